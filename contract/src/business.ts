@@ -1,0 +1,103 @@
+import { cycles } from "@zesty/core/calendar/payPeriods";
+import { allowanceCodes, deductionCodes, elementsAu } from "@zesty/core/pay/payInput";
+import Joi from "joi";
+import { abn, account, bsb, date, name, percent, usi } from "./fields.ts";
+import { states } from "./people.ts";
+
+export interface NewBusiness {
+  name: string;
+  legalName: string;
+  abn: string;
+  state: (typeof states)[number];
+  timeZone: string;
+  contact: { name: string; phone: string; email: string };
+  bank: { bsb: string; account: string; institution: string; userName: string; userId: string; balancing: boolean } | null;
+  cycle: { name: string; cycle: (typeof cycles)[number]; firstPeriodStart: string; paydayOffset: number };
+}
+
+const contact = Joi.object({
+  name: name().required().label("Contact name"),
+  phone: name(16).required().label("Contact phone"),
+  email: Joi.string().trim().email({ tlds: false }).required().label("Contact e-mail"),
+});
+const bank = Joi.object({
+  bsb: bsb().required().label("BSB"),
+  account: account().required().label("Account"),
+  institution: Joi.string().trim().uppercase().length(3).required().label("Bank's three letters"),
+  userName: name(26).required().label("User name at the bank"),
+  userId: Joi.string().pattern(/^\d{1,6}$/).required().label("User ID at the bank").messages({ "string.pattern.base": "User ID has up to six digits." }),
+  balancing: Joi.boolean().default(true).label("Balancing debit"),
+});
+const cycle = Joi.object({
+  name: name(40).required().label("Cycle name"),
+  cycle: Joi.string().valid(...cycles).required().label("Rhythm"),
+  firstPeriodStart: date().required().label("First period starts"),
+  paydayOffset: Joi.number().integer().min(-14).max(31).required().label("Days from period end to payday"),
+});
+
+export const newBusiness = Joi.object<NewBusiness>({
+  name: name().required().label("Name"),
+  legalName: name(200).required().label("Legal name"),
+  abn: abn().required().label("ABN"),
+  state: Joi.string().valid(...states).required().label("State"),
+  timeZone: Joi.string().default("Australia/Melbourne").label("Time zone"),
+  contact: contact.required(),
+  bank: bank.allow(null).default(null),
+  cycle: cycle.required(),
+});
+
+export const businessFacts = Joi.object<Omit<NewBusiness, "cycle">>({
+  name: name().required().label("Name"),
+  legalName: name(200).required().label("Legal name"),
+  abn: abn().required().label("ABN"),
+  state: Joi.string().valid(...states).required().label("State"),
+  timeZone: Joi.string().required().label("Time zone"),
+  contact: contact.required(),
+  bank: bank.allow(null).default(null),
+});
+
+export interface NewElement {
+  code: string;
+  name: string;
+  element: (typeof elementsAu)[number];
+  entry: "hours" | "amount";
+  percent: string;
+  leave: string | null;
+  allowance: (typeof allowanceCodes)[number] | null;
+  deduction: (typeof deductionCodes)[number] | null;
+  taxable: boolean | null;
+  superable: boolean | null;
+  account: string | null;
+}
+const orNull = (schema: Joi.Schema) => schema.empty("").allow(null).default(null);
+export const newElement = Joi.object<NewElement>({
+  code: Joi.string().trim().uppercase().pattern(/^[A-Z0-9-]{1,12}$/).required().label("Code").messages({ "string.pattern.base": "Code has up to 12 letters, digits or hyphens." }),
+  name: name(40).required().label("Name"),
+  element: Joi.string().valid(...elementsAu).required().label("Kind"),
+  entry: Joi.string().valid("hours", "amount").required().label("Typed as"),
+  percent: percent().default("100").label("Per cent of rate"),
+  leave: orNull(Joi.string().max(30)).label("Kind of leave"),
+  allowance: orNull(Joi.string().valid(...allowanceCodes)).label("Allowance code"),
+  deduction: orNull(Joi.string().valid(...deductionCodes)).label("Deduction code"),
+  taxable: orNull(Joi.boolean()).label("Taxable"),
+  superable: orNull(Joi.boolean()).label("Counts for super"),
+  account: orNull(Joi.string().max(20)).label("Ledger account"),
+});
+export const newFund = Joi.object<{ name: string; abn: string; usi: string }>({
+  name: name(80).required().label("Fund"),
+  abn: abn().required().label("ABN of the fund"),
+  usi: usi().required().label("USI"),
+});
+
+export interface BusinessView {
+  id: number;
+  facts: Omit<NewBusiness, "cycle" | "bank"> & {
+    bank: { shown: string; institution: string; userName: string; userId: string; balancing: boolean } | null;
+  };
+  cycles: { id: number; name: string; cycle: string; paydayOffset: number; next: { start: string; end: string; payday: string } }[];
+  places: { id: number; name: string; state: string }[];
+  costCentres: { id: number; code: string; name: string }[];
+  elements: (NewElement & { id: number })[];
+  funds: { id: number; name: string; abn: string; usi: string }[];
+  accounts: { code: string; name: string }[];
+}

@@ -1,0 +1,42 @@
+import type { RunState, Segments } from "./runs.ts";
+
+export interface Payday {
+  runId: number | null;
+  cycleId: number;
+  cycleName: string;
+  payday: string;
+  periodStart: string;
+  periodEnd: string;
+  state: RunState | "ahead";
+  segments: Segments;
+}
+export interface Pin {
+  date: string;
+  words: string;
+  cents: number;
+  kind: "super" | "withholding" | "finalisation";
+}
+export interface Lane {
+  businessId: number;
+  name: string;
+  country: "AU";
+  paydays: Payday[];
+  pins: Pin[];
+}
+export interface ToDo {
+  date: string;
+  businessId: number;
+  business: string;
+  words: string;
+  /** what kind of step it is: decides its shape */
+  kind: "hours" | "check" | "signOff" | "send" | "settle" | "mend" | "open" | "due";
+  late: boolean;
+  link: string;
+}
+export interface DeskView {
+  day: string;
+  from: string;
+  to: string;
+  lanes: Lane[];
+  toDo: ToDo[];
+}

@@ -1,0 +1,72 @@
+/** Fields that many schemas share, with sentences that name the field, the reason and the way to mend it. */
+import { isDate } from "@zesty/core/calendar/dates";
+import { isAbn, isAccountNumber, isBsb, isTfn, isUsi } from "@zesty/core/quantity/checkDigits";
+import { isDecimalText } from "@zesty/core/quantity/decimal";
+import Joi from "joi";
+
+const checked = (test: (text: string) => boolean, sentence: string) =>
+  Joi.string()
+    .trim()
+    .custom((value: string, helpers) => (test(value) ? value : helpers.error("any.custom")))
+    .messages({ "any.custom": `{{#label}} ${sentence}` });
+
+export const date = () => checked(isDate, "is not a date. Write it as 2026-07-02.");
+export const decimalText = (places: number, sentence: string) =>
+  checked((text) => isDecimalText(text) && (text.split(".")[1] ?? "").length <= places, sentence);
+export const money = () => decimalText(2, "is not an amount. Write dollars and cents as 12.50.");
+export const amountNotNegative = () =>
+  checked((text) => /^\d+(\.\d{1,2})?$/.test(text), "is not an amount of nought or more. Write it as 12.50.");
+export const hours = () =>
+  checked((text) => /^\d{1,4}(\.\d{1,4})?$/.test(text), "is not a number of hours. Write it as 7.6, without a minus.");
+export const rate = () =>
+  checked((text) => /^\d{1,5}(\.\d{1,4})?$/.test(text), "is not an hourly rate. Write it as 28.45.");
+export const percent = () =>
+  checked((text) => /^\d{1,3}(\.\d{1,6})?$/.test(text), "is not a per cent. Write it as 12 or 7.6923.");
+export const abn = () => checked(isAbn, "does not pass the check of an ABN. Compare its 11 digits with the register.");
+export const tfn = () => checked(isTfn, "does not pass the check of a tax file number. Compare its digits.");
+export const bsb = () => checked(isBsb, "is not a BSB. It has six digits, as 123-456.");
+export const account = () => checked(isAccountNumber, "is not an account number. It has at most nine digits.");
+export const usi = () => checked(isUsi, "is not a fund identifier. It is an ABN and three digits.");
+export const name = (max = 60) => Joi.string().trim().min(1).max(max);
+export const id = () => Joi.number().integer().positive();
+
+/** Joi's messages in our words, for every schema. */
+export const words = {
+  "any.required": "{{#label}} is missing.",
+  "any.only": "{{#label}} must be one of {{#valids}}.",
+  "string.empty": "{{#label}} is empty.",
+  "string.base": "{{#label}} must be text.",
+  "string.max": "{{#label}} is longer than {{#limit}} characters.",
+  "string.min": "{{#label}} must have at least {{#limit}} characters.",
+  "string.email": "{{#label}} is not an e-mail address.",
+  "string.pattern.base": "{{#label}} does not have the right form.",
+  "number.base": "{{#label}} must be a number.",
+  "number.integer": "{{#label}} must be a whole number.",
+  "number.min": "{{#label}} must be {{#limit}} or more.",
+  "number.max": "{{#label}} must be {{#limit}} or less.",
+  "boolean.base": "{{#label}} must be true or false.",
+  "array.base": "{{#label}} must be a list.",
+  "array.max": "{{#label}} has more than {{#limit}} entries.",
+  "array.min": "{{#label}} needs at least {{#limit}} entry.",
+  "object.base": "{{#label}} must be an object.",
+  "object.unknown": "{{#label}} is not a known field.",
+};
+
+export interface FieldError {
+  path: string;
+  text: string;
+}
+
+export type Checked<T> = { value: T } | { errors: FieldError[] };
+
+/** Validates; every fault comes back at once, each with its path. Unknown fields are refused. */
+export function check<T>(schema: Joi.Schema<T>, input: unknown): Checked<T> {
+  const result = schema.validate(input, { abortEarly: false, convert: true, messages: words, errors: { wrap: { label: "" } } });
+  if (!result.error) return { value: result.value as T };
+  return {
+    errors: result.error.details.map((detail) => ({
+      path: detail.path.join("."),
+      text: detail.message.charAt(0).toUpperCase() + detail.message.slice(1),
+    })),
+  };
+}

@@ -1,0 +1,223 @@
+import { bases } from "@zesty/core/pay/payInput";
+import type { SplitPart } from "@zesty/core/quantity/split";
+import Joi from "joi";
+import { account, amountNotNegative, bsb, date, hours, id, name, percent, rate, tfn } from "./fields.ts";
+
+export interface PersonSummary {
+  id: number;
+  payrollId: string;
+  name: string;
+  basis: string;
+  cycle: string;
+  rate: string | null;
+  startDate: string;
+  endDate: string | null;
+  missing: { section: string; text: string }[];
+}
+
+export interface PersonView {
+  id: number;
+  businessId: number;
+  payrollId: string;
+  details: Details;
+  employment: Employment & { from: string };
+  tax: Omit<Tax, "fileNumber"> & { from: string; fileNumberShown: string | null };
+  super: Super & { from: string };
+  bank: { from: string; parts: { title: string; shown: string; kind: SplitPart["kind"]; value: string }[] };
+  leave: { from: string; entitlements: Entitlement[]; balances: { kind: string; hours: string }[]; entries: LeaveEntryView[] };
+  usualPay: { from: string; lines: UsualLine[] };
+  pays: { runId: number; payId: number; payday: string; gross: string; withheld: string; super: string; net: string }[];
+  missing: PersonSummary["missing"];
+}
+export interface LeaveEntryView {
+  date: string;
+  kind: string;
+  why: string;
+  hours: string;
+  runId: number | null;
+}
+
+export interface Details {
+  familyName: string;
+  givenName: string;
+  birthDate: string;
+  email: string | null;
+  phone: string | null;
+  address: { line1: string; suburb: string; state: string; postcode: string } | null;
+  startDate: string;
+  endDate: string | null;
+  payslipMessage: string | null;
+  privateNotes: string | null;
+}
+const optional = (schema: Joi.StringSchema) => schema.allow(null, "").empty("").default(null);
+export const states = ["ACT", "NSW", "NT", "QLD", "SA", "TAS", "VIC", "WA"] as const;
+export const details = Joi.object<Details>({
+  familyName: name(40).required().label("Family name"),
+  givenName: name(40).required().label("Given name"),
+  birthDate: date().required().label("Birth date"),
+  email: optional(Joi.string().trim().email({ tlds: false })).label("E-mail"),
+  phone: optional(Joi.string().trim().max(16)).label("Phone"),
+  address: Joi.object({
+    line1: name(38).required().label("Street"),
+    suburb: name(27).required().label("Suburb"),
+    state: Joi.string().valid(...states).required().label("State"),
+    postcode: Joi.string().pattern(/^\d{4}$/).required().label("Postcode").messages({ "string.pattern.base": "Postcode has four digits." }),
+  }).allow(null).default(null),
+  startDate: date().required().label("Start date"),
+  endDate: optional(date()).label("Last day"),
+  payslipMessage: optional(Joi.string().max(300)).label("Payslip message"),
+  privateNotes: optional(Joi.string().max(2000)).label("Private notes"),
+});
+
+export interface Employment {
+  cycleId: number;
+  basis: (typeof bases)[number];
+  classification: string | null;
+  weeklyHours: string;
+  hourlyRate: string | null;
+  minimumRate: string | null;
+  placeId: number | null;
+  costCentreId: number | null;
+}
+export const employment = Joi.object<Employment & { from?: string }>({
+  from: date().label("From"),
+  cycleId: id().required().label("Pay cycle"),
+  basis: Joi.string().valid(...bases).required().label("Basis"),
+  classification: optional(Joi.string().max(80)).label("Classification"),
+  weeklyHours: hours().required().label("Hours a week"),
+  hourlyRate: optional(rate()).label("Hourly rate"),
+  minimumRate: optional(rate()).label("Award minimum"),
+  placeId: id().allow(null).default(null).label("Place of work"),
+  costCentreId: id().allow(null).default(null).label("Cost centre"),
+});
+
+export interface Tax {
+  numberStatus: "given" | "pending" | "none";
+  /** left out to keep the number that is there */
+  fileNumber?: string | undefined;
+  pendingSince: string | null;
+  residency: "resident" | "foreign" | "working-holiday";
+  taxFreeThreshold: boolean;
+  studyLoan: boolean;
+  medicare: "levy" | "half-exempt" | "exempt";
+  medicareDependants: number | null;
+  offsetsPerYear: string | null;
+  extraPerPay: string | null;
+}
+export const tax = Joi.object<Tax & { from?: string }>({
+  from: date().label("From"),
+  numberStatus: Joi.string().valid("given", "pending", "none").required().label("Tax file number"),
+  fileNumber: tfn().empty("").label("Tax file number"),
+  pendingSince: optional(date()).label("Applied for on"),
+  residency: Joi.string().valid("resident", "foreign", "working-holiday").required().label("Residency"),
+  taxFreeThreshold: Joi.boolean().required().label("Tax-free threshold"),
+  studyLoan: Joi.boolean().required().label("Study loan"),
+  medicare: Joi.string().valid("levy", "half-exempt", "exempt").required().label("Medicare levy"),
+  medicareDependants: Joi.number().integer().min(0).max(20).empty("").allow(null).default(null).label("Dependants"),
+  offsetsPerYear: optional(amountNotNegative()).label("Tax offsets a year"),
+  extraPerPay: optional(amountNotNegative()).label("Extra to withhold"),
+});
+
+export interface Super {
+  fundId: number | null;
+  memberNumber: string | null;
+  guarantee: boolean;
+  agreedPercent: string | null;
+}
+export const superChoice = Joi.object<Super & { from?: string }>({
+  from: date().label("From"),
+  fundId: id().empty("").allow(null).default(null).label("Fund"),
+  memberNumber: optional(Joi.string().trim().max(20)).label("Member number"),
+  guarantee: Joi.boolean().default(true).label("Super guarantee"),
+  agreedPercent: optional(percent()).label("Agreed per cent"),
+});
+
+export interface BankPart {
+  bsb: string;
+  account: string;
+  title: string;
+  kind: SplitPart["kind"];
+  value: string;
+}
+export const bank = Joi.object<{ from?: string; parts: BankPart[] }>({
+  from: date().label("From"),
+  parts: Joi.array()
+    .items(
+      Joi.object({
+        bsb: bsb().required().label("BSB"),
+        account: account().required().label("Account"),
+        title: name(32).required().label("Account title"),
+        kind: Joi.string().valid("amount", "percent", "rest").required().label("Share"),
+        value: Joi.string().allow("").default("").label("Value"),
+      }),
+    )
+    .min(1)
+    .max(5)
+    .required()
+    .label("Accounts"),
+});
+
+export interface Entitlement {
+  kind: string;
+  weeksPerYear?: string | undefined;
+  percentOfHours?: string | undefined;
+  hoursPerYear?: string | undefined;
+}
+export const entitlement = Joi.object<Entitlement>({
+  kind: name(30).required().label("Kind of leave"),
+  weeksPerYear: percent().label("Weeks a year"),
+  percentOfHours: percent().label("Per cent of hours"),
+  hoursPerYear: hours().label("Hours a year"),
+}).xor("weeksPerYear", "percentOfHours", "hoursPerYear");
+export const leave = Joi.object<{ from?: string; entitlements: Entitlement[]; opening?: { kind: string; hours: string }[] }>({
+  from: date().label("From"),
+  entitlements: Joi.array().items(entitlement).max(10).required(),
+  opening: Joi.array().items(
+    Joi.object({ kind: name(30).required(), hours: Joi.string().pattern(/^-?\d{1,5}(\.\d{1,4})?$/).required().label("Opening hours") }),
+  ),
+});
+
+export interface UsualLine {
+  elementId: number;
+  hours?: string | undefined;
+  rate?: string | undefined;
+  amount?: string | undefined;
+}
+export const usualPay = Joi.object<{ from?: string; lines: UsualLine[] }>({
+  from: date().label("From"),
+  lines: Joi.array()
+    .items(
+      Joi.object({
+        elementId: id().required(),
+        hours: hours().label("Hours"),
+        rate: rate().label("Rate"),
+        amount: amountNotNegative().label("Amount"),
+      }),
+    )
+    .max(40)
+    .required(),
+});
+
+export interface NewPerson {
+  payrollId: string;
+  details: Details;
+  employment: Employment;
+  tax?: Tax | undefined;
+  super?: Super | undefined;
+  bank?: { parts: BankPart[] } | undefined;
+  leave?: { entitlements: Entitlement[]; opening?: { kind: string; hours: string }[] } | undefined;
+  usualPay?: { lines: UsualLine[] } | undefined;
+}
+export const newPerson = Joi.object<NewPerson>({
+  payrollId: name(20).required().label("Payroll ID"),
+  details: details.required(),
+  employment: employment.required(),
+  tax,
+  super: superChoice,
+  bank,
+  leave,
+  usualPay,
+});
+
+export const sections = { details, employment, tax, super: superChoice, bank, leave, usualPay } as const;
+export type Section = keyof typeof sections;

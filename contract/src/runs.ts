@@ -1,0 +1,169 @@
+import type { Mark } from "@zesty/core/checks/mark";
+import type { PayElement, RowContext, SheetLine } from "@zesty/core/pay/payContext";
+import type { RowFigures } from "@zesty/core/pay/snapshot";
+import Joi from "joi";
+import { amountNotNegative, hours, id, name, rate } from "./fields.ts";
+
+export type RunState = "open" | "signedOff" | "sent" | "settled" | "takenBack";
+export type OutboxState =
+  | "prepared"
+  | "queued"
+  | "sending"
+  | "unknown"
+  | "acknowledged"
+  | "accepted"
+  | "acceptedWithWarnings"
+  | "partial"
+  | "rejected"
+  | "refused"
+  | "cancelled";
+export type Channel = "payEvent" | "paymentFile" | "payslip";
+export type SegmentState = "todo" | "now" | "done" | "wrong";
+/** Hours, Check, Sign off, Send, Settle */
+export type Segments = readonly [SegmentState, SegmentState, SegmentState, SegmentState, SegmentState];
+
+export interface RunSummary {
+  id: number;
+  number: number;
+  businessId: number;
+  cycleName: string;
+  periodStart: string;
+  periodEnd: string;
+  payday: string;
+  state: RunState;
+  segments: Segments;
+  totals: Record<string, number>;
+}
+
+export interface RunMark extends Mark {
+  text: string;
+  /** what a tick on it is kept under */
+  key: string;
+  ticked: boolean;
+}
+
+export interface RunRow {
+  payId: number;
+  personId: number;
+  payrollId: string;
+  name: string;
+  basis: string;
+  included: boolean;
+  lines: SheetLine[];
+  /** absent once the run is signed off: then the kept figures count */
+  context: RowContext | null;
+  figures: RowFigures | null;
+  marks: RunMark[];
+  last: { gross: string; withheld: string; super: string; net: string; hours: string } | null;
+}
+
+export interface RunView extends RunSummary {
+  version: number;
+  accountingDate: string;
+  elements: (PayElement & { position: number })[];
+  rows: RunRow[];
+  /** people of the cycle who are not in the run, and why */
+  leftOut: { personId: number; name: string; why: string }[];
+  last: { payday: string; totals: Record<string, number> } | null;
+  ruleBookVersion: string;
+  signedOffBy: string | null;
+  canSign: boolean;
+}
+
+export interface RowChange {
+  payId: number;
+  included?: boolean;
+  lines?: SheetLine[];
+}
+export interface SaveRows {
+  version: number;
+  rows: RowChange[];
+}
+
+const line = Joi.object<SheetLine>({
+  elementId: id().required(),
+  hours: hours().label("Hours"),
+  rate: rate().label("Rate"),
+  amount: amountNotNegative().label("Amount"),
+});
+export const saveRows = Joi.object<SaveRows>({
+  version: Joi.number().integer().min(0).required(),
+  rows: Joi.array()
+    .items(Joi.object({ payId: id().required(), included: Joi.boolean(), lines: Joi.array().items(line).max(60) }))
+    .min(1)
+    .max(2000)
+    .required(),
+});
+
+export interface SavedRows {
+  version: number;
+  segments: Segments;
+  totals: Record<string, number>;
+  rows: { payId: number; included: boolean; figures: RowFigures | null; marks: RunMark[] }[];
+}
+
+export const openRun = Joi.object<{ cycleId: number; from: "usual" | "last"; payday?: string }>({
+  cycleId: id().required(),
+  from: Joi.string().valid("usual", "last").default("usual"),
+  payday: Joi.string(),
+});
+export const setTick = Joi.object<{ payId: number; key: string; on: boolean }>({
+  payId: id().required(),
+  key: Joi.string().max(1000).required(),
+  on: Joi.boolean().required(),
+});
+export const signOffRun = Joi.object<{ version: number; declared: true }>({
+  version: Joi.number().integer().required(),
+  declared: Joi.boolean().valid(true).required().label("Declaration").messages({ "any.only": "Tick the declaration: only an authorised person may sign off." }),
+});
+export const takeBackRun = Joi.object<{ reason: string }>({ reason: name(300).required().label("Reason") });
+export const sendRun = Joi.object<{ channels: Channel[] }>({
+  channels: Joi.array().items(Joi.string().valid("payEvent", "paymentFile", "payslip")).min(1).required(),
+});
+export const addPeople = Joi.object<{ personIds: number[] }>({ personIds: Joi.array().items(id()).min(1).required() });
+
+/** Everything that signing off will do, spelled out before it is done. */
+export interface SignOffPlan {
+  people: number;
+  totals: Record<string, number>;
+  blockers: { payId: number; name: string; text: string }[];
+  openQueries: number;
+  bank: { fileName: string; payments: number; cents: number; processDate: string; from: string };
+  payEvent: { people: number; w1: string; w2: string; payday: string };
+  payslips: { byMail: number; without: string[] };
+  super: { fund: string; people: number; cents: number; due: string }[];
+  withholding: { cents: number; due: string };
+  leave: { kind: string; accrued: string; taken: string }[];
+  journal: { account: string; name: string; debitCents: number; creditCents: number }[];
+  declaration: string;
+}
+
+export interface OutboxRow {
+  id: number;
+  channel: Channel;
+  state: OutboxState;
+  payId: number | null;
+  person: string | null;
+  recipient: string | null;
+  documentId: number | null;
+  fileName: string | null;
+  receipt: string | null;
+  detail: string | null;
+  tries: number;
+}
+export interface AnswerItem {
+  id: number;
+  personId: number | null;
+  person: string | null;
+  severity: "error" | "warning";
+  code: string;
+  text: string;
+  open: boolean;
+}
+export interface SendView {
+  state: RunState;
+  segments: Segments;
+  rows: OutboxRow[];
+  items: AnswerItem[];
+  documents: { id: number; kind: string; fileName: string; payId: number | null }[];
+}

@@ -1,0 +1,87 @@
+/**
+ * Superannuation guarantee: what the employer owes a person's fund for one payday.
+ * Set by: Superannuation Guarantee (Administration) Act 1992; from 1 July 2026 as amended for payday super.
+ * Example: qualifying earnings of $1,140.00 at 12 %: $136.80, with the fund within seven business days.
+ */
+import { addBusinessDaysAu, rollForwardAu } from "../calendar/businessDays.ts";
+import { addDays, completedYears, type IsoDate } from "../calendar/dates.ts";
+import { superQuarterAu } from "../calendar/payrollYear.ts";
+import { atLeastZero, type Decimal, decimal, hundred, least, zero } from "../quantity/decimal.ts";
+import { halfUpToCent } from "../quantity/rounding.ts";
+import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
+import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
+import { type Figure, figure } from "../working/figure.ts";
+
+export interface GuaranteeTerms {
+  payday: IsoDate;
+  rules: RuleBook;
+  birthDate: IsoDate;
+  /** is super owed for this person at all? */
+  entitled: boolean;
+  /** base counted before this pay, in the quarter or the year that the ceiling goes by */
+  baseBefore: { quarter: Decimal; year: Decimal };
+  /** hours worked in an average week of this pay; only people under 18 need it */
+  hoursAWeek: Decimal;
+  /** an agreed per cent above the law's, if any */
+  agreedPercent?: Decimal | undefined;
+}
+
+export interface Guarantee {
+  base: Figure;
+  guarantee: Figure;
+  /** what an agreement adds above the law: a reportable employer contribution */
+  aboveGuarantee: Figure;
+  /** a person under 18 with too few hours: nothing is owed */
+  tooYoung: boolean;
+}
+
+/** @param counted the elements of this pay that count towards the base, before any salary sacrifice */
+export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarantee {
+  const row = terms.rules.row(superGuaranteeRules, terms.payday);
+  const { percent, base: baseName, ceiling, young } = row.figures;
+  const tooYoung =
+    completedYears(terms.birthDate, terms.payday) < Number(young.under) && terms.hoursAWeek.lte(young.hoursOver);
+  const before = ceiling.per === "quarter" ? terms.baseBefore.quarter : terms.baseBefore.year;
+  const room = atLeastZero(decimal(ceiling.amount).minus(before));
+  const owed = terms.entitled && !tooYoung ? least(counted.value, room) : zero;
+  const why = !terms.entitled
+    ? "No guarantee is set for this person"
+    : tooYoung
+      ? `Under ${young.under} and not over ${young.hoursOver} hours a week: nothing counts`
+      : `What counts as ${baseName}, up to the ceiling of $${ceiling.amount} a ${ceiling.per}`;
+  const base = figure(baseName === "qualifying earnings" ? "Qualifying earnings" : "Ordinary time earnings", owed, "money", () => ({
+    rule: why,
+    formula: `the lesser of ${counted.value.toFixed(2)} and ${room.toFixed(2)} left under the ceiling`,
+    source: sourceNote(superGuaranteeRules, row),
+    setting: { place: "person", section: "super" },
+    parts: [counted],
+  }));
+  const guarantee = figure("Super guarantee", halfUpToCent(owed.times(percent).div(hundred)), "money", () => ({
+    rule: `${percent} % of ${baseName}, to the cent`,
+    formula: `${owed.toFixed(2)} × ${percent} %`,
+    source: sourceNote(superGuaranteeRules, row),
+    parts: [base],
+  }));
+  const agreed = terms.agreedPercent;
+  const above =
+    agreed && agreed.gt(percent) && terms.entitled
+      ? atLeastZero(halfUpToCent(counted.value.times(agreed).div(hundred)).minus(guarantee.value))
+      : zero;
+  const aboveGuarantee = figure("Super above the guarantee", above, "money", () => ({
+    rule: agreed ? `Agreed rate of ${agreed.toString()} % less the guarantee` : "No higher rate is agreed",
+    setting: { place: "person", section: "super" },
+    parts: [counted],
+  }));
+  return { base, guarantee, aboveGuarantee, tooYoung };
+}
+
+/**
+ * The day by which the fund must have a contribution.
+ * @param firstContribution is it the first one for a new person, or to a newly chosen fund?
+ */
+export function superDueDate(payday: IsoDate, firstContribution: boolean, rules: RuleBook): IsoDate {
+  const { due } = rules.row(superGuaranteeRules, payday).figures;
+  if (due.method === "payday")
+    return addBusinessDaysAu(payday, firstContribution ? due.newPerson : due.businessDays);
+  return rollForwardAu(addDays(superQuarterAu(payday).to, due.daysAfterQuarter));
+}

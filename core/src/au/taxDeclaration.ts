@@ -1,0 +1,63 @@
+/** What a person declared for PAYG withholding, and the scale of Schedule 1 that follows. */
+import type { ScaleName } from "../rulebook/au/withholdingScales.ts";
+
+export interface TaxDeclaration {
+  fileNumber: "given" | "pending" | "none";
+  residency: "resident" | "foreign" | "working-holiday";
+  taxFreeThreshold: boolean;
+  studyLoan: boolean;
+  medicare: "levy" | "half-exempt" | "exempt";
+  /** family reduction of the Medicare levy: 0 for a spouse only, then the number of children; absent when none claimed */
+  medicareDependants?: number | undefined;
+  /** yearly tax offsets claimed, decimal dollars */
+  offsetsPerYear?: string | undefined;
+  /** more to withhold each pay, asked for in writing, decimal dollars */
+  extraPerPay?: string | undefined;
+  /** working holiday: is the employer registered? */
+  employerRegistered?: boolean | undefined;
+}
+
+/** How withholding is worked out: a scale, a flat rate for want of a number, or the working-holiday steps. */
+export type TaxTreatment = { by: "scale"; scale: ScaleName } | { by: "no-number" } | { by: "working-holiday" };
+
+export function taxTreatment(declared: TaxDeclaration): TaxTreatment {
+  if (declared.fileNumber === "none") return { by: "no-number" };
+  if (declared.residency === "working-holiday")
+    return declared.employerRegistered === false ? { by: "scale", scale: "3" } : { by: "working-holiday" };
+  if (declared.residency === "foreign") return { by: "scale", scale: "3" };
+  if (!declared.taxFreeThreshold) return { by: "scale", scale: "1" };
+  if (declared.medicare === "exempt") return { by: "scale", scale: "5" };
+  if (declared.medicare === "half-exempt") return { by: "scale", scale: "6" };
+  return { by: "scale", scale: "2" };
+}
+
+const scaleWords: Record<ScaleName, string> = {
+  "1": "scale 1: resident, tax-free threshold not claimed",
+  "2": "scale 2: resident, tax-free threshold claimed",
+  "3": "scale 3: foreign resident",
+  "5": "scale 5: threshold claimed, full Medicare levy exemption",
+  "6": "scale 6: threshold claimed, half Medicare levy exemption",
+};
+
+export function treatmentWords(treatment: TaxTreatment): string {
+  if (treatment.by === "no-number") return "no tax file number";
+  if (treatment.by === "working-holiday") return "working holiday maker";
+  return scaleWords[treatment.scale];
+}
+
+/**
+ * The six-character tax treatment code of Single Touch Payroll, for the treatments this core works out.
+ * Example: resident with threshold and study loan is RTSXXX.
+ */
+export function taxTreatmentCode(declared: TaxDeclaration): string {
+  const treatment = taxTreatment(declared);
+  if (treatment.by === "no-number") return declared.residency === "resident" ? "NAXXXX" : "NFXXXX";
+  if (declared.residency === "working-holiday") return declared.employerRegistered === false ? "HUXXXX" : "HRXXXX";
+  const loan = declared.studyLoan ? "S" : "X";
+  if (declared.residency === "foreign") return `FF${loan}XXX`;
+  if (!declared.taxFreeThreshold) return `RN${loan}XXX`;
+  const exemption = { levy: "X", "half-exempt": "H", exempt: "F" }[declared.medicare];
+  const dependants = declared.medicareDependants;
+  const reduction = dependants === undefined ? "X" : dependants > 9 ? "A" : String(dependants);
+  return `RT${loan}X${exemption}${reduction}`;
+}

@@ -1,0 +1,250 @@
+/** The checks of a worked row: each a small named rule that finds nothing or one or more marks. */
+import { taxTreatment } from "../au/taxDeclaration.ts";
+import { addDays, completedYears, daysBetween } from "../calendar/dates.ts";
+import type { PayElement, RowContext, SheetLine, WorkedRow } from "../pay/payContext.ts";
+import { workOutRow } from "../pay/payContext.ts";
+import { type Decimal, decimal, decimalOrZero, sum, zero } from "../quantity/decimal.ts";
+import { minimumWage } from "../rulebook/au/minimumWage.ts";
+import { tablesAu } from "../rulebook/au/index.ts";
+import { studyLoanRates } from "../rulebook/au/studyLoanRates.ts";
+import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
+import { withholdingRates } from "../rulebook/au/withholdingRates.ts";
+import { withholdingScales } from "../rulebook/au/withholdingScales.ts";
+import type { RuleBook } from "../rulebook/ruleBook.ts";
+import type { Mark } from "./mark.ts";
+
+type Check = (row: WorkedRow, rules: RuleBook) => Mark[];
+
+const dollars = (value: Decimal): string =>
+  `${value.isNegative() ? "−" : ""}$${value.abs().toFixed(2).replace(/\B(?=(\d{3})+(?!\d))/g, ",")}`;
+const person = (section: string): Mark["mend"] => ({ place: "person", section });
+const inRun: Mark["mend"] = { place: "run", section: "lines" };
+const hoursOf = (row: WorkedRow) => sum(row.input.lines.map((line) => decimalOrZero(line.hours)));
+
+/** Tables that a payday needs and the rule book lacks. Looked for before anything is worked out. */
+export function missingTables(payday: string, rules: RuleBook): Mark[] {
+  return tablesAu
+    .filter((table) => !rules.find<unknown>(table, payday))
+    .map((table) => ({
+      kind: "stop",
+      code: "missingTable",
+      facts: { table: table.title, payday },
+      mend: { place: "rule book", section: table.name },
+    }));
+}
+
+const derivedTable: Check = ({ input, worked }, rules) => {
+  if (worked.gross.value.isZero()) return [];
+  const used = [withholdingScales, ...(input.person.tax.studyLoan ? [studyLoanRates] : [])];
+  return used.flatMap((table): Mark[] => {
+    const row = rules.find<unknown>(table, input.payday);
+    if (!row || row.standing === "published") return [];
+    return [
+      {
+        kind: "note",
+        code: "derivedTable",
+        facts: { table: table.title, standing: row.standing },
+        mend: { place: "rule book", section: table.name },
+      },
+    ];
+  });
+};
+
+const noHours: Check = ({ worked }) =>
+  worked.lines.every((line) => line.amount.value.isZero() && decimalOrZero(line.line.hours).isZero())
+    ? [{ kind: "stop", code: "noHours", facts: {}, mend: inRun }]
+    : [];
+
+const absurdHours: Check = (row) => {
+  const days = daysBetween(row.context.periodStart, row.context.periodEnd) + 1;
+  const hours = hoursOf(row);
+  const most = decimal(days).times(row.context.periods).times(24);
+  return hours.gt(most)
+    ? [{ kind: "stop", code: "absurdHours", facts: { hours: hours.toString(), days: String(days) }, mend: inRun }]
+    : [];
+};
+
+const netBelowZero: Check = ({ worked }) =>
+  worked.net.value.isNegative()
+    ? [{ kind: "stop", code: "netBelowZero", facts: { net: dollars(worked.net.value) }, mend: inRun }]
+    : [];
+
+const fund: Check = ({ context, worked }) => {
+  const owed = worked.super.guarantee.value.plus(worked.super.reportable.value);
+  if (owed.isZero()) return [];
+  if (!context.facts.fund) return [{ kind: "stop", code: "noFund", facts: {}, mend: person("super") }];
+  return context.facts.memberNumber
+    ? []
+    : [{ kind: "query", code: "noMemberNumber", facts: { fund: context.facts.fund }, mend: person("super") }];
+};
+
+const taxNumber: Check = ({ context, input }, rules) => {
+  const { fileNumber } = input.person.tax;
+  if (fileNumber === "none") return [{ kind: "query", code: "numberMissing", facts: {}, mend: person("tax") }];
+  if (fileNumber === "given") return [];
+  const since = context.facts.numberPendingSince ?? context.facts.startDate;
+  const days = Number(rules.row(withholdingRates, input.payday).figures.pendingDays);
+  const until = addDays(since, days);
+  return input.payday > until
+    ? [
+        {
+          kind: "stop",
+          code: "numberOverdue",
+          facts: { since, days: String(daysBetween(since, input.payday)) },
+          mend: person("tax"),
+        },
+      ]
+    : [{ kind: "note", code: "numberPending", facts: { since, until }, mend: person("tax") }];
+};
+
+const thresholdUnticked: Check = ({ input, worked }) => {
+  const treatment = taxTreatment(input.person.tax);
+  return treatment.by === "scale" && treatment.scale === "1" && worked.gross.value.gt(0)
+    ? [{ kind: "query", code: "thresholdUnticked", facts: {}, mend: person("tax") }]
+    : [];
+};
+
+/** More than a third away from last time, and more than a hundred dollars. */
+const unlikeLastTime: Check = ({ context, worked }) => {
+  if (!context.lastPay) return [];
+  const last = decimal(context.lastPay.gross);
+  const gross = worked.gross.value;
+  const change = gross.minus(last);
+  if (last.isZero() || gross.isZero() || change.abs().lte(100) || change.abs().lte(last.div(3))) return [];
+  const percent = change.div(last).times(100).toFixed(0);
+  return [
+    {
+      kind: "query",
+      code: "unlikeLastTime",
+      facts: {
+        gross: dollars(gross),
+        last: dollars(last),
+        payday: context.lastPay.payday,
+        change: change.isNegative() ? `${percent.replace("-", "−")} %` : `+${percent} %`,
+      },
+      mend: inRun,
+    },
+  ];
+};
+
+/** Against what the award or agreement asks, and for adults against the national minimum wage. */
+const belowMinimum: Check = ({ context, input, worked }, rules) => {
+  const rate = context.facts.hourlyRate;
+  if (rate === null || worked.gross.value.isZero()) return [];
+  const national = rules.row(minimumWage, input.payday).figures;
+  const casual = input.person.basis === "casual";
+  const adult = completedYears(input.person.birthDate, input.payday) >= Number(national.adultAge);
+  const loaded = (floor: Decimal) =>
+    casual ? floor.times(decimal(100).plus(national.casualLoadingPercent)).div(100).toDecimalPlaces(2) : floor;
+  const floors = [
+    ...(context.facts.minimumRate ? [{ floor: loaded(decimal(context.facts.minimumRate)), name: "award minimum" }] : []),
+    ...(adult ? [{ floor: loaded(decimal(national.hourly)), name: "national minimum" }] : []),
+  ].sort((a, b) => b.floor.comparedTo(a.floor));
+  const highest = floors[0];
+  return highest && decimal(rate).lt(highest.floor)
+    ? [
+        {
+          kind: "stop",
+          code: "belowMinimum",
+          facts: { rate: dollars(decimal(rate)), minimum: dollars(highest.floor), floor: highest.name },
+          mend: person("rate"),
+        },
+      ]
+    : [];
+};
+
+const leaveBeyondBalance: Check = ({ context, input }) => {
+  const taken = new Map<string, Decimal>();
+  for (const line of input.lines) {
+    if (line.element !== "leaveTaken" || !line.leave) continue;
+    taken.set(line.leave, (taken.get(line.leave) ?? zero).plus(decimalOrZero(line.hours)));
+  }
+  return [...taken].flatMap(([kind, hours]): Mark[] => {
+    const balance = context.balances[kind];
+    if (balance === undefined || hours.lte(balance)) return [];
+    return [
+      {
+        kind: "query",
+        code: "leaveBeyondBalance",
+        facts: { kind, hours: hours.toString(), balance: decimal(balance).toFixed(2) },
+        mend: inRun,
+      },
+    ];
+  });
+};
+
+const noAccrual: Check = ({ input, worked }) => {
+  const { basis } = input.person;
+  if ((basis !== "full-time" && basis !== "part-time") || worked.gross.value.isZero()) return [];
+  return ["annual", "personal"]
+    .filter((kind) => !input.person.leave?.some((entitled) => entitled.kind === kind))
+    .map((kind) => ({ kind: "query", code: "noAccrual", facts: { kind, basis }, mend: person("leave") }));
+};
+
+const details: Check = ({ context, worked }) => {
+  const found: Mark[] = [];
+  const { facts } = context;
+  if (facts.bankAccounts === 0 && worked.net.value.gt(0))
+    found.push({ kind: "stop", code: "noBankAccount", facts: {}, mend: person("bank") });
+  if (!facts.hasAddress) found.push({ kind: "query", code: "noAddress", facts: {}, mend: person("details") });
+  if (!facts.email) found.push({ kind: "query", code: "noEmail", facts: {}, mend: person("details") });
+  if (facts.startDate > context.periodEnd || (facts.endDate !== null && facts.endDate < context.periodStart))
+    found.push({
+      kind: "stop",
+      code: "notEmployed",
+      facts: { start: facts.startDate, end: facts.endDate ?? "" },
+      mend: person("employment"),
+    });
+  return found;
+};
+
+const tooYoungForSuper: Check = ({ input, worked }, rules) => {
+  const { young } = rules.row(superGuaranteeRules, input.payday).figures;
+  return worked.super.tooYoung && worked.gross.value.gt(0)
+    ? [
+        {
+          kind: "note",
+          code: "tooYoungForSuper",
+          facts: { under: young.under, hours: young.hoursOver },
+          mend: person("details"),
+        },
+      ]
+    : [];
+};
+
+const checks: readonly Check[] = [
+  noHours,
+  absurdHours,
+  netBelowZero,
+  details,
+  fund,
+  taxNumber,
+  belowMinimum,
+  thresholdUnticked,
+  unlikeLastTime,
+  leaveBeyondBalance,
+  noAccrual,
+  tooYoungForSuper,
+  derivedTable,
+];
+
+const order = { stop: 0, query: 1, note: 2 } as const;
+
+/** All marks of a worked row, stops first. */
+export const examine = (row: WorkedRow, rules: RuleBook): Mark[] =>
+  checks.flatMap((check) => check(row, rules)).sort((a, b) => order[a.kind] - order[b.kind]);
+
+export type RowResult = { row: WorkedRow; marks: Mark[] } | { row: null; marks: Mark[] };
+
+/** Works a row out and examines it; a payday without tables gives stop marks and no figures. */
+export function workAndExamine(
+  context: RowContext,
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+  rules: RuleBook,
+): RowResult {
+  const missing = missingTables(context.payday, rules);
+  if (missing.length > 0) return { row: null, marks: missing };
+  const row = workOutRow(context, lines, elements, rules);
+  return { row, marks: examine(row, rules) };
+}

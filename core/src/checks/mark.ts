@@ -1,0 +1,43 @@
+/** A finding about a row of the run. Codes inside, sentences in `sentences.ts`. */
+
+export type MarkKind = "stop" | "query" | "note";
+
+export interface Mark {
+  kind: MarkKind;
+  code: MarkCode;
+  /** what the sentence needs; also what a tick is bound to: other facts, and the query asks again */
+  facts: Record<string, string>;
+  /** where it is mended */
+  mend: { place: "run" | "person" | "rule book"; section: string };
+}
+
+export const markCodes = [
+  "missingTable",
+  "derivedTable",
+  "noHours",
+  "absurdHours",
+  "netBelowZero",
+  "noFund",
+  "noMemberNumber",
+  "numberPending",
+  "numberOverdue",
+  "numberMissing",
+  "thresholdUnticked",
+  "unlikeLastTime",
+  "belowMinimum",
+  "leaveBeyondBalance",
+  "noAccrual",
+  "noBankAccount",
+  "noAddress",
+  "noEmail",
+  "notEmployed",
+  "tooYoungForSuper",
+] as const;
+export type MarkCode = (typeof markCodes)[number];
+
+/** What a tick on a query is kept under: the same finding with other facts is a new question. */
+export const tickKey = (mark: Mark): string =>
+  `${mark.code}|${Object.entries(mark.facts)
+    .sort(([a], [b]) => a.localeCompare(b))
+    .map(([name, value]) => `${name}=${value}`)
+    .join("|")}`;

@@ -1,0 +1,66 @@
+/**
+ * Leave that a pay accrues.
+ * Set by: National Employment Standards: progressively on ordinary hours, none for casuals, none on overtime.
+ * Example: 38 ordinary hours at 4 weeks a year: 38 × 4 ÷ 52 = 2.9231 hours.
+ */
+import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
+import { type Decimal, decimal } from "../quantity/decimal.ts";
+import { halfUpToHourE4 } from "../quantity/rounding.ts";
+import { type Figure, figure } from "../working/figure.ts";
+
+export interface LeaveEntitlement {
+  kind: string;
+  weeksPerYear?: string | undefined;
+  percentOfHours?: string | undefined;
+  hoursPerYear?: string | undefined;
+}
+
+export interface AccrualBasis {
+  cycle: Cycle;
+  periods: number;
+  weeklyHours: Decimal;
+}
+
+/** @param ordinaryHours hours of the pay that leave accrues on */
+export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, basis: AccrualBasis): Figure {
+  const hours = ordinaryHours.value;
+  const label = `${entitled.kind === "annual" ? "Annual" : entitled.kind === "personal" ? "Personal" : entitled.kind} leave accrued`;
+  const explain = (rule: string, formula: string) => () => ({
+    rule,
+    formula,
+    setting: { place: "person" as const, section: "leave" },
+    parts: [ordinaryHours],
+  });
+  if (entitled.weeksPerYear !== undefined) {
+    const weeks = decimal(entitled.weeksPerYear);
+    return figure(
+      label,
+      halfUpToHourE4(hours.times(weeks).div(52)),
+      "hours",
+      explain(`${weeks.toString()} weeks a year, on ordinary hours (National Employment Standards)`, `${hours.toString()} × ${weeks.toString()} ÷ 52`),
+    );
+  }
+  if (entitled.percentOfHours !== undefined) {
+    const percent = decimal(entitled.percentOfHours);
+    return figure(
+      label,
+      halfUpToHourE4(hours.times(percent).div(100)),
+      "hours",
+      explain(`${percent.toString()} % of ordinary hours`, `${hours.toString()} × ${percent.toString()} %`),
+    );
+  }
+  const year = decimal(entitled.hoursPerYear ?? "0");
+  const fullYear = basis.weeklyHours.times(52);
+  // Without agreed weekly hours a full pay earns an equal share of the year, and a pay without hours earns nothing.
+  const value = fullYear.gt(0)
+    ? year.times(hours).div(fullYear)
+    : hours.gt(0)
+      ? year.times(basis.periods).div(paysPerYear[basis.cycle])
+      : decimal(0);
+  return figure(
+    label,
+    halfUpToHourE4(value),
+    "hours",
+    explain(`${year.toString()} hours a year, on ordinary hours`, fullYear.gt(0) ? `${year.toString()} × ${hours.toString()} ÷ ${fullYear.toString()}` : `${year.toString()} ÷ ${paysPerYear[basis.cycle]}`),
+  );
+}

@@ -1,0 +1,142 @@
+/**
+ * A pay event of Single Touch Payroll, phase 2, as data: year-to-date amounts of each payee, and the payer's totals of
+ * this payday. Set by: the published message structure (PAYEVNT / PAYEVNTEMP), from memory; see docs/rules/sources.md.
+ */
+import type { IsoDate } from "../calendar/dates.ts";
+import { taxTreatmentCode, type TaxDeclaration } from "../au/taxDeclaration.ts";
+import type { Basis } from "../pay/payInput.ts";
+import { centsText } from "../quantity/units.ts";
+
+export interface Payer {
+  bmsId: string;
+  abn: string;
+  branch: string;
+  name: string;
+  contact: { name: string; phone: string; email: string };
+}
+
+export interface Declaration {
+  declarer: string;
+  date: IsoDate;
+  accepted: true;
+}
+
+export interface PayeeFacts {
+  payrollId: string;
+  taxFileNumber: string | null;
+  name: { family: string; given: string };
+  birthDate: IsoDate;
+  address: { line1: string; suburb: string; state: string; postcode: string };
+  startDate: IsoDate;
+  endDate: IsoDate | null;
+  basis: Basis;
+  tax: TaxDeclaration;
+  periodStart: IsoDate;
+  periodEnd: IsoDate;
+  /** summed facts of the payroll year, this pay with it, by code */
+  yearToDate: ReadonlyMap<string, number>;
+}
+
+export interface PayEvent {
+  action: "submit";
+  submissionId: string;
+  runAt: string;
+  payDate: IsoDate;
+  payer: Payer;
+  w1: string;
+  w2: string;
+  declaration: Declaration;
+  payees: PayeeRecord[];
+}
+
+export interface CodedAmount {
+  type: string;
+  amount: string;
+}
+
+export interface PayeeRecord {
+  payrollId: string;
+  taxFileNumber: string;
+  name: { family: string; given: string };
+  birth: { day: number; month: number; year: number };
+  address: { line1: string; suburb: string; state: string; postcode: string };
+  start: IsoDate;
+  end: IsoDate | null;
+  basis: string;
+  taxTreatment: string;
+  period: { start: IsoDate; end: IsoDate };
+  final: boolean;
+  income: {
+    type: "SAW" | "WHM" | "LAB";
+    withheld: string;
+    gross: string;
+    overtime?: string;
+    bonus?: string;
+    directorFee?: string;
+    paidLeave: CodedAmount[];
+    allowances: CodedAmount[];
+    sacrifice: CodedAmount[];
+    lumpSums: CodedAmount[];
+  };
+  deductions: CodedAmount[];
+  super: CodedAmount[];
+}
+
+/** Stand-ins for a number in tax reports: not quoted, applied for (TFN declaration instructions, from memory). */
+const standIn = { none: "000000000", pending: "111111111" } as const;
+
+const basisCodes: Record<Basis, string> = {
+  "full-time": "F",
+  "part-time": "P",
+  casual: "C",
+  "labour-hire": "L",
+  contractor: "L",
+};
+
+/** One payee's record from the sums of the year. */
+export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolean): PayeeRecord {
+  const cents = (code: string) => payee.yearToDate.get(code) ?? 0;
+  const coded = (prefix: string): CodedAmount[] =>
+    [...payee.yearToDate]
+      .filter(([code]) => code.startsWith(`report:${prefix}:`))
+      .map(([code, amount]) => ({ type: code.slice(prefix.length + 8), amount: centsText(amount) }))
+      .sort((a, b) => a.type.localeCompare(b.type));
+  const optional = (name: "overtime" | "bonus" | "directorFee") =>
+    payee.yearToDate.has(`report:${name}`) ? { [name]: centsText(cents(`report:${name}`)) } : {};
+  const [year, month, day] = payee.birthDate.split("-").map(Number) as [number, number, number];
+  const contributions: CodedAmount[] = [{ type: "L", amount: centsText(cents("guarantee")) }];
+  contributions.push({ type: reportsQualifyingEarnings ? "Q" : "O", amount: centsText(cents("guaranteeBase")) });
+  if (payee.yearToDate.has("reportable")) contributions.push({ type: "R", amount: centsText(cents("reportable")) });
+  return {
+    payrollId: payee.payrollId,
+    taxFileNumber: payee.tax.fileNumber === "given" ? (payee.taxFileNumber ?? standIn.none) : standIn[payee.tax.fileNumber],
+    name: payee.name,
+    birth: { day, month, year },
+    address: payee.address,
+    start: payee.startDate,
+    end: payee.endDate,
+    basis: basisCodes[payee.basis],
+    taxTreatment: taxTreatmentCode(payee.tax),
+    period: { start: payee.periodStart, end: payee.periodEnd },
+    final: false,
+    income: {
+      type: payee.tax.residency === "working-holiday" ? "WHM" : payee.basis === "labour-hire" ? "LAB" : "SAW",
+      withheld: centsText(cents("withheld") - cents("etpWithheld")),
+      gross: centsText(cents("report:gross")),
+      ...optional("overtime"),
+      ...optional("bonus"),
+      ...optional("directorFee"),
+      paidLeave: coded("paidLeave"),
+      allowances: coded("allowance"),
+      sacrifice: coded("sacrifice"),
+      lumpSums: coded("lumpSum"),
+    },
+    deductions: coded("deduction"),
+    super: contributions,
+  };
+}
+
+/** Payees in the order of payroll ID, so that two builds of one run give the same bytes. */
+export function payEvent(event: Omit<PayEvent, "action">): PayEvent {
+  return { action: "submit", ...event, payees: [...event.payees].sort((a, b) => a.payrollId.localeCompare(b.payrollId)) };
+}

@@ -1,0 +1,58 @@
+/**
+ * The amounts of a worked pay that are kept as facts: year-to-date, lodgement and payslips are sums over them.
+ * A code names what is summed; the list of codes is the vocabulary of year-to-date.
+ */
+import { centsText, toCents } from "../quantity/units.ts";
+import { reportingCategory } from "./elements.ts";
+import type { ToDate } from "./payInput.ts";
+import type { WorkedPay } from "./workedPay.ts";
+
+export interface Fact {
+  code: string;
+  cents: number;
+}
+
+/** Facts of one pay, one entry a code, zeros left out. */
+export function factsOf(worked: WorkedPay): Fact[] {
+  const cents = new Map<string, number>();
+  const add = (code: string, amount: number) => cents.set(code, (cents.get(code) ?? 0) + amount);
+  const extras = worked.lines.filter((line) => line.group === "extra" && line.line.method !== "A");
+  add("gross", toCents(worked.gross.value));
+  add("taxable", toCents(worked.taxable.value));
+  add("withheld", toCents(worked.withheld.value));
+  add("net", toCents(worked.net.value));
+  add("guaranteeBase", toCents(worked.super.base.value));
+  add("guarantee", toCents(worked.super.guarantee.value));
+  add("reportable", toCents(worked.super.reportable.value));
+  add("sacrificed", toCents(worked.super.sacrificed.value));
+  for (const extra of extras) add("bonusGross", toCents(extra.amount.value));
+  add("bonusWithheld", toCents(worked.parts.bonus.value));
+  if (worked.etp) {
+    add("etpTaxable", toCents(worked.etp.taxable.value));
+    add("etpWithheld", toCents(worked.etp.withheld.value));
+  }
+  for (const [code, figure] of Object.entries(worked.lumpSums)) add(`report:lumpSum:${code}`, toCents(figure.value));
+  add("report:paidLeave:U", toCents(worked.unusedLeaveOrdinary.value));
+  for (const line of worked.lines) {
+    const category = reportingCategory(line.line);
+    if (category) add(`report:${category}`, toCents(line.amount.value));
+    if (line.line.code) add(`line:${line.line.code}`, toCents(line.amount.value));
+  }
+  return [...cents].filter(([, amount]) => amount !== 0).map(([code, amount]) => ({ code, cents: amount }));
+}
+
+/** Year-to-date of a person from summed facts, as the pipeline takes it. */
+export function toDateOf(year: ReadonlyMap<string, number>, quarter: ReadonlyMap<string, number>): ToDate {
+  const text = (code: string) => centsText(year.get(code) ?? 0);
+  return {
+    gross: text("gross"),
+    taxable: text("taxable"),
+    withheld: text("withheld"),
+    guaranteeBase: text("guaranteeBase"),
+    guaranteeBaseQuarter: centsText(quarter.get("guaranteeBase") ?? 0),
+    guarantee: text("guarantee"),
+    bonusGross: text("bonusGross"),
+    bonusWithheld: text("bonusWithheld"),
+    etpCapUsed: text("etpTaxable"),
+  };
+}

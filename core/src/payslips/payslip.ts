@@ -1,0 +1,116 @@
+/**
+ * A payslip as data. Contents set by: Fair Work Regulations 2009, regs 3.45 and 3.46 (from memory); leave balances and
+ * year-to-date are good practice. Paid family and domestic violence leave is shown as ordinary hours (reg 3.47).
+ */
+import type { IsoDate } from "../calendar/dates.ts";
+import type { WorkedPay } from "../pay/workedPay.ts";
+import { decimal, decimalOrZero, type Decimal } from "../quantity/decimal.ts";
+import { centsText, moneyText } from "../quantity/units.ts";
+
+export interface PayslipLine {
+  name: string;
+  hours: string | null;
+  rate: string | null;
+  amount: string;
+  yearToDate: string;
+}
+
+export interface Payslip {
+  employer: { name: string; abn: string };
+  employee: { name: string; payrollId: string; classification: string | null };
+  period: { start: IsoDate; end: IsoDate };
+  payday: IsoDate;
+  earnings: PayslipLine[];
+  reimbursements: PayslipLine[];
+  deductions: PayslipLine[];
+  gross: string;
+  withheld: string;
+  net: string;
+  super: { name: string; fund: string; memberNumber: string | null; amount: string; due: IsoDate; yearToDate: string }[];
+  paidTo: { title: string; account: string; amount: string }[];
+  leave: { kind: string; accrued: string; taken: string; balance: string }[];
+  yearToDate: { gross: string; taxable: string; withheld: string; net: string };
+  message: string | null;
+}
+
+export interface PayslipFacts {
+  employer: Payslip["employer"];
+  employee: Payslip["employee"];
+  period: Payslip["period"];
+  payday: IsoDate;
+  worked: WorkedPay;
+  /** sums of the year with this pay, by fact code */
+  yearToDate: ReadonlyMap<string, number>;
+  fund: { name: string; memberNumber: string | null } | null;
+  superDue: IsoDate;
+  paidTo: Payslip["paidTo"];
+  /** balances after this pay, hours by kind, for the kinds that may be shown */
+  balances: Record<string, Decimal>;
+  message: string | null;
+}
+
+const violenceLeave = "familyViolence";
+
+export function payslip(facts: PayslipFacts): Payslip {
+  const { worked, yearToDate } = facts;
+  const lines = (groups: readonly string[]): PayslipLine[] =>
+    worked.lines
+      .filter((line) => groups.includes(line.group) && !line.amount.value.isZero())
+      .map(({ line, amount }) => {
+        const rate = line.rate === undefined ? null : decimal(line.rate).times(line.percent ?? "100").div(100);
+        const hidden = line.leave === violenceLeave;
+        return {
+          name: hidden ? "Ordinary hours" : (line.name ?? line.element),
+          hours: line.hours === undefined ? null : decimal(line.hours).toFixed(2),
+          rate: rate === null ? null : rate.toDecimalPlaces(4).toString(),
+          amount: moneyText(amount.value),
+          yearToDate: centsText(yearToDate.get(`line:${line.code ?? ""}`) ?? 0),
+        };
+      });
+  const sum = (code: string) => centsText(yearToDate.get(code) ?? 0);
+  const contributions: Payslip["super"] = [];
+  const fund = facts.fund?.name ?? "no fund set";
+  const contribution = (name: string, amount: Decimal, code: string) => {
+    if (amount.isZero()) return;
+    contributions.push({
+      name,
+      fund,
+      memberNumber: facts.fund?.memberNumber ?? null,
+      amount: moneyText(amount),
+      due: facts.superDue,
+      yearToDate: sum(code),
+    });
+  };
+  contribution("Super guarantee", worked.super.guarantee.value, "guarantee");
+  contribution("Salary sacrifice and agreed extra", worked.super.reportable.value, "reportable");
+  return {
+    employer: facts.employer,
+    employee: facts.employee,
+    period: facts.period,
+    payday: facts.payday,
+    earnings: lines(["earnings", "extra", "unusedLeave", "termination"]),
+    reimbursements: lines(["reimbursement"]),
+    deductions: lines(["beforeTax", "afterTax"]),
+    gross: moneyText(worked.gross.value),
+    withheld: moneyText(worked.withheld.value),
+    net: moneyText(worked.net.value),
+    super: contributions,
+    paidTo: facts.paidTo,
+    leave: Object.entries(facts.balances)
+      .filter(([kind]) => kind !== violenceLeave)
+      .map(([kind, balance]) => ({
+        kind,
+        accrued: (worked.leave[kind]?.value ?? decimal(0)).toFixed(2),
+        taken: takenHours(worked, kind).toFixed(2),
+        balance: balance.toFixed(2),
+      })),
+    yearToDate: { gross: sum("gross"), taxable: sum("taxable"), withheld: sum("withheld"), net: sum("net") },
+    message: facts.message,
+  };
+}
+
+/** Hours of one kind of leave taken in a pay. */
+export const takenHours = (worked: WorkedPay, kind: string): Decimal =>
+  worked.lines
+    .filter(({ line }) => line.element === "leaveTaken" && line.leave === kind)
+    .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), decimal(0));

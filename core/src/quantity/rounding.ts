@@ -1,0 +1,14 @@
+/** Roundings by the name that the rules give them. */
+import { Decimal } from "./decimal.ts";
+
+/** To the nearest dollar, 50 cents up (Schedule 1, NAT 1004: "rounded to the nearest dollar, 50 cents up"). */
+export const halfUpToDollar = (value: Decimal): Decimal => value.toDecimalPlaces(0, Decimal.ROUND_HALF_UP);
+
+/** To the cent, half a cent up (away from zero for a negative amount, so that a reversal mirrors what it reverses). */
+export const halfUpToCent = (value: Decimal): Decimal => value.toDecimalPlaces(2, Decimal.ROUND_HALF_UP);
+
+/** Cents dropped ("ignore cents"). */
+export const dropCents = (value: Decimal): Decimal => value.toDecimalPlaces(0, Decimal.ROUND_DOWN);
+
+/** Hours and leave are kept to four places. */
+export const halfUpToHourE4 = (value: Decimal): Decimal => value.toDecimalPlaces(4, Decimal.ROUND_HALF_UP);

@@ -1,0 +1,22 @@
+/** The whole-number units of the store: cents, ten-thousandths of an hour or of a dollar an hour. */
+import { Decimal, decimal } from "./decimal.ts";
+
+const whole = (value: Decimal, factor: number, what: string): number => {
+  const scaled = value.times(factor);
+  if (!scaled.isInteger()) throw new RangeError(`${what} has more places than the store keeps: ${value.toString()}`);
+  const number = scaled.toNumber();
+  if (!Number.isSafeInteger(number)) throw new RangeError(`${what} is too large to keep: ${value.toString()}`);
+  return number;
+};
+
+export const toCents = (money: Decimal): number => whole(money, 100, "Money");
+export const toE4 = (value: Decimal): number => whole(value, 10_000, "Hours or rate");
+export const fromCents = (cents: number): Decimal => new Decimal(cents).div(100);
+export const fromE4 = (e4: number): Decimal => new Decimal(e4).div(10_000);
+
+/** Money as contract text: two decimals, a plain minus sign. */
+export const moneyText = (money: Decimal): string => money.toFixed(2);
+/** Hours as contract text: four decimals. */
+export const hoursText = (hours: Decimal): string => hours.toFixed(4);
+export const centsText = (cents: number): string => fromCents(cents).toFixed(2);
+export const centsOf = (text: string): number => toCents(decimal(text));

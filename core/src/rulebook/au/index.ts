@@ -1,0 +1,20 @@
+/** All Australian tables, for the rules page and the tests that walk them. */
+import { employmentStandards } from "./employmentStandards.ts";
+import { minimumWage } from "./minimumWage.ts";
+import { studyLoanRates } from "./studyLoanRates.ts";
+import { superGuaranteeRules } from "./superGuaranteeRules.ts";
+import { terminationRules } from "./terminationRules.ts";
+import { withholdingRates } from "./withholdingRates.ts";
+import { withholdingScales } from "./withholdingScales.ts";
+import { workingHolidayRates } from "./workingHolidayRates.ts";
+
+export const tablesAu = [
+  withholdingScales,
+  withholdingRates,
+  studyLoanRates,
+  workingHolidayRates,
+  superGuaranteeRules,
+  terminationRules,
+  minimumWage,
+  employmentStandards,
+] as const;

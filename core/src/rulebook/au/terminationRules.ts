@@ -1,0 +1,61 @@
+/** Irregular and final payments: Schedules 5, 7 and 11, and the tax-free part of a genuine redundancy. */
+import { table } from "../ruleBook.ts";
+
+export interface TerminationRules {
+  /** most that is withheld from a bonus or back payment, per cent (Schedule 5) */
+  extraCapPercent: string;
+  /** flat rate on unused leave (Schedule 7), and the points less for a foreign resident */
+  leaveFlatPercent: string;
+  foreignLess: string;
+  /** share of long service leave accrued before 16 August 1978 that is taxed at the margin */
+  before1978Percent: string;
+  /** unused leave below this: the smaller of flat and marginal */
+  smallLeave: string;
+  etpCap: string;
+  wholeOfIncomeCap: string;
+  preservationAge: string;
+  etpPercent: { underAge: string; fromAge: string; aboveCap: string; nonDependant: string };
+  redundancyBase: string;
+  redundancyPerYear: string;
+}
+
+const same = {
+  extraCapPercent: "47",
+  leaveFlatPercent: "32",
+  foreignLess: "2",
+  before1978Percent: "5",
+  smallLeave: "300",
+  wholeOfIncomeCap: "180000",
+  preservationAge: "60",
+  etpPercent: { underAge: "32", fromAge: "17", aboveCap: "47", nonDependant: "32" },
+};
+const source = {
+  title: "Schedules 5 (NAT 3348), 7 (NAT 3351) and 11; key superannuation rates and thresholds",
+  section: "Caps and rates",
+  seen: "from memory",
+};
+
+export const terminationRules = table<TerminationRules>("terminationRules", "Irregular and final payments", "AU", [
+  {
+    from: "2024-07-01",
+    to: "2025-06-30",
+    figures: { ...same, etpCap: "245000", redundancyBase: "12524", redundancyPerYear: "6264" },
+    source,
+    standing: "published",
+  },
+  {
+    from: "2025-07-01",
+    to: "2026-06-30",
+    figures: { ...same, etpCap: "260000", redundancyBase: "13100", redundancyPerYear: "6552" },
+    source,
+    standing: "published",
+  },
+  {
+    from: "2026-07-01",
+    to: "2027-06-30",
+    figures: { ...same, etpCap: "270000", redundancyBase: "13100", redundancyPerYear: "6552" },
+    source,
+    standing: "unsure",
+    note: "The ETP cap of 270,000 is a guess at its indexed value; the redundancy amounts are last year's, not yet indexed.",
+  },
+]);

@@ -1,0 +1,70 @@
+/** Builds the Express application. It listens nowhere: main.ts and the tests do that. */
+import { existsSync } from "node:fs";
+import { join } from "node:path";
+import express, { type Express } from "express";
+import session from "express-session";
+import helmet from "helmet";
+import { eventRoutes } from "./http/events.ts";
+import { problemHandler } from "./http/handler.ts";
+import { notFound, ProblemError } from "./http/problem.ts";
+import { SqliteSessionStore } from "./http/sessionStore.ts";
+import type { Application } from "./application.ts";
+import { placeRoutes } from "./routes.ts";
+import { runRoutes } from "./runs/routes.ts";
+import { sessionRoutes } from "./session/routes.ts";
+
+export function buildApp({ context, events, sessionSecret }: Application, webFolder: string): Express {
+  const app = express();
+  app.disable("x-powered-by");
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          "style-src": ["'self'", "'unsafe-inline'"],
+          "script-src": ["'self'"],
+          "frame-src": ["'self'"],
+          "frame-ancestors": ["'self'"],
+          "upgrade-insecure-requests": null,
+        },
+      },
+      strictTransportSecurity: context.settings.cookieSecure,
+      xFrameOptions: { action: "sameorigin" },
+    }),
+  );
+  app.use("/api", (request, _response, next) => {
+    // A form of another site cannot send JSON with this header; cookies alone do not change anything.
+    const changes = request.method !== "GET" && request.method !== "HEAD";
+    if (changes && request.header("X-Zesty") !== "1") return next(new ProblemError(403, "cross-site", "This request did not come from the application."));
+    next();
+  });
+  app.use(
+    "/api",
+    session({
+      name: "zesty",
+      secret: sessionSecret,
+      store: new SqliteSessionStore(context.store),
+      resave: false,
+      saveUninitialized: false,
+      cookie: { httpOnly: true, sameSite: "lax", secure: context.settings.cookieSecure, maxAge: 12 * 60 * 60 * 1000 },
+    }),
+    express.json({ limit: "4mb" }),
+    (_request, response, next) => {
+      response.setHeader("Cache-Control", "no-store");
+      next();
+    },
+    sessionRoutes(context),
+    eventRoutes(context, events),
+    placeRoutes(context),
+    runRoutes(context),
+    (_request, _response, next) => next(notFound("address")),
+  );
+  app.use("/api", problemHandler(context));
+  if (existsSync(webFolder)) {
+    app.use(express.static(webFolder, { index: false, maxAge: "1y", immutable: true }));
+    app.get("/{*splat}", (_request, response) => {
+      response.setHeader("Cache-Control", "no-cache");
+      response.sendFile(join(webFolder, "index.html"));
+    });
+  }
+  return app;
+}

@@ -1,0 +1,25 @@
+/** What every use case is handed: the store, the clock and the way to wake the outbox. No globals. */
+import type { RuleBook } from "@zesty/core/rulebook/ruleBook";
+import type { Clock } from "./clock.ts";
+import type { Settings } from "./settings.ts";
+import type { Store } from "./store/open.ts";
+
+export interface Context {
+  store: Store;
+  clock: Clock;
+  settings: Settings;
+  rules: RuleBook;
+  log: { info(facts: object, words: string): void; warn(facts: object, words: string): void; error(facts: object, words: string): void };
+  /** tells the outbox that something is queued */
+  wakeOutbox(): void;
+  /** tells open pages that a run changed */
+  announce(runId: number): void;
+}
+
+/** Who acts: for rights and for the audit trail. */
+export interface Actor {
+  userId: number;
+  name: string;
+  email: string;
+  lead: boolean;
+}

@@ -1,0 +1,33 @@
+/** Documents are kept as they were made, encrypted at rest, and handed out byte for byte. */
+import { createHash } from "node:crypto";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { notFound } from "../http/problem.ts";
+import { document } from "../store/schema.ts";
+
+export interface NewDocument {
+  runId: number;
+  payId: number | null;
+  kind: (typeof document.$inferSelect)["kind"];
+  fileName: string;
+  mime: string;
+  bytes: Buffer;
+}
+
+export const sha256 = (bytes: Buffer): string => createHash("sha256").update(bytes).digest("hex");
+
+export function keepDocument(context: Context, made: NewDocument): number {
+  return context.store.db
+    .insert(document)
+    .values({ ...made, bytes: context.store.crypt.sealBytes(made.bytes), sha256: sha256(made.bytes), madeAt: context.clock.now() })
+    .returning({ id: document.id })
+    .get().id;
+}
+
+export function readDocument(context: Context, id: number) {
+  const row = context.store.db.select().from(document).where(eq(document.id, id)).get();
+  if (!row) throw notFound("document");
+  const bytes = context.store.crypt.openBytes(row.bytes);
+  if (sha256(bytes) !== row.sha256) throw new Error(`Document ${id} is not what was kept.`);
+  return { ...row, bytes };
+}

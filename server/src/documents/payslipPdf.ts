@@ -1,0 +1,152 @@
+/** A payslip as PDF, in the type of the product; the fonts ship with the application. */
+import { createRequire } from "node:module";
+import { dirname, join, sep } from "node:path";
+import type { Payslip, PayslipLine } from "@zesty/core/payslips/payslip";
+import pdfmake from "pdfmake";
+import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
+
+const fontFolder = dirname(createRequire(import.meta.url).resolve("@expo-google-fonts/source-sans-3/package.json"));
+const font = (weight: string) => join(fontFolder, weight, `SourceSans3_${weight}.ttf`);
+pdfmake.setFonts({
+  Source: {
+    normal: font("400Regular"),
+    bold: font("600SemiBold"),
+    italics: font("400Regular_Italic"),
+    bolditalics: font("600SemiBold_Italic"),
+  },
+});
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((file: string) => file.startsWith(fontFolder + sep));
+
+const ink = "#1F2A20";
+const quiet = "#5A6657";
+const rule = "#D9D5C2";
+
+const dateWords = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
+const date = (iso: string) => dateWords.format(new Date(`${iso}T00:00:00Z`));
+const shortWords = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+const shortDate = (iso: string) => shortWords.format(new Date(`${iso}T00:00:00Z`));
+const grouped = new Intl.NumberFormat("en-AU", { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+/** Money text is exact; grouping is done on its whole part only. */
+const money = (text: string) => {
+  const [whole = "0", cents = "00"] = text.replace("-", "").split(".");
+  return `${text.startsWith("-") ? "−" : ""}${grouped.format(Number(whole)).slice(0, -3)}.${cents}`;
+};
+
+const right = (text: string, more: object = {}): TableCell => ({ text, alignment: "right", ...more });
+const head = (text: string, alignment: "left" | "right" = "left"): TableCell => ({ text, color: quiet, fontSize: 8.5, alignment });
+
+const layout = {
+  hLineWidth: (at: number, node: { table: { body: unknown[] } }) => (at === 0 || at === node.table.body.length ? 0 : 0.5),
+  vLineWidth: () => 0,
+  hLineColor: () => rule,
+  paddingLeft: () => 0,
+  paddingRight: () => 0,
+  paddingTop: () => 3,
+  paddingBottom: () => 3,
+};
+
+const gap = { width: 12, text: "" };
+
+function lineTable(title: string, lines: readonly PayslipLine[], total?: [string, string, string]): Content[] {
+  if (lines.length === 0) return [];
+  const body: TableCell[][] = [
+    [head(title), head("Hours", "right"), head("Rate", "right"), head("This pay", "right"), head("Year to date", "right")],
+    ...lines.map((line) => [
+      line.name,
+      right(line.hours ?? ""),
+      right(line.rate === null ? "" : money(Number(line.rate).toFixed(line.rate.split(".")[1]?.length === 4 ? 4 : 2))),
+      right(money(line.amount)),
+      right(money(line.yearToDate), { color: quiet }),
+    ]),
+  ];
+  if (total) body.push([{ text: total[0], bold: true }, "", "", right(money(total[1]), { bold: true }), right(money(total[2]), { color: quiet })]);
+  return [{ table: { headerRows: 1, widths: ["*", 50, 60, 70, 80], body }, layout, margin: [0, 0, 0, 14] }];
+}
+
+export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
+  const taxLine: PayslipLine = { name: "PAYG tax withheld", hours: null, rate: null, amount: slip.withheld, yearToDate: slip.yearToDate.withheld };
+  const small = (label: string, value: string): Content => ({ text: [{ text: `${label}  `, color: quiet }, value] });
+  const superRows = slip.super.map((each) => [
+    `${each.name}, ${each.fund}${each.memberNumber ? `, member ${each.memberNumber}` : ""}`,
+    right(shortDate(each.due)),
+    right(money(each.amount)),
+    right(money(each.yearToDate), { color: quiet }),
+  ]);
+  return {
+    pageSize: "A4",
+    pageMargins: [48, 44, 48, 44],
+    defaultStyle: { font: "Source", fontSize: 10, color: ink, lineHeight: 1.15, fontFeatures: ["tnum"] },
+    info: { title: `Payslip ${slip.employee.name} ${slip.payday}`, author: slip.employer.name },
+    content: [
+      { columns: [{ text: slip.employer.name, bold: true, fontSize: 13 }, { text: "Payslip", alignment: "right", fontSize: 13, color: quiet }] },
+      { text: `ABN ${slip.employer.abn}`, color: quiet, margin: [0, 0, 0, 16] },
+      {
+        columns: [
+          [{ text: slip.employee.name, bold: true, fontSize: 12 }, small("Payroll ID", slip.employee.payrollId), slip.employee.classification ? small("Classification", slip.employee.classification) : ""],
+          gap,
+          [small("Period", `${date(slip.period.start)} to ${date(slip.period.end)}`), small("Date of payment", date(slip.payday))],
+        ],
+        margin: [0, 0, 0, 18],
+      },
+      {
+        table: {
+          widths: ["*", "*", "*"],
+          body: [
+            [head("Gross"), head("Tax withheld"), head("Net pay")],
+            [
+              { text: `$${money(slip.gross)}`, fontSize: 15 },
+              { text: `$${money(slip.withheld)}`, fontSize: 15 },
+              { text: `$${money(slip.net)}`, fontSize: 15, bold: true },
+            ],
+          ],
+        },
+        layout: { ...layout, hLineWidth: () => 0 },
+        margin: [0, 0, 0, 18],
+      },
+      ...lineTable("Earnings", slip.earnings, ["Gross", slip.gross, slip.yearToDate.gross]),
+      ...lineTable("Reimbursements", slip.reimbursements),
+      ...lineTable("Tax and deductions", [taxLine, ...slip.deductions], ["Net pay", slip.net, slip.yearToDate.net]),
+      ...(superRows.length === 0
+        ? []
+        : [
+            {
+              table: {
+                headerRows: 1,
+                widths: ["*", 80, 70, 80],
+                body: [[head("Employer super"), head("With the fund by", "right"), head("This pay", "right"), head("Year to date", "right")], ...superRows],
+              },
+              layout,
+              margin: [0, 0, 0, 14],
+            } satisfies Content,
+          ]),
+      {
+        columns: [
+          slip.leave.length === 0
+            ? ""
+            : {
+                table: {
+                  headerRows: 1,
+                  widths: ["*", 55, 50, 60],
+                  body: [
+                    [head("Leave, hours"), head("Accrued", "right"), head("Taken", "right"), head("Balance", "right")],
+                    ...slip.leave.map((each) => [each.kind.charAt(0).toUpperCase() + each.kind.slice(1), right(each.accrued), right(each.taken), right(each.balance)]),
+                  ],
+                },
+                layout,
+              },
+          gap,
+          slip.paidTo.length === 0
+            ? ""
+            : {
+                table: { headerRows: 1, widths: ["*", 70], body: [[head("Paid to"), head("Amount", "right")], ...slip.paidTo.map((each) => [`${each.title}, account ${each.account}`, right(money(each.amount))])] },
+                layout,
+              },
+        ],
+      },
+      ...(slip.message ? [{ text: slip.message, margin: [0, 18, 0, 0], italics: true } satisfies Content] : []),
+    ],
+  };
+}
+
+export const payslipPdf = (slip: Payslip): Promise<Buffer> => pdfmake.createPdf(payslipDefinition(slip)).getBuffer() as Promise<Buffer>;

@@ -1,0 +1,42 @@
+/** What is owed to whom by when: sums over due facts; what was taken back sums to nothing and is left out. */
+import type { DueView } from "@zesty/contract/books";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { due, fund, person, superChoice } from "../store/schema.ts";
+
+export function readDues(context: Context, businessId: number): DueView[] {
+  const { db } = context.store;
+  const rows = db
+    .select({ due, fund: fund.name, given: person.givenName, family: person.familyName })
+    .from(due)
+    .leftJoin(fund, eq(due.fundId, fund.id))
+    .leftJoin(person, eq(due.personId, person.id))
+    .where(eq(due.businessId, businessId))
+    .all();
+  const members = new Map(db.select().from(superChoice).all().map((row) => [row.personId, row.memberNumber]));
+  const views = new Map<string, DueView>();
+  for (const row of rows) {
+    const words = row.due.kind === "super" ? `Super to ${row.fund ?? "a fund not yet set"}` : "PAYG withholding to the tax office";
+    // Withholding is paid once a month for all its paydays; super goes with its payday.
+    const group = row.due.kind === "super" ? `${row.due.dueDate} ${words} ${row.due.payday}` : `${row.due.dueDate} ${words}`;
+    const view = views.get(group) ?? { dueDate: row.due.dueDate, kind: row.due.kind, words, payday: row.due.payday, runId: row.due.runId, cents: 0, people: [] };
+    view.cents += row.due.amountCents;
+    if (row.due.amountCents > 0) view.runId = Math.max(view.runId, row.due.runId);
+    if (row.due.personId !== null) {
+      const known = view.people.find((each) => each.personId === row.due.personId);
+      if (known) known.cents += row.due.amountCents;
+      else
+        view.people.push({
+          personId: row.due.personId,
+          name: `${row.given} ${row.family}`,
+          memberNumber: members.get(row.due.personId) ?? null,
+          cents: row.due.amountCents,
+        });
+    }
+    views.set(group, view);
+  }
+  return [...views.values()]
+    .filter((view) => view.cents !== 0)
+    .map((view) => ({ ...view, people: view.people.filter((each) => each.cents !== 0) }))
+    .sort((a, b) => a.dueDate.localeCompare(b.dueDate) || a.words.localeCompare(b.words));
+}

@@ -1,0 +1,61 @@
+/** Between Express and use cases: the actor, checked input, and errors as problem details. */
+import { check } from "@zesty/contract/fields";
+import type { ErrorRequestHandler, Request, RequestHandler, Response } from "express";
+import { eq } from "drizzle-orm";
+import type Joi from "joi";
+import type { Actor, Context } from "../context.ts";
+import { user } from "../store/schema.ts";
+import { ProblemError } from "./problem.ts";
+
+declare module "express-session" {
+  interface SessionData {
+    userId: number;
+  }
+}
+
+export function actorOf(context: Context, request: Request): Actor | null {
+  const { userId } = request.session;
+  if (userId === undefined) return null;
+  const row = context.store.db.select().from(user).where(eq(user.id, userId)).get();
+  return row ? { userId: row.id, name: row.name, email: row.email, lead: row.lead } : null;
+}
+
+/** A route for a signed-in user; what it returns is sent as JSON. */
+export const signedIn =
+  (context: Context, work: (actor: Actor, request: Request, response: Response) => unknown): RequestHandler =>
+  async (request, response) => {
+    const actor = actorOf(context, request);
+    if (!actor) throw new ProblemError(401, "not-signed-in", "Sign in first; your session has ended.");
+    const result = await work(actor, request, response);
+    if (!response.headersSent && !response.writableEnded) response.json(result ?? {});
+  };
+
+/** The body as the contract wants it, or a problem with every field that is wrong. */
+export function body<T>(schema: Joi.Schema<T>, request: Request): T {
+  const checked = check(schema, request.body);
+  if ("value" in checked) return checked.value;
+  const [first, ...rest] = checked.errors;
+  const detail = rest.length > 0 ? `${first?.text} And ${rest.length} more.` : (first?.text ?? "The request is empty.");
+  throw new ProblemError(400, "not-valid", detail, { errors: checked.errors });
+}
+
+export function idOf(request: Request, name: string): number {
+  const id = Number(request.params[name]);
+  if (!Number.isSafeInteger(id) || id < 1) throw new ProblemError(404, "not-found", "There is no such page.");
+  return id;
+}
+
+export const problemHandler =
+  (context: Context): ErrorRequestHandler =>
+  (error: unknown, request, response, next) => {
+    if (response.headersSent) return next(error);
+    const status = (error as { status?: unknown }).status;
+    const problem =
+      error instanceof ProblemError
+        ? error.problem
+        : status === 400 || status === 413
+          ? new ProblemError(400, "not-readable", "The request could not be read as JSON, or is too large.").problem
+          : new ProblemError(500, "fault", "Something broke on our side. Nothing was changed; try once more.").problem;
+    if (problem.status === 500) context.log.error({ error, path: request.path }, "request failed");
+    response.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
+  };

@@ -1,0 +1,31 @@
+/** Who may do what in a business. Whoever may not see a business is told that it does not exist. */
+import type { Right } from "@zesty/contract/session";
+import { and, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { business, userRight } from "../store/schema.ts";
+import { notFound, ProblemError } from "./problem.ts";
+
+const rank: Record<Right, number> = { see: 1, prepare: 2, authorise: 3 };
+const words: Record<Right, string> = { see: "see it", prepare: "prepare its pay runs", authorise: "authorise its pay runs" };
+
+export function rightIn(context: Context, actor: Actor, businessId: number): Right | null {
+  if (actor.lead) return "authorise";
+  const row = context.store.db
+    .select({ right: userRight.right })
+    .from(userRight)
+    .where(and(eq(userRight.userId, actor.userId), eq(userRight.businessId, businessId)))
+    .get();
+  return row?.right ?? null;
+}
+
+export function demandRight(context: Context, actor: Actor, businessId: number, wanted: Right): void {
+  const exists = context.store.db.select({ id: business.id }).from(business).where(eq(business.id, businessId)).get();
+  const right = exists ? rightIn(context, actor, businessId) : null;
+  if (!right) throw notFound("business");
+  if (rank[right] < rank[wanted])
+    throw new ProblemError(
+      403,
+      "right-missing",
+      `You may ${words[right]}, but not ${words[wanted]}. Ask the practice lead for the right.`,
+    );
+}

@@ -1,0 +1,98 @@
+/** For each channel: what to send, how to find it again after a lost answer, and how to ask for its result. */
+import type { Payslip } from "@zesty/core/payslips/payslip";
+import { and, eq } from "drizzle-orm";
+import type { Transporter } from "nodemailer";
+import type { Context } from "../context.ts";
+import { keepDocument, readDocument } from "../documents/documents.ts";
+import { payslipPdf } from "../documents/payslipPdf.ts";
+import { findPaymentFile, paymentFileResult, sendPaymentFile } from "../outside/bank.ts";
+import type { Keep, Outcome } from "../outside/outcome.ts";
+import { sendLetter } from "../outside/postBox.ts";
+import { findPayEvent, payEventResult, sendPayEvent } from "../outside/taxAgency.ts";
+import { business, outbox, signedPay } from "../store/schema.ts";
+
+export type OutboxRow = typeof outbox.$inferSelect;
+
+export interface Courier {
+  send(row: OutboxRow, keep: Keep): Promise<Outcome>;
+  /** asks by business identity whether the receiver has it */
+  find(row: OutboxRow, keep: Keep): Promise<Outcome>;
+  result(row: OutboxRow, keep: Keep): Promise<Outcome>;
+}
+
+export function couriers(context: Context, mail: Transporter): Record<OutboxRow["channel"], Courier> {
+  const { services } = context.settings;
+  const bytesOf = (row: OutboxRow): Buffer => {
+    if (row.documentId === null) throw new Error(`Outbox row ${row.id} has no document.`);
+    return readDocument(context, row.documentId).bytes;
+  };
+  const ownerOf = (row: OutboxRow) => {
+    const owner = context.store.db.select().from(business).where(eq(business.id, row.businessId)).get();
+    if (!owner) throw new Error(`Outbox row ${row.id} belongs to no business.`);
+    return owner;
+  };
+  const eventOf = (row: OutboxRow) => {
+    const owner = ownerOf(row);
+    return { submissionId: row.messageId, bmsId: owner.bmsId, payer: owner.abn, bytes: bytesOf(row) };
+  };
+  const fileOf = (row: OutboxRow) => ({ messageId: row.messageId, bytes: bytesOf(row) });
+  return {
+    payEvent: {
+      send: (row, keep) => sendPayEvent(services.tax, eventOf(row), keep),
+      find: (row, keep) => findPayEvent(services.tax, eventOf(row), keep),
+      result: (row, keep) => payEventResult(services.tax, row.receipt ?? "", row.messageId, keep),
+    },
+    paymentFile: {
+      send: (row, keep) => sendPaymentFile(services.bank, fileOf(row), keep),
+      find: (row, keep) => findPaymentFile(services.bank, fileOf(row), keep),
+      result: (row, keep) => paymentFileResult(services.bank, row.receipt ?? "", keep),
+    },
+    payslip: {
+      send: async (row, keep) => {
+        const slip = slipOf(context, row);
+        const documentId = row.documentId ?? (await keepPayslip(context, row, slip));
+        const owner = ownerOf(row);
+        return sendLetter(
+          mail,
+          {
+            messageId: row.messageId,
+            from: `"${owner.name.replace(/"/g, "")}" <${owner.contact.email}>`,
+            to: row.recipient ?? "",
+            subject: `Your payslip for ${slip.payday}`,
+            // No amounts in the letter itself: they stand in the attachment only.
+            text: `Hello ${slip.employee.name.split(" ")[0]},\n\nyour payslip for the period ${slip.period.start} to ${slip.period.end} is attached.\n\n${owner.name}\n`,
+            fileName: `payslip-${slip.payday}.pdf`,
+            bytes: readDocument(context, documentId).bytes,
+          },
+          keep,
+        );
+      },
+      // Mail cannot be asked for: the same letter goes again under the same Message-ID, and the receiver drops a repeat.
+      find: () => Promise.resolve({ kind: "notThere" }),
+      result: () => Promise.resolve({ kind: "waiting", detail: "" }),
+    },
+  };
+}
+
+export function slipOf(context: Context, row: { runId: number; payId: number | null }): Payslip {
+  const kept = context.store.db
+    .select({ payslip: signedPay.payslip })
+    .from(signedPay)
+    .where(and(eq(signedPay.runId, row.runId), eq(signedPay.payId, row.payId ?? 0), eq(signedPay.kind, "pay")))
+    .get();
+  if (!kept) throw new Error(`Pay ${row.payId} of run ${row.runId} has no payslip.`);
+  return kept.payslip as Payslip;
+}
+
+/** The PDF is made once and kept; a repeat sends the same bytes. */
+async function keepPayslip(context: Context, row: OutboxRow, slip: Payslip): Promise<number> {
+  const bytes = await payslipPdf(slip);
+  return context.store.transaction(() => {
+    const known = context.store.db.select({ documentId: outbox.documentId }).from(outbox).where(eq(outbox.id, row.id)).get();
+    if (known?.documentId) return known.documentId;
+    const fileName = `payslip-${slip.payday}-${slip.employee.payrollId}.pdf`;
+    const id = keepDocument(context, { runId: row.runId, payId: row.payId, kind: "payslip", fileName, mime: "application/pdf", bytes });
+    context.store.db.update(outbox).set({ documentId: id }).where(eq(outbox.id, row.id)).run();
+    return id;
+  });
+}

@@ -1,0 +1,127 @@
+/** Releases what a signed-off run has prepared, and makes a refused document again once its cause is mended. */
+import { randomUUID } from "node:crypto";
+import type { AnswerItem, Channel, SendView } from "@zesty/contract/runs";
+import { and, desc, eq, inArray } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { keepDocument } from "../documents/documents.ts";
+import { cannot, conflict } from "../http/problem.ts";
+import { prepareAgain } from "../runs/prepareAgain.ts";
+import { payEventOf, runName, writePaymentFile } from "../runs/runDocuments.ts";
+import { findRun } from "../runs/runRows.ts";
+import { segmentsOf } from "../runs/segments.ts";
+import { record } from "../store/audit.ts";
+import { answerItem, document, outbox, pay, person } from "../store/schema.ts";
+
+export function sendRun(context: Context, actor: Actor, runId: number, channels: readonly Channel[]): void {
+  const run = findRun(context, runId);
+  if (run.state === "open") throw conflict("not-signed-off", "Sign the run off before anything is sent.");
+  if (run.state === "takenBack") throw conflict("taken-back", "This run was taken back. Nothing of it is sent.");
+  const released = context.store.db
+    .update(outbox)
+    .set({ state: "queued", nextAt: 0 })
+    .where(and(eq(outbox.runId, runId), eq(outbox.state, "prepared"), inArray(outbox.channel, [...channels])))
+    .run();
+  if (released.changes > 0)
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: run.businessId,
+      what: `sent ${channels.join(", ")}`,
+      about: `run ${run.number}, ${released.changes} messages`,
+    });
+  context.wakeOutbox();
+  context.announce(runId);
+}
+
+/** A refused pay event or file is made anew under a new number; an unknown one never is. */
+export function sendAgain(context: Context, actor: Actor, runId: number, channel: Channel): void {
+  const { db } = context.store;
+  context.store.transaction(() => {
+    const run = findRun(context, runId);
+    const last = db.select().from(outbox).where(and(eq(outbox.runId, runId), eq(outbox.channel, channel))).orderBy(desc(outbox.id)).limit(1).get();
+    if (channel === "payslip") {
+      sendSlipsAgain(context, runId);
+    } else {
+      const returned = channel === "paymentFile" && last?.state === "partial";
+      if (!last || (last.state !== "refused" && last.state !== "rejected" && !returned))
+        throw cannot("not-refused", "Only what was refused can be made again. What is on its way is asked after, not sent twice.");
+      const prepared = prepareAgain(context, runId);
+      if (channel === "payEvent") {
+        const messageId = randomUUID();
+        const documentId = keepDocument(context, {
+          runId,
+          payId: null,
+          kind: "payEvent",
+          fileName: `${runName(prepared.business, run)}-pay-event-again.xml`,
+          mime: "application/xml",
+          bytes: payEventOf(context, actor, prepared, messageId),
+        });
+        db.insert(outbox).values({ businessId: run.businessId, runId, channel, documentId, messageId, state: "queued", tries: 0, nextAt: 0 }).run();
+      } else {
+        writePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "queued");
+        db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();
+      }
+    }
+    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId: run.businessId, what: `made ${channel} again`, about: `run ${run.number}` });
+  });
+  context.wakeOutbox();
+}
+
+/** Payslips that were refused go again to the address on record now. */
+function sendSlipsAgain(context: Context, runId: number): void {
+  const { db } = context.store;
+  const rows = db
+    .select({ outbox, email: person.email })
+    .from(outbox)
+    .innerJoin(pay, eq(outbox.payId, pay.id))
+    .innerJoin(person, eq(pay.personId, person.id))
+    .where(and(eq(outbox.runId, runId), eq(outbox.channel, "payslip"), eq(outbox.state, "refused")))
+    .all();
+  for (const row of rows)
+    db.update(outbox).set({ state: "queued", recipient: row.email, tries: 0, nextAt: 0 }).where(eq(outbox.id, row.outbox.id)).run();
+}
+
+export function sendView(context: Context, runId: number): SendView {
+  const { db } = context.store;
+  const run = findRun(context, runId);
+  const names = new Map(
+    db
+      .select({ payId: pay.id, personId: person.id, given: person.givenName, family: person.familyName })
+      .from(pay)
+      .innerJoin(person, eq(pay.personId, person.id))
+      .where(eq(pay.runId, runId))
+      .all()
+      .map((row) => [row.payId, row]),
+  );
+  const byPerson = new Map([...names.values()].map((row) => [row.personId, `${row.given} ${row.family}`]));
+  const documents = db
+    .select({ id: document.id, kind: document.kind, fileName: document.fileName, payId: document.payId })
+    .from(document)
+    .where(eq(document.runId, runId))
+    .all();
+  const fileNames = new Map(documents.map((each) => [each.id, each.fileName]));
+  const rows = db.select().from(outbox).where(eq(outbox.runId, runId)).orderBy(outbox.id).all();
+  const items = db.select().from(answerItem).where(inArray(answerItem.outboxId, rows.map((row) => row.id))).all();
+  return {
+    state: run.state,
+    segments: segmentsOf(context, run),
+    rows: rows.map((row) => {
+      const who = row.payId === null ? undefined : names.get(row.payId);
+      return {
+        id: row.id,
+        channel: row.channel,
+        state: row.state,
+        payId: row.payId,
+        person: who ? `${who.given} ${who.family}` : null,
+        recipient: row.recipient,
+        documentId: row.documentId,
+        fileName: row.documentId === null ? null : (fileNames.get(row.documentId) ?? null),
+        receipt: row.receipt,
+        detail: row.detail,
+        tries: row.tries,
+      };
+    }),
+    items: items.map((item): AnswerItem => ({ ...item, person: item.personId === null ? null : (byPerson.get(item.personId) ?? null) })),
+    documents,
+  };
+}

@@ -1,0 +1,150 @@
+/**
+ * Sends what is queued, asks about what is unknown, and follows what is acknowledged. One message id for ever, retried
+ * with back-off, answered once: losing an answer never means sending a second message.
+ */
+import { and, asc, eq, inArray, lte } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import type { Outcome } from "../outside/outcome.ts";
+import { openMail } from "../outside/postBox.ts";
+import { outbox, outboxAnswer } from "../store/schema.ts";
+import { type Courier, couriers, type OutboxRow } from "./channels.ts";
+import { settleAnswer } from "./settleAnswer.ts";
+
+export interface OutboxWorker {
+  /** handles what is due now; returns how many rows it touched */
+  runOnce(): Promise<number>;
+  /** until nothing moves any more, for making the demo's history */
+  drain(): Promise<void>;
+  wake(): void;
+  stop(): Promise<void>;
+}
+
+const live = ["queued", "unknown", "acknowledged"] as const;
+const batch = 8;
+
+/** Seconds to the next try: 2, 4, 8, 16, 32, then five minutes, later hourly. */
+export function backOffMs(tries: number): number {
+  if (tries <= 5) return 2 ** Math.max(tries, 1) * 1000;
+  return tries <= 24 ? 300_000 : 3_600_000;
+}
+
+export function outboxWorker(context: Context): OutboxWorker {
+  const { db } = context.store;
+  const mail = openMail(context.settings.services.smtp);
+  const courierOf = couriers(context, mail);
+  let timer: NodeJS.Timeout | undefined;
+  let running: Promise<unknown> = Promise.resolve();
+  let stopped = false;
+  let woken = false;
+
+  // After a crash nobody knows what became of a row that was being sent.
+  db.update(outbox).set({ state: "unknown", nextAt: 0 }).where(eq(outbox.state, "sending")).run();
+
+  async function handle(row: OutboxRow): Promise<void> {
+    const was = row.state;
+    const claim = db
+      .update(outbox)
+      .set({ state: was === "acknowledged" ? "acknowledged" : "sending", tries: row.tries + 1, nextAt: Date.now() + backOffMs(row.tries + 1) })
+      .where(and(eq(outbox.id, row.id), eq(outbox.state, was), eq(outbox.tries, row.tries)))
+      .run();
+    if (claim.changes !== 1) return;
+    const outcome = await attempt(courierOf[row.channel], row, was);
+    apply(row, was, outcome);
+    context.announce(row.runId);
+  }
+
+  async function attempt(courier: Courier, row: OutboxRow, was: OutboxRow["state"]): Promise<Outcome> {
+    const keep = (answer: { status: number; body: string }) => {
+      db.insert(outboxAnswer).values({ outboxId: row.id, at: context.clock.now(), ...answer }).run();
+    };
+    try {
+      if (was === "acknowledged") return await courier.result(row, keep);
+      if (was === "unknown") {
+        const found = await courier.find(row, keep);
+        if (found.kind !== "notThere") return found;
+      }
+      return await courier.send(row, keep);
+    } catch (error) {
+      context.log.error({ error, outboxId: row.id }, "outbox row failed");
+      return { kind: "unknown", detail: "Something broke on our side while sending. We ask the receiver before trying again." };
+    }
+  }
+
+  function apply(row: OutboxRow, was: OutboxRow["state"], outcome: Outcome): void {
+    const set = (values: Partial<OutboxRow>) => db.update(outbox).set(values).where(eq(outbox.id, row.id)).run();
+    switch (outcome.kind) {
+      case "acknowledged":
+        set({ state: "acknowledged", receipt: outcome.receipt, detail: outcome.detail, tries: 0, nextAt: Date.now() + 1000 });
+        settleAnswer(context, row, null);
+        break;
+      case "waiting":
+        set({ detail: outcome.detail });
+        break;
+      case "unknown":
+      case "notThere":
+        set({ state: was === "acknowledged" ? "acknowledged" : "unknown", detail: outcome.kind === "unknown" ? outcome.detail : "" });
+        break;
+      default:
+        settleAnswer(context, row, outcome);
+    }
+  }
+
+  const due = () =>
+    db
+      .select()
+      .from(outbox)
+      .where(and(inArray(outbox.state, [...live]), lte(outbox.nextAt, Date.now())))
+      .orderBy(asc(outbox.nextAt), asc(outbox.id))
+      .limit(batch)
+      .all();
+
+  async function runOnce(): Promise<number> {
+    const rows = due();
+    await Promise.all(rows.map(handle));
+    return rows.length;
+  }
+
+  async function loop(): Promise<void> {
+    do {
+      woken = false;
+      while (!stopped && (await runOnce()) > 0);
+    } while (woken && !stopped);
+  }
+
+  function schedule(ms: number): void {
+    if (stopped) return;
+    clearTimeout(timer);
+    timer = setTimeout(() => {
+      running = loop()
+        .catch((error: unknown) => context.log.error({ error }, "outbox loop failed"))
+        .then(() => schedule(1000));
+    }, ms);
+  }
+  schedule(10);
+
+  return {
+    runOnce,
+    drain: async () => {
+      for (let quiet = 0; quiet < 400; ) {
+        // No waiting between tries: the demo's history is made in seconds.
+        db.update(outbox).set({ nextAt: 0 }).where(inArray(outbox.state, [...live])).run();
+        const moved = await runOnce();
+        const left = db.select({ id: outbox.id }).from(outbox).where(inArray(outbox.state, ["queued", "unknown", "sending"])).get();
+        const waiting = db.select({ id: outbox.id }).from(outbox).where(and(eq(outbox.state, "acknowledged"), eq(outbox.channel, "payEvent"))).get();
+        if (!left && !waiting) return;
+        quiet = moved > 0 && left ? 0 : quiet + 1;
+        await new Promise((resolve) => setTimeout(resolve, 25));
+      }
+    },
+    wake: () => {
+      woken = true;
+      schedule(10);
+    },
+    stop: async () => {
+      stopped = true;
+      clearTimeout(timer);
+      await running;
+      mail.close();
+    },
+  };
+}

@@ -1,0 +1,59 @@
+/** The bank: takes a payment file, is asked about it by its fingerprint after a lost answer, and settles it on its day. */
+import { createHash } from "node:crypto";
+import type { Keep, LineOutcome, Outcome } from "./outcome.ts";
+import { ask, isPassing, parsed } from "./outcome.ts";
+
+export interface PaymentFileMessage {
+  messageId: string;
+  bytes: Buffer;
+}
+
+const fingerprint = (bytes: Buffer) => createHash("sha256").update(bytes).digest("hex");
+const noAnswer: Outcome = { kind: "unknown", detail: "The bank did not answer. We ask whether it has the file before it is sent again." };
+const nonsense: Outcome = { kind: "unknown", detail: "The bank's answer made no sense. We ask again." };
+const taken = (id: string, date: string): Outcome => ({ kind: "acknowledged", receipt: id, detail: `The bank has the file as ${id}. The money moves on ${date}.` });
+
+export async function sendPaymentFile(base: string, message: PaymentFileMessage, keep: Keep): Promise<Outcome> {
+  const answer = await ask(
+    `${base}/v1/files`,
+    { method: "POST", headers: { "Content-Type": "text/plain", "Idempotency-Key": message.messageId, "X-Client": "zesty-ledger/0.1" }, body: new Uint8Array(message.bytes) },
+    keep,
+  );
+  if (!answer || isPassing(answer.status)) return noAnswer;
+  const body = parsed(answer);
+  if (!body) return nonsense;
+  if (answer.status === 409 && body.code === "DUPLICATE_FILE") return findPaymentFile(base, message, keep);
+  if (answer.status >= 400) {
+    const faults = Array.isArray(body.faults) ? (body.faults as { line: number; text: string }[]) : [];
+    const [first] = faults;
+    return { kind: "refused", detail: first ? `Refused by the bank, line ${first.line}: ${first.text}` : `Refused by the bank: ${String(body.text ?? "")}`, items: [] };
+  }
+  return typeof body.id === "string" ? taken(body.id, String(body.processDate)) : nonsense;
+}
+
+export async function findPaymentFile(base: string, message: PaymentFileMessage, keep: Keep): Promise<Outcome> {
+  const answer = await ask(`${base}/v1/files?fingerprint=${fingerprint(message.bytes)}`, {}, keep);
+  if (!answer || isPassing(answer.status)) return noAnswer;
+  const files = parsed(answer)?.files;
+  if (!Array.isArray(files)) return nonsense;
+  const [found] = files as { id?: unknown; processDate?: unknown }[];
+  if (!found) return { kind: "notThere" };
+  return typeof found.id === "string" ? taken(found.id, String(found.processDate)) : nonsense;
+}
+
+export async function paymentFileResult(base: string, receipt: string, keep: Keep): Promise<Outcome> {
+  const answer = await ask(`${base}/v1/files/${encodeURIComponent(receipt)}`, {}, keep);
+  const body = answer?.status === 200 ? parsed(answer) : null;
+  if (!body) return { kind: "waiting", detail: `The bank has the file as ${receipt}. It cannot be asked just now; we try again.` };
+  if (body.state !== "SETTLED") return { kind: "waiting", detail: `The bank has the file as ${receipt}. The money moves on ${String(body.processDate)}.` };
+  const raw = Array.isArray(body.lines) ? (body.lines as { line: number; state: string; reasonText: string }[]) : [];
+  const lines = raw.map((each): LineOutcome => ({ line: each.line, state: each.state === "RETURNED" ? "returned" : "paid", reason: each.reasonText }));
+  const returned = lines.filter((each) => each.state === "returned").length;
+  return {
+    kind: "final",
+    state: returned === 0 ? "accepted" : returned === lines.length ? "rejected" : "partial",
+    detail: returned === 0 ? "Paid to everybody." : `${returned} of ${lines.length} payments came back. Mend the account, then pay it again.`,
+    items: [],
+    lines,
+  };
+}

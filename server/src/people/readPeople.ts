@@ -1,0 +1,145 @@
+/** Reads people for the list and for a person's page. Secrets show their last three characters only. */
+import type { BankPart, PersonSummary, PersonView } from "@zesty/contract/people";
+import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
+import type { PaySnapshot } from "@zesty/core/pay/snapshot";
+import { and, asc, desc, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
+import { lastThree } from "../store/crypt.ts";
+import { datedRecords } from "../store/dated.ts";
+import { leaveEntry, payCycle, person, signedPay } from "../store/schema.ts";
+import { leaveBalances } from "../store/sums.ts";
+import { missingFacts } from "./missing.ts";
+
+const rateText = (e4: number | null) => (e4 === null ? null : trimmed(fromE4(e4).toFixed(4)));
+const trimmed = (text: string) => text.replace(/(\.\d\d)0+$/, "$1");
+const hoursShown = (e4: number) => fromE4(e4).toString();
+
+export function listPeople(context: Context, businessId: number): PersonSummary[] {
+  const { db } = context.store;
+  const people = db.select().from(person).where(eq(person.businessId, businessId)).orderBy(asc(person.familyName), asc(person.givenName)).all();
+  const records = datedRecords(db, people.map((each) => each.id), "9999-12-31");
+  const cycles = new Map(db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).all().map((each) => [each.id, each.name]));
+  return people.map((each) => {
+    const terms = records.terms.get(each.id);
+    return {
+      id: each.id,
+      payrollId: each.payrollId,
+      name: `${each.givenName} ${each.familyName}`,
+      basis: terms?.basis ?? "",
+      cycle: cycles.get(terms?.cycleId ?? 0) ?? "",
+      rate: rateText(terms?.hourlyRateE4 ?? null),
+      startDate: each.startDate,
+      endDate: each.endDate,
+      missing: missingFacts(each, records),
+    };
+  });
+}
+
+export const businessOfPerson = (context: Context, personId: number): number => {
+  const row = context.store.db.select({ businessId: person.businessId }).from(person).where(eq(person.id, personId)).get();
+  if (!row) throw notFound("person");
+  return row.businessId;
+};
+
+export function readPerson(context: Context, personId: number): PersonView {
+  const { db, crypt } = context.store;
+  const who = db.select().from(person).where(eq(person.id, personId)).get();
+  if (!who) throw notFound("person");
+  const records = datedRecords(db, [personId], "9999-12-31");
+  const terms = records.terms.get(personId);
+  if (!terms) throw new Error(`Person ${personId} has no employment terms.`);
+  const tax = records.tax.get(personId);
+  const fund = records.super.get(personId);
+  const bank = records.bank.get(personId);
+  const parts = bank ? (JSON.parse(crypt.open(bank.parts)) as BankPart[]) : [];
+  const entries = db.select().from(leaveEntry).where(eq(leaveEntry.personId, personId)).orderBy(desc(leaveEntry.id)).limit(40).all();
+  const pays = db
+    .select()
+    .from(signedPay)
+    .where(and(eq(signedPay.personId, personId), eq(signedPay.kind, "pay")))
+    .orderBy(desc(signedPay.id))
+    .limit(30)
+    .all();
+  const runOf = new Map(pays.map((each) => [each.id, each.runId]));
+  const { id, businessId, payrollId, ...details } = who;
+  return {
+    id,
+    businessId,
+    payrollId,
+    details,
+    employment: {
+      from: terms.from,
+      cycleId: terms.cycleId,
+      basis: terms.basis as PersonView["employment"]["basis"],
+      classification: terms.classification,
+      weeklyHours: hoursShown(terms.weeklyHoursE4),
+      hourlyRate: rateText(terms.hourlyRateE4),
+      minimumRate: rateText(terms.minimumRateE4),
+      placeId: terms.placeId,
+      costCentreId: terms.costCentreId,
+    },
+    tax: {
+      from: tax?.from ?? who.startDate,
+      numberStatus: tax?.numberStatus ?? "none",
+      fileNumberShown: tax?.fileNumber ? lastThree(crypt.open(tax.fileNumber)) : null,
+      pendingSince: tax?.pendingSince ?? null,
+      residency: (tax?.residency ?? "resident") as PersonView["tax"]["residency"],
+      taxFreeThreshold: tax?.taxFreeThreshold ?? false,
+      studyLoan: tax?.studyLoan ?? false,
+      medicare: (tax?.medicare ?? "levy") as PersonView["tax"]["medicare"],
+      medicareDependants: tax?.medicareDependants ?? null,
+      offsetsPerYear: tax?.offsetsPerYearCents ? centsText(tax.offsetsPerYearCents) : null,
+      extraPerPay: tax?.extraPerPayCents ? centsText(tax.extraPerPayCents) : null,
+    },
+    super: {
+      from: fund?.from ?? who.startDate,
+      fundId: fund?.fundId ?? null,
+      memberNumber: fund?.memberNumber ?? null,
+      guarantee: fund?.guarantee ?? true,
+      agreedPercent: fund?.agreedPercent ?? null,
+    },
+    bank: {
+      from: bank?.from ?? who.startDate,
+      parts: parts.map((part) => ({ title: part.title, shown: `${part.bsb} ${lastThree(part.account)}`, kind: part.kind, value: part.value })),
+    },
+    leave: {
+      from: records.leave.get(personId)?.from ?? who.startDate,
+      entitlements: records.leave.get(personId)?.entitlements ?? [],
+      balances: [...(leaveBalances(context.store, [personId]).get(personId) ?? [])].map(([kind, e4]) => ({ kind, hours: hoursText(fromE4(e4)) })),
+      entries: entries.map((entry) => ({
+        date: entry.date,
+        kind: entry.kind,
+        why: entry.why,
+        hours: hoursText(fromE4(entry.hoursE4)),
+        runId: entry.signedPayId === null ? null : (runOf.get(entry.signedPayId) ?? null),
+      })),
+    },
+    usualPay: { from: records.usual.get(personId)?.from ?? who.startDate, lines: records.usual.get(personId)?.lines ?? [] },
+    pays: pays.map((each) => {
+      const { figures } = each.snapshot as PaySnapshot;
+      return { runId: each.runId, payId: each.payId, payday: each.payday, gross: figures.gross, withheld: figures.withheld, super: figures.super, net: figures.net };
+    }),
+    missing: missingFacts(who, records),
+  };
+}
+
+/** A secret in full, to be looked at on purpose; the asking is recorded. */
+export function revealSecret(context: Context, actor: Actor, personId: number, what: "tax" | "bank"): string {
+  const { db, crypt } = context.store;
+  const records = datedRecords(db, [personId], "9999-12-31");
+  const sealed = what === "tax" ? records.tax.get(personId)?.fileNumber : records.bank.get(personId)?.parts;
+  if (!sealed) throw cannot("nothing-kept", "There is nothing to show.");
+  record(context.store, {
+    at: context.clock.now(),
+    userId: actor.userId,
+    businessId: businessOfPerson(context, personId),
+    what: `looked at ${what === "tax" ? "the tax file number" : "the bank accounts"}`,
+    about: `person ${personId}`,
+  });
+  const open = crypt.open(sealed);
+  if (what === "tax") return open;
+  return (JSON.parse(open) as BankPart[]).map((part) => `${part.title}: ${part.bsb} ${part.account}`).join("; ");
+}
+

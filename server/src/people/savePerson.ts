@@ -1,0 +1,201 @@
+/** Makes a person, and saves one section of a person's facts. Dated sections append; nothing is overwritten. */
+import {
+  type BankPart,
+  type Details,
+  type Employment,
+  type Entitlement,
+  type NewPerson,
+  type Section,
+  type Super,
+  type Tax,
+  type UsualLine,
+} from "@zesty/contract/people";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsOf, toE4 } from "@zesty/core/quantity/units";
+import { and, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
+import { datedRecords } from "../store/dated.ts";
+import {
+  bankSplit,
+  costCentre,
+  employmentTerms,
+  fund,
+  leaveEntry,
+  leaveTerms,
+  payCycle,
+  payElement,
+  person,
+  place,
+  superChoice,
+  taxDeclaration,
+  usualPay,
+} from "../store/schema.ts";
+
+/** What each section carries, as the contract has checked it. */
+export interface SectionValues {
+  details: Details;
+  employment: Employment & { from?: string };
+  tax: Tax & { from?: string };
+  super: Super & { from?: string };
+  bank: { from?: string; parts: BankPart[] };
+  leave: { from?: string; entitlements: Entitlement[]; opening?: { kind: string; hours: string }[] };
+  usualPay: { from?: string; lines: UsualLine[] };
+}
+
+export function createPerson(context: Context, actor: Actor, businessId: number, wanted: NewPerson): number {
+  const { db } = context.store;
+  return context.store.transaction(() => {
+    const taken = db
+      .select({ id: person.id })
+      .from(person)
+      .where(and(eq(person.businessId, businessId), eq(person.payrollId, wanted.payrollId)))
+      .get();
+    if (taken) {
+      const text = `Payroll ID ${wanted.payrollId} belongs to somebody else here. Choose another; an ID is never used twice.`;
+      throw cannot("payroll-id-taken", text, { errors: [{ path: "payrollId", text }] });
+    }
+    demandDates(wanted.details);
+    const { id } = db
+      .insert(person)
+      .values({ businessId, payrollId: wanted.payrollId, ...wanted.details })
+      .returning({ id: person.id })
+      .get();
+    const from = wanted.details.startDate;
+    writers.employment(context, id, businessId, from, wanted.employment);
+    if (wanted.tax) writers.tax(context, id, businessId, from, wanted.tax);
+    if (wanted.super) writers.super(context, id, businessId, from, wanted.super);
+    if (wanted.bank) writers.bank(context, id, businessId, from, wanted.bank);
+    if (wanted.leave) writers.leave(context, id, businessId, from, wanted.leave);
+    if (wanted.usualPay) writers.usualPay(context, id, businessId, from, wanted.usualPay);
+    const about = `${wanted.details.givenName} ${wanted.details.familyName}`;
+    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what: "added person", about });
+    return id;
+  });
+}
+
+export function saveSection<S extends Section>(
+  context: Context,
+  actor: Actor,
+  personId: number,
+  section: S,
+  values: SectionValues[S],
+): void {
+  const { db } = context.store;
+  context.store.transaction(() => {
+    const found = db.select().from(person).where(eq(person.id, personId)).get();
+    if (!found) throw notFound("person");
+    const from = "from" in values && values.from ? values.from : context.clock.today();
+    const write = writers[section] as Writer<SectionValues[S]>;
+    write(context, personId, found.businessId, from, values);
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: found.businessId,
+      what: `changed ${section} from ${section === "details" ? "now" : from}`,
+      about: `${found.givenName} ${found.familyName}`,
+    });
+  });
+}
+
+type Writer<T> = (context: Context, personId: number, businessId: number, from: string, values: T) => void;
+
+const demandOwn = (context: Context, table: typeof payCycle | typeof place | typeof costCentre | typeof fund, id: number | null, businessId: number, path: string, words: string) => {
+  if (id === null) return;
+  const row = context.store.db.select({ businessId: table.businessId }).from(table).where(eq(table.id, id)).get();
+  if (row?.businessId !== businessId) throw cannot("unknown-choice", `This ${words} does not belong to the business.`, { errors: [{ path, text: `Choose a ${words} of this business.` }] });
+};
+
+function demandDates(details: Details): void {
+  if (details.endDate && details.endDate < details.startDate) {
+    const text = "The last day is before the start date.";
+    throw cannot("dates", text, { errors: [{ path: "endDate", text }] });
+  }
+  if (details.birthDate >= details.startDate) {
+    const text = "The birth date is not before the start date.";
+    throw cannot("dates", text, { errors: [{ path: "birthDate", text }] });
+  }
+}
+
+const writers: { [S in Section]: Writer<SectionValues[S]> } = {
+  details: (context, personId, _businessId, _from, values) => {
+    demandDates(values);
+    context.store.db.update(person).set(values).where(eq(person.id, personId)).run();
+  },
+  employment: (context, personId, businessId, from, values) => {
+    demandOwn(context, payCycle, values.cycleId, businessId, "cycleId", "pay cycle");
+    demandOwn(context, place, values.placeId, businessId, "placeId", "place");
+    demandOwn(context, costCentre, values.costCentreId, businessId, "costCentreId", "cost centre");
+    const e4 = (text: string | null) => (text === null ? null : toE4(decimal(text)));
+    context.store.db
+      .insert(employmentTerms)
+      .values({
+        personId,
+        from,
+        cycleId: values.cycleId,
+        basis: values.basis,
+        classification: values.classification,
+        weeklyHoursE4: toE4(decimal(values.weeklyHours)),
+        hourlyRateE4: e4(values.hourlyRate),
+        minimumRateE4: e4(values.minimumRate),
+        placeId: values.placeId,
+        costCentreId: values.costCentreId,
+      })
+      .run();
+  },
+  tax: (context, personId, _businessId, from, values) => {
+    const kept = datedRecords(context.store.db, [personId], "9999-12-31").tax.get(personId)?.fileNumber ?? null;
+    const typed = values.fileNumber?.replace(/\s/g, "");
+    if (values.numberStatus === "given" && !typed && !kept) {
+      const text = "Tax file number is missing. Type it, or choose “applied for” or “not given”.";
+      throw cannot("number-missing", text, { errors: [{ path: "fileNumber", text }] });
+    }
+    const { fileNumber: _typed, offsetsPerYear, extraPerPay, from: _from, ...rest } = values;
+    context.store.db
+      .insert(taxDeclaration)
+      .values({
+        ...rest,
+        personId,
+        from,
+        fileNumber: values.numberStatus === "given" ? (typed ? context.store.crypt.seal(typed) : kept) : null,
+        offsetsPerYearCents: offsetsPerYear ? centsOf(offsetsPerYear) : null,
+        extraPerPayCents: extraPerPay ? centsOf(extraPerPay) : null,
+      })
+      .run();
+  },
+  super: (context, personId, businessId, from, values) => {
+    demandOwn(context, fund, values.fundId, businessId, "fundId", "fund");
+    const { from: _from, ...rest } = values;
+    context.store.db.insert(superChoice).values({ ...rest, personId, from }).run();
+  },
+  bank: (context, personId, _businessId, from, values) => {
+    const rests = values.parts.filter((part) => part.kind === "rest").length;
+    if (rests !== 1) {
+      const text = "Exactly one account takes the rest of the net pay.";
+      throw cannot("bank-rest", text, { errors: [{ path: "parts", text }] });
+    }
+    values.parts.forEach((part, at) => {
+      if (part.kind !== "rest" && !/^\d{1,8}(\.\d{1,2})?$/.test(part.value)) {
+        const text = `Account ${at + 1} needs ${part.kind === "percent" ? "a per cent" : "an amount"}, as 250.00.`;
+        throw cannot("bank-value", text, { errors: [{ path: `parts.${at}.value`, text }] });
+      }
+    });
+    context.store.db
+      .insert(bankSplit)
+      .values({ personId, from, parts: context.store.crypt.seal(JSON.stringify(values.parts)), count: values.parts.length })
+      .run();
+  },
+  leave: (context, personId, _businessId, from, values) => {
+    context.store.db.insert(leaveTerms).values({ personId, from, entitlements: values.entitlements }).run();
+    for (const { kind, hours } of values.opening ?? [])
+      context.store.db.insert(leaveEntry).values({ personId, kind, date: from, hoursE4: toE4(decimal(hours)), why: "opening" }).run();
+  },
+  usualPay: (context, personId, businessId, from, values) => {
+    const own = new Set(
+      context.store.db.select({ id: payElement.id }).from(payElement).where(eq(payElement.businessId, businessId)).all().map((row) => row.id),
+    );
+    if (values.lines.some((line) => !own.has(line.elementId))) throw cannot("unknown-choice", "A line uses a pay element of another business.");
+    context.store.db.insert(usualPay).values({ personId, from, lines: values.lines }).run();
+  },
+};

@@ -1,0 +1,72 @@
+/** The list of all routes but those of the session and of runs. */
+import { businessFacts, newBusiness, newElement, newFund } from "@zesty/contract/business";
+import { newPerson, type Section, sections } from "@zesty/contract/people";
+import type { Right } from "@zesty/contract/session";
+import { type Request, Router } from "express";
+import { businessOfJournal, listJournals, readJournal } from "./books/readBooks.ts";
+import type { Actor, Context } from "./context.ts";
+import { readDesk } from "./desk/readDesk.ts";
+import { readDues } from "./dues/readDues.ts";
+import { body, idOf, signedIn } from "./http/handler.ts";
+import { notFound, ProblemError } from "./http/problem.ts";
+import { demandRight } from "./http/rights.ts";
+import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
+import { createPerson, type SectionValues, saveSection } from "./people/savePerson.ts";
+import { refreshOpenRuns } from "./runs/refreshOpenRuns.ts";
+import { createBusiness } from "./setup/createBusiness.ts";
+import { addElement, addFund, readBusiness, saveBusinessFacts } from "./setup/readBusiness.ts";
+import { ruleTables } from "./setup/ruleTables.ts";
+
+export function placeRoutes(context: Context): Router {
+  const router = Router();
+  const onBusiness = (right: Right, work: (actor: Actor, businessId: number, request: Request) => unknown) =>
+    signedIn(context, (actor, request) => {
+      const businessId = idOf(request, "business");
+      demandRight(context, actor, businessId, right);
+      return work(actor, businessId, request);
+    });
+  const onPerson = (right: Right, work: (actor: Actor, personId: number, request: Request) => unknown) =>
+    signedIn(context, (actor, request) => {
+      const personId = idOf(request, "person");
+      demandRight(context, actor, businessOfPerson(context, personId), right);
+      return work(actor, personId, request);
+    });
+
+  router.get("/desk", signedIn(context, (actor) => readDesk(context, actor)));
+  router.post("/businesses", signedIn(context, (actor, request) => {
+    if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead adds a business.");
+    return { id: createBusiness(context, actor, body(newBusiness, request)) };
+  }));
+  router.get("/businesses/:business", onBusiness("see", (_actor, businessId) => readBusiness(context, businessId)));
+  router.put("/businesses/:business", onBusiness("authorise", (actor, businessId, request) => {
+    saveBusinessFacts(context, actor, businessId, body(businessFacts, request));
+    return readBusiness(context, businessId);
+  }));
+  router.post("/businesses/:business/elements", onBusiness("prepare", (actor, businessId, request) => ({ id: addElement(context, actor, businessId, body(newElement, request)) })));
+  router.post("/businesses/:business/funds", onBusiness("prepare", (actor, businessId, request) => ({ id: addFund(context, actor, businessId, body(newFund, request)) })));
+  router.get("/businesses/:business/people", onBusiness("see", (_actor, businessId) => listPeople(context, businessId)));
+  router.post("/businesses/:business/people", onBusiness("prepare", (actor, businessId, request) => ({ id: createPerson(context, actor, businessId, body(newPerson, request)) })));
+  router.get("/businesses/:business/journals", onBusiness("see", (_actor, businessId) => listJournals(context, businessId)));
+  router.get("/businesses/:business/dues", onBusiness("see", (_actor, businessId) => readDues(context, businessId)));
+  router.get("/people/:person", onPerson("see", (_actor, personId) => readPerson(context, personId)));
+  router.put("/people/:person/:section", onPerson("prepare", (actor, personId, request) => {
+    const section = request.params.section as Section;
+    if (!Object.hasOwn(sections, section)) throw notFound("section");
+    const values = body<SectionValues[Section]>(sections[section], request);
+    saveSection(context, actor, personId, section, values);
+    refreshOpenRuns(context, businessOfPerson(context, personId));
+    return readPerson(context, personId);
+  }));
+  router.post("/people/:person/secrets/:what", onPerson("prepare", (actor, personId, request) => {
+    const { what } = request.params;
+    if (what !== "tax" && what !== "bank") throw notFound("secret");
+    return { value: revealSecret(context, actor, personId, what) };
+  }));
+  router.get("/journals/:journal", signedIn(context, (actor, request) => {
+    const journalId = idOf(request, "journal");
+    demandRight(context, actor, businessOfJournal(context, journalId), "see");
+    return readJournal(context, journalId);
+  }));
+  router.get("/rules", signedIn(context, () => ruleTables()));
+  return router;
+}

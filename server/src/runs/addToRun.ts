@@ -1,0 +1,25 @@
+/** Brings people into an open run who were left out: they joined later, or sit in another cycle. */
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { cannot } from "../http/problem.ts";
+import { datedRecords } from "../store/dated.ts";
+import { pay, payRun, person } from "../store/schema.ts";
+import { findRun } from "./runRows.ts";
+import { demandOpen } from "./saveRows.ts";
+import { refreshRun } from "./workRun.ts";
+
+export function addToRun(context: Context, runId: number, personIds: readonly number[]): void {
+  const { db } = context.store;
+  context.store.transaction(() => {
+    const run = demandOpen(findRun(context, runId));
+    const inRun = new Set(db.select({ personId: pay.personId }).from(pay).where(eq(pay.runId, runId)).all().map((row) => row.personId));
+    const usual = datedRecords(db, personIds, run.payday).usual;
+    for (const personId of personIds) {
+      const who = db.select().from(person).where(eq(person.id, personId)).get();
+      if (who?.businessId !== run.businessId) throw cannot("unknown-person", "This person does not belong to the business. Nothing was changed.");
+      if (!inRun.has(personId)) db.insert(pay).values({ runId, personId, included: true, lines: usual.get(personId)?.lines ?? [] }).run();
+    }
+    db.update(payRun).set({ version: run.version + 1 }).where(eq(payRun.id, runId)).run();
+    refreshRun(context, runId);
+  });
+}

@@ -1,0 +1,100 @@
+/** Opens the next run of a cycle: the period after the last one, rows from usual pay or from each person's last pay. */
+import type { Cycle } from "@zesty/core/calendar/payPeriods";
+import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
+import { isDate } from "@zesty/core/calendar/dates";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { and, desc, eq, ne, sql } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, conflict, notFound } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
+import { datedRecords } from "../store/dated.ts";
+import { pay, payCycle, payRun, person } from "../store/schema.ts";
+import { refreshRun } from "./workRun.ts";
+
+export interface Wanted {
+  cycleId: number;
+  from: "usual" | "last";
+  payday?: string | undefined;
+}
+
+/** The period that the next run of a cycle covers. */
+export function nextPeriodOf(context: Context, cycle: typeof payCycle.$inferSelect) {
+  const last = lastRunOf(context, cycle.id);
+  return last
+    ? nextPeriod(cycle.cycle as Cycle, last.periodEnd, cycle.paydayOffset)
+    : payPeriod(cycle.cycle as Cycle, cycle.firstPeriodStart, cycle.paydayOffset);
+}
+
+const lastRunOf = (context: Context, cycleId: number) =>
+  context.store.db
+    .select()
+    .from(payRun)
+    .where(and(eq(payRun.cycleId, cycleId), ne(payRun.state, "takenBack")))
+    .orderBy(desc(payRun.periodEnd), desc(payRun.id))
+    .limit(1)
+    .get();
+
+export function openRun(context: Context, actor: Actor, businessId: number, wanted: Wanted): number {
+  const { db } = context.store;
+  return context.store.transaction(() => {
+    const cycle = db.select().from(payCycle).where(eq(payCycle.id, wanted.cycleId)).get();
+    if (cycle?.businessId !== businessId) throw notFound("pay cycle");
+    const last = lastRunOf(context, cycle.id);
+    if (last?.state === "open")
+      throw conflict("run-open", `The run for payday ${last.payday} is still open. Sign it off first.`, `/run/${last.id}`);
+    const period = nextPeriodOf(context, cycle);
+    const payday = wanted.payday ?? period.payday;
+    if (!isDate(payday)) throw cannot("payday", `“${payday}” is not a date. Write the payday as 2026-07-02.`, { errors: [{ path: "payday", text: "Write the payday as 2026-07-02." }] });
+    if (last && payday < last.payday) {
+      const text = `Payday ${payday} is before the last one, ${last.payday}. Choose ${last.payday} or later.`;
+      throw cannot("payday-before-last", text, { errors: [{ path: "payday", text }] });
+    }
+    const run = insertRun(context, { businessId, cycleId: cycle.id, start: period.start, end: period.end, payday });
+    const people = db
+      .select()
+      .from(person)
+      .where(eq(person.businessId, businessId))
+      .all()
+      .filter((each) => each.startDate <= period.end && (each.endDate === null || each.endDate >= period.start));
+    const records = datedRecords(db, people.map((each) => each.id), payday);
+    const before = wanted.from === "last" && last ? linesOfRun(context, last.id) : new Map<number, SheetLine[]>();
+    for (const each of people) {
+      if (records.terms.get(each.id)?.cycleId !== cycle.id) continue;
+      const lines = before.get(each.id) ?? records.usual.get(each.id)?.lines ?? [];
+      db.insert(pay).values({ runId: run.id, personId: each.id, included: true, lines }).run();
+    }
+    refreshRun(context, run.id);
+    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what: "opened run", about: `${run.number}, payday ${payday}` });
+    return run.id;
+  });
+}
+
+export function insertRun(
+  context: Context,
+  wanted: { businessId: number; cycleId: number; start: string; end: string; payday: string },
+): { id: number; number: number } {
+  const { db } = context.store;
+  const newest = db.select({ number: sql<number>`coalesce(max(${payRun.number}), 0)` }).from(payRun).where(eq(payRun.businessId, wanted.businessId)).get();
+  return db
+    .insert(payRun)
+    .values({
+      businessId: wanted.businessId,
+      cycleId: wanted.cycleId,
+      number: (newest?.number ?? 0) + 1,
+      periodStart: wanted.start,
+      periodEnd: wanted.end,
+      payday: wanted.payday,
+      accountingDate: wanted.payday,
+      state: "open",
+      version: 1,
+      summary: { people: 0, withoutHours: 0, stops: 0, openQueries: 0 },
+      totals: {},
+    })
+    .returning({ id: payRun.id, number: payRun.number })
+    .get();
+}
+
+export const linesOfRun = (context: Context, runId: number): Map<number, SheetLine[]> =>
+  new Map(
+    context.store.db.select().from(pay).where(eq(pay.runId, runId)).all().map((each) => [each.personId, each.lines]),
+  );

@@ -1,0 +1,77 @@
+/**
+ * A signed-off run prepared once more for sending: the kept pays with their kept amounts, but people's particulars
+ * (address, number, account) as they are on record now. Should the amounts come out differently, nothing is made.
+ */
+import type { PayInput } from "@zesty/core/pay/payInput";
+import { factsOf } from "@zesty/core/pay/facts";
+import type { PaySnapshot } from "@zesty/core/pay/snapshot";
+import { workOut } from "@zesty/core/pay/workOut";
+import { moneyText, toCents } from "@zesty/core/quantity/units";
+import type { Payslip } from "@zesty/core/payslips/payslip";
+import { and, eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { payment, signedPay } from "../store/schema.ts";
+import { yearSums } from "../store/sums.ts";
+import { findBusiness, type Prepared, paymentsOf } from "./prepareSignOff.ts";
+import type { PaymentOf } from "./runDocuments.ts";
+import { loadRun } from "./runRows.ts";
+
+export interface PreparedAgain extends Prepared {
+  /** payments of a file that were not paid, to the accounts on record now */
+  unpaid(outboxId: number): PaymentOf[];
+}
+
+export function prepareAgain(context: Context, runId: number): PreparedAgain {
+  const loaded = loadRun(context, runId);
+  const { run } = loaded;
+  const kept = new Map(
+    context.store.db
+      .select()
+      .from(signedPay)
+      .where(and(eq(signedPay.runId, runId), eq(signedPay.kind, "pay")))
+      .all()
+      .map((row) => [row.payId, row]),
+  );
+  // Facts of this payday are among the sums already.
+  const years = yearSums(context.store, loaded.rows.map((row) => row.person.id), run.payday).year;
+  const pays = loaded.rows.flatMap((row): Prepared["pays"] => {
+    const signed = kept.get(row.payId);
+    if (!signed) return [];
+    const input = signed.input as PayInput;
+    const worked = workOut(input, context.rules);
+    const keptNet = (signed.snapshot as PaySnapshot).figures.net;
+    if (moneyText(worked.net.value) !== keptNet)
+      throw new Error(`Pay ${row.payId} was signed off with net ${keptNet} under rule book ${signed.ruleBookVersion}, and comes out differently now.`);
+    const workedRow = { row, input, worked, figures: null, marks: [] };
+    return [
+      {
+        row: workedRow,
+        worked,
+        facts: factsOf(worked),
+        yearAfter: years.get(row.person.id) ?? new Map<string, number>(),
+        payments: paymentsOf(context, loaded, workedRow, toCents(worked.net.value)),
+        leave: [],
+        slip: signed.payslip as Payslip,
+        superCents: 0,
+        superDue: run.payday,
+        fundId: null,
+      },
+    ];
+  });
+  return {
+    loaded,
+    business: findBusiness(context, run.businessId),
+    pays,
+    totals: run.totals,
+    journal: [],
+    withholding: { cents: 0, due: run.payday },
+    unpaid: (outboxId) => {
+      const open = context.store.db.select().from(payment).where(eq(payment.outboxId, outboxId)).all().filter((each) => each.state !== "paid");
+      const all = pays.flatMap((each) => each.payments.map((one) => ({ payId: each.row.row.payId, payment: one })));
+      return open.flatMap((each): PaymentOf[] => {
+        const at = all.findIndex((one) => one.payId === each.payId && one.payment.cents === each.cents);
+        return at === -1 ? [] : all.splice(at, 1);
+      });
+    },
+  };
+}

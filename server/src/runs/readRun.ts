@@ -1,0 +1,140 @@
+/** Reads runs for the list and the sheet. A signed-off run shows its kept figures, not new ones. */
+import type { RunRow, RunSummary, RunView } from "@zesty/contract/runs";
+import type { PaySnapshot } from "@zesty/core/pay/snapshot";
+import type { Working } from "@zesty/core/working/figure";
+import { and, desc, eq, lt, ne } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { notFound } from "../http/problem.ts";
+import { rightIn } from "../http/rights.ts";
+import { datedRecords } from "../store/dated.ts";
+import { payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
+import { findRun, type LoadedRun, loadRun, type Run } from "./runRows.ts";
+import { segmentsOf } from "./segments.ts";
+import { workRows } from "./workRun.ts";
+
+export function listRuns(context: Context, businessId: number): RunSummary[] {
+  const { db } = context.store;
+  const cycles = new Map(db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).all().map((each) => [each.id, each.name]));
+  return db
+    .select()
+    .from(payRun)
+    .where(eq(payRun.businessId, businessId))
+    .orderBy(desc(payRun.payday), desc(payRun.id))
+    .limit(120)
+    .all()
+    .map((run) => summary(context, run, cycles.get(run.cycleId) ?? ""));
+}
+
+const summary = (context: Context, run: Run, cycleName: string): RunSummary => ({
+  id: run.id,
+  number: run.number,
+  businessId: run.businessId,
+  cycleName,
+  periodStart: run.periodStart,
+  periodEnd: run.periodEnd,
+  payday: run.payday,
+  state: run.state,
+  segments: segmentsOf(context, run),
+  totals: run.totals,
+});
+
+export function readRun(context: Context, actor: Actor, runId: number): RunView {
+  const { db } = context.store;
+  const loaded = loadRun(context, runId);
+  const { run } = loaded;
+  const open = run.state === "open";
+  const before = db
+    .select()
+    .from(payRun)
+    .where(and(eq(payRun.cycleId, run.cycleId), ne(payRun.state, "takenBack"), ne(payRun.state, "open"), lt(payRun.periodEnd, run.periodStart)))
+    .orderBy(desc(payRun.periodEnd))
+    .limit(1)
+    .get();
+  const signer = run.signedOffBy === null ? undefined : db.select().from(user).where(eq(user.id, run.signedOffBy)).get();
+  const used = new Set(loaded.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
+  return {
+    ...summary(context, run, loaded.cycle.name),
+    version: run.version,
+    accountingDate: run.accountingDate,
+    elements: loaded.elementRows
+      .filter((row) => loaded.elements.has(row.id) && (open || used.has(row.id)))
+      .map((row) => ({ ...(loaded.elements.get(row.id) as NonNullable<ReturnType<LoadedRun["elements"]["get"]>>), position: row.position })),
+    rows: open ? openRows(context, loaded) : keptRows(context, loaded),
+    leftOut: open ? leftOut(context, loaded) : [],
+    last: before ? { payday: before.payday, totals: before.totals } : null,
+    ruleBookVersion: context.rules.version,
+    signedOffBy: signer?.name ?? null,
+    canSign: rightIn(context, actor, run.businessId) === "authorise",
+  };
+}
+
+const rowHead = (loaded: LoadedRun, row: LoadedRun["rows"][number]) => ({
+  payId: row.payId,
+  personId: row.person.id,
+  payrollId: row.person.payrollId,
+  name: `${row.person.givenName} ${row.person.familyName}`,
+  basis: loaded.records.terms.get(row.person.id)?.basis ?? "",
+  included: row.included,
+  lines: row.lines,
+});
+
+const openRows = (context: Context, loaded: LoadedRun): RunRow[] =>
+  workRows(context, loaded).map((each) => ({
+    ...rowHead(loaded, each.row),
+    context: each.row.context,
+    figures: each.figures,
+    marks: each.marks,
+    last: each.row.context.lastPay,
+  }));
+
+function keptRows(context: Context, loaded: LoadedRun): RunRow[] {
+  const kept = new Map(
+    context.store.db
+      .select({ payId: signedPay.payId, snapshot: signedPay.snapshot })
+      .from(signedPay)
+      .where(and(eq(signedPay.runId, loaded.run.id), eq(signedPay.kind, "pay")))
+      .all()
+      .map((row) => [row.payId, row.snapshot as PaySnapshot]),
+  );
+  return loaded.rows.map((row) => ({
+    ...rowHead(loaded, row),
+    context: null,
+    figures: kept.get(row.payId)?.figures ?? null,
+    marks: [],
+    last: null,
+  }));
+}
+
+/** People of the business who are not in the run, and why: nobody is missing in silence. */
+function leftOut(context: Context, { run, rows }: LoadedRun): RunView["leftOut"] {
+  const inRun = new Set(rows.map((row) => row.person.id));
+  const people = context.store.db.select().from(person).where(eq(person.businessId, run.businessId)).all().filter((each) => !inRun.has(each.id));
+  const terms = datedRecords(context.store.db, people.map((each) => each.id), run.payday).terms;
+  const cycles = new Map(context.store.db.select().from(payCycle).where(eq(payCycle.businessId, run.businessId)).all().map((each) => [each.id, each.name]));
+  return people
+    .filter((each) => each.endDate === null || each.endDate >= run.periodStart)
+    .map((each) => {
+      const cycleId = terms.get(each.id)?.cycleId;
+      const why =
+        each.startDate > run.periodEnd
+          ? `starts on ${each.startDate}`
+          : cycleId !== undefined && cycleId !== run.cycleId
+            ? `is paid in ${cycles.get(cycleId)}`
+            : "was added after this run was opened";
+      return { personId: each.id, name: `${each.givenName} ${each.familyName}`, why };
+    });
+}
+
+/** The working of one figure of a signed-off pay, as it was kept. */
+export function keptWorking(context: Context, runId: number, payId: number, figure: string): Working {
+  findRun(context, runId);
+  const row = context.store.db
+    .select({ snapshot: signedPay.snapshot })
+    .from(signedPay)
+    .where(and(eq(signedPay.runId, runId), eq(signedPay.payId, payId), eq(signedPay.kind, "pay")))
+    .get();
+  const working = (row?.snapshot as PaySnapshot | undefined)?.workings[figure];
+  if (!working) throw notFound("figure");
+  return working;
+}
+

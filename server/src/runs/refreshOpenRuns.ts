@@ -1,0 +1,13 @@
+/** After a person's facts changed: open runs count their marks and totals anew. */
+import { and, eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { payRun } from "../store/schema.ts";
+import { refreshRun } from "./workRun.ts";
+
+export function refreshOpenRuns(context: Context, businessId: number): void {
+  const open = context.store.db.select({ id: payRun.id }).from(payRun).where(and(eq(payRun.businessId, businessId), eq(payRun.state, "open"))).all();
+  for (const run of open) {
+    context.store.transaction(() => refreshRun(context, run.id));
+    context.announce(run.id);
+  }
+}

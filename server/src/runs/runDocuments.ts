@@ -1,0 +1,100 @@
+/** The documents of a run that leave the house, made from prepared pays: payment file, pay event, journal. */
+import { randomUUID } from "node:crypto";
+import { payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
+import { DirectEntryFault, directEntryFile, type DirectEntryPayment } from "@zesty/core/payments/directEntry";
+import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
+import { moneyText } from "@zesty/core/quantity/units";
+import { sum } from "@zesty/core/quantity/decimal";
+import type { Actor, Context } from "../context.ts";
+import { keepDocument } from "../documents/documents.ts";
+import { payEventXml } from "../documents/payEventXml.ts";
+import { cannot } from "../http/problem.ts";
+import { type business, outbox, payment } from "../store/schema.ts";
+import { type Prepared, payeeFacts } from "./prepareSignOff.ts";
+import type { Run } from "./runRows.ts";
+
+type Business = typeof business.$inferSelect;
+
+export interface PaymentOf {
+  payId: number;
+  payment: DirectEntryPayment;
+}
+
+/** Keeps a payment file with its lines, and puts it into the outbox. Nothing to pay makes no file. */
+export function writePaymentFile(
+  context: Context,
+  owner: Business,
+  run: Run,
+  payments: readonly PaymentOf[],
+  state: "prepared" | "queued",
+): void {
+  if (payments.length === 0) return;
+  const { db } = context.store;
+  const documentId = keepDocument(context, {
+    runId: run.id,
+    payId: null,
+    kind: "paymentFile",
+    fileName: `${runName(owner, run)}.aba`,
+    mime: "text/plain",
+    bytes: paymentFileOf(context, owner, run, payments.map((each) => each.payment)),
+  });
+  const { id: outboxId } = db
+    .insert(outbox)
+    .values({ businessId: owner.id, runId: run.id, channel: "paymentFile", documentId, messageId: randomUUID(), state, tries: 0, nextAt: 0 })
+    .returning({ id: outbox.id })
+    .get();
+  payments.forEach((each, line) => {
+    db.insert(payment).values({ outboxId, line, payId: each.payId, cents: each.payment.cents, state: "pending" }).run();
+  });
+}
+
+function paymentFileOf(context: Context, owner: Business, run: Run, payments: readonly DirectEntryPayment[]): Buffer {
+  if (!owner.bankAccount)
+    throw cannot("no-business-account", `${owner.name} has no bank account to pay from. Add it in Set-up.`, { mend: "/set-up" });
+  const trace = JSON.parse(context.store.crypt.open(owner.bankAccount)) as { bsb: string; account: string };
+  try {
+    const text = directEntryFile({
+      institution: owner.bank.institution,
+      userName: owner.bank.userName,
+      userId: owner.bank.userId,
+      description: "WAGES",
+      processDate: run.payday,
+      trace,
+      remitter: owner.name,
+      balancing: owner.bank.balancing,
+      payments,
+    });
+    return Buffer.from(text, "latin1");
+  } catch (error) {
+    if (!(error instanceof DirectEntryFault)) throw error;
+    throw cannot("payment-file", `The payment file cannot be written: ${error.message} Mend it on the person's page or in Set-up.`);
+  }
+}
+
+/** W1 leaves sacrificed amounts out (activity statement); W2 is what was withheld. */
+export const payerTotals = (prepared: Pick<Prepared, "pays">) => ({
+  w1: moneyText(sum(prepared.pays.map((each) => each.worked.gross.value.minus(each.worked.deductions.beforeTax.value)))),
+  w2: moneyText(sum(prepared.pays.map((each) => each.worked.withheld.value))),
+});
+
+export function payEventOf(context: Context, actor: Actor, prepared: Prepared, submissionId: string): Buffer {
+  const { business: owner, loaded } = prepared;
+  const { run } = loaded;
+  const rules = context.rules.row(superGuaranteeRules, run.payday).figures;
+  return payEventXml(
+    payEvent({
+      submissionId,
+      runAt: context.clock.now(),
+      payDate: run.payday,
+      payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
+      ...payerTotals(prepared),
+      declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
+      payees: prepared.pays.map((each) =>
+        payeeRecord(payeeFacts(context, loaded, each.row.row, each.yearAfter), rules.base === "qualifying earnings"),
+      ),
+    }),
+  );
+}
+
+export const runName = (owner: Business, run: Run) =>
+  `${owner.name.replace(/[^A-Za-z0-9]+/g, "-").toLowerCase()}-${run.payday}-run-${run.number}`;

@@ -1,0 +1,70 @@
+/** Saves changed rows of an open run, works them out and answers with the figures that count. */
+import type { SavedRows, SaveRows } from "@zesty/contract/runs";
+import { and, eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { cannot, conflict } from "../http/problem.ts";
+import { pay, payRun, tick } from "../store/schema.ts";
+import type { Actor } from "../context.ts";
+import { findRun, type Run } from "./runRows.ts";
+import { segmentsOf } from "./segments.ts";
+import { refreshRun } from "./workRun.ts";
+
+export function saveRows(context: Context, runId: number, wanted: SaveRows): SavedRows {
+  return context.store.transaction(() => {
+    const run = demandOpen(findRun(context, runId));
+    demandVersion(run, wanted.version);
+    const { db } = context.store;
+    const own = new Map(db.select().from(pay).where(eq(pay.runId, runId)).all().map((each) => [each.id, each]));
+    for (const change of wanted.rows) {
+      const row = own.get(change.payId);
+      if (!row) throw cannot("unknown-person", "One of the rows belongs to nobody in this run. Nothing was saved; load the run again.");
+      const known = (change.lines ?? []).filter((line) => line.hours || line.amount);
+      db.update(pay)
+        .set({ ...(change.included === undefined ? {} : { included: change.included }), ...(change.lines ? { lines: known } : {}) })
+        .where(eq(pay.id, change.payId))
+        .run();
+    }
+    return bumped(context, run, new Set(wanted.rows.map((each) => each.payId)));
+  });
+}
+
+/** A tick is bound to a finding and its facts; it is set or taken away. */
+export function setTick(context: Context, actor: Actor, runId: number, wanted: { payId: number; key: string; on: boolean }): SavedRows {
+  return context.store.transaction(() => {
+    const run = demandOpen(findRun(context, runId));
+    const { db } = context.store;
+    const row = db.select({ runId: pay.runId }).from(pay).where(eq(pay.id, wanted.payId)).get();
+    if (row?.runId !== runId) throw cannot("unknown-person", "This row belongs to nobody in this run.");
+    db.delete(tick).where(and(eq(tick.payId, wanted.payId), eq(tick.key, wanted.key))).run();
+    if (wanted.on) db.insert(tick).values({ payId: wanted.payId, key: wanted.key, userId: actor.userId, at: context.clock.now() }).run();
+    return bumped(context, run, new Set([wanted.payId]), false);
+  });
+}
+
+export function demandOpen(run: Run): Run {
+  if (run.state !== "open")
+    throw conflict("run-closed", `Run ${run.number} is signed off and cannot be changed. Take it back, or correct it in the next run.`, `/run/${run.id}`);
+  return run;
+}
+
+export function demandVersion(run: Run, version: number): void {
+  if (run.version !== version)
+    throw conflict(
+      "changed-meanwhile",
+      "Somebody else changed this run a moment ago. Your last change was not saved; the sheet shows theirs now, so type yours again.",
+    );
+}
+
+function bumped(context: Context, run: Run, payIds: ReadonlySet<number>, raise = true): SavedRows {
+  const version = raise ? run.version + 1 : run.version;
+  context.store.db.update(payRun).set({ version }).where(eq(payRun.id, run.id)).run();
+  const { loaded, rows, totals } = refreshRun(context, run.id);
+  return {
+    version,
+    segments: segmentsOf(context, loaded.run),
+    totals,
+    rows: rows
+      .filter((each) => payIds.has(each.row.payId))
+      .map((each) => ({ payId: each.row.payId, included: each.row.included, figures: each.figures, marks: each.marks })),
+  };
+}

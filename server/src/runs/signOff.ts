@@ -1,0 +1,168 @@
+/**
+ * Sign-off: one transaction that writes facts, leave entries, dues, journal, documents and the outbox. Either all of
+ * it stands afterwards, or nothing does.
+ */
+import { randomUUID } from "node:crypto";
+import { snapshotOf } from "@zesty/core/pay/snapshot";
+import { eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { journalCsv } from "../documents/journalCsv.ts";
+import { keepDocument } from "../documents/documents.ts";
+import { cannot } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
+import { due, journal, journalLine, leaveEntry, outbox, payFact, payRun, signedPay } from "../store/schema.ts";
+import { accountNames, gatherLines } from "./journalLines.ts";
+import { blockersOf } from "./plan.ts";
+import { type Prepared, type PreparedPay, prepareSignOff } from "./prepareSignOff.ts";
+import { payEventOf, runName, writePaymentFile } from "./runDocuments.ts";
+import { findRun } from "./runRows.ts";
+import { demandOpen, demandVersion } from "./saveRows.ts";
+
+export function signOff(context: Context, actor: Actor, runId: number, version: number): void {
+  context.store.transaction(() => {
+    const run = demandOpen(findRun(context, runId));
+    demandVersion(run, version);
+    const prepared = prepareSignOff(context, runId);
+    demandClean(context, prepared);
+    const signedAt = context.clock.now();
+    for (const each of prepared.pays) writePay(context, prepared, each, signedAt);
+    writeWithholdingDue(context, prepared);
+    writeJournal(context, prepared);
+    writeOutgoing(context, actor, prepared);
+    context.store.db
+      .update(payRun)
+      .set({ state: "signedOff", totals: prepared.totals, version: run.version + 1, signedOffAt: signedAt, signedOffBy: actor.userId })
+      .where(eq(payRun.id, runId))
+      .run();
+    record(context.store, {
+      at: signedAt,
+      userId: actor.userId,
+      businessId: run.businessId,
+      what: "signed off run and declared its pay event",
+      about: `${run.number}, payday ${run.payday}`,
+    });
+  });
+  context.announce(runId);
+}
+
+function demandClean(context: Context, prepared: Prepared): void {
+  if (prepared.pays.length === 0) throw cannot("nobody-paid", "Nobody is in this run. Include at least one person.");
+  const { blockers, openQueries } = blockersOf(context, prepared);
+  const [first] = blockers;
+  if (first)
+    throw cannot("stops-open", `${blockers.length === 1 ? "One stop" : `${blockers.length} stops`} must be mended first. ${first.name}: ${first.text}`, {
+      errors: blockers.map((each) => ({ path: `pay.${each.payId}`, text: `${each.name}: ${each.text}` })),
+    });
+  if (openQueries > 0)
+    throw cannot("queries-open", `${openQueries === 1 ? "One query is" : `${openQueries} queries are`} not ticked yet. Look at each, and tick it or change the row.`);
+}
+
+function writePay(context: Context, { loaded, business }: Prepared, each: PreparedPay, signedAt: string): void {
+  const { db } = context.store;
+  const { run } = loaded;
+  const { payId, person } = each.row.row;
+  const { id: signedPayId } = db
+    .insert(signedPay)
+    .values({
+      payId,
+      runId: run.id,
+      personId: person.id,
+      payday: run.payday,
+      kind: "pay",
+      input: each.row.input,
+      snapshot: snapshotOf(each.worked),
+      payslip: each.slip,
+      ruleBookVersion: context.rules.version,
+      signedAt,
+    })
+    .returning({ id: signedPay.id })
+    .get();
+  if (each.facts.length > 0)
+    db.insert(payFact).values(each.facts.map((fact) => ({ ...fact, signedPayId, personId: person.id, payday: run.payday }))).run();
+  for (const move of each.leave) {
+    const entry = { personId: person.id, kind: move.kind, date: run.periodEnd, signedPayId };
+    if (move.accruedE4 !== 0) db.insert(leaveEntry).values({ ...entry, hoursE4: move.accruedE4, why: "accrued" }).run();
+    if (move.takenE4 !== 0) db.insert(leaveEntry).values({ ...entry, hoursE4: -move.takenE4, why: "taken" }).run();
+  }
+  if (each.superCents !== 0)
+    db.insert(due)
+      .values({
+        businessId: business.id,
+        runId: run.id,
+        kind: "super",
+        personId: person.id,
+        fundId: each.fundId,
+        payday: run.payday,
+        dueDate: each.superDue,
+        amountCents: each.superCents,
+      })
+      .run();
+}
+
+function writeWithholdingDue(context: Context, { loaded, business, withholding }: Prepared): void {
+  if (withholding.cents === 0) return;
+  context.store.db
+    .insert(due)
+    .values({
+      businessId: business.id,
+      runId: loaded.run.id,
+      kind: "withholding",
+      payday: loaded.run.payday,
+      dueDate: withholding.due,
+      amountCents: withholding.cents,
+    })
+    .run();
+}
+
+function writeJournal(context: Context, prepared: Prepared): void {
+  const { db } = context.store;
+  const { run } = prepared.loaded;
+  const owner = prepared.business;
+  const reference = `PR-${String(run.number).padStart(4, "0")}`;
+  const description = `Wages ${run.periodStart} to ${run.periodEnd}`;
+  const { id } = db
+    .insert(journal)
+    .values({ businessId: owner.id, runId: run.id, reference, kind: "run", date: run.accountingDate, description })
+    .returning({ id: journal.id })
+    .get();
+  for (let at = 0; at < prepared.journal.length; at += 500)
+    db.insert(journalLine).values(prepared.journal.slice(at, at + 500).map((line) => ({ ...line, journalId: id }))).run();
+  const lines = gatherLines(prepared.journal, accountNames(context, owner.id));
+  keepDocument(context, {
+    runId: run.id,
+    payId: null,
+    kind: "journal",
+    fileName: `${runName(owner, run)}-journal.csv`,
+    mime: "text/csv",
+    bytes: journalCsv({ reference, date: run.accountingDate, description, lines }),
+  });
+}
+
+function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void {
+  const { db } = context.store;
+  const { run } = prepared.loaded;
+  const owner = prepared.business;
+  const waiting = { businessId: owner.id, runId: run.id, state: "prepared", tries: 0, nextAt: 0 } as const;
+  const submissionId = randomUUID();
+  const eventDocument = keepDocument(context, {
+    runId: run.id,
+    payId: null,
+    kind: "payEvent",
+    fileName: `${runName(owner, run)}-pay-event.xml`,
+    mime: "application/xml",
+    bytes: payEventOf(context, actor, prepared, submissionId),
+  });
+  db.insert(outbox).values({ ...waiting, channel: "payEvent", documentId: eventDocument, messageId: submissionId }).run();
+  writePaymentFile(
+    context,
+    owner,
+    run,
+    prepared.pays.flatMap((each) => each.payments.map((payment) => ({ payId: each.row.row.payId, payment }))),
+    "prepared",
+  );
+  const slips = prepared.pays.filter((each) => each.row.row.person.email);
+  for (const each of slips)
+    db.insert(outbox)
+      .values({ ...waiting, channel: "payslip", payId: each.row.row.payId, messageId: randomUUID(), recipient: each.row.row.person.email })
+      .run();
+}

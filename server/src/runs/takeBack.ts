@@ -1,0 +1,90 @@
+/**
+ * Takes back the latest run while nothing of it was sent: every fact is reversed by a new one, and a fresh open run
+ * of the same period takes its place with the same rows.
+ */
+import { and, eq, gt, ne } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { conflict } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
+import { due, journal, journalLine, leaveEntry, outbox, pay, payFact, payRun, signedPay } from "../store/schema.ts";
+import { insertRun } from "./openRun.ts";
+import { findRun, type Run } from "./runRows.ts";
+import { refreshRun } from "./workRun.ts";
+
+/** @returns the id of the fresh open run */
+export function takeBack(context: Context, actor: Actor, runId: number, reason: string): number {
+  const freshId = context.store.transaction(() => {
+    const run = findRun(context, runId);
+    demandUnsent(context, run);
+    reverseFacts(context, run);
+    context.store.db.update(outbox).set({ state: "cancelled" }).where(eq(outbox.runId, runId)).run();
+    context.store.db.update(payRun).set({ state: "takenBack" }).where(eq(payRun.id, runId)).run();
+    const fresh = insertRun(context, {
+      businessId: run.businessId,
+      cycleId: run.cycleId,
+      start: run.periodStart,
+      end: run.periodEnd,
+      payday: run.payday,
+    });
+    for (const row of context.store.db.select().from(pay).where(eq(pay.runId, runId)).all())
+      context.store.db.insert(pay).values({ runId: fresh.id, personId: row.personId, included: row.included, lines: row.lines, note: row.note }).run();
+    refreshRun(context, fresh.id);
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: run.businessId,
+      what: `took back run, opened run ${fresh.number} in its place`,
+      about: `${run.number}, payday ${run.payday}: ${reason}`,
+    });
+    return fresh.id;
+  });
+  context.announce(runId);
+  return freshId;
+}
+
+function demandUnsent(context: Context, run: Run): void {
+  const { db } = context.store;
+  if (run.state !== "signedOff") throw conflict("not-signed-off", `Run ${run.number} is not signed off, so there is nothing to take back.`);
+  const gone = db
+    .select({ id: outbox.id })
+    .from(outbox)
+    .where(and(eq(outbox.runId, run.id), ne(outbox.state, "prepared")))
+    .get();
+  if (gone) throw conflict("already-sent", "Something of this run is on its way or has arrived. Correct it in the next run instead.");
+  const later = db
+    .select({ number: payRun.number })
+    .from(payRun)
+    .where(and(eq(payRun.cycleId, run.cycleId), gt(payRun.periodStart, run.periodStart), ne(payRun.state, "takenBack")))
+    .get();
+  if (later) throw conflict("not-the-latest", `Run ${later.number} is newer. Only the latest run of a cycle can be taken back.`);
+}
+
+function reverseFacts(context: Context, run: Run): void {
+  const { db } = context.store;
+  const signedAt = context.clock.now();
+  for (const fact of db.select().from(signedPay).where(eq(signedPay.runId, run.id)).all()) {
+    const { id: reversalId } = db
+      .insert(signedPay)
+      .values({ ...fact, id: undefined, kind: "reversal", reversesId: fact.id, signedAt })
+      .returning({ id: signedPay.id })
+      .get();
+    for (const each of db.select().from(payFact).where(eq(payFact.signedPayId, fact.id)).all())
+      db.insert(payFact).values({ ...each, signedPayId: reversalId, cents: -each.cents }).run();
+    for (const each of db.select().from(leaveEntry).where(eq(leaveEntry.signedPayId, fact.id)).all())
+      db.insert(leaveEntry).values({ ...each, id: undefined, signedPayId: reversalId, hoursE4: -each.hoursE4, why: "reversed" }).run();
+  }
+  for (const each of db.select().from(due).where(eq(due.runId, run.id)).all())
+    db.insert(due).values({ ...each, id: undefined, amountCents: -each.amountCents }).run();
+  const posted = db.select().from(journal).where(and(eq(journal.runId, run.id), eq(journal.kind, "run"))).get();
+  if (!posted) return;
+  const { id: reversal } = db
+    .insert(journal)
+    .values({ ...posted, id: undefined, kind: "reversal", reference: `${posted.reference}R`, description: `Reversal of ${posted.reference}` })
+    .returning({ id: journal.id })
+    .get();
+  // A reversal swaps sides; there are no negative amounts.
+  for (const line of db.select().from(journalLine).where(eq(journalLine.journalId, posted.id)).all())
+    db.insert(journalLine)
+      .values({ ...line, id: undefined, journalId: reversal, debitCents: line.creditCents, creditCents: line.debitCents })
+      .run();
+}

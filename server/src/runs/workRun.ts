@@ -1,0 +1,83 @@
+/** Works out the rows of a run on the server: its figures are the ones that count. */
+import type { RunMark } from "@zesty/contract/runs";
+import { workAndExamine } from "@zesty/core/checks/examine";
+import { tickKey } from "@zesty/core/checks/mark";
+import { sentenceOf } from "@zesty/core/checks/sentences";
+import { rowFigures, type RowFigures } from "@zesty/core/pay/snapshot";
+import type { WorkedPay } from "@zesty/core/pay/workedPay";
+import type { PayInput } from "@zesty/core/pay/payInput";
+import { centsOf, toE4 } from "@zesty/core/quantity/units";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { eq, inArray } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { payRun, tick } from "../store/schema.ts";
+import { type LoadedRow, type LoadedRun, loadRun } from "./runRows.ts";
+
+export interface WorkedOut {
+  row: LoadedRow;
+  input: PayInput | null;
+  worked: WorkedPay | null;
+  figures: RowFigures | null;
+  marks: RunMark[];
+}
+
+export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
+  const ticks = ticksOf(context, loaded.rows.map((row) => row.payId));
+  return loaded.rows.map((row) => {
+    if (!row.included) return { row, input: null, worked: null, figures: null, marks: [] };
+    const result = workAndExamine(row.context, row.lines, loaded.elements, context.rules);
+    const marks = result.marks.map((mark): RunMark => {
+      const key = tickKey(mark);
+      return { ...mark, key, text: sentenceOf(mark), ticked: ticks.has(`${row.payId} ${key}`) };
+    });
+    const worked = result.row?.worked ?? null;
+    return { row, input: result.row?.input ?? null, worked, figures: worked && rowFigures(worked), marks };
+  });
+}
+
+function ticksOf(context: Context, payIds: readonly number[]): Set<string> {
+  const found = new Set<string>();
+  for (let at = 0; at < payIds.length; at += 500)
+    for (const row of context.store.db.select().from(tick).where(inArray(tick.payId, payIds.slice(at, at + 500))).all())
+      found.add(`${row.payId} ${row.key}`);
+  return found;
+}
+
+const summed = ["gross", "beforeTax", "withheld", "afterTax", "reimbursements", "net", "super", "cost"] as const;
+
+/** Totals of a run in cents, hours in ten-thousandths. */
+export function totalsOf(figures: readonly (RowFigures | null)[]): Record<string, number> {
+  const totals: Record<string, number> = { hours: 0 };
+  for (const name of summed) totals[name] = 0;
+  for (const row of figures) {
+    if (!row) continue;
+    totals.hours = (totals.hours ?? 0) + toE4(decimal(row.hours));
+    for (const name of summed) totals[name] = (totals[name] ?? 0) + centsOf(row[name]);
+  }
+  return totals;
+}
+
+export function summaryOf(rows: readonly WorkedOut[]) {
+  const included = rows.filter((each) => each.row.included);
+  const count = (test: (mark: RunMark) => boolean) => included.reduce((total, each) => total + each.marks.filter(test).length, 0);
+  return {
+    people: included.length,
+    withoutHours: count((mark) => mark.code === "noHours"),
+    stops: count((mark) => mark.kind === "stop"),
+    openQueries: count((mark) => mark.kind === "query" && !mark.ticked),
+  };
+}
+
+/** Works the whole run out again and keeps its counts and totals, for the desk and for the next comparison. */
+export function refreshRun(context: Context, runId: number): { loaded: LoadedRun; rows: WorkedOut[]; totals: Record<string, number> } {
+  const loaded = loadRun(context, runId);
+  const rows = workRows(context, loaded);
+  const totals = totalsOf(rows.map((each) => each.figures));
+  const summary = summaryOf(rows);
+  if (loaded.run.state === "open") {
+    context.store.db.update(payRun).set({ summary, totals }).where(eq(payRun.id, runId)).run();
+    loaded.run.summary = summary;
+    loaded.run.totals = totals;
+  }
+  return { loaded, rows, totals };
+}

@@ -1,0 +1,95 @@
+/** Makes a business with a first pay cycle, the usual pay elements and a small chart of accounts. */
+import { randomUUID } from "node:crypto";
+import type { NewBusiness, NewElement } from "@zesty/contract/business";
+import type { Actor, Context } from "../context.ts";
+import { cannot } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
+import { business, ledgerAccount, payCycle, payElement, place, userRight } from "../store/schema.ts";
+
+const accounts = [
+  ["1-1100", "Bank"],
+  ["2-1100", "PAYG withholding payable"],
+  ["2-1200", "Super payable"],
+  ["2-1300", "Pay deductions payable"],
+  ["2-1400", "Net pay clearing"],
+  ["6-1000", "Wages and salaries"],
+  ["6-1100", "Superannuation"],
+  ["6-1200", "Staff allowances and reimbursements"],
+] as const;
+
+const postings = {
+  wages: "6-1000",
+  superExpense: "6-1100",
+  withholdingPayable: "2-1100",
+  superPayable: "2-1200",
+  deductionsPayable: "2-1300",
+  netPayClearing: "2-1400",
+  bank: "1-1100",
+};
+
+type Usual = Pick<NewElement, "code" | "name" | "element" | "entry"> & Partial<NewElement>;
+
+/** Elements that most small businesses need; percents of overtime and weekends are set by the award. */
+export const usualElements: readonly Usual[] = [
+  { code: "ORD", name: "Ordinary", element: "ordinary", entry: "hours" },
+  { code: "SAT", name: "Saturday", element: "ordinary", entry: "hours", percent: "125" },
+  { code: "SUN", name: "Sunday", element: "ordinary", entry: "hours", percent: "150" },
+  { code: "PH", name: "Public holiday", element: "ordinary", entry: "hours", percent: "225" },
+  { code: "OT15", name: "Overtime 1½", element: "overtime", entry: "hours", percent: "150" },
+  { code: "AL", name: "Annual leave", element: "leaveTaken", entry: "hours", leave: "annual" },
+  { code: "PL", name: "Personal leave", element: "leaveTaken", entry: "hours", leave: "personal" },
+  { code: "SAL", name: "Salary", element: "ordinary", entry: "amount" },
+  { code: "TOOL", name: "Tool allowance", element: "allowance", entry: "amount", allowance: "TD" },
+  { code: "BONUS", name: "Bonus", element: "bonus", entry: "amount" },
+  { code: "REIMB", name: "Reimbursement", element: "reimbursement", entry: "amount", account: "6-1200" },
+  { code: "SACS", name: "Super sacrifice", element: "salarySacrificeSuper", entry: "amount" },
+  { code: "UNION", name: "Union fees", element: "deductionAfterTax", entry: "amount", deduction: "F" },
+  { code: "DED", name: "Other deduction", element: "deductionAfterTax", entry: "amount" },
+];
+
+export function createBusiness(context: Context, actor: Actor, wanted: NewBusiness): number {
+  const { db, crypt } = context.store;
+  return context.store.transaction(() => {
+    const taken = db.select({ abn: business.abn, name: business.name }).from(business).all();
+    if (taken.some((each) => each.abn === wanted.abn.replace(/\s/g, "")))
+      throw cannot("abn-taken", "A business with this ABN is here already.", {
+        errors: [{ path: "abn", text: "A business with this ABN is here already." }],
+      });
+    const { id } = db
+      .insert(business)
+      .values({
+        country: "AU",
+        name: wanted.name,
+        legalName: wanted.legalName,
+        abn: wanted.abn.replace(/\s/g, ""),
+        branch: "001",
+        bmsId: randomUUID(),
+        timeZone: wanted.timeZone,
+        state: wanted.state,
+        contact: wanted.contact,
+        bankAccount: wanted.bank ? crypt.seal(JSON.stringify({ bsb: wanted.bank.bsb, account: wanted.bank.account })) : null,
+        bank: bankFacts(wanted),
+        postings,
+      })
+      .returning({ id: business.id })
+      .get();
+    for (const [code, name] of accounts) db.insert(ledgerAccount).values({ businessId: id, code, name }).run();
+    db.insert(place).values({ businessId: id, name: wanted.name, state: wanted.state }).run();
+    db.insert(payCycle).values({ businessId: id, ...wanted.cycle }).run();
+    usualElements.forEach((element, position) => {
+      db.insert(payElement)
+        .values({ percent: "100", leave: null, allowance: null, deduction: null, account: null, ...element, businessId: id, position })
+        .run();
+    });
+    if (!actor.lead) db.insert(userRight).values({ userId: actor.userId, businessId: id, right: "authorise" }).run();
+    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId: id, what: "added business", about: wanted.name });
+    return id;
+  });
+}
+
+export const bankFacts = (wanted: Pick<NewBusiness, "bank" | "legalName">) => ({
+  institution: wanted.bank?.institution ?? "",
+  userName: wanted.bank?.userName ?? wanted.legalName.slice(0, 26),
+  userId: wanted.bank?.userId ?? "0",
+  balancing: wanted.bank?.balancing ?? true,
+});

@@ -1,0 +1,33 @@
+/** Readers of dated records: for each person the newest row whose `from` is not after the date. */
+import { and, asc, inArray, lte } from "drizzle-orm";
+import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
+import type { Db } from "./open.ts";
+import { bankSplit, employmentTerms, leaveTerms, superChoice, taxDeclaration, usualPay } from "./schema.ts";
+
+type Dated = SQLiteTable & { id: SQLiteColumn; personId: SQLiteColumn; from: SQLiteColumn };
+
+function newest<T extends Dated>(db: Db, table: T, personIds: readonly number[], date: string) {
+  const found = new Map<number, T["$inferSelect"]>();
+  for (let at = 0; at < personIds.length; at += 500) {
+    const rows = db
+      .select()
+      .from(table as SQLiteTable)
+      .where(and(inArray(table.personId, personIds.slice(at, at + 500)), lte(table.from, date)))
+      .orderBy(asc(table.from), asc(table.id))
+      .all() as (T["$inferSelect"] & { personId: number })[];
+    for (const row of rows) found.set(row.personId, row);
+  }
+  return found;
+}
+
+export type DatedRecords = ReturnType<typeof datedRecords>;
+
+/** All dated records of people as they stand on a date. */
+export const datedRecords = (db: Db, personIds: readonly number[], date: string) => ({
+  terms: newest(db, employmentTerms, personIds, date),
+  tax: newest(db, taxDeclaration, personIds, date),
+  super: newest(db, superChoice, personIds, date),
+  bank: newest(db, bankSplit, personIds, date),
+  leave: newest(db, leaveTerms, personIds, date),
+  usual: newest(db, usualPay, personIds, date),
+});

@@ -1,0 +1,127 @@
+/** A simulated bank: takes payment files, settles them on their day, returns what it cannot pay. */
+import express, { Router } from "express";
+import { readDirectEntry } from "./directEntryReader.ts";
+import { exchange } from "./exchange.ts";
+import { sha256, type World } from "./world.ts";
+
+const service = "bank";
+
+interface FileRow {
+  id: string;
+  fingerprint: string;
+  state: string;
+  process_date: string;
+  credit: number;
+  count: number;
+  note: string;
+  received_at: string;
+}
+
+/** Reasons of the layout's return codes. */
+const reasons: Record<string, string> = {
+  "1": "invalid BSB",
+  "3": "account closed",
+  "5": "no account or incorrect number",
+  "6": "refer to customer",
+};
+
+export function bank(world: World): Router {
+  const router = Router();
+  const { db } = world;
+
+  router.post("/v1/files", express.raw({ type: () => true, limit: "20mb" }), (request, response) =>
+    exchange(world, service, "upload", request, response, {}, (bytes) => take(world, bytes)),
+  );
+  router.get("/v1/files", (request, response) => {
+    settle(world);
+    const row = db.prepare("SELECT * FROM bank_file WHERE fingerprint = ?").get(String(request.query.fingerprint)) as FileRow | undefined;
+    response.json({ files: row ? [view(world, row)] : [] });
+  });
+  router.get("/v1/files/:id", (request, response) => {
+    settle(world);
+    const row = db.prepare("SELECT * FROM bank_file WHERE id = ?").get(request.params.id) as FileRow | undefined;
+    if (!row) return void response.status(404).json({ code: "NOT_FOUND" });
+    response.json(view(world, row));
+  });
+  router.put("/v1/accounts/:account", express.json(), (request, response) => {
+    const { state } = request.body as { state: string };
+    db.prepare("INSERT INTO bank_account (account, state) VALUES (?, ?) ON CONFLICT (account) DO UPDATE SET state = excluded.state").run(request.params.account, state);
+    response.json({ account: request.params.account, state });
+  });
+  return router;
+}
+
+function view(world: World, row: FileRow) {
+  const lines = world.db.prepare("SELECT line, cents, state, reason FROM bank_line WHERE file = ? ORDER BY line").all(row.id) as {
+    line: number;
+    cents: number;
+    state: string;
+    reason: string;
+  }[];
+  return {
+    id: row.id,
+    fingerprint: row.fingerprint,
+    state: row.state,
+    processDate: row.process_date,
+    creditCents: row.credit,
+    note: row.note,
+    lines: lines.map((line) => ({ ...line, reasonText: reasons[line.reason] ?? "" })),
+    simulated: true,
+  };
+}
+
+function take(world: World, bytes: Buffer) {
+  const { db } = world;
+  const fingerprint = sha256(bytes);
+  const twin = db.prepare("SELECT id, state FROM bank_file WHERE fingerprint = ?").get(fingerprint) as { id: string; state: string } | undefined;
+  if (twin) return { status: 409, body: { code: "DUPLICATE_FILE", id: twin.id, text: "This file was taken before." } };
+  const file = readDirectEntry(bytes);
+  const ahead = (Date.parse(`${file.processDate}T00:00:00Z`) - Date.parse(`${world.today()}T00:00:00Z`)) / 86_400_000;
+  if (ahead > 45 || ahead < -7) file.faults.push({ line: 1, text: "The process date is too far away." });
+  if (file.faults.length > 0) return { status: 422, body: { code: "FILE_REFUSED", faults: file.faults } };
+  const weak = [file.userId, file.processDate, file.credit, file.entries.length].join("|");
+  const like = db.prepare("SELECT id FROM bank_file WHERE weak = ?").get(weak) as { id: string } | undefined;
+  const count = (db.prepare("SELECT COUNT(*) AS n FROM bank_file").get() as { n: number }).n;
+  const id = `F-${String(count + 1).padStart(6, "0")}`;
+  db.prepare("INSERT INTO bank_file (id, fingerprint, weak, bytes, state, process_date, credit, count, note, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)").run(
+    id,
+    fingerprint,
+    weak,
+    bytes,
+    "AUTHORISED",
+    file.processDate,
+    file.credit,
+    file.entries.length,
+    like ? `LOOKS_LIKE ${like.id}` : "",
+    world.now(),
+  );
+  file.entries.forEach((entry, line) => {
+    db.prepare("INSERT INTO bank_line (file, line, bsb, account, cents, title, reference, state, reason) VALUES (?, ?, ?, ?, ?, ?, ?, 'PENDING', '')").run(
+      id,
+      line,
+      entry.bsb,
+      entry.account,
+      entry.cents,
+      entry.title,
+      entry.reference,
+    );
+  });
+  return { status: 202, body: { id, fingerprint, state: "AUTHORISED", processDate: file.processDate, simulated: true } };
+}
+
+/** Settles every authorised file whose day has come; accounts that are closed send their line back. */
+export function settle(world: World): void {
+  const { db } = world;
+  const ready = db.prepare("SELECT id FROM bank_file WHERE state = 'AUTHORISED' AND process_date <= ?").all(world.today()) as { id: string }[];
+  const returns = world.contentFaults(service, "RETURN");
+  const work = db.transaction((id: string) => {
+    for (const line of db.prepare("SELECT line, account FROM bank_line WHERE file = ?").all(id) as { line: number; account: string }[]) {
+      const closed = db.prepare("SELECT state FROM bank_account WHERE account = ? AND state = 'closed'").get(line.account);
+      const told = returns.find((rule) => String(rule.match?.account) === line.account);
+      const reason = told ? String(told.with?.reason ?? "5") : closed ? "3" : "";
+      db.prepare("UPDATE bank_line SET state = ?, reason = ? WHERE file = ? AND line = ?").run(reason ? "RETURNED" : "PAID", reason, id, line.line);
+    }
+    db.prepare("UPDATE bank_file SET state = 'SETTLED' WHERE id = ?").run(id);
+  });
+  for (const file of ready) work.immediate(file.id);
+}

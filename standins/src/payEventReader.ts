@@ -1,0 +1,146 @@
+/** The agency's own reading of a pay event message: XML into plain records. It shares no code with any sender. */
+import { XMLParser } from "fast-xml-parser";
+
+export interface Coded {
+  type: string;
+  amount: string;
+}
+
+export interface PayeeRecord {
+  tfn: string;
+  payrollId: string;
+  family: string;
+  given: string;
+  birth: string;
+  address: { line1: string; suburb: string; state: string; postcode: string };
+  start: string;
+  end: string;
+  basis: string;
+  treatment: string;
+  periodStart: string;
+  periodEnd: string;
+  final: boolean;
+  incomeType: string;
+  withheld: string;
+  gross: string;
+  overtime: string;
+  bonus: string;
+  directorFee: string;
+  paidLeave: Coded[];
+  allowances: Coded[];
+  sacrifice: Coded[];
+  lumpSums: Coded[];
+  deductions: Coded[];
+  super: Coded[];
+}
+
+export interface PayEventMessage {
+  action: string;
+  version: string;
+  bms: string;
+  abn: string;
+  payer: string;
+  payDate: string;
+  count: number;
+  runAt: string;
+  submission: string;
+  w1: string;
+  w2: string;
+  declarer: string;
+  declaredOn: string;
+  accepted: boolean;
+  payees: PayeeRecord[];
+}
+
+type Node = { [name: string]: Node | Node[] | string | undefined };
+
+const repeated = ["PAYEVNTEMP", "PaidLeave", "Allowance", "SalarySacrifice", "LumpSum", "Deduction", "SuperannuationContribution"];
+const parser = new XMLParser({
+  ignoreAttributes: false,
+  attributeNamePrefix: "@",
+  parseTagValue: false,
+  processEntities: true,
+  isArray: (name) => repeated.includes(name),
+});
+
+const child = (node: Node | undefined, ...path: string[]): Node => {
+  let at: Node = node ?? {};
+  for (const name of path) {
+    const next = at[name];
+    at = typeof next === "object" && !Array.isArray(next) ? next : {};
+  }
+  return at;
+};
+const text = (node: Node, name: string): string => (typeof node[name] === "string" ? (node[name] as string) : "");
+const list = (node: Node, name: string): Node[] => (Array.isArray(node[name]) ? (node[name] as Node[]) : []);
+const coded = (node: Node, name: string, type: string, amount: string): Coded[] =>
+  list(node, name).map((each) => ({ type: text(each, type), amount: text(each, amount) }));
+
+/** @throws when the bytes are not a well-formed message */
+export function readPayEvent(bytes: Buffer): PayEventMessage {
+  const root = parser.parse(bytes.toString("utf8"), true) as Node;
+  const message = child(root, "StandardBusinessMessage");
+  const rp = child(message, "PAYEVNT", "Rp");
+  if (Object.keys(rp).length === 0) throw new Error("The message has no parent record.");
+  const payroll = child(rp, "Payroll");
+  const tax = child(payroll, "IncomeTaxAndRemuneration");
+  const declaration = child(rp, "Declaration");
+  return {
+    action: text(message, "@action"),
+    version: text(message, "@version"),
+    bms: text(rp, "SoftwareInformationBusinessManagementSystemId"),
+    abn: text(rp, "AustralianBusinessNumberId"),
+    payer: text(rp, "OrganisationNameDetailsOrganisationalNameT"),
+    payDate: text(payroll, "PaymentRecordTransactionD"),
+    count: Number(text(payroll, "InteractionRecordCt")),
+    runAt: text(payroll, "MessageTimestampGenerationDt"),
+    submission: text(payroll, "InteractionTransactionId"),
+    w1: text(tax, "TotalGrossPaymentsWithholdingA"),
+    w2: text(tax, "PayAsYouGoWithholdingTaxWithheldA"),
+    declarer: text(declaration, "SignatoryIdentifierT"),
+    declaredOn: text(declaration, "SignatureD"),
+    accepted: text(declaration, "StatementAcceptedI") === "true",
+    payees: list(message, "PAYEVNTEMP").map((each) => payee(child(each, "Payee"))),
+  };
+}
+
+function payee(node: Node): PayeeRecord {
+  const birth = child(node, "PersonDemographicDetails");
+  const address = child(node, "AddressDetails");
+  const employer = child(node, "EmployerConditions");
+  const period = child(node, "PayrollPeriod");
+  const income = child(node, "RemunerationIncomeTaxPayAsYouGoWithholding");
+  const two = (value: string) => value.padStart(2, "0");
+  return {
+    tfn: text(child(node, "Identifiers"), "TaxFileNumberId"),
+    payrollId: text(child(node, "Identifiers"), "EmploymentPayrollNumberId"),
+    family: text(child(node, "PersonNameDetails"), "FamilyNameT"),
+    given: text(child(node, "PersonNameDetails"), "GivenNameT"),
+    birth: `${text(birth, "BirthY")}-${two(text(birth, "BirthM"))}-${two(text(birth, "BirthDm"))}`,
+    address: {
+      line1: text(address, "Line1T"),
+      suburb: text(address, "LocalityNameT"),
+      state: text(address, "StateOrTerritoryC"),
+      postcode: text(address, "PostcodeT"),
+    },
+    start: text(employer, "EmploymentStartD"),
+    end: text(employer, "EmploymentEndD"),
+    basis: text(employer, "PaymentBasisC"),
+    treatment: text(employer, "TaxTreatmentC"),
+    periodStart: text(period, "StartD"),
+    periodEnd: text(period, "EndD"),
+    final: text(node, "RemunerationPayrollEventFinalI") === "true",
+    incomeType: text(income, "RemunerationTypeC"),
+    withheld: text(income, "IncomeTaxPayAsYouGoWithholdingTaxWithheldA"),
+    gross: text(income, "GrossA"),
+    overtime: text(income, "OvertimePaymentA"),
+    bonus: text(income, "GrossBonusesAndCommissionsA"),
+    directorFee: text(income, "GrossDirectorsFeesA"),
+    paidLeave: coded(income, "PaidLeave", "TypeC", "PaymentA"),
+    allowances: coded(income, "Allowance", "TypeC", "EmploymentAllowancesA"),
+    sacrifice: coded(income, "SalarySacrifice", "TypeC", "PaymentA"),
+    lumpSums: coded(income, "LumpSum", "TypeC", "PaymentsA"),
+    deductions: coded(node, "Deduction", "RemunerationTypeC", "RemunerationA"),
+    super: coded(node, "SuperannuationContribution", "EntitlementTypeC", "EmployerContributionsYearToDateA"),
+  };
+}

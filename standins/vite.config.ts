@@ -1,0 +1,5 @@
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  build: { ssr: true, target: "node20", outDir: "dist", rolldownOptions: { input: { main: "src/main.ts" } } },
+});
