@@ -20,7 +20,7 @@ export type OutboxState =
 export type Channel = "payEvent" | "paymentFile" | "payslip";
 export type SegmentState = "todo" | "now" | "done" | "wrong";
 /** Hours, Check, Sign off, Send, Settle */
-export type Segments = readonly [SegmentState, SegmentState, SegmentState, SegmentState, SegmentState];
+export type Segments = [SegmentState, SegmentState, SegmentState, SegmentState, SegmentState];
 
 export interface RunSummary {
   id: number;

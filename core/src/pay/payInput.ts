@@ -67,7 +67,7 @@ export interface PersonAu {
   weeklyHours?: string | undefined;
   tax: TaxDeclaration;
   super?: { guarantee?: boolean | undefined; rate?: string | undefined } | undefined;
-  leave?: readonly LeaveEntitlement[] | undefined;
+  leave?: LeaveEntitlement[] | undefined;
 }
 
 /** Year-to-date before this pay. */

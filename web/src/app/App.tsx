@@ -1,0 +1,60 @@
+/** Which page for which address; places are fetched when they are first opened. */
+import { createBrowserRouter, isRouteErrorResponse, Navigate, RouterProvider, useRouteError } from "react-router";
+import { Button } from "../parts/Button.tsx";
+import { Loading } from "../parts/Page.tsx";
+import { api } from "../state/api.ts";
+import { Shell } from "./Shell.tsx";
+import { FirstUserForm, SignIn } from "./SignIn.tsx";
+
+function Root() {
+  const { data: session, isLoading, refetch } = api.useSessionQuery();
+  if (isLoading) return <Loading what="your desk" />;
+  if (!session)
+    return (
+      <main className="p-10">
+        <p className="mb-3">The server cannot be reached. Is it running?</p>
+        <Button onClick={() => void refetch()}>Try again</Button>
+      </main>
+    );
+  if (session.needsFirstUser) return <FirstUserForm />;
+  if (!session.user) return <SignIn demo={session.demo} />;
+  return <Shell session={session} />;
+}
+
+function Fault() {
+  const error = useRouteError();
+  const missing = isRouteErrorResponse(error) && error.status === 404;
+  return (
+    <main className="p-10">
+      <h1 className="font-name text-[24px]">{missing ? "There is no such page" : "This page broke"}</h1>
+      <p className="my-3 text-quiet">{missing ? "The address leads nowhere." : "Nothing that was saved is lost."}</p>
+      <Button onClick={() => window.location.assign("/desk")}>To the desk</Button>
+    </main>
+  );
+}
+
+const router = createBrowserRouter([
+  {
+    path: "/",
+    Component: Root,
+    ErrorBoundary: Fault,
+    HydrateFallback: () => <Loading what="your desk" />,
+    children: [
+      { index: true, element: <Navigate to="/desk" replace /> },
+      { path: "desk", lazy: () => import("../places/desk/Desk.tsx").then((m) => ({ Component: m.Desk })) },
+      { path: "run", lazy: () => import("../places/run/RunList.tsx").then((m) => ({ Component: m.RunList })) },
+      { path: "run/:run", lazy: () => import("../places/run/RunPage.tsx").then((m) => ({ Component: m.RunPage })) },
+      { path: "people", lazy: () => import("../places/people/People.tsx").then((m) => ({ Component: m.People })) },
+      { path: "people/new", lazy: () => import("../places/people/NewPerson.tsx").then((m) => ({ Component: m.NewPersonPage })) },
+      { path: "people/:person", lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })) },
+      { path: "dues", lazy: () => import("../places/dues/Dues.tsx").then((m) => ({ Component: m.Dues })) },
+      { path: "books", lazy: () => import("../places/books/Books.tsx").then((m) => ({ Component: m.Books })) },
+      { path: "books/:journal", lazy: () => import("../places/books/JournalPage.tsx").then((m) => ({ Component: m.JournalPage })) },
+      { path: "set-up", lazy: () => import("../places/setup/SetUp.tsx").then((m) => ({ Component: m.SetUp })) },
+      { path: "set-up/rules", lazy: () => import("../places/setup/RuleBookPage.tsx").then((m) => ({ Component: m.RuleBookPage })) },
+      { path: "set-up/new-business", lazy: () => import("../places/setup/NewBusiness.tsx").then((m) => ({ Component: m.NewBusinessPage })) },
+    ],
+  },
+]);
+
+export const App = () => <RouterProvider router={router} />;

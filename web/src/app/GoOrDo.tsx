@@ -1,0 +1,81 @@
+/** "Go or do": every place, person, business and action by name. */
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from "@headlessui/react";
+import type { SessionView } from "@zesty/contract/session";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { longDate } from "../parts/format.ts";
+import { api } from "../state/api.ts";
+import type { BusinessInHand } from "../state/business.ts";
+import { places } from "./Shell.tsx";
+
+interface Entry {
+  kind: string;
+  name: string;
+  go: () => void;
+}
+
+interface Props {
+  open: boolean;
+  onClose: () => void;
+  session: SessionView;
+  business: BusinessInHand | null;
+  onBusiness: (id: number) => void;
+  onHelp: () => void;
+  onTheme: () => void;
+}
+
+export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, onTheme }: Props) {
+  const navigate = useNavigate();
+  const [query, setQuery] = useState("");
+  const { data: people = [] } = api.usePeopleQuery(business?.id ?? 0, { skip: !open || !business });
+  const { data: runs = [] } = api.useRunsQuery(business?.id ?? 0, { skip: !open || !business });
+  const entries: Entry[] = [
+    ...places.map((place) => ({ kind: "Place", name: place.name, go: () => navigate(place.to) })),
+    { kind: "Do", name: "Switch between light and dark", go: onTheme },
+    { kind: "Do", name: "Show the keys", go: onHelp },
+    ...(business ? [{ kind: "Do", name: "Add a person", go: () => navigate("/people/new") }] : []),
+    ...(session.user?.lead ? [{ kind: "Do", name: "Add a business", go: () => navigate("/set-up/new-business") }] : []),
+    { kind: "Place", name: "Rule book", go: () => navigate("/set-up/rules") },
+    ...runs.slice(0, 20).map((run) => ({ kind: "Run", name: `Run ${run.number}, payday ${longDate(run.payday)}`, go: () => navigate(`/run/${run.id}`) })),
+    ...session.businesses.map((each) => ({ kind: "Business", name: each.name, go: () => onBusiness(each.id) })),
+    ...people.map((person) => ({ kind: "Person", name: person.name, go: () => navigate(`/people/${person.id}`) })),
+  ];
+  const wanted = query.trim().toLowerCase();
+  const found = entries.filter((entry) => `${entry.kind} ${entry.name}`.toLowerCase().includes(wanted)).slice(0, 12);
+  const close = () => {
+    setQuery("");
+    onClose();
+  };
+  return (
+    <Dialog open={open} onClose={close} className="relative z-50">
+      <div className="fixed inset-0 bg-ink/20" aria-hidden="true" />
+      <div className="fixed inset-x-0 top-24 flex justify-center px-4">
+        <DialogPanel className="w-full max-w-xl rounded-(--radius) border border-rule-strong bg-sheet shadow-xl">
+          <Combobox
+            onChange={(entry: Entry | null) => {
+              if (!entry) return;
+              close();
+              entry.go();
+            }}
+          >
+            <ComboboxInput
+              autoFocus
+              aria-label="Go or do"
+              placeholder="A place, a person, a run, something to do…"
+              className="w-full border-b border-rule bg-transparent px-4 py-3 text-[17px] outline-none"
+              onChange={(event) => setQuery(event.target.value)}
+            />
+            <ComboboxOptions static className="max-h-96 overflow-auto py-1">
+              {found.map((entry) => (
+                <ComboboxOption key={`${entry.kind}${entry.name}`} value={entry} className="flex gap-3 px-4 py-1.5 data-focus:bg-lime-soft">
+                  <span className="w-20 text-quiet">{entry.kind}</span> {entry.name}
+                </ComboboxOption>
+              ))}
+              {found.length === 0 && <p className="px-4 py-2 text-quiet">Nothing here is called “{query}”.</p>}
+            </ComboboxOptions>
+          </Combobox>
+        </DialogPanel>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,57 @@
+/** The keys that work here. */
+import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import { Button } from "../parts/Button.tsx";
+
+const sections: [string, [string, string][]][] = [
+  [
+    "Anywhere",
+    [
+      ["Ctrl K", "go or do: every place, person, run and action by name"],
+      ["g then d r p u b s", "Desk, Run, People, Dues, Books, Set-up"],
+      ["F1 or ?", "these keys (on a figure of the sheet, ? shows its working)"],
+    ],
+  ],
+  [
+    "In the run sheet",
+    [
+      ["arrows, Enter, Tab", "move as in a spreadsheet; typing overwrites, F2 edits, Delete clears"],
+      ["Ctrl C, Ctrl V", "copy a cell; paste a block, with names in its first column or without"],
+      ["Ctrl Z", "undo within this run"],
+      [".", "tick the row in hand and go to the next mark"],
+      [",", "back to the mark before"],
+      ["[ and ]", "the person before and the next one"],
+      ["?", "why: the working of the figure in hand"],
+      ["/", "find a person in the sheet"],
+      ["Escape", "from a working back to the account"],
+    ],
+  ],
+];
+
+export function HelpOverlay({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog open={open} onClose={onClose} className="relative z-50">
+      <div className="fixed inset-0 bg-ink/20" aria-hidden="true" />
+      <div className="fixed inset-0 flex items-start justify-center overflow-auto p-10">
+        <DialogPanel className="w-full max-w-2xl rounded-(--radius) border border-rule-strong bg-sheet p-6 shadow-xl">
+          <DialogTitle className="font-name text-[22px]">Keys</DialogTitle>
+          {sections.map(([title, keys]) => (
+            <section key={title} className="mt-4">
+              <h2 className="border-b border-rule pb-1 font-semibold">{title}</h2>
+              <dl>
+                {keys.map(([key, does]) => (
+                  <div key={key} className="grid grid-cols-[170px_1fr] gap-3 border-b border-rule py-1">
+                    <dt className="font-semibold">{key}</dt>
+                    <dd>{does}</dd>
+                  </div>
+                ))}
+              </dl>
+            </section>
+          ))}
+          <Button className="mt-5" onClick={onClose}>
+            Close
+          </Button>
+        </DialogPanel>
+      </div>
+    </Dialog>
+  );
+}

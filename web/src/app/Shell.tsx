@@ -1,0 +1,157 @@
+/** The frame of every signed-in page: places in words, the business in hand, the day, and the keys that work anywhere. */
+import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
+import type { SessionView } from "@zesty/contract/session";
+import { useEffect, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
+import { longDate } from "../parts/format.ts";
+import { api } from "../state/api.ts";
+import { BusinessContext } from "../state/business.ts";
+import { useAppDispatch } from "../state/store.ts";
+import { switchTheme, themeNow } from "../state/theme.ts";
+import { DayMover } from "./DayMover.tsx";
+import { GoOrDo } from "./GoOrDo.tsx";
+import { HelpOverlay } from "./HelpOverlay.tsx";
+
+export const places = [
+  { to: "/desk", name: "Desk", key: "d" },
+  { to: "/run", name: "Run", key: "r" },
+  { to: "/people", name: "People", key: "p" },
+  { to: "/dues", name: "Dues", key: "u" },
+  { to: "/books", name: "Books", key: "b" },
+  { to: "/set-up", name: "Set-up", key: "s" },
+] as const;
+
+const keptBusiness = "zesty-business";
+
+export function Shell({ session }: { session: SessionView }) {
+  const navigate = useNavigate();
+  const location = useLocation();
+  const dispatch = useAppDispatch();
+  const [theme, setTheme] = useState(themeNow());
+  const [palette, setPalette] = useState(false);
+  const [help, setHelp] = useState(false);
+  const [businessId, setBusinessId] = useState(() => Number(localStorage.getItem(keptBusiness)) || 0);
+  const business = session.businesses.find((each) => each.id === businessId) ?? session.businesses[0] ?? null;
+  const choose = (id: number) => {
+    localStorage.setItem(keptBusiness, String(id));
+    setBusinessId(id);
+    // Switching keeps the place, but not one business's run or person.
+    navigate(`/${location.pathname.split("/")[1] ?? "desk"}`);
+  };
+
+  useHotkeys("mod+k", () => setPalette(true), { enableOnFormTags: true, preventDefault: true });
+  useHotkeys("f1", () => setHelp(true), { enableOnFormTags: true, preventDefault: true });
+  useHotkeys("shift+slash, ?", () => setHelp(true), { ignoreEventWhen: (event) => (event.target as HTMLElement).closest?.('[role="grid"]') !== null });
+  usePlaceKeys((key) => {
+    const place = places.find((each) => each.key === key);
+    if (place) navigate(place.to);
+  });
+  useRunEvents(dispatch);
+
+  return (
+    <BusinessContext value={business}>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
+        To the page
+      </a>
+      <div className="flex h-full flex-col">
+        <header className="flex shrink-0 items-stretch gap-5 border-b border-rule-strong px-6">
+          <BusinessChoice session={session} chosen={business} onChoose={choose} />
+          <nav aria-label="Places" className="flex gap-1">
+            {places.map((place) => (
+              <NavLink
+                key={place.to}
+                to={place.to}
+                className={({ isActive }) =>
+                  `flex items-center border-b-3 px-2.5 pt-[3px] text-[15px] ${isActive ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`
+                }
+              >
+                {place.name}
+              </NavLink>
+            ))}
+          </nav>
+          <div className="ml-auto flex items-center gap-3 text-[14px]">
+            {session.demo ? <DayMover day={session.day} /> : <span className="text-quiet">{longDate(session.day)}</span>}
+            <button type="button" className="rounded-(--radius) border border-rule-strong px-2 py-0.5 text-quiet hover:bg-hover" onClick={() => setPalette(true)}>
+              Go or do <kbd className="ml-1 font-sans text-[12px]">Ctrl K</kbd>
+            </button>
+            <button type="button" className="text-quiet hover:underline" onClick={() => setHelp(true)}>
+              Keys
+            </button>
+            <button type="button" className="text-quiet hover:underline" onClick={() => setTheme(switchTheme())} aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}>
+              {theme === "dark" ? "Light" : "Dark"}
+            </button>
+            <button
+              type="button"
+              className="text-quiet hover:underline"
+              title={session.user?.email}
+              onClick={() => {
+                void dispatch(api.endpoints.signOut.initiate()).then(() => window.location.assign("/"));
+              }}
+            >
+              Sign out
+            </button>
+          </div>
+        </header>
+        <div className="min-h-0 flex-1 overflow-auto">
+          <Outlet />
+        </div>
+      </div>
+      <GoOrDo open={palette} onClose={() => setPalette(false)} session={session} business={business} onBusiness={choose} onHelp={() => setHelp(true)} onTheme={() => setTheme(switchTheme())} />
+      <HelpOverlay open={help} onClose={() => setHelp(false)} />
+    </BusinessContext>
+  );
+}
+
+function BusinessChoice({ session, chosen, onChoose }: { session: SessionView; chosen: SessionView["businesses"][number] | null; onChoose: (id: number) => void }) {
+  if (!chosen) return <span className="flex items-center py-2.5 font-name text-[17px]">{session.practice}</span>;
+  return (
+    <Listbox value={chosen.id} onChange={onChoose}>
+      <ListboxButton className="flex items-center gap-2 py-2.5 font-name text-[17px] hover:text-action" aria-label={`Business in hand: ${chosen.name}`}>
+        {chosen.name} <span className="rounded-(--radius) border border-rule-strong px-1 font-sans text-[12px] text-quiet">{chosen.country}</span>
+        <span aria-hidden="true" className="font-sans text-[11px] text-quiet">▾</span>
+      </ListboxButton>
+      <ListboxOptions anchor="bottom start" className="z-40 min-w-64 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg">
+        {session.businesses.map((each) => (
+          <ListboxOption key={each.id} value={each.id} className="flex justify-between gap-4 px-3 py-1.5 data-focus:bg-lime-soft">
+            {each.name} <span className="text-quiet">{each.country}</span>
+          </ListboxOption>
+        ))}
+      </ListboxOptions>
+    </Listbox>
+  );
+}
+
+/** `g` then a letter goes to a place. */
+function usePlaceKeys(go: (key: string) => void): void {
+  useEffect(() => {
+    let waiting = 0;
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
+      if (event.key === "g") waiting = Date.now();
+      else if (Date.now() - waiting < 1200) {
+        waiting = 0;
+        go(event.key);
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  });
+}
+
+/** The server tells which run changed; what is open of it is asked for anew. */
+function useRunEvents(dispatch: ReturnType<typeof useAppDispatch>): void {
+  useEffect(() => {
+    const events = new EventSource("/api/events");
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    events.onmessage = () => {
+      clearTimeout(timer);
+      timer = setTimeout(() => dispatch(api.util.invalidateTags(["Send", "Desk", "Runs", "Books"])), 150);
+    };
+    return () => {
+      clearTimeout(timer);
+      events.close();
+    };
+  }, [dispatch]);
+}

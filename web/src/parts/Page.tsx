@@ -1,0 +1,26 @@
+import { type ReactNode, useEffect } from "react";
+
+/** A place's page: its name in the ledger hand, what can be done there, and its content. */
+export function Page({ title, aside, children, wide = false }: { title: string; aside?: ReactNode; children: ReactNode; wide?: boolean }) {
+  useEffect(() => {
+    document.title = `${title} · Zesty Ledger`;
+  }, [title]);
+  return (
+    <main id="main" className={`mx-auto w-full px-6 py-5 ${wide ? "max-w-[1600px]" : "max-w-[1180px]"}`}>
+      <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
+        <h1 className="font-name text-[26px] leading-tight font-medium">{title}</h1>
+        {aside}
+      </div>
+      {children}
+    </main>
+  );
+}
+
+export function Loading({ what }: { what: string }) {
+  return <p className="px-6 py-8 text-quiet">Fetching {what}…</p>;
+}
+
+/** Says what comes here and offers the first step. */
+export function Nothing({ children }: { children: ReactNode }) {
+  return <div className="border-t border-rule py-8 text-quiet">{children}</div>;
+}

@@ -1,0 +1,37 @@
+/** Money, hours and dates as people read them. Formatters are made once: making one costs more than using it. */
+const dayMonth = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "short", timeZone: "UTC" });
+const full = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
+const weekdayed = new Intl.DateTimeFormat("en-AU", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
+
+const at = (iso: string) => new Date(`${iso}T00:00:00Z`);
+export const shortDate = (iso: string): string => dayMonth.format(at(iso));
+export const longDate = (iso: string): string => full.format(at(iso));
+export const weekdayDate = (iso: string): string => weekdayed.format(at(iso));
+
+const group = (whole: string) => whole.replace(/\B(?=(\d{3})+(?!\d))/g, ",");
+
+/** Exact decimal text with grouping and a true minus; never through a binary number. */
+export function money(text: string): string {
+  const negative = text.startsWith("-");
+  const [whole = "0", cents = "00"] = text.replace("-", "").split(".");
+  return `${negative ? "−" : ""}${group(whole)}.${cents.padEnd(2, "0").slice(0, 2)}`;
+}
+export const cents = (value: number): string => {
+  const abs = String(Math.abs(value)).padStart(3, "0");
+  return money(`${value < 0 ? "-" : ""}${abs.slice(0, -2)}.${abs.slice(-2)}`);
+};
+/** In a grid nothing is a quiet dash. */
+export const moneyOrDash = (text: string): string => (/^-?0+(\.0+)?$/.test(text) ? "–" : money(text));
+export const centsOrDash = (value: number): string => (value === 0 ? "–" : cents(value));
+export const dollars = (value: number): string => (value < 0 ? `−$${cents(-value)}` : `$${cents(value)}`);
+/** +12.50, −3.00, or nothing when there is no difference. */
+export const difference = (value: number): string => (value === 0 ? "" : value > 0 ? `+${cents(value)}` : cents(value));
+
+/** Hours without trailing zeros: 38, 7.6, 2.9231 as 2.92 when `places` is 2. */
+export function hours(text: string, places = 4): string {
+  const [whole = "0", part = ""] = text.split(".");
+  const kept = part.slice(0, places).replace(/0+$/, "");
+  return kept ? `${whole}.${kept}` : whole;
+}
+export const hoursE4 = (value: number): string => hours((value / 10_000).toFixed(2));
+export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,0 +1,50 @@
+/** The books: a journal for each run, its reversal or its settlement. */
+import { Link } from "react-router";
+import { cents, weekdayDate } from "../../parts/format.ts";
+import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+import { useBusiness } from "../../state/business.ts";
+
+const kinds = { run: "pay run", reversal: "taken back", settlement: "settled by the bank" };
+
+export function Books() {
+  const business = useBusiness();
+  const { data: journals, error } = api.useJournalsQuery(business.id, { refetchOnMountOrArgChange: true });
+  if (error) return <ProblemNote error={error} />;
+  if (!journals) return <Loading what="the books" />;
+  return (
+    <Page title="Books">
+      {journals.length === 0 ? (
+        <Nothing>Every signed-off run posts a balanced journal here.</Nothing>
+      ) : (
+        <table className="figures w-full text-[15px]">
+          <thead>
+            <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">
+              <th className="py-1 font-medium">Date</th>
+              <th className="font-medium">Journal</th>
+              <th className="font-medium">What</th>
+              <th className="font-medium">Kind</th>
+              <th className="text-right font-medium">Debits = credits</th>
+            </tr>
+          </thead>
+          <tbody>
+            {journals.map((each) => (
+              <tr key={each.id} className="border-b border-rule hover:bg-hover">
+                <td className="py-1.5">{weekdayDate(each.date)} {each.date.slice(0, 4)}</td>
+                <td>
+                  <Link className="text-action underline" to={`/books/${each.id}`}>
+                    {each.reference}
+                  </Link>
+                </td>
+                <td>{each.description}</td>
+                <td className="text-quiet">{kinds[each.kind]}</td>
+                <td className="text-right">{cents(each.totalCents)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Page>
+  );
+}

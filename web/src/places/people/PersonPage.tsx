@@ -1,0 +1,244 @@
+/** A person's page: everything that is known, each section mended in place. */
+import type { BusinessView } from "@zesty/contract/business";
+import type { PersonView } from "@zesty/contract/people";
+import { type ComponentType, useEffect, useState } from "react";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { hours, longDate, money, moneyOrDash, sentenceCase, shortDate, weekdayDate } from "../../parts/format.ts";
+import { Loading, Page } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+import { BankForm, DetailsForm, EmploymentForm, type FormProps, LeaveForm, SuperForm, TaxForm, UsualPayForm } from "./sectionForms.tsx";
+
+export function PersonPage() {
+  const id = Number(useParams().person);
+  const { data: person, error } = api.usePersonQuery(id, { refetchOnMountOrArgChange: true });
+  const { data: setUp } = api.useBusinessQuery(person?.businessId ?? 0, { skip: !person });
+  const { data: session } = api.useSessionQuery();
+  const { data: runs = [] } = api.useRunsQuery(person?.businessId ?? 0, { skip: !person });
+  const navigate = useNavigate();
+  if (error) return <div className="p-6"><ProblemNote error={error} /></div>;
+  if (!person || !setUp || !session) return <Loading what="the person" />;
+  const openRun = runs.find((run) => run.state === "open");
+  return (
+    <Page
+      title={`${person.details.givenName} ${person.details.familyName}`}
+      aside={openRun && <Button onClick={() => navigate(`/run/${openRun.id}`)}>To the run of {shortDate(openRun.payday)}</Button>}
+    >
+      <p className="-mt-3 mb-4 text-quiet">
+        {person.payrollId} · {person.employment.basis} · {person.employment.classification}
+        {person.missing.length > 0 && <span className="ml-2 text-amber">Missing: {person.missing.map((each) => each.text.toLowerCase()).join(", ")}</span>}
+      </p>
+      <div className="grid grid-cols-[1fr_340px] gap-10">
+        <Sections person={person} setUp={setUp} day={session.day} />
+        <Beside person={person} />
+      </div>
+    </Page>
+  );
+}
+
+type Facts = (person: PersonView, setUp: BusinessView) => [string, string | null | undefined][];
+
+const sections: { id: string; title: string; facts: Facts; Form: ComponentType<FormProps>; secret?: "tax" | "bank" }[] = [
+  {
+    id: "details",
+    title: "Details",
+    Form: DetailsForm,
+    facts: ({ details }) => [
+      ["Born", longDate(details.birthDate)],
+      ["Address", details.address ? `${details.address.line1}, ${details.address.suburb} ${details.address.state} ${details.address.postcode}` : null],
+      ["E-mail", details.email],
+      ["Phone", details.phone],
+      ["Started", longDate(details.startDate)],
+      ["Last day", details.endDate ? longDate(details.endDate) : undefined],
+      ["Payslip message", details.payslipMessage ?? undefined],
+      ["Private notes", details.privateNotes ?? undefined],
+    ],
+  },
+  {
+    id: "employment",
+    title: "Employment and rate",
+    Form: EmploymentForm,
+    facts: ({ employment }, setUp) => [
+      ["Rate", employment.hourlyRate ? `$${money(employment.hourlyRate)} an hour, since ${longDate(employment.from)}` : "no hourly rate"],
+      ["Award minimum", employment.minimumRate ? `$${money(employment.minimumRate)}` : undefined],
+      ["Hours a week", hours(employment.weeklyHours)],
+      ["Pay cycle", setUp.cycles.find((each) => each.id === employment.cycleId)?.name],
+      ["Cost centre", setUp.costCentres.find((each) => each.id === employment.costCentreId)?.name],
+      ["Place", setUp.places.find((each) => each.id === employment.placeId)?.state],
+    ],
+  },
+  {
+    id: "tax",
+    title: "Tax declaration",
+    Form: TaxForm,
+    secret: "tax",
+    facts: ({ tax }) => [
+      ["Tax file number", tax.numberStatus === "given" ? tax.fileNumberShown : tax.numberStatus === "pending" ? `applied for on ${longDate(tax.pendingSince ?? tax.from)}` : "not given"],
+      ["Residency", tax.residency === "resident" ? "resident" : tax.residency === "foreign" ? "foreign resident" : "working holiday maker"],
+      ["Tax-free threshold", tax.taxFreeThreshold ? "claimed here" : "not claimed here"],
+      ["Study loan", tax.studyLoan ? "yes" : "no"],
+      ["Medicare levy", tax.medicare === "levy" ? "full" : tax.medicare],
+      ["Offsets a year", tax.offsetsPerYear ? `$${tax.offsetsPerYear}` : undefined],
+      ["More to withhold", tax.extraPerPay ? `$${tax.extraPerPay} each pay` : undefined],
+    ],
+  },
+  {
+    id: "super",
+    title: "Super",
+    Form: SuperForm,
+    facts: ({ super: chosen }, setUp) => [
+      ["Fund", setUp.funds.find((each) => each.id === chosen.fundId)?.name ?? null],
+      ["Member number", chosen.memberNumber],
+      ["Guarantee", chosen.guarantee ? "owed" : "not owed"],
+      ["Agreed per cent", chosen.agreedPercent ? `${chosen.agreedPercent} %` : undefined],
+    ],
+  },
+  {
+    id: "bank",
+    title: "Bank accounts",
+    Form: BankForm,
+    secret: "bank",
+    facts: ({ bank }) =>
+      bank.parts.length === 0 ? [["Account", null]] : bank.parts.map((part) => [part.title, `${part.shown}, ${part.kind === "rest" ? "the rest" : part.kind === "percent" ? `${part.value} %` : `$${part.value}`}`]),
+  },
+  {
+    id: "leave",
+    title: "Leave",
+    Form: LeaveForm,
+    facts: ({ leave }) =>
+      leave.entitlements.length === 0
+        ? [["Entitlements", "none accrue"]]
+        : leave.entitlements.map((each) => [
+            sentenceCase(each.kind),
+            each.weeksPerYear ? `${each.weeksPerYear} weeks a year` : each.percentOfHours ? `${each.percentOfHours} % of hours` : `${each.hoursPerYear} hours a year`,
+          ]),
+  },
+  {
+    id: "usualPay",
+    title: "Usual pay",
+    Form: UsualPayForm,
+    facts: ({ usualPay }, setUp) =>
+      usualPay.lines.length === 0
+        ? [["Lines", "none: hours are typed each time"]]
+        : usualPay.lines.map((line) => [setUp.elements.find((each) => each.id === line.elementId)?.name ?? "", line.hours ? `${hours(line.hours)} h` : `$${money(line.amount ?? "0")}`]),
+  },
+];
+
+function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessView; day: string }) {
+  const { hash } = useLocation();
+  const wanted = hash.slice(1) === "rate" ? "employment" : hash.slice(1);
+  const [editing, setEditing] = useState(wanted);
+  useEffect(() => {
+    setEditing(wanted);
+    document.getElementById(wanted)?.scrollIntoView({ block: "center" });
+  }, [wanted]);
+  return (
+    <div>
+      {sections.map(({ id, title, facts, Form, secret }) => (
+        <section key={id} id={id} className="border-t border-rule-strong py-3" aria-labelledby={`${id}-title`}>
+          <div className="flex items-baseline justify-between">
+            <h2 id={`${id}-title`} className="font-name text-[18px]">
+              {title}
+            </h2>
+            {editing !== id && (
+              <Button look="quiet" onClick={() => setEditing(id)} aria-label={`Change ${title.toLowerCase()}`}>
+                Change
+              </Button>
+            )}
+          </div>
+          {editing === id ? (
+            <Form person={person} setUp={setUp} day={day} onDone={() => setEditing("")} />
+          ) : (
+            <dl className="mt-1 grid grid-cols-[170px_1fr] gap-y-0.5 text-[15px]">
+              {facts(person, setUp)
+                .filter(([, value]) => value !== undefined)
+                .map(([label, value]) => (
+                  <div key={label} className="contents">
+                    <dt className="text-quiet">{label}</dt>
+                    <dd className="figures">{value ?? <span className="font-semibold text-amber">missing</span>}</dd>
+                  </div>
+                ))}
+            </dl>
+          )}
+          {editing !== id && secret && <Secret personId={person.id} what={secret} />}
+        </section>
+      ))}
+    </div>
+  );
+}
+
+/** Numbers show their last three digits until asked for; the asking is recorded. */
+function Secret({ personId, what }: { personId: number; what: "tax" | "bank" }) {
+  const [ask, { data, error, reset }] = api.useSecretMutation();
+  if (data)
+    return (
+      <p className="figures mt-1">
+        <span className="bg-lime px-1">{data.value}</span>{" "}
+        <Button look="quiet" onClick={reset}>
+          Hide
+        </Button>
+      </p>
+    );
+  return (
+    <>
+      <Button look="quiet" className="text-[14px]" onClick={() => void ask({ person: personId, what })}>
+        Show in full (this is recorded)
+      </Button>
+      <ProblemNote error={error} />
+    </>
+  );
+}
+
+const whyWords: Record<string, string> = { opening: "opening", accrued: "accrued", taken: "taken", adjusted: "adjusted", reversed: "taken back" };
+
+function Beside({ person }: { person: PersonView }) {
+  return (
+    <aside className="figures text-[14.5px]">
+      <h2 className="border-b border-rule-strong pb-1 font-name text-[18px]">Leave balances</h2>
+      {person.leave.balances.length === 0 && <p className="py-2 text-quiet">No leave is kept for this person.</p>}
+      {person.leave.balances.map((each) => (
+        <p key={each.kind} className="flex justify-between border-b border-rule py-1">
+          <span>{sentenceCase(each.kind)}</span>
+          <span className="font-semibold">{hours(each.hours, 2)} h</span>
+        </p>
+      ))}
+      {person.leave.entries.length > 0 && (
+        <details className="mt-1">
+          <summary className="text-action">Entries of the leave ledger</summary>
+          <table className="w-full">
+            <tbody>
+              {person.leave.entries.map((entry, at) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a ledger's lines never move
+                <tr key={at} className="border-b border-rule">
+                  <td className="text-quiet">{shortDate(entry.date)}</td>
+                  <td>{entry.kind}</td>
+                  <td className="text-quiet">{whyWords[entry.why]}</td>
+                  <td className="text-right">{hours(entry.hours.replace("-", "−"), 2)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </details>
+      )}
+      <h2 className="mt-6 border-b border-rule-strong pb-1 font-name text-[18px]">Pays</h2>
+      {person.pays.length === 0 && <p className="py-2 text-quiet">Signed-off pays come here.</p>}
+      <table className="w-full">
+        <tbody>
+          {person.pays.map((each) => (
+            <tr key={`${each.runId}${each.payId}`} className="border-b border-rule">
+              <td className="py-0.5">
+                <Link className="text-action underline" to={`/run/${each.runId}`}>
+                  {weekdayDate(each.payday)}
+                </Link>
+              </td>
+              <td className="text-right">{moneyOrDash(each.gross)}</td>
+              <td className="text-right text-quiet">{moneyOrDash(each.withheld)}</td>
+              <td className="text-right font-semibold">{moneyOrDash(each.net)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </aside>
+  );
+}

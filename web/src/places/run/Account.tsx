@@ -1,0 +1,151 @@
+/** The account of the person in hand: a slim column from earnings to net, employer's part, leave, year to date. */
+import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { RowFigures } from "@zesty/core/pay/snapshot";
+import { Link } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { hours, moneyOrDash, money, sentenceCase } from "../../parts/format.ts";
+import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
+
+interface Props {
+  view: RunView;
+  row: RunRow;
+  onWhy: (figure: string) => void;
+  onTick: (key: string, on: boolean) => void;
+  onInclude: (included: boolean) => void;
+  onPayslip: () => void;
+}
+
+export function Account({ view, row, onWhy, onTick, onInclude, onPayslip }: Props) {
+  const { figures } = row;
+  const open = view.state === "open";
+  return (
+    <div>
+      <div className="flex items-baseline justify-between gap-2">
+        <h2 className="font-name text-[20px] leading-tight">{row.name}</h2>
+        <Link className="text-[14px] whitespace-nowrap text-action underline" to={`/people/${row.personId}`}>
+          Person's page
+        </Link>
+      </div>
+      <p className="text-[14px] text-quiet">
+        {row.payrollId} · {row.basis}
+        {row.context?.facts.hourlyRate ? ` · $${money(row.context.facts.hourlyRate)} an hour` : ""}
+      </p>
+      <Marks row={row} onTick={onTick} open={open} />
+      {!row.included && <p className="my-3 text-quiet">Left out of this run: nothing is paid.</p>}
+      {figures && row.included && <Figures figures={figures} row={row} onWhy={onWhy} />}
+      <div className="mt-4 flex gap-2">
+        {figures && row.included && <Button onClick={onPayslip}>See the payslip</Button>}
+        {open && <Button onClick={() => onInclude(!row.included)}>{row.included ? "Leave out" : "Pay in this run"}</Button>}
+      </div>
+    </div>
+  );
+}
+
+function Marks({ row, onTick, open }: { row: RunRow; onTick: Props["onTick"]; open: boolean }) {
+  if (!open || row.marks.length === 0) return null;
+  return (
+    <ul className="my-2 border-y border-rule-strong">
+      {row.marks.map((mark) => (
+        <li key={mark.key} className="flex gap-2 border-b border-rule py-1.5 text-[14.5px] last:border-0">
+          <span className="mt-1 shrink-0">
+            <MarkShape kind={mark.kind} ticked={mark.ticked} />
+          </span>
+          <span className="min-w-0">
+            <span className="sr-only">{kindWord[mark.kind]}: </span>
+            {mark.text}
+            <span className="flex gap-3">
+              {mark.mend.place === "person" && (
+                <Link className="text-action underline" to={`/people/${row.personId}#${mark.mend.section}`}>
+                  Mend it
+                </Link>
+              )}
+              {mark.mend.place === "rule book" && (
+                <Link className="text-action underline" to={`/set-up/rules#${mark.mend.section}`}>
+                  See the table
+                </Link>
+              )}
+              {mark.kind === "query" && (
+                <button type="button" className="text-action underline" onClick={() => onTick(mark.key, !mark.ticked)}>
+                  {mark.ticked ? "Take the tick away" : "Tick: looked at"}
+                </button>
+              )}
+            </span>
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; onWhy: (figure: string) => void }) {
+  const group = (...names: string[]) => figures.lines.filter((line) => names.includes(line.group) && line.amount !== "0.00");
+  const earnings = group("earnings", "extra", "unusedLeave", "termination");
+  const toDate = row.context?.toDate;
+  const line = (name: string, label: string, amount: string, more: { hours?: string | null; strong?: boolean; sign?: string } = {}) => (
+    <FigureLine key={`${name}${label}`} label={label} amount={amount} {...more} onWhy={() => onWhy(name)} />
+  );
+  return (
+    <div className="figures mt-2 text-[15px]">
+      {earnings.map((each) => line(`line:${each.code}`, each.name, each.amount, { hours: each.hours }))}
+      {line("gross", "Gross", figures.gross, { strong: true })}
+      {group("beforeTax").map((each) => line(`line:${each.code}`, each.name, each.amount, { sign: "−" }))}
+      {figures.beforeTax !== "0.00" && line("taxable", "Taxable", figures.taxable)}
+      {line("withheld", "PAYG tax", figures.withheld, { sign: "−" })}
+      {group("afterTax").map((each) => line(`line:${each.code}`, each.name, each.amount, { sign: "−" }))}
+      {group("reimbursement").map((each) => line(`line:${each.code}`, each.name, each.amount, { sign: "+" }))}
+      <button type="button" onClick={() => onWhy("net")} className="flex w-full items-baseline justify-between border-y border-rule-strong py-1.5 text-left hover:bg-hover" aria-label={`Net pay ${figures.net}. Why?`}>
+        <span className="font-semibold">Net pay</span>
+        <span className="font-name text-[22px]">{money(figures.net)}</span>
+      </button>
+      <h3 className="mt-3 text-[13px] text-quiet">Employer's part</h3>
+      {line("super", "Super", figures.super)}
+      {line("cost", "Cost to the business", figures.cost)}
+      {Object.keys(figures.leave).length > 0 && (
+        <>
+          <h3 className="mt-3 text-[13px] text-quiet">Leave accrued, hours (balance before)</h3>
+          {Object.entries(figures.leave).map(([kind, accrued]) => (
+            <button type="button" key={kind} className="flex w-full justify-between py-0.5 hover:bg-hover" onClick={() => onWhy(`leave:${kind}`)}>
+              <span>{sentenceCase(kind)}</span>
+              <span>
+                {hours(accrued, 2)} <span className="text-quiet">({hours(row.context?.balances[kind] ?? "0", 2)})</span>
+              </span>
+            </button>
+          ))}
+        </>
+      )}
+      {toDate && (
+        <>
+          <h3 className="mt-3 text-[13px] text-quiet">Year to date before this pay</h3>
+          <p className="flex justify-between py-0.5">
+            <span>Gross</span>
+            <span>{moneyOrDash(toDate.gross ?? "0")}</span>
+          </p>
+          <p className="flex justify-between py-0.5">
+            <span>Tax</span>
+            <span>{moneyOrDash(toDate.withheld ?? "0")}</span>
+          </p>
+        </>
+      )}
+    </div>
+  );
+}
+
+function FigureLine({ label, amount, hours: worked, strong = false, sign = "", onWhy }: { label: string; amount: string; hours?: string | null; strong?: boolean; sign?: string; onWhy: () => void }) {
+  return (
+    <button
+      type="button"
+      onClick={onWhy}
+      aria-label={`${label} ${amount}. Why?`}
+      className={`flex w-full items-baseline justify-between gap-3 py-0.5 text-left hover:bg-hover ${strong ? "border-t border-rule font-semibold" : ""}`}
+    >
+      <span>
+        {label}
+        {worked && <span className="ml-2 text-[13px] text-quiet">{hours(worked)} h</span>}
+      </span>
+      <span>
+        {amount === "0.00" ? "" : sign}
+        {moneyOrDash(amount)}
+      </span>
+    </button>
+  );
+}

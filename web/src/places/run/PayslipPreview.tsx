@@ -1,0 +1,110 @@
+/** The payslip before it is sent, with everything the PDF holds. */
+import type { Payslip, PayslipLine } from "@zesty/core/payslips/payslip";
+import { Button } from "../../parts/Button.tsx";
+import { longDate, money, moneyOrDash, sentenceCase, shortDate } from "../../parts/format.ts";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+
+export function PayslipPreview({ runId, payId, onBack }: { runId: number; payId: number; onBack: () => void }) {
+  const { data: slip, error } = api.usePayslipQuery({ run: runId, payId }, { refetchOnMountOrArgChange: true });
+  return (
+    <div>
+      <div className="flex items-center justify-between">
+        <Button look="quiet" onClick={onBack}>
+          Back to the account
+        </Button>
+        <a className="text-action underline" href={`/api/runs/${runId}/pays/${payId}/payslip.pdf`} target="_blank" rel="noreferrer">
+          As PDF
+        </a>
+      </div>
+      {error ? <ProblemNote error={error} /> : slip ? <Slip slip={slip} /> : <p className="text-quiet">Making the payslip…</p>}
+    </div>
+  );
+}
+
+function Slip({ slip }: { slip: Payslip }) {
+  return (
+    <article className="figures mt-2 border border-rule-strong bg-sheet p-4 text-[14px]" aria-label="Payslip">
+      <p className="font-semibold">{slip.employer.name}</p>
+      <p className="text-quiet">ABN {slip.employer.abn}</p>
+      <h2 className="mt-2 font-name text-[18px]">{slip.employee.name}</h2>
+      <p className="text-quiet">
+        {longDate(slip.period.start)} to {longDate(slip.period.end)}, paid {longDate(slip.payday)}
+      </p>
+      <Lines title="Earnings" lines={slip.earnings} />
+      <Total label="Gross" amount={slip.gross} toDate={slip.yearToDate.gross} />
+      <Lines title="Reimbursements" lines={slip.reimbursements} />
+      <Lines title="Tax and deductions" lines={[{ name: "PAYG tax withheld", hours: null, rate: null, amount: slip.withheld, yearToDate: slip.yearToDate.withheld }, ...slip.deductions]} />
+      <Total label="Net pay" amount={slip.net} toDate={slip.yearToDate.net} />
+      {slip.super.map((each) => (
+        <p key={each.name} className="mt-2 border-t border-rule pt-1">
+          {each.name}: {money(each.amount)} to {each.fund}
+          {each.memberNumber ? `, member ${each.memberNumber}` : ""}, there by {shortDate(each.due)}
+        </p>
+      ))}
+      {slip.leave.length > 0 && (
+        <table className="mt-2 w-full border-t border-rule">
+          <thead>
+            <tr className="text-quiet">
+              <th className="text-left font-normal">Leave, hours</th>
+              <th className="text-right font-normal">Accrued</th>
+              <th className="text-right font-normal">Taken</th>
+              <th className="text-right font-normal">Balance</th>
+            </tr>
+          </thead>
+          <tbody>
+            {slip.leave.map((each) => (
+              <tr key={each.kind}>
+                <td>{sentenceCase(each.kind)}</td>
+                <td className="text-right">{each.accrued}</td>
+                <td className="text-right">{each.taken}</td>
+                <td className="text-right">{each.balance}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {slip.paidTo.map((each) => (
+        <p key={each.title + each.account} className="mt-1 text-quiet">
+          {money(each.amount)} to {each.title}, account {each.account}
+        </p>
+      ))}
+      {slip.message && <p className="mt-3 italic">{slip.message}</p>}
+    </article>
+  );
+}
+
+function Lines({ title, lines }: { title: string; lines: readonly PayslipLine[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <table className="mt-2 w-full">
+      <thead>
+        <tr className="border-b border-rule text-quiet">
+          <th className="text-left font-normal">{title}</th>
+          <th className="text-right font-normal">Hours × rate</th>
+          <th className="text-right font-normal">This pay</th>
+          <th className="text-right font-normal">To date</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((line) => (
+          <tr key={line.name + line.amount}>
+            <td>{line.name}</td>
+            <td className="text-right text-quiet">{line.hours ? `${line.hours} × ${line.rate}` : ""}</td>
+            <td className="text-right">{moneyOrDash(line.amount)}</td>
+            <td className="text-right text-quiet">{moneyOrDash(line.yearToDate)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const Total = ({ label, amount, toDate }: { label: string; amount: string; toDate: string }) => (
+  <p className="flex justify-between border-t border-rule pt-1 font-semibold">
+    <span>{label}</span>
+    <span>
+      {money(amount)} <span className="ml-3 font-normal text-quiet">{money(toDate)}</span>
+    </span>
+  </p>
+);

@@ -1,0 +1,192 @@
+/** A pay run: the sheet with its margin, the account beside it, the totals below, the steps above. */
+import type { RunRow, RunView } from "@zesty/contract/runs";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { DataGridHandle } from "react-data-grid";
+import { useHotkeys } from "react-hotkeys-hook";
+import { useParams } from "react-router";
+import { longDate, weekdayDate } from "../../parts/format.ts";
+import { Loading } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { totalsOfRows } from "../../parts/totals.ts";
+import { Wheel } from "../../parts/Wheel.tsx";
+import { api, problemOf } from "../../state/api.ts";
+import { includedSet, loaded, said, saved, selected, ticked } from "../../state/runSlice.ts";
+import { store, useAppDispatch, useAppSelector } from "../../state/store.ts";
+import { untilSaved, useRunEditing } from "../../state/useRunEditing.ts";
+import { Account } from "./Account.tsx";
+import type { Step } from "./columns.tsx";
+import { PayslipPreview } from "./PayslipPreview.tsx";
+import { RunSheet } from "./RunSheet.tsx";
+import { RunTools } from "./RunTools.tsx";
+import { SendPanel } from "./SendPanel.tsx";
+import { SignOffPanel } from "./SignOffPanel.tsx";
+import { TotalsLine } from "./TotalsLine.tsx";
+import { WhyPanel } from "./WhyPanel.tsx";
+
+const steps: { step: Step; name: string }[] = [
+  { step: "hours", name: "Hours" },
+  { step: "check", name: "Check" },
+  { step: "signOff", name: "Sign off" },
+  { step: "send", name: "Send and settle" },
+];
+
+type Beside = { kind: "account" } | { kind: "why"; figure: string } | { kind: "payslip" };
+
+export function RunPage() {
+  const runId = Number(useParams().run);
+  const { data, error } = api.useRunQuery(runId, { refetchOnMountOrArgChange: true });
+  const dispatch = useAppDispatch();
+  const view = useAppSelector((state) => state.run.view);
+  useEffect(() => {
+    if (data) dispatch(loaded(data));
+  }, [data, dispatch]);
+  if (error) return <div className="p-6"><ProblemNote error={error} /></div>;
+  if (view?.id !== runId) return <Loading what="the run" />;
+  return <OpenPage key={runId} view={view} />;
+}
+
+const firstStep = (view: RunView): Step => (view.state === "open" ? (view.segments[0] === "now" ? "hours" : "check") : "send");
+
+function OpenPage({ view }: { view: RunView }) {
+  const dispatch = useAppDispatch();
+  const inHand = useAppSelector((state) => state.run.selected);
+  const message = useAppSelector((state) => state.run.message);
+  const unsaved = useAppSelector((state) => state.run.unsaved.length);
+  const { data: session } = api.useSessionQuery();
+  const { data: sent } = api.useSendQuery(view.id, { skip: view.state === "open" });
+  const [step, setStep] = useState<Step>(() => firstStep(view));
+  const [beside, setBeside] = useState<Beside>({ kind: "account" });
+  const [extra, setExtra] = useState<number[]>([]);
+  const gridRef = useRef<DataGridHandle>(null);
+  const findRef = useRef<HTMLInputElement>(null);
+  useRunEditing();
+  useHotkeys("escape", () => setBeside({ kind: "account" }), { enableOnFormTags: true });
+  useEffect(() => {
+    document.title = `Payday ${longDate(view.payday)} · Zesty Ledger`;
+  }, [view.payday]);
+
+  const { rows } = view;
+  const row = rows.find((each) => each.payId === inHand) ?? rows[0];
+  const totals = useMemo(() => totalsOfRows(rows), [rows]);
+  const segments = sent?.segments ?? view.segments;
+
+  const goTo = (payId: number) => {
+    const rowIdx = rows.findIndex((each) => each.payId === payId);
+    if (rowIdx === -1) return;
+    dispatch(selected(payId));
+    gridRef.current?.scrollToCell({ rowIdx });
+    gridRef.current?.setActivePosition({ idx: 1, rowIdx }, { shouldFocus: true });
+  };
+  const personMove = (direction: 1 | -1) => {
+    const at = rows.findIndex((each) => each.payId === row?.payId);
+    const next = rows[(at + direction + rows.length) % rows.length];
+    if (next) goTo(next.payId);
+  };
+  const needsLook = (each: RunRow) => each.marks.some((mark) => mark.kind !== "note" && !mark.ticked);
+  const markMove = (direction: 1 | -1, from = row?.payId) => {
+    const fresh = store.getState().run.view?.rows ?? rows;
+    const at = fresh.findIndex((each) => each.payId === from);
+    for (let away = 1; away <= fresh.length; away += 1) {
+      const next = fresh[(at + direction * away + fresh.length * away) % fresh.length];
+      if (next && needsLook(next)) return goTo(next.payId);
+    }
+    dispatch(said("No mark waits any more. Go on to sign off."));
+  };
+  const tick = async (payId: number, key: string, on: boolean) => {
+    await untilSaved();
+    dispatch(ticked({ payId, key, on }));
+    const answer = await dispatch(api.endpoints.setTick.initiate({ run: view.id, payId, key, on }));
+    if (answer.data) dispatch(saved({ edit: store.getState().run.edit, saved: answer.data }));
+    else {
+      dispatch(ticked({ payId, key, on: !on }));
+      dispatch(said(problemOf(answer.error).detail));
+    }
+  };
+  const tickRow = (each: RunRow) => {
+    const queries = each.marks.filter((mark) => mark.kind === "query" && !mark.ticked);
+    const stop = each.marks.find((mark) => mark.kind === "stop");
+    if (queries.length === 0 && stop) dispatch(said(`A stop cannot be ticked. ${each.name}: ${stop.text}`));
+    void (async () => {
+      for (const mark of queries) await tick(each.payId, mark.key, true);
+    })();
+    markMove(1, each.payId);
+  };
+
+  return (
+    <div className="flex h-full flex-col" id="main">
+      <header className="flex shrink-0 items-center gap-5 px-6 py-2.5">
+        <Wheel segments={segments} size={44} title={`Payday ${weekdayDate(view.payday)}`} />
+        <div>
+          <h1 className="font-name text-[22px] leading-tight">Payday {longDate(view.payday)}</h1>
+          <p className="text-[14px] text-quiet">
+            {view.cycleName}, {weekdayDate(view.periodStart)} to {weekdayDate(view.periodEnd)} · run {view.number}
+            {view.state === "takenBack" ? " · taken back" : ""}
+          </p>
+        </div>
+        <div role="tablist" aria-label="Steps of the run" className="ml-4 flex border-b border-rule">
+          {steps
+            .filter(({ step: each }) => view.state === "open" || each === "check" || each === "send")
+            .map(({ step: each, name }) => (
+              <button
+                key={each}
+                type="button"
+                role="tab"
+                aria-selected={step === each}
+                disabled={each === "send" && view.state === "open"}
+                onClick={() => setStep(each)}
+                className={`-mb-px border-b-3 px-3 py-1 text-[15px] disabled:opacity-45 ${step === each ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`}
+              >
+                {each === "check" && view.state !== "open" ? "Sheet" : name}
+              </button>
+            ))}
+        </div>
+        <RunTools view={view} extra={extra} onExtra={(id) => setExtra([...extra, id])} findRef={findRef} onFind={goTo} unsaved={unsaved} />
+      </header>
+      <div className="flex min-h-0 flex-1">
+        <section className="min-w-0 flex-1 pl-4" aria-label="Sheet">
+          <RunSheet
+            view={view}
+            step={step}
+            extra={extra}
+            gridRef={gridRef}
+            onWhy={(each, figure) => {
+              dispatch(selected(each.payId));
+              setBeside({ kind: "why", figure });
+              if (step === "signOff" || step === "send") setStep("check");
+            }}
+            onTick={tickRow}
+            onMarkMove={markMove}
+            onPersonMove={personMove}
+            onFind={() => findRef.current?.focus()}
+          />
+        </section>
+        <aside className="w-[380px] shrink-0 overflow-auto border-l border-rule-strong bg-sheet px-5 py-4" aria-label="Beside the sheet">
+          {step === "signOff" ? (
+            <SignOffPanel view={view} onSigned={() => setStep("send")} />
+          ) : step === "send" ? (
+            <SendPanel view={view} postBox={session?.postBox ?? null} />
+          ) : !row ? (
+            <p className="text-quiet">Nobody is in this run yet.</p>
+          ) : beside.kind === "why" ? (
+            <WhyPanel key={`${row.payId}${beside.figure}`} view={view} row={row} figure={beside.figure} onBack={() => setBeside({ kind: "account" })} />
+          ) : beside.kind === "payslip" ? (
+            <PayslipPreview runId={view.id} payId={row.payId} onBack={() => setBeside({ kind: "account" })} />
+          ) : (
+            <Account
+              view={view}
+              row={row}
+              onWhy={(figure) => setBeside({ kind: "why", figure })}
+              onTick={(key, on) => void tick(row.payId, key, on)}
+              onInclude={(included) => dispatch(includedSet({ payId: row.payId, included }))}
+              onPayslip={() => void untilSaved().then(() => setBeside({ kind: "payslip" }))}
+            />
+          )}
+        </aside>
+      </div>
+      <p role="status" aria-live="polite" className={`shrink-0 px-6 text-[14.5px] ${message ? "border-t border-rule py-1 text-plum" : ""}`}>
+        {message}
+      </p>
+      <TotalsLine totals={totals} last={view.last} people={rows.filter((each) => each.included).length} />
+    </div>
+  );
+}

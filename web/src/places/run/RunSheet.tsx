@@ -1,0 +1,134 @@
+/** The sheet: one grid for everybody in the run, with the margin left of the names. Keys are handled here. */
+import type { RunRow, RunView } from "@zesty/contract/runs";
+import { type RefObject, useCallback, useMemo, useRef } from "react";
+import { type CellKeyboardEvent, type CellKeyDownArgs, DataGrid, type DataGridHandle } from "react-data-grid";
+import { cellsTyped, said, selected, undone } from "../../state/runSlice.ts";
+import { useAppDispatch, useAppSelector } from "../../state/store.ts";
+import { elementOf, figureOf, type Step, sheetColumns, typedText } from "./columns.tsx";
+import { readPaste } from "./paste.ts";
+
+interface Props {
+  view: RunView;
+  step: Step;
+  extra: readonly number[];
+  gridRef: RefObject<DataGridHandle | null>;
+  onWhy: (row: RunRow, figure: string) => void;
+  onTick: (row: RunRow) => void;
+  onMarkMove: (direction: 1 | -1) => void;
+  onPersonMove: (direction: 1 | -1) => void;
+  onFind: () => void;
+}
+
+export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove, onPersonMove, onFind }: Props) {
+  const dispatch = useAppDispatch();
+  const bad = useAppSelector((state) => state.run.bad);
+  const inHand = useAppSelector((state) => state.run.selected);
+  const fresh = useAppSelector((state) => state.run.fresh);
+  const position = useRef<{ rowIdx: number; key: string }>({ rowIdx: 0, key: "name" });
+
+  const onType = useCallback((payId: number, elementId: number, value: string) => dispatch(cellsTyped([{ payId, elementId, value }])), [dispatch]);
+  const onMark = useCallback((row: RunRow) => dispatch(selected(row.payId)), [dispatch]);
+  const columns = useMemo(() => sheetColumns({ view, step, bad, extra, onType, onMark }), [view, step, bad, extra, onType, onMark]);
+  const shownElements = useMemo(
+    () => columns.flatMap((column) => view.elements.filter((element) => element.id === elementOf(column.key))),
+    [columns, view.elements],
+  );
+
+  function paste(text: string): void {
+    const elementId = elementOf(position.current.key);
+    const column = shownElements.findIndex((element) => element.id === elementId);
+    if (column === -1) {
+      dispatch(said("Choose a cell of hours or dollars first, then paste."));
+      return;
+    }
+    const read = readPaste(text, view.rows, shownElements, { row: position.current.rowIdx, column });
+    if ("fault" in read) dispatch(said(read.fault));
+    else dispatch(cellsTyped(read.edits));
+  }
+
+  function onKey(args: CellKeyDownArgs<RunRow>, event: CellKeyboardEvent): void {
+    if (args.mode === "EDIT") {
+      if (event.key === "Enter") {
+        // Enter commits and goes down, as in a spreadsheet.
+        event.preventGridDefault();
+        (event.target as HTMLElement).blur();
+        const next = Math.min(args.rowIdx + 1, view.rows.length - 1);
+        gridRef.current?.setActivePosition({ idx: args.column.idx, rowIdx: next }, { shouldFocus: true });
+      }
+      return;
+    }
+    const { row, column } = args;
+    if (!row) return;
+    const take = (work: () => void) => {
+      event.preventGridDefault();
+      event.preventDefault();
+      work();
+    };
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") return take(() => dispatch(undone()));
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    switch (event.key) {
+      case ".":
+        return take(() => onTick(row));
+      case ",":
+        return take(() => onMarkMove(-1));
+      case "[":
+        return take(() => onPersonMove(-1));
+      case "]":
+        return take(() => onPersonMove(1));
+      case "/":
+        return take(onFind);
+      case "?": {
+        const figure = column ? figureOf(column.key) : null;
+        return take(() => onWhy(row, figure ?? "net"));
+      }
+      case "Delete":
+      case "Backspace": {
+        const elementId = column ? elementOf(column.key) : null;
+        if (elementId !== null && view.state === "open") return take(() => onType(row.payId, elementId, ""));
+        return;
+      }
+      case "g":
+        return event.preventGridDefault();
+      default:
+        // Only digits begin an entry: a stray letter would wipe a figure.
+        if (event.key.length === 1 && !/[\d$]/.test(event.key)) event.preventGridDefault();
+    }
+  }
+
+  return (
+    <DataGrid
+      ref={gridRef}
+      className="sheet"
+      aria-label="Run sheet"
+      columns={columns}
+      rows={view.rows}
+      rowKeyGetter={(row: RunRow) => row.payId}
+      rowHeight={33}
+      headerRowHeight={42}
+      rowClass={(row) => `${row.payId === inHand ? "in-hand" : ""} ${row.included ? "" : "out"} ${fresh.includes(row.payId) ? "just" : ""}`}
+      onRowsChange={() => undefined}
+      onCellKeyDown={onKey}
+      onCellCopy={({ row, column }, event) => {
+        const element = view.elements.find((each) => each.id === elementOf(column.key));
+        const text = element ? typedText(row, element) : column.key.startsWith("f:") && row.figures ? String(row.figures[column.key.slice(2) as "net"]) : row.name;
+        event.clipboardData.setData("text/plain", text);
+        event.preventDefault();
+      }}
+      onCellPaste={({ row }, event) => {
+        event.preventDefault();
+        if (view.state === "open") paste(event.clipboardData.getData("text/plain"));
+        return row;
+      }}
+      onActivePositionChange={({ rowIdx, row, column }) => {
+        if (row && column) {
+          position.current = { rowIdx, key: column.key };
+          if (row.payId !== inHand) dispatch(selected(row.payId));
+        }
+      }}
+      onCellDoubleClick={({ row, column }) => {
+        const figure = figureOf(column.key);
+        if (figure && (elementOf(column.key) === null || view.state !== "open")) onWhy(row, figure);
+      }}
+    />
+  );
+}

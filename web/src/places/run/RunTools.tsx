@@ -1,0 +1,91 @@
+/** Beside the steps: find a person, add a column, see who is left out and why, and whether all is saved. */
+import { Menu, MenuButton, MenuItem, MenuItems, Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
+import type { RunView } from "@zesty/contract/runs";
+import type { RefObject } from "react";
+import { Button } from "../../parts/Button.tsx";
+import { api, problemOf } from "../../state/api.ts";
+import { loaded, said } from "../../state/runSlice.ts";
+import { useAppDispatch } from "../../state/store.ts";
+
+interface Props {
+  view: RunView;
+  extra: readonly number[];
+  onExtra: (elementId: number) => void;
+  findRef: RefObject<HTMLInputElement | null>;
+  onFind: (payId: number) => void;
+  unsaved: number;
+}
+
+export function RunTools({ view, extra, onExtra, findRef, onFind, unsaved }: Props) {
+  const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
+  const others = view.elements.filter((element) => !used.has(element.id) && !extra.includes(element.id));
+  return (
+    <div className="ml-auto flex items-center gap-3 text-[14px]">
+      <span className="w-14 text-right text-quiet" aria-live="polite">
+        {view.state === "open" ? (unsaved > 0 ? "Saving…" : "Saved") : ""}
+      </span>
+      <input
+        ref={findRef}
+        type="search"
+        aria-label="Find a person in the sheet"
+        placeholder="Find a person  /"
+        className="w-36 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1"
+        onChange={(event) => {
+          const wanted = event.target.value.trim().toLowerCase();
+          const found = wanted ? view.rows.find((row) => `${row.name} ${row.payrollId}`.toLowerCase().includes(wanted)) : undefined;
+          event.target.dataset.found = String(found?.payId ?? "");
+        }}
+        onKeyDown={(event) => {
+          if (event.key === "Enter" && event.currentTarget.dataset.found) onFind(Number(event.currentTarget.dataset.found));
+        }}
+      />
+      {view.leftOut.length > 0 && <LeftOut view={view} />}
+      {view.state === "open" && (
+        <Menu>
+          <MenuButton className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 hover:bg-hover">Add a column</MenuButton>
+          <MenuItems anchor="bottom end" className="z-40 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg">
+            {others.map((element) => (
+              <MenuItem key={element.id}>
+                <button type="button" className="block w-full px-4 py-1 text-left data-focus:bg-lime-soft" onClick={() => onExtra(element.id)}>
+                  {element.name}
+                </button>
+              </MenuItem>
+            ))}
+            {others.length === 0 && <p className="px-4 py-1 text-quiet">Every element of this business stands in the sheet.</p>}
+          </MenuItems>
+        </Menu>
+      )}
+    </div>
+  );
+}
+
+function LeftOut({ view }: { view: RunView }) {
+  const dispatch = useAppDispatch();
+  const [add] = api.useAddPeopleMutation();
+  return (
+    <Popover>
+      <PopoverButton className="text-amber underline">{view.leftOut.length} left out</PopoverButton>
+      <PopoverPanel anchor="bottom end" className="z-40 w-96 rounded-(--radius) border border-rule-strong bg-sheet p-3 shadow-lg">
+        <ul>
+          {view.leftOut.map((each) => (
+            <li key={each.personId} className="flex items-center justify-between gap-3 border-b border-rule py-1 last:border-0">
+              <span>
+                {each.name} <span className="text-quiet">{each.why}</span>
+              </span>
+              <Button
+                onClick={() =>
+                  void add({ run: view.id, personIds: [each.personId] }).then((answer) => {
+                    if (answer.data) dispatch(loaded(answer.data));
+                    else dispatch(said(problemOf(answer.error).detail));
+                  })
+                }
+              >
+                Bring in
+              </Button>
+            </li>
+          ))}
+        </ul>
+      </PopoverPanel>
+    </Popover>
+  );
+}

@@ -1,0 +1,188 @@
+/** Send: bank, tax agency, payslips, each alone or all at once, with state, progress and the answers coming in. */
+import type { Channel, OutboxRow, RunView, SendView } from "@zesty/contract/runs";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { TextField } from "../../parts/Fields.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+import { outboxLook, StateShape } from "./outboxLook.tsx";
+
+const channels: { channel: Channel; title: string; send: string }[] = [
+  { channel: "payEvent", title: "Tax agency: pay event", send: "Lodge" },
+  { channel: "paymentFile", title: "Bank: payment file", send: "Send to the bank" },
+  { channel: "payslip", title: "Payslips", send: "Send the payslips" },
+];
+const arrived = ["accepted", "acceptedWithWarnings", "partial"];
+
+export function SendPanel({ view, postBox }: { view: RunView; postBox: string | null }) {
+  const { data: sent, error: readError } = api.useSendQuery(view.id, { refetchOnMountOrArgChange: true });
+  const [send, { error, isLoading }] = api.useSendRunMutation();
+  const [again, { error: againError }] = api.useSendAgainMutation();
+  if (readError) return <ProblemNote error={readError} />;
+  if (!sent) return <p className="text-quiet">Looking what was sent…</p>;
+  const prepared = channels.filter(({ channel }) => sent.rows.some((row) => row.channel === channel && row.state === "prepared"));
+  return (
+    <div className="text-[15px]">
+      <h2 className="font-name text-[20px]">{sent.state === "settled" ? "Settled" : "Send"}</h2>
+      <p className="text-quiet">
+        Signed off by {view.signedOffBy ?? "somebody"}. {sent.state === "settled" ? "The bank has paid and everything is answered." : "Money moves only when the bank has the file and its day has come."}
+      </p>
+      {prepared.length > 0 && (
+        <Button look="main" className="mt-3 w-full" disabled={isLoading} onClick={() => void send({ run: view.id, channels: prepared.map((each) => each.channel) })}>
+          Send all
+        </Button>
+      )}
+      <ProblemNote error={error ?? againError} />
+      {channels.map(({ channel, title, send: sendWords }) => {
+        const rows = sent.rows.filter((row) => row.channel === channel);
+        if (rows.length === 0) return null;
+        return (
+          <section key={channel} className="mt-4 border-t border-rule-strong pt-2" aria-label={title}>
+            <div className="flex items-center justify-between gap-2">
+              <h3 className="font-semibold">{title}</h3>
+              {rows.some((row) => row.state === "prepared") && (
+                <Button disabled={isLoading} onClick={() => void send({ run: view.id, channels: [channel] })}>
+                  {sendWords}
+                </Button>
+              )}
+            </div>
+            {channel === "payslip" ? <Slips rows={rows} /> : rows.map((row) => <Message key={row.id} row={row} />)}
+            <Items sent={sent} rows={rows} />
+            {canGoAgain(rows) && (
+              <Button className="mt-2" onClick={() => void again({ run: view.id, channel })}>
+                {channel === "payEvent" ? "Make the event again and lodge it" : channel === "paymentFile" ? "Make a file for what was not paid" : "Send the refused ones again"}
+              </Button>
+            )}
+            {channel === "payslip" && postBox && (
+              <a className="text-action underline" href={postBox} target="_blank" rel="noreferrer">
+                Look into the post box
+              </a>
+            )}
+          </section>
+        );
+      })}
+      <Documents sent={sent} />
+      {sent.state === "signedOff" && sent.rows.every((row) => row.state === "prepared") && view.canSign && <TakeBack runId={view.id} />}
+    </div>
+  );
+}
+
+const canGoAgain = (rows: readonly OutboxRow[]): boolean => {
+  const last = rows.at(-1);
+  if (!last) return false;
+  if (last.channel === "payslip") return rows.some((row) => row.state === "refused");
+  return last.state === "refused" || last.state === "rejected" || (last.channel === "paymentFile" && last.state === "partial");
+};
+
+function Message({ row }: { row: OutboxRow }) {
+  const look = outboxLook[row.state];
+  return (
+    <div className="mt-1">
+      <p className={`flex items-center gap-2 ${look.colour}`}>
+        <StateShape state={row.state} />
+        <span className="font-semibold">{row.channel === "paymentFile" ? (look.bank ?? look.words) : look.words}</span>
+      </p>
+      {row.detail && <p className="text-quiet">{row.detail}</p>}
+    </div>
+  );
+}
+
+function Slips({ rows }: { rows: readonly OutboxRow[] }) {
+  const done = rows.filter((row) => arrived.includes(row.state)).length;
+  const trouble = rows.filter((row) => row.state === "refused" || row.state === "unknown");
+  return (
+    <div className="mt-1">
+      <p className="figures">
+        {done} of {rows.length} handed over
+      </p>
+      <div className="my-1 h-1.5 bg-rule" role="progressbar" aria-label="Payslips handed over" aria-valuemin={0} aria-valuemax={rows.length} aria-valuenow={done}>
+        <div className="h-full bg-leaf transition-[width] duration-100" style={{ width: `${(100 * done) / rows.length}%` }} />
+      </div>
+      {trouble.map((row) => (
+        <p key={row.id} className={outboxLook[row.state].colour}>
+          {row.person}: {row.detail}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+function Items({ sent, rows }: { sent: SendView; rows: readonly OutboxRow[] }) {
+  const newest = sent.items.filter((item) => item.open);
+  const channelOf = rows[0]?.channel;
+  const shown = newest.filter((item) => (item.code === "RETURNED") === (channelOf === "paymentFile") && channelOf !== "payslip");
+  if (shown.length === 0) return null;
+  return (
+    <ul className="mt-1 border-l-3 border-plum pl-3">
+      {shown.map((item) => (
+        <li key={item.id} className="py-0.5">
+          <span className={item.severity === "error" ? "font-semibold text-plum" : "font-semibold text-amber"}>{item.severity === "error" ? "Rejected" : "Warning"}</span>{" "}
+          {item.personId ? (
+            <Link className="text-action underline" to={`/people/${item.personId}`}>
+              {item.person}
+            </Link>
+          ) : (
+            "The whole message"
+          )}
+          : {item.text} <span className="text-quiet">({item.code})</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const kinds: Record<string, string> = { payEvent: "Pay event", paymentFile: "Payment file", journal: "Journal" };
+
+function Documents({ sent }: { sent: SendView }) {
+  const slips = sent.documents.filter((each) => each.kind === "payslip").length;
+  return (
+    <section className="mt-4 border-t border-rule-strong pt-2">
+      <h3 className="font-semibold">Documents, as they were made</h3>
+      <ul>
+        {sent.documents
+          .filter((each) => each.kind !== "payslip")
+          .map((each) => (
+            <li key={each.id}>
+              <a className="text-action underline" href={`/api/documents/${each.id}`} download>
+                {kinds[each.kind]}
+              </a>{" "}
+              <span className="text-[13px] break-all text-quiet">{each.fileName}</span>
+            </li>
+          ))}
+      </ul>
+      {slips > 0 && <p className="text-[14px] text-quiet">{slips} payslips are kept as sent; open them from each person's account.</p>}
+    </section>
+  );
+}
+
+function TakeBack({ runId }: { runId: number }) {
+  const [takeBack, { error, isLoading }] = api.useTakeBackMutation();
+  const [reason, setReason] = useState("");
+  const [open, setOpen] = useState(false);
+  const navigate = useNavigate();
+  if (!open)
+    return (
+      <Button look="quiet" className="mt-4" onClick={() => setOpen(true)}>
+        Take this run back…
+      </Button>
+    );
+  return (
+    <form
+      className="mt-4 flex flex-col gap-2 border-t border-rule-strong pt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void takeBack({ run: runId, reason }).then((answer) => {
+          if (answer.data) navigate(`/run/${answer.data.id}`);
+        });
+      }}
+    >
+      <p className="text-quiet">Nothing was sent yet. Taking it back reverses the books, leave and dues, and opens the run again with the same rows.</p>
+      <TextField label="Reason" value={reason} autoFocus onChange={(event) => setReason(event.target.value)} />
+      <ProblemNote error={error} />
+      <Button type="submit" disabled={isLoading || reason.trim() === ""}>
+        Take back
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,144 @@
+/** The columns of the run sheet. It is one grid in every step: the step decides only which columns stand in front. */
+import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { PayElement } from "@zesty/core/pay/payContext";
+import type { RowFigures } from "@zesty/core/pay/snapshot";
+import type { Column, RenderEditCellProps } from "react-data-grid";
+import { difference, hours, moneyOrDash } from "../../parts/format.ts";
+import { MarkShape, kindWord } from "../../parts/MarkShape.tsx";
+import { cellKey } from "../../state/runSlice.ts";
+
+export type Step = "hours" | "check" | "signOff" | "send";
+
+type FigureName = Exclude<keyof RowFigures, "leave" | "lines">;
+export const figureOf = (columnKey: string): string | null => {
+  if (columnKey.startsWith("f:")) return columnKey.slice(2);
+  return columnKey.startsWith("e:") ? `line:${columnKey.split(":")[2]}` : null;
+};
+export const elementOf = (columnKey: string): number | null => (columnKey.startsWith("e:") ? Number(columnKey.split(":")[1]) : null);
+
+export const typedText = (row: RunRow, element: PayElement): string => {
+  const line = row.lines.find((each) => each.elementId === element.id);
+  return (element.entry === "hours" ? line?.hours : line?.amount) ?? "";
+};
+
+interface Shown {
+  view: RunView;
+  step: Step;
+  bad: Record<string, { value: string; text: string }>;
+  extra: readonly number[];
+  onType: (payId: number, elementId: number, value: string) => void;
+  onMark: (row: RunRow) => void;
+}
+
+export function sheetColumns({ view, step, bad, extra, onType, onMark }: Shown): Column<RunRow>[] {
+  const open = view.state === "open";
+  const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
+  const elements = view.elements.filter((element) => used.has(element.id) || extra.includes(element.id));
+  const margin: Column<RunRow> = {
+    key: "margin",
+    name: "",
+    width: 46,
+    frozen: true,
+    renderHeaderCell: () => <span className="sr-only">Marks</span>,
+    renderCell: ({ row, tabIndex }) => <Margin row={row} tabIndex={tabIndex} onMark={onMark} />,
+  };
+  const name: Column<RunRow> = {
+    key: "name",
+    name: "Name",
+    width: 158,
+    frozen: true,
+    renderCell: ({ row }) => (
+      <span className={row.included ? "" : "line-through decoration-1"} title={row.basis}>
+        {row.name}
+      </span>
+    ),
+  };
+  const cells = elements.map((element): Column<RunRow> => {
+    const key = `e:${element.id}:${element.code}`;
+    return {
+      key,
+      name: element.name,
+      width: element.entry === "hours" ? 70 : 76,
+      headerCellClass: "num",
+      cellClass: (row) => `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id)] ? "bad" : ""}`,
+      editable: (row) => open && row.included,
+      renderCell: ({ row }) => {
+        const fault = bad[cellKey(row.payId, element.id)];
+        if (fault) return <span title={fault.text}>{fault.value}</span>;
+        const text = typedText(row, element);
+        if (text === "") return <span className="text-rule-strong">–</span>;
+        return element.entry === "hours" ? hours(text) : moneyOrDash(text);
+      },
+      renderEditCell: (props) => (
+        <CellEditor {...props} label={`${element.name} of ${props.row.name}`} value={typedText(props.row, element)} onType={(value) => onType(props.row.payId, element.id, value)} />
+      ),
+    };
+  });
+  const figure = (key: FigureName, title: string, width = 88): Column<RunRow> => ({
+    key: `f:${key}`,
+    name: title,
+    width,
+    headerCellClass: "num",
+    cellClass: `num ${key === "net" ? "font-semibold" : ""}`,
+    renderCell: ({ row }) => (row.figures && row.included ? (key === "hours" ? hours(row.figures[key], 2) : moneyOrDash(row.figures[key])) : <span className="text-rule-strong">–</span>),
+  });
+  const against = (key: "gross" | "withheld" | "net", title: string): Column<RunRow> => ({
+    key: `d:${key}`,
+    name: title,
+    width: 82,
+    headerCellClass: "num",
+    cellClass: "num text-quiet",
+    renderCell: ({ row }) => {
+      if (!row.figures || !row.last || !row.included) return "";
+      const change = Math.round(Number(row.figures[key]) * 100) - Math.round(Number(row.last[key]) * 100);
+      return difference(change);
+    },
+  });
+  const money = [figure("gross", "Gross"), figure("withheld", "Tax", 80), figure("super", "Super", 80), figure("net", "Net")];
+  if (step === "hours") return [margin, name, ...cells, ...money];
+  const [gross, tax, fund, net] = money as [Column<RunRow>, Column<RunRow>, Column<RunRow>, Column<RunRow>];
+  const changes = open ? [against("gross", "± last")] : [];
+  return [margin, name, figure("hours", "Hours", 64), gross, ...changes, tax, ...(open ? [against("withheld", "± last")] : []), fund, net, ...(open ? [against("net", "± last")] : []), figure("cost", "Cost"), ...cells];
+}
+
+function Margin({ row, tabIndex, onMark }: { row: RunRow; tabIndex: number; onMark: (row: RunRow) => void }) {
+  const [first] = row.marks;
+  if (!first) return null;
+  const open = row.marks.filter((mark) => mark.kind !== "note" && !mark.ticked);
+  const shape = open[0] ?? first;
+  const ticked = open.length === 0 && row.marks.some((mark) => mark.ticked);
+  const words = row.marks.map((mark) => `${kindWord[mark.kind]}${mark.ticked ? ", ticked" : ""}: ${mark.text}`).join(" ");
+  return (
+    <button type="button" tabIndex={tabIndex} className="flex h-full w-full items-center gap-0.5" title={words} aria-label={`${row.name}. ${words}`} onClick={() => onMark(row)}>
+      <MarkShape kind={shape.kind} ticked={ticked} />
+      {open.length > 1 && <span className="text-[11px] text-quiet">{open.length}</span>}
+    </button>
+  );
+}
+
+interface EditorProps extends RenderEditCellProps<RunRow> {
+  value: string;
+  label: string;
+  onType: (value: string) => void;
+}
+
+/** Typing overwrites; F2 keeps what is there. The text is read when the cell is left. */
+function CellEditor({ value, label, onType, onClose }: EditorProps) {
+  return (
+    <input
+      // biome-ignore lint/a11y/noAutofocus: a cell editor takes the focus of its cell
+      autoFocus
+      aria-label={label}
+      className="figures h-full w-full bg-lime-soft px-2 text-right outline-none"
+      defaultValue={value}
+      onFocus={(event) => event.target.select()}
+      onChange={(event) => {
+        event.target.dataset.changed = "yes";
+      }}
+      onBlur={(event) => {
+        if (event.target.dataset.changed === "yes") onType(event.target.value);
+        onClose(false, false);
+      }}
+    />
+  );
+}

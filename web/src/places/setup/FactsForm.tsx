@@ -1,0 +1,35 @@
+import type { BusinessView } from "@zesty/contract/business";
+import { useForm } from "react-hook-form";
+import { Button } from "../../parts/Button.tsx";
+import { showErrors } from "../../parts/Fields.tsx";
+import { api } from "../../state/api.ts";
+import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
+
+/** Changes a business's facts; an account left blank stays as it is on record. */
+export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
+  const [save] = api.useSaveBusinessMutation();
+  const { facts } = setUp;
+  const { bank } = facts;
+  const form = useForm<BusinessFields>({
+    defaultValues: { ...facts, bank: { bsb: "", account: "", institution: bank?.institution ?? "", userName: bank?.userName ?? "", userId: bank?.userId ?? "", balancing: bank?.balancing ?? true } },
+  });
+  const submit = form.handleSubmit(async (values) => {
+    const answer = await save({ business: setUp.id, values: businessValues(values) });
+    if (answer.error) showErrors(form.setError, answer.error);
+    else onDone();
+  });
+  return (
+    <form noValidate className="mt-2 border-l-3 border-lime pl-4" onSubmit={(event) => void submit(event)}>
+      <div className="grid grid-cols-2 gap-x-5 gap-y-3">
+        <BusinessFieldset register={form.register} errors={form.formState.errors} {...(bank ? { accountHint: `On record: ${bank.shown}. Leave empty to keep it.` } : {})} />
+      </div>
+      {form.formState.errors.root && <p role="alert" className="mt-2 text-plum">{form.formState.errors.root.message}</p>}
+      <div className="mt-3 flex gap-2">
+        <Button look="main" type="submit">
+          Save
+        </Button>
+        <Button onClick={onDone}>Leave as it was</Button>
+      </div>
+    </form>
+  );
+}

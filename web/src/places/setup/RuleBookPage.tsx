@@ -1,0 +1,103 @@
+/** The rule book: every table with its dates, source and standing; what is derived or unsure is shown as such. */
+import type { RuleTableView } from "@zesty/contract/books";
+import { useEffect } from "react";
+import { useLocation } from "react-router";
+import { longDate } from "../../parts/format.ts";
+import { Loading, Page } from "../../parts/Page.tsx";
+import { api } from "../../state/api.ts";
+
+const standingLook: Record<string, string> = { published: "text-leaf", derived: "text-amber font-semibold", unsure: "text-plum font-semibold" };
+
+export function RuleBookPage() {
+  const { data: tables } = api.useRulesQuery();
+  const { hash } = useLocation();
+  useEffect(() => {
+    if (tables && hash) document.getElementById(hash.slice(1))?.scrollIntoView();
+  }, [tables, hash]);
+  if (!tables) return <Loading what="the rule book" />;
+  return (
+    <Page title="Rule book">
+      <p className="mb-4 max-w-[75ch] text-quiet">
+        Rates and thresholds by date of payment. Each row says where it comes from and how far it can be relied on. All of them stand here from memory until somebody has set them beside their source.
+      </p>
+      {tables.map((table) => (
+        <section key={table.name} id={table.name} className="mb-6 scroll-mt-4">
+          <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">{table.title}</h2>
+          {table.rows.map((row) => (
+            <Row key={row.from} row={row} />
+          ))}
+        </section>
+      ))}
+    </Page>
+  );
+}
+
+function Row({ row }: { row: RuleTableView["rows"][number] }) {
+  return (
+    <details className="border-b border-rule py-1.5">
+      <summary>
+        <span className="figures inline-block w-72">
+          {longDate(row.from)} to {longDate(row.to)}
+        </span>
+        <span className={`inline-block w-24 ${standingLook[row.standing]}`}>{row.standing}</span>
+        <span className="text-quiet">
+          {row.title}: {row.section}
+        </span>
+      </summary>
+      {row.note && <p className="mt-1 border-l-3 border-amber pl-3">{row.note}</p>}
+      <p className="mt-1 text-[14px] text-quiet">Set beside its source: {row.seen}</p>
+      <div className="figures mt-1 overflow-auto text-[14px]">
+        <Value value={row.figures} />
+      </div>
+    </details>
+  );
+}
+
+/** Lists of like rows become a table; everything else a list of names and values. */
+function Value({ value }: { value: unknown }) {
+  if (Array.isArray(value)) {
+    const [first] = value as unknown[];
+    if (typeof first !== "object" || first === null) return <span>{value.join(", ")}</span>;
+    const names = Object.keys(first);
+    return (
+      <table className="my-1">
+        <thead>
+          <tr>
+            {names.map((name) => (
+              <th key={name} className="pr-6 text-right font-medium text-quiet">
+                {words(name)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {(value as Record<string, string | null>[]).map((line) => (
+            <tr key={JSON.stringify(line)}>
+              {names.map((name) => (
+                <td key={name} className="pr-6 text-right">
+                  {line[name] ?? "and over"}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    );
+  }
+  if (typeof value === "object" && value !== null)
+    return (
+      <dl className="pl-3">
+        {Object.entries(value).map(([name, inner]) => (
+          <div key={name} className="flex gap-3">
+            <dt className="w-44 shrink-0 text-quiet">{words(name)}</dt>
+            <dd>
+              <Value value={inner} />
+            </dd>
+          </div>
+        ))}
+      </dl>
+    );
+  return <span>{String(value)}</span>;
+}
+
+const words = (name: string): string => (/^[a-z]+[A-Z]/.test(name) ? name.replace(/([A-Z])/g, " $1").toLowerCase() : name);

@@ -1,0 +1,226 @@
+/** Set-up of a business: its facts, cycles, pay elements, funds and accounts; and the way to the rule book. */
+import type { BusinessView } from "@zesty/contract/business";
+import { elementsAu } from "@zesty/core/pay/payInput";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { Link } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { weekdayDate } from "../../parts/format.ts";
+import { Loading, Page } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+import { useBusiness } from "../../state/business.ts";
+import { elementWords } from "./elementWords.ts";
+import { FactsForm } from "./FactsForm.tsx";
+
+export function SetUp() {
+  const business = useBusiness();
+  const { data: setUp, error } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
+  const { data: session } = api.useSessionQuery();
+  if (error) return <ProblemNote error={error} />;
+  if (!setUp) return <Loading what="the set-up" />;
+  return (
+    <Page
+      title="Set-up"
+      aside={
+        <div className="flex gap-4">
+          <Link className="text-action underline" to="/set-up/rules">
+            Rule book
+          </Link>
+          {session?.user?.lead && (
+            <Link className="text-action underline" to="/set-up/new-business">
+              Add a business
+            </Link>
+          )}
+        </div>
+      }
+    >
+      <Facts setUp={setUp} />
+      <Block title="Pay cycles">
+        {setUp.cycles.map((cycle) => (
+          <p key={cycle.id} className="border-b border-rule py-1">
+            {cycle.name} ({cycle.cycle}); next for {weekdayDate(cycle.next.start)} to {weekdayDate(cycle.next.end)}, paid {weekdayDate(cycle.next.payday)}
+          </p>
+        ))}
+      </Block>
+      <Elements setUp={setUp} />
+      <Funds setUp={setUp} />
+      <Block title="Ledger accounts">
+        <div className="grid grid-cols-2 gap-x-8">
+          {setUp.accounts.map((account) => (
+            <p key={account.code} className="figures border-b border-rule py-1">
+              <span className="inline-block w-20 text-quiet">{account.code}</span> {account.name}
+            </p>
+          ))}
+        </div>
+      </Block>
+    </Page>
+  );
+}
+
+function Block({ title, children, action }: { title: string; children: React.ReactNode; action?: React.ReactNode }) {
+  return (
+    <section className="mt-6">
+      <div className="flex items-baseline justify-between border-b border-rule-strong pb-1">
+        <h2 className="font-name text-[19px]">{title}</h2>
+        {action}
+      </div>
+      {children}
+    </section>
+  );
+}
+
+function Facts({ setUp }: { setUp: BusinessView }) {
+  const [editing, setEditing] = useState(false);
+  const { facts } = setUp;
+  return (
+    <Block
+      title="The business"
+      action={
+        !editing && (
+          <Button look="quiet" onClick={() => setEditing(true)}>
+            Change
+          </Button>
+        )
+      }
+    >
+      {editing ? (
+        <FactsForm setUp={setUp} onDone={() => setEditing(false)} />
+      ) : (
+        <dl className="mt-1 grid grid-cols-[190px_1fr] gap-y-0.5">
+          {(
+            [
+              ["Legal name", facts.legalName],
+              ["ABN", facts.abn],
+              ["Where", `${facts.state}, ${facts.timeZone}`],
+              ["Answers questions", `${facts.contact.name}, ${facts.contact.phone}, ${facts.contact.email}`],
+              ["Pays from", facts.bank ? `${facts.bank.shown}, as ${facts.bank.userName} (${facts.bank.institution}, user ${facts.bank.userId})` : null],
+              ["Payment file", facts.bank ? (facts.bank.balancing ? "with a balancing debit" : "without a balancing debit") : undefined],
+            ] as const
+          )
+            .filter(([, value]) => value !== undefined)
+            .map(([label, value]) => (
+              <div key={label} className="contents">
+                <dt className="text-quiet">{label}</dt>
+                <dd className="figures">{value ?? <span className="font-semibold text-amber">missing: no payment file can be made</span>}</dd>
+              </div>
+            ))}
+        </dl>
+      )}
+    </Block>
+  );
+}
+
+function Elements({ setUp }: { setUp: BusinessView }) {
+  const [adding, setAdding] = useState(false);
+  return (
+    <Block title="Pay elements" action={!adding && <Button look="quiet" onClick={() => setAdding(true)}>Add one</Button>}>
+      {adding && <NewElementForm businessId={setUp.id} onDone={() => setAdding(false)} />}
+      <table className="figures w-full text-[15px]">
+        <thead>
+          <tr className="text-left text-[14px] text-quiet">
+            <th className="py-1 font-medium">Name</th>
+            <th className="font-medium">Code</th>
+            <th className="font-medium">Kind</th>
+            <th className="font-medium">Typed as</th>
+            <th className="text-right font-medium">Per cent of rate</th>
+          </tr>
+        </thead>
+        <tbody>
+          {setUp.elements.map((element) => (
+            <tr key={element.id} className="border-t border-rule">
+              <td className="py-1">{element.name}</td>
+              <td className="text-quiet">{element.code}</td>
+              <td>{elementWords[element.element]}</td>
+              <td>{element.entry === "hours" ? "hours" : "dollars"}</td>
+              <td className="text-right">{element.entry === "hours" ? element.percent : "–"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Block>
+  );
+}
+
+function NewElementForm({ businessId, onDone }: { businessId: number; onDone: () => void }) {
+  const [create] = api.useNewElementMutation();
+  const form = useForm({ defaultValues: { code: "", name: "", element: "ordinary" as (typeof elementsAu)[number], entry: "hours" as "hours" | "amount", percent: "100", leave: "", allowance: "", deduction: "", account: "" } });
+  const { errors } = form.formState;
+  const element = form.watch("element");
+  const submit = form.handleSubmit(async (values) => {
+    const blank = <T extends string>(value: T) => (value === "" ? null : value);
+    const answer = await create({
+      business: businessId,
+      element: { ...values, leave: blank(values.leave), allowance: blank(values.allowance) as "OD" | null, deduction: blank(values.deduction) as "F" | null, account: blank(values.account), taxable: null, superable: null },
+    });
+    if (answer.error) showErrors(form.setError, answer.error);
+    else onDone();
+  });
+  return (
+    <form noValidate className="grid grid-cols-4 gap-3 border-l-3 border-lime py-3 pl-4" onSubmit={(event) => void submit(event)}>
+      <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
+      <TextField label="Code" error={errorAt(errors, "code")} {...form.register("code")} />
+      <ChoiceField label="Kind" error={errorAt(errors, "element")} {...form.register("element")}>
+        {elementsAu.map((each) => (
+          <option key={each} value={each}>
+            {elementWords[each]}
+          </option>
+        ))}
+      </ChoiceField>
+      <ChoiceField label="Typed as" {...form.register("entry")}>
+        <option value="hours">hours</option>
+        <option value="amount">dollars</option>
+      </ChoiceField>
+      <TextField label="Per cent of rate" error={errorAt(errors, "percent")} {...form.register("percent")} />
+      {element === "leaveTaken" && <TextField label="Kind of leave" hint="annual, personal, unpaid…" error={errorAt(errors, "leave")} {...form.register("leave")} />}
+      {element === "allowance" && <TextField label="Allowance code" hint="CD AD LD MD RD TD KN QN OD" error={errorAt(errors, "allowance")} {...form.register("allowance")} />}
+      {element.startsWith("deduction") && <TextField label="Deduction code" hint="F fees, W giving, G garnishee, D child support" error={errorAt(errors, "deduction")} {...form.register("deduction")} />}
+      <div className="col-span-4 flex items-center gap-2">
+        <Button look="main" type="submit">
+          Add
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+        {errors.root && <p className="text-plum">{errors.root.message}</p>}
+      </div>
+    </form>
+  );
+}
+
+function Funds({ setUp }: { setUp: BusinessView }) {
+  const [adding, setAdding] = useState(false);
+  const [create] = api.useNewFundMutation();
+  const form = useForm({ defaultValues: { name: "", abn: "", usi: "" } });
+  const { errors } = form.formState;
+  const submit = form.handleSubmit(async (fund) => {
+    const answer = await create({ business: setUp.id, fund });
+    if (answer.error) return showErrors(form.setError, answer.error);
+    form.reset();
+    setAdding(false);
+  });
+  return (
+    <Block title="Super funds" action={!adding && <Button look="quiet" onClick={() => setAdding(true)}>Add one</Button>}>
+      {adding && (
+        <form noValidate className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4" onSubmit={(event) => void submit(event)}>
+          <TextField label="Fund" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
+          <TextField label="ABN of the fund" error={errorAt(errors, "abn")} {...form.register("abn")} />
+          <TextField label="USI" error={errorAt(errors, "usi")} {...form.register("usi")} />
+          <div className="flex gap-2 pt-5">
+            <Button look="main" type="submit">
+              Add
+            </Button>
+            <Button onClick={() => setAdding(false)}>Leave it</Button>
+          </div>
+        </form>
+      )}
+      {setUp.funds.length === 0 && <p className="py-2 text-quiet">Funds that people choose are listed here. Add the first one.</p>}
+      {setUp.funds.map((fund) => (
+        <p key={fund.id} className="figures flex gap-6 border-b border-rule py-1">
+          <span className="flex-1">{fund.name}</span>
+          <span className="text-quiet">ABN {fund.abn}</span>
+          <span className="text-quiet">USI {fund.usi}</span>
+        </p>
+      ))}
+    </Block>
+  );
+}

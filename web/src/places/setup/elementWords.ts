@@ -1,0 +1,23 @@
+/** The kinds of pay element in words. */
+import type { ElementAu } from "@zesty/core/pay/payInput";
+
+export const elementWords: Record<ElementAu, string> = {
+  ordinary: "Ordinary earnings",
+  overtime: "Overtime",
+  leaveTaken: "Leave taken",
+  leaveLoading: "Leave loading",
+  allowance: "Allowance",
+  bonus: "Bonus",
+  backPay: "Back pay",
+  commission: "Commission",
+  directorFee: "Director fee",
+  reimbursement: "Reimbursement",
+  salarySacrificeSuper: "Salary sacrifice to super",
+  salarySacrificeOther: "Salary sacrifice, other",
+  deductionBeforeTax: "Deduction before tax",
+  deductionAfterTax: "Deduction after tax",
+  unusedLeave: "Unused leave",
+  etp: "Termination payment",
+  redundancy: "Redundancy",
+  contractorSuper: "Super for a contractor",
+};

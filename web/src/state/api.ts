@@ -1,0 +1,119 @@
+/** Server access: one place for every address of the API. */
+import type { BusinessView, NewBusiness, NewElement } from "@zesty/contract/business";
+import type { DueView, JournalSummary, JournalView, RuleTableView } from "@zesty/contract/books";
+import type { DeskView } from "@zesty/contract/desk";
+import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
+import type { Problem } from "@zesty/contract/problem";
+import type { Channel, RunSummary, RunView, SavedRows, SaveRows, SendView, SignOffPlan } from "@zesty/contract/runs";
+import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
+import type { Payslip } from "@zesty/core/payslips/payslip";
+import type { Working } from "@zesty/core/working/figure";
+import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
+
+export const api = createApi({
+  reducerPath: "api",
+  baseQuery: fetchBaseQuery({ baseUrl: "/api", headers: { "X-Zesty": "1" } }),
+  tagTypes: ["Session", "Desk", "Runs", "Run", "Send", "People", "Person", "Business", "Books", "Dues"],
+  endpoints: (build) => ({
+    session: build.query<SessionView, void>({ query: () => "/session", providesTags: ["Session"] }),
+    signIn: build.mutation<SessionView, SignIn>({ query: (body) => ({ url: "/session", method: "POST", body }), invalidatesTags: ["Session"] }),
+    firstUser: build.mutation<SessionView, FirstUser>({ query: (body) => ({ url: "/first-user", method: "POST", body }), invalidatesTags: ["Session"] }),
+    signOut: build.mutation<unknown, void>({ query: () => ({ url: "/session", method: "DELETE" }) }),
+    moveDay: build.mutation<SessionView, string>({
+      query: (day) => ({ url: "/day", method: "POST", body: { day } }),
+      invalidatesTags: ["Session", "Desk", "Send", "Runs", "Run"],
+    }),
+    desk: build.query<DeskView, void>({ query: () => "/desk", providesTags: ["Desk"] }),
+    runs: build.query<RunSummary[], number>({ query: (business) => `/businesses/${business}/runs`, providesTags: ["Runs"] }),
+    run: build.query<RunView, number>({ query: (run) => `/runs/${run}`, providesTags: ["Run"] }),
+    openRun: build.mutation<{ id: number }, { business: number; cycleId: number; from: "usual" | "last"; payday?: string }>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/runs`, method: "POST", body }),
+      invalidatesTags: ["Runs", "Desk"],
+    }),
+    saveRows: build.mutation<SavedRows, { run: number } & SaveRows>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/rows`, method: "PUT", body }),
+      invalidatesTags: ["Desk", "Runs"],
+    }),
+    setTick: build.mutation<SavedRows, { run: number; payId: number; key: string; on: boolean }>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/ticks`, method: "PUT", body }),
+      invalidatesTags: ["Desk", "Runs"],
+    }),
+    addPeople: build.mutation<RunView, { run: number; personIds: number[] }>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/people`, method: "POST", body }),
+      invalidatesTags: ["Run"],
+    }),
+    plan: build.query<SignOffPlan, number>({ query: (run) => `/runs/${run}/plan`, providesTags: ["Run"] }),
+    signOff: build.mutation<RunView, { run: number; version: number }>({
+      query: ({ run, version }) => ({ url: `/runs/${run}/sign-off`, method: "POST", body: { version, declared: true } }),
+      invalidatesTags: ["Run", "Runs", "Desk", "Send", "Books", "Dues", "Person"],
+    }),
+    takeBack: build.mutation<{ id: number }, { run: number; reason: string }>({
+      query: ({ run, reason }) => ({ url: `/runs/${run}/take-back`, method: "POST", body: { reason } }),
+      invalidatesTags: ["Run", "Runs", "Desk", "Send", "Books", "Dues", "Person"],
+    }),
+    send: build.query<SendView, number>({ query: (run) => `/runs/${run}/send`, providesTags: ["Send"] }),
+    sendRun: build.mutation<SendView, { run: number; channels: Channel[] }>({
+      query: ({ run, channels }) => ({ url: `/runs/${run}/send`, method: "POST", body: { channels } }),
+      invalidatesTags: ["Send", "Desk", "Runs"],
+    }),
+    sendAgain: build.mutation<SendView, { run: number; channel: Channel }>({
+      query: ({ run, channel }) => ({ url: `/runs/${run}/send-again`, method: "POST", body: { channel } }),
+      invalidatesTags: ["Send", "Desk", "Runs"],
+    }),
+    payslip: build.query<Payslip, { run: number; payId: number }>({
+      query: ({ run, payId }) => `/runs/${run}/pays/${payId}/payslip`,
+      providesTags: ["Run"],
+    }),
+    keptWorking: build.query<Working, { run: number; payId: number; figure: string }>({
+      query: ({ run, payId, figure }) => `/runs/${run}/pays/${payId}/working?figure=${encodeURIComponent(figure)}`,
+    }),
+    people: build.query<PersonSummary[], number>({ query: (business) => `/businesses/${business}/people`, providesTags: ["People"] }),
+    person: build.query<PersonView, number>({ query: (person) => `/people/${person}`, providesTags: ["Person"] }),
+    newPerson: build.mutation<{ id: number }, { business: number; person: NewPerson }>({
+      query: ({ business, person }) => ({ url: `/businesses/${business}/people`, method: "POST", body: person }),
+      invalidatesTags: ["People"],
+    }),
+    savePerson: build.mutation<PersonView, { person: number; section: string; values: object }>({
+      query: ({ person, section, values }) => ({ url: `/people/${person}/${section}`, method: "PUT", body: values }),
+      invalidatesTags: ["People", "Person", "Run", "Desk", "Runs"],
+    }),
+    secret: build.mutation<{ value: string }, { person: number; what: "tax" | "bank" }>({
+      query: ({ person, what }) => ({ url: `/people/${person}/secrets/${what}`, method: "POST" }),
+    }),
+    business: build.query<BusinessView, number>({ query: (business) => `/businesses/${business}`, providesTags: ["Business"] }),
+    newBusiness: build.mutation<{ id: number }, NewBusiness>({
+      query: (body) => ({ url: "/businesses", method: "POST", body }),
+      invalidatesTags: ["Session", "Desk"],
+    }),
+    saveBusiness: build.mutation<BusinessView, { business: number; values: object }>({
+      query: ({ business, values }) => ({ url: `/businesses/${business}`, method: "PUT", body: values }),
+      invalidatesTags: ["Business", "Session", "Desk"],
+    }),
+    newElement: build.mutation<{ id: number }, { business: number; element: NewElement }>({
+      query: ({ business, element }) => ({ url: `/businesses/${business}/elements`, method: "POST", body: element }),
+      invalidatesTags: ["Business", "Run"],
+    }),
+    newFund: build.mutation<{ id: number }, { business: number; fund: { name: string; abn: string; usi: string } }>({
+      query: ({ business, fund }) => ({ url: `/businesses/${business}/funds`, method: "POST", body: fund }),
+      invalidatesTags: ["Business"],
+    }),
+    journals: build.query<JournalSummary[], number>({ query: (business) => `/businesses/${business}/journals`, providesTags: ["Books"] }),
+    journal: build.query<JournalView, number>({ query: (journal) => `/journals/${journal}`, providesTags: ["Books"] }),
+    dues: build.query<DueView[], number>({ query: (business) => `/businesses/${business}/dues`, providesTags: ["Dues"] }),
+    rules: build.query<RuleTableView[], void>({ query: () => "/rules" }),
+  }),
+});
+
+/** What a failed call said: the problem of the server, or that it was not reached. */
+export function problemOf(error: unknown): Problem {
+  const { data, status } = (error ?? {}) as { data?: unknown; status?: unknown };
+  if (typeof data === "object" && data !== null && "detail" in data) return data as Problem;
+  if (typeof data === "string" && data.startsWith("{")) return JSON.parse(data) as Problem;
+  return {
+    type: "about:blank",
+    title: "Not reached",
+    status: typeof status === "number" ? status : 0,
+    code: "not-reached",
+    detail: "The server cannot be reached. Nothing is lost; what you typed is kept here and saved when it answers.",
+  };
+}

@@ -1,0 +1,186 @@
+/** The open run on this screen: rows as typed, figures as worked, undo, and what is not yet saved. */
+import type { RunMark, RunRow, RunView, SavedRows } from "@zesty/contract/runs";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
+import type { WorkedRow } from "./core.ts";
+
+export interface CellEdit {
+  payId: number;
+  elementId: number;
+  /** typed text; blank clears the cell */
+  value: string;
+}
+
+interface Before {
+  payId: number;
+  lines: SheetLine[];
+  included: boolean;
+}
+
+export interface RunState {
+  view: RunView | null;
+  /** cells whose text is not a number: kept on screen, never saved */
+  bad: Record<string, { value: string; text: string }>;
+  undo: Before[][];
+  /** rows typed and not yet answered by the server */
+  unsaved: number[];
+  /** bumped with every edit, so that a slow answer does not overwrite newer typing */
+  edit: number;
+  selected: number | null;
+  message: string | null;
+  fresh: number[];
+}
+
+const initialState: RunState = { view: null, bad: {}, undo: [], unsaved: [], edit: 0, selected: null, message: null, fresh: [] };
+
+export const cellKey = (payId: number, elementId: number): string => `${payId}:${elementId}`;
+
+const isNumber = (text: string, entry: "hours" | "amount") => (entry === "hours" ? /^\d{1,4}(\.\d{1,4})?$/ : /^\d{1,7}(\.\d{1,2})?$/).test(text);
+
+/** "7:30" is seven and a half hours; a comma may stand for the point. */
+export function readCell(typed: string, entry: "hours" | "amount"): string {
+  const text = typed.trim().replace(/^\$/, "").replace(/(\d),(\d{3})(?!\d)/g, "$1$2").replace(/,(\d{1,2})$/, ".$1").replace(/^\./, "0.");
+  const clock = /^(\d{1,3}):([0-5]\d)$/.exec(text);
+  if (entry === "hours" && clock) {
+    const tenThousandths = Math.round((Number(clock[2]) * 10_000) / 60);
+    return tenThousandths === 0 ? String(clock[1]) : `${clock[1]}.${String(tenThousandths).padStart(4, "0").replace(/0+$/, "")}`;
+  }
+  return text;
+}
+
+const badText = (name: string, element: string, value: string, entry: "hours" | "amount") =>
+  entry === "hours"
+    ? `${name}, ${element}: “${value}” is not a number of hours. Write it as 7.5 or 7:30.`
+    : `${name}, ${element}: “${value}” is not an amount. Write it as 18.50.`;
+
+const rowOf = (state: RunState, payId: number): RunRow | undefined => state.view?.rows.find((row) => row.payId === payId);
+
+function remember(state: RunState, payIds: readonly number[]): void {
+  const before = [...new Set(payIds)].flatMap((payId): Before[] => {
+    const row = rowOf(state, payId);
+    return row ? [{ payId, lines: row.lines.map((line) => ({ ...line })), included: row.included }] : [];
+  });
+  state.undo.push(before);
+  if (state.undo.length > 100) state.undo.shift();
+}
+
+function touch(state: RunState, payIds: readonly number[]): void {
+  state.unsaved = [...new Set([...state.unsaved, ...payIds])];
+  state.edit += 1;
+  state.fresh = [...payIds];
+}
+
+const keepTicks = (old: readonly RunMark[], marks: WorkedRow["marks"]): RunMark[] =>
+  marks.map((mark) => ({ ...mark, ticked: old.some((each) => each.key === mark.key && each.ticked) }));
+
+export const runSlice = createSlice({
+  name: "run",
+  initialState,
+  reducers: {
+    loaded: (state, { payload }: PayloadAction<RunView>) => {
+      const same = state.view?.id === payload.id;
+      state.view = payload;
+      state.bad = {};
+      state.unsaved = [];
+      if (!same) {
+        state.undo = [];
+        state.message = null;
+        state.selected = payload.rows[0]?.payId ?? null;
+      }
+      state.fresh = [];
+    },
+    cellsTyped: (state, { payload }: PayloadAction<CellEdit[]>) => {
+      const { view } = state;
+      if (!view) return;
+      remember(state, payload.map((each) => each.payId));
+      state.message = null;
+      const touched: number[] = [];
+      for (const { payId, elementId, value } of payload) {
+        const row = rowOf(state, payId);
+        const element = view.elements.find((each) => each.id === elementId);
+        if (!row || !element) continue;
+        const text = readCell(value, element.entry);
+        const key = cellKey(payId, elementId);
+        delete state.bad[key];
+        if (text !== "" && !isNumber(text, element.entry)) {
+          const sentence = badText(row.name, element.name, value, element.entry);
+          state.bad[key] = { value, text: sentence };
+          state.message = sentence;
+          continue;
+        }
+        const rest = row.lines.filter((line) => line.elementId !== elementId);
+        const was = row.lines.find((line) => line.elementId === elementId);
+        const filled = element.entry === "hours" ? { hours: text } : { amount: text };
+        row.lines = text === "" || Number(text) === 0 ? rest : [...rest, { ...was, elementId, ...filled }];
+        touched.push(payId);
+      }
+      if (touched.length > 0) touch(state, touched);
+    },
+    includedSet: (state, { payload }: PayloadAction<{ payId: number; included: boolean }>) => {
+      const row = rowOf(state, payload.payId);
+      if (!row) return;
+      remember(state, [payload.payId]);
+      row.included = payload.included;
+      if (!payload.included) {
+        row.figures = null;
+        row.marks = [];
+      }
+      touch(state, [payload.payId]);
+    },
+    undone: (state) => {
+      const before = state.undo.pop();
+      if (!before) {
+        state.message = "There is nothing to undo in this run.";
+        return;
+      }
+      for (const each of before) {
+        const row = rowOf(state, each.payId);
+        if (!row) continue;
+        row.lines = each.lines;
+        row.included = each.included;
+        for (const key of Object.keys(state.bad)) if (key.startsWith(`${each.payId}:`)) delete state.bad[key];
+      }
+      state.message = null;
+      touch(state, before.map((each) => each.payId));
+    },
+    /** figures of the worker for what is typed now */
+    worked: (state, { payload }: PayloadAction<{ edit: number; rows: WorkedRow[] }>) => {
+      if (payload.edit !== state.edit) return;
+      for (const each of payload.rows) {
+        const row = rowOf(state, each.payId);
+        if (!row?.included) continue;
+        row.figures = each.figures;
+        row.marks = keepTicks(row.marks, each.marks);
+      }
+    },
+    /** the server's figures, which count */
+    saved: (state, { payload }: PayloadAction<{ edit: number; saved: SavedRows }>) => {
+      const { view } = state;
+      if (!view) return;
+      view.version = payload.saved.version;
+      if (payload.edit !== state.edit) return;
+      view.segments = payload.saved.segments;
+      view.totals = payload.saved.totals;
+      state.unsaved = [];
+      for (const each of payload.saved.rows) {
+        const row = rowOf(state, each.payId);
+        if (!row) continue;
+        row.included = each.included;
+        row.figures = each.figures;
+        row.marks = each.marks;
+      }
+    },
+    ticked: (state, { payload }: PayloadAction<{ payId: number; key: string; on: boolean }>) => {
+      const mark = rowOf(state, payload.payId)?.marks.find((each) => each.key === payload.key);
+      if (mark) mark.ticked = payload.on;
+    },
+    selected: (state, { payload }: PayloadAction<number>) => {
+      state.selected = payload;
+    },
+    said: (state, { payload }: PayloadAction<string | null>) => {
+      state.message = payload;
+    },
+  },
+});
+
+export const { loaded, cellsTyped, includedSet, undone, worked, saved, ticked, selected, said } = runSlice.actions;
