@@ -35,7 +35,9 @@ function start(script, ready) {
     child.stdout.on("data", (data) => {
       if (String(data).includes(ready)) resolve(child);
     });
-    child.on("exit", (code) => reject(new Error(`${script} ended with ${code}. Is port ${port}, ${standinsPort} or ${smtpPort} in use?`)));
+    child.on("exit", (code) =>
+      reject(new Error(`${script} ended with ${code}. Is port ${port}, ${standinsPort} or ${smtpPort} in use?`)),
+    );
   });
 }
 const stop = () => {
@@ -51,7 +53,11 @@ try {
   await start("standins/dist/main.js", "ready");
   if (!usable) {
     say("Making the demo's history: twelve paydays, worked out, signed off, sent and settled…");
-    const result = spawnSync(process.execPath, [join(root, "server/dist/makeDemo.js")], { cwd: root, env, stdio: "inherit" });
+    const result = spawnSync(process.execPath, [join(root, "server/dist/makeDemo.js")], {
+      cwd: root,
+      env,
+      stdio: "inherit",
+    });
     if (result.status !== 0) throw new Error("The demo's history could not be made.");
     writeFileSync(made, stamp);
   }

@@ -1,8 +1,8 @@
 /** Installs and builds what is missing. Shared by demo, start and test; needs nothing but Node and npm. */
 import { execFileSync } from "node:child_process";
+import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { createHash } from "node:crypto";
 
 export const root = join(import.meta.dirname, "..");
 export const say = (words) => process.stdout.write(`${words}\n`);
@@ -45,9 +45,18 @@ export function install() {
 }
 
 export function build() {
-  const sources = ["core/src", "contract/src", "server/src", "standins/src", "web/src", "server/drizzle"].flatMap(filesBelow);
-  const stamp = hashOf([...sources.sort(), "package-lock.json", "web/index.html", "web/vite.config.ts", "server/vite.config.ts"]);
-  if (!existsSync(join(root, "server/dist/main.js")) || !existsSync(join(root, "web/dist/index.html"))) rmSync(join(root, ".cache", "built"), { force: true });
+  const sources = ["core/src", "contract/src", "server/src", "standins/src", "web/src", "server/drizzle"].flatMap(
+    filesBelow,
+  );
+  const stamp = hashOf([
+    ...sources.sort(),
+    "package-lock.json",
+    "web/index.html",
+    "web/vite.config.ts",
+    "server/vite.config.ts",
+  ]);
+  if (!existsSync(join(root, "server/dist/main.js")) || !existsSync(join(root, "web/dist/index.html")))
+    rmSync(join(root, ".cache", "built"), { force: true });
   unlessDone("built", stamp, () => {
     say("Building…");
     run("npm", ["run", "build", "--silent"]);

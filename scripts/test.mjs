@@ -10,7 +10,11 @@ install();
 if (!existsSync("/usr/bin/chromium") || spawnSync("pdftotext", ["-v"]).error) {
   step("Installing Chromium and poppler");
   const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
-  const apt = (...args) => execFileSync([...sudo, "apt-get"][0], [...[...sudo, "apt-get"].slice(1), ...args], { stdio: "inherit", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
+  const apt = (...args) =>
+    execFileSync([...sudo, "apt-get"][0], [...[...sudo, "apt-get"].slice(1), ...args], {
+      stdio: "inherit",
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    });
   apt("update");
   apt("install", "-y", "--no-install-recommends", "chromium", "poppler-utils");
 }

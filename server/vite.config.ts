@@ -5,6 +5,8 @@ export default defineConfig({
     ssr: true,
     target: "node20",
     outDir: "dist",
-    rolldownOptions: { input: { main: "src/main.ts", makeDemo: "src/demo/makeDemo.ts" } },
+    rolldownOptions: {
+      input: { main: "src/main.ts", makeDemo: "src/demo/makeDemo.ts", payslipWorker: "src/documents/payslipWorker.ts" },
+    },
   },
 });

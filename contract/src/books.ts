@@ -13,7 +13,14 @@ export interface JournalEntry {
   costCentre: string | null;
   debitCents: number;
   creditCents: number;
-  parts: { payId: number | null; personId: number | null; person: string | null; what: string; debitCents: number; creditCents: number }[];
+  parts: {
+    payId: number | null;
+    personId: number | null;
+    person: string | null;
+    what: string;
+    debitCents: number;
+    creditCents: number;
+  }[];
 }
 export interface JournalView extends JournalSummary {
   entries: JournalEntry[];
@@ -32,5 +39,14 @@ export interface RuleTableView {
   name: string;
   title: string;
   country: string;
-  rows: { from: string; to: string; standing: string; title: string; section: string; seen: string; note: string | null; figures: unknown }[];
+  rows: {
+    from: string;
+    to: string;
+    standing: string;
+    title: string;
+    section: string;
+    seen: string;
+    note: string | null;
+    figures: unknown;
+  }[];
 }

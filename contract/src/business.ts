@@ -11,7 +11,14 @@ export interface NewBusiness {
   state: (typeof states)[number];
   timeZone: string;
   contact: { name: string; phone: string; email: string };
-  bank: { bsb: string; account: string; institution: string; userName: string; userId: string; balancing: boolean } | null;
+  bank: {
+    bsb: string;
+    account: string;
+    institution: string;
+    userName: string;
+    userId: string;
+    balancing: boolean;
+  } | null;
   cycle: { name: string; cycle: (typeof cycles)[number]; firstPeriodStart: string; paydayOffset: number };
 }
 
@@ -25,12 +32,19 @@ const bank = Joi.object({
   account: account().required().label("Account"),
   institution: Joi.string().trim().uppercase().length(3).required().label("Bank's three letters"),
   userName: name(26).required().label("User name at the bank"),
-  userId: Joi.string().pattern(/^\d{1,6}$/).required().label("User ID at the bank").messages({ "string.pattern.base": "User ID has up to six digits." }),
+  userId: Joi.string()
+    .pattern(/^\d{1,6}$/)
+    .required()
+    .label("User ID at the bank")
+    .messages({ "string.pattern.base": "User ID has up to six digits." }),
   balancing: Joi.boolean().default(true).label("Balancing debit"),
 });
 const cycle = Joi.object({
   name: name(40).required().label("Cycle name"),
-  cycle: Joi.string().valid(...cycles).required().label("Rhythm"),
+  cycle: Joi.string()
+    .valid(...cycles)
+    .required()
+    .label("Rhythm"),
   firstPeriodStart: date().required().label("First period starts"),
   paydayOffset: Joi.number().integer().min(-14).max(31).required().label("Days from period end to payday"),
 });
@@ -39,7 +53,10 @@ export const newBusiness = Joi.object<NewBusiness>({
   name: name().required().label("Name"),
   legalName: name(200).required().label("Legal name"),
   abn: abn().required().label("ABN"),
-  state: Joi.string().valid(...states).required().label("State"),
+  state: Joi.string()
+    .valid(...states)
+    .required()
+    .label("State"),
   timeZone: Joi.string().default("Australia/Melbourne").label("Time zone"),
   contact: contact.required(),
   bank: bank.allow(null).default(null),
@@ -50,7 +67,10 @@ export const businessFacts = Joi.object<Omit<NewBusiness, "cycle">>({
   name: name().required().label("Name"),
   legalName: name(200).required().label("Legal name"),
   abn: abn().required().label("ABN"),
-  state: Joi.string().valid(...states).required().label("State"),
+  state: Joi.string()
+    .valid(...states)
+    .required()
+    .label("State"),
   timeZone: Joi.string().required().label("Time zone"),
   contact: contact.required(),
   bank: bank.allow(null).default(null),
@@ -71,9 +91,18 @@ export interface NewElement {
 }
 const orNull = (schema: Joi.Schema) => schema.empty("").allow(null).default(null);
 export const newElement = Joi.object<NewElement>({
-  code: Joi.string().trim().uppercase().pattern(/^[A-Z0-9-]{1,12}$/).required().label("Code").messages({ "string.pattern.base": "Code has up to 12 letters, digits or hyphens." }),
+  code: Joi.string()
+    .trim()
+    .uppercase()
+    .pattern(/^[A-Z0-9-]{1,12}$/)
+    .required()
+    .label("Code")
+    .messages({ "string.pattern.base": "Code has up to 12 letters, digits or hyphens." }),
   name: name(40).required().label("Name"),
-  element: Joi.string().valid(...elementsAu).required().label("Kind"),
+  element: Joi.string()
+    .valid(...elementsAu)
+    .required()
+    .label("Kind"),
   entry: Joi.string().valid("hours", "amount").required().label("Typed as"),
   percent: percent().default("100").label("Per cent of rate"),
   leave: orNull(Joi.string().max(30)).label("Kind of leave"),
@@ -94,7 +123,13 @@ export interface BusinessView {
   facts: Omit<NewBusiness, "cycle" | "bank"> & {
     bank: { shown: string; institution: string; userName: string; userId: string; balancing: boolean } | null;
   };
-  cycles: { id: number; name: string; cycle: string; paydayOffset: number; next: { start: string; end: string; payday: string } }[];
+  cycles: {
+    id: number;
+    name: string;
+    cycle: string;
+    paydayOffset: number;
+    next: { start: string; end: string; payday: string };
+  }[];
   places: { id: number; name: string; state: string }[];
   costCentres: { id: number; code: string; name: string }[];
   elements: (NewElement & { id: number })[];

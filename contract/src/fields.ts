@@ -61,7 +61,12 @@ export type Checked<T> = { value: T } | { errors: FieldError[] };
 
 /** Validates; every fault comes back at once, each with its path. Unknown fields are refused. */
 export function check<T>(schema: Joi.Schema<T>, input: unknown): Checked<T> {
-  const result = schema.validate(input, { abortEarly: false, convert: true, messages: words, errors: { wrap: { label: "" } } });
+  const result = schema.validate(input, {
+    abortEarly: false,
+    convert: true,
+    messages: words,
+    errors: { wrap: { label: "" } },
+  });
   if (!result.error) return { value: result.value as T };
   return {
     errors: result.error.details.map((detail) => ({

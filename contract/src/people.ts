@@ -24,7 +24,12 @@ export interface PersonView {
   tax: Omit<Tax, "fileNumber"> & { from: string; fileNumberShown: string | null };
   super: Super & { from: string };
   bank: { from: string; parts: { title: string; shown: string; kind: SplitPart["kind"]; value: string }[] };
-  leave: { from: string; entitlements: Entitlement[]; balances: { kind: string; hours: string }[]; entries: LeaveEntryView[] };
+  leave: {
+    from: string;
+    entitlements: Entitlement[];
+    balances: { kind: string; hours: string }[];
+    entries: LeaveEntryView[];
+  };
   usualPay: { from: string; lines: UsualLine[] };
   pays: { runId: number; payId: number; payday: string; gross: string; withheld: string; super: string; net: string }[];
   missing: PersonSummary["missing"];
@@ -60,9 +65,18 @@ export const details = Joi.object<Details>({
   address: Joi.object({
     line1: name(38).required().label("Street"),
     suburb: name(27).required().label("Suburb"),
-    state: Joi.string().valid(...states).required().label("State"),
-    postcode: Joi.string().pattern(/^\d{4}$/).required().label("Postcode").messages({ "string.pattern.base": "Postcode has four digits." }),
-  }).allow(null).default(null),
+    state: Joi.string()
+      .valid(...states)
+      .required()
+      .label("State"),
+    postcode: Joi.string()
+      .pattern(/^\d{4}$/)
+      .required()
+      .label("Postcode")
+      .messages({ "string.pattern.base": "Postcode has four digits." }),
+  })
+    .allow(null)
+    .default(null),
   startDate: date().required().label("Start date"),
   endDate: optional(date()).label("Last day"),
   payslipMessage: optional(Joi.string().max(300)).label("Payslip message"),
@@ -82,7 +96,10 @@ export interface Employment {
 export const employment = Joi.object<Employment & { from?: string }>({
   from: date().label("From"),
   cycleId: id().required().label("Pay cycle"),
-  basis: Joi.string().valid(...bases).required().label("Basis"),
+  basis: Joi.string()
+    .valid(...bases)
+    .required()
+    .label("Basis"),
   classification: optional(Joi.string().max(80)).label("Classification"),
   weeklyHours: hours().required().label("Hours a week"),
   hourlyRate: optional(rate()).label("Hourly rate"),
@@ -169,11 +186,21 @@ export const entitlement = Joi.object<Entitlement>({
   percentOfHours: percent().label("Per cent of hours"),
   hoursPerYear: hours().label("Hours a year"),
 }).xor("weeksPerYear", "percentOfHours", "hoursPerYear");
-export const leave = Joi.object<{ from?: string; entitlements: Entitlement[]; opening?: { kind: string; hours: string }[] }>({
+export const leave = Joi.object<{
+  from?: string;
+  entitlements: Entitlement[];
+  opening?: { kind: string; hours: string }[];
+}>({
   from: date().label("From"),
   entitlements: Joi.array().items(entitlement).max(10).required(),
   opening: Joi.array().items(
-    Joi.object({ kind: name(30).required(), hours: Joi.string().pattern(/^-?\d{1,5}(\.\d{1,4})?$/).required().label("Opening hours") }),
+    Joi.object({
+      kind: name(30).required(),
+      hours: Joi.string()
+        .pattern(/^-?\d{1,5}(\.\d{1,4})?$/)
+        .required()
+        .label("Opening hours"),
+    }),
   ),
 });
 

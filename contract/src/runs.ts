@@ -60,7 +60,8 @@ export interface RunRow {
 export interface RunView extends RunSummary {
   version: number;
   accountingDate: string;
-  elements: (PayElement & { position: number })[];
+  /** the business's pay elements; `usedLast` stood in the run before and so stands in this sheet too */
+  elements: (PayElement & { position: number; usedLast: boolean })[];
   rows: RunRow[];
   /** people of the cycle who are not in the run, and why */
   leftOut: { personId: number; name: string; why: string }[];
@@ -114,11 +115,18 @@ export const setTick = Joi.object<{ payId: number; key: string; on: boolean }>({
 });
 export const signOffRun = Joi.object<{ version: number; declared: true }>({
   version: Joi.number().integer().required(),
-  declared: Joi.boolean().valid(true).required().label("Declaration").messages({ "any.only": "Tick the declaration: only an authorised person may sign off." }),
+  declared: Joi.boolean()
+    .valid(true)
+    .required()
+    .label("Declaration")
+    .messages({ "any.only": "Tick the declaration: only an authorised person may sign off." }),
 });
 export const takeBackRun = Joi.object<{ reason: string }>({ reason: name(300).required().label("Reason") });
 export const sendRun = Joi.object<{ channels: Channel[] }>({
-  channels: Joi.array().items(Joi.string().valid("payEvent", "paymentFile", "payslip")).min(1).required(),
+  channels: Joi.array()
+    .items(Joi.string().valid("payEvent", "paymentFile", "payslip"))
+    .min(1)
+    .required(),
 });
 export const addPeople = Joi.object<{ personIds: number[] }>({ personIds: Joi.array().items(id()).min(1).required() });
 
@@ -134,7 +142,7 @@ export interface SignOffPlan {
   super: { fund: string; people: number; cents: number; due: string }[];
   withholding: { cents: number; due: string };
   leave: { kind: string; accrued: string; taken: string }[];
-  journal: { account: string; name: string; debitCents: number; creditCents: number }[];
+  journal: { account: string; name: string; costCentre: string | null; debitCents: number; creditCents: number }[];
   declaration: string;
 }
 

@@ -4,11 +4,11 @@ import { join } from "node:path";
 import express, { type Express } from "express";
 import session from "express-session";
 import helmet from "helmet";
+import type { Application } from "./application.ts";
 import { eventRoutes } from "./http/events.ts";
 import { problemHandler } from "./http/handler.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
 import { SqliteSessionStore } from "./http/sessionStore.ts";
-import type { Application } from "./application.ts";
 import { placeRoutes } from "./routes.ts";
 import { runRoutes } from "./runs/routes.ts";
 import { sessionRoutes } from "./session/routes.ts";
@@ -34,7 +34,8 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
   app.use("/api", (request, _response, next) => {
     // A form of another site cannot send JSON with this header; cookies alone do not change anything.
     const changes = request.method !== "GET" && request.method !== "HEAD";
-    if (changes && request.header("X-Zesty") !== "1") return next(new ProblemError(403, "cross-site", "This request did not come from the application."));
+    if (changes && request.header("X-Zesty") !== "1")
+      return next(new ProblemError(403, "cross-site", "This request did not come from the application."));
     next();
   });
   app.use(

@@ -6,6 +6,7 @@ import { eq } from "drizzle-orm";
 import pino from "pino";
 import { type Clock, demoClock, realClock } from "./clock.ts";
 import type { Context } from "./context.ts";
+import { stopRendering } from "./documents/renderPayslip.ts";
 import { RunEvents } from "./http/events.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
 import type { Settings } from "./settings.ts";
@@ -20,7 +21,10 @@ export interface Application {
   close(): Promise<void>;
 }
 
-export function makeApplication(settings: Settings, log: Context["log"] = pino({ level: process.env.ZESTY_LOG ?? "warn" })): Application {
+export function makeApplication(
+  settings: Settings,
+  log: Context["log"] = pino({ level: process.env.ZESTY_LOG ?? "warn" }),
+): Application {
   const store = openStore(settings.dataFolder === ":memory:" ? ":memory:" : join(settings.dataFolder));
   const clock: Clock = settings.demoDay === null ? realClock : demoClock(store, settings.demoDay);
   const events = new RunEvents();
@@ -41,6 +45,7 @@ export function makeApplication(settings: Settings, log: Context["log"] = pino({
     sessionSecret: keptSecret(store),
     close: async () => {
       await outbox.stop();
+      await stopRendering();
       store.close();
     },
   };
@@ -50,6 +55,9 @@ function keptSecret(store: Store): string {
   const kept = store.db.select().from(setting).where(eq(setting.name, "sessionSecret")).get();
   if (kept) return store.crypt.open(kept.value);
   const secret = randomBytes(32).toString("hex");
-  store.db.insert(setting).values({ name: "sessionSecret", value: store.crypt.seal(secret) }).run();
+  store.db
+    .insert(setting)
+    .values({ name: "sessionSecret", value: store.crypt.seal(secret) })
+    .run();
   return secret;
 }

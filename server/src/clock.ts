@@ -31,7 +31,11 @@ export function demoClock(store: Store, firstDay: string): Clock {
     moveTo: (day) => {
       if (daysBetween(read(), day) < 0) throw new RangeError("The day can only be moved forward.");
       if (day > addDays(read(), 400)) throw new RangeError("The day can be moved by a year at most.");
-      store.db.insert(setting).values({ name: "day", value: day }).onConflictDoUpdate({ target: setting.name, set: { value: day } }).run();
+      store.db
+        .insert(setting)
+        .values({ name: "day", value: day })
+        .onConflictDoUpdate({ target: setting.name, set: { value: day } })
+        .run();
     },
   };
 }

@@ -9,7 +9,11 @@ export interface Context {
   clock: Clock;
   settings: Settings;
   rules: RuleBook;
-  log: { info(facts: object, words: string): void; warn(facts: object, words: string): void; error(facts: object, words: string): void };
+  log: {
+    info(facts: object, words: string): void;
+    warn(facts: object, words: string): void;
+    error(facts: object, words: string): void;
+  };
   /** tells the outbox that something is queued */
   wakeOutbox(): void;
   /** tells open pages that a run changed */

@@ -32,41 +32,92 @@ export function placeRoutes(context: Context): Router {
       return work(actor, personId, request);
     });
 
-  router.get("/desk", signedIn(context, (actor) => readDesk(context, actor)));
-  router.post("/businesses", signedIn(context, (actor, request) => {
-    if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead adds a business.");
-    return { id: createBusiness(context, actor, body(newBusiness, request)) };
-  }));
-  router.get("/businesses/:business", onBusiness("see", (_actor, businessId) => readBusiness(context, businessId)));
-  router.put("/businesses/:business", onBusiness("authorise", (actor, businessId, request) => {
-    saveBusinessFacts(context, actor, businessId, body(businessFacts, request));
-    return readBusiness(context, businessId);
-  }));
-  router.post("/businesses/:business/elements", onBusiness("prepare", (actor, businessId, request) => ({ id: addElement(context, actor, businessId, body(newElement, request)) })));
-  router.post("/businesses/:business/funds", onBusiness("prepare", (actor, businessId, request) => ({ id: addFund(context, actor, businessId, body(newFund, request)) })));
-  router.get("/businesses/:business/people", onBusiness("see", (_actor, businessId) => listPeople(context, businessId)));
-  router.post("/businesses/:business/people", onBusiness("prepare", (actor, businessId, request) => ({ id: createPerson(context, actor, businessId, body(newPerson, request)) })));
-  router.get("/businesses/:business/journals", onBusiness("see", (_actor, businessId) => listJournals(context, businessId)));
-  router.get("/businesses/:business/dues", onBusiness("see", (_actor, businessId) => readDues(context, businessId)));
-  router.get("/people/:person", onPerson("see", (_actor, personId) => readPerson(context, personId)));
-  router.put("/people/:person/:section", onPerson("prepare", (actor, personId, request) => {
-    const section = request.params.section as Section;
-    if (!Object.hasOwn(sections, section)) throw notFound("section");
-    const values = body<SectionValues[Section]>(sections[section], request);
-    saveSection(context, actor, personId, section, values);
-    refreshOpenRuns(context, businessOfPerson(context, personId));
-    return readPerson(context, personId);
-  }));
-  router.post("/people/:person/secrets/:what", onPerson("prepare", (actor, personId, request) => {
-    const { what } = request.params;
-    if (what !== "tax" && what !== "bank") throw notFound("secret");
-    return { value: revealSecret(context, actor, personId, what) };
-  }));
-  router.get("/journals/:journal", signedIn(context, (actor, request) => {
-    const journalId = idOf(request, "journal");
-    demandRight(context, actor, businessOfJournal(context, journalId), "see");
-    return readJournal(context, journalId);
-  }));
-  router.get("/rules", signedIn(context, () => ruleTables()));
+  router.get(
+    "/desk",
+    signedIn(context, (actor) => readDesk(context, actor)),
+  );
+  router.post(
+    "/businesses",
+    signedIn(context, (actor, request) => {
+      if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead adds a business.");
+      return { id: createBusiness(context, actor, body(newBusiness, request)) };
+    }),
+  );
+  router.get(
+    "/businesses/:business",
+    onBusiness("see", (_actor, businessId) => readBusiness(context, businessId)),
+  );
+  router.put(
+    "/businesses/:business",
+    onBusiness("authorise", (actor, businessId, request) => {
+      saveBusinessFacts(context, actor, businessId, body(businessFacts, request));
+      return readBusiness(context, businessId);
+    }),
+  );
+  router.post(
+    "/businesses/:business/elements",
+    onBusiness("prepare", (actor, businessId, request) => ({
+      id: addElement(context, actor, businessId, body(newElement, request)),
+    })),
+  );
+  router.post(
+    "/businesses/:business/funds",
+    onBusiness("prepare", (actor, businessId, request) => ({
+      id: addFund(context, actor, businessId, body(newFund, request)),
+    })),
+  );
+  router.get(
+    "/businesses/:business/people",
+    onBusiness("see", (_actor, businessId) => listPeople(context, businessId)),
+  );
+  router.post(
+    "/businesses/:business/people",
+    onBusiness("prepare", (actor, businessId, request) => ({
+      id: createPerson(context, actor, businessId, body(newPerson, request)),
+    })),
+  );
+  router.get(
+    "/businesses/:business/journals",
+    onBusiness("see", (_actor, businessId) => listJournals(context, businessId)),
+  );
+  router.get(
+    "/businesses/:business/dues",
+    onBusiness("see", (_actor, businessId) => readDues(context, businessId)),
+  );
+  router.get(
+    "/people/:person",
+    onPerson("see", (_actor, personId) => readPerson(context, personId)),
+  );
+  router.put(
+    "/people/:person/:section",
+    onPerson("prepare", (actor, personId, request) => {
+      const section = request.params.section as Section;
+      if (!Object.hasOwn(sections, section)) throw notFound("section");
+      const values = body<SectionValues[Section]>(sections[section], request);
+      saveSection(context, actor, personId, section, values);
+      refreshOpenRuns(context, businessOfPerson(context, personId));
+      return readPerson(context, personId);
+    }),
+  );
+  router.post(
+    "/people/:person/secrets/:what",
+    onPerson("prepare", (actor, personId, request) => {
+      const { what } = request.params;
+      if (what !== "tax" && what !== "bank") throw notFound("secret");
+      return { value: revealSecret(context, actor, personId, what) };
+    }),
+  );
+  router.get(
+    "/journals/:journal",
+    signedIn(context, (actor, request) => {
+      const journalId = idOf(request, "journal");
+      demandRight(context, actor, businessOfJournal(context, journalId), "see");
+      return readJournal(context, journalId);
+    }),
+  );
+  router.get(
+    "/rules",
+    signedIn(context, () => ruleTables()),
+  );
   return router;
 }

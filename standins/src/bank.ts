@@ -34,7 +34,9 @@ export function bank(world: World): Router {
   );
   router.get("/v1/files", (request, response) => {
     settle(world);
-    const row = db.prepare("SELECT * FROM bank_file WHERE fingerprint = ?").get(String(request.query.fingerprint)) as FileRow | undefined;
+    const row = db.prepare("SELECT * FROM bank_file WHERE fingerprint = ?").get(String(request.query.fingerprint)) as
+      | FileRow
+      | undefined;
     response.json({ files: row ? [view(world, row)] : [] });
   });
   router.get("/v1/files/:id", (request, response) => {
@@ -45,14 +47,18 @@ export function bank(world: World): Router {
   });
   router.put("/v1/accounts/:account", express.json(), (request, response) => {
     const { state } = request.body as { state: string };
-    db.prepare("INSERT INTO bank_account (account, state) VALUES (?, ?) ON CONFLICT (account) DO UPDATE SET state = excluded.state").run(request.params.account, state);
+    db.prepare(
+      "INSERT INTO bank_account (account, state) VALUES (?, ?) ON CONFLICT (account) DO UPDATE SET state = excluded.state",
+    ).run(request.params.account, state);
     response.json({ account: request.params.account, state });
   });
   return router;
 }
 
 function view(world: World, row: FileRow) {
-  const lines = world.db.prepare("SELECT line, cents, state, reason FROM bank_line WHERE file = ? ORDER BY line").all(row.id) as {
+  const lines = world.db
+    .prepare("SELECT line, cents, state, reason FROM bank_line WHERE file = ? ORDER BY line")
+    .all(row.id) as {
     line: number;
     cents: number;
     state: string;
@@ -73,7 +79,9 @@ function view(world: World, row: FileRow) {
 function take(world: World, bytes: Buffer) {
   const { db } = world;
   const fingerprint = sha256(bytes);
-  const twin = db.prepare("SELECT id, state FROM bank_file WHERE fingerprint = ?").get(fingerprint) as { id: string; state: string } | undefined;
+  const twin = db.prepare("SELECT id, state FROM bank_file WHERE fingerprint = ?").get(fingerprint) as
+    | { id: string; state: string }
+    | undefined;
   if (twin) return { status: 409, body: { code: "DUPLICATE_FILE", id: twin.id, text: "This file was taken before." } };
   const file = readDirectEntry(bytes);
   const ahead = (Date.parse(`${file.processDate}T00:00:00Z`) - Date.parse(`${world.today()}T00:00:00Z`)) / 86_400_000;
@@ -83,7 +91,9 @@ function take(world: World, bytes: Buffer) {
   const like = db.prepare("SELECT id FROM bank_file WHERE weak = ?").get(weak) as { id: string } | undefined;
   const count = (db.prepare("SELECT COUNT(*) AS n FROM bank_file").get() as { n: number }).n;
   const id = `F-${String(count + 1).padStart(6, "0")}`;
-  db.prepare("INSERT INTO bank_file (id, fingerprint, weak, bytes, state, process_date, credit, count, note, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)").run(
+  db.prepare(
+    "INSERT INTO bank_file (id, fingerprint, weak, bytes, state, process_date, credit, count, note, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+  ).run(
     id,
     fingerprint,
     weak,
@@ -96,30 +106,39 @@ function take(world: World, bytes: Buffer) {
     world.now(),
   );
   file.entries.forEach((entry, line) => {
-    db.prepare("INSERT INTO bank_line (file, line, bsb, account, cents, title, reference, state, reason) VALUES (?, ?, ?, ?, ?, ?, ?, 'PENDING', '')").run(
-      id,
-      line,
-      entry.bsb,
-      entry.account,
-      entry.cents,
-      entry.title,
-      entry.reference,
-    );
+    db.prepare(
+      "INSERT INTO bank_line (file, line, bsb, account, cents, title, reference, state, reason) VALUES (?, ?, ?, ?, ?, ?, ?, 'PENDING', '')",
+    ).run(id, line, entry.bsb, entry.account, entry.cents, entry.title, entry.reference);
   });
-  return { status: 202, body: { id, fingerprint, state: "AUTHORISED", processDate: file.processDate, simulated: true } };
+  return {
+    status: 202,
+    body: { id, fingerprint, state: "AUTHORISED", processDate: file.processDate, simulated: true },
+  };
 }
 
 /** Settles every authorised file whose day has come; accounts that are closed send their line back. */
 export function settle(world: World): void {
   const { db } = world;
-  const ready = db.prepare("SELECT id FROM bank_file WHERE state = 'AUTHORISED' AND process_date <= ?").all(world.today()) as { id: string }[];
+  const ready = db
+    .prepare("SELECT id FROM bank_file WHERE state = 'AUTHORISED' AND process_date <= ?")
+    .all(world.today()) as { id: string }[];
   const returns = world.contentFaults(service, "RETURN");
   const work = db.transaction((id: string) => {
-    for (const line of db.prepare("SELECT line, account FROM bank_line WHERE file = ?").all(id) as { line: number; account: string }[]) {
-      const closed = db.prepare("SELECT state FROM bank_account WHERE account = ? AND state = 'closed'").get(line.account);
+    for (const line of db.prepare("SELECT line, account FROM bank_line WHERE file = ?").all(id) as {
+      line: number;
+      account: string;
+    }[]) {
+      const closed = db
+        .prepare("SELECT state FROM bank_account WHERE account = ? AND state = 'closed'")
+        .get(line.account);
       const told = returns.find((rule) => String(rule.match?.account) === line.account);
       const reason = told ? String(told.with?.reason ?? "5") : closed ? "3" : "";
-      db.prepare("UPDATE bank_line SET state = ?, reason = ? WHERE file = ? AND line = ?").run(reason ? "RETURNED" : "PAID", reason, id, line.line);
+      db.prepare("UPDATE bank_line SET state = ?, reason = ? WHERE file = ? AND line = ?").run(
+        reason ? "RETURNED" : "PAID",
+        reason,
+        id,
+        line.line,
+      );
     }
     db.prepare("UPDATE bank_file SET state = 'SETTLED' WHERE id = ?").run(id);
   });

@@ -1,7 +1,7 @@
 /** The test side: the clock, faults, and what truly happened. Tests judge by effects. */
 import express, { Router } from "express";
 import { settle } from "./bank.ts";
-import { escape, page } from "./page.ts";
+import { html, page } from "./page.ts";
 import type { FaultRule, World } from "./world.ts";
 
 export function control(world: World): Router {
@@ -25,15 +25,21 @@ export function control(world: World): Router {
     response.redirect("/");
   });
   router.post("/reset", (_request, response) => {
-    for (const name of ["answered", "request", "event", "payee", "bank_file", "bank_line", "bank_account", "mail"]) db.exec(`DELETE FROM ${name}`);
+    for (const name of ["answered", "request", "event", "payee", "bank_file", "bank_line", "bank_account", "mail"])
+      db.exec(`DELETE FROM ${name}`);
     world.setRules([]);
     response.json({ ok: true });
   });
-  router.get("/requests", (_request, response) => void response.json({ requests: db.prepare("SELECT * FROM request ORDER BY id").all() }));
+  router.get(
+    "/requests",
+    (_request, response) => void response.json({ requests: db.prepare("SELECT * FROM request ORDER BY id").all() }),
+  );
   router.get("/effects", (_request, response) => {
     settle(world);
     response.json({
-      events: db.prepare("SELECT receipt, payer, submission, pay_date AS payDate, result FROM event ORDER BY receipt").all(),
+      events: db
+        .prepare("SELECT receipt, payer, submission, pay_date AS payDate, result FROM event ORDER BY receipt")
+        .all(),
       files: db.prepare("SELECT id, state, credit, count FROM bank_file ORDER BY id").all(),
       lines: db.prepare("SELECT file, line, account, cents, state, reason FROM bank_line ORDER BY file, line").all(),
       mail: db.prepare("SELECT message_id AS messageId, recipient, repeats FROM mail ORDER BY received_at").all(),
@@ -57,15 +63,24 @@ const faults: Named[] = [
 
 export function indexPage(world: World): string {
   const { db } = world;
-  const events = db.prepare("SELECT receipt, pay_date, result, received_at FROM event ORDER BY receipt DESC LIMIT 12").all() as Record<string, string>[];
-  const files = db.prepare("SELECT id, process_date, state, credit, count FROM bank_file ORDER BY id DESC LIMIT 12").all() as Record<string, string | number>[];
-  const cells = (values: unknown[]) => `<tr>${values.map((value) => `<td>${escape(String(value))}</td>`).join("")}</tr>`;
+  const events = db
+    .prepare("SELECT receipt, pay_date, result, received_at FROM event ORDER BY receipt DESC LIMIT 12")
+    .all() as Record<string, string>[];
+  const files = db
+    .prepare("SELECT id, process_date, state, credit, count FROM bank_file ORDER BY id DESC LIMIT 12")
+    .all() as Record<string, string | number>[];
+  const cells = (values: unknown[]) => `<tr>${values.map((value) => `<td>${html(String(value))}</td>`).join("")}</tr>`;
   return page(
     "Stand-ins",
-    `<p>A tax agency, a bank and a post box to learn and test with. Their day is ${escape(world.today())}.</p>
+    `<p>A tax agency, a bank and a post box to learn and test with. Their day is ${html(world.today())}.</p>
 <form method="post" action="/sim/control/scenario/choose"><label>The next time, <select name="service"><option value="au-tax">the tax agency</option><option value="bank">the bank</option><option value="outbox">the post box</option></select></label>
-<label> shall <select name="fault">${faults.map((each) => `<option value="${each.name}">${escape(each.words)}</option>`).join("")}</select></label> <input type="hidden" name="uses" value="1"><button>Set</button></form>
-<p><small>Set now: ${escape(world.rules().map((rule) => `${rule.service} ${rule.fault} (${rule.uses} left)`).join(", ") || "nothing")}</small></p>
+<label> shall <select name="fault">${faults.map((each) => `<option value="${each.name}">${html(each.words)}</option>`).join("")}</select></label> <input type="hidden" name="uses" value="1"><button>Set</button></form>
+<p><small>Set now: ${html(
+      world
+        .rules()
+        .map((rule) => `${rule.service} ${rule.fault} (${rule.uses} left)`)
+        .join(", ") || "nothing",
+    )}</small></p>
 <h2>Tax agency</h2><table><thead><tr><th>Receipt</th><th>Pay date</th><th>Result</th><th>Received</th></tr></thead><tbody>${events.map((row) => cells([row.receipt, row.pay_date, row.result, row.received_at])).join("")}</tbody></table>
 <h2>Bank</h2><table><thead><tr><th>File</th><th>Settles on</th><th>State</th><th>Amount</th><th>Lines</th></tr></thead><tbody>${files.map((row) => cells([row.id, row.process_date, row.state, `$${(Number(row.credit) / 100).toFixed(2)}`, row.count])).join("")}</tbody></table>`,
   );

@@ -59,15 +59,25 @@ export function readDirectEntry(bytes: Buffer): DirectEntry {
     const amount = line.slice(20, 30);
     if (!/^\d{10}$/.test(amount) || Number(amount) === 0) fault(number, "The amount is not a number above zero.");
     const title = line.slice(30, 62);
-    if (title.trim() === "" || title.startsWith(" ")) fault(number, "The title of the account is missing or not left-justified.");
+    if (title.trim() === "" || title.startsWith(" "))
+      fault(number, "The title of the account is missing or not left-justified.");
     const reference = line.slice(62, 80);
     if (reference.startsWith(" ")) fault(number, "The lodgement reference starts with a blank.");
     if (!/^\d{3}-\d{3}$/.test(line.slice(80, 87))) fault(number, "The trace BSB is not valid.");
     if (line.slice(96, 112).trim() === "") fault(number, "The name of the remitter is missing.");
-    if (line.slice(112, 120) !== "00000000" && !"WXY".includes(line[17] ?? " ")) fault(number, "Withholding is stated without its indicator.");
-    return { bsb, account: account.trim(), code, cents: Number(amount), title: title.trim(), reference: reference.trim() };
+    if (line.slice(112, 120) !== "00000000" && !"WXY".includes(line[17] ?? " "))
+      fault(number, "Withholding is stated without its indicator.");
+    return {
+      bsb,
+      account: account.trim(),
+      code,
+      cents: Number(amount),
+      title: title.trim(),
+      reference: reference.trim(),
+    };
   });
-  const total = (test: (code: string) => boolean) => entries.filter((each) => test(each.code)).reduce((a, b) => a + b.cents, 0);
+  const total = (test: (code: string) => boolean) =>
+    entries.filter((each) => test(each.code)).reduce((a, b) => a + b.cents, 0);
   const credit = total((code) => code !== "13");
   const debit = total((code) => code === "13");
   const last = lines.length;

@@ -59,17 +59,29 @@ export async function exchange(
   }
 }
 
-function answerOnce(world: World, service: string, key: string, digest: string, effect: () => Answer): { answer: Answer; replayed: boolean } {
+function answerOnce(
+  world: World,
+  service: string,
+  key: string,
+  digest: string,
+  effect: () => Answer,
+): { answer: Answer; replayed: boolean } {
   const work = world.db.transaction(() => {
-    const known = world.db.prepare("SELECT digest, status, body FROM answered WHERE service = ? AND key = ?").get(service, key) as
-      | { digest: string; status: number; body: string }
-      | undefined;
+    const known = world.db
+      .prepare("SELECT digest, status, body FROM answered WHERE service = ? AND key = ?")
+      .get(service, key) as { digest: string; status: number; body: string } | undefined;
     if (known) {
-      if (known.digest !== digest) return { answer: { status: 409, body: { code: "KEY_REUSED", text: "This key came before with other content." } }, replayed: false };
+      if (known.digest !== digest)
+        return {
+          answer: { status: 409, body: { code: "KEY_REUSED", text: "This key came before with other content." } },
+          replayed: false,
+        };
       return { answer: { status: known.status, body: JSON.parse(known.body) as unknown }, replayed: true };
     }
     const answer = effect();
-    world.db.prepare("INSERT INTO answered (service, key, digest, status, body) VALUES (?, ?, ?, ?, ?)").run(service, key, digest, answer.status, JSON.stringify(answer.body));
+    world.db
+      .prepare("INSERT INTO answered (service, key, digest, status, body) VALUES (?, ?, ?, ?, ?)")
+      .run(service, key, digest, answer.status, JSON.stringify(answer.body));
     return { answer, replayed: false };
   });
   return work.immediate();

@@ -54,7 +54,15 @@ export interface PayEventMessage {
 
 type Node = { [name: string]: Node | Node[] | string | undefined };
 
-const repeated = ["PAYEVNTEMP", "PaidLeave", "Allowance", "SalarySacrifice", "LumpSum", "Deduction", "SuperannuationContribution"];
+const repeated = [
+  "PAYEVNTEMP",
+  "PaidLeave",
+  "Allowance",
+  "SalarySacrifice",
+  "LumpSum",
+  "Deduction",
+  "SuperannuationContribution",
+];
 const parser = new XMLParser({
   ignoreAttributes: false,
   attributeNamePrefix: "@",

@@ -12,11 +12,14 @@ export interface Item {
 }
 
 const isDay = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(`${text}T00:00:00Z`));
-const days = (from: string, to: string) => (Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000;
+const days = (from: string, to: string) =>
+  (Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000;
 const isAmount = (text: string) => /^\d{1,13}\.\d{2}$/.test(text);
-const weighed = (digits: string, weights: number[]) => weights.reduce((total, weight, at) => total + weight * Number(digits[at]), 0);
+const weighed = (digits: string, weights: number[]) =>
+  weights.reduce((total, weight, at) => total + weight * Number(digits[at]), 0);
 const abnHolds = (abn: string) =>
-  /^\d{11}$/.test(abn) && weighed(String(Number(abn[0]) - 1) + abn.slice(1), [10, 1, 3, 5, 7, 9, 11, 13, 15, 17, 19]) % 89 === 0;
+  /^\d{11}$/.test(abn) &&
+  weighed(String(Number(abn[0]) - 1) + abn.slice(1), [10, 1, 3, 5, 7, 9, 11, 13, 15, 17, 19]) % 89 === 0;
 const standIns = ["000000000", "111111111", "333333333", "444444444", "987654321"];
 const tfnHolds = (tfn: string) =>
   standIns.includes(tfn) ||
@@ -35,55 +38,84 @@ const postcodes: Record<string, RegExp> = {
 
 export function messageItems(message: PayEventMessage, now: string): Item[] {
   const items: Item[] = [];
-  const add = (code: string, severity: Item["severity"], path: string, text: string) => items.push({ code, severity, scope: "MESSAGE", path, text });
-  if (message.version !== "0004" || message.action !== "submit") add("T02", "ERROR", "message", "Version or action is not supported.");
+  const add = (code: string, severity: Item["severity"], path: string, text: string) =>
+    items.push({ code, severity, scope: "MESSAGE", path, text });
+  if (message.version !== "0004" || message.action !== "submit")
+    add("T02", "ERROR", "message", "Version or action is not supported.");
   if (!message.bms || message.bms.length > 200) add("P01", "ERROR", "payer/bmsId", "The BMS identifier is missing.");
   if (!abnHolds(message.abn)) add("P02", "ERROR", "payer/abn", "The payer's ABN fails its check.");
   if (!message.submission) add("P04", "ERROR", "event/submissionId", "The submission ID is missing.");
-  if (Date.parse(message.runAt) > Date.parse(now) + 5 * 60_000) add("P06", "ERROR", "event/runAt", "The run date and time lies in the future.");
-  else if (Date.parse(message.runAt) < Date.parse(now) - 7 * 86_400_000) add("P07", "WARNING", "event/runAt", "The run date and time is older than seven days.");
+  if (Date.parse(message.runAt) > Date.parse(now) + 5 * 60_000)
+    add("P06", "ERROR", "event/runAt", "The run date and time lies in the future.");
+  else if (Date.parse(message.runAt) < Date.parse(now) - 7 * 86_400_000)
+    add("P07", "WARNING", "event/runAt", "The run date and time is older than seven days.");
   if (!isDay(message.payDate)) add("P08", "ERROR", "event/payDate", "The pay date is not a date.");
   else {
     const ahead = days(now.slice(0, 10), message.payDate);
     if (ahead < 0) add("P09", "WARNING", "event/payDate", "The event was received after the pay date.");
     if (ahead > 31) add("P10", "ERROR", "event/payDate", "The pay date is more than 31 days ahead.");
   }
-  if (message.count !== message.payees.length || message.count < 1) add("P12", "ERROR", "event/payeeCount", "The payee record count is wrong.");
-  if (!isAmount(message.w1) || !isAmount(message.w2)) add("P13", "ERROR", "event/w1", "Payer totals are missing or not amounts.");
+  if (message.count !== message.payees.length || message.count < 1)
+    add("P12", "ERROR", "event/payeeCount", "The payee record count is wrong.");
+  if (!isAmount(message.w1) || !isAmount(message.w2))
+    add("P13", "ERROR", "event/w1", "Payer totals are missing or not amounts.");
   else if (Number(message.w2) > Number(message.w1)) add("P14", "WARNING", "event/w2", "More is withheld than paid.");
   if (!message.accepted) add("P15", "ERROR", "declaration", "The declaration is missing.");
-  if (!message.declarer || !isDay(message.declaredOn) || message.declaredOn > now.slice(0, 10)) add("P16", "ERROR", "declaration", "The declarer is missing, or the declaration is dated in the future.");
+  if (!message.declarer || !isDay(message.declaredOn) || message.declaredOn > now.slice(0, 10))
+    add("P16", "ERROR", "declaration", "The declarer is missing, or the declaration is dated in the future.");
   return items;
 }
 
-export function payeeItems(payee: PayeeRecord, message: PayEventMessage, previous: { withheld: string; gross: string } | undefined): Item[] {
+export function payeeItems(
+  payee: PayeeRecord,
+  message: PayEventMessage,
+  previous: { withheld: string; gross: string } | undefined,
+): Item[] {
   const items: Item[] = [];
   const add = (code: string, severity: Item["severity"], path: string, text: string) =>
     items.push({ code, severity, scope: "PAYEE", payrollId: payee.payrollId, path: `payee/${path}`, text });
   if (!tfnHolds(payee.tfn)) add("E01", "ERROR", "taxFileNumber", "The tax file number fails its check.");
-  if ((payee.tfn === "000000000" || payee.tfn === "111111111") && isDay(payee.start) && days(payee.start, message.payDate) > 28)
+  if (
+    (payee.tfn === "000000000" || payee.tfn === "111111111") &&
+    isDay(payee.start) &&
+    days(payee.start, message.payDate) > 28
+  )
     add("E02", "WARNING", "taxFileNumber", "No tax file number more than 28 days after commencement.");
   if (!payee.payrollId || message.payees.filter((each) => each.payrollId === payee.payrollId).length > 1)
     add("E03", "ERROR", "payrollId", "The payroll ID is missing or used twice.");
-  if (!payee.family || !/^[\p{L}' .-]+$/u.test(payee.family) || / {2}/.test(payee.family)) add("E05", "ERROR", "name", "The family name is missing or holds characters that a name cannot have.");
-  if (!isDay(payee.birth) || payee.birth > message.payDate) add("E06", "ERROR", "birth", "The birth date is not a real date before the pay date.");
+  if (!payee.family || !/^[\p{L}' .-]+$/u.test(payee.family) || / {2}/.test(payee.family))
+    add("E05", "ERROR", "name", "The family name is missing or holds characters that a name cannot have.");
+  if (!isDay(payee.birth) || payee.birth > message.payDate)
+    add("E06", "ERROR", "birth", "The birth date is not a real date before the pay date.");
   const { line1, suburb, state, postcode } = payee.address;
   if (!line1 || !suburb || !postcodes[state]) add("E07", "ERROR", "address", "Street, suburb or state is missing.");
-  else if (!/^\d{4}$/.test(postcode) || !postcodes[state]?.test(postcode)) add("E07", "ERROR", "address", `Postcode ${postcode} does not lie in ${state}.`);
-  if (!isDay(payee.start) || payee.start > payee.periodEnd) add("E08", "ERROR", "employment/start", "The commencement date is not before the end of the period.");
-  if (!/^[FPCLVDN]$/.test(payee.basis)) add("E09", "ERROR", "employment/basis", "The employment basis is not in the list.");
-  if (!/^(R[TND]|F[F]|N[AF]|H[RU])[SX][123X][HFX][0-9AX]$/.test(payee.treatment) || (payee.treatment.startsWith("H") && payee.incomeType !== "WHM"))
+  else if (!/^\d{4}$/.test(postcode) || !postcodes[state]?.test(postcode))
+    add("E07", "ERROR", "address", `Postcode ${postcode} does not lie in ${state}.`);
+  if (!isDay(payee.start) || payee.start > payee.periodEnd)
+    add("E08", "ERROR", "employment/start", "The commencement date is not before the end of the period.");
+  if (!/^[FPCLVDN]$/.test(payee.basis))
+    add("E09", "ERROR", "employment/basis", "The employment basis is not in the list.");
+  if (
+    !/^(R[TND]|F[F]|N[AF]|H[RU])[SX][123X][HFX][0-9AX]$/.test(payee.treatment) ||
+    (payee.treatment.startsWith("H") && payee.incomeType !== "WHM")
+  )
     add("E10", "ERROR", "employment/taxTreatment", "The tax treatment is not a permitted combination.");
   if (payee.periodStart > payee.periodEnd) add("E11", "ERROR", "period", "The period ends before it starts.");
   const amounts = [payee.withheld, payee.gross, ...[payee.overtime, payee.bonus, payee.directorFee].filter(Boolean)];
   const lists = [payee.paidLeave, payee.allowances, payee.sacrifice, payee.lumpSums, payee.deductions, payee.super];
-  if (!amounts.every(isAmount) || !lists.flat().every((each) => isAmount(each.amount))) add("E16", "ERROR", "incomeStreams", "An amount is not a decimal of two places.");
-  if (lists.some((each) => new Set(each.map((one) => one.type)).size < each.length)) add("E16", "ERROR", "incomeStreams", "A type occurs twice.");
+  if (!amounts.every(isAmount) || !lists.flat().every((each) => isAmount(each.amount)))
+    add("E16", "ERROR", "incomeStreams", "An amount is not a decimal of two places.");
+  if (lists.some((each) => new Set(each.map((one) => one.type)).size < each.length))
+    add("E16", "ERROR", "incomeStreams", "A type occurs twice.");
   if (message.payDate >= "2026-07-01" && /^[FPC]$/.test(payee.basis)) {
     const liability = payee.super.find((each) => each.type === "L");
     const earnings = payee.super.find((each) => each.type === "Q");
-    if (!liability || !earnings) add("E13", "ERROR", "super", "Super liability and qualifying earnings are compulsory from 1 July 2026.");
-    else if (Math.abs(Number(liability.amount) - Number(earnings.amount) * 0.12) > Number(earnings.amount) * 0.0012 + 0.5)
+    if (!liability || !earnings)
+      add("E13", "ERROR", "super", "Super liability and qualifying earnings are compulsory from 1 July 2026.");
+    else if (
+      Math.abs(Number(liability.amount) - Number(earnings.amount) * 0.12) >
+      Number(earnings.amount) * 0.0012 + 0.5
+    )
       add("E14", "WARNING", "super", "The liability differs from 12 % of qualifying earnings.");
   }
   if (previous && (Number(payee.withheld) < Number(previous.withheld) || Number(payee.gross) < Number(previous.gross)))

@@ -2,7 +2,7 @@
 import { type Request, type Response, Router } from "express";
 import { simpleParser } from "mailparser";
 import { SMTPServer } from "smtp-server";
-import { escape, page } from "./page.ts";
+import { html, page } from "./page.ts";
 import type { World } from "./world.ts";
 
 export function smtpServer(world: World): SMTPServer {
@@ -15,15 +15,29 @@ export function smtpServer(world: World): SMTPServer {
         .then((mail) => {
           const to = mail.to && !Array.isArray(mail.to) ? mail.to.text : "";
           const rule = world.fault("outbox", "send", { to });
-          if (rule?.fault === "CUT_BEFORE" || rule?.fault === "HTTP_503") throw Object.assign(new Error("Simulated failure, try later"), { responseCode: 451 });
-          if (rule?.fault === "REJECT_LINE") throw Object.assign(new Error("No such mailbox here"), { responseCode: 550 });
+          if (rule?.fault === "CUT_BEFORE" || rule?.fault === "HTTP_503")
+            throw Object.assign(new Error("Simulated failure, try later"), { responseCode: 451 });
+          if (rule?.fault === "REJECT_LINE")
+            throw Object.assign(new Error("No such mailbox here"), { responseCode: 550 });
           const [file] = mail.attachments;
           const id = mail.messageId ?? "";
           const stored = world.db
-            .prepare("INSERT INTO mail (message_id, received_at, sender, recipient, subject, body, file_name, attachment) VALUES (?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (message_id) DO UPDATE SET repeats = repeats + 1")
-            .run(id, world.now(), mail.from?.text ?? "", to, mail.subject ?? "", mail.text ?? "", file?.filename ?? null, file?.content ?? null);
+            .prepare(
+              "INSERT INTO mail (message_id, received_at, sender, recipient, subject, body, file_name, attachment) VALUES (?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (message_id) DO UPDATE SET repeats = repeats + 1",
+            )
+            .run(
+              id,
+              world.now(),
+              mail.from?.text ?? "",
+              to,
+              mail.subject ?? "",
+              mail.text ?? "",
+              file?.filename ?? null,
+              file?.content ?? null,
+            );
           world.log("outbox", "send", id, "", rule?.fault ?? "", stored.changes > 0 ? "stored" : "repeat");
-          if (rule?.fault === "CUT_AFTER") throw Object.assign(new Error("Simulated failure after storing"), { responseCode: 451 });
+          if (rule?.fault === "CUT_AFTER")
+            throw Object.assign(new Error("Simulated failure after storing"), { responseCode: 451 });
           done();
         })
         .catch((error: Error) => done(error));
@@ -44,23 +58,35 @@ interface MailRow {
 export function postBoxPages(world: World): Router {
   const router = Router();
   router.get("/", (_request: Request, response: Response) => {
-    const rows = world.db.prepare("SELECT * FROM mail ORDER BY received_at DESC, rowid DESC LIMIT 200").all() as MailRow[];
+    const rows = world.db
+      .prepare("SELECT * FROM mail ORDER BY received_at DESC, rowid DESC LIMIT 200")
+      .all() as MailRow[];
     const body = rows
       .map(
         (row) =>
-          `<tr><td>${escape(row.received_at.slice(0, 16).replace("T", " "))}</td><td>${escape(row.recipient)}</td><td>${escape(row.subject)}<br><small>${escape(row.body).replace(/\n/g, "<br>")}</small></td><td>${
-            row.file_name ? `<a href="/post-box/file?id=${encodeURIComponent(row.message_id)}">${escape(row.file_name)}</a>` : ""
+          `<tr><td>${html(row.received_at.slice(0, 16).replace("T", " "))}</td><td>${html(row.recipient)}</td><td>${html(row.subject)}<br><small>${html(row.body).replace(/\n/g, "<br>")}</small></td><td>${
+            row.file_name
+              ? `<a href="/post-box/file?id=${encodeURIComponent(row.message_id)}">${html(row.file_name)}</a>`
+              : ""
           }</td></tr>`,
       )
       .join("");
     response.send(
-      page("Post box", `<p>${rows.length === 0 ? "Nothing has arrived yet. Payslips show up here once they are sent." : `${rows.length} letters, newest first.`}</p><table><thead><tr><th>Arrived</th><th>To</th><th>Subject</th><th>Attached</th></tr></thead><tbody>${body}</tbody></table>`),
+      page(
+        "Post box",
+        `<p>${rows.length === 0 ? "Nothing has arrived yet. Payslips show up here once they are sent." : `${rows.length} letters, newest first.`}</p><table><thead><tr><th>Arrived</th><th>To</th><th>Subject</th><th>Attached</th></tr></thead><tbody>${body}</tbody></table>`,
+      ),
     );
   });
   router.get("/file", (request: Request, response: Response) => {
-    const row = world.db.prepare("SELECT file_name, attachment FROM mail WHERE message_id = ?").get(String(request.query.id)) as MailRow | undefined;
+    const row = world.db
+      .prepare("SELECT file_name, attachment FROM mail WHERE message_id = ?")
+      .get(String(request.query.id)) as MailRow | undefined;
     if (!row?.attachment) return void response.status(404).send(page("Post box", "<p>There is no such letter.</p>"));
-    response.type("application/pdf").setHeader("Content-Disposition", `inline; filename="${row.file_name}"`).send(row.attachment);
+    response
+      .type("application/pdf")
+      .setHeader("Content-Disposition", `inline; filename="${row.file_name}"`)
+      .send(row.attachment);
   });
   return router;
 }

@@ -25,7 +25,8 @@ interface EventRow {
 export function taxAgency(world: World): Router {
   const router = Router();
   const { db } = world;
-  const find = (receipt: string) => db.prepare("SELECT * FROM event WHERE receipt = ?").get(receipt) as EventRow | undefined;
+  const find = (receipt: string) =>
+    db.prepare("SELECT * FROM event WHERE receipt = ?").get(receipt) as EventRow | undefined;
 
   router.post("/v1/pay-events", express.raw({ type: () => true, limit: "20mb" }), (request, response) => {
     const bytes = request.body as Buffer;
@@ -42,7 +43,9 @@ export function taxAgency(world: World): Router {
 
   router.get("/v1/pay-events", (request, response) => {
     const { submissionId, bmsId, payer } = request.query as Record<string, string>;
-    const row = db.prepare("SELECT * FROM event WHERE submission = ? AND bms = ? AND payer = ?").get(submissionId, bmsId, payer) as EventRow | undefined;
+    const row = db
+      .prepare("SELECT * FROM event WHERE submission = ? AND bms = ? AND payer = ?")
+      .get(submissionId, bmsId, payer) as EventRow | undefined;
     response.json({ events: row ? [view(world, row)] : [] });
   });
 
@@ -59,7 +62,9 @@ export function taxAgency(world: World): Router {
   router.get("/v1/payers/:abn/payees/:payrollId", (request, response) => {
     const row = db
       .prepare("SELECT record, pay_date FROM payee WHERE payer = ? AND payroll_id = ? AND year = ?")
-      .get(request.params.abn, request.params.payrollId, String(request.query.year)) as { record: string; pay_date: string } | undefined;
+      .get(request.params.abn, request.params.payrollId, String(request.query.year)) as
+      | { record: string; pay_date: string }
+      | undefined;
     if (!row) return void response.status(404).json({ code: "NOT_FOUND" });
     response.json({ payDate: row.pay_date, record: JSON.parse(row.record) as unknown });
   });
@@ -68,39 +73,86 @@ export function taxAgency(world: World): Router {
 
 function view(world: World, row: EventRow) {
   const processing = row.ready_at === "never" || row.ready_at > world.now();
-  const head = { receipt: row.receipt, submissionId: row.wrong ? "another-submission" : row.submission, action: row.action, receivedAt: row.received_at, simulated: true };
+  const head = {
+    receipt: row.receipt,
+    submissionId: row.wrong ? "another-submission" : row.submission,
+    action: row.action,
+    receivedAt: row.received_at,
+    simulated: true,
+  };
   if (processing) return { ...head, result: "PROCESSING" };
-  return { ...head, result: row.result, processedAt: row.ready_at, counts: JSON.parse(row.counts) as unknown, items: JSON.parse(row.items) as unknown };
+  return {
+    ...head,
+    result: row.result,
+    processedAt: row.ready_at,
+    counts: JSON.parse(row.counts) as unknown,
+    items: JSON.parse(row.items) as unknown,
+  };
 }
 
 /** The payroll year by its first calendar year: 1 July to 30 June. */
-const yearOf = (payDate: string) => (payDate.slice(5) >= "07-01" ? payDate.slice(0, 4) : String(Number(payDate.slice(0, 4)) - 1));
+const yearOf = (payDate: string) =>
+  payDate.slice(5) >= "07-01" ? payDate.slice(0, 4) : String(Number(payDate.slice(0, 4)) - 1);
 
 function take(world: World, message: PayEventMessage, bytes: Buffer) {
   const { db } = world;
   const digest = sha256(bytes);
-  const known = db.prepare("SELECT * FROM event WHERE payer = ? AND bms = ? AND submission = ?").get(message.abn, message.bms, message.submission) as EventRow | undefined;
+  const known = db
+    .prepare("SELECT * FROM event WHERE payer = ? AND bms = ? AND submission = ?")
+    .get(message.abn, message.bms, message.submission) as EventRow | undefined;
   if (known) {
-    if (known.digest !== digest) return { status: 409, body: { code: "P04", text: "This submission ID came before with other content." } };
-    return { status: 200, body: { receipt: known.receipt, submissionId: known.submission, replayed: true, simulated: true } };
+    if (known.digest !== digest)
+      return { status: 409, body: { code: "P04", text: "This submission ID came before with other content." } };
+    return {
+      status: 200,
+      body: { receipt: known.receipt, submissionId: known.submission, replayed: true, simulated: true },
+    };
   }
   const now = world.now();
   const parent = messageItems(message, now);
-  for (const rule of world.contentFaults(service, "REJECT_MESSAGE")) parent.push({ code: String(rule.with?.code ?? "P99"), severity: "ERROR", scope: "MESSAGE", path: "message", text: "Refused on request of the test side." });
-  if (parent.some((item) => item.severity === "ERROR")) return { status: 422, body: { code: parent.find((item) => item.severity === "ERROR")?.code, items: parent } };
+  for (const rule of world.contentFaults(service, "REJECT_MESSAGE"))
+    parent.push({
+      code: String(rule.with?.code ?? "P99"),
+      severity: "ERROR",
+      scope: "MESSAGE",
+      path: "message",
+      text: "Refused on request of the test side.",
+    });
+  if (parent.some((item) => item.severity === "ERROR"))
+    return { status: 422, body: { code: parent.find((item) => item.severity === "ERROR")?.code, items: parent } };
   const items: Item[] = [...parent];
   const year = yearOf(message.payDate);
   let accepted = 0;
   for (const payee of message.payees) {
-    const last = db.prepare("SELECT record, pay_date, run_at FROM payee WHERE payer = ? AND bms = ? AND payroll_id = ? AND year = ?").get(message.abn, message.bms, payee.payrollId, year) as
+    const last = db
+      .prepare("SELECT record, pay_date, run_at FROM payee WHERE payer = ? AND bms = ? AND payroll_id = ? AND year = ?")
+      .get(message.abn, message.bms, payee.payrollId, year) as
       | { record: string; pay_date: string; run_at: string }
       | undefined;
-    const found = payeeItems(payee, message, last ? (JSON.parse(last.record) as { withheld: string; gross: string }) : undefined);
+    const found = payeeItems(
+      payee,
+      message,
+      last ? (JSON.parse(last.record) as { withheld: string; gross: string }) : undefined,
+    );
     for (const rule of world.contentFaults(service, "REJECT_PAYEE"))
       if (rule.match?.payrollId === payee.payrollId)
-        found.push({ code: String(rule.with?.code ?? "E01"), severity: "ERROR", scope: "PAYEE", payrollId: payee.payrollId, path: "payee", text: "Refused on request of the test side." });
+        found.push({
+          code: String(rule.with?.code ?? "E01"),
+          severity: "ERROR",
+          scope: "PAYEE",
+          payrollId: payee.payrollId,
+          path: "payee",
+          text: "Refused on request of the test side.",
+        });
     for (const rule of world.contentFaults(service, "WARN"))
-      found.push({ code: String(rule.with?.code ?? "E20"), severity: "WARNING", scope: "PAYEE", payrollId: payee.payrollId, path: "payee", text: "A warning on request of the test side." });
+      found.push({
+        code: String(rule.with?.code ?? "E20"),
+        severity: "WARNING",
+        scope: "PAYEE",
+        payrollId: payee.payrollId,
+        path: "payee",
+        text: "A warning on request of the test side.",
+      });
     items.push(...found);
     if (found.some((item) => item.severity === "ERROR")) continue;
     accepted += 1;
@@ -111,10 +163,12 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
     ).run(message.abn, message.bms, payee.payrollId, year, message.payDate, message.runAt, JSON.stringify(payee));
   }
   const rejected = message.payees.length - accepted;
-  const result = accepted === 0 ? "REJECTED" : rejected > 0 ? "PARTIAL" : items.length > 0 ? "ACCEPTED_WITH_WARNINGS" : "ACCEPTED";
+  const result =
+    accepted === 0 ? "REJECTED" : rejected > 0 ? "PARTIAL" : items.length > 0 ? "ACCEPTED_WITH_WARNINGS" : "ACCEPTED";
   const late = world.contentFaults(service, "LATE")[0];
   const delay = late ? Number(late.with?.ms ?? 60_000) : usualDelayMs;
-  const readyAt = world.contentFaults(service, "NEVER").length > 0 ? "never" : new Date(Date.parse(now) + delay).toISOString();
+  const readyAt =
+    world.contentFaults(service, "NEVER").length > 0 ? "never" : new Date(Date.parse(now) + delay).toISOString();
   const count = (db.prepare("SELECT COUNT(*) AS n FROM event").get() as { n: number }).n;
   const receipt = `R-${String(count + 1).padStart(6, "0")}`;
   db.prepare(

@@ -51,7 +51,9 @@ export function openWorld(folder: string): World {
   const read = (name: string): string | undefined =>
     (db.prepare("SELECT value FROM meta WHERE name = ?").get(name) as { value: string } | undefined)?.value;
   const write = (name: string, value: string) =>
-    db.prepare("INSERT INTO meta (name, value) VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value").run(name, value);
+    db
+      .prepare("INSERT INTO meta (name, value) VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value")
+      .run(name, value);
   // The clock is set by the test side; from there it runs on with real time.
   let base = { instant: read("clock") ?? new Date().toISOString(), setAt: Date.now() };
   const now = () => new Date(Date.parse(base.instant) + (Date.now() - base.setAt)).toISOString();
@@ -70,16 +72,25 @@ export function openWorld(folder: string): World {
     setRules: (next) => write("rules", JSON.stringify(next)),
     fault: (service, operation, facts) => {
       const all = rules();
-      const rule = all.find((each) => each.service === service && each.operation === operation && !contentFaultNames.includes(each.fault) && matches(each, facts));
+      const rule = all.find(
+        (each) =>
+          each.service === service &&
+          each.operation === operation &&
+          !contentFaultNames.includes(each.fault) &&
+          matches(each, facts),
+      );
       if (rule && rule.uses > 0) {
         rule.uses -= 1;
         write("rules", JSON.stringify(all));
       }
       return rule;
     },
-    contentFaults: (service, fault) => rules().filter((each) => each.service === service && each.fault === fault && each.uses !== 0),
+    contentFaults: (service, fault) =>
+      rules().filter((each) => each.service === service && each.fault === fault && each.uses !== 0),
     log: (service, operation, key, digest, fault, effect) => {
-      db.prepare("INSERT INTO request (at, service, operation, key, digest, fault, effect) VALUES (?, ?, ?, ?, ?, ?, ?)").run(now(), service, operation, key, digest, fault, effect);
+      db.prepare(
+        "INSERT INTO request (at, service, operation, key, digest, fault, effect) VALUES (?, ?, ?, ?, ?, ?, ?)",
+      ).run(now(), service, operation, key, digest, fault, effect);
     },
   };
 }

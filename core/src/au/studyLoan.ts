@@ -30,7 +30,9 @@ export function studyLoanWeekly(x: Decimal, declared: TaxDeclaration, rates: Stu
 export function studyLoanFormula(x: Decimal, declared: TaxDeclaration, rates: StudyLoanRates): string {
   if (rates.method === "marginal") {
     const { a, b } = coefficientFor(claims(declared) ? rates.claimed : rates.notClaimed, x);
-    return a.isZero() ? `${x.toFixed(2)} a week is below the threshold` : `${a.toFixed(4)} × ${x.toFixed(2)} − ${b.toFixed(4)}`;
+    return a.isZero()
+      ? `${x.toFixed(2)} a week is below the threshold`
+      : `${a.toFixed(4)} × ${x.toFixed(2)} − ${b.toFixed(4)}`;
   }
   const step = rates.steps.findLast((each) => x.gte(claims(declared) ? each.from : each.fromWithoutThreshold));
   return step ? `${step.percent} % of ${x.toFixed(2)}` : `${x.toFixed(2)} a week is below the first step`;

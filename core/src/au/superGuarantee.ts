@@ -49,13 +49,18 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
     : tooYoung
       ? `Under ${young.under} and not over ${young.hoursOver} hours a week: nothing counts`
       : `What counts as ${baseName}, up to the ceiling of $${ceiling.amount} a ${ceiling.per}`;
-  const base = figure(baseName === "qualifying earnings" ? "Qualifying earnings" : "Ordinary time earnings", owed, "money", () => ({
-    rule: why,
-    formula: `the lesser of ${counted.value.toFixed(2)} and ${room.toFixed(2)} left under the ceiling`,
-    source: sourceNote(superGuaranteeRules, row),
-    setting: { place: "person", section: "super" },
-    parts: [counted],
-  }));
+  const base = figure(
+    baseName === "qualifying earnings" ? "Qualifying earnings" : "Ordinary time earnings",
+    owed,
+    "money",
+    () => ({
+      rule: why,
+      formula: `the lesser of ${counted.value.toFixed(2)} and ${room.toFixed(2)} left under the ceiling`,
+      source: sourceNote(superGuaranteeRules, row),
+      setting: { place: "person", section: "super" },
+      parts: [counted],
+    }),
+  );
   const guarantee = figure("Super guarantee", halfUpToCent(owed.times(percent).div(hundred)), "money", () => ({
     rule: `${percent} % of ${baseName}, to the cent`,
     formula: `${owed.toFixed(2)} × ${percent} %`,
@@ -64,7 +69,7 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
   }));
   const agreed = terms.agreedPercent;
   const above =
-    agreed && agreed.gt(percent) && terms.entitled
+    agreed?.gt(percent) && terms.entitled
       ? atLeastZero(halfUpToCent(counted.value.times(agreed).div(hundred)).minus(guarantee.value))
       : zero;
   const aboveGuarantee = figure("Super above the guarantee", above, "money", () => ({
@@ -81,7 +86,6 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
  */
 export function superDueDate(payday: IsoDate, firstContribution: boolean, rules: RuleBook): IsoDate {
   const { due } = rules.row(superGuaranteeRules, payday).figures;
-  if (due.method === "payday")
-    return addBusinessDaysAu(payday, firstContribution ? due.newPerson : due.businessDays);
+  if (due.method === "payday") return addBusinessDaysAu(payday, firstContribution ? due.newPerson : due.businessDays);
   return rollForwardAu(addDays(superQuarterAu(payday).to, due.daysAfterQuarter));
 }

@@ -28,7 +28,11 @@ export interface UnusedLeaveTax {
 }
 
 /** @param normalGross gross of a normal pay of this cycle */
-export function unusedLeave(items: readonly UnusedLeave[], normalGross: Decimal, terms: WithholdingTerms): UnusedLeaveTax {
+export function unusedLeave(
+  items: readonly UnusedLeave[],
+  normalGross: Decimal,
+  terms: WithholdingTerms,
+): UnusedLeaveTax {
   const row = terms.rules.row(terminationRules, terms.payday);
   const rules = row.figures;
   let flat = zero;
@@ -59,7 +63,9 @@ export function unusedLeave(items: readonly UnusedLeave[], normalGross: Decimal,
   const atMargin = none ? percentOf(marginal, none) : atLeastZero(t1.minus(t0).times(n));
   // Under $300 the smaller of the two: the reference's first reading of a doubtful clause.
   const onMarginal =
-    !none && marginal.gt(0) && marginal.lt(rules.smallLeave) ? least(atMargin, percentOf(marginal, flatPercent)) : atMargin;
+    !none && marginal.gt(0) && marginal.lt(rules.smallLeave)
+      ? least(atMargin, percentOf(marginal, flatPercent))
+      : atMargin;
   const onFlat = percentOf(flat, flatPercent);
   return {
     withheld: figure("Withholding on unused leave", onMarginal.plus(onFlat), "money", () => ({

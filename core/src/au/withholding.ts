@@ -52,7 +52,9 @@ export function withheldFrom(earnings: Decimal, terms: WithholdingTerms): Withhe
   let regular = fromWeekly(weeklyByCoefficients(table.scales[treatment.scale], x), cycle);
   if (treatment.scale !== "3") {
     if (declared.medicareDependants !== undefined && (treatment.scale === "2" || treatment.scale === "6")) {
-      regular = regular.minus(fromWeekly(medicareAdjustment(x, treatment.scale, declared.medicareDependants, table), cycle));
+      regular = regular.minus(
+        fromWeekly(medicareAdjustment(x, treatment.scale, declared.medicareDependants, table), cycle),
+      );
     }
     const offsets = decimalOrZero(declared.offsetsPerYear);
     if (!offsets.isZero() && declared.taxFreeThreshold) {

@@ -33,3 +33,24 @@ export const completedYears = (from: IsoDate, to: IsoDate): number =>
 /** The calendar date in a zone at an instant. "Today" of a business is the date at its own place. */
 export const dateInZone = (instant: string, zone: string): IsoDate =>
   Temporal.Instant.from(instant).toZonedDateTimeISO(zone).toPlainDate().toString();
+
+const months = [
+  "January",
+  "February",
+  "March",
+  "April",
+  "May",
+  "June",
+  "July",
+  "August",
+  "September",
+  "October",
+  "November",
+  "December",
+];
+
+/** "2 July 2026", the same in a worker, on the server and in a test. */
+export const dateWords = (date: IsoDate): string => {
+  const [year, month, day] = date.split("-");
+  return `${Number(day)} ${months[Number(month) - 1] ?? ""} ${year}`;
+};

@@ -4,8 +4,8 @@ import { addDays, completedYears, daysBetween } from "../calendar/dates.ts";
 import type { PayElement, RowContext, SheetLine, WorkedRow } from "../pay/payContext.ts";
 import { workOutRow } from "../pay/payContext.ts";
 import { type Decimal, decimal, decimalOrZero, sum, zero } from "../quantity/decimal.ts";
-import { minimumWage } from "../rulebook/au/minimumWage.ts";
 import { tablesAu } from "../rulebook/au/index.ts";
+import { minimumWage } from "../rulebook/au/minimumWage.ts";
 import { studyLoanRates } from "../rulebook/au/studyLoanRates.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import { withholdingRates } from "../rulebook/au/withholdingRates.ts";
@@ -16,7 +16,10 @@ import type { Mark } from "./mark.ts";
 type Check = (row: WorkedRow, rules: RuleBook) => Mark[];
 
 const dollars = (value: Decimal): string =>
-  `${value.isNegative() ? "−" : ""}$${value.abs().toFixed(2).replace(/\B(?=(\d{3})+(?!\d))/g, ",")}`;
+  `${value.isNegative() ? "−" : ""}$${value
+    .abs()
+    .toFixed(2)
+    .replace(/\B(?=(\d{3})+(?!\d))/g, ",")}`;
 const person = (section: string): Mark["mend"] => ({ place: "person", section });
 const inRun: Mark["mend"] = { place: "run", section: "lines" };
 const hoursOf = (row: WorkedRow) => sum(row.input.lines.map((line) => decimalOrZero(line.hours)));
@@ -137,7 +140,9 @@ const belowMinimum: Check = ({ context, input, worked }, rules) => {
   const loaded = (floor: Decimal) =>
     casual ? floor.times(decimal(100).plus(national.casualLoadingPercent)).div(100).toDecimalPlaces(2) : floor;
   const floors = [
-    ...(context.facts.minimumRate ? [{ floor: loaded(decimal(context.facts.minimumRate)), name: "award minimum" }] : []),
+    ...(context.facts.minimumRate
+      ? [{ floor: loaded(decimal(context.facts.minimumRate)), name: "award minimum" }]
+      : []),
     ...(adult ? [{ floor: loaded(decimal(national.hourly)), name: "national minimum" }] : []),
   ].sort((a, b) => b.floor.comparedTo(a.floor));
   const highest = floors[0];

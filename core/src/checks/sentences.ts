@@ -1,29 +1,33 @@
 /** The sentence of each mark: what is wrong, and what it blocks or means. */
+import { dateWords } from "../calendar/dates.ts";
 import type { Mark, MarkCode } from "./mark.ts";
 
 type Sentence = (facts: Record<string, string>) => string;
 
 const sentences: Record<MarkCode, Sentence> = {
-  missingTable: (f) => `The rule book has no ${f.table} for ${f.payday}, so this pay cannot be worked out.`,
+  missingTable: (f) =>
+    `The rule book has no ${f.table} for ${dateWords(f.payday ?? "")}, so this pay cannot be worked out.`,
   derivedTable: (f) => `Worked out with a table that is ${f.standing}: ${f.table}.`,
   noHours: () => "No hours or pay in this row. Type the hours, or leave this person out of the run.",
   absurdHours: (f) => `${f.hours} hours in ${f.days} days is more than the days hold.`,
   netBelowZero: (f) => `Net pay is ${f.net}. Deductions are larger than what is left to pay.`,
   noFund: () => "No super fund is set, so the super cannot be paid.",
   noMemberNumber: (f) => `No member number at ${f.fund}. The fund may send the contribution back.`,
-  numberPending: (f) => `Tax file number applied for on ${f.since}. Taxed as if given until ${f.until}.`,
+  numberPending: (f) =>
+    `Tax file number applied for on ${dateWords(f.since ?? "")}. Taxed as if given until ${dateWords(f.until ?? "")}.`,
   numberOverdue: (f) =>
-    `Tax file number still pending after ${f.days} days (since ${f.since}). Record the number, or withhold as if none was given.`,
+    `Tax file number still pending after ${f.days} days (since ${dateWords(f.since ?? "")}). Record the number, or withhold as if none was given.`,
   numberMissing: () => "No tax file number is given: withheld at the top rate.",
   thresholdUnticked: () => "The tax-free threshold is not claimed here. Right only if another job claims it.",
-  unlikeLastTime: (f) => `Gross ${f.gross} against ${f.last} on ${f.payday}: ${f.change}.`,
+  unlikeLastTime: (f) => `Gross ${f.gross} against ${f.last} on ${dateWords(f.payday ?? "")}: ${f.change}.`,
   belowMinimum: (f) => `The rate of ${f.rate} an hour is below the ${f.floor} of ${f.minimum}.`,
   leaveBeyondBalance: (f) => `${f.hours} h of ${f.kind} leave taken, ${f.balance} h in the balance.`,
   noAccrual: (f) => `No ${f.kind} leave accrues although this person is ${f.basis}.`,
   noBankAccount: () => "No bank account is set, so the net pay cannot go into the payment file.",
   noAddress: () => "The home address is missing or not complete. The pay event will be refused for this person.",
   noEmail: () => "No e-mail address, so the payslip cannot be sent.",
-  notEmployed: (f) => `The employment runs from ${f.start}${f.end ? ` to ${f.end}` : ""}, outside this period.`,
+  notEmployed: (f) =>
+    `The employment runs from ${dateWords(f.start ?? "")}${f.end ? ` to ${dateWords(f.end)}` : ""}, outside this period.`,
   tooYoungForSuper: (f) => `Under ${f.under} and not over ${f.hours} hours a week: no super guarantee.`,
 };
 

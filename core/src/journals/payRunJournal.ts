@@ -2,10 +2,11 @@
  * The journal of a pay run: double entry, every line traceable to one pay. Common practice, no source; the shape of
  * wages, withholdings and clearing follows the journal export of the reference (section 6.1).
  */
-import { splitCents } from "../quantity/split.ts";
-import { decimal } from "../quantity/decimal.ts";
-import { toCents } from "../quantity/units.ts";
+
 import type { WorkedPay } from "../pay/workedPay.ts";
+import { decimal } from "../quantity/decimal.ts";
+import { splitCents } from "../quantity/split.ts";
+import { toCents } from "../quantity/units.ts";
 
 /** Accounts that a run posts to beside the expense account of each element. */
 export interface PostingAccounts {
@@ -60,7 +61,10 @@ function payLines(pay: JournalPay, accounts: PostingAccounts): JournalLine[] {
   };
   const expense = (account: string, cents: number, what: string) => {
     if (pay.costCentres.length === 0) return post(account, cents, what, null);
-    const shares = splitCents(cents, pay.costCentres.map((centre) => decimal(centre.share)));
+    const shares = splitCents(
+      cents,
+      pay.costCentres.map((centre) => decimal(centre.share)),
+    );
     pay.costCentres.forEach((centre, at) => {
       post(account, shares[at] ?? 0, what, centre.code);
     });

@@ -37,7 +37,10 @@ export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, 
       label,
       halfUpToHourE4(hours.times(weeks).div(52)),
       "hours",
-      explain(`${weeks.toString()} weeks a year, on ordinary hours (National Employment Standards)`, `${hours.toString()} × ${weeks.toString()} ÷ 52`),
+      explain(
+        `${weeks.toString()} weeks a year, on ordinary hours (National Employment Standards)`,
+        `${hours.toString()} × ${weeks.toString()} ÷ 52`,
+      ),
     );
   }
   if (entitled.percentOfHours !== undefined) {
@@ -61,6 +64,11 @@ export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, 
     label,
     halfUpToHourE4(value),
     "hours",
-    explain(`${year.toString()} hours a year, on ordinary hours`, fullYear.gt(0) ? `${year.toString()} × ${hours.toString()} ÷ ${fullYear.toString()}` : `${year.toString()} ÷ ${paysPerYear[basis.cycle]}`),
+    explain(
+      `${year.toString()} hours a year, on ordinary hours`,
+      fullYear.gt(0)
+        ? `${year.toString()} × ${hours.toString()} ÷ ${fullYear.toString()}`
+        : `${year.toString()} ÷ ${paysPerYear[basis.cycle]}`,
+    ),
   );
 }

@@ -2,8 +2,9 @@
  * A pay event of Single Touch Payroll, phase 2, as data: year-to-date amounts of each payee, and the payer's totals of
  * this payday. Set by: the published message structure (PAYEVNT / PAYEVNTEMP), from memory; see docs/rules/sources.md.
  */
+
+import { type TaxDeclaration, taxTreatmentCode } from "../au/taxDeclaration.ts";
 import type { IsoDate } from "../calendar/dates.ts";
-import { taxTreatmentCode, type TaxDeclaration } from "../au/taxDeclaration.ts";
 import type { Basis } from "../pay/payInput.ts";
 import { centsText } from "../quantity/units.ts";
 
@@ -109,7 +110,8 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
   if (payee.yearToDate.has("reportable")) contributions.push({ type: "R", amount: centsText(cents("reportable")) });
   return {
     payrollId: payee.payrollId,
-    taxFileNumber: payee.tax.fileNumber === "given" ? (payee.taxFileNumber ?? standIn.none) : standIn[payee.tax.fileNumber],
+    taxFileNumber:
+      payee.tax.fileNumber === "given" ? (payee.taxFileNumber ?? standIn.none) : standIn[payee.tax.fileNumber],
     name: payee.name,
     birth: { day, month, year },
     address: payee.address,
@@ -138,5 +140,9 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
 
 /** Payees in the order of payroll ID, so that two builds of one run give the same bytes. */
 export function payEvent(event: Omit<PayEvent, "action">): PayEvent {
-  return { action: "submit", ...event, payees: [...event.payees].sort((a, b) => a.payrollId.localeCompare(b.payrollId)) };
+  return {
+    action: "submit",
+    ...event,
+    payees: [...event.payees].sort((a, b) => a.payrollId.localeCompare(b.payrollId)),
+  };
 }

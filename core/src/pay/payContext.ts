@@ -6,8 +6,8 @@ import type { IsoDate } from "../calendar/dates.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { AllowanceCode, DeductionCode, ElementAu, PayInput, PayLine, PersonAu, ToDate } from "./payInput.ts";
-import { workOut } from "./workOut.ts";
 import type { WorkedPay } from "./workedPay.ts";
+import { workOut } from "./workOut.ts";
 
 /** A pay element as a business has set it up. */
 export interface PayElement {

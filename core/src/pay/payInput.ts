@@ -2,8 +2,9 @@
  * What a pay is worked out from: the input of the `work-out` contract, and a few names for the screens.
  * All money, hours, rates and percents are decimal text; dates are ISO.
  */
-import type { EtpCode } from "../au/terminationPayment.ts";
+
 import type { TaxDeclaration } from "../au/taxDeclaration.ts";
+import type { EtpCode } from "../au/terminationPayment.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
 import type { LeaveEntitlement } from "../leave/accrual.ts";

@@ -26,11 +26,16 @@ export interface RowFigures {
 /** What the pay costs the business: gross, reimbursements and super on top of it. */
 const costOf = (worked: WorkedPay): Figure => {
   const onTop = worked.super.guarantee.value.plus(worked.super.reportable.value).minus(worked.super.sacrificed.value);
-  return figure("Cost to the business", worked.gross.value.plus(worked.reimbursements.value).plus(onTop), "money", () => ({
-    rule: "Gross and reimbursements, and the super paid on top of them",
-    formula: `${moneyText(worked.gross.value)} + ${moneyText(worked.reimbursements.value)} + ${moneyText(onTop)}`,
-    parts: [worked.gross, worked.reimbursements, worked.super.guarantee],
-  }));
+  return figure(
+    "Cost to the business",
+    worked.gross.value.plus(worked.reimbursements.value).plus(onTop),
+    "money",
+    () => ({
+      rule: "Gross and reimbursements, and the super paid on top of them",
+      formula: `${moneyText(worked.gross.value)} + ${moneyText(worked.reimbursements.value)} + ${moneyText(onTop)}`,
+      parts: [worked.gross, worked.reimbursements, worked.super.guarantee],
+    }),
+  );
 };
 
 /** Super of the pay in all: guarantee, agreed extra and sacrifice. */

@@ -232,7 +232,10 @@ function extraTax(
       gross: decimalOrZero(input.toDate?.bonusGross),
       withheld: decimalOrZero(input.toDate?.bonusWithheld),
     };
-    const together = sumOf("Bonuses, commissions and back pay", others.map((each) => each.amount));
+    const together = sumOf(
+      "Bonuses, commissions and back pay",
+      others.map((each) => each.amount),
+    );
     parts.push(extraPayment(normal, together, earlier, terms));
   }
   return parts.length === 1 ? (parts[0] as Figure) : sumOf("Withholding on extra payments", parts);

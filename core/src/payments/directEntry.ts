@@ -70,7 +70,15 @@ export function directEntryFile(file: DirectEntryFile): string {
   const [year, month, day] = file.processDate.split("-") as [string, string, string];
   const trace = bsbText(file.trace.bsb, "own BSB") + accountText(file.trace.account, "own account");
   const remitter = left(file.remitter, 16, "remitter");
-  const detail = (bsb: string, account: string, indicator: string, code: string, cents: number, title: string, reference: string) =>
+  const detail = (
+    bsb: string,
+    account: string,
+    indicator: string,
+    code: string,
+    cents: number,
+    title: string,
+    reference: string,
+  ) =>
     `1${bsb}${account}${indicator}${code}${zeroFilled(cents, 10, "amount")}${left(title, 32, "account title")}${left(reference, 18, "reference")}${trace}${remitter}00000000`;
   const records = [
     `0${" ".repeat(17)}01${left(file.institution, 3, "institution")}${" ".repeat(7)}${left(file.userName, 26, "user name")}${zeroFilled(Number(file.userId), 6, "user ID")}${left(file.description, 12, "description")}${day}${month}${year.slice(2)}${" ".repeat(40)}`,

@@ -4,7 +4,7 @@
  */
 import type { IsoDate } from "../calendar/dates.ts";
 import type { WorkedPay } from "../pay/workedPay.ts";
-import { decimal, decimalOrZero, type Decimal } from "../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
 import { centsText, moneyText } from "../quantity/units.ts";
 
 export interface PayslipLine {
@@ -26,7 +26,14 @@ export interface Payslip {
   gross: string;
   withheld: string;
   net: string;
-  super: { name: string; fund: string; memberNumber: string | null; amount: string; due: IsoDate; yearToDate: string }[];
+  super: {
+    name: string;
+    fund: string;
+    memberNumber: string | null;
+    amount: string;
+    due: IsoDate;
+    yearToDate: string;
+  }[];
   paidTo: { title: string; account: string; amount: string }[];
   leave: { kind: string; accrued: string; taken: string; balance: string }[];
   yearToDate: { gross: string; taxable: string; withheld: string; net: string };
@@ -57,7 +64,12 @@ export function payslip(facts: PayslipFacts): Payslip {
     worked.lines
       .filter((line) => groups.includes(line.group) && !line.amount.value.isZero())
       .map(({ line, amount }) => {
-        const rate = line.rate === undefined ? null : decimal(line.rate).times(line.percent ?? "100").div(100);
+        const rate =
+          line.rate === undefined
+            ? null
+            : decimal(line.rate)
+                .times(line.percent ?? "100")
+                .div(100);
         const hidden = line.leave === violenceLeave;
         return {
           name: hidden ? "Ordinary hours" : (line.name ?? line.element),

@@ -7,7 +7,7 @@ const shape = (text: string, pattern: RegExp): boolean => pattern.test(text.repl
 
 /** Australian business number: 11 digits, first less one, weights 10 1 3 … 19, divisible by 89 (Australian Business Register). */
 export function isAbn(text: string): boolean {
-  if (!shape(text, /^\d{11}$/)) return false;
+  if (!shape(text, /^[1-9]\d{10}$/)) return false;
   const digits = digitsOf(text);
   digits[0] = (digits[0] ?? 0) - 1;
   return weighed(digits, [10, 1, 3, 5, 7, 9, 11, 13, 15, 17, 19]) % 89 === 0;
@@ -15,6 +15,8 @@ export function isAbn(text: string): boolean {
 
 /** Tax file number: 9 digits (weights 1 4 3 7 5 8 6 9 10) or the old 8 (10 7 8 4 6 3 5 1), divisible by 11. */
 export function isTfn(text: string): boolean {
+  // The stand-ins of tax reports (000000000, 111111111…) are never somebody's number.
+  if (/^(\d)\1*$/.test(text.replace(/\s/g, ""))) return false;
   if (shape(text, /^\d{9}$/)) return weighed(digitsOf(text), [1, 4, 3, 7, 5, 8, 6, 9, 10]) % 11 === 0;
   if (shape(text, /^\d{8}$/)) return weighed(digitsOf(text), [10, 7, 8, 4, 6, 3, 5, 1]) % 11 === 0;
   return false;

@@ -57,4 +57,3 @@ export function splitNetPay(cents: number, parts: readonly SplitPart[]): number[
   given[at] = (given[at] ?? 0) + left;
   return given;
 }
-

@@ -8,12 +8,23 @@ import { document, journal, journalLine, pay, person } from "../store/schema.ts"
 
 export function listJournals(context: Context, businessId: number): JournalSummary[] {
   const { db } = context.store;
-  const rows = db.select().from(journal).where(eq(journal.businessId, businessId)).orderBy(desc(journal.date), desc(journal.id)).limit(200).all();
+  const rows = db
+    .select()
+    .from(journal)
+    .where(eq(journal.businessId, businessId))
+    .orderBy(desc(journal.date), desc(journal.id))
+    .limit(200)
+    .all();
   const totals = new Map(
     db
       .select({ id: journalLine.journalId, cents: sql<number>`sum(${journalLine.debitCents})` })
       .from(journalLine)
-      .where(inArray(journalLine.journalId, rows.map((row) => row.id)))
+      .where(
+        inArray(
+          journalLine.journalId,
+          rows.map((row) => row.id),
+        ),
+      )
       .groupBy(journalLine.journalId)
       .all()
       .map((row) => [row.id, row.cents]),
@@ -22,7 +33,11 @@ export function listJournals(context: Context, businessId: number): JournalSumma
 }
 
 export function businessOfJournal(context: Context, journalId: number): number {
-  const row = context.store.db.select({ businessId: journal.businessId }).from(journal).where(eq(journal.id, journalId)).get();
+  const row = context.store.db
+    .select({ businessId: journal.businessId })
+    .from(journal)
+    .where(eq(journal.id, journalId))
+    .get();
   if (!row) throw notFound("journal");
   return row.businessId;
 }
@@ -39,10 +54,18 @@ export function readJournal(context: Context, journalId: number): JournalView {
     .where(eq(journalLine.journalId, journalId))
     .orderBy(journalLine.id)
     .all();
-  const entries = gatherLines(lines.map((each) => each.line), accountNames(context, head.businessId)).map((entry) => ({
+  const entries = gatherLines(
+    lines.map((each) => each.line),
+    accountNames(context, head.businessId),
+  ).map((entry) => ({
     ...entry,
     parts: lines
-      .filter(({ line }) => line.account === entry.account && line.costCentre === entry.costCentre && line.debitCents > 0 === entry.debitCents > 0)
+      .filter(
+        ({ line }) =>
+          line.account === entry.account &&
+          line.costCentre === entry.costCentre &&
+          line.debitCents > 0 === entry.debitCents > 0,
+      )
       .map(({ line, personId, given, family }) => ({
         payId: line.payId,
         personId,
@@ -52,7 +75,16 @@ export function readJournal(context: Context, journalId: number): JournalView {
         creditCents: line.creditCents,
       })),
   }));
-  const csv = db.select({ id: document.id }).from(document).where(and(eq(document.runId, head.runId), eq(document.kind, "journal"))).get();
+  const csv = db
+    .select({ id: document.id })
+    .from(document)
+    .where(and(eq(document.runId, head.runId), eq(document.kind, "journal")))
+    .get();
   const { businessId: _business, ...rest } = head;
-  return { ...rest, totalCents: entries.reduce((total, entry) => total + entry.debitCents, 0), entries, documentId: head.kind === "run" ? (csv?.id ?? null) : null };
+  return {
+    ...rest,
+    totalCents: entries.reduce((total, entry) => total + entry.debitCents, 0),
+    entries,
+    documentId: head.kind === "run" ? (csv?.id ?? null) : null,
+  };
 }

@@ -3,8 +3,8 @@
  * ticked, signed off, sent to the stand-ins and settled. The story stands in saltbush.json and can be changed there.
  */
 import type { NewPerson } from "@zesty/contract/people";
-import type { SheetLine } from "@zesty/core/pay/payContext";
 import { addDays } from "@zesty/core/calendar/dates";
+import type { SheetLine } from "@zesty/core/pay/payContext";
 import { and, eq } from "drizzle-orm";
 import { type Application, makeApplication } from "../application.ts";
 import type { Actor } from "../context.ts";
@@ -19,7 +19,7 @@ import { readSettings } from "../settings.ts";
 import { createBusiness } from "../setup/createBusiness.ts";
 import { addElement, addFund, readBusiness } from "../setup/readBusiness.ts";
 import { costCentre, person, practice, user, userRight } from "../store/schema.ts";
-import { setStandinClock, moveTheDay } from "./moveTheDay.ts";
+import { moveTheDay, setStandinClock } from "./moveTheDay.ts";
 import saltbush from "./saltbush.json" with { type: "json" };
 
 type Hours = Record<string, string>;
@@ -34,7 +34,13 @@ interface SeedPerson {
   hourlyRate: string;
   minimumRate: string;
   weeklyHours: string;
-  tax: { fileNumber?: string; numberStatus?: "pending"; pendingSince?: string; taxFreeThreshold: boolean; studyLoan: boolean };
+  tax: {
+    fileNumber?: string;
+    numberStatus?: "pending";
+    pendingSince?: string;
+    taxFreeThreshold: boolean;
+    studyLoan: boolean;
+  };
   fund: string;
   memberNumber: string;
   opening: Record<string, string>;
@@ -66,7 +72,9 @@ export async function makeDemo(application: Application): Promise<void> {
     Object.entries(hours).map(([code, value]) => {
       const element = elements.get(code);
       if (!element) throw new Error(`saltbush.json uses the pay element ${code}, which the business does not have.`);
-      return element.entry === "hours" ? { elementId: element.id, hours: value } : { elementId: element.id, amount: value };
+      return element.entry === "hours"
+        ? { elementId: element.id, hours: value }
+        : { elementId: element.id, amount: value };
     });
   const fill = (runId: number, hours: Record<string, Hours>): void => {
     const view = readRun(context, actor, runId);
@@ -101,7 +109,11 @@ async function makePractice({ context }: Application): Promise<Actor> {
   const { db } = context.store;
   const passwordHash = await hashPassword(demoPassword);
   db.insert(practice).values({ name: "Pip & Pith Bookkeeping" }).run();
-  const lead = db.insert(user).values({ email: "pip@pith.example", name: "Pip Lemaire", passwordHash, lead: true }).returning().get();
+  const lead = db
+    .insert(user)
+    .values({ email: "pip@pith.example", name: "Pip Lemaire", passwordHash, lead: true })
+    .returning()
+    .get();
   db.insert(user).values({ email: "rowan@pith.example", name: "Rowan Adeyemi", passwordHash, lead: false }).run();
   db.insert(user).values({ email: "willa@saltbush.example", name: "Willa Ashgrove", passwordHash, lead: false }).run();
   return { userId: lead.id, name: lead.name, email: lead.email, lead: true };
@@ -111,9 +123,13 @@ function makeBusiness({ context }: Application, actor: Actor): number {
   const { db } = context.store;
   const businessId = createBusiness(context, actor, saltbush.business as Parameters<typeof createBusiness>[2]);
   const none = { leave: null, allowance: null, deduction: null, taxable: null, superable: null, account: null };
-  for (const element of saltbush.elements) addElement(context, actor, businessId, { ...none, ...element } as Parameters<typeof addElement>[3]);
+  for (const element of saltbush.elements)
+    addElement(context, actor, businessId, { ...none, ...element } as Parameters<typeof addElement>[3]);
   for (const fund of saltbush.funds) addFund(context, actor, businessId, fund);
-  for (const centre of saltbush.costCentres) db.insert(costCentre).values({ ...centre, businessId }).run();
+  for (const centre of saltbush.costCentres)
+    db.insert(costCentre)
+      .values({ ...centre, businessId })
+      .run();
   const [, bookkeeper, approver] = db.select().from(user).all();
   if (bookkeeper) db.insert(userRight).values({ userId: bookkeeper.id, businessId, right: "prepare" }).run();
   if (approver) db.insert(userRight).values({ userId: approver.id, businessId, right: "authorise" }).run();
@@ -166,17 +182,33 @@ function makePerson({ context }: Application, actor: Actor, businessId: number, 
       offsetsPerYear: null,
       extraPerPay: null,
     },
-    super: { fundId: setUp.funds.find((each) => each.name === seed.fund)?.id ?? null, memberNumber: seed.memberNumber, guarantee: true, agreedPercent: null },
-    bank: { parts: [{ bsb: seed.bsb, account: seed.account, title: `${seed.given} ${seed.family}`, kind: "rest", value: "" }] },
+    super: {
+      fundId: setUp.funds.find((each) => each.name === seed.fund)?.id ?? null,
+      memberNumber: seed.memberNumber,
+      guarantee: true,
+      agreedPercent: null,
+    },
+    bank: {
+      parts: [{ bsb: seed.bsb, account: seed.account, title: `${seed.given} ${seed.family}`, kind: "rest", value: "" }],
+    },
     leave: {
-      entitlements: casual ? [] : [{ kind: "annual", weeksPerYear: "4" }, { kind: "personal", weeksPerYear: "2" }],
+      entitlements: casual
+        ? []
+        : [
+            { kind: "annual", weeksPerYear: "4" },
+            { kind: "personal", weeksPerYear: "2" },
+          ],
       opening: Object.entries(seed.opening).map(([kind, hours]) => ({ kind, hours })),
     },
     usualPay: {
       lines: Object.entries(seed.usual).flatMap(([code, value]) => {
         const element = elements.get(code);
         if (!element) return [];
-        return [element.entry === "hours" ? { elementId: element.id, hours: value } : { elementId: element.id, amount: value }];
+        return [
+          element.entry === "hours"
+            ? { elementId: element.id, hours: value }
+            : { elementId: element.id, amount: value },
+        ];
       }),
     },
   };
@@ -187,21 +219,37 @@ function makePerson({ context }: Application, actor: Actor, businessId: number, 
 function tickAll({ context }: Application, actor: Actor, runId: number): void {
   for (const row of readRun(context, actor, runId).rows)
     for (const mark of row.marks)
-      if (mark.kind === "query" && !mark.ticked) setTick(context, actor, runId, { payId: row.payId, key: mark.key, on: true });
+      if (mark.kind === "query" && !mark.ticked)
+        setTick(context, actor, runId, { payId: row.payId, key: mark.key, on: true });
 }
 
 /** What is planted for the bookkeeper to find in the open run. */
-async function plantProblems(application: Application, actor: Actor, people: readonly SeedPerson[], personIds: ReadonlyMap<string, number>): Promise<void> {
+async function plantProblems(
+  application: Application,
+  actor: Actor,
+  people: readonly SeedPerson[],
+  personIds: ReadonlyMap<string, number>,
+): Promise<void> {
   const { context } = application;
   for (const each of people) {
     const id = personIds.get(each.payrollId);
     if (id === undefined) continue;
-    const who = context.store.db.select().from(person).where(and(eq(person.id, id))).get();
+    const who = context.store.db
+      .select()
+      .from(person)
+      .where(and(eq(person.id, id)))
+      .get();
     if (!who) continue;
     const setUp = readBusiness(context, who.businessId);
     if (each.newFund) {
       const fund = setUp.funds.find((one) => one.name === each.newFund?.fund);
-      saveSection(context, actor, id, "super", { from: each.newFund.from, fundId: fund?.id ?? null, memberNumber: null, guarantee: true, agreedPercent: null });
+      saveSection(context, actor, id, "super", {
+        from: each.newFund.from,
+        fundId: fund?.id ?? null,
+        memberNumber: null,
+        guarantee: true,
+        agreedPercent: null,
+      });
     }
     if (each.moved) {
       const { street, suburb, state, postcode } = each.moved;

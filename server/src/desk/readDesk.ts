@@ -18,12 +18,19 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   const day = context.clock.today();
   const from = addDays(day, -daysBack);
   const to = addDays(day, daysAhead);
-  const owners = context.store.db.select().from(business).all().filter((each) => rightIn(context, actor, each.id));
+  const owners = context.store.db
+    .select()
+    .from(business)
+    .all()
+    .filter((each) => rightIn(context, actor, each.id));
   const lanes: Lane[] = [];
   const toDo: ToDo[] = [];
   for (const owner of owners) {
     const runs = listRuns(context, owner.id).filter((run) => run.state !== "takenBack");
-    const paydays = [...runs.filter((run) => run.payday >= from && run.payday <= to).map(asPayday(context)), ...paydaysAhead(context, owner.id, to)];
+    const paydays = [
+      ...runs.filter((run) => run.payday >= from && run.payday <= to).map(asPayday(context)),
+      ...paydaysAhead(context, owner.id, to),
+    ];
     const pins = pinsOf(context, owner.id, from, to);
     lanes.push({ businessId: owner.id, name: owner.name, country: owner.country, paydays, pins });
     toDo.push(...toDoOf(context, owner, runs, paydays, pins, day));
@@ -46,7 +53,11 @@ const asPayday =
   });
 
 const cycleIdOf = (context: Context, run: RunSummary): number =>
-  context.store.db.select().from(payCycle).where(and(eq(payCycle.businessId, run.businessId), eq(payCycle.name, run.cycleName))).get()?.id ?? 0;
+  context.store.db
+    .select()
+    .from(payCycle)
+    .where(and(eq(payCycle.businessId, run.businessId), eq(payCycle.name, run.cycleName)))
+    .get()?.id ?? 0;
 
 function paydaysAhead(context: Context, businessId: number, to: string): Payday[] {
   return context.store.db
@@ -79,7 +90,12 @@ function pinsOf(context: Context, businessId: number, from: string, to: string):
   for (const each of readDues(context, businessId)) {
     if (each.dueDate < from || each.dueDate > to) continue;
     const key = `${each.dueDate} ${each.kind}`;
-    const pin = pins.get(key) ?? { date: each.dueDate, kind: each.kind, words: each.kind === "super" ? "Super" : "PAYG withholding", cents: 0 };
+    const pin = pins.get(key) ?? {
+      date: each.dueDate,
+      kind: each.kind,
+      words: each.kind === "super" ? "Super" : "PAYG withholding",
+      cents: 0,
+    };
     pins.set(key, { ...pin, cents: pin.cents + each.cents });
   }
   return [...pins.values()].sort((a, b) => a.date.localeCompare(b.date));
@@ -97,25 +113,62 @@ function toDoOf(
   const found: ToDo[] = [];
   for (const run of runs) {
     const step = stepOf(context, run);
-    if (step) found.push({ ...at, date: run.payday, ...step, late: run.payday < day && step.kind !== "settle", link: `/run/${run.id}` });
+    if (step)
+      found.push({
+        ...at,
+        date: run.payday,
+        ...step,
+        late: run.payday < day && step.kind !== "settle",
+        link: `/run/${run.id}`,
+      });
   }
   const next = paydays.find((each) => each.runId === null);
   if (next && !runs.some((run) => run.state === "open"))
-    found.push({ ...at, date: next.payday, words: `Open the ${next.cycleName.toLowerCase()} run`, kind: "open", late: next.payday < day, link: `/run?cycle=${next.cycleId}` });
+    found.push({
+      ...at,
+      date: next.payday,
+      words: `Open the ${next.cycleName.toLowerCase()} run`,
+      kind: "open",
+      late: next.payday < day,
+      link: `/run?cycle=${next.cycleId}`,
+    });
   for (const pin of pins.filter((each) => each.date >= day))
-    found.push({ ...at, date: pin.date, words: `${pin.words} of ${dollars(pin.cents)} to pay`, kind: "due", late: false, link: "/dues" });
-  const open = context.store.db.select().from(answerItem).where(and(eq(answerItem.businessId, owner.id), eq(answerItem.open, true), eq(answerItem.severity, "error"))).all();
+    found.push({
+      ...at,
+      date: pin.date,
+      words: `${pin.words} of ${dollars(pin.cents)} to pay`,
+      kind: "due",
+      late: false,
+      link: "/dues",
+    });
+  const open = context.store.db
+    .select()
+    .from(answerItem)
+    .where(and(eq(answerItem.businessId, owner.id), eq(answerItem.open, true), eq(answerItem.severity, "error")))
+    .all();
   const names = new Map(
     context.store.db
       .select()
       .from(person)
-      .where(inArray(person.id, open.flatMap((item) => (item.personId === null ? [] : [item.personId]))))
+      .where(
+        inArray(
+          person.id,
+          open.flatMap((item) => (item.personId === null ? [] : [item.personId])),
+        ),
+      )
       .all()
       .map((each) => [each.id, `${each.givenName} ${each.familyName}`]),
   );
   for (const item of open)
     if (item.personId !== null)
-      found.push({ ...at, date: day, words: `${names.get(item.personId)}: ${item.text}`, kind: "mend", late: false, link: `/people/${item.personId}` });
+      found.push({
+        ...at,
+        date: day,
+        words: `${names.get(item.personId)}: ${item.text}`,
+        kind: "mend",
+        late: false,
+        link: `/people/${item.personId}`,
+      });
   return found;
 }
 
@@ -127,11 +180,21 @@ function stepOf(context: Context, run: RunSummary): Pick<ToDo, "words" | "kind">
   switch (run.state) {
     case "open":
       if (hours === "now") return { kind: "hours", words: "Hours to fill in" };
-      return check === "now" ? { kind: "check", words: "Marks to look at" } : { kind: "signOff", words: "Ready to sign off" };
+      return check === "now"
+        ? { kind: "check", words: "Marks to look at" }
+        : { kind: "signOff", words: "Ready to sign off" };
     case "signedOff": {
-      const states = context.store.db.select({ state: outbox.state }).from(outbox).where(eq(outbox.runId, run.id)).all().map((row) => row.state);
-      if (states.some((state) => state === "rejected" || state === "refused")) return { kind: "mend", words: "Something was refused" };
-      return states.includes("prepared") ? { kind: "send", words: "Signed off, not all sent" } : { kind: "send", words: "On its way, answers awaited" };
+      const states = context.store.db
+        .select({ state: outbox.state })
+        .from(outbox)
+        .where(eq(outbox.runId, run.id))
+        .all()
+        .map((row) => row.state);
+      if (states.some((state) => state === "rejected" || state === "refused"))
+        return { kind: "mend", words: "Something was refused" };
+      return states.includes("prepared")
+        ? { kind: "send", words: "Signed off, not all sent" }
+        : { kind: "send", words: "On its way, answers awaited" };
     }
     case "sent":
       return { kind: "settle", words: "Sent; the bank pays on the day" };

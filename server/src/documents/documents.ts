@@ -19,7 +19,12 @@ export const sha256 = (bytes: Buffer): string => createHash("sha256").update(byt
 export function keepDocument(context: Context, made: NewDocument): number {
   return context.store.db
     .insert(document)
-    .values({ ...made, bytes: context.store.crypt.sealBytes(made.bytes), sha256: sha256(made.bytes), madeAt: context.clock.now() })
+    .values({
+      ...made,
+      bytes: context.store.crypt.sealBytes(made.bytes),
+      sha256: sha256(made.bytes),
+      madeAt: context.clock.now(),
+    })
     .returning({ id: document.id })
     .get().id;
 }

@@ -24,7 +24,12 @@ const rule = "#D9D5C2";
 
 const dateWords = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
 const date = (iso: string) => dateWords.format(new Date(`${iso}T00:00:00Z`));
-const shortWords = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+const shortWords = new Intl.DateTimeFormat("en-AU", {
+  day: "numeric",
+  month: "short",
+  year: "numeric",
+  timeZone: "UTC",
+});
 const shortDate = (iso: string) => shortWords.format(new Date(`${iso}T00:00:00Z`));
 const grouped = new Intl.NumberFormat("en-AU", { minimumFractionDigits: 2, maximumFractionDigits: 2 });
 /** Money text is exact; grouping is done on its whole part only. */
@@ -34,10 +39,16 @@ const money = (text: string) => {
 };
 
 const right = (text: string, more: object = {}): TableCell => ({ text, alignment: "right", ...more });
-const head = (text: string, alignment: "left" | "right" = "left"): TableCell => ({ text, color: quiet, fontSize: 8.5, alignment });
+const head = (text: string, alignment: "left" | "right" = "left"): TableCell => ({
+  text,
+  color: quiet,
+  fontSize: 8.5,
+  alignment,
+});
 
 const layout = {
-  hLineWidth: (at: number, node: { table: { body: unknown[] } }) => (at === 0 || at === node.table.body.length ? 0 : 0.5),
+  hLineWidth: (at: number, node: { table: { body: unknown[] } }) =>
+    at === 0 || at === node.table.body.length ? 0 : 0.5,
   vLineWidth: () => 0,
   hLineColor: () => rule,
   paddingLeft: () => 0,
@@ -51,7 +62,13 @@ const gap = { width: 12, text: "" };
 function lineTable(title: string, lines: readonly PayslipLine[], total?: [string, string, string]): Content[] {
   if (lines.length === 0) return [];
   const body: TableCell[][] = [
-    [head(title), head("Hours", "right"), head("Rate", "right"), head("This pay", "right"), head("Year to date", "right")],
+    [
+      head(title),
+      head("Hours", "right"),
+      head("Rate", "right"),
+      head("This pay", "right"),
+      head("Year to date", "right"),
+    ],
     ...lines.map((line) => [
       line.name,
       right(line.hours ?? ""),
@@ -60,12 +77,25 @@ function lineTable(title: string, lines: readonly PayslipLine[], total?: [string
       right(money(line.yearToDate), { color: quiet }),
     ]),
   ];
-  if (total) body.push([{ text: total[0], bold: true }, "", "", right(money(total[1]), { bold: true }), right(money(total[2]), { color: quiet })]);
+  if (total)
+    body.push([
+      { text: total[0], bold: true },
+      "",
+      "",
+      right(money(total[1]), { bold: true }),
+      right(money(total[2]), { color: quiet }),
+    ]);
   return [{ table: { headerRows: 1, widths: ["*", 50, 60, 70, 80], body }, layout, margin: [0, 0, 0, 14] }];
 }
 
 export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
-  const taxLine: PayslipLine = { name: "PAYG tax withheld", hours: null, rate: null, amount: slip.withheld, yearToDate: slip.yearToDate.withheld };
+  const taxLine: PayslipLine = {
+    name: "PAYG tax withheld",
+    hours: null,
+    rate: null,
+    amount: slip.withheld,
+    yearToDate: slip.yearToDate.withheld,
+  };
   const small = (label: string, value: string): Content => ({ text: [{ text: `${label}  `, color: quiet }, value] });
   const superRows = slip.super.map((each) => [
     `${each.name}, ${each.fund}${each.memberNumber ? `, member ${each.memberNumber}` : ""}`,
@@ -79,13 +109,25 @@ export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
     defaultStyle: { font: "Source", fontSize: 10, color: ink, lineHeight: 1.15, fontFeatures: ["tnum"] },
     info: { title: `Payslip ${slip.employee.name} ${slip.payday}`, author: slip.employer.name },
     content: [
-      { columns: [{ text: slip.employer.name, bold: true, fontSize: 13 }, { text: "Payslip", alignment: "right", fontSize: 13, color: quiet }] },
+      {
+        columns: [
+          { text: slip.employer.name, bold: true, fontSize: 13 },
+          { text: "Payslip", alignment: "right", fontSize: 13, color: quiet },
+        ],
+      },
       { text: `ABN ${slip.employer.abn}`, color: quiet, margin: [0, 0, 0, 16] },
       {
         columns: [
-          [{ text: slip.employee.name, bold: true, fontSize: 12 }, small("Payroll ID", slip.employee.payrollId), slip.employee.classification ? small("Classification", slip.employee.classification) : ""],
+          [
+            { text: slip.employee.name, bold: true, fontSize: 12 },
+            small("Payroll ID", slip.employee.payrollId),
+            slip.employee.classification ? small("Classification", slip.employee.classification) : "",
+          ],
           gap,
-          [small("Period", `${date(slip.period.start)} to ${date(slip.period.end)}`), small("Date of payment", date(slip.payday))],
+          [
+            small("Period", `${date(slip.period.start)} to ${date(slip.period.end)}`),
+            small("Date of payment", date(slip.payday)),
+          ],
         ],
         margin: [0, 0, 0, 18],
       },
@@ -114,7 +156,15 @@ export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
               table: {
                 headerRows: 1,
                 widths: ["*", 80, 70, 80],
-                body: [[head("Employer super"), head("With the fund by", "right"), head("This pay", "right"), head("Year to date", "right")], ...superRows],
+                body: [
+                  [
+                    head("Employer super"),
+                    head("With the fund by", "right"),
+                    head("This pay", "right"),
+                    head("Year to date", "right"),
+                  ],
+                  ...superRows,
+                ],
               },
               layout,
               margin: [0, 0, 0, 14],
@@ -130,7 +180,12 @@ export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
                   widths: ["*", 55, 50, 60],
                   body: [
                     [head("Leave, hours"), head("Accrued", "right"), head("Taken", "right"), head("Balance", "right")],
-                    ...slip.leave.map((each) => [each.kind.charAt(0).toUpperCase() + each.kind.slice(1), right(each.accrued), right(each.taken), right(each.balance)]),
+                    ...slip.leave.map((each) => [
+                      each.kind.charAt(0).toUpperCase() + each.kind.slice(1),
+                      right(each.accrued),
+                      right(each.taken),
+                      right(each.balance),
+                    ]),
                   ],
                 },
                 layout,
@@ -139,7 +194,14 @@ export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
           slip.paidTo.length === 0
             ? ""
             : {
-                table: { headerRows: 1, widths: ["*", 70], body: [[head("Paid to"), head("Amount", "right")], ...slip.paidTo.map((each) => [`${each.title}, account ${each.account}`, right(money(each.amount))])] },
+                table: {
+                  headerRows: 1,
+                  widths: ["*", 70],
+                  body: [
+                    [head("Paid to"), head("Amount", "right")],
+                    ...slip.paidTo.map((each) => [`${each.title}, account ${each.account}`, right(money(each.amount))]),
+                  ],
+                },
                 layout,
               },
         ],
@@ -149,4 +211,5 @@ export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
   };
 }
 
-export const payslipPdf = (slip: Payslip): Promise<Buffer> => pdfmake.createPdf(payslipDefinition(slip)).getBuffer() as Promise<Buffer>;
+export const payslipPdf = (slip: Payslip): Promise<Buffer> =>
+  pdfmake.createPdf(payslipDefinition(slip)).getBuffer() as Promise<Buffer>;

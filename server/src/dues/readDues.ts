@@ -13,13 +13,29 @@ export function readDues(context: Context, businessId: number): DueView[] {
     .leftJoin(person, eq(due.personId, person.id))
     .where(eq(due.businessId, businessId))
     .all();
-  const members = new Map(db.select().from(superChoice).all().map((row) => [row.personId, row.memberNumber]));
+  const members = new Map(
+    db
+      .select()
+      .from(superChoice)
+      .all()
+      .map((row) => [row.personId, row.memberNumber]),
+  );
   const views = new Map<string, DueView>();
   for (const row of rows) {
-    const words = row.due.kind === "super" ? `Super to ${row.fund ?? "a fund not yet set"}` : "PAYG withholding to the tax office";
+    const words =
+      row.due.kind === "super" ? `Super to ${row.fund ?? "a fund not yet set"}` : "PAYG withholding to the tax office";
     // Withholding is paid once a month for all its paydays; super goes with its payday.
-    const group = row.due.kind === "super" ? `${row.due.dueDate} ${words} ${row.due.payday}` : `${row.due.dueDate} ${words}`;
-    const view = views.get(group) ?? { dueDate: row.due.dueDate, kind: row.due.kind, words, payday: row.due.payday, runId: row.due.runId, cents: 0, people: [] };
+    const group =
+      row.due.kind === "super" ? `${row.due.dueDate} ${words} ${row.due.payday}` : `${row.due.dueDate} ${words}`;
+    const view = views.get(group) ?? {
+      dueDate: row.due.dueDate,
+      kind: row.due.kind,
+      words,
+      payday: row.due.payday,
+      runId: row.due.runId,
+      cents: 0,
+      people: [],
+    };
     view.cents += row.due.amountCents;
     if (row.due.amountCents > 0) view.runId = Math.max(view.runId, row.due.runId);
     if (row.due.personId !== null) {

@@ -21,10 +21,15 @@ export function eventRoutes(context: Context, events: RunEvents): Router {
   router.get(
     "/events",
     signedIn(context, (actor, request, response) => {
-      response.writeHead(200, { "Content-Type": "text/event-stream", "Cache-Control": "no-store", Connection: "keep-alive" });
+      response.writeHead(200, {
+        "Content-Type": "text/event-stream",
+        "Cache-Control": "no-store",
+        Connection: "keep-alive",
+      });
       response.write("retry: 2000\n\n");
       const tell = (runId: number) => {
-        if (rightIn(context, actor, findRun(context, runId).businessId)) response.write(`data: ${JSON.stringify({ runId })}\n\n`);
+        if (rightIn(context, actor, findRun(context, runId).businessId))
+          response.write(`data: ${JSON.stringify({ runId })}\n\n`);
       };
       events.on("changed", tell);
       const alive = setInterval(() => response.write(": still here\n\n"), 20_000);

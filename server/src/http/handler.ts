@@ -1,7 +1,7 @@
 /** Between Express and use cases: the actor, checked input, and errors as problem details. */
 import { check } from "@zesty/contract/fields";
-import type { ErrorRequestHandler, Request, RequestHandler, Response } from "express";
 import { eq } from "drizzle-orm";
+import type { ErrorRequestHandler, Request, RequestHandler, Response } from "express";
 import type Joi from "joi";
 import type { Actor, Context } from "../context.ts";
 import { user } from "../store/schema.ts";

@@ -6,7 +6,14 @@ export class ProblemError extends Error {
   readonly problem: Problem;
   constructor(status: number, code: string, detail: string, more: { errors?: FieldError[]; mend?: string } = {}) {
     super(detail);
-    this.problem = { type: `urn:zesty-ledger:${code}`, title: titles[status] ?? "Error", status, detail, code, ...more };
+    this.problem = {
+      type: `urn:zesty-ledger:${code}`,
+      title: titles[status] ?? "Error",
+      status,
+      detail,
+      code,
+      ...more,
+    };
   }
 }
 

@@ -6,7 +6,11 @@ import { business, userRight } from "../store/schema.ts";
 import { notFound, ProblemError } from "./problem.ts";
 
 const rank: Record<Right, number> = { see: 1, prepare: 2, authorise: 3 };
-const words: Record<Right, string> = { see: "see it", prepare: "prepare its pay runs", authorise: "authorise its pay runs" };
+const words: Record<Right, string> = {
+  see: "see it",
+  prepare: "prepare its pay runs",
+  authorise: "authorise its pay runs",
+};
 
 export function rightIn(context: Context, actor: Actor, businessId: number): Right | null {
   if (actor.lead) return "authorise";

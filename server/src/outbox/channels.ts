@@ -4,7 +4,7 @@ import { and, eq } from "drizzle-orm";
 import type { Transporter } from "nodemailer";
 import type { Context } from "../context.ts";
 import { keepDocument, readDocument } from "../documents/documents.ts";
-import { payslipPdf } from "../documents/payslipPdf.ts";
+import { renderPayslip } from "../documents/renderPayslip.ts";
 import { findPaymentFile, paymentFileResult, sendPaymentFile } from "../outside/bank.ts";
 import type { Keep, Outcome } from "../outside/outcome.ts";
 import { sendLetter } from "../outside/postBox.ts";
@@ -86,12 +86,23 @@ export function slipOf(context: Context, row: { runId: number; payId: number | n
 
 /** The PDF is made once and kept; a repeat sends the same bytes. */
 async function keepPayslip(context: Context, row: OutboxRow, slip: Payslip): Promise<number> {
-  const bytes = await payslipPdf(slip);
+  const bytes = await renderPayslip(slip);
   return context.store.transaction(() => {
-    const known = context.store.db.select({ documentId: outbox.documentId }).from(outbox).where(eq(outbox.id, row.id)).get();
+    const known = context.store.db
+      .select({ documentId: outbox.documentId })
+      .from(outbox)
+      .where(eq(outbox.id, row.id))
+      .get();
     if (known?.documentId) return known.documentId;
     const fileName = `payslip-${slip.payday}-${slip.employee.payrollId}.pdf`;
-    const id = keepDocument(context, { runId: row.runId, payId: row.payId, kind: "payslip", fileName, mime: "application/pdf", bytes });
+    const id = keepDocument(context, {
+      runId: row.runId,
+      payId: row.payId,
+      kind: "payslip",
+      fileName,
+      mime: "application/pdf",
+      bytes,
+    });
     context.store.db.update(outbox).set({ documentId: id }).where(eq(outbox.id, row.id)).run();
     return id;
   });

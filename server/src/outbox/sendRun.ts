@@ -38,13 +38,22 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
   const { db } = context.store;
   context.store.transaction(() => {
     const run = findRun(context, runId);
-    const last = db.select().from(outbox).where(and(eq(outbox.runId, runId), eq(outbox.channel, channel))).orderBy(desc(outbox.id)).limit(1).get();
+    const last = db
+      .select()
+      .from(outbox)
+      .where(and(eq(outbox.runId, runId), eq(outbox.channel, channel)))
+      .orderBy(desc(outbox.id))
+      .limit(1)
+      .get();
     if (channel === "payslip") {
       sendSlipsAgain(context, runId);
     } else {
       const returned = channel === "paymentFile" && last?.state === "partial";
       if (!last || (last.state !== "refused" && last.state !== "rejected" && !returned))
-        throw cannot("not-refused", "Only what was refused can be made again. What is on its way is asked after, not sent twice.");
+        throw cannot(
+          "not-refused",
+          "Only what was refused can be made again. What is on its way is asked after, not sent twice.",
+        );
       const prepared = prepareAgain(context, runId);
       if (channel === "payEvent") {
         const messageId = randomUUID();
@@ -56,13 +65,30 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
           mime: "application/xml",
           bytes: payEventOf(context, actor, prepared, messageId),
         });
-        db.insert(outbox).values({ businessId: run.businessId, runId, channel, documentId, messageId, state: "queued", tries: 0, nextAt: 0 }).run();
+        db.insert(outbox)
+          .values({
+            businessId: run.businessId,
+            runId,
+            channel,
+            documentId,
+            messageId,
+            state: "queued",
+            tries: 0,
+            nextAt: 0,
+          })
+          .run();
       } else {
         writePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "queued");
         db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();
       }
     }
-    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId: run.businessId, what: `made ${channel} again`, about: `run ${run.number}` });
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: run.businessId,
+      what: `made ${channel} again`,
+      about: `run ${run.number}`,
+    });
   });
   context.wakeOutbox();
 }
@@ -78,7 +104,10 @@ function sendSlipsAgain(context: Context, runId: number): void {
     .where(and(eq(outbox.runId, runId), eq(outbox.channel, "payslip"), eq(outbox.state, "refused")))
     .all();
   for (const row of rows)
-    db.update(outbox).set({ state: "queued", recipient: row.email, tries: 0, nextAt: 0 }).where(eq(outbox.id, row.outbox.id)).run();
+    db.update(outbox)
+      .set({ state: "queued", recipient: row.email, tries: 0, nextAt: 0 })
+      .where(eq(outbox.id, row.outbox.id))
+      .run();
 }
 
 export function sendView(context: Context, runId: number): SendView {
@@ -101,7 +130,16 @@ export function sendView(context: Context, runId: number): SendView {
     .all();
   const fileNames = new Map(documents.map((each) => [each.id, each.fileName]));
   const rows = db.select().from(outbox).where(eq(outbox.runId, runId)).orderBy(outbox.id).all();
-  const items = db.select().from(answerItem).where(inArray(answerItem.outboxId, rows.map((row) => row.id))).all();
+  const items = db
+    .select()
+    .from(answerItem)
+    .where(
+      inArray(
+        answerItem.outboxId,
+        rows.map((row) => row.id),
+      ),
+    )
+    .all();
   return {
     state: run.state,
     segments: segmentsOf(context, run),
@@ -121,7 +159,12 @@ export function sendView(context: Context, runId: number): SendView {
         tries: row.tries,
       };
     }),
-    items: items.map((item): AnswerItem => ({ ...item, person: item.personId === null ? null : (byPerson.get(item.personId) ?? null) })),
+    items: items.map(
+      (item): AnswerItem => ({
+        ...item,
+        person: item.personId === null ? null : (byPerson.get(item.personId) ?? null),
+      }),
+    ),
     documents,
   };
 }

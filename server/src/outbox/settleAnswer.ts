@@ -36,7 +36,13 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
     for (const personId of inRun.values())
       db.update(answerItem)
         .set({ open: false })
-        .where(and(eq(answerItem.businessId, row.businessId), eq(answerItem.personId, personId), lt(answerItem.outboxId, row.id)))
+        .where(
+          and(
+            eq(answerItem.businessId, row.businessId),
+            eq(answerItem.personId, personId),
+            lt(answerItem.outboxId, row.id),
+          ),
+        )
         .run();
   for (const item of outcome.items)
     db.insert(answerItem)
@@ -91,14 +97,25 @@ function writeSettlement(context: Context, row: OutboxRow, cents: number): void 
   const reference = `ST-${String(run.number).padStart(4, "0")}-${row.id}`;
   const made = db
     .insert(journal)
-    .values({ businessId: owner.id, runId: run.id, reference, kind: "settlement", date: run.payday, description: `Net pay settled by the bank, ${row.receipt ?? ""}` })
+    .values({
+      businessId: owner.id,
+      runId: run.id,
+      reference,
+      kind: "settlement",
+      date: run.payday,
+      description: `Net pay settled by the bank, ${row.receipt ?? ""}`,
+    })
     .onConflictDoNothing()
     .returning({ id: journal.id })
     .get();
   if (!made) return;
   const line = { journalId: made.id, costCentre: null, payId: null };
-  db.insert(journalLine).values({ ...line, account: owner.postings.netPayClearing, debitCents: cents, creditCents: 0, what: "Net pay" }).run();
-  db.insert(journalLine).values({ ...line, account: owner.postings.bank, debitCents: 0, creditCents: cents, what: "Net pay" }).run();
+  db.insert(journalLine)
+    .values({ ...line, account: owner.postings.netPayClearing, debitCents: cents, creditCents: 0, what: "Net pay" })
+    .run();
+  db.insert(journalLine)
+    .values({ ...line, account: owner.postings.bank, debitCents: 0, creditCents: cents, what: "Net pay" })
+    .run();
 }
 
 const done = ["accepted", "acceptedWithWarnings", "partial"];
@@ -110,9 +127,12 @@ function moveRun(context: Context, runId: number): void {
   if (!run || (run.state !== "signedOff" && run.state !== "sent")) return;
   // A document that was made again takes the place of the refused one.
   const newest = new Map<string, OutboxRow>();
-  for (const row of db.select().from(outbox).where(eq(outbox.runId, runId)).orderBy(outbox.id).all()) newest.set(`${row.channel} ${row.payId ?? ""}`, row);
+  for (const row of db.select().from(outbox).where(eq(outbox.runId, runId)).orderBy(outbox.id).all())
+    newest.set(`${row.channel} ${row.payId ?? ""}`, row);
   const rows = [...newest.values()];
-  const arrived = rows.every((row) => done.includes(row.state) || (row.channel === "paymentFile" && row.state === "acknowledged"));
+  const arrived = rows.every(
+    (row) => done.includes(row.state) || (row.channel === "paymentFile" && row.state === "acknowledged"),
+  );
   const moved = rows.every((row) => row.channel !== "paymentFile" || done.includes(row.state));
   const state = arrived ? (moved ? "settled" : "sent") : "signedOff";
   if (state !== run.state) db.update(payRun).set({ state }).where(eq(payRun.id, runId)).run();

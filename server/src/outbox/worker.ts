@@ -44,7 +44,11 @@ export function outboxWorker(context: Context): OutboxWorker {
     const was = row.state;
     const claim = db
       .update(outbox)
-      .set({ state: was === "acknowledged" ? "acknowledged" : "sending", tries: row.tries + 1, nextAt: Date.now() + backOffMs(row.tries + 1) })
+      .set({
+        state: was === "acknowledged" ? "acknowledged" : "sending",
+        tries: row.tries + 1,
+        nextAt: Date.now() + backOffMs(row.tries + 1),
+      })
       .where(and(eq(outbox.id, row.id), eq(outbox.state, was), eq(outbox.tries, row.tries)))
       .run();
     if (claim.changes !== 1) return;
@@ -55,7 +59,9 @@ export function outboxWorker(context: Context): OutboxWorker {
 
   async function attempt(courier: Courier, row: OutboxRow, was: OutboxRow["state"]): Promise<Outcome> {
     const keep = (answer: { status: number; body: string }) => {
-      db.insert(outboxAnswer).values({ outboxId: row.id, at: context.clock.now(), ...answer }).run();
+      db.insert(outboxAnswer)
+        .values({ outboxId: row.id, at: context.clock.now(), ...answer })
+        .run();
     };
     try {
       if (was === "acknowledged") return await courier.result(row, keep);
@@ -66,7 +72,10 @@ export function outboxWorker(context: Context): OutboxWorker {
       return await courier.send(row, keep);
     } catch (error) {
       context.log.error({ error, outboxId: row.id }, "outbox row failed");
-      return { kind: "unknown", detail: "Something broke on our side while sending. We ask the receiver before trying again." };
+      return {
+        kind: "unknown",
+        detail: "Something broke on our side while sending. We ask the receiver before trying again.",
+      };
     }
   }
 
@@ -74,7 +83,13 @@ export function outboxWorker(context: Context): OutboxWorker {
     const set = (values: Partial<OutboxRow>) => db.update(outbox).set(values).where(eq(outbox.id, row.id)).run();
     switch (outcome.kind) {
       case "acknowledged":
-        set({ state: "acknowledged", receipt: outcome.receipt, detail: outcome.detail, tries: 0, nextAt: Date.now() + 1000 });
+        set({
+          state: "acknowledged",
+          receipt: outcome.receipt,
+          detail: outcome.detail,
+          tries: 0,
+          nextAt: Date.now() + 1000,
+        });
         settleAnswer(context, row, null);
         break;
       case "waiting":
@@ -82,7 +97,10 @@ export function outboxWorker(context: Context): OutboxWorker {
         break;
       case "unknown":
       case "notThere":
-        set({ state: was === "acknowledged" ? "acknowledged" : "unknown", detail: outcome.kind === "unknown" ? outcome.detail : "" });
+        set({
+          state: was === "acknowledged" ? "acknowledged" : "unknown",
+          detail: outcome.kind === "unknown" ? outcome.detail : "",
+        });
         break;
       default:
         settleAnswer(context, row, outcome);
@@ -127,10 +145,21 @@ export function outboxWorker(context: Context): OutboxWorker {
     drain: async () => {
       for (let quiet = 0; quiet < 400; ) {
         // No waiting between tries: the demo's history is made in seconds.
-        db.update(outbox).set({ nextAt: 0 }).where(inArray(outbox.state, [...live])).run();
+        db.update(outbox)
+          .set({ nextAt: 0 })
+          .where(inArray(outbox.state, [...live]))
+          .run();
         const moved = await runOnce();
-        const left = db.select({ id: outbox.id }).from(outbox).where(inArray(outbox.state, ["queued", "unknown", "sending"])).get();
-        const waiting = db.select({ id: outbox.id }).from(outbox).where(and(eq(outbox.state, "acknowledged"), eq(outbox.channel, "payEvent"))).get();
+        const left = db
+          .select({ id: outbox.id })
+          .from(outbox)
+          .where(inArray(outbox.state, ["queued", "unknown", "sending"]))
+          .get();
+        const waiting = db
+          .select({ id: outbox.id })
+          .from(outbox)
+          .where(and(eq(outbox.state, "acknowledged"), eq(outbox.channel, "payEvent")))
+          .get();
         if (!left && !waiting) return;
         quiet = moved > 0 && left ? 0 : quiet + 1;
         await new Promise((resolve) => setTimeout(resolve, 25));

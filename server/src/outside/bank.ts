@@ -9,14 +9,25 @@ export interface PaymentFileMessage {
 }
 
 const fingerprint = (bytes: Buffer) => createHash("sha256").update(bytes).digest("hex");
-const noAnswer: Outcome = { kind: "unknown", detail: "The bank did not answer. We ask whether it has the file before it is sent again." };
+const noAnswer: Outcome = {
+  kind: "unknown",
+  detail: "The bank did not answer. We ask whether it has the file before it is sent again.",
+};
 const nonsense: Outcome = { kind: "unknown", detail: "The bank's answer made no sense. We ask again." };
-const taken = (id: string, date: string): Outcome => ({ kind: "acknowledged", receipt: id, detail: `The bank has the file as ${id}. The money moves on ${date}.` });
+const taken = (id: string, date: string): Outcome => ({
+  kind: "acknowledged",
+  receipt: id,
+  detail: `The bank has the file as ${id}. The money moves on ${date}.`,
+});
 
 export async function sendPaymentFile(base: string, message: PaymentFileMessage, keep: Keep): Promise<Outcome> {
   const answer = await ask(
     `${base}/v1/files`,
-    { method: "POST", headers: { "Content-Type": "text/plain", "Idempotency-Key": message.messageId, "X-Client": "zesty-ledger/0.1" }, body: new Uint8Array(message.bytes) },
+    {
+      method: "POST",
+      headers: { "Content-Type": "text/plain", "Idempotency-Key": message.messageId, "X-Client": "zesty-ledger/0.1" },
+      body: new Uint8Array(message.bytes),
+    },
     keep,
   );
   if (!answer || isPassing(answer.status)) return noAnswer;
@@ -26,7 +37,13 @@ export async function sendPaymentFile(base: string, message: PaymentFileMessage,
   if (answer.status >= 400) {
     const faults = Array.isArray(body.faults) ? (body.faults as { line: number; text: string }[]) : [];
     const [first] = faults;
-    return { kind: "refused", detail: first ? `Refused by the bank, line ${first.line}: ${first.text}` : `Refused by the bank: ${String(body.text ?? "")}`, items: [] };
+    return {
+      kind: "refused",
+      detail: first
+        ? `Refused by the bank, line ${first.line}: ${first.text}`
+        : `Refused by the bank: ${String(body.text ?? "")}`,
+      items: [],
+    };
   }
   return typeof body.id === "string" ? taken(body.id, String(body.processDate)) : nonsense;
 }
@@ -44,15 +61,32 @@ export async function findPaymentFile(base: string, message: PaymentFileMessage,
 export async function paymentFileResult(base: string, receipt: string, keep: Keep): Promise<Outcome> {
   const answer = await ask(`${base}/v1/files/${encodeURIComponent(receipt)}`, {}, keep);
   const body = answer?.status === 200 ? parsed(answer) : null;
-  if (!body) return { kind: "waiting", detail: `The bank has the file as ${receipt}. It cannot be asked just now; we try again.` };
-  if (body.state !== "SETTLED") return { kind: "waiting", detail: `The bank has the file as ${receipt}. The money moves on ${String(body.processDate)}.` };
+  if (!body)
+    return {
+      kind: "waiting",
+      detail: `The bank has the file as ${receipt}. It cannot be asked just now; we try again.`,
+    };
+  if (body.state !== "SETTLED")
+    return {
+      kind: "waiting",
+      detail: `The bank has the file as ${receipt}. The money moves on ${String(body.processDate)}.`,
+    };
   const raw = Array.isArray(body.lines) ? (body.lines as { line: number; state: string; reasonText: string }[]) : [];
-  const lines = raw.map((each): LineOutcome => ({ line: each.line, state: each.state === "RETURNED" ? "returned" : "paid", reason: each.reasonText }));
+  const lines = raw.map(
+    (each): LineOutcome => ({
+      line: each.line,
+      state: each.state === "RETURNED" ? "returned" : "paid",
+      reason: each.reasonText,
+    }),
+  );
   const returned = lines.filter((each) => each.state === "returned").length;
   return {
     kind: "final",
     state: returned === 0 ? "accepted" : returned === lines.length ? "rejected" : "partial",
-    detail: returned === 0 ? "Paid to everybody." : `${returned} of ${lines.length} payments came back. Mend the account, then pay it again.`,
+    detail:
+      returned === 0
+        ? "Paid to everybody."
+        : `${returned} of ${lines.length} payments came back. Mend the account, then pay it again.`,
     items: [],
     lines,
   };

@@ -1,7 +1,13 @@
 /** What a call to an outside service came to. A missing or senseless answer is "unknown", never success, never failure. */
 export type Outcome =
   | { kind: "acknowledged"; receipt: string; detail: string }
-  | { kind: "final"; state: "accepted" | "acceptedWithWarnings" | "partial" | "rejected"; detail: string; items: OutcomeItem[]; lines?: LineOutcome[] }
+  | {
+      kind: "final";
+      state: "accepted" | "acceptedWithWarnings" | "partial" | "rejected";
+      detail: string;
+      items: OutcomeItem[];
+      lines?: LineOutcome[];
+    }
   | { kind: "waiting"; detail: string }
   | { kind: "refused"; detail: string; items: OutcomeItem[] }
   | { kind: "notThere" }
@@ -50,4 +56,5 @@ export function parsed(answer: RawAnswer): Record<string, unknown> | null {
 }
 
 /** Answers that speak of the moment, not of the message: ask again later. */
-export const isPassing = (status: number): boolean => status >= 500 || status === 429 || status === 408 || status === 425;
+export const isPassing = (status: number): boolean =>
+  status >= 500 || status === 429 || status === 408 || status === 425;

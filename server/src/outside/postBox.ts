@@ -13,7 +13,14 @@ export interface Letter {
 }
 
 export const openMail = (url: string): Transporter =>
-  nodemailer.createTransport({ url, pool: true, maxConnections: 4, connectionTimeout: 5000, socketTimeout: 30_000, tls: { rejectUnauthorized: true } } as never);
+  nodemailer.createTransport({
+    url,
+    pool: true,
+    maxConnections: 4,
+    connectionTimeout: 5000,
+    socketTimeout: 30_000,
+    tls: { rejectUnauthorized: true },
+  } as never);
 
 export async function sendLetter(mail: Transporter, letter: Letter, keep: Keep): Promise<Outcome> {
   try {
@@ -31,7 +38,14 @@ export async function sendLetter(mail: Transporter, letter: Letter, keep: Keep):
     const { responseCode, response } = error as { responseCode?: number; response?: string };
     keep({ status: responseCode ?? 0, body: response ?? String(error) });
     if (responseCode !== undefined && responseCode >= 500)
-      return { kind: "refused", detail: `The address ${letter.to} was refused. Mend it on the person's page.`, items: [] };
-    return { kind: "unknown", detail: "The post box did not confirm. The same letter is handed over again under the same number." };
+      return {
+        kind: "refused",
+        detail: `The address ${letter.to} was refused. Mend it on the person's page.`,
+        items: [],
+      };
+    return {
+      kind: "unknown",
+      detail: "The post box did not confirm. The same letter is handed over again under the same number.",
+    };
   }
 }

@@ -1,6 +1,6 @@
 /** The tax agency: sends a pay event, finds one after a lost answer, asks for its result. */
 import { createHash } from "node:crypto";
-import type { Outcome, OutcomeItem, Keep } from "./outcome.ts";
+import type { Keep, Outcome, OutcomeItem } from "./outcome.ts";
 import { ask, isPassing, parsed } from "./outcome.ts";
 
 export interface PayEventMessage {
@@ -10,7 +10,10 @@ export interface PayEventMessage {
   bytes: Buffer;
 }
 
-const noAnswer: Outcome = { kind: "unknown", detail: "The tax agency did not answer. We ask again before anything is sent a second time." };
+const noAnswer: Outcome = {
+  kind: "unknown",
+  detail: "The tax agency did not answer. We ask again before anything is sent a second time.",
+};
 const nonsense: Outcome = { kind: "unknown", detail: "The tax agency's answer made no sense. We ask again." };
 
 export async function sendPayEvent(base: string, message: PayEventMessage, keep: Keep): Promise<Outcome> {
@@ -38,7 +41,11 @@ export async function sendPayEvent(base: string, message: PayEventMessage, keep:
     return { kind: "refused", detail: `Refused by the tax agency: ${text}`, items };
   }
   if (typeof body.receipt !== "string" || body.submissionId !== message.submissionId) return nonsense;
-  return { kind: "acknowledged", receipt: body.receipt, detail: `Received under ${body.receipt}; the result is awaited.` };
+  return {
+    kind: "acknowledged",
+    receipt: body.receipt,
+    detail: `Received under ${body.receipt}; the result is awaited.`,
+  };
 }
 
 export async function findPayEvent(base: string, message: PayEventMessage, keep: Keep): Promise<Outcome> {
@@ -50,17 +57,39 @@ export async function findPayEvent(base: string, message: PayEventMessage, keep:
   const [found] = events as { receipt?: unknown }[];
   if (!found) return { kind: "notThere" };
   if (typeof found.receipt !== "string") return nonsense;
-  return { kind: "acknowledged", receipt: found.receipt, detail: `Found at the tax agency under ${found.receipt}; the result is awaited.` };
+  return {
+    kind: "acknowledged",
+    receipt: found.receipt,
+    detail: `Found at the tax agency under ${found.receipt}; the result is awaited.`,
+  };
 }
 
-const results = { ACCEPTED: "accepted", ACCEPTED_WITH_WARNINGS: "acceptedWithWarnings", PARTIAL: "partial", REJECTED: "rejected" } as const;
+const results = {
+  ACCEPTED: "accepted",
+  ACCEPTED_WITH_WARNINGS: "acceptedWithWarnings",
+  PARTIAL: "partial",
+  REJECTED: "rejected",
+} as const;
 
-export async function payEventResult(base: string, receipt: string, submissionId: string, keep: Keep): Promise<Outcome> {
+export async function payEventResult(
+  base: string,
+  receipt: string,
+  submissionId: string,
+  keep: Keep,
+): Promise<Outcome> {
   const answer = await ask(`${base}/v1/pay-events/${encodeURIComponent(receipt)}`, {}, keep);
-  if (!answer || answer.status !== 200) return { kind: "waiting", detail: `Received under ${receipt}. The tax agency cannot be asked just now; we try again.` };
+  if (answer?.status !== 200)
+    return {
+      kind: "waiting",
+      detail: `Received under ${receipt}. The tax agency cannot be asked just now; we try again.`,
+    };
   const body = parsed(answer);
   // An answer about another submission is set aside.
-  if (body?.submissionId !== submissionId) return { kind: "waiting", detail: `Received under ${receipt}. The last answer was not about this event and was set aside.` };
+  if (body?.submissionId !== submissionId)
+    return {
+      kind: "waiting",
+      detail: `Received under ${receipt}. The last answer was not about this event and was set aside.`,
+    };
   const state = results[body.result as keyof typeof results];
   if (!state) return { kind: "waiting", detail: `Received under ${receipt}; the tax agency is still working on it.` };
   const counts = body.counts as { accepted?: number; rejected?: number } | undefined;

@@ -1,7 +1,7 @@
 /** Reads people for the list and for a person's page. Secrets show their last three characters only. */
 import type { BankPart, PersonSummary, PersonView } from "@zesty/contract/people";
-import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
+import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
@@ -18,9 +18,25 @@ const hoursShown = (e4: number) => fromE4(e4).toString();
 
 export function listPeople(context: Context, businessId: number): PersonSummary[] {
   const { db } = context.store;
-  const people = db.select().from(person).where(eq(person.businessId, businessId)).orderBy(asc(person.familyName), asc(person.givenName)).all();
-  const records = datedRecords(db, people.map((each) => each.id), "9999-12-31");
-  const cycles = new Map(db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).all().map((each) => [each.id, each.name]));
+  const people = db
+    .select()
+    .from(person)
+    .where(eq(person.businessId, businessId))
+    .orderBy(asc(person.familyName), asc(person.givenName))
+    .all();
+  const records = datedRecords(
+    db,
+    people.map((each) => each.id),
+    "9999-12-31",
+  );
+  const cycles = new Map(
+    db
+      .select()
+      .from(payCycle)
+      .where(eq(payCycle.businessId, businessId))
+      .all()
+      .map((each) => [each.id, each.name]),
+  );
   return people.map((each) => {
     const terms = records.terms.get(each.id);
     return {
@@ -38,7 +54,11 @@ export function listPeople(context: Context, businessId: number): PersonSummary[
 }
 
 export const businessOfPerson = (context: Context, personId: number): number => {
-  const row = context.store.db.select({ businessId: person.businessId }).from(person).where(eq(person.id, personId)).get();
+  const row = context.store.db
+    .select({ businessId: person.businessId })
+    .from(person)
+    .where(eq(person.id, personId))
+    .get();
   if (!row) throw notFound("person");
   return row.businessId;
 };
@@ -54,7 +74,13 @@ export function readPerson(context: Context, personId: number): PersonView {
   const fund = records.super.get(personId);
   const bank = records.bank.get(personId);
   const parts = bank ? (JSON.parse(crypt.open(bank.parts)) as BankPart[]) : [];
-  const entries = db.select().from(leaveEntry).where(eq(leaveEntry.personId, personId)).orderBy(desc(leaveEntry.id)).limit(40).all();
+  const entries = db
+    .select()
+    .from(leaveEntry)
+    .where(eq(leaveEntry.personId, personId))
+    .orderBy(desc(leaveEntry.id))
+    .limit(40)
+    .all();
   const pays = db
     .select()
     .from(signedPay)
@@ -102,12 +128,20 @@ export function readPerson(context: Context, personId: number): PersonView {
     },
     bank: {
       from: bank?.from ?? who.startDate,
-      parts: parts.map((part) => ({ title: part.title, shown: `${part.bsb} ${lastThree(part.account)}`, kind: part.kind, value: part.value })),
+      parts: parts.map((part) => ({
+        title: part.title,
+        shown: `${part.bsb} ${lastThree(part.account)}`,
+        kind: part.kind,
+        value: part.value,
+      })),
     },
     leave: {
       from: records.leave.get(personId)?.from ?? who.startDate,
       entitlements: records.leave.get(personId)?.entitlements ?? [],
-      balances: [...(leaveBalances(context.store, [personId]).get(personId) ?? [])].map(([kind, e4]) => ({ kind, hours: hoursText(fromE4(e4)) })),
+      balances: [...(leaveBalances(context.store, [personId]).get(personId) ?? [])].map(([kind, e4]) => ({
+        kind,
+        hours: hoursText(fromE4(e4)),
+      })),
       entries: entries.map((entry) => ({
         date: entry.date,
         kind: entry.kind,
@@ -116,10 +150,21 @@ export function readPerson(context: Context, personId: number): PersonView {
         runId: entry.signedPayId === null ? null : (runOf.get(entry.signedPayId) ?? null),
       })),
     },
-    usualPay: { from: records.usual.get(personId)?.from ?? who.startDate, lines: records.usual.get(personId)?.lines ?? [] },
+    usualPay: {
+      from: records.usual.get(personId)?.from ?? who.startDate,
+      lines: records.usual.get(personId)?.lines ?? [],
+    },
     pays: pays.map((each) => {
       const { figures } = each.snapshot as PaySnapshot;
-      return { runId: each.runId, payId: each.payId, payday: each.payday, gross: figures.gross, withheld: figures.withheld, super: figures.super, net: figures.net };
+      return {
+        runId: each.runId,
+        payId: each.payId,
+        payday: each.payday,
+        gross: figures.gross,
+        withheld: figures.withheld,
+        super: figures.super,
+        net: figures.net,
+      };
     }),
     missing: missingFacts(who, records),
   };
@@ -142,4 +187,3 @@ export function revealSecret(context: Context, actor: Actor, personId: number, w
   if (what === "tax") return open;
   return (JSON.parse(open) as BankPart[]).map((part) => `${part.title}: ${part.bsb} ${part.account}`).join("; ");
 }
-

@@ -1,14 +1,14 @@
 /** Makes a person, and saves one section of a person's facts. Dated sections append; nothing is overwritten. */
-import {
-  type BankPart,
-  type Details,
-  type Employment,
-  type Entitlement,
-  type NewPerson,
-  type Section,
-  type Super,
-  type Tax,
-  type UsualLine,
+import type {
+  BankPart,
+  Details,
+  Employment,
+  Entitlement,
+  NewPerson,
+  Section,
+  Super,
+  Tax,
+  UsualLine,
 } from "@zesty/contract/people";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
@@ -101,10 +101,20 @@ export function saveSection<S extends Section>(
 
 type Writer<T> = (context: Context, personId: number, businessId: number, from: string, values: T) => void;
 
-const demandOwn = (context: Context, table: typeof payCycle | typeof place | typeof costCentre | typeof fund, id: number | null, businessId: number, path: string, words: string) => {
+const demandOwn = (
+  context: Context,
+  table: typeof payCycle | typeof place | typeof costCentre | typeof fund,
+  id: number | null,
+  businessId: number,
+  path: string,
+  words: string,
+) => {
   if (id === null) return;
   const row = context.store.db.select({ businessId: table.businessId }).from(table).where(eq(table.id, id)).get();
-  if (row?.businessId !== businessId) throw cannot("unknown-choice", `This ${words} does not belong to the business.`, { errors: [{ path, text: `Choose a ${words} of this business.` }] });
+  if (row?.businessId !== businessId)
+    throw cannot("unknown-choice", `This ${words} does not belong to the business.`, {
+      errors: [{ path, text: `Choose a ${words} of this business.` }],
+    });
 };
 
 function demandDates(details: Details): void {
@@ -167,7 +177,10 @@ const writers: { [S in Section]: Writer<SectionValues[S]> } = {
   super: (context, personId, businessId, from, values) => {
     demandOwn(context, fund, values.fundId, businessId, "fundId", "fund");
     const { from: _from, ...rest } = values;
-    context.store.db.insert(superChoice).values({ ...rest, personId, from }).run();
+    context.store.db
+      .insert(superChoice)
+      .values({ ...rest, personId, from })
+      .run();
   },
   bank: (context, personId, _businessId, from, values) => {
     const rests = values.parts.filter((part) => part.kind === "rest").length;
@@ -183,19 +196,33 @@ const writers: { [S in Section]: Writer<SectionValues[S]> } = {
     });
     context.store.db
       .insert(bankSplit)
-      .values({ personId, from, parts: context.store.crypt.seal(JSON.stringify(values.parts)), count: values.parts.length })
+      .values({
+        personId,
+        from,
+        parts: context.store.crypt.seal(JSON.stringify(values.parts)),
+        count: values.parts.length,
+      })
       .run();
   },
   leave: (context, personId, _businessId, from, values) => {
     context.store.db.insert(leaveTerms).values({ personId, from, entitlements: values.entitlements }).run();
     for (const { kind, hours } of values.opening ?? [])
-      context.store.db.insert(leaveEntry).values({ personId, kind, date: from, hoursE4: toE4(decimal(hours)), why: "opening" }).run();
+      context.store.db
+        .insert(leaveEntry)
+        .values({ personId, kind, date: from, hoursE4: toE4(decimal(hours)), why: "opening" })
+        .run();
   },
   usualPay: (context, personId, businessId, from, values) => {
     const own = new Set(
-      context.store.db.select({ id: payElement.id }).from(payElement).where(eq(payElement.businessId, businessId)).all().map((row) => row.id),
+      context.store.db
+        .select({ id: payElement.id })
+        .from(payElement)
+        .where(eq(payElement.businessId, businessId))
+        .all()
+        .map((row) => row.id),
     );
-    if (values.lines.some((line) => !own.has(line.elementId))) throw cannot("unknown-choice", "A line uses a pay element of another business.");
+    if (values.lines.some((line) => !own.has(line.elementId)))
+      throw cannot("unknown-choice", "A line uses a pay element of another business.");
     context.store.db.insert(usualPay).values({ personId, from, lines: values.lines }).run();
   },
 };

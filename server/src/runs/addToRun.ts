@@ -12,14 +12,28 @@ export function addToRun(context: Context, runId: number, personIds: readonly nu
   const { db } = context.store;
   context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
-    const inRun = new Set(db.select({ personId: pay.personId }).from(pay).where(eq(pay.runId, runId)).all().map((row) => row.personId));
+    const inRun = new Set(
+      db
+        .select({ personId: pay.personId })
+        .from(pay)
+        .where(eq(pay.runId, runId))
+        .all()
+        .map((row) => row.personId),
+    );
     const usual = datedRecords(db, personIds, run.payday).usual;
     for (const personId of personIds) {
       const who = db.select().from(person).where(eq(person.id, personId)).get();
-      if (who?.businessId !== run.businessId) throw cannot("unknown-person", "This person does not belong to the business. Nothing was changed.");
-      if (!inRun.has(personId)) db.insert(pay).values({ runId, personId, included: true, lines: usual.get(personId)?.lines ?? [] }).run();
+      if (who?.businessId !== run.businessId)
+        throw cannot("unknown-person", "This person does not belong to the business. Nothing was changed.");
+      if (!inRun.has(personId))
+        db.insert(pay)
+          .values({ runId, personId, included: true, lines: usual.get(personId)?.lines ?? [] })
+          .run();
     }
-    db.update(payRun).set({ version: run.version + 1 }).where(eq(payRun.id, runId)).run();
+    db.update(payRun)
+      .set({ version: run.version + 1 })
+      .where(eq(payRun.id, runId))
+      .run();
     refreshRun(context, runId);
   });
 }

@@ -14,7 +14,13 @@ export interface GatheredLine {
 
 export function accountNames(context: Context, businessId: number): Map<string, string> {
   return new Map(
-    context.store.db.select().from(ledgerAccount).where(eq(ledgerAccount.businessId, businessId)).orderBy(asc(ledgerAccount.code)).all().map((row) => [row.code, row.name]),
+    context.store.db
+      .select()
+      .from(ledgerAccount)
+      .where(eq(ledgerAccount.businessId, businessId))
+      .orderBy(asc(ledgerAccount.code))
+      .all()
+      .map((row) => [row.code, row.name]),
   );
 }
 
@@ -25,12 +31,21 @@ export function gatherLines(lines: readonly Side[], names: ReadonlyMap<string, s
   const gathered = new Map<string, GatheredLine>();
   for (const line of lines) {
     const key = [line.account, line.costCentre ?? "", line.debitCents > 0 ? "d" : "c"].join(" ");
-    const found = gathered.get(key) ?? { account: line.account, accountName: names.get(line.account) ?? "", costCentre: line.costCentre, debitCents: 0, creditCents: 0 };
+    const found = gathered.get(key) ?? {
+      account: line.account,
+      accountName: names.get(line.account) ?? "",
+      costCentre: line.costCentre,
+      debitCents: 0,
+      creditCents: 0,
+    };
     found.debitCents += line.debitCents;
     found.creditCents += line.creditCents;
     gathered.set(key, found);
   }
   return [...gathered.values()].sort(
-    (a, b) => Number(b.debitCents > 0) - Number(a.debitCents > 0) || a.account.localeCompare(b.account) || (a.costCentre ?? "").localeCompare(b.costCentre ?? ""),
+    (a, b) =>
+      Number(b.debitCents > 0) - Number(a.debitCents > 0) ||
+      a.account.localeCompare(b.account) ||
+      (a.costCentre ?? "").localeCompare(b.costCentre ?? ""),
   );
 }

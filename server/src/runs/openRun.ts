@@ -1,7 +1,8 @@
 /** Opens the next run of a cycle: the period after the last one, rows from usual pay or from each person's last pay. */
+
+import { isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
-import { isDate } from "@zesty/core/calendar/dates";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { and, desc, eq, ne, sql } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -41,10 +42,17 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
     if (cycle?.businessId !== businessId) throw notFound("pay cycle");
     const last = lastRunOf(context, cycle.id);
     if (last?.state === "open")
-      throw conflict("run-open", `The run for payday ${last.payday} is still open. Sign it off first.`, `/run/${last.id}`);
+      throw conflict(
+        "run-open",
+        `The run for payday ${last.payday} is still open. Sign it off first.`,
+        `/run/${last.id}`,
+      );
     const period = nextPeriodOf(context, cycle);
     const payday = wanted.payday ?? period.payday;
-    if (!isDate(payday)) throw cannot("payday", `“${payday}” is not a date. Write the payday as 2026-07-02.`, { errors: [{ path: "payday", text: "Write the payday as 2026-07-02." }] });
+    if (!isDate(payday))
+      throw cannot("payday", `“${payday}” is not a date. Write the payday as 2026-07-02.`, {
+        errors: [{ path: "payday", text: "Write the payday as 2026-07-02." }],
+      });
     if (last && payday < last.payday) {
       const text = `Payday ${payday} is before the last one, ${last.payday}. Choose ${last.payday} or later.`;
       throw cannot("payday-before-last", text, { errors: [{ path: "payday", text }] });
@@ -56,7 +64,11 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
       .where(eq(person.businessId, businessId))
       .all()
       .filter((each) => each.startDate <= period.end && (each.endDate === null || each.endDate >= period.start));
-    const records = datedRecords(db, people.map((each) => each.id), payday);
+    const records = datedRecords(
+      db,
+      people.map((each) => each.id),
+      payday,
+    );
     const before = wanted.from === "last" && last ? linesOfRun(context, last.id) : new Map<number, SheetLine[]>();
     for (const each of people) {
       if (records.terms.get(each.id)?.cycleId !== cycle.id) continue;
@@ -64,7 +76,13 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
       db.insert(pay).values({ runId: run.id, personId: each.id, included: true, lines }).run();
     }
     refreshRun(context, run.id);
-    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what: "opened run", about: `${run.number}, payday ${payday}` });
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: "opened run",
+      about: `${run.number}, payday ${payday}`,
+    });
     return run.id;
   });
 }
@@ -74,7 +92,11 @@ export function insertRun(
   wanted: { businessId: number; cycleId: number; start: string; end: string; payday: string },
 ): { id: number; number: number } {
   const { db } = context.store;
-  const newest = db.select({ number: sql<number>`coalesce(max(${payRun.number}), 0)` }).from(payRun).where(eq(payRun.businessId, wanted.businessId)).get();
+  const newest = db
+    .select({ number: sql<number>`coalesce(max(${payRun.number}), 0)` })
+    .from(payRun)
+    .where(eq(payRun.businessId, wanted.businessId))
+    .get();
   return db
     .insert(payRun)
     .values({
@@ -96,5 +118,10 @@ export function insertRun(
 
 export const linesOfRun = (context: Context, runId: number): Map<number, SheetLine[]> =>
   new Map(
-    context.store.db.select().from(pay).where(eq(pay.runId, runId)).all().map((each) => [each.personId, each.lines]),
+    context.store.db
+      .select()
+      .from(pay)
+      .where(eq(pay.runId, runId))
+      .all()
+      .map((each) => [each.personId, each.lines]),
   );

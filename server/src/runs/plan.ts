@@ -26,7 +26,9 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
     const found = bySuper.get(key) ?? { fund, people: 0, cents: 0, due: each.superDue };
     bySuper.set(key, { ...found, people: found.people + 1, cents: found.cents + each.superCents });
   }
-  const account = owner.bankAccount ? (JSON.parse(context.store.crypt.open(owner.bankAccount)) as { account: string }).account : null;
+  const account = owner.bankAccount
+    ? (JSON.parse(context.store.crypt.open(owner.bankAccount)) as { account: string }).account
+    : null;
   const totals = payerTotals(prepared);
   return {
     people: pays.length,
@@ -47,7 +49,10 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
     super: [...bySuper.values()].sort((a, b) => a.due.localeCompare(b.due) || a.fund.localeCompare(b.fund)),
     withholding: prepared.withholding,
     leave: leaveTotals(prepared),
-    journal: gatherLines(prepared.journal, accountNames(context, owner.id)).map((line) => ({ ...line, name: line.accountName })),
+    journal: gatherLines(prepared.journal, accountNames(context, owner.id)).map((line) => ({
+      ...line,
+      name: line.accountName,
+    })),
     declaration: declarationText(owner.legalName),
   };
 }
@@ -60,7 +65,10 @@ export function blockersOf(context: Context, { loaded }: Prepared): Pick<SignOff
       .filter((mark) => mark.kind === "stop")
       .map((mark) => ({ payId: each.row.payId, name: each.row.context.facts.name, text: mark.text })),
   );
-  const openQueries = rows.reduce((total, each) => total + each.marks.filter((mark) => mark.kind === "query" && !mark.ticked).length, 0);
+  const openQueries = rows.reduce(
+    (total, each) => total + each.marks.filter((mark) => mark.kind === "query" && !mark.ticked).length,
+    0,
+  );
   return { blockers, openQueries };
 }
 
@@ -70,6 +78,9 @@ function leaveTotals({ pays }: Prepared): SignOffPlan["leave"] {
     const found = totals.get(move.kind) ?? { accrued: 0, taken: 0 };
     totals.set(move.kind, { accrued: found.accrued + move.accruedE4, taken: found.taken + move.takenE4 });
   }
-  return [...totals].map(([kind, each]) => ({ kind, accrued: fromE4(each.accrued).toFixed(2), taken: fromE4(each.taken).toFixed(2) }));
+  return [...totals].map(([kind, each]) => ({
+    kind,
+    accrued: fromE4(each.accrued).toFixed(2),
+    taken: fromE4(each.taken).toFixed(2),
+  }));
 }
-

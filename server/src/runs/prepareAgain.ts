@@ -2,12 +2,13 @@
  * A signed-off run prepared once more for sending: the kept pays with their kept amounts, but people's particulars
  * (address, number, account) as they are on record now. Should the amounts come out differently, nothing is made.
  */
-import type { PayInput } from "@zesty/core/pay/payInput";
+
 import { factsOf } from "@zesty/core/pay/facts";
+import type { PayInput } from "@zesty/core/pay/payInput";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { workOut } from "@zesty/core/pay/workOut";
-import { moneyText, toCents } from "@zesty/core/quantity/units";
 import type { Payslip } from "@zesty/core/payslips/payslip";
+import { moneyText, toCents } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { payment, signedPay } from "../store/schema.ts";
@@ -33,7 +34,11 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
       .map((row) => [row.payId, row]),
   );
   // Facts of this payday are among the sums already.
-  const years = yearSums(context.store, loaded.rows.map((row) => row.person.id), run.payday).year;
+  const years = yearSums(
+    context.store,
+    loaded.rows.map((row) => row.person.id),
+    run.payday,
+  ).year;
   const pays = loaded.rows.flatMap((row): Prepared["pays"] => {
     const signed = kept.get(row.payId);
     if (!signed) return [];
@@ -41,7 +46,9 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
     const worked = workOut(input, context.rules);
     const keptNet = (signed.snapshot as PaySnapshot).figures.net;
     if (moneyText(worked.net.value) !== keptNet)
-      throw new Error(`Pay ${row.payId} was signed off with net ${keptNet} under rule book ${signed.ruleBookVersion}, and comes out differently now.`);
+      throw new Error(
+        `Pay ${row.payId} was signed off with net ${keptNet} under rule book ${signed.ruleBookVersion}, and comes out differently now.`,
+      );
     const workedRow = { row, input, worked, figures: null, marks: [] };
     return [
       {
@@ -66,7 +73,12 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
     journal: [],
     withholding: { cents: 0, due: run.payday },
     unpaid: (outboxId) => {
-      const open = context.store.db.select().from(payment).where(eq(payment.outboxId, outboxId)).all().filter((each) => each.state !== "paid");
+      const open = context.store.db
+        .select()
+        .from(payment)
+        .where(eq(payment.outboxId, outboxId))
+        .all()
+        .filter((each) => each.state !== "paid");
       const all = pays.flatMap((each) => each.payments.map((one) => ({ payId: each.row.row.payId, payment: one })));
       return open.flatMap((each): PaymentOf[] => {
         const at = all.findIndex((one) => one.payId === each.payId && one.payment.cents === each.cents);

@@ -9,12 +9,12 @@ import type { StateAu } from "@zesty/core/calendar/businessDays";
 import { type JournalLine, payRunJournal } from "@zesty/core/journals/payRunJournal";
 import type { PayeeFacts } from "@zesty/core/lodgement/payEvent";
 import { type Fact, factsOf } from "@zesty/core/pay/facts";
+import type { WorkedPay } from "@zesty/core/pay/workedPay";
 import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
 import { type Payslip, payslip, takenHours } from "@zesty/core/payslips/payslip";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { splitNetPay } from "@zesty/core/quantity/split";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
-import type { WorkedPay } from "@zesty/core/pay/workedPay";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
@@ -70,7 +70,8 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
     const leave = leaveMovement(row.worked);
     const after: Record<string, Decimal> = {};
     for (const [kind, e4] of balances.get(person.id) ?? []) after[kind] = fromE4(e4);
-    for (const move of leave) after[move.kind] = (after[move.kind] ?? decimal(0)).plus(fromE4(move.accruedE4 - move.takenE4));
+    for (const move of leave)
+      after[move.kind] = (after[move.kind] ?? decimal(0)).plus(fromE4(move.accruedE4 - move.takenE4));
     const chosen = loaded.records.super.get(person.id);
     const fundId = chosen?.fundId ?? null;
     const first = !paidBefore.has(`${person.id} ${fundId}`);
@@ -88,9 +89,16 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
       payday: run.payday,
       worked: row.worked,
       yearToDate: yearAfter,
-      fund: fundId === null ? null : { name: loaded.funds.get(fundId)?.name ?? "", memberNumber: chosen?.memberNumber ?? null },
+      fund:
+        fundId === null
+          ? null
+          : { name: loaded.funds.get(fundId)?.name ?? "", memberNumber: chosen?.memberNumber ?? null },
       superDue,
-      paidTo: payments.map((each) => ({ title: each.title, account: lastThree(each.account), amount: centsText(each.cents) })),
+      paidTo: payments.map((each) => ({
+        title: each.title,
+        account: lastThree(each.account),
+        amount: centsText(each.cents),
+      })),
       balances: after,
       message: person.payslipMessage,
     });
@@ -126,7 +134,9 @@ function peopleWithSuperDue(context: Context, businessId: number): Set<string> {
 function leaveMovement(worked: WorkedPay): PreparedPay["leave"] {
   const kinds = new Set([
     ...Object.keys(worked.leave),
-    ...worked.lines.flatMap(({ line }) => (line.element === "leaveTaken" && line.leave && line.leave !== "unpaid" ? [line.leave] : [])),
+    ...worked.lines.flatMap(({ line }) =>
+      line.element === "leaveTaken" && line.leave && line.leave !== "unpaid" ? [line.leave] : [],
+    ),
   ]);
   return [...kinds].map((kind) => ({
     kind,
@@ -136,7 +146,12 @@ function leaveMovement(worked: WorkedPay): PreparedPay["leave"] {
 }
 
 /** The payments of one person's net pay, one an account. */
-export function paymentsOf(context: Context, loaded: LoadedRun, row: WorkedOut, netCents: number): DirectEntryPayment[] {
+export function paymentsOf(
+  context: Context,
+  loaded: LoadedRun,
+  row: WorkedOut,
+  netCents: number,
+): DirectEntryPayment[] {
   const split = loaded.records.bank.get(row.row.person.id);
   if (!split || netCents <= 0) return [];
   const parts = JSON.parse(context.store.crypt.open(split.parts)) as BankPart[];
@@ -145,7 +160,16 @@ export function paymentsOf(context: Context, loaded: LoadedRun, row: WorkedOut, 
   return splitNetPay(netCents, parts).flatMap((cents, at) => {
     const part = parts[at];
     return part && cents > 0
-      ? [{ bsb: part.bsb, account: part.account, cents, title: part.title, reference: `PAY ${run.payday}`, isNew: !lastPayday || split.from > lastPayday }]
+      ? [
+          {
+            bsb: part.bsb,
+            account: part.account,
+            cents,
+            title: part.title,
+            reference: `PAY ${run.payday}`,
+            isNew: !lastPayday || split.from > lastPayday,
+          },
+        ]
       : [];
   });
 }
@@ -153,17 +177,39 @@ export function paymentsOf(context: Context, loaded: LoadedRun, row: WorkedOut, 
 function journalPays(context: Context, loaded: LoadedRun, pays: readonly PreparedPay[]) {
   const { db } = context.store;
   const elementAccounts = new Map(
-    db.select().from(payElement).where(eq(payElement.businessId, loaded.run.businessId)).all().flatMap((each) => (each.account ? [[each.code, each.account] as const] : [])),
+    db
+      .select()
+      .from(payElement)
+      .where(eq(payElement.businessId, loaded.run.businessId))
+      .all()
+      .flatMap((each) => (each.account ? [[each.code, each.account] as const] : [])),
   );
-  const centres = new Map(db.select().from(costCentre).where(eq(costCentre.businessId, loaded.run.businessId)).all().map((each) => [each.id, each.code]));
+  const centres = new Map(
+    db
+      .select()
+      .from(costCentre)
+      .where(eq(costCentre.businessId, loaded.run.businessId))
+      .all()
+      .map((each) => [each.id, each.code]),
+  );
   return pays.map((each) => {
     const centre = centres.get(loaded.records.terms.get(each.row.row.person.id)?.costCentreId ?? 0);
-    return { payId: each.row.row.payId, worked: each.worked, elementAccounts, costCentres: centre ? [{ code: centre, share: "1" }] : [] };
+    return {
+      payId: each.row.row.payId,
+      worked: each.worked,
+      elementAccounts,
+      costCentres: centre ? [{ code: centre, share: "1" }] : [],
+    };
   });
 }
 
 /** A person as a pay event reports them, from what is on record now. */
-export function payeeFacts(context: Context, loaded: LoadedRun, row: WorkedOut["row"], yearAfter: ReadonlyMap<string, number>): PayeeFacts {
+export function payeeFacts(
+  context: Context,
+  loaded: LoadedRun,
+  row: WorkedOut["row"],
+  yearAfter: ReadonlyMap<string, number>,
+): PayeeFacts {
   const { person, context: known } = row;
   const tax = loaded.records.tax.get(person.id);
   const blank = { line1: "", suburb: "", state: "" as StateAu | "", postcode: "" };

@@ -8,13 +8,21 @@ import { notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
+import { linesOfRun } from "./openRun.ts";
 import { findRun, type LoadedRun, loadRun, type Run } from "./runRows.ts";
 import { segmentsOf } from "./segments.ts";
 import { workRows } from "./workRun.ts";
 
 export function listRuns(context: Context, businessId: number): RunSummary[] {
   const { db } = context.store;
-  const cycles = new Map(db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).all().map((each) => [each.id, each.name]));
+  const cycles = new Map(
+    db
+      .select()
+      .from(payCycle)
+      .where(eq(payCycle.businessId, businessId))
+      .all()
+      .map((each) => [each.id, each.name]),
+  );
   return db
     .select()
     .from(payRun)
@@ -46,19 +54,34 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
   const before = db
     .select()
     .from(payRun)
-    .where(and(eq(payRun.cycleId, run.cycleId), ne(payRun.state, "takenBack"), ne(payRun.state, "open"), lt(payRun.periodEnd, run.periodStart)))
+    .where(
+      and(
+        eq(payRun.cycleId, run.cycleId),
+        ne(payRun.state, "takenBack"),
+        ne(payRun.state, "open"),
+        lt(payRun.periodEnd, run.periodStart),
+      ),
+    )
     .orderBy(desc(payRun.periodEnd))
     .limit(1)
     .get();
-  const signer = run.signedOffBy === null ? undefined : db.select().from(user).where(eq(user.id, run.signedOffBy)).get();
+  const signer =
+    run.signedOffBy === null ? undefined : db.select().from(user).where(eq(user.id, run.signedOffBy)).get();
   const used = new Set(loaded.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
+  const usedLast = new Set(
+    open && before ? [...linesOfRun(context, before.id).values()].flat().map((line) => line.elementId) : [],
+  );
   return {
     ...summary(context, run, loaded.cycle.name),
     version: run.version,
     accountingDate: run.accountingDate,
     elements: loaded.elementRows
       .filter((row) => loaded.elements.has(row.id) && (open || used.has(row.id)))
-      .map((row) => ({ ...(loaded.elements.get(row.id) as NonNullable<ReturnType<LoadedRun["elements"]["get"]>>), position: row.position })),
+      .map((row) => ({
+        ...(loaded.elements.get(row.id) as NonNullable<ReturnType<LoadedRun["elements"]["get"]>>),
+        position: row.position,
+        usedLast: usedLast.has(row.id),
+      })),
     rows: open ? openRows(context, loaded) : keptRows(context, loaded),
     leftOut: open ? leftOut(context, loaded) : [],
     last: before ? { payday: before.payday, totals: before.totals } : null,
@@ -108,9 +131,25 @@ function keptRows(context: Context, loaded: LoadedRun): RunRow[] {
 /** People of the business who are not in the run, and why: nobody is missing in silence. */
 function leftOut(context: Context, { run, rows }: LoadedRun): RunView["leftOut"] {
   const inRun = new Set(rows.map((row) => row.person.id));
-  const people = context.store.db.select().from(person).where(eq(person.businessId, run.businessId)).all().filter((each) => !inRun.has(each.id));
-  const terms = datedRecords(context.store.db, people.map((each) => each.id), run.payday).terms;
-  const cycles = new Map(context.store.db.select().from(payCycle).where(eq(payCycle.businessId, run.businessId)).all().map((each) => [each.id, each.name]));
+  const people = context.store.db
+    .select()
+    .from(person)
+    .where(eq(person.businessId, run.businessId))
+    .all()
+    .filter((each) => !inRun.has(each.id));
+  const terms = datedRecords(
+    context.store.db,
+    people.map((each) => each.id),
+    run.payday,
+  ).terms;
+  const cycles = new Map(
+    context.store.db
+      .select()
+      .from(payCycle)
+      .where(eq(payCycle.businessId, run.businessId))
+      .all()
+      .map((each) => [each.id, each.name]),
+  );
   return people
     .filter((each) => each.endDate === null || each.endDate >= run.periodStart)
     .map((each) => {
@@ -137,4 +176,3 @@ export function keptWorking(context: Context, runId: number, payId: number, figu
   if (!working) throw notFound("figure");
   return working;
 }
-

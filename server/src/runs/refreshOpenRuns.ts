@@ -5,7 +5,11 @@ import { payRun } from "../store/schema.ts";
 import { refreshRun } from "./workRun.ts";
 
 export function refreshOpenRuns(context: Context, businessId: number): void {
-  const open = context.store.db.select({ id: payRun.id }).from(payRun).where(and(eq(payRun.businessId, businessId), eq(payRun.state, "open"))).all();
+  const open = context.store.db
+    .select({ id: payRun.id })
+    .from(payRun)
+    .where(and(eq(payRun.businessId, businessId), eq(payRun.state, "open")))
+    .all();
   for (const run of open) {
     context.store.transaction(() => refreshRun(context, run.id));
     context.announce(run.id);

@@ -1,10 +1,18 @@
-import { addPeople, openRun as openRunSchema, saveRows as saveRowsSchema, sendRun as sendRunSchema, setTick as setTickSchema, signOffRun, takeBackRun } from "@zesty/contract/runs";
+import {
+  addPeople,
+  openRun as openRunSchema,
+  saveRows as saveRowsSchema,
+  sendRun as sendRunSchema,
+  setTick as setTickSchema,
+  signOffRun,
+  takeBackRun,
+} from "@zesty/contract/runs";
 import type { Right } from "@zesty/contract/session";
 import { type Request, type Response, Router } from "express";
 import Joi from "joi";
 import type { Actor, Context } from "../context.ts";
 import { readDocument } from "../documents/documents.ts";
-import { payslipPdf } from "../documents/payslipPdf.ts";
+import { renderPayslip } from "../documents/renderPayslip.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
@@ -37,49 +45,107 @@ export function runRoutes(context: Context): Router {
       return work(actor, businessId, request);
     });
 
-  router.get("/businesses/:business/runs", onBusiness("see", (_actor, businessId) => listRuns(context, businessId)));
-  router.post("/businesses/:business/runs", onBusiness("prepare", (actor, businessId, request) => ({ id: openRun(context, actor, businessId, body(openRunSchema, request)) })));
-  router.get("/runs/:run", onRun("see", (actor, runId) => readRun(context, actor, runId)));
-  router.put("/runs/:run/rows", onRun("prepare", (_actor, runId, request) => saveRows(context, runId, body(saveRowsSchema, request))));
-  router.post("/runs/:run/people", onRun("prepare", (actor, runId, request) => {
-    addToRun(context, runId, body(addPeople, request).personIds);
-    return readRun(context, actor, runId);
-  }));
-  router.put("/runs/:run/ticks", onRun("prepare", (actor, runId, request) => setTick(context, actor, runId, body(setTickSchema, request))));
-  router.get("/runs/:run/plan", onRun("see", (_actor, runId) => signOffPlan(context, runId)));
-  router.post("/runs/:run/sign-off", onRun("authorise", (actor, runId, request) => {
-    signOff(context, actor, runId, body(signOffRun, request).version);
-    return readRun(context, actor, runId);
-  }));
-  router.post("/runs/:run/take-back", onRun("authorise", (actor, runId, request) => ({ id: takeBack(context, actor, runId, body(takeBackRun, request).reason) })));
-  router.post("/runs/:run/send", onRun("prepare", (actor, runId, request) => {
-    sendRun(context, actor, runId, body(sendRunSchema, request).channels);
-    return sendView(context, runId);
-  }));
-  const again = Joi.object<{ channel: "payEvent" | "paymentFile" | "payslip" }>({ channel: Joi.string().valid("payEvent", "paymentFile", "payslip").required() });
-  router.post("/runs/:run/send-again", onRun("prepare", (actor, runId, request) => {
-    sendAgain(context, actor, runId, body(again, request).channel);
-    return sendView(context, runId);
-  }));
-  router.get("/runs/:run/send", onRun("see", (_actor, runId) => sendView(context, runId)));
-  router.get("/runs/:run/pays/:pay/working", onRun("see", (_actor, runId, request) => keptWorking(context, runId, idOf(request, "pay"), String(request.query.figure))));
+  router.get(
+    "/businesses/:business/runs",
+    onBusiness("see", (_actor, businessId) => listRuns(context, businessId)),
+  );
+  router.post(
+    "/businesses/:business/runs",
+    onBusiness("prepare", (actor, businessId, request) => ({
+      id: openRun(context, actor, businessId, body(openRunSchema, request)),
+    })),
+  );
+  router.get(
+    "/runs/:run",
+    onRun("see", (actor, runId) => readRun(context, actor, runId)),
+  );
+  router.put(
+    "/runs/:run/rows",
+    onRun("prepare", (_actor, runId, request) => saveRows(context, runId, body(saveRowsSchema, request))),
+  );
+  router.post(
+    "/runs/:run/people",
+    onRun("prepare", (actor, runId, request) => {
+      addToRun(context, runId, body(addPeople, request).personIds);
+      return readRun(context, actor, runId);
+    }),
+  );
+  router.put(
+    "/runs/:run/ticks",
+    onRun("prepare", (actor, runId, request) => setTick(context, actor, runId, body(setTickSchema, request))),
+  );
+  router.get(
+    "/runs/:run/plan",
+    onRun("see", (_actor, runId) => signOffPlan(context, runId)),
+  );
+  router.post(
+    "/runs/:run/sign-off",
+    onRun("authorise", (actor, runId, request) => {
+      signOff(context, actor, runId, body(signOffRun, request).version);
+      return readRun(context, actor, runId);
+    }),
+  );
+  router.post(
+    "/runs/:run/take-back",
+    onRun("authorise", (actor, runId, request) => ({
+      id: takeBack(context, actor, runId, body(takeBackRun, request).reason),
+    })),
+  );
+  router.post(
+    "/runs/:run/send",
+    onRun("prepare", (actor, runId, request) => {
+      sendRun(context, actor, runId, body(sendRunSchema, request).channels);
+      return sendView(context, runId);
+    }),
+  );
+  const again = Joi.object<{ channel: "payEvent" | "paymentFile" | "payslip" }>({
+    channel: Joi.string().valid("payEvent", "paymentFile", "payslip").required(),
+  });
+  router.post(
+    "/runs/:run/send-again",
+    onRun("prepare", (actor, runId, request) => {
+      sendAgain(context, actor, runId, body(again, request).channel);
+      return sendView(context, runId);
+    }),
+  );
+  router.get(
+    "/runs/:run/send",
+    onRun("see", (_actor, runId) => sendView(context, runId)),
+  );
+  router.get(
+    "/runs/:run/pays/:pay/working",
+    onRun("see", (_actor, runId, request) =>
+      keptWorking(context, runId, idOf(request, "pay"), String(request.query.figure)),
+    ),
+  );
   const slip = (runId: number, payId: number) => {
     if (findRun(context, runId).state !== "open") return slipOf(context, { runId, payId });
     const found = prepareSignOff(context, runId).pays.find((each) => each.row.row.payId === payId);
     if (!found) throw notFound("payslip");
     return found.slip;
   };
-  router.get("/runs/:run/pays/:pay/payslip", onRun("see", (_actor, runId, request) => slip(runId, idOf(request, "pay"))));
-  router.get("/runs/:run/pays/:pay/payslip.pdf", onRun("see", async (_actor, runId, request, response) => {
-    const made = slip(runId, idOf(request, "pay"));
-    response.type("application/pdf").setHeader("Content-Disposition", `inline; filename="payslip-${made.payday}-${made.employee.payrollId}.pdf"`);
-    response.send(await payslipPdf(made));
-  }));
-  router.get("/documents/:document", signedIn(context, (actor, request, response) => {
-    const found = readDocument(context, idOf(request, "document"));
-    demandRight(context, actor, findRun(context, found.runId).businessId, "prepare");
-    response.type(found.mime).setHeader("Content-Disposition", `attachment; filename="${found.fileName}"`);
-    response.send(found.bytes);
-  }));
+  router.get(
+    "/runs/:run/pays/:pay/payslip",
+    onRun("see", (_actor, runId, request) => slip(runId, idOf(request, "pay"))),
+  );
+  router.get(
+    "/runs/:run/pays/:pay/payslip.pdf",
+    onRun("see", async (_actor, runId, request, response) => {
+      const made = slip(runId, idOf(request, "pay"));
+      response
+        .type("application/pdf")
+        .setHeader("Content-Disposition", `inline; filename="payslip-${made.payday}-${made.employee.payrollId}.pdf"`);
+      response.send(await renderPayslip(made));
+    }),
+  );
+  router.get(
+    "/documents/:document",
+    signedIn(context, (actor, request, response) => {
+      const found = readDocument(context, idOf(request, "document"));
+      demandRight(context, actor, findRun(context, found.runId).businessId, "prepare");
+      response.type(found.mime).setHeader("Content-Disposition", `attachment; filename="${found.fileName}"`);
+      response.send(found.bytes);
+    }),
+  );
   return router;
 }

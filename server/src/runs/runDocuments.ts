@@ -1,10 +1,10 @@
 /** The documents of a run that leave the house, made from prepared pays: payment file, pay event, journal. */
 import { randomUUID } from "node:crypto";
 import { payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
-import { DirectEntryFault, directEntryFile, type DirectEntryPayment } from "@zesty/core/payments/directEntry";
-import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
-import { moneyText } from "@zesty/core/quantity/units";
+import { DirectEntryFault, type DirectEntryPayment, directEntryFile } from "@zesty/core/payments/directEntry";
 import { sum } from "@zesty/core/quantity/decimal";
+import { moneyText } from "@zesty/core/quantity/units";
+import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { payEventXml } from "../documents/payEventXml.ts";
@@ -36,11 +36,25 @@ export function writePaymentFile(
     kind: "paymentFile",
     fileName: `${runName(owner, run)}.aba`,
     mime: "text/plain",
-    bytes: paymentFileOf(context, owner, run, payments.map((each) => each.payment)),
+    bytes: paymentFileOf(
+      context,
+      owner,
+      run,
+      payments.map((each) => each.payment),
+    ),
   });
   const { id: outboxId } = db
     .insert(outbox)
-    .values({ businessId: owner.id, runId: run.id, channel: "paymentFile", documentId, messageId: randomUUID(), state, tries: 0, nextAt: 0 })
+    .values({
+      businessId: owner.id,
+      runId: run.id,
+      channel: "paymentFile",
+      documentId,
+      messageId: randomUUID(),
+      state,
+      tries: 0,
+      nextAt: 0,
+    })
     .returning({ id: outbox.id })
     .get();
   payments.forEach((each, line) => {
@@ -50,7 +64,9 @@ export function writePaymentFile(
 
 function paymentFileOf(context: Context, owner: Business, run: Run, payments: readonly DirectEntryPayment[]): Buffer {
   if (!owner.bankAccount)
-    throw cannot("no-business-account", `${owner.name} has no bank account to pay from. Add it in Set-up.`, { mend: "/set-up" });
+    throw cannot("no-business-account", `${owner.name} has no bank account to pay from. Add it in Set-up.`, {
+      mend: "/set-up",
+    });
   const trace = JSON.parse(context.store.crypt.open(owner.bankAccount)) as { bsb: string; account: string };
   try {
     const text = directEntryFile({
@@ -67,13 +83,18 @@ function paymentFileOf(context: Context, owner: Business, run: Run, payments: re
     return Buffer.from(text, "latin1");
   } catch (error) {
     if (!(error instanceof DirectEntryFault)) throw error;
-    throw cannot("payment-file", `The payment file cannot be written: ${error.message} Mend it on the person's page or in Set-up.`);
+    throw cannot(
+      "payment-file",
+      `The payment file cannot be written: ${error.message} Mend it on the person's page or in Set-up.`,
+    );
   }
 }
 
 /** W1 leaves sacrificed amounts out (activity statement); W2 is what was withheld. */
 export const payerTotals = (prepared: Pick<Prepared, "pays">) => ({
-  w1: moneyText(sum(prepared.pays.map((each) => each.worked.gross.value.minus(each.worked.deductions.beforeTax.value)))),
+  w1: moneyText(
+    sum(prepared.pays.map((each) => each.worked.gross.value.minus(each.worked.deductions.beforeTax.value))),
+  ),
   w2: moneyText(sum(prepared.pays.map((each) => each.worked.withheld.value))),
 });
 
@@ -86,7 +107,13 @@ export function payEventOf(context: Context, actor: Actor, prepared: Prepared, s
       submissionId,
       runAt: context.clock.now(),
       payDate: run.payday,
-      payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
+      payer: {
+        bmsId: owner.bmsId,
+        abn: owner.abn,
+        branch: owner.branch,
+        name: owner.legalName,
+        contact: owner.contact,
+      },
       ...payerTotals(prepared),
       declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
       payees: prepared.pays.map((each) =>

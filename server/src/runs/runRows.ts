@@ -1,9 +1,10 @@
 /** Loads the rows of a run with everything that working them out needs: one query a table, whatever the number of rows. */
-import type { PayElement, RowContext, SheetLine } from "@zesty/core/pay/payContext";
-import type { PaySnapshot } from "@zesty/core/pay/snapshot";
-import type { AllowanceCode, Basis, DeductionCode, ElementAu } from "@zesty/core/pay/payInput";
+
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { toDateOf } from "@zesty/core/pay/facts";
+import type { PayElement, RowContext, SheetLine } from "@zesty/core/pay/payContext";
+import type { AllowanceCode, Basis, DeductionCode, ElementAu } from "@zesty/core/pay/payInput";
+import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
@@ -46,7 +47,12 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const run = findRun(context, runId);
   const cycle = db.select().from(payCycle).where(eq(payCycle.id, run.cycleId)).get();
   if (!cycle) throw notFound("pay cycle");
-  const elementRows = db.select().from(payElement).where(eq(payElement.businessId, run.businessId)).orderBy(asc(payElement.position)).all();
+  const elementRows = db
+    .select()
+    .from(payElement)
+    .where(eq(payElement.businessId, run.businessId))
+    .orderBy(asc(payElement.position))
+    .all();
   const elements = new Map(elementRows.map((row) => [row.id, asElement(row)]));
   const wanted = payIds && new Set(payIds);
   const pays = db
@@ -60,7 +66,14 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const ids = pays.map((row) => row.person.id);
   // Facts that are dated count as they stand on the payday: a mend dated today reaches the run in hand.
   const records = datedRecords(db, ids, run.payday);
-  const funds = new Map(db.select().from(fund).where(eq(fund.businessId, run.businessId)).all().map((row) => [row.id, row]));
+  const funds = new Map(
+    db
+      .select()
+      .from(fund)
+      .where(eq(fund.businessId, run.businessId))
+      .all()
+      .map((row) => [row.id, row]),
+  );
   const sums = yearSums(context.store, ids, run.payday);
   const balances = leaveBalances(context.store, ids);
   const last = lastPays(context, ids);
@@ -151,7 +164,10 @@ function personFacts(who: Who, records: DatedRecords, funds: LoadedRun["funds"])
 }
 
 /** The newest signed-off pay of each person that was not taken back. */
-export function lastPays(context: Context, personIds: readonly number[]): Map<number, NonNullable<RowContext["lastPay"]>> {
+export function lastPays(
+  context: Context,
+  personIds: readonly number[],
+): Map<number, NonNullable<RowContext["lastPay"]>> {
   const rows = context.store.sqlite
     .prepare<[string], { personId: number; payday: string; snapshot: string }>(
       `SELECT person_id AS personId, payday, snapshot FROM signed_pay WHERE id IN (
@@ -169,4 +185,3 @@ export function lastPays(context: Context, personIds: readonly number[]): Map<nu
     }),
   );
 }
-

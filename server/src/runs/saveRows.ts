@@ -1,10 +1,9 @@
 /** Saves changed rows of an open run, works them out and answers with the figures that count. */
 import type { SavedRows, SaveRows } from "@zesty/contract/runs";
 import { and, eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Actor, Context } from "../context.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { pay, payRun, tick } from "../store/schema.ts";
-import type { Actor } from "../context.ts";
 import { findRun, type Run } from "./runRows.ts";
 import { segmentsOf } from "./segments.ts";
 import { refreshRun } from "./workRun.ts";
@@ -14,13 +13,27 @@ export function saveRows(context: Context, runId: number, wanted: SaveRows): Sav
     const run = demandOpen(findRun(context, runId));
     demandVersion(run, wanted.version);
     const { db } = context.store;
-    const own = new Map(db.select().from(pay).where(eq(pay.runId, runId)).all().map((each) => [each.id, each]));
+    const own = new Map(
+      db
+        .select()
+        .from(pay)
+        .where(eq(pay.runId, runId))
+        .all()
+        .map((each) => [each.id, each]),
+    );
     for (const change of wanted.rows) {
       const row = own.get(change.payId);
-      if (!row) throw cannot("unknown-person", "One of the rows belongs to nobody in this run. Nothing was saved; load the run again.");
-      const known = (change.lines ?? []).filter((line) => line.hours || line.amount);
+      if (!row)
+        throw cannot(
+          "unknown-person",
+          "One of the rows belongs to nobody in this run. Nothing was saved; load the run again.",
+        );
+      const known = (change.lines ?? []).filter((line) => Number(line.hours ?? line.amount ?? 0) !== 0);
       db.update(pay)
-        .set({ ...(change.included === undefined ? {} : { included: change.included }), ...(change.lines ? { lines: known } : {}) })
+        .set({
+          ...(change.included === undefined ? {} : { included: change.included }),
+          ...(change.lines ? { lines: known } : {}),
+        })
         .where(eq(pay.id, change.payId))
         .run();
     }
@@ -29,21 +42,35 @@ export function saveRows(context: Context, runId: number, wanted: SaveRows): Sav
 }
 
 /** A tick is bound to a finding and its facts; it is set or taken away. */
-export function setTick(context: Context, actor: Actor, runId: number, wanted: { payId: number; key: string; on: boolean }): SavedRows {
+export function setTick(
+  context: Context,
+  actor: Actor,
+  runId: number,
+  wanted: { payId: number; key: string; on: boolean },
+): SavedRows {
   return context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
     const { db } = context.store;
     const row = db.select({ runId: pay.runId }).from(pay).where(eq(pay.id, wanted.payId)).get();
     if (row?.runId !== runId) throw cannot("unknown-person", "This row belongs to nobody in this run.");
-    db.delete(tick).where(and(eq(tick.payId, wanted.payId), eq(tick.key, wanted.key))).run();
-    if (wanted.on) db.insert(tick).values({ payId: wanted.payId, key: wanted.key, userId: actor.userId, at: context.clock.now() }).run();
+    db.delete(tick)
+      .where(and(eq(tick.payId, wanted.payId), eq(tick.key, wanted.key)))
+      .run();
+    if (wanted.on)
+      db.insert(tick)
+        .values({ payId: wanted.payId, key: wanted.key, userId: actor.userId, at: context.clock.now() })
+        .run();
     return bumped(context, run, new Set([wanted.payId]), false);
   });
 }
 
 export function demandOpen(run: Run): Run {
   if (run.state !== "open")
-    throw conflict("run-closed", `Run ${run.number} is signed off and cannot be changed. Take it back, or correct it in the next run.`, `/run/${run.id}`);
+    throw conflict(
+      "run-closed",
+      `Run ${run.number} is signed off and cannot be changed. Take it back, or correct it in the next run.`,
+      `/run/${run.id}`,
+    );
   return run;
 }
 
@@ -65,6 +92,11 @@ function bumped(context: Context, run: Run, payIds: ReadonlySet<number>, raise =
     totals,
     rows: rows
       .filter((each) => payIds.has(each.row.payId))
-      .map((each) => ({ payId: each.row.payId, included: each.row.included, figures: each.figures, marks: each.marks })),
+      .map((each) => ({
+        payId: each.row.payId,
+        included: each.row.included,
+        figures: each.figures,
+        marks: each.marks,
+      })),
   };
 }

@@ -6,8 +6,8 @@ import { randomUUID } from "node:crypto";
 import { snapshotOf } from "@zesty/core/pay/snapshot";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { journalCsv } from "../documents/journalCsv.ts";
 import { keepDocument } from "../documents/documents.ts";
+import { journalCsv } from "../documents/journalCsv.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { due, journal, journalLine, leaveEntry, outbox, payFact, payRun, signedPay } from "../store/schema.ts";
@@ -31,7 +31,13 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
     writeOutgoing(context, actor, prepared);
     context.store.db
       .update(payRun)
-      .set({ state: "signedOff", totals: prepared.totals, version: run.version + 1, signedOffAt: signedAt, signedOffBy: actor.userId })
+      .set({
+        state: "signedOff",
+        totals: prepared.totals,
+        version: run.version + 1,
+        signedOffAt: signedAt,
+        signedOffBy: actor.userId,
+      })
       .where(eq(payRun.id, runId))
       .run();
     record(context.store, {
@@ -50,11 +56,18 @@ function demandClean(context: Context, prepared: Prepared): void {
   const { blockers, openQueries } = blockersOf(context, prepared);
   const [first] = blockers;
   if (first)
-    throw cannot("stops-open", `${blockers.length === 1 ? "One stop" : `${blockers.length} stops`} must be mended first. ${first.name}: ${first.text}`, {
-      errors: blockers.map((each) => ({ path: `pay.${each.payId}`, text: `${each.name}: ${each.text}` })),
-    });
+    throw cannot(
+      "stops-open",
+      `${blockers.length === 1 ? "One stop" : `${blockers.length} stops`} must be mended first. ${first.name}: ${first.text}`,
+      {
+        errors: blockers.map((each) => ({ path: `pay.${each.payId}`, text: `${each.name}: ${each.text}` })),
+      },
+    );
   if (openQueries > 0)
-    throw cannot("queries-open", `${openQueries === 1 ? "One query is" : `${openQueries} queries are`} not ticked yet. Look at each, and tick it or change the row.`);
+    throw cannot(
+      "queries-open",
+      `${openQueries === 1 ? "One query is" : `${openQueries} queries are`} not ticked yet. Look at each, and tick it or change the row.`,
+    );
 }
 
 function writePay(context: Context, { loaded, business }: Prepared, each: PreparedPay, signedAt: string): void {
@@ -78,11 +91,19 @@ function writePay(context: Context, { loaded, business }: Prepared, each: Prepar
     .returning({ id: signedPay.id })
     .get();
   if (each.facts.length > 0)
-    db.insert(payFact).values(each.facts.map((fact) => ({ ...fact, signedPayId, personId: person.id, payday: run.payday }))).run();
+    db.insert(payFact)
+      .values(each.facts.map((fact) => ({ ...fact, signedPayId, personId: person.id, payday: run.payday })))
+      .run();
   for (const move of each.leave) {
     const entry = { personId: person.id, kind: move.kind, date: run.periodEnd, signedPayId };
-    if (move.accruedE4 !== 0) db.insert(leaveEntry).values({ ...entry, hoursE4: move.accruedE4, why: "accrued" }).run();
-    if (move.takenE4 !== 0) db.insert(leaveEntry).values({ ...entry, hoursE4: -move.takenE4, why: "taken" }).run();
+    if (move.accruedE4 !== 0)
+      db.insert(leaveEntry)
+        .values({ ...entry, hoursE4: move.accruedE4, why: "accrued" })
+        .run();
+    if (move.takenE4 !== 0)
+      db.insert(leaveEntry)
+        .values({ ...entry, hoursE4: -move.takenE4, why: "taken" })
+        .run();
   }
   if (each.superCents !== 0)
     db.insert(due)
@@ -126,7 +147,9 @@ function writeJournal(context: Context, prepared: Prepared): void {
     .returning({ id: journal.id })
     .get();
   for (let at = 0; at < prepared.journal.length; at += 500)
-    db.insert(journalLine).values(prepared.journal.slice(at, at + 500).map((line) => ({ ...line, journalId: id }))).run();
+    db.insert(journalLine)
+      .values(prepared.journal.slice(at, at + 500).map((line) => ({ ...line, journalId: id })))
+      .run();
   const lines = gatherLines(prepared.journal, accountNames(context, owner.id));
   keepDocument(context, {
     runId: run.id,
@@ -152,7 +175,9 @@ function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void
     mime: "application/xml",
     bytes: payEventOf(context, actor, prepared, submissionId),
   });
-  db.insert(outbox).values({ ...waiting, channel: "payEvent", documentId: eventDocument, messageId: submissionId }).run();
+  db.insert(outbox)
+    .values({ ...waiting, channel: "payEvent", documentId: eventDocument, messageId: submissionId })
+    .run();
   writePaymentFile(
     context,
     owner,
@@ -163,6 +188,12 @@ function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void
   const slips = prepared.pays.filter((each) => each.row.row.person.email);
   for (const each of slips)
     db.insert(outbox)
-      .values({ ...waiting, channel: "payslip", payId: each.row.row.payId, messageId: randomUUID(), recipient: each.row.row.person.email })
+      .values({
+        ...waiting,
+        channel: "payslip",
+        payId: each.row.row.payId,
+        messageId: randomUUID(),
+        recipient: each.row.row.person.email,
+      })
       .run();
 }

@@ -27,7 +27,10 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
       payday: run.payday,
     });
     for (const row of context.store.db.select().from(pay).where(eq(pay.runId, runId)).all())
-      context.store.db.insert(pay).values({ runId: fresh.id, personId: row.personId, included: row.included, lines: row.lines, note: row.note }).run();
+      context.store.db
+        .insert(pay)
+        .values({ runId: fresh.id, personId: row.personId, included: row.included, lines: row.lines, note: row.note })
+        .run();
     refreshRun(context, fresh.id);
     record(context.store, {
       at: context.clock.now(),
@@ -44,19 +47,25 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
 
 function demandUnsent(context: Context, run: Run): void {
   const { db } = context.store;
-  if (run.state !== "signedOff") throw conflict("not-signed-off", `Run ${run.number} is not signed off, so there is nothing to take back.`);
+  if (run.state !== "signedOff")
+    throw conflict("not-signed-off", `Run ${run.number} is not signed off, so there is nothing to take back.`);
   const gone = db
     .select({ id: outbox.id })
     .from(outbox)
     .where(and(eq(outbox.runId, run.id), ne(outbox.state, "prepared")))
     .get();
-  if (gone) throw conflict("already-sent", "Something of this run is on its way or has arrived. Correct it in the next run instead.");
+  if (gone)
+    throw conflict(
+      "already-sent",
+      "Something of this run is on its way or has arrived. Correct it in the next run instead.",
+    );
   const later = db
     .select({ number: payRun.number })
     .from(payRun)
     .where(and(eq(payRun.cycleId, run.cycleId), gt(payRun.periodStart, run.periodStart), ne(payRun.state, "takenBack")))
     .get();
-  if (later) throw conflict("not-the-latest", `Run ${later.number} is newer. Only the latest run of a cycle can be taken back.`);
+  if (later)
+    throw conflict("not-the-latest", `Run ${later.number} is newer. Only the latest run of a cycle can be taken back.`);
 }
 
 function reverseFacts(context: Context, run: Run): void {
@@ -69,22 +78,44 @@ function reverseFacts(context: Context, run: Run): void {
       .returning({ id: signedPay.id })
       .get();
     for (const each of db.select().from(payFact).where(eq(payFact.signedPayId, fact.id)).all())
-      db.insert(payFact).values({ ...each, signedPayId: reversalId, cents: -each.cents }).run();
+      db.insert(payFact)
+        .values({ ...each, signedPayId: reversalId, cents: -each.cents })
+        .run();
     for (const each of db.select().from(leaveEntry).where(eq(leaveEntry.signedPayId, fact.id)).all())
-      db.insert(leaveEntry).values({ ...each, id: undefined, signedPayId: reversalId, hoursE4: -each.hoursE4, why: "reversed" }).run();
+      db.insert(leaveEntry)
+        .values({ ...each, id: undefined, signedPayId: reversalId, hoursE4: -each.hoursE4, why: "reversed" })
+        .run();
   }
   for (const each of db.select().from(due).where(eq(due.runId, run.id)).all())
-    db.insert(due).values({ ...each, id: undefined, amountCents: -each.amountCents }).run();
-  const posted = db.select().from(journal).where(and(eq(journal.runId, run.id), eq(journal.kind, "run"))).get();
+    db.insert(due)
+      .values({ ...each, id: undefined, amountCents: -each.amountCents })
+      .run();
+  const posted = db
+    .select()
+    .from(journal)
+    .where(and(eq(journal.runId, run.id), eq(journal.kind, "run")))
+    .get();
   if (!posted) return;
   const { id: reversal } = db
     .insert(journal)
-    .values({ ...posted, id: undefined, kind: "reversal", reference: `${posted.reference}R`, description: `Reversal of ${posted.reference}` })
+    .values({
+      ...posted,
+      id: undefined,
+      kind: "reversal",
+      reference: `${posted.reference}R`,
+      description: `Reversal of ${posted.reference}`,
+    })
     .returning({ id: journal.id })
     .get();
   // A reversal swaps sides; there are no negative amounts.
   for (const line of db.select().from(journalLine).where(eq(journalLine.journalId, posted.id)).all())
     db.insert(journalLine)
-      .values({ ...line, id: undefined, journalId: reversal, debitCents: line.creditCents, creditCents: line.debitCents })
+      .values({
+        ...line,
+        id: undefined,
+        journalId: reversal,
+        debitCents: line.creditCents,
+        creditCents: line.debitCents,
+      })
       .run();
 }

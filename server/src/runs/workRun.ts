@@ -3,11 +3,11 @@ import type { RunMark } from "@zesty/contract/runs";
 import { workAndExamine } from "@zesty/core/checks/examine";
 import { tickKey } from "@zesty/core/checks/mark";
 import { sentenceOf } from "@zesty/core/checks/sentences";
-import { rowFigures, type RowFigures } from "@zesty/core/pay/snapshot";
-import type { WorkedPay } from "@zesty/core/pay/workedPay";
 import type { PayInput } from "@zesty/core/pay/payInput";
-import { centsOf, toE4 } from "@zesty/core/quantity/units";
+import { type RowFigures, rowFigures } from "@zesty/core/pay/snapshot";
+import type { WorkedPay } from "@zesty/core/pay/workedPay";
 import { decimal } from "@zesty/core/quantity/decimal";
+import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { payRun, tick } from "../store/schema.ts";
@@ -22,7 +22,10 @@ export interface WorkedOut {
 }
 
 export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
-  const ticks = ticksOf(context, loaded.rows.map((row) => row.payId));
+  const ticks = ticksOf(
+    context,
+    loaded.rows.map((row) => row.payId),
+  );
   return loaded.rows.map((row) => {
     if (!row.included) return { row, input: null, worked: null, figures: null, marks: [] };
     const result = workAndExamine(row.context, row.lines, loaded.elements, context.rules);
@@ -38,7 +41,11 @@ export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
 function ticksOf(context: Context, payIds: readonly number[]): Set<string> {
   const found = new Set<string>();
   for (let at = 0; at < payIds.length; at += 500)
-    for (const row of context.store.db.select().from(tick).where(inArray(tick.payId, payIds.slice(at, at + 500))).all())
+    for (const row of context.store.db
+      .select()
+      .from(tick)
+      .where(inArray(tick.payId, payIds.slice(at, at + 500)))
+      .all())
       found.add(`${row.payId} ${row.key}`);
   return found;
 }
@@ -59,7 +66,8 @@ export function totalsOf(figures: readonly (RowFigures | null)[]): Record<string
 
 export function summaryOf(rows: readonly WorkedOut[]) {
   const included = rows.filter((each) => each.row.included);
-  const count = (test: (mark: RunMark) => boolean) => included.reduce((total, each) => total + each.marks.filter(test).length, 0);
+  const count = (test: (mark: RunMark) => boolean) =>
+    included.reduce((total, each) => total + each.marks.filter(test).length, 0);
   return {
     people: included.length,
     withoutHours: count((mark) => mark.code === "noHours"),
@@ -69,7 +77,10 @@ export function summaryOf(rows: readonly WorkedOut[]) {
 }
 
 /** Works the whole run out again and keeps its counts and totals, for the desk and for the next comparison. */
-export function refreshRun(context: Context, runId: number): { loaded: LoadedRun; rows: WorkedOut[]; totals: Record<string, number> } {
+export function refreshRun(
+  context: Context,
+  runId: number,
+): { loaded: LoadedRun; rows: WorkedOut[]; totals: Record<string, number> } {
   const loaded = loadRun(context, runId);
   const rows = workRows(context, loaded);
   const totals = totalsOf(rows.map((each) => each.figures));

@@ -67,7 +67,9 @@ export function createBusiness(context: Context, actor: Actor, wanted: NewBusine
         timeZone: wanted.timeZone,
         state: wanted.state,
         contact: wanted.contact,
-        bankAccount: wanted.bank ? crypt.seal(JSON.stringify({ bsb: wanted.bank.bsb, account: wanted.bank.account })) : null,
+        bankAccount: wanted.bank
+          ? crypt.seal(JSON.stringify({ bsb: wanted.bank.bsb, account: wanted.bank.account }))
+          : null,
         bank: bankFacts(wanted),
         postings,
       })
@@ -75,14 +77,31 @@ export function createBusiness(context: Context, actor: Actor, wanted: NewBusine
       .get();
     for (const [code, name] of accounts) db.insert(ledgerAccount).values({ businessId: id, code, name }).run();
     db.insert(place).values({ businessId: id, name: wanted.name, state: wanted.state }).run();
-    db.insert(payCycle).values({ businessId: id, ...wanted.cycle }).run();
+    db.insert(payCycle)
+      .values({ businessId: id, ...wanted.cycle })
+      .run();
     usualElements.forEach((element, position) => {
       db.insert(payElement)
-        .values({ percent: "100", leave: null, allowance: null, deduction: null, account: null, ...element, businessId: id, position })
+        .values({
+          percent: "100",
+          leave: null,
+          allowance: null,
+          deduction: null,
+          account: null,
+          ...element,
+          businessId: id,
+          position,
+        })
         .run();
     });
     if (!actor.lead) db.insert(userRight).values({ userId: actor.userId, businessId: id, right: "authorise" }).run();
-    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId: id, what: "added business", about: wanted.name });
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: id,
+      what: "added business",
+      about: wanted.name,
+    });
     return id;
   });
 }

@@ -13,7 +13,9 @@ import { bankFacts } from "./createBusiness.ts";
 export function readBusiness(context: Context, businessId: number): BusinessView {
   const { db, crypt } = context.store;
   const owner = findBusiness(context, businessId);
-  const account = owner.bankAccount ? (JSON.parse(crypt.open(owner.bankAccount)) as { bsb: string; account: string }) : null;
+  const account = owner.bankAccount
+    ? (JSON.parse(crypt.open(owner.bankAccount)) as { bsb: string; account: string })
+    : null;
   return {
     id: businessId,
     facts: {
@@ -30,16 +32,50 @@ export function readBusiness(context: Context, businessId: number): BusinessView
       .from(payCycle)
       .where(eq(payCycle.businessId, businessId))
       .all()
-      .map((cycle) => ({ id: cycle.id, name: cycle.name, cycle: cycle.cycle, paydayOffset: cycle.paydayOffset, next: nextPeriodOf(context, cycle) })),
-    places: db.select({ id: place.id, name: place.name, state: place.state }).from(place).where(eq(place.businessId, businessId)).all(),
-    costCentres: db.select({ id: costCentre.id, code: costCentre.code, name: costCentre.name }).from(costCentre).where(eq(costCentre.businessId, businessId)).all(),
-    elements: db.select().from(payElement).where(eq(payElement.businessId, businessId)).orderBy(asc(payElement.position)).all() as BusinessView["elements"],
-    funds: db.select({ id: fund.id, name: fund.name, abn: fund.abn, usi: fund.usi }).from(fund).where(eq(fund.businessId, businessId)).orderBy(asc(fund.name)).all(),
-    accounts: db.select({ code: ledgerAccount.code, name: ledgerAccount.name }).from(ledgerAccount).where(eq(ledgerAccount.businessId, businessId)).orderBy(asc(ledgerAccount.code)).all(),
+      .map((cycle) => ({
+        id: cycle.id,
+        name: cycle.name,
+        cycle: cycle.cycle,
+        paydayOffset: cycle.paydayOffset,
+        next: nextPeriodOf(context, cycle),
+      })),
+    places: db
+      .select({ id: place.id, name: place.name, state: place.state })
+      .from(place)
+      .where(eq(place.businessId, businessId))
+      .all(),
+    costCentres: db
+      .select({ id: costCentre.id, code: costCentre.code, name: costCentre.name })
+      .from(costCentre)
+      .where(eq(costCentre.businessId, businessId))
+      .all(),
+    elements: db
+      .select()
+      .from(payElement)
+      .where(eq(payElement.businessId, businessId))
+      .orderBy(asc(payElement.position))
+      .all() as BusinessView["elements"],
+    funds: db
+      .select({ id: fund.id, name: fund.name, abn: fund.abn, usi: fund.usi })
+      .from(fund)
+      .where(eq(fund.businessId, businessId))
+      .orderBy(asc(fund.name))
+      .all(),
+    accounts: db
+      .select({ code: ledgerAccount.code, name: ledgerAccount.name })
+      .from(ledgerAccount)
+      .where(eq(ledgerAccount.businessId, businessId))
+      .orderBy(asc(ledgerAccount.code))
+      .all(),
   };
 }
 
-export function saveBusinessFacts(context: Context, actor: Actor, businessId: number, wanted: Omit<NewBusiness, "cycle">): void {
+export function saveBusinessFacts(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  wanted: Omit<NewBusiness, "cycle">,
+): void {
   const { db, crypt } = context.store;
   context.store.transaction(() => {
     const { bank, ...facts } = wanted;
@@ -47,33 +83,77 @@ export function saveBusinessFacts(context: Context, actor: Actor, businessId: nu
       .set({
         ...facts,
         abn: facts.abn.replace(/\s/g, ""),
-        ...(bank ? { bankAccount: crypt.seal(JSON.stringify({ bsb: bank.bsb, account: bank.account })), bank: bankFacts(wanted) } : {}),
+        ...(bank
+          ? {
+              bankAccount: crypt.seal(JSON.stringify({ bsb: bank.bsb, account: bank.account })),
+              bank: bankFacts(wanted),
+            }
+          : {}),
       })
       .where(eq(business.id, businessId))
       .run();
-    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what: "changed business facts", about: facts.name });
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: "changed business facts",
+      about: facts.name,
+    });
   });
 }
 
 export function addElement(context: Context, actor: Actor, businessId: number, wanted: NewElement): number {
   const { db } = context.store;
   return context.store.transaction(() => {
-    const taken = db.select({ id: payElement.id }).from(payElement).where(and(eq(payElement.businessId, businessId), eq(payElement.code, wanted.code))).get();
+    const taken = db
+      .select({ id: payElement.id })
+      .from(payElement)
+      .where(and(eq(payElement.businessId, businessId), eq(payElement.code, wanted.code)))
+      .get();
     if (taken) {
       const text = `Code ${wanted.code} is used by another pay element. Choose another.`;
       throw cannot("code-taken", text, { errors: [{ path: "code", text }] });
     }
-    const last = db.select({ at: max(payElement.position) }).from(payElement).where(eq(payElement.businessId, businessId)).get();
-    const { id } = db.insert(payElement).values({ ...wanted, businessId, position: (last?.at ?? 0) + 1 }).returning({ id: payElement.id }).get();
-    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what: "added pay element", about: wanted.name });
+    const last = db
+      .select({ at: max(payElement.position) })
+      .from(payElement)
+      .where(eq(payElement.businessId, businessId))
+      .get();
+    const { id } = db
+      .insert(payElement)
+      .values({ ...wanted, businessId, position: (last?.at ?? 0) + 1 })
+      .returning({ id: payElement.id })
+      .get();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: "added pay element",
+      about: wanted.name,
+    });
     return id;
   });
 }
 
-export function addFund(context: Context, actor: Actor, businessId: number, wanted: { name: string; abn: string; usi: string }): number {
+export function addFund(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  wanted: { name: string; abn: string; usi: string },
+): number {
   return context.store.transaction(() => {
-    const { id } = context.store.db.insert(fund).values({ ...wanted, businessId }).returning({ id: fund.id }).get();
-    record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what: "added fund", about: wanted.name });
+    const { id } = context.store.db
+      .insert(fund)
+      .values({ ...wanted, businessId })
+      .returning({ id: fund.id })
+      .get();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: "added fund",
+      about: wanted.name,
+    });
     return id;
   });
 }

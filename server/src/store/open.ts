@@ -20,7 +20,8 @@ export interface Store {
 
 /** The migrations lie beside the sources and beside the bundle, at different depths. */
 const migrationsFolder =
-  ["../../drizzle", "../drizzle"].map((up) => join(import.meta.dirname, up)).find((folder) => existsSync(folder)) ?? "drizzle";
+  ["../../drizzle", "../drizzle"].map((up) => join(import.meta.dirname, up)).find((folder) => existsSync(folder)) ??
+  "drizzle";
 
 /** @param folder data folder; ":memory:" for tests that need no files */
 export function openStore(folder: string): Store {

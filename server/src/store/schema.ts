@@ -29,8 +29,12 @@ export const user = sqliteTable("user", {
 export const userRight = sqliteTable(
   "user_right",
   {
-    userId: integer("user_id").notNull().references(() => user.id),
-    businessId: integer("business_id").notNull().references(() => business.id),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
     right: text("right", { enum: ["see", "prepare", "authorise"] }).notNull(),
   },
   (t) => [primaryKey({ columns: [t.userId, t.businessId] })],
@@ -72,14 +76,18 @@ export const business = sqliteTable("business", {
 
 export const place = sqliteTable("place", {
   id: id(),
-  businessId: integer("business_id").notNull().references(() => business.id),
+  businessId: integer("business_id")
+    .notNull()
+    .references(() => business.id),
   name: text("name").notNull(),
   state: text("state").notNull(),
 });
 
 export const costCentre = sqliteTable("cost_centre", {
   id: id(),
-  businessId: integer("business_id").notNull().references(() => business.id),
+  businessId: integer("business_id")
+    .notNull()
+    .references(() => business.id),
   code: text("code").notNull(),
   name: text("name").notNull(),
 });
@@ -88,7 +96,9 @@ export const ledgerAccount = sqliteTable(
   "ledger_account",
   {
     id: id(),
-    businessId: integer("business_id").notNull().references(() => business.id),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
     code: text("code").notNull(),
     name: text("name").notNull(),
   },
@@ -97,7 +107,9 @@ export const ledgerAccount = sqliteTable(
 
 export const payCycle = sqliteTable("pay_cycle", {
   id: id(),
-  businessId: integer("business_id").notNull().references(() => business.id),
+  businessId: integer("business_id")
+    .notNull()
+    .references(() => business.id),
   name: text("name").notNull(),
   cycle: text("cycle").notNull(),
   firstPeriodStart: text("first_period_start").notNull(),
@@ -109,7 +121,9 @@ export const payElement = sqliteTable(
   "pay_element",
   {
     id: id(),
-    businessId: integer("business_id").notNull().references(() => business.id),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
     code: text("code").notNull(),
     name: text("name").notNull(),
     element: text("element").notNull(),
@@ -128,7 +142,9 @@ export const payElement = sqliteTable(
 
 export const fund = sqliteTable("fund", {
   id: id(),
-  businessId: integer("business_id").notNull().references(() => business.id),
+  businessId: integer("business_id")
+    .notNull()
+    .references(() => business.id),
   name: text("name").notNull(),
   abn: text("abn").notNull(),
   usi: text("usi").notNull(),
@@ -140,7 +156,9 @@ export const person = sqliteTable(
   "person",
   {
     id: id(),
-    businessId: integer("business_id").notNull().references(() => business.id),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
     payrollId: text("payroll_id").notNull(),
     familyName: text("family_name").notNull(),
     givenName: text("given_name").notNull(),
@@ -158,7 +176,9 @@ export const person = sqliteTable(
 
 const dated = () => ({
   id: id(),
-  personId: integer("person_id").notNull().references(() => person.id),
+  personId: integer("person_id")
+    .notNull()
+    .references(() => person.id),
   from: text("from").notNull(),
 });
 
@@ -166,7 +186,9 @@ export const employmentTerms = sqliteTable(
   "employment_terms",
   {
     ...dated(),
-    cycleId: integer("cycle_id").notNull().references(() => payCycle.id),
+    cycleId: integer("cycle_id")
+      .notNull()
+      .references(() => payCycle.id),
     basis: text("basis").notNull(),
     classification: text("classification"),
     weeklyHoursE4: integer("weekly_hours_e4").notNull(),
@@ -244,8 +266,12 @@ export const payRun = sqliteTable(
   "pay_run",
   {
     id: id(),
-    businessId: integer("business_id").notNull().references(() => business.id),
-    cycleId: integer("cycle_id").notNull().references(() => payCycle.id),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    cycleId: integer("cycle_id")
+      .notNull()
+      .references(() => payCycle.id),
     number: integer("number").notNull(),
     periodStart: text("period_start").notNull(),
     periodEnd: text("period_end").notNull(),
@@ -268,8 +294,12 @@ export const pay = sqliteTable(
   "pay",
   {
     id: id(),
-    runId: integer("run_id").notNull().references(() => payRun.id),
-    personId: integer("person_id").notNull().references(() => person.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
     included: flag("included"),
     lines: json<SheetLine[]>("lines").notNull(),
     note: text("note"),
@@ -280,9 +310,13 @@ export const pay = sqliteTable(
 export const tick = sqliteTable(
   "tick",
   {
-    payId: integer("pay_id").notNull().references(() => pay.id),
+    payId: integer("pay_id")
+      .notNull()
+      .references(() => pay.id),
     key: text("key").notNull(),
-    userId: integer("user_id").notNull().references(() => user.id),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
     at: text("at").notNull(),
   },
   (t) => [primaryKey({ columns: [t.payId, t.key] })],
@@ -294,9 +328,15 @@ export const signedPay = sqliteTable(
   "signed_pay",
   {
     id: id(),
-    payId: integer("pay_id").notNull().references(() => pay.id),
-    runId: integer("run_id").notNull().references(() => payRun.id),
-    personId: integer("person_id").notNull().references(() => person.id),
+    payId: integer("pay_id")
+      .notNull()
+      .references(() => pay.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
     payday: text("payday").notNull(),
     kind: text("kind", { enum: ["pay", "reversal"] }).notNull(),
     /** a reversal points to the pay that it takes back */
@@ -313,7 +353,9 @@ export const signedPay = sqliteTable(
 export const payFact = sqliteTable(
   "pay_fact",
   {
-    signedPayId: integer("signed_pay_id").notNull().references(() => signedPay.id),
+    signedPayId: integer("signed_pay_id")
+      .notNull()
+      .references(() => signedPay.id),
     personId: integer("person_id").notNull(),
     payday: text("payday").notNull(),
     code: text("code").notNull(),
@@ -327,7 +369,9 @@ export const leaveEntry = sqliteTable(
   "leave_entry",
   {
     id: id(),
-    personId: integer("person_id").notNull().references(() => person.id),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
     kind: text("kind").notNull(),
     date: text("date").notNull(),
     hoursE4: integer("hours_e4").notNull(),
@@ -341,8 +385,12 @@ export const due = sqliteTable(
   "due",
   {
     id: id(),
-    businessId: integer("business_id").notNull().references(() => business.id),
-    runId: integer("run_id").notNull().references(() => payRun.id),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
     kind: text("kind", { enum: ["super", "withholding"] }).notNull(),
     personId: integer("person_id").references(() => person.id),
     fundId: integer("fund_id").references(() => fund.id),
@@ -357,21 +405,30 @@ export const journal = sqliteTable(
   "journal",
   {
     id: id(),
-    businessId: integer("business_id").notNull().references(() => business.id),
-    runId: integer("run_id").notNull().references(() => payRun.id),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
     reference: text("reference").notNull(),
     kind: text("kind", { enum: ["run", "reversal", "settlement"] }).notNull(),
     date: text("date").notNull(),
     description: text("description").notNull(),
   },
-  (t) => [index("journal_business").on(t.businessId, t.date), uniqueIndex("journal_reference").on(t.businessId, t.reference)],
+  (t) => [
+    index("journal_business").on(t.businessId, t.date),
+    uniqueIndex("journal_reference").on(t.businessId, t.reference),
+  ],
 );
 
 export const journalLine = sqliteTable(
   "journal_line",
   {
     id: id(),
-    journalId: integer("journal_id").notNull().references(() => journal.id),
+    journalId: integer("journal_id")
+      .notNull()
+      .references(() => journal.id),
     account: text("account").notNull(),
     debitCents: integer("debit_cents").notNull(),
     creditCents: integer("credit_cents").notNull(),
@@ -387,7 +444,9 @@ export const document = sqliteTable(
   "document",
   {
     id: id(),
-    runId: integer("run_id").notNull().references(() => payRun.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
     kind: text("kind", { enum: ["payEvent", "paymentFile", "payslip", "journal"] }).notNull(),
     fileName: text("file_name").notNull(),
@@ -406,8 +465,12 @@ export const outbox = sqliteTable(
   "outbox",
   {
     id: id(),
-    businessId: integer("business_id").notNull().references(() => business.id),
-    runId: integer("run_id").notNull().references(() => payRun.id),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
     channel: text("channel", { enum: ["payEvent", "paymentFile", "payslip"] }).notNull(),
     documentId: integer("document_id").references(() => document.id),
@@ -441,9 +504,13 @@ export const outbox = sqliteTable(
 export const payment = sqliteTable(
   "payment",
   {
-    outboxId: integer("outbox_id").notNull().references(() => outbox.id),
+    outboxId: integer("outbox_id")
+      .notNull()
+      .references(() => outbox.id),
     line: integer("line").notNull(),
-    payId: integer("pay_id").notNull().references(() => pay.id),
+    payId: integer("pay_id")
+      .notNull()
+      .references(() => pay.id),
     cents: integer("cents").notNull(),
     state: text("state", { enum: ["pending", "paid", "returned"] }).notNull(),
   },
@@ -455,7 +522,9 @@ export const outboxAnswer = sqliteTable(
   "outbox_answer",
   {
     id: id(),
-    outboxId: integer("outbox_id").notNull().references(() => outbox.id),
+    outboxId: integer("outbox_id")
+      .notNull()
+      .references(() => outbox.id),
     at: text("at").notNull(),
     status: integer("status").notNull(),
     body: text("body").notNull(),
@@ -468,7 +537,9 @@ export const answerItem = sqliteTable(
   "answer_item",
   {
     id: id(),
-    outboxId: integer("outbox_id").notNull().references(() => outbox.id),
+    outboxId: integer("outbox_id")
+      .notNull()
+      .references(() => outbox.id),
     businessId: integer("business_id").notNull(),
     personId: integer("person_id"),
     severity: text("severity", { enum: ["error", "warning"] }).notNull(),
@@ -476,7 +547,10 @@ export const answerItem = sqliteTable(
     text: text("text").notNull(),
     open: flag("open"),
   },
-  (t) => [index("answer_item_business").on(t.businessId, t.open), uniqueIndex("answer_item_once").on(t.outboxId, t.personId, t.code)],
+  (t) => [
+    index("answer_item_business").on(t.businessId, t.open),
+    uniqueIndex("answer_item_once").on(t.outboxId, t.personId, t.code),
+  ],
 );
 
 /** The audit trail: each entry carries the hash of the one before. */

@@ -45,14 +45,29 @@ const router = createBrowserRouter([
       { path: "run", lazy: () => import("../places/run/RunList.tsx").then((m) => ({ Component: m.RunList })) },
       { path: "run/:run", lazy: () => import("../places/run/RunPage.tsx").then((m) => ({ Component: m.RunPage })) },
       { path: "people", lazy: () => import("../places/people/People.tsx").then((m) => ({ Component: m.People })) },
-      { path: "people/new", lazy: () => import("../places/people/NewPerson.tsx").then((m) => ({ Component: m.NewPersonPage })) },
-      { path: "people/:person", lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })) },
+      {
+        path: "people/new",
+        lazy: () => import("../places/people/NewPerson.tsx").then((m) => ({ Component: m.NewPersonPage })),
+      },
+      {
+        path: "people/:person",
+        lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
+      },
       { path: "dues", lazy: () => import("../places/dues/Dues.tsx").then((m) => ({ Component: m.Dues })) },
       { path: "books", lazy: () => import("../places/books/Books.tsx").then((m) => ({ Component: m.Books })) },
-      { path: "books/:journal", lazy: () => import("../places/books/JournalPage.tsx").then((m) => ({ Component: m.JournalPage })) },
+      {
+        path: "books/:journal",
+        lazy: () => import("../places/books/JournalPage.tsx").then((m) => ({ Component: m.JournalPage })),
+      },
       { path: "set-up", lazy: () => import("../places/setup/SetUp.tsx").then((m) => ({ Component: m.SetUp })) },
-      { path: "set-up/rules", lazy: () => import("../places/setup/RuleBookPage.tsx").then((m) => ({ Component: m.RuleBookPage })) },
-      { path: "set-up/new-business", lazy: () => import("../places/setup/NewBusiness.tsx").then((m) => ({ Component: m.NewBusinessPage })) },
+      {
+        path: "set-up/rules",
+        lazy: () => import("../places/setup/RuleBookPage.tsx").then((m) => ({ Component: m.RuleBookPage })),
+      },
+      {
+        path: "set-up/new-business",
+        lazy: () => import("../places/setup/NewBusiness.tsx").then((m) => ({ Component: m.NewBusinessPage })),
+      },
     ],
   },
 ]);

@@ -13,10 +13,16 @@ export function DayMover({ day }: { day: string }) {
   const [to, setTo] = useState(addDays(day, 1));
   return (
     <Popover>
-      <PopoverButton className="rounded-(--radius) bg-lime px-2 py-0.5 hover:brightness-95" aria-label={`The demo's day is ${longDate(day)}. Move it.`}>
+      <PopoverButton
+        className="rounded-(--radius) bg-lime px-2 py-0.5 hover:brightness-95"
+        aria-label={`The demo's day is ${longDate(day)}. Move it.`}
+      >
         {weekdayDate(day)}
       </PopoverButton>
-      <PopoverPanel anchor="bottom end" className="z-40 mt-1 w-80 rounded-(--radius) border border-rule-strong bg-sheet p-4 shadow-lg">
+      <PopoverPanel
+        anchor="bottom end"
+        className="z-40 mt-1 w-80 rounded-(--radius) border border-rule-strong bg-sheet p-4 shadow-lg"
+      >
         {({ close }) => (
           <form
             className="flex flex-col gap-3"
@@ -30,8 +36,16 @@ export function DayMover({ day }: { day: string }) {
               });
             }}
           >
-            <p className="text-[14px] text-quiet">The demo lives on {longDate(day)}. Move it forward to see the bank pay and dues fall due.</p>
-            <TextField label="Move to" type="date" min={day} value={to} onChange={(event) => setTo(event.target.value)} />
+            <p className="text-[14px] text-quiet">
+              The demo lives on {longDate(day)}. Move it forward to see the bank pay and dues fall due.
+            </p>
+            <TextField
+              label="Move to"
+              type="date"
+              min={day}
+              value={to}
+              onChange={(event) => setTo(event.target.value)}
+            />
             <ProblemNote error={error} />
             <Button look="main" type="submit" disabled={isLoading}>
               Move the day

@@ -6,7 +6,7 @@ import { useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
 import { api } from "../state/api.ts";
 import type { BusinessInHand } from "../state/business.ts";
-import { places } from "./Shell.tsx";
+import { places } from "./places.ts";
 
 interface Entry {
   kind: string;
@@ -30,15 +30,21 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
   const { data: people = [] } = api.usePeopleQuery(business?.id ?? 0, { skip: !open || !business });
   const { data: runs = [] } = api.useRunsQuery(business?.id ?? 0, { skip: !open || !business });
   const entries: Entry[] = [
-    ...places.map((place) => ({ kind: "Place", name: place.name, go: () => navigate(place.to) })),
+    ...places.map((place) => ({ kind: "Place", name: place.name, go: () => void navigate(place.to) })),
     { kind: "Do", name: "Switch between light and dark", go: onTheme },
     { kind: "Do", name: "Show the keys", go: onHelp },
-    ...(business ? [{ kind: "Do", name: "Add a person", go: () => navigate("/people/new") }] : []),
-    ...(session.user?.lead ? [{ kind: "Do", name: "Add a business", go: () => navigate("/set-up/new-business") }] : []),
-    { kind: "Place", name: "Rule book", go: () => navigate("/set-up/rules") },
-    ...runs.slice(0, 20).map((run) => ({ kind: "Run", name: `Run ${run.number}, payday ${longDate(run.payday)}`, go: () => navigate(`/run/${run.id}`) })),
+    ...(business ? [{ kind: "Do", name: "Add a person", go: () => void navigate("/people/new") }] : []),
+    ...(session.user?.lead
+      ? [{ kind: "Do", name: "Add a business", go: () => void navigate("/set-up/new-business") }]
+      : []),
+    { kind: "Place", name: "Rule book", go: () => void navigate("/set-up/rules") },
+    ...runs.slice(0, 20).map((run) => ({
+      kind: "Run",
+      name: `Run ${run.number}, payday ${longDate(run.payday)}`,
+      go: () => void navigate(`/run/${run.id}`),
+    })),
     ...session.businesses.map((each) => ({ kind: "Business", name: each.name, go: () => onBusiness(each.id) })),
-    ...people.map((person) => ({ kind: "Person", name: person.name, go: () => navigate(`/people/${person.id}`) })),
+    ...people.map((person) => ({ kind: "Person", name: person.name, go: () => void navigate(`/people/${person.id}`) })),
   ];
   const wanted = query.trim().toLowerCase();
   const found = entries.filter((entry) => `${entry.kind} ${entry.name}`.toLowerCase().includes(wanted)).slice(0, 12);
@@ -67,7 +73,11 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
             />
             <ComboboxOptions static className="max-h-96 overflow-auto py-1">
               {found.map((entry) => (
-                <ComboboxOption key={`${entry.kind}${entry.name}`} value={entry} className="flex gap-3 px-4 py-1.5 data-focus:bg-lime-soft">
+                <ComboboxOption
+                  key={`${entry.kind}${entry.name}`}
+                  value={entry}
+                  className="flex gap-3 px-4 py-1.5 data-focus:bg-lime-soft"
+                >
                   <span className="w-20 text-quiet">{entry.kind}</span> {entry.name}
                 </ComboboxOption>
               ))}

@@ -12,15 +12,7 @@ import { switchTheme, themeNow } from "../state/theme.ts";
 import { DayMover } from "./DayMover.tsx";
 import { GoOrDo } from "./GoOrDo.tsx";
 import { HelpOverlay } from "./HelpOverlay.tsx";
-
-export const places = [
-  { to: "/desk", name: "Desk", key: "d" },
-  { to: "/run", name: "Run", key: "r" },
-  { to: "/people", name: "People", key: "p" },
-  { to: "/dues", name: "Dues", key: "u" },
-  { to: "/books", name: "Books", key: "b" },
-  { to: "/set-up", name: "Set-up", key: "s" },
-] as const;
+import { places } from "./places.ts";
 
 const keptBusiness = "zesty-business";
 
@@ -37,15 +29,17 @@ export function Shell({ session }: { session: SessionView }) {
     localStorage.setItem(keptBusiness, String(id));
     setBusinessId(id);
     // Switching keeps the place, but not one business's run or person.
-    navigate(`/${location.pathname.split("/")[1] ?? "desk"}`);
+    void navigate(`/${location.pathname.split("/")[1] ?? "desk"}`);
   };
 
   useHotkeys("mod+k", () => setPalette(true), { enableOnFormTags: true, preventDefault: true });
   useHotkeys("f1", () => setHelp(true), { enableOnFormTags: true, preventDefault: true });
-  useHotkeys("shift+slash, ?", () => setHelp(true), { ignoreEventWhen: (event) => (event.target as HTMLElement).closest?.('[role="grid"]') !== null });
+  useHotkeys("shift+slash, ?", () => setHelp(true), {
+    ignoreEventWhen: (event) => (event.target as HTMLElement).closest?.('[role="grid"]') !== null,
+  });
   usePlaceKeys((key) => {
     const place = places.find((each) => each.key === key);
-    if (place) navigate(place.to);
+    if (place) void navigate(place.to);
   });
   useRunEvents(dispatch);
 
@@ -71,14 +65,27 @@ export function Shell({ session }: { session: SessionView }) {
             ))}
           </nav>
           <div className="ml-auto flex items-center gap-3 text-[14px]">
-            {session.demo ? <DayMover day={session.day} /> : <span className="text-quiet">{longDate(session.day)}</span>}
-            <button type="button" className="rounded-(--radius) border border-rule-strong px-2 py-0.5 text-quiet hover:bg-hover" onClick={() => setPalette(true)}>
+            {session.demo ? (
+              <DayMover day={session.day} />
+            ) : (
+              <span className="text-quiet">{longDate(session.day)}</span>
+            )}
+            <button
+              type="button"
+              className="rounded-(--radius) border border-rule-strong px-2 py-0.5 text-quiet hover:bg-hover"
+              onClick={() => setPalette(true)}
+            >
               Go or do <kbd className="ml-1 font-sans text-[12px]">Ctrl K</kbd>
             </button>
             <button type="button" className="text-quiet hover:underline" onClick={() => setHelp(true)}>
               Keys
             </button>
-            <button type="button" className="text-quiet hover:underline" onClick={() => setTheme(switchTheme())} aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}>
+            <button
+              type="button"
+              className="text-quiet hover:underline"
+              onClick={() => setTheme(switchTheme())}
+              aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}
+            >
               {theme === "dark" ? "Light" : "Dark"}
             </button>
             <button
@@ -97,23 +104,54 @@ export function Shell({ session }: { session: SessionView }) {
           <Outlet />
         </div>
       </div>
-      <GoOrDo open={palette} onClose={() => setPalette(false)} session={session} business={business} onBusiness={choose} onHelp={() => setHelp(true)} onTheme={() => setTheme(switchTheme())} />
+      <GoOrDo
+        open={palette}
+        onClose={() => setPalette(false)}
+        session={session}
+        business={business}
+        onBusiness={choose}
+        onHelp={() => setHelp(true)}
+        onTheme={() => setTheme(switchTheme())}
+      />
       <HelpOverlay open={help} onClose={() => setHelp(false)} />
     </BusinessContext>
   );
 }
 
-function BusinessChoice({ session, chosen, onChoose }: { session: SessionView; chosen: SessionView["businesses"][number] | null; onChoose: (id: number) => void }) {
+function BusinessChoice({
+  session,
+  chosen,
+  onChoose,
+}: {
+  session: SessionView;
+  chosen: SessionView["businesses"][number] | null;
+  onChoose: (id: number) => void;
+}) {
   if (!chosen) return <span className="flex items-center py-2.5 font-name text-[17px]">{session.practice}</span>;
   return (
     <Listbox value={chosen.id} onChange={onChoose}>
-      <ListboxButton className="flex items-center gap-2 py-2.5 font-name text-[17px] hover:text-action" aria-label={`Business in hand: ${chosen.name}`}>
-        {chosen.name} <span className="rounded-(--radius) border border-rule-strong px-1 font-sans text-[12px] text-quiet">{chosen.country}</span>
-        <span aria-hidden="true" className="font-sans text-[11px] text-quiet">▾</span>
+      <ListboxButton
+        className="flex items-center gap-2 py-2.5 font-name text-[17px] hover:text-action"
+        aria-label={`Business in hand: ${chosen.name}`}
+      >
+        {chosen.name}{" "}
+        <span className="rounded-(--radius) border border-rule-strong px-1 font-sans text-[12px] text-quiet">
+          {chosen.country}
+        </span>
+        <span aria-hidden="true" className="font-sans text-[11px] text-quiet">
+          ▾
+        </span>
       </ListboxButton>
-      <ListboxOptions anchor="bottom start" className="z-40 min-w-64 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg">
+      <ListboxOptions
+        anchor="bottom start"
+        className="z-40 min-w-64 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg"
+      >
         {session.businesses.map((each) => (
-          <ListboxOption key={each.id} value={each.id} className="flex justify-between gap-4 px-3 py-1.5 data-focus:bg-lime-soft">
+          <ListboxOption
+            key={each.id}
+            value={each.id}
+            className="flex justify-between gap-4 px-3 py-1.5 data-focus:bg-lime-soft"
+          >
             {each.name} <span className="text-quiet">{each.country}</span>
           </ListboxOption>
         ))}

@@ -28,9 +28,26 @@ export function SignIn({ demo }: { demo: boolean }) {
   });
   return (
     <Front words="Pay runs with every figure explained.">
-      <form className="flex flex-col gap-4 border-t border-rule-strong pt-5" onSubmit={(event) => void submit(event)} noValidate>
-        <TextField label="E-mail" type="email" autoComplete="username" autoFocus error={errorAt(formState.errors, "email")} {...register("email")} />
-        <TextField label="Password" type="password" autoComplete="current-password" error={errorAt(formState.errors, "password")} {...register("password")} />
+      <form
+        className="flex flex-col gap-4 border-t border-rule-strong pt-5"
+        onSubmit={(event) => void submit(event)}
+        noValidate
+      >
+        <TextField
+          label="E-mail"
+          type="email"
+          autoComplete="username"
+          autoFocus
+          error={errorAt(formState.errors, "email")}
+          {...register("email")}
+        />
+        <TextField
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          error={errorAt(formState.errors, "password")}
+          {...register("password")}
+        />
         {formState.errors.root && (
           <p role="alert" className="text-plum">
             {formState.errors.root.message}
@@ -41,7 +58,8 @@ export function SignIn({ demo }: { demo: boolean }) {
         </Button>
         {demo && (
           <p className="text-[14px] text-quiet">
-            The demo's sign-ins: pip@pith.example (lead), rowan@pith.example (prepares), willa@saltbush.example (authorises). Password: lemon-and-pith
+            The demo's sign-ins: pip@pith.example (lead), rowan@pith.example (prepares), willa@saltbush.example
+            (authorises). Password: lemon-and-pith
           </p>
         )}
       </form>
@@ -51,7 +69,9 @@ export function SignIn({ demo }: { demo: boolean }) {
 
 export function FirstUserForm() {
   const [create] = api.useFirstUserMutation();
-  const { register, handleSubmit, setError, formState } = useForm({ defaultValues: { practice: "", name: "", email: "", password: "" } });
+  const { register, handleSubmit, setError, formState } = useForm({
+    defaultValues: { practice: "", name: "", email: "", password: "" },
+  });
   const submit = handleSubmit(async (values) => {
     const answer = await create(values);
     if (answer.error) showErrors(setError, answer.error);
@@ -61,11 +81,22 @@ export function FirstUserForm() {
   );
   return (
     <Front words="Nothing is set up yet. Begin with your practice and yourself.">
-      <form className="flex flex-col gap-4 border-t border-rule-strong pt-5" onSubmit={(event) => void submit(event)} noValidate>
-        {field("practice", "Practice", { autoFocus: true, hint: "Your firm, or the business if you keep only your own books" })}
+      <form
+        className="flex flex-col gap-4 border-t border-rule-strong pt-5"
+        onSubmit={(event) => void submit(event)}
+        noValidate
+      >
+        {field("practice", "Practice", {
+          autoFocus: true,
+          hint: "Your firm, or the business if you keep only your own books",
+        })}
         {field("name", "Your name", { autoComplete: "name" })}
         {field("email", "E-mail", { type: "email", autoComplete: "username" })}
-        {field("password", "Password", { type: "password", autoComplete: "new-password", hint: "At least 12 characters" })}
+        {field("password", "Password", {
+          type: "password",
+          autoComplete: "new-password",
+          hint: "At least 12 characters",
+        })}
         <Button look="main" type="submit" disabled={formState.isSubmitting}>
           Set up
         </Button>

@@ -4,7 +4,8 @@ import { useId } from "react";
 import type { FieldErrors, FieldValues, UseFormSetError } from "react-hook-form";
 import { problemOf } from "../state/api.ts";
 
-const box = "w-full rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5 text-[16px] aria-invalid:border-plum";
+const box =
+  "w-full rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5 text-[16px] aria-invalid:border-plum";
 
 interface Shared {
   label: string;
@@ -32,7 +33,10 @@ function Around({ id, label, hint, error, children }: Shared & { id: string; chi
   );
 }
 
-const noted = (id: string, { hint, error }: Partial<Shared>) => ({ "aria-invalid": Boolean(error), ...(hint || error ? { "aria-describedby": `${id}-note` } : {}) });
+const noted = (id: string, { hint, error }: Partial<Shared>) => ({
+  "aria-invalid": Boolean(error),
+  ...(hint || error ? { "aria-describedby": `${id}-note` } : {}),
+});
 
 export function TextField({ label, hint, error, className = "", ...rest }: Shared & ComponentProps<"input">) {
   const id = useId();
@@ -70,7 +74,8 @@ export function TickField({ label, hint, ...rest }: { label: string; hint?: stri
 /** Puts the server's field errors at their fields; the rest goes to the form. */
 export function showErrors<T extends FieldValues>(setError: UseFormSetError<T>, error: unknown): void {
   const problem = problemOf(error);
-  for (const each of problem.errors ?? []) setError(each.path as Parameters<UseFormSetError<T>>[0], { message: each.text });
+  for (const each of problem.errors ?? [])
+    setError(each.path as Parameters<UseFormSetError<T>>[0], { message: each.text });
   setError("root", { message: problem.detail });
 }
 

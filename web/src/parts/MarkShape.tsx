@@ -14,7 +14,15 @@ export function MarkShape({ kind, ticked = false }: { kind: MarkKind; ticked?: b
         <path d="M2.500 2.500 L11.500 11.500 M11.500 2.500 L2.500 11.500" stroke="currentColor" strokeWidth="2.2" />
       </svg>
     );
-  if (kind === "query") return <span aria-hidden="true" className="w-[14px] text-center font-name text-[17px] leading-none font-semibold text-amber">?</span>;
+  if (kind === "query")
+    return (
+      <span
+        aria-hidden="true"
+        className="w-[14px] text-center font-name text-[17px] leading-none font-semibold text-amber"
+      >
+        ?
+      </span>
+    );
   return (
     <svg viewBox="0 0 14 14" width="14" height="14" aria-hidden="true" className="text-quiet">
       <circle cx="7" cy="7" r="2.2" fill="currentColor" />

@@ -1,7 +1,17 @@
 import { type ReactNode, useEffect } from "react";
 
 /** A place's page: its name in the ledger hand, what can be done there, and its content. */
-export function Page({ title, aside, children, wide = false }: { title: string; aside?: ReactNode; children: ReactNode; wide?: boolean }) {
+export function Page({
+  title,
+  aside,
+  children,
+  wide = false,
+}: {
+  title: string;
+  aside?: ReactNode;
+  children: ReactNode;
+  wide?: boolean;
+}) {
   useEffect(() => {
     document.title = `${title} · Zesty Ledger`;
   }, [title]);

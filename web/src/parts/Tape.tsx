@@ -11,23 +11,39 @@ interface Axis {
   day: string;
 }
 
-const place = ({ from, to }: Axis, date: string): string => `${((100 * daysBetween(from, date)) / daysBetween(from, to)).toFixed(3)}%`;
+const place = ({ from, to }: Axis, date: string): string =>
+  `${((100 * daysBetween(from, date)) / daysBetween(from, to)).toFixed(3)}%`;
 
 /** Week marks along the axis, on Mondays. */
 function weeks({ from, to }: Axis): string[] {
   const found: string[] = [];
-  for (let date = from; date <= to; date = addDays(date, 1)) if (new Date(`${date}T00:00:00Z`).getUTCDay() === 1) found.push(date);
+  for (let date = from; date <= to; date = addDays(date, 1))
+    if (new Date(`${date}T00:00:00Z`).getUTCDay() === 1) found.push(date);
   return found;
 }
 
-export function Tape({ axis, lanes, wheelAt, lead }: { axis: Axis; lanes: readonly Lane[]; wheelAt: (lane: Lane, payday: Payday) => ReactNode; lead?: (lane: Lane) => ReactNode }) {
+export function Tape({
+  axis,
+  lanes,
+  wheelAt,
+  lead,
+}: {
+  axis: Axis;
+  lanes: readonly Lane[];
+  wheelAt: (lane: Lane, payday: Payday) => ReactNode;
+  lead?: (lane: Lane) => ReactNode;
+}) {
   const marks = weeks(axis);
   return (
     <div className="relative">
       <div className={lead ? "ml-56" : ""}>
         <div className="relative mr-6 h-6 text-[12px] text-quiet">
           {marks.map((date) => (
-            <span key={date} className="figures absolute -translate-x-1/2 whitespace-nowrap" style={{ left: place(axis, date) }}>
+            <span
+              key={date}
+              className="figures absolute -translate-x-1/2 whitespace-nowrap"
+              style={{ left: place(axis, date) }}
+            >
               {shortDate(date)}
             </span>
           ))}
@@ -38,12 +54,25 @@ export function Tape({ axis, lanes, wheelAt, lead }: { axis: Axis; lanes: readon
           {lead && <div className="w-56 shrink-0 py-3 pr-4">{lead(lane)}</div>}
           <div className="relative mr-6 h-24 flex-1">
             {marks.map((date) => (
-              <span key={date} aria-hidden="true" className="absolute inset-y-0 border-l border-rule/70" style={{ left: place(axis, date) }} />
+              <span
+                key={date}
+                aria-hidden="true"
+                className="absolute inset-y-0 border-l border-rule/70"
+                style={{ left: place(axis, date) }}
+              />
             ))}
             <span aria-hidden="true" className="absolute inset-x-0 top-8 border-t border-rule-strong" />
-            <span aria-hidden="true" className="absolute inset-y-0 border-l-2 border-action" style={{ left: place(axis, axis.day) }} />
+            <span
+              aria-hidden="true"
+              className="absolute inset-y-0 border-l-2 border-action"
+              style={{ left: place(axis, axis.day) }}
+            />
             {lane.paydays.map((payday) => (
-              <span key={`${payday.cycleId} ${payday.payday} ${payday.runId}`} className="absolute top-8 -translate-x-1/2 -translate-y-1/2" style={{ left: place(axis, payday.payday) }}>
+              <span
+                key={`${payday.cycleId} ${payday.payday} ${payday.runId}`}
+                className="absolute top-8 -translate-x-1/2 -translate-y-1/2"
+                style={{ left: place(axis, payday.payday) }}
+              >
                 {wheelAt(lane, payday)}
               </span>
             ))}
@@ -57,7 +86,11 @@ export function Tape({ axis, lanes, wheelAt, lead }: { axis: Axis; lanes: readon
   );
 }
 
-const pinShapes: Record<Pin["kind"], string> = { super: "border-leaf", withholding: "border-amber", finalisation: "border-plum" };
+const pinShapes: Record<Pin["kind"], string> = {
+  super: "border-leaf",
+  withholding: "border-amber",
+  finalisation: "border-plum",
+};
 
 function PinMark({ pin, left }: { pin: Pin; left: string }) {
   const words = `${pin.words} of ${dollars(pin.cents)}, due ${weekdayDate(pin.date)}`;
@@ -72,5 +105,11 @@ function PinMark({ pin, left }: { pin: Pin; left: string }) {
 }
 
 export function PaydayWheel({ payday }: { payday: Payday }) {
-  return <Wheel segments={payday.segments} size={payday.state === "ahead" ? 24 : 34} title={`Payday ${weekdayDate(payday.payday)}`} />;
+  return (
+    <Wheel
+      segments={payday.segments}
+      size={payday.state === "ahead" ? 24 : 34}
+      title={`Payday ${weekdayDate(payday.payday)}`}
+    />
+  );
 }

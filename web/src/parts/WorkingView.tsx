@@ -21,7 +21,11 @@ function shown(working: Working): string {
   }
 }
 
-const standings = { published: "published", derived: "derived, not yet seen in print", unsure: "unsure: check before you rely on it" };
+const standings = {
+  published: "published",
+  derived: "derived, not yet seen in print",
+  unsure: "unsure: check before you rely on it",
+};
 
 export function WorkingView({ working, personId }: { working: Working; personId: number }) {
   const [copied, setCopied] = useState(false);
@@ -68,9 +72,15 @@ function Node({ working, personId, top = false }: { working: Working; personId: 
           {working.formula && <p className="figures mt-1 bg-lime-soft px-2 py-1 break-words">{working.formula}</p>}
           {working.source && (
             <p className="mt-1 text-quiet">
-              {working.source.title}: {working.source.section}. {longDate(working.source.from)} to {longDate(working.source.to)},{" "}
-              <span className={working.source.standing === "published" ? "" : "font-semibold text-amber"}>{standings[working.source.standing]}</span>.{" "}
-              {working.source.note} <Link className="text-action underline" to={`/set-up/rules#${working.source.table}`}>See the table</Link>
+              {working.source.title}: {working.source.section}. {longDate(working.source.from)} to{" "}
+              {longDate(working.source.to)},{" "}
+              <span className={working.source.standing === "published" ? "" : "font-semibold text-amber"}>
+                {standings[working.source.standing]}
+              </span>
+              . {working.source.note}{" "}
+              <Link className="text-action underline" to={`/set-up/rules#${working.source.table}`}>
+                See the table
+              </Link>
             </p>
           )}
           {working.setting?.place === "person" && (

@@ -1,7 +1,12 @@
 /** Money, hours and dates as people read them. Formatters are made once: making one costs more than using it. */
 const dayMonth = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "short", timeZone: "UTC" });
 const full = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
-const weekdayed = new Intl.DateTimeFormat("en-AU", { weekday: "short", day: "numeric", month: "short", timeZone: "UTC" });
+const weekdayed = new Intl.DateTimeFormat("en-AU", {
+  weekday: "short",
+  day: "numeric",
+  month: "short",
+  timeZone: "UTC",
+});
 
 const at = (iso: string) => new Date(`${iso}T00:00:00Z`);
 export const shortDate = (iso: string): string => dayMonth.format(at(iso));

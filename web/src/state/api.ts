@@ -1,6 +1,8 @@
 /** Server access: one place for every address of the API. */
-import type { BusinessView, NewBusiness, NewElement } from "@zesty/contract/business";
+
+import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { DueView, JournalSummary, JournalView, RuleTableView } from "@zesty/contract/books";
+import type { BusinessView, NewBusiness, NewElement } from "@zesty/contract/business";
 import type { DeskView } from "@zesty/contract/desk";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { Problem } from "@zesty/contract/problem";
@@ -8,7 +10,6 @@ import type { Channel, RunSummary, RunView, SavedRows, SaveRows, SendView, SignO
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import type { Payslip } from "@zesty/core/payslips/payslip";
 import type { Working } from "@zesty/core/working/figure";
-import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 
 export const api = createApi({
   reducerPath: "api",
@@ -16,17 +17,29 @@ export const api = createApi({
   tagTypes: ["Session", "Desk", "Runs", "Run", "Send", "People", "Person", "Business", "Books", "Dues"],
   endpoints: (build) => ({
     session: build.query<SessionView, void>({ query: () => "/session", providesTags: ["Session"] }),
-    signIn: build.mutation<SessionView, SignIn>({ query: (body) => ({ url: "/session", method: "POST", body }), invalidatesTags: ["Session"] }),
-    firstUser: build.mutation<SessionView, FirstUser>({ query: (body) => ({ url: "/first-user", method: "POST", body }), invalidatesTags: ["Session"] }),
+    signIn: build.mutation<SessionView, SignIn>({
+      query: (body) => ({ url: "/session", method: "POST", body }),
+      invalidatesTags: ["Session"],
+    }),
+    firstUser: build.mutation<SessionView, FirstUser>({
+      query: (body) => ({ url: "/first-user", method: "POST", body }),
+      invalidatesTags: ["Session"],
+    }),
     signOut: build.mutation<unknown, void>({ query: () => ({ url: "/session", method: "DELETE" }) }),
     moveDay: build.mutation<SessionView, string>({
       query: (day) => ({ url: "/day", method: "POST", body: { day } }),
       invalidatesTags: ["Session", "Desk", "Send", "Runs", "Run"],
     }),
     desk: build.query<DeskView, void>({ query: () => "/desk", providesTags: ["Desk"] }),
-    runs: build.query<RunSummary[], number>({ query: (business) => `/businesses/${business}/runs`, providesTags: ["Runs"] }),
+    runs: build.query<RunSummary[], number>({
+      query: (business) => `/businesses/${business}/runs`,
+      providesTags: ["Runs"],
+    }),
     run: build.query<RunView, number>({ query: (run) => `/runs/${run}`, providesTags: ["Run"] }),
-    openRun: build.mutation<{ id: number }, { business: number; cycleId: number; from: "usual" | "last"; payday?: string }>({
+    openRun: build.mutation<
+      { id: number },
+      { business: number; cycleId: number; from: "usual" | "last"; payday?: string }
+    >({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/runs`, method: "POST", body }),
       invalidatesTags: ["Runs", "Desk"],
     }),
@@ -44,7 +57,11 @@ export const api = createApi({
     }),
     plan: build.query<SignOffPlan, number>({ query: (run) => `/runs/${run}/plan`, providesTags: ["Run"] }),
     signOff: build.mutation<RunView, { run: number; version: number }>({
-      query: ({ run, version }) => ({ url: `/runs/${run}/sign-off`, method: "POST", body: { version, declared: true } }),
+      query: ({ run, version }) => ({
+        url: `/runs/${run}/sign-off`,
+        method: "POST",
+        body: { version, declared: true },
+      }),
       invalidatesTags: ["Run", "Runs", "Desk", "Send", "Books", "Dues", "Person"],
     }),
     takeBack: build.mutation<{ id: number }, { run: number; reason: string }>({
@@ -67,7 +84,10 @@ export const api = createApi({
     keptWorking: build.query<Working, { run: number; payId: number; figure: string }>({
       query: ({ run, payId, figure }) => `/runs/${run}/pays/${payId}/working?figure=${encodeURIComponent(figure)}`,
     }),
-    people: build.query<PersonSummary[], number>({ query: (business) => `/businesses/${business}/people`, providesTags: ["People"] }),
+    people: build.query<PersonSummary[], number>({
+      query: (business) => `/businesses/${business}/people`,
+      providesTags: ["People"],
+    }),
     person: build.query<PersonView, number>({ query: (person) => `/people/${person}`, providesTags: ["Person"] }),
     newPerson: build.mutation<{ id: number }, { business: number; person: NewPerson }>({
       query: ({ business, person }) => ({ url: `/businesses/${business}/people`, method: "POST", body: person }),
@@ -80,7 +100,10 @@ export const api = createApi({
     secret: build.mutation<{ value: string }, { person: number; what: "tax" | "bank" }>({
       query: ({ person, what }) => ({ url: `/people/${person}/secrets/${what}`, method: "POST" }),
     }),
-    business: build.query<BusinessView, number>({ query: (business) => `/businesses/${business}`, providesTags: ["Business"] }),
+    business: build.query<BusinessView, number>({
+      query: (business) => `/businesses/${business}`,
+      providesTags: ["Business"],
+    }),
     newBusiness: build.mutation<{ id: number }, NewBusiness>({
       query: (body) => ({ url: "/businesses", method: "POST", body }),
       invalidatesTags: ["Session", "Desk"],
@@ -97,9 +120,15 @@ export const api = createApi({
       query: ({ business, fund }) => ({ url: `/businesses/${business}/funds`, method: "POST", body: fund }),
       invalidatesTags: ["Business"],
     }),
-    journals: build.query<JournalSummary[], number>({ query: (business) => `/businesses/${business}/journals`, providesTags: ["Books"] }),
+    journals: build.query<JournalSummary[], number>({
+      query: (business) => `/businesses/${business}/journals`,
+      providesTags: ["Books"],
+    }),
     journal: build.query<JournalView, number>({ query: (journal) => `/journals/${journal}`, providesTags: ["Books"] }),
-    dues: build.query<DueView[], number>({ query: (business) => `/businesses/${business}/dues`, providesTags: ["Dues"] }),
+    dues: build.query<DueView[], number>({
+      query: (business) => `/businesses/${business}/dues`,
+      providesTags: ["Dues"],
+    }),
     rules: build.query<RuleTableView[], void>({ query: () => "/rules" }),
   }),
 });

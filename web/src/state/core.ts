@@ -33,5 +33,7 @@ function ask(request: Omit<WorkRequest, "id"> | Omit<WhyRequest, "id">) {
   });
 }
 
-export const workRows = async (request: Omit<WorkRequest, "id" | "kind">): Promise<WorkedRow[]> => (await ask({ ...request, kind: "work" })).rows ?? [];
-export const askWhy = async (request: Omit<WhyRequest, "id" | "kind">): Promise<Working | undefined> => (await ask({ ...request, kind: "why" })).working;
+export const workRows = async (request: Omit<WorkRequest, "id" | "kind">): Promise<WorkedRow[]> =>
+  (await ask({ ...request, kind: "work" })).rows ?? [];
+export const askWhy = async (request: Omit<WhyRequest, "id" | "kind">): Promise<Working | undefined> =>
+  (await ask({ ...request, kind: "why" })).working;

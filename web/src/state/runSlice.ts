@@ -1,7 +1,8 @@
 /** The open run on this screen: rows as typed, figures as worked, undo, and what is not yet saved. */
+
+import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
 import type { RunMark, RunRow, RunView, SavedRows } from "@zesty/contract/runs";
 import type { SheetLine } from "@zesty/core/pay/payContext";
-import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
 import type { WorkedRow } from "./core.ts";
 
 export interface CellEdit {
@@ -31,19 +32,36 @@ export interface RunState {
   fresh: number[];
 }
 
-const initialState: RunState = { view: null, bad: {}, undo: [], unsaved: [], edit: 0, selected: null, message: null, fresh: [] };
+const initialState: RunState = {
+  view: null,
+  bad: {},
+  undo: [],
+  unsaved: [],
+  edit: 0,
+  selected: null,
+  message: null,
+  fresh: [],
+};
 
 export const cellKey = (payId: number, elementId: number): string => `${payId}:${elementId}`;
 
-const isNumber = (text: string, entry: "hours" | "amount") => (entry === "hours" ? /^\d{1,4}(\.\d{1,4})?$/ : /^\d{1,7}(\.\d{1,2})?$/).test(text);
+const isNumber = (text: string, entry: "hours" | "amount") =>
+  (entry === "hours" ? /^\d{1,4}(\.\d{1,4})?$/ : /^\d{1,7}(\.\d{1,2})?$/).test(text);
 
 /** "7:30" is seven and a half hours; a comma may stand for the point. */
 export function readCell(typed: string, entry: "hours" | "amount"): string {
-  const text = typed.trim().replace(/^\$/, "").replace(/(\d),(\d{3})(?!\d)/g, "$1$2").replace(/,(\d{1,2})$/, ".$1").replace(/^\./, "0.");
+  const text = typed
+    .trim()
+    .replace(/^\$/, "")
+    .replace(/(\d),(\d{3})(?!\d)/g, "$1$2")
+    .replace(/,(\d{1,2})$/, ".$1")
+    .replace(/^\./, "0.");
   const clock = /^(\d{1,3}):([0-5]\d)$/.exec(text);
   if (entry === "hours" && clock) {
     const tenThousandths = Math.round((Number(clock[2]) * 10_000) / 60);
-    return tenThousandths === 0 ? String(clock[1]) : `${clock[1]}.${String(tenThousandths).padStart(4, "0").replace(/0+$/, "")}`;
+    return tenThousandths === 0
+      ? String(clock[1])
+      : `${clock[1]}.${String(tenThousandths).padStart(4, "0").replace(/0+$/, "")}`;
   }
   return text;
 }
@@ -53,7 +71,8 @@ const badText = (name: string, element: string, value: string, entry: "hours" | 
     ? `${name}, ${element}: “${value}” is not a number of hours. Write it as 7.5 or 7:30.`
     : `${name}, ${element}: “${value}” is not an amount. Write it as 18.50.`;
 
-const rowOf = (state: RunState, payId: number): RunRow | undefined => state.view?.rows.find((row) => row.payId === payId);
+const rowOf = (state: RunState, payId: number): RunRow | undefined =>
+  state.view?.rows.find((row) => row.payId === payId);
 
 function remember(state: RunState, payIds: readonly number[]): void {
   const before = [...new Set(payIds)].flatMap((payId): Before[] => {
@@ -92,7 +111,10 @@ export const runSlice = createSlice({
     cellsTyped: (state, { payload }: PayloadAction<CellEdit[]>) => {
       const { view } = state;
       if (!view) return;
-      remember(state, payload.map((each) => each.payId));
+      remember(
+        state,
+        payload.map((each) => each.payId),
+      );
       state.message = null;
       const touched: number[] = [];
       for (const { payId, elementId, value } of payload) {
@@ -141,7 +163,10 @@ export const runSlice = createSlice({
         for (const key of Object.keys(state.bad)) if (key.startsWith(`${each.payId}:`)) delete state.bad[key];
       }
       state.message = null;
-      touch(state, before.map((each) => each.payId));
+      touch(
+        state,
+        before.map((each) => each.payId),
+      );
     },
     /** figures of the worker for what is typed now */
     worked: (state, { payload }: PayloadAction<{ edit: number; rows: WorkedRow[] }>) => {

@@ -18,7 +18,9 @@ export function useRunEditing(): void {
     const { view } = run;
     if (!view || edit === 0 || run.unsaved.length === 0) return;
     const rows = view.rows.flatMap((row) =>
-      run.unsaved.includes(row.payId) && row.context && row.included ? [{ payId: row.payId, context: row.context, lines: row.lines }] : [],
+      run.unsaved.includes(row.payId) && row.context && row.included
+        ? [{ payId: row.payId, context: row.context, lines: row.lines }]
+        : [],
     );
     void workRows({ elements: view.elements, rows }).then((answer) => dispatch(worked({ edit, rows: answer })));
     const timer = setTimeout(() => void save(view), saveAfterMs);
@@ -32,8 +34,12 @@ export function useRunEditing(): void {
       const now = store.getState().run;
       if (now.view?.id !== about.id || now.unsaved.length === 0) return;
       saving.current = true;
-      const changes = now.view.rows.filter((row) => now.unsaved.includes(row.payId)).map(({ payId, included, lines }) => ({ payId, included, lines }));
-      const answer = await dispatch(api.endpoints.saveRows.initiate({ run: about.id, version: now.view.version, rows: changes }));
+      const changes = now.view.rows
+        .filter((row) => now.unsaved.includes(row.payId))
+        .map(({ payId, included, lines }) => ({ payId, included, lines }));
+      const answer = await dispatch(
+        api.endpoints.saveRows.initiate({ run: about.id, version: now.view.version, rows: changes }),
+      );
       saving.current = false;
       if (answer.data) {
         compare(now.edit, answer.data.rows);
@@ -58,7 +64,11 @@ function compare(edit: number, rows: { payId: number; figures: unknown }[]): voi
   for (const each of rows) {
     const here = run.view?.rows.find((row) => row.payId === each.payId);
     if (here?.figures && JSON.stringify(here.figures) !== JSON.stringify(each.figures))
-      store.dispatch(said(`${here.name}: this page and the server came to different figures. The server's count; please report this.`));
+      store.dispatch(
+        said(
+          `${here.name}: this page and the server came to different figures. The server's count; please report this.`,
+        ),
+      );
   }
 }
 

@@ -10,14 +10,23 @@ export interface EmploymentStandards {
   personalWeeks: string;
 }
 
-const source = { title: "Fair Work Act 2009, National Employment Standards", section: "ss 62, 87, 96", seen: "from memory" };
+const source = {
+  title: "Fair Work Act 2009, National Employment Standards",
+  section: "ss 62, 87, 96",
+  seen: "from memory",
+};
 
-export const employmentStandards = table<EmploymentStandards>("employmentStandards", "National Employment Standards", "AU", [
-  {
-    from: "2024-07-01",
-    to: "2027-06-30",
-    figures: { ordinaryHoursAWeek: "38", annualWeeks: "4", shiftWorkerWeeks: "5", personalWeeks: "2" },
-    source,
-    standing: "published",
-  },
-]);
+export const employmentStandards = table<EmploymentStandards>(
+  "employmentStandards",
+  "National Employment Standards",
+  "AU",
+  [
+    {
+      from: "2024-07-01",
+      to: "2027-06-30",
+      figures: { ordinaryHoursAWeek: "38", annualWeeks: "4", shiftWorkerWeeks: "5", personalWeeks: "2" },
+      source,
+      standing: "published",
+    },
+  ],
+);

@@ -7,7 +7,11 @@ export interface MinimumWage {
   adultAge: string;
 }
 
-const source = { title: "Fair Work Commission, annual wage review", section: "National minimum wage order", seen: "from memory" };
+const source = {
+  title: "Fair Work Commission, annual wage review",
+  section: "National minimum wage order",
+  seen: "from memory",
+};
 
 export const minimumWage = table<MinimumWage>("minimumWage", "National minimum wage", "AU", [
   {

@@ -2,8 +2,9 @@
  * Study and training support loans, Schedule 8 (NAT 3539). Two methods: a per cent of all weekly earnings (before
  * 24 September 2025) and marginal coefficients (from then on). The row names its method.
  */
-import type { Coefficient } from "./withholdingScales.ts";
+
 import { table } from "../ruleBook.ts";
+import type { Coefficient } from "./withholdingScales.ts";
 
 export interface PercentStep {
   /** weekly earnings from, threshold claimed or foreign resident */

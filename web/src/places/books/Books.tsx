@@ -31,7 +31,9 @@ export function Books() {
           <tbody>
             {journals.map((each) => (
               <tr key={each.id} className="border-b border-rule hover:bg-hover">
-                <td className="py-1.5">{weekdayDate(each.date)} {each.date.slice(0, 4)}</td>
+                <td className="py-1.5">
+                  {weekdayDate(each.date)} {each.date.slice(0, 4)}
+                </td>
                 <td>
                   <Link className="text-action underline" to={`/books/${each.id}`}>
                     {each.reference}

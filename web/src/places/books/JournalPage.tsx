@@ -13,16 +13,25 @@ export function JournalPage() {
   const { data: journal, error } = api.useJournalQuery(id);
   const navigate = useNavigate();
   const [open, setOpen] = useState<number | null>(null);
-  if (error) return <div className="p-6"><ProblemNote error={error} /></div>;
+  if (error)
+    return (
+      <div className="p-6">
+        <ProblemNote error={error} />
+      </div>
+    );
   if (!journal) return <Loading what="the journal" />;
   return (
     <Page
       title={`Journal ${journal.reference}`}
       aside={
         <div className="flex gap-2">
-          <Button onClick={() => navigate(`/run/${journal.runId}`)}>To the run</Button>
+          <Button onClick={() => void navigate(`/run/${journal.runId}`)}>To the run</Button>
           {journal.documentId && (
-            <a className="rounded-(--radius) border border-rule-strong bg-sheet px-3 py-1.5 text-[15px] hover:bg-hover" href={`/api/documents/${journal.documentId}`} download>
+            <a
+              className="rounded-(--radius) border border-rule-strong bg-sheet px-3 py-1.5 text-[15px] hover:bg-hover"
+              href={`/api/documents/${journal.documentId}`}
+              download
+            >
               As CSV
             </a>
           )}
@@ -48,7 +57,12 @@ export function JournalPage() {
               <tr className="border-b border-rule hover:bg-hover">
                 <td className="py-1.5">{entry.account}</td>
                 <td>
-                  <button type="button" className="underline decoration-rule-strong underline-offset-3 hover:text-action" aria-expanded={open === at} onClick={() => setOpen(open === at ? null : at)}>
+                  <button
+                    type="button"
+                    className="underline decoration-rule-strong underline-offset-3 hover:text-action"
+                    aria-expanded={open === at}
+                    onClick={() => setOpen(open === at ? null : at)}
+                  >
                     {entry.accountName}
                   </button>
                 </td>
@@ -63,8 +77,12 @@ export function JournalPage() {
             <td />
             <td className="py-1.5">Debits and credits</td>
             <td />
-            <td className="text-right">{cents(journal.entries.reduce((total, entry) => total + entry.debitCents, 0))}</td>
-            <td className="text-right">{cents(journal.entries.reduce((total, entry) => total + entry.creditCents, 0))}</td>
+            <td className="text-right">
+              {cents(journal.entries.reduce((total, entry) => total + entry.debitCents, 0))}
+            </td>
+            <td className="text-right">
+              {cents(journal.entries.reduce((total, entry) => total + entry.creditCents, 0))}
+            </td>
           </tr>
         </tbody>
       </table>

@@ -18,16 +18,23 @@ export function Desk() {
     <Page title="Desk" wide aside={<p className="text-quiet">{longDate(desk.day)}</p>}>
       {desk.lanes.length === 0 ? (
         <Nothing>
-          <p className="mb-3">Each business gets a lane here, with its paydays and what falls due. There is none yet.</p>
+          <p className="mb-3">
+            Each business gets a lane here, with its paydays and what falls due. There is none yet.
+          </p>
           {session?.user?.lead && (
-            <Button look="main" onClick={() => navigate("/set-up/new-business")}>
+            <Button look="main" onClick={() => void navigate("/set-up/new-business")}>
               Add the first business
             </Button>
           )}
         </Nothing>
       ) : (
         <>
-          <Tape axis={desk} lanes={desk.lanes} lead={(lane) => <LaneName lane={lane} />} wheelAt={(lane, payday) => <LaneWheel lane={lane} payday={payday} />} />
+          <Tape
+            axis={desk}
+            lanes={desk.lanes}
+            lead={(lane) => <LaneName lane={lane} />}
+            wheelAt={(lane, payday) => <LaneWheel lane={lane} payday={payday} />}
+          />
           <ToDoList toDo={desk.toDo} day={desk.day} />
         </>
       )}
@@ -36,7 +43,8 @@ export function Desk() {
 }
 
 function LaneName({ lane }: { lane: Lane }) {
-  const next = lane.paydays.find((each) => each.state === "open") ?? lane.paydays.find((each) => each.state === "ahead");
+  const next =
+    lane.paydays.find((each) => each.state === "open") ?? lane.paydays.find((each) => each.state === "ahead");
   return (
     <>
       <p className="font-name text-[17px] leading-tight">{lane.name}</p>
@@ -48,7 +56,11 @@ function LaneName({ lane }: { lane: Lane }) {
 function LaneWheel({ lane, payday }: { lane: Lane; payday: Payday }) {
   const to = payday.runId === null ? `/run?cycle=${payday.cycleId}` : `/run/${payday.runId}`;
   return (
-    <Link to={to} className="block rounded-full hover:scale-110" title={`${lane.name}, payday ${weekdayDate(payday.payday)}`}>
+    <Link
+      to={to}
+      className="block rounded-full hover:scale-110"
+      title={`${lane.name}, payday ${weekdayDate(payday.payday)}`}
+    >
       <PaydayWheel payday={payday} />
     </Link>
   );
@@ -73,10 +85,22 @@ function ToDoList({ toDo, day }: { toDo: readonly ToDo[]; day: string }) {
       <ul>
         {toDo.map((each) => (
           <li key={`${each.businessId}${each.date}${each.kind}${each.words}`} className="border-b border-rule">
-            <Link to={each.link} className="grid grid-cols-[110px_90px_1fr_auto] items-baseline gap-4 py-2 hover:bg-hover focus-visible:bg-lime-soft">
-              <span className={`figures ${each.date < day ? "font-semibold text-plum" : ""}`}>{weekdayDate(each.date)}</span>
-              <span className={`text-[14px] ${each.kind === "mend" ? "font-semibold text-plum" : each.kind === "due" ? "text-amber" : "text-leaf"}`}>{kindWords[each.kind]}</span>
-              <span>{each.words}{each.late && <span className="ml-2 font-semibold text-plum">late</span>}</span>
+            <Link
+              to={each.link}
+              className="grid grid-cols-[110px_90px_1fr_auto] items-baseline gap-4 py-2 hover:bg-hover focus-visible:bg-lime-soft"
+            >
+              <span className={`figures ${each.date < day ? "font-semibold text-plum" : ""}`}>
+                {weekdayDate(each.date)}
+              </span>
+              <span
+                className={`text-[14px] ${each.kind === "mend" ? "font-semibold text-plum" : each.kind === "due" ? "text-amber" : "text-leaf"}`}
+              >
+                {kindWords[each.kind]}
+              </span>
+              <span>
+                {each.words}
+                {each.late && <span className="ml-2 font-semibold text-plum">late</span>}
+              </span>
               <span className="text-quiet">{each.business}</span>
             </Link>
           </li>

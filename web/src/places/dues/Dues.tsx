@@ -31,10 +31,17 @@ export function Dues() {
           const key = `${each.dueDate}${each.words}${each.payday}`;
           return [
             <tr key={key} className="border-b border-rule hover:bg-hover">
-              <td className="py-1.5">{weekdayDate(each.dueDate)} {each.dueDate.slice(0, 4)}</td>
+              <td className="py-1.5">
+                {weekdayDate(each.dueDate)} {each.dueDate.slice(0, 4)}
+              </td>
               <td>
                 {each.people.length > 0 ? (
-                  <button type="button" className="text-left underline decoration-rule-strong underline-offset-3 hover:text-action" aria-expanded={open === key} onClick={() => setOpen(open === key ? null : key)}>
+                  <button
+                    type="button"
+                    className="text-left underline decoration-rule-strong underline-offset-3 hover:text-action"
+                    aria-expanded={open === key}
+                    onClick={() => setOpen(open === key ? null : key)}
+                  >
                     {each.words}, {each.people.length} people
                   </button>
                 ) : (
@@ -55,8 +62,14 @@ export function Dues() {
                   {each.people.map((person) => (
                     <p key={person.personId} className="flex justify-between border-b border-rule py-0.5 text-[14px]">
                       <span>
-                        <Link className="text-action underline" to={`/people/${person.personId}`}>{person.name}</Link>{" "}
-                        {person.memberNumber ? <span className="text-quiet">member {person.memberNumber}</span> : <span className="text-amber">member number missing</span>}
+                        <Link className="text-action underline" to={`/people/${person.personId}`}>
+                          {person.name}
+                        </Link>{" "}
+                        {person.memberNumber ? (
+                          <span className="text-quiet">member {person.memberNumber}</span>
+                        ) : (
+                          <span className="text-amber">member number missing</span>
+                        )}
                       </span>
                       <span>{cents(person.cents)}</span>
                     </p>
@@ -70,7 +83,10 @@ export function Dues() {
     </table>
   );
   return (
-    <Page title="Dues" aside={<p className="text-quiet">Ahead: {dollars(ahead.reduce((total, each) => total + each.cents, 0))}</p>}>
+    <Page
+      title="Dues"
+      aside={<p className="text-quiet">Ahead: {dollars(ahead.reduce((total, each) => total + each.cents, 0))}</p>}
+    >
       {dues.length === 0 ? (
         <Nothing>Super, withheld tax and other amounts owed come here as soon as a run is signed off.</Nothing>
       ) : (

@@ -38,16 +38,31 @@ export function NewPersonPage() {
           placeId: setUp.places[0]?.id ?? null,
           costCentreId: null,
         },
-        ...(permanent ? { leave: { entitlements: [{ kind: "annual", weeksPerYear: "4" }, { kind: "personal", weeksPerYear: "2" }] } } : {}),
+        ...(permanent
+          ? {
+              leave: {
+                entitlements: [
+                  { kind: "annual", weeksPerYear: "4" },
+                  { kind: "personal", weeksPerYear: "2" },
+                ],
+              },
+            }
+          : {}),
       },
     });
     if (answer.error) showErrors(form.setError, answer.error);
-    else navigate(`/people/${answer.data.id}`);
+    else void navigate(`/people/${answer.data.id}`);
   });
-  const field = (name: Parameters<typeof form.register>[0], label: string, more: object = {}) => <TextField label={label} error={errorAt(errors, name)} {...more} {...form.register(name)} />;
+  const field = (name: Parameters<typeof form.register>[0], label: string, more: object = {}) => (
+    <TextField label={label} error={errorAt(errors, name)} {...more} {...form.register(name)} />
+  );
   return (
     <Page title="Add a person">
-      <form noValidate className="grid max-w-2xl grid-cols-2 gap-x-5 gap-y-3 border-t border-rule-strong pt-4" onSubmit={(event) => void submit(event)}>
+      <form
+        noValidate
+        className="grid max-w-2xl grid-cols-2 gap-x-5 gap-y-3 border-t border-rule-strong pt-4"
+        onSubmit={(event) => void submit(event)}
+      >
         {field("details.givenName", "Given name", { autoFocus: true })}
         {field("details.familyName", "Family name")}
         {field("details.birthDate", "Birth date", { type: "date" })}
@@ -74,7 +89,10 @@ export function NewPersonPage() {
               {errors.root.message}
             </p>
           )}
-          <p className="mb-3 text-[14px] text-quiet">Tax declaration, fund, bank account and address come next, on the person's page. Until then they are marked as missing.</p>
+          <p className="mb-3 text-[14px] text-quiet">
+            Tax declaration, fund, bank account and address come next, on the person's page. Until then they are marked
+            as missing.
+          </p>
           <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
             Add
           </Button>

@@ -23,8 +23,15 @@ export function People() {
       title="People"
       aside={
         <div className="flex items-center gap-3">
-          <input type="search" aria-label="Find a person" placeholder="Find a person" className="rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5" value={query} onChange={(event) => setQuery(event.target.value)} />
-          <Button look="main" onClick={() => navigate("/people/new")}>
+          <input
+            type="search"
+            aria-label="Find a person"
+            placeholder="Find a person"
+            className="rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5"
+            value={query}
+            onChange={(event) => setQuery(event.target.value)}
+          />
+          <Button look="main" onClick={() => void navigate("/people/new")}>
             Add a person
           </Button>
         </div>
@@ -63,11 +70,20 @@ export function People() {
                   <td className="figures text-right">{each.rate ?? "–"}</td>
                   <td className="figures pl-6">
                     {shortDate(each.startDate)} {each.startDate.slice(0, 4)}
-                    {each.endDate && <span className="text-quiet"> to {shortDate(each.endDate)} {each.endDate.slice(0, 4)}</span>}
+                    {each.endDate && (
+                      <span className="text-quiet">
+                        {" "}
+                        to {shortDate(each.endDate)} {each.endDate.slice(0, 4)}
+                      </span>
+                    )}
                   </td>
                   <td>
                     {each.missing.map((one) => (
-                      <Link key={one.text} className="mr-3 text-amber underline" to={`/people/${each.id}#${one.section}`}>
+                      <Link
+                        key={one.text}
+                        className="mr-3 text-amber underline"
+                        to={`/people/${each.id}#${one.section}`}
+                      >
                         {one.text}
                       </Link>
                     ))}

@@ -8,7 +8,16 @@ import { hours, longDate, money, moneyOrDash, sentenceCase, shortDate, weekdayDa
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
-import { BankForm, DetailsForm, EmploymentForm, type FormProps, LeaveForm, SuperForm, TaxForm, UsualPayForm } from "./sectionForms.tsx";
+import {
+  BankForm,
+  DetailsForm,
+  EmploymentForm,
+  type FormProps,
+  LeaveForm,
+  SuperForm,
+  TaxForm,
+  UsualPayForm,
+} from "./sectionForms.tsx";
 
 export function PersonPage() {
   const id = Number(useParams().person);
@@ -17,17 +26,30 @@ export function PersonPage() {
   const { data: session } = api.useSessionQuery();
   const { data: runs = [] } = api.useRunsQuery(person?.businessId ?? 0, { skip: !person });
   const navigate = useNavigate();
-  if (error) return <div className="p-6"><ProblemNote error={error} /></div>;
+  if (error)
+    return (
+      <div className="p-6">
+        <ProblemNote error={error} />
+      </div>
+    );
   if (!person || !setUp || !session) return <Loading what="the person" />;
   const openRun = runs.find((run) => run.state === "open");
   return (
     <Page
       title={`${person.details.givenName} ${person.details.familyName}`}
-      aside={openRun && <Button onClick={() => navigate(`/run/${openRun.id}`)}>To the run of {shortDate(openRun.payday)}</Button>}
+      aside={
+        openRun && (
+          <Button onClick={() => void navigate(`/run/${openRun.id}`)}>To the run of {shortDate(openRun.payday)}</Button>
+        )
+      }
     >
       <p className="-mt-3 mb-4 text-quiet">
         {person.payrollId} · {person.employment.basis} · {person.employment.classification}
-        {person.missing.length > 0 && <span className="ml-2 text-amber">Missing: {person.missing.map((each) => each.text.toLowerCase()).join(", ")}</span>}
+        {person.missing.length > 0 && (
+          <span className="ml-2 text-amber">
+            Missing: {person.missing.map((each) => each.text.toLowerCase()).join(", ")}
+          </span>
+        )}
       </p>
       <div className="grid grid-cols-[1fr_340px] gap-10">
         <Sections person={person} setUp={setUp} day={session.day} />
@@ -39,91 +61,128 @@ export function PersonPage() {
 
 type Facts = (person: PersonView, setUp: BusinessView) => [string, string | null | undefined][];
 
-const sections: { id: string; title: string; facts: Facts; Form: ComponentType<FormProps>; secret?: "tax" | "bank" }[] = [
-  {
-    id: "details",
-    title: "Details",
-    Form: DetailsForm,
-    facts: ({ details }) => [
-      ["Born", longDate(details.birthDate)],
-      ["Address", details.address ? `${details.address.line1}, ${details.address.suburb} ${details.address.state} ${details.address.postcode}` : null],
-      ["E-mail", details.email],
-      ["Phone", details.phone],
-      ["Started", longDate(details.startDate)],
-      ["Last day", details.endDate ? longDate(details.endDate) : undefined],
-      ["Payslip message", details.payslipMessage ?? undefined],
-      ["Private notes", details.privateNotes ?? undefined],
-    ],
-  },
-  {
-    id: "employment",
-    title: "Employment and rate",
-    Form: EmploymentForm,
-    facts: ({ employment }, setUp) => [
-      ["Rate", employment.hourlyRate ? `$${money(employment.hourlyRate)} an hour, since ${longDate(employment.from)}` : "no hourly rate"],
-      ["Award minimum", employment.minimumRate ? `$${money(employment.minimumRate)}` : undefined],
-      ["Hours a week", hours(employment.weeklyHours)],
-      ["Pay cycle", setUp.cycles.find((each) => each.id === employment.cycleId)?.name],
-      ["Cost centre", setUp.costCentres.find((each) => each.id === employment.costCentreId)?.name],
-      ["Place", setUp.places.find((each) => each.id === employment.placeId)?.state],
-    ],
-  },
-  {
-    id: "tax",
-    title: "Tax declaration",
-    Form: TaxForm,
-    secret: "tax",
-    facts: ({ tax }) => [
-      ["Tax file number", tax.numberStatus === "given" ? tax.fileNumberShown : tax.numberStatus === "pending" ? `applied for on ${longDate(tax.pendingSince ?? tax.from)}` : "not given"],
-      ["Residency", tax.residency === "resident" ? "resident" : tax.residency === "foreign" ? "foreign resident" : "working holiday maker"],
-      ["Tax-free threshold", tax.taxFreeThreshold ? "claimed here" : "not claimed here"],
-      ["Study loan", tax.studyLoan ? "yes" : "no"],
-      ["Medicare levy", tax.medicare === "levy" ? "full" : tax.medicare],
-      ["Offsets a year", tax.offsetsPerYear ? `$${tax.offsetsPerYear}` : undefined],
-      ["More to withhold", tax.extraPerPay ? `$${tax.extraPerPay} each pay` : undefined],
-    ],
-  },
-  {
-    id: "super",
-    title: "Super",
-    Form: SuperForm,
-    facts: ({ super: chosen }, setUp) => [
-      ["Fund", setUp.funds.find((each) => each.id === chosen.fundId)?.name ?? null],
-      ["Member number", chosen.memberNumber],
-      ["Guarantee", chosen.guarantee ? "owed" : "not owed"],
-      ["Agreed per cent", chosen.agreedPercent ? `${chosen.agreedPercent} %` : undefined],
-    ],
-  },
-  {
-    id: "bank",
-    title: "Bank accounts",
-    Form: BankForm,
-    secret: "bank",
-    facts: ({ bank }) =>
-      bank.parts.length === 0 ? [["Account", null]] : bank.parts.map((part) => [part.title, `${part.shown}, ${part.kind === "rest" ? "the rest" : part.kind === "percent" ? `${part.value} %` : `$${part.value}`}`]),
-  },
-  {
-    id: "leave",
-    title: "Leave",
-    Form: LeaveForm,
-    facts: ({ leave }) =>
-      leave.entitlements.length === 0
-        ? [["Entitlements", "none accrue"]]
-        : leave.entitlements.map((each) => [
-            sentenceCase(each.kind),
-            each.weeksPerYear ? `${each.weeksPerYear} weeks a year` : each.percentOfHours ? `${each.percentOfHours} % of hours` : `${each.hoursPerYear} hours a year`,
-          ]),
-  },
-  {
-    id: "usualPay",
-    title: "Usual pay",
-    Form: UsualPayForm,
-    facts: ({ usualPay }, setUp) =>
-      usualPay.lines.length === 0
-        ? [["Lines", "none: hours are typed each time"]]
-        : usualPay.lines.map((line) => [setUp.elements.find((each) => each.id === line.elementId)?.name ?? "", line.hours ? `${hours(line.hours)} h` : `$${money(line.amount ?? "0")}`]),
-  },
-];
+const sections: { id: string; title: string; facts: Facts; Form: ComponentType<FormProps>; secret?: "tax" | "bank" }[] =
+  [
+    {
+      id: "details",
+      title: "Details",
+      Form: DetailsForm,
+      facts: ({ details }) => [
+        ["Born", longDate(details.birthDate)],
+        [
+          "Address",
+          details.address
+            ? `${details.address.line1}, ${details.address.suburb} ${details.address.state} ${details.address.postcode}`
+            : null,
+        ],
+        ["E-mail", details.email],
+        ["Phone", details.phone ?? "–"],
+        ["Started", longDate(details.startDate)],
+        ["Last day", details.endDate ? longDate(details.endDate) : undefined],
+        ["Payslip message", details.payslipMessage ?? undefined],
+        ["Private notes", details.privateNotes ?? undefined],
+      ],
+    },
+    {
+      id: "employment",
+      title: "Employment and rate",
+      Form: EmploymentForm,
+      facts: ({ employment }, setUp) => [
+        [
+          "Rate",
+          employment.hourlyRate
+            ? `$${money(employment.hourlyRate)} an hour, since ${longDate(employment.from)}`
+            : "no hourly rate",
+        ],
+        ["Award minimum", employment.minimumRate ? `$${money(employment.minimumRate)}` : undefined],
+        ["Hours a week", hours(employment.weeklyHours)],
+        ["Pay cycle", setUp.cycles.find((each) => each.id === employment.cycleId)?.name],
+        ["Cost centre", setUp.costCentres.find((each) => each.id === employment.costCentreId)?.name],
+        ["Place", setUp.places.find((each) => each.id === employment.placeId)?.state],
+      ],
+    },
+    {
+      id: "tax",
+      title: "Tax declaration",
+      Form: TaxForm,
+      secret: "tax",
+      facts: ({ tax }) => [
+        [
+          "Tax file number",
+          tax.numberStatus === "given"
+            ? tax.fileNumberShown
+            : tax.numberStatus === "pending"
+              ? `applied for on ${longDate(tax.pendingSince ?? tax.from)}`
+              : "not given",
+        ],
+        [
+          "Residency",
+          tax.residency === "resident"
+            ? "resident"
+            : tax.residency === "foreign"
+              ? "foreign resident"
+              : "working holiday maker",
+        ],
+        ["Tax-free threshold", tax.taxFreeThreshold ? "claimed here" : "not claimed here"],
+        ["Study loan", tax.studyLoan ? "yes" : "no"],
+        ["Medicare levy", tax.medicare === "levy" ? "full" : tax.medicare],
+        ["Offsets a year", tax.offsetsPerYear ? `$${tax.offsetsPerYear}` : undefined],
+        ["More to withhold", tax.extraPerPay ? `$${tax.extraPerPay} each pay` : undefined],
+      ],
+    },
+    {
+      id: "super",
+      title: "Super",
+      Form: SuperForm,
+      facts: ({ super: chosen }, setUp) => [
+        ["Fund", setUp.funds.find((each) => each.id === chosen.fundId)?.name ?? null],
+        ["Member number", chosen.memberNumber],
+        ["Guarantee", chosen.guarantee ? "owed" : "not owed"],
+        ["Agreed per cent", chosen.agreedPercent ? `${chosen.agreedPercent} %` : undefined],
+      ],
+    },
+    {
+      id: "bank",
+      title: "Bank accounts",
+      Form: BankForm,
+      secret: "bank",
+      facts: ({ bank }) =>
+        bank.parts.length === 0
+          ? [["Account", null]]
+          : bank.parts.map((part) => [
+              part.title,
+              `${part.shown}, ${part.kind === "rest" ? "the rest" : part.kind === "percent" ? `${part.value} %` : `$${part.value}`}`,
+            ]),
+    },
+    {
+      id: "leave",
+      title: "Leave",
+      Form: LeaveForm,
+      facts: ({ leave }) =>
+        leave.entitlements.length === 0
+          ? [["Entitlements", "none accrue"]]
+          : leave.entitlements.map((each) => [
+              sentenceCase(each.kind),
+              each.weeksPerYear
+                ? `${each.weeksPerYear} weeks a year`
+                : each.percentOfHours
+                  ? `${each.percentOfHours} % of hours`
+                  : `${each.hoursPerYear} hours a year`,
+            ]),
+    },
+    {
+      id: "usualPay",
+      title: "Usual pay",
+      Form: UsualPayForm,
+      facts: ({ usualPay }, setUp) =>
+        usualPay.lines.length === 0
+          ? [["Lines", "none: hours are typed each time"]]
+          : usualPay.lines.map((line) => [
+              setUp.elements.find((each) => each.id === line.elementId)?.name ?? "",
+              line.hours ? `${hours(line.hours)} h` : `$${money(line.amount ?? "0")}`,
+            ]),
+    },
+  ];
 
 function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessView; day: string }) {
   const { hash } = useLocation();
@@ -190,7 +249,13 @@ function Secret({ personId, what }: { personId: number; what: "tax" | "bank" }) 
   );
 }
 
-const whyWords: Record<string, string> = { opening: "opening", accrued: "accrued", taken: "taken", adjusted: "adjusted", reversed: "taken back" };
+const whyWords: Record<string, string> = {
+  opening: "opening",
+  accrued: "accrued",
+  taken: "taken",
+  adjusted: "adjusted",
+  reversed: "taken back",
+};
 
 function Beside({ person }: { person: PersonView }) {
   return (

@@ -2,7 +2,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
 import { bases } from "@zesty/core/pay/payInput";
-import { useFieldArray, useForm, type UseFormReturn } from "react-hook-form";
+import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, TextField, TickField } from "../../parts/Fields.tsx";
 import { sentenceCase } from "../../parts/format.ts";
@@ -18,7 +18,13 @@ export interface FormProps {
 const states = ["ACT", "NSW", "NT", "QLD", "SA", "TAS", "VIC", "WA"];
 
 /** Saving one section: errors land at their fields, success closes the form. */
-function useSection<T extends object>(person: PersonView, section: string, form: UseFormReturn<T>, onDone: () => void, shape: (values: T) => object = (values) => values) {
+function useSection<T extends object>(
+  person: PersonView,
+  section: string,
+  form: UseFormReturn<T>,
+  onDone: () => void,
+  shape: (values: T) => object = (values) => values,
+) {
   const [save] = api.useSavePersonMutation();
   return form.handleSubmit(async (values) => {
     const answer = await save({ person: person.id, section, values: shape(values) });
@@ -27,7 +33,17 @@ function useSection<T extends object>(person: PersonView, section: string, form:
   });
 }
 
-function Frame({ submit, form, onDone, children }: { submit: () => Promise<void>; form: { formState: { isSubmitting: boolean; errors: { root?: { message?: string } } } }; onDone: () => void; children: React.ReactNode }) {
+function Frame({
+  submit,
+  form,
+  onDone,
+  children,
+}: {
+  submit: () => Promise<void>;
+  form: { formState: { isSubmitting: boolean; errors: { root?: { message?: string } } } };
+  onDone: () => void;
+  children: React.ReactNode;
+}) {
   return (
     <form
       noValidate
@@ -54,7 +70,13 @@ function Frame({ submit, form, onDone, children }: { submit: () => Promise<void>
 }
 
 const From = ({ form }: { form: UseFormReturn<{ from: string }> }) => (
-  <TextField label="Counts from" type="date" hint="Paydays from this day on use it" error={errorAt(form.formState.errors, "from")} {...form.register("from")} />
+  <TextField
+    label="Counts from"
+    type="date"
+    hint="Paydays from this day on use it"
+    error={errorAt(form.formState.errors, "from")}
+    {...form.register("from")}
+  />
 );
 
 export function DetailsForm({ person, onDone }: FormProps) {
@@ -75,7 +97,9 @@ export function DetailsForm({ person, onDone }: FormProps) {
     // An address left wholly blank is none; anything typed must be whole.
     address: values.address.line1 || values.address.suburb || values.address.postcode ? values.address : null,
   }));
-  const field = (name: Parameters<typeof form.register>[0], label: string, more: object = {}) => <TextField label={label} error={errorAt(form.formState.errors, name)} {...more} {...form.register(name)} />;
+  const field = (name: Parameters<typeof form.register>[0], label: string, more: object = {}) => (
+    <TextField label={label} error={errorAt(form.formState.errors, name)} {...more} {...form.register(name)} />
+  );
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       {field("givenName", "Given name")}
@@ -85,7 +109,11 @@ export function DetailsForm({ person, onDone }: FormProps) {
       {field("phone", "Phone")}
       {field("address.line1", "Street")}
       {field("address.suburb", "Suburb")}
-      <ChoiceField label="State" error={errorAt(form.formState.errors, "address.state")} {...form.register("address.state")}>
+      <ChoiceField
+        label="State"
+        error={errorAt(form.formState.errors, "address.state")}
+        {...form.register("address.state")}
+      >
         <option value="">–</option>
         {states.map((state) => (
           <option key={state}>{state}</option>
@@ -129,7 +157,11 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
           <option key={basis}>{basis}</option>
         ))}
       </ChoiceField>
-      <TextField label="Classification" error={errorAt(errors, "classification")} {...form.register("classification")} />
+      <TextField
+        label="Classification"
+        error={errorAt(errors, "classification")}
+        {...form.register("classification")}
+      />
       <ChoiceField label="Pay cycle" {...form.register("cycleId")}>
         {setUp.cycles.map((cycle) => (
           <option key={cycle.id} value={cycle.id}>
@@ -137,8 +169,18 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
           </option>
         ))}
       </ChoiceField>
-      <TextField label="Hourly rate" hint="What is paid; a casual's with the loading" error={errorAt(errors, "hourlyRate")} {...form.register("hourlyRate")} />
-      <TextField label="Award minimum" hint="Before casual loading" error={errorAt(errors, "minimumRate")} {...form.register("minimumRate")} />
+      <TextField
+        label="Hourly rate"
+        hint="What is paid; a casual's with the loading"
+        error={errorAt(errors, "hourlyRate")}
+        {...form.register("hourlyRate")}
+      />
+      <TextField
+        label="Award minimum"
+        hint="Before casual loading"
+        error={errorAt(errors, "minimumRate")}
+        {...form.register("minimumRate")}
+      />
       <TextField label="Hours a week" error={errorAt(errors, "weeklyHours")} {...form.register("weeklyHours")} />
       <ChoiceField label="Cost centre" {...form.register("costCentreId")}>
         <option value="">none</option>
@@ -184,8 +226,22 @@ export function TaxForm({ person, day, onDone }: FormProps) {
         <option value="pending">applied for</option>
         <option value="none">not given</option>
       </ChoiceField>
-      {status === "given" && <TextField label="Tax file number" hint={fileNumberShown ? `On record: ${fileNumberShown}. Leave empty to keep it.` : "Nine digits"} error={errorAt(errors, "fileNumber")} {...form.register("fileNumber")} />}
-      {status === "pending" && <TextField label="Applied for on" type="date" error={errorAt(errors, "pendingSince")} {...form.register("pendingSince")} />}
+      {status === "given" && (
+        <TextField
+          label="Tax file number"
+          hint={fileNumberShown ? `On record: ${fileNumberShown}. Leave empty to keep it.` : "Nine digits"}
+          error={errorAt(errors, "fileNumber")}
+          {...form.register("fileNumber")}
+        />
+      )}
+      {status === "pending" && (
+        <TextField
+          label="Applied for on"
+          type="date"
+          error={errorAt(errors, "pendingSince")}
+          {...form.register("pendingSince")}
+        />
+      )}
       <ChoiceField label="Residency" {...form.register("residency")}>
         <option value="resident">resident</option>
         <option value="foreign">foreign resident</option>
@@ -196,11 +252,28 @@ export function TaxForm({ person, day, onDone }: FormProps) {
         <option value="half-exempt">half exempt</option>
         <option value="exempt">fully exempt</option>
       </ChoiceField>
-      <TextField label="Dependants for the levy reduction" hint="Empty: none claimed; 0: a spouse only" error={errorAt(errors, "medicareDependants")} {...form.register("medicareDependants")} />
-      <TextField label="Tax offsets a year" error={errorAt(errors, "offsetsPerYear")} {...form.register("offsetsPerYear")} />
-      <TextField label="More to withhold each pay" error={errorAt(errors, "extraPerPay")} {...form.register("extraPerPay")} />
+      <TextField
+        label="Dependants for the levy reduction"
+        hint="Empty: none claimed; 0: a spouse only"
+        error={errorAt(errors, "medicareDependants")}
+        {...form.register("medicareDependants")}
+      />
+      <TextField
+        label="Tax offsets a year"
+        error={errorAt(errors, "offsetsPerYear")}
+        {...form.register("offsetsPerYear")}
+      />
+      <TextField
+        label="More to withhold each pay"
+        error={errorAt(errors, "extraPerPay")}
+        {...form.register("extraPerPay")}
+      />
       <div>
-        <TickField label="Tax-free threshold claimed here" hint="Once a person, at the job that pays more" {...form.register("taxFreeThreshold")} />
+        <TickField
+          label="Tax-free threshold claimed here"
+          hint="Once a person, at the job that pays more"
+          {...form.register("taxFreeThreshold")}
+        />
         <TickField label="Study and training support loan" {...form.register("studyLoan")} />
       </div>
     </Frame>
@@ -217,12 +290,20 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
       agreedPercent: person.super.agreedPercent ?? "",
     },
   });
-  const submit = useSection(person, "super", form, onDone, (values) => ({ ...values, fundId: values.fundId ? Number(values.fundId) : null }));
+  const submit = useSection(person, "super", form, onDone, (values) => ({
+    ...values,
+    fundId: values.fundId ? Number(values.fundId) : null,
+  }));
   const { errors } = form.formState;
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
-      <ChoiceField label="Fund" hint="Funds are added in Set-up" error={errorAt(errors, "fundId")} {...form.register("fundId")}>
+      <ChoiceField
+        label="Fund"
+        hint="Funds are added in Set-up"
+        error={errorAt(errors, "fundId")}
+        {...form.register("fundId")}
+      >
         <option value="">not chosen yet</option>
         {setUp.funds.map((fund) => (
           <option key={fund.id} value={fund.id}>
@@ -231,14 +312,25 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
         ))}
       </ChoiceField>
       <TextField label="Member number" error={errorAt(errors, "memberNumber")} {...form.register("memberNumber")} />
-      <TextField label="Agreed per cent" hint="Only where more than the guarantee is agreed" error={errorAt(errors, "agreedPercent")} {...form.register("agreedPercent")} />
+      <TextField
+        label="Agreed per cent"
+        hint="Only where more than the guarantee is agreed"
+        error={errorAt(errors, "agreedPercent")}
+        {...form.register("agreedPercent")}
+      />
       <TickField label="Super guarantee is owed" {...form.register("guarantee")} />
     </Frame>
   );
 }
 
 export function BankForm({ person, day, onDone }: FormProps) {
-  const blank = { bsb: "", account: "", title: `${person.details.givenName} ${person.details.familyName}`, kind: "rest" as "rest" | "amount" | "percent", value: "" };
+  const blank = {
+    bsb: "",
+    account: "",
+    title: `${person.details.givenName} ${person.details.familyName}`,
+    kind: "rest" as "rest" | "amount" | "percent",
+    value: "",
+  };
   const form = useForm({ defaultValues: { from: day, parts: [blank] } });
   const parts = useFieldArray({ control: form.control, name: "parts" });
   const submit = useSection(person, "bank", form, onDone);
@@ -251,8 +343,16 @@ export function BankForm({ person, day, onDone }: FormProps) {
         <fieldset key={part.id} className="col-span-2 grid grid-cols-5 gap-3 border-t border-rule pt-2">
           <legend className="sr-only">Account {at + 1}</legend>
           <TextField label="BSB" error={errorAt(errors, `parts.${at}.bsb`)} {...form.register(`parts.${at}.bsb`)} />
-          <TextField label="Account" error={errorAt(errors, `parts.${at}.account`)} {...form.register(`parts.${at}.account`)} />
-          <TextField label="Account title" error={errorAt(errors, `parts.${at}.title`)} {...form.register(`parts.${at}.title`)} />
+          <TextField
+            label="Account"
+            error={errorAt(errors, `parts.${at}.account`)}
+            {...form.register(`parts.${at}.account`)}
+          />
+          <TextField
+            label="Account title"
+            error={errorAt(errors, `parts.${at}.title`)}
+            {...form.register(`parts.${at}.title`)}
+          />
           <ChoiceField label="Takes" {...form.register(`parts.${at}.kind`)}>
             <option value="rest">the rest</option>
             <option value="amount">an amount</option>
@@ -283,7 +383,11 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
       <span />
-      <TextField label="Annual leave, weeks a year" hint="4; 5 for shift workers; empty for casuals" {...form.register("annual")} />
+      <TextField
+        label="Annual leave, weeks a year"
+        hint="4; 5 for shift workers; empty for casuals"
+        {...form.register("annual")}
+      />
       <TextField label="Personal leave, weeks a year" hint="2; empty for casuals" {...form.register("personal")} />
     </Frame>
   );
@@ -298,7 +402,9 @@ export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
     lines: setUp.elements.flatMap((element) => {
       const value = typed[`e${element.id}`]?.trim();
       if (!value) return [];
-      return [element.entry === "hours" ? { elementId: element.id, hours: value } : { elementId: element.id, amount: value }];
+      return [
+        element.entry === "hours" ? { elementId: element.id, hours: value } : { elementId: element.id, amount: value },
+      ];
     }),
   }));
   return (
@@ -306,7 +412,11 @@ export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
       <p className="self-end text-[14px] text-quiet">Every new run begins with these lines.</p>
       {setUp.elements.map((element) => (
-        <TextField key={element.id} label={`${sentenceCase(element.name)}, ${element.entry === "hours" ? "hours" : "$"}`} {...form.register(`e${element.id}`)} />
+        <TextField
+          key={element.id}
+          label={`${sentenceCase(element.name)}, ${element.entry === "hours" ? "hours" : "$"}`}
+          {...form.register(`e${element.id}`)}
+        />
       ))}
     </Frame>
   );

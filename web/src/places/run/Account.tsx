@@ -3,7 +3,7 @@ import type { RunRow, RunView } from "@zesty/contract/runs";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { hours, moneyOrDash, money, sentenceCase } from "../../parts/format.ts";
+import { hours, money, moneyOrDash, sentenceCase } from "../../parts/format.ts";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
 
 interface Props {
@@ -35,7 +35,9 @@ export function Account({ view, row, onWhy, onTick, onInclude, onPayslip }: Prop
       {figures && row.included && <Figures figures={figures} row={row} onWhy={onWhy} />}
       <div className="mt-4 flex gap-2">
         {figures && row.included && <Button onClick={onPayslip}>See the payslip</Button>}
-        {open && <Button onClick={() => onInclude(!row.included)}>{row.included ? "Leave out" : "Pay in this run"}</Button>}
+        {open && (
+          <Button onClick={() => onInclude(!row.included)}>{row.included ? "Leave out" : "Pay in this run"}</Button>
+        )}
       </div>
     </div>
   );
@@ -78,12 +80,16 @@ function Marks({ row, onTick, open }: { row: RunRow; onTick: Props["onTick"]; op
 }
 
 function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; onWhy: (figure: string) => void }) {
-  const group = (...names: string[]) => figures.lines.filter((line) => names.includes(line.group) && line.amount !== "0.00");
+  const group = (...names: string[]) =>
+    figures.lines.filter((line) => names.includes(line.group) && line.amount !== "0.00");
   const earnings = group("earnings", "extra", "unusedLeave", "termination");
   const toDate = row.context?.toDate;
-  const line = (name: string, label: string, amount: string, more: { hours?: string | null; strong?: boolean; sign?: string } = {}) => (
-    <FigureLine key={`${name}${label}`} label={label} amount={amount} {...more} onWhy={() => onWhy(name)} />
-  );
+  const line = (
+    name: string,
+    label: string,
+    amount: string,
+    more: { hours?: string | null; strong?: boolean; sign?: string } = {},
+  ) => <FigureLine key={`${name}${label}`} label={label} amount={amount} {...more} onWhy={() => onWhy(name)} />;
   return (
     <div className="figures mt-2 text-[15px]">
       {earnings.map((each) => line(`line:${each.code}`, each.name, each.amount, { hours: each.hours }))}
@@ -93,7 +99,12 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
       {line("withheld", "PAYG tax", figures.withheld, { sign: "−" })}
       {group("afterTax").map((each) => line(`line:${each.code}`, each.name, each.amount, { sign: "−" }))}
       {group("reimbursement").map((each) => line(`line:${each.code}`, each.name, each.amount, { sign: "+" }))}
-      <button type="button" onClick={() => onWhy("net")} className="flex w-full items-baseline justify-between border-y border-rule-strong py-1.5 text-left hover:bg-hover" aria-label={`Net pay ${figures.net}. Why?`}>
+      <button
+        type="button"
+        onClick={() => onWhy("net")}
+        className="flex w-full items-baseline justify-between border-y border-rule-strong py-1.5 text-left hover:bg-hover"
+        aria-label={`Net pay ${figures.net}. Why?`}
+      >
         <span className="font-semibold">Net pay</span>
         <span className="font-name text-[22px]">{money(figures.net)}</span>
       </button>
@@ -104,7 +115,12 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
         <>
           <h3 className="mt-3 text-[13px] text-quiet">Leave accrued, hours (balance before)</h3>
           {Object.entries(figures.leave).map(([kind, accrued]) => (
-            <button type="button" key={kind} className="flex w-full justify-between py-0.5 hover:bg-hover" onClick={() => onWhy(`leave:${kind}`)}>
+            <button
+              type="button"
+              key={kind}
+              className="flex w-full justify-between py-0.5 hover:bg-hover"
+              onClick={() => onWhy(`leave:${kind}`)}
+            >
               <span>{sentenceCase(kind)}</span>
               <span>
                 {hours(accrued, 2)} <span className="text-quiet">({hours(row.context?.balances[kind] ?? "0", 2)})</span>
@@ -130,7 +146,21 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
   );
 }
 
-function FigureLine({ label, amount, hours: worked, strong = false, sign = "", onWhy }: { label: string; amount: string; hours?: string | null; strong?: boolean; sign?: string; onWhy: () => void }) {
+function FigureLine({
+  label,
+  amount,
+  hours: worked,
+  strong = false,
+  sign = "",
+  onWhy,
+}: {
+  label: string;
+  amount: string;
+  hours?: string | null;
+  strong?: boolean;
+  sign?: string;
+  onWhy: () => void;
+}) {
   return (
     <button
       type="button"

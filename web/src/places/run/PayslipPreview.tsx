@@ -13,11 +13,22 @@ export function PayslipPreview({ runId, payId, onBack }: { runId: number; payId:
         <Button look="quiet" onClick={onBack}>
           Back to the account
         </Button>
-        <a className="text-action underline" href={`/api/runs/${runId}/pays/${payId}/payslip.pdf`} target="_blank" rel="noreferrer">
+        <a
+          className="text-action underline"
+          href={`/api/runs/${runId}/pays/${payId}/payslip.pdf`}
+          target="_blank"
+          rel="noreferrer"
+        >
           As PDF
         </a>
       </div>
-      {error ? <ProblemNote error={error} /> : slip ? <Slip slip={slip} /> : <p className="text-quiet">Making the payslip…</p>}
+      {error ? (
+        <ProblemNote error={error} />
+      ) : slip ? (
+        <Slip slip={slip} />
+      ) : (
+        <p className="text-quiet">Making the payslip…</p>
+      )}
     </div>
   );
 }
@@ -34,7 +45,19 @@ function Slip({ slip }: { slip: Payslip }) {
       <Lines title="Earnings" lines={slip.earnings} />
       <Total label="Gross" amount={slip.gross} toDate={slip.yearToDate.gross} />
       <Lines title="Reimbursements" lines={slip.reimbursements} />
-      <Lines title="Tax and deductions" lines={[{ name: "PAYG tax withheld", hours: null, rate: null, amount: slip.withheld, yearToDate: slip.yearToDate.withheld }, ...slip.deductions]} />
+      <Lines
+        title="Tax and deductions"
+        lines={[
+          {
+            name: "PAYG tax withheld",
+            hours: null,
+            rate: null,
+            amount: slip.withheld,
+            yearToDate: slip.yearToDate.withheld,
+          },
+          ...slip.deductions,
+        ]}
+      />
       <Total label="Net pay" amount={slip.net} toDate={slip.yearToDate.net} />
       {slip.super.map((each) => (
         <p key={each.name} className="mt-2 border-t border-rule pt-1">

@@ -1,5 +1,5 @@
 /** The runs of a business: open the next one, or look back. */
-import { useSearchParams, useNavigate, Link } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { centsOrDash, longDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
@@ -21,24 +21,28 @@ export function RunList() {
   const openIn = new Map(runs.filter((run) => run.state === "open").map((run) => [run.cycleName, run]));
   const start = (cycleId: number, from: "usual" | "last") =>
     void open({ business: business.id, cycleId, from }).then((answer) => {
-      if (answer.data) navigate(`/run/${answer.data.id}`);
+      if (answer.data) void navigate(`/run/${answer.data.id}`);
     });
   return (
     <Page title="Run">
       {facts.cycles.map((cycle) => {
         const current = openIn.get(cycle.name);
         return (
-          <section key={cycle.id} className={`mb-6 flex flex-wrap items-center gap-4 border-y border-rule-strong py-4 ${query.get("cycle") === String(cycle.id) ? "bg-lime-soft" : ""}`}>
+          <section
+            key={cycle.id}
+            className={`mb-6 flex flex-wrap items-center gap-4 border-y border-rule-strong py-4 ${query.get("cycle") === String(cycle.id) ? "bg-lime-soft" : ""}`}
+          >
             <div className="mr-auto">
               <p className="font-name text-[18px]">
                 {cycle.name}, payday {longDate(current?.payday ?? cycle.next.payday)}
               </p>
               <p className="text-quiet">
-                For {weekdayDate(current?.periodStart ?? cycle.next.start)} to {weekdayDate(current?.periodEnd ?? cycle.next.end)}
+                For {weekdayDate(current?.periodStart ?? cycle.next.start)} to{" "}
+                {weekdayDate(current?.periodEnd ?? cycle.next.end)}
               </p>
             </div>
             {current ? (
-              <Button look="main" onClick={() => navigate(`/run/${current.id}`)}>
+              <Button look="main" onClick={() => void navigate(`/run/${current.id}`)}>
                 Go on with this run
               </Button>
             ) : (
@@ -61,7 +65,9 @@ export function RunList() {
         <table className="figures w-full text-[15px]">
           <thead>
             <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">
-              <th className="w-12 py-1 font-medium"><span className="sr-only">Steps</span></th>
+              <th className="w-12 py-1 font-medium">
+                <span className="sr-only">Steps</span>
+              </th>
               <th className="font-medium">Payday</th>
               <th className="font-medium">Period</th>
               <th className="font-medium">Run</th>
@@ -75,16 +81,25 @@ export function RunList() {
           <tbody>
             {runs.map((run) => (
               <tr key={run.id} className="border-b border-rule hover:bg-hover">
-                <td className="py-1"><Wheel segments={run.segments} size={26} /></td>
+                <td className="py-1">
+                  <Wheel segments={run.segments} size={26} />
+                </td>
                 <td>
-                  <Link className="underline decoration-rule-strong underline-offset-3 hover:text-action" to={`/run/${run.id}`}>
+                  <Link
+                    className="underline decoration-rule-strong underline-offset-3 hover:text-action"
+                    to={`/run/${run.id}`}
+                  >
                     {weekdayDate(run.payday)} {run.payday.slice(0, 4)}
                   </Link>
                 </td>
-                <td className="text-quiet">{weekdayDate(run.periodStart)} – {weekdayDate(run.periodEnd)}</td>
+                <td className="text-quiet">
+                  {weekdayDate(run.periodStart)} – {weekdayDate(run.periodEnd)}
+                </td>
                 <td>{run.number}</td>
                 {(["gross", "withheld", "super", "net"] as const).map((name) => (
-                  <td key={name} className="text-right">{centsOrDash(run.totals[name] ?? 0)}</td>
+                  <td key={name} className="text-right">
+                    {centsOrDash(run.totals[name] ?? 0)}
+                  </td>
                 ))}
                 <td className="pl-6 text-quiet">{stateWords[run.state]}</td>
               </tr>

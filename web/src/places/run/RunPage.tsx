@@ -3,7 +3,7 @@ import type { RunRow, RunView } from "@zesty/contract/runs";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { DataGridHandle } from "react-data-grid";
 import { useHotkeys } from "react-hotkeys-hook";
-import { useParams } from "react-router";
+import { useParams, useSearchParams } from "react-router";
 import { longDate, weekdayDate } from "../../parts/format.ts";
 import { Loading } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -37,24 +37,40 @@ export function RunPage() {
   const { data, error } = api.useRunQuery(runId, { refetchOnMountOrArgChange: true });
   const dispatch = useAppDispatch();
   const view = useAppSelector((state) => state.run.view);
+  const wanted = Number(useSearchParams()[0].get("pay"));
   useEffect(() => {
-    if (data) dispatch(loaded(data));
-  }, [data, dispatch]);
-  if (error) return <div className="p-6"><ProblemNote error={error} /></div>;
+    if (!data) return;
+    dispatch(loaded(data));
+    // From an entry of the books to the very pay it came from.
+    if (wanted) dispatch(selected(wanted));
+  }, [data, wanted, dispatch]);
+  if (error)
+    return (
+      <div className="p-6">
+        <ProblemNote error={error} />
+      </div>
+    );
   if (view?.id !== runId) return <Loading what="the run" />;
-  return <OpenPage key={runId} view={view} />;
+  return <OpenPage key={runId} view={view} onePay={wanted > 0} />;
 }
 
-const firstStep = (view: RunView): Step => (view.state === "open" ? (view.segments[0] === "now" ? "hours" : "check") : "send");
+const firstStep = (view: RunView, onePay: boolean): Step =>
+  view.state === "open"
+    ? view.segments[0] === "now"
+      ? "hours"
+      : "check"
+    : onePay || view.state === "takenBack"
+      ? "check"
+      : "send";
 
-function OpenPage({ view }: { view: RunView }) {
+function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   const dispatch = useAppDispatch();
   const inHand = useAppSelector((state) => state.run.selected);
   const message = useAppSelector((state) => state.run.message);
   const unsaved = useAppSelector((state) => state.run.unsaved.length);
   const { data: session } = api.useSessionQuery();
   const { data: sent } = api.useSendQuery(view.id, { skip: view.state === "open" });
-  const [step, setStep] = useState<Step>(() => firstStep(view));
+  const [step, setStep] = useState<Step>(() => firstStep(view, onePay));
   const [beside, setBeside] = useState<Beside>({ kind: "account" });
   const [extra, setExtra] = useState<number[]>([]);
   const gridRef = useRef<DataGridHandle>(null);
@@ -140,7 +156,14 @@ function OpenPage({ view }: { view: RunView }) {
               </button>
             ))}
         </div>
-        <RunTools view={view} extra={extra} onExtra={(id) => setExtra([...extra, id])} findRef={findRef} onFind={goTo} unsaved={unsaved} />
+        <RunTools
+          view={view}
+          extra={extra}
+          onExtra={(id) => setExtra([...extra, id])}
+          findRef={findRef}
+          onFind={goTo}
+          unsaved={unsaved}
+        />
       </header>
       <div className="flex min-h-0 flex-1">
         <section className="min-w-0 flex-1 pl-4" aria-label="Sheet">
@@ -160,7 +183,10 @@ function OpenPage({ view }: { view: RunView }) {
             onFind={() => findRef.current?.focus()}
           />
         </section>
-        <aside className="w-[380px] shrink-0 overflow-auto border-l border-rule-strong bg-sheet px-5 py-4" aria-label="Beside the sheet">
+        <aside
+          className="w-[380px] shrink-0 overflow-auto border-l border-rule-strong bg-sheet px-5 py-4"
+          aria-label="Beside the sheet"
+        >
           {step === "signOff" ? (
             <SignOffPanel view={view} onSigned={() => setStep("send")} />
           ) : step === "send" ? (
@@ -168,7 +194,13 @@ function OpenPage({ view }: { view: RunView }) {
           ) : !row ? (
             <p className="text-quiet">Nobody is in this run yet.</p>
           ) : beside.kind === "why" ? (
-            <WhyPanel key={`${row.payId}${beside.figure}`} view={view} row={row} figure={beside.figure} onBack={() => setBeside({ kind: "account" })} />
+            <WhyPanel
+              key={`${row.payId}${beside.figure}`}
+              view={view}
+              row={row}
+              figure={beside.figure}
+              onBack={() => setBeside({ kind: "account" })}
+            />
           ) : beside.kind === "payslip" ? (
             <PayslipPreview runId={view.id} payId={row.payId} onBack={() => setBeside({ kind: "account" })} />
           ) : (
@@ -183,7 +215,11 @@ function OpenPage({ view }: { view: RunView }) {
           )}
         </aside>
       </div>
-      <p role="status" aria-live="polite" className={`shrink-0 px-6 text-[14.5px] ${message ? "border-t border-rule py-1 text-plum" : ""}`}>
+      <p
+        role="status"
+        aria-live="polite"
+        className={`shrink-0 px-6 text-[14.5px] ${message ? "border-t border-rule py-1 text-plum" : ""}`}
+      >
         {message}
       </p>
       <TotalsLine totals={totals} last={view.last} people={rows.filter((each) => each.included).length} />

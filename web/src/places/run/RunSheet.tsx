@@ -26,9 +26,15 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
   const fresh = useAppSelector((state) => state.run.fresh);
   const position = useRef<{ rowIdx: number; key: string }>({ rowIdx: 0, key: "name" });
 
-  const onType = useCallback((payId: number, elementId: number, value: string) => dispatch(cellsTyped([{ payId, elementId, value }])), [dispatch]);
+  const onType = useCallback(
+    (payId: number, elementId: number, value: string) => dispatch(cellsTyped([{ payId, elementId, value }])),
+    [dispatch],
+  );
   const onMark = useCallback((row: RunRow) => dispatch(selected(row.payId)), [dispatch]);
-  const columns = useMemo(() => sheetColumns({ view, step, bad, extra, onType, onMark }), [view, step, bad, extra, onType, onMark]);
+  const columns = useMemo(
+    () => sheetColumns({ view, step, bad, extra, onType, onMark }),
+    [view, step, bad, extra, onType, onMark],
+  );
   const shownElements = useMemo(
     () => columns.flatMap((column) => view.elements.filter((element) => element.id === elementOf(column.key))),
     [columns, view.elements],
@@ -41,7 +47,7 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
       dispatch(said("Choose a cell of hours or dollars first, then paste."));
       return;
     }
-    const read = readPaste(text, view.rows, shownElements, { row: position.current.rowIdx, column });
+    const read = readPaste(text, view.rows, shownElements, view.elements, { row: position.current.rowIdx, column });
     if ("fault" in read) dispatch(said(read.fault));
     else dispatch(cellsTyped(read.edits));
   }
@@ -105,12 +111,18 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
       rowKeyGetter={(row: RunRow) => row.payId}
       rowHeight={33}
       headerRowHeight={42}
-      rowClass={(row) => `${row.payId === inHand ? "in-hand" : ""} ${row.included ? "" : "out"} ${fresh.includes(row.payId) ? "just" : ""}`}
+      rowClass={(row) =>
+        `${row.payId === inHand ? "in-hand" : ""} ${row.included ? "" : "out"} ${fresh.includes(row.payId) ? "just" : ""}`
+      }
       onRowsChange={() => undefined}
       onCellKeyDown={onKey}
       onCellCopy={({ row, column }, event) => {
         const element = view.elements.find((each) => each.id === elementOf(column.key));
-        const text = element ? typedText(row, element) : column.key.startsWith("f:") && row.figures ? String(row.figures[column.key.slice(2) as "net"]) : row.name;
+        const text = element
+          ? typedText(row, element)
+          : column.key.startsWith("f:") && row.figures
+            ? String(row.figures[column.key.slice(2) as "net"])
+            : row.name;
         event.clipboardData.setData("text/plain", text);
         event.preventDefault();
       }}

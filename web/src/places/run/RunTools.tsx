@@ -32,26 +32,40 @@ export function RunTools({ view, extra, onExtra, findRef, onFind, unsaved }: Pro
         className="w-36 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1"
         onChange={(event) => {
           const wanted = event.target.value.trim().toLowerCase();
-          const found = wanted ? view.rows.find((row) => `${row.name} ${row.payrollId}`.toLowerCase().includes(wanted)) : undefined;
+          const found = wanted
+            ? view.rows.find((row) => `${row.name} ${row.payrollId}`.toLowerCase().includes(wanted))
+            : undefined;
           event.target.dataset.found = String(found?.payId ?? "");
         }}
         onKeyDown={(event) => {
-          if (event.key === "Enter" && event.currentTarget.dataset.found) onFind(Number(event.currentTarget.dataset.found));
+          if (event.key === "Enter" && event.currentTarget.dataset.found)
+            onFind(Number(event.currentTarget.dataset.found));
         }}
       />
       {view.leftOut.length > 0 && <LeftOut view={view} />}
       {view.state === "open" && (
         <Menu>
-          <MenuButton className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 hover:bg-hover">Add a column</MenuButton>
-          <MenuItems anchor="bottom end" className="z-40 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg">
+          <MenuButton className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 hover:bg-hover">
+            Add a column
+          </MenuButton>
+          <MenuItems
+            anchor="bottom end"
+            className="z-40 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg"
+          >
             {others.map((element) => (
               <MenuItem key={element.id}>
-                <button type="button" className="block w-full px-4 py-1 text-left data-focus:bg-lime-soft" onClick={() => onExtra(element.id)}>
+                <button
+                  type="button"
+                  className="block w-full px-4 py-1 text-left data-focus:bg-lime-soft"
+                  onClick={() => onExtra(element.id)}
+                >
                   {element.name}
                 </button>
               </MenuItem>
             ))}
-            {others.length === 0 && <p className="px-4 py-1 text-quiet">Every element of this business stands in the sheet.</p>}
+            {others.length === 0 && (
+              <p className="px-4 py-1 text-quiet">Every element of this business stands in the sheet.</p>
+            )}
           </MenuItems>
         </Menu>
       )}
@@ -65,10 +79,16 @@ function LeftOut({ view }: { view: RunView }) {
   return (
     <Popover>
       <PopoverButton className="text-amber underline">{view.leftOut.length} left out</PopoverButton>
-      <PopoverPanel anchor="bottom end" className="z-40 w-96 rounded-(--radius) border border-rule-strong bg-sheet p-3 shadow-lg">
+      <PopoverPanel
+        anchor="bottom end"
+        className="z-40 w-96 rounded-(--radius) border border-rule-strong bg-sheet p-3 shadow-lg"
+      >
         <ul>
           {view.leftOut.map((each) => (
-            <li key={each.personId} className="flex items-center justify-between gap-3 border-b border-rule py-1 last:border-0">
+            <li
+              key={each.personId}
+              className="flex items-center justify-between gap-3 border-b border-rule py-1 last:border-0"
+            >
               <span>
                 {each.name} <span className="text-quiet">{each.why}</span>
               </span>

@@ -21,15 +21,25 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
   const [again, { error: againError }] = api.useSendAgainMutation();
   if (readError) return <ProblemNote error={readError} />;
   if (!sent) return <p className="text-quiet">Looking what was sent…</p>;
-  const prepared = channels.filter(({ channel }) => sent.rows.some((row) => row.channel === channel && row.state === "prepared"));
+  const prepared = channels.filter(({ channel }) =>
+    sent.rows.some((row) => row.channel === channel && row.state === "prepared"),
+  );
   return (
     <div className="text-[15px]">
       <h2 className="font-name text-[20px]">{sent.state === "settled" ? "Settled" : "Send"}</h2>
       <p className="text-quiet">
-        Signed off by {view.signedOffBy ?? "somebody"}. {sent.state === "settled" ? "The bank has paid and everything is answered." : "Money moves only when the bank has the file and its day has come."}
+        Signed off by {view.signedOffBy ?? "somebody"}.{" "}
+        {sent.state === "settled"
+          ? "The bank has paid and everything is answered."
+          : "Money moves only when the bank has the file and its day has come."}
       </p>
       {prepared.length > 0 && (
-        <Button look="main" className="mt-3 w-full" disabled={isLoading} onClick={() => void send({ run: view.id, channels: prepared.map((each) => each.channel) })}>
+        <Button
+          look="main"
+          className="mt-3 w-full"
+          disabled={isLoading}
+          onClick={() => void send({ run: view.id, channels: prepared.map((each) => each.channel) })}
+        >
           Send all
         </Button>
       )}
@@ -51,7 +61,11 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
             <Items sent={sent} rows={rows} />
             {canGoAgain(rows) && (
               <Button className="mt-2" onClick={() => void again({ run: view.id, channel })}>
-                {channel === "payEvent" ? "Make the event again and lodge it" : channel === "paymentFile" ? "Make a file for what was not paid" : "Send the refused ones again"}
+                {channel === "payEvent"
+                  ? "Make the event again and lodge it"
+                  : channel === "paymentFile"
+                    ? "Make a file for what was not paid"
+                    : "Send the refused ones again"}
               </Button>
             )}
             {channel === "payslip" && postBox && (
@@ -63,7 +77,9 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
         );
       })}
       <Documents sent={sent} />
-      {sent.state === "signedOff" && sent.rows.every((row) => row.state === "prepared") && view.canSign && <TakeBack runId={view.id} />}
+      {sent.state === "signedOff" && sent.rows.every((row) => row.state === "prepared") && view.canSign && (
+        <TakeBack runId={view.id} />
+      )}
     </div>
   );
 }
@@ -72,7 +88,11 @@ const canGoAgain = (rows: readonly OutboxRow[]): boolean => {
   const last = rows.at(-1);
   if (!last) return false;
   if (last.channel === "payslip") return rows.some((row) => row.state === "refused");
-  return last.state === "refused" || last.state === "rejected" || (last.channel === "paymentFile" && last.state === "partial");
+  return (
+    last.state === "refused" ||
+    last.state === "rejected" ||
+    (last.channel === "paymentFile" && last.state === "partial")
+  );
 };
 
 function Message({ row }: { row: OutboxRow }) {
@@ -96,8 +116,18 @@ function Slips({ rows }: { rows: readonly OutboxRow[] }) {
       <p className="figures">
         {done} of {rows.length} handed over
       </p>
-      <div className="my-1 h-1.5 bg-rule" role="progressbar" aria-label="Payslips handed over" aria-valuemin={0} aria-valuemax={rows.length} aria-valuenow={done}>
-        <div className="h-full bg-leaf transition-[width] duration-100" style={{ width: `${(100 * done) / rows.length}%` }} />
+      <div
+        className="my-1 h-1.5 bg-rule"
+        role="progressbar"
+        aria-label="Payslips handed over"
+        aria-valuemin={0}
+        aria-valuemax={rows.length}
+        aria-valuenow={done}
+      >
+        <div
+          className="h-full bg-leaf transition-[width] duration-100"
+          style={{ width: `${(100 * done) / rows.length}%` }}
+        />
       </div>
       {trouble.map((row) => (
         <p key={row.id} className={outboxLook[row.state].colour}>
@@ -111,13 +141,17 @@ function Slips({ rows }: { rows: readonly OutboxRow[] }) {
 function Items({ sent, rows }: { sent: SendView; rows: readonly OutboxRow[] }) {
   const newest = sent.items.filter((item) => item.open);
   const channelOf = rows[0]?.channel;
-  const shown = newest.filter((item) => (item.code === "RETURNED") === (channelOf === "paymentFile") && channelOf !== "payslip");
+  const shown = newest.filter(
+    (item) => (item.code === "RETURNED") === (channelOf === "paymentFile") && channelOf !== "payslip",
+  );
   if (shown.length === 0) return null;
   return (
     <ul className="mt-1 border-l-3 border-plum pl-3">
       {shown.map((item) => (
         <li key={item.id} className="py-0.5">
-          <span className={item.severity === "error" ? "font-semibold text-plum" : "font-semibold text-amber"}>{item.severity === "error" ? "Rejected" : "Warning"}</span>{" "}
+          <span className={item.severity === "error" ? "font-semibold text-plum" : "font-semibold text-amber"}>
+            {item.severity === "error" ? "Rejected" : "Warning"}
+          </span>{" "}
           {item.personId ? (
             <Link className="text-action underline" to={`/people/${item.personId}`}>
               {item.person}
@@ -146,12 +180,18 @@ function Documents({ sent }: { sent: SendView }) {
             <li key={each.id}>
               <a className="text-action underline" href={`/api/documents/${each.id}`} download>
                 {kinds[each.kind]}
-              </a>{" "}
-              <span className="text-[13px] break-all text-quiet">{each.fileName}</span>
+              </a>
+              <span className="block truncate text-[13px] text-quiet" title={each.fileName}>
+                {each.fileName}
+              </span>
             </li>
           ))}
       </ul>
-      {slips > 0 && <p className="text-[14px] text-quiet">{slips} payslips are kept as sent; open them from each person's account.</p>}
+      {slips > 0 && (
+        <p className="text-[14px] text-quiet">
+          {slips} payslips are kept as sent; open them from each person's account.
+        </p>
+      )}
     </section>
   );
 }
@@ -173,11 +213,14 @@ function TakeBack({ runId }: { runId: number }) {
       onSubmit={(event) => {
         event.preventDefault();
         void takeBack({ run: runId, reason }).then((answer) => {
-          if (answer.data) navigate(`/run/${answer.data.id}`);
+          if (answer.data) void navigate(`/run/${answer.data.id}`);
         });
       }}
     >
-      <p className="text-quiet">Nothing was sent yet. Taking it back reverses the books, leave and dues, and opens the run again with the same rows.</p>
+      <p className="text-quiet">
+        Nothing was sent yet. Taking it back reverses the books, leave and dues, and opens the run again with the same
+        rows.
+      </p>
       <TextField label="Reason" value={reason} autoFocus onChange={(event) => setReason(event.target.value)} />
       <ProblemNote error={error} />
       <Button type="submit" disabled={isLoading || reason.trim() === ""}>

@@ -12,7 +12,10 @@ import { useAppDispatch, useAppSelector } from "../../state/store.ts";
 export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () => void }) {
   const unsaved = useAppSelector((state) => state.run.unsaved.length > 0);
   const bad = useAppSelector((state) => Object.values(state.run.bad));
-  const { data: plan, error: planError } = api.usePlanQuery(view.id, { refetchOnMountOrArgChange: true, skip: unsaved });
+  const { data: plan, error: planError } = api.usePlanQuery(view.id, {
+    refetchOnMountOrArgChange: true,
+    skip: unsaved,
+  });
   const [signOff, { error, isLoading }] = api.useSignOffMutation();
   const [declared, setDeclared] = useState(false);
   const dispatch = useAppDispatch();
@@ -24,11 +27,19 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
       <h2 className="font-name text-[20px]">Sign off</h2>
       {plan.blockers.length > 0 && (
         <section className="mt-2 border-l-3 border-plum pl-3">
-          <p className="font-semibold text-plum">{plan.blockers.length === 1 ? "One stop must be mended first" : `${plan.blockers.length} stops must be mended first`}</p>
+          <p className="font-semibold text-plum">
+            {plan.blockers.length === 1
+              ? "One stop must be mended first"
+              : `${plan.blockers.length} stops must be mended first`}
+          </p>
           <ul>
             {plan.blockers.map((each) => (
               <li key={each.payId + each.text} className="py-0.5">
-                <button type="button" className="text-left text-action underline" onClick={() => dispatch(selected(each.payId))}>
+                <button
+                  type="button"
+                  className="text-left text-action underline"
+                  onClick={() => dispatch(selected(each.payId))}
+                >
                   {each.name}
                 </button>
                 : {each.text}
@@ -38,7 +49,10 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
         </section>
       )}
       {plan.openQueries > 0 && (
-        <p className="mt-2 border-l-3 border-amber pl-3">{plan.openQueries === 1 ? "One query is" : `${plan.openQueries} queries are`} not ticked yet. Press . in the sheet to go through them.</p>
+        <p className="mt-2 border-l-3 border-amber pl-3">
+          {plan.openQueries === 1 ? "One query is" : `${plan.openQueries} queries are`} not ticked yet. Press . in the
+          sheet to go through them.
+        </p>
       )}
       {bad.length > 0 && <p className="mt-2 border-l-3 border-plum pl-3 text-plum">{bad[0]?.text}</p>}
       <Plan plan={plan} />
@@ -52,15 +66,26 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
             });
           }}
         >
-          <TickField label={plan.declaration} checked={declared} onChange={(event) => setDeclared(event.target.checked)} />
+          <TickField
+            label={plan.declaration}
+            checked={declared}
+            onChange={(event) => setDeclared(event.target.checked)}
+          />
           <ProblemNote error={error} />
-          <Button look="main" type="submit" className="mt-2 w-full" disabled={!declared || !ready || unsaved || isLoading}>
+          <Button
+            look="main"
+            type="submit"
+            className="mt-2 w-full"
+            disabled={!declared || !ready || unsaved || isLoading}
+          >
             {isLoading ? `Signing off ${plan.people} people…` : "Sign off"}
           </Button>
           <p className="mt-1 text-[13px] text-quiet">Nothing leaves the house yet. You send it in the next step.</p>
         </form>
       ) : (
-        <p className="mt-4 border-t border-rule-strong pt-3 text-quiet">You may prepare this run. Somebody who may authorise it signs it off.</p>
+        <p className="mt-4 border-t border-rule-strong pt-3 text-quiet">
+          You may prepare this run. Somebody who may authorise it signs it off.
+        </p>
       )}
     </div>
   );
@@ -77,10 +102,22 @@ function Plan({ plan }: { plan: SignOffPlan }) {
     <>
       <p className="mt-3 text-quiet">Signing off does all of this at once:</p>
       <dl>
-        {item("Pay", `${plan.people} people, net ${dollars(plan.totals.net ?? 0)}, tax ${dollars(plan.totals.withheld ?? 0)}, cost ${dollars(plan.totals.cost ?? 0)}`)}
-        {item("Bank", `File of ${plan.bank.payments} payments, ${dollars(plan.bank.cents)}, to be paid on ${weekdayDate(plan.bank.processDate)} from account ${plan.bank.from}`)}
-        {item("Tax agency", `Pay event for ${plan.payEvent.people} people: W1 $${money(plan.payEvent.w1)}, W2 $${money(plan.payEvent.w2)}`)}
-        {item("Payslips", `${plan.payslips.byMail} by e-mail${plan.payslips.without.length > 0 ? `; none for ${plan.payslips.without.join(", ")}, who have no address` : ""}`)}
+        {item(
+          "Pay",
+          `${plan.people} people, net ${dollars(plan.totals.net ?? 0)}, tax ${dollars(plan.totals.withheld ?? 0)}, cost ${dollars(plan.totals.cost ?? 0)}`,
+        )}
+        {item(
+          "Bank",
+          `File of ${plan.bank.payments} payments, ${dollars(plan.bank.cents)}, to be paid on ${weekdayDate(plan.bank.processDate)} from account ${plan.bank.from}`,
+        )}
+        {item(
+          "Tax agency",
+          `Pay event for ${plan.payEvent.people} people: W1 $${money(plan.payEvent.w1)}, W2 $${money(plan.payEvent.w2)}`,
+        )}
+        {item(
+          "Payslips",
+          `${plan.payslips.byMail} by e-mail${plan.payslips.without.length > 0 ? `; none for ${plan.payslips.without.join(", ")}, who have no address` : ""}`,
+        )}
         {item(
           "Super",
           <ul>
@@ -92,13 +129,18 @@ function Plan({ plan }: { plan: SignOffPlan }) {
           </ul>,
         )}
         {item("Tax office", `${dollars(plan.withholding.cents)} withheld, due ${weekdayDate(plan.withholding.due)}`)}
-        {item("Leave", plan.leave.map((each) => `${sentenceCase(each.kind)} +${hours(each.accrued, 2)} h, −${hours(each.taken, 2)} h`).join("; ") || "no change")}
+        {item(
+          "Leave",
+          plan.leave
+            .map((each) => `${sentenceCase(each.kind)} +${hours(each.accrued, 2)} h, −${hours(each.taken, 2)} h`)
+            .join("; ") || "no change",
+        )}
         {item(
           "Books",
           <table className="w-full">
             <tbody>
-              {plan.journal.map((line, at) => (
-                <tr key={`${line.account}${line.debitCents}${at}`}>
+              {plan.journal.map((line) => (
+                <tr key={`${line.account} ${line.costCentre} ${line.debitCents > 0}`}>
                   <td className="pr-2">{line.name}</td>
                   <td className="text-right">{centsOrDash(line.debitCents)}</td>
                   <td className="pl-3 text-right">{centsOrDash(line.creditCents)}</td>
@@ -106,8 +148,12 @@ function Plan({ plan }: { plan: SignOffPlan }) {
               ))}
               <tr className="border-t border-rule text-quiet">
                 <td>Debits and credits</td>
-                <td className="text-right">{cents(plan.journal.reduce((total, line) => total + line.debitCents, 0))}</td>
-                <td className="pl-3 text-right">{cents(plan.journal.reduce((total, line) => total + line.creditCents, 0))}</td>
+                <td className="text-right">
+                  {cents(plan.journal.reduce((total, line) => total + line.debitCents, 0))}
+                </td>
+                <td className="pl-3 text-right">
+                  {cents(plan.journal.reduce((total, line) => total + line.creditCents, 0))}
+                </td>
               </tr>
             </tbody>
           </table>,

@@ -7,7 +7,17 @@ import { WorkingView } from "../../parts/WorkingView.tsx";
 import { api } from "../../state/api.ts";
 import { askWhy } from "../../state/core.ts";
 
-export function WhyPanel({ view, row, figure, onBack }: { view: RunView; row: RunRow; figure: string; onBack: () => void }) {
+export function WhyPanel({
+  view,
+  row,
+  figure,
+  onBack,
+}: {
+  view: RunView;
+  row: RunRow;
+  figure: string;
+  onBack: () => void;
+}) {
   const open = row.context !== null;
   const kept = api.useKeptWorkingQuery({ run: view.id, payId: row.payId, figure }, { skip: open });
   const [asked, setAsked] = useState<Working | null | undefined>(undefined);

@@ -4,7 +4,7 @@ import type { PayElement } from "@zesty/core/pay/payContext";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Column, RenderEditCellProps } from "react-data-grid";
 import { difference, hours, moneyOrDash } from "../../parts/format.ts";
-import { MarkShape, kindWord } from "../../parts/MarkShape.tsx";
+import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
 import { cellKey } from "../../state/runSlice.ts";
 
 export type Step = "hours" | "check" | "signOff" | "send";
@@ -14,7 +14,8 @@ export const figureOf = (columnKey: string): string | null => {
   if (columnKey.startsWith("f:")) return columnKey.slice(2);
   return columnKey.startsWith("e:") ? `line:${columnKey.split(":")[2]}` : null;
 };
-export const elementOf = (columnKey: string): number | null => (columnKey.startsWith("e:") ? Number(columnKey.split(":")[1]) : null);
+export const elementOf = (columnKey: string): number | null =>
+  columnKey.startsWith("e:") ? Number(columnKey.split(":")[1]) : null;
 
 export const typedText = (row: RunRow, element: PayElement): string => {
   const line = row.lines.find((each) => each.elementId === element.id);
@@ -33,7 +34,9 @@ interface Shown {
 export function sheetColumns({ view, step, bad, extra, onType, onMark }: Shown): Column<RunRow>[] {
   const open = view.state === "open";
   const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
-  const elements = view.elements.filter((element) => used.has(element.id) || extra.includes(element.id));
+  const elements = view.elements.filter(
+    (element) => used.has(element.id) || (open && element.usedLast) || extra.includes(element.id),
+  );
   const margin: Column<RunRow> = {
     key: "margin",
     name: "",
@@ -45,7 +48,7 @@ export function sheetColumns({ view, step, bad, extra, onType, onMark }: Shown):
   const name: Column<RunRow> = {
     key: "name",
     name: "Name",
-    width: 158,
+    width: 146,
     frozen: true,
     renderCell: ({ row }) => (
       <span className={row.included ? "" : "line-through decoration-1"} title={row.basis}>
@@ -58,7 +61,7 @@ export function sheetColumns({ view, step, bad, extra, onType, onMark }: Shown):
     return {
       key,
       name: element.name,
-      width: element.entry === "hours" ? 70 : 76,
+      width: element.entry === "hours" ? 60 : 70,
       headerCellClass: "num",
       cellClass: (row) => `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id)] ? "bad" : ""}`,
       editable: (row) => open && row.included,
@@ -70,22 +73,37 @@ export function sheetColumns({ view, step, bad, extra, onType, onMark }: Shown):
         return element.entry === "hours" ? hours(text) : moneyOrDash(text);
       },
       renderEditCell: (props) => (
-        <CellEditor {...props} label={`${element.name} of ${props.row.name}`} value={typedText(props.row, element)} onType={(value) => onType(props.row.payId, element.id, value)} />
+        <CellEditor
+          {...props}
+          label={`${element.name} of ${props.row.name}`}
+          value={typedText(props.row, element)}
+          onType={(value) => onType(props.row.payId, element.id, value)}
+        />
       ),
     };
   });
-  const figure = (key: FigureName, title: string, width = 88): Column<RunRow> => ({
+  const figure = (key: FigureName, title: string, width = 80, atEnd = false): Column<RunRow> => ({
     key: `f:${key}`,
     name: title,
     width,
+    ...(atEnd ? { frozen: "end" as const } : {}),
     headerCellClass: "num",
     cellClass: `num ${key === "net" ? "font-semibold" : ""}`,
-    renderCell: ({ row }) => (row.figures && row.included ? (key === "hours" ? hours(row.figures[key], 2) : moneyOrDash(row.figures[key])) : <span className="text-rule-strong">–</span>),
+    renderCell: ({ row }) =>
+      row.figures && row.included ? (
+        key === "hours" && row.figures.hours !== "0.0000" ? (
+          hours(row.figures.hours, 2)
+        ) : (
+          moneyOrDash(row.figures[key])
+        )
+      ) : (
+        <span className="text-rule-strong">–</span>
+      ),
   });
   const against = (key: "gross" | "withheld" | "net", title: string): Column<RunRow> => ({
     key: `d:${key}`,
     name: title,
-    width: 82,
+    width: 74,
     headerCellClass: "num",
     cellClass: "num text-quiet",
     renderCell: ({ row }) => {
@@ -94,11 +112,31 @@ export function sheetColumns({ view, step, bad, extra, onType, onMark }: Shown):
       return difference(change);
     },
   });
-  const money = [figure("gross", "Gross"), figure("withheld", "Tax", 80), figure("super", "Super", 80), figure("net", "Net")];
-  if (step === "hours") return [margin, name, ...cells, ...money];
-  const [gross, tax, fund, net] = money as [Column<RunRow>, Column<RunRow>, Column<RunRow>, Column<RunRow>];
-  const changes = open ? [against("gross", "± last")] : [];
-  return [margin, name, figure("hours", "Hours", 64), gross, ...changes, tax, ...(open ? [against("withheld", "± last")] : []), fund, net, ...(open ? [against("net", "± last")] : []), figure("cost", "Cost"), ...cells];
+  // In the hours step what is typed stands in front; net stays in sight at the end however wide the sheet is.
+  if (step === "hours")
+    return [
+      margin,
+      name,
+      ...cells,
+      figure("gross", "Gross"),
+      figure("withheld", "Tax", 70),
+      figure("net", "Net", 80, true),
+    ];
+  const beside = (key: "gross" | "withheld" | "net") => (open ? [against(key, "± last")] : []);
+  return [
+    margin,
+    name,
+    figure("hours", "Hours", 60),
+    figure("gross", "Gross"),
+    ...beside("gross"),
+    figure("withheld", "Tax", 70),
+    ...beside("withheld"),
+    figure("super", "Super", 72),
+    figure("net", "Net"),
+    ...beside("net"),
+    figure("cost", "Cost"),
+    ...cells,
+  ];
 }
 
 function Margin({ row, tabIndex, onMark }: { row: RunRow; tabIndex: number; onMark: (row: RunRow) => void }) {
@@ -107,9 +145,18 @@ function Margin({ row, tabIndex, onMark }: { row: RunRow; tabIndex: number; onMa
   const open = row.marks.filter((mark) => mark.kind !== "note" && !mark.ticked);
   const shape = open[0] ?? first;
   const ticked = open.length === 0 && row.marks.some((mark) => mark.ticked);
-  const words = row.marks.map((mark) => `${kindWord[mark.kind]}${mark.ticked ? ", ticked" : ""}: ${mark.text}`).join(" ");
+  const words = row.marks
+    .map((mark) => `${kindWord[mark.kind]}${mark.ticked ? ", ticked" : ""}: ${mark.text}`)
+    .join(" ");
   return (
-    <button type="button" tabIndex={tabIndex} className="flex h-full w-full items-center gap-0.5" title={words} aria-label={`${row.name}. ${words}`} onClick={() => onMark(row)}>
+    <button
+      type="button"
+      tabIndex={tabIndex}
+      className="flex h-full w-full items-center gap-0.5"
+      title={words}
+      aria-label={`${row.name}. ${words}`}
+      onClick={() => onMark(row)}
+    >
       <MarkShape kind={shape.kind} ticked={ticked} />
       {open.length > 1 && <span className="text-[11px] text-quiet">{open.length}</span>}
     </button>

@@ -25,7 +25,15 @@ export const outboxLook: Record<OutboxState, Look> = {
 export function StateShape({ state }: { state: OutboxState }) {
   const { shape } = outboxLook[state];
   return (
-    <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden="true" fill="none" stroke="currentColor" strokeWidth="2">
+    <svg
+      viewBox="0 0 16 16"
+      width="16"
+      height="16"
+      aria-hidden="true"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="2"
+    >
       {shape === "done" && <path d="M2.500 8.500 L6.500 12.500 L13.500 3.500" />}
       {shape === "trouble" && <path d="M3 3 L13 13 M13 3 L3 13" />}
       {shape === "waiting" && <circle cx="8" cy="8" r="5.500" />}

@@ -11,7 +11,17 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
   const { facts } = setUp;
   const { bank } = facts;
   const form = useForm<BusinessFields>({
-    defaultValues: { ...facts, bank: { bsb: "", account: "", institution: bank?.institution ?? "", userName: bank?.userName ?? "", userId: bank?.userId ?? "", balancing: bank?.balancing ?? true } },
+    defaultValues: {
+      ...facts,
+      bank: {
+        bsb: "",
+        account: "",
+        institution: bank?.institution ?? "",
+        userName: bank?.userName ?? "",
+        userId: bank?.userId ?? "",
+        balancing: bank?.balancing ?? true,
+      },
+    },
   });
   const submit = form.handleSubmit(async (values) => {
     const answer = await save({ business: setUp.id, values: businessValues(values) });
@@ -21,9 +31,17 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
   return (
     <form noValidate className="mt-2 border-l-3 border-lime pl-4" onSubmit={(event) => void submit(event)}>
       <div className="grid grid-cols-2 gap-x-5 gap-y-3">
-        <BusinessFieldset register={form.register} errors={form.formState.errors} {...(bank ? { accountHint: `On record: ${bank.shown}. Leave empty to keep it.` } : {})} />
+        <BusinessFieldset
+          register={form.register}
+          errors={form.formState.errors}
+          {...(bank ? { accountHint: `On record: ${bank.shown}. Leave empty to keep it.` } : {})}
+        />
       </div>
-      {form.formState.errors.root && <p role="alert" className="mt-2 text-plum">{form.formState.errors.root.message}</p>}
+      {form.formState.errors.root && (
+        <p role="alert" className="mt-2 text-plum">
+          {form.formState.errors.root.message}
+        </p>
+      )}
       <div className="mt-3 flex gap-2">
         <Button look="main" type="submit">
           Save

@@ -6,7 +6,11 @@ import { longDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 
-const standingLook: Record<string, string> = { published: "text-leaf", derived: "text-amber font-semibold", unsure: "text-plum font-semibold" };
+const standingLook: Record<string, string> = {
+  published: "text-leaf",
+  derived: "text-amber font-semibold",
+  unsure: "text-plum font-semibold",
+};
 
 export function RuleBookPage() {
   const { data: tables } = api.useRulesQuery();
@@ -18,7 +22,8 @@ export function RuleBookPage() {
   return (
     <Page title="Rule book">
       <p className="mb-4 max-w-[75ch] text-quiet">
-        Rates and thresholds by date of payment. Each row says where it comes from and how far it can be relied on. All of them stand here from memory until somebody has set them beside their source.
+        Rates and thresholds by date of payment. Each row says where it comes from and how far it can be relied on. All
+        of them stand here from memory until somebody has set them beside their source.
       </p>
       {tables.map((table) => (
         <section key={table.name} id={table.name} className="mb-6 scroll-mt-4">
@@ -100,4 +105,5 @@ function Value({ value }: { value: unknown }) {
   return <span>{String(value)}</span>;
 }
 
-const words = (name: string): string => (/^[a-z]+[A-Z]/.test(name) ? name.replace(/([A-Z])/g, " $1").toLowerCase() : name);
+const words = (name: string): string =>
+  /^[a-z]+[A-Z]/.test(name) ? name.replace(/([A-Z])/g, " $1").toLowerCase() : name;

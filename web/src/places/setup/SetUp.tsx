@@ -40,7 +40,8 @@ export function SetUp() {
       <Block title="Pay cycles">
         {setUp.cycles.map((cycle) => (
           <p key={cycle.id} className="border-b border-rule py-1">
-            {cycle.name} ({cycle.cycle}); next for {weekdayDate(cycle.next.start)} to {weekdayDate(cycle.next.end)}, paid {weekdayDate(cycle.next.payday)}
+            {cycle.name} ({cycle.cycle}); next for {weekdayDate(cycle.next.start)} to {weekdayDate(cycle.next.end)},
+            paid {weekdayDate(cycle.next.payday)}
           </p>
         ))}
       </Block>
@@ -95,15 +96,29 @@ function Facts({ setUp }: { setUp: BusinessView }) {
               ["ABN", facts.abn],
               ["Where", `${facts.state}, ${facts.timeZone}`],
               ["Answers questions", `${facts.contact.name}, ${facts.contact.phone}, ${facts.contact.email}`],
-              ["Pays from", facts.bank ? `${facts.bank.shown}, as ${facts.bank.userName} (${facts.bank.institution}, user ${facts.bank.userId})` : null],
-              ["Payment file", facts.bank ? (facts.bank.balancing ? "with a balancing debit" : "without a balancing debit") : undefined],
+              [
+                "Pays from",
+                facts.bank
+                  ? `${facts.bank.shown}, as ${facts.bank.userName} (${facts.bank.institution}, user ${facts.bank.userId})`
+                  : null,
+              ],
+              [
+                "Payment file",
+                facts.bank
+                  ? facts.bank.balancing
+                    ? "with a balancing debit"
+                    : "without a balancing debit"
+                  : undefined,
+              ],
             ] as const
           )
             .filter(([, value]) => value !== undefined)
             .map(([label, value]) => (
               <div key={label} className="contents">
                 <dt className="text-quiet">{label}</dt>
-                <dd className="figures">{value ?? <span className="font-semibold text-amber">missing: no payment file can be made</span>}</dd>
+                <dd className="figures">
+                  {value ?? <span className="font-semibold text-amber">missing: no payment file can be made</span>}
+                </dd>
               </div>
             ))}
         </dl>
@@ -115,7 +130,16 @@ function Facts({ setUp }: { setUp: BusinessView }) {
 function Elements({ setUp }: { setUp: BusinessView }) {
   const [adding, setAdding] = useState(false);
   return (
-    <Block title="Pay elements" action={!adding && <Button look="quiet" onClick={() => setAdding(true)}>Add one</Button>}>
+    <Block
+      title="Pay elements"
+      action={
+        !adding && (
+          <Button look="quiet" onClick={() => setAdding(true)}>
+            Add one
+          </Button>
+        )
+      }
+    >
       {adding && <NewElementForm businessId={setUp.id} onDone={() => setAdding(false)} />}
       <table className="figures w-full text-[15px]">
         <thead>
@@ -145,20 +169,44 @@ function Elements({ setUp }: { setUp: BusinessView }) {
 
 function NewElementForm({ businessId, onDone }: { businessId: number; onDone: () => void }) {
   const [create] = api.useNewElementMutation();
-  const form = useForm({ defaultValues: { code: "", name: "", element: "ordinary" as (typeof elementsAu)[number], entry: "hours" as "hours" | "amount", percent: "100", leave: "", allowance: "", deduction: "", account: "" } });
+  const form = useForm({
+    defaultValues: {
+      code: "",
+      name: "",
+      element: "ordinary" as (typeof elementsAu)[number],
+      entry: "hours" as "hours" | "amount",
+      percent: "100",
+      leave: "",
+      allowance: "",
+      deduction: "",
+      account: "",
+    },
+  });
   const { errors } = form.formState;
   const element = form.watch("element");
   const submit = form.handleSubmit(async (values) => {
     const blank = <T extends string>(value: T) => (value === "" ? null : value);
     const answer = await create({
       business: businessId,
-      element: { ...values, leave: blank(values.leave), allowance: blank(values.allowance) as "OD" | null, deduction: blank(values.deduction) as "F" | null, account: blank(values.account), taxable: null, superable: null },
+      element: {
+        ...values,
+        leave: blank(values.leave),
+        allowance: blank(values.allowance) as "OD" | null,
+        deduction: blank(values.deduction) as "F" | null,
+        account: blank(values.account),
+        taxable: null,
+        superable: null,
+      },
     });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
   });
   return (
-    <form noValidate className="grid grid-cols-4 gap-3 border-l-3 border-lime py-3 pl-4" onSubmit={(event) => void submit(event)}>
+    <form
+      noValidate
+      className="grid grid-cols-4 gap-3 border-l-3 border-lime py-3 pl-4"
+      onSubmit={(event) => void submit(event)}
+    >
       <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
       <TextField label="Code" error={errorAt(errors, "code")} {...form.register("code")} />
       <ChoiceField label="Kind" error={errorAt(errors, "element")} {...form.register("element")}>
@@ -173,9 +221,30 @@ function NewElementForm({ businessId, onDone }: { businessId: number; onDone: ()
         <option value="amount">dollars</option>
       </ChoiceField>
       <TextField label="Per cent of rate" error={errorAt(errors, "percent")} {...form.register("percent")} />
-      {element === "leaveTaken" && <TextField label="Kind of leave" hint="annual, personal, unpaid…" error={errorAt(errors, "leave")} {...form.register("leave")} />}
-      {element === "allowance" && <TextField label="Allowance code" hint="CD AD LD MD RD TD KN QN OD" error={errorAt(errors, "allowance")} {...form.register("allowance")} />}
-      {element.startsWith("deduction") && <TextField label="Deduction code" hint="F fees, W giving, G garnishee, D child support" error={errorAt(errors, "deduction")} {...form.register("deduction")} />}
+      {element === "leaveTaken" && (
+        <TextField
+          label="Kind of leave"
+          hint="annual, personal, unpaid…"
+          error={errorAt(errors, "leave")}
+          {...form.register("leave")}
+        />
+      )}
+      {element === "allowance" && (
+        <TextField
+          label="Allowance code"
+          hint="CD AD LD MD RD TD KN QN OD"
+          error={errorAt(errors, "allowance")}
+          {...form.register("allowance")}
+        />
+      )}
+      {element.startsWith("deduction") && (
+        <TextField
+          label="Deduction code"
+          hint="F fees, W giving, G garnishee, D child support"
+          error={errorAt(errors, "deduction")}
+          {...form.register("deduction")}
+        />
+      )}
       <div className="col-span-4 flex items-center gap-2">
         <Button look="main" type="submit">
           Add
@@ -199,9 +268,22 @@ function Funds({ setUp }: { setUp: BusinessView }) {
     setAdding(false);
   });
   return (
-    <Block title="Super funds" action={!adding && <Button look="quiet" onClick={() => setAdding(true)}>Add one</Button>}>
+    <Block
+      title="Super funds"
+      action={
+        !adding && (
+          <Button look="quiet" onClick={() => setAdding(true)}>
+            Add one
+          </Button>
+        )
+      }
+    >
       {adding && (
-        <form noValidate className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4" onSubmit={(event) => void submit(event)}>
+        <form
+          noValidate
+          className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
+          onSubmit={(event) => void submit(event)}
+        >
           <TextField label="Fund" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
           <TextField label="ABN of the fund" error={errorAt(errors, "abn")} {...form.register("abn")} />
           <TextField label="USI" error={errorAt(errors, "usi")} {...form.register("usi")} />
@@ -213,7 +295,9 @@ function Funds({ setUp }: { setUp: BusinessView }) {
           </div>
         </form>
       )}
-      {setUp.funds.length === 0 && <p className="py-2 text-quiet">Funds that people choose are listed here. Add the first one.</p>}
+      {setUp.funds.length === 0 && (
+        <p className="py-2 text-quiet">Funds that people choose are listed here. Add the first one.</p>
+      )}
       {setUp.funds.map((fund) => (
         <p key={fund.id} className="figures flex gap-6 border-b border-rule py-1">
           <span className="flex-1">{fund.name}</span>

@@ -30,8 +30,18 @@ export const businessValues = (values: BusinessFields) => ({
   bank: values.bank.bsb || values.bank.account ? values.bank : null,
 });
 
-export function BusinessFieldset({ register, errors, accountHint }: { register: UseFormRegister<BusinessFields>; errors: FieldErrors; accountHint?: string }) {
-  const field = (name: Parameters<typeof register>[0], label: string, more: object = {}) => <TextField label={label} error={errorAt(errors, name)} {...more} {...register(name)} />;
+export function BusinessFieldset({
+  register,
+  errors,
+  accountHint,
+}: {
+  register: UseFormRegister<BusinessFields>;
+  errors: FieldErrors;
+  accountHint?: string;
+}) {
+  const field = (name: Parameters<typeof register>[0], label: string, more: object = {}) => (
+    <TextField label={label} error={errorAt(errors, name)} {...more} {...register(name)} />
+  );
   return (
     <>
       {field("name", "Name", { autoFocus: true, hint: "As you call it" })}
@@ -50,7 +60,11 @@ export function BusinessFieldset({ register, errors, accountHint }: { register: 
       {field("bank.account", "Account")}
       {field("bank.institution", "Bank's three letters")}
       {field("bank.userId", "User ID at the bank")}
-      <TickField label="The payment file carries the balancing debit" hint="Ask the bank; some want it, some refuse it" {...register("bank.balancing")} />
+      <TickField
+        label="The payment file carries the balancing debit"
+        hint="Ask the bank; some want it, some refuse it"
+        {...register("bank.balancing")}
+      />
     </>
   );
 }

@@ -1,0 +1,120 @@
+/** Each mark has a test that it appears and one that it does not; each code has a sentence. */
+import { describe, expect, it } from "vitest";
+import type { RowContext, SheetLine } from "../pay/payContext.ts";
+import { makeRuleBook } from "../rulebook/ruleBook.ts";
+import { shippedRuleBook } from "../rulebook/shippedRuleBook.ts";
+import { context, elements, hours, person } from "../testMakers.ts";
+import { workAndExamine } from "./examine.ts";
+import { type MarkCode, markCodes, tickKey } from "./mark.ts";
+import { sentenceOf } from "./sentences.ts";
+
+interface Case {
+  with: [RowContext, SheetLine[]];
+  without?: [RowContext, SheetLine[]];
+  kind: "stop" | "query" | "note";
+}
+const plain: [RowContext, SheetLine[]] = [context(), hours("38")];
+const last = (gross: string) => ({ payday: "2025-10-02", hours: "38", gross, withheld: "0", super: "0", net: "0" });
+
+const cases: Record<MarkCode, Case> = {
+  missingTable: { kind: "stop", with: [context({ payday: "2031-01-02" }), hours("38")] },
+  derivedTable: { kind: "note", with: [context({ payday: "2026-07-02" }), hours("38")] },
+  noHours: { kind: "stop", with: [context(), []] },
+  absurdHours: { kind: "stop", with: [context(), hours("169")], without: [context(), hours("168")] },
+  netBelowZero: { kind: "stop", with: [context(), [...hours("1"), { elementId: 3, amount: "500" }]] },
+  noFund: { kind: "stop", with: [context({ facts: { fund: null } }), hours("38")] },
+  noMemberNumber: { kind: "query", with: [context({ facts: { memberNumber: null } }), hours("38")] },
+  numberPending: {
+    kind: "note",
+    with: [
+      context({ person: person({ tax: { fileNumber: "pending" } }), facts: { numberPendingSince: "2025-09-11" } }),
+      hours("38"),
+    ],
+  },
+  numberOverdue: {
+    kind: "stop",
+    with: [
+      context({ person: person({ tax: { fileNumber: "pending" } }), facts: { numberPendingSince: "2025-09-10" } }),
+      hours("38"),
+    ],
+    without: [
+      context({ person: person({ tax: { fileNumber: "pending" } }), facts: { numberPendingSince: "2025-09-11" } }),
+      hours("38"),
+    ],
+  },
+  numberMissing: { kind: "query", with: [context({ person: person({ tax: { fileNumber: "none" } }) }), hours("38")] },
+  thresholdUnticked: {
+    kind: "query",
+    with: [context({ person: person({ tax: { taxFreeThreshold: false } }) }), hours("38")],
+    without: [context({ person: person({ tax: { taxFreeThreshold: false, residency: "foreign" } }) }), hours("38")],
+  },
+  unlikeLastTime: {
+    kind: "query",
+    with: [context({ lastPay: last("2280.00") }), hours("38")],
+    without: [context({ lastPay: last("1000.00") }), hours("38")],
+  },
+  belowMinimum: {
+    kind: "stop",
+    with: [context({ facts: { hourlyRate: "24.94" } }), hours("38")],
+    without: [context({ facts: { hourlyRate: "24.95" } }), hours("38")],
+  },
+  leaveBeyondBalance: {
+    kind: "query",
+    with: [context(), [{ elementId: 2, hours: "50.5" }]],
+    without: [context(), [{ elementId: 2, hours: "50" }]],
+  },
+  noAccrual: {
+    kind: "query",
+    with: [context({ person: person({ leave: [] }) }), hours("38")],
+    without: [context({ person: person({ leave: [], basis: "casual" }), facts: { hourlyRate: "40" } }), hours("38")],
+  },
+  noBankAccount: { kind: "stop", with: [context({ facts: { bankAccounts: 0 } }), hours("38")] },
+  noAddress: { kind: "query", with: [context({ facts: { hasAddress: false } }), hours("38")] },
+  noEmail: { kind: "query", with: [context({ facts: { email: null } }), hours("38")] },
+  notEmployed: {
+    kind: "stop",
+    with: [context({ facts: { endDate: "2025-09-20" } }), hours("38")],
+    without: [context({ facts: { endDate: "2025-09-30" } }), hours("38")],
+  },
+  tooYoungForSuper: {
+    kind: "note",
+    with: [context({ person: person({ birthDate: "2009-01-01" }) }), hours("30")],
+    without: [context({ person: person({ birthDate: "2009-01-01" }) }), hours("31")],
+  },
+};
+
+const marksOf = ([about, lines]: [RowContext, SheetLine[]]) =>
+  workAndExamine(about, lines, elements, shippedRuleBook).marks;
+
+describe.each(markCodes)("%s", (code) => {
+  const example = cases[code];
+  it("appears, with its kind and a whole sentence", () => {
+    const mark = marksOf(example.with).find((each) => each.code === code);
+    expect(mark?.kind).toBe(example.kind);
+    expect(sentenceOf(mark as NonNullable<typeof mark>)).toMatch(/^[A-Z“\d].*\.$/);
+    expect(sentenceOf(mark as NonNullable<typeof mark>)).not.toContain("undefined");
+  });
+  it("does not appear", () => expect(marksOf(example.without ?? plain).map((each) => each.code)).not.toContain(code));
+});
+
+describe("marks", () => {
+  it("a plain pay has none", () => expect(marksOf(plain)).toEqual([]));
+  it("a tick is bound to the facts: other hours ask again", () => {
+    const [a] = marksOf([context({ lastPay: last("2280.00") }), hours("38")]);
+    const [b] = marksOf([context({ lastPay: last("2280.00") }), hours("20")]);
+    expect(a && b && tickKey(a) !== tickKey(b)).toBe(true);
+  });
+  it("a casual's minimum carries the loading", () => {
+    const casual = (hourlyRate: string) =>
+      marksOf([
+        context({ person: person({ basis: "casual" }), facts: { hourlyRate, minimumRate: "26.55" } }),
+        hours("10"),
+      ]).map((each) => each.code);
+    expect(casual("33.18")).toContain("belowMinimum");
+    expect(casual("33.19")).not.toContain("belowMinimum");
+  });
+  it("a missing table stops the pay instead of guessing", () => {
+    const result = workAndExamine(context({ payday: "2031-01-02" }), hours("38"), elements, makeRuleBook("empty"));
+    expect(result.row).toBeNull();
+  });
+});

@@ -1,0 +1,197 @@
+/** Pay event, payslip and journal, built from worked pays. */
+import { describe, expect, it } from "vitest";
+import { taxTreatmentCode } from "../au/taxDeclaration.ts";
+import { payRunJournal } from "../journals/payRunJournal.ts";
+import { factsOf, toDateOf } from "../pay/facts.ts";
+import type { PayLine } from "../pay/payInput.ts";
+import { workOut } from "../pay/workOut.ts";
+import { payslip } from "../payslips/payslip.ts";
+import { decimal } from "../quantity/decimal.ts";
+import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
+import { ordinary, pay, person } from "../testMakers.ts";
+import { workingText } from "../working/text.ts";
+import { payEvent, payeeRecord } from "./payEvent.ts";
+
+const lines: PayLine[] = [
+  ordinary("30", "30"),
+  { element: "leaveTaken", leave: "annual", hours: "8", rate: "30", code: "AL", name: "Annual leave" },
+  { element: "overtime", hours: "2", rate: "30", percent: "150", code: "OT", name: "Overtime" },
+  { element: "allowance", allowance: "LD", amount: "6", code: "LAUN", name: "Laundry" },
+  { element: "salarySacrificeSuper", amount: "50", code: "SACS", name: "Super sacrifice" },
+  { element: "deductionAfterTax", deduction: "F", amount: "10", code: "UNION", name: "Union fees" },
+  { element: "reimbursement", amount: "12.34", code: "REIMB", name: "Reimbursement" },
+];
+const worked = workOut(pay(lines, { payday: "2026-07-02" }), rules);
+const year = new Map(factsOf(worked).map((fact) => [fact.code, fact.cents]));
+
+const payee = (id: string, family = "Sample") =>
+  payeeRecord(
+    {
+      payrollId: id,
+      taxFileNumber: "123456782",
+      name: { family, given: "Alex" },
+      birthDate: "1990-02-03",
+      address: { line1: "1 Example St", suburb: "Sampleton", state: "VIC", postcode: "3350" },
+      startDate: "2020-01-06",
+      endDate: null,
+      basis: "full-time",
+      tax: person().tax,
+      periodStart: "2026-06-22",
+      periodEnd: "2026-06-28",
+      yearToDate: year,
+    },
+    true,
+  );
+
+describe("a payee of a pay event", () => {
+  const record = payee("E1");
+  it("puts each amount in exactly one place, gross before the sacrifice", () => {
+    expect(record.income).toMatchObject({
+      type: "SAW",
+      gross: "900.00",
+      overtime: "90.00",
+      paidLeave: [{ type: "O", amount: "240.00" }],
+      allowances: [{ type: "LD", amount: "6.00" }],
+      sacrifice: [{ type: "S", amount: "50.00" }],
+    });
+    expect(record.deductions).toEqual([{ type: "F", amount: "10.00" }]);
+    expect(record.super).toEqual([
+      { type: "L", amount: "136.80" },
+      { type: "Q", amount: "1140.00" },
+      { type: "R", amount: "50.00" },
+    ]);
+  });
+  it("the places sum to gross", () => {
+    const { income } = record;
+    const all = [
+      income.gross,
+      income.overtime ?? "0",
+      ...income.paidLeave.map((each) => each.amount),
+      ...income.allowances.map((each) => each.amount),
+    ];
+    expect(all.reduce((total, each) => total.plus(each), decimal(0)).eq(worked.gross.value)).toBe(true);
+  });
+  it("payees stand in the order of payroll ID, so that two builds give the same bytes", () => {
+    const event = payEvent({
+      submissionId: "s",
+      runAt: "",
+      payDate: "2026-07-02",
+      payer: {} as never,
+      w1: "",
+      w2: "",
+      declaration: {} as never,
+      payees: [payee("E2"), payee("E1")],
+    });
+    expect(event.payees.map((each) => each.payrollId)).toEqual(["E1", "E2"]);
+  });
+});
+
+describe("tax treatment codes", () => {
+  it.each([
+    [{}, "RTXXXX"],
+    [{ taxFreeThreshold: false, studyLoan: true }, "RNSXXX"],
+    [{ medicare: "exempt" }, "RTXXFX"],
+    [{ residency: "foreign", studyLoan: true }, "FFSXXX"],
+    [{ residency: "working-holiday" }, "HRXXXX"],
+    [{ fileNumber: "none" }, "NAXXXX"],
+    [{ medicareDependants: 12 }, "RTXXXA"],
+  ] as const)("%o is %s", (change, code) => expect(taxTreatmentCode(person({ tax: change }).tax)).toBe(code));
+});
+
+describe("a payslip", () => {
+  const slip = payslip({
+    employer: { name: "Example Pty Ltd", abn: "63000000011" },
+    employee: { name: "Alex Sample", payrollId: "E1", classification: null },
+    period: { start: "2026-06-22", end: "2026-06-28" },
+    payday: "2026-07-02",
+    worked: workOut(
+      pay(
+        [
+          ...lines,
+          {
+            element: "leaveTaken",
+            leave: "familyViolence",
+            hours: "4",
+            rate: "30",
+            name: "Family violence leave",
+            code: "FDV",
+          },
+        ],
+        { payday: "2026-07-02" },
+      ),
+      rules,
+    ),
+    yearToDate: year,
+    fund: { name: "Example Super", memberNumber: "M1" },
+    superDue: "2026-07-13",
+    paidTo: [],
+    balances: { annual: decimal("42"), familyViolence: decimal("72") },
+    message: null,
+  });
+  it("holds what the regulations ask for", () => {
+    expect(slip.earnings.map((each) => each.name)).toEqual([
+      "Ordinary",
+      "Annual leave",
+      "Overtime",
+      "Laundry",
+      "Ordinary hours",
+    ]);
+    expect(slip.earnings[0]).toMatchObject({ hours: "30.00", rate: "30", amount: "900.00", yearToDate: "900.00" });
+    expect(slip.deductions.map((each) => [each.name, each.amount])).toEqual([
+      ["Super sacrifice", "50.00"],
+      ["Union fees", "10.00"],
+    ]);
+    expect(slip.super.map((each) => [each.name, each.fund, each.due])).toEqual([
+      ["Super guarantee", "Example Super", "2026-07-13"],
+      ["Salary sacrifice and agreed extra", "Example Super", "2026-07-13"],
+    ]);
+  });
+  it("never names family violence leave, nor its balance", () => {
+    expect(JSON.stringify(slip).toLowerCase()).not.toContain("violence");
+  });
+});
+
+describe("the journal", () => {
+  const accounts = {
+    wages: "6-1000",
+    superExpense: "6-1100",
+    withholdingPayable: "2-1100",
+    superPayable: "2-1200",
+    deductionsPayable: "2-1300",
+    netPayClearing: "2-1400",
+  };
+  const posted = payRunJournal(
+    [
+      {
+        payId: 7,
+        worked,
+        elementAccounts: new Map([["REIMB", "6-1200"]]),
+        costCentres: [
+          { code: "A", share: "1" },
+          { code: "B", share: "2" },
+        ],
+      },
+    ],
+    accounts,
+  );
+  const total = (account: string, side: "debitCents" | "creditCents") =>
+    posted.filter((line) => line.account === account).reduce((sum, line) => sum + line[side], 0);
+  it("balances, every line belongs to the pay, and cost centres lose no cent", () => {
+    expect(posted.reduce((sum, line) => sum + line.debitCents - line.creditCents, 0)).toBe(0);
+    expect(posted.every((line) => line.payId === 7 && (line.debitCents === 0 || line.creditCents === 0))).toBe(true);
+    expect(total("6-1000", "debitCents")).toBe(123_600);
+    expect(total("6-1200", "debitCents")).toBe(1_234);
+    expect(total("2-1200", "creditCents")).toBe(13_680 + 5_000);
+    expect(total("2-1300", "creditCents")).toBe(1_000);
+  });
+});
+
+describe("year to date and workings", () => {
+  it("comes from summed facts", () =>
+    expect(toDateOf(year, year)).toMatchObject({ gross: "1236.00", guaranteeBase: "1140.00" }));
+  it("a working can be copied as text", () => {
+    const text = workingText(worked.net.working());
+    expect(text).toContain("Net pay: $");
+    expect(text).toContain("Source: Income tax rates enacted March 2025");
+  });
+});

@@ -1,0 +1,98 @@
+/** Small makers, so that tests read like the trade. Only tests import this file. */
+import type { PayElement, RowContext, SheetLine } from "./pay/payContext.ts";
+import type { PayInput, PayLine, PersonAu } from "./pay/payInput.ts";
+
+type Change<T> = { [K in keyof T]?: T[K] };
+
+export const person = (change: Change<Omit<PersonAu, "tax">> & { tax?: Change<PersonAu["tax"]> } = {}): PersonAu => ({
+  birthDate: "1990-02-03",
+  basis: "full-time",
+  weeklyHours: "38",
+  leave: [
+    { kind: "annual", weeksPerYear: "4" },
+    { kind: "personal", weeksPerYear: "2" },
+  ],
+  ...change,
+  tax: {
+    fileNumber: "given",
+    residency: "resident",
+    taxFreeThreshold: true,
+    studyLoan: false,
+    medicare: "levy",
+    ...change.tax,
+  },
+});
+
+export const pay = (lines: PayLine[], change: Change<PayInput> = {}): PayInput => ({
+  country: "AU",
+  payday: "2025-10-09",
+  cycle: "weekly",
+  person: person(),
+  lines,
+  ...change,
+});
+
+export const ordinary = (hours: string, rate: string): PayLine => ({
+  element: "ordinary",
+  hours,
+  rate,
+  code: "ORD",
+  name: "Ordinary",
+});
+export const salary = (amount: string): PayLine => ({ element: "ordinary", amount });
+
+export const element = (change: Change<PayElement> & { id: number; code: string }): PayElement => ({
+  name: change.code,
+  element: "ordinary",
+  entry: "hours",
+  percent: "100",
+  leave: null,
+  allowance: null,
+  deduction: null,
+  taxable: null,
+  superable: null,
+  ...change,
+});
+
+export const elements = new Map(
+  [
+    element({ id: 1, code: "ORD", name: "Ordinary" }),
+    element({ id: 2, code: "AL", name: "Annual leave", element: "leaveTaken", leave: "annual" }),
+    element({ id: 3, code: "DED", name: "Deduction", element: "deductionAfterTax", entry: "amount" }),
+  ].map((each) => [each.id, each]),
+);
+
+export const context = (
+  change: { person?: PersonAu; facts?: Change<RowContext["facts"]> } & Change<
+    Omit<RowContext, "person" | "facts">
+  > = {},
+): RowContext => ({
+  payday: "2025-10-09",
+  periodStart: "2025-09-29",
+  periodEnd: "2025-10-05",
+  cycle: "weekly",
+  periods: 1,
+  toDate: {},
+  balances: { annual: "50.0000", personal: "20.0000" },
+  lastPay: null,
+  ...change,
+  person: change.person ?? person(),
+  facts: {
+    id: 1,
+    name: "Alex Sample",
+    hourlyRate: "30",
+    minimumRate: null,
+    paidByHours: true,
+    startDate: "2020-01-06",
+    endDate: null,
+    numberPendingSince: null,
+    fund: "Example Super",
+    memberNumber: "M1",
+    bankAccounts: 1,
+    hasAddress: true,
+    email: "alex@example.org",
+    ...change.facts,
+  },
+});
+
+export const hours = (value: string): SheetLine[] => [{ elementId: 1, hours: value }];

@@ -1,0 +1,9 @@
+/** The places of the top bar, in words, each with the letter that follows `g`. */
+export const places = [
+  { to: "/desk", name: "Desk", key: "d" },
+  { to: "/run", name: "Run", key: "r" },
+  { to: "/people", name: "People", key: "p" },
+  { to: "/dues", name: "Dues", key: "u" },
+  { to: "/books", name: "Books", key: "b" },
+  { to: "/set-up", name: "Set-up", key: "s" },
+] as const;
