@@ -22,6 +22,7 @@ const sections: [string, [string, string][]][] = [
       ["[ and ]", "the person before and the next one"],
       ["?", "why: the working of the figure in hand"],
       ["/", "find a person in the sheet"],
+      ["F6", "from the sheet to what stands beside it, and back"],
       ["Escape", "from a working back to the account"],
     ],
   ],

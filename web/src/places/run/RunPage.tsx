@@ -75,7 +75,19 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   const [extra, setExtra] = useState<number[]>([]);
   const gridRef = useRef<DataGridHandle>(null);
   const findRef = useRef<HTMLInputElement>(null);
+  const besideRef = useRef<HTMLElement>(null);
   useRunEditing();
+  useHotkeys("slash", () => findRef.current?.focus(), { preventDefault: true });
+  // Between the sheet and what stands beside it: Tab would walk through every cell first.
+  useHotkeys(
+    "f6",
+    () => {
+      const beside = besideRef.current;
+      if (beside?.contains(document.activeElement)) goTo(row?.payId ?? 0);
+      else beside?.focus();
+    },
+    { enableOnFormTags: true, preventDefault: true },
+  );
   useHotkeys("escape", () => setBeside({ kind: "account" }), { enableOnFormTags: true });
   useEffect(() => {
     document.title = `Payday ${longDate(view.payday)} · Zesty Ledger`;
@@ -184,6 +196,8 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           />
         </section>
         <aside
+          ref={besideRef}
+          tabIndex={-1}
           className="w-[380px] shrink-0 overflow-auto border-l border-rule-strong bg-sheet px-5 py-4"
           aria-label="Beside the sheet"
         >

@@ -54,12 +54,26 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
 
   function onKey(args: CellKeyDownArgs<RunRow>, event: CellKeyboardEvent): void {
     if (args.mode === "EDIT") {
-      if (event.key === "Enter") {
-        // Enter commits and goes down, as in a spreadsheet.
+      // Enter, Tab and the arrows up and down commit and move, as in a spreadsheet.
+      const moves: Record<string, [number, number]> = {
+        Enter: [0, event.shiftKey ? -1 : 1],
+        Tab: [event.shiftKey ? -1 : 1, 0],
+        ArrowDown: [0, 1],
+        ArrowUp: [0, -1],
+      };
+      const move = moves[event.key];
+      if (move) {
         event.preventGridDefault();
+        event.preventDefault();
         (event.target as HTMLElement).blur();
-        const next = Math.min(args.rowIdx + 1, view.rows.length - 1);
-        gridRef.current?.setActivePosition({ idx: args.column.idx, rowIdx: next }, { shouldFocus: true });
+        const within = (value: number, length: number) => Math.max(0, Math.min(value, length - 1));
+        gridRef.current?.setActivePosition(
+          {
+            idx: within(args.column.idx + move[0], columns.length),
+            rowIdx: within(args.rowIdx + move[1], view.rows.length),
+          },
+          { shouldFocus: true },
+        );
       }
       return;
     }

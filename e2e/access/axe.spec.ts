@@ -1,0 +1,45 @@
+/** axe finds nothing on any place, light and dark. */
+import AxeBuilder from "@axe-core/playwright";
+import { expect, openRun, signIn, startWorld, test, type World } from "../world.ts";
+
+let shared: World;
+test.beforeAll(async () => {
+  shared = await startWorld();
+});
+test.afterAll(() => shared.end());
+
+const pages: [string, string, (string | null)?][] = [
+  ["desk", "/desk"],
+  ["runs", "/run"],
+  ["run sheet", `/run/${openRun}`],
+  ["check step", `/run/${openRun}`, "Check"],
+  ["sign-off step", `/run/${openRun}`, "Sign off"],
+  ["a settled run", "/run/12"],
+  ["people", "/people"],
+  ["a person", "/people/9"],
+  ["a person's form", "/people/9#tax"],
+  ["dues", "/dues"],
+  ["books", "/books"],
+  ["a journal", "/books/23"],
+  ["set-up", "/set-up"],
+  ["rule book", "/set-up/rules"],
+];
+
+for (const theme of ["light", "dark"] as const)
+  test(`axe, ${theme}`, async ({ page }) => {
+    test.setTimeout(180_000);
+    await page.addInitScript((chosen) => localStorage.setItem("zesty-theme", chosen), theme);
+    await page.goto(shared.url);
+    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+    await signIn(page, shared);
+    for (const [name, path, tab] of pages) {
+      await page.goto(`${shared.url}${path}`);
+      await page.getByRole("heading", { level: 1 }).waitFor();
+      if (tab) await page.getByRole("tab", { name: tab }).click();
+      await page.waitForTimeout(400);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(
+        violations.map((each) => `${name}: ${each.id} ${each.nodes[0]?.html} ${each.nodes[0]?.failureSummary}`),
+      ).toEqual([]);
+    }
+  });

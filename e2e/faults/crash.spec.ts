@@ -1,0 +1,59 @@
+/** The server is killed at random points of sign-off and send, many times: nothing is lost, nothing doubled. */
+import { expect, makeReady, openRun, test, until } from "../world.ts";
+
+const rounds = 12;
+/** A fixed sequence of waits, so that a failure can be repeated. */
+const waits = Array.from({ length: rounds }, (_, at) => (at * 37) % 190);
+
+test("killed while signing off: either all of it stands or nothing does", async ({ world }) => {
+  test.setTimeout(240_000);
+  let api = await world.api();
+  const version = await makeReady(api);
+  let signed = false;
+  for (const wait of waits) {
+    const attempt = signed
+      ? Promise.resolve()
+      : api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true }).catch(() => undefined);
+    await new Promise((resolve) => setTimeout(resolve, wait));
+    await world.killServer();
+    await attempt;
+    await world.startServer();
+    api = await world.api();
+    const run = (await api.call("GET", `/runs/${openRun}`)).body;
+    const journals = (await api.call("GET", "/businesses/1/journals")).body.filter(
+      (each: { runId: number }) => each.runId === openRun,
+    );
+    const view = (await api.call("GET", `/runs/${openRun}/send`)).body;
+    signed = run.state !== "open";
+    expect([journals.length, view.rows.length, view.documents.length]).toEqual(signed ? [1, 13, 3] : [0, 0, 0]);
+  }
+  if (!signed)
+    expect((await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true })).status).toBe(200);
+});
+
+test("killed while sending: each message arrives once", async ({ world }) => {
+  test.setTimeout(240_000);
+  let api = await world.api();
+  const before = await world.effects();
+  const version = await makeReady(api);
+  await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true });
+  await api.call("POST", `/runs/${openRun}/send`, { channels: ["payEvent", "paymentFile", "payslip"] });
+  for (const wait of waits) {
+    await new Promise((resolve) => setTimeout(resolve, wait * 4));
+    await world.killServer();
+    await world.startServer();
+  }
+  api = await world.api();
+  await until(
+    async () => (await api.call("GET", `/runs/${openRun}/send`)).body,
+    (view) => view.state === "sent",
+    90,
+  );
+  const after = await world.effects();
+  expect(after.events.length - before.events.length).toBe(1);
+  expect(after.files.length - before.files.length).toBe(1);
+  expect(after.mail.length - before.mail.length).toBe(11);
+  expect(new Set(after.mail.slice(before.mail.length).map((each) => each.recipient)).size).toBe(11);
+  const net = (await api.call("GET", `/runs/${openRun}`)).body.totals.net;
+  expect(after.files.at(-1)?.credit).toBe(net);
+});

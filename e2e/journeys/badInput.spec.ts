@@ -1,0 +1,100 @@
+/** Bad input gets a clear sentence in the right place, and nothing is half-done. */
+import { expect, makeReady, openRun, signIn, test } from "../world.ts";
+
+test("in the sheet: words for numbers, blocks too large, strangers", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/run/${openRun}`);
+  const status = page.getByRole("status");
+  const row = page.getByRole("row", { name: /Sunny Castellano/ });
+  await row.getByRole("gridcell").nth(2).click();
+  const paste = async (text: string) => {
+    await page.evaluate((block) => navigator.clipboard.writeText(block), text);
+    await page.keyboard.press("ControlOrMeta+V");
+  };
+  await paste("abc\t4");
+  // A word in the first column is read as a name.
+  await expect(status).toContainText("“abc” is not in this run. Nothing was pasted.");
+  await paste(Array.from({ length: 40 }, () => "1\t2").join("\n"));
+  await expect(status).toContainText("The block has 40 rows and 2 columns");
+  await paste("Name\tOrdinary\nSunny Castellano\t5\nNobody Known\t7");
+  await expect(status).toContainText("“Nobody Known” is not in this run. Nothing was pasted.");
+  await paste("-5");
+  await expect(status).toContainText(
+    "Sunny Castellano, Ordinary: “-5” is not a number of hours. Write it as 7.5 or 7:30.",
+  );
+  await expect(row).toContainText("-5");
+  await paste("400");
+  await expect(page.getByRole("complementary", { name: "Beside the sheet" })).toContainText(
+    "400 hours in 7 days is more than the days hold.",
+  );
+  const api = await world.api();
+  await expect
+    .poll(
+      async () =>
+        (await api.call("GET", `/runs/${openRun}`)).body.rows.find(
+          (each: { name: string }) => each.name === "Sunny Castellano",
+        ).figures.hours,
+    )
+    .toBe("400.0000");
+});
+
+test("by the API: each fault names the field, the reason and the way to mend it", async ({ world }) => {
+  const api = await world.api();
+  const run = (await api.call("GET", `/runs/${openRun}`)).body;
+  const [first] = run.rows;
+  const save = (version: number, lines: object[]) =>
+    api.call("PUT", `/runs/${openRun}/rows`, { version, rows: [{ payId: first.payId, lines }] });
+  const negative = await save(run.version, [{ elementId: run.elements[0].id, hours: "-4" }]);
+  expect([negative.status, negative.body.errors[0].path, negative.body.detail]).toEqual([
+    400,
+    "rows.0.lines.0.hours",
+    "Hours is not a number of hours. Write it as 7.6, without a minus.",
+  ]);
+  expect(
+    (await api.call("PUT", `/runs/${openRun}/rows`, { version: run.version, rows: [{ payId: 99_999, lines: [] }] }))
+      .body.code,
+  ).toBe("unknown-person");
+
+  // Two people edit one run: the second is told, and sees what the first did.
+  expect((await save(run.version, [{ elementId: run.elements[0].id, hours: "20" }])).status).toBe(200);
+  const second = await save(run.version, [{ elementId: run.elements[0].id, hours: "30" }]);
+  expect([second.status, second.body.code]).toEqual([409, "changed-meanwhile"]);
+  const now = (await api.call("GET", `/runs/${openRun}`)).body;
+  expect(now.rows[0].figures.hours).toBe("20.0000");
+
+  // Stops are open: nothing is signed, nothing is written.
+  const signed = await api.call("POST", `/runs/${openRun}/sign-off`, { version: now.version, declared: true });
+  expect([signed.status, signed.body.code]).toEqual([422, "stops-open"]);
+  expect(
+    (await api.call("POST", `/runs/${openRun}/sign-off`, { version: now.version, declared: false })).body.detail,
+  ).toContain("Tick the declaration");
+  expect(
+    (await api.call("GET", "/businesses/1/journals")).body.filter((each: { runId: number }) => each.runId === openRun),
+  ).toEqual([]);
+
+  // A second run while one is open; later, a payday before the last one.
+  expect((await api.call("POST", "/businesses/1/runs", { cycleId: 1, from: "usual" })).body.code).toBe("run-open");
+  const version = await makeReady(api);
+  expect((await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true })).status).toBe(200);
+  const early = await api.call("POST", "/businesses/1/runs", { cycleId: 1, from: "usual", payday: "2026-06-30" });
+  expect([early.status, early.body.detail]).toEqual([
+    422,
+    "Payday 2026-06-30 is before the last one, 2026-07-02. Choose 2026-07-02 or later.",
+  ]);
+  expect((await save(now.version, [])).body.code).toBe("run-closed");
+});
+
+test("rights: a preparer does not sign, a stranger sees nothing, secrets stay secret", async ({ world }) => {
+  const lead = await world.api();
+  const version = await makeReady(lead);
+  const preparer = await world.api("rowan@pith.example");
+  expect((await preparer.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true })).status).toBe(403);
+  expect((await preparer.call("POST", "/businesses", {})).status).toBe(403);
+  expect((await fetch(`${world.url}/api/desk`)).status).toBe(401);
+  expect((await fetch(`${world.url}/api/session`, { method: "POST", body: "{}" })).status).toBe(403);
+  const person = await lead.call("GET", "/people/1");
+  expect(JSON.stringify(person.body)).not.toMatch(/\b9000\d{5}\b/);
+  expect((await lead.call("POST", "/people/1/secrets/tax")).body.value).toMatch(/^9000\d{5}$/);
+  const approver = await world.api("willa@saltbush.example");
+  expect((await approver.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true })).status).toBe(200);
+});

@@ -1,0 +1,172 @@
+/** One payday by keyboard only: hours, marks, a working, the payslip, sign-off, send, answers, settlement. */
+import type { Locator, Page } from "@playwright/test";
+import { casualHours, expect, openRun, signIn, test } from "../world.ts";
+
+/** Moves the focus with Tab until it stands on the wanted element. */
+async function tabTo(page: Page, target: Locator): Promise<void> {
+  for (let pressed = 0; pressed < 80; pressed += 1) {
+    if (await target.evaluate((element) => element === document.activeElement).catch(() => false)) return;
+    await page.keyboard.press("Tab");
+  }
+  throw new Error("The element cannot be reached with Tab.");
+}
+
+const press = async (page: Page, target: Locator) => {
+  await tabTo(page, target);
+  await page.keyboard.press("Enter");
+};
+/** `/` goes to the search, Enter to the person's row in the sheet. */
+async function find(page: Page, name: string): Promise<void> {
+  await expect(page.getByRole("row", { name: /Hazel Birtwistle/ })).toBeVisible();
+  await page.keyboard.press("/");
+  await expect(page.getByLabel("Find a person in the sheet")).toBeFocused();
+  await page.keyboard.press("ControlOrMeta+A");
+  await page.keyboard.type(name);
+  await page.keyboard.press("Enter");
+}
+/** F6 goes from the sheet to what stands beside it. */
+async function beside(page: Page): Promise<Locator> {
+  const aside = page.getByRole("complementary", { name: "Beside the sheet" });
+  if (!(await aside.evaluate((element) => element.contains(document.activeElement)))) await page.keyboard.press("F6");
+  return aside;
+}
+const total = (page: Page, name: string) => page.locator(`[data-total="${name}"]`);
+
+test("a payday from hours to an accepted pay event, by keyboard", async ({ page, world }) => {
+  await signIn(page, world);
+  // The desk's list leads to the run.
+  await press(page, page.getByRole("link", { name: /Hours to fill in/ }));
+  await expect(page.getByRole("heading", { name: "Payday 2 July 2026" })).toBeVisible();
+  const grid = page.getByRole("grid", { name: "Run sheet" });
+  await expect(grid.getByRole("row", { name: /Hazel Birtwistle/ })).toBeVisible();
+
+  // Into the sheet, to a cell of hours, and paste what came from the client.
+  await find(page, "sunny");
+  await page.keyboard.press("ArrowRight");
+  await page.evaluate((text) => navigator.clipboard.writeText(text), casualHours);
+  await page.keyboard.press("ControlOrMeta+V");
+  const sunny = grid.getByRole("row", { name: /Sunny Castellano/ });
+  await expect(sunny).toContainText("4.5");
+  await expect(grid.getByRole("row", { name: /Dev Ramanathan/ })).toContainText("12.5");
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+
+  // Typing overwrites, Enter goes down, Ctrl+Z takes it back.
+  const gross = await total(page, "gross").innerText();
+  await page.keyboard.type("6");
+  await page.keyboard.press("Enter");
+  await expect(total(page, "gross")).not.toHaveText(gross);
+  await page.keyboard.press("ControlOrMeta+Z");
+  await expect(total(page, "gross")).toHaveText(gross);
+
+  // A stop: the rate below the award. Mend it on the person's page, from the day the rate rose.
+  await find(page, "hazel");
+  const aside = page.getByRole("complementary", { name: "Beside the sheet" });
+  await expect(aside).toContainText("below the award minimum of $28.12");
+  await press(page, (await beside(page)).getByRole("link", { name: "Mend it" }));
+  await tabTo(page, page.getByLabel("Hourly rate"));
+  await page.keyboard.press("ControlOrMeta+A");
+  await page.keyboard.type("28.12");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("$28.12 an hour, since 1 July 2026")).toBeVisible();
+  await press(page, page.getByRole("button", { name: "To the run of 2 July" }));
+
+  // A stop on Noor: the number did not come, so it is not given.
+  await find(page, "noor");
+  await press(page, (await beside(page)).getByRole("link", { name: "Mend it" }).first());
+  await tabTo(page, page.getByLabel("Tax file number is"));
+  await page.keyboard.type("not given");
+  await press(page, page.getByRole("button", { name: "Save" }));
+  await expect(page.getByRole("button", { name: "Change tax declaration" })).toBeVisible();
+  await press(page, page.getByRole("button", { name: "To the run of 2 July" }));
+
+  // Doubled hours: halve them, then tick what is left with the full stop.
+  await expect(grid).toBeVisible();
+  await press(page, page.getByRole("tab", { name: "Hours" }));
+  await find(page, "imogen");
+  await expect(aside).toContainText("+100 %");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.type("18");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("6");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+  await expect(grid.getByRole("row", { name: /Imogen Tarrant/ })).toContainText("655.20");
+  for (let ticks = 0; ticks < 8; ticks += 1) {
+    await page.keyboard.press(".");
+    await page.waitForTimeout(250);
+  }
+  await expect(page.getByRole("status").filter({ hasText: "No mark waits" })).toBeVisible();
+
+  // Why is the tax what it is?
+  await page.keyboard.press("?");
+  await expect(aside).toContainText("Gross and reimbursements, less before-tax deductions, tax");
+  await press(page, (await beside(page)).getByRole("button", { name: /PAYG withheld/ }));
+  await press(page, (await beside(page)).getByRole("button", { name: /PAYG withholding, regular/ }));
+  await expect(aside).toContainText("Schedule 1");
+  await expect(aside).toContainText("derived, not yet seen in print");
+  await page.keyboard.press("Escape");
+
+  // The payslip before it is sent.
+  await press(page, (await beside(page)).getByRole("button", { name: "See the payslip" }));
+  await expect(aside.getByRole("article", { name: "Payslip" })).toContainText("ABN 63000000011");
+  await page.keyboard.press("Escape");
+
+  // Sign off, with everything spelled out.
+  await press(page, page.getByRole("tab", { name: "Sign off" }));
+  await expect(aside).toContainText("there by Mon, 13 July");
+  await expect(aside).toContainText("I am authorised to make this declaration");
+  await tabTo(page, (await beside(page)).getByRole("checkbox"));
+  await page.keyboard.press("Space");
+  await press(page, (await beside(page)).getByRole("button", { name: "Sign off" }));
+
+  // Send, and the answers come in: Jarrah's new postcode does not fit the State.
+  await expect(aside.getByRole("heading", { name: "Send" })).toBeVisible();
+  await press(page, (await beside(page)).getByRole("button", { name: "Send all" }));
+  await expect(aside.getByText("11 of 11 handed over")).toBeVisible({ timeout: 30_000 });
+  await expect(aside.getByText("Some people rejected")).toBeVisible({ timeout: 30_000 });
+  await expect(aside).toContainText("Jarrah Mokoena");
+  await expect(aside).toContainText("Postcode 2690 does not lie in VIC");
+  await expect(aside.getByText("The bank has it")).toBeVisible();
+
+  // The day comes, the bank pays, one account turns out closed; a new file pays that one alone.
+  await press(page, page.getByRole("button", { name: /The demo's day is/ }));
+  await page.getByRole("button", { name: "Move the day" }).press("Enter");
+  await expect(aside.getByText("Some payments came back")).toBeVisible({ timeout: 30_000 });
+  await expect(aside).toContainText("Lachlan Vandersee");
+
+  const effects = await world.effects();
+  expect(effects.events.filter((each) => each.payDate === "2026-07-02")).toHaveLength(1);
+  expect(effects.files).toHaveLength(13);
+  expect(effects.mail.filter((each) => each.recipient.startsWith("noor"))).toHaveLength(4);
+  expect(effects.mail.every((each) => each.repeats === 0)).toBe(true);
+});
+
+test("a signed-off run that was not sent is taken back and opened again", async ({ page, world }) => {
+  const api = await world.api();
+  const { makeReady } = await import("../world.ts");
+  const version = await makeReady(api);
+  const before = (await api.call("GET", "/businesses/1/dues")).body;
+  expect((await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true })).status).toBe(200);
+  await signIn(page, world);
+  await page.goto(`${world.url}/run/${openRun}`);
+  await page.getByRole("button", { name: "Take this run back…" }).click();
+  await page.getByLabel("Reason").fill("Sunny's timesheet was last week's");
+  await page.getByRole("button", { name: "Take back", exact: true }).click();
+  await expect(page).toHaveURL(/\/run\/14$/);
+  await expect(page.getByRole("row", { name: /Sunny Castellano/ })).toContainText("10");
+  // Dues, leave and books are as before: what was taken back sums to nothing.
+  expect((await api.call("GET", "/businesses/1/dues")).body).toEqual(before);
+  const journals = (await api.call("GET", "/businesses/1/journals")).body;
+  expect(
+    journals
+      .filter((each: { runId: number }) => each.runId === openRun)
+      .map((each: { kind: string }) => each.kind)
+      .sort(),
+  ).toEqual(["reversal", "run"]);
+  expect((await api.call("POST", `/runs/${openRun}/send`, { channels: ["payEvent"] })).status).toBe(409);
+  // And the fresh run signs off to the same totals.
+  const fresh = (await api.call("GET", "/runs/14")).body;
+  expect(
+    fresh.rows.every((row: { context: { toDate: { gross: string } } }) => row.context.toDate.gross === "0.00"),
+  ).toBe(true);
+});

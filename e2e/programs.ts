@@ -1,0 +1,70 @@
+/** Starts the built programs as a person would, on ports of their own, and stops or kills them. */
+import { type ChildProcess, spawn } from "node:child_process";
+import { createServer } from "node:net";
+import { join } from "node:path";
+
+export const root = join(import.meta.dirname, "..");
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.on("error", reject);
+    probe.listen(0, "127.0.0.1", () => {
+      const address = probe.address();
+      probe.close(() =>
+        address && typeof address === "object" ? resolve(address.port) : reject(new Error("no port")),
+      );
+    });
+  });
+}
+
+/** Starts a program and waits for the word it prints when it is ready. */
+export function startProgram(script: string, env: Record<string, string>, ready: string): Promise<ChildProcess> {
+  const child = spawn(process.execPath, [join(root, script)], {
+    cwd: root,
+    env: { ...process.env, ...env },
+    stdio: ["ignore", "pipe", "pipe"],
+  });
+  let said = "";
+  return new Promise((resolve, reject) => {
+    child.stdout?.on("data", (data) => {
+      said += String(data);
+      if (said.includes(ready)) resolve(child);
+    });
+    child.stderr?.on("data", (data) => {
+      said += String(data);
+    });
+    child.on("exit", (code) => reject(new Error(`${script} ended with ${code}:\n${said}`)));
+  });
+}
+
+export function endProgram(child: ChildProcess, signal: NodeJS.Signals = "SIGTERM"): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
+  return new Promise((resolve) => {
+    child.on("exit", () => resolve());
+    child.kill(signal);
+  });
+}
+
+export interface Ports {
+  app: number;
+  standins: number;
+  smtp: number;
+}
+
+export const freePorts = async (): Promise<Ports> => ({
+  app: await freePort(),
+  standins: await freePort(),
+  smtp: await freePort(),
+});
+
+export const environment = (folder: string, ports: Ports): Record<string, string> => ({
+  ZESTY_PORT: String(ports.app),
+  ZESTY_DATA: join(folder, "app"),
+  ZESTY_DEMO_DAY: "2026-07-01",
+  ZESTY_STANDINS: `http://127.0.0.1:${ports.standins}`,
+  ZESTY_SMTP: `smtp://127.0.0.1:${ports.smtp}`,
+  STANDINS_PORT: String(ports.standins),
+  STANDINS_SMTP_PORT: String(ports.smtp),
+  STANDINS_DATA: join(folder, "standins"),
+});

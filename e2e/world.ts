@@ -1,0 +1,179 @@
+/** A world of its own for a test: a copy of the demo, the application and the stand-ins on free ports. */
+import type { ChildProcess } from "node:child_process";
+import { cpSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { test as base, expect, type Page } from "@playwright/test";
+import { endProgram, environment, freePorts, root, startProgram } from "./programs.ts";
+import { templateFolder } from "./template.ts";
+
+export interface Effects {
+  events: { receipt: string; submission: string; payDate: string; result: string }[];
+  files: { id: string; state: string; credit: number; count: number }[];
+  lines: { file: string; line: number; account: string; cents: number; state: string; reason: string }[];
+  mail: { messageId: string; recipient: string; repeats: number }[];
+}
+
+export interface World {
+  url: string;
+  folder: string;
+  effects(): Promise<Effects>;
+  faults(rules: object[]): Promise<void>;
+  api(email?: string): Promise<Api>;
+  killServer(): Promise<void>;
+  startServer(): Promise<void>;
+  stopStandins(): Promise<void>;
+  startStandins(): Promise<void>;
+  end(): Promise<void>;
+}
+
+/** The API as a program uses it: a session cookie and JSON. */
+export interface Api {
+  // biome-ignore lint/suspicious/noExplicitAny: tests read answers as a foreign program would
+  call(method: string, path: string, body?: object): Promise<{ status: number; body: any }>;
+}
+
+let made = 0;
+
+export async function startWorld(): Promise<World> {
+  made += 1;
+  const folder = join(root, "data", "e2e", `world-${process.pid}-${made}`);
+  cpSync(templateFolder, folder, { recursive: true });
+  const ports = await freePorts();
+  const env = environment(folder, ports);
+  const url = `http://127.0.0.1:${ports.app}`;
+  const sim = `http://127.0.0.1:${ports.standins}/sim/control`;
+  let standins: ChildProcess = await startProgram("standins/dist/main.js", env, "ready");
+  let server: ChildProcess = await startProgram("server/dist/main.js", env, "ready");
+  return {
+    url,
+    folder,
+    effects: async () => (await (await fetch(`${sim}/effects`)).json()) as Effects,
+    faults: async (rules) => {
+      await fetch(`${sim}/scenario`, {
+        method: "PUT",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({ rules }),
+      });
+    },
+    api: async (email = "pip@pith.example") => {
+      let cookie = "";
+      const call: Api["call"] = async (method, path, body) => {
+        const response = await fetch(`${url}/api${path}`, {
+          method,
+          headers: { "Content-Type": "application/json", "X-Zesty": "1", Cookie: cookie },
+          ...(body ? { body: JSON.stringify(body) } : {}),
+        });
+        cookie = response.headers.getSetCookie()[0]?.split(";")[0] ?? cookie;
+        const text = await response.text();
+        return {
+          status: response.status,
+          body: text.startsWith("{") || text.startsWith("[") ? JSON.parse(text) : text,
+        };
+      };
+      const signedIn = await call("POST", "/session", { email, password: "lemon-and-pith" });
+      if (signedIn.status !== 200) throw new Error(`${email} could not sign in: ${JSON.stringify(signedIn.body)}`);
+      return { call };
+    },
+    killServer: () => endProgram(server, "SIGKILL"),
+    startServer: async () => {
+      server = await startProgram("server/dist/main.js", env, "ready");
+    },
+    stopStandins: () => endProgram(standins, "SIGKILL"),
+    startStandins: async () => {
+      standins = await startProgram("standins/dist/main.js", env, "ready");
+    },
+    end: async () => {
+      await endProgram(server);
+      await endProgram(standins);
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Every test of this kind gets a world of its own. */
+export const test = base.extend<{ world: World }>({
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern
+  world: async ({}, use) => {
+    const world = await startWorld();
+    await use(world);
+    await world.end();
+  },
+});
+export { expect };
+
+export async function signIn(page: Page, world: World, email = "pip@pith.example"): Promise<void> {
+  await page.goto(world.url);
+  await page.getByLabel("E-mail").fill(email);
+  await page.getByLabel("Password").fill("lemon-and-pith");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Desk" })).toBeVisible();
+}
+
+/** The open run of the demo, 2 July 2026. */
+export const openRun = 13;
+
+/** The block that the client's spreadsheet holds for the casuals. */
+export const casualHours = [
+  ["Name", "Ordinary", "Saturday casual", "Sunday casual"],
+  ["Sunny Castellano", "5", "4.5", ""],
+  ["Noor Lindqvist", "10", "", "4"],
+  ["Beatrix Nolan", "9.5", "", "5"],
+  ["Ramanathan, Dev", "12:30", "5", ""],
+]
+  .map((row) => row.join("\t"))
+  .join("\n");
+
+/** Fills the casuals' hours and mends or ticks everything, by the API: the run is then ready to be signed off. */
+export async function makeReady(api: Api): Promise<number> {
+  const run = (await api.call("GET", `/runs/${openRun}`)).body;
+  const id = (code: string) => run.elements.find((each: { code: string }) => each.code === code).id;
+  const row = (name: string) => run.rows.find((each: { name: string }) => each.name === name);
+  const noor = row("Noor Lindqvist");
+  const hazel = row("Hazel Birtwistle");
+  const person = (await api.call("GET", `/people/${hazel.personId}`)).body;
+  await api.call("PUT", `/people/${hazel.personId}/employment`, {
+    ...person.employment,
+    from: "2026-07-01",
+    hourlyRate: "28.12",
+  });
+  const tax = (await api.call("GET", `/people/${noor.personId}`)).body.tax;
+  const { fileNumberShown: _shown, ...declared } = tax;
+  await api.call("PUT", `/people/${noor.personId}/tax`, {
+    ...declared,
+    from: "2026-07-01",
+    numberStatus: "none",
+    pendingSince: null,
+  });
+  const hours = (name: string, ordinary: string) => ({
+    payId: row(name).payId,
+    lines: [{ elementId: id("ORD"), hours: ordinary }],
+  });
+  const saved = await api.call("PUT", `/runs/${openRun}/rows`, {
+    version: run.version,
+    rows: [
+      hours("Sunny Castellano", "10"),
+      hours("Noor Lindqvist", "14"),
+      hours("Beatrix Nolan", "15"),
+      hours("Dev Ramanathan", "17"),
+    ],
+  });
+  if (saved.status !== 200) throw new Error(JSON.stringify(saved.body));
+  const marked = (await api.call("GET", `/runs/${openRun}`)).body;
+  for (const each of marked.rows)
+    for (const mark of each.marks)
+      if (mark.kind === "query")
+        await api.call("PUT", `/runs/${openRun}/ticks`, { payId: each.payId, key: mark.key, on: true });
+  return (await api.call("GET", `/runs/${openRun}`)).body.version;
+}
+
+/** Asks again and again until it holds. */
+export async function until<T>(read: () => Promise<T>, holds: (value: T) => boolean, seconds = 30): Promise<T> {
+  const end = Date.now() + seconds * 1000;
+  for (;;) {
+    const value = await read();
+    if (holds(value)) return value;
+    if (Date.now() > end)
+      throw new Error(`It did not come about in ${seconds} s; last seen: ${JSON.stringify(value).slice(0, 600)}`);
+    await new Promise((resolve) => setTimeout(resolve, 150));
+  }
+}
