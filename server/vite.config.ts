@@ -6,7 +6,12 @@ export default defineConfig({
     target: "node20",
     outDir: "dist",
     rolldownOptions: {
-      input: { main: "src/main.ts", makeDemo: "src/demo/makeDemo.ts", payslipWorker: "src/documents/payslipWorker.ts" },
+      input: {
+        main: "src/main.ts",
+        makeDemo: "src/demo/makeDemo.ts",
+        payslipWorker: "src/documents/payslipWorker.ts",
+        workOut: "src/commands/workOut.ts",
+      },
     },
   },
 });

@@ -13,6 +13,8 @@ import { withholdingScales } from "../rulebook/au/withholdingScales.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Mark } from "./mark.ts";
 
+type WorkedInput = Pick<WorkedRow, "input" | "worked">;
+type PayCheck = (pay: WorkedInput, rules: RuleBook) => Mark[];
 type Check = (row: WorkedRow, rules: RuleBook) => Mark[];
 
 const dollars = (value: Decimal): string =>
@@ -36,7 +38,7 @@ export function missingTables(payday: string, rules: RuleBook): Mark[] {
     }));
 }
 
-const derivedTable: Check = ({ input, worked }, rules) => {
+const derivedTable: PayCheck = ({ input, worked }, rules) => {
   if (worked.gross.value.isZero()) return [];
   const used = [withholdingScales, ...(input.person.tax.studyLoan ? [studyLoanRates] : [])];
   return used.flatMap((table): Mark[] => {
@@ -53,7 +55,7 @@ const derivedTable: Check = ({ input, worked }, rules) => {
   });
 };
 
-const noHours: Check = ({ worked }) =>
+const noHours: PayCheck = ({ worked }) =>
   worked.lines.every((line) => line.amount.value.isZero() && decimalOrZero(line.line.hours).isZero())
     ? [{ kind: "stop", code: "noHours", facts: {}, mend: inRun }]
     : [];
@@ -67,7 +69,7 @@ const absurdHours: Check = (row) => {
     : [];
 };
 
-const netBelowZero: Check = ({ worked }) =>
+const netBelowZero: PayCheck = ({ worked }) =>
   worked.net.value.isNegative()
     ? [{ kind: "stop", code: "netBelowZero", facts: { net: dollars(worked.net.value) }, mend: inRun }]
     : [];
@@ -81,10 +83,13 @@ const fund: Check = ({ context, worked }) => {
     : [{ kind: "query", code: "noMemberNumber", facts: { fund: context.facts.fund }, mend: person("super") }];
 };
 
-const taxNumber: Check = ({ context, input }, rules) => {
-  const { fileNumber } = input.person.tax;
-  if (fileNumber === "none") return [{ kind: "query", code: "numberMissing", facts: {}, mend: person("tax") }];
-  if (fileNumber === "given") return [];
+const numberMissing: PayCheck = ({ input }) =>
+  input.person.tax.fileNumber === "none"
+    ? [{ kind: "query", code: "numberMissing", facts: {}, mend: person("tax") }]
+    : [];
+
+const numberPending: Check = ({ context, input }, rules) => {
+  if (input.person.tax.fileNumber !== "pending") return [];
   const since = context.facts.numberPendingSince ?? context.facts.startDate;
   const days = Number(rules.row(withholdingRates, input.payday).figures.pendingDays);
   const until = addDays(since, days);
@@ -100,7 +105,7 @@ const taxNumber: Check = ({ context, input }, rules) => {
     : [{ kind: "note", code: "numberPending", facts: { since, until }, mend: person("tax") }];
 };
 
-const thresholdUnticked: Check = ({ input, worked }) => {
+const thresholdUnticked: PayCheck = ({ input, worked }) => {
   const treatment = taxTreatment(input.person.tax);
   return treatment.by === "scale" && treatment.scale === "1" && worked.gross.value.gt(0)
     ? [{ kind: "query", code: "thresholdUnticked", facts: {}, mend: person("tax") }]
@@ -178,7 +183,7 @@ const leaveBeyondBalance: Check = ({ context, input }) => {
   });
 };
 
-const noAccrual: Check = ({ input, worked }) => {
+const noAccrual: PayCheck = ({ input, worked }) => {
   const { basis } = input.person;
   if ((basis !== "full-time" && basis !== "part-time") || worked.gross.value.isZero()) return [];
   return ["annual", "personal"]
@@ -203,7 +208,7 @@ const details: Check = ({ context, worked }) => {
   return found;
 };
 
-const tooYoungForSuper: Check = ({ input, worked }, rules) => {
+const tooYoungForSuper: PayCheck = ({ input, worked }, rules) => {
   const { young } = rules.row(superGuaranteeRules, input.payday).figures;
   return worked.super.tooYoung && worked.gross.value.gt(0)
     ? [
@@ -217,27 +222,39 @@ const tooYoungForSuper: Check = ({ input, worked }, rules) => {
     : [];
 };
 
-const checks: readonly Check[] = [
+/** Checks of the pay alone: the command line has nothing else. */
+const payChecks: readonly PayCheck[] = [
   noHours,
-  absurdHours,
   netBelowZero,
-  details,
-  fund,
-  taxNumber,
-  belowMinimum,
+  numberMissing,
   thresholdUnticked,
-  unlikeLastTime,
-  leaveBeyondBalance,
   noAccrual,
   tooYoungForSuper,
   derivedTable,
 ];
 
+/** Checks that also want to know the person and the run. */
+const rowChecks: readonly Check[] = [
+  absurdHours,
+  details,
+  fund,
+  numberPending,
+  belowMinimum,
+  unlikeLastTime,
+  leaveBeyondBalance,
+];
+
 const order = { stop: 0, query: 1, note: 2 } as const;
+
+const stopsFirst = (marks: Mark[]): Mark[] => marks.sort((a, b) => order[a.kind] - order[b.kind]);
+
+/** The marks that a pay alone can show. */
+export const examinePay = (pay: WorkedInput, rules: RuleBook): Mark[] =>
+  stopsFirst(payChecks.flatMap((check) => check(pay, rules)));
 
 /** All marks of a worked row, stops first. */
 export const examine = (row: WorkedRow, rules: RuleBook): Mark[] =>
-  checks.flatMap((check) => check(row, rules)).sort((a, b) => order[a.kind] - order[b.kind]);
+  stopsFirst([...rowChecks.flatMap((check) => check(row, rules)), ...payChecks.flatMap((check) => check(row, rules))]);
 
 export type RowResult = { row: WorkedRow; marks: Mark[] } | { row: null; marks: Mark[] };
 

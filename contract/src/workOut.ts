@@ -1,0 +1,123 @@
+/** The input of the `work-out` command: the same fields and checks as the pay pipeline takes. Unknown fields are refused. */
+import { etpCodes } from "@zesty/core/au/terminationPayment";
+import { cycles } from "@zesty/core/calendar/payPeriods";
+import { allowanceCodes, bases, deductionCodes, elementsAu, type PayInput } from "@zesty/core/pay/payInput";
+import Joi from "joi";
+import { amountNotNegative, date, decimalText, hours, percent, rate } from "./fields.ts";
+
+const money = () => decimalText(2, "is not an amount. Write dollars and cents as 12.50.");
+/** A line's own amount may be negative: a correction takes back what an earlier pay gave. */
+const line = Joi.object({
+  element: Joi.string()
+    .valid(...elementsAu)
+    .required()
+    .label("Element"),
+  hours: decimalText(4, "is not a number of hours. Write it as 7.6.").label("Hours"),
+  rate: rate().label("Rate"),
+  percent: percent().label("Per cent"),
+  amount: money().label("Amount"),
+  leave: Joi.string().max(30).label("Leave"),
+  allowance: Joi.string()
+    .valid(...allowanceCodes)
+    .label("Allowance"),
+  deduction: Joi.string()
+    .valid(...deductionCodes)
+    .label("Deduction"),
+  taxable: Joi.boolean().strict().label("Taxable"),
+  superable: Joi.boolean().strict().label("Counts for super"),
+  method: Joi.string().valid("A", "B").label("Method"),
+  paysCovered: Joi.number().strict().integer().min(1).max(52).label("Pays covered"),
+  reason: Joi.string().valid("normal", "redundancy").label("Reason"),
+  amountBefore1993: amountNotNegative().label("Amount before August 1993"),
+  amountBefore1978: amountNotNegative().label("Amount before August 1978"),
+  etpCode: Joi.string()
+    .valid(...etpCodes)
+    .label("ETP code"),
+  completedYears: Joi.number().strict().integer().min(0).max(80).label("Completed years"),
+})
+  .custom((value: PayInput["lines"][number], helpers) => {
+    const typed =
+      value.amount !== undefined || value.amountBefore1993 !== undefined || value.amountBefore1978 !== undefined;
+    if (typed && (value.hours !== undefined || value.rate !== undefined)) return helpers.error("line.both");
+    if (!typed && (value.hours === undefined || value.rate === undefined)) return helpers.error("line.neither");
+    if (value.element === "redundancy" && value.completedYears === undefined) return helpers.error("line.years");
+    if (value.method === "A" && value.paysCovered === undefined) return helpers.error("line.paysCovered");
+    return value;
+  })
+  .messages({
+    "line.both": "A line has either hours and a rate, or an amount, not both.",
+    "line.neither": "A line needs hours and a rate, or an amount.",
+    "line.years": "A redundancy payment needs the completed years of service.",
+    "line.paysCovered": "Method A needs the number of pays that the payment covers.",
+  });
+
+const tax = Joi.object({
+  fileNumber: Joi.string().valid("given", "pending", "none").required().label("File number"),
+  residency: Joi.string().valid("resident", "foreign", "working-holiday").default("resident").label("Residency"),
+  taxFreeThreshold: Joi.boolean().strict().default(false).label("Tax-free threshold"),
+  studyLoan: Joi.boolean().strict().default(false).label("Study loan"),
+  medicare: Joi.string().valid("levy", "half-exempt", "exempt").default("levy").label("Medicare"),
+  medicareDependants: Joi.number().strict().integer().min(0).max(20).label("Medicare dependants"),
+  offsetsPerYear: amountNotNegative().label("Offsets a year"),
+  extraPerPay: amountNotNegative().label("Extra a pay"),
+  employerRegistered: Joi.boolean().strict().default(true).label("Employer registered"),
+});
+
+const entitlement = Joi.object({
+  kind: Joi.string().max(30).required().label("Kind of leave"),
+  weeksPerYear: percent().label("Weeks a year"),
+  percentOfHours: percent().label("Per cent of hours"),
+  hoursPerYear: hours().label("Hours a year"),
+}).xor("weeksPerYear", "percentOfHours", "hoursPerYear");
+
+const person = Joi.object({
+  birthDate: date().required().label("Birth date"),
+  basis: Joi.string()
+    .valid(...bases)
+    .required()
+    .label("Basis"),
+  weeklyHours: hours().label("Hours a week"),
+  tax: tax.required().label("Tax"),
+  super: Joi.object({
+    guarantee: Joi.boolean().strict().default(true).label("Guarantee"),
+    rate: percent().label("Rate"),
+  }),
+  leave: Joi.array().items(entitlement).max(20),
+});
+
+const toDate = Joi.object({
+  gross: money(),
+  taxable: money(),
+  withheld: money(),
+  guaranteeBase: money(),
+  guaranteeBaseQuarter: money(),
+  guarantee: money(),
+  bonusGross: money(),
+  bonusWithheld: money(),
+  etpCapUsed: money(),
+});
+
+export type WorkOutCase = PayInput & { id: string };
+
+export const workOutCase = Joi.object<WorkOutCase>({
+  id: Joi.string().allow("").required().label("ID"),
+  country: Joi.string()
+    .valid("AU")
+    .required()
+    .label("Country")
+    .messages({ "any.only": "Country must be AU; NZ is not worked out yet." }),
+  payday: date().required().label("Payday"),
+  cycle: Joi.string()
+    .valid(...cycles)
+    .required()
+    .label("Cycle"),
+  periods: Joi.number().strict().integer().min(1).max(60).default(1).label("Periods"),
+  person: person.required().label("Person"),
+  lines: Joi.array().items(line).max(200).required().label("Lines"),
+  toDate,
+  history: Joi.object({
+    normalGross: money(),
+    lastFourWeeksGross: money(),
+    lastPays: Joi.array().items(money()),
+  }),
+});

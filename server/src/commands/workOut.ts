@@ -1,0 +1,95 @@
+/** `work-out`: the core from the command line, JSON Lines in, JSON Lines out. Loads neither Express nor the store. */
+import { createInterface } from "node:readline";
+import { check } from "@zesty/contract/fields";
+import { type WorkOutCase, workOutCase } from "@zesty/contract/workOut";
+import { examinePay, missingTables } from "@zesty/core/checks/examine";
+import { sentenceOf } from "@zesty/core/checks/sentences";
+import { snapshotOf } from "@zesty/core/pay/snapshot";
+import { workOut } from "@zesty/core/pay/workOut";
+import { hoursText, moneyText } from "@zesty/core/quantity/units";
+import { shippedRuleBook as rules } from "@zesty/core/rulebook/shippedRuleBook";
+import type { Figure } from "@zesty/core/working/figure";
+
+const withWorking = process.argv.includes("--working");
+const money = (figure: Figure) => moneyText(figure.value);
+const moneys = (figures: Record<string, Figure | undefined>): Record<string, string> =>
+  Object.fromEntries(Object.entries(figures).flatMap(([name, figure]) => (figure ? [[name, money(figure)]] : [])));
+
+function result({ id, ...input }: WorkOutCase): object {
+  const worked = workOut(input, rules);
+  const has = (...elements: string[]) => input.lines.some((line) => elements.includes(line.element));
+  const leaving = has("etp", "redundancy");
+  const { lumpSums, etp } = worked;
+  return {
+    id,
+    ok: true,
+    gross: money(worked.gross),
+    taxable: money(worked.taxable),
+    net: money(worked.net),
+    withheld: money(worked.withheld),
+    parts: moneys({
+      regular: worked.parts.regular,
+      studyLoan: input.person.tax.studyLoan ? worked.parts.studyLoan : undefined,
+      bonus: has("bonus", "backPay", "commission") ? worked.parts.bonus : undefined,
+      unusedLeave: has("unusedLeave") ? worked.parts.unusedLeave : undefined,
+      etp: leaving ? worked.parts.etp : undefined,
+    }),
+    deductions: moneys({ ...worked.deductions }),
+    super: moneys({
+      base: worked.super.base,
+      guarantee: worked.super.guarantee,
+      sacrificed: worked.super.sacrificed,
+      reportable: worked.super.reportable,
+    }),
+    ...(Object.keys(lumpSums).length > 0 ? { lumpSums: moneys(lumpSums) } : {}),
+    ...(etp && leaving ? { etp: moneys({ taxable: etp.taxable, withheld: etp.withheld }) } : {}),
+    leave: Object.fromEntries(Object.entries(worked.leave).map(([kind, hours]) => [kind, hoursText(hours.value)])),
+    marks: examinePay({ input, worked }, rules).map((mark) => ({
+      kind: mark.kind,
+      code: mark.code,
+      text: sentenceOf(mark),
+    })),
+    ...(withWorking ? { working: snapshotOf(worked).workings } : {}),
+  };
+}
+
+const refused = (id: unknown, errors: { path: string; text: string }[]) => ({
+  id: typeof id === "string" ? id : null,
+  ok: false,
+  errors,
+});
+
+function answer(line: string): { ok: boolean } {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(line);
+  } catch {
+    return refused(null, [{ path: "", text: "The line is not JSON." }]);
+  }
+  const id = (raw as { id?: unknown } | null)?.id;
+  const checked = check(workOutCase, raw);
+  if ("errors" in checked) return refused(id, checked.errors);
+  const missing = missingTables(checked.value.payday, rules);
+  if (missing.length > 0)
+    return refused(
+      id,
+      missing.map((mark) => ({ path: "payday", text: sentenceOf(mark) })),
+    );
+  return result(checked.value) as { ok: boolean };
+}
+
+let anyRefused = false;
+let waiting: string[] = [];
+const flush = () => {
+  if (waiting.length > 0) process.stdout.write(`${waiting.join("\n")}\n`);
+  waiting = [];
+};
+for await (const line of createInterface({ input: process.stdin, crlfDelay: Number.POSITIVE_INFINITY })) {
+  if (line.trim() === "") continue;
+  const answered = answer(line);
+  if (!answered.ok) anyRefused = true;
+  waiting.push(JSON.stringify(answered));
+  if (waiting.length >= 200) flush();
+}
+flush();
+process.exitCode = anyRefused ? 1 : 0;
