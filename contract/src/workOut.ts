@@ -34,22 +34,24 @@ const line = Joi.object({
     .valid(...etpCodes)
     .label("ETP code"),
   completedYears: Joi.number().strict().integer().min(0).max(80).label("Completed years"),
-})
-  .custom((value: PayInput["lines"][number], helpers) => {
-    const typed =
-      value.amount !== undefined || value.amountBefore1993 !== undefined || value.amountBefore1978 !== undefined;
-    if (typed && (value.hours !== undefined || value.rate !== undefined)) return helpers.error("line.both");
-    if (!typed && (value.hours === undefined || value.rate === undefined)) return helpers.error("line.neither");
-    if (value.element === "redundancy" && value.completedYears === undefined) return helpers.error("line.years");
-    if (value.method === "A" && value.paysCovered === undefined) return helpers.error("line.paysCovered");
-    return value;
-  })
-  .messages({
-    "line.both": "A line has either hours and a rate, or an amount, not both.",
-    "line.neither": "A line needs hours and a rate, or an amount.",
-    "line.years": "A redundancy payment needs the completed years of service.",
-    "line.paysCovered": "Method A needs the number of pays that the payment covers.",
-  });
+}).custom((value: PayInput["lines"][number], helpers) => {
+  const fault = lineFault(value);
+  return fault === null ? value : helpers.message({ custom: fault });
+});
+
+function lineFault(value: PayInput["lines"][number]): string | null {
+  const typed =
+    value.amount !== undefined || value.amountBefore1993 !== undefined || value.amountBefore1978 !== undefined;
+  if (typed && (value.hours !== undefined || value.rate !== undefined))
+    return "A line has either hours and a rate, or an amount, not both.";
+  if (!typed && (value.hours === undefined || value.rate === undefined))
+    return "A line needs hours and a rate, or an amount.";
+  if (value.element === "redundancy" && value.completedYears === undefined)
+    return "A redundancy payment needs the completed years of service.";
+  if (value.method === "A" && value.paysCovered === undefined)
+    return "Method A needs the number of pays that the payment covers.";
+  return null;
+}
 
 const tax = Joi.object({
   fileNumber: Joi.string().valid("given", "pending", "none").required().label("File number"),
@@ -101,11 +103,7 @@ export type WorkOutCase = PayInput & { id: string };
 
 export const workOutCase = Joi.object<WorkOutCase>({
   id: Joi.string().allow("").required().label("ID"),
-  country: Joi.string()
-    .valid("AU")
-    .required()
-    .label("Country")
-    .messages({ "any.only": "Country must be AU; NZ is not worked out yet." }),
+  country: Joi.string().valid("AU").required().label("Country"),
   payday: date().required().label("Payday"),
   cycle: Joi.string()
     .valid(...cycles)

@@ -80,9 +80,12 @@ export function figure(label: string, value: Decimal, unit: Unit, explain?: () =
 export const given = (label: string, value: Decimal, unit: Unit, setting?: Setting): Figure =>
   figure(label, value, unit, () => (setting ? { setting } : {}));
 
-/** The sum of figures, each of them a part of the working. */
+/** The sum of figures; the working shows those that are not nothing. */
 export function sumOf(label: string, parts: readonly Figure[], unit: Unit = "money", rule?: string): Figure {
   let total = zero;
   for (const part of parts) total = total.plus(part.value);
-  return figure(label, total, unit, () => ({ ...(rule ? { rule } : {}), parts }));
+  return figure(label, total, unit, () => ({
+    ...(rule ? { rule } : {}),
+    parts: parts.filter((part) => !part.value.isZero()),
+  }));
 }

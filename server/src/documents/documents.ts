@@ -1,6 +1,6 @@
 /** Documents are kept as they were made, encrypted at rest, and handed out byte for byte. */
 import { createHash } from "node:crypto";
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { document } from "../store/schema.ts";
@@ -35,4 +35,14 @@ export function readDocument(context: Context, id: number) {
   const bytes = context.store.crypt.openBytes(row.bytes);
   if (sha256(bytes) !== row.sha256) throw new Error(`Document ${id} is not what was kept.`);
   return { ...row, bytes };
+}
+
+/** The payslip of a pay as it was sent, or undefined when none was. */
+export function keptPayslip(context: Context, runId: number, payId: number): Buffer | undefined {
+  const row = context.store.db
+    .select({ id: document.id })
+    .from(document)
+    .where(and(eq(document.runId, runId), eq(document.payId, payId), eq(document.kind, "payslip")))
+    .get();
+  return row && readDocument(context, row.id).bytes;
 }

@@ -1,5 +1,6 @@
 /** The bank: takes a payment file, is asked about it by its fingerprint after a lost answer, and settles it on its day. */
 import { createHash } from "node:crypto";
+import { dateWords } from "@zesty/core/calendar/dates";
 import type { Keep, LineOutcome, Outcome } from "./outcome.ts";
 import { ask, isPassing, parsed } from "./outcome.ts";
 
@@ -17,7 +18,7 @@ const nonsense: Outcome = { kind: "unknown", detail: "The bank's answer made no 
 const taken = (id: string, date: string): Outcome => ({
   kind: "acknowledged",
   receipt: id,
-  detail: `The bank has the file as ${id}. The money moves on ${date}.`,
+  detail: `The bank has the file as ${id}. The money moves on ${dateWords(date)}.`,
 });
 
 export async function sendPaymentFile(base: string, message: PaymentFileMessage, keep: Keep): Promise<Outcome> {
@@ -69,7 +70,7 @@ export async function paymentFileResult(base: string, receipt: string, keep: Kee
   if (body.state !== "SETTLED")
     return {
       kind: "waiting",
-      detail: `The bank has the file as ${receipt}. The money moves on ${String(body.processDate)}.`,
+      detail: `The bank has the file as ${receipt}. The money moves on ${dateWords(String(body.processDate))}.`,
     };
   const raw = Array.isArray(body.lines) ? (body.lines as { line: number; state: string; reasonText: string }[]) : [];
   const lines = raw.map(

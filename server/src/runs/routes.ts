@@ -11,7 +11,7 @@ import type { Right } from "@zesty/contract/session";
 import { type Request, type Response, Router } from "express";
 import Joi from "joi";
 import type { Actor, Context } from "../context.ts";
-import { readDocument } from "../documents/documents.ts";
+import { keptPayslip, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { notFound } from "../http/problem.ts";
@@ -131,11 +131,13 @@ export function runRoutes(context: Context): Router {
   router.get(
     "/runs/:run/pays/:pay/payslip.pdf",
     onRun("see", async (_actor, runId, request, response) => {
-      const made = slip(runId, idOf(request, "pay"));
+      const payId = idOf(request, "pay");
+      const made = slip(runId, payId);
       response
         .type("application/pdf")
         .setHeader("Content-Disposition", `inline; filename="payslip-${made.payday}-${made.employee.payrollId}.pdf"`);
-      response.send(await renderPayslip(made));
+      // What was sent is shown as it was sent; only a payslip not yet sent is made for the preview.
+      response.send(keptPayslip(context, runId, payId) ?? (await renderPayslip(made)));
     }),
   );
   router.get(

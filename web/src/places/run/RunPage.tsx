@@ -20,7 +20,8 @@ import { RunSheet } from "./RunSheet.tsx";
 import { RunTools } from "./RunTools.tsx";
 import { SendPanel } from "./SendPanel.tsx";
 import { SignOffPanel } from "./SignOffPanel.tsx";
-import { TotalsLine } from "./TotalsLine.tsx";
+import { TotalPanel } from "./TotalPanel.tsx";
+import { type TotalName, TotalsLine } from "./TotalsLine.tsx";
 import { WhyPanel } from "./WhyPanel.tsx";
 
 const steps: { step: Step; name: string }[] = [
@@ -30,7 +31,11 @@ const steps: { step: Step; name: string }[] = [
   { step: "send", name: "Send and settle" },
 ];
 
-type Beside = { kind: "account" } | { kind: "why"; figure: string } | { kind: "payslip" };
+type Beside =
+  | { kind: "account" }
+  | { kind: "why"; figure: string }
+  | { kind: "total"; name: TotalName }
+  | { kind: "payslip" };
 
 export function RunPage() {
   const runId = Number(useParams().run);
@@ -130,6 +135,14 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
       dispatch(said(problemOf(answer.error).detail));
     }
   };
+  const lookBeside = (next: Beside) => {
+    setBeside(next);
+    if (step === "signOff" || step === "send") setStep("check");
+  };
+  const why = (each: RunRow, figure: string) => {
+    dispatch(selected(each.payId));
+    lookBeside({ kind: "why", figure });
+  };
   const tickRow = (each: RunRow) => {
     const queries = each.marks.filter((mark) => mark.kind === "query" && !mark.ticked);
     const stop = each.marks.find((mark) => mark.kind === "stop");
@@ -141,8 +154,8 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   };
 
   return (
-    <div className="flex h-full flex-col" id="main">
-      <header className="flex shrink-0 items-center gap-5 px-6 py-2.5">
+    <main className="flex h-full flex-col" id="main">
+      <div className="flex shrink-0 items-center gap-5 px-6 py-2.5">
         <Wheel segments={segments} size={44} title={`Payday ${weekdayDate(view.payday)}`} />
         <div>
           <h1 className="font-name text-[22px] leading-tight">Payday {longDate(view.payday)}</h1>
@@ -176,7 +189,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           onFind={goTo}
           unsaved={unsaved}
         />
-      </header>
+      </div>
       <div className="flex min-h-0 flex-1">
         <section className="min-w-0 flex-1 pl-4" aria-label="Sheet">
           <RunSheet
@@ -184,11 +197,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
             step={step}
             extra={extra}
             gridRef={gridRef}
-            onWhy={(each, figure) => {
-              dispatch(selected(each.payId));
-              setBeside({ kind: "why", figure });
-              if (step === "signOff" || step === "send") setStep("check");
-            }}
+            onWhy={why}
             onTick={tickRow}
             onMarkMove={markMove}
             onPersonMove={personMove}
@@ -205,6 +214,14 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
             <SignOffPanel view={view} onSigned={() => setStep("send")} />
           ) : step === "send" ? (
             <SendPanel view={view} postBox={session?.postBox ?? null} />
+          ) : beside.kind === "total" ? (
+            <TotalPanel
+              name={beside.name}
+              total={totals[beside.name] ?? 0}
+              rows={rows}
+              onBack={() => setBeside({ kind: "account" })}
+              onWhy={(each) => why(each, beside.name)}
+            />
           ) : !row ? (
             <p className="text-quiet">Nobody is in this run yet.</p>
           ) : beside.kind === "why" ? (
@@ -236,7 +253,12 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
       >
         {message}
       </p>
-      <TotalsLine totals={totals} last={view.last} people={rows.filter((each) => each.included).length} />
-    </div>
+      <TotalsLine
+        totals={totals}
+        last={view.last}
+        people={rows.filter((each) => each.included).length}
+        onWhy={(name) => lookBeside({ kind: "total", name })}
+      />
+    </main>
   );
 }

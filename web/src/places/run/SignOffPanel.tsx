@@ -132,7 +132,10 @@ function Plan({ plan }: { plan: SignOffPlan }) {
         {item(
           "Leave",
           plan.leave
-            .map((each) => `${sentenceCase(each.kind)} +${hours(each.accrued, 2)} h, −${hours(each.taken, 2)} h`)
+            .map(
+              (each) =>
+                `${sentenceCase(each.kind)} +${hours(each.accrued, 2)} h${each.taken === "0.00" ? "" : `, −${hours(each.taken, 2)} h`}`,
+            )
             .join("; ") || "no change",
         )}
         {item(
@@ -141,7 +144,9 @@ function Plan({ plan }: { plan: SignOffPlan }) {
             <tbody>
               {plan.journal.map((line) => (
                 <tr key={`${line.account} ${line.costCentre} ${line.debitCents > 0}`}>
-                  <td className="pr-2">{line.name}</td>
+                  <td className="pr-2">
+                    {line.name} <span className="text-quiet">{line.costCentre}</span>
+                  </td>
                   <td className="text-right">{centsOrDash(line.debitCents)}</td>
                   <td className="pl-3 text-right">{centsOrDash(line.creditCents)}</td>
                 </tr>

@@ -34,9 +34,14 @@ interface Shown {
 export function sheetColumns({ view, step, bad, extra, onType, onMark }: Shown): Column<RunRow>[] {
   const open = view.state === "open";
   const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
-  const elements = view.elements.filter(
+  const chosen = view.elements.filter(
     (element) => used.has(element.id) || (open && element.usedLast) || extra.includes(element.id),
   );
+  // Hours stand together, dollars after them.
+  const elements = [
+    ...chosen.filter((each) => each.entry === "hours"),
+    ...chosen.filter((each) => each.entry === "amount"),
+  ];
   const margin: Column<RunRow> = {
     key: "margin",
     name: "",

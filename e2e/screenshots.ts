@@ -1,0 +1,105 @@
+/** `npm run screenshots`: one current picture of each main view, made from the demo, for README and docs. */
+import { execFileSync } from "node:child_process";
+import { mkdirSync, renameSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { chromium, type Page } from "@playwright/test";
+import config from "./playwright.config.ts";
+import { root } from "./programs.ts";
+import makeTemplate from "./template.ts";
+import { casualHours, makeReady, openRun, signIn, startWorld, until } from "./world.ts";
+
+const folder = join(root, "docs", "screenshots");
+mkdirSync(folder, { recursive: true });
+await makeTemplate();
+const world = await startWorld();
+const browser = await chromium.launch(config.use?.launchOptions ?? {});
+const context = await browser.newContext({
+  viewport: { width: 1280, height: 800 },
+  permissions: ["clipboard-read", "clipboard-write"],
+});
+const page: Page = await context.newPage();
+const shot = async (name: string) => {
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+};
+const go = async (path: string) => {
+  await page.goto(`${world.url}${path}`);
+  await page.getByRole("heading", { level: 1 }).waitFor();
+};
+try {
+  await page.goto(world.url);
+  await shot("sign-in");
+  await signIn(page, world);
+  await shot("desk");
+  await go(`/run/${openRun}`);
+  await page
+    .getByRole("row", { name: /Sunny Castellano/ })
+    .getByRole("gridcell")
+    .nth(2)
+    .click();
+  await page.evaluate((text) => navigator.clipboard.writeText(text), casualHours);
+  await page.keyboard.press("ControlOrMeta+V");
+  await page
+    .getByRole("row", { name: /Imogen Tarrant/ })
+    .getByRole("gridcell")
+    .nth(2)
+    .click();
+  await shot("run-hours");
+  await page.getByRole("tab", { name: "Check" }).click();
+  await page
+    .getByRole("row", { name: /Beatrix Nolan/ })
+    .getByRole("gridcell")
+    .nth(5)
+    .click();
+  await shot("run-check");
+  await page.keyboard.press("?");
+  const aside = page.getByRole("complementary", { name: "Beside the sheet" });
+  await aside.getByRole("button", { name: /PAYG withholding, regular/ }).click();
+  await shot("run-why");
+  await page.evaluate(() => {
+    document.documentElement.dataset.theme = "dark";
+  });
+  await shot("dark");
+  const api = await world.api();
+  const version = await makeReady(api);
+  await go(`/run/${openRun}`);
+  await page.getByRole("tab", { name: "Sign off" }).click();
+  await aside.getByText("Signing off does all of this").waitFor();
+  await shot("run-sign-off");
+  await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true });
+  await api.call("POST", `/runs/${openRun}/send`, { channels: ["payEvent", "paymentFile", "payslip"] });
+  const sent = await until(
+    async () => (await api.call("GET", `/runs/${openRun}/send`)).body,
+    (view) =>
+      view.rows.every((row: { state: string }) => ["accepted", "partial", "acknowledged"].includes(row.state)) &&
+      view.rows[0].state === "partial",
+  );
+  await go(`/run/${openRun}`);
+  await shot("run-send");
+  const slip = sent.documents.find(
+    (each: { kind: string; fileName: string }) => each.kind === "payslip" && each.fileName.includes("SCK03"),
+  );
+  const cookies = (await context.cookies()).map((each) => `${each.name}=${each.value}`).join("; ");
+  const pdf = await fetch(`${world.url}/api/documents/${slip.id}`, { headers: { Cookie: cookies } });
+  const file = join(root, "data", "e2e", "payslip.pdf");
+  writeFileSync(file, Buffer.from(await pdf.arrayBuffer()));
+  execFileSync("pdftoppm", ["-png", "-r", "80", "-singlefile", file, file.replace(".pdf", "")]);
+  renameSync(file.replace(".pdf", ".png"), join(folder, "payslip.png"));
+  await go("/people");
+  await shot("people");
+  await go("/people/3");
+  await shot("person");
+  await go("/dues");
+  await shot("dues");
+  const [journal] = (await api.call("GET", "/businesses/1/journals")).body;
+  await go(`/books/${journal.id}`);
+  await page.getByRole("button", { name: "Wages and salaries" }).first().click();
+  await shot("journal");
+  await go("/set-up/rules");
+  await page.locator("#withholdingRates summary").last().click();
+  await page.locator("#withholdingRates").scrollIntoViewIfNeeded();
+  await shot("rules");
+} finally {
+  await browser.close();
+  await world.end();
+}
