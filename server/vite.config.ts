@@ -11,6 +11,7 @@ export default defineConfig({
         makeDemo: "src/demo/makeDemo.ts",
         payslipWorker: "src/documents/payslipWorker.ts",
         workOut: "src/commands/workOut.ts",
+        bench: "src/commands/bench.ts",
       },
     },
   },

@@ -30,7 +30,9 @@ export interface DueView {
   dueDate: string;
   kind: "super" | "withholding";
   words: string;
-  payday: string;
+  firstPayday: string;
+  lastPayday: string;
+  /** the newest run that it comes from */
   runId: number;
   cents: number;
   people: { personId: number | null; name: string; memberNumber: string | null; cents: number }[];

@@ -6,7 +6,7 @@
 import { addBusinessDaysAu, rollForwardAu } from "../calendar/businessDays.ts";
 import { addDays, completedYears, type IsoDate } from "../calendar/dates.ts";
 import { superQuarterAu } from "../calendar/payrollYear.ts";
-import { atLeastZero, type Decimal, decimal, hundred, least, zero } from "../quantity/decimal.ts";
+import { atLeastZero, type Decimal, fixed, hundred, least, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
@@ -40,9 +40,9 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
   const row = terms.rules.row(superGuaranteeRules, terms.payday);
   const { percent, base: baseName, ceiling, young } = row.figures;
   const tooYoung =
-    completedYears(terms.birthDate, terms.payday) < Number(young.under) && terms.hoursAWeek.lte(young.hoursOver);
+    completedYears(terms.birthDate, terms.payday) < Number(young.under) && terms.hoursAWeek.lte(fixed(young.hoursOver));
   const before = ceiling.per === "quarter" ? terms.baseBefore.quarter : terms.baseBefore.year;
-  const room = atLeastZero(decimal(ceiling.amount).minus(before));
+  const room = atLeastZero(fixed(ceiling.amount).minus(before));
   const owed = terms.entitled && !tooYoung ? least(counted.value, room) : zero;
   const why = !terms.entitled
     ? "No guarantee is set for this person"
@@ -61,7 +61,7 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
       parts: [counted],
     }),
   );
-  const guarantee = figure("Super guarantee", halfUpToCent(owed.times(percent).div(hundred)), "money", () => ({
+  const guarantee = figure("Super guarantee", halfUpToCent(owed.times(fixed(percent)).div(hundred)), "money", () => ({
     rule: `${percent} % of ${baseName}, to the cent`,
     formula: `${owed.toFixed(2)} × ${percent} %`,
     source: sourceNote(superGuaranteeRules, row),

@@ -41,6 +41,7 @@ export function terminationPayments(
   capUsed: Decimal,
   terms: WithholdingTerms,
 ): Figure {
+  if (payments.length === 0) return figure("Withholding on termination payments", zero, "money");
   const row = terms.rules.row(terminationRules, terms.payday);
   const rules = row.figures;
   const age = completedYears(birthDate, payrollYearAu(terms.payday).to);

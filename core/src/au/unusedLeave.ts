@@ -33,6 +33,13 @@ export function unusedLeave(
   normalGross: Decimal,
   terms: WithholdingTerms,
 ): UnusedLeaveTax {
+  if (items.length === 0)
+    return {
+      withheld: figure("Withholding on unused leave", zero, "money"),
+      lumpSumA: zero,
+      lumpSumB: zero,
+      ordinary: zero,
+    };
   const row = terms.rules.row(terminationRules, terms.payday);
   const rules = row.figures;
   let flat = zero;

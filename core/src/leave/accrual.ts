@@ -4,7 +4,7 @@
  * Example: 38 ordinary hours at 4 weeks a year: 38 × 4 ÷ 52 = 2.9231 hours.
  */
 import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
-import { type Decimal, decimal } from "../quantity/decimal.ts";
+import { type Decimal, fixed, zero } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { type Figure, figure } from "../working/figure.ts";
 
@@ -32,7 +32,7 @@ export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, 
     parts: [ordinaryHours],
   });
   if (entitled.weeksPerYear !== undefined) {
-    const weeks = decimal(entitled.weeksPerYear);
+    const weeks = fixed(entitled.weeksPerYear);
     return figure(
       label,
       halfUpToHourE4(hours.times(weeks).div(52)),
@@ -44,7 +44,7 @@ export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, 
     );
   }
   if (entitled.percentOfHours !== undefined) {
-    const percent = decimal(entitled.percentOfHours);
+    const percent = fixed(entitled.percentOfHours);
     return figure(
       label,
       halfUpToHourE4(hours.times(percent).div(100)),
@@ -52,14 +52,14 @@ export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, 
       explain(`${percent.toString()} % of ordinary hours`, `${hours.toString()} × ${percent.toString()} %`),
     );
   }
-  const year = decimal(entitled.hoursPerYear ?? "0");
+  const year = fixed(entitled.hoursPerYear ?? "0");
   const fullYear = basis.weeklyHours.times(52);
   // Without agreed weekly hours a full pay earns an equal share of the year, and a pay without hours earns nothing.
   const value = fullYear.gt(0)
     ? year.times(hours).div(fullYear)
     : hours.gt(0)
       ? year.times(basis.periods).div(paysPerYear[basis.cycle])
-      : decimal(0);
+      : zero;
   return figure(
     label,
     halfUpToHourE4(value),

@@ -9,7 +9,7 @@ import { unusedLeave } from "../au/unusedLeave.ts";
 import { type WithholdingTerms, withholding } from "../au/withholding.ts";
 import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
 import { leaveAccrual } from "../leave/accrual.ts";
-import { type Decimal, decimal, decimalOrZero, hundred, least, zero } from "../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, fixed, hundred, least, one, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { employmentStandards } from "../rulebook/au/employmentStandards.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
@@ -71,7 +71,9 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
   const bonus = extraTax(extras, regularTaxable, periods, input, terms);
   const normalGross = input.history?.normalGross
     ? decimal(input.history.normalGross)
-    : regularTaxable.value.div(periods);
+    : periods === 1
+      ? regularTaxable.value
+      : regularTaxable.value.div(periods);
   const left = unusedLeave(
     leaveLines.map(({ line, amount }) => ({
       leave: line.leave === "long-service" ? "long-service" : "annual",
@@ -113,7 +115,7 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     "money",
     "Before any salary sacrifice; overtime and expense allowances do not count",
   );
-  const weeksOfPay = decimal(52).div(paysPerYear[input.cycle]).times(periods);
+  const weeksOfPay = weeksIn(input.cycle, periods);
   const worked = earnings.filter((each) => each.line.element === "ordinary" || each.line.element === "overtime");
   const hoursWorked = worked.reduce((total, each) => total.plus(decimalOrZero(each.line.hours)), zero);
   const guarantee = superGuarantee(counted, {
@@ -204,6 +206,12 @@ function workLine(line: PayLine, at: number): WorkedLine {
   };
 }
 
+/** Weeks that a pay stands for, by the pays of a year. */
+function weeksIn(cycle: Cycle, periods: number): Decimal {
+  if (cycle === "weekly") return periods === 1 ? one : decimal(periods);
+  return decimal(52).div(paysPerYear[cycle]).times(periods);
+}
+
 function difference(label: string, from: Figure, less: Figure, rule: string): Figure {
   return figure(label, from.value.minus(less.value), "money", () => ({
     rule,
@@ -280,7 +288,7 @@ function hoursThatAccrue(
   rules: RuleBook,
 ): Figure {
   const row = rules.row(employmentStandards, input.payday);
-  const weeks = decimal(52).div(paysPerYear[cycle]).times(periods);
+  const weeks = weeksIn(cycle, periods);
   const counting = earnings.filter((each) => traits[each.line.element].accrues && !unpaidLeave(each.line));
   const typed = counting.reduce((total, each) => total.plus(decimalOrZero(each.line.hours)), zero);
   const salaried = counting.some(
@@ -288,7 +296,7 @@ function hoursThatAccrue(
   );
   const agreed = decimalOrZero(input.person.weeklyHours).times(weeks);
   const raw = salaried && typed.lt(agreed) ? agreed : typed;
-  const most = weeks.times(row.figures.ordinaryHoursAWeek);
+  const most = weeks.times(fixed(row.figures.ordinaryHoursAWeek));
   return figure("Ordinary hours that leave accrues on", least(raw, most), "hours", () => ({
     rule: `Ordinary hours and paid leave, at most ${row.figures.ordinaryHoursAWeek} hours a week`,
     formula: salaried ? `${agreed.toDecimalPlaces(4).toString()} agreed hours` : `${typed.toString()} h`,

@@ -20,6 +20,17 @@ export function decimal(value: string | number | Decimal): Decimal {
   return read;
 }
 
+const known = new Map<string, Decimal>();
+
+/** Reads the text of a rule's figure or of an agreed entitlement, once: few of them come again and again. */
+export function fixed(text: string): Decimal {
+  const found = known.get(text);
+  if (found) return found;
+  const read = decimal(text);
+  if (known.size < 2000) known.set(text, read);
+  return read;
+}
+
 /** Reads decimal text that may be missing or blank; blank is zero. */
 export function decimalOrZero(value: string | null | undefined): Decimal {
   return value === undefined || value === null || value === "" ? zero : decimal(value);

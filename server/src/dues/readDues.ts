@@ -24,18 +24,21 @@ export function readDues(context: Context, businessId: number): DueView[] {
   for (const row of rows) {
     const words =
       row.due.kind === "super" ? `Super to ${row.fund ?? "a fund not yet set"}` : "PAYG withholding to the tax office";
-    // Withholding is paid once a month for all its paydays; super goes with its payday.
-    const group =
-      row.due.kind === "super" ? `${row.due.dueDate} ${words} ${row.due.payday}` : `${row.due.dueDate} ${words}`;
+    // What goes to one receiver on one day is one due, whatever number of paydays it comes from.
+    const group = `${row.due.dueDate} ${words}`;
+    const { payday } = row.due;
     const view = views.get(group) ?? {
       dueDate: row.due.dueDate,
       kind: row.due.kind,
       words,
-      payday: row.due.payday,
+      firstPayday: payday,
+      lastPayday: payday,
       runId: row.due.runId,
       cents: 0,
       people: [],
     };
+    if (payday < view.firstPayday) view.firstPayday = payday;
+    if (payday > view.lastPayday) view.lastPayday = payday;
     view.cents += row.due.amountCents;
     if (row.due.amountCents > 0) view.runId = Math.max(view.runId, row.due.runId);
     if (row.due.personId !== null) {

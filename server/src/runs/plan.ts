@@ -8,7 +8,6 @@ import { type Prepared, prepareSignOff } from "./prepareSignOff.ts";
 import { payerTotals, runName } from "./runDocuments.ts";
 import { findRun } from "./runRows.ts";
 import { demandOpen } from "./saveRows.ts";
-import { workRows } from "./workRun.ts";
 
 export const declarationText = (name: string) =>
   `I am authorised to make this declaration for ${name}, and what is reported in this pay event is true and correct.`;
@@ -33,7 +32,7 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
   return {
     people: pays.length,
     totals: prepared.totals,
-    ...blockersOf(context, prepared),
+    ...blockersOf(prepared),
     bank: {
       fileName: `${runName(owner, run)}.aba`,
       payments: pays.reduce((total, each) => total + each.payments.length, 0),
@@ -58,8 +57,7 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
 }
 
 /** Stops of all rows, and how many queries nobody has ticked. */
-export function blockersOf(context: Context, { loaded }: Prepared): Pick<SignOffPlan, "blockers" | "openQueries"> {
-  const rows = workRows(context, loaded).filter((each) => each.row.included);
+export function blockersOf({ rows }: Prepared): Pick<SignOffPlan, "blockers" | "openQueries"> {
   const blockers = rows.flatMap((each) =>
     each.marks
       .filter((mark) => mark.kind === "stop")

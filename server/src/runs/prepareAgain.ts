@@ -69,6 +69,7 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
     loaded,
     business: findBusiness(context, run.businessId),
     pays,
+    rows: pays.map((each) => each.row),
     totals: run.totals,
     journal: [],
     withholding: { cents: 0, due: run.payday },

@@ -41,6 +41,8 @@ export interface Prepared {
   loaded: LoadedRun;
   business: typeof business.$inferSelect;
   pays: PreparedPay[];
+  /** every included row with its marks, those too that cannot be worked out */
+  rows: WorkedOut[];
   totals: Record<string, number>;
   journal: JournalLine[];
   withholding: { cents: number; due: string };
@@ -109,6 +111,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
     loaded,
     business: owner,
     pays,
+    rows,
     totals: totalsOf(rows.map((each) => each.figures)),
     journal: payRunJournal(journalPays(context, loaded, pays), owner.postings),
     withholding: { cents: withheld, due: withholdingDueDate(run.payday) },

@@ -3,6 +3,7 @@
  * it stands afterwards, or nothing does.
  */
 import { randomUUID } from "node:crypto";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { snapshotOf } from "@zesty/core/pay/snapshot";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -23,7 +24,7 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
     const run = demandOpen(findRun(context, runId));
     demandVersion(run, version);
     const prepared = prepareSignOff(context, runId);
-    demandClean(context, prepared);
+    demandClean(prepared);
     const signedAt = context.clock.now();
     for (const each of prepared.pays) writePay(context, prepared, each, signedAt);
     writeWithholdingDue(context, prepared);
@@ -51,9 +52,9 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
   context.announce(runId);
 }
 
-function demandClean(context: Context, prepared: Prepared): void {
+function demandClean(prepared: Prepared): void {
   if (prepared.pays.length === 0) throw cannot("nobody-paid", "Nobody is in this run. Include at least one person.");
-  const { blockers, openQueries } = blockersOf(context, prepared);
+  const { blockers, openQueries } = blockersOf(prepared);
   const [first] = blockers;
   if (first)
     throw cannot(
@@ -140,7 +141,7 @@ function writeJournal(context: Context, prepared: Prepared): void {
   const { run } = prepared.loaded;
   const owner = prepared.business;
   const reference = `PR-${String(run.number).padStart(4, "0")}`;
-  const description = `Wages ${run.periodStart} to ${run.periodEnd}`;
+  const description = `Wages ${dateWords(run.periodStart)} to ${dateWords(run.periodEnd)}`;
   const { id } = db
     .insert(journal)
     .values({ businessId: owner.id, runId: run.id, reference, kind: "run", date: run.accountingDate, description })

@@ -1,7 +1,7 @@
 /** What is owed to whom by when. */
 import { useState } from "react";
 import { Link } from "react-router";
-import { cents, dollars, weekdayDate } from "../../parts/format.ts";
+import { cents, dollars, shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -22,13 +22,13 @@ export function Dues() {
         <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">
           <th className="w-40 py-1 font-medium">Due</th>
           <th className="font-medium">To</th>
-          <th className="font-medium">For payday</th>
+          <th className="font-medium">For paydays</th>
           <th className="text-right font-medium">Amount</th>
         </tr>
       </thead>
       <tbody>
         {shown.map((each) => {
-          const key = `${each.dueDate}${each.words}${each.payday}`;
+          const key = `${each.dueDate}${each.words}`;
           return [
             <tr key={key} className="border-b border-rule hover:bg-hover">
               <td className="py-1.5">
@@ -42,7 +42,7 @@ export function Dues() {
                     aria-expanded={open === key}
                     onClick={() => setOpen(open === key ? null : key)}
                   >
-                    {each.words}, {each.people.length} people
+                    {each.words}, {each.people.length === 1 ? "1 person" : `${each.people.length} people`}
                   </button>
                 ) : (
                   each.words
@@ -50,7 +50,9 @@ export function Dues() {
               </td>
               <td>
                 <Link className="text-action underline" to={`/run/${each.runId}`}>
-                  {each.kind === "super" ? weekdayDate(each.payday) : `the month of ${weekdayDate(each.payday)}`}
+                  {each.firstPayday === each.lastPayday
+                    ? weekdayDate(each.lastPayday)
+                    : `${shortDate(each.firstPayday)} to ${shortDate(each.lastPayday)}`}
                 </Link>
               </td>
               <td className="text-right">{cents(each.cents)}</td>

@@ -39,12 +39,15 @@ export function RuleBookPage() {
 
 function Row({ row }: { row: RuleTableView["rows"][number] }) {
   return (
-    <details className="border-b border-rule py-1.5">
-      <summary>
-        <span className="figures inline-block w-72">
+    <details className="group border-b border-rule py-1.5">
+      <summary className="grid cursor-pointer grid-cols-[14px_270px_90px_1fr] gap-x-2">
+        <span aria-hidden="true" className="text-quiet transition-transform duration-100 group-open:rotate-90">
+          ▸
+        </span>
+        <span className="figures">
           {longDate(row.from)} to {longDate(row.to)}
         </span>
-        <span className={`inline-block w-24 ${standingLook[row.standing]}`}>{row.standing}</span>
+        <span className={standingLook[row.standing]}>{row.standing}</span>
         <span className="text-quiet">
           {row.title}: {row.section}
         </span>
@@ -106,4 +109,4 @@ function Value({ value }: { value: unknown }) {
 }
 
 const words = (name: string): string =>
-  /^[a-z]+[A-Z]/.test(name) ? name.replace(/([A-Z])/g, " $1").toLowerCase() : name;
+  /^[a-z]+[A-Z0-9]/.test(name) ? name.replace(/([A-Z]|\d+)/g, " $1").toLowerCase() : name;

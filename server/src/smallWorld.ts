@@ -1,0 +1,141 @@
+/** A small world for tests and benchmarks, made by the real use cases: one business, some people, an open run. */
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { type Application, makeApplication } from "./application.ts";
+import type { Actor, Context } from "./context.ts";
+import { createPerson } from "./people/savePerson.ts";
+import { openRun } from "./runs/openRun.ts";
+import { readRun } from "./runs/readRun.ts";
+import { setTick } from "./runs/saveRows.ts";
+import { createBusiness } from "./setup/createBusiness.ts";
+import { addFund, readBusiness } from "./setup/readBusiness.ts";
+import { user } from "./store/schema.ts";
+
+export interface SmallWorld {
+  application: Application;
+  context: Context;
+  actor: Actor;
+  businessId: number;
+  cycleId: number;
+  /** pay elements by code */
+  element: (code: string) => number;
+  personIds: number[];
+  end(): Promise<void>;
+}
+
+export function smallWorld(people: number): SmallWorld {
+  const folder = mkdtempSync(join(tmpdir(), "zesty-world-"));
+  const application = makeApplication({
+    port: 1,
+    dataFolder: folder,
+    demoDay: "2026-07-01",
+    services: { tax: "", bank: "", control: null, postBoxPage: null, smtp: "smtp://127.0.0.1:9" },
+    cookieSecure: false,
+  });
+  const { context } = application;
+  const lead = { email: "kim@example.org", name: "Kim Example", passwordHash: "-", lead: true };
+  const { id } = context.store.db.insert(user).values(lead).returning().get();
+  const actor: Actor = { userId: id, name: lead.name, email: lead.email, lead: true };
+  const businessId = createBusiness(context, actor, {
+    name: "Example Bakery",
+    legalName: "Example Bakery Pty Ltd",
+    abn: "63000000011",
+    state: "VIC",
+    timeZone: "Australia/Melbourne",
+    contact: { name: "Kim Example", phone: "0400000000", email: "kim@example.org" },
+    bank: {
+      bsb: "990-777",
+      account: "55120038",
+      institution: "ZZZ",
+      userName: "EXAMPLE",
+      userId: "1",
+      balancing: true,
+    },
+    cycle: { name: "Weekly", cycle: "weekly", firstPeriodStart: "2026-06-22", paydayOffset: 4 },
+  });
+  const fundId = addFund(context, actor, businessId, {
+    name: "Example Super",
+    abn: "89000000019",
+    usi: "89000000019001",
+  });
+  const setUp = readBusiness(context, businessId);
+  const element = (code: string) => setUp.elements.find((each) => each.code === code)?.id ?? 0;
+  const cycleId = setUp.cycles[0]?.id ?? 0;
+  const make = (at: number) =>
+    createPerson(context, actor, businessId, {
+      payrollId: `E${at}`,
+      details: {
+        familyName: `Sample${at}`,
+        givenName: "Alex",
+        birthDate: "1990-02-03",
+        email: `alex${at}@example.org`,
+        phone: null,
+        address: { line1: "1 Example St", suburb: "Sampleton", state: "VIC", postcode: "3350" },
+        startDate: "2020-01-06",
+        endDate: null,
+        payslipMessage: null,
+        privateNotes: null,
+      },
+      employment: {
+        cycleId,
+        basis: "full-time",
+        classification: null,
+        weeklyHours: "38",
+        hourlyRate: "31.5",
+        minimumRate: null,
+        placeId: null,
+        costCentreId: null,
+      },
+      tax: {
+        numberStatus: "given",
+        fileNumber: "123456782",
+        pendingSince: null,
+        residency: "resident",
+        taxFreeThreshold: true,
+        studyLoan: false,
+        medicare: "levy",
+        medicareDependants: null,
+        offsetsPerYear: null,
+        extraPerPay: null,
+      },
+      super: { fundId, memberNumber: `M${at}`, guarantee: true, agreedPercent: null },
+      bank: {
+        parts: [
+          { bsb: "990-100", account: String(10_000_000 + at), title: `Alex Sample${at}`, kind: "rest", value: "" },
+          { bsb: "990-101", account: String(20_000_000 + at), title: `Alex Sample${at}`, kind: "percent", value: "10" },
+        ],
+      },
+      leave: {
+        entitlements: [
+          { kind: "annual", weeksPerYear: "4" },
+          { kind: "personal", weeksPerYear: "2" },
+        ],
+        opening: [{ kind: "annual", hours: "20" }],
+      },
+      usualPay: { lines: [{ elementId: element("ORD"), hours: "38" }] },
+    });
+  const personIds = context.store.transaction(() => Array.from({ length: people }, (_, at) => make(at)));
+  return {
+    application,
+    context,
+    actor,
+    businessId,
+    cycleId,
+    element,
+    personIds,
+    end: async () => {
+      await application.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** Opens the next run and ticks every query: ready to be signed off. */
+export function readyRun({ context, actor, businessId, cycleId }: SmallWorld): { runId: number; version: number } {
+  const runId = openRun(context, actor, businessId, { cycleId, from: "usual" });
+  for (const row of readRun(context, actor, runId).rows)
+    for (const mark of row.marks)
+      if (mark.kind === "query") setTick(context, actor, runId, { payId: row.payId, key: mark.key, on: true });
+  return { runId, version: readRun(context, actor, runId).version };
+}
