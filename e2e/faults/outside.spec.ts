@@ -62,6 +62,21 @@ test("everything is down: the run waits, says so, and goes out once when they ar
   expect((await world.effects()).events.filter((each) => each.payDate === "2026-07-02")).toHaveLength(1);
 });
 
+test("an answer that comes too late is no answer: asked after, lodged once", async ({ world }) => {
+  const api = await world.api();
+  await signed(api);
+  // The client waits 30 seconds; the agency stores the event at once and answers after 33.
+  await world.faults([{ service: "au-tax", operation: "submit", fault: "TIMEOUT", with: { ms: 33_000 }, uses: 1 }]);
+  await api.call("POST", `/runs/${openRun}/send`, { channels: ["payEvent"] });
+  const view = await until(
+    () => sent(api),
+    (each) => good.includes(channel(each, "payEvent")[0]?.state ?? ""),
+    60,
+  );
+  expect(channel(view, "payEvent")[0]?.state).toBe("partial");
+  expect((await world.effects()).events.filter((each) => each.payDate === "2026-07-02")).toHaveLength(1);
+});
+
 test("a whole message is refused: made again under a new number once its cause is mended", async ({ world }) => {
   const api = await world.api();
   await signed(api);

@@ -111,10 +111,6 @@ describe("sign-off", () => {
 describe("take-back", () => {
   it("brings every sum back to where it was, and keeps the trail", () => {
     const { context, actor, businessId } = world;
-    const before = {
-      sums: JSON.stringify([...sums()].map(([id]) => id)),
-      balances: JSON.stringify([...balances()].map(([id, each]) => [id, [...each]])),
-    };
     const runId = signed();
     expect(
       balances()
@@ -128,7 +124,6 @@ describe("take-back", () => {
         .get(world.personIds[0] ?? 0)
         ?.get("annual"),
     ).toBe(200_000);
-    expect(before.balances).toContain("annual");
     expect(readDues(context, businessId)).toEqual([]);
     expect(
       listJournals(context, businessId)
