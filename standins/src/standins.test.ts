@@ -1,0 +1,203 @@
+/** The stand-ins' own reading of the rules: each rule refuses what it should and nothing else. */
+import { describe, expect, it } from "vitest";
+import { readDirectEntry } from "./directEntryReader.ts";
+import type { PayEventMessage, PayeeRecord } from "./payEventReader.ts";
+import { readPayEvent } from "./payEventReader.ts";
+import { messageItems, payeeItems } from "./payEventRules.ts";
+
+const payee = (change: Partial<PayeeRecord> = {}): PayeeRecord => ({
+  tfn: "123456782",
+  payrollId: "E1",
+  family: "Sample",
+  given: "Alex",
+  birth: "1990-02-28",
+  address: { line1: "1 Example St", suburb: "Sampleton", state: "VIC", postcode: "3350" },
+  start: "2025-02-03",
+  end: "",
+  basis: "F",
+  treatment: "RTXXXX",
+  periodStart: "2026-06-22",
+  periodEnd: "2026-06-28",
+  final: false,
+  incomeType: "SAW",
+  withheld: "200.00",
+  gross: "1000.00",
+  overtime: "",
+  bonus: "",
+  directorFee: "",
+  paidLeave: [],
+  allowances: [],
+  sacrifice: [],
+  lumpSums: [],
+  deductions: [],
+  super: [
+    { type: "L", amount: "120.00" },
+    { type: "Q", amount: "1000.00" },
+  ],
+  ...change,
+});
+const message = (change: Partial<PayEventMessage> = {}): PayEventMessage => ({
+  action: "submit",
+  version: "0004",
+  bms: "bms-1",
+  abn: "63000000011",
+  payer: "Example",
+  payDate: "2026-07-02",
+  count: 1,
+  runAt: "2026-07-01T01:00:00Z",
+  submission: "s-1",
+  w1: "1000.00",
+  w2: "200.00",
+  declarer: "kim@example.org",
+  declaredOn: "2026-07-01",
+  accepted: true,
+  payees: [payee()],
+  ...change,
+});
+const now = "2026-07-01T02:00:00Z";
+
+describe("the agency's rules of the message", () => {
+  it("pass a good one", () => expect(messageItems(message(), now)).toEqual([]));
+  it.each<[string, Partial<PayEventMessage>]>([
+    ["T02", { version: "0003" }],
+    ["T02", { action: "update" }],
+    ["P01", { bms: "" }],
+    ["P02", { abn: "63000000012" }],
+    ["P04", { submission: "" }],
+    ["P06", { runAt: "2026-07-01T02:06:00Z" }],
+    ["P07", { runAt: "2026-06-20T02:00:00Z" }],
+    ["P08", { payDate: "2026-07-32" }],
+    ["P09", { payDate: "2026-06-30" }],
+    ["P10", { payDate: "2026-08-02" }],
+    ["P12", { count: 2 }],
+    ["P12", { count: 0, payees: [] }],
+    ["P13", { w1: "" }],
+    ["P13", { w2: "12.5" }],
+    ["P14", { w2: "1000.01" }],
+    ["P15", { accepted: false }],
+    ["P16", { declarer: "" }],
+    ["P16", { declaredOn: "2026-07-02" }],
+  ])("%s %o", (code, change) => expect(messageItems(message(change), now).map((item) => item.code)).toContain(code));
+  it.each<Partial<PayEventMessage>>([
+    { runAt: "2026-07-01T02:05:00Z" },
+    { payDate: "2026-08-01" },
+    { payDate: "2026-07-01" },
+    { w2: "1000.00" },
+  ])("just inside: %o", (change) => expect(messageItems(message(change), now)).toEqual([]));
+});
+
+describe("the agency's rules of a payee", () => {
+  const codes = (
+    change: Partial<PayeeRecord>,
+    event: Partial<PayEventMessage> = {},
+    previous?: { withheld: string; gross: string },
+  ) => {
+    const record = payee(change);
+    return payeeItems(record, message({ payees: [record], ...event }), previous).map((item) => item.code);
+  };
+  it("pass a good one", () => expect(codes({})).toEqual([]));
+  it.each<[string, Partial<PayeeRecord>]>([
+    ["E01", { tfn: "123456789" }],
+    ["E02", { tfn: "111111111" }],
+    ["E03", { payrollId: "" }],
+    ["E05", { family: "" }],
+    ["E05", { family: "Agent 47" }],
+    ["E06", { birth: "1990-02-30x" }],
+    ["E07", { address: { line1: "", suburb: "S", state: "VIC", postcode: "3350" } }],
+    ["E07", { address: { line1: "1", suburb: "S", state: "VIC", postcode: "2690" } }],
+    ["E07", { address: { line1: "1", suburb: "S", state: "XX", postcode: "3350" } }],
+    ["E08", { start: "2026-06-29" }],
+    ["E09", { basis: "X" }],
+    ["E10", { treatment: "RTXX" }],
+    ["E10", { treatment: "HRXXXX" }],
+    ["E11", { periodStart: "2026-06-29" }],
+    ["E13", { super: [] }],
+    [
+      "E14",
+      {
+        super: [
+          { type: "L", amount: "110.00" },
+          { type: "Q", amount: "1000.00" },
+        ],
+      },
+    ],
+    ["E16", { gross: "1000.5" }],
+    [
+      "E16",
+      {
+        allowances: [
+          { type: "LD", amount: "1.00" },
+          { type: "LD", amount: "2.00" },
+        ],
+      },
+    ],
+  ])("%s %o", (code, change) => expect(codes(change)).toContain(code));
+  it("a year-to-date that fell is a warning", () =>
+    expect(codes({}, {}, { withheld: "200.01", gross: "1" })).toEqual(["E20"]));
+  it.each<Partial<PayeeRecord>>([
+    { tfn: "000000000", start: "2026-06-15" },
+    { family: "O'Neil-Ōtene" },
+    { treatment: "RTSXFX" },
+    { treatment: "NAXXXX" },
+    { address: { line1: "1", suburb: "S", state: "TAS", postcode: "7000" } },
+  ])("just inside: %o", (change) => expect(codes(change)).toEqual([]));
+  it("super codes were not asked for before July 2026", () =>
+    expect(codes({ super: [] }, { payDate: "2026-06-25" })).toEqual([]));
+});
+
+describe("the agency's reader", () => {
+  it("reads parent and children", () => {
+    const xml = `<?xml version="1.0"?><StandardBusinessMessage action="submit" version="0004"><PAYEVNT><Rp><AustralianBusinessNumberId>63000000011</AustralianBusinessNumberId><Payroll><InteractionRecordCt>1</InteractionRecordCt></Payroll></Rp></PAYEVNT><PAYEVNTEMP><Payee><Identifiers><TaxFileNumberId>012345678</TaxFileNumberId></Identifiers><PersonDemographicDetails><BirthDm>3</BirthDm><BirthM>2</BirthM><BirthY>1990</BirthY></PersonDemographicDetails></Payee></PAYEVNTEMP></StandardBusinessMessage>`;
+    const read = readPayEvent(Buffer.from(xml));
+    expect([read.abn, read.count, read.action, read.payees[0]?.tfn, read.payees[0]?.birth]).toEqual([
+      "63000000011",
+      1,
+      "submit",
+      "012345678",
+      "1990-02-03",
+    ]);
+  });
+  it.each(["", "{}", "<a><b></a>", "<StandardBusinessMessage/>"])("throws on %s", (text) =>
+    expect(() => readPayEvent(Buffer.from(text))).toThrow(),
+  );
+});
+
+describe("the bank's reader", () => {
+  // The worked example of the reference, section 1.6.
+  const lines = [
+    "0                 01ZZZ       EXAMPLE BAKERY PTY LTD    000001WAGES       261126                                        ",
+    "1990-001 12345678 530000145267SAMPLE ALEX                     WAGES 26NOV26     990-002 87654321EXAMPLE BAKERY  00000000",
+    "1990-005001234567N530000098733O'SAMPLE JO                     WAGES 26NOV26     990-002 87654321EXAMPLE BAKERY  00000000",
+    "1990-002 87654321 130000244000EXAMPLE BAKERY PTY LTD          WAGES 26NOV26     990-002 87654321EXAMPLE BAKERY  00000000",
+    "7999-999            000000000000002440000000244000                        000003                                        ",
+  ];
+  const read = (changed: string[]) => readDirectEntry(Buffer.from(`${changed.join("\r\n")}\r\n`, "latin1"));
+  const put = (line: number, column: number, text: string) =>
+    lines.map((each, at) =>
+      at === line ? each.slice(0, column - 1) + text + each.slice(column - 1 + text.length) : each,
+    );
+  it("takes the worked example", () => {
+    const file = read(lines);
+    expect([file.faults, file.credit, file.processDate, file.entries.length]).toEqual([[], 244_000, "2026-11-26", 3]);
+  });
+  it.each<[string, string[], string]>([
+    ["a record of 119", lines.map((line, at) => (at === 1 ? line.slice(1) : line)), "119 characters"],
+    ["a character outside the set", put(1, 31, "é"), "not permitted"],
+    ["a BSB without a hyphen", put(1, 2, "9900001"), "BSB"],
+    ["an account of letters", put(1, 9, "ABCDEFGHI"), "account number"],
+    ["an unknown code", put(1, 19, "99"), "transaction code"],
+    ["an amount of nothing", put(1, 21, "0000000000"), "above zero"],
+    ["a title that is missing", put(1, 31, " ".repeat(32)), "title"],
+    ["a date that is none", put(0, 75, "321326"), "date to be processed"],
+    ["a filler that is not blank", put(0, 24, "X"), "24 to 30"],
+    ["a wrong credit total", put(4, 31, "0000244001"), "credit total"],
+    ["a wrong count", put(4, 75, "000004"), "count"],
+    ["withholding without its indicator", put(1, 113, "00000001"), "Withholding"],
+  ])("refuses %s", (_words, changed, text) =>
+    expect(
+      read(changed)
+        .faults.map((fault) => fault.text)
+        .join(" "),
+    ).toContain(text),
+  );
+});
