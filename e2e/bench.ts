@@ -39,10 +39,16 @@ try {
       const before = total?.textContent;
       const cell = document.activeElement as HTMLElement;
       const began = performance.now();
+      const changed = new Promise<number>((resolve) => {
+        const watch = new MutationObserver(() => {
+          if (total?.textContent === before) return;
+          watch.disconnect();
+          resolve(performance.now() - began);
+        });
+        if (total) watch.observe(total, { characterData: true, childList: true, subtree: true });
+      });
       cell.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
-      while (total?.textContent === before && performance.now() - began < 2000)
-        await new Promise((resolve) => requestAnimationFrame(() => resolve(undefined)));
-      return performance.now() - began;
+      return changed;
     });
     times.push(took);
     await page.waitForTimeout(60);
@@ -50,7 +56,7 @@ try {
   times.sort((a, b) => a - b);
   const at = (share: number) => times[Math.floor(share * (times.length - 1))]?.toFixed(0);
   process.stdout.write(
-    `A keystroke at ${people.length} rows, key to new totals on screen: median ${at(0.5)} ms, p95 ${at(0.95)} ms\n`,
+    `A keystroke at ${people.length} rows, key to new totals in the page: median ${at(0.5)} ms, p95 ${at(0.95)} ms\n`,
   );
 } finally {
   await browser.close();

@@ -1,6 +1,6 @@
 /** The open run on this screen: rows as typed, figures as worked, undo, and what is not yet saved. */
 
-import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
+import { createSlice, original, type PayloadAction } from "@reduxjs/toolkit";
 import type { RunMark, RunRow, RunView, SavedRows } from "@zesty/contract/runs";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import type { WorkedRow } from "./core.ts";
@@ -71,8 +71,14 @@ const badText = (name: string, element: string, value: string, entry: "hours" | 
     ? `${name}, ${element}: “${value}” is not a number of hours. Write it as 7.5 or 7:30.`
     : `${name}, ${element}: “${value}” is not an amount. Write it as 18.50.`;
 
-const rowOf = (state: RunState, payId: number): RunRow | undefined =>
-  state.view?.rows.find((row) => row.payId === payId);
+/**
+ * The row of a pay. The place is looked up in the untouched state: walking a draft makes a proxy of every row on the
+ * way, which takes longer than working the pay out.
+ */
+function rowOf(state: RunState, payId: number): RunRow | undefined {
+  const at = original(state)?.view?.rows.findIndex((row) => row.payId === payId) ?? -1;
+  return at === -1 ? undefined : state.view?.rows[at];
+}
 
 function remember(state: RunState, payIds: readonly number[]): void {
   const before = [...new Set(payIds)].flatMap((payId): Before[] => {
@@ -123,7 +129,7 @@ export const runSlice = createSlice({
         if (!row || !element) continue;
         const text = readCell(value, element.entry);
         const key = cellKey(payId, elementId);
-        delete state.bad[key];
+        if (key in state.bad) delete state.bad[key];
         if (text !== "" && !isNumber(text, element.entry)) {
           const sentence = badText(row.name, element.name, value, element.entry);
           state.bad[key] = { value, text: sentence };

@@ -4,7 +4,7 @@ import { type RefObject, useCallback, useMemo, useRef } from "react";
 import { type CellKeyboardEvent, type CellKeyDownArgs, DataGrid, type DataGridHandle } from "react-data-grid";
 import { cellsTyped, said, selected, undone } from "../../state/runSlice.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
-import { elementOf, figureOf, type Step, sheetColumns, typedText } from "./columns.tsx";
+import { elementOf, elementsInSheet, figureOf, type Step, sheetColumns, typedText } from "./columns.tsx";
 import { readPaste } from "./paste.ts";
 
 interface Props {
@@ -31,13 +31,15 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
     [dispatch],
   );
   const onMark = useCallback((row: RunRow) => dispatch(selected(row.payId)), [dispatch]);
+  // Columns stay the same objects while figures change, so that a keystroke draws its own row anew and no other.
+  const inSheet = elementsInSheet(view, extra);
+  const inSheetKey = inSheet.map((element) => element.id).join(" ");
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the ids say whether the elements are others
+  const shownElements = useMemo(() => inSheet, [inSheetKey]);
+  const open = view.state === "open";
   const columns = useMemo(
-    () => sheetColumns({ view, step, bad, extra, onType, onMark }),
-    [view, step, bad, extra, onType, onMark],
-  );
-  const shownElements = useMemo(
-    () => columns.flatMap((column) => view.elements.filter((element) => element.id === elementOf(column.key))),
-    [columns, view.elements],
+    () => sheetColumns({ elements: shownElements, open, step, bad, onType, onMark }),
+    [shownElements, open, step, bad, onType, onMark],
   );
 
   function paste(text: string): void {

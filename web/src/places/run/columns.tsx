@@ -22,26 +22,25 @@ export const typedText = (row: RunRow, element: PayElement): string => {
   return (element.entry === "hours" ? line?.hours : line?.amount) ?? "";
 };
 
+/** The pay elements that stand in the sheet as columns: hours together, dollars after them. */
+export function elementsInSheet(view: RunView, extra: readonly number[]): PayElement[] {
+  const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
+  const chosen = view.elements.filter(
+    (element) => used.has(element.id) || (view.state === "open" && element.usedLast) || extra.includes(element.id),
+  );
+  return [...chosen.filter((each) => each.entry === "hours"), ...chosen.filter((each) => each.entry === "amount")];
+}
+
 interface Shown {
-  view: RunView;
+  elements: readonly PayElement[];
+  open: boolean;
   step: Step;
   bad: Record<string, { value: string; text: string }>;
-  extra: readonly number[];
   onType: (payId: number, elementId: number, value: string) => void;
   onMark: (row: RunRow) => void;
 }
 
-export function sheetColumns({ view, step, bad, extra, onType, onMark }: Shown): Column<RunRow>[] {
-  const open = view.state === "open";
-  const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
-  const chosen = view.elements.filter(
-    (element) => used.has(element.id) || (open && element.usedLast) || extra.includes(element.id),
-  );
-  // Hours stand together, dollars after them.
-  const elements = [
-    ...chosen.filter((each) => each.entry === "hours"),
-    ...chosen.filter((each) => each.entry === "amount"),
-  ];
+export function sheetColumns({ elements, open, step, bad, onType, onMark }: Shown): Column<RunRow>[] {
   const margin: Column<RunRow> = {
     key: "margin",
     name: "",
