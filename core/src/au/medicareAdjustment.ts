@@ -3,7 +3,7 @@
  * Set by: Schedule 1. It gives back the levy that a scale takes below the family's threshold.
  * Example: scale 2, spouse and two children, x = 800.99: 800.99 × 2 % = 16.
  */
-import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
+import { atLeastZero, type Decimal, decimal, least, zero } from "../quantity/decimal.ts";
 import { dropCents, halfUpToCent, halfUpToDollar } from "../quantity/rounding.ts";
 import type { WithholdingScales } from "../rulebook/au/withholdingScales.ts";
 
@@ -16,15 +16,13 @@ export function medicareAdjustment(
   const half = scale === "6";
   const start = decimal(half ? medicare.half.start : medicare.full.start);
   const endOfShadeIn = decimal(half ? medicare.half.endOfShadeIn : medicare.full.endOfShadeIn);
-  // The shade-in rate is five times the levy; the shade-out gives back the difference of the two.
+  // The shade-in rate is five times the levy.
   const levy = decimal(half ? "0.01" : "0.02");
   const shadeIn = levy.times(5);
-  const shadeOut = shadeIn.minus(levy);
   const threshold = halfUpToCent(decimal(medicare.family).plus(decimal(medicare.eachChild).times(dependants)).div(52));
-  const shadedOut = dropCents(threshold.times(shadeIn).div(shadeOut));
-  if (x.lt(start) || x.gte(shadedOut)) return zero;
-  if (x.lt(endOfShadeIn)) return halfUpToDollar(x.minus(start).times(shadeIn));
-  if (x.lt(threshold)) return halfUpToDollar(x.times(levy));
-  const left = halfUpToDollar(threshold.times(levy).minus(x.minus(threshold).times(shadeOut)));
-  return left.isNegative() ? zero : left;
+  if (x.lt(start) || x.gte(dropCents(threshold.times(shadeIn).div(shadeIn.minus(levy))))) return zero;
+  // What the scale takes, less what the family owes: the branches of the schedule in one line (reference, 2.7).
+  const taken = x.lt(endOfShadeIn) ? x.minus(start).times(shadeIn) : x.times(levy);
+  const owed = x.lte(threshold) ? zero : least(x.times(levy), x.minus(threshold).times(shadeIn));
+  return halfUpToDollar(atLeastZero(taken.minus(owed)));
 }

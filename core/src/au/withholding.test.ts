@@ -32,6 +32,7 @@ const terms = (change: Partial<WithholdingTerms> = {}): WithholdingTerms => ({
   payday: "2025-10-09",
   cycle: "weekly",
   rules,
+  birthDate: "1990-02-03",
   taxableBefore: zero,
   ...change,
 });
@@ -98,6 +99,17 @@ describe("other declarations", () => {
   it("no number: 47 % of whole dollars, cents dropped; foreign 45 %", () => {
     expect(regular("1000.99", { declared: { ...resident, fileNumber: "none" } })).toBe(470);
     expect(regular("1000", { declared: { ...resident, fileNumber: "none", residency: "foreign" } })).toBe(450);
+  });
+  it("no number, under 18: nothing to $350 a week, $700 a fortnight, $1,517 a month; 47 % above", () => {
+    const young = { declared: { ...resident, fileNumber: "none" }, birthDate: "2009-01-01" } as const;
+    expect([regular("350", young), regular("351", young)]).toEqual([0, 164]);
+    expect([
+      regular("700", { ...young, cycle: "fortnightly" }),
+      regular("701", { ...young, cycle: "fortnightly" }),
+    ]).toEqual([0, 329]);
+    expect([regular("1517", { ...young, cycle: "monthly" }), regular("1518", { ...young, cycle: "monthly" })]).toEqual([
+      0, 713,
+    ]);
   });
   it("a pending number is taxed as a given one", () =>
     expect(regular("1500", { declared: { ...resident, fileNumber: "pending" } })).toBe(304));

@@ -3,9 +3,9 @@
  * Set by: Schedule 1 (NAT 1004), Schedule 8 (study loans), Schedule 15 (working holiday makers).
  * Example: scale 2, $1,500 for a week in 2025–26: x = 1,500.99; 0.32 × x − 176.5769 = 303.74, so $304.
  */
-import type { IsoDate } from "../calendar/dates.ts";
+import { completedYears, type IsoDate } from "../calendar/dates.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
-import { atLeastZero, type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { atLeastZero, type Decimal, decimal, decimalOrZero, fixed, zero } from "../quantity/decimal.ts";
 import { dropCents, halfUpToDollar } from "../quantity/rounding.ts";
 import { studyLoanRates } from "../rulebook/au/studyLoanRates.ts";
 import { withholdingRates } from "../rulebook/au/withholdingRates.ts";
@@ -24,6 +24,8 @@ export interface WithholdingTerms {
   payday: IsoDate;
   cycle: Cycle;
   rules: RuleBook;
+  /** decides whether somebody young is spared the top rate for want of a number */
+  birthDate: IsoDate;
   /** taxable pay of the year before this pay; only working holiday makers need it */
   taxableBefore: Decimal;
 }
@@ -39,6 +41,7 @@ export function withheldFrom(earnings: Decimal, terms: WithholdingTerms): Withhe
   if (earnings.lte(0)) return { regular: zero, studyLoan: zero };
   const treatment = taxTreatment(declared);
   if (treatment.by === "no-number") {
+    if (isSparedForYouth(earnings, terms)) return { regular: zero, studyLoan: zero };
     const rates = rules.row(withholdingRates, payday).figures;
     const percent = declared.residency === "resident" ? rates.noNumberResident : rates.noNumberForeign;
     return { regular: dropCents(dropCents(earnings).times(percent).div(100)), studyLoan: zero };
@@ -66,6 +69,12 @@ export function withheldFrom(earnings: Decimal, terms: WithholdingTerms): Withhe
     ? fromWeekly(studyLoanWeekly(x, declared, rules.row(studyLoanRates, payday).figures), cycle)
     : zero;
   return { regular: atLeastZero(regular), studyLoan };
+}
+
+/** Under 18 and not above $350 a week ($700 a fortnight, $1,517 a month): nothing is withheld for want of a number. */
+function isSparedForYouth(earnings: Decimal, { birthDate, payday, cycle, rules }: WithholdingTerms): boolean {
+  const { under18Weekly } = rules.row(withholdingRates, payday).figures;
+  return completedYears(birthDate, payday) < 18 && earnings.lte(fromWeekly(fixed(under18Weekly), cycle));
 }
 
 export interface WithheldFigures {
@@ -103,6 +112,12 @@ function explainRegular(one: Decimal, regular: Decimal, periods: number, asked: 
   if (treatment.by === "no-number") {
     const row = rules.row(withholdingRates, payday);
     const percent = declared.residency === "resident" ? row.figures.noNumberResident : row.figures.noNumberForeign;
+    if (isSparedForYouth(one, terms))
+      return {
+        rule: `No tax file number, but under 18 and not above $${row.figures.under18Weekly} a week: nothing is withheld${plus}`,
+        source: sourceNote(withholdingRates, row),
+        setting,
+      };
     return {
       rule: `No tax file number: ${percent} % of whole dollars, cents dropped${plus}`,
       formula: `${percent} % × ${dropCents(one).toFixed(0)}${times}`,

@@ -35,6 +35,7 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     payday: input.payday,
     cycle: input.cycle,
     rules,
+    birthDate: input.person.birthDate,
     taxableBefore: decimalOrZero(toDate.taxable),
   };
 

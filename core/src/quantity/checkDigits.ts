@@ -7,7 +7,8 @@ const shape = (text: string, pattern: RegExp): boolean => pattern.test(text.repl
 
 /** Australian business number: 11 digits, first less one, weights 10 1 3 … 19, divisible by 89 (Australian Business Register). */
 export function isAbn(text: string): boolean {
-  if (!shape(text, /^[1-9]\d{10}$/)) return false;
+  // The two leading check digits run from 11 to 99: "10" would satisfy the sum wherever "99" does, and is not issued.
+  if (!shape(text, /^(1[1-9]|[2-9]\d)\d{9}$/)) return false;
   const digits = digitsOf(text);
   digits[0] = (digits[0] ?? 0) - 1;
   return weighed(digits, [10, 1, 3, 5, 7, 9, 11, 13, 15, 17, 19]) % 89 === 0;

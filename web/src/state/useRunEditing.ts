@@ -1,6 +1,6 @@
 /** Ties typing to the worker and to the server: worked out at once, saved shortly after, conflicts said plainly. */
 import type { RunView } from "@zesty/contract/runs";
-import { useEffect, useRef } from "react";
+import { useLayoutEffect, useRef } from "react";
 import { api, problemOf } from "./api.ts";
 import { workRows } from "./core.ts";
 import { loaded, said, saved, worked } from "./runSlice.ts";
@@ -13,7 +13,8 @@ export function useRunEditing(): void {
   const edit = useAppSelector((state) => state.run.edit);
   const saving = useRef(false);
 
-  useEffect(() => {
+  // Before the page is painted, so that the worker is at it while the typed text is drawn.
+  useLayoutEffect(() => {
     const { run } = store.getState();
     const { view } = run;
     if (!view || edit === 0 || run.unsaved.length === 0) return;
