@@ -49,6 +49,8 @@ export interface RunRow {
   name: string;
   basis: string;
   included: boolean;
+  /** pays that this payment covers */
+  periods: number;
   lines: SheetLine[];
   /** absent once the run is signed off: then the kept figures count */
   context: RowContext | null;
@@ -74,6 +76,7 @@ export interface RunView extends RunSummary {
 export interface RowChange {
   payId: number;
   included?: boolean;
+  periods?: number;
   lines?: SheetLine[];
 }
 export interface SaveRows {
@@ -90,7 +93,14 @@ const line = Joi.object<SheetLine>({
 export const saveRows = Joi.object<SaveRows>({
   version: Joi.number().integer().min(0).required(),
   rows: Joi.array()
-    .items(Joi.object({ payId: id().required(), included: Joi.boolean(), lines: Joi.array().items(line).max(60) }))
+    .items(
+      Joi.object({
+        payId: id().required(),
+        included: Joi.boolean(),
+        periods: Joi.number().integer().min(1).max(60).label("Pays covered"),
+        lines: Joi.array().items(line).max(60),
+      }),
+    )
     .min(1)
     .max(2000)
     .required(),

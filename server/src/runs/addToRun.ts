@@ -27,7 +27,7 @@ export function addToRun(context: Context, runId: number, personIds: readonly nu
         throw cannot("unknown-person", "This person does not belong to the business. Nothing was changed.");
       if (!inRun.has(personId))
         db.insert(pay)
-          .values({ runId, personId, included: true, lines: usual.get(personId)?.lines ?? [] })
+          .values({ runId, personId, included: true, periods: 1, lines: usual.get(personId)?.lines ?? [] })
           .run();
     }
     db.update(payRun)

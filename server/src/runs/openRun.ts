@@ -73,7 +73,7 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
     for (const each of people) {
       if (records.terms.get(each.id)?.cycleId !== cycle.id) continue;
       const lines = before.get(each.id) ?? records.usual.get(each.id)?.lines ?? [];
-      db.insert(pay).values({ runId: run.id, personId: each.id, included: true, lines }).run();
+      db.insert(pay).values({ runId: run.id, personId: each.id, included: true, periods: 1, lines }).run();
     }
     refreshRun(context, run.id);
     record(context.store, {

@@ -98,6 +98,7 @@ const rowHead = (loaded: LoadedRun, row: LoadedRun["rows"][number]) => ({
   name: `${row.person.givenName} ${row.person.familyName}`,
   basis: loaded.records.terms.get(row.person.id)?.basis ?? "",
   included: row.included,
+  periods: row.periods,
   lines: row.lines,
 });
 

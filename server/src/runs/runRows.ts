@@ -21,6 +21,7 @@ export interface LoadedRow {
   payId: number;
   person: Who;
   included: boolean;
+  periods: number;
   lines: SheetLine[];
   context: RowContext;
 }
@@ -84,13 +85,14 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       payId: row.pay.id,
       person: row.person,
       included: row.pay.included,
+      periods: row.pay.periods,
       lines: row.pay.lines,
       context: {
         payday: run.payday,
         periodStart: run.periodStart,
         periodEnd: run.periodEnd,
         cycle: cycle.cycle as Cycle,
-        periods: 1,
+        periods: row.pay.periods,
         person: personAu(row.person, records),
         facts: personFacts(row.person, records, funds),
         toDate: toDateOf(sums.year.get(id) ?? new Map(), sums.quarter.get(id) ?? new Map()),

@@ -181,6 +181,22 @@ describe("answers", () => {
   });
 });
 
+describe("a payment that covers several pays", () => {
+  it("is taxed over them, and accrues leave for them", () => {
+    const { context, actor, element } = world;
+    const { runId, version } = readyRun(world);
+    const [row] = readRun(context, actor, runId).rows;
+    const one = row?.figures;
+    const saved = saveRows(context, runId, {
+      version,
+      rows: [{ payId: row?.payId ?? 0, periods: 3, lines: [{ elementId: element("ORD"), hours: "114" }] }],
+    });
+    const three = saved.rows[0]?.figures;
+    expect(centsOf(three?.withheld ?? "0")).toBe(3 * centsOf(one?.withheld ?? "0"));
+    expect(three?.leave.annual).toBe("8.7692");
+  });
+});
+
 describe("the next run", () => {
   it("follows on the last period, from usual pay or from the last pay", () => {
     const { context, actor, businessId, cycleId, element } = world;

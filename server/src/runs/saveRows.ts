@@ -32,6 +32,7 @@ export function saveRows(context: Context, runId: number, wanted: SaveRows): Sav
       db.update(pay)
         .set({
           ...(change.included === undefined ? {} : { included: change.included }),
+          ...(change.periods === undefined ? {} : { periods: change.periods }),
           ...(change.lines ? { lines: known } : {}),
         })
         .where(eq(pay.id, change.payId))

@@ -29,7 +29,14 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
     for (const row of context.store.db.select().from(pay).where(eq(pay.runId, runId)).all())
       context.store.db
         .insert(pay)
-        .values({ runId: fresh.id, personId: row.personId, included: row.included, lines: row.lines, note: row.note })
+        .values({
+          runId: fresh.id,
+          personId: row.personId,
+          included: row.included,
+          periods: row.periods,
+          lines: row.lines,
+          note: row.note,
+        })
         .run();
     refreshRun(context, fresh.id);
     record(context.store, {

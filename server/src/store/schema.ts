@@ -301,6 +301,8 @@ export const pay = sqliteTable(
       .notNull()
       .references(() => person.id),
     included: flag("included"),
+    /** pays that this payment covers: taxed over so many periods */
+    periods: integer("periods").notNull(),
     lines: json<SheetLine[]>("lines").notNull(),
     note: text("note"),
   },

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { cents, difference, hours, money, moneyOrDash, shortDate } from "../parts/format.ts";
 import { centsOfText, totalsOfRows } from "../parts/totals.ts";
 import { wheelWords } from "../parts/Wheel.tsx";
-import { cellsTyped, includedSet, loaded, runSlice, saved, ticked, undone, worked } from "./runSlice.ts";
+import { cellsTyped, includedSet, loaded, periodsSet, runSlice, saved, ticked, undone, worked } from "./runSlice.ts";
 
 const figures = (gross: string) => ({
   hours: "0",
@@ -27,6 +27,7 @@ const row = (payId: number): RunRow => ({
   name: `Alex ${payId}`,
   basis: "casual",
   included: true,
+  periods: 1,
   lines: [{ elementId: 1, hours: "10", rate: "40" }],
   context: null,
   figures: figures("100.10"),
@@ -99,6 +100,15 @@ describe("undo", () => {
     expect(out.view?.rows[0]).toMatchObject({ included: false, figures: null, marks: [] });
     expect(reducer(out, undone()).view?.rows[0]?.included).toBe(true);
   });
+});
+
+describe("a payment that covers several pays", () => {
+  const set = (periods: number) => reducer(start, periodsSet({ payId: 1, periods }));
+  it("is kept, saved and undone", () => {
+    expect([set(3).view?.rows[0]?.periods, set(3).unsaved]).toEqual([3, [1]]);
+    expect(reducer(set(3), undone()).view?.rows[0]?.periods).toBe(1);
+  });
+  it.each([0, -1, 61, 1.5, Number.NaN])("%s is not taken", (periods) => expect(set(periods)).toBe(start));
 });
 
 describe("answers", () => {

@@ -16,6 +16,7 @@ interface Before {
   payId: number;
   lines: SheetLine[];
   included: boolean;
+  periods: number;
 }
 
 export interface RunState {
@@ -83,10 +84,17 @@ function rowOf(state: RunState, payId: number): RunRow | undefined {
 function remember(state: RunState, payIds: readonly number[]): void {
   const before = [...new Set(payIds)].flatMap((payId): Before[] => {
     const row = rowOf(state, payId);
-    return row ? [{ payId, lines: row.lines.map((line) => ({ ...line })), included: row.included }] : [];
+    return row
+      ? [{ payId, lines: row.lines.map((line) => ({ ...line })), included: row.included, periods: row.periods }]
+      : [];
   });
   state.undo.push(before);
   if (state.undo.length > 100) state.undo.shift();
+}
+
+function setPeriods(row: RunRow, periods: number): void {
+  row.periods = periods;
+  if (row.context) row.context.periods = periods;
 }
 
 function touch(state: RunState, payIds: readonly number[]): void {
@@ -155,6 +163,14 @@ export const runSlice = createSlice({
       }
       touch(state, [payload.payId]);
     },
+    /** the payment covers so many pays: taxed over them, leave accrues for them */
+    periodsSet: (state, { payload }: PayloadAction<{ payId: number; periods: number }>) => {
+      const row = rowOf(state, payload.payId);
+      if (!row || !Number.isInteger(payload.periods) || payload.periods < 1 || payload.periods > 60) return;
+      remember(state, [payload.payId]);
+      setPeriods(row, payload.periods);
+      touch(state, [payload.payId]);
+    },
     undone: (state) => {
       const before = state.undo.pop();
       if (!before) {
@@ -166,6 +182,7 @@ export const runSlice = createSlice({
         if (!row) continue;
         row.lines = each.lines;
         row.included = each.included;
+        setPeriods(row, each.periods);
         for (const key of Object.keys(state.bad)) if (key.startsWith(`${each.payId}:`)) delete state.bad[key];
       }
       state.message = null;
@@ -214,4 +231,5 @@ export const runSlice = createSlice({
   },
 });
 
-export const { loaded, cellsTyped, includedSet, undone, worked, saved, ticked, selected, said } = runSlice.actions;
+export const { loaded, cellsTyped, includedSet, periodsSet, undone, worked, saved, ticked, selected, said } =
+  runSlice.actions;

@@ -37,7 +37,7 @@ export function useRunEditing(): void {
       saving.current = true;
       const changes = now.view.rows
         .filter((row) => now.unsaved.includes(row.payId))
-        .map(({ payId, included, lines }) => ({ payId, included, lines }));
+        .map(({ payId, included, periods, lines }) => ({ payId, included, periods, lines }));
       const answer = await dispatch(
         api.endpoints.saveRows.initiate({ run: about.id, version: now.view.version, rows: changes }),
       );

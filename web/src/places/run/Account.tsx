@@ -13,9 +13,10 @@ interface Props {
   onTick: (key: string, on: boolean) => void;
   onInclude: (included: boolean) => void;
   onPayslip: () => void;
+  onPeriods: (periods: number) => void;
 }
 
-export function Account({ view, row, onWhy, onTick, onInclude, onPayslip }: Props) {
+export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeriods }: Props) {
   const { figures } = row;
   const open = view.state === "open";
   return (
@@ -33,6 +34,7 @@ export function Account({ view, row, onWhy, onTick, onInclude, onPayslip }: Prop
       <Marks row={row} onTick={onTick} open={open} />
       {!row.included && <p className="my-3 text-quiet">Left out of this run: nothing is paid.</p>}
       {figures && row.included && <Figures figures={figures} row={row} onWhy={onWhy} />}
+      {row.included && <PeriodsCovered row={row} open={open} onPeriods={onPeriods} />}
       <div className="mt-4 flex gap-2">
         {figures && row.included && <Button onClick={onPayslip}>See the payslip</Button>}
         {open && (
@@ -177,5 +179,25 @@ function FigureLine({
         {moneyOrDash(amount)}
       </span>
     </button>
+  );
+}
+
+/** One payment may cover several pays, such as leave paid in advance: it is then taxed over so many periods. */
+function PeriodsCovered({ row, open, onPeriods }: { row: RunRow; open: boolean; onPeriods: Props["onPeriods"] }) {
+  if (!open) return row.periods === 1 ? null : <p className="mt-3 text-quiet">Taxed over {row.periods} pays</p>;
+  return (
+    <label className="mt-3 flex items-center justify-between text-[15px]">
+      <span>
+        Pays that this covers <span className="text-[13px] text-quiet">taxed over as many</span>
+      </span>
+      <input
+        type="number"
+        min={1}
+        max={60}
+        className="figures w-16 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-0.5 text-right"
+        value={row.periods}
+        onChange={(event) => onPeriods(Number(event.target.value))}
+      />
+    </label>
   );
 }

@@ -10,7 +10,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { totalsOfRows } from "../../parts/totals.ts";
 import { Wheel } from "../../parts/Wheel.tsx";
 import { api, problemOf } from "../../state/api.ts";
-import { includedSet, loaded, said, saved, selected, ticked } from "../../state/runSlice.ts";
+import { includedSet, loaded, periodsSet, said, saved, selected, ticked } from "../../state/runSlice.ts";
 import { store, useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { untilSaved, useRunEditing } from "../../state/useRunEditing.ts";
 import { Account } from "./Account.tsx";
@@ -241,6 +241,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
               onWhy={(figure) => setBeside({ kind: "why", figure })}
               onTick={(key, on) => void tick(row.payId, key, on)}
               onInclude={(included) => dispatch(includedSet({ payId: row.payId, included }))}
+              onPeriods={(periods) => dispatch(periodsSet({ payId: row.payId, periods }))}
               onPayslip={() => void untilSaved().then(() => setBeside({ kind: "payslip" }))}
             />
           )}

@@ -216,6 +216,7 @@ CREATE TABLE `pay` (
 	`run_id` integer NOT NULL,
 	`person_id` integer NOT NULL,
 	`included` integer NOT NULL,
+	`periods` integer NOT NULL,
 	`lines` text NOT NULL,
 	`note` text,
 	FOREIGN KEY (`run_id`) REFERENCES `pay_run`(`id`) ON UPDATE no action ON DELETE no action,
