@@ -154,7 +154,7 @@ const rows: Row<WithholdingScales>[] = [
     figures: from2026,
     source: {
       title: "Income tax rates enacted March 2025, put through the structure of Schedule 1",
-      section: "Coefficients rebuilt: first rate 15 %, Medicare thresholds 27,222 and 45,907",
+      section: "Coefficients rebuilt: first rate 15\u00a0%, Medicare thresholds 27,222 and 45,907",
       seen: "from memory",
     },
     standing: "derived",

@@ -40,8 +40,9 @@ export function SetUp() {
       <Block title="Pay cycles">
         {setUp.cycles.map((cycle) => (
           <p key={cycle.id} className="border-b border-rule py-1">
-            {cycle.name} ({cycle.cycle}); next for {weekdayDate(cycle.next.start)} to {weekdayDate(cycle.next.end)},
-            paid {weekdayDate(cycle.next.payday)}
+            {cycle.name}
+            {cycle.name.toLowerCase() === cycle.cycle ? "" : ` (${cycle.cycle})`}: next for{" "}
+            {weekdayDate(cycle.next.start)} to {weekdayDate(cycle.next.end)}, paid {weekdayDate(cycle.next.payday)}
           </p>
         ))}
       </Block>
