@@ -7,8 +7,14 @@ import { join } from "node:path";
 export const root = join(import.meta.dirname, "..");
 export const say = (words) => process.stdout.write(`${words}\n`);
 
+/** Runs a program; when it fails, what it said is enough, and this one ends too. */
 export function run(command, args, env = {}) {
-  execFileSync(command, args, { cwd: root, stdio: "inherit", env: { ...process.env, ...env } });
+  try {
+    execFileSync(command, args, { cwd: root, stdio: "inherit", env: { ...process.env, ...env } });
+  } catch (error) {
+    say(`\nFailed: ${command} ${args.join(" ")}`);
+    process.exit(error.status || 1);
+  }
 }
 
 /** Keeps a stamp of what something was made from, so that it is made again only when that changed. */

@@ -22,7 +22,7 @@ beforeEach(async () => {
   app.use("/bank", bank(world));
   app.use("/control", control(world));
   await new Promise<void>((resolve) => {
-    server = app.listen(0, "127.0.0.1", resolve);
+    server = app.listen(0, "127.0.0.1", () => resolve());
   });
   url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 });

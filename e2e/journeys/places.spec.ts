@@ -1,0 +1,175 @@
+/** The places around the run: going by name, set-up, a person's sections, the books and back, two people at once. */
+import { test as base, expect, makeReady, openRun, signIn, startWorld, type World } from "../world.ts";
+
+const test = base;
+let shared: World;
+test.beforeAll(async () => {
+  shared = await startWorld();
+});
+test.afterAll(() => shared.end());
+
+test("go or do, the letters after g, light and dark, the keys", async ({ page }) => {
+  await signIn(page, shared);
+  await page.keyboard.press("ControlOrMeta+K");
+  await page.keyboard.type("mokoena");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Jarrah Mokoena" })).toBeVisible();
+  for (const [key, name] of [
+    ["b", "Books"],
+    ["u", "Dues"],
+    ["p", "People"],
+    ["s", "Set-up"],
+    ["d", "Desk"],
+  ] as const) {
+    await page.keyboard.press("g");
+    await page.keyboard.press(key);
+    await expect(page.getByRole("heading", { name, level: 1 })).toBeVisible();
+  }
+  const theme = () => page.evaluate(() => document.documentElement.dataset.theme);
+  expect(await theme()).toBe("light");
+  await page.getByRole("button", { name: "Switch to dark" }).click();
+  expect(await theme()).toBe("dark");
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "Desk" })).toBeVisible();
+  expect(await theme()).toBe("dark");
+  await page.keyboard.press("F1");
+  await expect(page.getByRole("heading", { name: "In the run sheet" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("heading", { name: "In the run sheet" })).toBeHidden();
+});
+
+test("set-up: a pay element and a fund, with faults at their fields", async ({ page }) => {
+  await signIn(page, shared);
+  await page.goto(`${shared.url}/set-up`);
+  await page.getByRole("button", { name: "Add one" }).first().click();
+  await page.getByLabel("Name", { exact: true }).fill("Meal allowance");
+  await page.getByLabel("Code", { exact: true }).fill("ord");
+  await page.getByLabel("Kind", { exact: true }).selectOption("allowance");
+  await page.getByLabel("Typed as").selectOption("amount");
+  await page.getByLabel("Allowance code").fill("MD");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText("Code ORD is used by another pay element. Choose another.").first()).toBeVisible();
+  await page.getByLabel("Code", { exact: true }).fill("meal");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("row", { name: /Meal allowance MEAL Allowance/ })).toBeVisible();
+  // It can be brought into the sheet of the open run at once.
+  await page.goto(`${shared.url}/run/${openRun}`);
+  await page.getByRole("button", { name: "Add a column" }).click();
+  await page.getByRole("menuitem", { name: "Meal allowance" }).click();
+  await expect(page.getByRole("columnheader", { name: "Meal allowance" })).toBeVisible();
+
+  await page.goto(`${shared.url}/set-up`);
+  await page.getByRole("button", { name: "Add one" }).last().click();
+  await page.getByLabel("Fund", { exact: true }).fill("Tidewater Super");
+  await page.getByLabel("ABN of the fund").fill("24000000501");
+  await page.getByRole("textbox", { name: "USI" }).fill("24000000500002");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText("ABN of the fund does not pass the check of an ABN.")).toBeVisible();
+  await page.getByLabel("ABN of the fund").fill("24000000500");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText("Tidewater Super")).toBeVisible();
+});
+
+test("a person: an account is changed, a secret is shown on purpose, usual pay reaches the next run", async ({
+  page,
+}) => {
+  await signIn(page, shared);
+  await page.goto(`${shared.url}/people/6#bank`);
+  await page.getByLabel("BSB").fill("990-1");
+  await page.getByLabel("Account", { exact: true }).fill("4455");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("BSB is not a BSB. It has six digits, as 123-456.").first()).toBeVisible();
+  await page.getByLabel("BSB").fill("990-119");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("990-119 ••• 455, the rest")).toBeVisible();
+  await page.getByRole("button", { name: "Show in full (this is recorded)" }).first().click();
+  await expect(page.getByText(/^9000\d{5}$/)).toBeVisible();
+  await page.getByRole("button", { name: "Hide" }).click();
+  await expect(page.getByText(/^9000\d{5}$/)).toBeHidden();
+  await page.goto(`${shared.url}/people/6#super`);
+  await page.getByLabel("Member number").fill("HL-7781");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("HL-7781")).toBeVisible();
+});
+
+test("the run: left out and brought back, taxed over several pays, a total answers why", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/run/${openRun}`);
+  const aside = page.getByRole("complementary", { name: "Beside the sheet" });
+  await page
+    .getByRole("row", { name: /Marnie Okafor/ })
+    .getByRole("gridcell")
+    .nth(1)
+    .click();
+  await expect(aside.getByRole("heading", { name: "Marnie Okafor" })).toBeVisible();
+  const net = page.locator('[data-total="net"]');
+  const before = await net.innerText();
+  await aside.getByRole("button", { name: "Leave out" }).click();
+  await expect(net).not.toHaveText(before);
+  await expect(aside).toContainText("Left out of this run: nothing is paid.");
+  await aside.getByRole("button", { name: "Pay in this run" }).click();
+  await expect(net).toHaveText(before);
+  await aside.getByLabel(/Pays that this covers/).fill("2");
+  // 1,401.70 over two weeks: x = 700.99; 0.17 × x − 54.3462 = 64.82, so 2 × 65.
+  await expect(aside.getByRole("button", { name: "PAYG tax 130.00. Why?" })).toBeVisible();
+  await page.getByRole("button", { name: /^Net of the run/ }).click();
+  await aside.getByRole("button", { name: /^Marnie Okafor, 1271.70/ }).click();
+  await expect(aside).toContainText(
+    "Gross and reimbursements, less before-tax deductions, tax and deductions after tax",
+  );
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+  const api = await world.api();
+  const kept = (await api.call("GET", `/runs/${openRun}`)).body.rows.find(
+    (row: { name: string }) => row.name === "Marnie Okafor",
+  );
+  expect([kept.periods, kept.figures.net]).toEqual([2, "1271.70"]);
+});
+
+test("two people in one run: the second is told, and sees what the first did", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/run/${openRun}`);
+  const row = page.getByRole("row", { name: /Marnie Okafor/ });
+  await expect(row).toBeVisible();
+  const other = await world.api("rowan@pith.example");
+  const run = (await other.call("GET", `/runs/${openRun}`)).body;
+  const hazel = run.rows.find((each: { name: string }) => each.name === "Hazel Birtwistle");
+  await other.call("PUT", `/runs/${openRun}/rows`, {
+    version: run.version,
+    rows: [{ payId: hazel.payId, lines: [{ elementId: run.elements[0].id, hours: "21" }] }],
+  });
+  await row.getByRole("gridcell").nth(2).click();
+  await page.keyboard.type("30");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("status")).toContainText("Somebody else changed this run a moment ago.");
+  await expect(page.getByRole("row", { name: /Hazel Birtwistle/ })).toContainText("21");
+  await expect(row).toContainText("38");
+});
+
+test("from an entry of the books to the pay, and back; the documents can be had", async ({ page, world }) => {
+  const api = await world.api();
+  const version = await makeReady(api);
+  await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true });
+  await signIn(page, world);
+  await page.goto(`${world.url}/books`);
+  await page.getByRole("link", { name: "PR-0013" }).click();
+  await page.getByRole("button", { name: "Superannuation" }).last().click();
+  await page.getByRole("link", { name: "Priya Halloran" }).first().click();
+  const aside = page.getByRole("complementary", { name: "Beside the sheet" });
+  await expect(aside.getByRole("heading", { name: "Priya Halloran" })).toBeVisible();
+  await aside.getByRole("button", { name: /^Super 202.90/ }).click();
+  await expect(aside).toContainText("The guarantee, and what is sacrificed or agreed above it");
+  await page.getByRole("tab", { name: "Send and settle" }).click();
+  for (const [name, start] of [
+    ["Pay event", "<?xml"],
+    ["Payment file", "0                 01ZZZ"],
+    ["Journal", "journal_id,line,date"],
+  ] as const) {
+    const [download] = await Promise.all([
+      page.waitForEvent("download"),
+      aside.getByRole("link", { name, exact: true }).click(),
+    ]);
+    const chunks: Buffer[] = [];
+    for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
+    expect(Buffer.concat(chunks).toString("latin1").slice(0, start.length)).toBe(start);
+  }
+});
