@@ -1,4 +1,5 @@
 /** The list of all routes but those of the session and of runs. */
+
 import { businessFacts, newBusiness, newElement, newFund } from "@zesty/contract/business";
 import { newPerson, type Section, sections } from "@zesty/contract/people";
 import type { Right } from "@zesty/contract/session";
@@ -8,6 +9,7 @@ import type { Actor, Context } from "./context.ts";
 import { readDesk } from "./desk/readDesk.ts";
 import { readDues } from "./dues/readDues.ts";
 import { body, idOf, signedIn } from "./http/handler.ts";
+import { businessRoute } from "./http/onBusiness.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
 import { demandRight } from "./http/rights.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
@@ -19,12 +21,7 @@ import { ruleTables } from "./setup/ruleTables.ts";
 
 export function placeRoutes(context: Context): Router {
   const router = Router();
-  const onBusiness = (right: Right, work: (actor: Actor, businessId: number, request: Request) => unknown) =>
-    signedIn(context, (actor, request) => {
-      const businessId = idOf(request, "business");
-      demandRight(context, actor, businessId, right);
-      return work(actor, businessId, request);
-    });
+  const onBusiness = businessRoute(context);
   const onPerson = (right: Right, work: (actor: Actor, personId: number, request: Request) => unknown) =>
     signedIn(context, (actor, request) => {
       const personId = idOf(request, "person");

@@ -13,11 +13,11 @@ export function medicareAdjustment(
   dependants: number,
   { medicare }: WithholdingScales,
 ): Decimal {
-  const half = scale === "6";
-  const start = decimal(half ? medicare.half.start : medicare.full.start);
-  const endOfShadeIn = decimal(half ? medicare.half.endOfShadeIn : medicare.full.endOfShadeIn);
+  const figures = scale === "6" ? medicare.half : medicare.full;
+  const start = decimal(figures.start);
+  const endOfShadeIn = decimal(figures.endOfShadeIn);
   // The shade-in rate is five times the levy.
-  const levy = decimal(half ? "0.01" : "0.02");
+  const levy = decimal(figures.levy);
   const shadeIn = levy.times(5);
   const threshold = halfUpToCent(decimal(medicare.family).plus(decimal(medicare.eachChild).times(dependants)).div(52));
   if (x.lt(start) || x.gte(dropCents(threshold.times(shadeIn).div(shadeIn.minus(levy))))) return zero;

@@ -73,8 +73,8 @@ export function withheldFrom(earnings: Decimal, terms: WithholdingTerms): Withhe
 
 /** Under 18 and not above $350 a week ($700 a fortnight, $1,517 a month): nothing is withheld for want of a number. */
 function isSparedForYouth(earnings: Decimal, { birthDate, payday, cycle, rules }: WithholdingTerms): boolean {
-  const { under18Weekly } = rules.row(withholdingRates, payday).figures;
-  return completedYears(birthDate, payday) < 18 && earnings.lte(fromWeekly(fixed(under18Weekly), cycle));
+  const { youngUnder, youngWeekly } = rules.row(withholdingRates, payday).figures;
+  return completedYears(birthDate, payday) < Number(youngUnder) && earnings.lte(fromWeekly(fixed(youngWeekly), cycle));
 }
 
 export interface WithheldFigures {
@@ -114,7 +114,7 @@ function explainRegular(one: Decimal, regular: Decimal, periods: number, asked: 
     const percent = declared.residency === "resident" ? row.figures.noNumberResident : row.figures.noNumberForeign;
     if (isSparedForYouth(one, terms))
       return {
-        rule: `No tax file number, but under 18 and not above $${row.figures.under18Weekly} a week: nothing is withheld${plus}`,
+        rule: `No tax file number, but under ${row.figures.youngUnder} and not above $${row.figures.youngWeekly} a week: nothing is withheld${plus}`,
         source: sourceNote(withholdingRates, row),
         setting,
       };

@@ -14,6 +14,7 @@ import type { Actor, Context } from "../context.ts";
 import { keptPayslip, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
+import { businessRoute } from "../http/onBusiness.ts";
 import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
 import { slipOf } from "../outbox/channels.ts";
@@ -38,12 +39,7 @@ export function runRoutes(context: Context): Router {
       demandRight(context, actor, businessId, right);
       return work(actor, runId, request, response);
     });
-  const onBusiness = (right: Right, work: (actor: Actor, businessId: number, request: Request) => unknown) =>
-    signedIn(context, (actor, request) => {
-      const businessId = idOf(request, "business");
-      demandRight(context, actor, businessId, right);
-      return work(actor, businessId, request);
-    });
+  const onBusiness = businessRoute(context);
 
   router.get(
     "/businesses/:business/runs",

@@ -8,8 +8,9 @@ export interface WithholdingRates {
   noNumberForeign: string;
   /** days for which an applied-for number is treated as given */
   pendingDays: string;
-  /** under 18 and earning no more than this a week: nothing withheld for want of a number */
-  under18Weekly: string;
+  /** under this age and earning no more than this a week: nothing withheld for want of a number */
+  youngUnder: string;
+  youngWeekly: string;
   /** share of a yearly tax offset for one pay, per cent */
   offsetPercent: Record<Cycle, string>;
 }
@@ -18,7 +19,8 @@ const figures: WithholdingRates = {
   noNumberResident: "47",
   noNumberForeign: "45",
   pendingDays: "28",
-  under18Weekly: "350",
+  youngUnder: "18",
+  youngWeekly: "350",
   // four-weekly and half-monthly are derived: four weeks, half a month
   offsetPercent: {
     weekly: "1.9",

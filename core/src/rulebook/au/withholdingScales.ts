@@ -19,8 +19,8 @@ export interface WithholdingScales {
   medicare: {
     family: string;
     eachChild: string;
-    full: { start: string; endOfShadeIn: string };
-    half: { start: string; endOfShadeIn: string };
+    full: { start: string; endOfShadeIn: string; levy: string };
+    half: { start: string; endOfShadeIn: string; levy: string };
   };
 }
 
@@ -75,8 +75,8 @@ const from2024: WithholdingScales = {
   medicare: {
     family: "43846",
     eachChild: "4027",
-    full: { start: "500.00", endOfShadeIn: "625" },
-    half: { start: "843.19", endOfShadeIn: "1053" },
+    full: { start: "500.00", endOfShadeIn: "625", levy: "0.02" },
+    half: { start: "843.19", endOfShadeIn: "1053", levy: "0.01" },
   },
 };
 
@@ -128,8 +128,8 @@ const from2026: WithholdingScales = {
   medicare: {
     family: "45907",
     eachChild: "4216",
-    full: { start: "523.50", endOfShadeIn: "654" },
-    half: { start: "882.83", endOfShadeIn: "1103" },
+    full: { start: "523.50", endOfShadeIn: "654", levy: "0.02" },
+    half: { start: "882.83", endOfShadeIn: "1103", levy: "0.01" },
   },
 };
 
