@@ -1,3 +1,5 @@
+import Joi from "joi";
+
 export interface JournalSummary {
   id: number;
   runId: number;
@@ -50,5 +52,38 @@ export interface RuleTableView {
     seen: string;
     note: string | null;
     figures: unknown;
+    /** set for a row that the practice loaded */
+    loaded: { id: number; at: string; by: string } | null;
   }[];
 }
+
+interface RuleFigures {
+  withheld: string;
+  super: string;
+  net: string;
+  stops: number;
+}
+/** A pay that comes out differently with a row that is about to be loaded. */
+export interface RuleChange {
+  business: string;
+  name: string;
+  payday: string;
+  before: RuleFigures | null;
+  after: RuleFigures | null;
+}
+export interface RuleLoadPlan {
+  table: string;
+  title: string;
+  from: string;
+  to: string;
+  standing: string;
+  source: string;
+  /** the row that counted until now on its first day */
+  replaces: { from: string; to: string; standing: string } | null;
+  changes: RuleChange[];
+}
+export const ruleFile = Joi.object<{ table: string; format: "json" | "csv"; text: string }>({
+  table: Joi.string().max(60).required().label("Table"),
+  format: Joi.string().valid("json", "csv").required().label("Format"),
+  text: Joi.string().max(200_000).required().label("File"),
+});

@@ -88,6 +88,7 @@ export interface NewElement {
   taxable: boolean | null;
   superable: boolean | null;
   account: string | null;
+  detail?: string | null | undefined;
 }
 const orNull = (schema: Joi.Schema) => schema.empty("").allow(null).default(null);
 export const newElement = Joi.object<NewElement>({
@@ -111,6 +112,7 @@ export const newElement = Joi.object<NewElement>({
   taxable: orNull(Joi.boolean()).label("Taxable"),
   superable: orNull(Joi.boolean()).label("Counts for super"),
   account: orNull(Joi.string().max(20)).label("Ledger account"),
+  detail: orNull(Joi.string().trim().uppercase().max(20)).label("Which other allowance"),
 });
 export const newFund = Joi.object<{ name: string; abn: string; usi: string }>({
   name: name(80).required().label("Fund"),

@@ -1,7 +1,10 @@
+import type { SheetLine } from "@zesty/core/pay/payContext";
 import { bases } from "@zesty/core/pay/payInput";
 import type { SplitPart } from "@zesty/core/quantity/split";
 import Joi from "joi";
+import type { DepartureView } from "./departures.ts";
 import { account, amountNotNegative, bsb, date, hours, id, name, percent, rate, tfn } from "./fields.ts";
+import { sheetLine } from "./lines.ts";
 
 export interface PersonSummary {
   id: number;
@@ -27,12 +30,15 @@ export interface PersonView {
   leave: {
     from: string;
     entitlements: Entitlement[];
+    loadingPercent: string | null;
     balances: { kind: string; hours: string }[];
     entries: LeaveEntryView[];
   };
   usualPay: { from: string; lines: UsualLine[] };
   pays: { runId: number; payId: number; payday: string; gross: string; withheld: string; super: string; net: string }[];
   missing: PersonSummary["missing"];
+  departure: DepartureView | null;
+  state: string;
 }
 export interface LeaveEntryView {
   date: string;
@@ -92,6 +98,12 @@ export interface Employment {
   minimumRate: string | null;
   placeId: number | null;
   costCentreId: number | null;
+  /** shares of several cost centres, in place of the one */
+  costSplit?: { costCentreId: number; percent: string }[] | null | undefined;
+  /** a year; the hourly rate follows from it */
+  salary?: string | null | undefined;
+  /** ordinary hours of each weekday, Monday first */
+  workPattern?: string[] | null | undefined;
 }
 export const employment = Joi.object<Employment & { from?: string }>({
   from: date().label("From"),
@@ -106,6 +118,24 @@ export const employment = Joi.object<Employment & { from?: string }>({
   minimumRate: optional(rate()).label("Award minimum"),
   placeId: id().allow(null).default(null).label("Place of work"),
   costCentreId: id().allow(null).default(null).label("Cost centre"),
+  costSplit: Joi.array()
+    .items(
+      Joi.object({
+        costCentreId: id().required().label("Cost centre"),
+        percent: percent().required().label("Per cent"),
+      }),
+    )
+    .max(20)
+    .allow(null)
+    .default(null)
+    .label("Split over cost centres"),
+  salary: optional(amountNotNegative()).label("Salary a year"),
+  workPattern: Joi.array()
+    .items(hours().label("Hours of a day"))
+    .length(7)
+    .allow(null)
+    .default(null)
+    .label("Work pattern"),
 });
 
 export interface Tax {
@@ -140,6 +170,10 @@ export interface Super {
   memberNumber: string | null;
   guarantee: boolean;
   agreedPercent: string | null;
+  /** an agreement asks for super whatever the age and hours */
+  anyAge?: boolean | undefined;
+  /** shares that go to other funds */
+  shares?: { fundId: number; memberNumber: string; percent: string }[] | null | undefined;
 }
 export const superChoice = Joi.object<Super & { from?: string }>({
   from: date().label("From"),
@@ -147,6 +181,19 @@ export const superChoice = Joi.object<Super & { from?: string }>({
   memberNumber: optional(Joi.string().trim().max(20)).label("Member number"),
   guarantee: Joi.boolean().default(true).label("Super guarantee"),
   agreedPercent: optional(percent()).label("Agreed per cent"),
+  anyAge: Joi.boolean().default(false).label("Super at any age"),
+  shares: Joi.array()
+    .items(
+      Joi.object({
+        fundId: id().required().label("Fund"),
+        memberNumber: name(20).required().label("Member number"),
+        percent: percent().required().label("Share"),
+      }),
+    )
+    .max(4)
+    .allow(null)
+    .default(null)
+    .label("Shares to other funds"),
 });
 
 export interface BankPart {
@@ -189,10 +236,12 @@ export const entitlement = Joi.object<Entitlement>({
 export const leave = Joi.object<{
   from?: string;
   entitlements: Entitlement[];
+  loadingPercent?: string | null;
   opening?: { kind: string; hours: string }[];
 }>({
   from: date().label("From"),
   entitlements: Joi.array().items(entitlement).max(10).required(),
+  loadingPercent: optional(percent()).label("Loading on annual leave"),
   opening: Joi.array().items(
     Joi.object({
       kind: name(30).required(),
@@ -204,25 +253,10 @@ export const leave = Joi.object<{
   ),
 });
 
-export interface UsualLine {
-  elementId: number;
-  hours?: string | undefined;
-  rate?: string | undefined;
-  amount?: string | undefined;
-}
+export type UsualLine = SheetLine;
 export const usualPay = Joi.object<{ from?: string; lines: UsualLine[] }>({
   from: date().label("From"),
-  lines: Joi.array()
-    .items(
-      Joi.object({
-        elementId: id().required(),
-        hours: hours().label("Hours"),
-        rate: rate().label("Rate"),
-        amount: amountNotNegative().label("Amount"),
-      }),
-    )
-    .max(40)
-    .required(),
+  lines: Joi.array().items(sheetLine).max(40).required(),
 });
 
 export interface NewPerson {
@@ -232,7 +266,9 @@ export interface NewPerson {
   tax?: Tax | undefined;
   super?: Super | undefined;
   bank?: { parts: BankPart[] } | undefined;
-  leave?: { entitlements: Entitlement[]; opening?: { kind: string; hours: string }[] } | undefined;
+  leave?:
+    | { entitlements: Entitlement[]; loadingPercent?: string | null; opening?: { kind: string; hours: string }[] }
+    | undefined;
   usualPay?: { lines: UsualLine[] } | undefined;
 }
 export const newPerson = Joi.object<NewPerson>({

@@ -1,8 +1,11 @@
 import type { Mark } from "@zesty/core/checks/mark";
 import type { PayElement, RowContext, SheetLine } from "@zesty/core/pay/payContext";
+import type { Overrides } from "@zesty/core/pay/payInput";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
+import type { Row } from "@zesty/core/rulebook/ruleBook";
 import Joi from "joi";
-import { amountNotNegative, hours, id, name, rate } from "./fields.ts";
+import { amountNotNegative, date, id, name } from "./fields.ts";
+import { sheetLine } from "./lines.ts";
 
 export type RunState = "open" | "signedOff" | "sent" | "settled" | "takenBack";
 export type OutboxState =
@@ -31,9 +34,12 @@ export interface RunSummary {
   periodEnd: string;
   payday: string;
   state: RunState;
+  /** a cycle's own period, or a run for a departure or a correction */
+  kind: RunKind;
   segments: Segments;
   totals: Record<string, number>;
 }
+export type RunKind = "cycle" | "departure" | "correction";
 
 export interface RunMark extends Mark {
   text: string;
@@ -51,6 +57,7 @@ export interface RunRow {
   included: boolean;
   /** pays that this payment covers */
   periods: number;
+  overrides: Overrides | null;
   lines: SheetLine[];
   /** absent once the run is signed off: then the kept figures count */
   context: RowContext | null;
@@ -66,9 +73,12 @@ export interface RunView extends RunSummary {
   elements: (PayElement & { position: number; usedLast: boolean })[];
   rows: RunRow[];
   /** people of the cycle who are not in the run, and why */
+  costCentres: { code: string; name: string }[];
   leftOut: { personId: number; name: string; why: string }[];
   last: { payday: string; totals: Record<string, number> } | null;
   ruleBookVersion: string;
+  /** rows that the practice loaded, for the page's own working out */
+  loadedRules: Record<string, Row<unknown>[]>;
   signedOffBy: string | null;
   canSign: boolean;
 }
@@ -77,6 +87,7 @@ export interface RowChange {
   payId: number;
   included?: boolean;
   periods?: number;
+  overrides?: Overrides | null;
   lines?: SheetLine[];
 }
 export interface SaveRows {
@@ -84,12 +95,11 @@ export interface SaveRows {
   rows: RowChange[];
 }
 
-const line = Joi.object<SheetLine>({
-  elementId: id().required(),
-  hours: hours().label("Hours"),
-  rate: rate().label("Rate"),
-  amount: amountNotNegative().label("Amount"),
-});
+const overrides = Joi.object<Overrides>({
+  withheld: amountNotNegative().empty("").label("Tax"),
+  guarantee: amountNotNegative().empty("").label("Super"),
+  reason: name(200).required().label("Reason"),
+}).or("withheld", "guarantee");
 export const saveRows = Joi.object<SaveRows>({
   version: Joi.number().integer().min(0).required(),
   rows: Joi.array()
@@ -98,7 +108,8 @@ export const saveRows = Joi.object<SaveRows>({
         payId: id().required(),
         included: Joi.boolean(),
         periods: Joi.number().integer().min(1).max(60).label("Pays covered"),
-        lines: Joi.array().items(line).max(60),
+        overrides: overrides.allow(null),
+        lines: Joi.array().items(sheetLine).max(60),
       }),
     )
     .min(1)
@@ -117,6 +128,11 @@ export const openRun = Joi.object<{ cycleId: number; from: "usual" | "last"; pay
   cycleId: id().required(),
   from: Joi.string().valid("usual", "last").default("usual"),
   payday: Joi.string(),
+});
+/** The payday decides year, rates and lodgement: changing it works the whole run out again. */
+export const movePayday = Joi.object<{ payday: string; version: number }>({
+  payday: date().required().label("Payday"),
+  version: Joi.number().integer().required(),
 });
 export const setTick = Joi.object<{ payId: number; key: string; on: boolean }>({
   payId: id().required(),

@@ -1,9 +1,9 @@
 /** The input of the `work-out` command: the same fields and checks as the pay pipeline takes. Unknown fields are refused. */
-import { etpCodes } from "@zesty/core/au/terminationPayment";
 import { cycles } from "@zesty/core/calendar/payPeriods";
 import { allowanceCodes, bases, deductionCodes, elementsAu, type PayInput } from "@zesty/core/pay/payInput";
 import Joi from "joi";
 import { amountNotNegative, date, decimalText, hours, percent, rate } from "./fields.ts";
+import { detailFields } from "./lines.ts";
 
 const money = () => decimalText(2, "is not an amount. Write dollars and cents as 12.50.");
 /** A line's own amount may be negative: a correction takes back what an earlier pay gave. */
@@ -25,15 +25,11 @@ const line = Joi.object({
     .label("Deduction"),
   taxable: Joi.boolean().strict().label("Taxable"),
   superable: Joi.boolean().strict().label("Counts for super"),
-  method: Joi.string().valid("A", "B").label("Method"),
-  paysCovered: Joi.number().strict().integer().min(1).max(52).label("Pays covered"),
-  reason: Joi.string().valid("normal", "redundancy").label("Reason"),
-  amountBefore1993: amountNotNegative().label("Amount before August 1993"),
-  amountBefore1978: amountNotNegative().label("Amount before August 1978"),
-  etpCode: Joi.string()
-    .valid(...etpCodes)
-    .label("ETP code"),
-  completedYears: Joi.number().strict().integer().min(0).max(80).label("Completed years"),
+  ...detailFields,
+  percentOfGross: percent().label("Per cent of gross"),
+  keepNet: amountNotNegative().label("Protected net pay"),
+  upTo: amountNotNegative().label("Left of the total"),
+  detail: Joi.string().max(20).label("Which other allowance"),
 }).custom((value: PayInput["lines"][number], helpers) => {
   const fault = lineFault(value);
   return fault === null ? value : helpers.message({ custom: fault });
@@ -41,7 +37,10 @@ const line = Joi.object({
 
 function lineFault(value: PayInput["lines"][number]): string | null {
   const typed =
-    value.amount !== undefined || value.amountBefore1993 !== undefined || value.amountBefore1978 !== undefined;
+    value.amount !== undefined ||
+    value.percentOfGross !== undefined ||
+    value.amountBefore1993 !== undefined ||
+    value.amountBefore1978 !== undefined;
   if (typed && (value.hours !== undefined || value.rate !== undefined))
     return "A line has either hours and a rate, or an amount, not both.";
   if (!typed && (value.hours === undefined || value.rate === undefined))
@@ -83,6 +82,7 @@ const person = Joi.object({
   super: Joi.object({
     guarantee: Joi.boolean().strict().default(true).label("Guarantee"),
     rate: percent().label("Rate"),
+    anyAge: Joi.boolean().strict().label("Super at any age"),
   }),
   leave: Joi.array().items(entitlement).max(20),
 });
@@ -94,6 +94,7 @@ const toDate = Joi.object({
   guaranteeBase: money(),
   guaranteeBaseQuarter: money(),
   guarantee: money(),
+  reportable: money(),
   bonusGross: money(),
   bonusWithheld: money(),
   etpCapUsed: money(),
@@ -113,6 +114,20 @@ export const workOutCase = Joi.object<WorkOutCase>({
   person: person.required().label("Person"),
   lines: Joi.array().items(line).max(200).required().label("Lines"),
   toDate,
+  overrides: Joi.object({
+    withheld: amountNotNegative(),
+    guarantee: amountNotNegative(),
+    reason: Joi.string().required(),
+  }),
+  correctsTaxable: money(),
+  employerCosts: Joi.array().items(
+    Joi.object({
+      code: Joi.string().required(),
+      name: Joi.string().required(),
+      percent: percent().required(),
+      of: Joi.string().valid("gross", "grossAndSuper").required(),
+    }),
+  ),
   history: Joi.object({
     normalGross: money(),
     lastFourWeeksGross: money(),

@@ -51,6 +51,7 @@ export const element = (change: Change<PayElement> & { id: number; code: string 
   deduction: null,
   taxable: null,
   superable: null,
+  detail: null,
   ...change,
 });
 
@@ -59,6 +60,11 @@ export const elements = new Map(
     element({ id: 1, code: "ORD", name: "Ordinary" }),
     element({ id: 2, code: "AL", name: "Annual leave", element: "leaveTaken", leave: "annual" }),
     element({ id: 3, code: "DED", name: "Deduction", element: "deductionAfterTax", entry: "amount" }),
+    element({ id: 4, code: "FDV", name: "Leave, other", element: "leaveTaken", leave: "familyViolence" }),
+    element({ id: 5, code: "COMP", name: "Compassionate leave", element: "leaveTaken", leave: "compassionate" }),
+    element({ id: 6, code: "WET", name: "Wet work", element: "allowance", entry: "amount" }),
+    element({ id: 7, code: "BACK", name: "Back pay", element: "backPay", entry: "amount" }),
+    element({ id: 8, code: "UNUSED", name: "Unused leave", element: "unusedLeave", entry: "amount", leave: "annual" }),
   ].map((each) => [each.id, each]),
 );
 
@@ -75,12 +81,21 @@ export const context = (
   toDate: {},
   balances: { annual: "50.0000", personal: "20.0000" },
   lastPay: null,
+  deducted: {},
+  takenThisYear: {},
+  topUp: null,
+  overrides: null,
+  correctsTaxable: null,
+  employerCosts: [],
   ...change,
   person: change.person ?? person(),
   facts: {
     id: 1,
     name: "Alex Sample",
     hourlyRate: "30",
+    costCentres: [],
+    workPattern: null,
+    state: "VIC",
     minimumRate: null,
     paidByHours: true,
     startDate: "2020-01-06",

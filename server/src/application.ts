@@ -1,7 +1,6 @@
 /** Puts the parts together: store, clock, rule book, outbox. The parts know nothing of each other's making. */
 import { randomBytes } from "node:crypto";
 import { join } from "node:path";
-import { shippedRuleBook } from "@zesty/core/rulebook/shippedRuleBook";
 import { eq } from "drizzle-orm";
 import pino from "pino";
 import { type Clock, demoClock, realClock } from "./clock.ts";
@@ -10,6 +9,7 @@ import { stopRendering } from "./documents/renderPayslip.ts";
 import { RunEvents } from "./http/events.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
 import type { Settings } from "./settings.ts";
+import { ruleShelf } from "./setup/ruleShelf.ts";
 import { openStore, type Store } from "./store/open.ts";
 import { setting } from "./store/schema.ts";
 
@@ -28,11 +28,16 @@ export function makeApplication(
   const store = openStore(settings.dataFolder === ":memory:" ? ":memory:" : join(settings.dataFolder));
   const clock: Clock = settings.demoDay === null ? realClock : demoClock(store, settings.demoDay);
   const events = new RunEvents();
+  const shelf = ruleShelf(store);
   const context: Context = {
     store,
     clock,
     settings,
-    rules: shippedRuleBook,
+    get rules() {
+      return shelf.now();
+    },
+    rulesAt: shelf.at,
+    ruleShelf: shelf,
     log,
     wakeOutbox: () => outbox.wake(),
     announce: (runId) => events.changed(runId),

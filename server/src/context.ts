@@ -2,13 +2,18 @@
 import type { RuleBook } from "@zesty/core/rulebook/ruleBook";
 import type { Clock } from "./clock.ts";
 import type { Settings } from "./settings.ts";
+import type { RuleShelf } from "./setup/ruleShelf.ts";
 import type { Store } from "./store/open.ts";
 
 export interface Context {
   store: Store;
   clock: Clock;
   settings: Settings;
-  rules: RuleBook;
+  /** the rule book in force */
+  readonly rules: RuleBook;
+  /** the rule book as it was at an instant */
+  rulesAt(instant: string): RuleBook;
+  ruleShelf: RuleShelf;
   log: {
     info(facts: object, words: string): void;
     warn(facts: object, words: string): void;

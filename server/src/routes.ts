@@ -1,11 +1,14 @@
 /** The list of all routes but those of the session and of runs. */
 
 import { businessFacts, newBusiness, newElement, newFund } from "@zesty/contract/business";
+import { newDeparture } from "@zesty/contract/departures";
 import { newPerson, type Section, sections } from "@zesty/contract/people";
 import type { Right } from "@zesty/contract/session";
 import { type Request, Router } from "express";
 import { businessOfJournal, listJournals, readJournal } from "./books/readBooks.ts";
 import type { Actor, Context } from "./context.ts";
+import { undoDeparture } from "./departures/readDeparture.ts";
+import { planDeparture, recordDeparture } from "./departures/recordDeparture.ts";
 import { readDesk } from "./desk/readDesk.ts";
 import { readDues } from "./dues/readDues.ts";
 import { body, idOf, signedIn } from "./http/handler.ts";
@@ -17,7 +20,7 @@ import { createPerson, type SectionValues, saveSection } from "./people/savePers
 import { refreshOpenRuns } from "./runs/refreshOpenRuns.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
 import { addElement, addFund, readBusiness, saveBusinessFacts } from "./setup/readBusiness.ts";
-import { ruleTables } from "./setup/ruleTables.ts";
+import { costRoutes, ruleRoutes } from "./setup/routes.ts";
 
 export function placeRoutes(context: Context): Router {
   const router = Router();
@@ -97,6 +100,26 @@ export function placeRoutes(context: Context): Router {
     }),
   );
   router.post(
+    "/people/:person/departure/plan",
+    onPerson("prepare", (actor, personId, request) =>
+      planDeparture(context, actor, personId, body(newDeparture, request)),
+    ),
+  );
+  router.post(
+    "/people/:person/departure",
+    onPerson("prepare", (actor, personId, request) => {
+      recordDeparture(context, actor, personId, body(newDeparture, request));
+      return readPerson(context, personId);
+    }),
+  );
+  router.delete(
+    "/people/:person/departure",
+    onPerson("prepare", (actor, personId) => {
+      undoDeparture(context, actor, personId);
+      return readPerson(context, personId);
+    }),
+  );
+  router.post(
     "/people/:person/secrets/:what",
     onPerson("prepare", (actor, personId, request) => {
       const { what } = request.params;
@@ -112,9 +135,7 @@ export function placeRoutes(context: Context): Router {
       return readJournal(context, journalId);
     }),
   );
-  router.get(
-    "/rules",
-    signedIn(context, () => ruleTables()),
-  );
+  costRoutes(context, router);
+  ruleRoutes(context, router);
   return router;
 }

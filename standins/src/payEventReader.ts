@@ -4,6 +4,14 @@ import { XMLParser } from "fast-xml-parser";
 export interface Coded {
   type: string;
   amount: string;
+  /** description of another allowance, or the year of a part of lump sum E */
+  detail?: string;
+}
+
+export interface Etp {
+  code: string;
+  date: string;
+  amounts: string[];
 }
 
 export interface PayeeRecord {
@@ -15,6 +23,7 @@ export interface PayeeRecord {
   address: { line1: string; suburb: string; state: string; postcode: string };
   start: string;
   end: string;
+  cessation: string;
   basis: string;
   treatment: string;
   periodStart: string;
@@ -30,6 +39,7 @@ export interface PayeeRecord {
   allowances: Coded[];
   sacrifice: Coded[];
   lumpSums: Coded[];
+  etp: Etp[];
   deductions: Coded[];
   super: Coded[];
 }
@@ -60,6 +70,7 @@ const repeated = [
   "Allowance",
   "SalarySacrifice",
   "LumpSum",
+  "EmploymentTerminationPayment",
   "Deduction",
   "SuperannuationContribution",
 ];
@@ -81,8 +92,8 @@ const child = (node: Node | undefined, ...path: string[]): Node => {
 };
 const text = (node: Node, name: string): string => (typeof node[name] === "string" ? (node[name] as string) : "");
 const list = (node: Node, name: string): Node[] => (Array.isArray(node[name]) ? (node[name] as Node[]) : []);
-const coded = (node: Node, name: string, type: string, amount: string): Coded[] =>
-  list(node, name).map((each) => ({ type: text(each, type), amount: text(each, amount) }));
+const coded = (node: Node, name: string, type: string, amount: string, detail = ""): Coded[] =>
+  list(node, name).map((each) => ({ type: text(each, type), amount: text(each, amount), detail: text(each, detail) }));
 
 /** @throws when the bytes are not a well-formed message */
 export function readPayEvent(bytes: Buffer): PayEventMessage {
@@ -133,6 +144,7 @@ function payee(node: Node): PayeeRecord {
     },
     start: text(employer, "EmploymentStartD"),
     end: text(employer, "EmploymentEndD"),
+    cessation: text(employer, "CessationTypeC"),
     basis: text(employer, "PaymentBasisC"),
     treatment: text(employer, "TaxTreatmentC"),
     periodStart: text(period, "StartD"),
@@ -145,9 +157,16 @@ function payee(node: Node): PayeeRecord {
     bonus: text(income, "GrossBonusesAndCommissionsA"),
     directorFee: text(income, "GrossDirectorsFeesA"),
     paidLeave: coded(income, "PaidLeave", "TypeC", "PaymentA"),
-    allowances: coded(income, "Allowance", "TypeC", "EmploymentAllowancesA"),
+    allowances: coded(income, "Allowance", "TypeC", "EmploymentAllowancesA", "OtherAllowanceTypeDe"),
     sacrifice: coded(income, "SalarySacrifice", "TypeC", "PaymentA"),
-    lumpSums: coded(income, "LumpSum", "TypeC", "PaymentsA"),
+    lumpSums: coded(income, "LumpSum", "TypeC", "PaymentsA", "FinancialY"),
+    etp: list(income, "EmploymentTerminationPayment").map((each) => ({
+      code: text(each, "TypeC"),
+      date: text(each, "IncomeD"),
+      amounts: ["IncomeTaxFreeA", "IncomeTaxableA", "IncomeTaxPayAsYouGoWithholdingTaxWithheldA"].map((name) =>
+        text(each, name),
+      ),
+    })),
     deductions: coded(node, "Deduction", "RemunerationTypeC", "RemunerationA"),
     super: coded(node, "SuperannuationContribution", "EntitlementTypeC", "EmployerContributionsYearToDateA"),
   };

@@ -40,7 +40,7 @@ export function messageItems(message: PayEventMessage, now: string): Item[] {
   const items: Item[] = [];
   const add = (code: string, severity: Item["severity"], path: string, text: string) =>
     items.push({ code, severity, scope: "MESSAGE", path, text });
-  if (message.version !== "0004" || message.action !== "submit")
+  if (message.version !== "0004" || !["submit", "update"].includes(message.action))
     add("T02", "ERROR", "message", "Version or action is not supported.");
   if (!message.bms || message.bms.length > 200) add("P01", "ERROR", "payer/bmsId", "The BMS identifier is missing.");
   if (!abnHolds(message.abn)) add("P02", "ERROR", "payer/abn", "The payer's ABN fails its check.");
@@ -52,12 +52,17 @@ export function messageItems(message: PayEventMessage, now: string): Item[] {
   if (!isDay(message.payDate)) add("P08", "ERROR", "event/payDate", "The pay date is not a date.");
   else {
     const ahead = days(now.slice(0, 10), message.payDate);
-    if (ahead < 0) add("P09", "WARNING", "event/payDate", "The event was received after the pay date.");
+    if (message.action === "update" && ahead > 0)
+      add("P11", "ERROR", "event/payDate", "The date of an update lies in the future.");
+    if (message.action === "submit" && ahead < 0)
+      add("P09", "WARNING", "event/payDate", "The event was received after the pay date.");
     if (ahead > 31) add("P10", "ERROR", "event/payDate", "The pay date is more than 31 days ahead.");
   }
   if (message.count !== message.payees.length || message.count < 1)
     add("P12", "ERROR", "event/payeeCount", "The payee record count is wrong.");
-  if (!isAmount(message.w1) || !isAmount(message.w2))
+  if (message.action === "update") {
+    if (message.w1 || message.w2) add("P13", "ERROR", "event/w1", "An update carries no payer totals.");
+  } else if (!isAmount(message.w1) || !isAmount(message.w2))
     add("P13", "ERROR", "event/w1", "Payer totals are missing or not amounts.");
   else if (Number(message.w2) > Number(message.w1)) add("P14", "WARNING", "event/w2", "More is withheld than paid.");
   if (!message.accepted) add("P15", "ERROR", "declaration", "The declaration is missing.");
@@ -93,6 +98,19 @@ export function payeeItems(
     add("E07", "ERROR", "address", `Postcode ${postcode} does not lie in ${state}.`);
   if (!isDay(payee.start) || payee.start > payee.periodEnd)
     add("E08", "ERROR", "employment/start", "The commencement date is not before the end of the period.");
+  if (Boolean(payee.end) !== Boolean(payee.cessation) || (payee.end && payee.end < payee.start))
+    add("E08", "ERROR", "employment/end", "Cessation date and type come together, not before the commencement.");
+  if (payee.cessation && !/^[VIDRFCT]$/.test(payee.cessation))
+    add("E08", "ERROR", "employment/end", "The cessation type is not in the list.");
+  if (payee.allowances.some((each) => (each.type === "OD") !== Boolean(each.detail)))
+    add("E17", "ERROR", "allowances", "Allowance OD has a description, the others have none.");
+  if (payee.lumpSums.some((each) => (each.type === "E") !== /^20\d{2}$/.test(each.detail ?? "")))
+    add("E18", "ERROR", "lumpSums", "Lump sum E has a financial year, the others have none.");
+  for (const each of payee.etp) {
+    if (!/^[ROSPDBNT]$/.test(each.code) || !isDay(each.date) || !each.amounts.every(isAmount))
+      add("E19", "ERROR", "etp", "A termination payment lacks its code, its date or an amount.");
+    if (!payee.end) add("E19", "WARNING", "etp", "A termination payment without a cessation date.");
+  }
   if (!/^[FPCLVDN]$/.test(payee.basis))
     add("E09", "ERROR", "employment/basis", "The employment basis is not in the list.");
   if (
@@ -105,7 +123,7 @@ export function payeeItems(
   const lists = [payee.paidLeave, payee.allowances, payee.sacrifice, payee.lumpSums, payee.deductions, payee.super];
   if (!amounts.every(isAmount) || !lists.flat().every((each) => isAmount(each.amount)))
     add("E16", "ERROR", "incomeStreams", "An amount is not a decimal of two places.");
-  if (lists.some((each) => new Set(each.map((one) => one.type)).size < each.length))
+  if (lists.some((each) => new Set(each.map((one) => `${one.type}${one.detail ?? ""}`)).size < each.length))
     add("E16", "ERROR", "incomeStreams", "A type occurs twice.");
   if (message.payDate >= "2026-07-01" && /^[FPC]$/.test(payee.basis)) {
     const liability = payee.super.find((each) => each.type === "L");

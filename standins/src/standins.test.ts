@@ -14,6 +14,8 @@ const payee = (change: Partial<PayeeRecord> = {}): PayeeRecord => ({
   address: { line1: "1 Example St", suburb: "Sampleton", state: "VIC", postcode: "3350" },
   start: "2025-02-03",
   end: "",
+  cessation: "",
+  etp: [],
   basis: "F",
   treatment: "RTXXXX",
   periodStart: "2026-06-22",
@@ -60,7 +62,7 @@ describe("the agency's rules of the message", () => {
   it("pass a good one", () => expect(messageItems(message(), now)).toEqual([]));
   it.each<[string, Partial<PayEventMessage>]>([
     ["T02", { version: "0003" }],
-    ["T02", { action: "update" }],
+    ["T02", { action: "replace" }],
     ["P01", { bms: "" }],
     ["P02", { abn: "63000000012" }],
     ["P04", { submission: "" }],

@@ -161,7 +161,7 @@ describe("termination payments", () => {
       decimal(other),
       decimal(used),
       terms(change),
-    ).value.toNumber();
+    ).withheld.value.toNumber();
   it.each<[string, number, number]>([
     ["excluded, under 60", tax([["R", "100000"]]), 32_000],
     ["excluded, 60 by the end of the year", tax([["R", "100000"]], "0", "0", { born: "1966-06-30" }), 17_000],

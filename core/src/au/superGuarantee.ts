@@ -24,6 +24,8 @@ export interface GuaranteeTerms {
   hoursAWeek: Decimal;
   /** an agreed per cent above the law's, if any */
   agreedPercent?: Decimal | undefined;
+  /** an agreement asks for super whatever the age and hours */
+  anyAge?: boolean | undefined;
 }
 
 export interface Guarantee {
@@ -40,7 +42,9 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
   const row = terms.rules.row(superGuaranteeRules, terms.payday);
   const { percent, base: baseName, ceiling, young } = row.figures;
   const tooYoung =
-    completedYears(terms.birthDate, terms.payday) < Number(young.under) && terms.hoursAWeek.lte(fixed(young.hoursOver));
+    terms.anyAge !== true &&
+    completedYears(terms.birthDate, terms.payday) < Number(young.under) &&
+    terms.hoursAWeek.lte(fixed(young.hoursOver));
   const before = ceiling.per === "quarter" ? terms.baseBefore.quarter : terms.baseBefore.year;
   const room = atLeastZero(fixed(ceiling.amount).minus(before));
   const owed = terms.entitled && !tooYoung ? least(counted.value, room) : zero;

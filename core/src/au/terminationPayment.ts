@@ -40,8 +40,9 @@ export function terminationPayments(
   otherTaxable: Decimal,
   capUsed: Decimal,
   terms: WithholdingTerms,
-): Figure {
-  if (payments.length === 0) return figure("Withholding on termination payments", zero, "money");
+): { withheld: Figure; payments: { code: EtpCode; taxable: Decimal; withheld: Decimal }[] } {
+  if (payments.length === 0)
+    return { withheld: figure("Withholding on termination payments", zero, "money"), payments: [] };
   const row = terms.rules.row(terminationRules, terms.payday);
   const rules = row.figures;
   const age = completedYears(birthDate, payrollYearAu(terms.payday).to);
@@ -57,13 +58,20 @@ export function terminationPayments(
     if (wholeCounts) wholeLeft = atLeastZero(wholeLeft.minus(amount));
     const [low, high] = percents(code, age, rules, terms);
     const tax = dropCents(within.times(low).plus(amount.minus(within).times(high)).div(100));
-    return figure(`Withholding on termination payment ${code}`, tax, "money", () => ({
+    const shown = figure(`Withholding on termination payment ${code}`, tax, "money", () => ({
       rule: `Schedule 11, code ${code}: ${low.toString()} % to the cap that applies, ${high.toString()} % above it`,
       formula: `${within.toFixed(2)} × ${low.toString()} % + ${amount.minus(within).toFixed(2)} × ${high.toString()} %, cents dropped`,
       source: sourceNote(terminationRules, row),
     }));
+    return { code, taxable: amount, withheld: tax, shown };
   });
-  return sumOf("Withholding on termination payments", parts);
+  return {
+    withheld: sumOf(
+      "Withholding on termination payments",
+      parts.map((part) => part.shown),
+    ),
+    payments: parts,
+  };
 }
 
 /** Per cents to the cap and above it. */

@@ -16,6 +16,8 @@ interface Case {
 const plain: [RowContext, SheetLine[]] = [context(), hours("38")];
 const last = (gross: string) => ({ payday: "2025-10-02", hours: "38", gross, withheld: "0", super: "0", net: "0" });
 
+const cashOut = (value: string): SheetLine => ({ elementId: 2, hours: value, detail: { cashOut: true } });
+
 const cases: Record<MarkCode, Case> = {
   missingTable: { kind: "stop", with: [context({ payday: "2031-01-02" }), hours("38")] },
   derivedTable: { kind: "note", with: [context({ payday: "2026-07-02" }), hours("38")] },
@@ -80,6 +82,66 @@ const cases: Record<MarkCode, Case> = {
     kind: "note",
     with: [context({ person: person({ birthDate: "2009-01-01" }) }), hours("30")],
     without: [context({ person: person({ birthDate: "2009-01-01" }) }), hours("31")],
+  },
+  taxTyped: {
+    kind: "query",
+    with: [context({ overrides: { withheld: "100", reason: "variation notice" } }), hours("38")],
+  },
+  superTyped: {
+    kind: "query",
+    with: [context({ overrides: { guarantee: "10", reason: "agreed late payment" } }), hours("38")],
+  },
+  deductionCut: {
+    kind: "note",
+    with: [context(), [...hours("38"), { elementId: 3, amount: "80", terms: { keepNet: "2000" } }]],
+    without: [context(), [...hours("38"), { elementId: 3, amount: "80", terms: { keepNet: "500" } }]],
+  },
+  // 38 h a week: 152 h of annual leave must stay.
+  cashOutTooMuch: {
+    kind: "stop",
+    with: [context({ balances: { annual: "159.99" } }), [...hours("38"), cashOut("8")]],
+    without: [context({ balances: { annual: "160" } }), [...hours("38"), cashOut("8")]],
+  },
+  cashOutAgreed: {
+    kind: "query",
+    with: [context({ balances: { annual: "160" } }), [...hours("38"), cashOut("8")]],
+    without: [context({ balances: { annual: "160" } }), [...hours("38"), { elementId: 2, hours: "8" }]],
+  },
+  // Ten days of 7.6 h a year.
+  grantedLeaveUsedUp: {
+    kind: "query",
+    with: [context({ takenThisYear: { familyViolence: "68.4" } }), [{ elementId: 4, hours: "7.7" }]],
+    without: [context({ takenThisYear: { familyViolence: "68.4" } }), [{ elementId: 4, hours: "7.6" }]],
+  },
+  longCompassionate: {
+    kind: "query",
+    with: [context(), [{ elementId: 5, hours: "15.3" }]],
+    without: [context(), [{ elementId: 5, hours: "15.2" }]],
+  },
+  noReportingCode: { kind: "query", with: [context(), [...hours("38"), { elementId: 6, amount: "20" }]] },
+  lumpSumYear: {
+    kind: "stop",
+    with: [context(), [...hours("38"), { elementId: 7, amount: "900", detail: { earnedYear: "2025-26" } }]],
+    without: [context(), [...hours("38"), { elementId: 7, amount: "900", detail: { earnedYear: "2024-25" } }]],
+  },
+  otherYear: {
+    kind: "note",
+    with: [context({ payday: "2026-07-02", periodStart: "2026-06-22", periodEnd: "2026-06-28" }), hours("38")],
+    without: [context({ payday: "2026-07-09", periodStart: "2026-06-29", periodEnd: "2026-07-05" }), hours("38")],
+  },
+  departureOpen: {
+    kind: "query",
+    with: [context({ facts: { endDate: "2025-10-03" } }), hours("38")],
+    // 50 h in the balance and 2.9231 h of this pay.
+    without: [
+      context({ facts: { endDate: "2025-10-03" } }),
+      [...hours("38"), { elementId: 8, hours: "52.9231", amount: "1587.69" }],
+    ],
+  },
+  aboveCap: {
+    kind: "query",
+    with: [context({ toDate: { guarantee: "20000", reportable: "9900" } }), hours("38")],
+    without: [context({ toDate: { guarantee: "20000", reportable: "9863.20" } }), hours("38")],
   },
 };
 

@@ -3,7 +3,8 @@ import { taxTreatment } from "../au/taxDeclaration.ts";
 import { addDays, completedYears, daysBetween } from "../calendar/dates.ts";
 import type { PayElement, RowContext, SheetLine, WorkedRow } from "../pay/payContext.ts";
 import { workOutRow } from "../pay/payContext.ts";
-import { type Decimal, decimal, decimalOrZero, sum, zero } from "../quantity/decimal.ts";
+import { hoursOf } from "../pay/snapshot.ts";
+import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
 import { tablesAu } from "../rulebook/au/index.ts";
 import { minimumWage } from "../rulebook/au/minimumWage.ts";
 import { studyLoanRates } from "../rulebook/au/studyLoanRates.ts";
@@ -11,20 +12,14 @@ import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import { withholdingRates } from "../rulebook/au/withholdingRates.ts";
 import { withholdingScales } from "../rulebook/au/withholdingScales.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
+import type { Check, PayCheck, WorkedInput } from "./check.ts";
+import { dollars, inRun, person } from "./check.ts";
+import { leaveChecks, noAccrual } from "./leaveChecks.ts";
+import { linePayChecks, lineRowChecks } from "./lineChecks.ts";
 import type { Mark } from "./mark.ts";
 
-type WorkedInput = Pick<WorkedRow, "input" | "worked">;
-type PayCheck = (pay: WorkedInput, rules: RuleBook) => Mark[];
-type Check = (row: WorkedRow, rules: RuleBook) => Mark[];
-
-const dollars = (value: Decimal): string =>
-  `${value.isNegative() ? "−" : ""}$${value
-    .abs()
-    .toFixed(2)
-    .replace(/\B(?=(\d{3})+(?!\d))/g, ",")}`;
-const person = (section: string): Mark["mend"] => ({ place: "person", section });
-const inRun: Mark["mend"] = { place: "run", section: "lines" };
-const hoursOf = (row: WorkedRow) => sum(row.input.lines.map((line) => decimalOrZero(line.hours)));
+/** House convention: a pay is worth a look when it is more than a third and more than $100 away from the last one. */
+const unlike = { share: 3, dollars: 100 } as const;
 
 /** Tables that a payday needs and the rule book lacks. Looked for before anything is worked out. */
 export function missingTables(payday: string, rules: RuleBook): Mark[] {
@@ -62,7 +57,7 @@ const noHours: PayCheck = ({ worked }) =>
 
 const absurdHours: Check = (row) => {
   const days = daysBetween(row.context.periodStart, row.context.periodEnd) + 1;
-  const hours = hoursOf(row);
+  const hours = hoursOf(row.worked.lines);
   const most = decimal(days).times(row.context.periods).times(24);
   return hours.gt(most)
     ? [{ kind: "stop", code: "absurdHours", facts: { hours: hours.toString(), days: String(days) }, mend: inRun }]
@@ -112,13 +107,13 @@ const thresholdUnticked: PayCheck = ({ input, worked }) => {
     : [];
 };
 
-/** More than a third away from last time, and more than a hundred dollars. */
 const unlikeLastTime: Check = ({ context, worked }) => {
   if (!context.lastPay) return [];
   const last = decimal(context.lastPay.gross);
   const gross = worked.gross.value;
   const change = gross.minus(last);
-  if (last.isZero() || gross.isZero() || change.abs().lte(100) || change.abs().lte(last.div(3))) return [];
+  if (last.isZero() || gross.isZero() || change.abs().lte(unlike.dollars) || change.abs().lte(last.div(unlike.share)))
+    return [];
   const percent = change.div(last).times(100).toFixed(0);
   return [
     {
@@ -163,34 +158,6 @@ const belowMinimum: Check = ({ context, input, worked }, rules) => {
     : [];
 };
 
-const leaveBeyondBalance: Check = ({ context, input }) => {
-  const taken = new Map<string, Decimal>();
-  for (const line of input.lines) {
-    if (line.element !== "leaveTaken" || !line.leave) continue;
-    taken.set(line.leave, (taken.get(line.leave) ?? zero).plus(decimalOrZero(line.hours)));
-  }
-  return [...taken].flatMap(([kind, hours]): Mark[] => {
-    const balance = context.balances[kind];
-    if (balance === undefined || hours.lte(balance)) return [];
-    return [
-      {
-        kind: "query",
-        code: "leaveBeyondBalance",
-        facts: { kind, hours: hours.toString(), balance: decimal(balance).toFixed(2) },
-        mend: inRun,
-      },
-    ];
-  });
-};
-
-const noAccrual: PayCheck = ({ input, worked }) => {
-  const { basis } = input.person;
-  if ((basis !== "full-time" && basis !== "part-time") || worked.gross.value.isZero()) return [];
-  return ["annual", "personal"]
-    .filter((kind) => !input.person.leave?.some((entitled) => entitled.kind === kind))
-    .map((kind) => ({ kind: "query", code: "noAccrual", facts: { kind, basis }, mend: person("leave") }));
-};
-
 const details: Check = ({ context, worked }) => {
   const found: Mark[] = [];
   const { facts } = context;
@@ -231,6 +198,7 @@ const payChecks: readonly PayCheck[] = [
   noAccrual,
   tooYoungForSuper,
   derivedTable,
+  ...linePayChecks,
 ];
 
 /** Checks that also want to know the person and the run. */
@@ -241,7 +209,8 @@ const rowChecks: readonly Check[] = [
   numberPending,
   belowMinimum,
   unlikeLastTime,
-  leaveBeyondBalance,
+  ...leaveChecks,
+  ...lineRowChecks,
 ];
 
 const order = { stop: 0, query: 1, note: 2 } as const;

@@ -8,7 +8,7 @@ export interface Mark {
   /** what the sentence needs; also what a tick is bound to: other facts, and the query asks again */
   facts: Record<string, string>;
   /** where it is mended */
-  mend: { place: "run" | "person" | "rule book"; section: string };
+  mend: { place: "run" | "person" | "rule book" | "business"; section: string };
 }
 
 export const markCodes = [
@@ -32,6 +32,18 @@ export const markCodes = [
   "noEmail",
   "notEmployed",
   "tooYoungForSuper",
+  "taxTyped",
+  "superTyped",
+  "deductionCut",
+  "cashOutTooMuch",
+  "cashOutAgreed",
+  "grantedLeaveUsedUp",
+  "longCompassionate",
+  "noReportingCode",
+  "lumpSumYear",
+  "otherYear",
+  "departureOpen",
+  "aboveCap",
 ] as const;
 export type MarkCode = (typeof markCodes)[number];
 

@@ -29,6 +29,21 @@ const sentences: Record<MarkCode, Sentence> = {
   notEmployed: (f) =>
     `The employment runs from ${dateWords(f.start ?? "")}${f.end ? ` to ${dateWords(f.end)}` : ""}, outside this period.`,
   tooYoungForSuper: (f) => `Under ${f.under} and not over ${f.hours} hours a week: no super guarantee.`,
+  taxTyped: (f) => `Tax typed by hand: ${f.typed} instead of ${f.worked} (${f.reason}).`,
+  superTyped: (f) => `Super typed by hand: ${f.typed} instead of ${f.worked} (${f.reason}).`,
+  deductionCut: (f) => `${f.name} is ${f.taken} instead of ${f.wanted}: its total is reached, or net pay is protected.`,
+  cashOutTooMuch: (f) => `Cashing out would leave ${f.after} h of ${f.kind} leave; at least ${f.keeps} h must stay.`,
+  cashOutAgreed: (f) =>
+    `${f.hours} h of ${f.kind} leave cashed out. Tick when the agreement is signed, and the award allows it.`,
+  grantedLeaveUsedUp: (f) => `${f.hours} h since the last work anniversary; ${f.days} paid days a year are granted.`,
+  longCompassionate: (f) => `${f.hours} h of compassionate leave; ${f.days} days are granted for each occasion.`,
+  noReportingCode: (f) => `${f.name} has no reporting code, so it is reported as a general allowance.`,
+  lumpSumYear: (f) => `Back pay earned in ${f.year} is not from an earlier payroll year. Leave the year out.`,
+  otherYear: (f) =>
+    `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to payroll year ${f.year}, and so do rates and lodgement.`,
+  departureOpen: (f) =>
+    `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of annual leave would stay in the balance.`,
+  aboveCap: (f) => `Super of the year reaches ${f.all}, above the concessional cap of ${f.cap}.`,
 };
 
 export const sentenceOf = (mark: Pick<Mark, "code" | "facts">): string => sentences[mark.code](mark.facts);

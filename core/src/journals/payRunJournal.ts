@@ -3,8 +3,9 @@
  * wages, withholdings and clearing follows the journal export of the reference (section 6.1).
  */
 
+import { superOf } from "../pay/snapshot.ts";
 import type { WorkedPay } from "../pay/workedPay.ts";
-import { decimal } from "../quantity/decimal.ts";
+import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
 import { splitCents } from "../quantity/split.ts";
 import { toCents } from "../quantity/units.ts";
 
@@ -18,13 +19,21 @@ export interface PostingAccounts {
   netPayClearing: string;
 }
 
+/** Where a cost that the employer sets aside is posted. */
+export interface CostAccounts {
+  expense: string;
+  payable: string;
+}
+
 export interface JournalPay {
   payId: number;
   worked: WorkedPay;
   /** expense account by element code, where it is not the wages account */
   elementAccounts: ReadonlyMap<string, string>;
-  /** cost centres with their share; empty when the business has none */
-  costCentres: readonly { code: string; share: string }[];
+  /** cost centres with their share, per cent; empty when the person has none */
+  costCentres: readonly { code: string; percent: string }[];
+  /** by code of the cost */
+  costAccounts: ReadonlyMap<string, CostAccounts>;
 }
 
 export interface JournalLine {
@@ -59,33 +68,57 @@ function payLines(pay: JournalPay, accounts: PostingAccounts): JournalLine[] {
       what,
     });
   };
-  const expense = (account: string, cents: number, what: string) => {
-    if (pay.costCentres.length === 0) return post(account, cents, what, null);
-    const shares = splitCents(
+  const { worked } = pay;
+  const shares = sharesOf(pay);
+  const expense = (account: string, cents: number, what: string, centre?: string) => {
+    if (centre !== undefined) return post(account, cents, what, centre);
+    if (shares.length === 0) return post(account, cents, what, null);
+    const parts = splitCents(
       cents,
-      pay.costCentres.map((centre) => decimal(centre.share)),
+      shares.map((each) => each.share),
     );
-    pay.costCentres.forEach((centre, at) => {
-      post(account, shares[at] ?? 0, what, centre.code);
+    shares.forEach((each, at) => {
+      post(account, parts[at] ?? 0, what, each.code);
     });
   };
-  const { worked } = pay;
   for (const line of worked.lines) {
     const cents = toCents(line.amount.value);
     const name = line.line.name ?? line.line.element;
     const account = pay.elementAccounts.get(line.line.code ?? "");
     if (line.group === "beforeTax" && line.line.element === "salarySacrificeSuper") continue;
-    if (line.group === "employer") continue;
+    if (line.group === "employer" || line.line.element === "memberContribution") continue;
     if (line.group === "beforeTax" || line.group === "afterTax")
       post(account ?? accounts.deductionsPayable, -cents, name, null);
-    else expense(account ?? accounts.wages, cents, name);
+    else expense(account ?? accounts.wages, cents, name, line.line.costCentre);
   }
   const contributions = worked.super.guarantee.value
     .plus(worked.super.reportable.value)
     .minus(worked.super.sacrificed.value);
   expense(accounts.superExpense, toCents(contributions), "Super");
-  post(accounts.superPayable, -toCents(contributions.plus(worked.super.sacrificed.value)), "Super payable", null);
+  post(accounts.superPayable, -toCents(superOf(worked).value), "Super payable", null);
+  for (const { cost, amount } of worked.employerCosts) {
+    const to = pay.costAccounts.get(cost.code);
+    if (!to) continue;
+    expense(to.expense, toCents(amount.value), cost.name);
+    post(to.payable, -toCents(amount.value), `${cost.name}, set aside`, null);
+  }
   post(accounts.withholdingPayable, -toCents(worked.withheld.value), "PAYG withheld", null);
   post(accounts.netPayClearing, -toCents(worked.net.value), "Net pay", null);
   return lines;
+}
+
+/**
+ * How costs without a centre of their own are shared: as the person's earnings stand in the sheet where they are split
+ * by rows, else by the person's per cents. Earnings without a row of their own count for the first centre.
+ */
+function sharesOf({ worked, costCentres }: JournalPay): { code: string; share: Decimal }[] {
+  const earned = worked.lines.filter((line) => line.group === "earnings" && line.amount.value.gt(0));
+  if (!earned.some((line) => line.line.costCentre !== undefined))
+    return costCentres.map(({ code, percent }) => ({ code, share: decimal(percent) }));
+  const home = costCentres[0]?.code;
+  const codes = [...new Set(earned.flatMap((line) => line.line.costCentre ?? home ?? []))];
+  return codes.map((code) => ({
+    code,
+    share: sum(earned.filter((line) => (line.line.costCentre ?? home) === code).map((line) => line.amount.value)),
+  }));
 }

@@ -22,7 +22,7 @@ const lines: PayLine[] = [
   { element: "reimbursement", amount: "12.34", code: "REIMB", name: "Reimbursement" },
 ];
 const worked = workOut(pay(lines, { payday: "2026-07-02" }), rules);
-const year = new Map(factsOf(worked).map((fact) => [fact.code, fact.cents]));
+const year = new Map(factsOf(worked, "2026-07-02").map((fact) => [fact.code, fact.cents]));
 
 const payee = (id: string, family = "Sample") =>
   payeeRecord(
@@ -34,6 +34,7 @@ const payee = (id: string, family = "Sample") =>
       address: { line1: "1 Example St", suburb: "Sampleton", state: "VIC", postcode: "3350" },
       startDate: "2020-01-06",
       endDate: null,
+      cessation: null,
       basis: "full-time",
       tax: person().tax,
       periodStart: "2026-06-22",
@@ -166,9 +167,10 @@ describe("the journal", () => {
         payId: 7,
         worked,
         elementAccounts: new Map([["REIMB", "6-1200"]]),
+        costAccounts: new Map(),
         costCentres: [
-          { code: "A", share: "1" },
-          { code: "B", share: "2" },
+          { code: "A", percent: "33.3333" },
+          { code: "B", percent: "66.6667" },
         ],
       },
     ],

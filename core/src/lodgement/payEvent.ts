@@ -30,6 +30,8 @@ export interface PayeeFacts {
   address: { line1: string; suburb: string; state: string; postcode: string };
   startDate: IsoDate;
   endDate: IsoDate | null;
+  /** why the employment ended; with the end date */
+  cessation: CessationCode | null;
   basis: Basis;
   tax: TaxDeclaration;
   periodStart: IsoDate;
@@ -39,13 +41,14 @@ export interface PayeeFacts {
 }
 
 export interface PayEvent {
-  action: "submit";
+  /** an update corrects year-to-date amounts when nobody is paid, and carries no totals of the payer */
+  action: "submit" | "update";
   submissionId: string;
   runAt: string;
   payDate: IsoDate;
   payer: Payer;
-  w1: string;
-  w2: string;
+  w1: string | null;
+  w2: string | null;
   declaration: Declaration;
   payees: PayeeRecord[];
 }
@@ -53,7 +56,29 @@ export interface PayEvent {
 export interface CodedAmount {
   type: string;
   amount: string;
+  /** what an allowance OD is, or the payroll year (its last) of a part of lump sum E */
+  detail?: string;
 }
+
+export interface EtpRecord {
+  code: string;
+  date: IsoDate;
+  taxFree: string;
+  taxable: string;
+  withheld: string;
+}
+
+/** Reasons of the end of an employment (Single Touch Payroll, phase 2). */
+export const cessationReasons = {
+  V: "left of their own accord",
+  I: "left for ill health",
+  D: "died",
+  R: "redundancy, or an approved early retirement scheme",
+  F: "dismissed",
+  C: "contract ended",
+  T: "transferred to another payroll",
+} as const;
+export type CessationCode = keyof typeof cessationReasons;
 
 export interface PayeeRecord {
   payrollId: string;
@@ -63,6 +88,7 @@ export interface PayeeRecord {
   address: { line1: string; suburb: string; state: string; postcode: string };
   start: IsoDate;
   end: IsoDate | null;
+  cessation: CessationCode | null;
   basis: string;
   taxTreatment: string;
   period: { start: IsoDate; end: IsoDate };
@@ -78,6 +104,7 @@ export interface PayeeRecord {
     allowances: CodedAmount[];
     sacrifice: CodedAmount[];
     lumpSums: CodedAmount[];
+    etp: EtpRecord[];
   };
   deductions: CodedAmount[];
   super: CodedAmount[];
@@ -91,7 +118,8 @@ const basisCodes: Record<Basis, string> = {
   "part-time": "P",
   casual: "C",
   "labour-hire": "L",
-  contractor: "L",
+  // Paid super only: not reported in a pay event at all.
+  contractor: "N",
 };
 
 /** One payee's record from the sums of the year. */
@@ -100,8 +128,11 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
   const coded = (prefix: string): CodedAmount[] =>
     [...payee.yearToDate]
       .filter(([code]) => code.startsWith(`report:${prefix}:`))
-      .map(([code, amount]) => ({ type: code.slice(prefix.length + 8), amount: centsText(amount) }))
-      .sort((a, b) => a.type.localeCompare(b.type));
+      .map(([code, amount]) => {
+        const [type = "", detail] = code.slice(prefix.length + 8).split(":");
+        return { type, ...(detail ? { detail } : {}), amount: centsText(amount) };
+      })
+      .sort((a, b) => `${a.type}${a.detail ?? ""}`.localeCompare(`${b.type}${b.detail ?? ""}`));
   const optional = (name: "overtime" | "bonus" | "directorFee") =>
     payee.yearToDate.has(`report:${name}`) ? { [name]: centsText(cents(`report:${name}`)) } : {};
   const [year, month, day] = payee.birthDate.split("-").map(Number) as [number, number, number];
@@ -116,7 +147,9 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
     birth: { day, month, year },
     address: payee.address,
     start: payee.startDate,
-    end: payee.endDate,
+    // The last day and the reason are reported together or not at all.
+    end: payee.cessation === null ? null : payee.endDate,
+    cessation: payee.endDate === null ? null : payee.cessation,
     basis: basisCodes[payee.basis],
     taxTreatment: taxTreatmentCode(payee.tax),
     period: { start: payee.periodStart, end: payee.periodEnd },
@@ -131,18 +164,35 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
       paidLeave: coded("paidLeave"),
       allowances: coded("allowance"),
       sacrifice: coded("sacrifice"),
-      lumpSums: coded("lumpSum"),
+      lumpSums: [
+        ...coded("lumpSum"),
+        // The year that a part of lump sum E was earned in goes by its last calendar year.
+        ...coded("lumpSumE").map(({ type, amount }) => ({ type: "E", detail: `20${type.slice(5)}`, amount })),
+      ],
+      etp: etpRecords(payee.yearToDate),
     },
     deductions: coded("deduction"),
     super: contributions,
   };
 }
 
+function etpRecords(year: ReadonlyMap<string, number>): EtpRecord[] {
+  const records = [...year].flatMap(([name, taxable]): EtpRecord[] => {
+    const [, kind, code = "", date = "", what] = name.split(":");
+    if (kind !== "etp" || what !== "taxable") return [];
+    const withheld = year.get(`report:etp:${code}:${date}:withheld`) ?? 0;
+    return [{ code, date, taxFree: "0.00", taxable: centsText(taxable), withheld: centsText(withheld) }];
+  });
+  return records.sort((a, b) => `${a.date}${a.code}`.localeCompare(`${b.date}${b.code}`));
+}
+
 /** Payees in the order of payroll ID, so that two builds of one run give the same bytes. */
 export function payEvent(event: Omit<PayEvent, "action">): PayEvent {
+  // Less than nothing cannot be paid: such an event only corrects what was reported.
+  const corrects = event.w1?.startsWith("-") === true || event.w2?.startsWith("-") === true;
   return {
-    action: "submit",
     ...event,
+    ...(corrects ? { action: "update", w1: null, w2: null } : { action: "submit" }),
     payees: [...event.payees].sort((a, b) => a.payrollId.localeCompare(b.payrollId)),
   };
 }

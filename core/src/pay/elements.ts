@@ -1,4 +1,5 @@
 /** What each kind of pay line is: which side of the pay it stands on, and where it is reported. */
+import { leaveKind } from "../leave/kinds.ts";
 import type { ElementAu, PayLine } from "./payInput.ts";
 
 /** The side of the pay that a line stands on. */
@@ -10,7 +11,8 @@ export type Group =
   | "afterTax"
   | "unusedLeave"
   | "termination"
-  | "employer";
+  | "employer"
+  | "returnToWork";
 
 interface Traits {
   group: Group;
@@ -38,7 +40,15 @@ export const traits: Record<ElementAu, Traits> = {
   etp: { group: "termination", words: "Termination payment", accrues: false },
   redundancy: { group: "termination", words: "Redundancy payment", accrues: false },
   contractorSuper: { group: "employer", words: "Super for a contractor", accrues: false },
+  returnToWork: { group: "returnToWork", words: "Return-to-work payment", accrues: false },
+  memberContribution: { group: "afterTax", words: "Member's own super contribution", accrues: false },
+  topUp: { group: "earnings", words: "Top-up to the guaranteed amount", accrues: false },
+  timeInLieuEarned: { group: "earnings", words: "Time in lieu earned", accrues: false },
 };
+
+/** Leave loading paid in one lump is taxed like a bonus (Schedule 5); paid with the leave it is part of that pay. */
+export const groupOf = (line: PayLine): Group =>
+  line.element === "leaveLoading" && line.method !== undefined ? "extra" : traits[line.element].group;
 
 /** Allowances that pay back an expected expense: not taxed and no super unless the line says otherwise. */
 const expenseAllowances = ["CD", "AD", "LD", "MD", "RD"];
@@ -49,14 +59,19 @@ export const isTaxable = (line: PayLine): boolean =>
 export const isSuperable = (line: PayLine, counts: readonly string[]): boolean =>
   line.superable ??
   (counts.includes(line.element) &&
-    !unpaidLeave(line) &&
-    !(line.element === "leaveTaken" && leaveWithoutSuper.includes(line.leave ?? "")) &&
+    !withoutPay(line) &&
+    !(line.element === "leaveTaken" && leaveKind(line.leave).withoutSuper) &&
     !(line.element === "allowance" && expenseAllowances.includes(line.allowance ?? "")));
 
-/** Parental leave paid by the employer, jury and defence make-up pay, workers' compensation while not working. */
-const leaveWithoutSuper = ["parental", "jury", "defence", "workersCompensation"];
+/** Does leave accrue on the hours of a line? Not on leave paid out instead of taken. */
+export const accruesOn = (line: PayLine): boolean =>
+  traits[line.element].accrues &&
+  line.cashOut !== true &&
+  (line.element !== "leaveTaken" || leaveKind(line.leave).accrues);
 
-export const unpaidLeave = (line: PayLine): boolean => line.element === "leaveTaken" && line.leave === "unpaid";
+/** Hours that are recorded and not paid: unpaid leave, and overtime that is taken as time off later. */
+export const withoutPay = (line: PayLine): boolean =>
+  line.element === "timeInLieuEarned" || (line.element === "leaveTaken" && leaveKind(line.leave).unpaid);
 
 /**
  * Where a line is reported in a pay event (Single Touch Payroll, phase 2): "gross", "overtime", "paidLeave:O",
@@ -65,16 +80,23 @@ export const unpaidLeave = (line: PayLine): boolean => line.element === "leaveTa
 export function reportingCategory(line: PayLine): string | undefined {
   switch (line.element) {
     case "ordinary":
-    case "backPay":
       return "gross";
+    case "backPay":
+      return line.earnedYear === undefined ? "gross" : `lumpSumE:${line.earnedYear}`;
     case "overtime":
       return "overtime";
     case "leaveTaken":
-      return unpaidLeave(line) ? undefined : `paidLeave:${paidLeaveCode(line.leave)}`;
+      return withoutPay(line) ? undefined : `paidLeave:${line.cashOut ? "C" : leaveKind(line.leave).report}`;
     case "leaveLoading":
       return line.superable === false ? "overtime" : "paidLeave:O";
     case "allowance":
-      return `allowance:${line.allowance ?? "OD"}`;
+      return line.allowance === undefined || line.allowance === "OD"
+        ? `allowance:OD:${line.detail ?? "G1"}`
+        : `allowance:${line.allowance}`;
+    case "topUp":
+      return `allowance:OD:${line.detail ?? "G1"}`;
+    case "returnToWork":
+      return "lumpSum:W";
     case "bonus":
     case "commission":
       return "bonus";
@@ -89,22 +111,5 @@ export function reportingCategory(line: PayLine): string | undefined {
       return line.deduction ? `deduction:${line.deduction}` : undefined;
     default:
       return undefined;
-  }
-}
-
-function paidLeaveCode(leave: string | undefined): string {
-  switch (leave) {
-    case "parental":
-      return "P";
-    case "workersCompensation":
-      return "W";
-    case "jury":
-    case "defence":
-    case "communityService":
-      return "A";
-    case "cashedOut":
-      return "C";
-    default:
-      return "O";
   }
 }

@@ -2,6 +2,7 @@
  * The amounts of a worked pay that are kept as facts: year-to-date, lodgement and payslips are sums over them.
  * A code names what is summed; the list of codes is the vocabulary of year-to-date.
  */
+import type { IsoDate } from "../calendar/dates.ts";
 import { centsText, toCents } from "../quantity/units.ts";
 import { reportingCategory } from "./elements.ts";
 import type { ToDate } from "./payInput.ts";
@@ -13,7 +14,7 @@ export interface Fact {
 }
 
 /** Facts of one pay, one entry a code, zeros left out. */
-export function factsOf(worked: WorkedPay): Fact[] {
+export function factsOf(worked: WorkedPay, payday: IsoDate): Fact[] {
   const cents = new Map<string, number>();
   const add = (code: string, amount: number) => cents.set(code, (cents.get(code) ?? 0) + amount);
   const extras = worked.lines.filter((line) => line.group === "extra" && line.line.method !== "A");
@@ -31,7 +32,16 @@ export function factsOf(worked: WorkedPay): Fact[] {
     add("etpTaxable", toCents(worked.etp.taxable.value));
     add("etpWithheld", toCents(worked.etp.withheld.value));
   }
-  for (const [code, figure] of Object.entries(worked.lumpSums)) add(`report:lumpSum:${code}`, toCents(figure.value));
+  // A pay event lists termination payments one by one, each with its payday.
+  for (const each of worked.etp?.payments ?? []) {
+    add(`report:etp:${each.code}:${payday}:taxable`, toCents(each.taxable));
+    add(`report:etp:${each.code}:${payday}:withheld`, toCents(each.withheld));
+  }
+  for (const [code, figure] of Object.entries(worked.lumpSums))
+    if (code === "A" || code === "B" || code === "D") add(`report:lumpSum:${code}`, toCents(figure.value));
+  add("member", toCents(worked.super.member.value));
+  for (const { cost, amount } of worked.employerCosts) add(`cost:${cost.code}`, toCents(amount.value));
+  add("regularTaxable", toCents(worked.regularTaxable.value));
   add("report:paidLeave:U", toCents(worked.unusedLeaveOrdinary.value));
   for (const line of worked.lines) {
     const category = reportingCategory(line.line);
@@ -51,6 +61,7 @@ export function toDateOf(year: ReadonlyMap<string, number>, quarter: ReadonlyMap
     guaranteeBase: text("guaranteeBase"),
     guaranteeBaseQuarter: centsText(quarter.get("guaranteeBase") ?? 0),
     guarantee: text("guarantee"),
+    reportable: text("reportable"),
     bonusGross: text("bonusGross"),
     bonusWithheld: text("bonusWithheld"),
     etpCapUsed: text("etpTaxable"),

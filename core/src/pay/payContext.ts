@@ -2,11 +2,25 @@
  * One row of a run sheet: what is known of the person, the elements of the business and what stands in the row.
  * Everything is plain data, so that the web worker and the server work out the same row from the same bytes.
  */
+import type { StateAu } from "../calendar/businessDays.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
+import { atLeastZero, decimal, sum } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
-import type { AllowanceCode, DeductionCode, ElementAu, PayInput, PayLine, PersonAu, ToDate } from "./payInput.ts";
+import { groupOf } from "./elements.ts";
+import type {
+  AllowanceCode,
+  DeductionCode,
+  ElementAu,
+  EmployerCost,
+  Overrides,
+  PayInput,
+  PayLine,
+  PersonAu,
+  ToDate,
+} from "./payInput.ts";
 import type { WorkedPay } from "./workedPay.ts";
+import { workLine } from "./workLine.ts";
 import { workOut } from "./workOut.ts";
 
 /** A pay element as a business has set it up. */
@@ -24,7 +38,35 @@ export interface PayElement {
   deduction: DeductionCode | null;
   taxable: boolean | null;
   superable: boolean | null;
+  /** which kind of other allowance, for an allowance of code OD */
+  detail: string | null;
 }
+
+/** How long a deduction goes on, and what must be left to the person. */
+export interface DeductionTerms {
+  percentOfGross?: string | undefined;
+  /** protected net pay */
+  keepNet?: string | undefined;
+  /** the last payday that it is taken */
+  until?: IsoDate | undefined;
+  /** it stops when so much has been taken since `since` */
+  total?: string | undefined;
+  since?: IsoDate | undefined;
+}
+
+/** What a line says beyond hours and amount, for bonuses, back pay and final pays. */
+export type LineDetail = Pick<
+  PayLine,
+  | "method"
+  | "paysCovered"
+  | "reason"
+  | "amountBefore1993"
+  | "amountBefore1978"
+  | "etpCode"
+  | "completedYears"
+  | "earnedYear"
+  | "cashOut"
+>;
 
 /** What stands in the sheet for one element of one row. */
 export interface SheetLine {
@@ -33,6 +75,19 @@ export interface SheetLine {
   /** typed over the person's own rate */
   rate?: string | undefined;
   amount?: string | undefined;
+  terms?: DeductionTerms | undefined;
+  detail?: LineDetail | undefined;
+  /** code of the cost centre, where a person stands in several rows */
+  costCentre?: string | undefined;
+  /** the payday of the pay that this line corrects */
+  corrects?: IsoDate | undefined;
+}
+
+/** A scheme under which the employer tops a pay up to a guaranteed amount. */
+export interface TopUp {
+  elementId: number;
+  /** the amount guaranteed for each pay of this cycle */
+  guaranteed: string;
 }
 
 /** What the checks want to know of a person beside the pay itself. */
@@ -40,6 +95,12 @@ export interface PersonFacts {
   id: number;
   name: string;
   hourlyRate: string | null;
+  /** ordinary hours of each weekday, Monday first; null for an even five-day week */
+  workPattern: string[] | null;
+  /** State of the place of work: decides public holidays */
+  state: StateAu;
+  /** code of the person's cost centres with their share, per cent */
+  costCentres: { code: string; percent: string }[];
   /** what the award or agreement asks at least, before casual loading; null when not recorded */
   minimumRate: string | null;
   paidByHours: boolean;
@@ -74,6 +135,15 @@ export interface RowContext {
   /** leave balances before this pay, hours by kind */
   balances: Record<string, string>;
   lastPay: LastPay | null;
+  /** taken so far of deductions that run until a total, by code of the pay element */
+  deducted: Record<string, string>;
+  /** hours taken since the last work anniversary, of leave that is granted by the year */
+  takenThisYear: Record<string, string>;
+  topUp: TopUp | null;
+  overrides: Overrides | null;
+  /** a correction's starting point: the regular taxable earnings of the pay that it corrects */
+  correctsTaxable: string | null;
+  employerCosts: EmployerCost[];
 }
 
 export interface WorkedRow {
@@ -101,14 +171,38 @@ export function payInputOf(
       ...(element.deduction ? { deduction: element.deduction } : {}),
       ...(element.taxable === null ? {} : { taxable: element.taxable }),
       ...(element.superable === null ? {} : { superable: element.superable }),
+      ...(element.detail ? { detail: element.detail } : {}),
+      ...line.detail,
+      ...(line.costCentre ? { costCentre: line.costCentre } : {}),
+      ...(line.corrects ? { corrects: line.corrects } : {}),
     };
-    if (line.amount !== undefined && line.amount !== "") payLines.push({ ...common, amount: line.amount });
+    if (line.terms) {
+      const limited = underTerms(line, line.terms, context, element.code);
+      if (limited) payLines.push({ ...common, ...limited });
+      continue;
+    }
+    if (line.amount !== undefined && line.amount !== "")
+      // Leave paid out carries its hours beside the amount, so that the balance follows.
+      payLines.push({ ...common, amount: line.amount, ...(line.hours ? { hours: line.hours } : {}) });
     else if (line.hours !== undefined && line.hours !== "")
       payLines.push({
         ...common,
         hours: line.hours,
         rate: line.rate ?? context.facts.hourlyRate ?? "0",
         percent: element.percent,
+      });
+  }
+  const topUp = context.topUp && elements.get(context.topUp.elementId);
+  if (context.topUp && topUp) {
+    const missing = shortOf(context.topUp.guaranteed, payLines, context.periods);
+    if (missing.gt(0))
+      payLines.push({
+        element: topUp.element,
+        name: topUp.name,
+        code: topUp.code,
+        ...(topUp.detail ? { detail: topUp.detail } : {}),
+        superable: false,
+        amount: missing.toFixed(2),
       });
   }
   return {
@@ -119,7 +213,37 @@ export function payInputOf(
     person: context.person,
     lines: payLines,
     toDate: context.toDate,
+    ...(context.overrides ? { overrides: context.overrides } : {}),
+    ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
+    ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
   };
+}
+
+/** What a deduction under terms comes to in this pay; null when it has run out. */
+function underTerms(
+  line: SheetLine,
+  terms: DeductionTerms,
+  context: RowContext,
+  code: string,
+): Partial<PayLine> | null {
+  if (terms.until !== undefined && context.payday > terms.until) return null;
+  const left = terms.total === undefined ? undefined : decimal(terms.total).minus(context.deducted[code] ?? "0");
+  if (left?.lte(0)) return null;
+  return {
+    ...(terms.percentOfGross === undefined ? { amount: line.amount ?? "0" } : { percentOfGross: terms.percentOfGross }),
+    ...(terms.keepNet === undefined ? {} : { keepNet: terms.keepNet }),
+    ...(left === undefined ? {} : { upTo: left.toFixed(2) }),
+  };
+}
+
+/** What earnings lack of the guaranteed amount. A person without any pay in the period is topped up in full. */
+function shortOf(guaranteed: string, lines: readonly PayLine[], periods: number) {
+  const earned = sum(
+    lines
+      .filter((line) => ["earnings", "extra"].includes(groupOf(line)))
+      .map((line, at) => workLine(line, at).amount.value),
+  );
+  return atLeastZero(decimal(guaranteed).times(periods).minus(earned));
 }
 
 export function workOutRow(

@@ -31,6 +31,10 @@ export const elementsAu = [
   "etp",
   "redundancy",
   "contractorSuper",
+  "returnToWork",
+  "memberContribution",
+  "topUp",
+  "timeInLieuEarned",
 ] as const;
 export type ElementAu = (typeof elementsAu)[number];
 
@@ -57,6 +61,25 @@ export interface PayLine {
   amountBefore1978?: string | undefined;
   etpCode?: EtpCode | undefined;
   completedYears?: number | undefined;
+  /**
+   * back pay that accrued more than twelve months before the payday: the payroll year that it was earned in, "2023-24";
+   * withheld like other back pay, reported as lump sum E
+   */
+  earnedYear?: string | undefined;
+  /** leave paid out while employed instead of being taken */
+  cashOut?: boolean | undefined;
+  /** a deduction as a share of gross earnings, instead of an amount */
+  percentOfGross?: string | undefined;
+  /** protected net: the deduction is cut so that this much stays */
+  keepNet?: string | undefined;
+  /** what is left until the deduction has reached its total */
+  upTo?: string | undefined;
+  /** which kind of other allowance an allowance OD is: G1, H1, ND, T1, U1, V1 or the code of a scheme */
+  detail?: string | undefined;
+  /** the cost centre that this line belongs to, where a person is split over several by rows */
+  costCentre?: string | undefined;
+  /** the payday of the pay that this line corrects */
+  corrects?: IsoDate | undefined;
   /** the name of the pay element, and its code in the business: for workings, payslips and year-to-date */
   name?: string | undefined;
   code?: string | undefined;
@@ -67,7 +90,14 @@ export interface PersonAu {
   basis: Basis;
   weeklyHours?: string | undefined;
   tax: TaxDeclaration;
-  super?: { guarantee?: boolean | undefined; rate?: string | undefined } | undefined;
+  super?:
+    | {
+        guarantee?: boolean | undefined;
+        rate?: string | undefined;
+        /** an agreement asks for super whatever the age and hours */
+        anyAge?: boolean | undefined;
+      }
+    | undefined;
   leave?: LeaveEntitlement[] | undefined;
 }
 
@@ -79,9 +109,25 @@ export interface ToDate {
   guaranteeBase?: string | undefined;
   guaranteeBaseQuarter?: string | undefined;
   guarantee?: string | undefined;
+  reportable?: string | undefined;
   bonusGross?: string | undefined;
   bonusWithheld?: string | undefined;
   etpCapUsed?: string | undefined;
+}
+
+/** A figure typed by hand in place of the worked one, and why. */
+export interface Overrides {
+  withheld?: string | undefined;
+  guarantee?: string | undefined;
+  reason: string;
+}
+
+/** A cost on top of a pay that the employer sets aside: workers' compensation, payroll tax. Never part of the pay. */
+export interface EmployerCost {
+  code: string;
+  name: string;
+  percent: string;
+  of: "gross" | "grossAndSuper";
 }
 
 export interface PayInput {
@@ -93,4 +139,8 @@ export interface PayInput {
   lines: readonly PayLine[];
   toDate?: ToDate | undefined;
   history?: { normalGross?: string | undefined } | undefined;
+  overrides?: Overrides | undefined;
+  /** this pay corrects an earlier one: its regular taxable earnings, above or below which the difference is taxed */
+  correctsTaxable?: string | undefined;
+  employerCosts?: readonly EmployerCost[] | undefined;
 }

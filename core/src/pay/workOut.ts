@@ -1,32 +1,32 @@
-/**
- * The one pipeline from lines to net, Australia: earnings → before-tax deductions → taxable → tax → after-tax
- * deductions → net → employer contributions → leave. Pure: the same input gives the same figures.
- */
-import { extraPayment, extraPaymentMethodA } from "../au/extraPayment.ts";
+import { returnToWork } from "../au/returnToWork.ts";
 import { superGuarantee } from "../au/superGuarantee.ts";
-import { redundancyTaxFree, type TerminationPayment, terminationPayments } from "../au/terminationPayment.ts";
 import { unusedLeave } from "../au/unusedLeave.ts";
 import { type WithholdingTerms, withholding } from "../au/withholding.ts";
 import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
 import { leaveAccrual } from "../leave/accrual.ts";
+import { leaveKind } from "../leave/kinds.ts";
 import { type Decimal, decimal, decimalOrZero, fixed, hundred, least, one, zero } from "../quantity/decimal.ts";
-import { halfUpToCent } from "../quantity/rounding.ts";
+import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
 import { employmentStandards } from "../rulebook/au/employmentStandards.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
-import { terminationRules } from "../rulebook/au/terminationRules.ts";
 import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
-import { type Figure, figure, given, sumOf } from "../working/figure.ts";
-import { type Group, isSuperable, isTaxable, traits, unpaidLeave } from "./elements.ts";
+import { difference, type Figure, figure, sumOf } from "../working/figure.ts";
+import { accruesOn, type Group, groupOf, isSuperable, isTaxable } from "./elements.ts";
 import type { PayInput, PayLine } from "./payInput.ts";
-import type { WorkedLine, WorkedPay } from "./workedPay.ts";
+import { correctionTax, extraTax, termination } from "./taxOfPay.ts";
+import type { Overridden, WorkedLine, WorkedPay } from "./workedPay.ts";
+import { workAfterTax, workDeduction, workLine } from "./workLine.ts";
 
 /**
  * Works out one pay.
  * @throws MissingRow when the rule book has no row for the payday; `checks/missingTables` finds that beforehand
  */
 export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
-  const lines = input.lines.map(workLine);
-  const of = (...groups: Group[]) => lines.filter((line) => groups.includes(line.group));
+  const isDeduction = (line: PayLine) => ["beforeTax", "afterTax"].includes(groupOf(line));
+  const paid = input.lines.flatMap((line, at) => (isDeduction(line) ? [] : [workLine(line, at)]));
+  const of = (...groups: Group[]) => paid.filter((line) => groups.includes(line.group));
+  const deductions = (group: Group) =>
+    input.lines.flatMap((line, at) => (groupOf(line) === group ? [{ line, at }] : []));
   const amounts = (chosen: readonly WorkedLine[]) => chosen.map((line) => line.amount);
   const periods = input.periods ?? 1;
   const toDate = input.toDate ?? {};
@@ -44,16 +44,18 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
   const extras = of("extra");
   const reimbursements = sumOf("Reimbursements", amounts(of("reimbursement")));
   const leaveLines = of("unusedLeave");
+  const longOwed = extras.filter((each) => each.line.earnedYear !== undefined);
   const terminationLines = of("termination");
+  const returning = sumOf("Return-to-work payment", amounts(of("returnToWork")));
   const gross = sumOf(
     "Gross",
-    amounts([...earnings, ...extras, ...leaveLines, ...terminationLines]),
+    amounts([...earnings, ...extras, ...leaveLines, ...terminationLines, ...of("returnToWork")]),
     "money",
     "All earnings before salary sacrifice",
   );
 
   // Before-tax deductions and regular taxable earnings
-  const beforeTaxLines = of("beforeTax");
+  const beforeTaxLines = deductions("beforeTax").map(({ line, at }) => workDeduction(line, at, gross));
   const beforeTax = sumOf("Before-tax deductions", amounts(beforeTaxLines));
   const sacrificed = sumOf(
     "Salary sacrifice to super",
@@ -68,7 +70,10 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
   );
 
   // Tax
-  const regular = withholding(regularTaxable, periods, terms);
+  const regular =
+    input.correctsTaxable === undefined
+      ? withholding(regularTaxable, periods, terms)
+      : correctionTax(decimal(input.correctsTaxable), regularTaxable, terms);
   const bonus = extraTax(extras, regularTaxable, periods, input, terms);
   const normalGross = input.history?.normalGross
     ? decimal(input.history.normalGross)
@@ -93,10 +98,22 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     "What withholding was worked out on; lump sums and termination payments stand apart",
   );
   const ending = termination(terminationLines, taxable.value, input, terms);
-  const withheld = sumOf("PAYG withheld", [regular.regular, regular.studyLoan, bonus, left.withheld, ending.withheld]);
+  const back = returnToWork(returning, terms);
+  const overridden: Overridden[] = [];
+  const workedTax = sumOf("PAYG withheld", [
+    regular.regular,
+    regular.studyLoan,
+    bonus,
+    left.withheld,
+    ending.withheld,
+    back,
+  ]);
+  const withheld = override("withheld", workedTax, input.overrides, overridden);
 
   // After-tax deductions and net
-  const afterTax = sumOf("Deductions after tax", amounts(of("afterTax")));
+  const available = gross.value.minus(beforeTax.value).minus(withheld.value);
+  const afterTaxLines = workAfterTax(deductions("afterTax"), gross, available);
+  const afterTax = sumOf("Deductions after tax", amounts(afterTaxLines));
   const net = figure(
     "Net pay",
     gross.value.plus(reimbursements.value).minus(beforeTax.value).minus(withheld.value).minus(afterTax.value),
@@ -130,8 +147,19 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     },
     hoursAWeek: hoursWorked.div(weeksOfPay),
     agreedPercent: input.person.super?.rate ? decimal(input.person.super.rate) : undefined,
+    anyAge: input.person.super?.anyAge,
   });
   const contractor = sumOf("Super for a contractor", amounts(of("employer")));
+  const owed = override(
+    "guarantee",
+    contractor.value.isZero() ? guarantee.guarantee : sumOf("Super guarantee", [guarantee.guarantee, contractor]),
+    input.overrides,
+    overridden,
+  );
+  const member = sumOf(
+    "Member's own super contributions",
+    amounts(afterTaxLines.filter((each) => each.line.element === "memberContribution")),
+  );
   const reportable = sumOf(
     "Reportable employer super contributions",
     [sacrificed, guarantee.aboveGuarantee],
@@ -143,141 +171,116 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
   const ordinaryHours = hoursThatAccrue(earnings, input.cycle, periods, input, rules);
   const leave: Record<string, Figure> = {};
   for (const entitled of input.person.leave ?? []) {
-    if (input.person.basis === "casual" && (entitled.kind === "annual" || entitled.kind === "personal")) continue;
+    if (input.person.basis === "casual" && leaveKind(entitled.kind).notForCasuals) continue;
     leave[entitled.kind] = leaveAccrual(entitled, ordinaryHours, {
       cycle: input.cycle,
       periods,
       weeklyHours: decimalOrZero(input.person.weeklyHours),
     });
   }
+  const inLieu = earnings.filter((each) => each.line.element === "timeInLieuEarned");
+  if (inLieu.length > 0) leave.timeInLieu = timeInLieu(inLieu);
 
   return {
-    lines,
+    lines: [...paid, ...beforeTaxLines, ...afterTaxLines].sort((a, b) => a.at - b.at),
     gross,
     taxable,
+    regularTaxable,
     withheld,
     net,
     reimbursements,
-    parts: { ...regular, bonus, unusedLeave: left.withheld, etp: ending.withheld },
+    parts: {
+      regular: overridden.some((each) => each.what === "withheld")
+        ? difference(
+            "Withholding on regular earnings",
+            withheld,
+            sumOf("Withholding on the other parts", [regular.studyLoan, bonus, left.withheld, ending.withheld, back]),
+            "What is left of the tax typed by hand",
+          )
+        : regular.regular,
+      studyLoan: regular.studyLoan,
+      bonus,
+      unusedLeave: left.withheld,
+      etp: ending.withheld,
+      returnToWork: back,
+    },
     deductions: { beforeTax, afterTax },
     super: {
       base: guarantee.base,
-      guarantee: contractor.value.isZero()
-        ? guarantee.guarantee
-        : sumOf("Super guarantee", [guarantee.guarantee, contractor]),
+      guarantee: owed,
       sacrificed,
       reportable,
+      member,
       tooYoung: guarantee.tooYoung,
     },
     lumpSums: {
       ...(left.lumpSumA.isZero() ? {} : { A: figure("Lump sum A", left.lumpSumA, "money") }),
       ...(left.lumpSumB.isZero() ? {} : { B: figure("Lump sum B", left.lumpSumB, "money") }),
       ...(ending.taxFree.value.isZero() ? {} : { D: ending.taxFree }),
+      ...(longOwed.length === 0 ? {} : { E: sumOf("Lump sum E", amounts(longOwed)) }),
+      ...(returning.value.isZero() ? {} : { W: returning }),
     },
     unusedLeaveOrdinary: figure("Unused leave, code U", left.ordinary, "money"),
     ...(terminationLines.length > 0 ? { etp: ending } : {}),
     leave,
     ordinaryHours,
+    employerCosts: employerCosts(gross, sumOf("Super", [owed, guarantee.aboveGuarantee]), input),
+    overridden,
   };
 }
 
-/** One line's amount: typed, or hours × rate × percent to the cent. */
-function workLine(line: PayLine, at: number): WorkedLine {
-  const { group, words } = traits[line.element];
-  const label = line.name ?? words;
-  if (line.amount !== undefined || line.element === "unusedLeave") {
-    const typed = decimalOrZero(line.amount)
-      .plus(decimalOrZero(line.amountBefore1993))
-      .plus(decimalOrZero(line.amountBefore1978));
-    return { at, line, group, amount: given(label, halfUpToCent(typed), "money", { place: "run", section: "lines" }) };
-  }
-  const hours = decimalOrZero(line.hours);
-  const rate = decimalOrZero(line.rate);
-  const percent = line.percent === undefined ? hundred : decimal(line.percent);
-  const value = unpaidLeave(line) ? zero : halfUpToCent(hours.times(rate).times(percent).div(hundred));
-  return {
-    at,
-    line,
-    group,
-    amount: figure(label, value, "money", () => ({
-      rule: unpaidLeave(line) ? "Unpaid leave" : "Hours × rate × per cent, to the cent",
-      formula: `${hours.toString()} h × $${rate.toString()}${percent.eq(hundred) ? "" : ` × ${percent.toString()} %`}`,
-      setting: { place: "run", section: "lines" },
-    })),
-  };
+/** A figure that somebody typed stands in place of the worked one; the working keeps both. */
+function override(
+  what: Overridden["what"],
+  worked: Figure,
+  typed: PayInput["overrides"],
+  overridden: Overridden[],
+): Figure {
+  const value = typed?.[what];
+  if (typed === undefined || value === undefined) return worked;
+  overridden.push({ what, typed: decimal(value), worked: worked.value, reason: typed.reason });
+  return figure(what === "withheld" ? "PAYG withheld" : "Super guarantee", decimal(value), "money", () => ({
+    rule: `Typed by hand in place of ${worked.value.toFixed(2)}: ${typed.reason}`,
+    setting: { place: "run", section: "lines" },
+    parts: [worked],
+  }));
 }
+
+function timeInLieu(lines: readonly WorkedLine[]): Figure {
+  const hours = lines.reduce(
+    (total, { line }) =>
+      total.plus(
+        decimalOrZero(line.hours)
+          .times(line.percent ?? "100")
+          .div(hundred),
+      ),
+    zero,
+  );
+  return figure("Time in lieu earned", halfUpToHourE4(hours), "hours", () => ({
+    rule: "Hours recorded to be taken off later, at the per cent of their pay element",
+    setting: { place: "run", section: "lines" },
+  }));
+}
+
+/** What the employer sets aside on top: a share of gross, with super where the cost asks for it. */
+const employerCosts = (gross: Figure, contributions: Figure, input: PayInput): WorkedPay["employerCosts"] =>
+  (input.employerCosts ?? []).map((cost) => {
+    const base = cost.of === "gross" ? gross : sumOf("Gross and super", [gross, contributions]);
+    return {
+      cost,
+      amount: figure(cost.name, halfUpToCent(base.value.times(fixed(cost.percent)).div(hundred)), "money", () => ({
+        rule: `${cost.percent} % of ${cost.of === "gross" ? "gross" : "gross and super"}, set aside by the employer`,
+        formula: `${base.value.toFixed(2)} × ${cost.percent} %`,
+        setting: { place: "business", section: "costs" },
+        parts: [base],
+      })),
+    };
+  });
 
 /** Weeks that a pay stands for, by the pays of a year. */
 function weeksIn(cycle: Cycle, periods: number): Decimal {
   if (cycle === "weekly") return periods === 1 ? one : decimal(periods);
   return decimal(52).div(paysPerYear[cycle]).times(periods);
-}
-
-function difference(label: string, from: Figure, less: Figure, rule: string): Figure {
-  return figure(label, from.value.minus(less.value), "money", () => ({
-    rule,
-    formula: `${from.value.toFixed(2)} − ${less.value.toFixed(2)}`,
-    parts: [from, less],
-  }));
-}
-
-/** Schedule 5: method A line by line, all others together by method B(ii). */
-function extraTax(
-  extras: readonly WorkedLine[],
-  regularTaxable: Figure,
-  periods: number,
-  input: PayInput,
-  terms: WithholdingTerms,
-): Figure {
-  if (extras.length === 0) return figure("Withholding on extra payments", zero, "money");
-  const normal = figure("Normal pay of one period", regularTaxable.value.div(periods), "money", () => ({
-    parts: [regularTaxable],
-  }));
-  const known = extras.filter((each) => each.line.method === "A");
-  const others = extras.filter((each) => each.line.method !== "A");
-  const parts = known.map((each) => extraPaymentMethodA(normal, each.amount, each.line.paysCovered ?? 1, terms));
-  if (others.length > 0) {
-    const earlier = {
-      gross: decimalOrZero(input.toDate?.bonusGross),
-      withheld: decimalOrZero(input.toDate?.bonusWithheld),
-    };
-    const together = sumOf(
-      "Bonuses, commissions and back pay",
-      others.map((each) => each.amount),
-    );
-    parts.push(extraPayment(normal, together, earlier, terms));
-  }
-  return parts.length === 1 ? (parts[0] as Figure) : sumOf("Withholding on extra payments", parts);
-}
-
-/** Redundancy is split into its tax-free part and a termination payment; then Schedule 11 on all of them. */
-function termination(lines: readonly WorkedLine[], taxableNow: Decimal, input: PayInput, terms: WithholdingTerms) {
-  const row = terms.rules.row(terminationRules, terms.payday);
-  const payments: TerminationPayment[] = [];
-  let taxFree = zero;
-  for (const { line, amount } of lines) {
-    if (line.element === "redundancy") {
-      const free = redundancyTaxFree(amount.value, line.completedYears ?? 0, row.figures);
-      taxFree = taxFree.plus(free);
-      if (amount.value.gt(free)) payments.push({ code: "R", amount: amount.value.minus(free) });
-    } else payments.push({ code: line.etpCode ?? "O", amount: amount.value });
-  }
-  const otherTaxable = decimalOrZero(input.toDate?.taxable).plus(taxableNow);
-  const total = payments.reduce((all, each) => all.plus(each.amount), zero);
-  return {
-    taxFree: figure("Lump sum D, tax-free redundancy", taxFree, "money", () => ({
-      rule: `Base $${row.figures.redundancyBase} and $${row.figures.redundancyPerYear} for each completed year`,
-      source: sourceNote(terminationRules, row),
-    })),
-    taxable: figure("Taxable termination payments", total, "money"),
-    withheld: terminationPayments(
-      payments,
-      input.person.birthDate,
-      otherTaxable,
-      decimalOrZero(input.toDate?.etpCapUsed),
-      terms,
-    ),
-  };
 }
 
 /** Ordinary hours and paid leave, up to 38 a week; a salary typed as an amount stands for the agreed hours. */
@@ -290,7 +293,7 @@ function hoursThatAccrue(
 ): Figure {
   const row = rules.row(employmentStandards, input.payday);
   const weeks = weeksIn(cycle, periods);
-  const counting = earnings.filter((each) => traits[each.line.element].accrues && !unpaidLeave(each.line));
+  const counting = earnings.filter((each) => accruesOn(each.line));
   const typed = counting.reduce((total, each) => total.plus(decimalOrZero(each.line.hours)), zero);
   const salaried = counting.some(
     (each) => each.line.hours === undefined && each.line.element === "ordinary" && each.amount.value.gt(0),

@@ -1,7 +1,10 @@
 /** A worked pay: every line and figure from earnings to net and the employer's part, each with its working. */
+
+import type { EtpCode } from "../au/terminationPayment.ts";
+import type { Decimal } from "../quantity/decimal.ts";
 import type { Figure } from "../working/figure.ts";
 import type { Group } from "./elements.ts";
-import type { PayLine } from "./payInput.ts";
+import type { EmployerCost, PayLine } from "./payInput.ts";
 
 export interface WorkedLine {
   /** position in the input */
@@ -9,6 +12,22 @@ export interface WorkedLine {
   line: PayLine;
   group: Group;
   amount: Figure;
+  /** what a deduction would have been without its total or the protected net */
+  cutFrom?: Decimal;
+}
+
+export interface WorkedEtp {
+  code: EtpCode;
+  taxable: Decimal;
+  withheld: Decimal;
+}
+
+/** A figure that stands as typed, and what would stand there otherwise. */
+export interface Overridden {
+  what: "withheld" | "guarantee";
+  typed: Decimal;
+  worked: Decimal;
+  reason: string;
 }
 
 export type LumpSumCode = "A" | "B" | "D" | "E" | "W";
@@ -17,17 +36,29 @@ export interface WorkedPay {
   lines: readonly WorkedLine[];
   gross: Figure;
   taxable: Figure;
+  /** what the scales were applied to: a later correction starts from it */
+  regularTaxable: Figure;
   withheld: Figure;
   net: Figure;
   reimbursements: Figure;
-  parts: { regular: Figure; studyLoan: Figure; bonus: Figure; unusedLeave: Figure; etp: Figure };
+  parts: { regular: Figure; studyLoan: Figure; bonus: Figure; unusedLeave: Figure; etp: Figure; returnToWork: Figure };
   deductions: { beforeTax: Figure; afterTax: Figure };
-  super: { base: Figure; guarantee: Figure; sacrificed: Figure; reportable: Figure; tooYoung: boolean };
+  super: {
+    base: Figure;
+    guarantee: Figure;
+    sacrificed: Figure;
+    reportable: Figure;
+    /** the person's own contributions after tax: paid to the fund with the rest, no cost to the employer */
+    member: Figure;
+    tooYoung: boolean;
+  };
   lumpSums: Partial<Record<LumpSumCode, Figure>>;
   /** unused leave taxed at the margin, reported under leave code U */
   unusedLeaveOrdinary: Figure;
-  etp?: { taxable: Figure; taxFree: Figure; withheld: Figure };
+  etp?: { taxable: Figure; taxFree: Figure; withheld: Figure; payments: readonly WorkedEtp[] };
   /** hours accrued by kind of leave */
   leave: Record<string, Figure>;
   ordinaryHours: Figure;
+  employerCosts: readonly { cost: EmployerCost; amount: Figure }[];
+  overridden: readonly Overridden[];
 }

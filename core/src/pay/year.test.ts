@@ -27,7 +27,7 @@ function workYear(lines: (week: number) => PayLine[], change: Partial<PayInput> 
     const ofQuarter = quarters.get(quarter) ?? new Map<string, number>();
     quarters.set(quarter, ofQuarter);
     const worked = workOut(pay(lines(week), { payday, toDate: toDateOf(sums, ofQuarter), ...change }), rules);
-    for (const fact of factsOf(worked)) {
+    for (const fact of factsOf(worked, payday)) {
       sums.set(fact.code, (sums.get(fact.code) ?? 0) + fact.cents);
       ofQuarter.set(fact.code, (ofQuarter.get(fact.code) ?? 0) + fact.cents);
     }

@@ -72,7 +72,7 @@ export function payslip(facts: PayslipFacts): Payslip {
                 .div(100);
         const hidden = line.leave === violenceLeave;
         return {
-          name: hidden ? "Ordinary hours" : (line.name ?? line.element),
+          name: hidden ? "Ordinary hours" : `${line.name ?? line.element}${correctionNote(line.corrects)}`,
           hours: line.hours === undefined ? null : decimal(line.hours).toFixed(2),
           rate: rate === null ? null : rate.toDecimalPlaces(4).toString(),
           amount: moneyText(amount.value),
@@ -95,12 +95,13 @@ export function payslip(facts: PayslipFacts): Payslip {
   };
   contribution("Super guarantee", worked.super.guarantee.value, "guarantee");
   contribution("Salary sacrifice and agreed extra", worked.super.reportable.value, "reportable");
+  contribution("Own contribution after tax", worked.super.member.value, "member");
   return {
     employer: facts.employer,
     employee: facts.employee,
     period: facts.period,
     payday: facts.payday,
-    earnings: lines(["earnings", "extra", "unusedLeave", "termination"]),
+    earnings: lines(["earnings", "extra", "unusedLeave", "termination", "returnToWork"]),
     reimbursements: lines(["reimbursement"]),
     deductions: lines(["beforeTax", "afterTax"]),
     gross: moneyText(worked.gross.value),
@@ -121,8 +122,14 @@ export function payslip(facts: PayslipFacts): Payslip {
   };
 }
 
-/** Hours of one kind of leave taken in a pay. */
+const correctionNote = (payday: IsoDate | undefined) => (payday ? `, correction of ${payday}` : "");
+
+/** Hours of one kind of leave that a pay draws from its balance: taken, cashed out, or paid out on leaving. */
 export const takenHours = (worked: WorkedPay, kind: string): Decimal =>
   worked.lines
-    .filter(({ line }) => line.element === "leaveTaken" && line.leave === kind)
+    .filter(({ line }) =>
+      line.element === "unusedLeave"
+        ? (line.leave ?? "annual") === kind
+        : line.element === "leaveTaken" && line.leave === kind,
+    )
     .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), decimal(0));

@@ -89,3 +89,12 @@ export function sumOf(label: string, parts: readonly Figure[], unit: Unit = "mon
     parts: parts.filter((part) => !part.value.isZero()),
   }));
 }
+
+/** One figure less another. */
+export function difference(label: string, from: Figure, less: Figure, rule: string): Figure {
+  return figure(label, from.value.minus(less.value), "money", () => ({
+    rule,
+    formula: `${from.value.toFixed(2)} − ${less.value.toFixed(2)}`,
+    parts: [from, less],
+  }));
+}

@@ -18,8 +18,12 @@ const compact = (tree: Tree): Tree =>
       ]),
   );
 
-const coded = (amounts: readonly CodedAmount[], type: string, amount: string): Tree[] =>
-  amounts.map((each) => ({ [type]: each.type, [amount]: each.amount }));
+const coded = (amounts: readonly CodedAmount[], type: string, amount: string, detail?: string): Tree[] =>
+  amounts.map((each) => ({
+    [type]: each.type,
+    ...(detail && each.detail ? { [detail]: each.detail } : {}),
+    [amount]: each.amount,
+  }));
 
 function payee(record: PayeeRecord): Tree {
   const { income } = record;
@@ -42,6 +46,7 @@ function payee(record: PayeeRecord): Tree {
       EmployerConditions: {
         EmploymentStartD: record.start,
         EmploymentEndD: record.end ?? undefined,
+        CessationTypeC: record.cessation ?? undefined,
         PaymentBasisC: record.basis,
         TaxTreatmentC: record.taxTreatment,
       },
@@ -52,11 +57,18 @@ function payee(record: PayeeRecord): Tree {
         IncomeTaxPayAsYouGoWithholdingTaxWithheldA: income.withheld,
         GrossA: income.gross,
         PaidLeave: coded(income.paidLeave, "TypeC", "PaymentA"),
-        Allowance: coded(income.allowances, "TypeC", "EmploymentAllowancesA"),
+        Allowance: coded(income.allowances, "TypeC", "EmploymentAllowancesA", "OtherAllowanceTypeDe"),
         OvertimePaymentA: income.overtime,
         GrossBonusesAndCommissionsA: income.bonus,
         GrossDirectorsFeesA: income.directorFee,
-        LumpSum: coded(income.lumpSums, "TypeC", "PaymentsA"),
+        LumpSum: coded(income.lumpSums, "TypeC", "PaymentsA", "FinancialY"),
+        EmploymentTerminationPayment: income.etp.map((each) => ({
+          TypeC: each.code,
+          IncomeD: each.date,
+          IncomeTaxFreeA: each.taxFree,
+          IncomeTaxableA: each.taxable,
+          IncomeTaxPayAsYouGoWithholdingTaxWithheldA: each.withheld,
+        })),
         SalarySacrifice: coded(income.sacrifice, "TypeC", "PaymentA"),
       },
       Deduction: coded(record.deductions, "RemunerationTypeC", "RemunerationA"),
@@ -86,10 +98,10 @@ export function payEventXml(event: PayEvent): Buffer {
           MessageTimestampGenerationDt: event.runAt,
           InteractionTransactionId: event.submissionId,
           AmendmentI: "false",
-          IncomeTaxAndRemuneration: {
-            TotalGrossPaymentsWithholdingA: event.w1,
-            PayAsYouGoWithholdingTaxWithheldA: event.w2,
-          },
+          IncomeTaxAndRemuneration:
+            event.w1 === null || event.w2 === null
+              ? undefined
+              : { TotalGrossPaymentsWithholdingA: event.w1, PayAsYouGoWithholdingTaxWithheldA: event.w2 },
         },
         Declaration: {
           SignatoryIdentifierT: declaration.declarer,

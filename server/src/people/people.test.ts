@@ -166,7 +166,7 @@ describe("faults name the field, and nothing is half-written", () => {
     [
       "usualPay",
       { lines: [{ elementId: 1, hours: "-1" }] },
-      "lines.0.hours: Hours is not a number of hours. Write it as 7.6, without a minus.",
+      "lines.0: Hours cannot be below nought here. To take something back, correct the pay that it was in.",
     ],
     ["leave", { entitlements: [], surprise: 1 }, "surprise: Surprise is not a known field."],
   ])("%s %o", (section, values, expected) => expect(faultOf(section, values)).toContain(expected));

@@ -4,7 +4,9 @@ import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { readDeparture } from "../departures/readDeparture.ts";
 import { cannot, notFound } from "../http/problem.ts";
+import { workState } from "../setup/places.ts";
 import { record } from "../store/audit.ts";
 import { lastThree } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -105,6 +107,9 @@ export function readPerson(context: Context, personId: number): PersonView {
       minimumRate: rateText(terms.minimumRateE4),
       placeId: terms.placeId,
       costCentreId: terms.costCentreId,
+      costSplit: terms.costSplit,
+      salary: terms.salaryCents === null ? null : centsText(terms.salaryCents),
+      workPattern: terms.workPattern,
     },
     tax: {
       from: tax?.from ?? who.startDate,
@@ -125,6 +130,8 @@ export function readPerson(context: Context, personId: number): PersonView {
       memberNumber: fund?.memberNumber ?? null,
       guarantee: fund?.guarantee ?? true,
       agreedPercent: fund?.agreedPercent ?? null,
+      anyAge: fund?.anyAge ?? false,
+      shares: fund?.shares ?? null,
     },
     bank: {
       from: bank?.from ?? who.startDate,
@@ -138,6 +145,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     leave: {
       from: records.leave.get(personId)?.from ?? who.startDate,
       entitlements: records.leave.get(personId)?.entitlements ?? [],
+      loadingPercent: records.leave.get(personId)?.loadingPercent ?? null,
       balances: [...(leaveBalances(context.store, [personId]).get(personId) ?? [])].map(([kind, e4]) => ({
         kind,
         hours: hoursText(fromE4(e4)),
@@ -167,6 +175,8 @@ export function readPerson(context: Context, personId: number): PersonView {
       };
     }),
     missing: missingFacts(who, records),
+    departure: readDeparture(context, personId),
+    state: workState(context, who.businessId, terms.placeId),
   };
 }
 

@@ -10,7 +10,7 @@ import type {
   Tax,
   UsualLine,
 } from "@zesty/contract/people";
-import { decimal } from "@zesty/core/quantity/decimal";
+import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -40,7 +40,12 @@ export interface SectionValues {
   tax: Tax & { from?: string };
   super: Super & { from?: string };
   bank: { from?: string; parts: BankPart[] };
-  leave: { from?: string; entitlements: Entitlement[]; opening?: { kind: string; hours: string }[] };
+  leave: {
+    from?: string;
+    entitlements: Entitlement[];
+    loadingPercent?: string | null;
+    opening?: { kind: string; hours: string }[];
+  };
   usualPay: { from?: string; lines: UsualLine[] };
 }
 
@@ -101,6 +106,22 @@ export function saveSection<S extends Section>(
 
 type Writer<T> = (context: Context, personId: number, businessId: number, from: string, values: T) => void;
 
+/** A split over cost centres is of this business and comes to 100 %. */
+function demandSplit(
+  context: Context,
+  split: readonly { costCentreId: number; percent: string }[],
+  businessId: number,
+): void {
+  split.forEach((part, at) => {
+    demandOwn(context, costCentre, part.costCentreId, businessId, `costSplit.${at}.costCentreId`, "cost centre");
+  });
+  const total = sum(split.map((part) => decimal(part.percent)));
+  if (split.length > 0 && !total.eq(100)) {
+    const text = `The split over cost centres comes to ${total.toString()} %, not 100 %.`;
+    throw cannot("cost-split", text, { errors: [{ path: "costSplit", text }] });
+  }
+}
+
 const demandOwn = (
   context: Context,
   table: typeof payCycle | typeof place | typeof costCentre | typeof fund,
@@ -131,13 +152,20 @@ function demandDates(details: Details): void {
 const writers: { [S in Section]: Writer<SectionValues[S]> } = {
   details: (context, personId, _businessId, _from, values) => {
     demandDates(values);
-    context.store.db.update(person).set(values).where(eq(person.id, personId)).run();
+    // The last day is set by recording a departure, which gives the reason and the final pay with it.
+    const { endDate: _endDate, ...rest } = values;
+    context.store.db.update(person).set(rest).where(eq(person.id, personId)).run();
   },
   employment: (context, personId, businessId, from, values) => {
     demandOwn(context, payCycle, values.cycleId, businessId, "cycleId", "pay cycle");
     demandOwn(context, place, values.placeId, businessId, "placeId", "place");
     demandOwn(context, costCentre, values.costCentreId, businessId, "costCentreId", "cost centre");
     const e4 = (text: string | null) => (text === null ? null : toE4(decimal(text)));
+    demandSplit(context, values.costSplit ?? [], businessId);
+    const weekly = decimal(values.weeklyHours);
+    // A salary gives the rate: the year has 52 weeks of the agreed hours.
+    const rateOfSalary =
+      values.salary && weekly.gt(0) ? toE4(decimal(values.salary).div(52).div(weekly).toDecimalPlaces(4)) : null;
     context.store.db
       .insert(employmentTerms)
       .values({
@@ -147,10 +175,13 @@ const writers: { [S in Section]: Writer<SectionValues[S]> } = {
         basis: values.basis,
         classification: values.classification,
         weeklyHoursE4: toE4(decimal(values.weeklyHours)),
-        hourlyRateE4: e4(values.hourlyRate),
+        hourlyRateE4: rateOfSalary ?? e4(values.hourlyRate),
         minimumRateE4: e4(values.minimumRate),
         placeId: values.placeId,
         costCentreId: values.costCentreId,
+        costSplit: values.costSplit ?? null,
+        salaryCents: values.salary ? centsOf(values.salary) : null,
+        workPattern: values.workPattern ?? null,
       })
       .run();
   },
@@ -176,6 +207,13 @@ const writers: { [S in Section]: Writer<SectionValues[S]> } = {
   },
   super: (context, personId, businessId, from, values) => {
     demandOwn(context, fund, values.fundId, businessId, "fundId", "fund");
+    values.shares?.forEach((share, at) => {
+      demandOwn(context, fund, share.fundId, businessId, `shares.${at}.fundId`, "fund");
+    });
+    if (sum((values.shares ?? []).map((share) => decimal(share.percent))).gt(100)) {
+      const text = "The shares come to more than 100 %. What is left goes to the fund above.";
+      throw cannot("fund-shares", text, { errors: [{ path: "shares", text }] });
+    }
     const { from: _from, ...rest } = values;
     context.store.db
       .insert(superChoice)
@@ -205,7 +243,10 @@ const writers: { [S in Section]: Writer<SectionValues[S]> } = {
       .run();
   },
   leave: (context, personId, _businessId, from, values) => {
-    context.store.db.insert(leaveTerms).values({ personId, from, entitlements: values.entitlements }).run();
+    context.store.db
+      .insert(leaveTerms)
+      .values({ personId, from, entitlements: values.entitlements, loadingPercent: values.loadingPercent ?? null })
+      .run();
     for (const { kind, hours } of values.opening ?? [])
       context.store.db
         .insert(leaveEntry)

@@ -4,12 +4,13 @@ import { isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import type { SheetLine } from "@zesty/core/pay/payContext";
-import { and, desc, eq, ne, sql } from "drizzle-orm";
+import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
-import { pay, payCycle, payRun, person } from "../store/schema.ts";
+import { departure, pay, payCycle, payRun, person } from "../store/schema.ts";
 import { refreshRun } from "./workRun.ts";
 
 export interface Wanted {
@@ -30,7 +31,7 @@ const lastRunOf = (context: Context, cycleId: number) =>
   context.store.db
     .select()
     .from(payRun)
-    .where(and(eq(payRun.cycleId, cycleId), ne(payRun.state, "takenBack")))
+    .where(and(eq(payRun.cycleId, cycleId), eq(payRun.kind, "cycle"), ne(payRun.state, "takenBack")))
     .orderBy(desc(payRun.periodEnd), desc(payRun.id))
     .limit(1)
     .get();
@@ -69,12 +70,17 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
       people.map((each) => each.id),
       payday,
     );
+    const paidOut = departuresPaid(
+      context,
+      people.map((each) => each.id),
+    );
     const before = wanted.from === "last" && last ? linesOfRun(context, last.id) : new Map<number, SheetLine[]>();
     for (const each of people) {
-      if (records.terms.get(each.id)?.cycleId !== cycle.id) continue;
-      const lines = before.get(each.id) ?? records.usual.get(each.id)?.lines ?? [];
+      if (records.terms.get(each.id)?.cycleId !== cycle.id || paidOut.has(each.id)) continue;
+      const lines = before.get(each.id)?.filter((line) => !line.corrects) ?? records.usual.get(each.id)?.lines ?? [];
       db.insert(pay).values({ runId: run.id, personId: each.id, included: true, periods: 1, lines }).run();
     }
+    applyWaiting(context, run.id);
     refreshRun(context, run.id);
     record(context.store, {
       at: context.clock.now(),
@@ -89,7 +95,14 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
 
 export function insertRun(
   context: Context,
-  wanted: { businessId: number; cycleId: number; start: string; end: string; payday: string },
+  wanted: {
+    businessId: number;
+    cycleId: number;
+    start: string;
+    end: string;
+    payday: string;
+    kind?: "departure" | "correction" | undefined;
+  },
 ): { id: number; number: number } {
   const { db } = context.store;
   const newest = db
@@ -103,6 +116,7 @@ export function insertRun(
       businessId: wanted.businessId,
       cycleId: wanted.cycleId,
       number: (newest?.number ?? 0) + 1,
+      kind: wanted.kind ?? "cycle",
       periodStart: wanted.start,
       periodEnd: wanted.end,
       payday: wanted.payday,
@@ -114,6 +128,17 @@ export function insertRun(
     })
     .returning({ id: payRun.id, number: payRun.number })
     .get();
+}
+
+/** People whose final pay stands in a run already: nothing is left for the next one. */
+export function departuresPaid(context: Context, personIds: readonly number[]): Set<number> {
+  const rows = context.store.db
+    .select({ personId: departure.personId, runId: departure.runId })
+    .from(departure)
+    .where(isNull(departure.undoneAt))
+    .all();
+  const wanted = new Set(personIds);
+  return new Set(rows.filter((row) => row.runId !== null && wanted.has(row.personId)).map((row) => row.personId));
 }
 
 export const linesOfRun = (context: Context, runId: number): Map<number, SheetLine[]> =>

@@ -5,7 +5,7 @@ import type { Context } from "../context.ts";
 import { lastThree } from "../store/crypt.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import { type Prepared, prepareSignOff } from "./prepareSignOff.ts";
-import { payerTotals, runName } from "./runDocuments.ts";
+import { payerTotals, reported, runName } from "./runDocuments.ts";
 import { findRun } from "./runRows.ts";
 import { demandOpen } from "./saveRows.ts";
 
@@ -18,12 +18,12 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
   const { run, funds } = prepared.loaded;
   const { business: owner, pays } = prepared;
   const bySuper = new Map<string, SignOffPlan["super"][number]>();
-  for (const each of pays) {
-    if (each.superCents === 0) continue;
+  for (const each of pays.flatMap((pay) => pay.contributions)) {
+    if (each.cents === 0) continue;
     const fund = each.fundId === null ? "No fund set" : (funds.get(each.fundId)?.name ?? "");
-    const key = `${fund} ${each.superDue}`;
-    const found = bySuper.get(key) ?? { fund, people: 0, cents: 0, due: each.superDue };
-    bySuper.set(key, { ...found, people: found.people + 1, cents: found.cents + each.superCents });
+    const key = `${fund} ${each.due}`;
+    const found = bySuper.get(key) ?? { fund, people: 0, cents: 0, due: each.due };
+    bySuper.set(key, { ...found, people: found.people + 1, cents: found.cents + each.cents });
   }
   const account = owner.bankAccount
     ? (JSON.parse(context.store.crypt.open(owner.bankAccount)) as { account: string }).account
@@ -40,7 +40,7 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
       processDate: run.payday,
       from: account ? lastThree(account) : "no account set",
     },
-    payEvent: { people: pays.length, ...totals, payday: run.payday },
+    payEvent: { people: reported(prepared).length, ...totals, payday: run.payday },
     payslips: {
       byMail: pays.filter((each) => each.row.row.person.email).length,
       without: pays.filter((each) => !each.row.row.person.email).map((each) => each.slip.employee.name),

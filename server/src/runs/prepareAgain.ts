@@ -43,7 +43,7 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
     const signed = kept.get(row.payId);
     if (!signed) return [];
     const input = signed.input as PayInput;
-    const worked = workOut(input, context.rules);
+    const worked = workOut(input, context.rulesAt(signed.signedAt));
     const keptNet = (signed.snapshot as PaySnapshot).figures.net;
     if (moneyText(worked.net.value) !== keptNet)
       throw new Error(
@@ -54,14 +54,12 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
       {
         row: workedRow,
         worked,
-        facts: factsOf(worked),
+        facts: factsOf(worked, run.payday),
         yearAfter: years.get(row.person.id) ?? new Map<string, number>(),
         payments: paymentsOf(context, loaded, workedRow, toCents(worked.net.value)),
         leave: [],
         slip: signed.payslip as Payslip,
-        superCents: 0,
-        superDue: run.payday,
-        fundId: null,
+        contributions: [],
       },
     ];
   });

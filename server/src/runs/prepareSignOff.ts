@@ -7,19 +7,21 @@ import { superDueDate } from "@zesty/core/au/superGuarantee";
 import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import { type JournalLine, payRunJournal } from "@zesty/core/journals/payRunJournal";
-import type { PayeeFacts } from "@zesty/core/lodgement/payEvent";
+import { leaveKind } from "@zesty/core/leave/kinds";
+import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
 import { type Fact, factsOf } from "@zesty/core/pay/facts";
+import { superOf } from "@zesty/core/pay/snapshot";
 import type { WorkedPay } from "@zesty/core/pay/workedPay";
 import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
 import { type Payslip, payslip, takenHours } from "@zesty/core/payslips/payslip";
-import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
-import { splitNetPay } from "@zesty/core/quantity/split";
+import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
+import { splitCents, splitNetPay } from "@zesty/core/quantity/split";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { lastThree } from "../store/crypt.ts";
-import { business, costCentre, due, payElement } from "../store/schema.ts";
+import { business, departure, due, payElement } from "../store/schema.ts";
 import { leaveBalances, yearSums } from "../store/sums.ts";
 import { type LoadedRun, loadRun } from "./runRows.ts";
 import { totalsOf, type WorkedOut, workRows } from "./workRun.ts";
@@ -32,9 +34,8 @@ export interface PreparedPay {
   payments: DirectEntryPayment[];
   leave: { kind: string; accruedE4: number; takenE4: number }[];
   slip: Payslip;
-  superCents: number;
-  superDue: string;
-  fundId: number | null;
+  /** contributions of this pay, one entry a fund */
+  contributions: { fundId: number | null; cents: number; due: string }[];
 }
 
 export interface Prepared {
@@ -66,7 +67,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
   const pays = rows.flatMap((row): PreparedPay[] => {
     if (!row.worked) return [];
     const { person } = row.row;
-    const facts = factsOf(row.worked);
+    const facts = factsOf(row.worked, run.payday);
     const yearAfter = new Map(years.get(person.id));
     for (const fact of facts) yearAfter.set(fact.code, (yearAfter.get(fact.code) ?? 0) + fact.cents);
     const leave = leaveMovement(row.worked);
@@ -75,11 +76,18 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
     for (const move of leave)
       after[move.kind] = (after[move.kind] ?? decimal(0)).plus(fromE4(move.accruedE4 - move.takenE4));
     const chosen = loaded.records.super.get(person.id);
-    const fundId = chosen?.fundId ?? null;
-    const first = !paidBefore.has(`${person.id} ${fundId}`);
-    const superDue = superDueDate(run.payday, first, context.rules);
+    const shares = fundShares(chosen);
+    const superCents = toCents(superOf(row.worked).value);
+    const parts = splitCents(
+      superCents,
+      shares.map((share) => share.percent),
+    );
+    const contributions = shares.map(({ fundId }, at) => ({
+      fundId,
+      cents: parts[at] ?? 0,
+      due: superDueDate(run.payday, !paidBefore.has(`${person.id} ${fundId}`), context.rules),
+    }));
     const payments = paymentsOf(context, loaded, row, toCents(row.worked.net.value));
-    const superCents = toCents(row.worked.super.guarantee.value.plus(row.worked.super.reportable.value));
     const slip = payslip({
       employer: { name: owner.legalName, abn: owner.abn },
       employee: {
@@ -91,11 +99,8 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
       payday: run.payday,
       worked: row.worked,
       yearToDate: yearAfter,
-      fund:
-        fundId === null
-          ? null
-          : { name: loaded.funds.get(fundId)?.name ?? "", memberNumber: chosen?.memberNumber ?? null },
-      superDue,
+      fund: fundWords(loaded, shares),
+      superDue: contributions.reduce((last, each) => (each.due > last ? each.due : last), run.payday),
       paidTo: payments.map((each) => ({
         title: each.title,
         account: lastThree(each.account),
@@ -104,7 +109,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
       balances: after,
       message: person.payslipMessage,
     });
-    return [{ row, worked: row.worked, facts, yearAfter, payments, leave, slip, superCents, superDue, fundId }];
+    return [{ row, worked: row.worked, facts, yearAfter, payments, leave, slip, contributions }];
   });
   const withheld = pays.reduce((total, each) => total + toCents(each.worked.withheld.value), 0);
   return {
@@ -115,6 +120,39 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
     totals: totalsOf(rows.map((each) => each.figures)),
     journal: payRunJournal(journalPays(context, loaded, pays), owner.postings),
     withholding: { cents: withheld, due: withholdingDueDate(run.payday) },
+  };
+}
+
+interface FundShare {
+  fundId: number | null;
+  memberNumber: string | null;
+  percent: Decimal;
+}
+
+/** Where a person's contributions go: shares to other funds first named, the rest to the fund chosen. */
+function fundShares(chosen: { fundId: number | null; memberNumber: string | null; shares: SuperShares } | undefined) {
+  const others = (chosen?.shares ?? []).map((share): FundShare => ({ ...share, percent: decimal(share.percent) }));
+  const rest = decimal(100).minus(sum(others.map((share) => share.percent)));
+  const main = { fundId: chosen?.fundId ?? null, memberNumber: chosen?.memberNumber ?? null, percent: rest };
+  return rest.gt(0) ? [main, ...others] : others;
+}
+type SuperShares = { fundId: number; memberNumber: string; percent: string }[] | null;
+
+/** One fund by name, or several with their shares: a payslip names each account that money goes to. */
+function fundWords(
+  { funds }: LoadedRun,
+  shares: readonly FundShare[],
+): { name: string; memberNumber: string | null } | null {
+  const named = shares.flatMap((share) => {
+    const name = share.fundId === null ? undefined : funds.get(share.fundId)?.name;
+    return name ? [{ ...share, name }] : [];
+  });
+  const [only] = named;
+  if (!only) return null;
+  if (named.length === 1) return { name: only.name, memberNumber: only.memberNumber };
+  return {
+    name: named.map((each) => `${each.name} ${each.percent.toString()} %`).join(", "),
+    memberNumber: named.map((each) => each.memberNumber ?? "no number").join(", "),
   };
 }
 
@@ -138,7 +176,11 @@ function leaveMovement(worked: WorkedPay): PreparedPay["leave"] {
   const kinds = new Set([
     ...Object.keys(worked.leave),
     ...worked.lines.flatMap(({ line }) =>
-      line.element === "leaveTaken" && line.leave && line.leave !== "unpaid" ? [line.leave] : [],
+      line.element === "leaveTaken" && line.leave && keptOrGranted(line.leave)
+        ? [line.leave]
+        : line.element === "unusedLeave"
+          ? [line.leave ?? "annual"]
+          : [],
     ),
   ]);
   return [...kinds].map((kind) => ({
@@ -147,6 +189,9 @@ function leaveMovement(worked: WorkedPay): PreparedPay["leave"] {
     takenE4: toE4(takenHours(worked, kind)),
   }));
 }
+
+/** Leave that the ledger follows: with a balance, or granted by the year. */
+const keptOrGranted = (kind: string) => leaveKind(kind).kept || kind === "familyViolence";
 
 /** The payments of one person's net pay, one an account. */
 export function paymentsOf(
@@ -187,24 +232,22 @@ function journalPays(context: Context, loaded: LoadedRun, pays: readonly Prepare
       .all()
       .flatMap((each) => (each.account ? [[each.code, each.account] as const] : [])),
   );
-  const centres = new Map(
-    db
-      .select()
-      .from(costCentre)
-      .where(eq(costCentre.businessId, loaded.run.businessId))
-      .all()
-      .map((each) => [each.id, each.code]),
-  );
-  return pays.map((each) => {
-    const centre = centres.get(loaded.records.terms.get(each.row.row.person.id)?.costCentreId ?? 0);
-    return {
-      payId: each.row.row.payId,
-      worked: each.worked,
-      elementAccounts,
-      costCentres: centre ? [{ code: centre, share: "1" }] : [],
-    };
-  });
+  const costAccounts = new Map(loaded.costs.map(({ code, expense, payable }) => [code, { expense, payable }]));
+  return pays.map((each) => ({
+    payId: each.row.row.payId,
+    worked: each.worked,
+    elementAccounts,
+    costCentres: each.row.row.context.facts.costCentres,
+    costAccounts,
+  }));
 }
+
+const cessationOf = (context: Context, personId: number): CessationCode | null =>
+  (context.store.db
+    .select({ reason: departure.reason })
+    .from(departure)
+    .where(and(eq(departure.personId, personId), isNull(departure.undoneAt)))
+    .get()?.reason as CessationCode | undefined) ?? null;
 
 /** A person as a pay event reports them, from what is on record now. */
 export function payeeFacts(
@@ -224,6 +267,7 @@ export function payeeFacts(
     address: person.address ?? blank,
     startDate: person.startDate,
     endDate: person.endDate,
+    cessation: cessationOf(context, person.id),
     basis: known.person.basis,
     tax: known.person.tax,
     periodStart: loaded.run.periodStart,

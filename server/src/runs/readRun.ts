@@ -2,13 +2,13 @@
 import type { RunRow, RunSummary, RunView } from "@zesty/contract/runs";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
-import { and, desc, eq, lt, ne } from "drizzle-orm";
+import { and, asc, desc, eq, lt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
 import { datedRecords } from "../store/dated.ts";
-import { payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
-import { linesOfRun } from "./openRun.ts";
+import { costCentre, payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
+import { departuresPaid, linesOfRun } from "./openRun.ts";
 import { findRun, type LoadedRun, loadRun, type Run } from "./runRows.ts";
 import { segmentsOf } from "./segments.ts";
 import { workRows } from "./workRun.ts";
@@ -42,6 +42,7 @@ const summary = (context: Context, run: Run, cycleName: string): RunSummary => (
   periodEnd: run.periodEnd,
   payday: run.payday,
   state: run.state,
+  kind: run.kind,
   segments: segmentsOf(context, run),
   totals: run.totals,
 });
@@ -57,6 +58,7 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
     .where(
       and(
         eq(payRun.cycleId, run.cycleId),
+        eq(payRun.kind, "cycle"),
         ne(payRun.state, "takenBack"),
         ne(payRun.state, "open"),
         lt(payRun.periodEnd, run.periodStart),
@@ -83,9 +85,11 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
         usedLast: usedLast.has(row.id),
       })),
     rows: open ? openRows(context, loaded) : keptRows(context, loaded),
-    leftOut: open ? leftOut(context, loaded) : [],
+    costCentres: centresOf(context, run.businessId),
+    leftOut: open && run.kind === "cycle" ? leftOut(context, loaded) : [],
     last: before ? { payday: before.payday, totals: before.totals } : null,
     ruleBookVersion: context.rules.version,
+    loadedRules: context.ruleShelf.loaded(),
     signedOffBy: signer?.name ?? null,
     canSign: rightIn(context, actor, run.businessId) === "authorise",
   };
@@ -99,6 +103,7 @@ const rowHead = (loaded: LoadedRun, row: LoadedRun["rows"][number]) => ({
   basis: loaded.records.terms.get(row.person.id)?.basis ?? "",
   included: row.included,
   periods: row.periods,
+  overrides: row.overrides,
   lines: row.lines,
 });
 
@@ -129,6 +134,14 @@ function keptRows(context: Context, loaded: LoadedRun): RunRow[] {
   }));
 }
 
+const centresOf = (context: Context, businessId: number) =>
+  context.store.db
+    .select({ code: costCentre.code, name: costCentre.name })
+    .from(costCentre)
+    .where(eq(costCentre.businessId, businessId))
+    .orderBy(asc(costCentre.code))
+    .all();
+
 /** People of the business who are not in the run, and why: nobody is missing in silence. */
 function leftOut(context: Context, { run, rows }: LoadedRun): RunView["leftOut"] {
   const inRun = new Set(rows.map((row) => row.person.id));
@@ -143,6 +156,10 @@ function leftOut(context: Context, { run, rows }: LoadedRun): RunView["leftOut"]
     people.map((each) => each.id),
     run.payday,
   ).terms;
+  const paidOut = departuresPaid(
+    context,
+    people.map((each) => each.id),
+  );
   const cycles = new Map(
     context.store.db
       .select()
@@ -155,8 +172,9 @@ function leftOut(context: Context, { run, rows }: LoadedRun): RunView["leftOut"]
     .filter((each) => each.endDate === null || each.endDate >= run.periodStart)
     .map((each) => {
       const cycleId = terms.get(each.id)?.cycleId;
-      const why =
-        each.startDate > run.periodEnd
+      const why = paidOut.has(each.id)
+        ? "has the final pay in another run"
+        : each.startDate > run.periodEnd
           ? `starts on ${each.startDate}`
           : cycleId !== undefined && cycleId !== run.cycleId
             ? `is paid in ${cycles.get(cycleId)}`

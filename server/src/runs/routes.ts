@@ -1,5 +1,7 @@
+import { newCorrection } from "@zesty/contract/corrections";
 import {
   addPeople,
+  movePayday as movePaydaySchema,
   openRun as openRunSchema,
   saveRows as saveRowsSchema,
   sendRun as sendRunSchema,
@@ -8,9 +10,12 @@ import {
   takeBackRun,
 } from "@zesty/contract/runs";
 import type { Right } from "@zesty/contract/session";
+import { eq } from "drizzle-orm";
 import { type Request, type Response, Router } from "express";
 import Joi from "joi";
 import type { Actor, Context } from "../context.ts";
+import { makeCorrection, planCorrection } from "../corrections/correct.ts";
+import { readCorrectable } from "../corrections/readCorrectable.ts";
 import { keptPayslip, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
@@ -19,13 +24,14 @@ import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
 import { slipOf } from "../outbox/channels.ts";
 import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
+import { pay } from "../store/schema.ts";
 import { addToRun } from "./addToRun.ts";
 import { openRun } from "./openRun.ts";
 import { signOffPlan } from "./plan.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { keptWorking, listRuns, readRun } from "./readRun.ts";
 import { findRun } from "./runRows.ts";
-import { saveRows, setTick } from "./saveRows.ts";
+import { movePayday, saveRows, setTick } from "./saveRows.ts";
 import { signOff } from "./signOff.ts";
 import { takeBack } from "./takeBack.ts";
 
@@ -40,6 +46,12 @@ export function runRoutes(context: Context): Router {
       return work(actor, runId, request, response);
     });
   const onBusiness = businessRoute(context);
+  /** A pay by its number, only if it belongs to the run. */
+  const payOf = (runId: number, payId: number): number => {
+    const row = context.store.db.select({ runId: pay.runId }).from(pay).where(eq(pay.id, payId)).get();
+    if (row?.runId !== runId) throw notFound("pay");
+    return payId;
+  };
 
   router.get(
     "/businesses/:business/runs",
@@ -65,6 +77,30 @@ export function runRoutes(context: Context): Router {
       addToRun(context, runId, body(addPeople, request).personIds);
       return readRun(context, actor, runId);
     }),
+  );
+  router.put(
+    "/runs/:run/payday",
+    onRun("prepare", (actor, runId, request) => {
+      movePayday(context, actor, runId, body(movePaydaySchema, request));
+      return readRun(context, actor, runId);
+    }),
+  );
+  router.get(
+    "/runs/:run/pays/:pay/correction",
+    onRun("see", (_actor, runId, request) => readCorrectable(context, payOf(runId, idOf(request, "pay")))),
+  );
+  const correction = (runId: number, request: Request) => {
+    const wanted = body(newCorrection, request);
+    payOf(runId, wanted.payId);
+    return wanted;
+  };
+  router.post(
+    "/runs/:run/corrections/plan",
+    onRun("prepare", (actor, runId, request) => planCorrection(context, actor, correction(runId, request))),
+  );
+  router.post(
+    "/runs/:run/corrections",
+    onRun("prepare", (actor, runId, request) => ({ id: makeCorrection(context, actor, correction(runId, request)) })),
   );
   router.put(
     "/runs/:run/ticks",

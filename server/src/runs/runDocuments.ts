@@ -90,13 +90,21 @@ function paymentFileOf(context: Context, owner: Business, run: Run, payments: re
   }
 }
 
-/** W1 leaves sacrificed amounts out (activity statement); W2 is what was withheld. */
+/** W1 leaves out what is sacrificed and what is tax-free (activity statement); W2 is what was withheld. */
 export const payerTotals = (prepared: Pick<Prepared, "pays">) => ({
   w1: moneyText(
-    sum(prepared.pays.map((each) => each.worked.gross.value.minus(each.worked.deductions.beforeTax.value))),
+    sum(
+      prepared.pays.map(({ worked }) =>
+        worked.gross.value.minus(worked.deductions.beforeTax.value).minus(worked.lumpSums.D?.value ?? "0"),
+      ),
+    ),
   ),
   w2: moneyText(sum(prepared.pays.map((each) => each.worked.withheld.value))),
 });
+
+/** Who stands in the pay event: a contractor paid super only is no employee and does not. */
+export const reported = (prepared: Prepared) =>
+  prepared.pays.filter((each) => each.row.row.context.person.basis !== "contractor");
 
 export function payEventOf(context: Context, actor: Actor, prepared: Prepared, submissionId: string): Buffer {
   const { business: owner, loaded } = prepared;
@@ -116,7 +124,7 @@ export function payEventOf(context: Context, actor: Actor, prepared: Prepared, s
       },
       ...payerTotals(prepared),
       declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
-      payees: prepared.pays.map((each) =>
+      payees: reported(prepared).map((each) =>
         payeeRecord(payeeFacts(context, loaded, each.row.row, each.yearAfter), rules.base === "qualifying earnings"),
       ),
     }),

@@ -1,18 +1,20 @@
 /** Loads the rows of a run with everything that working them out needs: one query a table, whatever the number of rows. */
 
+import type { StateAu } from "@zesty/core/calendar/businessDays";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { toDateOf } from "@zesty/core/pay/facts";
 import type { PayElement, RowContext, SheetLine } from "@zesty/core/pay/payContext";
-import type { AllowanceCode, Basis, DeductionCode, ElementAu } from "@zesty/core/pay/payInput";
+import type { AllowanceCode, DeductionCode, ElementAu, Overrides } from "@zesty/core/pay/payInput";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
-import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
+import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
-import { isCompleteAddress } from "../people/missing.ts";
+import { workState } from "../setup/places.ts";
 import { type DatedRecords, datedRecords } from "../store/dated.ts";
-import { fund, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
-import { leaveBalances, yearSums } from "../store/sums.ts";
+import { type employerCost, fund, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
+import { leaveBalances, takenSinceAnniversary, totalsSince, yearSums } from "../store/sums.ts";
+import { asCost, centreCodes, costsOn, personAu, personFacts, topUpsOn } from "./rowFacts.ts";
 
 export type Run = typeof payRun.$inferSelect;
 export type Who = typeof person.$inferSelect;
@@ -22,6 +24,7 @@ export interface LoadedRow {
   person: Who;
   included: boolean;
   periods: number;
+  overrides: Overrides | null;
   lines: SheetLine[];
   context: RowContext;
 }
@@ -34,6 +37,10 @@ export interface LoadedRun {
   rows: LoadedRow[];
   records: DatedRecords;
   funds: Map<number, typeof fund.$inferSelect>;
+  /** codes of the business's cost centres by id */
+  centres: Map<number, string>;
+  /** what the employer sets aside on this payday */
+  costs: (typeof employerCost.$inferSelect)[];
 }
 
 export function findRun(context: Context, runId: number): Run {
@@ -78,6 +85,26 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const sums = yearSums(context.store, ids, run.payday);
   const balances = leaveBalances(context.store, ids);
   const last = lastPays(context, ids);
+  const centres = centreCodes(context, run.businessId);
+  const costs = costsOn(context, run.businessId, run.payday);
+  const states = new Map<number | null, StateAu>();
+  const stateOf = (placeId: number | null): StateAu => {
+    const known = states.get(placeId) ?? workState(context, run.businessId, placeId);
+    states.set(placeId, known);
+    return known;
+  };
+  const topUps = topUpsOn(context, run, cycle.cycle as Cycle);
+  const deducted = totalsSince(
+    context.store,
+    pays.map((row) => row.pay),
+    elements,
+    run.payday,
+  );
+  const granted = takenSinceAnniversary(
+    context.store,
+    pays.map((row) => row.person),
+    run.payday,
+  );
   const rows = pays.map((row): LoadedRow => {
     const { id } = row.person;
     const entries = [...(balances.get(id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))] as const);
@@ -86,6 +113,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       person: row.person,
       included: row.pay.included,
       periods: row.pay.periods,
+      overrides: row.pay.overrides,
       lines: row.pay.lines,
       context: {
         payday: run.payday,
@@ -94,14 +122,21 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
         cycle: cycle.cycle as Cycle,
         periods: row.pay.periods,
         person: personAu(row.person, records),
-        facts: personFacts(row.person, records, funds),
+        facts: personFacts(row.person, records, funds, centres, stateOf),
         toDate: toDateOf(sums.year.get(id) ?? new Map(), sums.quarter.get(id) ?? new Map()),
         balances: Object.fromEntries(entries),
-        lastPay: last.get(id) ?? null,
+        lastPay: run.kind === "cycle" ? (last.get(id) ?? null) : null,
+        deducted: deducted.get(row.pay.id) ?? {},
+        takenThisYear: granted.get(id) ?? {},
+        // A run of its own pays what is left over, not a period: the top-up belongs to the cycle.
+        topUp: run.kind === "cycle" ? (topUps.get(id) ?? null) : null,
+        overrides: row.pay.overrides,
+        correctsTaxable: row.pay.corrects?.taxable ?? null,
+        employerCosts: records.terms.get(id)?.basis === "contractor" ? [] : costs.map(asCost),
       },
     };
   });
-  return { run, cycle, elements, elementRows, rows, records, funds };
+  return { run, cycle, elements, elementRows, rows, records, funds, centres, costs };
 }
 
 const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
@@ -116,54 +151,8 @@ const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
   deduction: row.deduction as DeductionCode | null,
   taxable: row.taxable,
   superable: row.superable,
+  detail: row.detail,
 });
-
-function personAu(who: Who, records: DatedRecords): RowContext["person"] {
-  const terms = records.terms.get(who.id);
-  const tax = records.tax.get(who.id);
-  const chosen = records.super.get(who.id);
-  return {
-    birthDate: who.birthDate,
-    basis: (terms?.basis ?? "casual") as Basis,
-    weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
-    tax: {
-      fileNumber: tax?.numberStatus ?? "none",
-      residency: (tax?.residency ?? "resident") as RowContext["person"]["tax"]["residency"],
-      taxFreeThreshold: tax?.taxFreeThreshold ?? false,
-      studyLoan: tax?.studyLoan ?? false,
-      medicare: (tax?.medicare ?? "levy") as RowContext["person"]["tax"]["medicare"],
-      ...(tax?.medicareDependants == null ? {} : { medicareDependants: tax.medicareDependants }),
-      ...(tax?.offsetsPerYearCents ? { offsetsPerYear: centsText(tax.offsetsPerYearCents) } : {}),
-      ...(tax?.extraPerPayCents ? { extraPerPay: centsText(tax.extraPerPayCents) } : {}),
-    },
-    super: {
-      guarantee: chosen?.guarantee ?? true,
-      ...(chosen?.agreedPercent ? { rate: chosen.agreedPercent } : {}),
-    },
-    leave: records.leave.get(who.id)?.entitlements ?? [],
-  };
-}
-
-function personFacts(who: Who, records: DatedRecords, funds: LoadedRun["funds"]): RowContext["facts"] {
-  const terms = records.terms.get(who.id);
-  const chosen = records.super.get(who.id);
-  const rate = (e4: number | null | undefined) => (e4 == null ? null : fromE4(e4).toString());
-  return {
-    id: who.id,
-    name: `${who.givenName} ${who.familyName}`,
-    hourlyRate: rate(terms?.hourlyRateE4),
-    minimumRate: rate(terms?.minimumRateE4),
-    paidByHours: terms?.hourlyRateE4 != null,
-    startDate: who.startDate,
-    endDate: who.endDate,
-    numberPendingSince: records.tax.get(who.id)?.pendingSince ?? null,
-    fund: chosen?.fundId ? (funds.get(chosen.fundId)?.name ?? null) : null,
-    memberNumber: chosen?.memberNumber ?? null,
-    bankAccounts: records.bank.get(who.id)?.count ?? 0,
-    hasAddress: isCompleteAddress(who.address),
-    email: who.email,
-  };
-}
 
 /** The newest signed-off pay of each person that was not taken back. */
 export function lastPays(

@@ -1,8 +1,9 @@
 /** Saves changed rows of an open run, works them out and answers with the figures that count. */
 import type { SavedRows, SaveRows } from "@zesty/contract/runs";
-import { and, eq } from "drizzle-orm";
+import { and, desc, eq, lt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
 import { pay, payRun, tick } from "../store/schema.ts";
 import { findRun, type Run } from "./runRows.ts";
 import { segmentsOf } from "./segments.ts";
@@ -28,11 +29,14 @@ export function saveRows(context: Context, runId: number, wanted: SaveRows): Sav
           "unknown-person",
           "One of the rows belongs to nobody in this run. Nothing was saved; load the run again.",
         );
-      const known = (change.lines ?? []).filter((line) => Number(line.hours ?? line.amount ?? 0) !== 0);
+      const known = (change.lines ?? []).filter(
+        (line) => line.terms !== undefined || Number(line.hours ?? line.amount ?? 0) !== 0,
+      );
       db.update(pay)
         .set({
           ...(change.included === undefined ? {} : { included: change.included }),
           ...(change.periods === undefined ? {} : { periods: change.periods }),
+          ...(change.overrides === undefined ? {} : { overrides: change.overrides }),
           ...(change.lines ? { lines: known } : {}),
         })
         .where(eq(pay.id, change.payId))
@@ -63,6 +67,44 @@ export function setTick(
         .run();
     return bumped(context, run, new Set([wanted.payId]), false);
   });
+}
+
+/** Moves the payday of an open run; the whole run is worked out again by the rates of the new day. */
+export function movePayday(
+  context: Context,
+  actor: Actor,
+  runId: number,
+  wanted: { payday: string; version: number },
+): void {
+  context.store.transaction(() => {
+    const run = demandOpen(findRun(context, runId));
+    demandVersion(run, wanted.version);
+    const { db } = context.store;
+    const last = db
+      .select({ payday: payRun.payday })
+      .from(payRun)
+      .where(and(eq(payRun.cycleId, run.cycleId), ne(payRun.state, "takenBack"), lt(payRun.periodEnd, run.periodStart)))
+      .orderBy(desc(payRun.payday))
+      .limit(1)
+      .get();
+    if (last && wanted.payday < last.payday) {
+      const text = `Payday ${wanted.payday} is before the last one, ${last.payday}. Choose ${last.payday} or later.`;
+      throw cannot("payday-before-last", text, { errors: [{ path: "payday", text }] });
+    }
+    db.update(payRun)
+      .set({ payday: wanted.payday, accountingDate: wanted.payday, version: run.version + 1 })
+      .where(eq(payRun.id, runId))
+      .run();
+    refreshRun(context, runId);
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: run.businessId,
+      what: `moved the payday from ${run.payday}`,
+      about: `${run.number}, payday ${wanted.payday}`,
+    });
+  });
+  context.announce(runId);
 }
 
 export function demandOpen(run: Run): Run {

@@ -15,7 +15,7 @@ import { due, journal, journalLine, leaveEntry, outbox, payFact, payRun, signedP
 import { accountNames, gatherLines } from "./journalLines.ts";
 import { blockersOf } from "./plan.ts";
 import { type Prepared, type PreparedPay, prepareSignOff } from "./prepareSignOff.ts";
-import { payEventOf, runName, writePaymentFile } from "./runDocuments.ts";
+import { payEventOf, reported, runName, writePaymentFile } from "./runDocuments.ts";
 import { findRun } from "./runRows.ts";
 import { demandOpen, demandVersion } from "./saveRows.ts";
 
@@ -106,19 +106,20 @@ function writePay(context: Context, { loaded, business }: Prepared, each: Prepar
         .values({ ...entry, hoursE4: -move.takenE4, why: "taken" })
         .run();
   }
-  if (each.superCents !== 0)
-    db.insert(due)
-      .values({
-        businessId: business.id,
-        runId: run.id,
-        kind: "super",
-        personId: person.id,
-        fundId: each.fundId,
-        payday: run.payday,
-        dueDate: each.superDue,
-        amountCents: each.superCents,
-      })
-      .run();
+  for (const part of each.contributions)
+    if (part.cents !== 0)
+      db.insert(due)
+        .values({
+          businessId: business.id,
+          runId: run.id,
+          kind: "super",
+          personId: person.id,
+          fundId: part.fundId,
+          payday: run.payday,
+          dueDate: part.due,
+          amountCents: part.cents,
+        })
+        .run();
 }
 
 function writeWithholdingDue(context: Context, { loaded, business, withholding }: Prepared): void {
@@ -167,18 +168,20 @@ function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void
   const { run } = prepared.loaded;
   const owner = prepared.business;
   const waiting = { businessId: owner.id, runId: run.id, state: "prepared", tries: 0, nextAt: 0 } as const;
-  const submissionId = randomUUID();
-  const eventDocument = keepDocument(context, {
-    runId: run.id,
-    payId: null,
-    kind: "payEvent",
-    fileName: `${runName(owner, run)}-pay-event.xml`,
-    mime: "application/xml",
-    bytes: payEventOf(context, actor, prepared, submissionId),
-  });
-  db.insert(outbox)
-    .values({ ...waiting, channel: "payEvent", documentId: eventDocument, messageId: submissionId })
-    .run();
+  if (reported(prepared).length > 0) {
+    const submissionId = randomUUID();
+    const documentId = keepDocument(context, {
+      runId: run.id,
+      payId: null,
+      kind: "payEvent",
+      fileName: `${runName(owner, run)}-pay-event.xml`,
+      mime: "application/xml",
+      bytes: payEventOf(context, actor, prepared, submissionId),
+    });
+    db.insert(outbox)
+      .values({ ...waiting, channel: "payEvent", documentId, messageId: submissionId })
+      .run();
+  }
   writePaymentFile(
     context,
     owner,

@@ -6,7 +6,18 @@ import { and, eq, gt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
-import { due, journal, journalLine, leaveEntry, outbox, pay, payFact, payRun, signedPay } from "../store/schema.ts";
+import {
+  departure,
+  due,
+  journal,
+  journalLine,
+  leaveEntry,
+  outbox,
+  pay,
+  payFact,
+  payRun,
+  signedPay,
+} from "../store/schema.ts";
 import { insertRun } from "./openRun.ts";
 import { findRun, type Run } from "./runRows.ts";
 import { refreshRun } from "./workRun.ts";
@@ -25,6 +36,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
       start: run.periodStart,
       end: run.periodEnd,
       payday: run.payday,
+      kind: run.kind === "cycle" ? undefined : run.kind,
     });
     for (const row of context.store.db.select().from(pay).where(eq(pay.runId, runId)).all())
       context.store.db
@@ -36,8 +48,11 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
           periods: row.periods,
           lines: row.lines,
           note: row.note,
+          overrides: row.overrides,
+          corrects: row.corrects,
         })
         .run();
+    followDepartures(context, runId, fresh.id);
     refreshRun(context, fresh.id);
     record(context.store, {
       at: context.clock.now(),
@@ -50,6 +65,22 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
   });
   context.announce(runId);
   return freshId;
+}
+
+/** A departure whose final pay stood in the run stands in the fresh one now. */
+function followDepartures(context: Context, fromRun: number, toRun: number): void {
+  const { db } = context.store;
+  for (const each of db.select().from(departure).where(eq(departure.runId, fromRun)).all()) {
+    const row = db
+      .select({ id: pay.id })
+      .from(pay)
+      .where(and(eq(pay.runId, toRun), eq(pay.personId, each.personId)))
+      .get();
+    db.update(departure)
+      .set({ runId: toRun, payId: row?.id ?? null })
+      .where(eq(departure.id, each.id))
+      .run();
+  }
 }
 
 function demandUnsent(context: Context, run: Run): void {
@@ -69,9 +100,16 @@ function demandUnsent(context: Context, run: Run): void {
   const later = db
     .select({ number: payRun.number })
     .from(payRun)
-    .where(and(eq(payRun.cycleId, run.cycleId), gt(payRun.periodStart, run.periodStart), ne(payRun.state, "takenBack")))
+    .where(
+      and(
+        eq(payRun.cycleId, run.cycleId),
+        eq(payRun.kind, "cycle"),
+        gt(payRun.periodStart, run.periodStart),
+        ne(payRun.state, "takenBack"),
+      ),
+    )
     .get();
-  if (later)
+  if (later && run.kind === "cycle")
     throw conflict("not-the-latest", `Run ${later.number} is newer. Only the latest run of a cycle can be taken back.`);
 }
 

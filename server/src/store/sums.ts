@@ -1,5 +1,8 @@
 /** Sums over facts: year-to-date and leave balances are never kept, always added up. */
+import { addMonths, completedYears } from "@zesty/core/calendar/dates";
 import { payrollYearAu, superQuarterAu } from "@zesty/core/calendar/payrollYear";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import type { Store } from "./open.ts";
 
 export type CodeSums = Map<string, number>;
@@ -34,4 +37,45 @@ export function leaveBalances(store: Store, personIds: readonly number[]): Map<n
   );
   for (const row of read.all(JSON.stringify(personIds))) balances.get(row.personId)?.set(row.kind, row.hoursE4);
   return balances;
+}
+
+/** What deductions with a total have taken so far, by pay and code of the pay element: all facts since they began. */
+export function totalsSince(
+  store: Store,
+  pays: readonly { id: number; personId: number; lines: readonly SheetLine[] }[],
+  elements: ReadonlyMap<number, { code: string }>,
+  payday: string,
+): Map<number, Record<string, string>> {
+  const read = store.sqlite.prepare<[number, string, string, string], { cents: number | null }>(
+    "SELECT SUM(cents) AS cents FROM pay_fact WHERE person_id = ? AND payday BETWEEN ? AND ? AND code = ?",
+  );
+  const found = new Map<number, Record<string, string>>();
+  for (const pay of pays)
+    for (const line of pay.lines) {
+      const code = elements.get(line.elementId)?.code;
+      if (line.terms?.total === undefined || code === undefined) continue;
+      const sum = read.get(pay.personId, line.terms.since ?? "0000-01-01", payday, `line:${code}`)?.cents ?? 0;
+      found.set(pay.id, { ...found.get(pay.id), [code]: centsText(sum) });
+    }
+  return found;
+}
+
+/** Hours taken since each person's last work anniversary, of leave that is granted by the year. */
+export function takenSinceAnniversary(
+  store: Store,
+  people: readonly { id: number; startDate: string }[],
+  payday: string,
+): Map<number, Record<string, string>> {
+  const read = store.sqlite.prepare<[string], { personId: number; date: string; hoursE4: number }>(
+    `SELECT person_id AS personId, date, hours_e4 AS hoursE4 FROM leave_entry
+     WHERE kind = 'familyViolence' AND person_id IN (SELECT value FROM json_each(?))`,
+  );
+  const starts = new Map(people.map((each) => [each.id, each.startDate]));
+  const taken = new Map<number, number>();
+  for (const row of read.all(JSON.stringify(people.map((each) => each.id)))) {
+    const start = starts.get(row.personId) ?? payday;
+    const anniversary = addMonths(start, 12 * Math.max(completedYears(start, payday), 0));
+    if (row.date >= anniversary) taken.set(row.personId, (taken.get(row.personId) ?? 0) - row.hoursE4);
+  }
+  return new Map([...taken].map(([id, e4]) => [id, { familyViolence: hoursText(fromE4(e4)) }]));
 }

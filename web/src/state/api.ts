@@ -1,8 +1,11 @@
 /** Server access: one place for every address of the API. */
 
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
-import type { DueView, JournalSummary, JournalView, RuleTableView } from "@zesty/contract/books";
+import type { DueView, JournalSummary, JournalView, RuleLoadPlan, RuleTableView } from "@zesty/contract/books";
 import type { BusinessView, NewBusiness, NewElement } from "@zesty/contract/business";
+import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
+import type { CostsView } from "@zesty/contract/costs";
+import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
 import type { DeskView } from "@zesty/contract/desk";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { Problem } from "@zesty/contract/problem";
@@ -11,10 +14,16 @@ import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import type { Payslip } from "@zesty/core/payslips/payslip";
 import type { Working } from "@zesty/core/working/figure";
 
+interface RuleFile {
+  table: string;
+  format: "json" | "csv";
+  text: string;
+}
+
 export const api = createApi({
   reducerPath: "api",
   baseQuery: fetchBaseQuery({ baseUrl: "/api", headers: { "X-Zesty": "1" } }),
-  tagTypes: ["Session", "Desk", "Runs", "Run", "Send", "People", "Person", "Business", "Books", "Dues"],
+  tagTypes: ["Session", "Desk", "Runs", "Run", "Send", "People", "Person", "Business", "Books", "Dues", "Rules"],
   endpoints: (build) => ({
     session: build.query<SessionView, void>({ query: () => "/session", providesTags: ["Session"] }),
     signIn: build.mutation<SessionView, SignIn>({
@@ -129,7 +138,57 @@ export const api = createApi({
       query: (business) => `/businesses/${business}/dues`,
       providesTags: ["Dues"],
     }),
-    rules: build.query<RuleTableView[], void>({ query: () => "/rules" }),
+    rules: build.query<RuleTableView[], void>({ query: () => "/rules", providesTags: ["Rules"] }),
+    planRules: build.mutation<RuleLoadPlan, RuleFile>({
+      query: (body) => ({ url: "/rules/plan", method: "POST", body }),
+    }),
+    loadRules: build.mutation<RuleTableView[], RuleFile>({
+      query: (body) => ({ url: "/rules", method: "POST", body }),
+      invalidatesTags: ["Rules", "Run", "Runs", "Desk"],
+    }),
+    withdrawRules: build.mutation<RuleTableView[], number>({
+      query: (row) => ({ url: `/rules/${row}`, method: "DELETE" }),
+      invalidatesTags: ["Rules", "Run", "Runs", "Desk"],
+    }),
+    movePayday: build.mutation<RunView, { run: number; payday: string; version: number }>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/payday`, method: "PUT", body }),
+      invalidatesTags: ["Run", "Runs", "Desk"],
+    }),
+    correctable: build.query<CorrectablePay, { run: number; payId: number }>({
+      query: ({ run, payId }) => `/runs/${run}/pays/${payId}/correction`,
+      providesTags: ["Run"],
+    }),
+    planCorrection: build.mutation<CorrectionPlan, { run: number } & NewCorrection>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/corrections/plan`, method: "POST", body }),
+    }),
+    makeCorrection: build.mutation<{ id: number }, { run: number } & NewCorrection>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/corrections`, method: "POST", body }),
+      invalidatesTags: ["Run", "Runs", "Desk", "Person"],
+    }),
+    planDeparture: build.mutation<DeparturePlan, { person: number } & NewDeparture>({
+      query: ({ person, ...body }) => ({ url: `/people/${person}/departure/plan`, method: "POST", body }),
+    }),
+    recordDeparture: build.mutation<PersonView, { person: number } & NewDeparture>({
+      query: ({ person, ...body }) => ({ url: `/people/${person}/departure`, method: "POST", body }),
+      invalidatesTags: ["Person", "People", "Run", "Runs", "Desk", "Business"],
+    }),
+    undoDeparture: build.mutation<PersonView, number>({
+      query: (person) => ({ url: `/people/${person}/departure`, method: "DELETE" }),
+      invalidatesTags: ["Person", "People", "Run", "Runs", "Desk"],
+    }),
+    costs: build.query<CostsView, number>({
+      query: (business) => `/businesses/${business}/costs`,
+      providesTags: ["Business"],
+    }),
+    /** one of the lists of the set-up: costs, top-ups, people of a top-up, cost centres, accounts */
+    addToSetUp: build.mutation<CostsView, { business: number; list: string; values: object }>({
+      query: ({ business, list, values }) => ({
+        url: `/businesses/${business}/${list}`,
+        method: "POST",
+        body: values,
+      }),
+      invalidatesTags: ["Business", "Run", "Desk"],
+    }),
   }),
 });
 

@@ -19,6 +19,7 @@ const figures = (gross: string) => ({
   cost: gross,
   leave: {},
   lines: [],
+  employerCosts: [],
 });
 const row = (payId: number): RunRow => ({
   payId,
@@ -28,6 +29,7 @@ const row = (payId: number): RunRow => ({
   basis: "casual",
   included: true,
   periods: 1,
+  overrides: null,
   lines: [{ elementId: 1, hours: "10", rate: "40" }],
   context: null,
   figures: figures("100.10"),

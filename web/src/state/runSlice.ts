@@ -3,6 +3,7 @@
 import { createSlice, original, type PayloadAction } from "@reduxjs/toolkit";
 import type { RunMark, RunRow, RunView, SavedRows } from "@zesty/contract/runs";
 import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { Overrides } from "@zesty/core/pay/payInput";
 import type { WorkedRow } from "./core.ts";
 
 export interface CellEdit {
@@ -10,6 +11,8 @@ export interface CellEdit {
   elementId: number;
   /** typed text; blank clears the cell */
   value: string;
+  /** the row of a cost centre, where a person stands in several */
+  costCentre?: string | undefined;
 }
 
 interface Before {
@@ -17,6 +20,7 @@ interface Before {
   lines: SheetLine[];
   included: boolean;
   periods: number;
+  overrides: Overrides | null;
 }
 
 export interface RunState {
@@ -31,6 +35,8 @@ export interface RunState {
   selected: number | null;
   message: string | null;
   fresh: number[];
+  /** cost centres that a person was given a row for, by pay, before anything is typed there */
+  centreRows: Record<number, string[]>;
 }
 
 const initialState: RunState = {
@@ -42,9 +48,15 @@ const initialState: RunState = {
   selected: null,
   message: null,
   fresh: [],
+  centreRows: {},
 };
 
-export const cellKey = (payId: number, elementId: number): string => `${payId}:${elementId}`;
+export const cellKey = (payId: number, elementId: number, costCentre?: string): string =>
+  `${payId}:${elementId}:${costCentre ?? ""}`;
+
+/** Does a line stand in the cell of an element in the row of a cost centre? Corrections stand beside the sheet. */
+export const inCell = (line: SheetLine, elementId: number, costCentre: string | undefined): boolean =>
+  line.elementId === elementId && line.corrects === undefined && line.costCentre === costCentre;
 
 const isNumber = (text: string, entry: "hours" | "amount") =>
   (entry === "hours" ? /^\d{1,4}(\.\d{1,4})?$/ : /^\d{1,7}(\.\d{1,2})?$/).test(text);
@@ -85,7 +97,15 @@ function remember(state: RunState, payIds: readonly number[]): void {
   const before = [...new Set(payIds)].flatMap((payId): Before[] => {
     const row = rowOf(state, payId);
     return row
-      ? [{ payId, lines: row.lines.map((line) => ({ ...line })), included: row.included, periods: row.periods }]
+      ? [
+          {
+            payId,
+            lines: row.lines.map((line) => ({ ...line })),
+            included: row.included,
+            periods: row.periods,
+            overrides: row.overrides,
+          },
+        ]
       : [];
   });
   state.undo.push(before);
@@ -95,6 +115,11 @@ function remember(state: RunState, payIds: readonly number[]): void {
 function setPeriods(row: RunRow, periods: number): void {
   row.periods = periods;
   if (row.context) row.context.periods = periods;
+}
+
+function setOverrides(row: RunRow, overrides: Overrides | null): void {
+  row.overrides = overrides;
+  if (row.context) row.context.overrides = overrides;
 }
 
 function touch(state: RunState, payIds: readonly number[]): void {
@@ -119,6 +144,7 @@ export const runSlice = createSlice({
         state.undo = [];
         state.message = null;
         state.selected = payload.rows[0]?.payId ?? null;
+        state.centreRows = {};
       }
       state.fresh = [];
     },
@@ -131,12 +157,12 @@ export const runSlice = createSlice({
       );
       state.message = null;
       const touched: number[] = [];
-      for (const { payId, elementId, value } of payload) {
+      for (const { payId, elementId, value, costCentre } of payload) {
         const row = rowOf(state, payId);
         const element = view.elements.find((each) => each.id === elementId);
         if (!row || !element) continue;
         const text = readCell(value, element.entry);
-        const key = cellKey(payId, elementId);
+        const key = cellKey(payId, elementId, costCentre);
         if (key in state.bad) delete state.bad[key];
         if (text !== "" && !isNumber(text, element.entry)) {
           const sentence = badText(row.name, element.name, value, element.entry);
@@ -144,10 +170,11 @@ export const runSlice = createSlice({
           state.message = sentence;
           continue;
         }
-        const rest = row.lines.filter((line) => line.elementId !== elementId);
-        const was = row.lines.find((line) => line.elementId === elementId);
+        const rest = row.lines.filter((line) => !inCell(line, elementId, costCentre));
+        const was = row.lines.find((line) => inCell(line, elementId, costCentre));
         const filled = element.entry === "hours" ? { hours: text } : { amount: text };
-        row.lines = text === "" || Number(text) === 0 ? rest : [...rest, { ...was, elementId, ...filled }];
+        const centre = costCentre === undefined ? {} : { costCentre };
+        row.lines = text === "" || Number(text) === 0 ? rest : [...rest, { ...was, elementId, ...filled, ...centre }];
         touched.push(payId);
       }
       if (touched.length > 0) touch(state, touched);
@@ -171,6 +198,26 @@ export const runSlice = createSlice({
       setPeriods(row, payload.periods);
       touch(state, [payload.payId]);
     },
+    /** the lines of a row set as a whole: terms of a deduction, leave by dates, a correction taken out */
+    linesSet: (state, { payload }: PayloadAction<{ payId: number; lines: SheetLine[] }>) => {
+      const row = rowOf(state, payload.payId);
+      if (!row) return;
+      remember(state, [payload.payId]);
+      row.lines = payload.lines;
+      touch(state, [payload.payId]);
+    },
+    /** tax or super typed in place of the worked figure, with the reason */
+    overridesSet: (state, { payload }: PayloadAction<{ payId: number; overrides: Overrides | null }>) => {
+      const row = rowOf(state, payload.payId);
+      if (!row) return;
+      remember(state, [payload.payId]);
+      setOverrides(row, payload.overrides);
+      touch(state, [payload.payId]);
+    },
+    centreAdded: (state, { payload }: PayloadAction<{ payId: number; costCentre: string }>) => {
+      const known = state.centreRows[payload.payId] ?? [];
+      if (!known.includes(payload.costCentre)) state.centreRows[payload.payId] = [...known, payload.costCentre];
+    },
     undone: (state) => {
       const before = state.undo.pop();
       if (!before) {
@@ -183,6 +230,7 @@ export const runSlice = createSlice({
         row.lines = each.lines;
         row.included = each.included;
         setPeriods(row, each.periods);
+        setOverrides(row, each.overrides);
         for (const key of Object.keys(state.bad)) if (key.startsWith(`${each.payId}:`)) delete state.bad[key];
       }
       state.message = null;
@@ -231,5 +279,18 @@ export const runSlice = createSlice({
   },
 });
 
-export const { loaded, cellsTyped, includedSet, periodsSet, undone, worked, saved, ticked, selected, said } =
-  runSlice.actions;
+export const {
+  loaded,
+  cellsTyped,
+  includedSet,
+  periodsSet,
+  linesSet,
+  overridesSet,
+  centreAdded,
+  undone,
+  worked,
+  saved,
+  ticked,
+  selected,
+  said,
+} = runSlice.actions;

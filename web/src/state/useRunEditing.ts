@@ -23,7 +23,9 @@ export function useRunEditing(): void {
         ? [{ payId: row.payId, context: row.context, lines: row.lines }]
         : [],
     );
-    void workRows({ elements: view.elements, rows }).then((answer) => dispatch(worked({ edit, rows: answer })));
+    void workRows({ elements: view.elements, loadedRules: view.loadedRules, version: view.ruleBookVersion, rows }).then(
+      (answer) => dispatch(worked({ edit, rows: answer })),
+    );
     const timer = setTimeout(() => void save(view), saveAfterMs);
     return () => clearTimeout(timer);
 
@@ -37,7 +39,7 @@ export function useRunEditing(): void {
       saving.current = true;
       const changes = now.view.rows
         .filter((row) => now.unsaved.includes(row.payId))
-        .map(({ payId, included, periods, lines }) => ({ payId, included, periods, lines }));
+        .map(({ payId, included, periods, overrides, lines }) => ({ payId, included, periods, overrides, lines }));
       const answer = await dispatch(
         api.endpoints.saveRows.initiate({ run: about.id, version: now.view.version, rows: changes }),
       );

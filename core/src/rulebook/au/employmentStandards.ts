@@ -8,11 +8,22 @@ export interface EmploymentStandards {
   annualWeeks: string;
   shiftWorkerWeeks: string;
   personalWeeks: string;
+  /** at least so much must stay when leave is cashed out */
+  cashOutKeeps: { annualWeeks: string; personalDays: string };
+  familyViolenceDays: string;
+  compassionateDays: string;
+  /** weeks of notice by completed years: the last row whose `years` is reached */
+  notice: readonly { years: number; weeks: string }[];
+  noticeOlder: { over: number; minYears: number; weeks: string };
+  /** weeks of redundancy pay by completed years */
+  redundancy: readonly { years: number; weeks: string }[];
+  /** an employer with fewer employees owes no redundancy pay */
+  smallEmployerUnder: number;
 }
 
 const source = {
   title: "Fair Work Act 2009, National Employment Standards",
-  section: "ss 62, 87, 96",
+  section: "ss 62, 87, 93, 96, 101, 104, 106A, 117, 119, 121",
   seen: "from memory",
 };
 
@@ -24,7 +35,36 @@ export const employmentStandards = table<EmploymentStandards>(
     {
       from: "2024-07-01",
       to: "2027-06-30",
-      figures: { ordinaryHoursAWeek: "38", annualWeeks: "4", shiftWorkerWeeks: "5", personalWeeks: "2" },
+      figures: {
+        ordinaryHoursAWeek: "38",
+        annualWeeks: "4",
+        shiftWorkerWeeks: "5",
+        personalWeeks: "2",
+        cashOutKeeps: { annualWeeks: "4", personalDays: "15" },
+        familyViolenceDays: "10",
+        compassionateDays: "2",
+        notice: [
+          { years: 0, weeks: "1" },
+          { years: 1, weeks: "2" },
+          { years: 3, weeks: "3" },
+          { years: 5, weeks: "4" },
+        ],
+        noticeOlder: { over: 45, minYears: 2, weeks: "1" },
+        redundancy: [
+          { years: 0, weeks: "0" },
+          { years: 1, weeks: "4" },
+          { years: 2, weeks: "6" },
+          { years: 3, weeks: "7" },
+          { years: 4, weeks: "8" },
+          { years: 5, weeks: "10" },
+          { years: 6, weeks: "11" },
+          { years: 7, weeks: "13" },
+          { years: 8, weeks: "14" },
+          { years: 9, weeks: "16" },
+          { years: 10, weeks: "12" },
+        ],
+        smallEmployerUnder: 15,
+      },
       source,
       standing: "published",
     },

@@ -1,5 +1,6 @@
 /** All Australian tables, for the rules page and the tests that walk them. */
 import { employmentStandards } from "./employmentStandards.ts";
+import { longServiceRules } from "./longServiceRules.ts";
 import { minimumWage } from "./minimumWage.ts";
 import { studyLoanRates } from "./studyLoanRates.ts";
 import { superGuaranteeRules } from "./superGuaranteeRules.ts";
@@ -17,4 +18,5 @@ export const tablesAu = [
   terminationRules,
   minimumWage,
   employmentStandards,
+  longServiceRules,
 ] as const;

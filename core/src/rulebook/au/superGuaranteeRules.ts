@@ -10,6 +10,8 @@ export interface SuperGuaranteeRules {
   due: { method: "quarter"; daysAfterQuarter: number } | { method: "payday"; businessDays: number; newPerson: number };
   /** under this age super is owed only for weeks with more than these hours */
   young: { under: string; hoursOver: string };
+  /** guarantee and sacrifice above this in a year are taxed on the person: a warning, not a block */
+  concessionalCap: string;
 }
 
 const counts = [
@@ -41,6 +43,7 @@ export const superGuaranteeRules = table<SuperGuaranteeRules>("superGuaranteeRul
       ceiling: { per: "quarter", amount: "65070" },
       due: quarterly,
       young,
+      concessionalCap: "30000",
     },
     source,
     standing: "published",
@@ -55,6 +58,7 @@ export const superGuaranteeRules = table<SuperGuaranteeRules>("superGuaranteeRul
       ceiling: { per: "quarter", amount: "62500" },
       due: quarterly,
       young,
+      concessionalCap: "30000",
     },
     source,
     standing: "published",
@@ -69,6 +73,7 @@ export const superGuaranteeRules = table<SuperGuaranteeRules>("superGuaranteeRul
       ceiling: { per: "year", amount: "270830" },
       due: { method: "payday", businessDays: 7, newPerson: 20 },
       young,
+      concessionalCap: "32500",
     },
     source: { ...source, section: "Payday super, as amended November 2025; base = cap × 100 ÷ 12" },
     standing: "unsure",

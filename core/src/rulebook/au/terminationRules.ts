@@ -17,6 +17,10 @@ export interface TerminationRules {
   etpPercent: { underAge: string; fromAge: string; aboveCap: string; nonDependant: string };
   redundancyBase: string;
   redundancyPerYear: string;
+  /** from this age a redundancy has no tax-free part (pension age) */
+  pensionAge: string;
+  /** Schedule 4: per cent on each slice of a return-to-work payment; a foreign resident has `foreignLess` less */
+  returnToWork: readonly { over: string; percent: string }[];
 }
 
 const same = {
@@ -28,12 +32,21 @@ const same = {
   wholeOfIncomeCap: "180000",
   preservationAge: "60",
   etpPercent: { underAge: "32", fromAge: "17", aboveCap: "47", nonDependant: "32" },
+  pensionAge: "67",
+  // Unsure (60 %): the schedule's rates as remembered for payments from 1 July 2024.
+  returnToWork: [
+    { over: "0", percent: "32" },
+    { over: "135000", percent: "39" },
+    { over: "190000", percent: "47" },
+  ],
 };
 const source = {
-  title: "Schedules 5 (NAT 3348), 7 (NAT 3351) and 11; key superannuation rates and thresholds",
+  title: "Schedules 4, 5 (NAT 3348), 7 (NAT 3351) and 11; key superannuation rates and thresholds",
   section: "Caps and rates",
   seen: "from memory",
 };
+
+const returnToWorkNote = "The rates of a return-to-work payment (Schedule 4) are unsure.";
 
 export const terminationRules = table<TerminationRules>("terminationRules", "Irregular and final payments", "AU", [
   {
@@ -42,6 +55,7 @@ export const terminationRules = table<TerminationRules>("terminationRules", "Irr
     figures: { ...same, etpCap: "245000", redundancyBase: "12524", redundancyPerYear: "6264" },
     source,
     standing: "published",
+    note: returnToWorkNote,
   },
   {
     from: "2025-07-01",
@@ -49,6 +63,7 @@ export const terminationRules = table<TerminationRules>("terminationRules", "Irr
     figures: { ...same, etpCap: "260000", redundancyBase: "13100", redundancyPerYear: "6552" },
     source,
     standing: "published",
+    note: returnToWorkNote,
   },
   {
     from: "2026-07-01",
@@ -56,6 +71,6 @@ export const terminationRules = table<TerminationRules>("terminationRules", "Irr
     figures: { ...same, etpCap: "270000", redundancyBase: "13100", redundancyPerYear: "6552" },
     source,
     standing: "unsure",
-    note: "The ETP cap of 270,000 is a guess at its indexed value; the redundancy amounts are last year's, not yet indexed.",
+    note: "The ETP cap of 270,000 is a guess at its indexed value; the redundancy amounts are last year's, not yet indexed. The rates of a return-to-work payment (Schedule 4) are unsure.",
   },
 ]);

@@ -1,23 +1,23 @@
 /** A person's page: everything that is known, each section mended in place. */
 import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
+import { leaveWords } from "@zesty/core/leave/kinds";
 import { type ComponentType, useEffect, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { hours, longDate, money, moneyOrDash, sentenceCase, shortDate, weekdayDate } from "../../parts/format.ts";
+import { hours, longDate, money, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
-import {
-  BankForm,
-  DetailsForm,
-  EmploymentForm,
-  type FormProps,
-  LeaveForm,
-  SuperForm,
-  TaxForm,
-  UsualPayForm,
-} from "./sectionForms.tsx";
+import { Departure } from "./Departure.tsx";
+import { BankForm } from "./forms/BankForm.tsx";
+import { DetailsForm } from "./forms/DetailsForm.tsx";
+import { EmploymentForm } from "./forms/EmploymentForm.tsx";
+import { LeaveForm } from "./forms/LeaveForm.tsx";
+import { SuperForm } from "./forms/SuperForm.tsx";
+import type { FormProps } from "./forms/section.tsx";
+import { TaxForm } from "./forms/TaxForm.tsx";
+import { UsualPayForm } from "./forms/UsualPayForm.tsx";
 
 export function PersonPage() {
   const id = Number(useParams().person);
@@ -94,10 +94,20 @@ const sections: { id: string; title: string; facts: Facts; Form: ComponentType<F
             ? `$${money(employment.hourlyRate)} an hour, since ${longDate(employment.from)}`
             : "no hourly rate",
         ],
+        ["Salary", employment.salary ? `$${money(employment.salary)} a year` : undefined],
         ["Award minimum", employment.minimumRate ? `$${money(employment.minimumRate)}` : undefined],
         ["Hours a week", hours(employment.weeklyHours)],
         ["Pay cycle", setUp.cycles.find((each) => each.id === employment.cycleId)?.name],
         ["Cost centre", setUp.costCentres.find((each) => each.id === employment.costCentreId)?.name],
+        [
+          "Split",
+          employment.costSplit
+            ?.map(
+              (part) => `${setUp.costCentres.find((each) => each.id === part.costCentreId)?.name} ${part.percent} %`,
+            )
+            .join(", "),
+        ],
+        ["Weekdays", employment.workPattern?.map((each) => hours(each)).join(" · ")],
         ["Place", setUp.places.find((each) => each.id === employment.placeId)?.state],
       ],
     },
@@ -138,6 +148,13 @@ const sections: { id: string; title: string; facts: Facts; Form: ComponentType<F
         ["Fund", setUp.funds.find((each) => each.id === chosen.fundId)?.name ?? null],
         ["Member number", chosen.memberNumber],
         ["Guarantee", chosen.guarantee ? "owed" : "not owed"],
+        ["At any age", chosen.anyAge ? "yes, by award or agreement" : undefined],
+        [
+          "Shares",
+          chosen.shares
+            ?.map((share) => `${setUp.funds.find((each) => each.id === share.fundId)?.name} ${share.percent} %`)
+            .join(", "),
+        ],
         ["Agreed per cent", chosen.agreedPercent ? `${chosen.agreedPercent} %` : undefined],
       ],
     },
@@ -162,7 +179,7 @@ const sections: { id: string; title: string; facts: Facts; Form: ComponentType<F
         leave.entitlements.length === 0
           ? [["Entitlements", "none accrue"]]
           : leave.entitlements.map((each) => [
-              sentenceCase(each.kind),
+              leaveWords(each.kind),
               each.weeksPerYear
                 ? `${each.weeksPerYear} weeks a year`
                 : each.percentOfHours
@@ -179,10 +196,27 @@ const sections: { id: string; title: string; facts: Facts; Form: ComponentType<F
           ? [["Lines", "none: hours are typed each time"]]
           : usualPay.lines.map((line) => [
               setUp.elements.find((each) => each.id === line.elementId)?.name ?? "",
-              line.hours ? `${hours(line.hours)} h` : `$${money(line.amount ?? "0")}`,
+              usualWords(line),
             ]),
     },
   ];
+
+/** A usual line in words, with its terms. */
+function usualWords({ hours: worked, amount, terms }: PersonView["usualPay"]["lines"][number]): string {
+  const wanted = terms?.percentOfGross
+    ? `${terms.percentOfGross} % of gross`
+    : worked
+      ? `${hours(worked)} h`
+      : `$${money(amount ?? "0")}`;
+  return [
+    wanted,
+    terms?.until ? `until ${longDate(terms.until)}` : "",
+    terms?.total ? `until $${money(terms.total)} is reached` : "",
+    terms?.keepNet ? `leaving $${money(terms.keepNet)}` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
 
 function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessView; day: string }) {
   const { hash } = useLocation();
@@ -223,6 +257,7 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
           {editing !== id && secret && <Secret personId={person.id} what={secret} />}
         </section>
       ))}
+      <Departure person={person} day={day} wanted={wanted === "departure"} />
     </div>
   );
 }
@@ -264,7 +299,7 @@ function Beside({ person }: { person: PersonView }) {
       {person.leave.balances.length === 0 && <p className="py-2 text-quiet">No leave is kept for this person.</p>}
       {person.leave.balances.map((each) => (
         <p key={each.kind} className="flex justify-between border-b border-rule py-1">
-          <span>{sentenceCase(each.kind)}</span>
+          <span>{leaveWords(each.kind)}</span>
           <span className="font-semibold">{hours(each.hours, 2)} h</span>
         </p>
       ))}
@@ -277,7 +312,7 @@ function Beside({ person }: { person: PersonView }) {
                 // biome-ignore lint/suspicious/noArrayIndexKey: a ledger's lines never move
                 <tr key={at} className="border-b border-rule">
                   <td className="text-quiet">{shortDate(entry.date)}</td>
-                  <td>{entry.kind}</td>
+                  <td>{leaveWords(entry.kind)}</td>
                   <td className="text-quiet">{whyWords[entry.why]}</td>
                   <td className="text-right">{hours(entry.hours.replace("-", "−"), 2)}</td>
                 </tr>

@@ -1,10 +1,13 @@
 /** The account of the person in hand: a slim column from earnings to net, employer's part, leave, year to date. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
+import { leaveWords } from "@zesty/core/leave/kinds";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { hours, money, moneyOrDash, sentenceCase } from "../../parts/format.ts";
+import { hours, money, moneyOrDash } from "../../parts/format.ts";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
+import { centreAdded } from "../../state/runSlice.ts";
+import { useAppDispatch } from "../../state/store.ts";
 
 interface Props {
   view: RunView;
@@ -14,9 +17,10 @@ interface Props {
   onInclude: (included: boolean) => void;
   onPayslip: () => void;
   onPeriods: (periods: number) => void;
+  onOpen: (panel: "lines" | "leave" | "byHand" | "correction") => void;
 }
 
-export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeriods }: Props) {
+export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeriods, onOpen }: Props) {
   const { figures } = row;
   const open = view.state === "open";
   return (
@@ -40,7 +44,45 @@ export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeri
         {open && (
           <Button onClick={() => onInclude(!row.included)}>{row.included ? "Leave out" : "Pay in this run"}</Button>
         )}
+        {!open && view.state !== "takenBack" && row.figures && (
+          <Button onClick={() => onOpen("correction")}>Correct this pay</Button>
+        )}
       </div>
+      {open && row.included && <Also view={view} row={row} onOpen={onOpen} />}
+    </div>
+  );
+}
+
+/** What a pay needs now and then: it stands below, out of the way of the plain case. */
+function Also({ view, row, onOpen }: Pick<Props, "view" | "row" | "onOpen">) {
+  const dispatch = useAppDispatch();
+  const others = view.costCentres.filter((each) => row.lines.every((line) => line.costCentre !== each.code));
+  return (
+    <div className="mt-4 flex flex-col items-start border-t border-rule pt-2 text-[14.5px]">
+      <Button look="quiet" onClick={() => onOpen("lines")}>
+        Rates, codes and terms of lines
+      </Button>
+      <Button look="quiet" onClick={() => onOpen("leave")}>
+        Leave by its dates
+      </Button>
+      <Button look="quiet" onClick={() => onOpen("byHand")}>
+        Tax or super by hand
+      </Button>
+      {others.length > 0 && (
+        <select
+          aria-label="Add a row for a cost centre"
+          className="mt-1 rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5"
+          value=""
+          onChange={(event) => dispatch(centreAdded({ payId: row.payId, costCentre: event.target.value }))}
+        >
+          <option value="">Add a row for a cost centre…</option>
+          {others.map((each) => (
+            <option key={each.code} value={each.code}>
+              {each.name}
+            </option>
+          ))}
+        </select>
+      )}
     </div>
   );
 }
@@ -61,6 +103,11 @@ function Marks({ row, onTick, open }: { row: RunRow; onTick: Props["onTick"]; op
               {mark.mend.place === "person" && (
                 <Link className="text-action underline" to={`/people/${row.personId}#${mark.mend.section}`}>
                   Mend it
+                </Link>
+              )}
+              {mark.mend.place === "business" && (
+                <Link className="text-action underline" to="/set-up">
+                  Mend it in Set-up
                 </Link>
               )}
               {mark.mend.place === "rule book" && (
@@ -84,17 +131,23 @@ function Marks({ row, onTick, open }: { row: RunRow; onTick: Props["onTick"]; op
 function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; onWhy: (figure: string) => void }) {
   const group = (...names: string[]) =>
     figures.lines.filter((line) => names.includes(line.group) && line.amount !== "0.00");
-  const earnings = group("earnings", "extra", "unusedLeave", "termination");
+  const earnings = group("earnings", "extra", "unusedLeave", "termination", "returnToWork");
   const toDate = row.context?.toDate;
   const line = (
     name: string,
     label: string,
     amount: string,
     more: { hours?: string | null; strong?: boolean; sign?: string } = {},
-  ) => <FigureLine key={`${name}${label}`} label={label} amount={amount} {...more} onWhy={() => onWhy(name)} />;
+  ) => (
+    <FigureLine key={`${name}${label}${amount}`} label={label} amount={amount} {...more} onWhy={() => onWhy(name)} />
+  );
   return (
     <div className="figures mt-2 text-[15px]">
-      {earnings.map((each) => line(`line:${each.code}`, each.name, each.amount, { hours: each.hours }))}
+      {earnings.map((each) =>
+        line(`line:${each.code}`, each.costCentre ? `${each.name}, ${each.costCentre}` : each.name, each.amount, {
+          hours: each.hours,
+        }),
+      )}
       {line("gross", "Gross", figures.gross, { strong: true })}
       {group("beforeTax").map((each) => line(`line:${each.code}`, each.name, each.amount, { sign: "−" }))}
       {figures.beforeTax !== "0.00" && line("taxable", "Taxable", figures.taxable)}
@@ -112,6 +165,7 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
       </button>
       <h3 className="mt-3 text-[13px] text-quiet">Employer's part</h3>
       {line("super", "Super", figures.super)}
+      {(figures.employerCosts ?? []).map((each) => line(`cost:${each.code}`, each.name, each.amount))}
       {line("cost", "Cost to the business", figures.cost)}
       {Object.keys(figures.leave).length > 0 && (
         <>
@@ -123,7 +177,7 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
               className="flex w-full justify-between py-0.5 hover:bg-hover"
               onClick={() => onWhy(`leave:${kind}`)}
             >
-              <span>{sentenceCase(kind)}</span>
+              <span>{leaveWords(kind)}</span>
               <span>
                 {hours(accrued, 2)} <span className="text-quiet">({hours(row.context?.balances[kind] ?? "0", 2)})</span>
               </span>

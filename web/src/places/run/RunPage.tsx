@@ -14,12 +14,19 @@ import { includedSet, loaded, periodsSet, said, saved, selected, ticked } from "
 import { store, useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { untilSaved, useRunEditing } from "../../state/useRunEditing.ts";
 import { Account } from "./Account.tsx";
+import { CorrectionPanel } from "./CorrectionPanel.tsx";
 import type { Step } from "./columns.tsx";
+import { LeavePanel } from "./LeavePanel.tsx";
+import { LinesPanel } from "./LinesPanel.tsx";
+import { NewElementPanel } from "./NewElementPanel.tsx";
+import { OverridePanel } from "./OverridePanel.tsx";
+import { PaydayMover } from "./PaydayMover.tsx";
 import { PayslipPreview } from "./PayslipPreview.tsx";
 import { RunSheet } from "./RunSheet.tsx";
 import { RunTools } from "./RunTools.tsx";
 import { SendPanel } from "./SendPanel.tsx";
 import { SignOffPanel } from "./SignOffPanel.tsx";
+import { sheetRows } from "./sheetRows.ts";
 import { TotalPanel } from "./TotalPanel.tsx";
 import { type TotalName, TotalsLine } from "./TotalsLine.tsx";
 import { WhyPanel } from "./WhyPanel.tsx";
@@ -31,11 +38,18 @@ const steps: { step: Step; name: string }[] = [
   { step: "send", name: "Send and settle" },
 ];
 
+const kindWords = { departure: "final pay on departure", correction: "correction" } as const;
+
 type Beside =
   | { kind: "account" }
   | { kind: "why"; figure: string }
   | { kind: "total"; name: TotalName }
-  | { kind: "payslip" };
+  | { kind: "payslip" }
+  | { kind: "lines" }
+  | { kind: "leave" }
+  | { kind: "byHand" }
+  | { kind: "correction" }
+  | { kind: "newElement" };
 
 export function RunPage() {
   const runId = Number(useParams().run);
@@ -99,12 +113,15 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   }, [view.payday]);
 
   const { rows } = view;
+  const centreRows = useAppSelector((state) => state.run.centreRows);
+  const shown = useMemo(() => sheetRows(rows, centreRows), [rows, centreRows]);
+  const account = () => setBeside({ kind: "account" });
   const row = rows.find((each) => each.payId === inHand) ?? rows[0];
   const totals = useMemo(() => totalsOfRows(rows), [rows]);
   const segments = sent?.segments ?? view.segments;
 
   const goTo = (payId: number) => {
-    const rowIdx = rows.findIndex((each) => each.payId === payId);
+    const rowIdx = shown.findIndex((each) => each.payId === payId);
     if (rowIdx === -1) return;
     dispatch(selected(payId));
     gridRef.current?.scrollToCell({ rowIdx });
@@ -158,9 +175,13 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
       <div className="flex shrink-0 items-center gap-5 px-6 py-2.5">
         <Wheel segments={segments} size={44} title={`Payday ${weekdayDate(view.payday)}`} />
         <div>
-          <h1 className="font-name text-[22px] leading-tight">Payday {longDate(view.payday)}</h1>
+          <div className="flex items-baseline gap-2">
+            <h1 className="font-name text-[22px] leading-tight">Payday {longDate(view.payday)}</h1>
+            {view.state === "open" && <PaydayMover key={view.payday} view={view} />}
+          </div>
           <p className="text-[14px] text-quiet">
             {view.cycleName}, {weekdayDate(view.periodStart)} to {weekdayDate(view.periodEnd)} · run {view.number}
+            {view.kind === "cycle" ? "" : ` · ${kindWords[view.kind]}`}
             {view.state === "takenBack" ? " · taken back" : ""}
           </p>
         </div>
@@ -187,6 +208,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           onExtra={(id) => setExtra([...extra, id])}
           findRef={findRef}
           onFind={goTo}
+          onNewElement={() => lookBeside({ kind: "newElement" })}
           unsaved={unsaved}
         />
       </div>
@@ -222,6 +244,15 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
               onBack={() => setBeside({ kind: "account" })}
               onWhy={(each) => why(each, beside.name)}
             />
+          ) : beside.kind === "newElement" ? (
+            <NewElementPanel
+              view={view}
+              row={row}
+              onDone={(elementId) => {
+                if (elementId) setExtra([...extra, elementId]);
+                account();
+              }}
+            />
           ) : !row ? (
             <p className="text-quiet">Nobody is in this run yet.</p>
           ) : beside.kind === "why" ? (
@@ -233,7 +264,15 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
               onBack={() => setBeside({ kind: "account" })}
             />
           ) : beside.kind === "payslip" ? (
-            <PayslipPreview runId={view.id} payId={row.payId} onBack={() => setBeside({ kind: "account" })} />
+            <PayslipPreview runId={view.id} payId={row.payId} onBack={account} />
+          ) : beside.kind === "lines" ? (
+            <LinesPanel key={row.payId} view={view} row={row} onBack={account} />
+          ) : beside.kind === "leave" ? (
+            <LeavePanel key={row.payId} view={view} row={row} onBack={account} />
+          ) : beside.kind === "byHand" ? (
+            <OverridePanel key={row.payId} row={row} onBack={account} />
+          ) : beside.kind === "correction" ? (
+            <CorrectionPanel key={row.payId} view={view} row={row} onBack={account} />
           ) : (
             <Account
               view={view}
@@ -242,6 +281,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
               onTick={(key, on) => void tick(row.payId, key, on)}
               onInclude={(included) => dispatch(includedSet({ payId: row.payId, included }))}
               onPeriods={(periods) => dispatch(periodsSet({ payId: row.payId, periods }))}
+              onOpen={(kind) => setBeside({ kind })}
               onPayslip={() => void untilSaved().then(() => setBeside({ kind: "payslip" }))}
             />
           )}

@@ -6,6 +6,7 @@ import { cellsTyped, said, selected, undone } from "../../state/runSlice.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { elementOf, elementsInSheet, figureOf, type Step, sheetColumns, typedText } from "./columns.tsx";
 import { readPaste } from "./paste.ts";
+import { rowKey, type SheetRow, sheetRows } from "./sheetRows.ts";
 
 interface Props {
   view: RunView;
@@ -26,8 +27,12 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
   const fresh = useAppSelector((state) => state.run.fresh);
   const position = useRef<{ rowIdx: number; key: string }>({ rowIdx: 0, key: "name" });
 
+  const centreRows = useAppSelector((state) => state.run.centreRows);
+  const rows = useMemo(() => sheetRows(view.rows, centreRows), [view.rows, centreRows]);
+
   const onType = useCallback(
-    (payId: number, elementId: number, value: string) => dispatch(cellsTyped([{ payId, elementId, value }])),
+    ({ payId, costCentre }: SheetRow, elementId: number, value: string) =>
+      dispatch(cellsTyped([{ payId, elementId, value, costCentre }])),
     [dispatch],
   );
   const onMark = useCallback((row: RunRow) => dispatch(selected(row.payId)), [dispatch]);
@@ -49,12 +54,12 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
       dispatch(said("Choose a cell of hours or dollars first, then paste."));
       return;
     }
-    const read = readPaste(text, view.rows, shownElements, view.elements, { row: position.current.rowIdx, column });
+    const read = readPaste(text, rows, shownElements, view.elements, { row: position.current.rowIdx, column });
     if ("fault" in read) dispatch(said(read.fault));
     else dispatch(cellsTyped(read.edits));
   }
 
-  function onKey(args: CellKeyDownArgs<RunRow>, event: CellKeyboardEvent): void {
+  function onKey(args: CellKeyDownArgs<SheetRow>, event: CellKeyboardEvent): void {
     if (args.mode === "EDIT") {
       // Enter, Tab and the arrows up and down commit and move, as in a spreadsheet.
       const moves: Record<string, [number, number]> = {
@@ -72,7 +77,7 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
         gridRef.current?.setActivePosition(
           {
             idx: within(args.column.idx + move[0], columns.length),
-            rowIdx: within(args.rowIdx + move[1], view.rows.length),
+            rowIdx: within(args.rowIdx + move[1], rows.length),
           },
           { shouldFocus: true },
         );
@@ -106,7 +111,7 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
       case "Delete":
       case "Backspace": {
         const elementId = column ? elementOf(column.key) : null;
-        if (elementId !== null && view.state === "open") return take(() => onType(row.payId, elementId, ""));
+        if (elementId !== null && view.state === "open") return take(() => onType(row, elementId, ""));
         return;
       }
       case "g":
@@ -123,8 +128,8 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
       className="sheet"
       aria-label="Run sheet"
       columns={columns}
-      rows={view.rows}
-      rowKeyGetter={(row: RunRow) => row.payId}
+      rows={rows}
+      rowKeyGetter={rowKey}
       rowHeight={33}
       headerRowHeight={42}
       rowClass={(row) =>

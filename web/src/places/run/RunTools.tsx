@@ -13,10 +13,11 @@ interface Props {
   onExtra: (elementId: number) => void;
   findRef: RefObject<HTMLInputElement | null>;
   onFind: (payId: number) => void;
+  onNewElement: () => void;
   unsaved: number;
 }
 
-export function RunTools({ view, extra, onExtra, findRef, onFind, unsaved }: Props) {
+export function RunTools({ view, extra, onExtra, findRef, onFind, onNewElement, unsaved }: Props) {
   const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
   const others = view.elements.filter((element) => !used.has(element.id) && !extra.includes(element.id));
   return (
@@ -50,7 +51,7 @@ export function RunTools({ view, extra, onExtra, findRef, onFind, unsaved }: Pro
           </MenuButton>
           <MenuItems
             anchor="bottom end"
-            className="z-40 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg"
+            className="z-40 max-h-[70vh] overflow-auto rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg"
           >
             {others.map((element) => (
               <MenuItem key={element.id}>
@@ -63,9 +64,15 @@ export function RunTools({ view, extra, onExtra, findRef, onFind, unsaved }: Pro
                 </button>
               </MenuItem>
             ))}
-            {others.length === 0 && (
-              <p className="px-4 py-1 text-quiet">Every element of this business stands in the sheet.</p>
-            )}
+            <MenuItem>
+              <button
+                type="button"
+                className="block w-full border-t border-rule px-4 py-1 text-left text-action data-focus:bg-lime-soft"
+                onClick={onNewElement}
+              >
+                New pay element…
+              </button>
+            </MenuItem>
           </MenuItems>
         </Menu>
       )}

@@ -24,13 +24,14 @@ export function WhyPanel({
   useEffect(() => {
     if (!row.context) return;
     let current = true;
-    void askWhy({ elements: view.elements, context: row.context, lines: row.lines, figure }).then((working) => {
+    const { elements, loadedRules, ruleBookVersion: version } = view;
+    void askWhy({ elements, loadedRules, version, context: row.context, lines: row.lines, figure }).then((working) => {
       if (current) setAsked(working ?? null);
     });
     return () => {
       current = false;
     };
-  }, [view.elements, row.context, row.lines, figure]);
+  }, [view, row.context, row.lines, figure]);
   const working = open ? asked : kept.error ? null : kept.data;
   return (
     <div>

@@ -5,11 +5,13 @@ import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Column, RenderEditCellProps } from "react-data-grid";
 import { difference, hours, moneyOrDash } from "../../parts/format.ts";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
-import { cellKey } from "../../state/runSlice.ts";
+import { centsOfText } from "../../parts/totals.ts";
+import { cellKey, inCell } from "../../state/runSlice.ts";
+import type { SheetRow } from "./sheetRows.ts";
 
 export type Step = "hours" | "check" | "signOff" | "send";
 
-type FigureName = Exclude<keyof RowFigures, "leave" | "lines">;
+type FigureName = Exclude<keyof RowFigures, "leave" | "lines" | "employerCosts">;
 export const figureOf = (columnKey: string): string | null => {
   if (columnKey.startsWith("f:")) return columnKey.slice(2);
   return columnKey.startsWith("e:") ? `line:${columnKey.split(":")[2]}` : null;
@@ -17,9 +19,17 @@ export const figureOf = (columnKey: string): string | null => {
 export const elementOf = (columnKey: string): number | null =>
   columnKey.startsWith("e:") ? Number(columnKey.split(":")[1]) : null;
 
-export const typedText = (row: RunRow, element: PayElement): string => {
-  const line = row.lines.find((each) => each.elementId === element.id);
+export const typedText = (row: SheetRow, element: PayElement): string => {
+  const line = row.lines.find((each) => inCell(each, element.id, row.costCentre));
   return (element.entry === "hours" ? line?.hours : line?.amount) ?? "";
+};
+
+/** What a person earns in the row of a cost centre. */
+const earnedIn = (row: SheetRow): string => {
+  const cents = (row.figures?.lines ?? [])
+    .filter((line) => line.costCentre === row.costCentre && line.group === "earnings")
+    .reduce((total, line) => total + centsOfText(line.amount), 0);
+  return (cents / 100).toFixed(2);
 };
 
 /** The pay elements that stand in the sheet as columns: hours together, dollars after them. */
@@ -36,41 +46,48 @@ interface Shown {
   open: boolean;
   step: Step;
   bad: Record<string, { value: string; text: string }>;
-  onType: (payId: number, elementId: number, value: string) => void;
+  onType: (row: SheetRow, elementId: number, value: string) => void;
   onMark: (row: RunRow) => void;
 }
 
-export function sheetColumns({ elements, open, step, bad, onType, onMark }: Shown): Column<RunRow>[] {
-  const margin: Column<RunRow> = {
+export function sheetColumns({ elements, open, step, bad, onType, onMark }: Shown): Column<SheetRow>[] {
+  const margin: Column<SheetRow> = {
     key: "margin",
     name: "",
     width: 46,
     frozen: true,
     renderHeaderCell: () => <span className="sr-only">Marks</span>,
-    renderCell: ({ row, tabIndex }) => <Margin row={row} tabIndex={tabIndex} onMark={onMark} />,
+    renderCell: ({ row, tabIndex }) =>
+      row.costCentre === undefined ? <Margin row={row} tabIndex={tabIndex} onMark={onMark} /> : null,
   };
-  const name: Column<RunRow> = {
+  const name: Column<SheetRow> = {
     key: "name",
     name: "Name",
     width: 146,
     frozen: true,
-    renderCell: ({ row }) => (
-      <span className={row.included ? "" : "line-through decoration-1"} title={row.basis}>
-        {row.name}
-      </span>
-    ),
+    renderCell: ({ row }) =>
+      row.costCentre === undefined ? (
+        <span className={row.included ? "" : "line-through decoration-1"} title={row.basis}>
+          {row.name}
+        </span>
+      ) : (
+        <span className="pl-4 text-quiet" title={`${row.name}, cost centre ${row.costCentre}`}>
+          {row.costCentre}
+        </span>
+      ),
   };
-  const cells = elements.map((element): Column<RunRow> => {
+  const cells = elements.map((element): Column<SheetRow> => {
     const key = `e:${element.id}:${element.code}`;
     return {
       key,
       name: element.name,
       width: element.entry === "hours" ? 60 : 70,
       headerCellClass: "num",
-      cellClass: (row) => `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id)] ? "bad" : ""}`,
+      cellClass: (row) =>
+        `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id, row.costCentre)] ? "bad" : ""}`,
       editable: (row) => open && row.included,
       renderCell: ({ row }) => {
-        const fault = bad[cellKey(row.payId, element.id)];
+        const fault = bad[cellKey(row.payId, element.id, row.costCentre)];
         if (fault) return <span title={fault.text}>{fault.value}</span>;
         const text = typedText(row, element);
         if (text === "") return <span className="text-rule-strong">–</span>;
@@ -79,14 +96,14 @@ export function sheetColumns({ elements, open, step, bad, onType, onMark }: Show
       renderEditCell: (props) => (
         <CellEditor
           {...props}
-          label={`${element.name} of ${props.row.name}`}
+          label={`${element.name} of ${props.row.name}${props.row.costCentre ? `, ${props.row.costCentre}` : ""}`}
           value={typedText(props.row, element)}
-          onType={(value) => onType(props.row.payId, element.id, value)}
+          onType={(value) => onType(props.row, element.id, value)}
         />
       ),
     };
   });
-  const figure = (key: FigureName, title: string, width = 80, atEnd = false): Column<RunRow> => ({
+  const figure = (key: FigureName, title: string, width = 80, atEnd = false): Column<SheetRow> => ({
     key: `f:${key}`,
     name: title,
     width,
@@ -94,7 +111,11 @@ export function sheetColumns({ elements, open, step, bad, onType, onMark }: Show
     headerCellClass: "num",
     cellClass: `num ${key === "net" ? "font-semibold" : ""}`,
     renderCell: ({ row }) =>
-      row.figures && row.included ? (
+      row.costCentre !== undefined ? (
+        key === "gross" && row.figures ? (
+          <span className="text-quiet">{moneyOrDash(earnedIn(row))}</span>
+        ) : null
+      ) : row.figures && row.included ? (
         key === "hours" && row.figures.hours !== "0.0000" ? (
           hours(row.figures.hours, 2)
         ) : (
@@ -104,14 +125,14 @@ export function sheetColumns({ elements, open, step, bad, onType, onMark }: Show
         <span className="text-rule-strong">–</span>
       ),
   });
-  const against = (key: "gross" | "withheld" | "net", title: string): Column<RunRow> => ({
+  const against = (key: "gross" | "withheld" | "net", title: string): Column<SheetRow> => ({
     key: `d:${key}`,
     name: title,
     width: 74,
     headerCellClass: "num",
     cellClass: "num text-quiet",
     renderCell: ({ row }) => {
-      if (!row.figures || !row.last || !row.included) return "";
+      if (!row.figures || !row.last || !row.included || row.costCentre !== undefined) return "";
       const change = Math.round(Number(row.figures[key]) * 100) - Math.round(Number(row.last[key]) * 100);
       return difference(change);
     },
@@ -167,7 +188,7 @@ function Margin({ row, tabIndex, onMark }: { row: RunRow; tabIndex: number; onMa
   );
 }
 
-interface EditorProps extends RenderEditCellProps<RunRow> {
+interface EditorProps extends RenderEditCellProps<SheetRow> {
   value: string;
   label: string;
   onType: (value: string) => void;

@@ -1,7 +1,7 @@
 /** Reading a pasted block: plain numbers from the cell in hand, or rows that begin with a name or a payroll ID. */
-import type { RunRow } from "@zesty/contract/runs";
 import type { PayElement } from "@zesty/core/pay/payContext";
 import type { CellEdit } from "../../state/runSlice.ts";
+import type { SheetRow } from "./sheetRows.ts";
 
 export type Pasted = { edits: CellEdit[] } | { fault: string };
 
@@ -21,7 +21,7 @@ const fold = (text: string) =>
     .trim();
 
 /** "Mokoena, Jarrah", "Jarrah Mokoena" and "SCK09" all name the same row. */
-const namesOf = (row: RunRow): string[] => {
+const namesOf = (row: SheetRow): string[] => {
   const words = row.name.split(" ");
   const family = words.slice(1).join(" ");
   return [row.name, `${family} ${words[0]}`, row.payrollId].map(fold);
@@ -37,7 +37,7 @@ const isNumberLike = (text: string) => text === "" || /^[-$\d.,:]+$/.test(text);
  */
 export function readPaste(
   text: string,
-  rows: readonly RunRow[],
+  rows: readonly SheetRow[],
   elements: readonly PayElement[],
   all: readonly PayElement[],
   at: { row: number; column: number },
@@ -49,7 +49,7 @@ export function readPaste(
 
 function byPlace(
   block: string[][],
-  rows: readonly RunRow[],
+  rows: readonly SheetRow[],
   elements: readonly PayElement[],
   at: { row: number; column: number },
 ): Pasted {
@@ -62,9 +62,10 @@ function byPlace(
   const edits = block.flatMap((line, down) =>
     line.map(
       (value, right): CellEdit => ({
-        payId: (rows[at.row + down] as RunRow).payId,
+        payId: (rows[at.row + down] as SheetRow).payId,
         elementId: (elements[at.column + right] as PayElement).id,
         value,
+        costCentre: rows[at.row + down]?.costCentre,
       }),
     ),
   );
@@ -73,7 +74,7 @@ function byPlace(
 
 function byName(
   block: string[][],
-  rows: readonly RunRow[],
+  rows: readonly SheetRow[],
   elements: readonly PayElement[],
   all: readonly PayElement[],
   column: number,
@@ -92,7 +93,12 @@ function byName(
   }
   const target = hasHeadings ? headings : elements.slice(column);
   const lines = hasHeadings ? rest : block;
-  const byNames = new Map(rows.flatMap((row) => namesOf(row).map((name) => [name, row] as const)));
+  // A name stands for the person's first row.
+  const byNames = new Map(
+    rows
+      .filter((row) => row.costCentre === undefined)
+      .flatMap((row) => namesOf(row).map((name) => [name, row] as const)),
+  );
   const strangers = lines.map(([name = ""]) => name).filter((name) => !byNames.has(fold(name)));
   if (strangers.length > 0)
     return {

@@ -1,10 +1,13 @@
 /** The rule book: every table with its dates, source and standing; what is derived or unsure is shown as such. */
 import type { RuleTableView } from "@zesty/contract/books";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { useLocation } from "react-router";
+import { Button } from "../../parts/Button.tsx";
 import { longDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
+import { LoadRules } from "./LoadRules.tsx";
 
 const standingLook: Record<string, string> = {
   published: "text-leaf",
@@ -14,13 +17,26 @@ const standingLook: Record<string, string> = {
 
 export function RuleBookPage() {
   const { data: tables } = api.useRulesQuery();
+  const { data: session } = api.useSessionQuery();
+  const [loading, setLoading] = useState(false);
   const { hash } = useLocation();
   useEffect(() => {
     if (tables && hash) document.getElementById(hash.slice(1))?.scrollIntoView();
   }, [tables, hash]);
   if (!tables) return <Loading what="the rule book" />;
   return (
-    <Page title="Rule book">
+    <Page
+      title="Rule book"
+      aside={
+        session?.user?.lead &&
+        !loading && (
+          <Button look="quiet" onClick={() => setLoading(true)}>
+            Load a table from a file
+          </Button>
+        )
+      }
+    >
+      {loading && <LoadRules tables={tables} onDone={() => setLoading(false)} />}
       <p className="mb-4 max-w-[75ch] text-quiet">
         Rates and thresholds by date of payment. Each row says where it comes from and how far it can be relied on. All
         of them stand here from memory until somebody has set them beside their source.
@@ -29,7 +45,7 @@ export function RuleBookPage() {
         <section key={table.name} id={table.name} className="mb-6 scroll-mt-4">
           <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">{table.title}</h2>
           {table.rows.map((row) => (
-            <Row key={row.from} row={row} />
+            <Row key={`${row.from}${row.loaded?.id ?? ""}`} row={row} lead={session?.user?.lead === true} />
           ))}
         </section>
       ))}
@@ -37,7 +53,8 @@ export function RuleBookPage() {
   );
 }
 
-function Row({ row }: { row: RuleTableView["rows"][number] }) {
+function Row({ row, lead }: { row: RuleTableView["rows"][number]; lead: boolean }) {
+  const [withdraw, { error }] = api.useWithdrawRulesMutation();
   return (
     <details className="group border-b border-rule py-1.5">
       <summary className="grid cursor-pointer grid-cols-[14px_270px_90px_1fr] gap-x-2">
@@ -47,13 +64,27 @@ function Row({ row }: { row: RuleTableView["rows"][number] }) {
         <span className="figures">
           {longDate(row.from)} to {longDate(row.to)}
         </span>
-        <span className={standingLook[row.standing]}>{row.standing}</span>
+        <span className={standingLook[row.standing]}>
+          {row.standing}
+          {row.loaded && <span className="block text-[13px] font-normal text-quiet">loaded</span>}
+        </span>
         <span className="text-quiet">
           {row.title}: {row.section}
         </span>
       </summary>
       {row.note && <p className="mt-1 border-l-3 border-amber pl-3">{row.note}</p>}
       <p className="mt-1 text-[14px] text-quiet">Set beside its source: {row.seen}</p>
+      {row.loaded && (
+        <p className="mt-1 text-[15px]">
+          Loaded by {row.loaded.by} on {longDate(row.loaded.at.slice(0, 10))}; taken before the shipped row.{" "}
+          {lead && (
+            <Button look="quiet" onClick={() => void withdraw(row.loaded?.id ?? 0)}>
+              Take it out of force
+            </Button>
+          )}
+        </p>
+      )}
+      <ProblemNote error={error} />
       <div className="figures mt-1 overflow-auto text-[14px]">
         <Value value={row.figures} />
       </div>

@@ -1,18 +1,22 @@
 /** Set-up of a business: its facts, cycles, pay elements, funds and accounts; and the way to the rule book. */
 import type { BusinessView } from "@zesty/contract/business";
-import { elementsAu } from "@zesty/core/pay/payInput";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { weekdayDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { Block } from "./Block.tsx";
+import { CodedList } from "./CodedList.tsx";
+import { Costs } from "./Costs.tsx";
 import { elementWords } from "./elementWords.ts";
 import { FactsForm } from "./FactsForm.tsx";
+import { NewElementForm } from "./NewElementForm.tsx";
+import { TopUps } from "./TopUps.tsx";
 
 export function SetUp() {
   const business = useBusiness();
@@ -48,28 +52,11 @@ export function SetUp() {
       </Block>
       <Elements setUp={setUp} />
       <Funds setUp={setUp} />
-      <Block title="Ledger accounts">
-        <div className="grid grid-cols-2 gap-x-8">
-          {setUp.accounts.map((account) => (
-            <p key={account.code} className="figures border-b border-rule py-1">
-              <span className="inline-block w-20 text-quiet">{account.code}</span> {account.name}
-            </p>
-          ))}
-        </div>
-      </Block>
+      <Costs setUp={setUp} />
+      <TopUps setUp={setUp} />
+      <CodedList setUp={setUp} title="Cost centres" list="cost-centres" entries={setUp.costCentres} />
+      <CodedList setUp={setUp} title="Ledger accounts" list="accounts" entries={setUp.accounts} />
     </Page>
-  );
-}
-
-function Block({ title, children, action }: { title: string; children: React.ReactNode; action?: React.ReactNode }) {
-  return (
-    <section className="mt-6">
-      <div className="flex items-baseline justify-between border-b border-rule-strong pb-1">
-        <h2 className="font-name text-[19px]">{title}</h2>
-        {action}
-      </div>
-      {children}
-    </section>
   );
 }
 
@@ -141,7 +128,7 @@ function Elements({ setUp }: { setUp: BusinessView }) {
         )
       }
     >
-      {adding && <NewElementForm businessId={setUp.id} onDone={() => setAdding(false)} />}
+      {adding && <NewElementForm businessId={setUp.id} accounts={setUp.accounts} onDone={() => setAdding(false)} />}
       <table className="figures w-full text-[15px]">
         <thead>
           <tr className="text-left text-[14px] text-quiet">
@@ -157,7 +144,12 @@ function Elements({ setUp }: { setUp: BusinessView }) {
             <tr key={element.id} className="border-t border-rule">
               <td className="py-1">{element.name}</td>
               <td className="text-quiet">{element.code}</td>
-              <td>{elementWords[element.element]}</td>
+              <td>
+                {elementWords[element.element]}
+                {element.element === "allowance" && (
+                  <span className="ml-1 text-quiet">{element.allowance ?? "no reporting code"}</span>
+                )}
+              </td>
               <td>{element.entry === "hours" ? "hours" : "dollars"}</td>
               <td className="text-right">{element.entry === "hours" ? element.percent : "–"}</td>
             </tr>
@@ -165,95 +157,6 @@ function Elements({ setUp }: { setUp: BusinessView }) {
         </tbody>
       </table>
     </Block>
-  );
-}
-
-function NewElementForm({ businessId, onDone }: { businessId: number; onDone: () => void }) {
-  const [create] = api.useNewElementMutation();
-  const form = useForm({
-    defaultValues: {
-      code: "",
-      name: "",
-      element: "ordinary" as (typeof elementsAu)[number],
-      entry: "hours" as "hours" | "amount",
-      percent: "100",
-      leave: "",
-      allowance: "",
-      deduction: "",
-      account: "",
-    },
-  });
-  const { errors } = form.formState;
-  const element = form.watch("element");
-  const submit = form.handleSubmit(async (values) => {
-    const blank = <T extends string>(value: T) => (value === "" ? null : value);
-    const answer = await create({
-      business: businessId,
-      element: {
-        ...values,
-        leave: blank(values.leave),
-        allowance: blank(values.allowance) as "OD" | null,
-        deduction: blank(values.deduction) as "F" | null,
-        account: blank(values.account),
-        taxable: null,
-        superable: null,
-      },
-    });
-    if (answer.error) showErrors(form.setError, answer.error);
-    else onDone();
-  });
-  return (
-    <form
-      noValidate
-      className="grid grid-cols-4 gap-3 border-l-3 border-lime py-3 pl-4"
-      onSubmit={(event) => void submit(event)}
-    >
-      <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
-      <TextField label="Code" error={errorAt(errors, "code")} {...form.register("code")} />
-      <ChoiceField label="Kind" error={errorAt(errors, "element")} {...form.register("element")}>
-        {elementsAu.map((each) => (
-          <option key={each} value={each}>
-            {elementWords[each]}
-          </option>
-        ))}
-      </ChoiceField>
-      <ChoiceField label="Typed as" {...form.register("entry")}>
-        <option value="hours">hours</option>
-        <option value="amount">dollars</option>
-      </ChoiceField>
-      <TextField label="Per cent of rate" error={errorAt(errors, "percent")} {...form.register("percent")} />
-      {element === "leaveTaken" && (
-        <TextField
-          label="Kind of leave"
-          hint="annual, personal, unpaid…"
-          error={errorAt(errors, "leave")}
-          {...form.register("leave")}
-        />
-      )}
-      {element === "allowance" && (
-        <TextField
-          label="Allowance code"
-          hint="CD AD LD MD RD TD KN QN OD"
-          error={errorAt(errors, "allowance")}
-          {...form.register("allowance")}
-        />
-      )}
-      {element.startsWith("deduction") && (
-        <TextField
-          label="Deduction code"
-          hint="F fees, W giving, G garnishee, D child support"
-          error={errorAt(errors, "deduction")}
-          {...form.register("deduction")}
-        />
-      )}
-      <div className="col-span-4 flex items-center gap-2">
-        <Button look="main" type="submit">
-          Add
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-        {errors.root && <p className="text-plum">{errors.root.message}</p>}
-      </div>
-    </form>
   );
 }
 

@@ -20,4 +20,8 @@ export const elementWords: Record<ElementAu, string> = {
   etp: "Termination payment",
   redundancy: "Redundancy",
   contractorSuper: "Super for a contractor",
+  returnToWork: "Return-to-work payment",
+  memberContribution: "Member's own super contribution",
+  topUp: "Top-up to a guaranteed amount",
+  timeInLieuEarned: "Time in lieu earned",
 };

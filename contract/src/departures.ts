@@ -1,0 +1,47 @@
+import { type CessationCode, cessationReasons } from "@zesty/core/lodgement/payEvent";
+import Joi from "joi";
+import { date } from "./fields.ts";
+
+/** The end of an employment, as the bookkeeper records it. */
+export interface NewDeparture {
+  lastDay: string;
+  reason: CessationCode;
+  noticeWorked: boolean;
+  misconduct: boolean;
+  /** in a run of its own, or with the next run of the cycle */
+  pay: "now" | "next";
+  /** payday of a run of its own */
+  payday?: string | undefined;
+}
+export const newDeparture = Joi.object<NewDeparture>({
+  lastDay: date().required().label("Last day"),
+  reason: Joi.string()
+    .valid(...Object.keys(cessationReasons))
+    .required()
+    .label("Reason"),
+  noticeWorked: Joi.boolean().default(true).label("Notice worked"),
+  misconduct: Joi.boolean().default(false).label("Serious misconduct"),
+  pay: Joi.string().valid("now", "next").required().label("Final pay"),
+  payday: date().empty("").label("Payday"),
+});
+
+/** What the departure will pay, before it is recorded. */
+export interface DeparturePlan {
+  lines: { name: string; hours: string; amount: string; why: string }[];
+  notes: string[];
+  /** where the final pay will stand */
+  run: { id: number | null; payday: string; words: string };
+  elsewhere: string[];
+}
+
+export interface DepartureView {
+  id: number;
+  lastDay: string;
+  reason: CessationCode;
+  words: string;
+  runId: number | null;
+  payId: number | null;
+  payday: string | null;
+  /** how it is undone: with the run still open or not sent, or only the person's record */
+  undo: "whole" | "recordOnly";
+}

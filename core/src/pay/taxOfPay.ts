@@ -1,0 +1,91 @@
+/** The tax of a pay beside its regular part: corrections, extra payments by Schedule 5, termination by Schedule 11. */
+import { extraPayment, extraPaymentMethodA } from "../au/extraPayment.ts";
+import { redundancyTaxFree, type TerminationPayment, terminationPayments } from "../au/terminationPayment.ts";
+import { type WithholdingTerms, withholding } from "../au/withholding.ts";
+import { completedYears } from "../calendar/dates.ts";
+import { type Decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { terminationRules } from "../rulebook/au/terminationRules.ts";
+import { sourceNote } from "../rulebook/ruleBook.ts";
+import { difference, type Figure, figure, given, sumOf } from "../working/figure.ts";
+import type { PayInput } from "./payInput.ts";
+import type { WorkedLine } from "./workedPay.ts";
+
+/**
+ * Tax on what a correction adds to or takes from an earlier pay: withholding on the pay as it should have been, less
+ * withholding on the pay as it was. For more pay this is method A of Schedule 5 over one pay.
+ */
+export function correctionTax(before: Decimal, change: Figure, terms: WithholdingTerms) {
+  const was = given("Regular taxable earnings as paid", before, "money");
+  const should = sumOf("Regular taxable earnings as they should have been", [was, change]);
+  const [first, then] = [withholding(was, 1, terms), withholding(should, 1, terms)];
+  const rule = "Tax on the pay as it should have been, less tax on the pay as it was";
+  return {
+    regular: difference("Withholding on the correction", then.regular, first.regular, rule),
+    studyLoan: difference("Study loan component of the correction", then.studyLoan, first.studyLoan, rule),
+  };
+}
+
+/** Schedule 5: method A line by line, all others together by method B(ii). */
+export function extraTax(
+  extras: readonly WorkedLine[],
+  regularTaxable: Figure,
+  periods: number,
+  input: PayInput,
+  terms: WithholdingTerms,
+): Figure {
+  if (extras.length === 0) return figure("Withholding on extra payments", zero, "money");
+  const normal = figure("Normal pay of one period", regularTaxable.value.div(periods), "money", () => ({
+    parts: [regularTaxable],
+  }));
+  const known = extras.filter((each) => each.line.method === "A");
+  const others = extras.filter((each) => each.line.method !== "A");
+  const parts = known.map((each) => extraPaymentMethodA(normal, each.amount, each.line.paysCovered ?? 1, terms));
+  if (others.length > 0) {
+    const earlier = {
+      gross: decimalOrZero(input.toDate?.bonusGross),
+      withheld: decimalOrZero(input.toDate?.bonusWithheld),
+    };
+    const together = sumOf(
+      "Bonuses, commissions and back pay",
+      others.map((each) => each.amount),
+    );
+    parts.push(extraPayment(normal, together, earlier, terms));
+  }
+  return parts.length === 1 ? (parts[0] as Figure) : sumOf("Withholding on extra payments", parts);
+}
+
+/** Redundancy is split into its tax-free part and a termination payment; then Schedule 11 on all of them. */
+export function termination(
+  lines: readonly WorkedLine[],
+  taxableNow: Decimal,
+  input: PayInput,
+  terms: WithholdingTerms,
+) {
+  const row = terms.rules.row(terminationRules, terms.payday);
+  const payments: TerminationPayment[] = [];
+  let taxFree = zero;
+  for (const { line, amount } of lines) {
+    if (line.element === "redundancy") {
+      const pensioner = completedYears(input.person.birthDate, input.payday) >= Number(row.figures.pensionAge);
+      const free = pensioner ? zero : redundancyTaxFree(amount.value, line.completedYears ?? 0, row.figures);
+      taxFree = taxFree.plus(free);
+      if (amount.value.gt(free)) payments.push({ code: pensioner ? "O" : "R", amount: amount.value.minus(free) });
+    } else payments.push({ code: line.etpCode ?? "O", amount: amount.value });
+  }
+  const otherTaxable = decimalOrZero(input.toDate?.taxable).plus(taxableNow);
+  const total = payments.reduce((all, each) => all.plus(each.amount), zero);
+  return {
+    taxFree: figure("Lump sum D, tax-free redundancy", taxFree, "money", () => ({
+      rule: `Base $${row.figures.redundancyBase} and $${row.figures.redundancyPerYear} for each completed year`,
+      source: sourceNote(terminationRules, row),
+    })),
+    taxable: figure("Taxable termination payments", total, "money"),
+    ...terminationPayments(
+      payments,
+      input.person.birthDate,
+      otherTaxable,
+      decimalOrZero(input.toDate?.etpCapUsed),
+      terms,
+    ),
+  };
+}

@@ -1,0 +1,196 @@
+/** Corrects a pay that was sent: the difference goes into the next run, or into a run of its own now. */
+import type { CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
+import { addDays } from "@zesty/core/calendar/dates";
+import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
+import { correctionLines } from "@zesty/core/pay/correction";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsText, fromE4 } from "@zesty/core/quantity/units";
+import { and, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { openRunOf } from "../departures/finalRun.ts";
+import { cannot, conflict, notFound } from "../http/problem.ts";
+import { insertRun, openRun } from "../runs/openRun.ts";
+import { findRun, loadRun, type Run } from "../runs/runRows.ts";
+import { refreshRun, workRows } from "../runs/workRun.ts";
+import { ensureElement, standardElements } from "../setup/ensureElement.ts";
+import { record } from "../store/audit.ts";
+import { datedRecords } from "../store/dated.ts";
+import { dryRun } from "../store/dryRun.ts";
+import { pay, payFact, payRun, person, signedPay, usualPay } from "../store/schema.ts";
+
+export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
+  dryRun(context.store, () => {
+    // A run of its own shows the difference alone, wherever it will stand.
+    const done = settle(context, actor, { ...wanted, into: "own" });
+    const [row] = workRows(context, loadRun(context, done.runId, [done.payId]));
+    const figures = row?.figures;
+    const of = (name: "gross" | "withheld" | "super" | "net") => figures?.[name] ?? "0.00";
+    return {
+      payday: done.original.payday,
+      name: row?.row.context.facts.name ?? "",
+      lines: (figures?.lines ?? []).map(({ name, hours, amount }) => ({ name, hours, amount })),
+      gross: of("gross"),
+      withheld: of("withheld"),
+      super: of("super"),
+      net: done.overpaid === null ? of("net") : `-${done.overpaid}`,
+      earlierYear: payrollYearAu(done.original.payday).from !== payrollYearAu(context.clock.today()).from,
+    };
+  });
+
+/** @returns the run that holds the correction */
+export function makeCorrection(context: Context, actor: Actor, wanted: NewCorrection): number {
+  const runId = context.store.transaction(() => {
+    const done = settle(context, actor, wanted);
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: done.run.businessId,
+      what: `corrected the pay of ${done.original.payday} in run ${findRun(context, done.runId).number}`,
+      about: `${done.who.givenName} ${done.who.familyName}`,
+    });
+    return done.runId;
+  });
+  context.announce(runId);
+  return runId;
+}
+
+export function findCorrectable(context: Context, payId: number) {
+  const { db } = context.store;
+  const row = db.select().from(pay).where(eq(pay.id, payId)).get();
+  if (!row) throw notFound("pay");
+  const run = findRun(context, row.runId);
+  if (run.state === "open" || run.state === "takenBack")
+    throw conflict("not-signed-off", "This pay is not signed off: change it in the sheet.", `/run/${run.id}`);
+  const signed = db
+    .select()
+    .from(signedPay)
+    .where(and(eq(signedPay.payId, payId), eq(signedPay.kind, "pay")))
+    .get();
+  const who = db.select().from(person).where(eq(person.id, row.personId)).get();
+  if (!signed || !who) throw notFound("pay");
+  const rateE4 = datedRecords(db, [row.personId], run.payday).terms.get(row.personId)?.hourlyRateE4 ?? null;
+  return { row, run, signed, who, rate: rateE4 === null ? null : fromE4(rateE4).toString() };
+}
+
+function settle(context: Context, actor: Actor, wanted: NewCorrection) {
+  const { db } = context.store;
+  const { row, run, signed, who, rate } = findCorrectable(context, wanted.payId);
+  const lines = correctionLines(row.lines, wanted.lines, rate, run.payday);
+  if (lines.length === 0)
+    throw cannot(
+      "no-difference",
+      "Nothing differs from the pay as it was. Change the hours or amounts that were wrong.",
+    );
+  const found =
+    wanted.into === "own"
+      ? ownRun(context, run, signed.id, row, lines)
+      : { ...nextRun(context, actor, run, row.personId, lines), overpaid: null };
+  if (found.overpaid !== null && wanted.recoverPerPay)
+    takeBackByPays(context, who, found.overpaid, wanted.recoverPerPay);
+  db.update(payRun)
+    .set({ version: findRun(context, found.runId).version + 1 })
+    .where(eq(payRun.id, found.runId))
+    .run();
+  refreshRun(context, found.runId);
+  return { ...found, run, who, original: signed };
+}
+
+/** The difference as lines of the next run of the cycle; they are taxed with that pay. */
+function nextRun(context: Context, actor: Actor, run: Run, personId: number, lines: SheetLine[]) {
+  const { db } = context.store;
+  const runId =
+    openRunOf(context, run.cycleId)?.id ??
+    openRun(context, actor, run.businessId, { cycleId: run.cycleId, from: "usual" });
+  const found = db
+    .select()
+    .from(pay)
+    .where(and(eq(pay.runId, runId), eq(pay.personId, personId)))
+    .get();
+  if (!found)
+    return {
+      runId,
+      payId: db
+        .insert(pay)
+        .values({ runId, personId, included: true, periods: 1, lines })
+        .returning({ id: pay.id })
+        .get().id,
+    };
+  const others = found.lines.filter((line) => line.corrects !== run.payday);
+  db.update(pay)
+    .set({ lines: [...others, ...lines] })
+    .where(eq(pay.id, found.id))
+    .run();
+  return { runId, payId: found.id };
+}
+
+/**
+ * A run of its own: taxed as the difference on the pay that it corrects. Where too much was paid, the net difference
+ * becomes a debt of the person, so that nobody is paid less than nothing.
+ */
+function ownRun(context: Context, run: Run, signedPayId: number, row: typeof pay.$inferSelect, lines: SheetLine[]) {
+  const { db } = context.store;
+  const payday = context.clock.today();
+  const open = db
+    .select()
+    .from(payRun)
+    .where(
+      and(
+        eq(payRun.cycleId, run.cycleId),
+        eq(payRun.kind, "correction"),
+        eq(payRun.state, "open"),
+        eq(payRun.periodStart, run.periodStart),
+      ),
+    )
+    .get();
+  const { id: runId } =
+    open ??
+    insertRun(context, {
+      businessId: run.businessId,
+      cycleId: run.cycleId,
+      start: run.periodStart,
+      end: run.periodEnd,
+      payday,
+      kind: "correction",
+    });
+  const taxed = db
+    .select({ cents: payFact.cents })
+    .from(payFact)
+    .where(and(eq(payFact.signedPayId, signedPayId), eq(payFact.code, "regularTaxable")))
+    .get();
+  const corrects = { payId: row.id, payday: run.payday, taxable: centsText(taxed?.cents ?? 0) };
+  db.delete(pay)
+    .where(and(eq(pay.runId, runId), eq(pay.personId, row.personId)))
+    .run();
+  const { id: payId } = db
+    .insert(pay)
+    .values({ runId, personId: row.personId, included: true, periods: 1, lines, corrects })
+    .returning({ id: pay.id })
+    .get();
+  const [worked] = workRows(context, loadRun(context, runId, [payId]));
+  const net = decimal(worked?.figures?.net ?? "0");
+  if (!net.isNegative()) return { runId, payId, overpaid: null };
+  const overpaid = net.abs().toFixed(2);
+  const owed: SheetLine = {
+    elementId: ensureElement(context, run.businessId, standardElements.overpaid),
+    amount: `-${overpaid}`,
+    corrects: run.payday,
+  };
+  db.update(pay)
+    .set({ lines: [...lines, owed] })
+    .where(eq(pay.id, payId))
+    .run();
+  return { runId, payId, overpaid };
+}
+
+/** The debt is taken from the coming pays, so much each time, until it is paid back. */
+function takeBackByPays(context: Context, who: typeof person.$inferSelect, overpaid: string, perPay: string): void {
+  const from = addDays(context.clock.today(), 1);
+  const lines = datedRecords(context.store.db, [who.id], from).usual.get(who.id)?.lines ?? [];
+  const elementId = ensureElement(context, who.businessId, standardElements.overpaid);
+  const plan: SheetLine = { elementId, amount: decimal(perPay).toFixed(2), terms: { total: overpaid, since: from } };
+  context.store.db
+    .insert(usualPay)
+    .values({ personId: who.id, from, lines: [...lines.filter((line) => line.elementId !== elementId), plan] })
+    .run();
+}

@@ -1,0 +1,34 @@
+/** The pay to correct, as it was signed off, and the corrections made of it so far. */
+import type { CorrectablePay } from "@zesty/contract/corrections";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { pay, payElement, payRun } from "../store/schema.ts";
+import { findCorrectable } from "./correct.ts";
+
+export function readCorrectable(context: Context, payId: number): CorrectablePay {
+  const { db } = context.store;
+  const { row, run, who, rate } = findCorrectable(context, payId);
+  const elements = db.select().from(payElement).where(eq(payElement.businessId, run.businessId)).all();
+  const corrections = db
+    .select({ pay, run: payRun })
+    .from(pay)
+    .innerJoin(payRun, eq(pay.runId, payRun.id))
+    .where(eq(pay.personId, row.personId))
+    .all()
+    .filter(
+      (each) =>
+        each.run.state !== "takenBack" &&
+        (each.pay.corrects?.payId === payId || each.pay.lines.some((line) => line.corrects === run.payday)),
+    );
+  return {
+    payId,
+    runId: run.id,
+    personId: who.id,
+    name: `${who.givenName} ${who.familyName}`,
+    payday: run.payday,
+    hourlyRate: rate,
+    lines: row.lines.filter((line) => line.corrects === undefined),
+    elements: elements.map(({ id, name, entry }) => ({ id, name, entry })),
+    corrections: corrections.map((each) => ({ runId: each.run.id, payday: each.run.payday, state: each.run.state })),
+  };
+}

@@ -1,0 +1,89 @@
+/** Records the end of an employment and puts the final pay into a run; the plan is the same work, taken back. */
+import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
+import { addDays } from "@zesty/core/calendar/dates";
+import { eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, conflict, notFound } from "../http/problem.ts";
+import { refreshRun } from "../runs/workRun.ts";
+import { record } from "../store/audit.ts";
+import { dryRun } from "../store/dryRun.ts";
+import { departure, person, usualPay } from "../store/schema.ts";
+import { addFinalLines } from "./finalLines.ts";
+import { finalRun } from "./finalRun.ts";
+import { openDeparture } from "./readDeparture.ts";
+
+type Who = typeof person.$inferSelect;
+
+export const planDeparture = (context: Context, actor: Actor, personId: number, wanted: NewDeparture): DeparturePlan =>
+  dryRun(context.store, () => settle(context, actor, personId, wanted).plan);
+
+/** @returns the run that holds the final pay, or null when it will be added once that period's run is opened */
+export function recordDeparture(context: Context, actor: Actor, personId: number, wanted: NewDeparture): number | null {
+  const { runId } = context.store.transaction(() => {
+    const done = settle(context, actor, personId, wanted);
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: done.who.businessId,
+      what: `recorded a departure, last day ${wanted.lastDay}, reason ${wanted.reason}`,
+      about: `${done.who.givenName} ${done.who.familyName}`,
+    });
+    return done;
+  });
+  if (runId !== null) context.announce(runId);
+  return runId;
+}
+
+function settle(context: Context, actor: Actor, personId: number, wanted: NewDeparture) {
+  const { db } = context.store;
+  const who = demandEmployed(context, personId, wanted);
+  db.update(person).set({ endDate: wanted.lastDay }).where(eq(person.id, personId)).run();
+  const where = finalRun(context, actor, who, wanted);
+  const { lines, notes, words } =
+    where.payId === null || where.runId === null
+      ? { lines: [], notes: [], words: [] }
+      : addFinalLines(context, where.payId, where.runId, who, wanted);
+  db.insert(departure)
+    .values({
+      personId,
+      lastDay: wanted.lastDay,
+      reason: wanted.reason,
+      noticeWorked: wanted.noticeWorked,
+      misconduct: wanted.misconduct,
+      runId: where.runId,
+      payId: where.payId,
+      lines,
+      recordedAt: context.clock.now(),
+    })
+    .run();
+  closeUsualPay(context, personId, wanted.lastDay);
+  for (const runId of new Set([where.runId, ...where.touched])) if (runId !== null) refreshRun(context, runId);
+  const plan: DeparturePlan = {
+    lines: words,
+    notes,
+    run: { id: where.runId, payday: where.payday, words: where.words },
+    elsewhere: where.elsewhere,
+  };
+  return { runId: where.runId, who, plan };
+}
+
+function demandEmployed(context: Context, personId: number, wanted: NewDeparture): Who {
+  const { db } = context.store;
+  const who = db.select().from(person).where(eq(person.id, personId)).get();
+  if (!who) throw notFound("person");
+  if (openDeparture(context, personId))
+    throw conflict("left-already", "A departure is recorded. Undo it first to record another.");
+  if (wanted.lastDay < who.startDate) {
+    const text = `The last day is before the start date, ${who.startDate}.`;
+    throw cannot("dates", text, { errors: [{ path: "lastDay", text }] });
+  }
+  return who;
+}
+
+/** No usual pay after the last day; what it was stays on record. */
+function closeUsualPay(context: Context, personId: number, lastDay: string): void {
+  context.store.db
+    .insert(usualPay)
+    .values({ personId, from: addDays(lastDay, 1), lines: [] })
+    .run();
+}

@@ -1,0 +1,135 @@
+/** What the row of a run knows of its person, from dated records: for the pipeline and for the checks. */
+import type { StateAu } from "@zesty/core/calendar/businessDays";
+import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
+import type { RowContext, TopUp } from "@zesty/core/pay/payContext";
+import type { Basis, EmployerCost } from "@zesty/core/pay/payInput";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { halfUpToCent } from "@zesty/core/quantity/rounding";
+import { centsText, fromCents, fromE4 } from "@zesty/core/quantity/units";
+import { and, asc, eq, lte } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { isCompleteAddress } from "../people/missing.ts";
+import type { DatedRecords } from "../store/dated.ts";
+import { costCentre, employerCost, type fund, type person, topUpEnrolment, topUpScheme } from "../store/schema.ts";
+
+type Who = typeof person.$inferSelect;
+type Funds = ReadonlyMap<number, typeof fund.$inferSelect>;
+
+export function personAu(who: Who, records: DatedRecords): RowContext["person"] {
+  const terms = records.terms.get(who.id);
+  const tax = records.tax.get(who.id);
+  const chosen = records.super.get(who.id);
+  return {
+    birthDate: who.birthDate,
+    basis: (terms?.basis ?? "casual") as Basis,
+    weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
+    tax: {
+      fileNumber: tax?.numberStatus ?? "none",
+      residency: (tax?.residency ?? "resident") as RowContext["person"]["tax"]["residency"],
+      taxFreeThreshold: tax?.taxFreeThreshold ?? false,
+      studyLoan: tax?.studyLoan ?? false,
+      medicare: (tax?.medicare ?? "levy") as RowContext["person"]["tax"]["medicare"],
+      ...(tax?.medicareDependants == null ? {} : { medicareDependants: tax.medicareDependants }),
+      ...(tax?.offsetsPerYearCents ? { offsetsPerYear: centsText(tax.offsetsPerYearCents) } : {}),
+      ...(tax?.extraPerPayCents ? { extraPerPay: centsText(tax.extraPerPayCents) } : {}),
+    },
+    super: {
+      // A contractor is paid the agreed amount of super, not a share of earnings.
+      guarantee: terms?.basis === "contractor" ? false : (chosen?.guarantee ?? true),
+      ...(chosen?.agreedPercent ? { rate: chosen.agreedPercent } : {}),
+      ...(chosen?.anyAge ? { anyAge: true } : {}),
+    },
+    leave: records.leave.get(who.id)?.entitlements ?? [],
+  };
+}
+
+export function personFacts(
+  who: Who,
+  records: DatedRecords,
+  funds: Funds,
+  centres: ReadonlyMap<number, string>,
+  stateOf: (placeId: number | null) => StateAu,
+): RowContext["facts"] {
+  const terms = records.terms.get(who.id);
+  const chosen = records.super.get(who.id);
+  const rate = (e4: number | null | undefined) => (e4 == null ? null : fromE4(e4).toString());
+  const split = terms?.costSplit ?? (terms?.costCentreId ? [{ costCentreId: terms.costCentreId, percent: "100" }] : []);
+  return {
+    id: who.id,
+    name: `${who.givenName} ${who.familyName}`,
+    hourlyRate: rate(terms?.hourlyRateE4),
+    costCentres: split.flatMap(({ costCentreId, percent }) => {
+      const code = centres.get(costCentreId);
+      return code ? [{ code, percent }] : [];
+    }),
+    workPattern: terms?.workPattern ?? null,
+    state: stateOf(terms?.placeId ?? null),
+    minimumRate: rate(terms?.minimumRateE4),
+    paidByHours: terms?.hourlyRateE4 != null,
+    startDate: who.startDate,
+    endDate: who.endDate,
+    numberPendingSince: records.tax.get(who.id)?.pendingSince ?? null,
+    fund: chosen?.fundId ? (funds.get(chosen.fundId)?.name ?? null) : null,
+    memberNumber: chosen?.memberNumber ?? null,
+    bankAccounts: records.bank.get(who.id)?.count ?? 0,
+    hasAddress: isCompleteAddress(who.address),
+    email: who.email,
+  };
+}
+
+/** Codes of a business's cost centres by id. */
+export const centreCodes = (context: Context, businessId: number): Map<number, string> =>
+  new Map(
+    context.store.db
+      .select()
+      .from(costCentre)
+      .where(eq(costCentre.businessId, businessId))
+      .all()
+      .map((each) => [each.id, each.code]),
+  );
+
+/** What the employer sets aside on a payday: the newest row of each code, nought per cent left out. */
+export function costsOn(context: Context, businessId: number, payday: string): (typeof employerCost.$inferSelect)[] {
+  const newest = new Map(
+    context.store.db
+      .select()
+      .from(employerCost)
+      .where(and(eq(employerCost.businessId, businessId), lte(employerCost.from, payday)))
+      .orderBy(asc(employerCost.from), asc(employerCost.id))
+      .all()
+      .map((row) => [row.code, row]),
+  );
+  return [...newest.values()].filter((row) => Number(row.percent) > 0);
+}
+
+export const asCost = ({ code, name, percent, of }: typeof employerCost.$inferSelect): EmployerCost => ({
+  code,
+  name,
+  percent,
+  of,
+});
+
+/** Who is topped up in a run, and to what: the guaranteed amount by the weeks of this cycle. */
+export function topUpsOn(
+  context: Context,
+  run: { businessId: number; periodStart: string; payday: string },
+  cycle: Cycle,
+): Map<number, TopUp> {
+  const rows = context.store.db
+    .select({ scheme: topUpScheme, enrolled: topUpEnrolment })
+    .from(topUpEnrolment)
+    .innerJoin(topUpScheme, eq(topUpEnrolment.schemeId, topUpScheme.id))
+    .where(eq(topUpScheme.businessId, run.businessId))
+    .all();
+  const found = new Map<number, TopUp>();
+  for (const { scheme, enrolled } of rows) {
+    if (enrolled.from > run.periodStart || (enrolled.to !== null && enrolled.to < run.periodStart)) continue;
+    if (scheme.from > run.payday || (scheme.to !== null && scheme.to < run.payday)) continue;
+    const share = decimal(paysPerYear[scheme.cycle as Cycle]).div(paysPerYear[cycle]);
+    found.set(enrolled.personId, {
+      elementId: scheme.elementId,
+      guaranteed: halfUpToCent(fromCents(scheme.amountCents).times(share)).toFixed(2),
+    });
+  }
+  return found;
+}

@@ -1,0 +1,51 @@
+/** Pay elements that a use case needs: found in the business, or added when first needed. */
+import type { NewElement } from "@zesty/contract/business";
+import { and, eq, max } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { ledgerAccount, payElement } from "../store/schema.ts";
+
+type Standard = Pick<NewElement, "code" | "name" | "element"> & Partial<NewElement>;
+
+export const standardElements = {
+  unusedAnnual: { code: "UNUSED-AL", name: "Unused annual leave", element: "unusedLeave", leave: "annual" },
+  unusedLongService: {
+    code: "UNUSED-LSL",
+    name: "Unused long service leave",
+    element: "unusedLeave",
+    leave: "long-service",
+  },
+  notice: { code: "NOTICE", name: "Pay in lieu of notice", element: "etp" },
+  redundancy: { code: "REDUND", name: "Redundancy pay", element: "redundancy" },
+  overpaid: { code: "OVERPAID", name: "Overpayment to pay back", element: "deductionAfterTax", account: "1-1300" },
+} as const satisfies Record<string, Standard>;
+
+export function ensureElement(context: Context, businessId: number, wanted: Standard): number {
+  const { db } = context.store;
+  const found = db
+    .select({ id: payElement.id })
+    .from(payElement)
+    .where(and(eq(payElement.businessId, businessId), eq(payElement.code, wanted.code)))
+    .get();
+  if (found) return found.id;
+  if (wanted.account) ensureAccount(context, businessId, wanted.account, wanted.name);
+  const last = db
+    .select({ at: max(payElement.position) })
+    .from(payElement)
+    .where(eq(payElement.businessId, businessId))
+    .get();
+  return db
+    .insert(payElement)
+    .values({ entry: "amount", percent: "100", ...wanted, businessId, position: (last?.at ?? 0) + 1 })
+    .returning({ id: payElement.id })
+    .get().id;
+}
+
+export function ensureAccount(context: Context, businessId: number, code: string, name: string): void {
+  const { db } = context.store;
+  const found = db
+    .select({ id: ledgerAccount.id })
+    .from(ledgerAccount)
+    .where(and(eq(ledgerAccount.businessId, businessId), eq(ledgerAccount.code, code)))
+    .get();
+  if (!found) db.insert(ledgerAccount).values({ businessId, code, name }).run();
+}

@@ -1,0 +1,78 @@
+/** Routes of the set-up beside the business itself: employer costs, top-up schemes, short lists, the rule book. */
+import { ruleFile } from "@zesty/contract/books";
+import { enrol, newAccount, newCentre, newCost, newTopUp } from "@zesty/contract/costs";
+import type { Request, Router } from "express";
+import type { Actor, Context } from "../context.ts";
+import { body, idOf, signedIn } from "../http/handler.ts";
+import { businessRoute } from "../http/onBusiness.ts";
+import { ProblemError } from "../http/problem.ts";
+import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
+import { business } from "../store/schema.ts";
+import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
+import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
+import { loadedRows, ruleTables } from "./ruleTables.ts";
+
+export function costRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
+  router.get(
+    "/businesses/:business/costs",
+    onBusiness("see", (_actor, businessId) => readCosts(context, businessId)),
+  );
+  /** A change that open runs feel: they are worked out again. */
+  const change = (path: string, work: (actor: Actor, businessId: number, request: Request) => void) =>
+    router.post(
+      `/businesses/:business/${path}`,
+      onBusiness("prepare", (actor, businessId, request) => {
+        work(actor, businessId, request);
+        refreshOpenRuns(context, businessId);
+        return readCosts(context, businessId);
+      }),
+    );
+  change("costs", (actor, businessId, request) => addCost(context, actor, businessId, body(newCost, request)));
+  change("top-ups", (actor, businessId, request) => {
+    addTopUp(context, actor, businessId, body(newTopUp, request));
+  });
+  change("top-ups/:scheme/people", (actor, businessId, request) =>
+    enrolInTopUp(context, actor, businessId, idOf(request, "scheme"), body(enrol, request)),
+  );
+  change("cost-centres", (actor, businessId, request) =>
+    addCentre(context, actor, businessId, body(newCentre, request)),
+  );
+  change("accounts", (actor, businessId, request) => addAccount(context, actor, businessId, body(newAccount, request)));
+}
+
+export function ruleRoutes(context: Context, router: Router): void {
+  /** Tables count for every business, so only the practice lead changes them. */
+  const asLead = (work: (actor: Actor, request: Request) => unknown) =>
+    signedIn(context, (actor, request) => {
+      if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead changes the rule book.");
+      return work(actor, request);
+    });
+  const inForce = () => {
+    for (const each of context.store.db.select({ id: business.id }).from(business).all())
+      refreshOpenRuns(context, each.id);
+    return ruleTables(loadedRows(context));
+  };
+  router.get(
+    "/rules",
+    signedIn(context, () => ruleTables(loadedRows(context))),
+  );
+  router.post(
+    "/rules/plan",
+    asLead((actor, request) => planRuleLoad(context, actor, body(ruleFile, request))),
+  );
+  router.post(
+    "/rules",
+    asLead((actor, request) => {
+      loadRuleRow(context, actor, body(ruleFile, request));
+      return inForce();
+    }),
+  );
+  router.delete(
+    "/rules/:row",
+    asLead((actor, request) => {
+      withdrawRuleRow(context, actor, idOf(request, "row"));
+      return inForce();
+    }),
+  );
+}

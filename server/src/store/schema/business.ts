@@ -1,0 +1,158 @@
+/** A business and its set-up. */
+import type { Row } from "@zesty/core/rulebook/ruleBook";
+import { index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import { id, json } from "./columns.ts";
+
+export const business = sqliteTable("business", {
+  id: id(),
+  country: text("country", { enum: ["AU"] }).notNull(),
+  name: text("name").notNull(),
+  legalName: text("legal_name").notNull(),
+  abn: text("abn").notNull(),
+  branch: text("branch").notNull(),
+  /** identifies this payroll to the tax agency, for life */
+  bmsId: text("bms_id").notNull(),
+  timeZone: text("time_zone").notNull(),
+  state: text("state").notNull(),
+  contact: json<{ name: string; phone: string; email: string }>("contact").notNull(),
+  /** encrypted: { bsb, account } */
+  bankAccount: text("bank_account"),
+  bank: json<{ institution: string; userName: string; userId: string; balancing: boolean }>("bank").notNull(),
+  postings: json<{
+    wages: string;
+    superExpense: string;
+    withholdingPayable: string;
+    superPayable: string;
+    deductionsPayable: string;
+    netPayClearing: string;
+    bank: string;
+  }>("postings").notNull(),
+});
+
+export const place = sqliteTable("place", {
+  id: id(),
+  businessId: integer("business_id")
+    .notNull()
+    .references(() => business.id),
+  name: text("name").notNull(),
+  state: text("state").notNull(),
+});
+
+export const costCentre = sqliteTable("cost_centre", {
+  id: id(),
+  businessId: integer("business_id")
+    .notNull()
+    .references(() => business.id),
+  code: text("code").notNull(),
+  name: text("name").notNull(),
+});
+
+export const ledgerAccount = sqliteTable(
+  "ledger_account",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    code: text("code").notNull(),
+    name: text("name").notNull(),
+  },
+  (t) => [uniqueIndex("ledger_account_code").on(t.businessId, t.code)],
+);
+
+export const payCycle = sqliteTable("pay_cycle", {
+  id: id(),
+  businessId: integer("business_id")
+    .notNull()
+    .references(() => business.id),
+  name: text("name").notNull(),
+  cycle: text("cycle").notNull(),
+  firstPeriodStart: text("first_period_start").notNull(),
+  /** payday is this many days after the period's last day */
+  paydayOffset: integer("payday_offset").notNull(),
+});
+
+export const payElement = sqliteTable(
+  "pay_element",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    code: text("code").notNull(),
+    name: text("name").notNull(),
+    element: text("element").notNull(),
+    entry: text("entry", { enum: ["hours", "amount"] }).notNull(),
+    percent: text("percent").notNull(),
+    leave: text("leave"),
+    allowance: text("allowance"),
+    deduction: text("deduction"),
+    taxable: integer("taxable", { mode: "boolean" }),
+    superable: integer("superable", { mode: "boolean" }),
+    /** which kind of other allowance (code OD): G1, H1, ND, T1, U1, V1 or the code of a scheme */
+    detail: text("detail"),
+    account: text("account"),
+    position: integer("position").notNull(),
+  },
+  (t) => [uniqueIndex("pay_element_code").on(t.businessId, t.code)],
+);
+
+export const fund = sqliteTable("fund", {
+  id: id(),
+  businessId: integer("business_id")
+    .notNull()
+    .references(() => business.id),
+  name: text("name").notNull(),
+  abn: text("abn").notNull(),
+  usi: text("usi").notNull(),
+});
+
+/**
+ * A cost that the employer sets aside on each pay, dated: the newest row of a code counts. Nought per cent ends it.
+ */
+export const employerCost = sqliteTable(
+  "employer_cost",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    from: text("from").notNull(),
+    code: text("code").notNull(),
+    name: text("name").notNull(),
+    percent: text("percent").notNull(),
+    of: text("of", { enum: ["gross", "grossAndSuper"] }).notNull(),
+    expense: text("expense").notNull(),
+    payable: text("payable").notNull(),
+  },
+  (t) => [index("employer_cost_business").on(t.businessId, t.from)],
+);
+
+/** A scheme under which pays are topped up to a guaranteed amount, reported under a pay element of its own. */
+export const topUpScheme = sqliteTable("top_up_scheme", {
+  id: id(),
+  businessId: integer("business_id")
+    .notNull()
+    .references(() => business.id),
+  elementId: integer("element_id")
+    .notNull()
+    .references(() => payElement.id),
+  /** guaranteed for each pay of this cycle; other cycles get their share by weeks */
+  amountCents: integer("amount_cents").notNull(),
+  cycle: text("cycle").notNull(),
+  from: text("from").notNull(),
+  to: text("to"),
+});
+
+/** Rows of the rule book that the practice loaded; a newer row for the same days is taken before an older one. */
+export const loadedRow = sqliteTable("loaded_row", {
+  id: id(),
+  tableName: text("table_name").notNull(),
+  from: text("from").notNull(),
+  to: text("to").notNull(),
+  row: json<Row<unknown>>("row").notNull(),
+  loadedAt: text("loaded_at").notNull(),
+  loadedBy: text("loaded_by").notNull(),
+  /** set when it is taken out of force again */
+  withdrawnAt: text("withdrawn_at"),
+});

@@ -1,0 +1,141 @@
+/** Facts: appended at sign-off, never changed. A correction is a new row that points to the old one. */
+import { blob, index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import { business, fund } from "./business.ts";
+import { id, json } from "./columns.ts";
+import { person } from "./people.ts";
+import { pay, payRun } from "./runs.ts";
+
+export const signedPay = sqliteTable(
+  "signed_pay",
+  {
+    id: id(),
+    payId: integer("pay_id")
+      .notNull()
+      .references(() => pay.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    payday: text("payday").notNull(),
+    kind: text("kind", { enum: ["pay", "reversal"] }).notNull(),
+    /** a reversal points to the pay that it takes back */
+    reversesId: integer("reverses_id"),
+    input: json<unknown>("input").notNull(),
+    snapshot: json<unknown>("snapshot").notNull(),
+    payslip: json<unknown>("payslip").notNull(),
+    ruleBookVersion: text("rule_book_version").notNull(),
+    signedAt: text("signed_at").notNull(),
+  },
+  (t) => [index("signed_pay_person").on(t.personId, t.payday), index("signed_pay_run").on(t.runId)],
+);
+
+export const payFact = sqliteTable(
+  "pay_fact",
+  {
+    signedPayId: integer("signed_pay_id")
+      .notNull()
+      .references(() => signedPay.id),
+    personId: integer("person_id").notNull(),
+    payday: text("payday").notNull(),
+    code: text("code").notNull(),
+    cents: integer("cents").notNull(),
+  },
+  // Covers every year-to-date sum without touching the table.
+  (t) => [index("pay_fact_person").on(t.personId, t.payday, t.code, t.cents)],
+);
+
+export const leaveEntry = sqliteTable(
+  "leave_entry",
+  {
+    id: id(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    kind: text("kind").notNull(),
+    date: text("date").notNull(),
+    hoursE4: integer("hours_e4").notNull(),
+    why: text("why", { enum: ["opening", "accrued", "taken", "adjusted", "reversed"] }).notNull(),
+    signedPayId: integer("signed_pay_id").references(() => signedPay.id),
+  },
+  (t) => [index("leave_entry_person").on(t.personId, t.kind, t.date, t.hoursE4)],
+);
+
+export const due = sqliteTable(
+  "due",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    kind: text("kind", { enum: ["super", "withholding"] }).notNull(),
+    personId: integer("person_id").references(() => person.id),
+    fundId: integer("fund_id").references(() => fund.id),
+    payday: text("payday").notNull(),
+    dueDate: text("due_date").notNull(),
+    amountCents: integer("amount_cents").notNull(),
+  },
+  (t) => [index("due_business").on(t.businessId, t.dueDate), index("due_run").on(t.runId)],
+);
+
+export const journal = sqliteTable(
+  "journal",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    reference: text("reference").notNull(),
+    kind: text("kind", { enum: ["run", "reversal", "settlement"] }).notNull(),
+    date: text("date").notNull(),
+    description: text("description").notNull(),
+  },
+  (t) => [
+    index("journal_business").on(t.businessId, t.date),
+    uniqueIndex("journal_reference").on(t.businessId, t.reference),
+  ],
+);
+
+export const journalLine = sqliteTable(
+  "journal_line",
+  {
+    id: id(),
+    journalId: integer("journal_id")
+      .notNull()
+      .references(() => journal.id),
+    account: text("account").notNull(),
+    debitCents: integer("debit_cents").notNull(),
+    creditCents: integer("credit_cents").notNull(),
+    costCentre: text("cost_centre"),
+    payId: integer("pay_id").references(() => pay.id),
+    what: text("what").notNull(),
+  },
+  (t) => [index("journal_line_journal").on(t.journalId), index("journal_line_pay").on(t.payId)],
+);
+
+/** Every document as it was made or sent. */
+export const document = sqliteTable(
+  "document",
+  {
+    id: id(),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    payId: integer("pay_id").references(() => pay.id),
+    kind: text("kind", { enum: ["payEvent", "paymentFile", "payslip", "journal"] }).notNull(),
+    fileName: text("file_name").notNull(),
+    mime: text("mime").notNull(),
+    /** encrypted: pay events hold tax numbers, payment files hold accounts */
+    bytes: blob("bytes", { mode: "buffer" }).notNull(),
+    sha256: text("sha256").notNull(),
+    madeAt: text("made_at").notNull(),
+  },
+  (t) => [index("document_run").on(t.runId, t.kind)],
+);

@@ -1,0 +1,98 @@
+/** What leaves the house, and what came back. */
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import { business } from "./business.ts";
+import { flag, id } from "./columns.ts";
+import { document } from "./facts.ts";
+import { pay, payRun } from "./runs.ts";
+
+export const outbox = sqliteTable(
+  "outbox",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    payId: integer("pay_id").references(() => pay.id),
+    channel: text("channel", { enum: ["payEvent", "paymentFile", "payslip"] }).notNull(),
+    documentId: integer("document_id").references(() => document.id),
+    /** one for ever: idempotency key, submission ID or Message-ID */
+    messageId: text("message_id").notNull().unique(),
+    recipient: text("recipient"),
+    state: text("state", {
+      enum: [
+        "prepared",
+        "queued",
+        "sending",
+        "unknown",
+        "acknowledged",
+        "accepted",
+        "acceptedWithWarnings",
+        "partial",
+        "rejected",
+        "refused",
+        "cancelled",
+      ],
+    }).notNull(),
+    tries: integer("tries").notNull(),
+    nextAt: integer("next_at").notNull(),
+    receipt: text("receipt"),
+    detail: text("detail"),
+  },
+  (t) => [index("outbox_state").on(t.state, t.nextAt), index("outbox_run").on(t.runId)],
+);
+
+/** The lines of a payment file, in its order: whom each pays, and what the bank said of it. */
+export const payment = sqliteTable(
+  "payment",
+  {
+    outboxId: integer("outbox_id")
+      .notNull()
+      .references(() => outbox.id),
+    line: integer("line").notNull(),
+    payId: integer("pay_id")
+      .notNull()
+      .references(() => pay.id),
+    cents: integer("cents").notNull(),
+    state: text("state", { enum: ["pending", "paid", "returned"] }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.outboxId, t.line] })],
+);
+
+/** Answers are stored whole before they are understood. */
+export const outboxAnswer = sqliteTable(
+  "outbox_answer",
+  {
+    id: id(),
+    outboxId: integer("outbox_id")
+      .notNull()
+      .references(() => outbox.id),
+    at: text("at").notNull(),
+    status: integer("status").notNull(),
+    body: text("body").notNull(),
+  },
+  (t) => [index("outbox_answer_outbox").on(t.outboxId)],
+);
+
+/** What a receiver said about one person or payment; open until a later answer takes it back. */
+export const answerItem = sqliteTable(
+  "answer_item",
+  {
+    id: id(),
+    outboxId: integer("outbox_id")
+      .notNull()
+      .references(() => outbox.id),
+    businessId: integer("business_id").notNull(),
+    personId: integer("person_id"),
+    severity: text("severity", { enum: ["error", "warning"] }).notNull(),
+    code: text("code").notNull(),
+    text: text("text").notNull(),
+    open: flag("open"),
+  },
+  (t) => [
+    index("answer_item_business").on(t.businessId, t.open),
+    uniqueIndex("answer_item_once").on(t.outboxId, t.personId, t.code),
+  ],
+);

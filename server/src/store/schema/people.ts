@@ -1,0 +1,167 @@
+/** People. What changes over time is dated: the newest `from` not after the date counts. */
+import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import { business, costCentre, fund, payCycle, place, topUpScheme } from "./business.ts";
+import { flag, id, json } from "./columns.ts";
+import { pay, payRun } from "./runs.ts";
+
+export const person = sqliteTable(
+  "person",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    payrollId: text("payroll_id").notNull(),
+    familyName: text("family_name").notNull(),
+    givenName: text("given_name").notNull(),
+    birthDate: text("birth_date").notNull(),
+    email: text("email"),
+    phone: text("phone"),
+    address: json<{ line1: string; suburb: string; state: string; postcode: string }>("address"),
+    startDate: text("start_date").notNull(),
+    endDate: text("end_date"),
+    payslipMessage: text("payslip_message"),
+    privateNotes: text("private_notes"),
+  },
+  (t) => [uniqueIndex("person_payroll_id").on(t.businessId, t.payrollId)],
+);
+
+const dated = () => ({
+  id: id(),
+  personId: integer("person_id")
+    .notNull()
+    .references(() => person.id),
+  from: text("from").notNull(),
+});
+
+export const employmentTerms = sqliteTable(
+  "employment_terms",
+  {
+    ...dated(),
+    cycleId: integer("cycle_id")
+      .notNull()
+      .references(() => payCycle.id),
+    basis: text("basis").notNull(),
+    classification: text("classification"),
+    weeklyHoursE4: integer("weekly_hours_e4").notNull(),
+    hourlyRateE4: integer("hourly_rate_e4"),
+    minimumRateE4: integer("minimum_rate_e4"),
+    placeId: integer("place_id").references(() => place.id),
+    costCentreId: integer("cost_centre_id").references(() => costCentre.id),
+    /** per cents over several cost centres, in place of the one */
+    costSplit: json<{ costCentreId: number; percent: string }[]>("cost_split"),
+    /** yearly salary; the hourly rate follows from it */
+    salaryCents: integer("salary_cents"),
+    /** ordinary hours of each weekday, Monday first; an even five-day week where nobody has said */
+    workPattern: json<string[]>("work_pattern"),
+  },
+  (t) => [index("employment_terms_person").on(t.personId, t.from)],
+);
+
+export const taxDeclaration = sqliteTable(
+  "tax_declaration",
+  {
+    ...dated(),
+    /** encrypted */
+    fileNumber: text("file_number"),
+    numberStatus: text("number_status", { enum: ["given", "pending", "none"] }).notNull(),
+    pendingSince: text("pending_since"),
+    residency: text("residency").notNull(),
+    taxFreeThreshold: flag("tax_free_threshold"),
+    studyLoan: flag("study_loan"),
+    medicare: text("medicare").notNull(),
+    medicareDependants: integer("medicare_dependants"),
+    offsetsPerYearCents: integer("offsets_per_year_cents"),
+    extraPerPayCents: integer("extra_per_pay_cents"),
+  },
+  (t) => [index("tax_declaration_person").on(t.personId, t.from)],
+);
+
+export const superChoice = sqliteTable(
+  "super_choice",
+  {
+    ...dated(),
+    fundId: integer("fund_id").references(() => fund.id),
+    memberNumber: text("member_number"),
+    guarantee: flag("guarantee"),
+    agreedPercent: text("agreed_percent"),
+    /** an agreement asks for super whatever the age and hours */
+    anyAge: flag("any_age").default(false),
+    /** shares of the contributions that go to other funds; the rest goes to the fund above */
+    shares: json<{ fundId: number; memberNumber: string; percent: string }[]>("shares"),
+  },
+  (t) => [index("super_choice_person").on(t.personId, t.from)],
+);
+
+export const bankSplit = sqliteTable(
+  "bank_split",
+  {
+    ...dated(),
+    /** encrypted list of { bsb, account, title, kind, value } */
+    parts: text("parts").notNull(),
+    count: integer("count").notNull(),
+  },
+  (t) => [index("bank_split_person").on(t.personId, t.from)],
+);
+
+export const leaveTerms = sqliteTable(
+  "leave_terms",
+  {
+    ...dated(),
+    entitlements: json<LeaveEntitlement[]>("entitlements").notNull(),
+    /** per cent of loading on annual leave, taken or paid out */
+    loadingPercent: text("loading_percent"),
+  },
+  (t) => [index("leave_terms_person").on(t.personId, t.from)],
+);
+
+export const usualPay = sqliteTable(
+  "usual_pay",
+  {
+    ...dated(),
+    lines: json<SheetLine[]>("lines").notNull(),
+  },
+  (t) => [index("usual_pay_person").on(t.personId, t.from)],
+);
+
+/** Who is topped up to a scheme's guaranteed amount, from which period on. */
+export const topUpEnrolment = sqliteTable(
+  "top_up_enrolment",
+  {
+    id: id(),
+    schemeId: integer("scheme_id")
+      .notNull()
+      .references(() => topUpScheme.id),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    from: text("from").notNull(),
+    to: text("to"),
+  },
+  (t) => [index("top_up_enrolment_person").on(t.personId)],
+);
+
+/** The end of an employment; undone by a mark on the row, never deleted. */
+export const departure = sqliteTable(
+  "departure",
+  {
+    id: id(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    lastDay: text("last_day").notNull(),
+    reason: text("reason").notNull(),
+    noticeWorked: flag("notice_worked"),
+    misconduct: flag("misconduct"),
+    /** the run that holds the final pay */
+    runId: integer("run_id").references(() => payRun.id),
+    payId: integer("pay_id").references(() => pay.id),
+    /** the lines that were added to that pay */
+    lines: json<SheetLine[]>("lines").notNull(),
+    recordedAt: text("recorded_at").notNull(),
+    undoneAt: text("undone_at"),
+  },
+  (t) => [index("departure_person").on(t.personId)],
+);

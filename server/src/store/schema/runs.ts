@@ -1,0 +1,78 @@
+/** Runs that are open: they may be changed until signed off. */
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { Overrides } from "@zesty/core/pay/payInput";
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import { business, payCycle } from "./business.ts";
+import { flag, id, json } from "./columns.ts";
+import { person } from "./people.ts";
+import { user } from "./practice.ts";
+
+export const payRun = sqliteTable(
+  "pay_run",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    cycleId: integer("cycle_id")
+      .notNull()
+      .references(() => payCycle.id),
+    number: integer("number").notNull(),
+    /** a cycle's period; or a run of its own for a departure or a correction, which no next period follows */
+    kind: text("kind", { enum: ["cycle", "departure", "correction"] })
+      .notNull()
+      .default("cycle"),
+    periodStart: text("period_start").notNull(),
+    periodEnd: text("period_end").notNull(),
+    payday: text("payday").notNull(),
+    accountingDate: text("accounting_date").notNull(),
+    state: text("state", { enum: ["open", "signedOff", "sent", "settled", "takenBack"] }).notNull(),
+    /** raised with every change of an open run: two people cannot overwrite each other */
+    version: integer("version").notNull(),
+    /** counts for the desk: people, rows without hours, stops, queries not ticked */
+    summary: json<{ people: number; withoutHours: number; stops: number; openQueries: number }>("summary").notNull(),
+    /** totals of the worked run, cents; for the difference from last time */
+    totals: json<Record<string, number>>("totals").notNull(),
+    signedOffAt: text("signed_off_at"),
+    signedOffBy: integer("signed_off_by").references(() => user.id),
+  },
+  (t) => [uniqueIndex("pay_run_number").on(t.businessId, t.number), index("pay_run_cycle").on(t.cycleId, t.payday)],
+);
+
+export const pay = sqliteTable(
+  "pay",
+  {
+    id: id(),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    included: flag("included"),
+    /** pays that this payment covers: taxed over so many periods */
+    periods: integer("periods").notNull(),
+    lines: json<SheetLine[]>("lines").notNull(),
+    note: text("note"),
+    /** figures typed in place of the worked ones, and why */
+    overrides: json<Overrides>("overrides"),
+    /** in a correction run: the pay that this one corrects, and what its tax starts from */
+    corrects: json<{ payId: number; payday: string; taxable: string }>("corrects"),
+  },
+  (t) => [uniqueIndex("pay_person").on(t.runId, t.personId)],
+);
+
+export const tick = sqliteTable(
+  "tick",
+  {
+    payId: integer("pay_id")
+      .notNull()
+      .references(() => pay.id),
+    key: text("key").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.payId, t.key] })],
+);

@@ -1,0 +1,167 @@
+/** The end of an employment: last day, reason, and what the final pay will hold, spelled out before it is recorded. */
+import type { NewDeparture } from "@zesty/contract/departures";
+import type { PersonView } from "@zesty/contract/people";
+import { cessationReasons } from "@zesty/core/lodgement/payEvent";
+import { useEffect, useState } from "react";
+import { useForm } from "react-hook-form";
+import { Link } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { ChoiceField, errorAt, showErrors, TextField, TickField } from "../../parts/Fields.tsx";
+import { hours, longDate, money, sentenceCase } from "../../parts/format.ts";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+
+export function Departure({ person, day, wanted }: { person: PersonView; day: string; wanted: boolean }) {
+  const [recording, setRecording] = useState(wanted && person.departure === null);
+  return (
+    <section id="departure" className="border-t border-rule-strong py-3" aria-labelledby="departure-title">
+      <div className="flex items-baseline justify-between">
+        <h2 id="departure-title" className="font-name text-[18px]">
+          Departure
+        </h2>
+        {!recording && person.departure === null && (
+          <Button look="quiet" onClick={() => setRecording(true)}>
+            Record a departure
+          </Button>
+        )}
+      </div>
+      {person.departure ? (
+        <Recorded person={person} departure={person.departure} />
+      ) : recording ? (
+        <DepartureForm person={person} day={day} onDone={() => setRecording(false)} />
+      ) : (
+        <p className="text-quiet">Employed.</p>
+      )}
+    </section>
+  );
+}
+
+function Recorded({ person, departure }: { person: PersonView; departure: NonNullable<PersonView["departure"]> }) {
+  const [undo, { error, isLoading }] = api.useUndoDepartureMutation();
+  const [sure, setSure] = useState(false);
+  return (
+    <div className="text-[15px]">
+      <p>
+        Last day {longDate(departure.lastDay)}: {departure.words} ({departure.reason}).
+      </p>
+      <p>
+        {departure.runId === null ? (
+          "The final pay is added when the run of that period is opened."
+        ) : (
+          <>
+            Final pay in the{" "}
+            <Link className="text-action underline" to={`/run/${departure.runId}?pay=${departure.payId ?? ""}`}>
+              run of {longDate(departure.payday ?? departure.lastDay)}
+            </Link>
+            .
+          </>
+        )}
+      </p>
+      {sure ? (
+        <div className="mt-2 border-l-3 border-amber pl-3">
+          <p>
+            {departure.undo === "whole"
+              ? "The final lines leave the open run, the usual pay counts again, and the person is employed as before."
+              : "The run is signed off. Only the record is undone: the person is employed again, and the next pay event says so. What was paid stays paid; correct that pay in its run."}
+          </p>
+          <div className="mt-2 flex gap-2">
+            <Button look="main" disabled={isLoading} onClick={() => void undo(person.id)}>
+              Undo the departure
+            </Button>
+            <Button onClick={() => setSure(false)}>Leave it</Button>
+          </div>
+          <ProblemNote error={error} />
+        </div>
+      ) : (
+        <Button look="quiet" onClick={() => setSure(true)}>
+          Undo this departure
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function DepartureForm({ person, day, onDone }: { person: PersonView; day: string; onDone: () => void }) {
+  const form = useForm<NewDeparture>({
+    defaultValues: { lastDay: day, reason: "V", noticeWorked: true, misconduct: false, pay: "next", payday: day },
+  });
+  const values = form.watch();
+  const [plan, planned] = api.usePlanDepartureMutation();
+  const [recordIt, recorded] = api.useRecordDepartureMutation();
+  const { errors } = form.formState;
+  const asked = JSON.stringify(values);
+  // Every change is worked out again, so that what is recorded is what was shown.
+  useEffect(() => {
+    const timer = setTimeout(() => void plan({ person: person.id, ...(JSON.parse(asked) as NewDeparture) }), 250);
+    return () => clearTimeout(timer);
+  }, [asked, person.id, plan]);
+  const submit = form.handleSubmit(async (wanted) => {
+    const answer = await recordIt({ person: person.id, ...wanted });
+    if (answer.error) showErrors(form.setError, answer.error);
+    else onDone();
+  });
+  const dismissed = values.reason === "R" || values.reason === "F";
+  return (
+    <form noValidate className="mt-2 border-l-3 border-lime pl-4" onSubmit={(event) => void submit(event)}>
+      <div className="grid grid-cols-2 gap-x-5 gap-y-3">
+        <TextField label="Last day" type="date" error={errorAt(errors, "lastDay")} {...form.register("lastDay")} />
+        <ChoiceField label="Reason" error={errorAt(errors, "reason")} {...form.register("reason")}>
+          {Object.entries(cessationReasons).map(([code, words]) => (
+            <option key={code} value={code}>
+              {code}, {words}
+            </option>
+          ))}
+        </ChoiceField>
+        <ChoiceField label="Final pay" {...form.register("pay")}>
+          <option value="next">with the cycle's run</option>
+          <option value="now">in a run of its own, now</option>
+        </ChoiceField>
+        {values.pay === "now" && (
+          <TextField label="Payday" type="date" error={errorAt(errors, "payday")} {...form.register("payday")} />
+        )}
+        {dismissed && (
+          <div className="col-span-2">
+            <TickField
+              label="The notice is worked"
+              hint="Else it is paid in its place"
+              {...form.register("noticeWorked")}
+            />
+            {values.reason === "F" && <TickField label="Serious misconduct" {...form.register("misconduct")} />}
+          </div>
+        )}
+      </div>
+      <ProblemNote error={planned.error} />
+      {planned.data && !planned.error && (
+        <div className="figures mt-3 text-[15px]">
+          <h3 className="text-[14px] text-quiet">{planned.data.run.words}, beside the usual pay:</h3>
+          {planned.data.lines.map((line) => (
+            <div key={line.name} className="flex justify-between gap-4 border-b border-rule py-0.5">
+              <span>
+                {line.name} <span className="text-quiet">{hours(line.hours, 2)} h</span>
+                <span className="block text-[13.5px] text-quiet">{line.why}</span>
+              </span>
+              <span className="font-semibold">{money(line.amount)}</span>
+            </div>
+          ))}
+          {planned.data.lines.length === 0 && <p>Nothing is owed beside the usual pay.</p>}
+          {[...planned.data.notes, ...(planned.data.run.id === null ? [] : planned.data.elsewhere)].map((note) => (
+            <p key={note} className="mt-1 text-amber">
+              {sentenceCase(note)}
+            </p>
+          ))}
+        </div>
+      )}
+      {errors.root && (
+        <p role="alert" className="mt-2 text-plum">
+          {errors.root.message}
+        </p>
+      )}
+      <div className="mt-3 flex gap-2">
+        <Button look="main" type="submit" disabled={recorded.isLoading}>
+          Record the departure
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,53 @@
+import { useForm } from "react-hook-form";
+import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
+import { type FormProps, Frame, useSection } from "./section.tsx";
+
+const states = ["ACT", "NSW", "NT", "QLD", "SA", "TAS", "VIC", "WA"];
+
+export function DetailsForm({ person, onDone }: FormProps) {
+  const { details } = person;
+  const form = useForm({
+    defaultValues: {
+      ...details,
+      email: details.email ?? "",
+      phone: details.phone ?? "",
+      endDate: details.endDate ?? "",
+      payslipMessage: details.payslipMessage ?? "",
+      privateNotes: details.privateNotes ?? "",
+      address: details.address ?? { line1: "", suburb: "", state: "", postcode: "" },
+    },
+  });
+  const submit = useSection(person, "details", form, onDone, (values) => ({
+    ...values,
+    // An address left wholly blank is none; anything typed must be whole.
+    address: values.address.line1 || values.address.suburb || values.address.postcode ? values.address : null,
+  }));
+  const field = (name: Parameters<typeof form.register>[0], label: string, more: object = {}) => (
+    <TextField label={label} error={errorAt(form.formState.errors, name)} {...more} {...form.register(name)} />
+  );
+  return (
+    <Frame submit={submit} form={form} onDone={onDone}>
+      {field("givenName", "Given name")}
+      {field("familyName", "Family name")}
+      {field("birthDate", "Birth date", { type: "date" })}
+      {field("email", "E-mail", { hint: "Payslips go there" })}
+      {field("phone", "Phone")}
+      {field("address.line1", "Street")}
+      {field("address.suburb", "Suburb")}
+      <ChoiceField
+        label="State"
+        error={errorAt(form.formState.errors, "address.state")}
+        {...form.register("address.state")}
+      >
+        <option value="">–</option>
+        {states.map((state) => (
+          <option key={state}>{state}</option>
+        ))}
+      </ChoiceField>
+      {field("address.postcode", "Postcode")}
+      {field("startDate", "Start date", { type: "date" })}
+      {field("payslipMessage", "Payslip message", { hint: "Printed on each payslip" })}
+      {field("privateNotes", "Private notes", { hint: "Never printed anywhere" })}
+    </Frame>
+  );
+}

@@ -1,0 +1,136 @@
+import { bases } from "@zesty/core/pay/payInput";
+import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
+import { Button } from "../../../parts/Button.tsx";
+import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
+import { type FormProps, Frame, From, useSection } from "./section.tsx";
+
+const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
+
+export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
+  const { employment } = person;
+  const form = useForm({
+    defaultValues: {
+      ...employment,
+      from: day,
+      classification: employment.classification ?? "",
+      hourlyRate: employment.hourlyRate ?? "",
+      salary: employment.salary ?? "",
+      minimumRate: employment.minimumRate ?? "",
+      placeId: String(employment.placeId ?? ""),
+      costCentreId: String(employment.costCentreId ?? ""),
+      cycleId: String(employment.cycleId),
+      workPattern: (employment.workPattern ?? ["", "", "", "", "", "", ""]).map((value) => ({ value })),
+      costSplit: (employment.costSplit ?? []).map((part) => ({ ...part, costCentreId: String(part.costCentreId) })),
+    },
+  });
+  const split = useFieldArray({ control: form.control, name: "costSplit" });
+  const submit = useSection(person, "employment", form, onDone, (values) => {
+    const pattern = values.workPattern.map(({ value }) => value.trim());
+    return {
+      ...values,
+      cycleId: Number(values.cycleId),
+      placeId: values.placeId ? Number(values.placeId) : null,
+      costCentreId: values.costCentreId ? Number(values.costCentreId) : null,
+      workPattern: pattern.every((value) => value === "") ? null : pattern.map((value) => value || "0"),
+      costSplit:
+        values.costSplit.length === 0
+          ? null
+          : values.costSplit.map((part) => ({ ...part, costCentreId: Number(part.costCentreId) })),
+    };
+  });
+  const { errors } = form.formState;
+  const centres = setUp.costCentres.map((centre) => (
+    <option key={centre.id} value={centre.id}>
+      {centre.name}
+    </option>
+  ));
+  return (
+    <Frame submit={submit} form={form} onDone={onDone}>
+      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <ChoiceField label="Basis" error={errorAt(errors, "basis")} {...form.register("basis")}>
+        {bases.map((basis) => (
+          <option key={basis}>{basis}</option>
+        ))}
+      </ChoiceField>
+      <TextField
+        label="Classification"
+        error={errorAt(errors, "classification")}
+        {...form.register("classification")}
+      />
+      <ChoiceField label="Pay cycle" {...form.register("cycleId")}>
+        {setUp.cycles.map((cycle) => (
+          <option key={cycle.id} value={cycle.id}>
+            {cycle.name}
+          </option>
+        ))}
+      </ChoiceField>
+      <TextField
+        label="Hourly rate"
+        hint="What is paid; a casual's with the loading"
+        error={errorAt(errors, "hourlyRate")}
+        {...form.register("hourlyRate")}
+      />
+      <TextField
+        label="Salary a year"
+        hint="In place of a rate: the rate follows from 52 weeks"
+        error={errorAt(errors, "salary")}
+        {...form.register("salary")}
+      />
+      <TextField
+        label="Award minimum"
+        hint="Before casual loading"
+        error={errorAt(errors, "minimumRate")}
+        {...form.register("minimumRate")}
+      />
+      <TextField label="Hours a week" error={errorAt(errors, "weeklyHours")} {...form.register("weeklyHours")} />
+      <fieldset className="col-span-2">
+        <legend className="text-[14px] text-quiet">Hours of each weekday (empty: five even days)</legend>
+        <div className="grid grid-cols-7 gap-2">
+          {weekdays.map((name, at) => (
+            <TextField
+              key={name}
+              label={name}
+              error={errorAt(errors, `workPattern.${at}`)}
+              {...form.register(`workPattern.${at}.value`)}
+            />
+          ))}
+        </div>
+      </fieldset>
+      <ChoiceField label="Place of work" {...form.register("placeId")}>
+        <option value="">none</option>
+        {setUp.places.map((place) => (
+          <option key={place.id} value={place.id}>
+            {place.name}, {place.state}
+          </option>
+        ))}
+      </ChoiceField>
+      <ChoiceField label="Cost centre" {...form.register("costCentreId")}>
+        <option value="">none</option>
+        {centres}
+      </ChoiceField>
+      {split.fields.map((part, at) => (
+        <fieldset key={part.id} className="col-span-2 grid grid-cols-[1fr_120px_auto] items-end gap-3">
+          <legend className="sr-only">Share {at + 1}</legend>
+          <ChoiceField label="Cost centre" {...form.register(`costSplit.${at}.costCentreId`)}>
+            {centres}
+          </ChoiceField>
+          <TextField
+            label="Per cent"
+            error={errorAt(errors, `costSplit.${at}.percent`)}
+            {...form.register(`costSplit.${at}.percent`)}
+          />
+          <Button onClick={() => split.remove(at)}>Take out</Button>
+        </fieldset>
+      ))}
+      {errorAt(errors, "costSplit") && <p className="col-span-2 text-plum">{errorAt(errors, "costSplit")}</p>}
+      {setUp.costCentres.length > 1 && (
+        <Button
+          className="col-span-2 w-fit"
+          onClick={() => split.append({ costCentreId: String(setUp.costCentres[0]?.id ?? ""), percent: "" })}
+        >
+          Split over cost centres by per cent
+        </Button>
+      )}
+    </Frame>
+  );
+}

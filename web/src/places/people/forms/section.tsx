@@ -1,0 +1,76 @@
+/** What the forms of a person's sections share. Dated sections ask from which day the change counts. */
+import type { BusinessView } from "@zesty/contract/business";
+import type { PersonView } from "@zesty/contract/people";
+import type { UseFormReturn } from "react-hook-form";
+import { Button } from "../../../parts/Button.tsx";
+import { errorAt, showErrors, TextField } from "../../../parts/Fields.tsx";
+import { api } from "../../../state/api.ts";
+
+export interface FormProps {
+  person: PersonView;
+  setUp: BusinessView;
+  day: string;
+  onDone: () => void;
+}
+
+/** Saving one section: errors land at their fields, success closes the form. */
+export function useSection<T extends object>(
+  person: PersonView,
+  section: string,
+  form: UseFormReturn<T>,
+  onDone: () => void,
+  shape: (values: T) => object = (values) => values,
+) {
+  const [save] = api.useSavePersonMutation();
+  return form.handleSubmit(async (values) => {
+    const answer = await save({ person: person.id, section, values: shape(values) });
+    if (answer.error) showErrors(form.setError, answer.error);
+    else onDone();
+  });
+}
+
+export function Frame({
+  submit,
+  form,
+  onDone,
+  children,
+}: {
+  submit: () => Promise<void>;
+  form: { formState: { isSubmitting: boolean; errors: { root?: { message?: string } } } };
+  onDone: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <form
+      noValidate
+      className="mt-2 border-l-3 border-lime pl-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <div className="grid grid-cols-2 gap-x-5 gap-y-3">{children}</div>
+      {form.formState.errors.root && (
+        <p role="alert" className="mt-2 text-plum">
+          {form.formState.errors.root.message}
+        </p>
+      )}
+      <div className="mt-3 flex gap-2">
+        <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
+          Save
+        </Button>
+        <Button onClick={onDone}>Leave as it was</Button>
+      </div>
+    </form>
+  );
+}
+
+export const From = ({ form }: { form: UseFormReturn<{ from: string }> }) => (
+  <TextField
+    label="Counts from"
+    type="date"
+    hint="Paydays from this day on use it"
+    error={errorAt(form.formState.errors, "from")}
+    {...form.register("from")}
+  />
+);

@@ -1,0 +1,189 @@
+/** Corrects a pay that was signed off and sent: type it as it should have been, see the difference, choose where it goes. */
+import type { CorrectablePay, CorrectionPlan } from "@zesty/contract/corrections";
+import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { ChoiceField, TextField } from "../../parts/Fields.tsx";
+import { hours, longDate, money } from "../../parts/format.ts";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+
+export function CorrectionPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
+  const { data, error } = api.useCorrectableQuery(
+    { run: view.id, payId: row.payId },
+    { refetchOnMountOrArgChange: true },
+  );
+  return (
+    <div>
+      <Button look="quiet" onClick={onBack}>
+        Back to the account
+      </Button>
+      <h2 className="mt-2 font-name text-[20px]">Correct this pay</h2>
+      <ProblemNote error={error} />
+      {data && <Correct key={data.payId} pay={data} />}
+    </div>
+  );
+}
+
+type Into = "next" | "own";
+
+function Correct({ pay }: { pay: CorrectablePay }) {
+  const navigate = useNavigate();
+  const [lines, setLines] = useState<SheetLine[]>(pay.lines);
+  const [into, setInto] = useState<Into>("next");
+  const [perPay, setPerPay] = useState("");
+  const [plan, planned] = api.usePlanCorrectionMutation();
+  const [make, made] = api.useMakeCorrectionMutation();
+  const wanted = {
+    run: pay.runId,
+    payId: pay.payId,
+    lines,
+    into,
+    ...(perPay && into === "own" ? { recoverPerPay: perPay } : {}),
+  };
+  const unused = pay.elements.filter((element) => !lines.some((line) => line.elementId === element.id));
+  const type = (at: number, value: string) =>
+    setLines(
+      lines.map((line, index) =>
+        index !== at ? line : line.hours === undefined ? { ...line, amount: value } : { ...line, hours: value },
+      ),
+    );
+  const overpaid = planned.data?.net.startsWith("-") === true;
+  return (
+    <form
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void plan(wanted);
+      }}
+    >
+      <p className="mb-2 text-[14.5px] text-quiet">
+        {pay.name}, payday {longDate(pay.payday)}. What was sent stays as it is; only the difference is paid or taken
+        back, and the next pay event carries it.
+      </p>
+      {pay.corrections.map((each) => (
+        <p key={each.runId} className="text-[14.5px]">
+          Corrected before, in the{" "}
+          <Link className="text-action underline" to={`/run/${each.runId}`}>
+            run of {longDate(each.payday)}
+          </Link>
+          . The lines below are as first paid.
+        </p>
+      ))}
+      <h3 className="mt-2 font-semibold">As it should have been</h3>
+      {lines.map((line, at) => {
+        const element = pay.elements.find((each) => each.id === line.elementId);
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: lines have no id of their own
+          <label key={`${line.elementId} ${at}`} className="flex items-baseline justify-between gap-3 py-0.5">
+            {element?.name}
+            <span className="flex items-baseline gap-2">
+              <input
+                className="figures w-28 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-0.5 text-right"
+                value={line.hours ?? line.amount ?? ""}
+                onChange={(event) => type(at, event.target.value)}
+              />
+              <span className="w-4 text-quiet">{line.hours === undefined ? "$" : "h"}</span>
+            </span>
+          </label>
+        );
+      })}
+      {unused.length > 0 && (
+        <select
+          aria-label="Add a pay element"
+          className="mt-1 rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5 text-[14.5px]"
+          value=""
+          onChange={(event) => {
+            const element = pay.elements.find((each) => each.id === Number(event.target.value));
+            if (element)
+              setLines([
+                ...lines,
+                element.entry === "hours"
+                  ? { elementId: element.id, hours: "0" }
+                  : { elementId: element.id, amount: "0" },
+              ]);
+          }}
+        >
+          <option value="">Add a pay element…</option>
+          {unused.map((element) => (
+            <option key={element.id} value={element.id}>
+              {element.name}
+            </option>
+          ))}
+        </select>
+      )}
+      <div className="mt-3 flex flex-col gap-3">
+        <ChoiceField label="Correct it" value={into} onChange={(event) => setInto(event.target.value as Into)}>
+          <option value="next">with the next run, as lines of that pay</option>
+          <option value="own">in a run of its own, now</option>
+        </ChoiceField>
+        {overpaid && into === "own" && (
+          <TextField
+            label="Take back from each coming pay"
+            hint="Empty: the debt is recorded and nothing is taken yet. The person agrees in writing."
+            value={perPay}
+            onChange={(event) => setPerPay(event.target.value.trim())}
+          />
+        )}
+      </div>
+      <ProblemNote error={planned.error ?? made.error} />
+      {planned.data && <Difference plan={planned.data} />}
+      <div className="mt-3 flex gap-2">
+        <Button type="submit">See the difference</Button>
+        {planned.data && (
+          <Button
+            look="main"
+            disabled={made.isLoading}
+            onClick={() =>
+              void make(wanted).then((answer) => {
+                if (answer.data) void navigate(`/run/${answer.data.id}`);
+              })
+            }
+          >
+            Correct it
+          </Button>
+        )}
+      </div>
+    </form>
+  );
+}
+
+const signed = (amount: string) => (amount.startsWith("-") ? `−${money(amount.slice(1))}` : money(amount));
+
+function Difference({ plan }: { plan: CorrectionPlan }) {
+  const rows = [
+    ["Gross", plan.gross],
+    ["PAYG tax", plan.withheld],
+    ["Super", plan.super],
+  ] as const;
+  return (
+    <div className="figures mt-3 border-t border-rule-strong pt-1 text-[15px]">
+      {plan.lines.map((line) => (
+        <p key={line.name + line.amount} className="flex justify-between">
+          <span>
+            {line.name}
+            {line.hours && <span className="ml-2 text-quiet">{hours(line.hours.replace("-", "−"), 2)} h</span>}
+          </span>
+          <span>{signed(line.amount)}</span>
+        </p>
+      ))}
+      {rows.map(([name, amount]) => (
+        <p key={name} className="flex justify-between border-t border-rule">
+          <span>{name}</span>
+          <span>{signed(amount)}</span>
+        </p>
+      ))}
+      <p className="flex justify-between border-y border-rule-strong py-1 font-semibold">
+        <span>{plan.net.startsWith("-") ? "Overpaid, net" : "Still to pay, net"}</span>
+        <span>{money(plan.net.replace("-", ""))}</span>
+      </p>
+      {plan.earlierYear && (
+        <p className="mt-1 text-amber">
+          The pay lies in an earlier payroll year. What is paid or taken back now counts in this year.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,109 @@
+/** Leave by its dates: hours by the person's pattern, public holidays left out, and the usual hours reduced. */
+import type { RunRow, RunView } from "@zesty/contract/runs";
+import { evenPattern, leaveDays } from "@zesty/core/leave/leaveDays";
+import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { useState } from "react";
+import { Button } from "../../parts/Button.tsx";
+import { ChoiceField, TextField } from "../../parts/Fields.tsx";
+import { hours, weekdayDate } from "../../parts/format.ts";
+import { linesSet } from "../../state/runSlice.ts";
+import { useAppDispatch } from "../../state/store.ts";
+
+export function LeavePanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
+  const dispatch = useAppDispatch();
+  const kinds = view.elements.filter((element) => element.element === "leaveTaken" && element.entry === "hours");
+  const [elementId, setElementId] = useState(kinds[0]?.id ?? 0);
+  const [first, setFirst] = useState(view.periodStart);
+  const [last, setLast] = useState(view.periodStart);
+  const { context } = row;
+  if (!context) return null;
+  const pattern = context.facts.workPattern ?? evenPattern(decimalOrZero(context.person.weeklyHours));
+  const found = leaveDays(first, last, pattern, context.facts.state);
+  const inAdvance = last > view.periodEnd;
+  const next = withLeave(row.lines, view.elements, elementId, found.leave.toString(), context.facts.hourlyRate);
+  return (
+    <form
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        dispatch(linesSet({ payId: row.payId, lines: next.lines }));
+        onBack();
+      }}
+    >
+      <Button look="quiet" onClick={onBack}>
+        Back to the account
+      </Button>
+      <h2 className="mt-2 font-name text-[20px]">Leave by its dates</h2>
+      <p className="mb-3 text-[14.5px] text-quiet">{row.name}. A public holiday inside leave is not leave.</p>
+      <div className="grid grid-cols-2 gap-3">
+        <ChoiceField label="Leave" value={elementId} onChange={(event) => setElementId(Number(event.target.value))}>
+          {kinds.map((kind) => (
+            <option key={kind.id} value={kind.id}>
+              {kind.name}
+            </option>
+          ))}
+        </ChoiceField>
+        <span />
+        <TextField label="First day" type="date" value={first} onChange={(event) => setFirst(event.target.value)} />
+        <TextField label="Last day" type="date" value={last} onChange={(event) => setLast(event.target.value)} />
+      </div>
+      <ul className="figures mt-3 border-t border-rule-strong text-[14.5px]">
+        {found.days.map((day) => (
+          <li key={day.date} className="flex justify-between border-b border-rule py-0.5">
+            <span>
+              {weekdayDate(day.date)}
+              {day.holiday && <span className="ml-2 text-leaf">{day.holiday}, paid as the holiday</span>}
+            </span>
+            <span>{hours(day.hours.toString(), 2)}</span>
+          </li>
+        ))}
+      </ul>
+      {found.days.length === 0 && <p className="py-2 text-amber">No working day lies between these dates.</p>}
+      {found.days.length > 0 && (
+        <p className="figures mt-2">
+          {hours(found.leave.toString(), 2)} h of leave
+          {next.reducedBy !== "0" && `; ${hours(next.reducedBy, 2)} h less of the usual hours`}.
+        </p>
+      )}
+      {inAdvance && (
+        <p className="mt-1 text-amber">
+          Part of it lies after this period: leave paid in advance. Set the pays that this covers, so that it is taxed
+          over as many.
+        </p>
+      )}
+      <Button look="main" type="submit" className="mt-3" disabled={found.leave.isZero()}>
+        Put it into the pay
+      </Button>
+    </form>
+  );
+}
+
+/** Leave takes the place of usual hours, or of that part of a salary, so that nobody is paid twice for a day. */
+export function withLeave(
+  lines: readonly SheetLine[],
+  elements: readonly PayElement[],
+  elementId: number,
+  leave: string,
+  rate: string | null,
+): { lines: SheetLine[]; reducedBy: string } {
+  const isUsual = (line: SheetLine) => {
+    const element = elements.find((each) => each.id === line.elementId);
+    return element?.element === "ordinary" && element.percent === "100" && !line.corrects && !line.costCentre;
+  };
+  const usual = lines.find(isUsual);
+  const others = lines.filter((line) => line !== usual && !(line.elementId === elementId && !line.corrects));
+  const before = decimalOrZero(lines.find((line) => line.elementId === elementId && !line.corrects)?.hours);
+  const added = decimal(leave).minus(before);
+  const taken: SheetLine = { elementId, hours: leave, ...(usual?.hours === undefined && rate ? { rate } : {}) };
+  if (!usual) return { lines: [...others, taken], reducedBy: "0" };
+  if (usual.hours !== undefined) {
+    const left = decimal(usual.hours).minus(added);
+    const kept = left.gt(0) ? [{ ...usual, hours: left.toString() }] : [];
+    return { lines: [...kept, ...others, taken], reducedBy: (left.gt(0) ? added : decimal(usual.hours)).toString() };
+  }
+  if (rate === null) return { lines: [usual, ...others, taken], reducedBy: "0" };
+  const left = decimalOrZero(usual.amount).minus(added.times(rate).toDecimalPlaces(2));
+  const kept = left.gt(0) ? [{ ...usual, amount: left.toFixed(2) }] : [];
+  return { lines: [...kept, ...others, taken], reducedBy: added.toString() };
+}

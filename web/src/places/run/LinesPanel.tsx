@@ -1,0 +1,285 @@
+/** The lines of one pay with what belongs to odd ones: rates, methods, codes, and the terms of deductions. */
+import type { RunRow, RunView } from "@zesty/contract/runs";
+import { etpCodes } from "@zesty/core/au/terminationPayment";
+import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import { Button } from "../../parts/Button.tsx";
+import { hours, longDate, money } from "../../parts/format.ts";
+import { linesSet } from "../../state/runSlice.ts";
+import { useAppDispatch } from "../../state/store.ts";
+import { NumberInput } from "./NumberInput.tsx";
+
+export function LinesPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
+  const dispatch = useAppDispatch();
+  const change = (at: number, line: SheetLine | null) =>
+    dispatch(
+      linesSet({
+        payId: row.payId,
+        lines: row.lines.flatMap((each, index) => (index === at ? (line ?? []) : each)),
+      }),
+    );
+  return (
+    <div>
+      <Button look="quiet" onClick={onBack}>
+        Back to the account
+      </Button>
+      <h2 className="mt-2 font-name text-[20px]">Lines of {row.name}</h2>
+      {row.lines.length === 0 && <p className="text-quiet">No lines yet. Type hours or dollars in the sheet.</p>}
+      {row.lines.map((line, at) => {
+        const element = view.elements.find((each) => each.id === line.elementId);
+        return element ? (
+          <LineEditor
+            // biome-ignore lint/suspicious/noArrayIndexKey: lines have no id of their own; their place is what is edited
+            key={`${line.elementId} ${line.corrects ?? ""} ${line.costCentre ?? ""} ${at}`}
+            line={line}
+            element={element}
+            onLine={(changed) => change(at, changed)}
+          />
+        ) : null;
+      })}
+    </div>
+  );
+}
+
+interface EditorProps {
+  line: SheetLine;
+  element: PayElement;
+  onLine: (line: SheetLine | null) => void;
+}
+
+function LineEditor({ line, element, onLine }: EditorProps) {
+  const typed =
+    line.terms?.percentOfGross !== undefined
+      ? `${line.terms.percentOfGross} % of gross`
+      : line.amount !== undefined
+        ? `$${money(line.amount)}`
+        : `${hours(line.hours ?? "0")} h`;
+  return (
+    <section className="mt-3 border-t border-rule-strong pt-1.5" aria-label={element.name}>
+      <div className="flex items-baseline justify-between gap-2">
+        <h3 className="font-semibold">
+          {element.name}
+          {line.costCentre && <span className="ml-2 font-normal text-quiet">{line.costCentre}</span>}
+        </h3>
+        <span className="figures">{typed.replace("-", "−")}</span>
+      </div>
+      {line.corrects ? (
+        <p className="text-[14.5px] text-quiet">
+          Corrects the pay of {longDate(line.corrects)}.{" "}
+          <Button look="quiet" onClick={() => onLine(null)}>
+            Take it out
+          </Button>
+        </p>
+      ) : (
+        <>
+          {element.entry === "hours" && (
+            <NumberInput
+              label="Rate for this line"
+              hint="Empty: the person's own rate"
+              form="rate"
+              value={line.rate}
+              onValue={(rate) => onLine({ ...line, rate })}
+            />
+          )}
+          <Detail line={line} element={element} onLine={onLine} />
+          {element.element.startsWith("deduction") && <Terms line={line} onLine={onLine} />}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Fields by kind of line: each stands only where the rule asks for it. */
+function Detail({ line, element, onLine }: EditorProps) {
+  const detail = line.detail ?? {};
+  const set = (change: LineDetail) => {
+    const next = Object.fromEntries(
+      Object.entries({ ...detail, ...change }).filter(([, value]) => value !== undefined && value !== false),
+    );
+    const { detail: _detail, ...rest } = line;
+    onLine(Object.keys(next).length === 0 ? rest : { ...rest, detail: next });
+  };
+  switch (element.element) {
+    case "leaveLoading":
+      return (
+        <Tick
+          label="Paid in one lump, taxed like a bonus"
+          on={detail.method === "B"}
+          onTick={(on) => set({ method: on ? "B" : undefined })}
+        />
+      );
+    case "leaveTaken":
+      return (
+        <Tick
+          label="Cashed out, not taken"
+          on={detail.cashOut === true}
+          onTick={(on) => set({ cashOut: on || undefined })}
+        />
+      );
+    case "bonus":
+    case "commission":
+    case "backPay":
+      return (
+        <>
+          <NumberInput
+            label="Pays that it was earned in"
+            hint="Empty: spread over the year (method B); else method A"
+            form="count"
+            value={detail.paysCovered === undefined ? undefined : String(detail.paysCovered)}
+            onValue={(value) =>
+              set(value ? { method: "A", paysCovered: Number(value) } : { method: undefined, paysCovered: undefined })
+            }
+          />
+          {element.element === "backPay" && (
+            <NumberInput
+              label="Payroll year earned in"
+              hint="Only if more than 12 months ago: lump sum E"
+              form="year"
+              value={detail.earnedYear}
+              onValue={(earnedYear) => set({ earnedYear })}
+            />
+          )}
+        </>
+      );
+    case "unusedLeave":
+      return (
+        <>
+          <Choice
+            label="Left because of"
+            value={detail.reason ?? "normal"}
+            options={[
+              ["normal", "resignation, dismissal, end"],
+              ["redundancy", "redundancy, ill health"],
+            ]}
+            onChoose={(reason) => set({ reason: reason as "normal" | "redundancy" })}
+          />
+          <NumberInput
+            label="Hours paid out"
+            form="hours"
+            value={line.hours}
+            onValue={(value) => onLine({ ...line, hours: value })}
+          />
+          <NumberInput
+            label="Accrued before 18 August 1993, $"
+            form="money"
+            value={detail.amountBefore1993}
+            onValue={(amountBefore1993) => set({ amountBefore1993 })}
+          />
+          {element.leave === "long-service" && (
+            <NumberInput
+              label="Accrued before 16 August 1978, $"
+              form="money"
+              value={detail.amountBefore1978}
+              onValue={(amountBefore1978) => set({ amountBefore1978 })}
+            />
+          )}
+        </>
+      );
+    case "etp":
+      return (
+        <Choice
+          label="Code"
+          value={detail.etpCode ?? "O"}
+          options={etpCodes.map((code) => [code, code] as const)}
+          onChoose={(etpCode) => set({ etpCode: etpCode as LineDetail["etpCode"] })}
+        />
+      );
+    case "redundancy":
+      return (
+        <NumberInput
+          label="Completed years of service"
+          form="count"
+          value={String(detail.completedYears ?? 0)}
+          onValue={(value) => set({ completedYears: Number(value ?? 0) })}
+        />
+      );
+    default:
+      return null;
+  }
+}
+
+function Terms({ line, onLine }: Omit<EditorProps, "element">) {
+  const set = (change: DeductionTerms) => onLine(withTerms(line, change));
+  return <TermsFields terms={line.terms ?? {}} onTerms={set} />;
+}
+
+/** A line with its terms changed; without any, the line stands as it is typed. */
+export function withTerms(line: SheetLine, change: DeductionTerms): SheetLine {
+  const terms = Object.fromEntries(Object.entries({ ...line.terms, ...change }).filter(([, value]) => value));
+  const { terms: _terms, ...rest } = line;
+  return Object.keys(terms).length === 0 ? rest : { ...rest, terms };
+}
+
+/** How long a deduction goes on and what it leaves: in the run for once, in usual pay for good. */
+export function TermsFields({ terms, onTerms }: { terms: DeductionTerms; onTerms: (change: DeductionTerms) => void }) {
+  return (
+    <>
+      <NumberInput
+        label="Per cent of gross"
+        hint="In place of an amount"
+        form="percent"
+        value={terms.percentOfGross}
+        onValue={(percentOfGross) => onTerms({ percentOfGross })}
+      />
+      <NumberInput
+        label="Net pay that must stay, $"
+        hint="Protected earnings of an order"
+        form="money"
+        value={terms.keepNet}
+        onValue={(keepNet) => onTerms({ keepNet })}
+      />
+      <NumberInput label="Last payday" form="date" value={terms.until} onValue={(until) => onTerms({ until })} />
+      <NumberInput
+        label="Stops at a total of, $"
+        form="money"
+        value={terms.total}
+        onValue={(total) => onTerms({ total })}
+      />
+      {terms.total && (
+        <NumberInput label="Counted from" form="date" value={terms.since} onValue={(since) => onTerms({ since })} />
+      )}
+    </>
+  );
+}
+
+function Tick({ label, on, onTick }: { label: string; on: boolean; onTick: (on: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-2 py-0.5 text-[14.5px]">
+      <input
+        type="checkbox"
+        className="size-4 accent-(--action)"
+        checked={on}
+        onChange={(event) => onTick(event.target.checked)}
+      />
+      {label}
+    </label>
+  );
+}
+
+function Choice({
+  label,
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [string, string])[];
+  onChoose: (value: string) => void;
+}) {
+  return (
+    <label className="flex items-baseline justify-between gap-3 py-0.5 text-[14.5px]">
+      {label}
+      <select
+        className="rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5"
+        value={value}
+        onChange={(event) => onChoose(event.target.value)}
+      >
+        {options.map(([code, words]) => (
+          <option key={code} value={code}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

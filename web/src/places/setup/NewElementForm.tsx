@@ -1,0 +1,178 @@
+/** Makes a pay element: in the set-up, or from inside a run. Fields appear as the kind asks for them. */
+import { leaveKinds } from "@zesty/core/leave/kinds";
+import { allowanceCodes, type ElementAu, elementsAu } from "@zesty/core/pay/payInput";
+import { useForm } from "react-hook-form";
+import { Button } from "../../parts/Button.tsx";
+import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { api } from "../../state/api.ts";
+import { elementWords } from "./elementWords.ts";
+
+const allowanceWords: Record<(typeof allowanceCodes)[number], string> = {
+  CD: "cents per kilometre",
+  AD: "award transport",
+  LD: "laundry",
+  MD: "overtime meal",
+  RD: "travel",
+  TD: "tools",
+  KN: "tasks: dirt, height, first aid",
+  QN: "qualification",
+  OD: "other",
+};
+const otherAllowances = [
+  ["G1", "general"],
+  ["H1", "home office"],
+  ["ND", "not deductible"],
+  ["T1", "transport or fares"],
+  ["U1", "uniform"],
+  ["V1", "private vehicle"],
+] as const;
+const deductionWords = [
+  ["F", "union or professional fees"],
+  ["W", "workplace giving"],
+  ["D", "child support deduction"],
+  ["G", "child support garnishee"],
+] as const;
+const inHours: readonly ElementAu[] = ["ordinary", "overtime", "leaveTaken", "timeInLieuEarned"];
+
+interface Props {
+  businessId: number;
+  accounts: readonly { code: string; name: string }[];
+  /** two columns, beside the sheet */
+  narrow?: boolean;
+  children?: React.ReactNode;
+  onDone: (created?: { id: number; entry: "hours" | "amount" }) => void;
+}
+
+export function NewElementForm({ businessId, accounts, narrow = false, children, onDone }: Props) {
+  const [create] = api.useNewElementMutation();
+  const form = useForm({
+    defaultValues: {
+      code: "",
+      name: "",
+      element: "ordinary" as ElementAu,
+      entry: "hours" as "hours" | "amount",
+      percent: "100",
+      leave: "annual",
+      allowance: "KN",
+      detail: "G1",
+      deduction: "",
+      counts: "usual",
+      account: "",
+    },
+  });
+  const { errors } = form.formState;
+  const element = form.watch("element");
+  const allowance = form.watch("allowance");
+  const submit = form.handleSubmit(async ({ counts, ...values }) => {
+    const only = <T extends string>(holds: boolean, value: T) => (holds && value !== "" ? value : null);
+    const isAllowance = values.element === "allowance";
+    const answer = await create({
+      business: businessId,
+      element: {
+        ...values,
+        leave: only(values.element === "leaveTaken", values.leave),
+        allowance: only(isAllowance, values.allowance) as "OD" | null,
+        detail: only(isAllowance && values.allowance === "OD", values.detail),
+        deduction: only(values.element.startsWith("deduction"), values.deduction) as "F" | null,
+        account: only(true, values.account),
+        taxable: null,
+        superable: counts === "usual" ? null : counts === "yes",
+      },
+    });
+    if (answer.error) showErrors(form.setError, answer.error);
+    else onDone({ id: answer.data.id, entry: values.entry });
+  });
+  return (
+    <form
+      noValidate
+      className={narrow ? "mt-2" : "border-l-3 border-lime py-3 pl-4"}
+      onSubmit={(event) => void submit(event)}
+    >
+      <div className={`grid gap-3 ${narrow ? "grid-cols-2" : "grid-cols-4"}`}>
+        <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
+        <TextField label="Code" error={errorAt(errors, "code")} {...form.register("code")} />
+        <ChoiceField
+          label="Kind"
+          error={errorAt(errors, "element")}
+          {...form.register("element", {
+            onChange: (event: { target: { value: ElementAu } }) =>
+              form.setValue("entry", inHours.includes(event.target.value) ? "hours" : "amount"),
+          })}
+        >
+          {elementsAu.map((each) => (
+            <option key={each} value={each}>
+              {elementWords[each]}
+            </option>
+          ))}
+        </ChoiceField>
+        <ChoiceField label="Typed as" {...form.register("entry")}>
+          <option value="hours">hours</option>
+          <option value="amount">dollars</option>
+        </ChoiceField>
+        {form.watch("entry") === "hours" && (
+          <TextField label="Per cent of rate" error={errorAt(errors, "percent")} {...form.register("percent")} />
+        )}
+        {element === "leaveTaken" && (
+          <ChoiceField label="Kind of leave" error={errorAt(errors, "leave")} {...form.register("leave")}>
+            {leaveKinds.map((kind) => (
+              <option key={kind.code} value={kind.code}>
+                {kind.words}
+              </option>
+            ))}
+          </ChoiceField>
+        )}
+        {element === "allowance" && (
+          <ChoiceField label="Reported as" error={errorAt(errors, "allowance")} {...form.register("allowance")}>
+            {allowanceCodes.map((code) => (
+              <option key={code} value={code}>
+                {code}, {allowanceWords[code]}
+              </option>
+            ))}
+          </ChoiceField>
+        )}
+        {element === "allowance" && allowance === "OD" && (
+          <ChoiceField label="Which other" error={errorAt(errors, "detail")} {...form.register("detail")}>
+            {otherAllowances.map(([code, words]) => (
+              <option key={code} value={code}>
+                {code}, {words}
+              </option>
+            ))}
+          </ChoiceField>
+        )}
+        {element.startsWith("deduction") && (
+          <ChoiceField label="Reported as" error={errorAt(errors, "deduction")} {...form.register("deduction")}>
+            <option value="">not reported</option>
+            {deductionWords.map(([code, words]) => (
+              <option key={code} value={code}>
+                {code}, {words}
+              </option>
+            ))}
+          </ChoiceField>
+        )}
+        {["allowance", "bonus", "leaveLoading"].includes(element) && (
+          <ChoiceField label="Counts for super" {...form.register("counts")}>
+            <option value="usual">as the law has it</option>
+            <option value="yes">yes</option>
+            <option value="no">no</option>
+          </ChoiceField>
+        )}
+        <ChoiceField label="Ledger account" error={errorAt(errors, "account")} {...form.register("account")}>
+          <option value="">the usual one</option>
+          {accounts.map((account) => (
+            <option key={account.code} value={account.code}>
+              {account.code} {account.name}
+            </option>
+          ))}
+        </ChoiceField>
+      </div>
+      {children}
+      <div className="mt-3 flex items-center gap-2">
+        <Button look="main" type="submit">
+          Add
+        </Button>
+        <Button onClick={() => onDone()}>Leave it</Button>
+        {errors.root && <p className="text-plum">{errors.root.message}</p>}
+      </div>
+    </form>
+  );
+}
