@@ -39,7 +39,7 @@ const bank = Joi.object({
     .messages({ "string.pattern.base": "User ID has up to six digits." }),
   balancing: Joi.boolean().default(true).label("Balancing debit"),
 });
-const cycle = Joi.object({
+export const newCycle = Joi.object<NewBusiness["cycle"]>({
   name: name(40).required().label("Cycle name"),
   cycle: Joi.string()
     .valid(...cycles)
@@ -60,7 +60,7 @@ export const newBusiness = Joi.object<NewBusiness>({
   timeZone: Joi.string().default("Australia/Melbourne").label("Time zone"),
   contact: contact.required(),
   bank: bank.allow(null).default(null),
-  cycle: cycle.required(),
+  cycle: newCycle.required(),
 });
 
 export const businessFacts = Joi.object<Omit<NewBusiness, "cycle">>({

@@ -4,7 +4,7 @@
  */
 
 import { superOf } from "../pay/snapshot.ts";
-import type { WorkedPay } from "../pay/workedPay.ts";
+import type { WorkedLine, WorkedPay } from "../pay/workedPay.ts";
 import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
 import { splitCents } from "../quantity/split.ts";
 import { toCents } from "../quantity/units.ts";
@@ -70,6 +70,9 @@ function payLines(pay: JournalPay, accounts: PostingAccounts): JournalLine[] {
   };
   const { worked } = pay;
   const shares = sharesOf(pay);
+  // Split by rows, earnings belong to the centre of their row; the first row is the person's own centre.
+  const byRows = worked.lines.some((line) => line.line.costCentre !== undefined);
+  const rowOf = ({ line }: WorkedLine) => (byRows ? (line.costCentre ?? pay.costCentres[0]?.code) : undefined);
   const expense = (account: string, cents: number, what: string, centre?: string) => {
     if (centre !== undefined) return post(account, cents, what, centre);
     if (shares.length === 0) return post(account, cents, what, null);
@@ -89,7 +92,7 @@ function payLines(pay: JournalPay, accounts: PostingAccounts): JournalLine[] {
     if (line.group === "employer" || line.line.element === "memberContribution") continue;
     if (line.group === "beforeTax" || line.group === "afterTax")
       post(account ?? accounts.deductionsPayable, -cents, name, null);
-    else expense(account ?? accounts.wages, cents, name, line.line.costCentre);
+    else expense(account ?? accounts.wages, cents, name, line.group === "earnings" ? rowOf(line) : undefined);
   }
   const contributions = worked.super.guarantee.value
     .plus(worked.super.reportable.value)

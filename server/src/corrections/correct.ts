@@ -87,7 +87,7 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
       ? ownRun(context, run, signed.id, row, lines)
       : { ...nextRun(context, actor, run, row.personId, lines), overpaid: null };
   if (found.overpaid !== null && wanted.recoverPerPay)
-    takeBackByPays(context, who, found.overpaid, wanted.recoverPerPay);
+    takeBackByPays(context, who, findRun(context, found.runId).payday, found.overpaid, wanted.recoverPerPay);
   db.update(payRun)
     .set({ version: findRun(context, found.runId).version + 1 })
     .where(eq(payRun.id, found.runId))
@@ -130,7 +130,9 @@ function nextRun(context: Context, actor: Actor, run: Run, personId: number, lin
  */
 function ownRun(context: Context, run: Run, signedPayId: number, row: typeof pay.$inferSelect, lines: SheetLine[]) {
   const { db } = context.store;
-  const payday = context.clock.today();
+  // Not before the pay that it corrects: the year to date must hold both.
+  const today = context.clock.today();
+  const payday = today < run.payday ? run.payday : today;
   const open = db
     .select()
     .from(payRun)
@@ -184,8 +186,14 @@ function ownRun(context: Context, run: Run, signedPayId: number, row: typeof pay
 }
 
 /** The debt is taken from the coming pays, so much each time, until it is paid back. */
-function takeBackByPays(context: Context, who: typeof person.$inferSelect, overpaid: string, perPay: string): void {
-  const from = addDays(context.clock.today(), 1);
+function takeBackByPays(
+  context: Context,
+  who: typeof person.$inferSelect,
+  payday: string,
+  overpaid: string,
+  perPay: string,
+): void {
+  const from = addDays(payday, 1);
   const lines = datedRecords(context.store.db, [who.id], from).usual.get(who.id)?.lines ?? [];
   const elementId = ensureElement(context, who.businessId, standardElements.overpaid);
   const plan: SheetLine = { elementId, amount: decimal(perPay).toFixed(2), terms: { total: overpaid, since: from } };

@@ -9,7 +9,7 @@ import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
-import { datedRecords } from "../store/dated.ts";
+import { type DatedRecords, datedRecords } from "../store/dated.ts";
 import { departure, pay, payCycle, payRun, person } from "../store/schema.ts";
 import { refreshRun } from "./workRun.ts";
 
@@ -77,7 +77,7 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
     const before = wanted.from === "last" && last ? linesOfRun(context, last.id) : new Map<number, SheetLine[]>();
     for (const each of people) {
       if (records.terms.get(each.id)?.cycleId !== cycle.id || paidOut.has(each.id)) continue;
-      const lines = before.get(each.id)?.filter((line) => !line.corrects) ?? records.usual.get(each.id)?.lines ?? [];
+      const lines = before.get(each.id)?.filter((line) => !line.corrects) ?? usualLines(context, each, payday, records);
       db.insert(pay).values({ runId: run.id, personId: each.id, included: true, periods: 1, lines }).run();
     }
     applyWaiting(context, run.id);
@@ -91,6 +91,18 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
     });
     return run.id;
   });
+}
+
+/** Usual pay as it stands on the payday; for who left before it, as it stood on the last day. */
+function usualLines(
+  context: Context,
+  { id, endDate }: typeof person.$inferSelect,
+  payday: string,
+  records: DatedRecords,
+): SheetLine[] {
+  const usual =
+    endDate !== null && endDate < payday ? datedRecords(context.store.db, [id], endDate).usual : records.usual;
+  return usual.get(id)?.lines ?? [];
 }
 
 export function insertRun(

@@ -1,6 +1,7 @@
 /** Makes a business with a first pay cycle, the usual pay elements and a small chart of accounts. */
 import { randomUUID } from "node:crypto";
 import type { NewBusiness, NewElement } from "@zesty/contract/business";
+import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
@@ -103,6 +104,31 @@ export function createBusiness(context: Context, actor: Actor, wanted: NewBusine
       about: wanted.name,
     });
     return id;
+  });
+}
+
+export function addCycle(context: Context, actor: Actor, businessId: number, wanted: NewBusiness["cycle"]): void {
+  const { db } = context.store;
+  context.store.transaction(() => {
+    const taken = db
+      .select({ id: payCycle.id })
+      .from(payCycle)
+      .where(and(eq(payCycle.businessId, businessId), eq(payCycle.name, wanted.name)))
+      .get();
+    if (taken) {
+      const text = `A pay cycle is called ${wanted.name} already. Choose another name.`;
+      throw cannot("name-taken", text, { errors: [{ path: "name", text }] });
+    }
+    db.insert(payCycle)
+      .values({ businessId, ...wanted })
+      .run();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: "added pay cycle",
+      about: wanted.name,
+    });
   });
 }
 

@@ -1,5 +1,6 @@
 /** Routes of the set-up beside the business itself: employer costs, top-up schemes, short lists, the rule book. */
 import { ruleFile } from "@zesty/contract/books";
+import { newCycle } from "@zesty/contract/business";
 import { enrol, newAccount, newCentre, newCost, newTopUp } from "@zesty/contract/costs";
 import type { Request, Router } from "express";
 import type { Actor, Context } from "../context.ts";
@@ -9,6 +10,7 @@ import { ProblemError } from "../http/problem.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { business } from "../store/schema.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
+import { addCycle } from "./createBusiness.ts";
 import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
 import { loadedRows, ruleTables } from "./ruleTables.ts";
 
@@ -38,6 +40,7 @@ export function costRoutes(context: Context, router: Router): void {
   change("cost-centres", (actor, businessId, request) =>
     addCentre(context, actor, businessId, body(newCentre, request)),
   );
+  change("cycles", (actor, businessId, request) => addCycle(context, actor, businessId, body(newCycle, request)));
   change("accounts", (actor, businessId, request) => addAccount(context, actor, businessId, body(newAccount, request)));
 }
 

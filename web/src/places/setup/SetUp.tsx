@@ -15,6 +15,7 @@ import { CodedList } from "./CodedList.tsx";
 import { Costs } from "./Costs.tsx";
 import { elementWords } from "./elementWords.ts";
 import { FactsForm } from "./FactsForm.tsx";
+import { NewCycle } from "./NewCycle.tsx";
 import { NewElementForm } from "./NewElementForm.tsx";
 import { TopUps } from "./TopUps.tsx";
 
@@ -22,6 +23,7 @@ export function SetUp() {
   const business = useBusiness();
   const { data: setUp, error } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
+  const [addingCycle, setAddingCycle] = useState(false);
   if (error) return <ProblemNote error={error} />;
   if (!setUp) return <Loading what="the set-up" />;
   return (
@@ -41,7 +43,17 @@ export function SetUp() {
       }
     >
       <Facts setUp={setUp} />
-      <Block title="Pay cycles">
+      <Block
+        title="Pay cycles"
+        action={
+          !addingCycle && (
+            <Button look="quiet" onClick={() => setAddingCycle(true)}>
+              Add one
+            </Button>
+          )
+        }
+      >
+        {addingCycle && <NewCycle setUp={setUp} onDone={() => setAddingCycle(false)} />}
         {setUp.cycles.map((cycle) => (
           <p key={cycle.id} className="border-b border-rule py-1">
             {cycle.name}

@@ -1,0 +1,154 @@
+/** Plays the stories day by day: runs are opened, typed, ticked, signed off, sent to the stand-ins and settled. */
+import { addDays } from "@zesty/core/calendar/dates";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { eq } from "drizzle-orm";
+import type { Application } from "../application.ts";
+import type { Actor } from "../context.ts";
+import { recordDeparture } from "../departures/recordDeparture.ts";
+import { sendRun } from "../outbox/sendRun.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { openRun } from "../runs/openRun.ts";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows, setTick } from "../runs/saveRows.ts";
+import { signOff } from "../runs/signOff.ts";
+import { readBusiness } from "../setup/readBusiness.ts";
+import { person } from "../store/schema.ts";
+import { employmentOf, type Made } from "./makeBusiness.ts";
+import { moveTheDay } from "./moveTheDay.ts";
+import type { StoryEvent, StoryRun, Typed } from "./story.ts";
+
+/** @param demoDay events and runs up to it are played, then the open runs are made */
+export async function playStories(
+  application: Application,
+  actor: Actor,
+  made: readonly Made[],
+  demoDay: string,
+): Promise<void> {
+  const { context } = application;
+  const runs = made.flatMap((one) => one.story.runs.map((run) => ({ one, run })));
+  const events = made
+    .flatMap((one) => one.story.events.map((event) => ({ one, event })))
+    .sort((a, b) => a.event.on.localeCompare(b.event.on));
+  const paydays = [...new Set(runs.map(({ run }) => run.payday))].sort();
+  const goTo = async (day: string) => {
+    if (day > context.clock.today()) await moveTheDay(context, day);
+    while (events[0] && events[0].event.on <= day) {
+      const next = events.shift();
+      if (next) await happen(application, actor, next.one, next.event);
+    }
+  };
+  for (const payday of paydays) {
+    await goTo(addDays(payday, -1));
+    for (const { one, run } of runs.filter((each) => each.run.payday === payday)) {
+      const runId = openFilled(application, actor, one, run);
+      tickAll(application, actor, runId);
+      signOff(context, actor, runId, readRun(context, actor, runId).version);
+      sendRun(context, actor, runId, ["payEvent", "paymentFile", "payslip"]);
+      await application.outbox.drain();
+    }
+    await goTo(payday);
+    await application.outbox.drain();
+  }
+  await goTo(demoDay);
+  for (const one of made) openFilled(application, actor, one, one.story.openRun);
+}
+
+function openFilled(
+  { context }: Application,
+  actor: Actor,
+  { businessId }: Made,
+  { cycle, hours = {} }: Omit<StoryRun, "payday">,
+): number {
+  const setUp = readBusiness(context, businessId);
+  const cycleId = setUp.cycles.find((each) => each.name === cycle)?.id ?? 0;
+  // A departure may have opened the run already.
+  const waiting = context.store.sqlite
+    .prepare<[number], { id: number }>(
+      "SELECT id FROM pay_run WHERE cycle_id = ? AND state = 'open' AND kind = 'cycle'",
+    )
+    .get(cycleId);
+  const runId = waiting?.id ?? openRun(context, actor, businessId, { cycleId, from: "usual" });
+  const elements = new Map(setUp.elements.map((each) => [each.code, each]));
+  const lines = (typed: Typed): SheetLine[] =>
+    Object.entries(typed).map(([code, value]) => {
+      const element = elements.get(code);
+      if (!element) throw new Error(`A story uses the pay element ${code}, which the business does not have.`);
+      return element.entry === "hours"
+        ? { elementId: element.id, hours: value }
+        : { elementId: element.id, amount: value };
+    });
+  const view = readRun(context, actor, runId);
+  const rows = view.rows.flatMap((row) => {
+    const typed = hours[row.payrollId];
+    if (!typed) return [];
+    // What was typed stands in for the usual hours; usual lines that nobody touched stay.
+    const changed = lines(typed);
+    const touched = new Set(changed.map((line) => line.elementId));
+    return [{ payId: row.payId, lines: [...row.lines.filter((line) => !touched.has(line.elementId)), ...changed] }];
+  });
+  if (rows.length > 0) saveRows(context, runId, { version: view.version, rows });
+  return runId;
+}
+
+/** The bookkeeper of the story has looked at everything. */
+function tickAll({ context }: Application, actor: Actor, runId: number): void {
+  for (const row of readRun(context, actor, runId).rows)
+    for (const mark of row.marks)
+      if (mark.kind === "query" && !mark.ticked)
+        setTick(context, actor, runId, { payId: row.payId, key: mark.key, on: true });
+}
+
+/** What happens to a person on a day: some of it is planted for the bookkeeper to find. */
+async function happen(
+  { context }: Application,
+  actor: Actor,
+  { story, businessId, personIds }: Made,
+  event: StoryEvent,
+): Promise<void> {
+  const id = personIds.get(event.who);
+  const seed = story.people.find((each) => each.payrollId === event.who);
+  const who = id === undefined ? undefined : context.store.db.select().from(person).where(eq(person.id, id)).get();
+  if (!seed || !who) throw new Error(`The story of ${story.business.name} has nobody called ${event.who}.`);
+  const setUp = readBusiness(context, businessId);
+  switch (event.do) {
+    case "raise":
+      return saveSection(context, actor, who.id, "employment", {
+        ...employmentOf(seed, setUp),
+        hourlyRate: event.hourlyRate,
+        from: event.on,
+      });
+    case "wageDecision":
+      return saveSection(context, actor, who.id, "employment", {
+        ...employmentOf(seed, setUp),
+        minimumRate: event.minimumRate,
+        from: event.from,
+      });
+    case "newFund":
+      return saveSection(context, actor, who.id, "super", {
+        from: event.from,
+        fundId: setUp.funds.find((each) => each.name === event.fund)?.id ?? null,
+        memberNumber: null,
+        guarantee: true,
+        agreedPercent: null,
+      });
+    case "moved": {
+      const { id: _id, businessId: _business, payrollId: _payroll, ...details } = who;
+      const { street, suburb, state, postcode } = event;
+      return saveSection(context, actor, who.id, "details", {
+        ...details,
+        address: { line1: street, suburb, state, postcode },
+      });
+    }
+    case "departure": {
+      const { lastDay, reason, pay } = event;
+      recordDeparture(context, actor, who.id, { lastDay, reason, pay, noticeWorked: true, misconduct: false });
+      return;
+    }
+    case "closeAccount":
+      await fetch(`${context.settings.services.bank}/v1/accounts/${seed.account}`, {
+        method: "PUT",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({ state: "closed" }),
+      });
+  }
+}

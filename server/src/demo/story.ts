@@ -1,0 +1,90 @@
+/** What a story of the demo says: a business, its people, and what happens on which day. The files are made to be changed. */
+import type { NewBusiness, NewElement } from "@zesty/contract/business";
+import type { NewCost, NewTopUp } from "@zesty/contract/costs";
+import type { NewDeparture } from "@zesty/contract/departures";
+import type { DeductionTerms } from "@zesty/core/pay/payContext";
+import gannetPoint from "./gannetPoint.json" with { type: "json" };
+import littleFern from "./littleFern.json" with { type: "json" };
+import saltbush from "./saltbush.json" with { type: "json" };
+
+/** Hours or dollars by code of the pay element. */
+export type Typed = Record<string, string>;
+
+export interface SeedPerson {
+  payrollId: string;
+  given: string;
+  family: string;
+  birthDate: string;
+  startDate: string;
+  basis: string;
+  classification: string;
+  hourlyRate?: string;
+  salary?: string;
+  minimumRate?: string;
+  weeklyHours: string;
+  workPattern?: string[];
+  cycle?: string;
+  tax: {
+    fileNumber?: string;
+    numberStatus?: "pending";
+    pendingSince?: string;
+    taxFreeThreshold: boolean;
+    studyLoan: boolean;
+    medicareDependants?: number;
+  };
+  fund: string;
+  memberNumber: string;
+  agreedPercent?: string;
+  anyAge?: boolean;
+  shares?: { fund: string; memberNumber: string; percent: string }[];
+  opening: Record<string, string>;
+  /** weeks a year of long service leave; left out where none is kept */
+  longService?: string;
+  /** per cent of loading on annual leave */
+  loading?: string;
+  usual: { code: string; hours?: string; amount?: string; terms?: DeductionTerms }[];
+  email: string;
+  street: string;
+  state: string;
+  postcode: string;
+  suburb: string;
+  bsb: string;
+  account: string;
+  costCentre: string | null;
+  split?: { code: string; percent: string }[];
+}
+
+export interface StoryRun {
+  cycle: string;
+  payday: string;
+  hours?: Record<string, Typed>;
+}
+
+export type StoryEvent = { on: string; who: string } & (
+  | { do: "raise"; hourlyRate: string }
+  | { do: "wageDecision"; from: string; minimumRate: string }
+  | { do: "newFund"; from: string; fund: string }
+  | { do: "moved"; street: string; suburb: string; state: string; postcode: string }
+  | { do: "closeAccount" }
+  | ({ do: "departure" } & Pick<NewDeparture, "lastDay" | "reason" | "pay">)
+);
+
+export interface Story {
+  business: NewBusiness;
+  cycles: NewBusiness["cycle"][];
+  elements: NewElement[];
+  accounts: { code: string; name: string }[];
+  costCentres: { code: string; name: string }[];
+  costs: NewCost[];
+  topUps: (NewTopUp & { people: string[]; enrolledFrom: string })[];
+  funds: { name: string; abn: string; usi: string }[];
+  people: SeedPerson[];
+  /** past paydays, signed off, sent and settled */
+  runs: StoryRun[];
+  events: StoryEvent[];
+  /** the run that is open on the demo's day */
+  openRun: Omit<StoryRun, "payday">;
+}
+
+/** JSON files are typed by their content; what a story must hold is checked by the use cases that play it. */
+export const stories = [saltbush, gannetPoint, littleFern] as unknown as Story[];

@@ -1,0 +1,52 @@
+/** A further pay cycle: people paid on another rhythm, or contractors who are paid super only. */
+import type { BusinessView } from "@zesty/contract/business";
+import { cycles } from "@zesty/core/calendar/payPeriods";
+import { useForm } from "react-hook-form";
+import { Button } from "../../parts/Button.tsx";
+import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { api } from "../../state/api.ts";
+
+export function NewCycle({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
+  const [add] = api.useAddToSetUpMutation();
+  const form = useForm({ defaultValues: { name: "", cycle: "monthly", firstPeriodStart: "", paydayOffset: "0" } });
+  const { errors } = form.formState;
+  const submit = form.handleSubmit(async (typed) => {
+    const values = { ...typed, paydayOffset: Number(typed.paydayOffset) };
+    const answer = await add({ business: setUp.id, list: "cycles", values });
+    if (answer.error) showErrors(form.setError, answer.error);
+    else onDone();
+  });
+  return (
+    <form
+      noValidate
+      className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
+      onSubmit={(event) => void submit(event)}
+    >
+      <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
+      <ChoiceField label="Rhythm" {...form.register("cycle")}>
+        {cycles.map((cycle) => (
+          <option key={cycle}>{cycle}</option>
+        ))}
+      </ChoiceField>
+      <TextField
+        label="First period starts"
+        type="date"
+        error={errorAt(errors, "firstPeriodStart")}
+        {...form.register("firstPeriodStart")}
+      />
+      <TextField
+        label="Days from period end to payday"
+        type="number"
+        error={errorAt(errors, "paydayOffset")}
+        {...form.register("paydayOffset")}
+      />
+      <div className="col-span-4 flex items-center gap-2">
+        <Button look="main" type="submit">
+          Add
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+        {errors.root && <p className="text-plum">{errors.root.message}</p>}
+      </div>
+    </form>
+  );
+}
