@@ -22,14 +22,14 @@ try {
     await api.call("POST", "/businesses/1/people", { payrollId: `B${at}`, details, employment });
   }
   const people = (await api.call("GET", "/businesses/1/people")).body;
-  const run = (await api.call("GET", "/runs/13")).body;
+  const run = (await api.call("GET", "/runs/23")).body;
   const inRun = new Set(run.rows.map((row: { personId: number }) => row.personId));
-  await api.call("POST", "/runs/13/people", {
+  await api.call("POST", "/runs/23/people", {
     personIds: people.map((each: { id: number }) => each.id).filter((id: number) => !inRun.has(id)),
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await signIn(page, world);
-  await page.goto(`${world.url}/run/13`);
+  await page.goto(`${world.url}/run/23`);
   await page.getByRole("row").nth(2).getByRole("gridcell").nth(2).click();
   const times: number[] = [];
   for (let round = 0; round < 60; round += 1) {

@@ -109,8 +109,8 @@ export async function signIn(page: Page, world: World, email = "pip@pith.example
   await expect(page.getByRole("heading", { name: "Desk" })).toBeVisible();
 }
 
-/** The open run of the demo, 2 July 2026. */
-export const openRun = 13;
+/** The open run of Saltbush Cycle Kitchen on the demo's day, payday 2 July 2026. */
+export const openRun = 23;
 
 /** The block that the client's spreadsheet holds for the casuals. */
 export const casualHours = [

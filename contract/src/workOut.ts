@@ -87,7 +87,7 @@ const person = Joi.object({
   leave: Joi.array().items(entitlement).max(20),
 });
 
-const toDate = Joi.object({
+export const toDate = Joi.object({
   gross: money(),
   taxable: money(),
   withheld: money(),
@@ -104,7 +104,8 @@ export type WorkOutCase = PayInput & { id: string };
 
 export const workOutCase = Joi.object<WorkOutCase>({
   id: Joi.string().allow("").required().label("ID"),
-  country: Joi.string().valid("AU").required().label("Country"),
+  // NZ has a schema of its own; here the word only names what there is.
+  country: Joi.string().valid("AU", "NZ").required().label("Country"),
   payday: date().required().label("Payday"),
   cycle: Joi.string()
     .valid(...cycles)

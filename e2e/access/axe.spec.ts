@@ -14,7 +14,7 @@ const pages: [string, string, (string | null)?][] = [
   ["run sheet", `/run/${openRun}`],
   ["check step", `/run/${openRun}`, "Check"],
   ["sign-off step", `/run/${openRun}`, "Sign off"],
-  ["a settled run", "/run/12"],
+  ["a settled run", "/run/19"],
   ["people", "/people"],
   ["a person", "/people/9"],
   ["a person's form", "/people/9#tax"],

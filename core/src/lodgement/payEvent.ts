@@ -73,7 +73,7 @@ export const cessationReasons = {
   V: "left of their own accord",
   I: "left for ill health",
   D: "died",
-  R: "redundancy, or an approved early retirement scheme",
+  R: "redundancy or early retirement scheme",
   F: "dismissed",
   C: "contract ended",
   T: "transferred to another payroll",

@@ -10,5 +10,8 @@ export const halfUpToCent = (value: Decimal): Decimal => value.toDecimalPlaces(2
 /** Cents dropped ("ignore cents"). */
 export const dropCents = (value: Decimal): Decimal => value.toDecimalPlaces(0, Decimal.ROUND_DOWN);
 
+/** Cut to the cent ("truncate"), as the New Zealand payroll specification has it; towards nought. */
+export const cutToCent = (value: Decimal): Decimal => value.toDecimalPlaces(2, Decimal.ROUND_DOWN);
+
 /** Hours and leave are kept to four places. */
 export const halfUpToHourE4 = (value: Decimal): Decimal => value.toDecimalPlaces(4, Decimal.ROUND_HALF_UP);

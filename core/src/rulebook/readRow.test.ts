@@ -1,11 +1,11 @@
 /** Rows from files: what is whole goes through as it is, what is not is named. */
 import { describe, expect, it } from "vitest";
-import { tablesAu } from "./au/index.ts";
 import { minimumWage } from "./au/minimumWage.ts";
 import { superGuaranteeRules } from "./au/superGuaranteeRules.ts";
 import { withholdingScales } from "./au/withholdingScales.ts";
 import { readRow, rowFromCells } from "./readRow.ts";
 import type { Table } from "./ruleBook.ts";
+import { allTables } from "./tables.ts";
 
 const any = (table: unknown) => table as Table<unknown>;
 const last = (table: unknown) => any(table).rows.at(-1) as NonNullable<Table<unknown>["rows"][number]>;
@@ -21,7 +21,7 @@ function cellsOf(value: unknown, path = ""): [string, string][] {
 }
 
 describe("a row of the rule book from a file", () => {
-  it.each(tablesAu.map((table) => [table.name, table] as const))(
+  it.each(allTables.map((table) => [table.name, table] as const))(
     "%s: every shipped row reads as itself",
     (_name, table) => {
       for (const row of table.rows.slice(-1)) {

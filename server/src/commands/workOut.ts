@@ -2,18 +2,61 @@
 import { createInterface } from "node:readline";
 import { check } from "@zesty/contract/fields";
 import { type WorkOutCase, workOutCase } from "@zesty/contract/workOut";
+import { type WorkOutCaseNz, workOutCaseNz } from "@zesty/contract/workOutNz";
 import { examinePay, missingTables } from "@zesty/core/checks/examine";
+import { examinePayNz, missingTablesNz } from "@zesty/core/checks/examineNz";
 import { sentenceOf } from "@zesty/core/checks/sentences";
 import { snapshotOf } from "@zesty/core/pay/snapshot";
 import { workOut } from "@zesty/core/pay/workOut";
+import { type WorkedPayNz, workOutNz } from "@zesty/core/pay/workOutNz";
 import { hoursText, moneyText } from "@zesty/core/quantity/units";
 import { shippedRuleBook as rules } from "@zesty/core/rulebook/shippedRuleBook";
-import type { Figure } from "@zesty/core/working/figure";
+import type { Figure, Working } from "@zesty/core/working/figure";
 
 const withWorking = process.argv.includes("--working");
 const money = (figure: Figure) => moneyText(figure.value);
 const moneys = (figures: Record<string, Figure | undefined>): Record<string, string> =>
   Object.fromEntries(Object.entries(figures).flatMap(([name, figure]) => (figure ? [[name, money(figure)]] : [])));
+
+function resultNz({ id, ...input }: WorkOutCaseNz): object {
+  const worked = workOutNz(input, rules);
+  const { parts, kiwiSaver, holidayPayWithPay } = worked;
+  const notNil = (figure: Figure) => (figure.value.isZero() ? undefined : figure);
+  return {
+    id,
+    ok: true,
+    gross: money(worked.gross),
+    taxable: money(worked.taxable),
+    net: money(worked.net),
+    withheld: money(worked.withheld),
+    parts: moneys({
+      incomeTax: parts.incomeTax,
+      accLevy: parts.accLevy,
+      extraPay: notNil(parts.extraPay),
+      givingCredit: notNil(parts.givingCredit),
+      studentLoan: input.person.taxCode.toUpperCase().includes("SL") ? parts.studentLoan : undefined,
+      childSupport: input.person.childSupport ? parts.childSupport : undefined,
+    }),
+    deductions: moneys({ afterTax: worked.afterTax }),
+    ...(input.person.kiwiSaver ? { kiwiSaver: moneys({ ...kiwiSaver }) } : {}),
+    ...(holidayPayWithPay ? { holidayPayWithPay: money(holidayPayWithPay) } : {}),
+    marks: examinePayNz(input, worked, rules),
+    ...(withWorking ? { working: workingsNz(worked) } : {}),
+  };
+}
+
+const workingsNz = (worked: WorkedPayNz): Record<string, Working> =>
+  Object.fromEntries(
+    Object.entries({
+      gross: worked.gross,
+      taxable: worked.taxable,
+      withheld: worked.withheld,
+      net: worked.net,
+      ...worked.parts,
+      ...worked.kiwiSaver,
+      ...(worked.holidayPayWithPay ? { holidayPayWithPay: worked.holidayPayWithPay } : {}),
+    }).map(([name, each]) => [name, each.working()]),
+  );
 
 function result({ id, ...input }: WorkOutCase): object {
   const worked = workOut(input, rules);
@@ -30,9 +73,11 @@ function result({ id, ...input }: WorkOutCase): object {
     parts: moneys({
       regular: worked.parts.regular,
       studyLoan: input.person.tax.studyLoan ? worked.parts.studyLoan : undefined,
-      bonus: has("bonus", "backPay", "commission") ? worked.parts.bonus : undefined,
+      bonus:
+        has("bonus", "backPay", "commission") || !worked.parts.bonus.value.isZero() ? worked.parts.bonus : undefined,
       unusedLeave: has("unusedLeave") ? worked.parts.unusedLeave : undefined,
       etp: leaving ? worked.parts.etp : undefined,
+      returnToWork: has("returnToWork") ? worked.parts.returnToWork : undefined,
     }),
     deductions: moneys({ ...worked.deductions }),
     super: moneys({
@@ -66,7 +111,8 @@ function answer(line: string): { ok: boolean } {
   } catch {
     return refused(null, [{ path: "", text: "The line is not JSON." }]);
   }
-  const id = (raw as { id?: unknown } | null)?.id;
+  const { id, country } = (raw ?? {}) as { id?: unknown; country?: unknown };
+  if (country === "NZ") return answerNz(id, raw);
   const checked = check(workOutCase, raw);
   if ("errors" in checked) return refused(id, checked.errors);
   const missing = missingTables(checked.value.payday, rules);
@@ -76,6 +122,21 @@ function answer(line: string): { ok: boolean } {
       missing.map((mark) => ({ path: "payday", text: sentenceOf(mark) })),
     );
   return result(checked.value) as { ok: boolean };
+}
+
+function answerNz(id: unknown, raw: unknown): { ok: boolean } {
+  const checked = check(workOutCaseNz, raw);
+  if ("errors" in checked) return refused(id, checked.errors);
+  const missing = missingTablesNz(checked.value.payday, rules);
+  if (missing.length > 0)
+    return refused(
+      id,
+      missing.map(({ title }) => ({
+        path: "payday",
+        text: `The rule book has no ${title} for ${checked.value.payday}, so this pay cannot be worked out.`,
+      })),
+    );
+  return resultNz(checked.value) as { ok: boolean };
 }
 
 let anyRefused = false;

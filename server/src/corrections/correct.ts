@@ -29,7 +29,9 @@ export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrec
     return {
       payday: done.original.payday,
       name: row?.row.context.facts.name ?? "",
-      lines: (figures?.lines ?? []).map(({ name, hours, amount }) => ({ name, hours, amount })),
+      lines: (figures?.lines ?? [])
+        .filter((line) => line.code !== standardElements.overpaid.code)
+        .map(({ name, hours, amount }) => ({ name, hours, amount })),
       gross: of("gross"),
       withheld: of("withheld"),
       super: of("super"),

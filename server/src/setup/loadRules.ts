@@ -1,9 +1,9 @@
 /** Loads a dated row of the rule book from a file: checked, shown with what it changes for whom, then put in force. */
 import type { RuleChange, RuleLoadPlan } from "@zesty/contract/books";
 import { type Cycle, nextPeriod } from "@zesty/core/calendar/payPeriods";
-import { tablesAu } from "@zesty/core/rulebook/au/index";
 import { type RowFault, readRow, rowFromCells } from "@zesty/core/rulebook/readRow";
 import type { Row, Table } from "@zesty/core/rulebook/ruleBook";
+import { allTables } from "@zesty/core/rulebook/tables";
 import { parse } from "csv-parse/sync";
 import { and, desc, eq, isNull, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -24,7 +24,7 @@ export interface RuleFile {
 
 /** @throws a problem that lists every fault of the file */
 function readFile(file: RuleFile): { table: Table<unknown>; row: Row<unknown> } {
-  const table = tablesAu.find((each) => each.name === file.table) as Table<unknown> | undefined;
+  const table = allTables.find((each) => each.name === file.table) as Table<unknown> | undefined;
   if (!table) throw cannot("unknown-table", `The rule book has no table ${file.table}.`);
   const read = readRow(rawOf(file), table);
   if ("faults" in read) throw refuse(read.faults);

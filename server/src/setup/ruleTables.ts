@@ -1,7 +1,7 @@
 /** The rule book as a page: every table with its rows, source and standing. */
 import type { RuleTableView } from "@zesty/contract/books";
-import { tablesAu } from "@zesty/core/rulebook/au/index";
 import type { Row } from "@zesty/core/rulebook/ruleBook";
+import { allTables } from "@zesty/core/rulebook/tables";
 import { desc, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { loadedRow } from "../store/schema.ts";
@@ -13,7 +13,7 @@ export const loadedRows = (context: Context): Loaded[] =>
   context.store.db.select().from(loadedRow).where(isNull(loadedRow.withdrawnAt)).orderBy(desc(loadedRow.id)).all();
 
 export const ruleTables = (loaded: readonly Loaded[] = []): RuleTableView[] =>
-  tablesAu.map((table) => ({
+  allTables.map((table) => ({
     name: table.name,
     title: table.title,
     country: table.country,

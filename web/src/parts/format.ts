@@ -1,4 +1,6 @@
 /** Money, hours and dates as people read them. Formatters are made once: making one costs more than using it. */
+import { decimal } from "@zesty/core/quantity/decimal";
+
 const dayMonth = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "short", timeZone: "UTC" });
 const full = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
 const weekdayed = new Intl.DateTimeFormat("en-AU", {
@@ -34,9 +36,8 @@ export const difference = (value: number): string => (value === 0 ? "" : value >
 
 /** Hours without trailing zeros: 38, 7.6, 2.9231 as 2.92 when `places` is 2. */
 export function hours(text: string, places = 4): string {
-  const [whole = "0", part = ""] = text.split(".");
-  const kept = part.slice(0, places).replace(/0+$/, "");
-  return kept ? `${whole}.${kept}` : whole;
+  const value = decimal(text.replace("−", "-")).toDecimalPlaces(places);
+  return value.isNegative() ? `−${value.abs().toString()}` : value.toString();
 }
 export const hoursE4 = (value: number): string => hours((value / 10_000).toFixed(2));
 export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

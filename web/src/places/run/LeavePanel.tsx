@@ -5,7 +5,7 @@ import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, TextField } from "../../parts/Fields.tsx";
+import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
 import { hours, weekdayDate } from "../../parts/format.ts";
 import { linesSet } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
@@ -16,12 +16,21 @@ export function LeavePanel({ view, row, onBack }: { view: RunView; row: RunRow; 
   const [elementId, setElementId] = useState(kinds[0]?.id ?? 0);
   const [first, setFirst] = useState(view.periodStart);
   const [last, setLast] = useState(view.periodStart);
+  const [inAdvance, setInAdvance] = useState(false);
   const { context } = row;
   if (!context) return null;
   const pattern = context.facts.workPattern ?? evenPattern(decimalOrZero(context.person.weeklyHours));
-  const found = leaveDays(first, last, pattern, context.facts.state);
-  const inAdvance = last > view.periodEnd;
-  const next = withLeave(row.lines, view.elements, elementId, found.leave.toString(), context.facts.hourlyRate);
+  const { state, hourlyRate } = context.facts;
+  const laterDays = last > view.periodEnd;
+  const found = leaveDays(first, laterDays && !inAdvance ? view.periodEnd : last, pattern, state);
+  // Only days of this period take the place of its usual hours; days paid in advance come on top.
+  const here = leaveDays(first, laterDays ? view.periodEnd : last, pattern, state);
+  const next = withLeave(row.lines, view.elements, {
+    elementId,
+    leave: found.leave.toString(),
+    inPeriod: here.leave.toString(),
+    rate: hourlyRate,
+  });
   return (
     <form
       noValidate
@@ -66,11 +75,19 @@ export function LeavePanel({ view, row, onBack }: { view: RunView; row: RunRow; 
           {next.reducedBy !== "0" && `; ${hours(next.reducedBy, 2)} h less of the usual hours`}.
         </p>
       )}
-      {inAdvance && (
-        <p className="mt-1 text-amber">
-          Part of it lies after this period: leave paid in advance. Set the pays that this covers, so that it is taxed
-          over as many.
-        </p>
+      {laterDays && (
+        <div className="mt-1">
+          <TickField
+            label="Pay the days after this period too, in advance"
+            checked={inAdvance}
+            onChange={(event) => setInAdvance(event.target.checked)}
+          />
+          {inAdvance && (
+            <p className="text-amber">
+              Set the pays that this covers, so that it is taxed over as many, and leave those days out of the next run.
+            </p>
+          )}
+        </div>
       )}
       <Button look="main" type="submit" className="mt-3" disabled={found.leave.isZero()}>
         Put it into the pay
@@ -83,9 +100,7 @@ export function LeavePanel({ view, row, onBack }: { view: RunView; row: RunRow; 
 export function withLeave(
   lines: readonly SheetLine[],
   elements: readonly PayElement[],
-  elementId: number,
-  leave: string,
-  rate: string | null,
+  { elementId, leave, inPeriod, rate }: { elementId: number; leave: string; inPeriod: string; rate: string | null },
 ): { lines: SheetLine[]; reducedBy: string } {
   const isUsual = (line: SheetLine) => {
     const element = elements.find((each) => each.id === line.elementId);
@@ -94,7 +109,7 @@ export function withLeave(
   const usual = lines.find(isUsual);
   const others = lines.filter((line) => line !== usual && !(line.elementId === elementId && !line.corrects));
   const before = decimalOrZero(lines.find((line) => line.elementId === elementId && !line.corrects)?.hours);
-  const added = decimal(leave).minus(before);
+  const added = decimal(inPeriod).minus(before);
   const taken: SheetLine = { elementId, hours: leave, ...(usual?.hours === undefined && rate ? { rate } : {}) };
   if (!usual) return { lines: [...others, taken], reducedBy: "0" };
   if (usual.hours !== undefined) {

@@ -41,6 +41,10 @@ export function elementsInSheet(view: RunView, extra: readonly number[]): PayEle
   return [...chosen.filter((each) => each.entry === "hours"), ...chosen.filter((each) => each.entry === "amount")];
 }
 
+/** Wide enough for the figures, and for the name in two lines. */
+const widthFor = ({ name, entry }: PayElement): number =>
+  Math.max(entry === "hours" ? 60 : 70, Math.min(100, Math.ceil(name.length / 2) * 7 + 16));
+
 interface Shown {
   elements: readonly PayElement[];
   open: boolean;
@@ -81,7 +85,7 @@ export function sheetColumns({ elements, open, step, bad, onType, onMark }: Show
     return {
       key,
       name: element.name,
-      width: element.entry === "hours" ? 60 : 70,
+      width: widthFor(element),
       headerCellClass: "num",
       cellClass: (row) =>
         `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id, row.costCentre)] ? "bad" : ""}`,

@@ -43,7 +43,12 @@ export function RuleBookPage() {
       </p>
       {tables.map((table) => (
         <section key={table.name} id={table.name} className="mb-6 scroll-mt-4">
-          <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">{table.title}</h2>
+          <h2 className="flex items-baseline gap-2 border-b border-rule-strong pb-1 font-name text-[19px]">
+            {table.title}
+            <span className="rounded-(--radius) border border-rule-strong px-1.5 font-sans text-[12px] text-quiet">
+              {table.country}
+            </span>
+          </h2>
           {table.rows.map((row) => (
             <Row key={`${row.from}${row.loaded?.id ?? ""}`} row={row} lead={session?.user?.lead === true} />
           ))}

@@ -1,0 +1,137 @@
+/**
+ * Deductions of a New Zealand pay: child support, student loan, KiwiSaver with the employer's part and its tax, and the
+ * credit for payroll giving.
+ * Set by: Student Loan Scheme Act 2011; KiwiSaver Act 2006; Income Tax Act 2007 ss LD 4, RD 67 and Schedule 1 Part D;
+ * Child Support Act 1991 (40 % of net earnings at most). Cents are cut by house conventions C3 and C5; KiwiSaver goes to
+ * the nearest cent (C4).
+ */
+
+import { completedYears, type IsoDate } from "../calendar/dates.ts";
+import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
+import { atLeastZero, type Decimal, decimal, hundred, least, zero } from "../quantity/decimal.ts";
+import { cutToCent, halfUpToCent } from "../quantity/rounding.ts";
+import { deductionRatesNz } from "../rulebook/nz/deductionRatesNz.ts";
+import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
+import { type Figure, figure } from "../working/figure.ts";
+import type { TaxCode } from "./taxCode.ts";
+
+interface Terms {
+  payday: IsoDate;
+  rules: RuleBook;
+}
+
+/**
+ * Student loan deduction. Example: $600.00 a week: (600 − 464) × 12 % = $16.32.
+ * @param earnings gross of the pay with extra pays
+ */
+export function studentLoan(earnings: Figure, code: TaxCode, cycle: Cycle, periods: number, terms: Terms): Figure {
+  const row = terms.rules.row(deductionRatesNz, terms.payday);
+  const { percent, yearlyThreshold } = row.figures.studentLoan;
+  const threshold = code.main ? decimal(yearlyThreshold).times(periods).div(paysPerYear[cycle]) : zero;
+  const owed = code.studentLoan
+    ? cutToCent(atLeastZero(earnings.value.minus(threshold)).times(percent).div(100))
+    : zero;
+  return figure("Student loan", owed, "money", () => ({
+    rule: code.main
+      ? `${percent} % of earnings above the threshold of this pay`
+      : `${percent} % of every dollar of a second job`,
+    formula: `(${earnings.value.toFixed(2)} − ${threshold.toDecimalPlaces(2).toString()}) × ${percent} %, cut to cents`,
+    source: sourceNote(deductionRatesNz, row),
+    parts: [earnings],
+  }));
+}
+
+/** Child support: the amount of the notice, and never so much that less than the protected share of net pay stays. */
+export function childSupport(notice: Decimal, protectedPercent: Decimal, gross: Figure, payeTotal: Figure): Figure {
+  const net = atLeastZero(gross.value.minus(payeTotal.value));
+  const most = cutToCent(net.times(hundred.minus(protectedPercent)).div(100));
+  return figure("Child support", least(notice, most), "money", () => ({
+    rule: `The amount of the notice, leaving at least ${protectedPercent.toString()} % of pay after PAYE`,
+    formula: `the lesser of ${notice.toFixed(2)} and ${most.toFixed(2)}`,
+    parts: [gross, payeTotal],
+  }));
+}
+
+export interface KiwiSaverTerms extends Terms {
+  status: "member" | "not-member" | "opted-out" | "suspended";
+  birthDate: IsoDate;
+  employeePercent?: Decimal | undefined;
+  employerPercent?: Decimal | undefined;
+  esctPercent?: Decimal | undefined;
+  /** last year's gross with employer contributions, from which the ESCT rate follows */
+  esctBase?: Decimal | undefined;
+}
+
+export interface KiwiSaver {
+  employee: Figure;
+  employerGross: Figure;
+  esct: Figure;
+  employerNet: Figure;
+}
+
+/** Example: $1,150.00 at 3 %: $34.50 each; ESCT 17.5 % of the employer's is 6.0375, cut to $6.03; net $28.47. */
+export function kiwiSaver(base: Figure, terms: KiwiSaverTerms): KiwiSaver {
+  const row = terms.rules.row(deductionRatesNz, terms.payday);
+  const { kiwiSaver: rates, esct: bands } = row.figures;
+  const source = sourceNote(deductionRatesNz, row);
+  const contributes = terms.status === "member";
+  const age = completedYears(terms.birthDate, terms.payday);
+  const employerOwes = age >= Number(rates.employerFromAge) && age < Number(rates.employerUntilAge);
+  const own = terms.employeePercent ?? decimal(rates.defaultPercent);
+  const theirs = employerOwes ? (terms.employerPercent ?? decimal(rates.employerPercent)) : zero;
+  const share = (percent: Decimal) =>
+    contributes ? halfUpToCent(atLeastZero(base.value).times(percent).div(100)) : zero;
+  const rate =
+    terms.esctPercent ??
+    decimal(
+      bands.find(({ upTo }) => upTo === null || (terms.esctBase ?? zero).lte(upTo))?.percent ??
+        bands[0]?.percent ??
+        "0",
+    );
+  const employerGross = figure("KiwiSaver, employer", share(theirs), "money", () => ({
+    rule: employerOwes
+      ? `${theirs.toString()} % of gross, on top of the pay, while the person contributes`
+      : `Not owed under ${rates.employerFromAge} or from ${rates.employerUntilAge}`,
+    formula: `${base.value.toFixed(2)} × ${theirs.toString()} %`,
+    source,
+    parts: [base],
+  }));
+  const esct = figure(
+    "Employer's superannuation contribution tax",
+    cutToCent(employerGross.value.times(rate).div(100)),
+    "money",
+    () => ({
+      rule: `${rate.toString()} % of the employer's contribution, the rate fixed from last year's pay`,
+      formula: `${employerGross.value.toFixed(2)} × ${rate.toString()} %, cut to cents`,
+      source,
+      parts: [employerGross],
+    }),
+  );
+  return {
+    employee: figure("KiwiSaver, employee", share(own), "money", () => ({
+      rule: contributes ? `${own.toString()} % of gross, to the nearest cent` : `No contributions: ${terms.status}`,
+      formula: `${base.value.toFixed(2)} × ${own.toString()} %`,
+      source,
+      parts: [base],
+    })),
+    employerGross,
+    esct,
+    employerNet: figure("KiwiSaver, employer after tax", employerGross.value.minus(esct.value), "money", () => ({
+      rule: "The employer's contribution less its tax",
+      formula: `${employerGross.value.toFixed(2)} − ${esct.value.toFixed(2)}`,
+      parts: [employerGross, esct],
+    })),
+  };
+}
+
+/** A third of a donation through the payroll, off the PAYE of the same pay and never more than it. */
+export function givingCredit(donation: Figure, payeTotal: Decimal, terms: Terms): Figure {
+  const row = terms.rules.row(deductionRatesNz, terms.payday);
+  const third = cutToCent(donation.value.div(row.figures.givingCreditDivisor));
+  return figure("Tax credit for payroll giving", least(third, payeTotal), "money", () => ({
+    rule: "A third of the donation, cut to cents, not above the PAYE of the pay",
+    formula: `${donation.value.toFixed(2)} ÷ ${row.figures.givingCreditDivisor}`,
+    source: sourceNote(deductionRatesNz, row),
+    parts: [donation],
+  }));
+}

@@ -1,0 +1,5 @@
+/** Every table of the rule book, Australia first. */
+import { tablesAu } from "./au/index.ts";
+import { tablesNz } from "./nz/index.ts";
+
+export const allTables = [...tablesAu, ...tablesNz] as const;
