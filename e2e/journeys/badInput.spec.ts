@@ -47,8 +47,8 @@ test("by the API: each fault names the field, the reason and the way to mend it"
   const negative = await save(run.version, [{ elementId: run.elements[0].id, hours: "-4" }]);
   expect([negative.status, negative.body.errors[0].path, negative.body.detail]).toEqual([
     400,
-    "rows.0.lines.0.hours",
-    "Hours is not a number of hours. Write it as 7.6, without a minus.",
+    "rows.0.lines.0",
+    "Hours cannot be below nought here. To take something back, correct the pay that it was in.",
   ]);
   expect(
     (await api.call("PUT", `/runs/${openRun}/rows`, { version: run.version, rows: [{ payId: 99_999, lines: [] }] }))

@@ -41,12 +41,13 @@ test("go or do, the letters after g, light and dark, the keys", async ({ page })
 test("set-up: a pay element and a fund, with faults at their fields", async ({ page }) => {
   await signIn(page, shared);
   await page.goto(`${shared.url}/set-up`);
-  await page.getByRole("button", { name: "Add one" }).first().click();
+  const block = (name: string) => page.locator("section").filter({ has: page.getByRole("heading", { name }) });
+  await block("Pay elements").getByRole("button", { name: "Add one" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Meal allowance");
   await page.getByLabel("Code", { exact: true }).fill("ord");
   await page.getByLabel("Kind", { exact: true }).selectOption("allowance");
   await page.getByLabel("Typed as").selectOption("amount");
-  await page.getByLabel("Allowance code").fill("MD");
+  await page.getByLabel("Reported as").selectOption("MD");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByText("Code ORD is used by another pay element. Choose another.").first()).toBeVisible();
   await page.getByLabel("Code", { exact: true }).fill("meal");
@@ -59,7 +60,7 @@ test("set-up: a pay element and a fund, with faults at their fields", async ({ p
   await expect(page.getByRole("columnheader", { name: "Meal allowance" })).toBeVisible();
 
   await page.goto(`${shared.url}/set-up`);
-  await page.getByRole("button", { name: "Add one" }).last().click();
+  await block("Super funds").getByRole("button", { name: "Add one" }).click();
   await page.getByLabel("Fund", { exact: true }).fill("Tidewater Super");
   await page.getByLabel("ABN of the fund").fill("24000000501");
   await page.getByRole("textbox", { name: "USI" }).fill("24000000500002");
@@ -157,7 +158,9 @@ test("from an entry of the books to the pay, and back; the documents can be had"
   const aside = page.getByRole("complementary", { name: "Beside the sheet" });
   await expect(aside.getByRole("heading", { name: "Priya Halloran" })).toBeVisible();
   await aside.getByRole("button", { name: /^Super 202.90/ }).click();
-  await expect(aside).toContainText("The guarantee, and what is sacrificed or agreed above it");
+  await expect(aside).toContainText(
+    "The guarantee, what is sacrificed or agreed above it, and the person's own contributions",
+  );
   await page.getByRole("tab", { name: "Send and settle" }).click();
   for (const [name, start] of [
     ["Pay event", "<?xml"],

@@ -5,6 +5,10 @@
  */
 import { rollForwardAu } from "../calendar/businessDays.ts";
 import { addMonths, type IsoDate } from "../calendar/dates.ts";
+import { withholdingRates } from "../rulebook/au/withholdingRates.ts";
+import type { RuleBook } from "../rulebook/ruleBook.ts";
 
-export const withholdingDueDate = (payday: IsoDate): IsoDate =>
-  rollForwardAu(`${addMonths(`${payday.slice(0, 7)}-01`, 1).slice(0, 8)}21`);
+export function withholdingDueDate(payday: IsoDate, rules: RuleBook): IsoDate {
+  const { dueDay } = rules.row(withholdingRates, payday).figures;
+  return rollForwardAu(`${addMonths(`${payday.slice(0, 7)}-01`, 1).slice(0, 8)}${dueDay.padStart(2, "0")}`);
+}

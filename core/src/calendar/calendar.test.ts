@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { superDueDate } from "../au/superGuarantee.ts";
 import { withholdingDueDate } from "../au/withholdingDue.ts";
-import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
+import { shippedRuleBook as rules, shippedRuleBook } from "../rulebook/shippedRuleBook.ts";
 import { addBusinessDaysAu, holidaysOn, isBusinessDayAu } from "./businessDays.ts";
 import { addDays, completedYears, dateWords, daysBetween, isDate, weekday } from "./dates.ts";
 import { cycles, nextPeriod, payPeriod } from "./payPeriods.ts";
@@ -28,7 +28,7 @@ describe("withheld tax is due on the 21st, or the next business day", () => {
     ["2026-10-15", "2026-11-23"],
     ["2026-11-05", "2026-12-21"],
     ["2026-12-31", "2027-01-21"],
-  ])("paid %s", (payday, expected) => expect(withholdingDueDate(payday)).toBe(expected));
+  ])("paid %s", (payday, expected) => expect(withholdingDueDate(payday, shippedRuleBook)).toBe(expected));
 });
 
 describe("business days", () => {

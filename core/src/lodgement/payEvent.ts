@@ -4,7 +4,7 @@
  */
 
 import { type TaxDeclaration, taxTreatmentCode } from "../au/taxDeclaration.ts";
-import type { IsoDate } from "../calendar/dates.ts";
+import { completedYears, type IsoDate } from "../calendar/dates.ts";
 import type { Basis } from "../pay/payInput.ts";
 import { centsText } from "../quantity/units.ts";
 
@@ -111,7 +111,7 @@ export interface PayeeRecord {
 }
 
 /** Stand-ins for a number in tax reports: not quoted, applied for (TFN declaration instructions, from memory). */
-const standIn = { none: "000000000", pending: "111111111" } as const;
+const standIn = { none: "000000000", pending: "111111111", young: "333333333" } as const;
 
 const basisCodes: Record<Basis, string> = {
   "full-time": "F",
@@ -121,6 +121,13 @@ const basisCodes: Record<Basis, string> = {
   // Paid super only: not reported in a pay event at all.
   contractor: "N",
 };
+
+/** The number, or the stand-in that says why there is none: a minor below the threshold has nothing withheld for it. */
+function reportedNumber({ tax, taxFileNumber, birthDate, periodEnd, yearToDate }: PayeeFacts): string {
+  if (tax.fileNumber === "given") return taxFileNumber ?? standIn.none;
+  const young = completedYears(birthDate, periodEnd) < 18 && (yearToDate.get("withheld") ?? 0) === 0;
+  return tax.fileNumber === "none" && young ? standIn.young : standIn[tax.fileNumber];
+}
 
 /** One payee's record from the sums of the year. */
 export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolean): PayeeRecord {
@@ -141,8 +148,7 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
   if (payee.yearToDate.has("reportable")) contributions.push({ type: "R", amount: centsText(cents("reportable")) });
   return {
     payrollId: payee.payrollId,
-    taxFileNumber:
-      payee.tax.fileNumber === "given" ? (payee.taxFileNumber ?? standIn.none) : standIn[payee.tax.fileNumber],
+    taxFileNumber: reportedNumber(payee),
     name: payee.name,
     birth: { day, month, year },
     address: payee.address,

@@ -119,7 +119,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
     rows,
     totals: totalsOf(rows.map((each) => each.figures)),
     journal: payRunJournal(journalPays(context, loaded, pays), owner.postings),
-    withholding: { cents: withheld, due: withholdingDueDate(run.payday) },
+    withholding: { cents: withheld, due: withholdingDueDate(run.payday, context.rules) },
   };
 }
 

@@ -60,7 +60,7 @@ export function sessionView(context: Context, actor: Actor | null): SessionView 
     ? db
         .select()
         .from(business)
-        .orderBy(business.name)
+        .orderBy(business.id)
         .all()
         .flatMap((each) => {
           const right = rightIn(context, actor, each.id);

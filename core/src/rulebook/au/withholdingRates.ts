@@ -11,6 +11,8 @@ export interface WithholdingRates {
   /** under this age and earning no more than this a week: nothing withheld for want of a number */
   youngUnder: string;
   youngWeekly: string;
+  /** withheld tax is due on this day of the next month, for a medium withholder (TAA 1953, Schedule 1, s 16-75) */
+  dueDay: string;
   /** share of a yearly tax offset for one pay, per cent */
   offsetPercent: Record<Cycle, string>;
 }
@@ -21,6 +23,7 @@ const figures: WithholdingRates = {
   pendingDays: "28",
   youngUnder: "18",
   youngWeekly: "350",
+  dueDay: "21",
   // four-weekly and half-monthly are derived: four weeks, half a month
   offsetPercent: {
     weekly: "1.9",

@@ -1,0 +1,202 @@
+/** The odd pays by hand, at Gannet Point Boatworks: lines and their terms, leave, overrides, rows of cost centres. */
+import { expect, signIn, test, type World } from "../world.ts";
+
+/** Open runs of the demo: Gannet Point's weekly one and Little Fern's. */
+const gannet = 22;
+const fern = 24;
+/** The settled weekly run of 26 June. */
+const settled = 20;
+
+type Page = Parameters<typeof signIn>[0];
+const aside = (page: Page) => page.getByRole("complementary", { name: "Beside the sheet" });
+const row = (page: Page, name: string) =>
+  page.getByRole("row").filter({ has: page.getByRole("gridcell", { name, exact: true }) });
+async function open(page: Page, world: World, run: number, person?: string): Promise<void> {
+  await signIn(page, world);
+  await page.goto(`${world.url}/run/${run}`);
+  if (person) await page.getByRole("gridcell", { name: person, exact: true }).click();
+}
+const saved = (page: Page) => expect(page.getByText("Saved", { exact: true })).toBeVisible();
+
+test("two minutes: one director's payday, signed off and sent", async ({ page, world }) => {
+  await open(page, world, fern);
+  await page.getByRole("tab", { name: "Sign off" }).click();
+  await aside(page).getByRole("checkbox").check();
+  await aside(page).getByRole("button", { name: "Sign off" }).click();
+  await aside(page).getByRole("button", { name: "Send all" }).click();
+  await expect(aside(page).getByText("1 of 1 handed over")).toBeVisible({ timeout: 30_000 });
+  await expect(aside(page).getByText("The bank has it")).toBeVisible({ timeout: 30_000 });
+});
+
+test("leave by its dates leaves a public holiday out and reduces the usual hours", async ({ page, world }) => {
+  await open(page, world, gannet, "Hamish Treloar");
+  await aside(page).getByRole("button", { name: "Leave by its dates" }).click();
+  await page.getByLabel("First day").fill("2026-06-25");
+  await page.getByLabel("Last day").fill("2026-06-26");
+  await expect(aside(page)).toContainText("15.2 h of leave; 15.2 h less of the usual hours");
+  // The King's Birthday, a fortnight before, was no leave.
+  await page.getByLabel("First day").fill("2026-06-08");
+  await page.getByLabel("Last day").fill("2026-06-09");
+  await expect(aside(page)).toContainText("paid as the holiday");
+  await page.getByLabel("First day").fill("2026-06-25");
+  await page.getByLabel("Last day").fill("2026-06-26");
+  await aside(page).getByRole("button", { name: "Put it into the pay" }).click();
+  await saved(page);
+  await expect(aside(page).getByRole("button", { name: /^Annual leave 711.36/ })).toBeVisible();
+  await expect(aside(page).getByRole("button", { name: /^Ordinary 1067.04/ })).toBeVisible();
+});
+
+test("tax by hand wants a reason, stands with a query, and goes back", async ({ page, world }) => {
+  await open(page, world, gannet, "Hamish Treloar");
+  const tax = aside(page).getByRole("button", { name: /^PAYG tax/ });
+  const worked = await tax.innerText();
+  await aside(page).getByRole("button", { name: "Tax or super by hand" }).click();
+  await page.getByLabel("Tax withheld").fill("500");
+  await aside(page).getByRole("button", { name: "Use these" }).click();
+  await expect(aside(page)).toContainText("Say why: the reason stays with the pay.");
+  await page.getByLabel("Reason").fill("asked for in writing");
+  await aside(page).getByRole("button", { name: "Use these" }).click();
+  await expect(tax).toContainText("500.00");
+  await expect(aside(page)).toContainText("Tax typed by hand: $500.00 instead of $458.00 (asked for in writing).");
+  await saved(page);
+  await tax.click();
+  await expect(aside(page)).toContainText("Typed by hand in place of 458.00");
+  await aside(page).getByRole("button", { name: "Back to the account" }).click();
+  await aside(page).getByRole("button", { name: "Tax or super by hand" }).click();
+  await aside(page).getByRole("button", { name: "Back to the worked figures" }).click();
+  await expect(tax).toHaveText(worked);
+});
+
+test("a deduction gets its terms in the sheet, and a bonus its method", async ({ page, world }) => {
+  await open(page, world, gannet, "Dougal Penhale");
+  await aside(page).getByRole("button", { name: "Rates, codes and terms of lines" }).click();
+  const loan = aside(page).getByRole("region", { name: "Tool loan" });
+  await loan.getByLabel("Net pay that must stay, $").fill("a lot");
+  await loan.getByLabel("Last payday").focus();
+  await expect(loan).toContainText("“a lot” cannot be read. Write it as 250.00.");
+  await loan.getByLabel("Net pay that must stay, $").fill("1150");
+  await loan.getByLabel("Last payday").focus();
+  await aside(page).getByRole("button", { name: "Back to the account" }).click();
+  await expect(aside(page)).toContainText("Tool loan is $25.00 instead of $60.00");
+  await saved(page);
+});
+
+test("a person split over cost centres by rows, and both rows typed", async ({ page, world }) => {
+  await open(page, world, gannet, "Mirabel Tansy");
+  await page.getByLabel("Add a row for a cost centre").selectOption("OFFICE");
+  await page.getByRole("tab", { name: "Hours" }).click();
+  const office = row(page, "OFFICE");
+  await office.getByRole("gridcell").nth(2).click();
+  await page.keyboard.type("4");
+  await page.keyboard.press("Enter");
+  await expect(office).toContainText("4");
+  await page.getByRole("gridcell", { name: "Mirabel Tansy", exact: true }).click();
+  await expect(aside(page).getByRole("button", { name: /^Ordinary, OFFICE 155.60/ })).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(row(page, "OFFICE")).toBeVisible();
+});
+
+test("a new pay element from inside the run, for good", async ({ page, world }) => {
+  await open(page, world, gannet, "Yara Lindqvist");
+  await page.getByRole("button", { name: "Add a column" }).click();
+  await page.getByRole("menuitem", { name: "New pay element…" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Height money");
+  await page.getByLabel("Code", { exact: true }).fill("high");
+  await page.getByLabel("Kind", { exact: true }).selectOption("allowance");
+  await page.getByLabel("For Yara Lindqvist, hours or dollars").fill("22.50");
+  await page.getByLabel("for good, in usual pay").check();
+  await aside(page).getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("columnheader", { name: "Height money" })).toBeVisible();
+  await page.getByRole("gridcell", { name: "Yara Lindqvist", exact: true }).click();
+  await expect(aside(page).getByRole("button", { name: /^Height money 22.50/ })).toBeVisible();
+  await aside(page).getByRole("link", { name: "Person's page" }).click();
+  await expect(page.getByText("Height money")).toBeVisible();
+});
+
+test("a departure is spelled out, recorded in a run of its own, and undone", async ({ page, world }) => {
+  await signIn(page, world);
+  const api = await world.api();
+  const people = (await api.call("GET", "/businesses/2/people")).body as { id: number; name: string }[];
+  const dougal = people.find((each) => each.name.includes("Penhale"))?.id ?? 0;
+  await page.goto(`${world.url}/people/${dougal}#departure`);
+  await page.getByLabel("Last day").fill("2026-06-26");
+  await page.getByLabel("Reason").selectOption("R");
+  await page.getByLabel("The notice is worked").uncheck();
+  await page.getByLabel("Final pay").selectOption("now");
+  const departure = page.getByRole("region", { name: "Departure" });
+  await expect(departure).toContainText("4 weeks of notice not worked (7 completed years)");
+  await expect(departure).toContainText("13 weeks of redundancy pay");
+  await departure.getByRole("button", { name: "Record the departure" }).click();
+  await expect(departure).toContainText("Last day 26 June 2026: redundancy or early retirement scheme (R).");
+  await departure.getByRole("link", { name: /run of/ }).click();
+  await expect(page.getByText("final pay on departure")).toBeVisible();
+  await expect(aside(page).getByRole("button", { name: /^Redundancy pay 18969.60/ })).toBeVisible();
+  await page.goto(`${world.url}/people/${dougal}`);
+  await departure.getByRole("button", { name: "Undo this departure" }).click();
+  await departure.getByRole("button", { name: "Undo the departure" }).click();
+  await expect(departure).toContainText("Employed.");
+  await page.goto(`${world.url}/run/${gannet}`);
+  await expect(row(page, "Dougal Penhale")).toContainText("1,478.40");
+});
+
+test("a settled pay is corrected in a run of its own; the debt is taken back from the next pay", async ({
+  page,
+  world,
+}) => {
+  await open(page, world, settled);
+  await page.getByRole("tab", { name: "Sheet" }).click();
+  await page.getByRole("gridcell", { name: "Ingrid Vass", exact: true }).click();
+  await aside(page).getByRole("button", { name: "Correct this pay" }).click();
+  await aside(page).getByLabel("Ordinary").fill("30");
+  await page.getByLabel("Correct it").selectOption("own");
+  await aside(page).getByRole("button", { name: "See the difference" }).click();
+  await expect(aside(page)).toContainText("Overpaid, net217.20");
+  await page.getByLabel("Take back from each coming pay").fill("100");
+  await aside(page).getByRole("button", { name: "Correct it" }).click();
+  await expect(page.getByText(/run 9 · correction/)).toBeVisible();
+  await expect(row(page, "Ingrid Vass")).toContainText("-319.20".replace("-", "−"));
+});
+
+test("a table from a file: what it changes for whom, then into force and out again", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/set-up/rules`);
+  await page.getByRole("button", { name: "Load a table from a file" }).click();
+  await page.getByLabel("Table", { exact: true }).selectOption("minimumWage");
+  const row = (hourly: string) =>
+    JSON.stringify({
+      from: "2026-07-01",
+      to: "2027-06-30",
+      standing: "published",
+      source: { title: "Annual wage review", section: "Order" },
+      figures: { hourly, casualLoadingPercent: "25", adultAge: "21" },
+    });
+  const choose = (text: string) =>
+    page
+      .getByLabel("File, JSON or CSV")
+      .setInputFiles({ name: "wage.json", mimeType: "application/json", buffer: Buffer.from(text) });
+  await choose(row("twenty-six"));
+  await expect(page.getByText("figures.hourly: “twenty-six” is not a number.").first()).toBeVisible();
+  await choose(row("32.00"));
+  await expect(
+    page.getByText(/pays come out differently|One pay comes out differently|Nobody's next pay/),
+  ).toBeVisible();
+  await page.getByRole("button", { name: "Put it into force" }).click();
+  const loaded = page.locator("#minimumWage details").first();
+  await expect(loaded).toContainText("loaded");
+  await loaded.locator("summary").click();
+  await loaded.getByRole("button", { name: "Take it out of force" }).click();
+  await expect(page.locator("#minimumWage")).not.toContainText("loaded");
+});
+
+test("the payday moves across the year, and the tables with it", async ({ page, world }) => {
+  await open(page, world, gannet, "Hamish Treloar");
+  await page.getByRole("button", { name: "Move", exact: true }).click();
+  await page.getByLabel("Payday", { exact: true }).fill("2026-06-25");
+  await page.getByRole("button", { name: "Move the payday" }).click();
+  await expect(page.getByText("is before the last one, 2026-06-26")).toBeVisible();
+  await page.getByLabel("Payday", { exact: true }).fill("2026-06-30");
+  await page.getByRole("button", { name: "Move the payday" }).click();
+  await expect(page.getByRole("heading", { name: "Payday 30 June 2026" })).toBeVisible();
+  await expect(aside(page)).not.toContainText("belongs to payroll year");
+});
