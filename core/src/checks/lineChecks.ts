@@ -1,6 +1,6 @@
 /** Checks of single lines and of what was typed over: deductions cut, overrides, codes, lump sums, departures. */
 import { payrollYearAu } from "../calendar/payrollYear.ts";
-import { takenHours } from "../payslips/payslip.ts";
+import { takenHours } from "../pay/leaveDrawn.ts";
 import { decimal, decimalOrZero } from "../quantity/decimal.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import type { Check, PayCheck } from "./check.ts";

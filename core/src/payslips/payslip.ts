@@ -3,8 +3,9 @@
  * year-to-date are good practice. Paid family and domestic violence leave is shown as ordinary hours (reg 3.47).
  */
 import type { IsoDate } from "../calendar/dates.ts";
+import { takenHours } from "../pay/leaveDrawn.ts";
 import type { WorkedPay } from "../pay/workedPay.ts";
-import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
+import { type Decimal, decimal } from "../quantity/decimal.ts";
 import { centsText, moneyText } from "../quantity/units.ts";
 
 export interface PayslipLine {
@@ -123,13 +124,3 @@ export function payslip(facts: PayslipFacts): Payslip {
 }
 
 const correctionNote = (payday: IsoDate | undefined) => (payday ? `, correction of ${payday}` : "");
-
-/** Hours of one kind of leave that a pay draws from its balance: taken, cashed out, or paid out on leaving. */
-export const takenHours = (worked: WorkedPay, kind: string): Decimal =>
-  worked.lines
-    .filter(({ line }) =>
-      line.element === "unusedLeave"
-        ? (line.leave ?? "annual") === kind
-        : line.element === "leaveTaken" && line.leave === kind,
-    )
-    .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), decimal(0));

@@ -10,10 +10,11 @@ import { type JournalLine, payRunJournal } from "@zesty/core/journals/payRunJour
 import { leaveKind } from "@zesty/core/leave/kinds";
 import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
 import { type Fact, factsOf } from "@zesty/core/pay/facts";
+import { takenHours } from "@zesty/core/pay/leaveDrawn";
 import { superOf } from "@zesty/core/pay/snapshot";
 import type { WorkedPay } from "@zesty/core/pay/workedPay";
 import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
-import { type Payslip, payslip, takenHours } from "@zesty/core/payslips/payslip";
+import { type Payslip, payslip } from "@zesty/core/payslips/payslip";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { splitCents, splitNetPay } from "@zesty/core/quantity/split";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";

@@ -4,7 +4,6 @@ import type { SheetLine } from "@zesty/core/pay/payContext";
 import { index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business, costCentre, fund, payCycle, place, topUpScheme } from "./business.ts";
 import { flag, id, json } from "./columns.ts";
-import { pay, payRun } from "./runs.ts";
 
 export const person = sqliteTable(
   "person",
@@ -141,27 +140,4 @@ export const topUpEnrolment = sqliteTable(
     to: text("to"),
   },
   (t) => [index("top_up_enrolment_person").on(t.personId)],
-);
-
-/** The end of an employment; undone by a mark on the row, never deleted. */
-export const departure = sqliteTable(
-  "departure",
-  {
-    id: id(),
-    personId: integer("person_id")
-      .notNull()
-      .references(() => person.id),
-    lastDay: text("last_day").notNull(),
-    reason: text("reason").notNull(),
-    noticeWorked: flag("notice_worked"),
-    misconduct: flag("misconduct"),
-    /** the run that holds the final pay */
-    runId: integer("run_id").references(() => payRun.id),
-    payId: integer("pay_id").references(() => pay.id),
-    /** the lines that were added to that pay */
-    lines: json<SheetLine[]>("lines").notNull(),
-    recordedAt: text("recorded_at").notNull(),
-    undoneAt: text("undone_at"),
-  },
-  (t) => [index("departure_person").on(t.personId)],
 );

@@ -76,3 +76,26 @@ export const tick = sqliteTable(
   },
   (t) => [primaryKey({ columns: [t.payId, t.key] })],
 );
+
+/** The end of an employment; undone by a mark on the row, never deleted. */
+export const departure = sqliteTable(
+  "departure",
+  {
+    id: id(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    lastDay: text("last_day").notNull(),
+    reason: text("reason").notNull(),
+    noticeWorked: flag("notice_worked"),
+    misconduct: flag("misconduct"),
+    /** the run that holds the final pay */
+    runId: integer("run_id").references(() => payRun.id),
+    payId: integer("pay_id").references(() => pay.id),
+    /** the lines that were added to that pay */
+    lines: json<SheetLine[]>("lines").notNull(),
+    recordedAt: text("recorded_at").notNull(),
+    undoneAt: text("undone_at"),
+  },
+  (t) => [index("departure_person").on(t.personId)],
+);

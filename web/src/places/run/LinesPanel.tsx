@@ -3,10 +3,11 @@ import type { RunRow, RunView } from "@zesty/contract/runs";
 import { etpCodes } from "@zesty/core/au/terminationPayment";
 import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import { Button } from "../../parts/Button.tsx";
+import { TermsFields, withTerms } from "../../parts/DeductionTerms.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
+import { NumberInput } from "../../parts/NumberInput.tsx";
 import { linesSet } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
-import { NumberInput } from "./NumberInput.tsx";
 
 export function LinesPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
   const dispatch = useAppDispatch();
@@ -200,45 +201,6 @@ function Detail({ line, element, onLine }: EditorProps) {
 function Terms({ line, onLine }: Omit<EditorProps, "element">) {
   const set = (change: DeductionTerms) => onLine(withTerms(line, change));
   return <TermsFields terms={line.terms ?? {}} onTerms={set} />;
-}
-
-/** A line with its terms changed; without any, the line stands as it is typed. */
-export function withTerms(line: SheetLine, change: DeductionTerms): SheetLine {
-  const terms = Object.fromEntries(Object.entries({ ...line.terms, ...change }).filter(([, value]) => value));
-  const { terms: _terms, ...rest } = line;
-  return Object.keys(terms).length === 0 ? rest : { ...rest, terms };
-}
-
-/** How long a deduction goes on and what it leaves: in the run for once, in usual pay for good. */
-export function TermsFields({ terms, onTerms }: { terms: DeductionTerms; onTerms: (change: DeductionTerms) => void }) {
-  return (
-    <>
-      <NumberInput
-        label="Per cent of gross"
-        hint="In place of an amount"
-        form="percent"
-        value={terms.percentOfGross}
-        onValue={(percentOfGross) => onTerms({ percentOfGross })}
-      />
-      <NumberInput
-        label="Net pay that must stay, $"
-        hint="Protected earnings of an order"
-        form="money"
-        value={terms.keepNet}
-        onValue={(keepNet) => onTerms({ keepNet })}
-      />
-      <NumberInput label="Last payday" form="date" value={terms.until} onValue={(until) => onTerms({ until })} />
-      <NumberInput
-        label="Stops at a total of, $"
-        form="money"
-        value={terms.total}
-        onValue={(total) => onTerms({ total })}
-      />
-      {terms.total && (
-        <NumberInput label="Counted from" form="date" value={terms.since} onValue={(since) => onTerms({ since })} />
-      )}
-    </>
-  );
 }
 
 function Tick({ label, on, onTick }: { label: string; on: boolean; onTick: (on: boolean) => void }) {

@@ -2,12 +2,12 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { useState } from "react";
 import { TextField } from "../../parts/Fields.tsx";
+import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { cellsTyped, loaded } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { untilSaved } from "../../state/useRunEditing.ts";
-import { NewElementForm } from "../setup/NewElementForm.tsx";
 
 interface Props {
   view: RunView;

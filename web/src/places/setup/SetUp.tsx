@@ -4,8 +4,10 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { elementWords } from "../../parts/elementWords.ts";
 import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { weekdayDate } from "../../parts/format.ts";
+import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -13,10 +15,8 @@ import { useBusiness } from "../../state/business.ts";
 import { Block } from "./Block.tsx";
 import { CodedList } from "./CodedList.tsx";
 import { Costs } from "./Costs.tsx";
-import { elementWords } from "./elementWords.ts";
 import { FactsForm } from "./FactsForm.tsx";
 import { NewCycle } from "./NewCycle.tsx";
-import { NewElementForm } from "./NewElementForm.tsx";
 import { TopUps } from "./TopUps.tsx";
 
 export function SetUp() {

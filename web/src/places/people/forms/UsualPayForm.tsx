@@ -2,8 +2,8 @@ import type { DeductionTerms, SheetLine } from "@zesty/core/pay/payContext";
 import { useState } from "react";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
+import { TermsFields, withTerms } from "../../../parts/DeductionTerms.tsx";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
-import { TermsFields, withTerms } from "../../run/LinesPanel.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 /** Only lines in use stand in the form; any other pay element is one choice away. */

@@ -2,10 +2,10 @@
 import { leaveKinds } from "@zesty/core/leave/kinds";
 import { allowanceCodes, type ElementAu, elementsAu } from "@zesty/core/pay/payInput";
 import { useForm } from "react-hook-form";
-import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
-import { api } from "../../state/api.ts";
+import { api } from "../state/api.ts";
+import { Button } from "./Button.tsx";
 import { elementWords } from "./elementWords.ts";
+import { ChoiceField, errorAt, showErrors, TextField } from "./Fields.tsx";
 
 const allowanceWords: Record<(typeof allowanceCodes)[number], string> = {
   CD: "cents per kilometre",
