@@ -95,6 +95,52 @@ try {
   await go(`/books/${journal.id}`);
   await page.getByRole("button", { name: "Wages and salaries" }).first().click();
   await shot("journal");
+  // The odd pays, at Gannet Point Boatworks.
+  const person = (name: string) => page.getByRole("gridcell", { name, exact: true });
+  const [weekly, settled] = [22, 20];
+  await go(`/run/${weekly}`);
+  await person("Rafferty Quill").click();
+  await aside.getByRole("button", { name: "Rates, codes and terms of lines" }).click();
+  await aside.getByRole("region", { name: "Child support" }).scrollIntoViewIfNeeded();
+  await shot("run-lines");
+  const people = (await api.call("GET", "/businesses/2/people")).body as { id: number; name: string }[];
+  const dougal = people.find((each) => each.name.includes("Penhale"))?.id;
+  await go(`/people/${dougal}#departure`);
+  await page.getByLabel("Last day").fill("2026-06-26");
+  await page.getByLabel("Reason").selectOption("R");
+  await page.getByLabel("The notice is worked").uncheck();
+  await page.getByText(/weeks of redundancy pay/).waitFor();
+  await page.getByRole("button", { name: "Record the departure" }).scrollIntoViewIfNeeded();
+  await shot("departure");
+  await go(`/run/${settled}`);
+  await page.getByRole("tab", { name: "Sheet" }).click();
+  await person("Ingrid Vass").click();
+  await aside.getByRole("button", { name: "Correct this pay" }).click();
+  await aside.getByLabel("Ordinary").fill("30");
+  await page.getByLabel("Correct it").selectOption("own");
+  await aside.getByRole("button", { name: "See the difference" }).click();
+  await aside.getByText("Overpaid, net").scrollIntoViewIfNeeded();
+  await shot("correction");
+  await go("/set-up/rules");
+  await page.getByRole("button", { name: "Load a table from a file" }).click();
+  await page.getByLabel("Table", { exact: true }).selectOption("superGuaranteeRules");
+  const tables = (await api.call("GET", "/rules")).body as { name: string; rows: { figures: object }[] }[];
+  const newest = tables.find((each) => each.name === "superGuaranteeRules")?.rows.at(-1);
+  await page.getByLabel("File, JSON or CSV").setInputFiles({
+    name: "super.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(
+      JSON.stringify({
+        from: "2026-07-01",
+        to: "2027-06-30",
+        standing: "published",
+        source: { title: "What if the guarantee were 12.5 %", section: "an example" },
+        figures: { ...newest?.figures, percent: "12.5" },
+      }),
+    ),
+  });
+  await page.getByText(/pays come out differently/).waitFor();
+  await shot("rule-load");
   await go("/set-up/rules");
   await page.locator("#withholdingRates summary").last().click();
   await page.locator("#withholdingRates").scrollIntoViewIfNeeded();

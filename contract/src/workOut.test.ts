@@ -19,7 +19,7 @@ const errors = (change: object) => {
 describe("work-out input", () => {
   it("takes a good case", () => expect(errors({})).toEqual([]));
   it.each([
-    [{ country: "XX" }, "country", "Country must be one of [AU]."],
+    [{ country: "XX" }, "country", "Country must be one of [AU, NZ]."],
     [{ payday: "2026-02-30" }, "payday", "Payday is not a date. Write it as 2026-07-02."],
     [{ surprise: 1 }, "surprise", "Surprise is not a known field."],
     [{ lines: [{ element: "ordinary", hours: "10" }] }, "lines.0", "A line needs hours and a rate, or an amount."],

@@ -13,35 +13,35 @@ import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
 import { type Figure, figure, given, sumOf } from "../working/figure.ts";
 import type { ElementNz, PayInputNz, PayLineNz } from "./payInputNz.ts";
 
-type GroupNz = "earnings" | "extra" | "reimbursement" | "deduction" | "donation";
+type SideNz = "earnings" | "extra" | "reimbursement" | "deduction" | "donation";
 
 interface Traits {
-  group: GroupNz;
+  side: SideNz;
   words: string;
 }
 
 export const traitsNz: Record<ElementNz, Traits> = {
-  ordinary: { group: "earnings", words: "Ordinary hours" },
-  overtime: { group: "earnings", words: "Overtime" },
-  leaveTaken: { group: "earnings", words: "Leave taken" },
-  allowance: { group: "earnings", words: "Allowance" },
-  commission: { group: "earnings", words: "Commission" },
-  directorFee: { group: "earnings", words: "Director fee" },
-  holidayPay: { group: "earnings", words: "Holiday pay" },
-  alternativeHoliday: { group: "earnings", words: "Alternative holiday" },
-  bonus: { group: "extra", words: "Bonus" },
-  backPay: { group: "extra", words: "Back pay" },
-  extraPay: { group: "extra", words: "Extra pay" },
-  unusedLeave: { group: "extra", words: "Leave paid out" },
-  redundancy: { group: "extra", words: "Redundancy" },
-  reimbursement: { group: "reimbursement", words: "Reimbursement" },
-  deductionAfterTax: { group: "deduction", words: "Deduction" },
-  payrollGiving: { group: "donation", words: "Payroll giving" },
+  ordinary: { side: "earnings", words: "Ordinary hours" },
+  overtime: { side: "earnings", words: "Overtime" },
+  leaveTaken: { side: "earnings", words: "Leave taken" },
+  allowance: { side: "earnings", words: "Allowance" },
+  commission: { side: "earnings", words: "Commission" },
+  directorFee: { side: "earnings", words: "Director fee" },
+  holidayPay: { side: "earnings", words: "Holiday pay" },
+  alternativeHoliday: { side: "earnings", words: "Alternative holiday" },
+  bonus: { side: "extra", words: "Bonus" },
+  backPay: { side: "extra", words: "Back pay" },
+  extraPay: { side: "extra", words: "Extra pay" },
+  unusedLeave: { side: "extra", words: "Leave paid out" },
+  redundancy: { side: "extra", words: "Redundancy" },
+  reimbursement: { side: "reimbursement", words: "Reimbursement" },
+  deductionAfterTax: { side: "deduction", words: "Deduction" },
+  payrollGiving: { side: "donation", words: "Payroll giving" },
 };
 
 interface WorkedLineNz {
   line: PayLineNz;
-  group: GroupNz;
+  side: SideNz;
   amount: Figure;
 }
 
@@ -83,7 +83,7 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
     specialPercent: person.specialRate === undefined ? undefined : decimal(person.specialRate),
   };
   const lines = input.lines.map(workLineNz);
-  const of = (group: GroupNz) => lines.filter((line) => line.group === group);
+  const of = (side: SideNz) => lines.filter((line) => line.side === side);
   const amounts = (chosen: readonly WorkedLineNz[]) => chosen.map((line) => line.amount);
   const taxed = of("earnings").filter((each) => each.line.taxable !== false);
 
@@ -187,17 +187,17 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
 
 /** One line's amount: typed, or hours × rate × percent to the cent. */
 function workLineNz(line: PayLineNz): WorkedLineNz {
-  const { group, words } = traitsNz[line.element];
+  const { side, words } = traitsNz[line.element];
   const label = line.name ?? words;
   if (line.amount !== undefined)
-    return { line, group, amount: given(label, halfUpToCent(decimal(line.amount)), "money") };
+    return { line, side, amount: given(label, halfUpToCent(decimal(line.amount)), "money") };
   const hours = decimalOrZero(line.hours);
   const rate = decimalOrZero(line.rate);
   const percent = line.percent === undefined ? hundred : decimal(line.percent);
   const unpaid = line.element === "leaveTaken" && line.leave === "unpaid";
   return {
     line,
-    group,
+    side,
     amount: figure(label, unpaid ? zero : halfUpToCent(hours.times(rate).times(percent).div(100)), "money", () => ({
       rule: unpaid ? "Recorded, not paid" : "Hours × rate × per cent, to the cent",
       formula: `${hours.toString()} h × $${rate.toString()}${percent.eq(hundred) ? "" : ` × ${percent.toString()} %`}`,

@@ -1,6 +1,6 @@
 /** The sheet: one grid for everybody in the run, with the margin left of the names. Keys are handled here. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
-import { type RefObject, useCallback, useMemo, useRef } from "react";
+import { type RefObject, useCallback, useEffect, useMemo, useRef } from "react";
 import { type CellKeyboardEvent, type CellKeyDownArgs, DataGrid, type DataGridHandle } from "react-data-grid";
 import { cellsTyped, said, selected, undone } from "../../state/runSlice.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
@@ -46,6 +46,13 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
     () => sheetColumns({ elements: shownElements, open, step, bad, onType, onMark }),
     [shownElements, open, step, bad, onType, onMark],
   );
+
+  // A column that was just added comes into sight, wherever it stands.
+  const newest = extra.at(-1);
+  useEffect(() => {
+    const idx = columns.findIndex((column) => elementOf(column.key) === newest);
+    if (newest !== undefined && idx !== -1) gridRef.current?.scrollToCell({ idx });
+  }, [newest, columns, gridRef]);
 
   function paste(text: string): void {
     const elementId = elementOf(position.current.key);
