@@ -2,6 +2,7 @@ import Joi from "joi";
 
 export interface JournalSummary {
   id: number;
+  businessId: number;
   runId: number;
   reference: string;
   kind: "run" | "reversal" | "settlement";

@@ -20,6 +20,8 @@ const saved = (page: Page) => expect(page.getByText("Saved", { exact: true })).t
 
 test("two minutes: one director's payday, signed off and sent", async ({ page, world }) => {
   await open(page, world, fern);
+  // The page of another business puts that business in hand.
+  await expect(page.getByRole("button", { name: "Business in hand: Little Fern Pottery" })).toBeVisible();
   await page.getByRole("tab", { name: "Sign off" }).click();
   await aside(page).getByRole("checkbox").check();
   await aside(page).getByRole("button", { name: "Sign off" }).click();

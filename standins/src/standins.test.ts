@@ -88,6 +88,22 @@ describe("the agency's rules of the message", () => {
   ])("just inside: %o", (change) => expect(messageItems(message(change), now)).toEqual([]));
 });
 
+describe("an update: nobody is paid, only the year to date is corrected", () => {
+  const update = (change: Partial<PayEventMessage> = {}) =>
+    messageItems(message({ action: "update", w1: "", w2: "", payDate: "2026-07-01", ...change }), now).map(
+      (item) => item.code,
+    );
+  it("carries no payer totals", () => {
+    expect(update()).toEqual([]);
+    expect(update({ w1: "1000.00" })).toEqual(["P13"]);
+    expect(update({ w2: "0.00" })).toEqual(["P13"]);
+  });
+  it("is not dated ahead, and may be dated back", () => {
+    expect(update({ payDate: "2026-07-02" })).toEqual(["P11"]);
+    expect(update({ payDate: "2026-06-30" })).toEqual([]);
+  });
+});
+
 describe("the agency's rules of a payee", () => {
   const codes = (
     change: Partial<PayeeRecord>,
@@ -98,6 +114,23 @@ describe("the agency's rules of a payee", () => {
     return payeeItems(record, message({ payees: [record], ...event }), previous).map((item) => item.code);
   };
   it("pass a good one", () => expect(codes({})).toEqual([]));
+  it("pass one who left, with all that a final pay can hold", () =>
+    expect(
+      codes({
+        end: "2026-06-26",
+        cessation: "R",
+        allowances: [
+          { type: "OD", amount: "1.00", detail: "G1" },
+          { type: "OD", amount: "2.00", detail: "T1" },
+        ],
+        lumpSums: [
+          { type: "A", amount: "10.00" },
+          { type: "E", amount: "3.00", detail: "2024" },
+          { type: "E", amount: "4.00", detail: "2025" },
+        ],
+        etp: [{ code: "O", date: "2026-07-02", amounts: ["0.00", "100.00", "32.00"] }],
+      }),
+    ).toEqual([]));
   it.each<[string, Partial<PayeeRecord>]>([
     ["E01", { tfn: "123456789" }],
     ["E02", { tfn: "111111111" }],
@@ -109,6 +142,17 @@ describe("the agency's rules of a payee", () => {
     ["E07", { address: { line1: "1", suburb: "S", state: "VIC", postcode: "2690" } }],
     ["E07", { address: { line1: "1", suburb: "S", state: "XX", postcode: "3350" } }],
     ["E08", { start: "2026-06-29" }],
+    ["E08", { end: "2026-06-26" }],
+    ["E08", { cessation: "V" }],
+    ["E08", { end: "2024-06-26", cessation: "V" }],
+    ["E08", { end: "2026-06-26", cessation: "Q" }],
+    ["E17", { allowances: [{ type: "OD", amount: "1.00" }] }],
+    ["E17", { allowances: [{ type: "KN", amount: "1.00", detail: "G1" }] }],
+    ["E18", { lumpSums: [{ type: "E", amount: "1.00" }] }],
+    ["E18", { lumpSums: [{ type: "D", amount: "1.00", detail: "2024" }] }],
+    ["E19", { etp: [{ code: "X", date: "2026-07-02", amounts: ["0.00", "1.00", "0.00"] }] }],
+    ["E19", { etp: [{ code: "O", date: "2 July", amounts: ["0.00", "1.00", "0.00"] }] }],
+    ["E19", { etp: [{ code: "O", date: "2026-07-02", amounts: ["0.00", "1", "0.00"] }] }],
     ["E09", { basis: "X" }],
     ["E10", { treatment: "RTXX" }],
     ["E10", { treatment: "HRXXXX" }],

@@ -1,4 +1,5 @@
 /** Pay event, payslip and journal, built from worked pays. */
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { taxTreatmentCode } from "../au/taxDeclaration.ts";
 import { payRunJournal } from "../journals/payRunJournal.ts";
@@ -7,6 +8,7 @@ import type { PayLine } from "../pay/payInput.ts";
 import { workOut } from "../pay/workOut.ts";
 import { payslip } from "../payslips/payslip.ts";
 import { decimal } from "../quantity/decimal.ts";
+import { toCents } from "../quantity/units.ts";
 import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
 import { ordinary, pay, person } from "../testMakers.ts";
 import { workingText } from "../working/text.ts";
@@ -195,5 +197,137 @@ describe("year to date and workings", () => {
     const text = workingText(worked.net.working());
     expect(text).toContain("Net pay: $");
     expect(text).toContain("Source: Income tax rates enacted March 2025");
+  });
+});
+
+describe("what a final pay leaves in the pay event", () => {
+  const leaving = workOut(
+    pay(
+      [
+        ordinary("38", "30"),
+        { element: "unusedLeave", leave: "annual", reason: "redundancy", amount: "900" },
+        { element: "redundancy", amount: "20000", completedYears: 1 },
+        { element: "etp", etpCode: "O", amount: "4560" },
+        { element: "backPay", amount: "500", earnedYear: "2023-24" },
+        { element: "allowance", allowance: "OD", detail: "T1", amount: "12" },
+      ],
+      { payday: "2025-10-09" },
+    ),
+    rules,
+  );
+  const sums = new Map(factsOf(leaving, "2025-10-09").map((fact) => [fact.code, fact.cents]));
+  const facts = (change: Partial<Parameters<typeof payeeRecord>[0]> = {}) =>
+    payeeRecord(
+      {
+        payrollId: "E9",
+        taxFileNumber: "123456782",
+        name: { family: "Sample", given: "Alex" },
+        birthDate: "1990-02-03",
+        address: { line1: "1 Example St", suburb: "Sampleton", state: "VIC", postcode: "3350" },
+        startDate: "2024-06-03",
+        endDate: "2025-10-03",
+        cessation: "R",
+        basis: "full-time",
+        tax: person().tax,
+        periodStart: "2025-09-29",
+        periodEnd: "2025-10-05",
+        yearToDate: sums,
+        ...change,
+      },
+      false,
+    );
+  it("names the last day and the reason, together or not at all", () => {
+    expect([facts().end, facts().cessation]).toEqual(["2025-10-03", "R"]);
+    expect([facts({ cessation: null }).end, facts({ endDate: null }).cessation]).toEqual([null, null]);
+  });
+  it("lists termination payments by code and payday, the tax-free part as lump sum D", () => {
+    // 20,000 − (13,100 + 6,552) = 348, at 32 %: 111; notice 4,560 at 32 %: 1,459.
+    expect(facts().income.etp).toEqual([
+      { code: "O", date: "2025-10-09", taxFree: "0.00", taxable: "4560.00", withheld: "1459.00" },
+      { code: "R", date: "2025-10-09", taxFree: "0.00", taxable: "348.00", withheld: "111.00" },
+    ]);
+    expect(facts().income.lumpSums).toEqual([
+      { type: "A", amount: "900.00" },
+      { type: "D", amount: "19652.00" },
+      { type: "E", detail: "2024", amount: "500.00" },
+    ]);
+  });
+  it("keeps termination payments out of the tax of the income stream", () => {
+    const all = leaving.withheld.value.minus(leaving.etp?.withheld.value ?? "0").toFixed(2);
+    expect(facts().income.withheld).toBe(all);
+  });
+  it("describes an allowance that has no code of its own", () => {
+    expect(facts().income.allowances).toEqual([{ type: "OD", detail: "T1", amount: "12.00" }]);
+  });
+  it("says why there is no number: not given, applied for, or a minor with nothing withheld", () => {
+    const number = (change: object, fileNumber: "none" | "pending") =>
+      facts({ tax: { ...person().tax, fileNumber }, ...change }).taxFileNumber;
+    expect(number({}, "none")).toBe("000000000");
+    expect(number({}, "pending")).toBe("111111111");
+    const young = { birthDate: "2008-01-01", yearToDate: new Map([["gross", 30_000]]) };
+    expect(number(young, "none")).toBe("333333333");
+    expect(number({ ...young, yearToDate: sums }, "none")).toBe("000000000");
+    expect(number({ ...young, birthDate: "2007-10-05" }, "none")).toBe("000000000");
+  });
+});
+
+describe("the journal of any pays", () => {
+  const accounts = {
+    wages: "6-1000",
+    superExpense: "6-1100",
+    withholdingPayable: "2-1100",
+    superPayable: "2-1200",
+    deductionsPayable: "2-1300",
+    netPayClearing: "2-1400",
+  };
+  const costAccounts = new Map([["WC", { expense: "6-1300", payable: "2-1500" }]]);
+  it("balances, and books every cent of cost to a centre where the person has centres", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 400_000 }), { minLength: 1, maxLength: 4 }),
+        fc.integer({ min: 0, max: 30_000 }),
+        fc.integer({ min: 1, max: 99 }),
+        fc.boolean(),
+        (amounts, deducted, share, byRows) => {
+          const lines = amounts.map(
+            (cents, at): PayLine => ({
+              element: "ordinary",
+              amount: (cents / 100).toFixed(2),
+              ...(byRows && at > 0 ? { costCentre: `C${at}` } : {}),
+            }),
+          );
+          const some = workOut(
+            pay([...lines, { element: "deductionAfterTax", amount: (deducted / 100).toFixed(2) }], {
+              employerCosts: [{ code: "WC", name: "Cover", percent: "2.15", of: "gross" }],
+            }),
+            rules,
+          );
+          const posted = payRunJournal(
+            [
+              {
+                payId: 1,
+                worked: some,
+                elementAccounts: new Map(),
+                costCentres: [
+                  { code: "A", percent: String(share) },
+                  { code: "B", percent: String(100 - share) },
+                ],
+                costAccounts,
+              },
+            ],
+            accounts,
+          );
+          const sum = (chosen: typeof posted) =>
+            chosen.reduce((all, each) => all + each.debitCents - each.creditCents, 0);
+          expect(sum(posted)).toBe(0);
+          const expenses = posted.filter((each) => each.account.startsWith("6-"));
+          expect(expenses.every((each) => each.costCentre !== null)).toBe(true);
+          const cost = some.gross.value
+            .plus(some.super.guarantee.value)
+            .plus(some.employerCosts[0]?.amount.value ?? "0");
+          expect(sum(expenses)).toBe(toCents(cost));
+        },
+      ),
+    );
   });
 });

@@ -29,7 +29,7 @@ export function listJournals(context: Context, businessId: number): JournalSumma
       .all()
       .map((row) => [row.id, row.cents]),
   );
-  return rows.map(({ businessId: _business, ...row }) => ({ ...row, totalCents: totals.get(row.id) ?? 0 }));
+  return rows.map((row) => ({ ...row, totalCents: totals.get(row.id) ?? 0 }));
 }
 
 export function businessOfJournal(context: Context, journalId: number): number {
@@ -80,9 +80,8 @@ export function readJournal(context: Context, journalId: number): JournalView {
     .from(document)
     .where(and(eq(document.runId, head.runId), eq(document.kind, "journal")))
     .get();
-  const { businessId: _business, ...rest } = head;
   return {
-    ...rest,
+    ...head,
     totalCents: entries.reduce((total, entry) => total + entry.debitCents, 0),
     entries,
     documentId: head.kind === "run" ? (csv?.id ?? null) : null,

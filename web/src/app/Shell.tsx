@@ -1,7 +1,7 @@
 /** The frame of every signed-in page: places in words, the business in hand, the day, and the keys that work anywhere. */
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
 import type { SessionView } from "@zesty/contract/session";
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
@@ -25,9 +25,13 @@ export function Shell({ session }: { session: SessionView }) {
   const [help, setHelp] = useState(false);
   const [businessId, setBusinessId] = useState(() => Number(localStorage.getItem(keptBusiness)) || 0);
   const business = session.businesses.find((each) => each.id === businessId) ?? session.businesses[0] ?? null;
-  const choose = (id: number) => {
+  const take = useCallback((id: number) => {
     localStorage.setItem(keptBusiness, String(id));
     setBusinessId(id);
+  }, []);
+  const inHand = useMemo(() => ({ business, take }), [business, take]);
+  const choose = (id: number) => {
+    take(id);
     // Switching keeps the place, but not one business's run or person.
     void navigate(`/${location.pathname.split("/")[1] ?? "desk"}`);
   };
@@ -44,7 +48,7 @@ export function Shell({ session }: { session: SessionView }) {
   useRunEvents(dispatch);
 
   return (
-    <BusinessContext value={business}>
+    <BusinessContext value={inHand}>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
         To the page
       </a>

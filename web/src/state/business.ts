@@ -1,12 +1,27 @@
+/** The business in hand: what the places of the bar show, and what follows when a page of another business opens. */
 import type { SessionView } from "@zesty/contract/session";
-import { createContext, use } from "react";
+import { createContext, use, useEffect } from "react";
 
 export type BusinessInHand = SessionView["businesses"][number];
-export const BusinessContext = createContext<BusinessInHand | null>(null);
+export const BusinessContext = createContext<{
+  business: BusinessInHand | null;
+  /** takes another business in hand and stays on the page */
+  take: (businessId: number) => void;
+}>({ business: null, take: () => undefined });
 
 /** The business in hand; places are only shown when there is one. */
 export function useBusiness(): BusinessInHand {
-  const business = use(BusinessContext);
+  const { business } = use(BusinessContext);
   if (!business) throw new Error("No business is in hand.");
   return business;
+}
+
+export const useTakeBusiness = (): ((businessId: number) => void) => use(BusinessContext).take;
+
+/** A page about one business puts it in hand: what stands in the bar and what stands on the page are one. */
+export function usePutInHand(businessId: number | undefined): void {
+  const { business, take } = use(BusinessContext);
+  useEffect(() => {
+    if (businessId !== undefined && business?.id !== businessId) take(businessId);
+  }, [businessId, business, take]);
 }

@@ -7,10 +7,12 @@ import { cents, centsOrDash, longDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
+import { usePutInHand } from "../../state/business.ts";
 
 export function JournalPage() {
   const id = Number(useParams().journal);
   const { data: journal, error } = api.useJournalQuery(id);
+  usePutInHand(journal?.businessId);
   const navigate = useNavigate();
   const [open, setOpen] = useState<number | null>(null);
   if (error)

@@ -7,6 +7,7 @@ import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { PaydayWheel, Tape } from "../../parts/Tape.tsx";
 import { api } from "../../state/api.ts";
+import { useTakeBusiness } from "../../state/business.ts";
 
 export function Desk() {
   const { data: desk, error } = api.useDeskQuery(undefined, { refetchOnMountOrArgChange: true });
@@ -78,6 +79,7 @@ const kindWords: Record<ToDo["kind"], string> = {
 };
 
 function ToDoList({ toDo, day }: { toDo: readonly ToDo[]; day: string }) {
+  const take = useTakeBusiness();
   return (
     <section className="mt-6">
       <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">Next first</h2>
@@ -87,6 +89,7 @@ function ToDoList({ toDo, day }: { toDo: readonly ToDo[]; day: string }) {
           <li key={`${each.businessId}${each.date}${each.kind}${each.words}`} className="border-b border-rule">
             <Link
               to={each.link}
+              onClick={() => take(each.businessId)}
               className="grid grid-cols-[110px_90px_1fr_auto] items-baseline gap-4 py-2 hover:bg-hover focus-visible:bg-lime-soft"
             >
               <span className={`figures ${each.date < day ? "font-semibold text-plum" : ""}`}>

@@ -9,6 +9,7 @@ import { hours, longDate, money, moneyOrDash, shortDate, weekdayDate } from "../
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
+import { usePutInHand } from "../../state/business.ts";
 import { Departure } from "./Departure.tsx";
 import { BankForm } from "./forms/BankForm.tsx";
 import { DetailsForm } from "./forms/DetailsForm.tsx";
@@ -26,6 +27,7 @@ export function PersonPage() {
   const { data: session } = api.useSessionQuery();
   const { data: runs = [] } = api.useRunsQuery(person?.businessId ?? 0, { skip: !person });
   const navigate = useNavigate();
+  usePutInHand(person?.businessId);
   if (error)
     return (
       <div className="p-6">

@@ -10,6 +10,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { totalsOfRows } from "../../parts/totals.ts";
 import { Wheel } from "../../parts/Wheel.tsx";
 import { api, problemOf } from "../../state/api.ts";
+import { usePutInHand } from "../../state/business.ts";
 import { includedSet, loaded, periodsSet, said, saved, selected, ticked } from "../../state/runSlice.ts";
 import { store, useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { untilSaved, useRunEditing } from "../../state/useRunEditing.ts";
@@ -63,6 +64,7 @@ export function RunPage() {
     // From an entry of the books to the very pay it came from.
     if (wanted) dispatch(selected(wanted));
   }, [data, wanted, dispatch]);
+  usePutInHand(data?.businessId);
   if (error)
     return (
       <div className="p-6">
