@@ -8,7 +8,9 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => shared.end());
 
-const pages: [string, string, (string | null)?][] = [
+type Page = Parameters<typeof signIn>[0];
+const press = (name: string) => (page: Page) => page.getByRole("button", { name }).first().click();
+const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<void>)?][] = [
   ["desk", "/desk"],
   ["runs", "/run"],
   ["run sheet", `/run/${openRun}`],
@@ -23,6 +25,14 @@ const pages: [string, string, (string | null)?][] = [
   ["a journal", "/books/23"],
   ["set-up", "/set-up"],
   ["rule book", "/set-up/rules"],
+  ["a table to load", "/set-up/rules", undefined, press("Load a table from a file")],
+  ["a departure", "/people/9#departure"],
+  ["employment", "/people/14#employment"],
+  ["usual pay", "/people/16#usualPay"],
+  ["lines", "/run/22", undefined, press("Rates, codes and terms of lines")],
+  ["leave by its dates", "/run/22", undefined, press("Leave by its dates")],
+  ["tax by hand", "/run/22", undefined, press("Tax or super by hand")],
+  ["a correction", "/run/20", "Sheet", press("Correct this pay")],
 ];
 
 for (const theme of ["light", "dark"] as const)
@@ -32,10 +42,11 @@ for (const theme of ["light", "dark"] as const)
     await page.goto(shared.url);
     expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
     await signIn(page, shared);
-    for (const [name, path, tab] of pages) {
+    for (const [name, path, tab, more] of pages) {
       await page.goto(`${shared.url}${path}`);
       await page.getByRole("heading", { level: 1 }).waitFor();
       if (tab) await page.getByRole("tab", { name: tab }).click();
+      await more?.(page);
       await page.waitForTimeout(400);
       const { violations } = await new AxeBuilder({ page }).analyze();
       expect(

@@ -4,8 +4,8 @@
  */
 import type { StateAu } from "../calendar/businessDays.ts";
 import type { IsoDate } from "../calendar/dates.ts";
-import type { Cycle } from "../calendar/payPeriods.ts";
-import { atLeastZero, decimal, sum } from "../quantity/decimal.ts";
+import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
+import { atLeastZero, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import { groupOf } from "./elements.ts";
 import type {
@@ -213,10 +213,24 @@ export function payInputOf(
     person: context.person,
     lines: payLines,
     toDate: context.toDate,
+    ...(payLines.some((line) => line.element === "unusedLeave") ? { history: normalPay(context) } : {}),
     ...(context.overrides ? { overrides: context.overrides } : {}),
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
   };
+}
+
+/**
+ * The gross of a normal pay, for unused leave: Schedule 7 goes by it, not by a short last pay. The agreed hours at the
+ * person's rate; for who has none, the last pay.
+ */
+function normalPay({ person, facts, cycle, lastPay }: RowContext): PayInput["history"] {
+  const agreed = decimalOrZero(person.weeklyHours)
+    .times(facts.hourlyRate ?? "0")
+    .times(52)
+    .div(paysPerYear[cycle]);
+  if (agreed.gt(0)) return { normalGross: agreed.toFixed(2) };
+  return lastPay ? { normalGross: lastPay.gross } : undefined;
 }
 
 /** What a deduction under terms comes to in this pay; null when it has run out. */

@@ -71,6 +71,38 @@ describe("too little paid", () => {
   });
 });
 
+describe("corrected twice", () => {
+  it("starts from what was corrected before, in lines and in tax", () => {
+    finish(correct("40"));
+    expect(readCorrectable(world.context, payId).lines.map((line) => line.hours)).toEqual(["40"]);
+    expect(() => correct("40")).toThrow("Nothing differs");
+    // 40 h to 39 h: 0.3227 × 1,228.99 (1,228.50 whole dollars and 0.99) − 185.1923 = 211.40 → 211; 222 stood.
+    expect(planCorrection(world.context, world.actor, wanted("39"))).toMatchObject({
+      gross: "-31.50",
+      withheld: "-11.00",
+    });
+    finish(correct("39"));
+    expect([year().get("gross"), year().get("withheld")]).toEqual([122_850, 21_100]);
+  });
+  it("takes the place of a correction that is still open, ticks and all", () => {
+    const id = correct("35");
+    for (const mark of own(id)?.marks ?? [])
+      if (mark.kind === "query")
+        setTick(world.context, world.actor, id, { payId: own(id)?.payId ?? 0, key: mark.key, on: true });
+    expect(correct("36")).toBe(id);
+    expect(own(id)?.figures?.gross).toBe("-63.00");
+    expect(read(id).rows).toHaveLength(1);
+  });
+  it("leaves an earlier pay's correction in the same pay alone", () => {
+    const next = correct("40", { into: "next" });
+    finish(next);
+    const second = read(next).rows.find((row) => row.personId === world.personIds[0])?.payId ?? 0;
+    expect(readCorrectable(world.context, second).lines.map((line) => line.hours)).toEqual(["38"]);
+    const plan = planCorrection(world.context, world.actor, { payId: second, lines: hours("37"), into: "own" });
+    expect(plan.gross).toBe("-31.50");
+  });
+});
+
 describe("too much paid", () => {
   it("becomes a debt; the pay event is an update without totals, and nobody is paid less than nothing", () => {
     // 35 h: 1,102.50; 0.3227 × 1,102.99 − 185.1923 = 170.74 → 171. Back: 94.50 gross, 30 tax, 64.50 net.

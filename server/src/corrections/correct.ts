@@ -17,7 +17,7 @@ import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { pay, payFact, payRun, person, signedPay, usualPay } from "../store/schema.ts";
+import { pay, payElement, payFact, payRun, person, signedPay, usualPay } from "../store/schema.ts";
 
 export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
   dryRun(context.store, () => {
@@ -75,10 +75,54 @@ export function findCorrectable(context: Context, payId: number) {
   return { row, run, signed, who, rate: rateE4 === null ? null : fromE4(rateE4).toString() };
 }
 
+/** Corrections of a pay that are signed off: the pays that hold them, and their lines. */
+function signedCorrections(context: Context, row: typeof pay.$inferSelect, run: Run) {
+  return context.store.db
+    .select({ pay, run: payRun })
+    .from(pay)
+    .innerJoin(payRun, eq(pay.runId, payRun.id))
+    .where(eq(pay.personId, row.personId))
+    .all()
+    .filter((each) => each.run.state !== "open" && each.run.state !== "takenBack" && each.pay.id !== row.id)
+    .map((each) => ({ ...each, lines: each.pay.lines.filter((line) => line.corrects === run.payday) }))
+    .filter((each) => each.lines.length > 0);
+}
+
+/** The lines of a pay with the corrections made of it: what a further correction starts from. A debt is no part of it. */
+export function paidSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): SheetLine[] {
+  const debt = context.store.db
+    .select({ id: payElement.id })
+    .from(payElement)
+    .where(and(eq(payElement.businessId, run.businessId), eq(payElement.code, standardElements.overpaid.code)))
+    .get()?.id;
+  const own = row.lines.filter((line) => line.corrects === undefined);
+  const later = signedCorrections(context, row, run).flatMap((each) => each.lines);
+  return [...own, ...later.filter((line) => line.elementId !== debt)];
+}
+
+/** Regular taxable earnings of a pay and of the runs that corrected it: the difference is taxed above or below them. */
+function taxedSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): string {
+  const { db } = context.store;
+  const payIds = [
+    row.id,
+    ...signedCorrections(context, row, run).flatMap((each) => (each.pay.corrects ? each.pay.id : [])),
+  ];
+  const cents = payIds.map(
+    (payId) =>
+      db
+        .select({ cents: payFact.cents })
+        .from(payFact)
+        .innerJoin(signedPay, eq(payFact.signedPayId, signedPay.id))
+        .where(and(eq(signedPay.payId, payId), eq(signedPay.kind, "pay"), eq(payFact.code, "regularTaxable")))
+        .get()?.cents ?? 0,
+  );
+  return centsText(cents.reduce((total, each) => total + each, 0));
+}
+
 function settle(context: Context, actor: Actor, wanted: NewCorrection) {
   const { db } = context.store;
   const { row, run, signed, who, rate } = findCorrectable(context, wanted.payId);
-  const lines = correctionLines(row.lines, wanted.lines, rate, run.payday);
+  const lines = correctionLines(paidSoFar(context, row, run), wanted.lines, rate, run.payday);
   if (lines.length === 0)
     throw cannot(
       "no-difference",
@@ -86,7 +130,7 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
     );
   const found =
     wanted.into === "own"
-      ? ownRun(context, run, signed.id, row, lines)
+      ? ownRun(context, run, row, lines)
       : { ...nextRun(context, actor, run, row.personId, lines), overpaid: null };
   if (found.overpaid !== null && wanted.recoverPerPay)
     takeBackByPays(context, who, findRun(context, found.runId).payday, found.overpaid, wanted.recoverPerPay);
@@ -130,7 +174,7 @@ function nextRun(context: Context, actor: Actor, run: Run, personId: number, lin
  * A run of its own: taxed as the difference on the pay that it corrects. Where too much was paid, the net difference
  * becomes a debt of the person, so that nobody is paid less than nothing.
  */
-function ownRun(context: Context, run: Run, signedPayId: number, row: typeof pay.$inferSelect, lines: SheetLine[]) {
+function ownRun(context: Context, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
   const { db } = context.store;
   // Not before the pay that it corrects: the year to date must hold both.
   const today = context.clock.today();
@@ -157,20 +201,21 @@ function ownRun(context: Context, run: Run, signedPayId: number, row: typeof pay
       payday,
       kind: "correction",
     });
-  const taxed = db
-    .select({ cents: payFact.cents })
-    .from(payFact)
-    .where(and(eq(payFact.signedPayId, signedPayId), eq(payFact.code, "regularTaxable")))
-    .get();
-  const corrects = { payId: row.id, payday: run.payday, taxable: centsText(taxed?.cents ?? 0) };
-  db.delete(pay)
+  const corrects = { payId: row.id, payday: run.payday, taxable: taxedSoFar(context, row, run) };
+  const known = db
+    .select({ id: pay.id })
+    .from(pay)
     .where(and(eq(pay.runId, runId), eq(pay.personId, row.personId)))
-    .run();
-  const { id: payId } = db
-    .insert(pay)
-    .values({ runId, personId: row.personId, included: true, periods: 1, lines, corrects })
-    .returning({ id: pay.id })
     .get();
+  // Corrected again while the run is open: the newer lines take the place of the older ones.
+  if (known) db.update(pay).set({ lines, corrects }).where(eq(pay.id, known.id)).run();
+  const payId =
+    known?.id ??
+    db
+      .insert(pay)
+      .values({ runId, personId: row.personId, included: true, periods: 1, lines, corrects })
+      .returning({ id: pay.id })
+      .get().id;
   const [worked] = workRows(context, loadRun(context, runId, [payId]));
   const net = decimal(worked?.figures?.net ?? "0");
   if (!net.isNegative()) return { runId, payId, overpaid: null };

@@ -1,9 +1,15 @@
 /** The pay to correct, as it was signed off, and the corrections made of it so far. */
 import type { CorrectablePay } from "@zesty/contract/corrections";
+import { correctionLines } from "@zesty/core/pay/correction";
+import type { SheetLine } from "@zesty/core/pay/payContext";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { pay, payElement, payRun } from "../store/schema.ts";
-import { findCorrectable } from "./correct.ts";
+import { findCorrectable, paidSoFar } from "./correct.ts";
+
+/** Lines of one element at one rate put together, as somebody would type them. */
+const merged = (lines: readonly SheetLine[], rate: string | null, payday: string): SheetLine[] =>
+  correctionLines([], lines, rate, payday).map(({ corrects: _corrects, ...line }) => line);
 
 export function readCorrectable(context: Context, payId: number): CorrectablePay {
   const { db } = context.store;
@@ -27,7 +33,7 @@ export function readCorrectable(context: Context, payId: number): CorrectablePay
     name: `${who.givenName} ${who.familyName}`,
     payday: run.payday,
     hourlyRate: rate,
-    lines: row.lines.filter((line) => line.corrects === undefined),
+    lines: merged(paidSoFar(context, row, run), rate, run.payday),
     elements: elements.map(({ id, name, entry }) => ({ id, name, entry })),
     corrections: corrections.map((each) => ({ runId: each.run.id, payday: each.run.payday, state: each.run.state })),
   };

@@ -69,7 +69,7 @@ function Correct({ pay }: { pay: CorrectablePay }) {
           <Link className="text-action underline" to={`/run/${each.runId}`}>
             run of {longDate(each.payday)}
           </Link>
-          . The lines below are as first paid.
+          . Signed off, it is in the lines below.
         </p>
       ))}
       <h3 className="mt-2 font-semibold">As it should have been</h3>
