@@ -50,6 +50,7 @@ export const sheetLine = Joi.object<SheetLine>({
   detail,
   costCentre: Joi.string().max(20).label("Cost centre"),
   corrects: date(),
+  explained: Joi.string().max(300),
 }).custom((value: SheetLine, helpers) => {
   const negative = value.hours?.startsWith("-") ? "Hours" : value.amount?.startsWith("-") ? "Amount" : null;
   if (negative && value.corrects === undefined)

@@ -41,7 +41,7 @@ export function correctionLines(
   add(should, 1);
   add(was, -1);
   return [...all.values()].flatMap(({ line, hours, amount }): SheetLine[] => {
-    const { terms: _terms, hours: _hours, amount: _amount, ...rest } = line;
+    const { terms: _terms, hours: _hours, amount: _amount, explained: _explained, ...rest } = line;
     if (line.hours !== undefined)
       return decimal(hours).isZero()
         ? []

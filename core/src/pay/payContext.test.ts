@@ -49,6 +49,8 @@ describe("a top-up", () => {
     expect(added(hours("10"), "450")).toBe("150.00");
     expect(added(hours("10"), "450", { periods: 2 })).toBe("600.00");
     expect(added([], "450")).toBe("450.00");
+    const line = payInputOf(context(scheme("450")), hours("10"), with9).lines.at(-1);
+    expect(line?.explained).toBe("Guaranteed 450.00, earned 300.00: what is missing, without super");
   });
   it("adds nothing where enough is earned", () => {
     expect(added(hours("15"), "450")).toBeUndefined();

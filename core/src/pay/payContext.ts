@@ -81,6 +81,8 @@ export interface SheetLine {
   costCentre?: string | undefined;
   /** the payday of the pay that this line corrects */
   corrects?: IsoDate | undefined;
+  /** how the amount was arrived at, where a final pay was worked out; gone once somebody types over it */
+  explained?: string | undefined;
 }
 
 /** A scheme under which the employer tops a pay up to a guaranteed amount. */
@@ -175,6 +177,7 @@ export function payInputOf(
       ...line.detail,
       ...(line.costCentre ? { costCentre: line.costCentre } : {}),
       ...(line.corrects ? { corrects: line.corrects } : {}),
+      ...(line.explained ? { explained: line.explained } : {}),
     };
     if (line.terms) {
       const limited = underTerms(line, line.terms, context, element.code);
@@ -194,7 +197,9 @@ export function payInputOf(
   }
   const topUp = context.topUp && elements.get(context.topUp.elementId);
   if (context.topUp && topUp) {
-    const missing = shortOf(context.topUp.guaranteed, payLines, context.periods);
+    const guaranteed = decimal(context.topUp.guaranteed).times(context.periods);
+    const earned = earnedIn(payLines);
+    const missing = atLeastZero(guaranteed.minus(earned));
     if (missing.gt(0))
       payLines.push({
         element: topUp.element,
@@ -203,6 +208,7 @@ export function payInputOf(
         ...(topUp.detail ? { detail: topUp.detail } : {}),
         superable: false,
         amount: missing.toFixed(2),
+        explained: `Guaranteed ${guaranteed.toFixed(2)}, earned ${earned.toFixed(2)}: what is missing, without super`,
       });
   }
   return {
@@ -250,15 +256,13 @@ function underTerms(
   };
 }
 
-/** What earnings lack of the guaranteed amount. A person without any pay in the period is topped up in full. */
-function shortOf(guaranteed: string, lines: readonly PayLine[], periods: number) {
-  const earned = sum(
+/** What a top-up is set against; a person without any pay in the period is topped up in full. */
+const earnedIn = (lines: readonly PayLine[]) =>
+  sum(
     lines
       .filter((line) => ["earnings", "extra"].includes(groupOf(line)))
       .map((line, at) => workLine(line, at).amount.value),
   );
-  return atLeastZero(decimal(guaranteed).times(periods).minus(earned));
-}
 
 export function workOutRow(
   context: RowContext,

@@ -80,6 +80,8 @@ export interface PayLine {
   costCentre?: string | undefined;
   /** the payday of the pay that this line corrects */
   corrects?: IsoDate | undefined;
+  /** how an amount was arrived at that nobody typed: a top-up, a final pay; shown in its working */
+  explained?: string | undefined;
   /** the name of the pay element, and its code in the business: for workings, payslips and year-to-date */
   name?: string | undefined;
   code?: string | undefined;

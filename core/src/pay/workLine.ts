@@ -18,7 +18,12 @@ export function workLine(line: PayLine, at: number): WorkedLine {
     const typed = decimalOrZero(line.amount)
       .plus(decimalOrZero(line.amountBefore1993))
       .plus(decimalOrZero(line.amountBefore1978));
-    return { at, line, group, amount: given(label, halfUpToCent(typed), "money", inRun) };
+    const value = halfUpToCent(typed);
+    const amount =
+      line.explained === undefined
+        ? given(label, value, "money", inRun)
+        : figure(label, value, "money", () => ({ rule: line.explained as string, setting: inRun }));
+    return { at, line, group, amount };
   }
   const hours = decimalOrZero(line.hours);
   const rate = decimalOrZero(line.rate);

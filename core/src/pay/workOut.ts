@@ -129,7 +129,10 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
   const superRow = rules.row(superGuaranteeRules, input.payday);
   const counted = sumOf(
     `Earnings that count as ${superRow.figures.base}`,
-    amounts([...earnings, ...extras].filter((each) => isSuperable(each.line, superRow.figures.counts))),
+    // Pay in lieu of notice counts, other termination payments do not: the pay element says which is which.
+    amounts(
+      [...earnings, ...extras, ...terminationLines].filter((each) => isSuperable(each.line, superRow.figures.counts)),
+    ),
     "money",
     "Before any salary sacrifice; overtime and expense allowances do not count",
   );

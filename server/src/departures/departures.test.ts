@@ -6,7 +6,7 @@ import { readDocument } from "../documents/documents.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
-import { readRun } from "../runs/readRun.ts";
+import { keptWorking, readRun } from "../runs/readRun.ts";
 import { setTick } from "../runs/saveRows.ts";
 import { signOff } from "../runs/signOff.ts";
 import { takeBack } from "../runs/takeBack.ts";
@@ -90,7 +90,11 @@ describe("a departure with the next run", () => {
       ["UNUSED-AL", "848.44"],
       ["NOTICE", "4788.00"],
     ]);
+    // Pay in lieu of notice counts for super, unused leave does not: (1,197 + 4,788) × 12 %.
+    expect(row(runId)?.figures?.super).toBe("718.20");
     tickAndSign(runId);
+    const why = keptWorking(world.context, runId, row(runId)?.payId ?? 0, "line:NOTICE");
+    expect(why.rule).toBe("4 weeks of notice not worked (6 completed years) × 38 h × $31.5");
     const event = kept(runId, "payEvent");
     expect(event).toMatch(/<TypeC>O<\/TypeC>\s*<IncomeD>2026-07-02<\/IncomeD>/);
     expect(event).toMatch(/<LumpSum>\s*<TypeC>A<\/TypeC>\s*<PaymentsA>848.44<\/PaymentsA>/);

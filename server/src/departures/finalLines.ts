@@ -54,6 +54,7 @@ export function addFinalLines(
       amount: line.amount,
       ...(line.element === "unusedLeave" ? { hours: line.hours } : {}),
       detail: line.detail,
+      explained: line.why,
     }),
   );
   const row = db.select().from(pay).where(eq(pay.id, payId)).get();

@@ -14,7 +14,7 @@ export const standardElements = {
     element: "unusedLeave",
     leave: "long-service",
   },
-  notice: { code: "NOTICE", name: "Pay in lieu of notice", element: "etp" },
+  notice: { code: "NOTICE", name: "Pay in lieu of notice", element: "etp", superable: true },
   redundancy: { code: "REDUND", name: "Redundancy pay", element: "redundancy" },
   overpaid: { code: "OVERPAID", name: "Overpayment to pay back", element: "deductionAfterTax", account: "1-1300" },
 } as const satisfies Record<string, Standard>;

@@ -171,7 +171,10 @@ export const runSlice = createSlice({
           continue;
         }
         const rest = row.lines.filter((line) => !inCell(line, elementId, costCentre));
-        const was = row.lines.find((line) => inCell(line, elementId, costCentre));
+        // What is typed over is no longer what was worked out.
+        const { explained: _explained, ...was } = row.lines.find((line) => inCell(line, elementId, costCentre)) ?? {
+          elementId,
+        };
         const filled = element.entry === "hours" ? { hours: text } : { amount: text };
         const centre = costCentre === undefined ? {} : { costCentre };
         row.lines = text === "" || Number(text) === 0 ? rest : [...rest, { ...was, elementId, ...filled, ...centre }];

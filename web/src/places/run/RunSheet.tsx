@@ -49,9 +49,12 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
 
   // A column that was just added comes into sight, wherever it stands.
   const newest = extra.at(-1);
+  const broughtIn = useRef<number | undefined>(undefined);
   useEffect(() => {
     const idx = columns.findIndex((column) => elementOf(column.key) === newest);
-    if (newest !== undefined && idx !== -1) gridRef.current?.scrollToCell({ idx });
+    if (newest === undefined || idx === -1 || broughtIn.current === newest) return;
+    broughtIn.current = newest;
+    gridRef.current?.scrollToCell({ idx });
   }, [newest, columns, gridRef]);
 
   function paste(text: string): void {
