@@ -38,6 +38,7 @@ export interface PersonView {
   pays: { runId: number; payId: number; payday: string; gross: string; withheld: string; super: string; net: string }[];
   missing: PersonSummary["missing"];
   departure: DepartureView | null;
+  fringeBenefits: FringeBenefitView[];
   state: string;
 }
 export interface LeaveEntryView {
@@ -282,5 +283,33 @@ export const newPerson = Joi.object<NewPerson>({
   usualPay,
 });
 
-export const sections = { details, employment, tax, super: superChoice, bank, leave, usualPay } as const;
+export interface FringeBenefit {
+  /** 31 March of the fringe benefits year */
+  yearEnd: string;
+  taxable: string;
+  /** exempt under section 57A */
+  exempt: string;
+}
+export interface FringeBenefitView extends FringeBenefit {
+  reported: { code: "T" | "X"; amount: string }[];
+}
+export const fringeBenefits = Joi.object<FringeBenefit>({
+  yearEnd: Joi.string()
+    .pattern(/^20\d{2}-03-31$/)
+    .required()
+    .label("Year"),
+  taxable: amountNotNegative().empty("").default("0").label("Taxable value"),
+  exempt: amountNotNegative().empty("").default("0").label("Exempt under section 57A"),
+});
+
+export const sections = {
+  details,
+  employment,
+  tax,
+  super: superChoice,
+  bank,
+  leave,
+  usualPay,
+  fringeBenefits,
+} as const;
 export type Section = keyof typeof sections;

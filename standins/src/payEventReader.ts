@@ -42,6 +42,7 @@ export interface PayeeRecord {
   etp: Etp[];
   deductions: Coded[];
   super: Coded[];
+  fringeBenefits: Coded[];
 }
 
 export interface PayEventMessage {
@@ -73,6 +74,7 @@ const repeated = [
   "EmploymentTerminationPayment",
   "Deduction",
   "SuperannuationContribution",
+  "IncomeFringeBenefitsReportable",
 ];
 const parser = new XMLParser({
   ignoreAttributes: false,
@@ -169,5 +171,6 @@ function payee(node: Node): PayeeRecord {
     })),
     deductions: coded(node, "Deduction", "RemunerationTypeC", "RemunerationA"),
     super: coded(node, "SuperannuationContribution", "EntitlementTypeC", "EmployerContributionsYearToDateA"),
+    fringeBenefits: coded(node, "IncomeFringeBenefitsReportable", "FringeBenefitsReportableExemptionC", "A"),
   };
 }

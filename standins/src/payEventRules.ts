@@ -120,9 +120,19 @@ export function payeeItems(
     add("E10", "ERROR", "employment/taxTreatment", "The tax treatment is not a permitted combination.");
   if (payee.periodStart > payee.periodEnd) add("E11", "ERROR", "period", "The period ends before it starts.");
   const amounts = [payee.withheld, payee.gross, ...[payee.overtime, payee.bonus, payee.directorFee].filter(Boolean)];
-  const lists = [payee.paidLeave, payee.allowances, payee.sacrifice, payee.lumpSums, payee.deductions, payee.super];
+  const lists = [
+    payee.paidLeave,
+    payee.allowances,
+    payee.sacrifice,
+    payee.lumpSums,
+    payee.deductions,
+    payee.super,
+    payee.fringeBenefits,
+  ];
   if (!amounts.every(isAmount) || !lists.flat().every((each) => isAmount(each.amount)))
     add("E16", "ERROR", "incomeStreams", "An amount is not a decimal of two places.");
+  if (payee.fringeBenefits.some((each) => !/^[TX]$/.test(each.type)))
+    add("E16", "ERROR", "fringeBenefits", "A fringe benefit is neither taxable nor exempt.");
   if (lists.some((each) => new Set(each.map((one) => `${one.type}${one.detail ?? ""}`)).size < each.length))
     add("E16", "ERROR", "incomeStreams", "A type occurs twice.");
   if (message.payDate >= "2026-07-01" && /^[FPC]$/.test(payee.basis)) {

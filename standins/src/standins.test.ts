@@ -32,6 +32,7 @@ const payee = (change: Partial<PayeeRecord> = {}): PayeeRecord => ({
   sacrifice: [],
   lumpSums: [],
   deductions: [],
+  fringeBenefits: [],
   super: [
     { type: "L", amount: "120.00" },
     { type: "Q", amount: "1000.00" },
@@ -150,6 +151,8 @@ describe("the agency's rules of a payee", () => {
     ["E17", { allowances: [{ type: "KN", amount: "1.00", detail: "G1" }] }],
     ["E18", { lumpSums: [{ type: "E", amount: "1.00" }] }],
     ["E18", { lumpSums: [{ type: "D", amount: "1.00", detail: "2024" }] }],
+    ["E16", { fringeBenefits: [{ type: "Z", amount: "3773.62" }] }],
+    ["E16", { fringeBenefits: [{ type: "T", amount: "3773.6" }] }],
     ["E19", { etp: [{ code: "X", date: "2026-07-02", amounts: ["0.00", "1.00", "0.00"] }] }],
     ["E19", { etp: [{ code: "O", date: "2 July", amounts: ["0.00", "1.00", "0.00"] }] }],
     ["E19", { etp: [{ code: "O", date: "2026-07-02", amounts: ["0.00", "1", "0.00"] }] }],

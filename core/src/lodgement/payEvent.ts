@@ -36,6 +36,8 @@ export interface PayeeFacts {
   tax: TaxDeclaration;
   periodStart: IsoDate;
   periodEnd: IsoDate;
+  /** grossed-up fringe benefits that this payroll year reports, by code */
+  fringeBenefits?: readonly CodedAmount[];
   /** summed facts of the payroll year, this pay with it, by code */
   yearToDate: ReadonlyMap<string, number>;
 }
@@ -108,6 +110,7 @@ export interface PayeeRecord {
   };
   deductions: CodedAmount[];
   super: CodedAmount[];
+  fringeBenefits: CodedAmount[];
 }
 
 /** Stand-ins for a number in tax reports: not quoted, applied for (TFN declaration instructions, from memory). */
@@ -179,6 +182,7 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
     },
     deductions: coded("deduction"),
     super: contributions,
+    fringeBenefits: [...(payee.fringeBenefits ?? [])],
   };
 }
 

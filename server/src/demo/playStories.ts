@@ -139,6 +139,10 @@ async function happen(
         address: { line1: street, suburb, state, postcode },
       });
     }
+    case "fringeBenefits": {
+      const { yearEnd, taxable, exempt } = event;
+      return saveSection(context, actor, who.id, "fringeBenefits", { yearEnd, taxable, exempt });
+    }
     case "departure": {
       const { lastDay, reason, pay } = event;
       recordDeparture(context, actor, who.id, { lastDay, reason, pay, noticeWorked: true, misconduct: false });

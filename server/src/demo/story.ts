@@ -66,6 +66,7 @@ export type StoryEvent = { on: string; who: string } & (
   | { do: "newFund"; from: string; fund: string }
   | { do: "moved"; street: string; suburb: string; state: string; postcode: string }
   | { do: "closeAccount" }
+  | { do: "fringeBenefits"; yearEnd: string; taxable: string; exempt: string }
   | ({ do: "departure" } & Pick<NewDeparture, "lastDay" | "reason" | "pay">)
 );
 

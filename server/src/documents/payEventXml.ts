@@ -73,6 +73,7 @@ function payee(record: PayeeRecord): Tree {
       },
       Deduction: coded(record.deductions, "RemunerationTypeC", "RemunerationA"),
       SuperannuationContribution: coded(record.super, "EntitlementTypeC", "EmployerContributionsYearToDateA"),
+      IncomeFringeBenefitsReportable: coded(record.fringeBenefits, "FringeBenefitsReportableExemptionC", "A"),
     },
   };
 }

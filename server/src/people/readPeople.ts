@@ -12,6 +12,7 @@ import { lastThree } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
 import { leaveEntry, payCycle, person, signedPay } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { readFringeBenefits } from "./fringeBenefits.ts";
 import { missingFacts } from "./missing.ts";
 
 const rateText = (e4: number | null) => (e4 === null ? null : trimmed(fromE4(e4).toFixed(4)));
@@ -175,6 +176,7 @@ export function readPerson(context: Context, personId: number): PersonView {
       };
     }),
     missing: missingFacts(who, records),
+    fringeBenefits: readFringeBenefits(context, personId),
     departure: readDeparture(context, personId),
     state: workState(context, who.businessId, terms.placeId),
   };

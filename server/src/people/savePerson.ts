@@ -4,6 +4,7 @@ import type {
   Details,
   Employment,
   Entitlement,
+  FringeBenefit,
   NewPerson,
   Section,
   Super,
@@ -12,6 +13,7 @@ import type {
 } from "@zesty/contract/people";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
+import { fringeBenefitRules } from "@zesty/core/rulebook/au/fringeBenefitRules";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
@@ -21,6 +23,7 @@ import {
   bankSplit,
   costCentre,
   employmentTerms,
+  fringeBenefit,
   fund,
   leaveEntry,
   leaveTerms,
@@ -47,6 +50,7 @@ export interface SectionValues {
     opening?: { kind: string; hours: string }[];
   };
   usualPay: { from?: string; lines: UsualLine[] };
+  fringeBenefits: FringeBenefit;
 }
 
 export function createPerson(context: Context, actor: Actor, businessId: number, wanted: NewPerson): number {
@@ -252,6 +256,17 @@ const writers: { [S in Section]: Writer<SectionValues[S]> } = {
         .insert(leaveEntry)
         .values({ personId, kind, date: from, hoursE4: toE4(decimal(hours)), why: "opening" })
         .run();
+  },
+  fringeBenefits: (context, personId, _businessId, _from, values) => {
+    if (!context.rules.find(fringeBenefitRules, values.yearEnd)) {
+      const text = `The rule book has no fringe benefits rules for the year ended ${values.yearEnd}.`;
+      throw cannot("no-rules", text, { errors: [{ path: "yearEnd", text }] });
+    }
+    const { yearEnd, taxable, exempt } = values;
+    context.store.db
+      .insert(fringeBenefit)
+      .values({ personId, yearEnd, taxableCents: centsOf(taxable), exemptCents: centsOf(exempt) })
+      .run();
   },
   usualPay: (context, personId, businessId, from, values) => {
     const own = new Set(

@@ -21,6 +21,7 @@ import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
+import { fringeBenefitsFor } from "../people/fringeBenefits.ts";
 import { lastThree } from "../store/crypt.ts";
 import { business, departure, due, payElement } from "../store/schema.ts";
 import { leaveBalances, yearSums } from "../store/sums.ts";
@@ -273,6 +274,7 @@ export function payeeFacts(
     tax: known.person.tax,
     periodStart: loaded.run.periodStart,
     periodEnd: loaded.run.periodEnd,
+    fringeBenefits: fringeBenefitsFor(context, person.id, loaded.run.payday),
     yearToDate: yearAfter,
   };
 }

@@ -4,6 +4,7 @@ import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { listJournals, readJournal } from "../books/readBooks.ts";
+import { readDocument } from "../documents/documents.ts";
 import { readDues } from "../dues/readDues.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
@@ -13,7 +14,7 @@ import { readRun } from "../runs/readRun.ts";
 import { movePayday, saveRows, setTick } from "../runs/saveRows.ts";
 import { signOff } from "../runs/signOff.ts";
 import { type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { due, loadedRow, outbox } from "../store/schema.ts";
+import { document, due, loadedRow, outbox } from "../store/schema.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
 import { addElement, addFund, readBusiness } from "./readBusiness.ts";
@@ -198,6 +199,33 @@ describe("cost centres", () => {
     expect(() => save("employment", { ...employment(), costSplit: [{ costCentreId: a, percent: "90" }] })).toThrow(
       "90 %, not 100 %",
     );
+  });
+});
+
+describe("fringe benefits", () => {
+  it("are grossed up in the pay event of their payroll year, once they are above the limit", () => {
+    const years = [
+      { yearEnd: "2026-03-31", taxable: "9000", exempt: "0" },
+      { yearEnd: "2027-03-31", taxable: "1000", exempt: "0" },
+      { yearEnd: "2027-03-31", taxable: "4000", exempt: "0" },
+    ];
+    for (const year of years) save("fringeBenefits", year);
+    expect(readPerson(world.context, world.personIds[0] ?? 0).fringeBenefits).toEqual([
+      { ...years[2], taxable: "4000.00", exempt: "0.00", reported: [{ code: "T", amount: "7547.20" }] },
+      { ...years[0], taxable: "9000.00", exempt: "0.00", reported: [{ code: "T", amount: "16981.20" }] },
+    ]);
+    const runId = open();
+    finish(runId);
+    const documents = world.context.store.db.select().from(document).where(eq(document.runId, runId)).all();
+    const event = documents.find((each) => each.kind === "payEvent")?.id ?? 0;
+    const xml = readDocument(world.context, event).bytes.toString("utf8");
+    expect(xml.match(/<IncomeFringeBenefitsReportable>/g)).toHaveLength(1);
+    expect(xml).toMatch(
+      /<FringeBenefitsReportableExemptionC>T<\/FringeBenefitsReportableExemptionC>\s*<A>7547.20<\/A>/,
+    );
+  });
+  it("need a year that the rule book knows", () => {
+    expect(() => save("fringeBenefits", { yearEnd: "2031-03-31", taxable: "1", exempt: "0" })).toThrow("2031-03-31");
   });
 });
 

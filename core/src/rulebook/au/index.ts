@@ -1,5 +1,6 @@
 /** All Australian tables, for the rules page and the tests that walk them. */
 import { employmentStandards } from "./employmentStandards.ts";
+import { fringeBenefitRules } from "./fringeBenefitRules.ts";
 import { longServiceRules } from "./longServiceRules.ts";
 import { minimumWage } from "./minimumWage.ts";
 import { studyLoanRates } from "./studyLoanRates.ts";
@@ -19,4 +20,5 @@ export const tablesAu = [
   minimumWage,
   employmentStandards,
   longServiceRules,
+  fringeBenefitRules,
 ] as const;

@@ -141,3 +141,20 @@ export const topUpEnrolment = sqliteTable(
   },
   (t) => [index("top_up_enrolment_person").on(t.personId)],
 );
+
+/** Taxable values of fringe benefits, by fringe benefits year; the newest row of a year counts. */
+export const fringeBenefit = sqliteTable(
+  "fringe_benefit",
+  {
+    id: id(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    /** 31 March of the year */
+    yearEnd: text("year_end").notNull(),
+    taxableCents: integer("taxable_cents").notNull(),
+    /** exempt under section 57A */
+    exemptCents: integer("exempt_cents").notNull(),
+  },
+  (t) => [index("fringe_benefit_person").on(t.personId, t.yearEnd)],
+);

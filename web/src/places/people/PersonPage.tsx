@@ -14,6 +14,7 @@ import { Departure } from "./Departure.tsx";
 import { BankForm } from "./forms/BankForm.tsx";
 import { DetailsForm } from "./forms/DetailsForm.tsx";
 import { EmploymentForm } from "./forms/EmploymentForm.tsx";
+import { FringeBenefitsForm } from "./forms/FringeBenefitsForm.tsx";
 import { LeaveForm } from "./forms/LeaveForm.tsx";
 import { SuperForm } from "./forms/SuperForm.tsx";
 import type { FormProps } from "./forms/section.tsx";
@@ -201,6 +202,15 @@ const sections: { id: string; title: string; facts: Facts; Form: ComponentType<F
               usualWords(line),
             ]),
     },
+    {
+      id: "fringeBenefits",
+      title: "Fringe benefits",
+      Form: FringeBenefitsForm,
+      facts: ({ fringeBenefits }) =>
+        fringeBenefits.length === 0
+          ? [["Recorded", "none"]]
+          : fringeBenefits.map((each) => [`Year to 31 March ${each.yearEnd.slice(0, 4)}`, fringeWords(each)]),
+    },
   ];
 
 /** A usual line in words, with its terms. */
@@ -219,6 +229,16 @@ function usualWords({ hours: worked, amount, terms }: PersonView["usualPay"]["li
     .filter(Boolean)
     .join(", ");
 }
+
+/** What is reported of a year's fringe benefits. */
+const fringeWords = ({ taxable, exempt, reported }: PersonView["fringeBenefits"][number]): string => {
+  const values = [
+    Number(taxable) > 0 ? `$${money(taxable)}` : "",
+    Number(exempt) > 0 ? `$${money(exempt)} exempt` : "",
+  ].filter(Boolean);
+  const shown = reported.map((each) => `${each.code} $${money(each.amount)}`).join(", ");
+  return `${values.join(", ") || "none"}; ${shown ? `reported as ${shown}` : "not reported"}`;
+};
 
 function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessView; day: string }) {
   const { hash } = useLocation();
