@@ -36,7 +36,8 @@ export function PersonPage() {
       </div>
     );
   if (!person || !setUp || !session) return <Loading what="the person" />;
-  const openRun = runs.find((run) => run.state === "open");
+  const cycle = setUp.cycles.find((each) => each.id === person.employment.cycleId)?.name;
+  const openRun = runs.find((run) => run.state === "open" && run.kind === "cycle" && run.cycleName === cycle);
   return (
     <Page
       title={`${person.details.givenName} ${person.details.familyName}`}

@@ -7,6 +7,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { Wheel } from "../../parts/Wheel.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { runKindWords } from "./runKindWords.ts";
 
 const stateWords = { open: "open", signedOff: "signed off", sent: "sent", settled: "settled", takenBack: "taken back" };
 
@@ -18,7 +19,9 @@ export function RunList() {
   const { data: facts } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const [open, { error, isLoading }] = api.useOpenRunMutation();
   if (!runs || !facts) return <Loading what="the runs" />;
-  const openIn = new Map(runs.filter((run) => run.state === "open").map((run) => [run.cycleName, run]));
+  const openIn = new Map(
+    runs.filter((run) => run.state === "open" && run.kind === "cycle").map((run) => [run.cycleName, run]),
+  );
   const start = (cycleId: number, from: "usual" | "last") =>
     void open({ business: business.id, cycleId, from }).then((answer) => {
       if (answer.data) void navigate(`/run/${answer.data.id}`);
@@ -95,7 +98,13 @@ export function RunList() {
                 <td className="text-quiet">
                   {weekdayDate(run.periodStart)} – {weekdayDate(run.periodEnd)}
                 </td>
-                <td>{run.number}</td>
+                <td>
+                  {run.number}{" "}
+                  <span className="text-quiet">
+                    {run.cycleName}
+                    {run.kind === "cycle" ? "" : `, ${runKindWords[run.kind]}`}
+                  </span>
+                </td>
                 {(["gross", "withheld", "super", "net"] as const).map((name) => (
                   <td key={name} className="text-right">
                     {centsOrDash(run.totals[name] ?? 0)}

@@ -25,6 +25,7 @@ import { PaydayMover } from "./PaydayMover.tsx";
 import { PayslipPreview } from "./PayslipPreview.tsx";
 import { RunSheet } from "./RunSheet.tsx";
 import { RunTools } from "./RunTools.tsx";
+import { runKindWords } from "./runKindWords.ts";
 import { SendPanel } from "./SendPanel.tsx";
 import { SignOffPanel } from "./SignOffPanel.tsx";
 import { sheetRows } from "./sheetRows.ts";
@@ -38,8 +39,6 @@ const steps: { step: Step; name: string }[] = [
   { step: "signOff", name: "Sign off" },
   { step: "send", name: "Send and settle" },
 ];
-
-const kindWords = { departure: "final pay on departure", correction: "correction" } as const;
 
 type Beside =
   | { kind: "account" }
@@ -183,7 +182,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           </div>
           <p className="text-[14px] text-quiet">
             {view.cycleName}, {weekdayDate(view.periodStart)} to {weekdayDate(view.periodEnd)} · run {view.number}
-            {view.kind === "cycle" ? "" : ` · ${kindWords[view.kind]}`}
+            {view.kind === "cycle" ? "" : ` · ${runKindWords[view.kind]}`}
             {view.state === "takenBack" ? " · taken back" : ""}
           </p>
         </div>

@@ -1,0 +1,2 @@
+/** Runs that are no cycle's period, in words. */
+export const runKindWords = { departure: "final pay on departure", correction: "correction" } as const;
