@@ -52,7 +52,7 @@ for (const signal of ["SIGINT", "SIGTERM"])
 try {
   await start("standins/dist/main.js", "ready");
   if (!usable) {
-    say("Making the demo's history: twelve paydays, worked out, signed off, sent and settled…");
+    say("Making the demo's history: twenty-one paydays of three businesses, worked out, signed off, sent and settled…");
     const result = spawnSync(process.execPath, [join(root, "server/dist/makeDemo.js")], {
       cwd: root,
       env,
