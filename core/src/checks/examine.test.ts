@@ -180,3 +180,18 @@ describe("marks", () => {
     expect(result.row).toBeNull();
   });
 });
+
+describe("after the last day", () => {
+  const left = context({ facts: { endDate: "2025-09-26" } });
+  const codes = (lines: SheetLine[]) =>
+    workAndExamine(left, lines, elements, shippedRuleBook).marks.map((mark) => mark.code);
+  it("a final pay and a correction may still be paid, wages may not", () => {
+    expect(codes([{ elementId: 8, hours: "50", amount: "1500" }])).not.toContain("notEmployed");
+    expect(codes([{ elementId: 1, hours: "2", corrects: "2025-09-25" }])).not.toContain("notEmployed");
+    expect(codes(hours("2"))).toContain("notEmployed");
+  });
+  it("leave that would stay is asked about with the final pay", () => {
+    expect(codes([{ elementId: 8, hours: "50", amount: "1500" }])).not.toContain("departureOpen");
+    expect(codes([{ elementId: 8, hours: "40", amount: "1200" }])).toContain("departureOpen");
+  });
+});

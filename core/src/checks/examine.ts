@@ -4,6 +4,7 @@ import { addDays, completedYears, daysBetween } from "../calendar/dates.ts";
 import type { PayElement, RowContext, SheetLine, WorkedRow } from "../pay/payContext.ts";
 import { workOutRow } from "../pay/payContext.ts";
 import { hoursOf } from "../pay/snapshot.ts";
+import type { WorkedLine } from "../pay/workedPay.ts";
 import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
 import { tablesAu } from "../rulebook/au/index.ts";
 import { minimumWage } from "../rulebook/au/minimumWage.ts";
@@ -165,7 +166,9 @@ const details: Check = ({ context, worked }) => {
     found.push({ kind: "stop", code: "noBankAccount", facts: {}, mend: person("bank") });
   if (!facts.hasAddress) found.push({ kind: "query", code: "noAddress", facts: {}, mend: person("details") });
   if (!facts.email) found.push({ kind: "query", code: "noEmail", facts: {}, mend: person("details") });
-  if (facts.startDate > context.periodEnd || (facts.endDate !== null && facts.endDate < context.periodStart))
+  // A final pay and a correction may come after the last day; wages for later days may not.
+  const late = facts.endDate !== null && facts.endDate < context.periodStart && worked.lines.some(isForTheTime);
+  if (facts.startDate > context.periodEnd || late)
     found.push({
       kind: "stop",
       code: "notEmployed",
@@ -174,6 +177,10 @@ const details: Check = ({ context, worked }) => {
     });
   return found;
 };
+
+/** Pay for the period itself, not for its end or for an earlier period. */
+const isForTheTime = ({ group, line }: WorkedLine): boolean =>
+  (group === "earnings" || group === "extra") && line.corrects === undefined;
 
 const tooYoungForSuper: PayCheck = ({ input, worked }, rules) => {
   const { young } = rules.row(superGuaranteeRules, input.payday).figures;

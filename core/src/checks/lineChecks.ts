@@ -67,7 +67,8 @@ const otherYear: Check = ({ context }) => {
 /** On the last day nothing may stay: all annual leave is paid out, this pay's accrual with it. */
 const departureOpen: Check = ({ context, worked }) => {
   const { endDate } = context.facts;
-  if (endDate === null || endDate < context.periodStart || endDate > context.periodEnd) return [];
+  if (endDate === null || endDate > context.periodEnd) return [];
+  if (endDate < context.periodStart && !worked.lines.some((line) => line.group === "unusedLeave")) return [];
   const left = decimalOrZero(context.balances.annual)
     .plus(worked.leave.annual?.value ?? "0")
     .minus(takenHours(worked, "annual"));

@@ -124,6 +124,31 @@ describe("a departure in a run of its own", () => {
   });
 });
 
+describe("a departure recorded after the period was paid", () => {
+  const signFirst = () => {
+    const first = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    tickAndSign(first);
+  };
+  // 22.9231 h are left after the first pay: × 31.5 × 1.175 = 848.44.
+  it("pays only what is owed at the end, with the next run", () => {
+    signFirst();
+    const second = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    expect(record()).toBe(second);
+    expect(lines(second)).toEqual([["UNUSED-AL", "848.44"]]);
+    expect(row(second)?.marks.filter((mark) => mark.kind === "stop")).toEqual([]);
+    undoDeparture(world.context, world.actor, leaver);
+    expect(lines(second)).toEqual([["ORD", "1197.00"]]);
+  });
+  it("and in a run of its own", () => {
+    signFirst();
+    const own = record({ pay: "now", payday: "2026-07-02" });
+    expect(lines(own)).toEqual([["UNUSED-AL", "848.44"]]);
+    expect(row(own)?.marks.filter((mark) => mark.kind === "stop")).toEqual([]);
+    tickAndSign(own);
+    expect(leaveBalances(world.context.store, [leaver]).get(leaver)?.get("annual")).toBe(0);
+  });
+});
+
 describe("undoing a departure", () => {
   const undo = () => undoDeparture(world.context, world.actor, leaver);
   const asBefore = () => {

@@ -18,6 +18,8 @@ export interface FinalRun {
   elsewhere: string[];
 }
 
+const checkHours = "The usual hours stand in the pay: type those that were worked up to the last day.";
+
 type Who = typeof person.$inferSelect;
 type Cycle = typeof payCycle.$inferSelect;
 
@@ -45,7 +47,10 @@ function ownRun(context: Context, who: Who, wanted: NewDeparture, cycle: Cycle):
   });
   const row = open && rowOf(context, open.id, who.id);
   if (row) db.update(pay).set({ included: false }).where(eq(pay.id, row.id)).run();
-  const lines = row?.lines ?? datedRecords(db, [who.id], wanted.lastDay).usual.get(who.id)?.lines ?? [];
+  // Paid up to the last day already: only what is owed at the end is left, no usual hours.
+  const paidUp = wanted.lastDay < start;
+  const usual = row?.lines ?? datedRecords(db, [who.id], wanted.lastDay).usual.get(who.id)?.lines ?? [];
+  const lines = paidUp ? [] : usual;
   const { id } = db
     .insert(pay)
     .values({ runId: run.id, personId: who.id, included: true, periods: 1, lines })
@@ -57,14 +62,20 @@ function ownRun(context: Context, who: Who, wanted: NewDeparture, cycle: Cycle):
     payday,
     words: `A run of its own, payday ${dateWords(payday)}`,
     touched: row ? [open.id] : [],
-    elsewhere: row ? [`The row in the open run of ${dateWords(open.payday)} is left out; its lines go along.`] : [],
+    elsewhere: [
+      ...(row
+        ? [`The row in the open run of ${dateWords(open.payday)} is left out${paidUp ? "." : "; its lines go along."}`]
+        : []),
+      ...(lines.length > 0 ? [checkHours] : []),
+    ],
   };
 }
 
 function nextRun(context: Context, actor: Actor, who: Who, wanted: NewDeparture, cycle: Cycle): FinalRun {
   const { db } = context.store;
   const open = openRunOf(context, cycle.id);
-  const next = open ?? { ...nextPeriodOf(context, cycle), id: null, periodEnd: nextPeriodOf(context, cycle).end };
+  const period = nextPeriodOf(context, cycle);
+  const next = open ?? { id: null, periodStart: period.start, periodEnd: period.end, payday: period.payday };
   if (next.periodEnd < wanted.lastDay)
     return {
       runId: null,
@@ -83,14 +94,19 @@ function nextRun(context: Context, actor: Actor, who: Who, wanted: NewDeparture,
       .values({ runId, personId: who.id, included: true, periods: 1, lines: [] })
       .returning({ id: pay.id })
       .get().id;
-  if (found && !found.included) db.update(pay).set({ included: true }).where(eq(pay.id, payId)).run();
+  const paidUp = wanted.lastDay < next.periodStart;
+  if (found)
+    db.update(pay)
+      .set({ included: true, ...(paidUp ? { lines: [] } : {}) })
+      .where(eq(pay.id, payId))
+      .run();
   return {
     runId,
     payId,
     payday: next.payday,
     words: `With the run of ${dateWords(next.payday)}`,
     touched: [],
-    elsewhere: [],
+    elsewhere: found && !paidUp && found.lines.length > 0 && wanted.lastDay < next.periodEnd ? [checkHours] : [],
   };
 }
 

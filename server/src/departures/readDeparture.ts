@@ -8,6 +8,7 @@ import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";
 import { refreshRun } from "../runs/workRun.ts";
 import { record } from "../store/audit.ts";
+import { datedRecords } from "../store/dated.ts";
 import { departure, outbox, pay, payRun, person, usualPay } from "../store/schema.ts";
 import { openRunOf } from "./finalRun.ts";
 
@@ -91,7 +92,12 @@ function takeOutLines(
 ): number[] {
   const { db } = context.store;
   const row = found.payId === null ? undefined : db.select().from(pay).where(eq(pay.id, found.payId)).get();
-  const lines = (row?.lines ?? []).filter((line) => !found.lines.some((added) => same(added, line)));
+  const others = (row?.lines ?? []).filter((line) => !found.lines.some((added) => same(added, line)));
+  // A row that held the final lines alone gets the usual pay back.
+  const lines =
+    others.length > 0
+      ? others
+      : (datedRecords(db, [found.personId], found.lastDay).usual.get(found.personId)?.lines ?? []);
   if (row) db.update(pay).set({ lines }).where(eq(pay.id, row.id)).run();
   db.update(payRun)
     .set({ version: run.version + 1 })
