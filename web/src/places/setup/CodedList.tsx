@@ -2,6 +2,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { AddForm } from "../../parts/AddForm.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { api } from "../../state/api.ts";
@@ -37,20 +38,10 @@ export function CodedList({ setUp, title, list, entries }: Props) {
       }
     >
       {adding && (
-        <form
-          noValidate
-          className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
-          onSubmit={(event) => void submit(event)}
-        >
+        <AddForm fault={errors.root?.message} onSubmit={submit} onLeave={() => setAdding(false)}>
           <TextField label="Code" autoFocus error={errorAt(errors, "code")} {...form.register("code")} />
           <TextField label="Name" error={errorAt(errors, "name")} {...form.register("name")} />
-          <div className="flex gap-2 pt-5">
-            <Button look="main" type="submit">
-              Add
-            </Button>
-            <Button onClick={() => setAdding(false)}>Leave it</Button>
-          </div>
-        </form>
+        </AddForm>
       )}
       <div className="grid grid-cols-2 gap-x-8">
         {entries.map((entry) => (

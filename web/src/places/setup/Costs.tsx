@@ -2,6 +2,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { AddForm } from "../../parts/AddForm.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
@@ -63,11 +64,7 @@ function CostForm({ setUp, day, onDone }: { setUp: BusinessView; day: string; on
     </option>
   ));
   return (
-    <form
-      noValidate
-      className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
-      onSubmit={(event) => void submit(event)}
-    >
+    <AddForm action="Save" fault={errors.root?.message} onSubmit={submit} onLeave={onDone}>
       <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
       <TextField
         label="Code"
@@ -89,13 +86,6 @@ function CostForm({ setUp, day, onDone }: { setUp: BusinessView; day: string; on
         <option value="">choose</option>
         {accounts}
       </ChoiceField>
-      <div className="col-span-4 flex items-center gap-2">
-        <Button look="main" type="submit">
-          Save
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-        {errors.root && <p className="text-plum">{errors.root.message}</p>}
-      </div>
-    </form>
+    </AddForm>
   );
 }

@@ -2,7 +2,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { cycles } from "@zesty/core/calendar/payPeriods";
 import { useForm } from "react-hook-form";
-import { Button } from "../../parts/Button.tsx";
+import { AddForm } from "../../parts/AddForm.tsx";
 import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { api } from "../../state/api.ts";
 
@@ -17,11 +17,7 @@ export function NewCycle({ setUp, onDone }: { setUp: BusinessView; onDone: () =>
     else onDone();
   });
   return (
-    <form
-      noValidate
-      className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
-      onSubmit={(event) => void submit(event)}
-    >
+    <AddForm fault={errors.root?.message} onSubmit={submit} onLeave={onDone}>
       <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
       <ChoiceField label="Rhythm" {...form.register("cycle")}>
         {cycles.map((cycle) => (
@@ -40,13 +36,6 @@ export function NewCycle({ setUp, onDone }: { setUp: BusinessView; onDone: () =>
         error={errorAt(errors, "paydayOffset")}
         {...form.register("paydayOffset")}
       />
-      <div className="col-span-4 flex items-center gap-2">
-        <Button look="main" type="submit">
-          Add
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-        {errors.root && <p className="text-plum">{errors.root.message}</p>}
-      </div>
-    </form>
+    </AddForm>
   );
 }

@@ -3,6 +3,7 @@ import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Link } from "react-router";
+import { AddForm } from "../../parts/AddForm.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { elementWords } from "../../parts/elementWords.ts";
 import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
@@ -195,21 +196,11 @@ function Funds({ setUp }: { setUp: BusinessView }) {
       }
     >
       {adding && (
-        <form
-          noValidate
-          className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
-          onSubmit={(event) => void submit(event)}
-        >
+        <AddForm fault={errors.root?.message} onSubmit={submit} onLeave={() => setAdding(false)}>
           <TextField label="Fund" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
           <TextField label="ABN of the fund" error={errorAt(errors, "abn")} {...form.register("abn")} />
           <TextField label="USI" error={errorAt(errors, "usi")} {...form.register("usi")} />
-          <div className="flex gap-2 pt-5">
-            <Button look="main" type="submit">
-              Add
-            </Button>
-            <Button onClick={() => setAdding(false)}>Leave it</Button>
-          </div>
-        </form>
+        </AddForm>
       )}
       {setUp.funds.length === 0 && (
         <p className="py-2 text-quiet">Funds that people choose are listed here. Add the first one.</p>

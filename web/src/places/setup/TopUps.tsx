@@ -4,6 +4,7 @@ import type { CostsView } from "@zesty/contract/costs";
 import { cycles } from "@zesty/core/calendar/payPeriods";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { AddForm } from "../../parts/AddForm.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { longDate, money } from "../../parts/format.ts";
@@ -54,11 +55,7 @@ function SchemeForm({ setUp, onDone }: { setUp: BusinessView; onDone: () => void
     else onDone();
   });
   return (
-    <form
-      noValidate
-      className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
-      onSubmit={(event) => void submit(event)}
-    >
+    <AddForm fault={errors.root?.message} onSubmit={submit} onLeave={onDone}>
       <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
       <TextField label="Reporting code" error={errorAt(errors, "code")} {...form.register("code")} />
       <TextField label="Guaranteed amount" error={errorAt(errors, "amount")} {...form.register("amount")} />
@@ -75,14 +72,7 @@ function SchemeForm({ setUp, onDone }: { setUp: BusinessView; onDone: () => void
         error={errorAt(errors, "to")}
         {...form.register("to")}
       />
-      <div className="col-span-4 flex items-center gap-2">
-        <Button look="main" type="submit">
-          Add
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-        {errors.root && <p className="text-plum">{errors.root.message}</p>}
-      </div>
-    </form>
+    </AddForm>
   );
 }
 

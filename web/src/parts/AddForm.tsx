@@ -1,0 +1,38 @@
+/** A small form that adds to a list of the set-up: its fields in four columns, what it does, and the way out. */
+import type { ReactNode } from "react";
+import { Button } from "./Button.tsx";
+
+interface Props {
+  /** what the main button says */
+  action?: string;
+  fault: string | undefined;
+  children: ReactNode;
+  onSubmit: () => Promise<void>;
+  onLeave: () => void;
+}
+
+export function AddForm({ action = "Add", fault, children, onSubmit, onLeave }: Props) {
+  return (
+    <form
+      noValidate
+      className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void onSubmit();
+      }}
+    >
+      {children}
+      <div className="col-span-4 flex items-center gap-2">
+        <Button look="main" type="submit">
+          {action}
+        </Button>
+        <Button onClick={onLeave}>Leave it</Button>
+        {fault && (
+          <p role="alert" className="text-plum">
+            {fault}
+          </p>
+        )}
+      </div>
+    </form>
+  );
+}
