@@ -29,9 +29,12 @@ export interface JournalView extends JournalSummary {
   entries: JournalEntry[];
   documentId: number | null;
 }
+/** Australia: super and withholding; New Zealand: what goes to Inland Revenue, by its kind. */
+export type DueKind = "super" | "withholding" | "paye" | "childSupport" | "studentLoan" | "kiwiSaver" | "esct";
+
 export interface DueView {
   dueDate: string;
-  kind: "super" | "withholding";
+  kind: DueKind;
   words: string;
   firstPayday: string;
   lastPayday: string;

@@ -1,10 +1,15 @@
 import { cycles } from "@zesty/core/calendar/payPeriods";
+import { provincesNz } from "@zesty/core/calendar/holidaysNz";
+import { type Entry, entries } from "@zesty/core/pay/payContext";
 import { allowanceCodes, deductionCodes, elementsAu } from "@zesty/core/pay/payInput";
+import { elementsNz } from "@zesty/core/pay/payInputNz";
 import Joi from "joi";
 import { abn, account, bsb, date, name, percent, usi } from "./fields.ts";
 import { states } from "./people.ts";
+import { accountNz, ird } from "./peopleNz.ts";
 
 export interface NewBusiness {
+  country?: "AU" | undefined;
   name: string;
   legalName: string;
   abn: string;
@@ -50,6 +55,7 @@ export const newCycle = Joi.object<NewBusiness["cycle"]>({
 });
 
 export const newBusiness = Joi.object<NewBusiness>({
+  country: Joi.string().valid("AU").label("Country"),
   name: name().required().label("Name"),
   legalName: name(200).required().label("Legal name"),
   abn: abn().required().label("ABN"),
@@ -62,6 +68,40 @@ export const newBusiness = Joi.object<NewBusiness>({
   bank: bank.allow(null).default(null),
   cycle: newCycle.required(),
 });
+
+export interface NewBusinessNz {
+  country: "NZ";
+  name: string;
+  legalName: string;
+  ird: string;
+  province: (typeof provincesNz)[number];
+  contact: NewBusiness["contact"];
+  /** null until there is one */
+  bankAccount: string | null;
+  filing: { large: boolean; paymentFile: "csv" | "pain001" };
+  cycle: NewBusiness["cycle"];
+}
+const factsNz = {
+  name: name().required().label("Name"),
+  legalName: name(200).required().label("Legal name"),
+  ird: ird().required().label("IRD number"),
+  province: Joi.string()
+    .valid(...provincesNz)
+    .required()
+    .label("Province"),
+  contact: contact.required(),
+  bankAccount: accountNz().empty("").allow(null).default(null).label("Pays from account"),
+  filing: Joi.object({
+    large: Joi.boolean().default(false).label("Large employer"),
+    paymentFile: Joi.string().valid("csv", "pain001").default("csv").label("Payment file"),
+  }).default({ large: false, paymentFile: "csv" }),
+};
+export const newBusinessNz = Joi.object<NewBusinessNz>({
+  country: Joi.string().valid("NZ").required().label("Country"),
+  ...factsNz,
+  cycle: newCycle.required(),
+});
+export const businessFactsNz = Joi.object<Omit<NewBusinessNz, "cycle" | "country">>(factsNz);
 
 export const businessFacts = Joi.object<Omit<NewBusiness, "cycle">>({
   name: name().required().label("Name"),
@@ -79,8 +119,8 @@ export const businessFacts = Joi.object<Omit<NewBusiness, "cycle">>({
 export interface NewElement {
   code: string;
   name: string;
-  element: (typeof elementsAu)[number];
-  entry: "hours" | "amount";
+  element: (typeof elementsAu)[number] | (typeof elementsNz)[number];
+  entry: Entry;
   percent: string;
   leave: string | null;
   allowance: (typeof allowanceCodes)[number] | null;
@@ -89,6 +129,9 @@ export interface NewElement {
   superable: boolean | null;
   account: string | null;
   detail?: string | null | undefined;
+  /** New Zealand: counts in gross earnings of the Holidays Act; part of an ordinary week */
+  holidayGross?: boolean | null | undefined;
+  regular?: boolean | null | undefined;
 }
 const orNull = (schema: Joi.Schema) => schema.empty("").allow(null).default(null);
 export const newElement = Joi.object<NewElement>({
@@ -101,10 +144,13 @@ export const newElement = Joi.object<NewElement>({
     .messages({ "string.pattern.base": "Code has up to 12 letters, digits or hyphens." }),
   name: name(40).required().label("Name"),
   element: Joi.string()
-    .valid(...elementsAu)
+    .valid(...new Set([...elementsAu, ...elementsNz]))
     .required()
     .label("Kind"),
-  entry: Joi.string().valid("hours", "amount").required().label("Typed as"),
+  entry: Joi.string()
+    .valid(...entries)
+    .required()
+    .label("Typed as"),
   percent: percent().default("100").label("Per cent of rate"),
   leave: orNull(Joi.string().max(30)).label("Kind of leave"),
   allowance: orNull(Joi.string().valid(...allowanceCodes)).label("Allowance code"),
@@ -112,6 +158,8 @@ export const newElement = Joi.object<NewElement>({
   taxable: orNull(Joi.boolean()).label("Taxable"),
   superable: orNull(Joi.boolean()).label("Counts for super"),
   account: orNull(Joi.string().max(20)).label("Ledger account"),
+  holidayGross: orNull(Joi.boolean()).label("Counts for holiday pay"),
+  regular: orNull(Joi.boolean()).label("Part of an ordinary week"),
   detail: orNull(Joi.string().trim().uppercase().max(20)).label("Which other allowance"),
 });
 export const newFund = Joi.object<{ name: string; abn: string; usi: string }>({
@@ -122,6 +170,9 @@ export const newFund = Joi.object<{ name: string; abn: string; usi: string }>({
 
 export interface BusinessView {
   id: number;
+  country: "AU" | "NZ";
+  /** New Zealand: facts of its own, in place of `facts` */
+  nz: (Omit<NewBusinessNz, "country" | "cycle" | "bankAccount"> & { bankShown: string | null }) | null;
   facts: Omit<NewBusiness, "cycle" | "bank"> & {
     bank: { shown: string; institution: string; userName: string; userId: string; balancing: boolean } | null;
   };

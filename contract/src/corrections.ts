@@ -1,4 +1,4 @@
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { Entry, SheetLine } from "@zesty/core/pay/payContext";
 import Joi from "joi";
 import { amountNotNegative, id } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
@@ -41,6 +41,6 @@ export interface CorrectablePay {
   payday: string;
   hourlyRate: string | null;
   lines: SheetLine[];
-  elements: { id: number; name: string; entry: "hours" | "amount" }[];
+  elements: { id: number; name: string; entry: Entry }[];
   corrections: { runId: number; payday: string; state: string }[];
 }

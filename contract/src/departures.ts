@@ -13,6 +13,9 @@ export interface NewDeparture {
   /** payday of a run of its own */
   payday?: string | undefined;
 }
+/** Reasons in New Zealand, where the filing needs none. */
+export const leavingReasonsNz = { V: "resigned", F: "dismissed", R: "redundant", C: "fixed term or season ended" } as const;
+
 export const newDeparture = Joi.object<NewDeparture>({
   lastDay: date().required().label("Last day"),
   reason: Joi.string()
@@ -27,7 +30,7 @@ export const newDeparture = Joi.object<NewDeparture>({
 
 /** What the departure will pay, before it is recorded. */
 export interface DeparturePlan {
-  lines: { name: string; hours: string; amount: string; why: string }[];
+  lines: { name: string; quantity: string; amount: string; why: string }[];
   notes: string[];
   /** where the final pay will stand */
   run: { id: number | null; payday: string; words: string };

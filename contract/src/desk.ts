@@ -1,3 +1,4 @@
+import type { DueKind } from "./books.ts";
 import type { RunState, Segments } from "./runs.ts";
 
 export interface Payday {
@@ -14,12 +15,12 @@ export interface Pin {
   date: string;
   words: string;
   cents: number;
-  kind: "super" | "withholding" | "finalisation";
+  kind: DueKind | "filing";
 }
 export interface Lane {
   businessId: number;
   name: string;
-  country: "AU";
+  country: "AU" | "NZ";
   paydays: Payday[];
   pins: Pin[];
 }

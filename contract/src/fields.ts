@@ -8,7 +8,7 @@ import Joi from "joi";
  * Text that passes a test. The sentence is made only when it fails: `.messages()` on a field would make Joi merge its
  * preferences for every value, which costs more than everything else together.
  */
-const checked = (test: (text: string) => boolean, sentence: string) =>
+export const checked = (test: (text: string) => boolean, sentence: string) =>
   Joi.string()
     .trim()
     .custom((value: string, helpers) => (test(value) ? value : helpers.message({ custom: `{{#label}} ${sentence}` })));

@@ -44,6 +44,7 @@ const signedMoney = () => decimalText(2, "is not an amount. Write it as 12.50.")
 export const sheetLine = Joi.object<SheetLine>({
   elementId: id().required(),
   hours: signedHours().label("Hours"),
+  units: signedHours().label("Weeks or days"),
   rate: rate().label("Rate"),
   amount: signedMoney().label("Amount"),
   terms: deductionTerms,
@@ -52,7 +53,7 @@ export const sheetLine = Joi.object<SheetLine>({
   corrects: date(),
   explained: Joi.string().max(300),
 }).custom((value: SheetLine, helpers) => {
-  const negative = value.hours?.startsWith("-") ? "Hours" : value.amount?.startsWith("-") ? "Amount" : null;
+  const negative = value.units?.startsWith("-") ? "Weeks or days" : value.hours?.startsWith("-") ? "Hours" : value.amount?.startsWith("-") ? "Amount" : null;
   if (negative && value.corrects === undefined)
     return helpers.message({
       custom: `${negative} cannot be below nought here. To take something back, correct the pay that it was in.`,

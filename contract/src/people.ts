@@ -5,6 +5,7 @@ import Joi from "joi";
 import type { DepartureView } from "./departures.ts";
 import { account, amountNotNegative, bsb, date, hours, id, name, percent, rate, tfn } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
+import type { PersonNzView } from "./peopleNz.ts";
 
 export interface PersonSummary {
   id: number;
@@ -40,6 +41,9 @@ export interface PersonView {
   departure: DepartureView | null;
   fringeBenefits: FringeBenefitView[];
   state: string;
+  country: "AU" | "NZ";
+  /** New Zealand: what its law asks for; null in Australia */
+  nz: PersonNzView | null;
 }
 export interface LeaveEntryView {
   date: string;

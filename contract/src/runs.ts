@@ -1,5 +1,6 @@
 import type { Mark } from "@zesty/core/checks/mark";
-import type { PayElement, RowContext, SheetLine } from "@zesty/core/pay/payContext";
+import type { EitherContext } from "@zesty/core/pay/either";
+import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { Overrides } from "@zesty/core/pay/payInput";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Row } from "@zesty/core/rulebook/ruleBook";
@@ -20,7 +21,8 @@ export type OutboxState =
   | "rejected"
   | "refused"
   | "cancelled";
-export type Channel = "payEvent" | "paymentFile" | "payslip";
+export const channels = ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip"] as const;
+export type Channel = (typeof channels)[number];
 export type SegmentState = "todo" | "now" | "done" | "wrong";
 /** Hours, Check, Sign off, Send, Settle */
 export type Segments = [SegmentState, SegmentState, SegmentState, SegmentState, SegmentState];
@@ -60,13 +62,14 @@ export interface RunRow {
   overrides: Overrides | null;
   lines: SheetLine[];
   /** absent once the run is signed off: then the kept figures count */
-  context: RowContext | null;
+  context: EitherContext | null;
   figures: RowFigures | null;
   marks: RunMark[];
   last: { gross: string; withheld: string; super: string; net: string; hours: string } | null;
 }
 
 export interface RunView extends RunSummary {
+  country: "AU" | "NZ";
   version: number;
   accountingDate: string;
   /** the business's pay elements; `usedLast` stood in the run before and so stands in this sheet too */
@@ -150,8 +153,13 @@ export const signOffRun = Joi.object<{ version: number; declared: true }>({
 export const takeBackRun = Joi.object<{ reason: string }>({ reason: name(300).required().label("Reason") });
 export const sendRun = Joi.object<{ channels: Channel[] }>({
   channels: Joi.array()
-    .items(Joi.string().valid("payEvent", "paymentFile", "payslip"))
+    .items(Joi.string().valid(...channels))
     .min(1)
+    .required(),
+});
+export const sendAgain = Joi.object<{ channel: Channel }>({
+  channel: Joi.string()
+    .valid(...channels)
     .required(),
 });
 export const addPeople = Joi.object<{ personIds: number[] }>({ personIds: Joi.array().items(id()).min(1).required() });
@@ -163,13 +171,33 @@ export interface SignOffPlan {
   blockers: { payId: number; name: string; text: string }[];
   openQueries: number;
   bank: { fileName: string; payments: number; cents: number; processDate: string; from: string };
-  payEvent: { people: number; w1: string; w2: string; payday: string };
+  /** Australia */
+  payEvent: { people: number; w1: string; w2: string; payday: string } | null;
+  /** New Zealand: the filing of the payday, by what it holds */
+  filing: FilingPlan | null;
   payslips: { byMail: number; without: string[] };
   super: { fund: string; people: number; cents: number; due: string }[];
-  withholding: { cents: number; due: string };
-  leave: { kind: string; accrued: string; taken: string }[];
+  /** what goes to the tax agency, by kind */
+  taxDues: { words: string; cents: number; due: string }[];
+  leave: { words: string; unit: "hours" | "weeks" | "days"; added: string; taken: string }[];
   journal: { account: string; name: string; costCentre: string | null; debitCents: number; creditCents: number }[];
   declaration: string;
+}
+
+/** What the employment information of a payday will say, before it is sent. */
+export interface FilingPlan {
+  payday: string;
+  due: string;
+  /** the day of the business is after the due date */
+  late: boolean;
+  amendment: number;
+  nil: boolean;
+  lines: { name: string; taxCode: string; gross: string; paye: string; kiwiSaver: string; studentLoan: string }[];
+  payable: string;
+  /** people whose details go with it: they start, leave or changed */
+  details: { name: string; change: "new" | "changed" | "departed" }[];
+  /** what Inland Revenue would refuse */
+  faults: string[];
 }
 
 export interface OutboxRow {
@@ -184,6 +212,7 @@ export interface OutboxRow {
   receipt: string | null;
   detail: string | null;
   tries: number;
+  amendment: number | null;
 }
 export interface AnswerItem {
   id: number;
@@ -197,6 +226,8 @@ export interface AnswerItem {
 export interface SendView {
   state: RunState;
   segments: Segments;
+  /** New Zealand: by when the payday has to be filed */
+  filing: { due: string; late: boolean } | null;
   rows: OutboxRow[];
   items: AnswerItem[];
   documents: { id: number; kind: string; fileName: string; payId: number | null }[];

@@ -11,7 +11,7 @@ export interface SessionView {
   demo: boolean;
   user: { id: number; name: string; email: string; lead: boolean } | null;
   practice: string | null;
-  businesses: { id: number; name: string; country: "AU"; right: Right }[];
+  businesses: { id: number; name: string; country: "AU" | "NZ"; right: Right }[];
   postBox: string | null;
 }
 

@@ -52,6 +52,8 @@ export const element = (change: Change<PayElement> & { id: number; code: string 
   taxable: null,
   superable: null,
   detail: null,
+  holidayGross: null,
+  regular: null,
   ...change,
 });
 
@@ -73,6 +75,7 @@ export const context = (
     Omit<RowContext, "person" | "facts">
   > = {},
 ): RowContext => ({
+  country: "AU",
   payday: "2025-10-09",
   periodStart: "2025-09-29",
   periodEnd: "2025-10-05",

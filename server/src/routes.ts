@@ -1,10 +1,19 @@
 /** The list of all routes but those of the session and of runs. */
 
-import { businessFacts, newBusiness, newElement, newFund } from "@zesty/contract/business";
+import {
+  businessFacts,
+  businessFactsNz,
+  newBusiness,
+  newBusinessNz,
+  newElement,
+  newFund,
+} from "@zesty/contract/business";
 import { newDeparture } from "@zesty/contract/departures";
 import { newPerson, type Section, sections } from "@zesty/contract/people";
+import { newPersonNz, sectionsNz } from "@zesty/contract/peopleNz";
 import type { Right } from "@zesty/contract/session";
 import { type Request, Router } from "express";
+import type { Schema } from "joi";
 import { businessOfJournal, listJournals, readJournal } from "./books/readBooks.ts";
 import type { Actor, Context } from "./context.ts";
 import { undoDeparture } from "./departures/readDeparture.ts";
@@ -17,14 +26,16 @@ import { notFound, ProblemError } from "./http/problem.ts";
 import { demandRight } from "./http/rights.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./people/savePerson.ts";
+import { findBusiness } from "./runs/prepareSignOff.ts";
 import { refreshOpenRuns } from "./runs/refreshOpenRuns.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
-import { addElement, addFund, readBusiness, saveBusinessFacts } from "./setup/readBusiness.ts";
+import { addElement, addFund, readBusiness, saveBusinessFacts, saveBusinessFactsNz } from "./setup/readBusiness.ts";
 import { costRoutes, ruleRoutes } from "./setup/routes.ts";
 
 export function placeRoutes(context: Context): Router {
   const router = Router();
   const onBusiness = businessRoute(context);
+  const isNz = (businessId: number) => findBusiness(context, businessId).country === "NZ";
   const onPerson = (right: Right, work: (actor: Actor, personId: number, request: Request) => unknown) =>
     signedIn(context, (actor, request) => {
       const personId = idOf(request, "person");
@@ -40,7 +51,10 @@ export function placeRoutes(context: Context): Router {
     "/businesses",
     signedIn(context, (actor, request) => {
       if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead adds a business.");
-      return { id: createBusiness(context, actor, body(newBusiness, request)) };
+      const isNz = (request.body as { country?: unknown } | undefined)?.country === "NZ";
+      return {
+        id: createBusiness(context, actor, isNz ? body(newBusinessNz, request) : body(newBusiness, request)),
+      };
     }),
   );
   router.get(
@@ -50,7 +64,8 @@ export function placeRoutes(context: Context): Router {
   router.put(
     "/businesses/:business",
     onBusiness("authorise", (actor, businessId, request) => {
-      saveBusinessFacts(context, actor, businessId, body(businessFacts, request));
+      if (isNz(businessId)) saveBusinessFactsNz(context, actor, businessId, body(businessFactsNz, request));
+      else saveBusinessFacts(context, actor, businessId, body(businessFacts, request));
       return readBusiness(context, businessId);
     }),
   );
@@ -73,7 +88,12 @@ export function placeRoutes(context: Context): Router {
   router.post(
     "/businesses/:business/people",
     onBusiness("prepare", (actor, businessId, request) => ({
-      id: createPerson(context, actor, businessId, body(newPerson, request)),
+      id: createPerson(
+        context,
+        actor,
+        businessId,
+        isNz(businessId) ? body(newPersonNz, request) : body(newPerson, request),
+      ),
     })),
   );
   router.get(
@@ -92,8 +112,10 @@ export function placeRoutes(context: Context): Router {
     "/people/:person/:section",
     onPerson("prepare", (actor, personId, request) => {
       const section = request.params.section as Section;
-      if (!Object.hasOwn(sections, section)) throw notFound("section");
-      const values = body<SectionValues[Section]>(sections[section], request);
+      const known: Record<string, Schema> = isNz(businessOfPerson(context, personId)) ? sectionsNz : sections;
+      const schema = Object.hasOwn(known, section) ? known[section] : undefined;
+      if (!schema) throw notFound("section");
+      const values = body<SectionValues[Section]>(schema, request);
       saveSection(context, actor, personId, section, values);
       refreshOpenRuns(context, businessOfPerson(context, personId));
       return readPerson(context, personId);

@@ -8,7 +8,7 @@ export interface Settings {
   /** fixed day of the demo; null for the real date */
   demoDay: string | null;
   /** address of the outside services */
-  services: { tax: string; bank: string; control: string | null; postBoxPage: string | null; smtp: string };
+  services: { tax: string; revenue: string; bank: string; control: string | null; postBoxPage: string | null; smtp: string };
   cookieSecure: boolean;
 }
 
@@ -26,6 +26,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     demoDay,
     services: {
       tax: env.ZESTY_TAX_AGENCY ?? `${standins}/sim/au-tax`,
+      revenue: env.ZESTY_INLAND_REVENUE ?? `${standins}/sim/nz-tax`,
       bank: env.ZESTY_BANK ?? `${standins}/sim/bank`,
       control: demoDay === null ? null : `${standins}/sim/control`,
       postBoxPage: demoDay === null ? null : `${standins}/post-box`,

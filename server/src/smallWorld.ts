@@ -30,7 +30,7 @@ export function smallWorld(people: number): SmallWorld {
     port: 1,
     dataFolder: folder,
     demoDay: "2026-07-01",
-    services: { tax: "", bank: "", control: null, postBoxPage: null, smtp: "smtp://127.0.0.1:9" },
+    services: { tax: "", revenue: "", bank: "", control: null, postBoxPage: null, smtp: "smtp://127.0.0.1:9" },
     cookieSecure: false,
   });
   const { context } = application;

@@ -1,6 +1,7 @@
 /** A simulated bank: takes payment files, settles them on their day, returns what it cannot pay. */
 import express, { Router } from "express";
 import { readDirectEntry } from "./directEntryReader.ts";
+import { readCreditTransfer, readPaymentCsv } from "./nzPaymentReader.ts";
 import { exchange } from "./exchange.ts";
 import { sha256, type World } from "./world.ts";
 
@@ -76,6 +77,13 @@ function view(world: World, row: FileRow) {
   };
 }
 
+/** The form tells itself: XML, our heading line, or the fixed columns of Direct Entry. */
+function readFile(bytes: Buffer) {
+  const start = bytes.subarray(0, 40).toString("latin1");
+  if (start.startsWith("<?xml")) return readCreditTransfer(bytes);
+  return start.startsWith("payment_date") ? readPaymentCsv(bytes) : readDirectEntry(bytes);
+}
+
 function take(world: World, bytes: Buffer) {
   const { db } = world;
   const fingerprint = sha256(bytes);
@@ -83,7 +91,7 @@ function take(world: World, bytes: Buffer) {
     | { id: string; state: string }
     | undefined;
   if (twin) return { status: 409, body: { code: "DUPLICATE_FILE", id: twin.id, text: "This file was taken before." } };
-  const file = readDirectEntry(bytes);
+  const file = readFile(bytes);
   const ahead = (Date.parse(`${file.processDate}T00:00:00Z`) - Date.parse(`${world.today()}T00:00:00Z`)) / 86_400_000;
   if (ahead > 45 || ahead < -7) file.faults.push({ line: 1, text: "The process date is too far away." });
   if (file.faults.length > 0) return { status: 422, body: { code: "FILE_REFUSED", faults: file.faults } };

@@ -20,12 +20,12 @@ export function control(world: World): Router {
   router.get("/scenario", (_request, response) => void response.json({ rules: world.rules() }));
   router.post("/scenario/choose", (request, response) => {
     const { service, fault, uses } = request.body as Record<string, string>;
-    const operation = { "au-tax": "submit", bank: "upload", outbox: "send" }[service ?? ""] ?? "submit";
+    const operation = { "au-tax": "submit", "nz-tax": "file", bank: "upload", outbox: "send" }[service ?? ""] ?? "submit";
     world.setRules(fault ? [{ service: service ?? "", operation, fault, uses: Number(uses) || 1 }] : []);
     response.redirect("/");
   });
   router.post("/reset", (_request, response) => {
-    for (const name of ["answered", "request", "event", "payee", "bank_file", "bank_line", "bank_account", "mail"])
+    for (const name of ["answered", "request", "event", "payee", "token", "filing", "employee", "notice", "bank_file", "bank_line", "bank_account", "mail"])
       db.exec(`DELETE FROM ${name}`);
     world.setRules([]);
     response.json({ ok: true });
@@ -39,6 +39,9 @@ export function control(world: World): Router {
     response.json({
       events: db
         .prepare("SELECT receipt, payer, submission, pay_date AS payDate, result FROM event ORDER BY receipt")
+        .all(),
+      filings: db
+        .prepare("SELECT key, employer, payday, amendment, state, people, owed FROM filing ORDER BY key")
         .all(),
       files: db.prepare("SELECT id, state, credit, count FROM bank_file ORDER BY id").all(),
       lines: db.prepare("SELECT file, line, account, cents, state, reason FROM bank_line ORDER BY file, line").all(),
@@ -69,11 +72,14 @@ export function indexPage(world: World): string {
   const files = db
     .prepare("SELECT id, process_date, state, credit, count FROM bank_file ORDER BY id DESC LIMIT 12")
     .all() as Record<string, string | number>[];
+  const filings = db
+    .prepare("SELECT key, payday, amendment, state, people FROM filing ORDER BY key DESC LIMIT 12")
+    .all() as Record<string, string | number>[];
   const cells = (values: unknown[]) => `<tr>${values.map((value) => `<td>${html(String(value))}</td>`).join("")}</tr>`;
   return page(
     "Stand-ins",
-    `<p>A tax agency, a bank and a post box to learn and test with. Their day is ${html(world.today())}.</p>
-<form method="post" action="/sim/control/scenario/choose"><label>The next time, <select name="service"><option value="au-tax">the tax agency</option><option value="bank">the bank</option><option value="outbox">the post box</option></select></label>
+    `<p>Two tax agencies, a bank and a post box to learn and test with. Their day is ${html(world.today())}.</p>
+<form method="post" action="/sim/control/scenario/choose"><label>The next time, <select name="service"><option value="au-tax">the tax agency</option><option value="nz-tax">Inland Revenue</option><option value="bank">the bank</option><option value="outbox">the post box</option></select></label>
 <label> shall <select name="fault">${faults.map((each) => `<option value="${each.name}">${html(each.words)}</option>`).join("")}</select></label> <input type="hidden" name="uses" value="1"><button>Set</button></form>
 <p><small>Set now: ${html(
       world
@@ -82,6 +88,7 @@ export function indexPage(world: World): string {
         .join(", ") || "nothing",
     )}</small></p>
 <h2>Tax agency</h2><table><thead><tr><th>Receipt</th><th>Pay date</th><th>Result</th><th>Received</th></tr></thead><tbody>${events.map((row) => cells([row.receipt, row.pay_date, row.result, row.received_at])).join("")}</tbody></table>
+<h2>Inland Revenue</h2><table><thead><tr><th>Filing</th><th>Payday</th><th>Amendment</th><th>State</th><th>People</th></tr></thead><tbody>${filings.map((row) => cells([row.key, row.payday, row.amendment, row.state, row.people])).join("")}</tbody></table>
 <h2>Bank</h2><table><thead><tr><th>File</th><th>Settles on</th><th>State</th><th>Amount</th><th>Lines</th></tr></thead><tbody>${files.map((row) => cells([row.id, row.process_date, row.state, `$${(Number(row.credit) / 100).toFixed(2)}`, row.count])).join("")}</tbody></table>`,
   );
 }

@@ -1,8 +1,9 @@
-/** Starts the stand-ins: HTTP for the tax agency and the bank, SMTP for the post box, pages to look at. */
+/** Starts the stand-ins: HTTP for the tax agencies and the bank, SMTP for the post box, pages to look at. */
 import { join } from "node:path";
 import express from "express";
 import { bank } from "./bank.ts";
 import { control, indexPage } from "./control.ts";
+import { inlandRevenue } from "./inlandRevenue.ts";
 import { postBoxPages, smtpServer } from "./postBox.ts";
 import { taxAgency } from "./taxAgency.ts";
 import { openWorld } from "./world.ts";
@@ -20,6 +21,7 @@ app.use((_request, response, next) => {
   next();
 });
 app.use("/sim/au-tax", taxAgency(world));
+app.use("/sim/nz-tax", inlandRevenue(world));
 app.use("/sim/bank", bank(world));
 app.use("/sim/control", control(world));
 app.use("/post-box", postBoxPages(world));

@@ -37,6 +37,12 @@ const tables = `
     pay_date TEXT, run_at TEXT, w1 TEXT, w2 TEXT, received_at TEXT, ready_at TEXT, result TEXT, items TEXT, counts TEXT, wrong INTEGER DEFAULT 0);
   CREATE UNIQUE INDEX IF NOT EXISTS event_submission ON event (payer, bms, submission);
   CREATE TABLE IF NOT EXISTS payee (payer TEXT, bms TEXT, payroll_id TEXT, year TEXT, pay_date TEXT, run_at TEXT, record TEXT, PRIMARY KEY (payer, bms, payroll_id, year));
+  CREATE TABLE IF NOT EXISTS token (token TEXT PRIMARY KEY, employer TEXT, made_at TEXT);
+  CREATE TABLE IF NOT EXISTS filing (key TEXT PRIMARY KEY, employer TEXT, payday TEXT, amendment INTEGER, digest TEXT, bytes BLOB,
+    received_at TEXT, ready_at TEXT, state TEXT, items TEXT, people INTEGER, owed INTEGER);
+  CREATE UNIQUE INDEX IF NOT EXISTS filing_once ON filing (employer, payday, amendment);
+  CREATE TABLE IF NOT EXISTS employee (employer TEXT, ird TEXT, name TEXT, tax_code TEXT, finish_date TEXT, PRIMARY KEY (employer, ird));
+  CREATE TABLE IF NOT EXISTS notice (employer TEXT, ird TEXT, tax_code TEXT, support_cents INTEGER);
   CREATE TABLE IF NOT EXISTS bank_file (id TEXT PRIMARY KEY, fingerprint TEXT UNIQUE, weak TEXT, bytes BLOB, state TEXT, process_date TEXT, credit INTEGER, count INTEGER, note TEXT, received_at TEXT);
   CREATE TABLE IF NOT EXISTS bank_line (file TEXT, line INTEGER, bsb TEXT, account TEXT, cents INTEGER, title TEXT, reference TEXT, state TEXT, reason TEXT, PRIMARY KEY (file, line));
   CREATE TABLE IF NOT EXISTS bank_account (account TEXT PRIMARY KEY, state TEXT);
@@ -95,4 +101,4 @@ export function openWorld(folder: string): World {
   };
 }
 
-const contentFaultNames = ["REJECT_PAYEE", "REJECT_MESSAGE", "WARN", "RETURN", "LATE", "NEVER", "WRONG_RECEIPT"];
+const contentFaultNames = ["REJECT_PAYEE", "REJECT_LINE", "REJECT_MESSAGE", "WARN", "RETURN", "LATE", "NEVER", "WRONG_RECEIPT"];

@@ -1,4 +1,4 @@
-/** The Australian payroll year: 1 July to 30 June. The payment date decides, not the period worked. */
+/** Payroll years. Australia: 1 July to 30 June. The payment date decides, not the period worked. */
 import type { IsoDate } from "./dates.ts";
 
 export interface PayrollYear {
@@ -27,3 +27,14 @@ export function superQuarterAu(payday: IsoDate): { from: IsoDate; to: IsoDate } 
   const [from, to] = quarters[Math.floor((month - 1) / 3)] as (typeof quarters)[number];
   return { from: `${year}-${from}`, to: `${year}-${to}` };
 }
+
+/** The New Zealand tax year: 1 April to 31 March, named by its end. The payment date decides. */
+export function payrollYearNz(payday: IsoDate): PayrollYear {
+  const year = Number(payday.slice(0, 4));
+  const start = payday.slice(5) >= "04-01" ? year : year - 1;
+  return { from: `${start}-04-01`, to: `${start + 1}-03-31`, name: `year to 31 March ${start + 1}` };
+}
+
+/** The payroll year of a country. */
+export const payrollYearOf = (country: "AU" | "NZ", payday: IsoDate): PayrollYear =>
+  country === "AU" ? payrollYearAu(payday) : payrollYearNz(payday);

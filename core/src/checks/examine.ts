@@ -18,9 +18,7 @@ import { dollars, inRun, person } from "./check.ts";
 import { leaveChecks, noAccrual } from "./leaveChecks.ts";
 import { linePayChecks, lineRowChecks } from "./lineChecks.ts";
 import type { Mark } from "./mark.ts";
-
-/** House convention: a pay is worth a look when it is more than a third and more than $100 away from the last one. */
-const unlike = { share: 3, dollars: 100 } as const;
+import { unlikeLast } from "./unlikeLast.ts";
 
 /** Tables that a payday needs and the rule book lacks. Looked for before anything is worked out. */
 export function missingTables(payday: string, rules: RuleBook): Mark[] {
@@ -108,28 +106,7 @@ const thresholdUnticked: PayCheck = ({ input, worked }) => {
     : [];
 };
 
-const unlikeLastTime: Check = ({ context, worked }) => {
-  if (!context.lastPay) return [];
-  const last = decimal(context.lastPay.gross);
-  const gross = worked.gross.value;
-  const change = gross.minus(last);
-  if (last.isZero() || gross.isZero() || change.abs().lte(unlike.dollars) || change.abs().lte(last.div(unlike.share)))
-    return [];
-  const percent = change.div(last).times(100).toFixed(0);
-  return [
-    {
-      kind: "query",
-      code: "unlikeLastTime",
-      facts: {
-        gross: dollars(gross),
-        last: dollars(last),
-        payday: context.lastPay.payday,
-        change: change.isNegative() ? `${percent.replace("-", "−")} %` : `+${percent} %`,
-      },
-      mend: inRun,
-    },
-  ];
-};
+const unlikeLastTime: Check = ({ context, worked }) => unlikeLast(context.lastPay, worked.gross.value);
 
 /** Against what the award or agreement asks, and for adults against the national minimum wage. */
 const belowMinimum: Check = ({ context, input, worked }, rules) => {

@@ -1,160 +1,210 @@
-/** The marks that a New Zealand pay alone can show, with their sentences. */
+/** The checks of a New Zealand pay and of its row: each a small named rule. */
 import { completedYears } from "../calendar/dates.ts";
-import type { PayInputNz } from "../pay/payInputNz.ts";
-import type { WorkedPayNz } from "../pay/workOutNz.ts";
-import { decimal, decimalOrZero, hundred } from "../quantity/decimal.ts";
+import { paysPerYear } from "../calendar/payPeriods.ts";
+import { isUnpaidNz } from "../pay/elementsNz.ts";
+import type { WorkedRowNz } from "../pay/payContextNz.ts";
+import type { PayLineNz } from "../pay/payInputNz.ts";
+import { type Decimal, decimal, decimalOrZero, hundred, zero } from "../quantity/decimal.ts";
 import { deductionRatesNz } from "../rulebook/nz/deductionRatesNz.ts";
+import { holidayRules } from "../rulebook/nz/holidayRules.ts";
 import { tablesNz } from "../rulebook/nz/index.ts";
 import { minimumWageNz } from "../rulebook/nz/minimumWageNz.ts";
+import { protectedEarnings } from "../rulebook/nz/protectedEarnings.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
-import { dollars } from "./check.ts";
-import type { MarkKind } from "./mark.ts";
+import { dollars, inRun, person } from "./check.ts";
+import type { Mark } from "./mark.ts";
+import { rowChecksNz } from "./rowChecksNz.ts";
 
-export interface MarkNz {
-  kind: MarkKind;
-  code: string;
-  text: string;
-}
-
-type CheckNz = (input: PayInputNz, worked: WorkedPayNz, rules: RuleBook) => MarkNz[];
+export type PayInHandNz = Pick<WorkedRowNz, "input" | "worked">;
+type PayCheckNz = (pay: PayInHandNz, rules: RuleBook) => Mark[];
 
 /** Tables that a payday needs and the rule book lacks. */
-export const missingTablesNz = (payday: string, rules: RuleBook): { title: string }[] =>
-  tablesNz.filter((table) => !rules.find<unknown>(table, payday));
+export const missingTablesNz = (payday: string, rules: RuleBook): Mark[] =>
+  tablesNz
+    .filter((table) => !rules.find<unknown>(table, payday))
+    .map((table) => ({
+      kind: "stop",
+      code: "missingTable",
+      facts: { table: table.title, payday },
+      mend: { place: "rule book", section: table.name },
+    }));
 
-const noHours: CheckNz = ({ lines }, worked) =>
-  worked.lines.every((line) => line.amount.value.isZero()) && lines.every((line) => decimalOrZero(line.hours).isZero())
-    ? [{ kind: "stop", code: "noHours", text: "No hours or pay in this row." }]
+const codeOf = ({ input }: PayInHandNz) => input.person.taxCode.trim().toUpperCase();
+
+const noHours: PayCheckNz = ({ input, worked }) =>
+  worked.lines.every((line) => line.amount.value.isZero()) &&
+  input.lines.every((line) => decimalOrZero(line.hours).isZero() && !isUnpaidNz(line))
+    ? [{ kind: "stop", code: "noHours", facts: {}, mend: inRun }]
     : [];
 
-const netBelowZero: CheckNz = (_input, { net }) =>
-  net.value.isNegative()
-    ? [
-        {
-          kind: "stop",
-          code: "netBelowZero",
-          text: `Net pay is ${dollars(net.value)}. Deductions are larger than what is left to pay.`,
-        },
-      ]
+const netBelowZero: PayCheckNz = ({ worked }) =>
+  worked.net.value.isNegative()
+    ? [{ kind: "stop", code: "netBelowZero", facts: { net: dollars(worked.net.value) }, mend: inRun }]
     : [];
 
-const noNotification: CheckNz = ({ person }, { gross }) =>
-  person.taxCode.trim().toUpperCase() === "ND" && gross.value.gt(0)
-    ? [
-        {
-          kind: "query",
-          code: "noNotification",
-          text: "No tax code form or IRD number: taxed at the no-notification rate. Ask for them before the next pay.",
-        },
-      ]
+const noNotification: PayCheckNz = (pay) =>
+  codeOf(pay) === "ND" && pay.worked.gross.value.gt(0)
+    ? [{ kind: "query", code: "taxCodeMissing", facts: {}, mend: person("taxCode") }]
     : [];
 
-const noRate: CheckNz = ({ person }) =>
-  person.taxCode.trim().toUpperCase().startsWith("STC") && person.specialRate === undefined
-    ? [
-        {
-          kind: "stop",
-          code: "noSpecialRate",
-          text: "The rate of the tailored certificate is missing. Type it as the certificate has it.",
-        },
-      ]
+const noRate: PayCheckNz = (pay) =>
+  codeOf(pay).startsWith("STC") && pay.input.person.specialRate === undefined
+    ? [{ kind: "stop", code: "specialRateMissing", facts: {}, mend: person("taxCode") }]
     : [];
 
 /** The lowest rate is the table's; a lower one needs what Inland Revenue granted. */
-const kiwiSaverRate: CheckNz = ({ person, payday }, _worked, rules) => {
-  const { kiwiSaver: rates } = rules.row(deductionRatesNz, payday).figures;
-  const rate = person.kiwiSaver?.employeeRate;
-  if (person.kiwiSaver?.status !== "member" || rate === undefined) return [];
+const kiwiSaverRate: PayCheckNz = ({ input }, rules) => {
+  const row = rules.row(deductionRatesNz, input.payday);
+  const { kiwiSaver: rates } = row.figures;
+  const chosen = input.person.kiwiSaver;
+  const rate = chosen?.employeeRate;
+  if (chosen?.status !== "member" || rate === undefined) return [];
   if (rates.employeeRates.some((each) => decimal(each).eq(rate))) return [];
-  const temporary = rates.temporaryPercent !== null && decimal(rates.temporaryPercent).eq(rate);
-  return [
-    {
-      kind: temporary ? "query" : "stop",
-      code: "kiwiSaverRate",
-      text: temporary
-        ? `${rate} % is right only with a temporary reduction from Inland Revenue; else it is ${rates.defaultPercent} %.`
-        : `${rate} % is no KiwiSaver rate. Choose ${rates.employeeRates.join(", ")} %.`,
-    },
-  ];
-};
-
-const notEnrolled: CheckNz = ({ person, payday }, { gross }) => {
-  const age = completedYears(person.birthDate, payday);
-  const automatic = !["CAE", "EDW", "NSW", "WT"].includes(person.taxCode.trim().toUpperCase());
-  return person.kiwiSaver === undefined && automatic && age >= 18 && age < 65 && gross.value.gt(0)
-    ? [
+  const mend = person("kiwiSaver");
+  if (rates.temporaryPercent === null || !decimal(rates.temporaryPercent).eq(rate))
+    return [{ kind: "stop", code: "kiwiSaverRate", facts: { rate, rates: rates.employeeRates.join(", ") }, mend }];
+  return chosen.temporaryRate
+    ? []
+    : [
         {
           kind: "query",
-          code: "kiwiSaverUnknown",
-          text: "No KiwiSaver status is set. A new employee from 18 to 64 is enrolled unless exempt.",
+          code: "kiwiSaverNotRaised",
+          facts: { rate, since: row.from, default: rates.defaultPercent },
+          mend,
         },
-      ]
+      ];
+};
+
+const notEnrolled: PayCheckNz = (pay) => {
+  const age = completedYears(pay.input.person.birthDate, pay.input.payday);
+  const automatic = !["CAE", "EDW", "NSW", "WT"].includes(codeOf(pay));
+  return pay.input.person.kiwiSaver === undefined && automatic && age >= 18 && age < 65 && pay.worked.gross.value.gt(0)
+    ? [{ kind: "query", code: "kiwiSaverUnknown", facts: {}, mend: person("kiwiSaver") }]
     : [];
 };
 
 /** Holidays Act 2003, s 28: only casuals and fixed terms under a year may have 8 % with each pay. */
-const eightPercent: CheckNz = ({ person }) =>
-  person.holidayPayWithPay === true && person.basis !== "casual"
+const eightPercent: PayCheckNz = ({ input }) =>
+  input.person.holidayPayWithPay === true && input.person.basis !== "casual"
+    ? [{ kind: "query", code: "eightPercent", facts: {}, mend: person("holidays") }]
+    : [];
+
+const cuts: PayCheckNz = ({ input, worked }) => {
+  const found: Mark[] = [];
+  const support = input.person.childSupport;
+  if (support && worked.parts.childSupport.value.lt(support.amount))
+    found.push({
+      kind: "note",
+      code: "childSupportCut",
+      facts: { taken: dollars(worked.parts.childSupport.value), wanted: dollars(decimal(support.amount)) },
+      mend: person("orders"),
+    });
+  for (const { order, amount, cutFrom } of worked.orders)
+    if (cutFrom)
+      found.push({
+        kind: "note",
+        code: "orderCut",
+        facts: { name: order.name, taken: dollars(amount.value), wanted: dollars(cutFrom) },
+        mend: person("orders"),
+      });
+  for (const { line, amount, cutFrom } of worked.lines)
+    if (cutFrom)
+      found.push({
+        kind: "note",
+        code: "deductionCut",
+        facts: { name: line.name ?? "Deduction", taken: dollars(amount.value), wanted: dollars(cutFrom) },
+        mend: inRun,
+      });
+  return found;
+};
+
+/** Minimum Wage Order: by the rate, and for salaries by what the hours of the period come to. */
+const belowMinimum: PayCheckNz = ({ input, worked }, rules) => {
+  const { adult, startingOut, adultAge } = rules.row(minimumWageNz, input.payday).figures;
+  const { birthDate, lowerMinimum } = input.person;
+  if (completedYears(birthDate, input.payday) < Number(adultAge)) return [];
+  const minimum = decimal(lowerMinimum ? startingOut : adult);
+  const floor = lowerMinimum ? "starting-out and training" : "adult";
+  const rateOf = (line: PayLineNz) =>
+    decimal(line.rate ?? "0")
+      .times(line.percent ?? "100")
+      .div(hundred);
+  const low = input.lines.find(
+    (line) => line.element === "ordinary" && line.rate !== undefined && !line.corrects && rateOf(line).lt(minimum),
+  );
+  if (low)
+    return [
+      {
+        kind: "stop",
+        code: "belowMinimumNz",
+        facts: { rate: dollars(rateOf(low)), floor, minimum: dollars(minimum) },
+        mend: person("rate"),
+      },
+    ];
+  const salaried = input.lines.filter((line) => line.element === "ordinary" && line.amount !== undefined);
+  const hours = decimalOrZero(input.holidays?.weeklyHours)
+    .times(52)
+    .div(paysPerYear[input.cycle])
+    .times(input.periods ?? 1);
+  const paid = salaried.reduce((total, line) => total.plus(decimalOrZero(line.amount)), zero);
+  const away = input.lines.some((line) => line.units !== undefined || line.hours !== undefined || line.corrects);
+  return hours.gt(0) && paid.gt(0) && !away && paid.lt(hours.times(minimum))
     ? [
         {
           kind: "query",
-          code: "eightPercent",
-          text: "8 % with each pay is lawful only for work so irregular that holidays cannot be taken, or a fixed term under a year.",
-        },
-      ]
-    : [];
-
-const supportCut: CheckNz = ({ person }, { parts }) =>
-  person.childSupport && parts.childSupport.value.lt(person.childSupport.amount)
-    ? [
-        {
-          kind: "note",
-          code: "childSupportCut",
-          text: `Child support is ${dollars(parts.childSupport.value)} instead of ${dollars(decimal(person.childSupport.amount))}: the protected part of net pay stays. File it with reason P.`,
-        },
-      ]
-    : [];
-
-const belowMinimum: CheckNz = ({ lines, person, payday }, _worked, rules) => {
-  const { adult, adultAge } = rules.row(minimumWageNz, payday).figures;
-  if (completedYears(person.birthDate, payday) < Number(adultAge)) return [];
-  const low = lines.find(
-    (line) =>
-      line.element === "ordinary" &&
-      line.rate !== undefined &&
-      decimal(line.rate)
-        .times(line.percent ?? "100")
-        .div(hundred)
-        .lt(adult),
-  );
-  return low
-    ? [
-        {
-          kind: "stop",
-          code: "belowMinimum",
-          text: `The rate of ${dollars(decimal(low.rate ?? "0"))} an hour is below the adult minimum of ${dollars(decimal(adult))}. Right only at a starting-out or training rate.`,
+          code: "salaryBelowMinimum",
+          facts: {
+            gross: dollars(worked.gross.value),
+            hours: hours.toDecimalPlaces(2).toString(),
+            rate: dollars(paid.div(hours)),
+            minimum: dollars(minimum),
+          },
+          mend: person("rate"),
         },
       ]
     : [];
 };
 
-const doubtful: CheckNz = ({ payday }, { gross }, rules) =>
-  gross.value.isZero()
-    ? []
-    : tablesNz.flatMap((table): MarkNz[] => {
-        const row = rules.find<unknown>(table, payday);
-        return !row || row.standing === "published"
-          ? []
-          : [
-              {
-                kind: "note",
-                code: "derivedTable",
-                text: `Worked out with a table that is ${row.standing}: ${table.title}.`,
-              },
-            ];
-      });
+const cashUp: PayCheckNz = ({ input }, rules) => {
+  const most = rules.row(holidayRules, input.payday).figures.cashUpWeeks;
+  const weeks = unitsOf(input.lines, (line) => line.element === "cashUp");
+  if (weeks.isZero()) return [];
+  return weeks.gt(most)
+    ? [{ kind: "stop", code: "cashUpTooMuch", facts: { weeks: weeks.toString(), most }, mend: inRun }]
+    : [{ kind: "query", code: "cashUpAsked", facts: { weeks: weeks.toString() }, mend: inRun }];
+};
 
-const checks: readonly CheckNz[] = [
+const unitsOf = (lines: readonly PayLineNz[], wanted: (line: PayLineNz) => boolean): Decimal =>
+  lines.filter(wanted).reduce((total, line) => total.plus(decimalOrZero(line.units)), zero);
+
+const taxTyped: PayCheckNz = ({ worked }) =>
+  worked.overridden.map(({ typed, worked: found, reason }) => ({
+    kind: "query",
+    code: "taxTyped",
+    facts: { typed: dollars(typed), worked: dollars(found), reason },
+    mend: inRun,
+  }));
+
+const doubtful: PayCheckNz = ({ input, worked }, rules) =>
+  worked.gross.value.isZero()
+    ? []
+    : tablesNz
+        .filter((table) => table.name !== protectedEarnings.name || worked.orders.length > 0)
+        .flatMap((table): Mark[] => {
+          const row = rules.find<unknown>(table, input.payday);
+          return !row || row.standing === "published"
+            ? []
+            : [
+                {
+                  kind: "note",
+                  code: "derivedTable",
+                  facts: { table: table.title, standing: row.standing },
+                  mend: { place: "rule book", section: table.name },
+                },
+              ];
+        });
+
+const payChecks: readonly PayCheckNz[] = [
   noHours,
   netBelowZero,
   noRate,
@@ -163,10 +213,21 @@ const checks: readonly CheckNz[] = [
   noNotification,
   notEnrolled,
   eightPercent,
-  supportCut,
+  cashUp,
+  taxTyped,
+  cuts,
   doubtful,
 ];
 const order = { stop: 0, query: 1, note: 2 } as const;
+const stopsFirst = (marks: Mark[]): Mark[] => marks.sort((a, b) => order[a.kind] - order[b.kind]);
 
-export const examinePayNz = (input: PayInputNz, worked: WorkedPayNz, rules: RuleBook): MarkNz[] =>
-  checks.flatMap((check) => check(input, worked, rules)).sort((a, b) => order[a.kind] - order[b.kind]);
+/** The marks that a pay alone can show: the command line has nothing else. */
+export const examinePayNz = (pay: PayInHandNz, rules: RuleBook): Mark[] =>
+  stopsFirst(payChecks.flatMap((check) => check(pay, rules)));
+
+/** All marks of a worked row, stops first. */
+export const examineNz = (row: WorkedRowNz, rules: RuleBook): Mark[] =>
+  stopsFirst([
+    ...rowChecksNz.flatMap((check) => check(row, rules)),
+    ...payChecks.flatMap((check) => check(row, rules)),
+  ]);

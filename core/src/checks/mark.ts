@@ -1,5 +1,7 @@
 /** A finding about a row of the run. Codes inside, sentences in `sentences.ts`. */
 
+import { markCodesNz } from "./sentencesNz.ts";
+
 export type MarkKind = "stop" | "query" | "note";
 
 export interface Mark {
@@ -44,6 +46,7 @@ export const markCodes = [
   "otherYear",
   "departureOpen",
   "aboveCap",
+  ...markCodesNz,
 ] as const;
 export type MarkCode = (typeof markCodes)[number];
 

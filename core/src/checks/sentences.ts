@@ -1,8 +1,7 @@
 /** The sentence of each mark: what is wrong, and what it blocks or means. */
 import { dateWords } from "../calendar/dates.ts";
 import type { Mark, MarkCode } from "./mark.ts";
-
-type Sentence = (facts: Record<string, string>) => string;
+import { type Sentence, sentencesNz } from "./sentencesNz.ts";
 
 const sentences: Record<MarkCode, Sentence> = {
   missingTable: (f) =>
@@ -43,6 +42,7 @@ const sentences: Record<MarkCode, Sentence> = {
     `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to payroll year ${f.year}, and so do rates and lodgement.`,
   departureOpen: (f) =>
     `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of annual leave would stay in the balance.`,
+  ...sentencesNz,
   aboveCap: (f) => `Super of the year reaches ${f.all}, above the concessional cap of ${f.cap}.`,
 };
 

@@ -11,6 +11,7 @@ import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
 import { atLeastZero, type Decimal, decimal, hundred, least, zero } from "../quantity/decimal.ts";
 import { cutToCent, halfUpToCent } from "../quantity/rounding.ts";
 import { deductionRatesNz } from "../rulebook/nz/deductionRatesNz.ts";
+import { type OrderKind, protectedEarnings } from "../rulebook/nz/protectedEarnings.ts";
 import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
 import { type Figure, figure } from "../working/figure.ts";
 import type { TaxCode } from "./taxCode.ts";
@@ -40,6 +41,106 @@ export function studentLoan(earnings: Figure, code: TaxCode, cycle: Cycle, perio
     parts: [earnings],
   }));
 }
+
+/** What Inland Revenue orders (SLCIR) or the borrower chooses (SLBOR) on top: a per cent of the same base, or an amount. */
+export interface ExtraLoan {
+  percent?: string | undefined;
+  amount?: string | undefined;
+}
+
+export function extraStudentLoan(
+  label: string,
+  extra: ExtraLoan | undefined,
+  earnings: Figure,
+  code: TaxCode,
+  cycle: Cycle,
+  periods: number,
+  terms: Terms,
+): Figure {
+  if (!extra || !code.studentLoan) return figure(label, zero, "money");
+  const row = terms.rules.row(deductionRatesNz, terms.payday);
+  const threshold = code.main
+    ? decimal(row.figures.studentLoan.yearlyThreshold).times(periods).div(paysPerYear[cycle])
+    : zero;
+  const base = atLeastZero(earnings.value.minus(threshold));
+  const { percent } = extra;
+  const owed = percent === undefined ? decimal(extra.amount ?? "0").times(periods) : base.times(percent).div(100);
+  return figure(label, cutToCent(owed), "money", () => ({
+    rule:
+      percent === undefined
+        ? "The amount of the notice, for each pay"
+        : `${percent} % of the earnings that the standard deduction is worked out on`,
+    formula:
+      percent === undefined ? `${extra.amount} × ${periods}` : `${base.toDecimalPlaces(2).toString()} × ${percent} %`,
+    setting: { place: "person", section: "taxCode" },
+    parts: [earnings],
+  }));
+}
+
+/** A court order, fine, benefit debt or tax arrears that the employer has to deduct. */
+export interface Order {
+  kind: OrderKind;
+  name: string;
+  amount?: string | undefined;
+  percentOfNet?: string | undefined;
+  /** day that the notice was served: earlier ones go first */
+  served: IsoDate;
+  protectedPercent?: string | undefined;
+  /** what is left until the order has reached its total */
+  upTo?: string | undefined;
+}
+
+export interface WorkedOrder {
+  order: Order;
+  amount: Figure;
+  /** what the notice asks, where less could be taken */
+  cutFrom?: Decimal;
+}
+
+/**
+ * Orders in the order that they were served: each takes its amount, as long as the protected share of pay after PAYE
+ * stays with the person.
+ * @param afterPaye pay after PAYE, which the protected share goes by
+ * @param available what is left after child support, student loan and KiwiSaver
+ */
+export function workOrders(
+  orders: readonly Order[],
+  gross: Figure,
+  afterPaye: Decimal,
+  available: Decimal,
+  { cycle, periods, payday, rules }: Terms & { cycle: Cycle; periods: number },
+): WorkedOrder[] {
+  const row = rules.row(protectedEarnings, payday);
+  let left = available;
+  return [...orders]
+    .sort((a, b) => a.served.localeCompare(b.served))
+    .map((order) => {
+      const wanted =
+        order.percentOfNet === undefined
+          ? decimal(order.amount ?? "0").times(periods)
+          : cutToCent(afterPaye.times(order.percentOfNet).div(100));
+      const weeks = decimal(52).div(paysPerYear[cycle]).times(periods);
+      const { leastAWeek, percentOfGross } = row.figures.arrears;
+      const arrearsMost = most(decimal(leastAWeek).times(weeks), gross.value.times(percentOfGross).div(100));
+      const percent = order.protectedPercent ?? row.figures.protectedPercent[order.kind];
+      const keep = afterPaye.times(percent).div(100);
+      const room = cutToCent(atLeastZero(left.minus(keep)));
+      const limits = [room, ...(order.upTo === undefined ? [] : [decimal(order.upTo)])];
+      if (order.kind === "arrears") limits.push(cutToCent(arrearsMost));
+      const value = limits.reduce(least, wanted);
+      left = left.minus(value);
+      const amount = figure(order.name, value, "money", () => ({
+        rule: `The amount of the notice, leaving at least ${percent} % of pay after PAYE${order.kind === "arrears" ? `, at most ${percentOfGross} % of gross` : ""}`,
+        formula: `the least of ${[wanted, ...limits].map((each) => each.toFixed(2)).join(", ")}`,
+        source: sourceNote(protectedEarnings, row),
+        setting: { place: "person", section: "orders" },
+        parts: [gross],
+      }));
+      return value.lt(wanted) ? { order, amount, cutFrom: wanted } : { order, amount };
+    });
+}
+
+const most = (a: Decimal, b: Decimal): Decimal => (a.gt(b) ? a : b);
 
 /** Child support: the amount of the notice, and never so much that less than the protected share of net pay stays. */
 export function childSupport(notice: Decimal, protectedPercent: Decimal, gross: Figure, payeTotal: Figure): Figure {

@@ -199,7 +199,7 @@ describe("8 % with each pay", () => {
     expect(worked.gross.value.toFixed(2)).toBe("540.59");
     const codes = (basis: "casual" | "part-time") => {
       const pay = input("M", "500", { person: { holidayPayWithPay: true, basis } });
-      return examinePayNz(pay, workOutNz(pay, rules), rules).map((mark) => mark.code);
+      return examinePayNz({ input: pay, worked: workOutNz(pay, rules) }, rules).map((mark) => mark.code);
     };
     expect(codes("casual")).not.toContain("eightPercent");
     expect(codes("part-time")).toContain("eightPercent");
@@ -209,7 +209,7 @@ describe("8 % with each pay", () => {
 describe("marks", () => {
   const codes = (...args: Parameters<typeof input>) => {
     const pay = input(...args);
-    return examinePayNz(pay, workOutNz(pay, rules), rules).map((mark) => `${mark.kind} ${mark.code}`);
+    return examinePayNz({ input: pay, worked: workOutNz(pay, rules) }, rules).map((mark) => `${mark.kind} ${mark.code}`);
   };
   const saver = (employeeRate: string, payday = "2026-06-10") =>
     codes("M", "1000", { payday, person: { kiwiSaver: { status: "member", employeeRate } } });
@@ -218,11 +218,11 @@ describe("marks", () => {
     expect(codes("M", "1000", { person: { kiwiSaver } })).toEqual([]);
     expect(codes("M", "1000")).toEqual(["query kiwiSaverUnknown"]);
     expect(codes("M", "1000", { person: { birthDate: "2008-01-01" } })).toEqual([]);
-    expect(codes("ND", "1000", { person: { kiwiSaver } })).toEqual(["query noNotification"]);
-    expect(codes("STC", "1000", { person: { kiwiSaver } })).toEqual(["stop noSpecialRate"]);
+    expect(codes("ND", "1000", { person: { kiwiSaver } })).toEqual(["query taxCodeMissing"]);
+    expect(codes("STC", "1000", { person: { kiwiSaver } })).toEqual(["stop specialRateMissing"]);
     expect(codes("M", [], { person: { kiwiSaver } })).toEqual(["stop noHours"]);
     const below: PayLineNz[] = [{ element: "ordinary", hours: "40", rate: "23.49" }];
-    expect(codes("M", below, { person: { kiwiSaver } })).toEqual(["stop belowMinimum"]);
+    expect(codes("M", below, { person: { kiwiSaver } })).toEqual(["stop belowMinimumNz"]);
     expect(codes("M", [{ ...below[0], element: "ordinary", rate: "23.50" }], { person: { kiwiSaver } })).toEqual([]);
     const tooMuch: PayLineNz[] = [
       { element: "ordinary", amount: "100" },
@@ -234,7 +234,7 @@ describe("marks", () => {
     ]);
   });
   it("ask about 3 % once it is the temporary rate, and stop at rates that are none", () => {
-    expect(saver("3")).toContain("query kiwiSaverRate");
+    expect(saver("3")).toContain("query kiwiSaverNotRaised");
     expect(saver("3", "2025-06-11").filter((code) => code.includes("kiwiSaver"))).toEqual([]);
     expect(saver("5")).toContain("stop kiwiSaverRate");
     expect(saver("3.5").filter((code) => code.includes("kiwiSaver"))).toEqual([]);

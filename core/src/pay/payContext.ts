@@ -19,18 +19,22 @@ import type {
   PersonAu,
   ToDate,
 } from "./payInput.ts";
+import type { ElementNz } from "./payInputNz.ts";
 import type { WorkedPay } from "./workedPay.ts";
 import { workLine } from "./workLine.ts";
 import { workOut } from "./workOut.ts";
+
+export const entries = ["hours", "amount", "days", "weeks"] as const;
+export type Entry = (typeof entries)[number];
 
 /** A pay element as a business has set it up. */
 export interface PayElement {
   id: number;
   code: string;
   name: string;
-  element: ElementAu;
-  /** typed in the sheet as hours (at the person's rate) or as dollars */
-  entry: "hours" | "amount";
+  element: ElementAu | ElementNz;
+  /** typed in the sheet as hours (at the person's rate), as dollars, or as days or weeks of leave */
+  entry: Entry;
   /** per cent of the person's rate, for hours */
   percent: string;
   leave: string | null;
@@ -40,6 +44,10 @@ export interface PayElement {
   superable: boolean | null;
   /** which kind of other allowance, for an allowance of code OD */
   detail: string | null;
+  /** New Zealand: counts in gross earnings of the Holidays Act; by the kind where null */
+  holidayGross: boolean | null;
+  /** New Zealand: part of an ordinary week; by the kind where null */
+  regular: boolean | null;
 }
 
 /** How long a deduction goes on, and what must be left to the person. */
@@ -72,6 +80,8 @@ export type LineDetail = Pick<
 export interface SheetLine {
   elementId: number;
   hours?: string | undefined;
+  /** weeks of annual holidays, days of other leave and of public holidays; hours beside them where they are known */
+  units?: string | undefined;
   /** typed over the person's own rate */
   rate?: string | undefined;
   amount?: string | undefined;
@@ -92,15 +102,13 @@ export interface TopUp {
   guaranteed: string;
 }
 
-/** What the checks want to know of a person beside the pay itself. */
-export interface PersonFacts {
+/** What the checks want to know of a person beside the pay itself, in both countries. */
+export interface PersonFactsBase {
   id: number;
   name: string;
   hourlyRate: string | null;
   /** ordinary hours of each weekday, Monday first; null for an even five-day week */
   workPattern: string[] | null;
-  /** State of the place of work: decides public holidays */
-  state: StateAu;
   /** code of the person's cost centres with their share, per cent */
   costCentres: { code: string; percent: string }[];
   /** what the award or agreement asks at least, before casual loading; null when not recorded */
@@ -108,12 +116,17 @@ export interface PersonFacts {
   paidByHours: boolean;
   startDate: IsoDate;
   endDate: IsoDate | null;
-  numberPendingSince: IsoDate | null;
-  fund: string | null;
-  memberNumber: string | null;
   bankAccounts: number;
   hasAddress: boolean;
   email: string | null;
+}
+
+export interface PersonFacts extends PersonFactsBase {
+  /** State of the place of work: decides public holidays */
+  state: StateAu;
+  numberPendingSince: IsoDate | null;
+  fund: string | null;
+  memberNumber: string | null;
 }
 
 export interface LastPay {
@@ -125,27 +138,32 @@ export interface LastPay {
   net: string;
 }
 
-export interface RowContext {
+/** A row in either country. */
+export interface RowBase {
   payday: IsoDate;
   periodStart: IsoDate;
   periodEnd: IsoDate;
   cycle: Cycle;
   periods: number;
-  person: PersonAu;
-  facts: PersonFacts;
   toDate: ToDate;
-  /** leave balances before this pay, hours by kind */
+  /** leave balances before this pay by kind: hours in Australia, weeks or days in New Zealand */
   balances: Record<string, string>;
   lastPay: LastPay | null;
   /** taken so far of deductions that run until a total, by code of the pay element */
   deducted: Record<string, string>;
-  /** hours taken since the last work anniversary, of leave that is granted by the year */
-  takenThisYear: Record<string, string>;
-  topUp: TopUp | null;
   overrides: Overrides | null;
   /** a correction's starting point: the regular taxable earnings of the pay that it corrects */
   correctsTaxable: string | null;
   employerCosts: EmployerCost[];
+}
+
+export interface RowContext extends RowBase {
+  country: "AU";
+  person: PersonAu;
+  facts: PersonFacts;
+  /** hours taken since the last work anniversary, of leave that is granted by the year */
+  takenThisYear: Record<string, string>;
+  topUp: TopUp | null;
 }
 
 export interface WorkedRow {
@@ -165,7 +183,7 @@ export function payInputOf(
     const element = elements.get(line.elementId);
     if (!element) throw new RangeError(`The run has no pay element ${line.elementId}.`);
     const common = {
-      element: element.element,
+      element: element.element as ElementAu,
       name: element.name,
       code: element.code,
       ...(element.leave ? { leave: element.leave } : {}),
@@ -202,7 +220,7 @@ export function payInputOf(
     const missing = atLeastZero(guaranteed.minus(earned));
     if (missing.gt(0))
       payLines.push({
-        element: topUp.element,
+        element: topUp.element as ElementAu,
         name: topUp.name,
         code: topUp.code,
         ...(topUp.detail ? { detail: topUp.detail } : {}),
@@ -240,12 +258,12 @@ function normalPay({ person, facts, cycle, lastPay }: RowContext): PayInput["his
 }
 
 /** What a deduction under terms comes to in this pay; null when it has run out. */
-function underTerms(
+export function underTerms(
   line: SheetLine,
   terms: DeductionTerms,
-  context: RowContext,
+  context: RowBase,
   code: string,
-): Partial<PayLine> | null {
+): Pick<PayLine, "amount" | "percentOfGross" | "keepNet" | "upTo"> | null {
   if (terms.until !== undefined && context.payday > terms.until) return null;
   const left = terms.total === undefined ? undefined : decimal(terms.total).minus(context.deducted[code] ?? "0");
   if (left?.lte(0)) return null;

@@ -1,7 +1,9 @@
 /** What a New Zealand pay is worked out from: the input of the `work-out` contract for NZ. Decimal text, ISO dates. */
 import type { IsoDate } from "../calendar/dates.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
-import type { Basis, ToDate } from "./payInput.ts";
+import type { ExtraLoan, Order } from "../nz/deductionsNz.ts";
+import type { HolidayFacts } from "../nz/holidayFacts.ts";
+import type { Basis, EmployerCost, Overrides, ToDate } from "./payInput.ts";
 
 export const elementsNz = [
   "ordinary",
@@ -11,15 +13,22 @@ export const elementsNz = [
   "commission",
   "directorFee",
   "holidayPay",
+  "publicHoliday",
+  "publicHolidayWorked",
   "alternativeHoliday",
+  "alternativeEarned",
   "bonus",
   "backPay",
   "extraPay",
   "unusedLeave",
+  "finalPercent",
+  "closedownPay",
+  "cashUp",
   "redundancy",
   "reimbursement",
   "deductionAfterTax",
   "payrollGiving",
+  "daysWorked",
 ] as const;
 export type ElementNz = (typeof elementsNz)[number];
 
@@ -29,10 +38,37 @@ export interface PayLineNz {
   rate?: string | undefined;
   percent?: string | undefined;
   amount?: string | undefined;
+  /** weeks of annual holidays, days of other leave and of public holidays */
+  units?: string | undefined;
   leave?: string | undefined;
   taxable?: boolean | undefined;
+  /** counts in gross earnings of the Holidays Act; by the kind of line when left out */
+  holidayGross?: boolean | undefined;
+  /** part of an ordinary week, such as regular overtime; by the kind of line when left out */
+  regular?: boolean | undefined;
+  /** a deduction is cut so that this much net pay stays */
+  keepNet?: string | undefined;
+  upTo?: string | undefined;
+  percentOfGross?: string | undefined;
+  costCentre?: string | undefined;
+  /** the payday of the pay that this line corrects */
+  corrects?: IsoDate | undefined;
+  /** how an amount was arrived at that nobody typed */
+  explained?: string | undefined;
   name?: string | undefined;
   code?: string | undefined;
+}
+
+export interface KiwiSaverInput {
+  status: "member" | "not-member" | "opted-out" | "suspended";
+  employeeRate?: string | undefined;
+  employerRate?: string | undefined;
+  esctRate?: string | undefined;
+  esctBase?: string | undefined;
+  /** Inland Revenue granted the lower rate for a time */
+  temporaryRate?: boolean | undefined;
+  /** the employer's part comes out of the agreed pay */
+  totalRemuneration?: boolean | undefined;
 }
 
 export interface PersonNz {
@@ -42,16 +78,14 @@ export interface PersonNz {
   taxCode: string;
   /** per cent of a tailored certificate, or chosen for schedular payments */
   specialRate?: string | undefined;
-  kiwiSaver?:
-    | {
-        status: "member" | "not-member" | "opted-out" | "suspended";
-        employeeRate?: string | undefined;
-        employerRate?: string | undefined;
-        esctRate?: string | undefined;
-        esctBase?: string | undefined;
-      }
-    | undefined;
+  kiwiSaver?: KiwiSaverInput | undefined;
   childSupport?: { amount: string; protectedPercent?: string | undefined } | undefined;
+  /** further student loan deductions: ordered by Inland Revenue, or chosen by the borrower */
+  slcir?: ExtraLoan | undefined;
+  slbor?: ExtraLoan | undefined;
+  orders?: readonly Order[] | undefined;
+  /** a starting-out or training rate is agreed: 80 % of the adult minimum */
+  lowerMinimum?: boolean | undefined;
   /** 8 % with each pay in place of annual holidays */
   holidayPayWithPay?: boolean | undefined;
 }
@@ -64,5 +98,19 @@ export interface PayInputNz {
   person: PersonNz;
   lines: readonly PayLineNz[];
   toDate?: ToDate | undefined;
-  history?: { lastFourWeeksGross?: string | undefined } | undefined;
+  history?:
+    | {
+        lastFourWeeksGross?: string | undefined;
+        /** the same without this pay, which is added to it */
+        earlierGross?: string | undefined;
+      }
+    | undefined;
+  /** what the Holidays Act looks at: needed where holidays and leave are paid by weeks and days */
+  holidays?: HolidayFacts | undefined;
+  /** days of the pay period in the working week, for who is not typed day by day */
+  patternDays?: string | undefined;
+  overrides?: Overrides | undefined;
+  /** this pay corrects an earlier one: its regular earnings, above or below which the difference is taxed */
+  correctsTaxable?: string | undefined;
+  employerCosts?: readonly EmployerCost[] | undefined;
 }

@@ -6,6 +6,7 @@ import { type Decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import { hoursText, moneyText } from "../quantity/units.ts";
 import { type Figure, figure, sumOf, type Working } from "../working/figure.ts";
 import type { Group } from "./elements.ts";
+import type { SideNz } from "./elementsNz.ts";
 import type { WorkedPay } from "./workedPay.ts";
 
 export interface RowFigures {
@@ -14,6 +15,10 @@ export interface RowFigures {
   beforeTax: string;
   taxable: string;
   withheld: string;
+  /** New Zealand only */
+  studentLoan?: string;
+  childSupport?: string;
+  kiwiSaver?: string;
   afterTax: string;
   reimbursements: string;
   net: string;
@@ -22,7 +27,16 @@ export interface RowFigures {
   leave: Record<string, string>;
   /** set aside by the employer, one entry a cost */
   employerCosts: { code: string; name: string; amount: string }[];
-  lines: { name: string; code: string; group: Group; hours: string | null; amount: string; costCentre?: string }[];
+  lines: {
+    name: string;
+    code: string;
+    group: Group | SideNz;
+    hours: string | null;
+    amount: string;
+    units?: string;
+    unit?: "weeks" | "days";
+    costCentre?: string;
+  }[];
 }
 
 /** What the pay costs the business: gross, reimbursements, super on top of it and what is set aside. */
@@ -89,7 +103,7 @@ export function rowFigures(worked: WorkedPay): RowFigures {
 }
 
 /** Every figure of a pay that can be asked "why", by name. Lines are "line:<code>", accruals "leave:<kind>". */
-function namedFigures(worked: WorkedPay): Map<string, Figure> {
+export function namedFigures(worked: WorkedPay): Map<string, Figure> {
   const named = new Map<string, Figure>([
     ["gross", worked.gross],
     ["beforeTax", worked.deductions.beforeTax],
@@ -122,18 +136,8 @@ function namedFigures(worked: WorkedPay): Map<string, Figure> {
   return named;
 }
 
-/** The working of one figure, or undefined where the pay has no figure of that name. */
-export const workingOf = (worked: WorkedPay, name: string): Working | undefined =>
-  namedFigures(worked).get(name)?.working();
-
+/** What is kept with a signed-off pay. */
 export interface PaySnapshot {
   figures: RowFigures;
   workings: Record<string, Working>;
-}
-
-/** What is kept with a signed-off pay. */
-export function snapshotOf(worked: WorkedPay): PaySnapshot {
-  const workings: Record<string, Working> = {};
-  for (const [name, each] of namedFigures(worked)) workings[name] = each.working();
-  return { figures: rowFigures(worked), workings };
 }

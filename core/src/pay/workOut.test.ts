@@ -5,7 +5,8 @@ import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
 import { ordinary, pay, person, salary } from "../testMakers.ts";
 import { factsOf } from "./facts.ts";
 import type { PayInput, PayLine } from "./payInput.ts";
-import { rowFigures, snapshotOf, workingOf } from "./snapshot.ts";
+import { snapshotOf, workingOf } from "./either.ts";
+import { rowFigures } from "./snapshot.ts";
 import { workOut } from "./workOut.ts";
 
 const figures = (input: PayInput) => rowFigures(workOut(input, rules));

@@ -185,6 +185,7 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
   if (inLieu.length > 0) leave.timeInLieu = timeInLieu(inLieu);
 
   return {
+    country: "AU",
     lines: [...paid, ...beforeTaxLines, ...afterTaxLines].sort((a, b) => a.at - b.at),
     gross,
     taxable,

@@ -33,6 +33,7 @@ export interface Overridden {
 export type LumpSumCode = "A" | "B" | "D" | "E" | "W";
 
 export interface WorkedPay {
+  country: "AU";
   lines: readonly WorkedLine[];
   gross: Figure;
   taxable: Figure;

@@ -5,8 +5,9 @@ import { type WorkOutCase, workOutCase } from "@zesty/contract/workOut";
 import { type WorkOutCaseNz, workOutCaseNz } from "@zesty/contract/workOutNz";
 import { examinePay, missingTables } from "@zesty/core/checks/examine";
 import { examinePayNz, missingTablesNz } from "@zesty/core/checks/examineNz";
+import type { Mark } from "@zesty/core/checks/mark";
 import { sentenceOf } from "@zesty/core/checks/sentences";
-import { snapshotOf } from "@zesty/core/pay/snapshot";
+import { snapshotOf } from "@zesty/core/pay/either";
 import { workOut } from "@zesty/core/pay/workOut";
 import { type WorkedPayNz, workOutNz } from "@zesty/core/pay/workOutNz";
 import { hoursText, moneyText } from "@zesty/core/quantity/units";
@@ -40,10 +41,12 @@ function resultNz({ id, ...input }: WorkOutCaseNz): object {
     deductions: moneys({ afterTax: worked.afterTax }),
     ...(input.person.kiwiSaver ? { kiwiSaver: moneys({ ...kiwiSaver }) } : {}),
     ...(holidayPayWithPay ? { holidayPayWithPay: money(holidayPayWithPay) } : {}),
-    marks: examinePayNz(input, worked, rules),
+    marks: examinePayNz({ input, worked }, rules).map(spoken),
     ...(withWorking ? { working: workingsNz(worked) } : {}),
   };
 }
+
+const spoken = (mark: Mark) => ({ kind: mark.kind, code: mark.code, text: sentenceOf(mark) });
 
 const workingsNz = (worked: WorkedPayNz): Record<string, Working> =>
   Object.fromEntries(
@@ -89,11 +92,7 @@ function result({ id, ...input }: WorkOutCase): object {
     ...(Object.keys(lumpSums).length > 0 ? { lumpSums: moneys(lumpSums) } : {}),
     ...(etp && leaving ? { etp: moneys({ taxable: etp.taxable, withheld: etp.withheld }) } : {}),
     leave: Object.fromEntries(Object.entries(worked.leave).map(([kind, hours]) => [kind, hoursText(hours.value)])),
-    marks: examinePay({ input, worked }, rules).map((mark) => ({
-      kind: mark.kind,
-      code: mark.code,
-      text: sentenceOf(mark),
-    })),
+    marks: examinePay({ input, worked }, rules).map(spoken),
     ...(withWorking ? { working: snapshotOf(worked).workings } : {}),
   };
 }
@@ -131,10 +130,7 @@ function answerNz(id: unknown, raw: unknown): { ok: boolean } {
   if (missing.length > 0)
     return refused(
       id,
-      missing.map(({ title }) => ({
-        path: "payday",
-        text: `The rule book has no ${title} for ${checked.value.payday}, so this pay cannot be worked out.`,
-      })),
+      missing.map((mark) => ({ path: "payday", text: sentenceOf(mark) })),
     );
   return resultNz(checked.value) as { ok: boolean };
 }

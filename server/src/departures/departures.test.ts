@@ -58,8 +58,8 @@ describe("a departure with the next run", () => {
   // 20 h in the balance and 38 × 4 ÷ 52 = 2.9231 h of this pay: 22.9231 × 31.5 × 1.175 = 848.44.
   it("pays out the leave that is left, this pay's accrual with it", () => {
     const plan = planDeparture(world.context, world.actor, leaver, wanted());
-    expect(plan.lines.map((line) => [line.name, line.hours, line.amount])).toEqual([
-      ["Unused annual leave", "22.9231", "848.44"],
+    expect(plan.lines.map((line) => [line.name, line.quantity, line.amount])).toEqual([
+      ["Unused annual leave", "22.92 h", "848.44"],
     ]);
     expect(plan.run.words).toContain("2 July 2026");
     expect(world.context.store.db.select().from(payRun).all()).toEqual([]);

@@ -13,6 +13,7 @@ import { workState } from "../setup/places.ts";
 import { datedRecords } from "../store/dated.ts";
 import { departure, pay, payRun, person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { addFinalLinesNz } from "./finalLinesNz.ts";
 
 type Who = typeof person.$inferSelect;
 
@@ -28,10 +29,12 @@ export function addFinalLines(
   const records = datedRecords(db, [who.id], wanted.lastDay);
   const terms = records.terms.get(who.id);
   const [worked] = workRows(context, loadRun(context, runId, [payId]));
+  if (worked?.row.context.country === "NZ") return addFinalLinesNz(context, worked, runId, who, wanted.lastDay);
+  const accruals = worked?.worked?.country === "AU" ? worked.worked.leave : {};
   const balances: Record<string, string> = {};
   for (const [kind, e4] of leaveBalances(context.store, [who.id]).get(who.id) ?? [])
     balances[kind] = hoursText(fromE4(e4));
-  for (const [kind, accrued] of Object.entries(worked?.worked?.leave ?? {}))
+  for (const [kind, accrued] of Object.entries(accruals))
     balances[kind] = hoursText(decimal(balances[kind] ?? "0").plus(accrued.value));
   const owed = departurePay(
     {
@@ -68,7 +71,7 @@ export function addFinalLines(
     .run();
   const words = owed.lines.map((line) => ({
     name: elementFor(line).name,
-    hours: line.hours,
+    quantity: `${decimal(line.hours).toDecimalPlaces(2).toString()} h`,
     amount: line.amount,
     why: line.why,
   }));

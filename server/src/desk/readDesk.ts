@@ -5,7 +5,9 @@ import { addDays } from "@zesty/core/calendar/dates";
 import { type Cycle, nextPeriod } from "@zesty/core/calendar/payPeriods";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { filingDueDate } from "@zesty/core/lodgement/employmentInformation";
 import { readDues } from "../dues/readDues.ts";
+import { filingsOf } from "../filings/paydayFiling.ts";
 import { rightIn } from "../http/rights.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { listRuns } from "../runs/readRun.ts";
@@ -31,12 +33,52 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       ...runs.filter((run) => run.payday >= from && run.payday <= to).map(asPayday(context)),
       ...paydaysAhead(context, owner.id, to),
     ];
-    const pins = pinsOf(context, owner.id, from, to);
+    const filings = owner.country === "NZ" ? filingsToMake(context, owner, runs) : [];
+    const pins = [...pinsOf(context, owner.id, from, to), ...filings.map(({ pin }) => pin)].sort((a, b) =>
+      a.date.localeCompare(b.date),
+    );
     lanes.push({ businessId: owner.id, name: owner.name, country: owner.country, paydays, pins });
-    toDo.push(...toDoOf(context, owner, runs, paydays, pins, day));
+    toDo.push(
+      ...toDoOf(
+        context,
+        owner,
+        runs,
+        paydays,
+        pins.filter((pin) => pin.kind !== "filing"),
+        day,
+      ),
+      ...filings.map(({ pin, runId }): ToDo => ({
+        businessId: owner.id,
+        business: owner.name,
+        date: pin.date,
+        words: pin.words,
+        kind: "send",
+        late: pin.date < day,
+        link: `/run/${runId}`,
+      })),
+    );
   }
   toDo.sort((a, b) => a.date.localeCompare(b.date) || a.business.localeCompare(b.business));
   return { day, from, to, lanes, toDo };
+}
+
+const arrived = ["accepted", "acceptedWithWarnings", "partial"];
+
+/** Paydays that are signed off and not filed yet: due two working days after the payday. */
+function filingsToMake(
+  context: Context,
+  owner: typeof business.$inferSelect,
+  runs: readonly RunSummary[],
+): { pin: Pin; runId: number }[] {
+  const waiting = new Map<string, number>();
+  for (const run of runs)
+    if (run.state !== "open" && run.state !== "takenBack" && run.state !== "settled") waiting.set(run.payday, run.id);
+  return [...waiting].flatMap(([payday, runId]) => {
+    const filed = filingsOf(context, owner.id, payday).some((each) => arrived.includes(each.outbox.state));
+    if (filed) return [];
+    const date = filingDueDate(payday);
+    return [{ pin: { date, kind: "filing", words: `File payday ${payday.slice(8)}/${payday.slice(5, 7)}`, cents: 0 }, runId }];
+  });
 }
 
 const asPayday =
@@ -89,11 +131,13 @@ function pinsOf(context: Context, businessId: number, from: string, to: string):
   const pins = new Map<string, Pin>();
   for (const each of readDues(context, businessId)) {
     if (each.dueDate < from || each.dueDate > to) continue;
-    const key = `${each.dueDate} ${each.kind}`;
+    // Everything for Inland Revenue goes in one payment.
+    const kind = ["super", "withholding"].includes(each.kind) ? each.kind : "paye";
+    const key = `${each.dueDate} ${kind}`;
     const pin = pins.get(key) ?? {
       date: each.dueDate,
-      kind: each.kind,
-      words: each.kind === "super" ? "Super" : "PAYG withholding",
+      kind,
+      words: kind === "super" ? "Super" : kind === "withholding" ? "PAYG withholding" : "PAYE and deductions",
       cents: 0,
     };
     pins.set(key, { ...pin, cents: pin.cents + each.cents });

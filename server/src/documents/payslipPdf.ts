@@ -1,8 +1,10 @@
 /** A payslip as PDF, in the type of the product; the fonts ship with the application. */
 import { createRequire } from "node:module";
 import { dirname, join, sep } from "node:path";
-import type { Payslip, PayslipLine } from "@zesty/core/payslips/payslip";
+import type { PayslipLine } from "@zesty/core/payslips/payslip";
+import { type SlipTable, slipLayout } from "@zesty/core/payslips/slipLayout";
 import pdfmake from "pdfmake";
+import type { Slip } from "../runs/prepared.ts";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
 
 const fontFolder = dirname(createRequire(import.meta.url).resolve("@expo-google-fonts/source-sans-3/package.json"));
@@ -88,21 +90,30 @@ function lineTable(title: string, lines: readonly PayslipLine[], total?: [string
   return [{ table: { headerRows: 1, widths: ["*", 50, 60, 70, 80], body }, layout, margin: [0, 0, 0, 14] }];
 }
 
-export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
-  const taxLine: PayslipLine = {
-    name: "PAYG tax withheld",
-    hours: null,
-    rate: null,
-    amount: slip.withheld,
-    yearToDate: slip.yearToDate.withheld,
+const shownCell = (text: string, at: number, table: SlipTable): string =>
+  table.money.includes(at) ? money(text) : table.dates.includes(at) ? shortDate(text) : text;
+
+function slipTable(table: SlipTable, widths: (string | number)[]): Content {
+  return {
+    table: {
+      headerRows: 1,
+      widths,
+      body: [
+        table.head.map((text, at) => head(text, at === 0 ? "left" : "right")),
+        ...table.rows.map((row) =>
+          row.map((text, at) => (at === 0 ? text : right(shownCell(text, at, table)))),
+        ),
+      ],
+    },
+    layout,
   };
+}
+
+export function payslipDefinition(slip: Slip): TDocumentDefinitions {
+  const shown = slipLayout(slip);
   const small = (label: string, value: string): Content => ({ text: [{ text: `${label}  `, color: quiet }, value] });
-  const superRows = slip.super.map((each) => [
-    `${each.name}, ${each.fund}${each.memberNumber ? `, member ${each.memberNumber}` : ""}`,
-    right(shortDate(each.due)),
-    right(money(each.amount)),
-    right(money(each.yearToDate), { color: quiet }),
-  ]);
+  const contributionWidths = shown.contributions.head.length === 4 ? ["*", 80, 70, 80] : ["*", 70, 80];
+  const leaveWidths = shown.leave.head.length === 4 ? ["*", 55, 50, 60] : ["*", 50, 60];
   return {
     pageSize: "A4",
     pageMargins: [48, 44, 48, 44],
@@ -115,13 +126,14 @@ export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
           { text: "Payslip", alignment: "right", fontSize: 13, color: quiet },
         ],
       },
-      { text: `ABN ${slip.employer.abn}`, color: quiet, margin: [0, 0, 0, 16] },
+      { text: shown.registration, color: quiet, margin: [0, 0, 0, 16] },
       {
         columns: [
           [
             { text: slip.employee.name, bold: true, fontSize: 12 },
             small("Payroll ID", slip.employee.payrollId),
             slip.employee.classification ? small("Classification", slip.employee.classification) : "",
+            ...shown.facts.map(([label, value]) => small(label, value)),
           ],
           gap,
           [
@@ -135,7 +147,7 @@ export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
         table: {
           widths: ["*", "*", "*"],
           body: [
-            [head("Gross"), head("Tax withheld"), head("Net pay")],
+            [head("Gross"), head(shown.taxTitle), head("Net pay")],
             [
               { text: `$${money(slip.gross)}`, fontSize: 15 },
               { text: `$${money(slip.withheld)}`, fontSize: 15 },
@@ -148,48 +160,13 @@ export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
       },
       ...lineTable("Earnings", slip.earnings, ["Gross", slip.gross, slip.yearToDate.gross]),
       ...lineTable("Reimbursements", slip.reimbursements),
-      ...lineTable("Tax and deductions", [taxLine, ...slip.deductions], ["Net pay", slip.net, slip.yearToDate.net]),
-      ...(superRows.length === 0
+      ...lineTable("Tax and deductions", shown.deductions, ["Net pay", slip.net, slip.yearToDate.net]),
+      ...(shown.contributions.rows.length === 0
         ? []
-        : [
-            {
-              table: {
-                headerRows: 1,
-                widths: ["*", 80, 70, 80],
-                body: [
-                  [
-                    head("Employer super"),
-                    head("With the fund by", "right"),
-                    head("This pay", "right"),
-                    head("Year to date", "right"),
-                  ],
-                  ...superRows,
-                ],
-              },
-              layout,
-              margin: [0, 0, 0, 14],
-            } satisfies Content,
-          ]),
+        : [{ ...(slipTable(shown.contributions, contributionWidths) as object), margin: [0, 0, 0, 14] } as Content]),
       {
         columns: [
-          slip.leave.length === 0
-            ? ""
-            : {
-                table: {
-                  headerRows: 1,
-                  widths: ["*", 55, 50, 60],
-                  body: [
-                    [head("Leave, hours"), head("Accrued", "right"), head("Taken", "right"), head("Balance", "right")],
-                    ...slip.leave.map((each) => [
-                      each.kind.charAt(0).toUpperCase() + each.kind.slice(1),
-                      right(each.accrued),
-                      right(each.taken),
-                      right(each.balance),
-                    ]),
-                  ],
-                },
-                layout,
-              },
+          shown.leave.rows.length === 0 ? "" : slipTable(shown.leave, leaveWidths),
           gap,
           slip.paidTo.length === 0
             ? ""
@@ -211,5 +188,5 @@ export function payslipDefinition(slip: Payslip): TDocumentDefinitions {
   };
 }
 
-export const payslipPdf = (slip: Payslip): Promise<Buffer> =>
+export const payslipPdf = (slip: Slip): Promise<Buffer> =>
   pdfmake.createPdf(payslipDefinition(slip)).getBuffer() as Promise<Buffer>;

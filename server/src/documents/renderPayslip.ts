@@ -1,7 +1,7 @@
 /** Payslips as PDF, made in worker threads, two at a time. */
 import { existsSync } from "node:fs";
 import { extname, join } from "node:path";
-import type { Payslip } from "@zesty/core/payslips/payslip";
+import type { Slip } from "../runs/prepared.ts";
 import { Piscina } from "piscina";
 
 const ending = extname(import.meta.filename);
@@ -12,7 +12,7 @@ const filename =
 
 let pool: Piscina | undefined;
 
-export async function renderPayslip(slip: Payslip): Promise<Buffer> {
+export async function renderPayslip(slip: Slip): Promise<Buffer> {
   pool ??= new Piscina({
     filename,
     minThreads: 1,

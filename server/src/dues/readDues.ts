@@ -4,6 +4,16 @@ import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { due, fund, person, superChoice } from "../store/schema.ts";
 
+/** What goes to a tax agency, by kind. */
+export const dueWords: Partial<Record<DueView["kind"], string>> = {
+  withholding: "PAYG withholding to the tax office",
+  paye: "PAYE to Inland Revenue",
+  childSupport: "Child support to Inland Revenue",
+  studentLoan: "Student loan deductions to Inland Revenue",
+  kiwiSaver: "KiwiSaver, both parts, to Inland Revenue",
+  esct: "ESCT to Inland Revenue",
+};
+
 export function readDues(context: Context, businessId: number): DueView[] {
   const { db } = context.store;
   const rows = db
@@ -23,7 +33,7 @@ export function readDues(context: Context, businessId: number): DueView[] {
   const views = new Map<string, DueView>();
   for (const row of rows) {
     const words =
-      row.due.kind === "super" ? `Super to ${row.fund ?? "a fund not yet set"}` : "PAYG withholding to the tax office";
+      row.due.kind === "super" ? `Super to ${row.fund ?? "a fund not yet set"}` : (dueWords[row.due.kind] ?? row.due.kind);
     // What goes to one receiver on one day is one due, whatever number of paydays it comes from.
     const group = `${row.due.dueDate} ${words}`;
     const { payday } = row.due;

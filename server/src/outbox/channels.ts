@@ -1,5 +1,4 @@
 /** For each channel: what to send, how to find it again after a lost answer, and how to ask for its result. */
-import type { Payslip } from "@zesty/core/payslips/payslip";
 import { and, eq } from "drizzle-orm";
 import type { Transporter } from "nodemailer";
 import type { Context } from "../context.ts";
@@ -7,9 +6,16 @@ import { keepDocument, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
 import { findPaymentFile, paymentFileResult, sendPaymentFile } from "../outside/bank.ts";
 import type { Keep, Outcome } from "../outside/outcome.ts";
+import {
+  fileEmploymentInformation,
+  filingResult,
+  findFiling,
+  sendEmployeeDetails,
+} from "../outside/inlandRevenue.ts";
 import { sendLetter } from "../outside/postBox.ts";
 import { findPayEvent, payEventResult, sendPayEvent } from "../outside/taxAgency.ts";
-import { business, outbox, signedPay } from "../store/schema.ts";
+import type { Slip } from "../runs/prepared.ts";
+import { business, outbox, payRun, signedPay } from "../store/schema.ts";
 
 export type OutboxRow = typeof outbox.$inferSelect;
 
@@ -35,12 +41,30 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
     const owner = ownerOf(row);
     return { submissionId: row.messageId, bmsId: owner.bmsId, payer: owner.abn, bytes: bytesOf(row) };
   };
+  const filingOf = (row: OutboxRow) => ({
+    messageId: row.messageId,
+    employer: ownerOf(row).ird ?? "",
+    amendment: row.amendment ?? 0,
+    payday: paydayOf(context, row.runId),
+    bytes: bytesOf(row),
+  });
   const fileOf = (row: OutboxRow) => ({ messageId: row.messageId, bytes: bytesOf(row) });
   return {
     payEvent: {
       send: (row, keep) => sendPayEvent(services.tax, eventOf(row), keep),
       find: (row, keep) => findPayEvent(services.tax, eventOf(row), keep),
       result: (row, keep) => payEventResult(services.tax, row.receipt ?? "", row.messageId, keep),
+    },
+    employmentInformation: {
+      send: (row, keep) => fileEmploymentInformation(services.revenue, filingOf(row), keep),
+      find: (row, keep) => findFiling(services.revenue, filingOf(row), keep),
+      result: (row, keep) => filingResult(services.revenue, row.receipt ?? "", keep),
+    },
+    employeeDetails: {
+      send: (row, keep) => sendEmployeeDetails(services.revenue, filingOf(row), keep),
+      // Sent again under the same key, the agency answers as before.
+      find: () => Promise.resolve({ kind: "notThere" }),
+      result: () => Promise.resolve({ kind: "waiting", detail: "" }),
     },
     paymentFile: {
       send: (row, keep) => sendPaymentFile(services.bank, fileOf(row), keep),
@@ -74,18 +98,21 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
   };
 }
 
-export function slipOf(context: Context, row: { runId: number; payId: number | null }): Payslip {
+export function slipOf(context: Context, row: { runId: number; payId: number | null }): Slip {
   const kept = context.store.db
     .select({ payslip: signedPay.payslip })
     .from(signedPay)
     .where(and(eq(signedPay.runId, row.runId), eq(signedPay.payId, row.payId ?? 0), eq(signedPay.kind, "pay")))
     .get();
   if (!kept) throw new Error(`Pay ${row.payId} of run ${row.runId} has no payslip.`);
-  return kept.payslip as Payslip;
+  return kept.payslip as Slip;
 }
 
+const paydayOf = (context: Context, runId: number): string =>
+  context.store.db.select({ payday: payRun.payday }).from(payRun).where(eq(payRun.id, runId)).get()?.payday ?? "";
+
 /** The PDF is made once and kept; a repeat sends the same bytes. */
-async function keepPayslip(context: Context, row: OutboxRow, slip: Payslip): Promise<number> {
+async function keepPayslip(context: Context, row: OutboxRow, slip: Slip): Promise<number> {
   const bytes = await renderPayslip(slip);
   return context.store.transaction(() => {
     const known = context.store.db

@@ -1,16 +1,21 @@
 /** Releases what a signed-off run has prepared, and makes a refused document again once its cause is mended. */
 import { randomUUID } from "node:crypto";
 import type { AnswerItem, Channel, SendView } from "@zesty/contract/runs";
+import { filingDueDate } from "@zesty/core/lodgement/employmentInformation";
 import { and, desc, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { cannot, conflict } from "../http/problem.ts";
+import { filingsOf, writeDetails, writeFiling } from "../filings/paydayFiling.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
 import { payEventOf, runName, writePaymentFile } from "../runs/runDocuments.ts";
-import { findRun } from "../runs/runRows.ts";
+import { findRun, type Run } from "../runs/runRows.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
 import { segmentsOf } from "../runs/segments.ts";
 import { record } from "../store/audit.ts";
 import { answerItem, document, outbox, pay, person } from "../store/schema.ts";
+
+const done = ["accepted", "acceptedWithWarnings", "partial"];
 
 export function sendRun(context: Context, actor: Actor, runId: number, channels: readonly Channel[]): void {
   const run = findRun(context, runId);
@@ -49,13 +54,17 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
       sendSlipsAgain(context, runId);
     } else {
       const returned = channel === "paymentFile" && last?.state === "partial";
-      if (!last || (last.state !== "refused" && last.state !== "rejected" && !returned))
+      // A filed payday may always be amended: it is sent again as a whole under the next number.
+      const amends = channel === "employmentInformation" && last !== undefined && done.includes(last.state);
+      if (!last || (last.state !== "refused" && last.state !== "rejected" && !returned && !amends))
         throw cannot(
           "not-refused",
           "Only what was refused can be made again. What is on its way is asked after, not sent twice.",
         );
       const prepared = prepareAgain(context, runId);
-      if (channel === "payEvent") {
+      if (channel === "employmentInformation") writeFiling(context, prepared, "queued");
+      else if (channel === "employeeDetails") writeDetails(context, prepared, "queued");
+      else if (channel === "payEvent") {
         const messageId = randomUUID();
         const documentId = keepDocument(context, {
           runId,
@@ -110,6 +119,15 @@ function sendSlipsAgain(context: Context, runId: number): void {
       .run();
 }
 
+/** By when a New Zealand payday has to be filed, and whether that day has gone by without it. */
+function filingState(context: Context, run: Run): SendView["filing"] {
+  const owner = findBusiness(context, run.businessId);
+  if (owner.country !== "NZ") return null;
+  const due = filingDueDate(run.payday);
+  const filed = filingsOf(context, run.businessId, run.payday).some((each) => done.includes(each.outbox.state));
+  return { due, late: !filed && context.clock.today(owner.timeZone) > due };
+}
+
 export function sendView(context: Context, runId: number): SendView {
   const { db } = context.store;
   const run = findRun(context, runId);
@@ -143,6 +161,7 @@ export function sendView(context: Context, runId: number): SendView {
   return {
     state: run.state,
     segments: segmentsOf(context, run),
+    filing: filingState(context, run),
     rows: rows.map((row) => {
       const who = row.payId === null ? undefined : names.get(row.payId);
       return {
@@ -157,6 +176,7 @@ export function sendView(context: Context, runId: number): SendView {
         receipt: row.receipt,
         detail: row.detail,
         tries: row.tries,
+        amendment: row.amendment,
       };
     }),
     items: items.map(

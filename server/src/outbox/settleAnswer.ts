@@ -1,8 +1,10 @@
 /** Writes a final answer in one transaction: the row's state, what was said of whom, the payments, the run's state. */
-import { and, eq, lt } from "drizzle-orm";
+import { irdDigits } from "@zesty/core/quantity/checkDigitsNz";
+import { and, eq, inArray, lt } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome } from "../outside/outcome.ts";
 import { answerItem, business, journal, journalLine, outbox, pay, payment, payRun, person } from "../store/schema.ts";
+import { datedRecordsNz } from "../store/dated.ts";
 import type { OutboxRow } from "./channels.ts";
 
 type Settled = Extract<Outcome, { kind: "final" | "refused" }>;
@@ -13,7 +15,7 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
     if (outcome) {
       const state = outcome.kind === "refused" ? "refused" : outcome.state;
       context.store.db.update(outbox).set({ state, detail: outcome.detail }).where(eq(outbox.id, row.id)).run();
-      if (row.channel === "payEvent") keepItems(context, row, outcome);
+      if (["payEvent", "employmentInformation", "employeeDetails"].includes(row.channel)) keepItems(context, row, outcome);
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);
     }
     moveRun(context, row.runId);
@@ -32,6 +34,8 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
       .all()
       .map((each) => [each.payrollId, each.id]),
   );
+  // Inland Revenue knows people by their IRD number, or by name while there is none.
+  for (const [key, id] of revenueKeys(context, [...inRun.values()])) inRun.set(key, id);
   if (outcome.kind === "final" && outcome.state !== "rejected")
     for (const personId of inRun.values())
       db.update(answerItem)
@@ -57,6 +61,17 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
       })
       .onConflictDoNothing()
       .run();
+}
+
+function revenueKeys(context: Context, personIds: readonly number[]): [string, number][] {
+  const { db, crypt } = context.store;
+  const codes = datedRecordsNz(db, personIds, "9999-12-31").taxCode;
+  const people = db.select().from(person).where(inArray(person.id, [...personIds])).all();
+  return people.flatMap((each): [string, number][] => {
+    const sealed = codes.get(each.id)?.irdNumber;
+    const named: [string, number] = [`${each.givenName} ${each.familyName}`, each.id];
+    return sealed ? [[irdDigits(crypt.open(sealed)), each.id], named] : [named];
+  });
 }
 
 function keepPayments(context: Context, row: OutboxRow, outcome: Extract<Outcome, { kind: "final" }>): void {
@@ -128,7 +143,9 @@ function moveRun(context: Context, runId: number): void {
   // A document that was made again takes the place of the refused one.
   const newest = new Map<string, OutboxRow>();
   for (const row of db.select().from(outbox).where(eq(outbox.runId, runId)).orderBy(outbox.id).all())
-    newest.set(`${row.channel} ${row.payId ?? ""}`, row);
+    // What another run of the payday files in its place is no longer waited for.
+    if (row.state !== "cancelled")
+      newest.set(`${row.channel} ${row.payId ?? ""}`, row);
   const rows = [...newest.values()];
   const arrived = rows.every(
     (row) => done.includes(row.state) || (row.channel === "paymentFile" && row.state === "acknowledged"),

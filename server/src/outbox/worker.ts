@@ -158,7 +158,7 @@ export function outboxWorker(context: Context): OutboxWorker {
         const waiting = db
           .select({ id: outbox.id })
           .from(outbox)
-          .where(and(eq(outbox.state, "acknowledged"), eq(outbox.channel, "payEvent")))
+          .where(and(eq(outbox.state, "acknowledged"), inArray(outbox.channel, ["payEvent", "employmentInformation"])))
           .get();
         if (!left && !waiting) return;
         quiet = moved > 0 && left ? 0 : quiet + 1;

@@ -1,10 +1,27 @@
 /** What is missing in a person's facts, and where it is mended; it stays visible until it is done. */
 import type { PersonSummary } from "@zesty/contract/people";
-import type { DatedRecords } from "../store/dated.ts";
+import type { DatedRecords, DatedRecordsNz } from "../store/dated.ts";
 import type { person } from "../store/schema.ts";
 
 export const isCompleteAddress = (address: (typeof person.$inferSelect)["address"]): boolean =>
-  Boolean(address?.line1 && address.suburb && address.state && address.postcode);
+  Boolean(address?.line1 && address.suburb && address.postcode);
+
+/** What New Zealand's filing and payment still need of a person. */
+export function missingFactsNz(
+  who: typeof person.$inferSelect,
+  records: DatedRecords,
+  nz: DatedRecordsNz,
+): PersonSummary["missing"] {
+  const missing: PersonSummary["missing"] = [];
+  const code = nz.taxCode.get(who.id);
+  if (!code) missing.push({ section: "taxCode", text: "Tax code" });
+  else if (!code.irdNumber) missing.push({ section: "taxCode", text: "IRD number" });
+  if (!nz.kiwiSaver.get(who.id)) missing.push({ section: "kiwiSaver", text: "KiwiSaver status" });
+  if (!records.bank.get(who.id)) missing.push({ section: "bank", text: "Bank account" });
+  if (!isCompleteAddress(who.address)) missing.push({ section: "details", text: "Home address" });
+  if (!who.email) missing.push({ section: "details", text: "E-mail" });
+  return missing;
+}
 
 export function missingFacts(who: typeof person.$inferSelect, records: DatedRecords): PersonSummary["missing"] {
   const missing: PersonSummary["missing"] = [];

@@ -6,14 +6,15 @@ import { and, asc, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { readDeparture } from "../departures/readDeparture.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import { workState } from "../setup/places.ts";
+import { workPlace } from "../setup/places.ts";
 import { record } from "../store/audit.ts";
 import { lastThree } from "../store/crypt.ts";
-import { datedRecords } from "../store/dated.ts";
-import { leaveEntry, payCycle, person, signedPay } from "../store/schema.ts";
+import { datedRecords, datedRecordsNz } from "../store/dated.ts";
+import { business, leaveEntry, payCycle, person, signedPay } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { readFringeBenefits } from "./fringeBenefits.ts";
-import { missingFacts } from "./missing.ts";
+import { missingFacts, missingFactsNz } from "./missing.ts";
+import { readPersonNz } from "./readPersonNz.ts";
 
 const rateText = (e4: number | null) => (e4 === null ? null : trimmed(fromE4(e4).toFixed(4)));
 const trimmed = (text: string) => text.replace(/(\.\d\d)0+$/, "$1");
@@ -28,6 +29,12 @@ export function listPeople(context: Context, businessId: number): PersonSummary[
     .orderBy(asc(person.familyName), asc(person.givenName))
     .all();
   const records = datedRecords(
+    db,
+    people.map((each) => each.id),
+    "9999-12-31",
+  );
+  const isNz = db.select().from(business).where(eq(business.id, businessId)).get()?.country === "NZ";
+  const nz = datedRecordsNz(
     db,
     people.map((each) => each.id),
     "9999-12-31",
@@ -51,7 +58,7 @@ export function listPeople(context: Context, businessId: number): PersonSummary[
       rate: rateText(terms?.hourlyRateE4 ?? null),
       startDate: each.startDate,
       endDate: each.endDate,
-      missing: missingFacts(each, records),
+      missing: isNz ? missingFactsNz(each, records, nz) : missingFacts(each, records),
     };
   });
 }
@@ -70,6 +77,7 @@ export function readPerson(context: Context, personId: number): PersonView {
   const { db, crypt } = context.store;
   const who = db.select().from(person).where(eq(person.id, personId)).get();
   if (!who) throw notFound("person");
+  const owner = db.select().from(business).where(eq(business.id, who.businessId)).get();
   const records = datedRecords(db, [personId], "9999-12-31");
   const terms = records.terms.get(personId);
   if (!terms) throw new Error(`Person ${personId} has no employment terms.`);
@@ -138,7 +146,7 @@ export function readPerson(context: Context, personId: number): PersonView {
       from: bank?.from ?? who.startDate,
       parts: parts.map((part) => ({
         title: part.title,
-        shown: `${part.bsb} ${lastThree(part.account)}`,
+        shown: `${part.bsb} ${lastThree(part.account)}`.trim(),
         kind: part.kind,
         value: part.value,
       })),
@@ -155,7 +163,7 @@ export function readPerson(context: Context, personId: number): PersonView {
         date: entry.date,
         kind: entry.kind,
         why: entry.why,
-        hours: hoursText(fromE4(entry.hoursE4)),
+        hours: hoursText(fromE4(entry.amountE4)),
         runId: entry.signedPayId === null ? null : (runOf.get(entry.signedPayId) ?? null),
       })),
     },
@@ -175,10 +183,15 @@ export function readPerson(context: Context, personId: number): PersonView {
         net: figures.net,
       };
     }),
-    missing: missingFacts(who, records),
+    missing:
+      owner?.country === "NZ"
+        ? missingFactsNz(who, records, datedRecordsNz(db, [personId], "9999-12-31"))
+        : missingFacts(who, records),
+    country: owner?.country ?? "AU",
+    nz: owner?.country === "NZ" ? readPersonNz(context, who, records) : null,
     fringeBenefits: readFringeBenefits(context, personId),
     departure: readDeparture(context, personId),
-    state: workState(context, who.businessId, terms.placeId),
+    state: workPlace(context, who.businessId, terms.placeId),
   };
 }
 
@@ -186,16 +199,19 @@ export function readPerson(context: Context, personId: number): PersonView {
 export function revealSecret(context: Context, actor: Actor, personId: number, what: "tax" | "bank"): string {
   const { db, crypt } = context.store;
   const records = datedRecords(db, [personId], "9999-12-31");
-  const sealed = what === "tax" ? records.tax.get(personId)?.fileNumber : records.bank.get(personId)?.parts;
+  const taxNumber =
+    records.tax.get(personId)?.fileNumber ??
+    datedRecordsNz(db, [personId], "9999-12-31").taxCode.get(personId)?.irdNumber;
+  const sealed = what === "tax" ? taxNumber : records.bank.get(personId)?.parts;
   if (!sealed) throw cannot("nothing-kept", "There is nothing to show.");
   record(context.store, {
     at: context.clock.now(),
     userId: actor.userId,
     businessId: businessOfPerson(context, personId),
-    what: `looked at ${what === "tax" ? "the tax file number" : "the bank accounts"}`,
+    what: `looked at ${what === "tax" ? "the tax number" : "the bank accounts"}`,
     about: `person ${personId}`,
   });
   const open = crypt.open(sealed);
   if (what === "tax") return open;
-  return (JSON.parse(open) as BankPart[]).map((part) => `${part.title}: ${part.bsb} ${part.account}`).join("; ");
+  return (JSON.parse(open) as BankPart[]).map((part) => `${part.title}: ${`${part.bsb} ${part.account}`.trim()}`).join("; ");
 }

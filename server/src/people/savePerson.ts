@@ -11,6 +11,7 @@ import type {
   Tax,
   UsualLine,
 } from "@zesty/contract/people";
+import type { NewPersonNz, SectionNz } from "@zesty/contract/peopleNz";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { fringeBenefitRules } from "@zesty/core/rulebook/au/fringeBenefitRules";
@@ -35,9 +36,10 @@ import {
   taxDeclaration,
   usualPay,
 } from "../store/schema.ts";
+import { type SectionValuesNz, writersNz } from "./writersNz.ts";
 
 /** What each section carries, as the contract has checked it. */
-export interface SectionValues {
+export interface SectionValues extends SectionValuesNz {
   details: Details;
   employment: Employment & { from?: string };
   tax: Tax & { from?: string };
@@ -53,7 +55,7 @@ export interface SectionValues {
   fringeBenefits: FringeBenefit;
 }
 
-export function createPerson(context: Context, actor: Actor, businessId: number, wanted: NewPerson): number {
+export function createPerson(context: Context, actor: Actor, businessId: number, wanted: NewPerson | NewPersonNz): number {
   const { db } = context.store;
   return context.store.transaction(() => {
     const taken = db
@@ -73,10 +75,15 @@ export function createPerson(context: Context, actor: Actor, businessId: number,
       .get();
     const from = wanted.details.startDate;
     writers.employment(context, id, businessId, from, wanted.employment);
-    if (wanted.tax) writers.tax(context, id, businessId, from, wanted.tax);
-    if (wanted.super) writers.super(context, id, businessId, from, wanted.super);
+    if ("tax" in wanted && wanted.tax) writers.tax(context, id, businessId, from, wanted.tax);
+    if ("super" in wanted && wanted.super) writers.super(context, id, businessId, from, wanted.super);
+    if ("taxCode" in wanted && wanted.taxCode) writers.taxCode(context, id, businessId, from, wanted.taxCode);
+    if ("kiwiSaver" in wanted && wanted.kiwiSaver) writers.kiwiSaver(context, id, businessId, from, wanted.kiwiSaver);
+    if ("orders" in wanted && wanted.orders) writers.orders(context, id, businessId, from, wanted.orders);
+    if ("holidays" in wanted && wanted.holidays) writers.holidays(context, id, businessId, from, wanted.holidays);
+    if ("earlier" in wanted && wanted.earlier) writers.earlier(context, id, businessId, from, wanted.earlier);
     if (wanted.bank) writers.bank(context, id, businessId, from, wanted.bank);
-    if (wanted.leave) writers.leave(context, id, businessId, from, wanted.leave);
+    if ("leave" in wanted && wanted.leave) writers.leave(context, id, businessId, from, wanted.leave);
     if (wanted.usualPay) writers.usualPay(context, id, businessId, from, wanted.usualPay);
     const about = `${wanted.details.givenName} ${wanted.details.familyName}`;
     record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what: "added person", about });
@@ -84,7 +91,7 @@ export function createPerson(context: Context, actor: Actor, businessId: number,
   });
 }
 
-export function saveSection<S extends Section>(
+export function saveSection<S extends Section | SectionNz>(
   context: Context,
   actor: Actor,
   personId: number,
@@ -153,7 +160,8 @@ function demandDates(details: Details): void {
   }
 }
 
-const writers: { [S in Section]: Writer<SectionValues[S]> } = {
+const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
+  ...writersNz,
   details: (context, personId, _businessId, _from, values) => {
     demandDates(values);
     // The last day is set by recording a departure, which gives the reason and the final pay with it.
@@ -254,7 +262,7 @@ const writers: { [S in Section]: Writer<SectionValues[S]> } = {
     for (const { kind, hours } of values.opening ?? [])
       context.store.db
         .insert(leaveEntry)
-        .values({ personId, kind, date: from, hoursE4: toE4(decimal(hours)), why: "opening" })
+        .values({ personId, kind, date: from, amountE4: toE4(decimal(hours)), why: "opening" })
         .run();
   },
   fringeBenefits: (context, personId, _businessId, _from, values) => {

@@ -1,58 +1,88 @@
 /** What signing off will do, spelled out before it is done. */
 import type { SignOffPlan } from "@zesty/contract/runs";
+import { leaveWords } from "@zesty/core/leave/kinds";
+import { leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
+import { filingPlan } from "../filings/paydayFiling.ts";
 import { lastThree } from "../store/crypt.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
-import { type Prepared, prepareSignOff } from "./prepareSignOff.ts";
-import { payerTotals, reported, runName } from "./runDocuments.ts";
+import type { DueEntry, Prepared } from "./prepared.ts";
+import { prepareSignOff } from "./prepareSignOff.ts";
+import { payerTotals, paymentFileName, reported } from "./runDocuments.ts";
 import { findRun } from "./runRows.ts";
 import { demandOpen } from "./saveRows.ts";
 
-export const declarationText = (name: string) =>
-  `I am authorised to make this declaration for ${name}, and what is reported in this pay event is true and correct.`;
+const declarations = {
+  AU: (name: string) =>
+    `I am authorised to make this declaration for ${name}, and what is reported in this pay event is true and correct.`,
+  NZ: (name: string) =>
+    `I am authorised to file for ${name}, and the employment information of this payday is true and correct.`,
+} as const;
+
+const taxWords: Partial<Record<DueEntry["kind"], string>> = {
+  withholding: "withheld",
+  paye: "PAYE",
+  childSupport: "child support",
+  studentLoan: "student loan",
+  kiwiSaver: "KiwiSaver, both parts",
+  esct: "ESCT",
+};
 
 export function signOffPlan(context: Context, runId: number): SignOffPlan {
   demandOpen(findRun(context, runId));
   const prepared = prepareSignOff(context, runId);
   const { run, funds } = prepared.loaded;
   const { business: owner, pays } = prepared;
+  const dues = [...prepared.runDues, ...pays.flatMap((pay) => pay.dues)];
   const bySuper = new Map<string, SignOffPlan["super"][number]>();
-  for (const each of pays.flatMap((pay) => pay.contributions)) {
+  const byTax = new Map<string, SignOffPlan["taxDues"][number]>();
+  for (const each of dues) {
     if (each.cents === 0) continue;
-    const fund = each.fundId === null ? "No fund set" : (funds.get(each.fundId)?.name ?? "");
-    const key = `${fund} ${each.due}`;
-    const found = bySuper.get(key) ?? { fund, people: 0, cents: 0, due: each.due };
-    bySuper.set(key, { ...found, people: found.people + 1, cents: found.cents + each.cents });
+    if (each.kind === "super") {
+      const fund = each.fundId === null ? "No fund set" : (funds.get(each.fundId)?.name ?? "");
+      const key = `${fund} ${each.due}`;
+      const found = bySuper.get(key) ?? { fund, people: 0, cents: 0, due: each.due };
+      bySuper.set(key, { ...found, people: found.people + 1, cents: found.cents + each.cents });
+      continue;
+    }
+    const words = taxWords[each.kind] ?? each.kind;
+    const found = byTax.get(words) ?? { words, cents: 0, due: each.due };
+    byTax.set(words, { ...found, cents: found.cents + each.cents });
   }
   const account = owner.bankAccount
     ? (JSON.parse(context.store.crypt.open(owner.bankAccount)) as { account: string }).account
     : null;
-  const totals = payerTotals(prepared);
+  const blockers = blockersOf(prepared);
+  const filing = owner.country === "NZ" ? filingPlan(context, prepared) : null;
   return {
     people: pays.length,
     totals: prepared.totals,
-    ...blockersOf(prepared),
+    ...blockers,
     bank: {
-      fileName: `${runName(owner, run)}.aba`,
+      fileName: paymentFileName(owner, run),
       payments: pays.reduce((total, each) => total + each.payments.length, 0),
       cents: pays.reduce((total, each) => total + each.payments.reduce((a, b) => a + b.cents, 0), 0),
       processDate: run.payday,
       from: account ? lastThree(account) : "no account set",
     },
-    payEvent: { people: reported(prepared).length, ...totals, payday: run.payday },
+    payEvent:
+      owner.country === "AU"
+        ? { people: reported(prepared).length, ...payerTotals(prepared), payday: run.payday }
+        : null,
+    filing,
     payslips: {
       byMail: pays.filter((each) => each.row.row.person.email).length,
       without: pays.filter((each) => !each.row.row.person.email).map((each) => each.slip.employee.name),
     },
     super: [...bySuper.values()].sort((a, b) => a.due.localeCompare(b.due) || a.fund.localeCompare(b.fund)),
-    withholding: prepared.withholding,
+    taxDues: [...byTax.values()],
     leave: leaveTotals(prepared),
     journal: gatherLines(prepared.journal, accountNames(context, owner.id)).map((line) => ({
       ...line,
       name: line.accountName,
     })),
-    declaration: declarationText(owner.legalName),
+    declaration: declarations[owner.country](owner.legalName),
   };
 }
 
@@ -70,15 +100,21 @@ export function blockersOf({ rows }: Prepared): Pick<SignOffPlan, "blockers" | "
   return { blockers, openQueries };
 }
 
-function leaveTotals({ pays }: Prepared): SignOffPlan["leave"] {
-  const totals = new Map<string, { accrued: number; taken: number }>();
+function leaveTotals({ pays, business: owner }: Prepared): SignOffPlan["leave"] {
+  const totals = new Map<string, { added: number; taken: number }>();
   for (const move of pays.flatMap((each) => each.leave)) {
-    const found = totals.get(move.kind) ?? { accrued: 0, taken: 0 };
-    totals.set(move.kind, { accrued: found.accrued + move.accruedE4, taken: found.taken + move.takenE4 });
+    const found = totals.get(move.kind) ?? { added: 0, taken: 0 };
+    totals.set(
+      move.kind,
+      move.amountE4 > 0
+        ? { ...found, added: found.added + move.amountE4 }
+        : { ...found, taken: found.taken - move.amountE4 },
+    );
   }
   return [...totals].map(([kind, each]) => ({
-    kind,
-    accrued: fromE4(each.accrued).toFixed(2),
+    words: owner.country === "NZ" ? leaveWordsNz(kind) : leaveWords(kind),
+    unit: owner.country === "NZ" ? leaveUnitNz(kind) : ("hours" as const),
+    added: fromE4(each.added).toFixed(2),
     taken: fromE4(each.taken).toFixed(2),
   }));
 }

@@ -3,17 +3,15 @@
  * (address, number, account) as they are on record now. Should the amounts come out differently, nothing is made.
  */
 
-import { factsOf } from "@zesty/core/pay/facts";
-import type { PayInput } from "@zesty/core/pay/payInput";
+import { type EitherInput, factsOfEither, workOutEither } from "@zesty/core/pay/either";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
-import { workOut } from "@zesty/core/pay/workOut";
-import type { Payslip } from "@zesty/core/payslips/payslip";
 import { moneyText, toCents } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { payment, signedPay } from "../store/schema.ts";
 import { yearSums } from "../store/sums.ts";
-import { findBusiness, type Prepared, paymentsOf } from "./prepareSignOff.ts";
+import type { Prepared, Slip } from "./prepared.ts";
+import { paymentsOf } from "./prepareSignOff.ts";
 import type { PaymentOf } from "./runDocuments.ts";
 import { loadRun } from "./runRows.ts";
 
@@ -38,12 +36,13 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
     context.store,
     loaded.rows.map((row) => row.person.id),
     run.payday,
+    loaded.owner.country,
   ).year;
   const pays = loaded.rows.flatMap((row): Prepared["pays"] => {
     const signed = kept.get(row.payId);
     if (!signed) return [];
-    const input = signed.input as PayInput;
-    const worked = workOut(input, context.rulesAt(signed.signedAt));
+    const input = signed.input as EitherInput;
+    const worked = workOutEither(input, context.rulesAt(signed.signedAt));
     const keptNet = (signed.snapshot as PaySnapshot).figures.net;
     if (moneyText(worked.net.value) !== keptNet)
       throw new Error(
@@ -54,23 +53,23 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
       {
         row: workedRow,
         worked,
-        facts: factsOf(worked, run.payday),
+        facts: factsOfEither(worked, run.payday),
         yearAfter: years.get(row.person.id) ?? new Map<string, number>(),
         payments: paymentsOf(context, loaded, workedRow, toCents(worked.net.value)),
         leave: [],
-        slip: signed.payslip as Payslip,
-        contributions: [],
+        slip: signed.payslip as Slip,
+        dues: [],
       },
     ];
   });
   return {
     loaded,
-    business: findBusiness(context, run.businessId),
+    business: loaded.owner,
     pays,
     rows: pays.map((each) => each.row),
     totals: run.totals,
     journal: [],
-    withholding: { cents: 0, due: run.payday },
+    runDues: [],
     unpaid: (outboxId) => {
       const open = context.store.db
         .select()

@@ -75,6 +75,7 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
   );
   return {
     ...summary(context, run, loaded.cycle.name),
+    country: loaded.owner.country,
     version: run.version,
     accountingDate: run.accountingDate,
     elements: loaded.elementRows

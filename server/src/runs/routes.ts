@@ -4,6 +4,7 @@ import {
   movePayday as movePaydaySchema,
   openRun as openRunSchema,
   saveRows as saveRowsSchema,
+  sendAgain as sendAgainSchema,
   sendRun as sendRunSchema,
   setTick as setTickSchema,
   signOffRun,
@@ -12,7 +13,6 @@ import {
 import type { Right } from "@zesty/contract/session";
 import { eq } from "drizzle-orm";
 import { type Request, type Response, Router } from "express";
-import Joi from "joi";
 import type { Actor, Context } from "../context.ts";
 import { makeCorrection, planCorrection } from "../corrections/correct.ts";
 import { readCorrectable } from "../corrections/readCorrectable.ts";
@@ -130,13 +130,10 @@ export function runRoutes(context: Context): Router {
       return sendView(context, runId);
     }),
   );
-  const again = Joi.object<{ channel: "payEvent" | "paymentFile" | "payslip" }>({
-    channel: Joi.string().valid("payEvent", "paymentFile", "payslip").required(),
-  });
   router.post(
     "/runs/:run/send-again",
     onRun("prepare", (actor, runId, request) => {
-      sendAgain(context, actor, runId, body(again, request).channel);
+      sendAgain(context, actor, runId, body(sendAgainSchema, request).channel);
       return sendView(context, runId);
     }),
   );

@@ -1,7 +1,7 @@
 /** What the row of a run knows of its person, from dated records: for the pipeline and for the checks. */
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
-import type { RowContext, TopUp } from "@zesty/core/pay/payContext";
+import type { PersonFactsBase, RowContext, TopUp } from "@zesty/core/pay/payContext";
 import type { Basis, EmployerCost } from "@zesty/core/pay/payInput";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
@@ -43,15 +43,13 @@ export function personAu(who: Who, records: DatedRecords): RowContext["person"] 
   };
 }
 
-export function personFacts(
+/** What the checks want to know of a person in both countries. */
+export function personFactsBase(
   who: Who,
   records: DatedRecords,
-  funds: Funds,
   centres: ReadonlyMap<number, string>,
-  stateOf: (placeId: number | null) => StateAu,
-): RowContext["facts"] {
+): PersonFactsBase {
   const terms = records.terms.get(who.id);
-  const chosen = records.super.get(who.id);
   const rate = (e4: number | null | undefined) => (e4 == null ? null : fromE4(e4).toString());
   const split = terms?.costSplit ?? (terms?.costCentreId ? [{ costCentreId: terms.costCentreId, percent: "100" }] : []);
   return {
@@ -63,17 +61,31 @@ export function personFacts(
       return code ? [{ code, percent }] : [];
     }),
     workPattern: terms?.workPattern ?? null,
-    state: stateOf(terms?.placeId ?? null),
     minimumRate: rate(terms?.minimumRateE4),
     paidByHours: terms?.hourlyRateE4 != null,
     startDate: who.startDate,
     endDate: who.endDate,
-    numberPendingSince: records.tax.get(who.id)?.pendingSince ?? null,
-    fund: chosen?.fundId ? (funds.get(chosen.fundId)?.name ?? null) : null,
-    memberNumber: chosen?.memberNumber ?? null,
     bankAccounts: records.bank.get(who.id)?.count ?? 0,
     hasAddress: isCompleteAddress(who.address),
     email: who.email,
+  };
+}
+
+/** The same for Australia, with fund and State. */
+export function personFacts(
+  who: Who,
+  records: DatedRecords,
+  funds: Funds,
+  centres: ReadonlyMap<number, string>,
+  stateOf: (placeId: number | null) => StateAu,
+): RowContext["facts"] {
+  const chosen = records.super.get(who.id);
+  return {
+    ...personFactsBase(who, records, centres),
+    state: stateOf(records.terms.get(who.id)?.placeId ?? null),
+    numberPendingSince: records.tax.get(who.id)?.pendingSince ?? null,
+    fund: chosen?.fundId ? (funds.get(chosen.fundId)?.name ?? null) : null,
+    memberNumber: chosen?.memberNumber ?? null,
   };
 }
 

@@ -1,23 +1,26 @@
 /** The documents of a run that leave the house, made from prepared pays: payment file, pay event, journal. */
 import { randomUUID } from "node:crypto";
 import { payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
-import { DirectEntryFault, type DirectEntryPayment, directEntryFile } from "@zesty/core/payments/directEntry";
+import { DirectEntryFault, directEntryFile } from "@zesty/core/payments/directEntry";
+import { PaymentFault } from "@zesty/core/payments/paymentsNz";
 import { sum } from "@zesty/core/quantity/decimal";
 import { moneyText } from "@zesty/core/quantity/units";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { payEventXml } from "../documents/payEventXml.ts";
+import { creditTransferXml, paymentCsvNz } from "../documents/paymentFileNz.ts";
 import { cannot } from "../http/problem.ts";
 import { type business, outbox, payment } from "../store/schema.ts";
-import { type Prepared, payeeFacts } from "./prepareSignOff.ts";
+import { payeeFacts } from "./preparePayAu.ts";
+import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared } from "./prepared.ts";
 import type { Run } from "./runRows.ts";
 
 type Business = typeof business.$inferSelect;
 
 export interface PaymentOf {
   payId: number;
-  payment: DirectEntryPayment;
+  payment: NetPayment;
 }
 
 /** Keeps a payment file with its lines, and puts it into the outbox. Nothing to pay makes no file. */
@@ -30,18 +33,21 @@ export function writePaymentFile(
 ): void {
   if (payments.length === 0) return;
   const { db } = context.store;
+  const messageId = randomUUID();
+  const file = paymentFileOf(
+    context,
+    owner,
+    run,
+    payments.map((each) => each.payment),
+    messageId,
+  );
   const documentId = keepDocument(context, {
     runId: run.id,
     payId: null,
     kind: "paymentFile",
-    fileName: `${runName(owner, run)}.aba`,
-    mime: "text/plain",
-    bytes: paymentFileOf(
-      context,
-      owner,
-      run,
-      payments.map((each) => each.payment),
-    ),
+    fileName: paymentFileName(owner, run),
+    mime: file.mime,
+    bytes: file.bytes,
   });
   const { id: outboxId } = db
     .insert(outbox)
@@ -50,7 +56,7 @@ export function writePaymentFile(
       runId: run.id,
       channel: "paymentFile",
       documentId,
-      messageId: randomUUID(),
+      messageId,
       state,
       tries: 0,
       nextAt: 0,
@@ -62,27 +68,47 @@ export function writePaymentFile(
   });
 }
 
-function paymentFileOf(context: Context, owner: Business, run: Run, payments: readonly DirectEntryPayment[]): Buffer {
+const extensions = { csv: "csv", pain001: "xml" } as const;
+export const paymentFileName = (owner: Business, run: Run) =>
+  `${runName(owner, run)}${owner.country === "AU" ? "" : "-payments"}.${owner.country === "AU" ? "aba" : extensions[owner.filing?.paymentFile ?? "csv"]}`;
+
+function paymentFileOf(
+  context: Context,
+  owner: Business,
+  run: Run,
+  payments: readonly NetPayment[],
+  messageId: string,
+): { mime: string; bytes: Buffer } {
   if (!owner.bankAccount)
     throw cannot("no-business-account", `${owner.name} has no bank account to pay from. Add it in Set-up.`, {
       mend: "/set-up",
     });
-  const trace = JSON.parse(context.store.crypt.open(owner.bankAccount)) as { bsb: string; account: string };
+  const from = JSON.parse(context.store.crypt.open(owner.bankAccount)) as { bsb: string; account: string };
   try {
+    if (owner.country === "NZ") {
+      const file = {
+        payday: run.payday,
+        payer: { name: owner.legalName, account: from.account },
+        payments: payments.filter(isPaymentNz),
+      };
+      return owner.filing?.paymentFile === "pain001"
+        ? { mime: "application/xml", bytes: creditTransferXml(file, messageId, context.clock.now().slice(0, 19)) }
+        : { mime: "text/csv", bytes: paymentCsvNz(file) };
+    }
     const text = directEntryFile({
       institution: owner.bank.institution,
       userName: owner.bank.userName,
       userId: owner.bank.userId,
       description: "WAGES",
       processDate: run.payday,
-      trace,
+      trace: from,
       remitter: owner.name,
       balancing: owner.bank.balancing,
-      payments,
+      payments: payments.filter(isPaymentAu),
     });
-    return Buffer.from(text, "latin1");
+    return { mime: "text/plain", bytes: Buffer.from(text, "latin1") };
   } catch (error) {
-    if (!(error instanceof DirectEntryFault)) throw error;
+    if (!(error instanceof DirectEntryFault || error instanceof PaymentFault)) throw error;
     throw cannot(
       "payment-file",
       `The payment file cannot be written: ${error.message} Mend it on the person's page or in Set-up.`,
@@ -95,7 +121,9 @@ export const payerTotals = (prepared: Pick<Prepared, "pays">) => ({
   w1: moneyText(
     sum(
       prepared.pays.map(({ worked }) =>
-        worked.gross.value.minus(worked.deductions.beforeTax.value).minus(worked.lumpSums.D?.value ?? "0"),
+        worked.country === "AU"
+          ? worked.gross.value.minus(worked.deductions.beforeTax.value).minus(worked.lumpSums.D?.value ?? "0")
+          : worked.gross.value,
       ),
     ),
   ),

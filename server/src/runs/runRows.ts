@@ -3,8 +3,9 @@
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { toDateOf } from "@zesty/core/pay/facts";
-import type { PayElement, RowContext, SheetLine } from "@zesty/core/pay/payContext";
-import type { AllowanceCode, DeductionCode, ElementAu, Overrides } from "@zesty/core/pay/payInput";
+import type { EitherContext } from "@zesty/core/pay/either";
+import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import type { AllowanceCode, DeductionCode, Overrides } from "@zesty/core/pay/payInput";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { asc, eq } from "drizzle-orm";
@@ -12,9 +13,10 @@ import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { workState } from "../setup/places.ts";
 import { type DatedRecords, datedRecords } from "../store/dated.ts";
-import { type employerCost, fund, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
+import { business, type employerCost, fund, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { leaveBalances, takenSinceAnniversary, totalsSince, yearSums } from "../store/sums.ts";
-import { asCost, centreCodes, costsOn, personAu, personFacts, topUpsOn } from "./rowFacts.ts";
+import { asCost, centreCodes, costsOn, personAu, personFacts, personFactsBase, topUpsOn } from "./rowFacts.ts";
+import { type NzRows, nzRows } from "./rowFactsNz.ts";
 
 export type Run = typeof payRun.$inferSelect;
 export type Who = typeof person.$inferSelect;
@@ -26,11 +28,14 @@ export interface LoadedRow {
   periods: number;
   overrides: Overrides | null;
   lines: SheetLine[];
-  context: RowContext;
+  context: EitherContext;
 }
 
 export interface LoadedRun {
   run: Run;
+  owner: typeof business.$inferSelect;
+  /** New Zealand: ledgers and records that only its law asks for */
+  nz: NzRows | null;
   cycle: typeof payCycle.$inferSelect;
   elements: Map<number, PayElement>;
   elementRows: (typeof payElement.$inferSelect)[];
@@ -55,6 +60,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const run = findRun(context, runId);
   const cycle = db.select().from(payCycle).where(eq(payCycle.id, run.cycleId)).get();
   if (!cycle) throw notFound("pay cycle");
+  const owner = db.select().from(business).where(eq(business.id, run.businessId)).get();
+  if (!owner) throw notFound("business");
   const elementRows = db
     .select()
     .from(payElement)
@@ -82,7 +89,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       .all()
       .map((row) => [row.id, row]),
   );
-  const sums = yearSums(context.store, ids, run.payday);
+  const sums = yearSums(context.store, ids, run.payday, owner.country);
   const balances = leaveBalances(context.store, ids);
   const last = lastPays(context, ids);
   const centres = centreCodes(context, run.businessId);
@@ -105,9 +112,33 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     pays.map((row) => row.person),
     run.payday,
   );
+  const nz =
+    owner.country === "NZ"
+      ? nzRows(
+          context,
+          { ...run, cycle: cycle.cycle as Cycle },
+          pays.map((row) => row.person),
+          records,
+          elements,
+        )
+      : null;
   const rows = pays.map((row): LoadedRow => {
     const { id } = row.person;
     const entries = [...(balances.get(id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))] as const);
+    const base = {
+      payday: run.payday,
+      periodStart: run.periodStart,
+      periodEnd: run.periodEnd,
+      cycle: cycle.cycle as Cycle,
+      periods: row.pay.periods,
+      toDate: toDateOf(sums.year.get(id) ?? new Map(), sums.quarter.get(id) ?? new Map()),
+      lastPay: run.kind === "cycle" ? (last.get(id) ?? null) : null,
+      deducted: deducted.get(row.pay.id) ?? {},
+      overrides: row.pay.overrides,
+      correctsTaxable: row.pay.corrects?.taxable ?? null,
+      employerCosts: records.terms.get(id)?.basis === "contractor" ? [] : costs.map(asCost),
+    };
+    const part = nz?.parts.get(id);
     return {
       payId: row.pay.id,
       person: row.person,
@@ -115,35 +146,36 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       periods: row.pay.periods,
       overrides: row.pay.overrides,
       lines: row.pay.lines,
-      context: {
-        payday: run.payday,
-        periodStart: run.periodStart,
-        periodEnd: run.periodEnd,
-        cycle: cycle.cycle as Cycle,
-        periods: row.pay.periods,
-        person: personAu(row.person, records),
-        facts: personFacts(row.person, records, funds, centres, stateOf),
-        toDate: toDateOf(sums.year.get(id) ?? new Map(), sums.quarter.get(id) ?? new Map()),
-        balances: Object.fromEntries(entries),
-        lastPay: run.kind === "cycle" ? (last.get(id) ?? null) : null,
-        deducted: deducted.get(row.pay.id) ?? {},
-        takenThisYear: granted.get(id) ?? {},
-        // A run of its own pays what is left over, not a period: the top-up belongs to the cycle.
-        topUp: run.kind === "cycle" ? (topUps.get(id) ?? null) : null,
-        overrides: row.pay.overrides,
-        correctsTaxable: row.pay.corrects?.taxable ?? null,
-        employerCosts: records.terms.get(id)?.basis === "contractor" ? [] : costs.map(asCost),
-      },
+      context: part
+        ? {
+            ...base,
+            ...part,
+            country: "NZ",
+            facts: { ...personFactsBase(row.person, records, centres), ...part.facts },
+            // A run of its own pays what is left over: the holidays of the period belong to the cycle.
+            publicHolidays: run.kind === "cycle" ? part.publicHolidays : [],
+            patternDays: run.kind === "correction" ? "0" : part.patternDays,
+          }
+        : {
+            ...base,
+            country: "AU",
+            person: personAu(row.person, records),
+            facts: personFacts(row.person, records, funds, centres, stateOf),
+            balances: Object.fromEntries(entries),
+            takenThisYear: granted.get(id) ?? {},
+            // A run of its own pays what is left over, not a period: the top-up belongs to the cycle.
+            topUp: run.kind === "cycle" ? (topUps.get(id) ?? null) : null,
+          },
     };
   });
-  return { run, cycle, elements, elementRows, rows, records, funds, centres, costs };
+  return { run, owner, cycle, elements, elementRows, rows, records, nz, funds, centres, costs };
 }
 
-const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
+export const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
   id: row.id,
   code: row.code,
   name: row.name,
-  element: row.element as ElementAu,
+  element: row.element as PayElement["element"],
   entry: row.entry,
   percent: row.percent,
   leave: row.leave,
@@ -152,13 +184,15 @@ const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
   taxable: row.taxable,
   superable: row.superable,
   detail: row.detail,
+  holidayGross: row.holidayGross,
+  regular: row.regular,
 });
 
 /** The newest signed-off pay of each person that was not taken back. */
 export function lastPays(
   context: Context,
   personIds: readonly number[],
-): Map<number, NonNullable<RowContext["lastPay"]>> {
+): Map<number, LastPay> {
   const rows = context.store.sqlite
     .prepare<[string], { personId: number; payday: string; snapshot: string }>(
       `SELECT person_id AS personId, payday, snapshot FROM signed_pay WHERE id IN (

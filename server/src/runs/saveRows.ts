@@ -1,10 +1,10 @@
 /** Saves changed rows of an open run, works them out and answers with the figures that count. */
 import type { SavedRows, SaveRows } from "@zesty/contract/runs";
-import { and, desc, eq, lt, ne } from "drizzle-orm";
+import { and, desc, eq, inArray, lt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
-import { pay, payRun, tick } from "../store/schema.ts";
+import { pay, payElement, payRun, tick } from "../store/schema.ts";
 import { findRun, type Run } from "./runRows.ts";
 import { segmentsOf } from "./segments.ts";
 import { refreshRun } from "./workRun.ts";
@@ -22,6 +22,20 @@ export function saveRows(context: Context, runId: number, wanted: SaveRows): Sav
         .all()
         .map((each) => [each.id, each]),
     );
+    // Lines that hang on the other lines carry no quantity of their own.
+    const workedOutAlone = new Set(
+      db
+        .select({ id: payElement.id })
+        .from(payElement)
+        .where(
+          and(
+            eq(payElement.businessId, run.businessId),
+            inArray(payElement.element, ["finalPercent", "closedownPay"]),
+          ),
+        )
+        .all()
+        .map((each) => each.id),
+    );
     for (const change of wanted.rows) {
       const row = own.get(change.payId);
       if (!row)
@@ -30,7 +44,10 @@ export function saveRows(context: Context, runId: number, wanted: SaveRows): Sav
           "One of the rows belongs to nobody in this run. Nothing was saved; load the run again.",
         );
       const known = (change.lines ?? []).filter(
-        (line) => line.terms !== undefined || Number(line.hours ?? line.amount ?? 0) !== 0,
+        (line) =>
+          line.terms !== undefined ||
+          Number(line.hours ?? line.amount ?? line.units ?? 0) !== 0 ||
+          workedOutAlone.has(line.elementId),
       );
       db.update(pay)
         .set({

@@ -4,17 +4,19 @@
  */
 import { randomUUID } from "node:crypto";
 import { dateWords } from "@zesty/core/calendar/dates";
-import { snapshotOf } from "@zesty/core/pay/snapshot";
+import { snapshotOf } from "@zesty/core/pay/either";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { journalCsv } from "../documents/journalCsv.ts";
+import { writeDetails, writeFiling } from "../filings/paydayFiling.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { due, journal, journalLine, leaveEntry, outbox, payFact, payRun, signedPay } from "../store/schema.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import { blockersOf } from "./plan.ts";
-import { type Prepared, type PreparedPay, prepareSignOff } from "./prepareSignOff.ts";
+import type { DueEntry, Prepared, PreparedPay } from "./prepared.ts";
+import { prepareSignOff } from "./prepareSignOff.ts";
 import { payEventOf, reported, runName, writePaymentFile } from "./runDocuments.ts";
 import { findRun } from "./runRows.ts";
 import { demandOpen, demandVersion } from "./saveRows.ts";
@@ -27,7 +29,7 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
     demandClean(prepared);
     const signedAt = context.clock.now();
     for (const each of prepared.pays) writePay(context, prepared, each, signedAt);
-    writeWithholdingDue(context, prepared);
+    writeDues(context, prepared, prepared.runDues);
     writeJournal(context, prepared);
     writeOutgoing(context, actor, prepared);
     context.store.db
@@ -45,7 +47,7 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
       at: signedAt,
       userId: actor.userId,
       businessId: run.businessId,
-      what: "signed off run and declared its pay event",
+      what: `signed off run and declared its ${prepared.business.country === "NZ" ? "payday filing" : "pay event"}`,
       about: `${run.number}, payday ${run.payday}`,
     });
   });
@@ -53,7 +55,9 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
 }
 
 function demandClean(prepared: Prepared): void {
-  if (prepared.pays.length === 0) throw cannot("nobody-paid", "Nobody is in this run. Include at least one person.");
+  // In New Zealand a payday with nobody paid can be signed off: it is filed as a nil return.
+  if (prepared.pays.length === 0 && (prepared.business.country === "AU" || prepared.rows.length > 0))
+    throw cannot("nobody-paid", "Nobody is in this run. Include at least one person.");
   const { blockers, openQueries } = blockersOf(prepared);
   const [first] = blockers;
   if (first)
@@ -95,49 +99,33 @@ function writePay(context: Context, { loaded, business }: Prepared, each: Prepar
     db.insert(payFact)
       .values(each.facts.map((fact) => ({ ...fact, signedPayId, personId: person.id, payday: run.payday })))
       .run();
-  for (const move of each.leave) {
-    const entry = { personId: person.id, kind: move.kind, date: run.periodEnd, signedPayId };
-    if (move.accruedE4 !== 0)
-      db.insert(leaveEntry)
-        .values({ ...entry, hoursE4: move.accruedE4, why: "accrued" })
-        .run();
-    if (move.takenE4 !== 0)
-      db.insert(leaveEntry)
-        .values({ ...entry, hoursE4: -move.takenE4, why: "taken" })
-        .run();
-  }
-  for (const part of each.contributions)
-    if (part.cents !== 0)
-      db.insert(due)
+  for (const move of each.leave)
+    db.insert(leaveEntry)
+      .values({ ...move, personId: person.id, signedPayId })
+      .run();
+  writeDues(context, { loaded, business }, each.dues);
+}
+
+function writeDues(context: Context, { loaded, business }: Pick<Prepared, "loaded" | "business">, dues: DueEntry[]): void {
+  for (const each of dues)
+    if (each.cents !== 0)
+      context.store.db
+        .insert(due)
         .values({
           businessId: business.id,
-          runId: run.id,
-          kind: "super",
-          personId: person.id,
-          fundId: part.fundId,
-          payday: run.payday,
-          dueDate: part.due,
-          amountCents: part.cents,
+          runId: loaded.run.id,
+          kind: each.kind,
+          personId: each.personId,
+          fundId: each.fundId,
+          payday: loaded.run.payday,
+          dueDate: each.due,
+          amountCents: each.cents,
         })
         .run();
 }
 
-function writeWithholdingDue(context: Context, { loaded, business, withholding }: Prepared): void {
-  if (withholding.cents === 0) return;
-  context.store.db
-    .insert(due)
-    .values({
-      businessId: business.id,
-      runId: loaded.run.id,
-      kind: "withholding",
-      payday: loaded.run.payday,
-      dueDate: withholding.due,
-      amountCents: withholding.cents,
-    })
-    .run();
-}
-
 function writeJournal(context: Context, prepared: Prepared): void {
+  if (prepared.journal.length === 0) return;
   const { db } = context.store;
   const { run } = prepared.loaded;
   const owner = prepared.business;
@@ -168,7 +156,10 @@ function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void
   const { run } = prepared.loaded;
   const owner = prepared.business;
   const waiting = { businessId: owner.id, runId: run.id, state: "prepared", tries: 0, nextAt: 0 } as const;
-  if (reported(prepared).length > 0) {
+  if (owner.country === "NZ") {
+    writeDetails(context, prepared, "prepared");
+    writeFiling(context, prepared, "prepared");
+  } else if (reported(prepared).length > 0) {
     const submissionId = randomUUID();
     const documentId = keepDocument(context, {
       runId: run.id,

@@ -4,9 +4,11 @@
  */
 import { and, eq, gt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { giveBackFiling } from "../filings/paydayFiling.ts";
 import { conflict } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import {
+  closedown,
   departure,
   due,
   journal,
@@ -30,6 +32,12 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
     reverseFacts(context, run);
     context.store.db.update(outbox).set({ state: "cancelled" }).where(eq(outbox.runId, runId)).run();
     context.store.db.update(payRun).set({ state: "takenBack" }).where(eq(payRun.id, runId)).run();
+    giveBackFiling(context, run);
+    context.store.db
+      .update(closedown)
+      .set({ undoneAt: context.clock.now() })
+      .where(eq(closedown.runId, runId))
+      .run();
     const fresh = insertRun(context, {
       businessId: run.businessId,
       cycleId: run.cycleId,
@@ -128,7 +136,7 @@ function reverseFacts(context: Context, run: Run): void {
         .run();
     for (const each of db.select().from(leaveEntry).where(eq(leaveEntry.signedPayId, fact.id)).all())
       db.insert(leaveEntry)
-        .values({ ...each, id: undefined, signedPayId: reversalId, hoursE4: -each.hoursE4, why: "reversed" })
+        .values({ ...each, id: undefined, signedPayId: reversalId, amountE4: -each.amountE4, why: "reversed" })
         .run();
   }
   for (const each of db.select().from(due).where(eq(due.runId, run.id)).all())

@@ -1,11 +1,10 @@
 /** Works out the rows of a run on the server: its figures are the ones that count. */
 import type { RunMark } from "@zesty/contract/runs";
-import { workAndExamine } from "@zesty/core/checks/examine";
+import { examineEither } from "@zesty/core/checks/examineEither";
 import { tickKey } from "@zesty/core/checks/mark";
 import { sentenceOf } from "@zesty/core/checks/sentences";
-import type { PayInput } from "@zesty/core/pay/payInput";
-import { type RowFigures, rowFigures } from "@zesty/core/pay/snapshot";
-import type { WorkedPay } from "@zesty/core/pay/workedPay";
+import type { EitherInput, EitherPay } from "@zesty/core/pay/either";
+import type { RowFigures } from "@zesty/core/pay/snapshot";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { eq, inArray } from "drizzle-orm";
@@ -15,8 +14,8 @@ import { type LoadedRow, type LoadedRun, loadRun } from "./runRows.ts";
 
 export interface WorkedOut {
   row: LoadedRow;
-  input: PayInput | null;
-  worked: WorkedPay | null;
+  input: EitherInput | null;
+  worked: EitherPay | null;
   figures: RowFigures | null;
   marks: RunMark[];
 }
@@ -28,13 +27,12 @@ export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
   );
   return loaded.rows.map((row) => {
     if (!row.included) return { row, input: null, worked: null, figures: null, marks: [] };
-    const result = workAndExamine(row.context, row.lines, loaded.elements, context.rules);
+    const result = examineEither(row.context, row.lines, loaded.elements, context.rules);
     const marks = result.marks.map((mark): RunMark => {
       const key = tickKey(mark);
       return { ...mark, key, text: sentenceOf(mark), ticked: ticks.has(`${row.payId} ${key}`) };
     });
-    const worked = result.row?.worked ?? null;
-    return { row, input: result.row?.input ?? null, worked, figures: worked && rowFigures(worked), marks };
+    return { row, input: result.row?.input ?? null, worked: result.row?.worked ?? null, figures: result.figures, marks };
   });
 }
 
@@ -50,7 +48,19 @@ function ticksOf(context: Context, payIds: readonly number[]): Set<string> {
   return found;
 }
 
-const summed = ["gross", "beforeTax", "withheld", "afterTax", "reimbursements", "net", "super", "cost"] as const;
+const summed = [
+  "gross",
+  "beforeTax",
+  "withheld",
+  "studentLoan",
+  "childSupport",
+  "kiwiSaver",
+  "afterTax",
+  "reimbursements",
+  "net",
+  "super",
+  "cost",
+] as const;
 
 /** Totals of a run in cents, hours in ten-thousandths. */
 export function totalsOf(figures: readonly (RowFigures | null)[]): Record<string, number> {
@@ -59,7 +69,7 @@ export function totalsOf(figures: readonly (RowFigures | null)[]): Record<string
   for (const row of figures) {
     if (!row) continue;
     totals.hours = (totals.hours ?? 0) + toE4(decimal(row.hours));
-    for (const name of summed) totals[name] = (totals[name] ?? 0) + centsOf(row[name]);
+    for (const name of summed) totals[name] = (totals[name] ?? 0) + centsOf(row[name] ?? "0.00");
   }
   return totals;
 }

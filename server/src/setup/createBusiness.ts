@@ -1,6 +1,7 @@
 /** Makes a business with a first pay cycle, the usual pay elements and a small chart of accounts. */
 import { randomUUID } from "node:crypto";
-import type { NewBusiness, NewElement } from "@zesty/contract/business";
+import type { NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
+import { irdDigits } from "@zesty/core/quantity/checkDigitsNz";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
@@ -28,6 +29,17 @@ const postings = {
   bank: "1-1100",
 };
 
+const accountsNz = [
+  ["1-1100", "Bank"],
+  ["2-1100", "Inland Revenue payable"],
+  ["2-1200", "KiwiSaver payable"],
+  ["2-1300", "Pay deductions payable"],
+  ["2-1400", "Net pay clearing"],
+  ["6-1000", "Wages and salaries"],
+  ["6-1100", "KiwiSaver, employer"],
+  ["6-1200", "Staff allowances and reimbursements"],
+] as const;
+
 type Usual = Pick<NewElement, "code" | "name" | "element" | "entry"> & Partial<NewElement>;
 
 /** Elements that most small businesses need; percents of overtime and weekends are set by the award. */
@@ -48,40 +60,49 @@ export const usualElements: readonly Usual[] = [
   { code: "DED", name: "Other deduction", element: "deductionAfterTax", entry: "amount" },
 ];
 
-export function createBusiness(context: Context, actor: Actor, wanted: NewBusiness): number {
-  const { db, crypt } = context.store;
+/** New Zealand: annual holidays are typed in weeks, other leave in days, as the Holidays Act keeps them. */
+export const usualElementsNz: readonly Usual[] = [
+  { code: "ORD", name: "Ordinary", element: "ordinary", entry: "hours" },
+  { code: "OT15", name: "Overtime 1½", element: "overtime", entry: "hours", percent: "150" },
+  { code: "SAL", name: "Salary", element: "ordinary", entry: "amount" },
+  { code: "AL", name: "Annual holidays, weeks", element: "leaveTaken", entry: "weeks", leave: "annual" },
+  { code: "SICK", name: "Sick leave, days", element: "leaveTaken", entry: "days", leave: "sick" },
+  { code: "BER", name: "Bereavement, days", element: "leaveTaken", entry: "days", leave: "bereavement" },
+  { code: "OTHER", name: "Other paid leave, days", element: "leaveTaken", entry: "days", leave: "familyViolence" },
+  { code: "UNPAID", name: "Unpaid leave, weeks", element: "leaveTaken", entry: "weeks", leave: "unpaid" },
+  { code: "PH", name: "Public holiday, days", element: "publicHoliday", entry: "days" },
+  { code: "PHW", name: "Worked on public holiday", element: "publicHolidayWorked", entry: "hours" },
+  { code: "ALTE", name: "Alternative day earned", element: "alternativeEarned", entry: "days" },
+  { code: "ALT", name: "Alternative day taken", element: "alternativeHoliday", entry: "days" },
+  { code: "DAYS", name: "Days worked", element: "daysWorked", entry: "days" },
+  { code: "ALLOW", name: "Allowance", element: "allowance", entry: "amount" },
+  { code: "COMM", name: "Commission", element: "commission", entry: "amount" },
+  { code: "BONUS", name: "Bonus", element: "bonus", entry: "amount" },
+  { code: "CASHUP", name: "Holidays cashed up, weeks", element: "cashUp", entry: "weeks" },
+  { code: "REIMB", name: "Reimbursement", element: "reimbursement", entry: "amount", account: "6-1200" },
+  { code: "GIVE", name: "Payroll giving", element: "payrollGiving", entry: "amount" },
+  { code: "DED", name: "Other deduction", element: "deductionAfterTax", entry: "amount" },
+];
+
+export function createBusiness(context: Context, actor: Actor, wanted: NewBusiness | NewBusinessNz): number {
+  const { db } = context.store;
   return context.store.transaction(() => {
-    const taken = db.select({ abn: business.abn, name: business.name }).from(business).all();
-    if (taken.some((each) => each.abn === wanted.abn.replace(/\s/g, "")))
-      throw cannot("abn-taken", "A business with this ABN is here already.", {
-        errors: [{ path: "abn", text: "A business with this ABN is here already." }],
-      });
+    const isNz = wanted.country === "NZ";
+    demandNew(context, wanted);
     const { id } = db
       .insert(business)
-      .values({
-        country: "AU",
-        name: wanted.name,
-        legalName: wanted.legalName,
-        abn: wanted.abn.replace(/\s/g, ""),
-        branch: "001",
-        bmsId: randomUUID(),
-        timeZone: wanted.timeZone,
-        state: wanted.state,
-        contact: wanted.contact,
-        bankAccount: wanted.bank
-          ? crypt.seal(JSON.stringify({ bsb: wanted.bank.bsb, account: wanted.bank.account }))
-          : null,
-        bank: bankFacts(wanted),
-        postings,
-      })
+      .values(isNz ? factsNz(context, wanted) : factsAu(context, wanted))
       .returning({ id: business.id })
       .get();
-    for (const [code, name] of accounts) db.insert(ledgerAccount).values({ businessId: id, code, name }).run();
-    db.insert(place).values({ businessId: id, name: wanted.name, state: wanted.state }).run();
+    for (const [code, name] of isNz ? accountsNz : accounts)
+      db.insert(ledgerAccount).values({ businessId: id, code, name }).run();
+    db.insert(place)
+      .values({ businessId: id, name: wanted.name, state: isNz ? wanted.province : wanted.state })
+      .run();
     db.insert(payCycle)
       .values({ businessId: id, ...wanted.cycle })
       .run();
-    usualElements.forEach((element, position) => {
+    (isNz ? usualElementsNz : usualElements).forEach((element, position) => {
       db.insert(payElement)
         .values({
           percent: "100",
@@ -106,6 +127,55 @@ export function createBusiness(context: Context, actor: Actor, wanted: NewBusine
     return id;
   });
 }
+
+function demandNew(context: Context, wanted: NewBusiness | NewBusinessNz): void {
+  const taken = context.store.db.select({ abn: business.abn, ird: business.ird }).from(business).all();
+  const path = wanted.country === "NZ" ? "ird" : "abn";
+  const found =
+    wanted.country === "NZ"
+      ? taken.some((each) => each.ird === irdDigits(wanted.ird))
+      : taken.some((each) => each.abn === wanted.abn.replace(/\s/g, ""));
+  if (!found) return;
+  const text = `A business with this ${path === "ird" ? "IRD number" : "ABN"} is here already.`;
+  throw cannot(`${path}-taken`, text, { errors: [{ path, text }] });
+}
+
+const factsAu = (context: Context, wanted: NewBusiness): typeof business.$inferInsert => ({
+  country: "AU",
+  name: wanted.name,
+  legalName: wanted.legalName,
+  abn: wanted.abn.replace(/\s/g, ""),
+  branch: "001",
+  bmsId: randomUUID(),
+  timeZone: wanted.timeZone,
+  state: wanted.state,
+  contact: wanted.contact,
+  bankAccount: wanted.bank
+    ? context.store.crypt.seal(JSON.stringify({ bsb: wanted.bank.bsb, account: wanted.bank.account }))
+    : null,
+  bank: bankFacts(wanted),
+  postings,
+});
+
+/** The columns that only Australia needs stay empty. */
+export const factsNz = (context: Context, wanted: Omit<NewBusinessNz, "country" | "cycle">) => ({
+  country: "NZ" as const,
+  name: wanted.name,
+  legalName: wanted.legalName,
+  abn: "",
+  ird: irdDigits(wanted.ird),
+  filing: wanted.filing,
+  branch: "",
+  bmsId: randomUUID(),
+  timeZone: wanted.province === "Chatham Islands" ? "Pacific/Chatham" : "Pacific/Auckland",
+  state: wanted.province,
+  contact: wanted.contact,
+  bankAccount: wanted.bankAccount
+    ? context.store.crypt.seal(JSON.stringify({ bsb: "", account: wanted.bankAccount }))
+    : null,
+  bank: bankFacts({ bank: null, legalName: wanted.legalName }),
+  postings,
+});
 
 export function addCycle(context: Context, actor: Actor, businessId: number, wanted: NewBusiness["cycle"]): void {
   const { db } = context.store;

@@ -16,6 +16,29 @@ export const standardElements = {
   },
   notice: { code: "NOTICE", name: "Pay in lieu of notice", element: "etp", superable: true },
   redundancy: { code: "REDUND", name: "Redundancy pay", element: "redundancy" },
+  holidaysLeft: {
+    code: "HOL-LEFT",
+    name: "Annual holidays not taken",
+    element: "unusedLeave",
+    leave: "annual",
+    entry: "weeks",
+  },
+  holidaysAfter: {
+    code: "HOL-AFTER",
+    name: "Public holidays after the end",
+    element: "unusedLeave",
+    leave: "publicHoliday",
+    entry: "days",
+  },
+  alternativeLeft: {
+    code: "ALT-LEFT",
+    name: "Alternative days not taken",
+    element: "unusedLeave",
+    leave: "alternative",
+    entry: "days",
+  },
+  holidayPercent: { code: "HOL-8", name: "Holiday pay of 8 %", element: "finalPercent" },
+  closedown: { code: "CLOSED", name: "Closedown, 8 %", element: "closedownPay" },
   overpaid: { code: "OVERPAID", name: "Overpayment to pay back", element: "deductionAfterTax", account: "1-1300" },
 } as const satisfies Record<string, Standard>;
 

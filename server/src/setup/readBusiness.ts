@@ -1,5 +1,5 @@
 /** Reads and changes a business's facts and set-up lists. */
-import type { BusinessView, NewBusiness, NewElement } from "@zesty/contract/business";
+import type { BusinessView, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
 import { and, asc, eq, max } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
@@ -8,7 +8,7 @@ import { findBusiness } from "../runs/prepareSignOff.ts";
 import { record } from "../store/audit.ts";
 import { lastThree } from "../store/crypt.ts";
 import { business, costCentre, fund, ledgerAccount, payCycle, payElement, place } from "../store/schema.ts";
-import { bankFacts } from "./createBusiness.ts";
+import { bankFacts, factsNz } from "./createBusiness.ts";
 
 export function readBusiness(context: Context, businessId: number): BusinessView {
   const { db, crypt } = context.store;
@@ -18,6 +18,19 @@ export function readBusiness(context: Context, businessId: number): BusinessView
     : null;
   return {
     id: businessId,
+    country: owner.country,
+    nz:
+      owner.country === "NZ"
+        ? {
+            name: owner.name,
+            legalName: owner.legalName,
+            ird: owner.ird ?? "",
+            province: owner.state as NewBusinessNz["province"],
+            contact: owner.contact,
+            filing: owner.filing ?? { large: false, paymentFile: "csv" },
+            bankShown: account ? lastThree(account.account) : null,
+          }
+        : null,
     facts: {
       name: owner.name,
       legalName: owner.legalName,
@@ -90,6 +103,30 @@ export function saveBusinessFacts(
             }
           : {}),
       })
+      .where(eq(business.id, businessId))
+      .run();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: "changed business facts",
+      about: facts.name,
+    });
+  });
+}
+
+export function saveBusinessFactsNz(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  wanted: Omit<NewBusinessNz, "country" | "cycle">,
+): void {
+  const { db } = context.store;
+  context.store.transaction(() => {
+    const { bmsId: _bms, bankAccount, bank: _bank, postings: _postings, ...facts } = factsNz(context, wanted);
+    // An account left empty stays as it is.
+    db.update(business)
+      .set({ ...facts, ...(bankAccount ? { bankAccount } : {}) })
       .where(eq(business.id, businessId))
       .run();
     record(context.store, {

@@ -2,7 +2,18 @@
 import { and, asc, inArray, lte } from "drizzle-orm";
 import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
 import type { Db } from "./open.ts";
-import { bankSplit, employmentTerms, leaveTerms, superChoice, taxDeclaration, usualPay } from "./schema.ts";
+import {
+  bankSplit,
+  employmentTerms,
+  holidayTerms,
+  kiwiSaver,
+  leaveTerms,
+  payOrders,
+  superChoice,
+  taxCode,
+  taxDeclaration,
+  usualPay,
+} from "./schema.ts";
 
 type Dated = SQLiteTable & { id: SQLiteColumn; personId: SQLiteColumn; from: SQLiteColumn };
 
@@ -30,4 +41,14 @@ export const datedRecords = (db: Db, personIds: readonly number[], date: string)
   bank: newest(db, bankSplit, personIds, date),
   leave: newest(db, leaveTerms, personIds, date),
   usual: newest(db, usualPay, personIds, date),
+});
+
+export type DatedRecordsNz = ReturnType<typeof datedRecordsNz>;
+
+/** What New Zealand law asks to be known, as it stands on a date. */
+export const datedRecordsNz = (db: Db, personIds: readonly number[], date: string) => ({
+  taxCode: newest(db, taxCode, personIds, date),
+  kiwiSaver: newest(db, kiwiSaver, personIds, date),
+  orders: newest(db, payOrders, personIds, date),
+  holidays: newest(db, holidayTerms, personIds, date),
 });

@@ -7,5 +7,6 @@ export * from "./schema/business.ts";
 export * from "./schema/facts.ts";
 export * from "./schema/outbox.ts";
 export * from "./schema/people.ts";
+export * from "./schema/peopleNz.ts";
 export * from "./schema/practice.ts";
 export * from "./schema/runs.ts";

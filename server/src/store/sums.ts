@@ -1,6 +1,7 @@
 /** Sums over facts: year-to-date and leave balances are never kept, always added up. */
 import { addMonths, completedYears } from "@zesty/core/calendar/dates";
-import { payrollYearAu, superQuarterAu } from "@zesty/core/calendar/payrollYear";
+import { payrollYearOf, superQuarterAu } from "@zesty/core/calendar/payrollYear";
+import type { Country } from "@zesty/core/pay/either";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import type { Store } from "./open.ts";
@@ -20,22 +21,22 @@ export function factSums(store: Store, personIds: readonly number[], from: strin
 }
 
 /** Year-to-date and quarter-to-date of people, up to and including a payday. */
-export function yearSums(store: Store, personIds: readonly number[], payday: string) {
+export function yearSums(store: Store, personIds: readonly number[], payday: string, country: Country) {
   const quarter = superQuarterAu(payday);
   return {
-    year: factSums(store, personIds, payrollYearAu(payday).from, payday),
+    year: factSums(store, personIds, payrollYearOf(country, payday).from, payday),
     quarter: factSums(store, personIds, quarter.from, payday),
   };
 }
 
-/** Leave balances in ten-thousandths of an hour, by person and kind. */
+/** Leave balances in ten-thousandths of the kind's unit, by person and kind. */
 export function leaveBalances(store: Store, personIds: readonly number[]): Map<number, Map<string, number>> {
   const balances = new Map<number, Map<string, number>>(personIds.map((id) => [id, new Map()]));
-  const read = store.sqlite.prepare<[string], { personId: number; kind: string; hoursE4: number }>(
-    `SELECT person_id AS personId, kind, SUM(hours_e4) AS hoursE4 FROM leave_entry
+  const read = store.sqlite.prepare<[string], { personId: number; kind: string; amountE4: number }>(
+    `SELECT person_id AS personId, kind, SUM(hours_e4) AS amountE4 FROM leave_entry
      WHERE person_id IN (SELECT value FROM json_each(?)) GROUP BY person_id, kind`,
   );
-  for (const row of read.all(JSON.stringify(personIds))) balances.get(row.personId)?.set(row.kind, row.hoursE4);
+  for (const row of read.all(JSON.stringify(personIds))) balances.get(row.personId)?.set(row.kind, row.amountE4);
   return balances;
 }
 
@@ -66,8 +67,8 @@ export function takenSinceAnniversary(
   people: readonly { id: number; startDate: string }[],
   payday: string,
 ): Map<number, Record<string, string>> {
-  const read = store.sqlite.prepare<[string], { personId: number; date: string; hoursE4: number }>(
-    `SELECT person_id AS personId, date, hours_e4 AS hoursE4 FROM leave_entry
+  const read = store.sqlite.prepare<[string], { personId: number; date: string; amountE4: number }>(
+    `SELECT person_id AS personId, date, hours_e4 AS amountE4 FROM leave_entry
      WHERE kind = 'familyViolence' AND person_id IN (SELECT value FROM json_each(?))`,
   );
   const starts = new Map(people.map((each) => [each.id, each.startDate]));
@@ -75,7 +76,7 @@ export function takenSinceAnniversary(
   for (const row of read.all(JSON.stringify(people.map((each) => each.id)))) {
     const start = starts.get(row.personId) ?? payday;
     const anniversary = addMonths(start, 12 * Math.max(completedYears(start, payday), 0));
-    if (row.date >= anniversary) taken.set(row.personId, (taken.get(row.personId) ?? 0) - row.hoursE4);
+    if (row.date >= anniversary) taken.set(row.personId, (taken.get(row.personId) ?? 0) - row.amountE4);
   }
   return new Map([...taken].map(([id, e4]) => [id, { familyViolence: hoursText(fromE4(e4)) }]));
 }

@@ -5,18 +5,23 @@ import { id, json } from "./columns.ts";
 
 export const business = sqliteTable("business", {
   id: id(),
-  country: text("country", { enum: ["AU"] }).notNull(),
+  country: text("country", { enum: ["AU", "NZ"] }).notNull(),
   name: text("name").notNull(),
   legalName: text("legal_name").notNull(),
+  /** Australian business number; empty in New Zealand */
   abn: text("abn").notNull(),
+  /** IRD number of the employer, nine digits; New Zealand only */
+  ird: text("ird"),
   branch: text("branch").notNull(),
   /** identifies this payroll to the tax agency, for life */
   bmsId: text("bms_id").notNull(),
   timeZone: text("time_zone").notNull(),
   state: text("state").notNull(),
   contact: json<{ name: string; phone: string; email: string }>("contact").notNull(),
-  /** encrypted: { bsb, account } */
+  /** encrypted: { bsb, account }; in New Zealand the account holds bank and branch */
   bankAccount: text("bank_account"),
+  /** New Zealand: above $500,000 of PAYE and ESCT a year, and the kind of payment file that the bank takes */
+  filing: json<{ large: boolean; paymentFile: "csv" | "pain001" }>("filing"),
   bank: json<{ institution: string; userName: string; userId: string; balancing: boolean }>("bank").notNull(),
   postings: json<{
     wages: string;
@@ -82,7 +87,7 @@ export const payElement = sqliteTable(
     code: text("code").notNull(),
     name: text("name").notNull(),
     element: text("element").notNull(),
-    entry: text("entry", { enum: ["hours", "amount"] }).notNull(),
+    entry: text("entry", { enum: ["hours", "amount", "days", "weeks"] }).notNull(),
     percent: text("percent").notNull(),
     leave: text("leave"),
     allowance: text("allowance"),
@@ -91,6 +96,9 @@ export const payElement = sqliteTable(
     superable: integer("superable", { mode: "boolean" }),
     /** which kind of other allowance (code OD): G1, H1, ND, T1, U1, V1 or the code of a scheme */
     detail: text("detail"),
+    /** New Zealand: counts in gross earnings of the Holidays Act; part of an ordinary week */
+    holidayGross: integer("holiday_gross", { mode: "boolean" }),
+    regular: integer("regular", { mode: "boolean" }),
     account: text("account"),
     position: integer("position").notNull(),
   },

@@ -55,12 +55,26 @@ export const leaveEntry = sqliteTable(
       .references(() => person.id),
     kind: text("kind").notNull(),
     date: text("date").notNull(),
-    hoursE4: integer("hours_e4").notNull(),
-    why: text("why", { enum: ["opening", "accrued", "taken", "adjusted", "reversed"] }).notNull(),
+    /** in the unit of the kind: hours in Australia, weeks or days in New Zealand */
+    amountE4: integer("hours_e4").notNull(),
+    why: text("why", {
+      enum: ["opening", "accrued", "granted", "lapsed", "taken", "adjusted", "reversed"],
+    }).notNull(),
     signedPayId: integer("signed_pay_id").references(() => signedPay.id),
   },
-  (t) => [index("leave_entry_person").on(t.personId, t.kind, t.date, t.hoursE4)],
+  (t) => [index("leave_entry_person").on(t.personId, t.kind, t.date, t.amountE4)],
 );
+
+/** Australia: super and withholding; New Zealand: what goes to Inland Revenue, by its kind. */
+export const dueKinds = [
+  "super",
+  "withholding",
+  "paye",
+  "childSupport",
+  "studentLoan",
+  "kiwiSaver",
+  "esct",
+] as const;
 
 export const due = sqliteTable(
   "due",
@@ -72,7 +86,7 @@ export const due = sqliteTable(
     runId: integer("run_id")
       .notNull()
       .references(() => payRun.id),
-    kind: text("kind", { enum: ["super", "withholding"] }).notNull(),
+    kind: text("kind", { enum: dueKinds }).notNull(),
     personId: integer("person_id").references(() => person.id),
     fundId: integer("fund_id").references(() => fund.id),
     payday: text("payday").notNull(),
@@ -129,7 +143,9 @@ export const document = sqliteTable(
       .notNull()
       .references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
-    kind: text("kind", { enum: ["payEvent", "paymentFile", "payslip", "journal"] }).notNull(),
+    kind: text("kind", {
+      enum: ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip", "journal"],
+    }).notNull(),
     fileName: text("file_name").notNull(),
     mime: text("mime").notNull(),
     /** encrypted: pay events hold tax numbers, payment files hold accounts */

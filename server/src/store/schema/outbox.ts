@@ -16,11 +16,15 @@ export const outbox = sqliteTable(
       .notNull()
       .references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
-    channel: text("channel", { enum: ["payEvent", "paymentFile", "payslip"] }).notNull(),
+    channel: text("channel", {
+      enum: ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip"],
+    }).notNull(),
     documentId: integer("document_id").references(() => document.id),
     /** one for ever: idempotency key, submission ID or Message-ID */
     messageId: text("message_id").notNull().unique(),
     recipient: text("recipient"),
+    /** employment information: 0 for the first filing of a payday, then rising */
+    amendment: integer("amendment"),
     state: text("state", {
       enum: [
         "prepared",

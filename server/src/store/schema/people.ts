@@ -27,7 +27,7 @@ export const person = sqliteTable(
   (t) => [uniqueIndex("person_payroll_id").on(t.businessId, t.payrollId)],
 );
 
-const dated = () => ({
+export const dated = () => ({
   id: id(),
   personId: integer("person_id")
     .notNull()

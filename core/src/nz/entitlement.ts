@@ -1,0 +1,114 @@
+/**
+ * When entitlements arise: annual holidays each twelve months of continuous employment, sick and family violence leave
+ * after six months and each twelve months from then.
+ * Set by: Holidays Act 2003, ss 16, 34, 63 to 66, 72G.
+ * Example: started 3 March 2025, three weeks unpaid in 2026: the second anniversary is 17 March 2027, not the 3rd.
+ */
+import { addDays, addMonths, type IsoDate } from "../calendar/dates.ts";
+import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
+import type { HolidayRules } from "../rulebook/nz/holidayRules.ts";
+
+/** Unpaid leave that does not count towards the twelve months. */
+export interface UnpaidSpan {
+  /** the day on which it ended */
+  ended: IsoDate;
+  weeks: string;
+}
+
+export interface Service {
+  startDate: IsoDate;
+  /** the anniversary agreed at a closedown; later ones follow from it */
+  closedownOn: IsoDate | null;
+  unpaid: readonly UnpaidSpan[];
+  /** agreed that unpaid leave leaves the anniversary where it is */
+  keepsAnniversary: boolean;
+  /** 8 % with each pay: no annual holidays build up */
+  withPay: boolean;
+}
+
+/** Days by which unpaid leave of a span moves an anniversary: what goes beyond a week (reading H2). */
+function movedDays(unpaid: readonly UnpaidSpan[], from: IsoDate, to: IsoDate, rules: HolidayRules): number {
+  return unpaid
+    .filter(({ ended }) => ended > from && ended <= to)
+    .reduce((days, { weeks }) => {
+      const beyond = decimal(weeks).minus(rules.unpaidWeeks);
+      return beyond.gt(0) ? days + beyond.times(7).toDecimalPlaces(0).toNumber() : days;
+    }, 0);
+}
+
+/** Anniversaries after the start, up to and with a day. */
+export function anniversaries(service: Service, upTo: IsoDate, rules: HolidayRules): IsoDate[] {
+  const found: IsoDate[] = [];
+  let from = service.startDate;
+  for (let years = 0; years < 70; years += 1) {
+    const { closedownOn } = service;
+    const plain = addMonths(from, 12);
+    // A closedown sets the date from which the next twelve months run.
+    const base = closedownOn !== null && closedownOn > from && closedownOn < plain ? closedownOn : from;
+    const twelve = addMonths(base, 12);
+    const moved = service.keepsAnniversary ? 0 : movedDays(service.unpaid, base, twelve, rules);
+    const next = addDays(twelve, moved);
+    if (next > upTo) break;
+    found.push(next);
+    from = next;
+  }
+  return found;
+}
+
+/** The day since which earnings count for 8 %: the last anniversary, the closedown, or the start. */
+export function countedSince(service: Service, day: IsoDate, rules: HolidayRules): IsoDate {
+  const last = anniversaries(service, day, rules).at(-1) ?? service.startDate;
+  const { closedownOn } = service;
+  return closedownOn !== null && closedownOn > last && closedownOn <= day ? closedownOn : last;
+}
+
+export interface Grant {
+  kind: "annual" | "sick" | "familyViolence";
+  date: IsoDate;
+  /** weeks of annual holidays, days of the others */
+  amount: string;
+  /** what lapses before it: unused days that do not carry over */
+  lapses: boolean;
+}
+
+/** Grants that fall on days after `after` up to `upTo`, in order of date. */
+export function grantsBetween(service: Service, after: IsoDate | null, upTo: IsoDate, rules: HolidayRules): Grant[] {
+  const grants: Grant[] = [];
+  const wanted = (date: IsoDate) => date <= upTo && (after === null || date > after);
+  if (!service.withPay)
+    for (const date of anniversaries(service, upTo, rules))
+      if (wanted(date)) grants.push({ kind: "annual", date, amount: rules.annualWeeks, lapses: false });
+  for (let years = 0; years < 70; years += 1) {
+    const date = addMonths(service.startDate, rules.serviceMonths + 12 * years);
+    if (date > upTo) break;
+    if (!wanted(date)) continue;
+    grants.push({ kind: "sick", date, amount: rules.sick.days, lapses: true });
+    grants.push({ kind: "familyViolence", date, amount: rules.familyViolenceDays, lapses: true });
+  }
+  return grants.sort((a, b) => a.date.localeCompare(b.date));
+}
+
+/** What lapses of unused days when new ones are granted: sick leave carries ten, family violence leave none. */
+export function lapseAt(kind: Grant["kind"], unused: Decimal, rules: HolidayRules): Decimal {
+  if (kind === "annual" || unused.lte(0)) return zero;
+  const keeps = kind === "sick" ? decimal(rules.sick.carries) : zero;
+  return unused.gt(keeps) ? unused.minus(keeps) : zero;
+}
+
+/**
+ * The service test of sick, bereavement and family violence leave (ss 63, 69, 72D): six months' continuous
+ * employment, or six months at ten hours a week on average, with an hour in each week or forty in each month.
+ */
+export const passesService = (
+  startDate: IsoDate,
+  day: IsoDate,
+  { weeklyHours, everyWeek }: { weeklyHours: Decimal[]; everyWeek: boolean },
+  continuous: boolean,
+  rules: HolidayRules,
+): boolean => {
+  if (addMonths(startDate, rules.serviceMonths) > day) return false;
+  if (continuous) return true;
+  const weeks = weeklyHours.slice(-26);
+  const average = weeks.length === 0 ? zero : weeks.reduce((a, b) => a.plus(b), zero).div(26);
+  return average.gte(10) && everyWeek;
+};

@@ -1,0 +1,74 @@
+/**
+ * Holiday pay at the end of an employment, and at a closedown for someone not yet entitled.
+ * Set by: Holidays Act 2003, ss 23 to 26, 34, 40, 60.
+ * Example: 1.5 weeks left, ordinary weekly pay 1,150, average 1,200, gross since the anniversary 31,000:
+ * 1,800.00 for the weeks, then 8 % × (31,000 + 1,800) = 2,624.00.
+ */
+import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
+import { holidaysBetweenNz, type ObservedHoliday } from "../calendar/holidaysNz.ts";
+import { decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { halfUpToCent } from "../quantity/rounding.ts";
+import { type Figure, figure } from "../working/figure.ts";
+import type { HolidayFacts } from "./holidayFacts.ts";
+import { daysAWeek } from "./holidayPay.ts";
+
+/** Weekdays that a person works, from the pattern; Monday to Friday where none is known. */
+export const worksOn = ({ pattern }: Pick<HolidayFacts, "pattern">): Set<number> =>
+  new Set(
+    pattern === null ? [1, 2, 3, 4, 5] : pattern.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])),
+  );
+
+/**
+ * Public holidays that fall into the entitled weeks left, laid from the day after the last one (s 40): working days are
+ * used up, a public holiday among them is not.
+ */
+export function holidaysAfter(
+  lastDay: IsoDate,
+  weeksLeft: string,
+  province: string,
+  facts: HolidayFacts,
+): ObservedHoliday[] {
+  const works = worksOn(facts);
+  let days = decimalOrZero(weeksLeft).times(daysAWeek(facts));
+  const found: ObservedHoliday[] = [];
+  for (let date = addDays(lastDay, 1); days.gt(0); date = addDays(date, 1)) {
+    if (!works.has(weekday(date))) continue;
+    const [holiday] = holidaysBetweenNz(date, date, province, works);
+    if (holiday) found.push(holiday);
+    else days = days.minus(1);
+  }
+  return found;
+}
+
+/**
+ * 8 % of gross earnings since the last entitlement arose (s 25), or since the start (s 23): this pay's earnings and the
+ * entitled weeks paid out with it count, annual holidays paid in advance come off.
+ * @param thisPay gross earnings of this pay; @param weeks entitled weeks paid out with it (s 24)
+ */
+export function finalPercent(label: string, thisPay: Figure, weeks: Figure, facts: HolidayFacts, percent: string): Figure {
+  const before = decimal(facts.history.sinceAnniversary.gross);
+  const base = before.plus(thisPay.value).plus(weeks.value);
+  const advance = decimalOrZero(facts.advancePaid);
+  const share = base.times(percent).div(100).minus(advance);
+  const value = facts.withPay || share.isNegative() ? zero : halfUpToCent(share);
+  const { from } = facts.history.sinceAnniversary;
+  return figure(label, value, "money", () => ({
+    rule: facts.withPay
+      ? `${percent} % was paid with each pay, so nothing more is owed (s 23)`
+      : `${percent} % of gross earnings since ${from}, this pay and the entitled weeks paid out among them, less annual holidays paid in advance (ss 23, 25)`,
+    formula: `(${before.toFixed(2)} + ${thisPay.value.toFixed(2)} + ${weeks.value.toFixed(2)}) × ${percent} % − ${advance.toFixed(2)}`,
+    parts: [thisPay, weeks],
+  }));
+}
+
+/** A regular closedown before the first or next entitlement (s 34): 8 % of gross so far, less what was paid in advance. */
+export function closedownPay(label: string, thisPay: Figure, facts: HolidayFacts, percent: string): Figure {
+  const before = decimal(facts.history.sinceAnniversary.gross);
+  const advance = decimalOrZero(facts.advancePaid);
+  const share = before.plus(thisPay.value).times(percent).div(100).minus(advance);
+  return figure(label, share.isNegative() ? zero : halfUpToCent(share), "money", () => ({
+    rule: `Not yet entitled when the closedown begins: ${percent} % of gross earnings since ${facts.history.sinceAnniversary.from}, less annual holidays paid in advance (s 34)`,
+    formula: `(${before.toFixed(2)} + ${thisPay.value.toFixed(2)}) × ${percent} % − ${advance.toFixed(2)}`,
+    parts: [thisPay],
+  }));
+}

@@ -1,0 +1,130 @@
+/**
+ * What the Holidays Act looks at: a person's ordinary week and days, and what was earned before. Decimal text, ISO dates.
+ */
+import { addDays, addMonths, daysBetween, type IsoDate } from "../calendar/dates.ts";
+import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
+import { type Decimal, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
+
+/** One earlier pay, or earnings of a time before this program. */
+export interface PastPay {
+  start: IsoDate;
+  end: IsoDate;
+  /** gross earnings in the Act's sense (s 14) */
+  gross: string;
+  /** irregular or exceptional payments among them (s 8(1)(c)) */
+  irregular: string;
+  /** whole or part days worked, on paid leave or on holiday */
+  days: string;
+}
+
+/** Earnings of a span of time. */
+export interface Earned {
+  from: IsoDate;
+  to: IsoDate;
+  gross: string;
+  irregular: string;
+  days: string;
+  /** weeks, or parts of weeks, employed in the span */
+  weeks: string;
+  pays: number;
+}
+
+export interface HolidayHistory {
+  /** the four weeks, or the one longer period, before the end of the last pay period */
+  fourWeeks: Earned | null;
+  /** the twelve months before it, or the time since the start */
+  year: Earned | null;
+  /** since the last entitlement arose, or since the start */
+  sinceAnniversary: Earned;
+  /** less is on record than was worked: averages would come out too low */
+  incomplete: boolean;
+}
+
+export interface HolidayFacts {
+  /** hours of an ordinary working week, and of each weekday from Monday on; null when they vary */
+  weeklyHours: string;
+  pattern: string[] | null;
+  hourlyRate: string | null;
+  /** regular overtime, allowances and the like of an ordinary week, in dollars */
+  regularExtras: string;
+  /** ordinary weekly pay that the agreement sets, where it is greater */
+  agreedWeek: string | null;
+  /** hours vary: ordinary weekly pay by the four-week formula, daily pay by the average */
+  varies: boolean;
+  /** parental leave: annual holidays at average weekly earnings only */
+  averageOnly: boolean;
+  /** unpaid leave beyond a week, where it was agreed that the anniversary stays: the divisor falls by these weeks */
+  lessWeeks: string;
+  /** 8 % is paid with each pay, so nothing is owed at the end */
+  withPay: boolean;
+  /** annual holidays paid in advance since the last entitlement arose, in dollars */
+  advancePaid: string;
+  history: HolidayHistory;
+}
+
+const total = (pays: readonly PastPay[], of: "gross" | "irregular" | "days"): Decimal =>
+  sum(pays.map((pay) => decimalOrZero(pay[of])));
+
+/** A span from whole pay periods; weeks by the calendar days that the person was employed. */
+function earned(pays: readonly PastPay[], from: IsoDate, to: IsoDate, most?: number): Earned {
+  const weeks = decimal(Math.max(daysBetween(from, to) + 1, 0)).div(7);
+  const kept = most !== undefined && weeks.gt(most) ? decimal(most) : weeks;
+  return {
+    from,
+    to,
+    gross: total(pays, "gross").toFixed(2),
+    irregular: total(pays, "irregular").toFixed(2),
+    days: total(pays, "days").toString(),
+    weeks: kept.toDecimalPlaces(4).toString(),
+    pays: pays.length,
+  };
+}
+
+/**
+ * Sums of a person's earlier pays as the Act asks for them, by whole pay periods: the pays whose period ends in the
+ * span, at most as many as the cycle has in a year (reading H1, docs/rules/readings.md).
+ * @param pays earlier pays in any order; pays of one period (a correction) count as one
+ * @param lastEnd end of the last pay period before the holiday
+ */
+export function holidayHistory(
+  pays: readonly PastPay[],
+  { startDate, anniversary, lastEnd, cycle }: {
+    startDate: IsoDate;
+    anniversary: IsoDate | null;
+    lastEnd: IsoDate;
+    cycle: Cycle;
+  },
+): HolidayHistory {
+  const before = pays.filter((pay) => pay.end <= lastEnd).sort((a, b) => b.end.localeCompare(a.end));
+  const newest = before[0];
+  const longPeriod = cycle === "monthly" || cycle === "quarterly";
+  const fourPays = before.filter((pay) =>
+    longPeriod ? pay.end === newest?.end : pay.end > addDays(lastEnd, -28),
+  );
+  const fourFrom = longPeriod && newest ? newest.start : addDays(lastEnd, -27);
+  const yearStart = addDays(addMonths(lastEnd, -12), 1);
+  const yearPays = mostPeriods(
+    before.filter((pay) => pay.end >= yearStart),
+    paysPerYear[cycle],
+  );
+  const since = anniversary ?? startDate;
+  const oldest = before.at(-1);
+  const employedFrom = startDate > yearStart ? startDate : yearStart;
+  return {
+    fourWeeks: newest ? earned(fourPays, fourFrom < startDate ? startDate : fourFrom, lastEnd) : null,
+    year: newest ? earned(yearPays, employedFrom, lastEnd, 52) : null,
+    sinceAnniversary: earned(
+      before.filter((pay) => pay.start >= since || pay.end > since),
+      since,
+      lastEnd < since ? since : lastEnd,
+    ),
+    incomplete: oldest === undefined ? startDate < lastEnd : oldest.start > addDays(employedFrom, 13),
+  };
+}
+
+/** The newest pays of so many different periods. */
+function mostPeriods(pays: readonly PastPay[], most: number): PastPay[] {
+  const ends = [...new Set(pays.map((pay) => pay.end))].slice(0, most);
+  const last = ends.at(-1);
+  return last === undefined ? [] : pays.filter((pay) => pay.end >= last);
+}

@@ -1,0 +1,124 @@
+/** One row of a New Zealand run sheet: what is known of the person, and what stands in the row. Plain data. */
+import type { IsoDate } from "../calendar/dates.ts";
+import type { HolidayFacts } from "../nz/holidayFacts.ts";
+import type { RuleBook } from "../rulebook/ruleBook.ts";
+import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, underTerms } from "./payContext.ts";
+import type { ElementNz, PayInputNz, PayLineNz, PersonNz } from "./payInputNz.ts";
+import { type WorkedPayNz, workOutNz } from "./workOutNz.ts";
+
+export interface PersonFactsNz extends PersonFactsBase {
+  /** province of the place of work: decides its anniversary day */
+  province: string;
+  hasIrdNumber: boolean;
+  kiwiSaver: {
+    /** days between which a person who was enrolled automatically may opt out */
+    optOutFrom: IsoDate | null;
+    optOutTo: IsoDate | null;
+    suspendedUntil: IsoDate | null;
+    temporaryUntil: IsoDate | null;
+    /** the ESCT rate stands on an estimate, not on last year's pay */
+    estimated: boolean;
+  };
+  /** the last day that a certificate, such as a tailored tax rate, counts */
+  certificateUntil: IsoDate | null;
+  /** six months' service: sick, bereavement and family violence leave */
+  passesService: boolean;
+}
+
+/** A public holiday of the period for this person, and whether it would have been worked. */
+export interface HolidayInPeriod {
+  date: IsoDate;
+  name: string;
+  works: boolean;
+  reason: string;
+  /** ordinary hours of that day, where they are known */
+  hours: string | null;
+}
+
+export interface RowContextNz extends RowBase {
+  country: "NZ";
+  person: PersonNz;
+  facts: PersonFactsNz;
+  holidays: HolidayFacts;
+  publicHolidays: HolidayInPeriod[];
+  /** regular earnings of the other pays in the four weeks up to this payday, for the rate of an extra pay */
+  earlierGross: string;
+  /** days of the period in the working week */
+  patternDays: string;
+  nextAnniversary: IsoDate | null;
+}
+
+export interface WorkedRowNz {
+  context: RowContextNz;
+  input: PayInputNz;
+  worked: WorkedPayNz;
+}
+
+/** The lines of a row as the pipeline takes them. Lines without hours, days or amount are left out. */
+export function payInputOfNz(
+  context: RowContextNz,
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+): PayInputNz {
+  return {
+    country: "NZ",
+    payday: context.payday,
+    cycle: context.cycle,
+    periods: context.periods,
+    person: context.person,
+    lines: lines.flatMap((line) => lineOf(line, context, elements)),
+    toDate: context.toDate,
+    history: { earlierGross: context.earlierGross },
+    holidays: context.holidays,
+    patternDays: context.patternDays,
+    ...(context.overrides ? { overrides: context.overrides } : {}),
+    ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
+    ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
+  };
+}
+
+function lineOf(
+  line: SheetLine,
+  context: RowContextNz,
+  elements: ReadonlyMap<number, PayElement>,
+): PayLineNz[] {
+  const element = elements.get(line.elementId);
+  if (!element) throw new RangeError(`The run has no pay element ${line.elementId}.`);
+  const common = {
+    element: element.element as ElementNz,
+    name: element.name,
+    code: element.code,
+    ...(element.leave ? { leave: element.leave } : {}),
+    ...(element.taxable === null ? {} : { taxable: element.taxable }),
+    ...(element.holidayGross === null ? {} : { holidayGross: element.holidayGross }),
+    ...(element.regular === null ? {} : { regular: element.regular }),
+    ...(line.costCentre ? { costCentre: line.costCentre } : {}),
+    ...(line.corrects ? { corrects: line.corrects } : {}),
+    ...(line.explained ? { explained: line.explained } : {}),
+  };
+  if (line.terms) {
+    const limited = underTerms(line, line.terms, context, element.code);
+    return limited ? [{ ...common, ...limited }] : [];
+  }
+  const has = (text: string | undefined) => text !== undefined && text !== "";
+  const hours = has(line.hours) ? { hours: line.hours } : {};
+  const units = has(line.units) ? { units: line.units } : {};
+  // A leave payment that was typed or kept as an amount still carries its weeks or days.
+  if (has(line.amount)) return [{ ...common, amount: line.amount, ...hours, ...units }];
+  if (has(line.units)) return [{ ...common, ...units, ...hours }];
+  // Worked out from the other lines and from what was earned before.
+  if (element.element === "finalPercent" || element.element === "closedownPay") return [common];
+  if (!has(line.hours)) return [];
+  const rate = line.rate ?? context.facts.hourlyRate ?? "0";
+  return [{ ...common, ...hours, rate, percent: element.percent }];
+}
+
+export function workOutRowNz(
+  context: RowContextNz,
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+  rules: RuleBook,
+): WorkedRowNz {
+  const input = payInputOfNz(context, lines, elements);
+  return { context, input, worked: workOutNz(input, rules) };
+}

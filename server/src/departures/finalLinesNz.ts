@@ -1,0 +1,104 @@
+/**
+ * The lines of a final pay in New Zealand: entitled weeks, 8 % since the anniversary, public holidays that would have
+ * fallen into the weeks, alternative holidays. They are worked out with the pay, so that they follow its hours.
+ */
+import type { DeparturePlan } from "@zesty/contract/departures";
+import { holidaysAfter } from "@zesty/core/nz/finalHolidayPay";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { leaveMovedNz } from "@zesty/core/pay/elementsNz";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { moneyText } from "@zesty/core/quantity/units";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { findRun, loadRun } from "../runs/runRows.ts";
+import { type WorkedOut, workRows } from "../runs/workRun.ts";
+import { ensureElement, standardElements } from "../setup/ensureElement.ts";
+import { pay, payRun, type person } from "../store/schema.ts";
+
+export function addFinalLinesNz(
+  context: Context,
+  before: WorkedOut,
+  runId: number,
+  who: typeof person.$inferSelect,
+  lastDay: string,
+): { lines: SheetLine[]; notes: string[]; words: DeparturePlan["lines"] } {
+  const row = before.row;
+  if (row.context.country !== "NZ") throw new Error("A New Zealand final pay belongs to a New Zealand row.");
+  const { holidays, balances, facts } = row.context;
+  const left = (kind: "annual" | "alternative") => {
+    const moved = (before.worked?.country === "NZ" ? before.worked.lines : []).reduce((total, { line }) => {
+      const move = leaveMovedNz(line);
+      return move?.kind === kind ? total.plus(decimal(move.units).times(move.sign)) : total;
+    }, decimal(0));
+    return decimal(balances[kind] ?? "0").plus(moved);
+  };
+  const weeks = left("annual");
+  const days = left("alternative");
+  const notes: string[] = [];
+  const wanted: { element: keyof typeof standardElements; units?: string; explained?: string }[] = [];
+  if (weeks.gt(0)) wanted.push({ element: "holidaysLeft", units: weeks.toDecimalPlaces(4).toString() });
+  const after = weeks.gt(0) ? holidaysAfter(lastDay, weeks.toString(), facts.province, holidays) : [];
+  if (after.length > 0)
+    wanted.push({
+      element: "holidaysAfter",
+      units: String(after.length),
+      explained: after.map((each) => `${each.name}, ${each.date}`).join("; "),
+    });
+  if (days.gt(0)) wanted.push({ element: "alternativeLeft", units: days.toString() });
+  if (holidays.withPay) notes.push("8 % was paid with each pay, so no holiday pay is owed on those earnings.");
+  else wanted.push({ element: "holidayPercent" });
+  if (weeks.lt(0))
+    notes.push(
+      `${weeks.abs().toDecimalPlaces(2).toString()} weeks of annual holidays were taken in advance; what was paid for them comes off the 8 %.`,
+    );
+  if (decimal(balances.sick ?? "0").gt(0)) notes.push("Unused sick leave is not paid out.");
+  if (holidays.history.incomplete)
+    notes.push("Earnings before this program are not on record: record them first, or the averages come out too low.");
+  const lines = wanted.map(
+    ({ element, units, explained }): SheetLine => ({
+      elementId: ensureElement(context, who.businessId, standardElements[element]),
+      ...(units === undefined ? {} : { units }),
+      ...(explained === undefined ? {} : { explained }),
+    }),
+  );
+  const { db } = context.store;
+  const kept = db.select().from(pay).where(eq(pay.id, row.payId)).get();
+  db.update(pay)
+    .set({ lines: [...(kept?.lines ?? []), ...lines] })
+    .where(eq(pay.id, row.payId))
+    .run();
+  db.update(payRun)
+    .set({ version: findRun(context, runId).version + 1 })
+    .where(eq(payRun.id, runId))
+    .run();
+  return { lines, notes, words: wordsOf(context, runId, row.payId, wanted) };
+}
+
+/** What each line came to, with its rule: worked out by the very pay that holds it. */
+function wordsOf(
+  context: Context,
+  runId: number,
+  payId: number,
+  wanted: readonly { element: keyof typeof standardElements; units?: string; explained?: string }[],
+): DeparturePlan["lines"] {
+  const [worked] = workRows(context, loadRun(context, runId, [payId]));
+  const lines = worked?.worked?.country === "NZ" ? worked.worked.lines : [];
+  return wanted.flatMap(({ element, units, explained }) => {
+    const { code, name } = standardElements[element];
+    const found = lines.find((each) => each.line.code === code);
+    if (!found) return [];
+    const working = found.amount.working();
+    const rate = working.parts?.[0];
+    const unit = element === "holidaysLeft" ? "weeks" : "days";
+    return [
+      {
+        name,
+        quantity: units === undefined ? "" : `${units} ${unit}`,
+        amount: moneyText(found.amount.value),
+        why: [explained, working.formula, rate?.formula && rate !== undefined && units !== undefined ? rate.formula : ""]
+          .filter(Boolean)
+          .join("; "),
+      },
+    ];
+  });
+}

@@ -1,0 +1,161 @@
+/** The leave ledger of New Zealand: balances in weeks and days, and the entitlements that arise by a day. */
+import type { IsoDate } from "@zesty/core/calendar/dates";
+import { type Grant, grantsBetween, lapseAt, type Service } from "@zesty/core/nz/entitlement";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { fromE4, toE4 } from "@zesty/core/quantity/units";
+import type { HolidayRules } from "@zesty/core/rulebook/nz/holidayRules";
+import { and, asc, inArray, isNull } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { closedown, leaveEntry, type person } from "../store/schema.ts";
+
+type Who = Pick<typeof person.$inferSelect, "id" | "startDate">;
+type Entry = typeof leaveEntry.$inferSelect;
+
+/** An entry that sign-off writes: an entitlement that arose, or what lapsed when it did. */
+export interface PendingEntry {
+  kind: string;
+  date: IsoDate;
+  amountE4: number;
+  why: "granted" | "lapsed";
+}
+
+export interface Ledger {
+  entries: Entry[];
+  service: Service;
+  pending: PendingEntry[];
+  /** after what is pending, in ten-thousandths of the kind's unit */
+  balances: Map<string, number>;
+}
+
+/**
+ * The ledgers of people up to a day, with the entitlements that arise by it.
+ * @param firstPaid start of each person's first period paid here: nothing is granted for a time before it
+ */
+export function ledgersNz(
+  context: Context,
+  people: readonly Who[],
+  upTo: IsoDate,
+  terms: ReadonlyMap<number, { withPay: boolean; keepsAnniversary: boolean }>,
+  firstPaid: ReadonlyMap<number, IsoDate>,
+  rules: HolidayRules,
+): Map<number, Ledger> {
+  const ids = people.map((each) => each.id);
+  const entries = new Map<number, Entry[]>(ids.map((id) => [id, []]));
+  const closedowns = new Map<number, IsoDate>();
+  for (let at = 0; at < ids.length; at += 500) {
+    const some = ids.slice(at, at + 500);
+    for (const row of context.store.db
+      .select()
+      .from(leaveEntry)
+      .where(inArray(leaveEntry.personId, some))
+      .orderBy(asc(leaveEntry.date), asc(leaveEntry.id))
+      .all())
+      entries.get(row.personId)?.push(row);
+    for (const row of context.store.db
+      .select()
+      .from(closedown)
+      .where(and(inArray(closedown.personId, some), isNull(closedown.undoneAt)))
+      .all())
+      if (row.anniversaryOn !== null && row.anniversaryOn > (closedowns.get(row.personId) ?? ""))
+        closedowns.set(row.personId, row.anniversaryOn);
+  }
+  return new Map(
+    people.map((who) => {
+      const own = entries.get(who.id) ?? [];
+      const service: Service = {
+        startDate: who.startDate,
+        closedownOn: closedowns.get(who.id) ?? null,
+        unpaid: unpaidSpans(own),
+        keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,
+        withPay: terms.get(who.id)?.withPay ?? false,
+      };
+      const balances = new Map<string, number>();
+      for (const entry of own) balances.set(entry.kind, (balances.get(entry.kind) ?? 0) + entry.amountE4);
+      const pending = pendingEntries(own, service, firstPaid.get(who.id) ?? null, upTo, balances, rules);
+      return [who.id, { entries: own, service, pending, balances }];
+    }),
+  );
+}
+
+/** Unpaid leave as spans: what the ledger holds of it, one entry a pay; pays that follow each other are one span. */
+function unpaidSpans(entries: readonly Entry[]): Service["unpaid"] {
+  const spans: { ended: IsoDate; weeks: string }[] = [];
+  for (const entry of entries.filter((each) => each.kind === "unpaid")) {
+    const last = spans.at(-1);
+    const weeks = fromE4(-entry.amountE4);
+    const follows = last && (Date.parse(entry.date) - Date.parse(last.ended)) / 86_400_000 <= 31;
+    if (last && follows) {
+      last.weeks = decimal(last.weeks).plus(weeks).toString();
+      last.ended = entry.date;
+    } else spans.push({ ended: entry.date, weeks: weeks.toString() });
+  }
+  return spans;
+}
+
+const grantKinds = ["annual", "sick", "familyViolence"] as const;
+
+/** Adds what arises up to a day to the balances, and says which entries that makes. */
+function pendingEntries(
+  entries: readonly Entry[],
+  service: Service,
+  firstPaid: IsoDate | null,
+  upTo: IsoDate,
+  balances: Map<string, number>,
+  rules: HolidayRules,
+): PendingEntry[] {
+  const pending: PendingEntry[] = [];
+  for (const kind of grantKinds) {
+    const known = entries
+      .filter((entry) => entry.kind === kind && (entry.why === "opening" || isStanding(entry, entries)))
+      .at(-1)?.date;
+    const after = known ?? (firstPaid !== null && service.startDate < firstPaid ? dayBefore(firstPaid) : null);
+    for (const grant of grantsBetween(service, after, upTo, rules).filter((each) => each.kind === kind))
+      pending.push(...entriesOf(grant, balances, rules));
+  }
+  return pending;
+}
+
+/** A grant that was not taken back with its run. */
+const isStanding = (entry: Entry, entries: readonly Entry[]): boolean =>
+  entry.why === "granted" &&
+  !entries.some(
+    (other) =>
+      other.why === "reversed" &&
+      other.kind === entry.kind &&
+      other.date === entry.date &&
+      other.amountE4 === -entry.amountE4 &&
+      other.id > entry.id &&
+      !entries.some((again) => again.why === "granted" && again.date === entry.date && again.id > other.id),
+  );
+
+const dayBefore = (date: IsoDate): IsoDate => new Date(Date.parse(date) - 86_400_000).toISOString().slice(0, 10);
+
+function entriesOf(grant: Grant, balances: Map<string, number>, rules: HolidayRules): PendingEntry[] {
+  const { kind, date } = grant;
+  const unused = fromE4(balances.get(kind) ?? 0);
+  const lapsed = grant.lapses ? lapseAt(kind, unused, rules) : decimal(0);
+  const made: PendingEntry[] = [];
+  if (lapsed.gt(0)) made.push({ kind, date, amountE4: -toE4(lapsed), why: "lapsed" });
+  made.push({ kind, date, amountE4: toE4(decimal(grant.amount)), why: "granted" });
+  for (const entry of made) balances.set(kind, (balances.get(kind) ?? 0) + entry.amountE4);
+  return made;
+}
+
+/** First day of each person's first period that was paid here. */
+export function firstPaidDays(context: Context, personIds: readonly number[]): Map<number, IsoDate> {
+  const rows = context.store.sqlite
+    .prepare<[string], { personId: number; first: string }>(
+      `SELECT s.person_id AS personId, MIN(r.period_start) AS first FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
+       WHERE s.kind = 'pay' AND r.state <> 'takenBack' AND s.person_id IN (SELECT value FROM json_each(?))
+       GROUP BY s.person_id`,
+    )
+    .all(JSON.stringify(personIds));
+  return new Map(rows.map((row) => [row.personId, row.first]));
+}
+
+/** Annual holidays taken since a day: weeks, for what was taken in advance. */
+export const weeksTakenSince = (entries: readonly Entry[], since: IsoDate): number =>
+  entries
+    .filter((entry) => entry.kind === "annual" && (entry.why === "taken" || entry.why === "reversed") && entry.date >= since)
+    .reduce((total, entry) => total - entry.amountE4, 0);
+

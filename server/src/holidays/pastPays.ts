@@ -1,0 +1,56 @@
+/** What people earned before, as the Holidays Act asks for it: one entry a pay period. */
+import type { PastPay } from "@zesty/core/nz/holidayFacts";
+import { centsText } from "@zesty/core/quantity/units";
+import { inArray } from "drizzle-orm";
+import type { Store } from "../store/open.ts";
+import { pastEarnings } from "../store/schema.ts";
+
+/** Earlier pays of people with periods that end between two days, and the earnings recorded from before. */
+export function pastPaysOf(
+  store: Store,
+  personIds: readonly number[],
+  from: string,
+  to: string,
+): Map<number, PastPay[]> {
+  const found = new Map<number, PastPay[]>(personIds.map((id) => [id, []]));
+  const rows = store.sqlite
+    .prepare<
+      [string, string, string],
+      { personId: number; start: string; end: string; gross: number; irregular: number; days: number }
+    >(
+      `SELECT f.person_id AS personId, r.period_start AS start, r.period_end AS end,
+         SUM(CASE f.code WHEN 'holidayGross' THEN f.cents ELSE 0 END) AS gross,
+         SUM(CASE f.code WHEN 'holidayIrregular' THEN f.cents ELSE 0 END) AS irregular,
+         SUM(CASE f.code WHEN 'holidayDays' THEN f.cents ELSE 0 END) AS days
+       FROM pay_fact f JOIN signed_pay s ON s.id = f.signed_pay_id JOIN pay_run r ON r.id = s.run_id
+       WHERE f.person_id IN (SELECT value FROM json_each(?)) AND f.payday >= ? AND r.period_end <= ?
+         AND f.code IN ('holidayGross', 'holidayIrregular', 'holidayDays')
+       GROUP BY f.person_id, r.id`,
+    )
+    .all(JSON.stringify(personIds), from, to);
+  for (const { personId, start, end, gross, irregular, days } of rows)
+    // A pay that was taken back sums to nothing.
+    if (gross !== 0 || days !== 0)
+      found.get(personId)?.push({
+        start,
+        end,
+        gross: centsText(gross),
+        irregular: centsText(irregular),
+        days: centsText(days),
+      });
+  for (let at = 0; at < personIds.length; at += 500)
+    for (const row of store.db
+      .select()
+      .from(pastEarnings)
+      .where(inArray(pastEarnings.personId, personIds.slice(at, at + 500)))
+      .all())
+      if (row.end >= from && row.end <= to)
+        found.get(row.personId)?.push({
+          start: row.start,
+          end: row.end,
+          gross: centsText(row.grossCents),
+          irregular: centsText(row.irregularCents),
+          days: row.days,
+        });
+  return found;
+}

@@ -1,0 +1,191 @@
+/** What an Australian pay will make at sign-off: super by fund, the leave ledger, the payslip, the payee of the event. */
+import type { StateAu } from "@zesty/core/calendar/businessDays";
+import { superDueDate } from "@zesty/core/au/superGuarantee";
+import { leaveKind } from "@zesty/core/leave/kinds";
+import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
+import { takenHours } from "@zesty/core/pay/leaveDrawn";
+import { superOf } from "@zesty/core/pay/snapshot";
+import type { WorkedPay } from "@zesty/core/pay/workedPay";
+import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
+import { payslip } from "@zesty/core/payslips/payslip";
+import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
+import { splitCents } from "@zesty/core/quantity/split";
+import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
+import { and, eq, isNull } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { fringeBenefitsFor } from "../people/fringeBenefits.ts";
+import { lastThree } from "../store/crypt.ts";
+import { type business, departure, due } from "../store/schema.ts";
+import type { DueEntry, LeaveMove, PreparedPay } from "./prepared.ts";
+import type { LoadedRun } from "./runRows.ts";
+import type { WorkedOut } from "./workRun.ts";
+
+/** What all pays of an Australian run are prepared with. */
+export interface RunAu {
+  context: Context;
+  loaded: LoadedRun;
+  owner: typeof business.$inferSelect;
+  balances: ReadonlyMap<number, ReadonlyMap<string, number>>;
+  /** "person fund" pairs that had a contribution before */
+  paidBefore: ReadonlySet<string>;
+}
+
+export function preparePayAu(
+  { context, loaded, owner, balances, paidBefore }: RunAu,
+  row: WorkedOut,
+  worked: WorkedPay,
+  yearAfter: Map<string, number>,
+  payments: readonly DirectEntryPayment[],
+): Pick<PreparedPay, "leave" | "slip" | "dues"> {
+  const { run } = loaded;
+  const { person } = row.row;
+  const leave = leaveMoves(worked, run.periodEnd);
+  const after: Record<string, Decimal> = {};
+  for (const [kind, e4] of balances.get(person.id) ?? []) after[kind] = fromE4(e4);
+  for (const move of leave) after[move.kind] = (after[move.kind] ?? decimal(0)).plus(fromE4(move.amountE4));
+  const shares = fundShares(loaded.records.super.get(person.id));
+  const parts = splitCents(
+    toCents(superOf(worked).value),
+    shares.map((share) => share.percent),
+  );
+  const dues = shares.map(
+    ({ fundId }, at): DueEntry => ({
+      kind: "super",
+      personId: person.id,
+      fundId,
+      cents: parts[at] ?? 0,
+      due: superDueDate(run.payday, !paidBefore.has(`${person.id} ${fundId}`), context.rules),
+    }),
+  );
+  const slip = payslip({
+    employer: { name: owner.legalName, abn: owner.abn },
+    employee: {
+      name: `${person.givenName} ${person.familyName}`,
+      payrollId: person.payrollId,
+      classification: loaded.records.terms.get(person.id)?.classification ?? null,
+    },
+    period: { start: run.periodStart, end: run.periodEnd },
+    payday: run.payday,
+    worked,
+    yearToDate: yearAfter,
+    fund: fundWords(loaded, shares),
+    superDue: dues.reduce((last, each) => (each.due > last ? each.due : last), run.payday),
+    paidTo: payments.map((each) => ({
+      title: each.title,
+      account: lastThree(each.account),
+      amount: centsText(each.cents),
+    })),
+    balances: after,
+    message: person.payslipMessage,
+  });
+  return { leave, slip, dues };
+}
+
+interface FundShare {
+  fundId: number | null;
+  memberNumber: string | null;
+  percent: Decimal;
+}
+
+/** Where a person's contributions go: shares to other funds first named, the rest to the fund chosen. */
+function fundShares(chosen: { fundId: number | null; memberNumber: string | null; shares: SuperShares } | undefined) {
+  const others = (chosen?.shares ?? []).map((share): FundShare => ({ ...share, percent: decimal(share.percent) }));
+  const rest = decimal(100).minus(sum(others.map((share) => share.percent)));
+  const main = { fundId: chosen?.fundId ?? null, memberNumber: chosen?.memberNumber ?? null, percent: rest };
+  return rest.gt(0) ? [main, ...others] : others;
+}
+type SuperShares = { fundId: number; memberNumber: string; percent: string }[] | null;
+
+/** One fund by name, or several with their shares: a payslip names each account that money goes to. */
+function fundWords(
+  { funds }: LoadedRun,
+  shares: readonly FundShare[],
+): { name: string; memberNumber: string | null } | null {
+  const named = shares.flatMap((share) => {
+    const name = share.fundId === null ? undefined : funds.get(share.fundId)?.name;
+    return name ? [{ ...share, name }] : [];
+  });
+  const [only] = named;
+  if (!only) return null;
+  if (named.length === 1) return { name: only.name, memberNumber: only.memberNumber };
+  return {
+    name: named.map((each) => `${each.name} ${each.percent.toString()} %`).join(", "),
+    memberNumber: named.map((each) => each.memberNumber ?? "no number").join(", "),
+  };
+}
+
+/** "person fund" pairs that already had a contribution; the first one for a pair has longer to arrive. */
+export function peopleWithSuperDue(context: Context, businessId: number): Set<string> {
+  const rows = context.store.db
+    .select({ personId: due.personId, fundId: due.fundId, cents: due.amountCents })
+    .from(due)
+    .where(and(eq(due.businessId, businessId), eq(due.kind, "super")))
+    .all();
+  const owed = new Map<string, number>();
+  for (const each of rows) {
+    const key = `${each.personId} ${each.fundId}`;
+    owed.set(key, (owed.get(key) ?? 0) + each.cents);
+  }
+  // What was taken back sums to nothing and does not count.
+  return new Set([...owed].filter(([, cents]) => cents > 0).map(([key]) => key));
+}
+
+function leaveMoves(worked: WorkedPay, date: string): LeaveMove[] {
+  const kinds = new Set([
+    ...Object.keys(worked.leave),
+    ...worked.lines.flatMap(({ line }) =>
+      line.element === "leaveTaken" && line.leave && keptOrGranted(line.leave)
+        ? [line.leave]
+        : line.element === "unusedLeave"
+          ? [line.leave ?? "annual"]
+          : [],
+    ),
+  ]);
+  return [...kinds].flatMap((kind): LeaveMove[] => {
+    const accrued = toE4(worked.leave[kind]?.value ?? decimal(0));
+    const taken = toE4(takenHours(worked, kind));
+    return [
+      ...(accrued === 0 ? [] : [{ kind, date, amountE4: accrued, why: "accrued" as const }]),
+      ...(taken === 0 ? [] : [{ kind, date, amountE4: -taken, why: "taken" as const }]),
+    ];
+  });
+}
+
+/** Leave that the ledger follows: with a balance, or granted by the year. */
+const keptOrGranted = (kind: string) => leaveKind(kind).kept || kind === "familyViolence";
+
+const cessationOf = (context: Context, personId: number): CessationCode | null =>
+  (context.store.db
+    .select({ reason: departure.reason })
+    .from(departure)
+    .where(and(eq(departure.personId, personId), isNull(departure.undoneAt)))
+    .get()?.reason as CessationCode | undefined) ?? null;
+
+/** A person as a pay event reports them, from what is on record now. */
+export function payeeFacts(
+  context: Context,
+  loaded: LoadedRun,
+  row: WorkedOut["row"],
+  yearAfter: ReadonlyMap<string, number>,
+): PayeeFacts {
+  const { person, context: known } = row;
+  if (known.country !== "AU") throw new Error("A pay event is made for Australian pays only.");
+  const tax = loaded.records.tax.get(person.id);
+  const blank = { line1: "", suburb: "", state: "" as StateAu | "", postcode: "" };
+  return {
+    payrollId: person.payrollId,
+    taxFileNumber: tax?.fileNumber ? context.store.crypt.open(tax.fileNumber) : null,
+    name: { family: person.familyName, given: person.givenName },
+    birthDate: person.birthDate,
+    address: person.address ?? blank,
+    startDate: person.startDate,
+    endDate: person.endDate,
+    cessation: cessationOf(context, person.id),
+    basis: known.person.basis,
+    tax: known.person.tax,
+    periodStart: loaded.run.periodStart,
+    periodEnd: loaded.run.periodEnd,
+    fringeBenefits: fringeBenefitsFor(context, person.id, loaded.run.payday),
+    yearToDate: yearAfter,
+  };
+}

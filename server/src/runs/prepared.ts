@@ -1,0 +1,51 @@
+/** A run worked out for sign-off: every fact, ledger entry, payment, due and document that it will make. */
+import type { JournalLine } from "@zesty/core/journals/posting";
+import type { EitherPay } from "@zesty/core/pay/either";
+import type { Fact } from "@zesty/core/pay/facts";
+import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
+import type { PaymentNz } from "@zesty/core/payments/paymentsNz";
+import type { Payslip } from "@zesty/core/payslips/payslip";
+import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
+import type { business, due, leaveEntry } from "../store/schema.ts";
+import type { LoadedRun } from "./runRows.ts";
+import type { WorkedOut } from "./workRun.ts";
+
+/** An entry of the leave ledger, in ten-thousandths of its kind's unit. */
+export type LeaveMove = Pick<typeof leaveEntry.$inferInsert, "kind" | "date" | "amountE4" | "why">;
+
+export interface DueEntry {
+  kind: (typeof due.$inferInsert)["kind"];
+  /** null for what is owed for the run as a whole */
+  personId: number | null;
+  fundId: number | null;
+  cents: number;
+  due: string;
+}
+
+export type Slip = Payslip | PayslipNz;
+export type NetPayment = DirectEntryPayment | PaymentNz;
+export const isPaymentAu = (payment: NetPayment): payment is DirectEntryPayment => "bsb" in payment;
+export const isPaymentNz = (payment: NetPayment): payment is PaymentNz => !("bsb" in payment);
+
+export interface PreparedPay {
+  row: WorkedOut;
+  worked: EitherPay;
+  facts: Fact[];
+  yearAfter: Map<string, number>;
+  payments: NetPayment[];
+  leave: LeaveMove[];
+  slip: Slip;
+  dues: DueEntry[];
+}
+
+export interface Prepared {
+  loaded: LoadedRun;
+  business: typeof business.$inferSelect;
+  pays: PreparedPay[];
+  /** every included row with its marks, those too that cannot be worked out */
+  rows: WorkedOut[];
+  totals: Record<string, number>;
+  journal: JournalLine[];
+  /** what is owed for the run as a whole */
+  runDues: DueEntry[];
+}

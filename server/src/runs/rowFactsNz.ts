@@ -1,0 +1,333 @@
+/** What the row of a New Zealand run knows of its person: tax code, KiwiSaver, orders, and what the Holidays Act looks at. */
+import { addDays, addMonths, type IsoDate, weekday } from "@zesty/core/calendar/dates";
+import { holidaysBetweenNz } from "@zesty/core/calendar/holidaysNz";
+import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
+import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
+import { anniversaries, countedSince } from "@zesty/core/nz/entitlement";
+import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
+import { hoursADay } from "@zesty/core/nz/holidayPay";
+import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
+import { traitsNz } from "@zesty/core/pay/elementsNz";
+import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import type { HolidayInPeriod, PersonFactsNz, RowContextNz } from "@zesty/core/pay/payContextNz";
+import type { Basis } from "@zesty/core/pay/payInput";
+import type { ElementNz, PersonNz } from "@zesty/core/pay/payInputNz";
+import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { centsText, fromCents, fromE4, hoursText } from "@zesty/core/quantity/units";
+import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
+import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
+import type { Context } from "../context.ts";
+import { firstPaidDays, type Ledger, ledgersNz, weeksTakenSince } from "../holidays/ledger.ts";
+import { pastPaysOf } from "../holidays/pastPays.ts";
+import { workPlace } from "../setup/places.ts";
+import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
+import type { person } from "../store/schema.ts";
+import { type CodeSums, factSums } from "../store/sums.ts";
+
+type Who = typeof person.$inferSelect;
+
+export interface RunDays {
+  businessId: number;
+  kind?: "cycle" | "departure" | "correction";
+  periodStart: IsoDate;
+  periodEnd: IsoDate;
+  payday: IsoDate;
+  cycle: Cycle;
+}
+
+/** What rows of New Zealand have beyond those of both countries. */
+export type NzPart = Pick<
+  RowContextNz,
+  | "person"
+  | "holidays"
+  | "publicHolidays"
+  | "earlierGross"
+  | "patternDays"
+  | "nextAnniversary"
+  | "balances"
+> & { facts: Pick<PersonFactsNz, "province" | "hasIrdNumber" | "kiwiSaver" | "certificateUntil" | "passesService"> };
+
+export interface NzRows {
+  parts: Map<number, NzPart>;
+  ledgers: Map<number, Ledger>;
+  records: DatedRecordsNz;
+}
+
+/** Everything that the rows of a New Zealand run need, one query a table. */
+export function nzRows(
+  context: Context,
+  run: RunDays,
+  people: readonly Who[],
+  records: DatedRecords,
+  elements: ReadonlyMap<number, PayElement>,
+): NzRows {
+  const { store, rules } = context;
+  const ids = people.map((each) => each.id);
+  const nz = datedRecordsNz(store.db, ids, run.payday);
+  const holidayRow = rules.find(holidayRules, run.payday)?.figures;
+  const ledgers = holidayRow
+    ? ledgersNz(context, people, run.periodEnd, nz.holidays, firstPaidDays(context, ids), holidayRow)
+    : new Map<number, Ledger>();
+  const lastEnd = addDays(run.periodStart, -1);
+  // A run of its own at the end may follow a period that was paid beyond the last day.
+  const past = pastPaysOf(store, ids, addMonths(run.payday, -26), run.kind === "departure" ? "9999-12-31" : lastEnd);
+  const four = factSums(store, ids, addDays(run.payday, -27), run.payday);
+  const year = payrollYearNz(run.payday);
+  const lastYear = factSums(store, ids, addMonths(year.from, -12), addDays(year.from, -1));
+  const sinceSums = new Map<string, Map<number, CodeSums>>();
+  const sumsSince = (day: IsoDate, id: number): CodeSums => {
+    const known = sinceSums.get(day) ?? factSums(store, ids, day, run.payday);
+    sinceSums.set(day, known);
+    return known.get(id) ?? new Map();
+  };
+  const provinces = new Map<number | null, string>();
+  const provinceOf = (placeId: number | null) => {
+    const known = provinces.get(placeId) ?? workPlace(context, run.businessId, placeId);
+    provinces.set(placeId, known);
+    return known;
+  };
+  const parts = new Map(
+    people.map((who): [number, NzPart] => {
+      const terms = records.terms.get(who.id);
+      const ledger = ledgers.get(who.id);
+      const lines = records.usual.get(who.id)?.lines ?? [];
+      const known = { terms, nz, past: past.get(who.id) ?? [], ledger, lines, elements };
+      const withoutAdvance = holidayFacts(who, run, known, context);
+      const since = withoutAdvance.history.sinceAnniversary.from;
+      const holidays = {
+        ...withoutAdvance,
+        advancePaid: advancePaid(ledger, since, sumsSince(since, who.id), elements),
+      };
+      const province = provinceOf(terms?.placeId ?? null);
+      const code = nz.taxCode.get(who.id);
+      const saver = nz.kiwiSaver.get(who.id);
+      const esct = esctFacts(who, saver, lastYear.get(who.id) ?? new Map(), holidays, year.from);
+      return [
+        who.id,
+        {
+          person: personNz(who, terms?.basis, nz, esct.base, run, (order) =>
+            centsText(sumsSince(order.served, who.id).get(`line:ORDER-${order.served}`) ?? 0),
+          ),
+          holidays,
+          publicHolidays: holidaysOf(who, run, province, holidays),
+          earlierGross: centsText(four.get(who.id)?.get("regularTaxable") ?? 0),
+          patternDays: String(patternDays(who, run, holidays)),
+          nextAnniversary: ledger && holidayRow ? nextAnniversary(ledger, run.payday, holidayRow) : null,
+          balances: Object.fromEntries(
+            [...(ledger?.balances ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))]),
+          ),
+          facts: {
+            province,
+            hasIrdNumber: code?.irdNumber != null,
+            certificateUntil: code?.until ?? null,
+            passesService: addMonths(who.startDate, holidayRow?.serviceMonths ?? 6) <= run.periodEnd,
+            kiwiSaver: {
+              // From the fifteenth day to the fifty-sixth of the employment (KiwiSaver Act 2006, s 17).
+              optOutFrom: saver?.joined === "automatic" ? addDays(who.startDate, 14) : null,
+              optOutTo: saver?.joined === "automatic" ? addDays(who.startDate, 55) : null,
+              suspendedUntil: saver?.suspendedUntil ?? null,
+              temporaryUntil: saver?.temporaryUntil ?? null,
+              estimated: esct.estimated,
+            },
+          },
+        },
+      ];
+    }),
+  );
+  return { parts, ledgers, records: nz };
+}
+
+function personNz(
+  who: Who,
+  basis: string | undefined,
+  nz: DatedRecordsNz,
+  esctBase: string,
+  run: RunDays,
+  takenOf: (order: { served: IsoDate }) => string,
+): PersonNz {
+  const code = nz.taxCode.get(who.id);
+  const saver = nz.kiwiSaver.get(who.id);
+  const orders = nz.orders.get(who.id);
+  const terms = nz.holidays.get(who.id);
+  const standing = (orders?.orders ?? []).filter((order) => order.until === undefined || order.until >= run.payday);
+  return {
+    birthDate: who.birthDate,
+    basis: (basis ?? "casual") as Basis,
+    taxCode: code?.code ?? "ND",
+    ...(code?.specialRate ? { specialRate: code.specialRate } : {}),
+    ...(code?.slcir ? { slcir: code.slcir } : {}),
+    ...(code?.slbor ? { slbor: code.slbor } : {}),
+    ...(code?.lowerMinimum ? { lowerMinimum: true } : {}),
+    ...(saver
+      ? {
+          kiwiSaver: {
+            status: saver.status,
+            ...(saver.employeeRate ? { employeeRate: saver.employeeRate } : {}),
+            ...(saver.employerRate ? { employerRate: saver.employerRate } : {}),
+            ...(saver.esctRate ? { esctRate: saver.esctRate } : { esctBase }),
+            ...(saver.temporaryUntil ? { temporaryRate: true } : {}),
+            ...(saver.totalRemuneration ? { totalRemuneration: true } : {}),
+          },
+        }
+      : {}),
+    ...(orders?.childSupport
+      ? {
+          childSupport: {
+            amount: orders.childSupport.amount,
+            ...(orders.childSupport.protectedPercent ? { protectedPercent: orders.childSupport.protectedPercent } : {}),
+          },
+        }
+      : {}),
+    ...(standing.length > 0 ? {
+          orders: standing.map(({ until: _until, total, ...order }) =>
+            total === undefined ? order : { ...order, upTo: leftOf(total, takenOf(order)) },
+          ),
+        } : {}),
+    ...(terms?.withPay ? { holidayPayWithPay: true } : {}),
+  };
+}
+
+/** What is left until an order has reached its total. */
+const leftOf = (total: string, taken: string): string => {
+  const left = decimal(total).minus(taken);
+  return left.gt(0) ? left.toFixed(2) : "0";
+};
+
+/**
+ * What the ESCT rate goes by: gross and employer contributions of the whole last tax year; for who was not employed for
+ * all of it an estimate of this year (Income Tax Act 2007, RD 69).
+ */
+function esctFacts(
+  who: Who,
+  saver: { employerRate: string | null } | undefined,
+  lastYear: CodeSums,
+  holidays: HolidayFacts,
+  yearStart: IsoDate,
+): { base: string; estimated: boolean } {
+  const last = (lastYear.get("gross") ?? 0) + (lastYear.get("kiwiSaverEmployer") ?? 0);
+  if (who.startDate <= addMonths(yearStart, -12) && last > 0) return { base: centsText(last), estimated: false };
+  const week = decimal(holidays.weeklyHours)
+    .times(decimalOrZero(holidays.hourlyRate))
+    .plus(holidays.regularExtras);
+  const rate = decimalOrZero(saver?.employerRate).plus(100);
+  return { base: week.times(52).times(rate).div(100).toFixed(2), estimated: true };
+}
+
+interface Known {
+  terms: { weeklyHoursE4: number; hourlyRateE4: number | null; workPattern: string[] | null } | undefined;
+  nz: DatedRecordsNz;
+  past: readonly PastPay[];
+  ledger: Ledger | undefined;
+  lines: readonly SheetLine[];
+  elements: ReadonlyMap<number, PayElement>;
+}
+
+export function holidayFacts(
+  who: Pick<Who, "id" | "startDate">,
+  run: RunDays,
+  { terms, nz, past, ledger, lines, elements }: Known,
+  context: Context,
+): HolidayFacts {
+  const own = nz.holidays.get(who.id);
+  const rules = context.rules.find(holidayRules, run.payday)?.figures;
+  const since =
+    ledger && rules ? countedSince(ledger.service, addDays(run.periodStart, -1), rules) : who.startDate;
+  const year = addMonths(run.periodStart, -12);
+  const unpaid = (ledger?.service.unpaid ?? [])
+    .filter((span) => span.ended >= year && span.ended < run.periodStart)
+    .reduce((total, span) => total.plus(beyondAWeek(span.weeks)), decimal(0));
+  const lastEnd = past.reduce((last, pay) => (pay.end > last ? pay.end : last), addDays(run.periodStart, -1));
+  return {
+    weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
+    pattern: terms?.workPattern ?? null,
+    hourlyRate: terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
+    regularExtras: regularExtras(lines, elements, run.cycle),
+    agreedWeek: own?.agreedWeekCents ? centsText(own.agreedWeekCents) : null,
+    varies: own?.varies ?? false,
+    withPay: own?.withPay ?? false,
+    advancePaid: "0.00",
+    averageOnly: own?.averageOnlyUntil != null && own.averageOnlyUntil >= run.periodStart,
+    lessWeeks: own?.keepsAnniversary ? unpaid.toString() : "0",
+    history: holidayHistory(past, {
+      startDate: who.startDate,
+      anniversary: since === who.startDate ? null : since,
+      lastEnd,
+      cycle: run.cycle,
+    }),
+  };
+}
+
+const beyondAWeek = (weeks: string) => {
+  const beyond = decimal(weeks).minus(1);
+  return beyond.gt(0) ? beyond : decimal(0);
+};
+
+/** Regular allowances and overtime of the usual pay, by the week. */
+function regularExtras(
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+  cycle: Cycle,
+): string {
+  const weeks = decimal(52).div(paysPerYear[cycle]);
+  const total = lines.reduce((sum, line) => {
+    const element = elements.get(line.elementId);
+    if (!element || line.amount === undefined || element.element === "ordinary") return sum;
+    const traits = traitsNz[element.element as ElementNz];
+    const regular = element.regular ?? (traits?.side === "earnings" && traits.regular);
+    return regular && traits?.side === "earnings" ? sum.plus(line.amount) : sum;
+  }, decimal(0));
+  return total.div(weeks).toDecimalPlaces(4).toString();
+}
+
+const worksOn = (holidays: HolidayFacts): Set<number> =>
+  new Set(
+    holidays.pattern === null
+      ? [1, 2, 3, 4, 5]
+      : holidays.pattern.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])),
+  );
+
+function holidaysOf(who: Who, run: RunDays, province: string, holidays: HolidayFacts): HolidayInPeriod[] {
+  const unknown = holidays.varies && holidays.pattern === null;
+  return holidaysBetweenNz(run.periodStart, run.periodEnd, province, worksOn(holidays))
+    .filter(({ date }) => date >= who.startDate && (who.endDate === null || date <= who.endDate))
+    .map(({ date, name }) => {
+      const suggestion = otherwiseWorking(date, unknown ? null : (holidays.pattern ?? ["1", "1", "1", "1", "1", "0", "0"]));
+      const hours = holidays.pattern?.[weekday(date) - 1] ?? (unknown ? null : hoursADay(holidays).toString());
+      return { date, name, ...suggestion, hours };
+    });
+}
+
+/** Days of the working week in the period; none where the days are typed. */
+function patternDays(who: Who, run: RunDays, holidays: HolidayFacts): number {
+  if (holidays.varies && holidays.pattern === null) return 0;
+  const works = worksOn(holidays);
+  let days = 0;
+  for (let date = run.periodStart; date <= run.periodEnd; date = addDays(date, 1))
+    if (works.has(weekday(date)) && date >= who.startDate && (who.endDate === null || date <= who.endDate)) days += 1;
+  return days;
+}
+
+/** Annual holidays taken beyond what is entitled, in dollars: their share of what was paid since the anniversary. */
+function advancePaid(
+  ledger: Ledger | undefined,
+  since: IsoDate,
+  sums: CodeSums,
+  elements: ReadonlyMap<number, PayElement>,
+): string {
+  if (!ledger) return "0.00";
+  const balance = ledger.balances.get("annual") ?? 0;
+  const taken = weeksTakenSince(ledger.entries, since);
+  if (balance >= 0 || taken <= 0) return "0.00";
+  const codes = [...elements.values()]
+    .filter((each) => each.element === "leaveTaken" && each.leave === "annual")
+    .map((each) => `line:${each.code}`);
+  const paid = codes.reduce((total, code) => total + (sums.get(code) ?? 0), 0);
+  const share = Math.min(-balance, taken);
+  return fromCents(paid).times(share).div(taken).toFixed(2);
+}
+
+function nextAnniversary(ledger: Ledger, day: IsoDate, rules: Parameters<typeof anniversaries>[2]): IsoDate | null {
+  if (ledger.service.withPay) return null;
+  return anniversaries(ledger.service, addMonths(day, 26), rules).find((date) => date > day) ?? null;
+}
+

@@ -1,0 +1,110 @@
+/** What New Zealand law asks to be known of a person. Dated: the newest `from` not after the date counts. */
+import type { ExtraLoan, Order } from "@zesty/core/nz/deductionsNz";
+import { index, integer, sqliteTable, text } from "drizzle-orm/sqlite-core";
+import { business } from "./business.ts";
+import { flag, id, json } from "./columns.ts";
+import { dated, person } from "./people.ts";
+import { payRun } from "./runs.ts";
+
+/** Tax code with its notices: IR330, tailored certificate, further student loan deductions. */
+export const taxCode = sqliteTable(
+  "tax_code",
+  {
+    ...dated(),
+    /** encrypted */
+    irdNumber: text("ird_number"),
+    code: text("code").notNull(),
+    specialRate: text("special_rate"),
+    /** last day of a certificate */
+    until: text("until"),
+    slcir: json<ExtraLoan>("slcir"),
+    slbor: json<ExtraLoan>("slbor"),
+    lowerMinimum: flag("lower_minimum").default(false),
+  },
+  (t) => [index("tax_code_person").on(t.personId, t.from)],
+);
+
+export const kiwiSaver = sqliteTable(
+  "kiwi_saver",
+  {
+    ...dated(),
+    status: text("status", { enum: ["member", "not-member", "opted-out", "suspended"] }).notNull(),
+    /** how the person came to it: decides the opt-out window and the employee details */
+    joined: text("joined", { enum: ["existing", "automatic", "optedIn"] }).notNull(),
+    employeeRate: text("employee_rate"),
+    employerRate: text("employer_rate"),
+    /** per cent, where it is not worked out from last year */
+    esctRate: text("esct_rate"),
+    temporaryUntil: text("temporary_until"),
+    suspendedUntil: text("suspended_until"),
+    optOutDate: text("opt_out_date"),
+    totalRemuneration: flag("total_remuneration").default(false),
+  },
+  (t) => [index("kiwi_saver_person").on(t.personId, t.from)],
+);
+
+/** Child support and orders that have to be deducted. */
+export const payOrders = sqliteTable(
+  "pay_orders",
+  {
+    ...dated(),
+    childSupport: json<{ amount: string; protectedPercent: string | null }>("child_support"),
+    orders: json<(Order & { until?: string | undefined; total?: string | undefined })[]>("orders").notNull(),
+  },
+  (t) => [index("pay_orders_person").on(t.personId, t.from)],
+);
+
+/** How the Holidays Act applies to a person. */
+export const holidayTerms = sqliteTable(
+  "holiday_terms",
+  {
+    ...dated(),
+    withPay: flag("with_pay"),
+    varies: flag("varies"),
+    agreedWeekCents: integer("agreed_week_cents"),
+    averageOnlyUntil: text("average_only_until"),
+    keepsAnniversary: flag("keeps_anniversary").default(false),
+  },
+  (t) => [index("holiday_terms_person").on(t.personId, t.from)],
+);
+
+/** Earnings of a time before this program: the averages of the Holidays Act need them. */
+export const pastEarnings = sqliteTable(
+  "past_earnings",
+  {
+    id: id(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    start: text("start").notNull(),
+    end: text("end").notNull(),
+    grossCents: integer("gross_cents").notNull(),
+    irregularCents: integer("irregular_cents").notNull(),
+    days: text("days").notNull(),
+  },
+  (t) => [index("past_earnings_person").on(t.personId, t.end)],
+);
+
+/** Whom a closedown found, in which run it was paid, and the anniversary that runs from it. */
+export const closedown = sqliteTable(
+  "closedown",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    from: text("from").notNull(),
+    to: text("to").notNull(),
+    /** set for who was not yet entitled: the next twelve months run from it */
+    anniversaryOn: text("anniversary_on"),
+    recordedAt: text("recorded_at").notNull(),
+    undoneAt: text("undone_at"),
+  },
+  (t) => [index("closedown_person").on(t.personId), index("closedown_run").on(t.runId)],
+);
