@@ -1,5 +1,5 @@
-import { cycles } from "@zesty/core/calendar/payPeriods";
 import { provincesNz } from "@zesty/core/calendar/holidaysNz";
+import { cycles } from "@zesty/core/calendar/payPeriods";
 import { type Entry, entries } from "@zesty/core/pay/payContext";
 import { allowanceCodes, deductionCodes, elementsAu } from "@zesty/core/pay/payInput";
 import { elementsNz } from "@zesty/core/pay/payInputNz";

@@ -14,7 +14,12 @@ export interface NewDeparture {
   payday?: string | undefined;
 }
 /** Reasons in New Zealand, where the filing needs none. */
-export const leavingReasonsNz = { V: "resigned", F: "dismissed", R: "redundant", C: "fixed term or season ended" } as const;
+export const leavingReasonsNz = {
+  V: "resigned",
+  F: "dismissed",
+  R: "redundant",
+  C: "fixed term or season ended",
+} as const;
 
 export const newDeparture = Joi.object<NewDeparture>({
   lastDay: date().required().label("Last day"),

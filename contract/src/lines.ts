@@ -53,7 +53,13 @@ export const sheetLine = Joi.object<SheetLine>({
   corrects: date(),
   explained: Joi.string().max(300),
 }).custom((value: SheetLine, helpers) => {
-  const negative = value.units?.startsWith("-") ? "Weeks or days" : value.hours?.startsWith("-") ? "Hours" : value.amount?.startsWith("-") ? "Amount" : null;
+  const negative = value.units?.startsWith("-")
+    ? "Weeks or days"
+    : value.hours?.startsWith("-")
+      ? "Hours"
+      : value.amount?.startsWith("-")
+        ? "Amount"
+        : null;
   if (negative && value.corrects === undefined)
     return helpers.message({
       custom: `${negative} cannot be below nought here. To take something back, correct the pay that it was in.`,

@@ -259,4 +259,3 @@ export interface PersonNzView {
   };
   province: string;
 }
-

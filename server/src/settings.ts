@@ -8,7 +8,14 @@ export interface Settings {
   /** fixed day of the demo; null for the real date */
   demoDay: string | null;
   /** address of the outside services */
-  services: { tax: string; revenue: string; bank: string; control: string | null; postBoxPage: string | null; smtp: string };
+  services: {
+    tax: string;
+    revenue: string;
+    bank: string;
+    control: string | null;
+    postBoxPage: string | null;
+    smtp: string;
+  };
   cookieSecure: boolean;
 }
 

@@ -1,8 +1,8 @@
 /** A simulated bank: takes payment files, settles them on their day, returns what it cannot pay. */
 import express, { Router } from "express";
 import { readDirectEntry } from "./directEntryReader.ts";
-import { readCreditTransfer, readPaymentCsv } from "./nzPaymentReader.ts";
 import { exchange } from "./exchange.ts";
+import { readCreditTransfer, readPaymentCsv } from "./nzPaymentReader.ts";
 import { sha256, type World } from "./world.ts";
 
 const service = "bank";

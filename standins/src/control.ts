@@ -20,12 +20,26 @@ export function control(world: World): Router {
   router.get("/scenario", (_request, response) => void response.json({ rules: world.rules() }));
   router.post("/scenario/choose", (request, response) => {
     const { service, fault, uses } = request.body as Record<string, string>;
-    const operation = { "au-tax": "submit", "nz-tax": "file", bank: "upload", outbox: "send" }[service ?? ""] ?? "submit";
+    const operation =
+      { "au-tax": "submit", "nz-tax": "file", bank: "upload", outbox: "send" }[service ?? ""] ?? "submit";
     world.setRules(fault ? [{ service: service ?? "", operation, fault, uses: Number(uses) || 1 }] : []);
     response.redirect("/");
   });
   router.post("/reset", (_request, response) => {
-    for (const name of ["answered", "request", "event", "payee", "token", "filing", "employee", "notice", "bank_file", "bank_line", "bank_account", "mail"])
+    for (const name of [
+      "answered",
+      "request",
+      "event",
+      "payee",
+      "token",
+      "filing",
+      "employee",
+      "notice",
+      "bank_file",
+      "bank_line",
+      "bank_account",
+      "mail",
+    ])
       db.exec(`DELETE FROM ${name}`);
     world.setRules([]);
     response.json({ ok: true });

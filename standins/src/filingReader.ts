@@ -65,14 +65,19 @@ export function readFiling(bytes: Buffer): FilingMessage {
   };
 }
 
-export function readDetails(bytes: Buffer): { employer: string; people: Record<string, string>[]; faults: FilingItem[] } {
+export function readDetails(bytes: Buffer): {
+  employer: string;
+  people: Record<string, string>[];
+  faults: FilingItem[];
+} {
   const [first = "", ...rest] = bytes
     .toString("utf8")
     .split("\r\n")
     .filter((row) => row !== "");
   const faults: FilingItem[] = [];
   const head = named(detailsHeader, first);
-  if (head?.record !== "HED") faults.push({ code: "N02", kind: "E", text: "The header record is not HED with 6 fields." });
+  if (head?.record !== "HED")
+    faults.push({ code: "N02", kind: "E", text: "The header record is not HED with 6 fields." });
   const people = rest.flatMap((row, at) => {
     const line = named(details, row);
     if (line?.record === "DED") return [line];

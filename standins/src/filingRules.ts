@@ -38,7 +38,17 @@ export function headerItems(message: FilingMessage, today: string): FilingItem[]
   for (const [name, of] of Object.entries(sums))
     if (number(header, name) !== total(lines, of)) add("N05", `${name} is not the sum of its column.`);
   const owed =
-    ["paye", "paye_adjustment", "child_support", "student_loan", "slcir", "slbor", "ks_deduction", "ks_employer", "esct"]
+    [
+      "paye",
+      "paye_adjustment",
+      "child_support",
+      "student_loan",
+      "slcir",
+      "slbor",
+      "ks_deduction",
+      "ks_employer",
+      "esct",
+    ]
       .map((name) => total(lines, name))
       .reduce((a, b) => a + b, 0) || 0;
   const deducted = number(header, "total_deducted");
@@ -57,7 +67,11 @@ export function lineItems(
 ): FilingItem[] {
   const items: FilingItem[] = [];
   if (today > dueDate)
-    items.push({ code: "N19", kind: "W", text: `Filed after the due date, ${dueDate}. A late filing penalty may follow.` });
+    items.push({
+      code: "N19",
+      kind: "W",
+      text: `Filed after the due date, ${dueDate}. A late filing penalty may follow.`,
+    });
   message.lines.forEach((line, at) => {
     const who = { line: at + 1, ird: line.employee_ird ?? "", name: line.employee_name ?? "" };
     const error = (code: string, text: string) => items.push({ code, kind: "L", text, ...who });
@@ -68,7 +82,10 @@ export function lineItems(
     if (!codes.includes(code) || (loan !== undefined && (loan !== "SL" || !withLoan.includes(code))))
       error("N10", `Tax code ${line.tax_code} is none.`);
     if (zeros && code !== "ND") error("N11", "Without an IRD number the tax code is ND.");
-    if ((line.period_start ?? "") > (line.period_end ?? "") || (line.finish_date && line.start_date && line.finish_date < line.start_date))
+    if (
+      (line.period_start ?? "") > (line.period_end ?? "") ||
+      (line.finish_date && line.start_date && line.finish_date < line.start_date)
+    )
       error("N12", "The period or the employment ends before it starts.");
     if (!frequencies.includes(line.pay_frequency ?? "")) error("N13", "The pay frequency is none.");
     for (const [name, value] of Object.entries(line))

@@ -7,7 +7,7 @@ import { twoWorkingDaysAfter } from "./workingDays.ts";
 import { sha256, type World } from "./world.ts";
 
 const service = "nz-tax";
-const delayMs = 500;
+const delayMs = 100;
 
 interface FilingRow {
   key: string;
@@ -50,7 +50,9 @@ export function inlandRevenue(world: World): Router {
     const bytes = request.body as Buffer;
     const message = readFiling(bytes);
     if (message.employer && !allowed(request, message.employer))
-      return void response.status(401).json({ code: "N01", text: "The token is missing, old, or of another employer." });
+      return void response
+        .status(401)
+        .json({ code: "N01", text: "The token is missing, old, or of another employer." });
     const amendment = Number(request.query.amendment ?? "0");
     const facts = { employer: message.employer, payDate: message.payday };
     return exchange(world, service, "file", request, response, facts, () => take(world, bytes, amendment));
@@ -78,7 +80,9 @@ export function inlandRevenue(world: World): Router {
     const bytes = request.body as Buffer;
     const { employer } = readDetails(bytes);
     if (!allowed(request, employer))
-      return void response.status(401).json({ code: "N01", text: "The token is missing, old, or of another employer." });
+      return void response
+        .status(401)
+        .json({ code: "N01", text: "The token is missing, old, or of another employer." });
     return exchange(world, service, "details", request, response, { employer }, () => takeDetails(world, bytes));
   });
   router.get("/v1/employee-details", (request, response) => {
@@ -141,7 +145,10 @@ function take(world: World, bytes: Buffer, amendment: number) {
   if (last && amendment === 0)
     return { status: 409, body: { code: "N07", text: "This payday is filed. Amend it under the next number." } };
   if (amendment !== (last ? last.amendment + 1 : 0))
-    return { status: 422, body: { code: "N08", text: `The amendment number is not ${last ? last.amendment + 1 : 0}.` } };
+    return {
+      status: 422,
+      body: { code: "N08", text: `The amendment number is not ${last ? last.amendment + 1 : 0}.` },
+    };
   const items = lineItems(message, employees(world, message.employer), twoWorkingDaysAfter(message.payday), today);
   for (const rule of world.contentFaults(service, "REJECT_LINE")) {
     const at = message.lines.findIndex((line) => line.employee_ird === String(rule.match?.ird));

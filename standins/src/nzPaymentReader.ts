@@ -26,7 +26,8 @@ const file = (processDate: string, userId: string, entries: PaymentFile["entries
 
 function checked(entries: PaymentFile["entries"], faults: PaymentFile["faults"]): void {
   entries.forEach((entry, at) => {
-    if (!isAccount(entry.account)) faults.push({ line: at + 2, text: `The account ${entry.account} has not the right form.` });
+    if (!isAccount(entry.account))
+      faults.push({ line: at + 2, text: `The account ${entry.account} has not the right form.` });
     if (!(entry.cents > 0)) faults.push({ line: at + 2, text: "The amount is not above nought." });
   });
 }
@@ -63,7 +64,9 @@ interface Transfer {
 
 export function readCreditTransfer(bytes: Buffer): PaymentFile {
   const faults: PaymentFile["faults"] = [];
-  const tree = new XMLParser({ ignoreAttributes: false, parseTagValue: false, processEntities: false }).parse(bytes) as {
+  const tree = new XMLParser({ ignoreAttributes: false, parseTagValue: false, processEntities: false }).parse(
+    bytes,
+  ) as {
     Document?: {
       CstmrCdtTrfInitn?: {
         GrpHdr: { NbOfTxs: string; CtrlSum: string; InitgPty: { Nm: string } };
@@ -83,7 +86,9 @@ export function readCreditTransfer(bytes: Buffer): PaymentFile {
   }));
   checked(entries, faults);
   const made = file(body.PmtInf.ReqdExctnDt.Dt, body.GrpHdr.InitgPty.Nm, entries, faults);
-  if (Number(body.GrpHdr.NbOfTxs) !== entries.length) faults.push({ line: 1, text: "NbOfTxs is not the number of payments." });
-  if (centsOf(body.GrpHdr.CtrlSum) !== made.credit) faults.push({ line: 1, text: "CtrlSum is not the sum of the payments." });
+  if (Number(body.GrpHdr.NbOfTxs) !== entries.length)
+    faults.push({ line: 1, text: "NbOfTxs is not the number of payments." });
+  if (centsOf(body.GrpHdr.CtrlSum) !== made.credit)
+    faults.push({ line: 1, text: "CtrlSum is not the sum of the payments." });
   return made;
 }

@@ -101,4 +101,13 @@ export function openWorld(folder: string): World {
   };
 }
 
-const contentFaultNames = ["REJECT_PAYEE", "REJECT_LINE", "REJECT_MESSAGE", "WARN", "RETURN", "LATE", "NEVER", "WRONG_RECEIPT"];
+const contentFaultNames = [
+  "REJECT_PAYEE",
+  "REJECT_LINE",
+  "REJECT_MESSAGE",
+  "WARN",
+  "RETURN",
+  "LATE",
+  "NEVER",
+  "WRONG_RECEIPT",
+];

@@ -128,7 +128,11 @@ describe("working days", () => {
     );
   });
   it("the tax year is named by its end", () => {
-    expect(payrollYearNz("2026-03-31")).toEqual({ from: "2025-04-01", to: "2026-03-31", name: "year to 31 March 2026" });
+    expect(payrollYearNz("2026-03-31")).toEqual({
+      from: "2025-04-01",
+      to: "2026-03-31",
+      name: "year to 31 March 2026",
+    });
     expect(payrollYearNz("2026-04-01").to).toBe("2027-03-31");
   });
 });

@@ -77,7 +77,9 @@ const dated: CheckNz = ({ context }, rules) => {
 
 const leave: CheckNz = ({ context, input }) => {
   const found: Mark[] = [];
-  const kinds = new Set(input.lines.flatMap((line) => (line.element === "leaveTaken" && line.leave ? [line.leave] : [])));
+  const kinds = new Set(
+    input.lines.flatMap((line) => (line.element === "leaveTaken" && line.leave ? [line.leave] : [])),
+  );
   if (input.lines.some((line) => line.element === "alternativeHoliday")) kinds.add("alternative");
   for (const kind of kinds) {
     const taken = units(input.lines, (line) =>
@@ -172,10 +174,7 @@ const unlikeLastTime: CheckNz = ({ context, worked }) => unlikeLast(context.last
 /** The agreement's own minimum, beside the law's. */
 const belowAgreed: CheckNz = ({ context, worked }) => {
   const { hourlyRate, minimumRate } = context.facts;
-  return hourlyRate !== null &&
-    minimumRate !== null &&
-    worked.gross.value.gt(0) &&
-    decimal(hourlyRate).lt(minimumRate)
+  return hourlyRate !== null && minimumRate !== null && worked.gross.value.gt(0) && decimal(hourlyRate).lt(minimumRate)
     ? [
         {
           kind: "stop",

@@ -6,7 +6,8 @@ export type Sentence = (facts: Record<string, string>) => string;
 const day = (text: string | undefined) => dateWords(text ?? "");
 
 export const sentencesNz = {
-  taxCodeMissing: () => "No tax code form or IRD number: taxed at the no-notification rate. Ask for them before the next pay.",
+  taxCodeMissing: () =>
+    "No tax code form or IRD number: taxed at the no-notification rate. Ask for them before the next pay.",
   irdMissing: () =>
     "No IRD number is on record. Inland Revenue takes this pay only with tax code ND: change the code, or record the number.",
   specialRateMissing: () => "The rate of the tailored certificate is missing. Type it as the certificate has it.",
@@ -14,7 +15,8 @@ export const sentencesNz = {
   kiwiSaverRate: (f) => `${f.rate} % is no KiwiSaver rate. Choose ${f.rates} %.`,
   kiwiSaverNotRaised: (f) =>
     `KiwiSaver is at ${f.rate} %. Since ${day(f.since)} that is right only with a temporary reduction from Inland Revenue; else it is ${f.default} %.`,
-  temporaryRateEnded: (f) => `The temporary KiwiSaver rate ended on ${day(f.until)}. From then on it is ${f.default} %.`,
+  temporaryRateEnded: (f) =>
+    `The temporary KiwiSaver rate ended on ${day(f.until)}. From then on it is ${f.default} %.`,
   suspensionEnded: (f) => `The savings suspension ended on ${day(f.until)}. Deduct again, or record a new one.`,
   kiwiSaverUnknown: () => "No KiwiSaver status is set. A new employee from 18 to 64 is enrolled unless exempt.",
   optOutWindow: (f) => `May opt out of KiwiSaver from ${day(f.from)} to ${day(f.to)}.`,
@@ -26,10 +28,8 @@ export const sentencesNz = {
   childSupportCut: (f) =>
     `Child support is ${f.taken} instead of ${f.wanted}: the protected part of net pay stays. It is filed with reason P.`,
   orderCut: (f) => `${f.name} is ${f.taken} instead of ${f.wanted}: protected net pay, its limit or its total.`,
-  belowMinimumNz: (f) =>
-    `${f.rate} an hour is below the ${f.floor} minimum of ${f.minimum}.`,
-  salaryBelowMinimum: (f) =>
-    `${f.gross} for ${f.hours} h is ${f.rate} an hour, below the minimum of ${f.minimum}.`,
+  belowMinimumNz: (f) => `${f.rate} an hour is below the ${f.floor} minimum of ${f.minimum}.`,
+  salaryBelowMinimum: (f) => `${f.gross} for ${f.hours} h is ${f.rate} an hour, below the minimum of ${f.minimum}.`,
   leaveBeyondUnits: (f) => `${f.taken} ${f.unit} of ${f.words} taken, ${f.balance} in the balance.`,
   holidayInAdvance: (f) =>
     `${f.taken} weeks of annual holidays, ${f.balance} entitled: the rest is taken in advance. Tick when that is agreed.`,
@@ -39,10 +39,12 @@ export const sentencesNz = {
   historyShort: (f) =>
     `Earnings before ${day(f.from)} are not on record, so the averages count less than twelve months. Record them on the person's page.`,
   daysUnknown: () => "The days worked are not known: type them, as average daily pay is counted by them.",
-  publicHolidayOpen: (f) => `${f.name} on ${day(f.date)}: ${f.reason}. Put it into the pay, or tick when it was no working day.`,
+  publicHolidayOpen: (f) =>
+    `${f.name} on ${day(f.date)}: ${f.reason}. Put it into the pay, or tick when it was no working day.`,
   alternativeMissing: (f) =>
     `${f.hours} h worked on a public holiday and no alternative holiday earned. Tick when it was not otherwise a working day.`,
-  departureOpenNz: (f) => `The last day is ${day(f.end)}, and ${f.weeks} weeks of annual holidays would stay in the balance.`,
+  departureOpenNz: (f) =>
+    `The last day is ${day(f.end)}, and ${f.weeks} weeks of annual holidays would stay in the balance.`,
 } satisfies Record<string, Sentence>;
 
 export type MarkCodeNz = keyof typeof sentencesNz;

@@ -14,9 +14,7 @@ import { daysAWeek } from "./holidayPay.ts";
 
 /** Weekdays that a person works, from the pattern; Monday to Friday where none is known. */
 export const worksOn = ({ pattern }: Pick<HolidayFacts, "pattern">): Set<number> =>
-  new Set(
-    pattern === null ? [1, 2, 3, 4, 5] : pattern.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])),
-  );
+  new Set(pattern === null ? [1, 2, 3, 4, 5] : pattern.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])));
 
 /**
  * Public holidays that fall into the entitled weeks left, laid from the day after the last one (s 40): working days are
@@ -45,7 +43,13 @@ export function holidaysAfter(
  * entitled weeks paid out with it count, annual holidays paid in advance come off.
  * @param thisPay gross earnings of this pay; @param weeks entitled weeks paid out with it (s 24)
  */
-export function finalPercent(label: string, thisPay: Figure, weeks: Figure, facts: HolidayFacts, percent: string): Figure {
+export function finalPercent(
+  label: string,
+  thisPay: Figure,
+  weeks: Figure,
+  facts: HolidayFacts,
+  percent: string,
+): Figure {
   const before = decimal(facts.history.sinceAnniversary.gross);
   const base = before.plus(thisPay.value).plus(weeks.value);
   const advance = decimalOrZero(facts.advancePaid);

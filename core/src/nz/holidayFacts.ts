@@ -88,7 +88,12 @@ function earned(pays: readonly PastPay[], from: IsoDate, to: IsoDate, most?: num
  */
 export function holidayHistory(
   pays: readonly PastPay[],
-  { startDate, anniversary, lastEnd, cycle }: {
+  {
+    startDate,
+    anniversary,
+    lastEnd,
+    cycle,
+  }: {
     startDate: IsoDate;
     anniversary: IsoDate | null;
     lastEnd: IsoDate;
@@ -98,9 +103,7 @@ export function holidayHistory(
   const before = pays.filter((pay) => pay.end <= lastEnd).sort((a, b) => b.end.localeCompare(a.end));
   const newest = before[0];
   const longPeriod = cycle === "monthly" || cycle === "quarterly";
-  const fourPays = before.filter((pay) =>
-    longPeriod ? pay.end === newest?.end : pay.end > addDays(lastEnd, -28),
-  );
+  const fourPays = before.filter((pay) => (longPeriod ? pay.end === newest?.end : pay.end > addDays(lastEnd, -28)));
   const fourFrom = longPeriod && newest ? newest.start : addDays(lastEnd, -27);
   const yearStart = addDays(addMonths(lastEnd, -12), 1);
   const yearPays = mostPeriods(

@@ -209,7 +209,9 @@ describe("8 % with each pay", () => {
 describe("marks", () => {
   const codes = (...args: Parameters<typeof input>) => {
     const pay = input(...args);
-    return examinePayNz({ input: pay, worked: workOutNz(pay, rules) }, rules).map((mark) => `${mark.kind} ${mark.code}`);
+    return examinePayNz({ input: pay, worked: workOutNz(pay, rules) }, rules).map(
+      (mark) => `${mark.kind} ${mark.code}`,
+    );
   };
   const saver = (employeeRate: string, payday = "2026-06-10") =>
     codes("M", "1000", { payday, person: { kiwiSaver: { status: "member", employeeRate } } });

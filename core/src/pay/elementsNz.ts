@@ -83,9 +83,7 @@ export function leaveMovedNz(line: PayLineNz): { kind: LeaveKindNz; units: strin
     case "cashUp":
       return { kind: "annual", units, sign: -1 };
     case "unusedLeave":
-      return line.leave === "annual" || line.leave === "alternative"
-        ? { kind: line.leave, units, sign: -1 }
-        : null;
+      return line.leave === "annual" || line.leave === "alternative" ? { kind: line.leave, units, sign: -1 } : null;
     case "alternativeHoliday":
       return { kind: "alternative", units, sign: -1 };
     case "alternativeEarned":

@@ -1,6 +1,8 @@
 /** One row of a New Zealand run sheet: what is known of the person, and what stands in the row. Plain data. */
 import type { IsoDate } from "../calendar/dates.ts";
 import type { HolidayFacts } from "../nz/holidayFacts.ts";
+import { hoursADay } from "../nz/holidayPay.ts";
+import { decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, underTerms } from "./payContext.ts";
 import type { ElementNz, PayInputNz, PayLineNz, PersonNz } from "./payInputNz.ts";
@@ -77,11 +79,7 @@ export function payInputOfNz(
   };
 }
 
-function lineOf(
-  line: SheetLine,
-  context: RowContextNz,
-  elements: ReadonlyMap<number, PayElement>,
-): PayLineNz[] {
+function lineOf(line: SheetLine, context: RowContextNz, elements: ReadonlyMap<number, PayElement>): PayLineNz[] {
   const element = elements.get(line.elementId);
   if (!element) throw new RangeError(`The run has no pay element ${line.elementId}.`);
   const common = {
@@ -105,12 +103,26 @@ function lineOf(
   const units = has(line.units) ? { units: line.units } : {};
   // A leave payment that was typed or kept as an amount still carries its weeks or days.
   if (has(line.amount)) return [{ ...common, amount: line.amount, ...hours, ...units }];
-  if (has(line.units)) return [{ ...common, ...units, ...hours }];
+  if (has(line.units))
+    return [{ ...common, ...units, ...(has(line.hours) ? hours : hoursOfUnits(line, element, context)) }];
   // Worked out from the other lines and from what was earned before.
   if (element.element === "finalPercent" || element.element === "closedownPay") return [common];
   if (!has(line.hours)) return [];
   const rate = line.rate ?? context.facts.hourlyRate ?? "0";
   return [{ ...common, ...hours, rate, percent: element.percent }];
+}
+
+/** Hours of leave typed in weeks or days, by the person's week: they are hours paid. */
+function hoursOfUnits(line: SheetLine, element: PayElement, { holidays }: RowContextNz): { hours?: string } {
+  const counts = ["leaveTaken", "publicHoliday", "alternativeHoliday"].includes(element.element);
+  if (!counts || holidays.varies || Number(holidays.weeklyHours) === 0) return {};
+  const each = element.entry === "weeks" ? decimal(holidays.weeklyHours) : hoursADay(holidays);
+  return {
+    hours: each
+      .times(line.units ?? "0")
+      .toDecimalPlaces(4)
+      .toString(),
+  };
 }
 
 export function workOutRowNz(

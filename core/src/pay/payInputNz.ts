@@ -83,7 +83,7 @@ export interface PersonNz {
   /** further student loan deductions: ordered by Inland Revenue, or chosen by the borrower */
   slcir?: ExtraLoan | undefined;
   slbor?: ExtraLoan | undefined;
-  orders?: readonly Order[] | undefined;
+  orders?: Order[] | undefined;
   /** a starting-out or training rate is agreed: 80 % of the adult minimum */
   lowerMinimum?: boolean | undefined;
   /** 8 % with each pay in place of annual holidays */

@@ -2,10 +2,10 @@
 import { decimalOrZero } from "../quantity/decimal.ts";
 import { hoursText, moneyText, toCents } from "../quantity/units.ts";
 import { type Figure, figure, sumOf } from "../working/figure.ts";
-import type { Fact } from "./facts.ts";
-import type { RowFigures } from "./snapshot.ts";
 import type { SideNz } from "./elementsNz.ts";
+import type { Fact } from "./facts.ts";
 import type { PayLineNz } from "./payInputNz.ts";
+import type { RowFigures } from "./snapshot.ts";
 import type { WorkedPayNz } from "./workOutNz.ts";
 
 /** Every line of the pay, those too that nobody typed: 8 % with the pay, orders. */

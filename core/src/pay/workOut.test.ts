@@ -3,9 +3,9 @@ import { describe, expect, it } from "vitest";
 import { toCents } from "../quantity/units.ts";
 import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
 import { ordinary, pay, person, salary } from "../testMakers.ts";
+import { snapshotOf, workingOf } from "./either.ts";
 import { factsOf } from "./facts.ts";
 import type { PayInput, PayLine } from "./payInput.ts";
-import { snapshotOf, workingOf } from "./either.ts";
 import { rowFigures } from "./snapshot.ts";
 import { workOut } from "./workOut.ts";
 

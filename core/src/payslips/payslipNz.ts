@@ -71,7 +71,12 @@ export function payslipNz(facts: PayslipFactsNz): PayslipNz {
         const basis = line?.units === undefined ? null : basisOf(amount.working());
         const hidden = line?.leave === violenceLeave;
         const units = line?.units === undefined ? "" : `, ${decimal(line.units).toString()} ${unitOf(line)}`;
-        const rate = line?.rate === undefined ? null : decimal(line.rate).times(line.percent ?? "100").div(100);
+        const rate =
+          line?.rate === undefined
+            ? null
+            : decimal(line.rate)
+                .times(line.percent ?? "100")
+                .div(100);
         return {
           // Confidential (s 72I): a slip can be seen at home.
           name: hidden
@@ -84,9 +89,7 @@ export function payslipNz(facts: PayslipFactsNz): PayslipNz {
         };
       });
   const deduction = (name: string, amount: Decimal, code: string): PayslipLine[] =>
-    amount.isZero()
-      ? []
-      : [{ name, hours: null, rate: null, amount: moneyText(amount), yearToDate: sum(code) }];
+    amount.isZero() ? [] : [{ name, hours: null, rate: null, amount: moneyText(amount), yearToDate: sum(code) }];
   const { parts, kiwiSaver } = worked;
   const part = (name: string, amount: Decimal, code: string) =>
     amount.isZero() ? [] : [{ name, amount: moneyText(amount), yearToDate: sum(code) }];

@@ -7,16 +7,57 @@
 export type BankCheck = "AB" | "D" | "E" | "F" | "G" | "X";
 
 export const bankBranchesNz: Readonly<Record<string, { check: BankCheck; branches: readonly [number, number][] }>> = {
-  "01": { check: "AB", branches: [[1, 999], [1100, 1199], [1800, 1899]] },
-  "02": { check: "AB", branches: [[1, 999], [1200, 1299]] },
-  "03": { check: "AB", branches: [[1, 999], [1300, 1399], [1500, 1599], [1700, 1799], [1900, 1999]] },
+  "01": {
+    check: "AB",
+    branches: [
+      [1, 999],
+      [1100, 1199],
+      [1800, 1899],
+    ],
+  },
+  "02": {
+    check: "AB",
+    branches: [
+      [1, 999],
+      [1200, 1299],
+    ],
+  },
+  "03": {
+    check: "AB",
+    branches: [
+      [1, 999],
+      [1300, 1399],
+      [1500, 1599],
+      [1700, 1799],
+      [1900, 1999],
+    ],
+  },
   "04": { check: "AB", branches: [[2020, 2024]] },
-  "06": { check: "AB", branches: [[1, 999], [1400, 1499]] },
+  "06": {
+    check: "AB",
+    branches: [
+      [1, 999],
+      [1400, 1499],
+    ],
+  },
   "08": { check: "D", branches: [[6500, 6599]] },
   "09": { check: "E", branches: [[0, 0]] },
   "10": { check: "AB", branches: [[5165, 5169]] },
-  "11": { check: "AB", branches: [[5000, 6499], [6600, 8999]] },
-  "12": { check: "AB", branches: [[3000, 3299], [3400, 3499], [3600, 3699]] },
+  "11": {
+    check: "AB",
+    branches: [
+      [5000, 6499],
+      [6600, 8999],
+    ],
+  },
+  "12": {
+    check: "AB",
+    branches: [
+      [3000, 3299],
+      [3400, 3499],
+      [3600, 3699],
+    ],
+  },
   "13": { check: "AB", branches: [[4900, 4999]] },
   "14": { check: "AB", branches: [[4700, 4799]] },
   "15": { check: "AB", branches: [[3900, 3999]] },

@@ -34,7 +34,10 @@ describe("bank account", () => {
     expect(isAccountNz(account)).toBe(false),
   );
   it("agrees with stdnum where both know the branch and no product is folded", () => {
-    const plain = fc.tuple(fc.constantFrom("01-0902", "02-0500", "03-1702", "06-0998", "12-3140", "38-9000"), fc.integer({ min: 100_000, max: 1_999_999 }));
+    const plain = fc.tuple(
+      fc.constantFrom("01-0902", "02-0500", "03-1702", "06-0998", "12-3140", "38-9000"),
+      fc.integer({ min: 100_000, max: 1_999_999 }),
+    );
     fc.assert(
       fc.property(plain, ([start, base]) => {
         const account = `${start}-${String(base).padStart(7, "0")}-00`;

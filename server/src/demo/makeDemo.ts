@@ -10,7 +10,7 @@ import { playStories } from "./playStories.ts";
 import { stories } from "./story.ts";
 
 export const demoPassword = "lemon-and-pith";
-const firstDay = "2026-04-01";
+const firstDay = "2025-04-01";
 const demoDay = "2026-07-01";
 
 async function makePractice({ context }: Application): Promise<Actor> {

@@ -1,8 +1,10 @@
 /** Plays the stories day by day: runs are opened, typed, ticked, signed off, sent to the stand-ins and settled. */
+import { channels } from "@zesty/contract/runs";
 import { addDays } from "@zesty/core/calendar/dates";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { eq } from "drizzle-orm";
 import type { Application } from "../application.ts";
+import { recordClosedown } from "../closedowns/closedown.ts";
 import type { Actor } from "../context.ts";
 import { recordDeparture } from "../departures/recordDeparture.ts";
 import { sendRun } from "../outbox/sendRun.ts";
@@ -13,7 +15,7 @@ import { saveRows, setTick } from "../runs/saveRows.ts";
 import { signOff } from "../runs/signOff.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { person } from "../store/schema.ts";
-import { employmentOf, type Made } from "./makeBusiness.ts";
+import { employmentOf, kiwiSaverOf, type Made } from "./makeBusiness.ts";
 import { moveTheDay } from "./moveTheDay.ts";
 import type { StoryEvent, StoryRun, Typed } from "./story.ts";
 
@@ -43,7 +45,7 @@ export async function playStories(
       const runId = openFilled(application, actor, one, run);
       tickAll(application, actor, runId);
       signOff(context, actor, runId, readRun(context, actor, runId).version);
-      sendRun(context, actor, runId, ["payEvent", "paymentFile", "payslip"]);
+      sendRun(context, actor, runId, run.keepUnfiled ? ["paymentFile", "payslip"] : [...channels]);
       await application.outbox.drain();
     }
     await goTo(payday);
@@ -57,7 +59,7 @@ function openFilled(
   { context }: Application,
   actor: Actor,
   { businessId }: Made,
-  { cycle, hours = {} }: Omit<StoryRun, "payday">,
+  { cycle, hours = {}, closedown }: Omit<StoryRun, "payday">,
 ): number {
   const setUp = readBusiness(context, businessId);
   const cycleId = setUp.cycles.find((each) => each.name === cycle)?.id ?? 0;
@@ -73,9 +75,10 @@ function openFilled(
     Object.entries(typed).map(([code, value]) => {
       const element = elements.get(code);
       if (!element) throw new Error(`A story uses the pay element ${code}, which the business does not have.`);
-      return element.entry === "hours"
-        ? { elementId: element.id, hours: value }
-        : { elementId: element.id, amount: value };
+      if (element.entry === "hours") return { elementId: element.id, hours: value };
+      if (element.entry === "amount") return { elementId: element.id, amount: value };
+      const [units = "", worked] = value.split("/");
+      return { elementId: element.id, units, ...(worked === undefined ? {} : { hours: worked }) };
     });
   const view = readRun(context, actor, runId);
   const rows = view.rows.flatMap((row) => {
@@ -87,6 +90,7 @@ function openFilled(
     return [{ payId: row.payId, lines: [...row.lines.filter((line) => !touched.has(line.elementId)), ...changed] }];
   });
   if (rows.length > 0) saveRows(context, runId, { version: view.version, rows });
+  if (closedown) recordClosedown(context, actor, runId, closedown);
   return runId;
 }
 
@@ -106,7 +110,7 @@ async function happen(
   event: StoryEvent,
 ): Promise<void> {
   const id = personIds.get(event.who);
-  const seed = story.people.find((each) => each.payrollId === event.who);
+  const seed = [...story.people].find((each) => each.payrollId === event.who);
   const who = id === undefined ? undefined : context.store.db.select().from(person).where(eq(person.id, id)).get();
   if (!seed || !who) throw new Error(`The story of ${story.business.name} has nobody called ${event.who}.`);
   const setUp = readBusiness(context, businessId);
@@ -139,13 +143,26 @@ async function happen(
         address: { line1: street, suburb, state, postcode },
       });
     }
+    case "kiwiSaver": {
+      const { from, employeeRate } = event;
+      const known = "kiwiSaver" in seed ? seed.kiwiSaver : undefined;
+      if (!known) throw new Error(`${event.who} has no KiwiSaver to change.`);
+      return saveSection(context, actor, who.id, "kiwiSaver", { ...kiwiSaverOf(known), from, employeeRate });
+    }
     case "fringeBenefits": {
       const { yearEnd, taxable, exempt } = event;
       return saveSection(context, actor, who.id, "fringeBenefits", { yearEnd, taxable, exempt });
     }
     case "departure": {
-      const { lastDay, reason, pay } = event;
-      recordDeparture(context, actor, who.id, { lastDay, reason, pay, noticeWorked: true, misconduct: false });
+      const { lastDay, reason, pay, payday } = event;
+      recordDeparture(context, actor, who.id, {
+        lastDay,
+        reason,
+        pay,
+        payday,
+        noticeWorked: true,
+        misconduct: false,
+      });
       return;
     }
     case "closeAccount":

@@ -1,13 +1,23 @@
 /** What a story of the demo says: a business, its people, and what happens on which day. The files are made to be changed. */
-import type { NewBusiness, NewElement } from "@zesty/contract/business";
+import type { NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
+import type { NewClosedown } from "@zesty/contract/closedowns";
 import type { NewCost, NewTopUp } from "@zesty/contract/costs";
 import type { NewDeparture } from "@zesty/contract/departures";
+import type {
+  EarlierFacts,
+  HolidayFactsRecord,
+  KiwiSaverFacts,
+  OrdersFacts,
+  TaxCodeFacts,
+} from "@zesty/contract/peopleNz";
 import type { DeductionTerms } from "@zesty/core/pay/payContext";
 import gannetPoint from "./gannetPoint.json" with { type: "json" };
+import kouraBay from "./kouraBay.json" with { type: "json" };
 import littleFern from "./littleFern.json" with { type: "json" };
+import rataRidge from "./rataRidge.json" with { type: "json" };
 import saltbush from "./saltbush.json" with { type: "json" };
 
-/** Hours or dollars by code of the pay element. */
+/** Hours or dollars by code of the pay element; weeks or days of leave with their hours behind a stroke, "0.4/16". */
 export type Typed = Record<string, string>;
 
 export interface SeedPerson {
@@ -54,10 +64,39 @@ export interface SeedPerson {
   split?: { code: string; percent: string }[];
 }
 
+export interface SeedPersonNz {
+  payrollId: string;
+  given: string;
+  family: string;
+  birthDate: string;
+  startDate: string;
+  basis: string;
+  classification: string;
+  hourlyRate?: string;
+  salary?: string;
+  weeklyHours: string;
+  workPattern?: string[];
+  cycle?: string;
+  taxCode: Pick<TaxCodeFacts, "code" | "irdNumber"> & Partial<TaxCodeFacts>;
+  kiwiSaver?: Pick<KiwiSaverFacts, "status" | "joined" | "employeeRate"> & Partial<KiwiSaverFacts>;
+  orders?: OrdersFacts;
+  holidays: Partial<HolidayFactsRecord>;
+  earlier?: EarlierFacts[];
+  usual: SeedPerson["usual"];
+  email: string;
+  street: string;
+  town: string;
+  postcode: string;
+  account: string;
+}
+
 export interface StoryRun {
   cycle: string;
   payday: string;
   hours?: Record<string, Typed>;
+  closedown?: NewClosedown;
+  /** paid, but its filing left for the bookkeeper to send */
+  keepUnfiled?: boolean;
 }
 
 export type StoryEvent = { on: string; who: string } & (
@@ -66,20 +105,17 @@ export type StoryEvent = { on: string; who: string } & (
   | { do: "newFund"; from: string; fund: string }
   | { do: "moved"; street: string; suburb: string; state: string; postcode: string }
   | { do: "closeAccount" }
+  | { do: "kiwiSaver"; from: string; employeeRate: string }
   | { do: "fringeBenefits"; yearEnd: string; taxable: string; exempt: string }
-  | ({ do: "departure" } & Pick<NewDeparture, "lastDay" | "reason" | "pay">)
+  | ({ do: "departure" } & Pick<NewDeparture, "lastDay" | "reason" | "pay"> & Partial<NewDeparture>)
 );
 
-export interface Story {
-  business: NewBusiness;
+interface StoryBase {
   cycles: NewBusiness["cycle"][];
   elements: NewElement[];
   accounts: { code: string; name: string }[];
   costCentres: { code: string; name: string }[];
   costs: NewCost[];
-  topUps: (NewTopUp & { people: string[]; enrolledFrom: string })[];
-  funds: { name: string; abn: string; usi: string }[];
-  people: SeedPerson[];
   /** past paydays, signed off, sent and settled */
   runs: StoryRun[];
   events: StoryEvent[];
@@ -87,5 +123,19 @@ export interface Story {
   openRun: Omit<StoryRun, "payday">;
 }
 
+export interface StoryAu extends StoryBase {
+  country?: "AU";
+  business: NewBusiness;
+  topUps: (NewTopUp & { people: string[]; enrolledFrom: string })[];
+  funds: { name: string; abn: string; usi: string }[];
+  people: SeedPerson[];
+}
+export interface StoryNz extends StoryBase {
+  country: "NZ";
+  business: NewBusinessNz;
+  people: SeedPersonNz[];
+}
+export type Story = StoryAu | StoryNz;
+
 /** JSON files are typed by their content; what a story must hold is checked by the use cases that play it. */
-export const stories = [saltbush, gannetPoint, littleFern] as unknown as Story[];
+export const stories = [saltbush, gannetPoint, littleFern, kouraBay, rataRidge] as unknown as Story[];

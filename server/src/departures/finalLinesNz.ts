@@ -4,8 +4,8 @@
  */
 import type { DeparturePlan } from "@zesty/contract/departures";
 import { holidaysAfter } from "@zesty/core/nz/finalHolidayPay";
-import type { SheetLine } from "@zesty/core/pay/payContext";
 import { leaveMovedNz } from "@zesty/core/pay/elementsNz";
+import type { SheetLine } from "@zesty/core/pay/payContext";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { moneyText } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
@@ -95,7 +95,11 @@ function wordsOf(
         name,
         quantity: units === undefined ? "" : `${units} ${unit}`,
         amount: moneyText(found.amount.value),
-        why: [explained, working.formula, rate?.formula && rate !== undefined && units !== undefined ? rate.formula : ""]
+        why: [
+          explained,
+          working.formula,
+          rate?.formula && rate !== undefined && units !== undefined ? rate.formula : "",
+        ]
           .filter(Boolean)
           .join("; "),
       },

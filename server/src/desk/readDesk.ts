@@ -3,9 +3,9 @@ import type { DeskView, Lane, Payday, Pin, ToDo } from "@zesty/contract/desk";
 import type { RunSummary } from "@zesty/contract/runs";
 import { addDays } from "@zesty/core/calendar/dates";
 import { type Cycle, nextPeriod } from "@zesty/core/calendar/payPeriods";
+import { filingDueDate } from "@zesty/core/lodgement/employmentInformation";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { filingDueDate } from "@zesty/core/lodgement/employmentInformation";
 import { readDues } from "../dues/readDues.ts";
 import { filingsOf } from "../filings/paydayFiling.ts";
 import { rightIn } from "../http/rights.ts";
@@ -47,15 +47,17 @@ export function readDesk(context: Context, actor: Actor): DeskView {
         pins.filter((pin) => pin.kind !== "filing"),
         day,
       ),
-      ...filings.map(({ pin, runId }): ToDo => ({
-        businessId: owner.id,
-        business: owner.name,
-        date: pin.date,
-        words: pin.words,
-        kind: "send",
-        late: pin.date < day,
-        link: `/run/${runId}`,
-      })),
+      ...filings.map(
+        ({ pin, runId }): ToDo => ({
+          businessId: owner.id,
+          business: owner.name,
+          date: pin.date,
+          words: pin.words,
+          kind: "send",
+          late: pin.date < day,
+          link: `/run/${runId}`,
+        }),
+      ),
     );
   }
   toDo.sort((a, b) => a.date.localeCompare(b.date) || a.business.localeCompare(b.business));
@@ -77,7 +79,9 @@ function filingsToMake(
     const filed = filingsOf(context, owner.id, payday).some((each) => arrived.includes(each.outbox.state));
     if (filed) return [];
     const date = filingDueDate(payday);
-    return [{ pin: { date, kind: "filing", words: `File payday ${payday.slice(8)}/${payday.slice(5, 7)}`, cents: 0 }, runId }];
+    return [
+      { pin: { date, kind: "filing", words: `File payday ${payday.slice(8)}/${payday.slice(5, 7)}`, cents: 0 }, runId },
+    ];
   });
 }
 

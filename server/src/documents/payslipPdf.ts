@@ -4,8 +4,8 @@ import { dirname, join, sep } from "node:path";
 import type { PayslipLine } from "@zesty/core/payslips/payslip";
 import { type SlipTable, slipLayout } from "@zesty/core/payslips/slipLayout";
 import pdfmake from "pdfmake";
-import type { Slip } from "../runs/prepared.ts";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
+import type { Slip } from "../runs/prepared.ts";
 
 const fontFolder = dirname(createRequire(import.meta.url).resolve("@expo-google-fonts/source-sans-3/package.json"));
 const font = (weight: string) => join(fontFolder, weight, `SourceSans3_${weight}.ttf`);
@@ -100,9 +100,7 @@ function slipTable(table: SlipTable, widths: (string | number)[]): Content {
       widths,
       body: [
         table.head.map((text, at) => head(text, at === 0 ? "left" : "right")),
-        ...table.rows.map((row) =>
-          row.map((text, at) => (at === 0 ? text : right(shownCell(text, at, table)))),
-        ),
+        ...table.rows.map((row) => row.map((text, at) => (at === 0 ? text : right(shownCell(text, at, table))))),
       ],
     },
     layout,

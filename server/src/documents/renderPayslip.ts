@@ -1,8 +1,8 @@
 /** Payslips as PDF, made in worker threads, two at a time. */
 import { existsSync } from "node:fs";
 import { extname, join } from "node:path";
-import type { Slip } from "../runs/prepared.ts";
 import { Piscina } from "piscina";
+import type { Slip } from "../runs/prepared.ts";
 
 const ending = extname(import.meta.filename);
 /** In the bundle this file lies one folder below the worker. */

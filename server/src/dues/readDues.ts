@@ -33,7 +33,9 @@ export function readDues(context: Context, businessId: number): DueView[] {
   const views = new Map<string, DueView>();
   for (const row of rows) {
     const words =
-      row.due.kind === "super" ? `Super to ${row.fund ?? "a fund not yet set"}` : (dueWords[row.due.kind] ?? row.due.kind);
+      row.due.kind === "super"
+        ? `Super to ${row.fund ?? "a fund not yet set"}`
+        : (dueWords[row.due.kind] ?? row.due.kind);
     // What goes to one receiver on one day is one due, whatever number of paydays it comes from.
     const group = `${row.due.dueDate} ${words}`;
     const { payday } = row.due;

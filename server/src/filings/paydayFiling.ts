@@ -19,11 +19,11 @@ import { and, desc, eq, inArray, ne, notInArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { cannot } from "../http/problem.ts";
-import type { Prepared } from "../runs/prepared.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
+import type { Prepared } from "../runs/prepared.ts";
 import { runName } from "../runs/runDocuments.ts";
-import { outbox, payRun } from "../store/schema.ts";
 import { datedRecordsNz } from "../store/dated.ts";
+import { outbox, payRun } from "../store/schema.ts";
 
 /** Pays of a prepared run as they are filed; particulars as on record now. */
 function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
@@ -127,8 +127,7 @@ function detailsOf(context: Context, { loaded, pays }: Prepared): (EmployeeFacts
     const code = nz?.records.taxCode.get(person.id);
     const saver = nz?.records.kiwiSaver.get(person.id);
     const leaves = person.endDate !== null && person.endDate <= run.periodEnd;
-    const changed =
-      before.taxCode.get(person.id)?.id !== code?.id || before.kiwiSaver.get(person.id)?.id !== saver?.id;
+    const changed = before.taxCode.get(person.id)?.id !== code?.id || before.kiwiSaver.get(person.id)?.id !== saver?.id;
     const change = leaves ? "departed" : !paid.has(person.id) ? "new" : changed ? "changed" : null;
     if (change === null) return [];
     const status =

@@ -156,6 +156,7 @@ export function firstPaidDays(context: Context, personIds: readonly number[]): M
 /** Annual holidays taken since a day: weeks, for what was taken in advance. */
 export const weeksTakenSince = (entries: readonly Entry[], since: IsoDate): number =>
   entries
-    .filter((entry) => entry.kind === "annual" && (entry.why === "taken" || entry.why === "reversed") && entry.date >= since)
+    .filter(
+      (entry) => entry.kind === "annual" && (entry.why === "taken" || entry.why === "reversed") && entry.date >= since,
+    )
     .reduce((total, entry) => total - entry.amountE4, 0);
-

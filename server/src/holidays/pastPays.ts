@@ -28,8 +28,8 @@ export function pastPaysOf(
        GROUP BY f.person_id, r.id`,
     )
     .all(JSON.stringify(personIds), from, to);
+  // A pay that was taken back sums to nothing.
   for (const { personId, start, end, gross, irregular, days } of rows)
-    // A pay that was taken back sums to nothing.
     if (gross !== 0 || days !== 0)
       found.get(personId)?.push({
         start,

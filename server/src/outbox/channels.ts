@@ -5,13 +5,8 @@ import type { Context } from "../context.ts";
 import { keepDocument, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
 import { findPaymentFile, paymentFileResult, sendPaymentFile } from "../outside/bank.ts";
+import { fileEmploymentInformation, filingResult, findFiling, sendEmployeeDetails } from "../outside/inlandRevenue.ts";
 import type { Keep, Outcome } from "../outside/outcome.ts";
-import {
-  fileEmploymentInformation,
-  filingResult,
-  findFiling,
-  sendEmployeeDetails,
-} from "../outside/inlandRevenue.ts";
 import { sendLetter } from "../outside/postBox.ts";
 import { findPayEvent, payEventResult, sendPayEvent } from "../outside/taxAgency.ts";
 import type { Slip } from "../runs/prepared.ts";

@@ -3,8 +3,8 @@ import { irdDigits } from "@zesty/core/quantity/checkDigitsNz";
 import { and, eq, inArray, lt } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome } from "../outside/outcome.ts";
-import { answerItem, business, journal, journalLine, outbox, pay, payment, payRun, person } from "../store/schema.ts";
 import { datedRecordsNz } from "../store/dated.ts";
+import { answerItem, business, journal, journalLine, outbox, pay, payment, payRun, person } from "../store/schema.ts";
 import type { OutboxRow } from "./channels.ts";
 
 type Settled = Extract<Outcome, { kind: "final" | "refused" }>;
@@ -15,7 +15,8 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
     if (outcome) {
       const state = outcome.kind === "refused" ? "refused" : outcome.state;
       context.store.db.update(outbox).set({ state, detail: outcome.detail }).where(eq(outbox.id, row.id)).run();
-      if (["payEvent", "employmentInformation", "employeeDetails"].includes(row.channel)) keepItems(context, row, outcome);
+      if (["payEvent", "employmentInformation", "employeeDetails"].includes(row.channel))
+        keepItems(context, row, outcome);
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);
     }
     moveRun(context, row.runId);
@@ -66,7 +67,11 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
 function revenueKeys(context: Context, personIds: readonly number[]): [string, number][] {
   const { db, crypt } = context.store;
   const codes = datedRecordsNz(db, personIds, "9999-12-31").taxCode;
-  const people = db.select().from(person).where(inArray(person.id, [...personIds])).all();
+  const people = db
+    .select()
+    .from(person)
+    .where(inArray(person.id, [...personIds]))
+    .all();
   return people.flatMap((each): [string, number][] => {
     const sealed = codes.get(each.id)?.irdNumber;
     const named: [string, number] = [`${each.givenName} ${each.familyName}`, each.id];
@@ -142,10 +147,9 @@ function moveRun(context: Context, runId: number): void {
   if (!run || (run.state !== "signedOff" && run.state !== "sent")) return;
   // A document that was made again takes the place of the refused one.
   const newest = new Map<string, OutboxRow>();
+  // What another run of the payday files in its place is no longer waited for.
   for (const row of db.select().from(outbox).where(eq(outbox.runId, runId)).orderBy(outbox.id).all())
-    // What another run of the payday files in its place is no longer waited for.
-    if (row.state !== "cancelled")
-      newest.set(`${row.channel} ${row.payId ?? ""}`, row);
+    if (row.state !== "cancelled") newest.set(`${row.channel} ${row.payId ?? ""}`, row);
   const rows = [...newest.values()];
   const arrived = rows.every(
     (row) => done.includes(row.state) || (row.channel === "paymentFile" && row.state === "acknowledged"),

@@ -208,10 +208,12 @@ export function revealSecret(context: Context, actor: Actor, personId: number, w
     at: context.clock.now(),
     userId: actor.userId,
     businessId: businessOfPerson(context, personId),
-    what: `looked at ${what === "tax" ? "the tax number" : "the bank accounts"}`,
+    what: `looked at ${what === "bank" ? "the bank accounts" : records.tax.has(personId) ? "the tax file number" : "the IRD number"}`,
     about: `person ${personId}`,
   });
   const open = crypt.open(sealed);
   if (what === "tax") return open;
-  return (JSON.parse(open) as BankPart[]).map((part) => `${part.title}: ${`${part.bsb} ${part.account}`.trim()}`).join("; ");
+  return (JSON.parse(open) as BankPart[])
+    .map((part) => `${part.title}: ${`${part.bsb} ${part.account}`.trim()}`)
+    .join("; ");
 }

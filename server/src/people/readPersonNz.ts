@@ -8,17 +8,13 @@ import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
-import { asElement } from "../runs/runRows.ts";
 import { nzRows } from "../runs/rowFactsNz.ts";
+import { asElement } from "../runs/runRows.ts";
 import { lastThree } from "../store/crypt.ts";
 import { type DatedRecords, datedRecordsNz } from "../store/dated.ts";
 import { pastEarnings, payCycle, payElement, type person } from "../store/schema.ts";
 
-export function readPersonNz(
-  context: Context,
-  who: typeof person.$inferSelect,
-  records: DatedRecords,
-): PersonNzView {
+export function readPersonNz(context: Context, who: typeof person.$inferSelect, records: DatedRecords): PersonNzView {
   const { db, crypt } = context.store;
   const nz = datedRecordsNz(db, [who.id], "9999-12-31");
   const code = nz.taxCode.get(who.id);

@@ -55,7 +55,12 @@ export interface SectionValues extends SectionValuesNz {
   fringeBenefits: FringeBenefit;
 }
 
-export function createPerson(context: Context, actor: Actor, businessId: number, wanted: NewPerson | NewPersonNz): number {
+export function createPerson(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  wanted: NewPerson | NewPersonNz,
+): number {
   const { db } = context.store;
   return context.store.transaction(() => {
     const taken = db

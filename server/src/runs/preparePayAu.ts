@@ -1,6 +1,7 @@
 /** What an Australian pay will make at sign-off: super by fund, the leave ledger, the payslip, the payee of the event. */
-import type { StateAu } from "@zesty/core/calendar/businessDays";
+
 import { superDueDate } from "@zesty/core/au/superGuarantee";
+import type { StateAu } from "@zesty/core/calendar/businessDays";
 import { leaveKind } from "@zesty/core/leave/kinds";
 import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
 import { takenHours } from "@zesty/core/pay/leaveDrawn";

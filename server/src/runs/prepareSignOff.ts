@@ -1,8 +1,9 @@
 /**
  * Works a run out for sign-off: what the plan shows and what sign-off writes come from this one structure.
  */
-import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
+
 import type { BankPart } from "@zesty/contract/people";
+import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
 import { payRunJournal } from "@zesty/core/journals/payRunJournal";
 import { payRunJournalNz } from "@zesty/core/journals/payRunJournalNz";
 import type { JournalLine } from "@zesty/core/journals/posting";
@@ -54,27 +55,14 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
       return [
         {
           ...common,
-          ...preparePayNz(
-            loaded,
-            owner,
-            row,
-            worked,
-            yearAfter,
-            payments.filter(isPaymentNz),
-          ),
+          ...preparePayNz(loaded, owner, row, worked, yearAfter, payments.filter(isPaymentNz)),
         },
       ];
     if (!au) throw new Error(`Run ${run.id} holds an Australian pay in a New Zealand business.`);
     return [
       {
         ...common,
-        ...preparePayAu(
-          au,
-          row,
-          worked,
-          yearAfter,
-          payments.filter(isPaymentAu),
-        ),
+        ...preparePayAu(au, row, worked, yearAfter, payments.filter(isPaymentAu)),
       },
     ];
   });

@@ -1,3 +1,4 @@
+import { newClosedown } from "@zesty/contract/closedowns";
 import { newCorrection } from "@zesty/contract/corrections";
 import {
   addPeople,
@@ -13,6 +14,7 @@ import {
 import type { Right } from "@zesty/contract/session";
 import { eq } from "drizzle-orm";
 import { type Request, type Response, Router } from "express";
+import { planClosedown, recordClosedown } from "../closedowns/closedown.ts";
 import type { Actor, Context } from "../context.ts";
 import { makeCorrection, planCorrection } from "../corrections/correct.ts";
 import { readCorrectable } from "../corrections/readCorrectable.ts";
@@ -101,6 +103,17 @@ export function runRoutes(context: Context): Router {
   router.post(
     "/runs/:run/corrections",
     onRun("prepare", (actor, runId, request) => ({ id: makeCorrection(context, actor, correction(runId, request)) })),
+  );
+  router.post(
+    "/runs/:run/closedown/plan",
+    onRun("prepare", (_actor, runId, request) => planClosedown(context, runId, body(newClosedown, request))),
+  );
+  router.post(
+    "/runs/:run/closedown",
+    onRun("prepare", (actor, runId, request) => {
+      recordClosedown(context, actor, runId, body(newClosedown, request));
+      return readRun(context, actor, runId);
+    }),
   );
   router.put(
     "/runs/:run/ticks",

@@ -14,7 +14,6 @@ import type { Basis } from "@zesty/core/pay/payInput";
 import type { ElementNz, PersonNz } from "@zesty/core/pay/payInputNz";
 import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText, fromCents, fromE4, hoursText } from "@zesty/core/quantity/units";
-import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import type { Context } from "../context.ts";
 import { firstPaidDays, type Ledger, ledgersNz, weeksTakenSince } from "../holidays/ledger.ts";
@@ -38,13 +37,7 @@ export interface RunDays {
 /** What rows of New Zealand have beyond those of both countries. */
 export type NzPart = Pick<
   RowContextNz,
-  | "person"
-  | "holidays"
-  | "publicHolidays"
-  | "earlierGross"
-  | "patternDays"
-  | "nextAnniversary"
-  | "balances"
+  "person" | "holidays" | "publicHolidays" | "earlierGross" | "patternDays" | "nextAnniversary" | "balances"
 > & { facts: Pick<PersonFactsNz, "province" | "hasIrdNumber" | "kiwiSaver" | "certificateUntil" | "passesService"> };
 
 export interface NzRows {
@@ -178,11 +171,13 @@ function personNz(
           },
         }
       : {}),
-    ...(standing.length > 0 ? {
+    ...(standing.length > 0
+      ? {
           orders: standing.map(({ until: _until, total, ...order }) =>
             total === undefined ? order : { ...order, upTo: leftOf(total, takenOf(order)) },
           ),
-        } : {}),
+        }
+      : {}),
     ...(terms?.withPay ? { holidayPayWithPay: true } : {}),
   };
 }
@@ -206,9 +201,7 @@ function esctFacts(
 ): { base: string; estimated: boolean } {
   const last = (lastYear.get("gross") ?? 0) + (lastYear.get("kiwiSaverEmployer") ?? 0);
   if (who.startDate <= addMonths(yearStart, -12) && last > 0) return { base: centsText(last), estimated: false };
-  const week = decimal(holidays.weeklyHours)
-    .times(decimalOrZero(holidays.hourlyRate))
-    .plus(holidays.regularExtras);
+  const week = decimal(holidays.weeklyHours).times(decimalOrZero(holidays.hourlyRate)).plus(holidays.regularExtras);
   const rate = decimalOrZero(saver?.employerRate).plus(100);
   return { base: week.times(52).times(rate).div(100).toFixed(2), estimated: true };
 }
@@ -230,8 +223,7 @@ export function holidayFacts(
 ): HolidayFacts {
   const own = nz.holidays.get(who.id);
   const rules = context.rules.find(holidayRules, run.payday)?.figures;
-  const since =
-    ledger && rules ? countedSince(ledger.service, addDays(run.periodStart, -1), rules) : who.startDate;
+  const since = ledger && rules ? countedSince(ledger.service, addDays(run.periodStart, -1), rules) : who.startDate;
   const year = addMonths(run.periodStart, -12);
   const unpaid = (ledger?.service.unpaid ?? [])
     .filter((span) => span.ended >= year && span.ended < run.periodStart)
@@ -263,11 +255,7 @@ const beyondAWeek = (weeks: string) => {
 };
 
 /** Regular allowances and overtime of the usual pay, by the week. */
-function regularExtras(
-  lines: readonly SheetLine[],
-  elements: ReadonlyMap<number, PayElement>,
-  cycle: Cycle,
-): string {
+function regularExtras(lines: readonly SheetLine[], elements: ReadonlyMap<number, PayElement>, cycle: Cycle): string {
   const weeks = decimal(52).div(paysPerYear[cycle]);
   const total = lines.reduce((sum, line) => {
     const element = elements.get(line.elementId);
@@ -291,7 +279,10 @@ function holidaysOf(who: Who, run: RunDays, province: string, holidays: HolidayF
   return holidaysBetweenNz(run.periodStart, run.periodEnd, province, worksOn(holidays))
     .filter(({ date }) => date >= who.startDate && (who.endDate === null || date <= who.endDate))
     .map(({ date, name }) => {
-      const suggestion = otherwiseWorking(date, unknown ? null : (holidays.pattern ?? ["1", "1", "1", "1", "1", "0", "0"]));
+      const suggestion = otherwiseWorking(
+        date,
+        unknown ? null : (holidays.pattern ?? ["1", "1", "1", "1", "1", "0", "0"]),
+      );
       const hours = holidays.pattern?.[weekday(date) - 1] ?? (unknown ? null : hoursADay(holidays).toString());
       return { date, name, ...suggestion, hours };
     });
@@ -330,4 +321,3 @@ function nextAnniversary(ledger: Ledger, day: IsoDate, rules: Parameters<typeof 
   if (ledger.service.withPay) return null;
   return anniversaries(ledger.service, addMonths(day, 26), rules).find((date) => date > day) ?? null;
 }
-

@@ -12,8 +12,8 @@ import { payEventXml } from "../documents/payEventXml.ts";
 import { creditTransferXml, paymentCsvNz } from "../documents/paymentFileNz.ts";
 import { cannot } from "../http/problem.ts";
 import { type business, outbox, payment } from "../store/schema.ts";
-import { payeeFacts } from "./preparePayAu.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared } from "./prepared.ts";
+import { payeeFacts } from "./preparePayAu.ts";
 import type { Run } from "./runRows.ts";
 
 type Business = typeof business.$inferSelect;

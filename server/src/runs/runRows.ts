@@ -2,8 +2,8 @@
 
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
-import { toDateOf } from "@zesty/core/pay/facts";
 import type { EitherContext } from "@zesty/core/pay/either";
+import { toDateOf } from "@zesty/core/pay/facts";
 import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { AllowanceCode, DeductionCode, Overrides } from "@zesty/core/pay/payInput";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
@@ -189,10 +189,7 @@ export const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
 });
 
 /** The newest signed-off pay of each person that was not taken back. */
-export function lastPays(
-  context: Context,
-  personIds: readonly number[],
-): Map<number, LastPay> {
+export function lastPays(context: Context, personIds: readonly number[]): Map<number, LastPay> {
   const rows = context.store.sqlite
     .prepare<[string], { personId: number; payday: string; snapshot: string }>(
       `SELECT person_id AS personId, payday, snapshot FROM signed_pay WHERE id IN (

@@ -28,10 +28,7 @@ export function saveRows(context: Context, runId: number, wanted: SaveRows): Sav
         .select({ id: payElement.id })
         .from(payElement)
         .where(
-          and(
-            eq(payElement.businessId, run.businessId),
-            inArray(payElement.element, ["finalPercent", "closedownPay"]),
-          ),
+          and(eq(payElement.businessId, run.businessId), inArray(payElement.element, ["finalPercent", "closedownPay"])),
         )
         .all()
         .map((each) => each.id),

@@ -106,7 +106,11 @@ function writePay(context: Context, { loaded, business }: Prepared, each: Prepar
   writeDues(context, { loaded, business }, each.dues);
 }
 
-function writeDues(context: Context, { loaded, business }: Pick<Prepared, "loaded" | "business">, dues: DueEntry[]): void {
+function writeDues(
+  context: Context,
+  { loaded, business }: Pick<Prepared, "loaded" | "business">,
+  dues: DueEntry[],
+): void {
   for (const each of dues)
     if (each.cents !== 0)
       context.store.db

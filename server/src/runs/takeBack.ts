@@ -33,11 +33,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
     context.store.db.update(outbox).set({ state: "cancelled" }).where(eq(outbox.runId, runId)).run();
     context.store.db.update(payRun).set({ state: "takenBack" }).where(eq(payRun.id, runId)).run();
     giveBackFiling(context, run);
-    context.store.db
-      .update(closedown)
-      .set({ undoneAt: context.clock.now() })
-      .where(eq(closedown.runId, runId))
-      .run();
+    context.store.db.update(closedown).set({ undoneAt: context.clock.now() }).where(eq(closedown.runId, runId)).run();
     const fresh = insertRun(context, {
       businessId: run.businessId,
       cycleId: run.cycleId,

@@ -32,7 +32,13 @@ export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
       const key = tickKey(mark);
       return { ...mark, key, text: sentenceOf(mark), ticked: ticks.has(`${row.payId} ${key}`) };
     });
-    return { row, input: result.row?.input ?? null, worked: result.row?.worked ?? null, figures: result.figures, marks };
+    return {
+      row,
+      input: result.row?.input ?? null,
+      worked: result.row?.worked ?? null,
+      figures: result.figures,
+      marks,
+    };
   });
 }
 

@@ -1,6 +1,10 @@
 /** Makes a pay element: in the set-up, or from inside a run. Fields appear as the kind asks for them. */
 import { leaveKinds } from "@zesty/core/leave/kinds";
+import type { Country } from "@zesty/core/pay/either";
+import { leaveKindsNz } from "@zesty/core/pay/elementsNz";
+import type { Entry } from "@zesty/core/pay/payContext";
 import { allowanceCodes, type ElementAu, elementsAu } from "@zesty/core/pay/payInput";
+import { type ElementNz, elementsNz } from "@zesty/core/pay/payInputNz";
 import { useForm } from "react-hook-form";
 import { api } from "../state/api.ts";
 import { Button } from "./Button.tsx";
@@ -32,38 +36,56 @@ const deductionWords = [
   ["D", "child support deduction"],
   ["G", "child support garnishee"],
 ] as const;
-const inHours: readonly ElementAu[] = ["ordinary", "overtime", "leaveTaken", "timeInLieuEarned"];
+const inHours: readonly string[] = ["ordinary", "overtime", "leaveTaken", "timeInLieuEarned", "publicHolidayWorked"];
+const inDays: readonly string[] = [
+  "leaveTaken",
+  "publicHoliday",
+  "alternativeHoliday",
+  "alternativeEarned",
+  "daysWorked",
+];
+/** Kinds that a bookkeeper adds; those of a final pay and of a closedown are made where they arise. */
+const typedNz = elementsNz.filter(
+  (each) => !["unusedLeave", "finalPercent", "closedownPay", "holidayPay"].includes(each),
+);
+
+function entryOf(country: Country, element: string): Entry {
+  if (country === "NZ" && inDays.includes(element)) return "days";
+  return inHours.includes(element) ? "hours" : "amount";
+}
 
 interface Props {
+  country: Country;
   businessId: number;
   accounts: readonly { code: string; name: string }[];
   /** two columns, beside the sheet */
   narrow?: boolean;
   children?: React.ReactNode;
-  onDone: (created?: { id: number; entry: "hours" | "amount" }) => void;
+  onDone: (created?: { id: number; entry: Entry }) => void;
 }
 
-export function NewElementForm({ businessId, accounts, narrow = false, children, onDone }: Props) {
+export function NewElementForm({ country, businessId, accounts, narrow = false, children, onDone }: Props) {
   const [create] = api.useNewElementMutation();
   const form = useForm({
     defaultValues: {
       code: "",
       name: "",
-      element: "ordinary" as ElementAu,
-      entry: "hours" as "hours" | "amount",
+      element: "ordinary" as ElementAu | ElementNz,
+      entry: "hours" as Entry,
       percent: "100",
       leave: "annual",
       allowance: "KN",
       detail: "G1",
       deduction: "",
       counts: "usual",
+      regular: "usual",
       account: "",
     },
   });
   const { errors } = form.formState;
   const element = form.watch("element");
   const allowance = form.watch("allowance");
-  const submit = form.handleSubmit(async ({ counts, ...values }) => {
+  const submit = form.handleSubmit(async ({ counts, regular, ...values }) => {
     const only = <T extends string>(holds: boolean, value: T) => (holds && value !== "" ? value : null);
     const isAllowance = values.element === "allowance";
     const answer = await create({
@@ -71,12 +93,14 @@ export function NewElementForm({ businessId, accounts, narrow = false, children,
       element: {
         ...values,
         leave: only(values.element === "leaveTaken", values.leave),
-        allowance: only(isAllowance, values.allowance) as "OD" | null,
-        detail: only(isAllowance && values.allowance === "OD", values.detail),
+        allowance: only(isAllowance && country === "AU", values.allowance) as "OD" | null,
+        detail: only(isAllowance && country === "AU" && values.allowance === "OD", values.detail),
         deduction: only(values.element.startsWith("deduction"), values.deduction) as "F" | null,
         account: only(true, values.account),
         taxable: null,
-        superable: counts === "usual" ? null : counts === "yes",
+        superable: country === "NZ" || counts === "usual" ? null : counts === "yes",
+        holidayGross: country === "AU" || counts === "usual" ? null : counts === "yes",
+        regular: country === "AU" || regular === "usual" ? null : regular === "yes",
       },
     });
     if (answer.error) showErrors(form.setError, answer.error);
@@ -95,11 +119,11 @@ export function NewElementForm({ businessId, accounts, narrow = false, children,
           label="Kind"
           error={errorAt(errors, "element")}
           {...form.register("element", {
-            onChange: (event: { target: { value: ElementAu } }) =>
-              form.setValue("entry", inHours.includes(event.target.value) ? "hours" : "amount"),
+            onChange: (event: { target: { value: ElementAu | ElementNz } }) =>
+              form.setValue("entry", entryOf(country, event.target.value)),
           })}
         >
-          {elementsAu.map((each) => (
+          {(country === "AU" ? elementsAu : typedNz).map((each) => (
             <option key={each} value={each}>
               {elementWords[each]}
             </option>
@@ -108,20 +132,22 @@ export function NewElementForm({ businessId, accounts, narrow = false, children,
         <ChoiceField label="Typed as" {...form.register("entry")}>
           <option value="hours">hours</option>
           <option value="amount">dollars</option>
+          {country === "NZ" && <option value="days">days</option>}
+          {country === "NZ" && <option value="weeks">weeks</option>}
         </ChoiceField>
         {form.watch("entry") === "hours" && (
           <TextField label="Per cent of rate" error={errorAt(errors, "percent")} {...form.register("percent")} />
         )}
         {element === "leaveTaken" && (
           <ChoiceField label="Kind of leave" error={errorAt(errors, "leave")} {...form.register("leave")}>
-            {leaveKinds.map((kind) => (
+            {(country === "AU" ? leaveKinds : leaveKindsNz).map((kind) => (
               <option key={kind.code} value={kind.code}>
                 {kind.words}
               </option>
             ))}
           </ChoiceField>
         )}
-        {element === "allowance" && (
+        {country === "AU" && element === "allowance" && (
           <ChoiceField label="Reported as" error={errorAt(errors, "allowance")} {...form.register("allowance")}>
             {allowanceCodes.map((code) => (
               <option key={code} value={code}>
@@ -130,7 +156,7 @@ export function NewElementForm({ businessId, accounts, narrow = false, children,
             ))}
           </ChoiceField>
         )}
-        {element === "allowance" && allowance === "OD" && (
+        {country === "AU" && element === "allowance" && allowance === "OD" && (
           <ChoiceField label="Which other" error={errorAt(errors, "detail")} {...form.register("detail")}>
             {otherAllowances.map(([code, words]) => (
               <option key={code} value={code}>
@@ -139,7 +165,7 @@ export function NewElementForm({ businessId, accounts, narrow = false, children,
             ))}
           </ChoiceField>
         )}
-        {element.startsWith("deduction") && (
+        {country === "AU" && element.startsWith("deduction") && (
           <ChoiceField label="Reported as" error={errorAt(errors, "deduction")} {...form.register("deduction")}>
             <option value="">not reported</option>
             {deductionWords.map(([code, words]) => (
@@ -149,7 +175,21 @@ export function NewElementForm({ businessId, accounts, narrow = false, children,
             ))}
           </ChoiceField>
         )}
-        {["allowance", "bonus", "leaveLoading"].includes(element) && (
+        {country === "NZ" && ["allowance", "bonus", "overtime", "commission", "extraPay"].includes(element) && (
+          <>
+            <ChoiceField label="Gross earnings of the Holidays Act" {...form.register("counts")}>
+              <option value="usual">as the law has it</option>
+              <option value="yes">counts</option>
+              <option value="no">does not: truly discretionary</option>
+            </ChoiceField>
+            <ChoiceField label="Part of an ordinary week" {...form.register("regular")}>
+              <option value="usual">as is usual</option>
+              <option value="yes">yes, regular</option>
+              <option value="no">no, irregular</option>
+            </ChoiceField>
+          </>
+        )}
+        {country === "AU" && ["allowance", "bonus", "leaveLoading"].includes(element) && (
           <ChoiceField label="Counts for super" {...form.register("counts")}>
             <option value="usual">as the law has it</option>
             <option value="yes">yes</option>

@@ -89,16 +89,31 @@ export function Tape({
 const pinShapes: Record<Pin["kind"], string> = {
   super: "border-leaf",
   withholding: "border-amber",
-  finalisation: "border-plum",
+  paye: "border-amber",
+  childSupport: "border-amber",
+  studentLoan: "border-amber",
+  kiwiSaver: "border-leaf",
+  esct: "border-amber",
+  filing: "border-plum",
+};
+
+const pinNames: Partial<Record<Pin["kind"], string>> = {
+  super: "Super",
+  withholding: "Tax",
+  paye: "PAYE",
+  filing: "File",
 };
 
 function PinMark({ pin, left }: { pin: Pin; left: string }) {
-  const words = `${pin.words} of ${dollars(pin.cents)}, due ${weekdayDate(pin.date)}`;
+  const words =
+    pin.kind === "filing"
+      ? `${pin.words}, due ${weekdayDate(pin.date)}`
+      : `${pin.words} of ${dollars(pin.cents)}, due ${weekdayDate(pin.date)}`;
   return (
     <span className="absolute top-8 -translate-x-1/2" style={{ left }} title={words} role="img" aria-label={words}>
       <span className={`mx-auto block h-7 w-0 border-l-2 ${pinShapes[pin.kind]}`} aria-hidden="true" />
       <span className="block text-[11.5px] leading-tight whitespace-nowrap" aria-hidden="true">
-        {pin.kind === "super" ? "Super" : pin.kind === "withholding" ? "Tax" : pin.words}
+        {pinNames[pin.kind] ?? pin.words}
       </span>
     </span>
   );

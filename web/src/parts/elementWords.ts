@@ -1,7 +1,15 @@
 /** The kinds of pay element in words. */
+import { traitsNz } from "@zesty/core/pay/elementsNz";
 import type { ElementAu } from "@zesty/core/pay/payInput";
+import type { ElementNz } from "@zesty/core/pay/payInputNz";
 
-export const elementWords: Record<ElementAu, string> = {
+const wordsNz = Object.fromEntries(Object.entries(traitsNz).map(([name, { words }]) => [name, words])) as Record<
+  ElementNz,
+  string
+>;
+
+export const elementWords: Record<ElementAu | ElementNz, string> = {
+  ...wordsNz,
   ordinary: "Ordinary earnings",
   overtime: "Overtime",
   leaveTaken: "Leave taken",

@@ -2,16 +2,19 @@
 
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { DueView, JournalSummary, JournalView, RuleLoadPlan, RuleTableView } from "@zesty/contract/books";
-import type { BusinessView, NewBusiness, NewElement } from "@zesty/contract/business";
+import type { BusinessView, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
+import type { ClosedownPlan, NewClosedown } from "@zesty/contract/closedowns";
 import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import type { CostsView } from "@zesty/contract/costs";
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
 import type { DeskView } from "@zesty/contract/desk";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
+import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import type { Problem } from "@zesty/contract/problem";
 import type { Channel, RunSummary, RunView, SavedRows, SaveRows, SendView, SignOffPlan } from "@zesty/contract/runs";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import type { Payslip } from "@zesty/core/payslips/payslip";
+import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
 import type { Working } from "@zesty/core/working/figure";
 
 interface RuleFile {
@@ -86,7 +89,7 @@ export const api = createApi({
       query: ({ run, channel }) => ({ url: `/runs/${run}/send-again`, method: "POST", body: { channel } }),
       invalidatesTags: ["Send", "Desk", "Runs"],
     }),
-    payslip: build.query<Payslip, { run: number; payId: number }>({
+    payslip: build.query<Payslip | PayslipNz, { run: number; payId: number }>({
       query: ({ run, payId }) => `/runs/${run}/pays/${payId}/payslip`,
       providesTags: ["Run"],
     }),
@@ -98,7 +101,7 @@ export const api = createApi({
       providesTags: ["People"],
     }),
     person: build.query<PersonView, number>({ query: (person) => `/people/${person}`, providesTags: ["Person"] }),
-    newPerson: build.mutation<{ id: number }, { business: number; person: NewPerson }>({
+    newPerson: build.mutation<{ id: number }, { business: number; person: NewPerson | NewPersonNz }>({
       query: ({ business, person }) => ({ url: `/businesses/${business}/people`, method: "POST", body: person }),
       invalidatesTags: ["People"],
     }),
@@ -113,7 +116,7 @@ export const api = createApi({
       query: (business) => `/businesses/${business}`,
       providesTags: ["Business"],
     }),
-    newBusiness: build.mutation<{ id: number }, NewBusiness>({
+    newBusiness: build.mutation<{ id: number }, NewBusiness | NewBusinessNz>({
       query: (body) => ({ url: "/businesses", method: "POST", body }),
       invalidatesTags: ["Session", "Desk"],
     }),
@@ -149,6 +152,13 @@ export const api = createApi({
     withdrawRules: build.mutation<RuleTableView[], number>({
       query: (row) => ({ url: `/rules/${row}`, method: "DELETE" }),
       invalidatesTags: ["Rules", "Run", "Runs", "Desk"],
+    }),
+    planClosedown: build.mutation<ClosedownPlan, { run: number } & NewClosedown>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/closedown/plan`, method: "POST", body }),
+    }),
+    recordClosedown: build.mutation<RunView, { run: number } & NewClosedown>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/closedown`, method: "POST", body }),
+      invalidatesTags: ["Run", "Runs", "Desk", "Person"],
     }),
     movePayday: build.mutation<RunView, { run: number; payday: string; version: number }>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/payday`, method: "PUT", body }),

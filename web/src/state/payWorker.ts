@@ -1,9 +1,9 @@
 /** Works rows out off the main thread with the same core as the server, so that figures follow the keystroke. */
-import { workAndExamine } from "@zesty/core/checks/examine";
+import { examineEither } from "@zesty/core/checks/examineEither";
 import { tickKey } from "@zesty/core/checks/mark";
 import { sentenceOf } from "@zesty/core/checks/sentences";
-import { type PayElement, type RowContext, type SheetLine, workOutRow } from "@zesty/core/pay/payContext";
-import { rowFigures, workingOf } from "@zesty/core/pay/snapshot";
+import { type EitherContext, workingOf, workOutRowEither } from "@zesty/core/pay/either";
+import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import { makeRuleBook, type Row, type RuleBook } from "@zesty/core/rulebook/ruleBook";
 
 interface Request {
@@ -15,12 +15,12 @@ interface Request {
 export interface WorkRequest extends Request {
   kind: "work";
   elements: PayElement[];
-  rows: { payId: number; context: RowContext; lines: SheetLine[] }[];
+  rows: { payId: number; context: EitherContext; lines: SheetLine[] }[];
 }
 export interface WhyRequest extends Request {
   kind: "why";
   elements: PayElement[];
-  context: RowContext;
+  context: EitherContext;
   lines: SheetLine[];
   figure: string;
 }
@@ -36,16 +36,16 @@ const byId = (elements: readonly PayElement[]) => new Map(elements.map((each) =>
 self.onmessage = ({ data }: MessageEvent<WorkRequest | WhyRequest>) => {
   const rules = rulesOf(data);
   if (data.kind === "why") {
-    const { worked } = workOutRow(data.context, data.lines, byId(data.elements), rules);
+    const { worked } = workOutRowEither(data.context, data.lines, byId(data.elements), rules);
     self.postMessage({ id: data.id, working: workingOf(worked, data.figure) });
     return;
   }
   const elements = byId(data.elements);
   const rows = data.rows.map(({ payId, context, lines }) => {
-    const { row, marks } = workAndExamine(context, lines, elements, rules);
+    const { figures, marks } = examineEither(context, lines, elements, rules);
     return {
       payId,
-      figures: row ? rowFigures(row.worked) : null,
+      figures,
       marks: marks.map((mark) => ({ ...mark, key: tickKey(mark), text: sentenceOf(mark) })),
     };
   });

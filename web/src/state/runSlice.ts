@@ -2,7 +2,7 @@
 
 import { createSlice, original, type PayloadAction } from "@reduxjs/toolkit";
 import type { RunMark, RunRow, RunView, SavedRows } from "@zesty/contract/runs";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { Entry, SheetLine } from "@zesty/core/pay/payContext";
 import type { Overrides } from "@zesty/core/pay/payInput";
 import type { WorkedRow } from "./core.ts";
 
@@ -58,11 +58,11 @@ export const cellKey = (payId: number, elementId: number, costCentre?: string): 
 export const inCell = (line: SheetLine, elementId: number, costCentre: string | undefined): boolean =>
   line.elementId === elementId && line.corrects === undefined && line.costCentre === costCentre;
 
-const isNumber = (text: string, entry: "hours" | "amount") =>
-  (entry === "hours" ? /^\d{1,4}(\.\d{1,4})?$/ : /^\d{1,7}(\.\d{1,2})?$/).test(text);
+const isNumber = (text: string, entry: Entry) =>
+  (entry === "amount" ? /^\d{1,7}(\.\d{1,2})?$/ : /^\d{1,4}(\.\d{1,4})?$/).test(text);
 
 /** "7:30" is seven and a half hours; a comma may stand for the point. */
-export function readCell(typed: string, entry: "hours" | "amount"): string {
+export function readCell(typed: string, entry: Entry): string {
   const text = typed
     .trim()
     .replace(/^\$/, "")
@@ -79,10 +79,18 @@ export function readCell(typed: string, entry: "hours" | "amount"): string {
   return text;
 }
 
-const badText = (name: string, element: string, value: string, entry: "hours" | "amount") =>
-  entry === "hours"
-    ? `${name}, ${element}: “${value}” is not a number of hours. Write it as 7.5 or 7:30.`
-    : `${name}, ${element}: “${value}” is not an amount. Write it as 18.50.`;
+const badWords: Record<Entry, string> = {
+  hours: "is not a number of hours. Write it as 7.5 or 7:30.",
+  amount: "is not an amount. Write it as 18.50.",
+  days: "is not a number of days. Write it as 1 or 0.5.",
+  weeks: "is not a number of weeks. A day of five is 0.2.",
+};
+const badText = (name: string, element: string, value: string, entry: Entry) =>
+  `${name}, ${element}: “${value}” ${badWords[entry]}`;
+
+/** What a cell holds, by how its element is typed. Weeks and days that are typed bring hours of their own. */
+const filledBy = (entry: Entry, text: string): Partial<SheetLine> =>
+  entry === "hours" ? { hours: text } : entry === "amount" ? { amount: text } : { units: text, hours: undefined };
 
 /**
  * The row of a pay. The place is looked up in the untouched state: walking a draft makes a proxy of every row on the
@@ -175,7 +183,7 @@ export const runSlice = createSlice({
         const { explained: _explained, ...was } = row.lines.find((line) => inCell(line, elementId, costCentre)) ?? {
           elementId,
         };
-        const filled = element.entry === "hours" ? { hours: text } : { amount: text };
+        const filled = filledBy(element.entry, text);
         const centre = costCentre === undefined ? {} : { costCentre };
         row.lines = text === "" || Number(text) === 0 ? rest : [...rest, { ...was, elementId, ...filled, ...centre }];
         touched.push(payId);

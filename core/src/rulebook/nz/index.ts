@@ -6,4 +6,11 @@ import { incomeTaxRates } from "./incomeTaxRates.ts";
 import { minimumWageNz } from "./minimumWageNz.ts";
 import { protectedEarnings } from "./protectedEarnings.ts";
 
-export const tablesNz = [incomeTaxRates, earnersLevy, deductionRatesNz, minimumWageNz, holidayRules, protectedEarnings] as const;
+export const tablesNz = [
+  incomeTaxRates,
+  earnersLevy,
+  deductionRatesNz,
+  minimumWageNz,
+  holidayRules,
+  protectedEarnings,
+] as const;

@@ -23,7 +23,8 @@ export const protectedEarnings = table<ProtectedEarnings>("protectedEarnings", "
       order: ["childSupport", "studentLoan", "kiwiSaver", "orders", "voluntary"],
     },
     source: {
-      title: "Child Support Act 1991; District Court Act 2016; Social Security Act 2018; Tax Administration Act 1994 s 157",
+      title:
+        "Child Support Act 1991; District Court Act 2016; Social Security Act 2018; Tax Administration Act 1994 s 157",
       section: "Protected net earnings; order of deductions",
       seen: "from memory",
     },

@@ -67,7 +67,7 @@ export function Dues() {
                         <Link className="text-action underline" to={`/people/${person.personId}`}>
                           {person.name}
                         </Link>{" "}
-                        {person.memberNumber ? (
+                        {each.kind !== "super" ? null : person.memberNumber ? (
                           <span className="text-quiet">member {person.memberNumber}</span>
                         ) : (
                           <span className="text-amber">member number missing</span>
@@ -90,7 +90,7 @@ export function Dues() {
       aside={<p className="text-quiet">Ahead: {dollars(ahead.reduce((total, each) => total + each.cents, 0))}</p>}
     >
       {dues.length === 0 ? (
-        <Nothing>Super, withheld tax and other amounts owed come here as soon as a run is signed off.</Nothing>
+        <Nothing>What is owed to the tax agency and to funds comes here as soon as a run is signed off.</Nothing>
       ) : (
         <>
           <h2 className="mb-1 font-name text-[19px]">Ahead</h2>

@@ -1,5 +1,5 @@
 /** The end of an employment: last day, reason, and what the final pay will hold, spelled out before it is recorded. */
-import type { NewDeparture } from "@zesty/contract/departures";
+import { leavingReasonsNz, type NewDeparture } from "@zesty/contract/departures";
 import type { PersonView } from "@zesty/contract/people";
 import { cessationReasons } from "@zesty/core/lodgement/payEvent";
 import { useEffect, useState } from "react";
@@ -7,7 +7,7 @@ import { useForm } from "react-hook-form";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, TextField, TickField } from "../../parts/Fields.tsx";
-import { hours, longDate, money, sentenceCase } from "../../parts/format.ts";
+import { longDate, money, sentenceCase } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 
@@ -42,7 +42,11 @@ function Recorded({ person, departure }: { person: PersonView; departure: NonNul
   return (
     <div className="text-[15px]">
       <p>
-        Last day {longDate(departure.lastDay)}: {departure.words} ({departure.reason}).
+        Last day {longDate(departure.lastDay)}:{" "}
+        {person.country === "NZ"
+          ? leavingReasonsNz[departure.reason as keyof typeof leavingReasonsNz]
+          : `${departure.words} (${departure.reason})`}
+        .
       </p>
       <p>
         {departure.runId === null ? (
@@ -62,7 +66,7 @@ function Recorded({ person, departure }: { person: PersonView; departure: NonNul
           <p>
             {departure.undo === "whole"
               ? "The final lines leave the open run, the usual pay counts again, and the person is employed as before."
-              : "The run is signed off. Only the record is undone: the person is employed again, and the next pay event says so. What was paid stays paid; correct that pay in its run."}
+              : "The run is signed off. Only the record is undone: the person is employed again, and the next filing says so. What was paid stays paid; correct that pay in its run."}
           </p>
           <div className="mt-2 flex gap-2">
             <Button look="main" disabled={isLoading} onClick={() => void undo(person.id)}>
@@ -100,15 +104,15 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
   });
-  const dismissed = values.reason === "R" || values.reason === "F";
+  const dismissed = person.country === "AU" && (values.reason === "R" || values.reason === "F");
   return (
     <form noValidate className="mt-2 border-l-3 border-lime pl-4" onSubmit={(event) => void submit(event)}>
       <div className="grid grid-cols-2 gap-x-5 gap-y-3">
         <TextField label="Last day" type="date" error={errorAt(errors, "lastDay")} {...form.register("lastDay")} />
         <ChoiceField label="Reason" error={errorAt(errors, "reason")} {...form.register("reason")}>
-          {Object.entries(cessationReasons).map(([code, words]) => (
+          {Object.entries(person.country === "NZ" ? leavingReasonsNz : cessationReasons).map(([code, words]) => (
             <option key={code} value={code}>
-              {code}, {words}
+              {person.country === "NZ" ? words : `${code}, ${words}`}
             </option>
           ))}
         </ChoiceField>
@@ -137,7 +141,7 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
           {planned.data.lines.map((line) => (
             <div key={line.name} className="flex justify-between gap-4 border-b border-rule py-0.5">
               <span>
-                {line.name} <span className="text-quiet">{hours(line.hours, 2)} h</span>
+                {line.name} <span className="text-quiet">{line.quantity}</span>
                 <span className="block text-[13.5px] text-quiet">{line.why}</span>
               </span>
               <span className="font-semibold">{money(line.amount)}</span>

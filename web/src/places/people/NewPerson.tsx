@@ -21,6 +21,7 @@ export function NewPersonPage() {
     },
   });
   if (!setUp) return <Loading what="the set-up" />;
+  const isNz = setUp.country === "NZ";
   const { errors } = form.formState;
   const submit = form.handleSubmit(async ({ payrollId, details, employment }) => {
     const permanent = employment.basis === "full-time" || employment.basis === "part-time";
@@ -38,7 +39,18 @@ export function NewPersonPage() {
           placeId: setUp.places[0]?.id ?? null,
           costCentreId: null,
         },
-        ...(permanent
+        ...(isNz
+          ? {
+              holidays: {
+                withPay: false,
+                varies: employment.basis === "casual",
+                agreedWeek: null,
+                averageOnlyUntil: null,
+                keepsAnniversary: false,
+              },
+            }
+          : {}),
+        ...(permanent && !isNz
           ? {
               leave: {
                 entitlements: [
@@ -70,9 +82,11 @@ export function NewPersonPage() {
         {field("payrollId", "Payroll ID", { hint: "Stays with the person; never used twice" })}
         {field("details.email", "E-mail", { hint: "Payslips go there" })}
         <ChoiceField label="Basis" {...form.register("employment.basis")}>
-          {bases.map((basis) => (
-            <option key={basis}>{basis}</option>
-          ))}
+          {bases
+            .filter((basis) => !isNz || (basis !== "labour-hire" && basis !== "contractor"))
+            .map((basis) => (
+              <option key={basis}>{basis}</option>
+            ))}
         </ChoiceField>
         <ChoiceField label="Pay cycle" {...form.register("employment.cycleId")}>
           {setUp.cycles.map((cycle) => (
@@ -90,8 +104,9 @@ export function NewPersonPage() {
             </p>
           )}
           <p className="mb-3 text-[14px] text-quiet">
-            Tax declaration, fund, bank account and address come next, on the person's page. Until then they are marked
-            as missing.
+            {isNz
+              ? "Tax code, KiwiSaver, bank account and address come next, on the person's page. A new employee from 18 to 64 is enrolled in KiwiSaver unless exempt. Until then they are marked as missing."
+              : "Tax declaration, fund, bank account and address come next, on the person's page. Until then they are marked as missing."}
           </p>
           <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
             Add

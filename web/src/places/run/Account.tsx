@@ -1,10 +1,14 @@
 /** The account of the person in hand: a slim column from earnings to net, employer's part, leave, year to date. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { leaveWords } from "@zesty/core/leave/kinds";
+import type { Country } from "@zesty/core/pay/either";
+import { leaveKindsNz } from "@zesty/core/pay/elementsNz";
+import type { RowContextNz } from "@zesty/core/pay/payContextNz";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { hours, money, moneyOrDash } from "../../parts/format.ts";
+import { countryWords } from "../../parts/countryWords.ts";
+import { hours, longDate, money, moneyOrDash } from "../../parts/format.ts";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
 import { centreAdded } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
@@ -17,7 +21,7 @@ interface Props {
   onInclude: (included: boolean) => void;
   onPayslip: () => void;
   onPeriods: (periods: number) => void;
-  onOpen: (panel: "lines" | "leave" | "byHand" | "correction") => void;
+  onOpen: (panel: "lines" | "leave" | "publicHolidays" | "byHand" | "correction") => void;
 }
 
 export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeriods, onOpen }: Props) {
@@ -37,7 +41,7 @@ export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeri
       </p>
       <Marks row={row} onTick={onTick} open={open} />
       {!row.included && <p className="my-3 text-quiet">Left out of this run: nothing is paid.</p>}
-      {figures && row.included && <Figures figures={figures} row={row} onWhy={onWhy} />}
+      {figures && row.included && <Figures country={view.country} figures={figures} row={row} onWhy={onWhy} />}
       {row.included && <PeriodsCovered row={row} open={open} onPeriods={onPeriods} />}
       <div className="mt-4 flex gap-2">
         {figures && row.included && <Button onClick={onPayslip}>See the payslip</Button>}
@@ -65,8 +69,13 @@ function Also({ view, row, onOpen }: Pick<Props, "view" | "row" | "onOpen">) {
       <Button look="quiet" onClick={() => onOpen("leave")}>
         Leave by its dates
       </Button>
+      {view.country === "NZ" && (
+        <Button look="quiet" onClick={() => onOpen("publicHolidays")}>
+          Public holidays of the period
+        </Button>
+      )}
       <Button look="quiet" onClick={() => onOpen("byHand")}>
-        Tax or super by hand
+        {view.country === "NZ" ? "PAYE by hand" : "Tax or super by hand"}
       </Button>
       {others.length > 0 && (
         <select
@@ -128,16 +137,26 @@ function Marks({ row, onTick, open }: { row: RunRow; onTick: Props["onTick"]; op
   );
 }
 
-function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; onWhy: (figure: string) => void }) {
+const nzNames = { childSupport: "Child support", studentLoan: "Student loan", kiwiSaver: "KiwiSaver" } as const;
+
+interface FiguresProps {
+  country: Country;
+  figures: RowFigures;
+  row: RunRow;
+  onWhy: (figure: string) => void;
+}
+
+function Figures({ country, figures, row, onWhy }: FiguresProps) {
   const group = (...names: string[]) =>
     figures.lines.filter((line) => names.includes(line.group) && line.amount !== "0.00");
   const earnings = group("earnings", "extra", "unusedLeave", "termination", "returnToWork");
   const toDate = row.context?.toDate;
+  const words = countryWords[country];
   const line = (
     name: string,
     label: string,
     amount: string,
-    more: { hours?: string | null; strong?: boolean; sign?: string } = {},
+    more: { hours?: string | null; units?: string | undefined; strong?: boolean; sign?: string } = {},
   ) => (
     <FigureLine key={`${name}${label}${amount}`} label={label} amount={amount} {...more} onWhy={() => onWhy(name)} />
   );
@@ -145,14 +164,20 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
     <div className="figures mt-2 text-[15px]">
       {earnings.map((each) =>
         line(`line:${each.code}`, each.costCentre ? `${each.name}, ${each.costCentre}` : each.name, each.amount, {
-          hours: each.hours,
+          hours: each.units === undefined ? each.hours : null,
+          units: each.units === undefined ? undefined : `${hours(each.units, 2)} ${each.unit}`,
         }),
       )}
       {line("gross", "Gross", figures.gross, { strong: true })}
       {group("beforeTax").map((each) => line(`line:${each.code}`, each.name, each.amount, { sign: "−" }))}
       {figures.beforeTax !== "0.00" && line("taxable", "Taxable", figures.taxable)}
-      {line("withheld", "PAYG tax", figures.withheld, { sign: "−" })}
-      {group("afterTax").map((each) => line(`line:${each.code}`, each.name, each.amount, { sign: "−" }))}
+      {line("withheld", words.tax, figures.withheld, { sign: "−" })}
+      {(["childSupport", "studentLoan", "kiwiSaver"] as const).map((name) =>
+        (figures[name] ?? "0.00") === "0.00" ? null : line(name, nzNames[name], figures[name] ?? "", { sign: "−" }),
+      )}
+      {group("afterTax", "deduction", "donation").map((each) =>
+        line(`line:${each.code}`, each.name, each.amount, { sign: "−" }),
+      )}
       {group("reimbursement").map((each) => line(`line:${each.code}`, each.name, each.amount, { sign: "+" }))}
       <button
         type="button"
@@ -164,7 +189,7 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
         <span className="font-name text-[22px]">{money(figures.net)}</span>
       </button>
       <h3 className="mt-3 text-[13px] text-quiet">Employer's part</h3>
-      {line("super", "Super", figures.super)}
+      {line("super", words.employer, figures.super)}
       {(figures.employerCosts ?? []).map((each) => line(`cost:${each.code}`, each.name, each.amount))}
       {line("cost", "Cost to the business", figures.cost)}
       {Object.keys(figures.leave).length > 0 && (
@@ -185,6 +210,7 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
           ))}
         </>
       )}
+      {row.context?.country === "NZ" && <BalancesNz context={row.context} />}
       {toDate && (
         <>
           <h3 className="mt-3 text-[13px] text-quiet">Year to date before this pay</h3>
@@ -193,7 +219,7 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
             <span>{moneyOrDash(toDate.gross ?? "0")}</span>
           </p>
           <p className="flex justify-between py-0.5">
-            <span>Tax</span>
+            <span>{words.taxShort}</span>
             <span>{moneyOrDash(toDate.withheld ?? "0")}</span>
           </p>
         </>
@@ -202,10 +228,36 @@ function Figures({ figures, row, onWhy }: { figures: RowFigures; row: RunRow; on
   );
 }
 
+/** Balances in the law's own units, and when the next weeks arise. */
+function BalancesNz({ context }: { context: RowContextNz }) {
+  const kept = leaveKindsNz.filter((kind) => kind.kept && context.balances[kind.code] !== undefined);
+  return (
+    <>
+      <h3 className="mt-3 text-[13px] text-quiet">Leave before this pay</h3>
+      {kept.map((kind) => (
+        <p key={kind.code} className="flex justify-between py-0.5">
+          <span>{kind.words}</span>
+          <span>
+            {hours(context.balances[kind.code] ?? "0", 2)} <span className="text-quiet">{kind.unit}</span>
+          </span>
+        </p>
+      ))}
+      <p className="text-[14px] text-quiet">
+        {context.person.holidayPayWithPay
+          ? "8 % with each pay in place of annual holidays."
+          : context.nextAnniversary
+            ? `Four more weeks on ${longDate(context.nextAnniversary)}.`
+            : ""}
+      </p>
+    </>
+  );
+}
+
 function FigureLine({
   label,
   amount,
   hours: worked,
+  units,
   strong = false,
   sign = "",
   onWhy,
@@ -213,6 +265,7 @@ function FigureLine({
   label: string;
   amount: string;
   hours?: string | null;
+  units?: string | undefined;
   strong?: boolean;
   sign?: string;
   onWhy: () => void;
@@ -227,6 +280,7 @@ function FigureLine({
       <span>
         {label}
         {worked && <span className="ml-2 text-[13px] text-quiet">{hours(worked)} h</span>}
+        {units && <span className="ml-2 text-[13px] text-quiet">{units}</span>}
       </span>
       <span>
         {amount === "0.00" ? "" : sign}

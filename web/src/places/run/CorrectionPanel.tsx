@@ -1,10 +1,12 @@
 /** Corrects a pay that was signed off and sent: type it as it should have been, see the difference, choose where it goes. */
 import type { CorrectablePay, CorrectionPlan } from "@zesty/contract/corrections";
 import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { Country } from "@zesty/core/pay/either";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { countryWords } from "../../parts/countryWords.ts";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -22,14 +24,14 @@ export function CorrectionPanel({ view, row, onBack }: { view: RunView; row: Run
       </Button>
       <h2 className="mt-2 font-name text-[20px]">Correct this pay</h2>
       <ProblemNote error={error} />
-      {data && <Correct key={data.payId} pay={data} />}
+      {data && <Correct key={data.payId} country={view.country} pay={data} />}
     </div>
   );
 }
 
 type Into = "next" | "own";
 
-function Correct({ pay }: { pay: CorrectablePay }) {
+function Correct({ country, pay }: { country: Country; pay: CorrectablePay }) {
   const navigate = useNavigate();
   const [lines, setLines] = useState<SheetLine[]>(pay.lines);
   const [into, setInto] = useState<Into>("next");
@@ -129,7 +131,7 @@ function Correct({ pay }: { pay: CorrectablePay }) {
         )}
       </div>
       <ProblemNote error={planned.error ?? made.error} />
-      {planned.data && <Difference plan={planned.data} />}
+      {planned.data && <Difference country={country} plan={planned.data} />}
       <div className="mt-3 flex gap-2">
         <Button type="submit">See the difference</Button>
         {planned.data && (
@@ -152,11 +154,11 @@ function Correct({ pay }: { pay: CorrectablePay }) {
 
 const signed = (amount: string) => (amount.startsWith("-") ? `−${money(amount.slice(1))}` : money(amount));
 
-function Difference({ plan }: { plan: CorrectionPlan }) {
+function Difference({ country, plan }: { country: Country; plan: CorrectionPlan }) {
   const rows = [
     ["Gross", plan.gross],
-    ["PAYG tax", plan.withheld],
-    ["Super", plan.super],
+    [countryWords[country].tax, plan.withheld],
+    [countryWords[country].employer, plan.super],
   ] as const;
   return (
     <div className="figures mt-3 border-t border-rule-strong pt-1 text-[15px]">

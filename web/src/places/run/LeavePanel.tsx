@@ -1,8 +1,8 @@
 /** Leave by its dates: hours by the person's pattern, public holidays left out, and the usual hours reduced. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { evenPattern, leaveDays } from "@zesty/core/leave/leaveDays";
-import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
-import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { withLeave } from "@zesty/core/pay/withLeave";
+import { decimalOrZero } from "@zesty/core/quantity/decimal";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
@@ -18,7 +18,7 @@ export function LeavePanel({ view, row, onBack }: { view: RunView; row: RunRow; 
   const [last, setLast] = useState(view.periodStart);
   const [inAdvance, setInAdvance] = useState(false);
   const { context } = row;
-  if (!context) return null;
+  if (context?.country !== "AU") return null;
   const pattern = context.facts.workPattern ?? evenPattern(decimalOrZero(context.person.weeklyHours));
   const { state, hourlyRate } = context.facts;
   const laterDays = last > view.periodEnd;
@@ -94,31 +94,4 @@ export function LeavePanel({ view, row, onBack }: { view: RunView; row: RunRow; 
       </Button>
     </form>
   );
-}
-
-/** Leave takes the place of usual hours, or of that part of a salary, so that nobody is paid twice for a day. */
-export function withLeave(
-  lines: readonly SheetLine[],
-  elements: readonly PayElement[],
-  { elementId, leave, inPeriod, rate }: { elementId: number; leave: string; inPeriod: string; rate: string | null },
-): { lines: SheetLine[]; reducedBy: string } {
-  const isUsual = (line: SheetLine) => {
-    const element = elements.find((each) => each.id === line.elementId);
-    return element?.element === "ordinary" && element.percent === "100" && !line.corrects && !line.costCentre;
-  };
-  const usual = lines.find(isUsual);
-  const others = lines.filter((line) => line !== usual && !(line.elementId === elementId && !line.corrects));
-  const before = decimalOrZero(lines.find((line) => line.elementId === elementId && !line.corrects)?.hours);
-  const added = decimal(inPeriod).minus(before);
-  const taken: SheetLine = { elementId, hours: leave, ...(usual?.hours === undefined && rate ? { rate } : {}) };
-  if (!usual) return { lines: [...others, taken], reducedBy: "0" };
-  if (usual.hours !== undefined) {
-    const left = decimal(usual.hours).minus(added);
-    const kept = left.gt(0) ? [{ ...usual, hours: left.toString() }] : [];
-    return { lines: [...kept, ...others, taken], reducedBy: (left.gt(0) ? added : decimal(usual.hours)).toString() };
-  }
-  if (rate === null) return { lines: [usual, ...others, taken], reducedBy: "0" };
-  const left = decimalOrZero(usual.amount).minus(added.times(rate).toDecimalPlaces(2));
-  const kept = left.gt(0) ? [{ ...usual, amount: left.toFixed(2) }] : [];
-  return { lines: [...kept, ...others, taken], reducedBy: added.toString() };
 }

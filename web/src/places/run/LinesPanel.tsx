@@ -1,6 +1,7 @@
 /** The lines of one pay with what belongs to odd ones: rates, methods, codes, and the terms of deductions. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { etpCodes } from "@zesty/core/au/terminationPayment";
+import type { Country } from "@zesty/core/pay/either";
 import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import { Button } from "../../parts/Button.tsx";
 import { TermsFields, withTerms } from "../../parts/DeductionTerms.tsx";
@@ -31,6 +32,7 @@ export function LinesPanel({ view, row, onBack }: { view: RunView; row: RunRow; 
           <LineEditor
             // biome-ignore lint/suspicious/noArrayIndexKey: lines have no id of their own; their place is what is edited
             key={`${line.elementId} ${line.corrects ?? ""} ${line.costCentre ?? ""} ${at}`}
+            country={view.country}
             line={line}
             element={element}
             onLine={(changed) => change(at, changed)}
@@ -42,18 +44,21 @@ export function LinesPanel({ view, row, onBack }: { view: RunView; row: RunRow; 
 }
 
 interface EditorProps {
+  country: Country;
   line: SheetLine;
   element: PayElement;
   onLine: (line: SheetLine | null) => void;
 }
 
-function LineEditor({ line, element, onLine }: EditorProps) {
+function LineEditor({ country, line, element, onLine }: EditorProps) {
   const typed =
     line.terms?.percentOfGross !== undefined
       ? `${line.terms.percentOfGross} % of gross`
       : line.amount !== undefined
         ? `$${money(line.amount)}`
-        : `${hours(line.hours ?? "0")} h`;
+        : line.units !== undefined
+          ? `${hours(line.units)} ${element.entry}`
+          : `${hours(line.hours ?? "0")} h`;
   return (
     <section className="mt-3 border-t border-rule-strong pt-1.5" aria-label={element.name}>
       <div className="flex items-baseline justify-between gap-2">
@@ -81,7 +86,16 @@ function LineEditor({ line, element, onLine }: EditorProps) {
               onValue={(rate) => onLine({ ...line, rate })}
             />
           )}
-          <Detail line={line} element={element} onLine={onLine} />
+          {line.units !== undefined && (
+            <NumberInput
+              label="Hours of that time"
+              hint="Empty: by the working week"
+              form="rate"
+              value={line.hours}
+              onValue={(value) => onLine({ ...line, hours: value })}
+            />
+          )}
+          {country === "AU" && <Detail line={line} element={element} onLine={onLine} />}
           {element.element.startsWith("deduction") && <Terms line={line} onLine={onLine} />}
         </>
       )}
@@ -90,7 +104,7 @@ function LineEditor({ line, element, onLine }: EditorProps) {
 }
 
 /** Fields by kind of line: each stands only where the rule asks for it. */
-function Detail({ line, element, onLine }: EditorProps) {
+function Detail({ line, element, onLine }: Omit<EditorProps, "country">) {
   const detail = line.detail ?? {};
   const set = (change: LineDetail) => {
     const next = Object.fromEntries(
@@ -198,7 +212,7 @@ function Detail({ line, element, onLine }: EditorProps) {
   }
 }
 
-function Terms({ line, onLine }: Omit<EditorProps, "element">) {
+function Terms({ line, onLine }: Pick<EditorProps, "line" | "onLine">) {
   const set = (change: DeductionTerms) => onLine(withTerms(line, change));
   return <TermsFields terms={line.terms ?? {}} onTerms={set} />;
 }

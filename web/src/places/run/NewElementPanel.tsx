@@ -1,5 +1,6 @@
 /** A new kind of pay from inside the run: as a column for now, or for good in the usual pay of the person in hand. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { Entry } from "@zesty/core/pay/payContext";
 import { useState } from "react";
 import { TextField } from "../../parts/Fields.tsx";
 import { NewElementForm } from "../../parts/NewElementForm.tsx";
@@ -24,11 +25,16 @@ export function NewElementPanel({ view, row, onDone }: Props) {
   const [save] = api.useSavePersonMutation();
   const [problem, setProblem] = useState<unknown>(null);
 
-  async function added(created: { id: number; entry: "hours" | "amount" }): Promise<void> {
+  async function added(created: { id: number; entry: Entry }): Promise<void> {
     await untilSaved();
     if (row && forGood && value) {
       const person = await fetchPerson(row.personId).unwrap();
-      const line = created.entry === "hours" ? { hours: value } : { amount: value };
+      const line =
+        created.entry === "hours"
+          ? { hours: value }
+          : created.entry === "amount"
+            ? { amount: value }
+            : { units: value };
       const answer = await save({
         person: row.personId,
         section: "usualPay",
@@ -48,6 +54,7 @@ export function NewElementPanel({ view, row, onDone }: Props) {
       <h2 className="font-name text-[20px]">New pay element</h2>
       <p className="text-[14.5px] text-quiet">It becomes a column of this sheet, and stands ready for later runs.</p>
       <NewElementForm
+        country={view.country}
         businessId={view.businessId}
         accounts={setUp.accounts}
         narrow
@@ -56,7 +63,7 @@ export function NewElementPanel({ view, row, onDone }: Props) {
         {row && (
           <div className="mt-3 border-t border-rule pt-2">
             <TextField
-              label={`For ${row.name}, hours or dollars`}
+              label={`For ${row.name}, hours, days or dollars`}
               hint="May stay empty: type it in the sheet"
               value={value}
               onChange={(event) => setValue(event.target.value.trim())}

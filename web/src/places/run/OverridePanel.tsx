@@ -1,5 +1,6 @@
 /** Tax or super typed in place of the worked figure. A reason goes with it, and a query stands until it is ticked. */
 import type { RunRow } from "@zesty/contract/runs";
+import type { Country } from "@zesty/core/pay/either";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
@@ -9,14 +10,21 @@ import { useAppDispatch } from "../../state/store.ts";
 
 const isMoney = (text: string) => text === "" || /^\d{1,8}(\.\d{1,2})?$/.test(text);
 
-export function OverridePanel({ row, onBack }: { row: RunRow; onBack: () => void }) {
+interface Props {
+  country: Country;
+  row: RunRow;
+  onBack: () => void;
+}
+
+export function OverridePanel({ country, row, onBack }: Props) {
+  const isNz = country === "NZ";
   const dispatch = useAppDispatch();
   const [withheld, setWithheld] = useState(row.overrides?.withheld ?? "");
   const [guarantee, setGuarantee] = useState(row.overrides?.guarantee ?? "");
   const [reason, setReason] = useState(row.overrides?.reason ?? "");
   const [tried, setTried] = useState(false);
   const faults = {
-    withheld: isMoney(withheld) ? undefined : "Tax is not an amount. Write it as 250.00.",
+    withheld: isMoney(withheld) ? undefined : "This is not an amount. Write it as 250.00.",
     guarantee: isMoney(guarantee) ? undefined : "Super is not an amount. Write it as 136.80.",
     reason: reason.trim() ? undefined : "Say why: the reason stays with the pay.",
   };
@@ -47,25 +55,27 @@ export function OverridePanel({ row, onBack }: { row: RunRow; onBack: () => void
       <Button look="quiet" onClick={onBack}>
         Back to the account
       </Button>
-      <h2 className="mt-2 font-name text-[20px]">Tax or super by hand</h2>
+      <h2 className="mt-2 font-name text-[20px]">{isNz ? "PAYE by hand" : "Tax or super by hand"}</h2>
       <p className="mb-3 text-[14.5px] text-quiet">
         {row.name}. Leave a field empty to keep the worked figure. The worked figure stays in the working, and a query
         asks for a second look.
       </p>
       <div className="flex flex-col gap-3">
         <TextField
-          label="Tax withheld"
+          label={isNz ? "PAYE" : "Tax withheld"}
           hint={row.figures && !row.overrides ? `Worked out: $${money(row.figures.withheld)}` : "In all, for this pay"}
           value={withheld}
           error={tried ? faults.withheld : undefined}
           onChange={(event) => setWithheld(event.target.value.trim())}
         />
-        <TextField
-          label="Super guarantee"
-          value={guarantee}
-          error={tried ? faults.guarantee : undefined}
-          onChange={(event) => setGuarantee(event.target.value.trim())}
-        />
+        {!isNz && (
+          <TextField
+            label="Super guarantee"
+            value={guarantee}
+            error={tried ? faults.guarantee : undefined}
+            onChange={(event) => setGuarantee(event.target.value.trim())}
+          />
+        )}
         <TextField
           label="Reason"
           value={reason}
@@ -74,7 +84,9 @@ export function OverridePanel({ row, onBack }: { row: RunRow; onBack: () => void
           onChange={(event) => setReason(event.target.value)}
         />
       </div>
-      {tried && nothing && <p className="mt-2 text-plum">Type tax or super, or go back.</p>}
+      {tried && nothing && (
+        <p className="mt-2 text-plum">{isNz ? "Type the PAYE, or go back." : "Type tax or super, or go back."}</p>
+      )}
       <div className="mt-4 flex gap-2">
         <Button look="main" type="submit">
           Use these

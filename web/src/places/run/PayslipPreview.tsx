@@ -1,7 +1,9 @@
 /** The payslip before it is sent, with everything the PDF holds. */
 import type { Payslip, PayslipLine } from "@zesty/core/payslips/payslip";
+import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
+import { type SlipTable, slipLayout } from "@zesty/core/payslips/slipLayout";
 import { Button } from "../../parts/Button.tsx";
-import { longDate, money, moneyOrDash, sentenceCase, shortDate } from "../../parts/format.ts";
+import { longDate, money, moneyOrDash, shortDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 
@@ -33,60 +35,24 @@ export function PayslipPreview({ runId, payId, onBack }: { runId: number; payId:
   );
 }
 
-function Slip({ slip }: { slip: Payslip }) {
+function Slip({ slip }: { slip: Payslip | PayslipNz }) {
+  const shown = slipLayout(slip);
   return (
     <article className="figures mt-2 border border-rule-strong bg-sheet p-4 text-[14px]" aria-label="Payslip">
       <p className="font-semibold">{slip.employer.name}</p>
-      <p className="text-quiet">ABN {slip.employer.abn}</p>
+      <p className="text-quiet">{shown.registration}</p>
       <h2 className="mt-2 font-name text-[18px]">{slip.employee.name}</h2>
       <p className="text-quiet">
         {longDate(slip.period.start)} to {longDate(slip.period.end)}, paid {longDate(slip.payday)}
+        {shown.facts.map(([label, value]) => ` · ${label.toLowerCase()} ${value}`)}
       </p>
       <Lines title="Earnings" lines={slip.earnings} />
       <Total label="Gross" amount={slip.gross} toDate={slip.yearToDate.gross} />
       <Lines title="Reimbursements" lines={slip.reimbursements} />
-      <Lines
-        title="Tax and deductions"
-        lines={[
-          {
-            name: "PAYG tax withheld",
-            hours: null,
-            rate: null,
-            amount: slip.withheld,
-            yearToDate: slip.yearToDate.withheld,
-          },
-          ...slip.deductions,
-        ]}
-      />
+      <Lines title="Tax and deductions" lines={shown.deductions} />
       <Total label="Net pay" amount={slip.net} toDate={slip.yearToDate.net} />
-      {slip.super.map((each) => (
-        <p key={each.name} className="mt-2 border-t border-rule pt-1">
-          {each.name}: {money(each.amount)} to {each.fund}
-          {each.memberNumber ? `, member ${each.memberNumber}` : ""}, there by {shortDate(each.due)}
-        </p>
-      ))}
-      {slip.leave.length > 0 && (
-        <table className="mt-2 w-full border-t border-rule">
-          <thead>
-            <tr className="text-quiet">
-              <th className="text-left font-normal">Leave, hours</th>
-              <th className="text-right font-normal">Accrued</th>
-              <th className="text-right font-normal">Taken</th>
-              <th className="text-right font-normal">Balance</th>
-            </tr>
-          </thead>
-          <tbody>
-            {slip.leave.map((each) => (
-              <tr key={each.kind}>
-                <td>{sentenceCase(each.kind)}</td>
-                <td className="text-right">{each.accrued}</td>
-                <td className="text-right">{each.taken}</td>
-                <td className="text-right">{each.balance}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      <Rows table={shown.contributions} />
+      <Rows table={shown.leave} />
       {slip.paidTo.map((each) => (
         <p key={each.title + each.account} className="mt-1 text-quiet">
           {money(each.amount)} to {each.title}, account {each.account}
@@ -94,6 +60,36 @@ function Slip({ slip }: { slip: Payslip }) {
       ))}
       {slip.message && <p className="mt-3 italic">{slip.message}</p>}
     </article>
+  );
+}
+
+function Rows({ table }: { table: SlipTable }) {
+  if (table.rows.length === 0) return null;
+  const text = (value: string, at: number) =>
+    table.money.includes(at) ? money(value) : table.dates.includes(at) ? shortDate(value) : value;
+  return (
+    <table className="mt-2 w-full border-t border-rule">
+      <thead>
+        <tr className="text-quiet">
+          {table.head.map((title, at) => (
+            <th key={title} className={`font-normal ${at === 0 ? "text-left" : "pl-2 text-right"}`}>
+              {title}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {table.rows.map((row) => (
+          <tr key={row[0]}>
+            {row.map((value, at) => (
+              <td key={table.head[at]} className={at === 0 ? "" : "pl-2 text-right"}>
+                {text(value, at)}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

@@ -15,14 +15,17 @@ import { includedSet, loaded, periodsSet, said, saved, selected, ticked } from "
 import { store, useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { untilSaved, useRunEditing } from "../../state/useRunEditing.ts";
 import { Account } from "./Account.tsx";
+import { ClosedownPanel } from "./ClosedownPanel.tsx";
 import { CorrectionPanel } from "./CorrectionPanel.tsx";
 import type { Step } from "./columns.tsx";
 import { LeavePanel } from "./LeavePanel.tsx";
+import { LeavePanelNz } from "./LeavePanelNz.tsx";
 import { LinesPanel } from "./LinesPanel.tsx";
 import { NewElementPanel } from "./NewElementPanel.tsx";
 import { OverridePanel } from "./OverridePanel.tsx";
 import { PaydayMover } from "./PaydayMover.tsx";
 import { PayslipPreview } from "./PayslipPreview.tsx";
+import { PublicHolidayPanel } from "./PublicHolidayPanel.tsx";
 import { RunSheet } from "./RunSheet.tsx";
 import { RunTools } from "./RunTools.tsx";
 import { runKindWords } from "./runKindWords.ts";
@@ -47,6 +50,8 @@ type Beside =
   | { kind: "payslip" }
   | { kind: "lines" }
   | { kind: "leave" }
+  | { kind: "publicHolidays" }
+  | { kind: "closedown" }
   | { kind: "byHand" }
   | { kind: "correction" }
   | { kind: "newElement" };
@@ -210,6 +215,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           findRef={findRef}
           onFind={goTo}
           onNewElement={() => lookBeside({ kind: "newElement" })}
+          onClosedown={() => lookBeside({ kind: "closedown" })}
           unsaved={unsaved}
         />
       </div>
@@ -239,6 +245,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
             <SendPanel view={view} postBox={session?.postBox ?? null} />
           ) : beside.kind === "total" ? (
             <TotalPanel
+              country={view.country}
               name={beside.name}
               total={totals[beside.name] ?? 0}
               rows={rows}
@@ -254,6 +261,8 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
                 account();
               }}
             />
+          ) : beside.kind === "closedown" ? (
+            <ClosedownPanel view={view} onBack={account} />
           ) : !row ? (
             <p className="text-quiet">Nobody is in this run yet.</p>
           ) : beside.kind === "why" ? (
@@ -269,9 +278,15 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           ) : beside.kind === "lines" ? (
             <LinesPanel key={row.payId} view={view} row={row} onBack={account} />
           ) : beside.kind === "leave" ? (
-            <LeavePanel key={row.payId} view={view} row={row} onBack={account} />
+            view.country === "NZ" ? (
+              <LeavePanelNz key={row.payId} view={view} row={row} onBack={account} />
+            ) : (
+              <LeavePanel key={row.payId} view={view} row={row} onBack={account} />
+            )
+          ) : beside.kind === "publicHolidays" ? (
+            <PublicHolidayPanel key={row.payId} view={view} row={row} onBack={account} />
           ) : beside.kind === "byHand" ? (
-            <OverridePanel key={row.payId} row={row} onBack={account} />
+            <OverridePanel key={row.payId} country={view.country} row={row} onBack={account} />
           ) : beside.kind === "correction" ? (
             <CorrectionPanel key={row.payId} view={view} row={row} onBack={account} />
           ) : (
@@ -296,6 +311,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
         {message}
       </p>
       <TotalsLine
+        country={view.country}
         totals={totals}
         last={view.last}
         people={rows.filter((each) => each.included).length}

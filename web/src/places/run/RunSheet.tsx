@@ -43,8 +43,8 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
   const shownElements = useMemo(() => inSheet, [inSheetKey]);
   const open = view.state === "open";
   const columns = useMemo(
-    () => sheetColumns({ elements: shownElements, open, step, bad, onType, onMark }),
-    [shownElements, open, step, bad, onType, onMark],
+    () => sheetColumns({ country: view.country, elements: shownElements, open, step, bad, onType, onMark }),
+    [view.country, shownElements, open, step, bad, onType, onMark],
   );
 
   // A column that was just added comes into sight, wherever it stands.

@@ -14,10 +14,11 @@ interface Props {
   findRef: RefObject<HTMLInputElement | null>;
   onFind: (payId: number) => void;
   onNewElement: () => void;
+  onClosedown: () => void;
   unsaved: number;
 }
 
-export function RunTools({ view, extra, onExtra, findRef, onFind, onNewElement, unsaved }: Props) {
+export function RunTools({ view, extra, onExtra, findRef, onFind, onNewElement, onClosedown, unsaved }: Props) {
   const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
   const others = view.elements.filter((element) => !used.has(element.id) && !extra.includes(element.id));
   return (
@@ -73,6 +74,17 @@ export function RunTools({ view, extra, onExtra, findRef, onFind, onNewElement, 
                 New pay element…
               </button>
             </MenuItem>
+            {view.country === "NZ" && (
+              <MenuItem>
+                <button
+                  type="button"
+                  className="block w-full px-4 py-1 text-left text-action data-focus:bg-lime-soft"
+                  onClick={onClosedown}
+                >
+                  Closedown…
+                </button>
+              </MenuItem>
+            )}
           </MenuItems>
         </Menu>
       )}

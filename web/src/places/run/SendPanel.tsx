@@ -4,12 +4,15 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
+import { weekdayDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { outboxLook, StateShape } from "./outboxLook.tsx";
 
 const channels: { channel: Channel; title: string; send: string }[] = [
   { channel: "payEvent", title: "Tax agency: pay event", send: "Lodge" },
+  { channel: "employeeDetails", title: "Inland Revenue: employee details", send: "Send the details" },
+  { channel: "employmentInformation", title: "Inland Revenue: payday filing", send: "File the payday" },
   { channel: "paymentFile", title: "Bank: payment file", send: "Send to the bank" },
   { channel: "payslip", title: "Payslips", send: "Send the payslips" },
 ];
@@ -43,6 +46,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
           Send all
         </Button>
       )}
+      {sent.filing && <FilingDue filing={sent.filing} rows={sent.rows} />}
       <ProblemNote error={error ?? againError} />
       {channels.map(({ channel, title, send: sendWords }) => {
         const rows = sent.rows.filter((row) => row.channel === channel);
@@ -61,11 +65,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
             <Items sent={sent} rows={rows} />
             {canGoAgain(rows) && (
               <Button className="mt-2" onClick={() => void again({ run: view.id, channel })}>
-                {channel === "payEvent"
-                  ? "Make the event again and lodge it"
-                  : channel === "paymentFile"
-                    ? "Make a file for what was not paid"
-                    : "Send the refused ones again"}
+                {againWords[channel]}
               </Button>
             )}
             {channel === "payslip" && postBox && (
@@ -84,6 +84,27 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
   );
 }
 
+const againWords: Record<Channel, string> = {
+  payEvent: "Make the event again and lodge it",
+  employmentInformation: "Amend the filing",
+  employeeDetails: "Make the details again and send them",
+  paymentFile: "Make a file for what was not paid",
+  payslip: "Send the refused ones again",
+};
+
+/** Two working days after the payday: a filing that is not there by then is late. */
+function FilingDue({ filing, rows }: { filing: NonNullable<SendView["filing"]>; rows: readonly OutboxRow[] }) {
+  const filed = rows.some((row) => row.channel === "employmentInformation" && arrived.includes(row.state));
+  if (filed) return null;
+  return (
+    <p className={`mt-2 border-l-3 pl-3 ${filing.late ? "border-plum text-plum" : "border-lime"}`}>
+      {filing.late
+        ? `Late: the payday was to be filed by ${weekdayDate(filing.due)}. File it now; Inland Revenue may ask for a penalty.`
+        : `To be filed by ${weekdayDate(filing.due)}, two working days after the payday.`}
+    </p>
+  );
+}
+
 const canGoAgain = (rows: readonly OutboxRow[]): boolean => {
   const last = rows.at(-1);
   if (!last) return false;
@@ -91,7 +112,9 @@ const canGoAgain = (rows: readonly OutboxRow[]): boolean => {
   return (
     last.state === "refused" ||
     last.state === "rejected" ||
-    (last.channel === "paymentFile" && last.state === "partial")
+    (last.channel === "paymentFile" && last.state === "partial") ||
+    // A filed payday may be amended: it is sent as a whole under the next number.
+    (last.channel === "employmentInformation" && arrived.includes(last.state))
   );
 };
 
@@ -101,7 +124,10 @@ function Message({ row }: { row: OutboxRow }) {
     <div className="mt-1">
       <p className={`flex items-center gap-2 ${look.colour}`}>
         <StateShape state={row.state} />
-        <span className="font-semibold">{row.channel === "paymentFile" ? (look.bank ?? look.words) : look.words}</span>
+        <span className="font-semibold">
+          {row.channel === "paymentFile" ? (look.bank ?? look.words) : look.words}
+          {row.amendment ? `, amendment ${row.amendment}` : ""}
+        </span>
       </p>
       {row.detail && <p className="text-quiet">{row.detail}</p>}
     </div>
@@ -166,7 +192,13 @@ function Items({ sent, rows }: { sent: SendView; rows: readonly OutboxRow[] }) {
   );
 }
 
-const kinds: Record<string, string> = { payEvent: "Pay event", paymentFile: "Payment file", journal: "Journal" };
+const kinds: Record<string, string> = {
+  payEvent: "Pay event",
+  employmentInformation: "Employment information",
+  employeeDetails: "Employee details",
+  paymentFile: "Payment file",
+  journal: "Journal",
+};
 
 function Documents({ sent }: { sent: SendView }) {
   const slips = sent.documents.filter((each) => each.kind === "payslip").length;

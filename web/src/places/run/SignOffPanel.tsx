@@ -8,6 +8,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { selected } from "../../state/runSlice.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
+import { FilingPreview } from "./FilingPreview.tsx";
 
 export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () => void }) {
   const unsaved = useAppSelector((state) => state.run.unsaved.length > 0);
@@ -104,37 +105,50 @@ function Plan({ plan }: { plan: SignOffPlan }) {
       <dl>
         {item(
           "Pay",
-          `${plan.people} people, net ${dollars(plan.totals.net ?? 0)}, tax ${dollars(plan.totals.withheld ?? 0)}, cost ${dollars(plan.totals.cost ?? 0)}`,
+          `${plan.people} people, net ${dollars(plan.totals.net ?? 0)}, ${plan.filing ? "PAYE" : "tax"} ${dollars(plan.totals.withheld ?? 0)}, cost ${dollars(plan.totals.cost ?? 0)}`,
         )}
         {item(
           "Bank",
           `File of ${plan.bank.payments} payments, ${dollars(plan.bank.cents)}, to be paid on ${weekdayDate(plan.bank.processDate)} from account ${plan.bank.from}`,
         )}
-        {item(
-          "Tax agency",
-          `Pay event for ${plan.payEvent.people} people: W1 $${money(plan.payEvent.w1)}, W2 $${money(plan.payEvent.w2)}`,
-        )}
+        {plan.payEvent &&
+          item(
+            "Tax agency",
+            `Pay event for ${plan.payEvent.people} people: W1 $${money(plan.payEvent.w1)}, W2 $${money(plan.payEvent.w2)}`,
+          )}
+        {plan.filing && item("Inland Revenue", <FilingPreview filing={plan.filing} />)}
         {item(
           "Payslips",
           `${plan.payslips.byMail} by e-mail${plan.payslips.without.length > 0 ? `; none for ${plan.payslips.without.join(", ")}, who have no address` : ""}`,
         )}
-        {item(
-          "Super",
-          <ul>
-            {plan.super.map((each) => (
-              <li key={each.fund + each.due}>
-                {dollars(each.cents)} to {each.fund} for {each.people}, there by {weekdayDate(each.due)}
-              </li>
-            ))}
-          </ul>,
-        )}
-        {item("Tax office", `${dollars(plan.withholding.cents)} withheld, due ${weekdayDate(plan.withholding.due)}`)}
+        {plan.super.length > 0 &&
+          item(
+            "Super",
+            <ul>
+              {plan.super.map((each) => (
+                <li key={each.fund + each.due}>
+                  {dollars(each.cents)} to {each.fund} for {each.people}, there by {weekdayDate(each.due)}
+                </li>
+              ))}
+            </ul>,
+          )}
+        {plan.taxDues.length > 0 &&
+          item(
+            plan.filing ? "To pay Inland Revenue" : "Tax office",
+            <ul>
+              {plan.taxDues.map((each) => (
+                <li key={each.words}>
+                  {dollars(each.cents)} {each.words}, due {weekdayDate(each.due)}
+                </li>
+              ))}
+            </ul>,
+          )}
         {item(
           "Leave",
           plan.leave
             .map(
               (each) =>
-                `${sentenceCase(each.kind)} +${hours(each.accrued, 2)} h${each.taken === "0.00" ? "" : `, −${hours(each.taken, 2)} h`}`,
+                `${sentenceCase(each.words)}${each.added === "0.00" ? "" : ` +${hours(each.added, 2)}`}${each.taken === "0.00" ? "" : ` −${hours(each.taken, 2)}`} ${each.unit === "hours" ? "h" : each.unit}`,
             )
             .join("; ") || "no change",
         )}

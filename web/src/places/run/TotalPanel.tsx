@@ -1,10 +1,13 @@
 /** What a total is made of: everybody's figure, and the way on to its own working. */
+
 import type { RunRow } from "@zesty/contract/runs";
+import type { Country } from "@zesty/core/pay/either";
 import { Button } from "../../parts/Button.tsx";
 import { cents, moneyOrDash } from "../../parts/format.ts";
 import { type TotalName, totalNames } from "./TotalsLine.tsx";
 
 interface Props {
+  country: Country;
   name: TotalName;
   total: number;
   rows: readonly RunRow[];
@@ -12,14 +15,14 @@ interface Props {
   onBack: () => void;
 }
 
-export function TotalPanel({ name, total, rows, onWhy, onBack }: Props) {
+export function TotalPanel({ country, name, total, rows, onWhy, onBack }: Props) {
   return (
     <div className="figures">
       <Button look="quiet" onClick={onBack}>
         Back to the account
       </Button>
       <p className="mt-2 flex items-baseline justify-between font-name text-[20px]">
-        <span>{totalNames[name]} of the run</span>
+        <span>{totalNames[country][name]} of the run</span>
         <span>{cents(total)}</span>
       </p>
       <p className="mb-2 text-[14px] text-quiet">The sum of everybody in the run. Choose a figure for its working.</p>
@@ -29,11 +32,11 @@ export function TotalPanel({ name, total, rows, onWhy, onBack }: Props) {
             type="button"
             key={row.payId}
             className="flex w-full justify-between border-b border-rule py-1 text-left text-[15px] hover:bg-hover"
-            aria-label={`${row.name}, ${row.figures[name]}. Why?`}
+            aria-label={`${row.name}, ${row.figures[name] ?? "0.00"}. Why?`}
             onClick={() => onWhy(row)}
           >
             <span>{row.name}</span>
-            <span>{moneyOrDash(row.figures[name])}</span>
+            <span>{moneyOrDash(row.figures[name] ?? "0.00")}</span>
           </button>
         ) : null,
       )}

@@ -1,8 +1,10 @@
 /** The columns of the run sheet. It is one grid in every step: the step decides only which columns stand in front. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { Country } from "@zesty/core/pay/either";
 import type { PayElement } from "@zesty/core/pay/payContext";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Column, RenderEditCellProps } from "react-data-grid";
+import { countryWords } from "../../parts/countryWords.ts";
 import { difference, hours, moneyOrDash } from "../../parts/format.ts";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
 import { centsOfText } from "../../parts/totals.ts";
@@ -21,7 +23,7 @@ export const elementOf = (columnKey: string): number | null =>
 
 export const typedText = (row: SheetRow, element: PayElement): string => {
   const line = row.lines.find((each) => inCell(each, element.id, row.costCentre));
-  return (element.entry === "hours" ? line?.hours : line?.amount) ?? "";
+  return (element.entry === "hours" ? line?.hours : element.entry === "amount" ? line?.amount : line?.units) ?? "";
 };
 
 /** What a person earns in the row of a cost centre. */
@@ -38,14 +40,15 @@ export function elementsInSheet(view: RunView, extra: readonly number[]): PayEle
   const chosen = view.elements.filter(
     (element) => used.has(element.id) || (view.state === "open" && element.usedLast) || extra.includes(element.id),
   );
-  return [...chosen.filter((each) => each.entry === "hours"), ...chosen.filter((each) => each.entry === "amount")];
+  return [...chosen.filter((each) => each.entry !== "amount"), ...chosen.filter((each) => each.entry === "amount")];
 }
 
 /** Wide enough for the figures, and for the name in two lines. */
 const widthFor = ({ name, entry }: PayElement): number =>
-  Math.max(entry === "hours" ? 60 : 70, Math.min(100, Math.ceil(name.length / 2) * 7 + 16));
+  Math.max(entry === "amount" ? 70 : 60, Math.min(100, Math.ceil(name.length / 2) * 7 + 16));
 
 interface Shown {
+  country: Country;
   elements: readonly PayElement[];
   open: boolean;
   step: Step;
@@ -54,7 +57,7 @@ interface Shown {
   onMark: (row: RunRow) => void;
 }
 
-export function sheetColumns({ elements, open, step, bad, onType, onMark }: Shown): Column<SheetRow>[] {
+export function sheetColumns({ country, elements, open, step, bad, onType, onMark }: Shown): Column<SheetRow>[] {
   const margin: Column<SheetRow> = {
     key: "margin",
     name: "",
@@ -95,7 +98,7 @@ export function sheetColumns({ elements, open, step, bad, onType, onMark }: Show
         if (fault) return <span title={fault.text}>{fault.value}</span>;
         const text = typedText(row, element);
         if (text === "") return <span className="text-rule-strong">–</span>;
-        return element.entry === "hours" ? hours(text) : moneyOrDash(text);
+        return element.entry === "amount" ? moneyOrDash(text) : hours(text);
       },
       renderEditCell: (props) => (
         <CellEditor
@@ -123,7 +126,7 @@ export function sheetColumns({ elements, open, step, bad, onType, onMark }: Show
         key === "hours" && row.figures.hours !== "0.0000" ? (
           hours(row.figures.hours, 2)
         ) : (
-          moneyOrDash(row.figures[key])
+          moneyOrDash(row.figures[key] ?? "0.00")
         )
       ) : (
         <span className="text-rule-strong">–</span>
@@ -141,6 +144,7 @@ export function sheetColumns({ elements, open, step, bad, onType, onMark }: Show
       return difference(change);
     },
   });
+  const words = countryWords[country];
   // In the hours step what is typed stands in front; net stays in sight at the end however wide the sheet is.
   if (step === "hours")
     return [
@@ -148,7 +152,8 @@ export function sheetColumns({ elements, open, step, bad, onType, onMark }: Show
       name,
       ...cells,
       figure("gross", "Gross"),
-      figure("withheld", "Tax", 70),
+      figure("withheld", words.taxShort, 70),
+      ...(country === "NZ" ? [figure("kiwiSaver", "KiwiSaver", 74)] : []),
       figure("net", "Net", 80, true),
     ];
   const beside = (key: "gross" | "withheld" | "net") => (open ? [against(key, "± last")] : []);
@@ -158,9 +163,17 @@ export function sheetColumns({ elements, open, step, bad, onType, onMark }: Show
     figure("hours", "Hours", 60),
     figure("gross", "Gross"),
     ...beside("gross"),
-    figure("withheld", "Tax", 70),
+    figure("withheld", words.taxShort, 70),
     ...beside("withheld"),
-    figure("super", "Super", 72),
+    ...(country === "NZ"
+      ? [
+          figure("childSupport", "Child support", 72),
+          figure("studentLoan", "Student loan", 72),
+          figure("kiwiSaver", "KiwiSaver", 74),
+          figure("afterTax", "Other deduct.", 76),
+        ]
+      : []),
+    figure("super", words.employerShort, 72),
     figure("net", "Net"),
     ...beside("net"),
     figure("cost", "Cost"),

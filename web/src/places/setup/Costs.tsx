@@ -27,15 +27,16 @@ export function Costs({ setUp }: { setUp: BusinessView }) {
       {adding && <CostForm setUp={setUp} day={session?.day ?? ""} onDone={() => setAdding(false)} />}
       {data?.costs.length === 0 && (
         <p className="py-2 text-quiet">
-          Workers' compensation or payroll tax as a per cent of wages: counted in the cost of a run and in the books,
-          never in a pay.
+          What the employer sets aside as a per cent of wages, such as levies of its own: counted in the cost of a run
+          and in the books, never in a pay.
         </p>
       )}
       {data?.costs.map((cost) => (
         <p key={cost.id} className="figures flex gap-6 border-b border-rule py-1">
           <span className="w-24 text-quiet">{cost.code}</span>
           <span className="flex-1">
-            {cost.name}: {cost.percent} % of {cost.of === "gross" ? "gross" : "gross and super"}
+            {cost.name}: {cost.percent} % of{" "}
+            {cost.of === "gross" ? "gross" : `gross and ${setUp.country === "NZ" ? "KiwiSaver" : "super"}`}
           </span>
           <span className="text-quiet">from {longDate(cost.from)}</span>
           <span className="text-quiet">
@@ -75,7 +76,7 @@ function CostForm({ setUp, day, onDone }: { setUp: BusinessView; day: string; on
       <TextField label="Per cent" hint="0 ends it" error={errorAt(errors, "percent")} {...form.register("percent")} />
       <ChoiceField label="Of" {...form.register("of")}>
         <option value="gross">gross</option>
-        <option value="grossAndSuper">gross and super</option>
+        <option value="grossAndSuper">{setUp.country === "NZ" ? "gross and KiwiSaver" : "gross and super"}</option>
       </ChoiceField>
       <TextField label="From payday" type="date" error={errorAt(errors, "from")} {...form.register("from")} />
       <ChoiceField label="Expense account" error={errorAt(errors, "expense")} {...form.register("expense")}>

@@ -1,21 +1,85 @@
 /** Adding a business: its registrations, its bank and its first pay cycle. */
 import { cycles } from "@zesty/core/calendar/payPeriods";
-import { useForm } from "react-hook-form";
+import type { Country } from "@zesty/core/pay/either";
+import { type ReactNode, useState } from "react";
+import { type FieldErrors, type UseFormReturn, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { Page } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
-
-type Fields = BusinessFields & {
-  cycle: { name: string; cycle: string; firstPeriodStart: string; paydayOffset: string };
-};
+import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./businessFieldsNz.tsx";
 
 export function NewBusinessPage() {
+  const [country, setCountry] = useState<Country>("AU");
+  return (
+    <Page title="Add a business">
+      <fieldset className="mb-3 flex gap-5">
+        <legend className="sr-only">Country</legend>
+        {(["AU", "NZ"] as const).map((each) => (
+          <label key={each} className="flex items-center gap-2">
+            <input
+              type="radio"
+              name="country"
+              className="accent-(--action)"
+              checked={country === each}
+              onChange={() => setCountry(each)}
+            />
+            {each === "AU" ? "Australia" : "New Zealand"}
+          </label>
+        ))}
+      </fieldset>
+      {country === "AU" ? <NewAustralian /> : <NewZealander />}
+    </Page>
+  );
+}
+
+function NewZealander() {
   const navigate = useNavigate();
   const [create] = api.useNewBusinessMutation();
-  const form = useForm<Fields>({
+  const form = useForm<BusinessFieldsNz & CycleFields>({
+    defaultValues: {
+      name: "",
+      legalName: "",
+      ird: "",
+      province: "Auckland",
+      contact: { name: "", phone: "", email: "" },
+      bankAccount: "",
+      filing: { large: false, paymentFile: "csv" },
+      cycle: { name: "Weekly", cycle: "weekly", firstPeriodStart: "", paydayOffset: "3" },
+    },
+  });
+  const { errors } = form.formState;
+  const submit = form.handleSubmit(async ({ cycle, ...values }) => {
+    const answer = await create({ country: "NZ", ...businessValuesNz(values), cycle: cycleValues(cycle) });
+    if (answer.error) showErrors(form.setError, answer.error);
+    else void navigate("/desk");
+  });
+  return (
+    <BusinessForm submit={submit} form={form as never} errors={errors}>
+      <BusinessFieldsetNz
+        register={form.register as never}
+        errors={errors}
+        accountHint="As 01-0902-0068389-000; leave empty until there is one"
+      />
+    </BusinessForm>
+  );
+}
+
+interface CycleFields {
+  cycle: { name: string; cycle: string; firstPeriodStart: string; paydayOffset: string };
+}
+const cycleValues = ({ cycle, paydayOffset, ...rest }: CycleFields["cycle"]) => ({
+  ...rest,
+  cycle: cycle as "weekly",
+  paydayOffset: Number(paydayOffset),
+});
+
+function NewAustralian() {
+  const navigate = useNavigate();
+  const [create] = api.useNewBusinessMutation();
+  const form = useForm<BusinessFields & CycleFields>({
     defaultValues: {
       name: "",
       legalName: "",
@@ -32,54 +96,69 @@ export function NewBusinessPage() {
     const answer = await create({
       ...businessValues(values),
       state: values.state as "VIC",
-      cycle: {
-        ...values.cycle,
-        cycle: values.cycle.cycle as "weekly",
-        paydayOffset: Number(values.cycle.paydayOffset),
-      },
+      cycle: cycleValues(values.cycle),
     });
     if (answer.error) showErrors(form.setError, answer.error);
     else void navigate("/desk");
   });
   return (
-    <Page title="Add a business">
-      <form noValidate className="max-w-3xl border-t border-rule-strong pt-4" onSubmit={(event) => void submit(event)}>
-        <div className="grid grid-cols-2 gap-x-5 gap-y-3">
-          <BusinessFieldset
-            register={form.register as never}
-            errors={errors}
-            accountHint="Leave empty until there is one"
-          />
-        </div>
-        <h2 className="mt-6 mb-2 border-b border-rule-strong pb-1 font-name text-[19px]">First pay cycle</h2>
-        <div className="grid grid-cols-2 gap-x-5 gap-y-3">
-          <TextField label="Cycle name" error={errorAt(errors, "cycle.name")} {...form.register("cycle.name")} />
-          <ChoiceField label="Rhythm" {...form.register("cycle.cycle")}>
-            {cycles.map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </ChoiceField>
-          <TextField
-            label="First period starts"
-            type="date"
-            error={errorAt(errors, "cycle.firstPeriodStart")}
-            {...form.register("cycle.firstPeriodStart")}
-          />
-          <TextField
-            label="Days from period end to payday"
-            error={errorAt(errors, "cycle.paydayOffset")}
-            {...form.register("cycle.paydayOffset")}
-          />
-        </div>
-        {errors.root && (
-          <p role="alert" className="mt-3 text-plum">
-            {errors.root.message}
-          </p>
-        )}
-        <Button look="main" type="submit" className="mt-4" disabled={form.formState.isSubmitting}>
-          Add the business
-        </Button>
-      </form>
-    </Page>
+    <BusinessForm submit={submit} form={form as never} errors={errors}>
+      <BusinessFieldset
+        register={form.register as never}
+        errors={errors}
+        accountHint="Leave empty until there is one"
+      />
+    </BusinessForm>
+  );
+}
+
+interface FormProps {
+  submit: () => Promise<void>;
+  form: UseFormReturn<CycleFields>;
+  errors: FieldErrors;
+  children: ReactNode;
+}
+
+/** The facts of the business, then its first cycle; the same in both countries. */
+function BusinessForm({ submit, form, errors, children }: FormProps) {
+  return (
+    <form
+      noValidate
+      className="max-w-3xl border-t border-rule-strong pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <div className="grid grid-cols-2 gap-x-5 gap-y-3">{children}</div>
+      <h2 className="mt-6 mb-2 border-b border-rule-strong pb-1 font-name text-[19px]">First pay cycle</h2>
+      <div className="grid grid-cols-2 gap-x-5 gap-y-3">
+        <TextField label="Cycle name" error={errorAt(errors, "cycle.name")} {...form.register("cycle.name")} />
+        <ChoiceField label="Rhythm" {...form.register("cycle.cycle")}>
+          {cycles.map((each) => (
+            <option key={each}>{each}</option>
+          ))}
+        </ChoiceField>
+        <TextField
+          label="First period starts"
+          type="date"
+          error={errorAt(errors, "cycle.firstPeriodStart")}
+          {...form.register("cycle.firstPeriodStart")}
+        />
+        <TextField
+          label="Days from period end to payday"
+          error={errorAt(errors, "cycle.paydayOffset")}
+          {...form.register("cycle.paydayOffset")}
+        />
+      </div>
+      {errors.root && (
+        <p role="alert" className="mt-3 text-plum">
+          {errors.root.message}
+        </p>
+      )}
+      <Button look="main" type="submit" className="mt-4" disabled={form.formState.isSubmitting}>
+        Add the business
+      </Button>
+    </form>
   );
 }

@@ -1,12 +1,13 @@
 /** The rule book: every table with its dates, source and standing; what is derived or unsure is shown as such. */
 import type { RuleTableView } from "@zesty/contract/books";
-import { useEffect, useState } from "react";
+import { use, useEffect, useState } from "react";
 import { useLocation } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { longDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
+import { BusinessContext } from "../../state/business.ts";
 import { LoadRules } from "./LoadRules.tsx";
 
 const standingLook: Record<string, string> = {
@@ -16,7 +17,10 @@ const standingLook: Record<string, string> = {
 };
 
 export function RuleBookPage() {
-  const { data: tables } = api.useRulesQuery();
+  const { business } = use(BusinessContext);
+  const { data: all } = api.useRulesQuery();
+  // The tables of the business in hand: the other country's law is another book.
+  const tables = all?.filter((table) => !business || table.country === business.country);
   const { data: session } = api.useSessionQuery();
   const [loading, setLoading] = useState(false);
   const { hash } = useLocation();

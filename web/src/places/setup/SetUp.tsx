@@ -17,6 +17,7 @@ import { Block } from "./Block.tsx";
 import { CodedList } from "./CodedList.tsx";
 import { Costs } from "./Costs.tsx";
 import { FactsForm } from "./FactsForm.tsx";
+import { FactsNz } from "./FactsNz.tsx";
 import { NewCycle } from "./NewCycle.tsx";
 import { TopUps } from "./TopUps.tsx";
 
@@ -43,7 +44,7 @@ export function SetUp() {
         </div>
       }
     >
-      <Facts setUp={setUp} />
+      {setUp.nz ? <FactsNz setUp={setUp} facts={setUp.nz} /> : <Facts setUp={setUp} />}
       <Block
         title="Pay cycles"
         action={
@@ -64,9 +65,9 @@ export function SetUp() {
         ))}
       </Block>
       <Elements setUp={setUp} />
-      <Funds setUp={setUp} />
+      {setUp.country === "AU" && <Funds setUp={setUp} />}
       <Costs setUp={setUp} />
-      <TopUps setUp={setUp} />
+      {setUp.country === "AU" && <TopUps setUp={setUp} />}
       <CodedList setUp={setUp} title="Cost centres" list="cost-centres" entries={setUp.costCentres} />
       <CodedList setUp={setUp} title="Ledger accounts" list="accounts" entries={setUp.accounts} />
     </Page>
@@ -141,7 +142,14 @@ function Elements({ setUp }: { setUp: BusinessView }) {
         )
       }
     >
-      {adding && <NewElementForm businessId={setUp.id} accounts={setUp.accounts} onDone={() => setAdding(false)} />}
+      {adding && (
+        <NewElementForm
+          country={setUp.country}
+          businessId={setUp.id}
+          accounts={setUp.accounts}
+          onDone={() => setAdding(false)}
+        />
+      )}
       <table className="figures w-full text-[15px]">
         <thead>
           <tr className="text-left text-[14px] text-quiet">
@@ -159,11 +167,11 @@ function Elements({ setUp }: { setUp: BusinessView }) {
               <td className="text-quiet">{element.code}</td>
               <td>
                 {elementWords[element.element]}
-                {element.element === "allowance" && (
+                {setUp.country === "AU" && element.element === "allowance" && (
                   <span className="ml-1 text-quiet">{element.allowance ?? "no reporting code"}</span>
                 )}
               </td>
-              <td>{element.entry === "hours" ? "hours" : "dollars"}</td>
+              <td>{element.entry === "amount" ? "dollars" : element.entry}</td>
               <td className="text-right">{element.entry === "hours" ? element.percent : "–"}</td>
             </tr>
           ))}

@@ -20,11 +20,17 @@ export function BankForm({ person, day, onDone }: FormProps) {
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
       <p className="self-end text-[14px] text-quiet">The accounts typed here take the place of those on record.</p>
       {parts.fields.map((part, at) => (
-        <fieldset key={part.id} className="col-span-2 grid grid-cols-5 gap-3 border-t border-rule pt-2">
+        <fieldset
+          key={part.id}
+          className={`col-span-2 grid gap-3 border-t border-rule pt-2 ${person.country === "AU" ? "grid-cols-5" : "grid-cols-[1.6fr_1.2fr_1fr_0.7fr]"}`}
+        >
           <legend className="sr-only">Account {at + 1}</legend>
-          <TextField label="BSB" error={errorAt(errors, `parts.${at}.bsb`)} {...form.register(`parts.${at}.bsb`)} />
+          {person.country === "AU" && (
+            <TextField label="BSB" error={errorAt(errors, `parts.${at}.bsb`)} {...form.register(`parts.${at}.bsb`)} />
+          )}
           <TextField
             label="Account"
+            className={person.country === "NZ" ? "figures" : ""}
             error={errorAt(errors, `parts.${at}.account`)}
             {...form.register(`parts.${at}.account`)}
           />

@@ -33,17 +33,19 @@ export function DetailsForm({ person, onDone }: FormProps) {
       {field("email", "E-mail", { hint: "Payslips go there" })}
       {field("phone", "Phone")}
       {field("address.line1", "Street")}
-      {field("address.suburb", "Suburb")}
-      <ChoiceField
-        label="State"
-        error={errorAt(form.formState.errors, "address.state")}
-        {...form.register("address.state")}
-      >
-        <option value="">–</option>
-        {states.map((state) => (
-          <option key={state}>{state}</option>
-        ))}
-      </ChoiceField>
+      {field("address.suburb", person.country === "NZ" ? "Town" : "Suburb")}
+      {person.country === "AU" && (
+        <ChoiceField
+          label="State"
+          error={errorAt(form.formState.errors, "address.state")}
+          {...form.register("address.state")}
+        >
+          <option value="">–</option>
+          {states.map((state) => (
+            <option key={state}>{state}</option>
+          ))}
+        </ChoiceField>
+      )}
       {field("address.postcode", "Postcode")}
       {field("startDate", "Start date", { type: "date" })}
       {field("payslipMessage", "Payslip message", { hint: "Printed on each payslip" })}

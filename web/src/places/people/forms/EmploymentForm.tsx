@@ -1,9 +1,12 @@
 import { bases } from "@zesty/core/pay/payInput";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
+import { countryWords } from "../../../parts/countryWords.ts";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
+/** Bases that only Australian law knows. */
+const auBases = ["labour-hire", "contractor"];
 const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
 export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
@@ -48,9 +51,11 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
       <ChoiceField label="Basis" error={errorAt(errors, "basis")} {...form.register("basis")}>
-        {bases.map((basis) => (
-          <option key={basis}>{basis}</option>
-        ))}
+        {bases
+          .filter((basis) => person.country === "AU" || !auBases.includes(basis))
+          .map((basis) => (
+            <option key={basis}>{basis}</option>
+          ))}
       </ChoiceField>
       <TextField
         label="Classification"
@@ -66,7 +71,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
       </ChoiceField>
       <TextField
         label="Hourly rate"
-        hint="What is paid; a casual's with the loading"
+        hint={person.country === "NZ" ? "Before any holiday pay" : "What is paid; a casual's with the loading"}
         error={errorAt(errors, "hourlyRate")}
         {...form.register("hourlyRate")}
       />
@@ -77,8 +82,8 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         {...form.register("salary")}
       />
       <TextField
-        label="Award minimum"
-        hint="Before casual loading"
+        label={countryWords[person.country].minimum}
+        hint={person.country === "NZ" ? "Where the agreement asks for more than the law" : "Before casual loading"}
         error={errorAt(errors, "minimumRate")}
         {...form.register("minimumRate")}
       />

@@ -1,7 +1,8 @@
 /** Leave takes the place of usual hours, or of that part of a salary: nobody is paid twice for a day. */
-import type { PayElement } from "@zesty/core/pay/payContext";
+
 import { describe, expect, it } from "vitest";
-import { withLeave } from "./LeavePanel.tsx";
+import type { PayElement } from "./payContext.ts";
+import { withLeave } from "./withLeave.ts";
 
 const elements = [
   { id: 1, element: "ordinary", entry: "hours", percent: "100" },

@@ -1,0 +1,71 @@
+import { type UseFormReturn, useForm } from "react-hook-form";
+import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
+import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
+
+export function HolidaysForm({ person, day, onDone }: FormProps) {
+  const known = person.nz?.holidays;
+  const form = useForm({
+    defaultValues: {
+      from: day,
+      withPay: known?.withPay ?? false,
+      varies: known?.varies ?? false,
+      agreedWeek: known?.agreedWeek ?? "",
+      averageOnlyUntil: known?.averageOnlyUntil ?? "",
+      keepsAnniversary: known?.keepsAnniversary ?? false,
+      openingKind: "annual",
+      opening: "",
+    },
+  });
+  const submit = useSection(person, "holidays", form, onDone, ({ openingKind, opening, ...values }) => ({
+    ...values,
+    ...(opening ? { opening: [{ kind: openingKind, units: opening }] } : {}),
+  }));
+  const { errors } = form.formState;
+  return (
+    <Frame submit={submit} form={form} onDone={onDone}>
+      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <TextField
+        label="Ordinary weekly pay, agreed"
+        hint="Only where the agreement sets a greater one"
+        error={errorAt(errors, "agreedWeek")}
+        {...form.register("agreedWeek")}
+      />
+      <TextField
+        label="Average only until"
+        hint="Parental leave: holidays that arise in it or within a year after"
+        type="date"
+        error={errorAt(errors, "averageOnlyUntil")}
+        {...form.register("averageOnlyUntil")}
+      />
+      <span />
+      <div className="col-span-2">
+        <TickField
+          label="Hours vary: ordinary weekly pay by the last four weeks, days at average daily pay"
+          {...form.register("varies")}
+        />
+        <TickField
+          label="8 % with each pay in place of annual holidays"
+          hint="Only work so irregular that holidays cannot be taken, or a fixed term under a year; agreed in writing"
+          {...form.register("withPay")}
+        />
+        <TickField
+          label="Agreed that unpaid leave leaves the anniversary where it is"
+          hint="Then the divisor of the average falls instead"
+          {...form.register("keepsAnniversary")}
+        />
+      </div>
+      <ChoiceField label="Opening balance of" {...form.register("openingKind")}>
+        <option value="annual">Annual holidays, weeks</option>
+        <option value="sick">Sick leave, days</option>
+        <option value="alternative">Alternative holidays, days</option>
+        <option value="familyViolence">Family violence leave, days</option>
+      </ChoiceField>
+      <TextField
+        label="Weeks or days to add to the ledger"
+        hint="Empty: none. May be below nought, for leave in advance"
+        error={errorAt(errors, "opening.0.units")}
+        {...form.register("opening")}
+      />
+    </Frame>
+  );
+}
