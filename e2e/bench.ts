@@ -2,7 +2,7 @@
 import { chromium } from "@playwright/test";
 import config from "./playwright.config.ts";
 import makeTemplate from "./template.ts";
-import { signIn, startWorld } from "./world.ts";
+import { openRun, signIn, startWorld } from "./world.ts";
 
 await makeTemplate();
 const world = await startWorld();
@@ -29,7 +29,7 @@ try {
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await signIn(page, world);
-  await page.goto(`${world.url}/run/23`);
+  await page.goto(`${world.url}/run/${openRun}`);
   await page.getByRole("row").nth(2).getByRole("gridcell").nth(2).click();
   const times: number[] = [];
   for (let round = 0; round < 60; round += 1) {

@@ -6,7 +6,7 @@ import { chromium, type Page } from "@playwright/test";
 import config from "./playwright.config.ts";
 import { root } from "./programs.ts";
 import makeTemplate from "./template.ts";
-import { casualHours, makeReady, openRun, signIn, startWorld, until } from "./world.ts";
+import { casualHours, makeReady, openRun, runs, signIn, startWorld, until } from "./world.ts";
 
 const folder = join(root, "docs", "screenshots");
 mkdirSync(folder, { recursive: true });
@@ -97,7 +97,7 @@ try {
   await shot("journal");
   // The odd pays, at Gannet Point Boatworks.
   const person = (name: string) => page.getByRole("gridcell", { name, exact: true });
-  const [weekly, settled] = [22, 20];
+  const { gannet: weekly, gannetSettled: settled } = runs;
   await go(`/run/${weekly}`);
   await person("Rafferty Quill").click();
   await aside.getByRole("button", { name: "Rates, codes and terms of lines" }).click();

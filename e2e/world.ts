@@ -7,6 +7,7 @@ import { endProgram, environment, freePorts, root, startProgram } from "./progra
 import { templateFolder } from "./template.ts";
 
 export interface Effects {
+  filings: { key: string; employer: string; payday: string; amendment: number; state: string; people: number }[];
   events: { receipt: string; submission: string; payDate: string; result: string }[];
   files: { id: string; state: string; credit: number; count: number }[];
   lines: { file: string; line: number; account: string; cents: number; state: string; reason: string }[];
@@ -109,8 +110,24 @@ export async function signIn(page: Page, world: World, email = "pip@pith.example
   await expect(page.getByRole("heading", { name: "Desk" })).toBeVisible();
 }
 
+/** Runs of the demo on its day, by their numbers in the store: they follow from the order of the stories' paydays. */
+export const runs = {
+  saltbush: 110,
+  /** a settled run of Saltbush */
+  saltbushSettled: 105,
+  gannet: 109,
+  /** the settled weekly run of 26 June */
+  gannetSettled: 106,
+  fern: 111,
+  koura: 112,
+  /** paid on 30 June, not filed yet */
+  kouraUnfiled: 108,
+  rata: 113,
+  /** the run that is opened next */
+  next: 114,
+};
 /** The open run of Saltbush Cycle Kitchen on the demo's day, payday 2 July 2026. */
-export const openRun = 23;
+export const openRun = runs.saltbush;
 
 /** The block that the client's spreadsheet holds for the casuals. */
 export const casualHours = [

@@ -52,7 +52,9 @@ for (const signal of ["SIGINT", "SIGTERM"])
 try {
   await start("standins/dist/main.js", "ready");
   if (!usable) {
-    say("Making the demo's history: twenty-one paydays of three businesses, worked out, signed off, sent and settled…");
+    say(
+      "Making the demo's history: a hundred and seven paydays of five businesses, worked out, signed off, sent and settled…",
+    );
     const result = spawnSync(process.execPath, [join(root, "server/dist/makeDemo.js")], {
       cwd: root,
       env,
@@ -69,7 +71,7 @@ try {
 }
 say(`
 Zesty Ledger   http://127.0.0.1:${port}
-Stand-ins      http://127.0.0.1:${standinsPort}   (tax agency, bank; post box at /post-box)
+Stand-ins      http://127.0.0.1:${standinsPort}   (tax agencies, bank; post box at /post-box)
 
 Sign in as     pip@pith.example         practice lead
                rowan@pith.example       prepares pay runs

@@ -140,6 +140,8 @@ export interface HolidayFactsRecord {
   averageOnlyUntil: string | null;
   keepsAnniversary: boolean;
   opening?: { kind: string; units: string }[] | undefined;
+  /** the day on which the opening balances are true; today when left out */
+  openingOn?: string | undefined;
 }
 export const holidays = Joi.object<HolidayFactsRecord & { from?: string }>({
   from: date().label("From"),
@@ -148,6 +150,7 @@ export const holidays = Joi.object<HolidayFactsRecord & { from?: string }>({
   agreedWeek: optional(amountNotNegative()).label("Agreed ordinary weekly pay"),
   averageOnlyUntil: optional(date()).label("Average only until"),
   keepsAnniversary: Joi.boolean().default(false).label("Unpaid leave leaves the anniversary"),
+  openingOn: date().empty("").label("Opening balances on"),
   opening: Joi.array().items(
     Joi.object({
       kind: Joi.string().valid("annual", "sick", "alternative", "familyViolence").required(),
@@ -245,9 +248,9 @@ export interface PersonNzView {
   taxCode: Omit<TaxCodeFacts, "irdNumber"> & { from: string; irdShown: string | null };
   kiwiSaver: (KiwiSaverFacts & { from: string }) | null;
   /** the rate that this year's contributions are taxed by, and what it rests on */
-  esct: { rate: string; words: string } | null;
+  esct: { rate: string; base: string | null; estimated: boolean } | null;
   orders: OrdersFacts & { from: string };
-  holidays: Omit<HolidayFactsRecord, "opening"> & { from: string };
+  holidays: Omit<HolidayFactsRecord, "opening" | "openingOn"> & { from: string };
   earlier: EarlierFacts[];
   entitlement: {
     anniversary: string | null;

@@ -1,6 +1,6 @@
 /** axe finds nothing on any place, light and dark. */
 import AxeBuilder from "@axe-core/playwright";
-import { expect, openRun, signIn, startWorld, test, type World } from "../world.ts";
+import { expect, openRun, runs, signIn, startWorld, test, type World } from "../world.ts";
 
 let shared: World;
 test.beforeAll(async () => {
@@ -16,7 +16,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["run sheet", `/run/${openRun}`],
   ["check step", `/run/${openRun}`, "Check"],
   ["sign-off step", `/run/${openRun}`, "Sign off"],
-  ["a settled run", "/run/19"],
+  ["a settled run", `/run/${runs.saltbushSettled}`],
   ["people", "/people"],
   ["a person", "/people/9"],
   ["a person's form", "/people/9#tax"],
@@ -29,15 +29,28 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["a departure", "/people/9#departure"],
   ["employment", "/people/14#employment"],
   ["usual pay", "/people/16#usualPay"],
-  ["lines", "/run/22", undefined, press("Rates, codes and terms of lines")],
-  ["leave by its dates", "/run/22", undefined, press("Leave by its dates")],
-  ["tax by hand", "/run/22", undefined, press("Tax or super by hand")],
-  ["a correction", "/run/20", "Sheet", press("Correct this pay")],
+  ["lines", `/run/${runs.gannet}`, undefined, press("Rates, codes and terms of lines")],
+  ["leave by its dates", `/run/${runs.gannet}`, undefined, press("Leave by its dates")],
+  ["tax by hand", `/run/${runs.gannet}`, undefined, press("Tax or super by hand")],
+  ["a correction", `/run/${runs.gannetSettled}`, "Sheet", press("Correct this pay")],
+  ["New Zealand: run sheet", `/run/${runs.koura}`, "Hours"],
+  ["New Zealand: check step", `/run/${runs.koura}`, "Check"],
+  ["New Zealand: sign-off step", `/run/${runs.rata}`, "Sign off"],
+  ["New Zealand: public holidays", `/run/${runs.koura}`, undefined, press("Public holidays of the period")],
+  ["New Zealand: leave by its dates", `/run/${runs.koura}`, undefined, press("Leave by its dates")],
+  ["New Zealand: a filing to send", `/run/${runs.kouraUnfiled}`],
+  ["New Zealand: a person", "/people/40"],
+  ["New Zealand: tax code", "/people/38#taxCode"],
+  ["New Zealand: KiwiSaver", "/people/38#kiwiSaver"],
+  ["New Zealand: orders", "/people/40#orders"],
+  ["New Zealand: holidays", "/people/40#holidays"],
+  ["New Zealand: departure", "/people/40#departure"],
+  ["New Zealand: set-up", "/set-up"],
 ];
 
 for (const theme of ["light", "dark"] as const)
   test(`axe, ${theme}`, async ({ page }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(240_000);
     await page.addInitScript((chosen) => localStorage.setItem("zesty-theme", chosen), theme);
     await page.goto(shared.url);
     expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);

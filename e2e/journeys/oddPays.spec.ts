@@ -1,11 +1,7 @@
 /** The odd pays by hand, at Gannet Point Boatworks: lines and their terms, leave, overrides, rows of cost centres. */
-import { expect, signIn, test, type World } from "../world.ts";
+import { expect, runs, signIn, test, type World } from "../world.ts";
 
-/** Open runs of the demo: Gannet Point's weekly one and Little Fern's. */
-const gannet = 22;
-const fern = 24;
-/** The settled weekly run of 26 June. */
-const settled = 20;
+const { gannet, fern, gannetSettled: settled } = runs;
 
 type Page = Parameters<typeof signIn>[0];
 const aside = (page: Page) => page.getByRole("complementary", { name: "Beside the sheet" });

@@ -1,35 +1,8 @@
 /** One payday by keyboard only: hours, marks, a working, the payslip, sign-off, send, answers, settlement. */
-import type { Locator, Page } from "@playwright/test";
-import { casualHours, expect, openRun, signIn, test } from "../world.ts";
+import type { Page } from "@playwright/test";
+import { beside, find, press, tabTo } from "../keyboard.ts";
+import { casualHours, expect, openRun, runs, signIn, test } from "../world.ts";
 
-/** Moves the focus with Tab until it stands on the wanted element. */
-async function tabTo(page: Page, target: Locator): Promise<void> {
-  for (let pressed = 0; pressed < 80; pressed += 1) {
-    if (await target.evaluate((element) => element === document.activeElement).catch(() => false)) return;
-    await page.keyboard.press("Tab");
-  }
-  throw new Error("The element cannot be reached with Tab.");
-}
-
-const press = async (page: Page, target: Locator) => {
-  await tabTo(page, target);
-  await page.keyboard.press("Enter");
-};
-/** `/` goes to the search, Enter to the person's row in the sheet. */
-async function find(page: Page, name: string): Promise<void> {
-  await expect(page.getByRole("row", { name: /Hazel Birtwistle/ })).toBeVisible();
-  await page.keyboard.press("/");
-  await expect(page.getByLabel("Find a person in the sheet")).toBeFocused();
-  await page.keyboard.press("ControlOrMeta+A");
-  await page.keyboard.type(name);
-  await page.keyboard.press("Enter");
-}
-/** F6 goes from the sheet to what stands beside it. */
-async function beside(page: Page): Promise<Locator> {
-  const aside = page.getByRole("complementary", { name: "Beside the sheet" });
-  if (!(await aside.evaluate((element) => element.contains(document.activeElement)))) await page.keyboard.press("F6");
-  return aside;
-}
 const total = (page: Page, name: string) => page.locator(`[data-total="${name}"]`);
 
 test("a payday from hours to an accepted pay event, by keyboard", async ({ page, world }) => {
@@ -153,7 +126,7 @@ test("a signed-off run that was not sent is taken back and opened again", async 
   await page.getByRole("button", { name: "Take this run back…" }).click();
   await page.getByLabel("Reason").fill("Sunny's timesheet was last week's");
   await page.getByRole("button", { name: "Take back", exact: true }).click();
-  await expect(page).toHaveURL(/\/run\/25$/);
+  await expect(page).toHaveURL(`${world.url}/run/${runs.next}`);
   await expect(page.getByRole("row", { name: /Sunny Castellano/ })).toContainText("10");
   // Dues, leave and books are as before: what was taken back sums to nothing.
   expect((await api.call("GET", "/businesses/1/dues")).body).toEqual(before);
@@ -166,7 +139,7 @@ test("a signed-off run that was not sent is taken back and opened again", async 
   ).toEqual(["reversal", "run"]);
   expect((await api.call("POST", `/runs/${openRun}/send`, { channels: ["payEvent"] })).status).toBe(409);
   // And the fresh run signs off to the same totals.
-  const fresh = (await api.call("GET", "/runs/25")).body;
+  const fresh = (await api.call("GET", `/runs/${runs.next}`)).body;
   expect(
     fresh.rows.every((row: { context: { toDate: { gross: string } } }) => row.context.toDate.gross === "0.00"),
   ).toBe(true);

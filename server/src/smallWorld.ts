@@ -2,6 +2,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import { type Application, makeApplication } from "./application.ts";
 import type { Actor, Context } from "./context.ts";
 import { createPerson } from "./people/savePerson.ts";
@@ -24,7 +25,8 @@ export interface SmallWorld {
   end(): Promise<void>;
 }
 
-export function smallWorld(people: number): SmallWorld {
+/** An empty application with a lead: what the small worlds of both countries are made in. */
+function emptyWorld() {
   const folder = mkdtempSync(join(tmpdir(), "zesty-world-"));
   const application = makeApplication({
     port: 1,
@@ -37,6 +39,15 @@ export function smallWorld(people: number): SmallWorld {
   const lead = { email: "kim@example.org", name: "Kim Example", passwordHash: "-", lead: true };
   const { id } = context.store.db.insert(user).values(lead).returning().get();
   const actor: Actor = { userId: id, name: lead.name, email: lead.email, lead: true };
+  const end = async () => {
+    await application.close();
+    rmSync(folder, { recursive: true, force: true });
+  };
+  return { application, context, actor, end };
+}
+
+export function smallWorld(people: number): SmallWorld {
+  const { application, context, actor, end } = emptyWorld();
   const businessId = createBusiness(context, actor, {
     name: "Example Bakery",
     legalName: "Example Bakery Pty Ltd",
@@ -124,11 +135,95 @@ export function smallWorld(people: number): SmallWorld {
     cycleId,
     element,
     personIds,
-    end: async () => {
-      await application.close();
-      rmSync(folder, { recursive: true, force: true });
-    },
+    end,
   };
+}
+
+/** New Zealand: a fortnightly cycle from 1 June 2026 in Nelson; people at $30 an hour for 40 hours since 2020. */
+export function smallWorldNz(people: number, change: Partial<NewPersonNz> = {}): SmallWorld {
+  const { application, context, actor, end } = emptyWorld();
+  const businessId = createBusiness(context, actor, {
+    country: "NZ",
+    name: "Example Kayaks",
+    legalName: "Example Kayaks Ltd",
+    ird: "139000315",
+    province: "Nelson",
+    contact: { name: "Kim Example", phone: "0300000000", email: "kim@example.org" },
+    bankAccount: "38-9599-1200345-000",
+    filing: { large: false, paymentFile: "csv" },
+    cycle: { name: "Fortnightly", cycle: "fortnightly", firstPeriodStart: "2026-06-15", paydayOffset: 3 },
+  });
+  const setUp = readBusiness(context, businessId);
+  const element = (code: string) => setUp.elements.find((each) => each.code === code)?.id ?? 0;
+  const cycleId = setUp.cycles[0]?.id ?? 0;
+  const irds = ["139000013", "139000021", "139000032", "139000048", "139000056"];
+  const make = (at: number) =>
+    createPerson(context, actor, businessId, {
+      payrollId: `N${at}`,
+      details: {
+        familyName: `Sample${at}`,
+        givenName: "Alex",
+        birthDate: "1990-02-03",
+        email: `alex${at}@example.org`,
+        phone: null,
+        address: { line1: "1 Example St", suburb: "Nelson", state: "", postcode: "7010" },
+        startDate: "2020-01-06",
+        endDate: null,
+        payslipMessage: null,
+        privateNotes: null,
+      },
+      employment: {
+        cycleId,
+        basis: "full-time",
+        classification: null,
+        weeklyHours: "40",
+        hourlyRate: "30",
+        minimumRate: null,
+        placeId: null,
+        costCentreId: null,
+        workPattern: ["8", "8", "8", "8", "8", "0", "0"],
+      },
+      taxCode: {
+        code: "M",
+        irdNumber: irds[at] ?? "139000013",
+        specialRate: null,
+        until: null,
+        slcir: null,
+        slbor: null,
+        lowerMinimum: false,
+      },
+      kiwiSaver: {
+        status: "member",
+        joined: "existing",
+        employeeRate: "3.5",
+        employerRate: null,
+        esctRate: "30",
+        temporaryUntil: null,
+        suspendedUntil: null,
+        optOutDate: null,
+        totalRemuneration: false,
+      },
+      holidays: {
+        withPay: false,
+        varies: false,
+        agreedWeek: null,
+        averageOnlyUntil: null,
+        keepsAnniversary: false,
+        opening: [
+          { kind: "annual", units: "3" },
+          { kind: "sick", units: "12" },
+        ],
+        openingOn: "2026-06-14",
+      },
+      earlier: { pays: [{ start: "2025-06-16", end: "2026-06-14", gross: "65000", irregular: "0", days: "260" }] },
+      bank: {
+        parts: [{ bsb: "", account: "38-9599-1208264-000", title: `Alex Sample${at}`, kind: "rest", value: "" }],
+      },
+      usualPay: { lines: [{ elementId: element("ORD"), hours: "80" }] },
+      ...change,
+    });
+  const personIds = context.store.transaction(() => Array.from({ length: people }, (_, at) => make(at)));
+  return { application, context, actor, businessId, cycleId, element, personIds, end };
 }
 
 /** Opens the next run and ticks every query: ready to be signed off. */

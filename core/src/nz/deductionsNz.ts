@@ -229,7 +229,7 @@ export function kiwiSaver(base: Figure, terms: KiwiSaverTerms): KiwiSaver {
 export function givingCredit(donation: Figure, payeTotal: Decimal, terms: Terms): Figure {
   const row = terms.rules.row(deductionRatesNz, terms.payday);
   const third = cutToCent(donation.value.div(row.figures.givingCreditDivisor));
-  return figure("Tax credit for payroll giving", least(third, payeTotal), "money", () => ({
+  return figure("Tax credit for payroll giving", least(third, atLeastZero(payeTotal)), "money", () => ({
     rule: "A third of the donation, cut to cents, not above the PAYE of the pay",
     formula: `${donation.value.toFixed(2)} ÷ ${row.figures.givingCreditDivisor}`,
     source: sourceNote(deductionRatesNz, row),

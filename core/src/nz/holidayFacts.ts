@@ -109,7 +109,8 @@ export function holidayHistory(
   const yearPays = mostPeriods(
     before.filter((pay) => pay.end >= yearStart),
     paysPerYear[cycle],
-  );
+    // A span recorded from before this program may reach further back than a pay period.
+  ).map((pay) => (daysBetween(pay.start, pay.end) > 35 ? fromDay(pay, yearStart) : pay));
   const since = anniversary ?? startDate;
   const oldest = before.at(-1);
   const employedFrom = startDate > yearStart ? startDate : yearStart;
@@ -117,12 +118,20 @@ export function holidayHistory(
     fourWeeks: newest ? earned(fourPays, fourFrom < startDate ? startDate : fourFrom, lastEnd) : null,
     year: newest ? earned(yearPays, employedFrom, lastEnd, 52) : null,
     sinceAnniversary: earned(
-      before.filter((pay) => pay.start >= since || pay.end > since),
+      before.filter((pay) => pay.end >= since).map((pay) => fromDay(pay, since)),
       since,
       lastEnd < since ? since : lastEnd,
     ),
     incomplete: oldest === undefined ? startDate < lastEnd : oldest.start > addDays(employedFrom, 13),
   };
+}
+
+/** The share of a pay that falls on a day or after it, by calendar days (reading H4). */
+function fromDay(pay: PastPay, day: IsoDate): PastPay {
+  if (pay.start >= day) return pay;
+  const share = decimal(daysBetween(day, pay.end) + 1).div(daysBetween(pay.start, pay.end) + 1);
+  const part = (text: string) => decimalOrZero(text).times(share).toDecimalPlaces(2).toString();
+  return { start: day, end: pay.end, gross: part(pay.gross), irregular: part(pay.irregular), days: part(pay.days) };
 }
 
 /** The newest pays of so many different periods. */

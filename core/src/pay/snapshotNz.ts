@@ -67,8 +67,11 @@ const costOfNz = (worked: WorkedPayNz): Figure => {
   );
 };
 
+/** The loan in all; where nothing was ordered or chosen on top, the standard deduction itself. */
 const loansOf = ({ parts }: WorkedPayNz): Figure =>
-  sumOf("Student loan", [parts.studentLoan, parts.slcir, parts.slbor]);
+  parts.slcir.value.plus(parts.slbor.value).isZero()
+    ? parts.studentLoan
+    : sumOf("Student loan", [parts.studentLoan, parts.slcir, parts.slbor]);
 
 const employerOf = ({ kiwiSaver }: WorkedPayNz): Figure =>
   figure("KiwiSaver, employer", kiwiSaver.employerGross.value, "money", () => ({

@@ -51,7 +51,8 @@ export const statementText = (text: string, length = 12): string =>
     .replace(/[^A-Za-z0-9 ./-]/g, " ")
     .replace(/\s+/g, " ")
     .trim()
-    .slice(0, length);
+    .slice(0, length)
+    .trim();
 
 function accountOf(text: string, whose: string): string {
   if (!accountPartsNz(text))

@@ -102,7 +102,7 @@ export function payslipNz(facts: PayslipFactsNz): PayslipNz {
     earnings: lines(["earnings", "extra"]),
     reimbursements: lines(["reimbursement"]),
     deductions: [
-      ...deduction("PAYE with ACC earners' levy", worked.withheld.value, "withheld"),
+      ...deduction("PAYE with ACC levy", worked.withheld.value, "withheld"),
       ...deduction("Child support", parts.childSupport.value, "childSupport"),
       ...deduction("Student loan", parts.studentLoan.value, "studentLoan"),
       ...deduction("Student loan, ordered by Inland Revenue", parts.slcir.value, "slcir"),
@@ -118,9 +118,9 @@ export function payslipNz(facts: PayslipFactsNz): PayslipNz {
     withheld: moneyText(worked.withheld.value),
     net: moneyText(worked.net.value),
     kiwiSaver: [
-      ...part("Your employer's contribution", kiwiSaver.employerGross.value, "kiwiSaverEmployer"),
-      ...part("less tax on it (ESCT)", kiwiSaver.esct.value, "esct"),
-      ...part("to your KiwiSaver", kiwiSaver.employerNet.value, "kiwiSaverNet"),
+      ...part("From the employer", kiwiSaver.employerGross.value, "kiwiSaverEmployer"),
+      ...part("its tax (ESCT)", kiwiSaver.esct.value, "esct"),
+      ...part("to your scheme", kiwiSaver.employerNet.value, "kiwiSaverNet"),
     ],
     paidTo: facts.paidTo,
     leave: Object.entries(facts.balances)

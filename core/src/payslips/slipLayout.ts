@@ -1,4 +1,5 @@
 /** What a payslip shows, country by country, in the form that the page and the PDF draw: titles, lines and two tables. */
+import { dateWords } from "../calendar/dates.ts";
 import type { Payslip, PayslipLine } from "./payslip.ts";
 import type { PayslipNz } from "./payslipNz.ts";
 
@@ -75,7 +76,7 @@ const layoutNz = (slip: PayslipNz): SlipLayout => ({
     rows: slip.kiwiSaver.map((each) => [each.name, each.amount, each.yearToDate]),
   },
   leave: {
-    head: [`Leave on ${slip.leaveAsAt}`, "Taken", "Balance"],
+    head: [`Leave on ${dateWords(slip.leaveAsAt)}`, "Taken", "Balance"],
     money: [],
     dates: [],
     rows: slip.leave.map((each) => [`${each.kind}, ${each.unit}`, each.taken, each.balance]),

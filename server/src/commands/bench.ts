@@ -2,10 +2,16 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
+import { addDays } from "@zesty/core/calendar/dates";
+import { holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import type { PayInput } from "@zesty/core/pay/payInput";
+import type { PayInputNz } from "@zesty/core/pay/payInputNz";
 import { workOut } from "@zesty/core/pay/workOut";
+import { workOutNz } from "@zesty/core/pay/workOutNz";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import { withholdingScales } from "@zesty/core/rulebook/au/withholdingScales";
+import { earnersLevy } from "@zesty/core/rulebook/nz/earnersLevy";
+import { incomeTaxRates } from "@zesty/core/rulebook/nz/incomeTaxRates";
 import { shippedRuleBook as rules } from "@zesty/core/rulebook/shippedRuleBook";
 import { HyperFormula } from "hyperformula";
 import { readRun } from "../runs/readRun.ts";
@@ -81,6 +87,85 @@ function spreadsheet(): { seconds: number; tax: number; fund: number } {
 }
 const pair = (row: { a: string; b: string } | undefined): string[] => [row?.a ?? "0", row?.b ?? "0"];
 
+const inputNz = (amount: number): PayInputNz => ({
+  country: "NZ",
+  payday: "2026-06-10",
+  cycle: "weekly",
+  person: {
+    birthDate: "1990-02-03",
+    basis: "full-time",
+    taxCode: "M SL",
+    kiwiSaver: { status: "member", employeeRate: "3.5", esctRate: "17.5" },
+  },
+  lines: [{ element: "ordinary", amount: amount.toFixed(2) }],
+});
+
+function coreNz(): { seconds: number; paye: number; saver: number } {
+  const inputs = earnings.map(inputNz);
+  for (const each of inputs.slice(0, 2000)) workOutNz(each, rules);
+  const began = performance.now();
+  let paye = 0;
+  let saver = 0;
+  for (const each of inputs) {
+    const worked = workOutNz(each, rules);
+    paye += worked.withheld.value.toNumber();
+    saver += worked.kiwiSaver.employee.value.toNumber();
+  }
+  return { seconds: (performance.now() - began) / 1000, paye, saver };
+}
+
+/** PAYE with the levy by the formula of the brackets, and KiwiSaver, as formulas of the spreadsheet engine. */
+function spreadsheetNz(): { seconds: number; paye: number; saver: number } {
+  const { brackets } = rules.row(incomeTaxRates, "2026-06-10").figures;
+  const levy = rules.row(earnersLevy, "2026-06-10").figures;
+  let floor = 0;
+  let below = 0;
+  const table = brackets.map(({ upTo, percent }) => {
+    const line = [floor, Number(percent) / 100, below];
+    below += upTo === null ? 0 : (Number(upTo) - floor) * (Number(percent) / 100);
+    floor = Number(upTo ?? 0);
+    return line;
+  });
+  const last = table.length;
+  const rows = earnings.map((amount, at) => {
+    const n = at + 1;
+    const find = `MATCH(B${n},Scale!$A$1:$A$${last},1)`;
+    return [
+      Number(amount.toFixed(2)),
+      `=INT(ROUND(A${n}*52,2))`,
+      `=INDEX(Scale!$C$1:$C$${last},${find})+(B${n}-INDEX(Scale!$A$1:$A$${last},${find}))*INDEX(Scale!$B$1:$B$${last},${find})+MIN(B${n},${levy.maximumEarnings})*${levy.percent}/100`,
+      `=INT(ROUND(C${n}*100/52,6))/100`,
+      `=ROUND(A${n}*3.5/100,2)`,
+    ];
+  });
+  const began = performance.now();
+  const engine = HyperFormula.buildFromSheets({ Pays: rows, Scale: table }, { licenseKey: "gpl-v3" });
+  const sheet = engine.getSheetId("Pays") ?? 0;
+  let paye = 0;
+  let saver = 0;
+  for (let row = 0; row < people; row += 1) {
+    paye += Number(engine.getCellValue({ sheet, col: 3, row }));
+    saver += Number(engine.getCellValue({ sheet, col: 4, row }));
+  }
+  return { seconds: (performance.now() - began) / 1000, paye, saver };
+}
+
+/** Averages of the Holidays Act from seven years of weekly pays, a person. */
+function averages(): number {
+  const pays: PastPay[] = Array.from({ length: 364 }, (_, at) => ({
+    start: addDays("2019-07-01", 7 * at),
+    end: addDays("2019-07-01", 7 * at + 6),
+    gross: (900 + (at % 50)).toFixed(2),
+    irregular: "0",
+    days: "5",
+  }));
+  const lastEnd = pays.at(-1)?.end ?? "";
+  const began = performance.now();
+  for (let person = 0; person < 200; person += 1)
+    holidayHistory(pays, { startDate: "2019-07-01", anniversary: "2025-07-01", lastEnd, cycle: "weekly" });
+  return (performance.now() - began) / 200;
+}
+
 async function signOff300(): Promise<number> {
   const world = smallWorld(300);
   const { context, actor, element } = world;
@@ -115,5 +200,17 @@ say(
 say(
   `Ratio: ${(theirs.seconds / ours.seconds).toFixed(1)}   (sums agree: ${ours.tax === theirs.tax && Math.abs(ours.fund - theirs.fund) < 0.01})`,
 );
+const oursNz = coreNz();
+const theirsNz = spreadsheetNz();
+say(
+  `New Zealand, whole pays without workings: ${Math.round(people / oursNz.seconds).toLocaleString("en-AU")} a second`,
+);
+say(
+  `Spreadsheet engine, PAYE and KiwiSaver only: ${Math.round(people / theirsNz.seconds).toLocaleString("en-AU")} a second`,
+);
+say(
+  `Ratio: ${(theirsNz.seconds / oursNz.seconds).toFixed(1)}   (sums agree: ${Math.abs(oursNz.paye - theirsNz.paye) < 0.01 && Math.abs(oursNz.saver - theirsNz.saver) < 0.01})`,
+);
+say(`A 52-week average from seven years of weekly pays: ${averages().toFixed(2)} ms a person`);
 say(`First load of the web application: ${(firstLoad() / 1000).toFixed(0)} kB of JavaScript, gzip`);
 say(`Sign-off of 300 people: ${(await signOff300()).toFixed(0)} ms`);

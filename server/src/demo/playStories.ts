@@ -104,11 +104,12 @@ function tickAll({ context }: Application, actor: Actor, runId: number): void {
 
 /** What happens to a person on a day: some of it is planted for the bookkeeper to find. */
 async function happen(
-  { context }: Application,
+  application: Application,
   actor: Actor,
   { story, businessId, personIds }: Made,
   event: StoryEvent,
 ): Promise<void> {
+  const { context } = application;
   const id = personIds.get(event.who);
   const seed = [...story.people].find((each) => each.payrollId === event.who);
   const who = id === undefined ? undefined : context.store.db.select().from(person).where(eq(person.id, id)).get();
@@ -155,7 +156,7 @@ async function happen(
     }
     case "departure": {
       const { lastDay, reason, pay, payday } = event;
-      recordDeparture(context, actor, who.id, {
+      const finalRun = recordDeparture(context, actor, who.id, {
         lastDay,
         reason,
         pay,
@@ -163,6 +164,13 @@ async function happen(
         noticeWorked: true,
         misconduct: false,
       });
+      // Paid at once: its run is signed off and sent like any other.
+      if (finalRun !== null && pay === "now") {
+        tickAll(application, actor, finalRun);
+        signOff(context, actor, finalRun, readRun(context, actor, finalRun).version);
+        sendRun(context, actor, finalRun, [...channels]);
+        await application.outbox.drain();
+      }
       return;
     }
     case "closeAccount":

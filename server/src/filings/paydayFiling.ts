@@ -116,10 +116,11 @@ function detailsOf(context: Context, { loaded, pays }: Prepared): (EmployeeFacts
   const before = datedRecordsNz(context.store.db, ids, lastDay);
   const paid = new Set(
     context.store.sqlite
-      .prepare<[string], { personId: number }>(
-        "SELECT DISTINCT person_id AS personId FROM signed_pay WHERE kind = 'pay' AND person_id IN (SELECT value FROM json_each(?))",
+      .prepare<[string, number], { personId: number }>(
+        `SELECT DISTINCT person_id AS personId FROM signed_pay
+         WHERE kind = 'pay' AND person_id IN (SELECT value FROM json_each(?)) AND run_id <> ?`,
       )
-      .all(JSON.stringify(ids))
+      .all(JSON.stringify(ids), run.id)
       .map((each) => each.personId),
   );
   return pays.flatMap(({ row }): (EmployeeFacts & { personId: number })[] => {

@@ -73,7 +73,7 @@ export function readPersonNz(context: Context, who: typeof person.$inferSelect, 
           totalRemuneration: saver.totalRemuneration,
         }
       : null,
-    esct: saver ? esctWords(context, period.payday, part.person.kiwiSaver, part.facts.kiwiSaver.estimated) : null,
+    esct: saver ? esctRateOf(context, period.payday, part.person.kiwiSaver, part.facts.kiwiSaver.estimated) : null,
     orders: {
       from: orders?.from ?? who.startDate,
       childSupport: orders?.childSupport ?? null,
@@ -113,15 +113,15 @@ export function readPersonNz(context: Context, who: typeof person.$inferSelect, 
 }
 
 /** The rate that contributions are taxed by, and what it rests on. */
-function esctWords(
+function esctRateOf(
   context: Context,
   payday: string,
   saver: { esctRate?: string | undefined; esctBase?: string | undefined } | undefined,
   estimated: boolean,
 ): PersonNzView["esct"] {
-  if (saver?.esctRate) return { rate: saver.esctRate, words: "typed" };
+  if (saver?.esctRate) return { rate: saver.esctRate, base: null, estimated: false };
   const bands = context.rules.find(deductionRatesNz, payday)?.figures.esct ?? [];
   const base = decimalOrZero(saver?.esctBase);
   const rate = bands.find(({ upTo }) => upTo === null || base.lte(upTo))?.percent ?? "";
-  return { rate, words: `${estimated ? "estimated year" : "last year"} $${base.toFixed(2)}` };
+  return { rate, base: base.toFixed(2), estimated };
 }

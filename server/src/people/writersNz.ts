@@ -52,7 +52,7 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
   orders: (context, personId, _businessId, from, { childSupport, orders }) => {
     context.store.db.insert(payOrders).values({ personId, from, childSupport, orders }).run();
   },
-  holidays: (context, personId, _businessId, from, { agreedWeek, opening, ...values }) => {
+  holidays: (context, personId, _businessId, from, { agreedWeek, opening, openingOn, ...values }) => {
     const { from: _from, ...rest } = values;
     context.store.db
       .insert(holidayTerms)
@@ -61,7 +61,14 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
     for (const { kind, units } of opening ?? [])
       context.store.db
         .insert(leaveEntry)
-        .values({ personId, kind, date: from, amountE4: toE4(decimal(units)), why: "opening" })
+        .values({
+          personId,
+          kind,
+          // Entitlements that arose before this day are in the balance already.
+          date: openingOn ?? context.clock.today(),
+          amountE4: toE4(decimal(units)),
+          why: "opening",
+        })
         .run();
   },
   // Earnings from before this program are no facts of ours: the list is kept as it was last typed.

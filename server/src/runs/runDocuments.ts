@@ -160,4 +160,8 @@ export function payEventOf(context: Context, actor: Actor, prepared: Prepared, s
 }
 
 export const runName = (owner: Business, run: Run) =>
-  `${owner.name.replace(/[^A-Za-z0-9]+/g, "-").toLowerCase()}-${run.payday}-run-${run.number}`;
+  `${owner.name
+    .normalize("NFD")
+    .replace(/\p{M}/gu, "")
+    .replace(/[^A-Za-z0-9]+/g, "-")
+    .toLowerCase()}-${run.payday}-run-${run.number}`;

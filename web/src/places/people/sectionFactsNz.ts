@@ -28,6 +28,13 @@ export function taxCodeFacts({ nz }: PersonView): Fact[] {
   ];
 }
 
+/** The rate, and what it rests on. */
+function esctWords(esct: NonNullable<PersonView["nz"]>["esct"]): string | undefined {
+  if (!esct) return undefined;
+  if (esct.base === null) return `${esct.rate} %, typed`;
+  return `${esct.rate} %, by ${esct.estimated ? "an estimate of this year" : "last year's pay"}, $${money(esct.base)}`;
+}
+
 export function kiwiSaverFacts({ nz }: PersonView): Fact[] {
   const saver = nz?.kiwiSaver;
   if (!saver) return [["KiwiSaver", null]];
@@ -38,7 +45,7 @@ export function kiwiSaverFacts({ nz }: PersonView): Fact[] {
     ["Suspended until", saver.suspendedUntil ? longDate(saver.suspendedUntil) : undefined],
     ["Opted out on", saver.optOutDate ? longDate(saver.optOutDate) : undefined],
     ["Employer's rate", saver.employerRate ? `${saver.employerRate} %` : "the least by law"],
-    ["ESCT", nz?.esct ? `${nz.esct.rate} %, by ${nz.esct.words}` : undefined],
+    ["ESCT", esctWords(nz?.esct ?? null)],
     ["Total remuneration", saver.totalRemuneration ? "yes" : undefined],
   ];
 }

@@ -230,7 +230,10 @@ function Figures({ country, figures, row, onWhy }: FiguresProps) {
 
 /** Balances in the law's own units, and when the next weeks arise. */
 function BalancesNz({ context }: { context: RowContextNz }) {
-  const kept = leaveKindsNz.filter((kind) => kind.kept && context.balances[kind.code] !== undefined);
+  // Family violence leave is confidential: it stands on the person's page only.
+  const kept = leaveKindsNz.filter(
+    (kind) => kind.kept && kind.code !== "familyViolence" && context.balances[kind.code] !== undefined,
+  );
   return (
     <>
       <h3 className="mt-3 text-[13px] text-quiet">Leave before this pay</h3>

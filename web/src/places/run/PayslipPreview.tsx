@@ -72,7 +72,7 @@ function Rows({ table }: { table: SlipTable }) {
       <thead>
         <tr className="text-quiet">
           {table.head.map((title, at) => (
-            <th key={title} className={`font-normal ${at === 0 ? "text-left" : "pl-2 text-right"}`}>
+            <th key={title} className={`font-normal ${at === 0 ? "text-left" : "pl-2 text-right whitespace-nowrap"}`}>
               {title}
             </th>
           ))}
@@ -100,9 +100,11 @@ function Lines({ title, lines }: { title: string; lines: readonly PayslipLine[] 
       <thead>
         <tr className="border-b border-rule text-quiet">
           <th className="text-left font-normal">{title}</th>
-          <th className="text-right font-normal">Hours × rate</th>
-          <th className="text-right font-normal">This pay</th>
-          <th className="text-right font-normal">To date</th>
+          <th className="text-right font-normal whitespace-nowrap">
+            {lines.some((line) => line.hours) ? "Hours × rate" : ""}
+          </th>
+          <th className="pl-2 text-right font-normal whitespace-nowrap">This pay</th>
+          <th className="pl-3 text-right font-normal whitespace-nowrap">To date</th>
         </tr>
       </thead>
       <tbody>
@@ -110,8 +112,8 @@ function Lines({ title, lines }: { title: string; lines: readonly PayslipLine[] 
           <tr key={line.name + line.amount}>
             <td>{line.name}</td>
             <td className="text-right text-quiet">{line.hours ? `${line.hours} × ${line.rate}` : ""}</td>
-            <td className="text-right">{moneyOrDash(line.amount)}</td>
-            <td className="text-right text-quiet">{moneyOrDash(line.yearToDate)}</td>
+            <td className="pl-2 text-right">{moneyOrDash(line.amount)}</td>
+            <td className="pl-3 text-right text-quiet">{moneyOrDash(line.yearToDate)}</td>
           </tr>
         ))}
       </tbody>

@@ -90,7 +90,7 @@ export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: 
       {holidays.length === 0 && <p>No public holiday falls into this period.</p>}
       {holidays.map((holiday, at) => (
         <fieldset key={holiday.date} className="mt-3 border-t border-rule-strong pt-2">
-          <legend className="font-semibold">
+          <legend className="float-left mb-1 w-full font-semibold">
             {holiday.name}, {weekdayDate(holiday.date)}
           </legend>
           <TickField
@@ -98,7 +98,7 @@ export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: 
             checked={answers[at]?.works ?? false}
             onChange={(event) => change(at, { works: event.target.checked })}
           />
-          <div className="grid grid-cols-2 gap-3">
+          <div className="mt-1 flex flex-col gap-2">
             <TextField
               label="Why"
               value={answers[at]?.reason ?? ""}

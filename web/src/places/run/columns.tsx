@@ -164,16 +164,15 @@ export function sheetColumns({ country, elements, open, step, bad, onType, onMar
     figure("gross", "Gross"),
     ...beside("gross"),
     figure("withheld", words.taxShort, 70),
-    ...beside("withheld"),
     ...(country === "NZ"
       ? [
-          figure("childSupport", "Child support", 72),
-          figure("studentLoan", "Student loan", 72),
-          figure("kiwiSaver", "KiwiSaver", 74),
-          figure("afterTax", "Other deduct.", 76),
+          figure("childSupport", "Child support", 62),
+          figure("studentLoan", "Student loan", 62),
+          figure("kiwiSaver", "Kiwi\u00adSaver", 62),
+          figure("afterTax", "Others", 62),
         ]
-      : []),
-    figure("super", words.employerShort, 72),
+      : beside("withheld")),
+    figure("super", words.employerShort, country === "NZ" ? 62 : 72),
     figure("net", "Net"),
     ...beside("net"),
     figure("cost", "Cost"),

@@ -14,11 +14,12 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
       keepsAnniversary: known?.keepsAnniversary ?? false,
       openingKind: "annual",
       opening: "",
+      openingOn: day,
     },
   });
-  const submit = useSection(person, "holidays", form, onDone, ({ openingKind, opening, ...values }) => ({
+  const submit = useSection(person, "holidays", form, onDone, ({ openingKind, opening, openingOn, ...values }) => ({
     ...values,
-    ...(opening ? { opening: [{ kind: openingKind, units: opening }] } : {}),
+    ...(opening ? { opening: [{ kind: openingKind, units: opening }], openingOn } : {}),
   }));
   const { errors } = form.formState;
   return (
@@ -65,6 +66,13 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
         hint="Empty: none. May be below nought, for leave in advance"
         error={errorAt(errors, "opening.0.units")}
         {...form.register("opening")}
+      />
+      <TextField
+        label="The balance is true on"
+        hint="What arises after this day is added by itself"
+        type="date"
+        error={errorAt(errors, "openingOn")}
+        {...form.register("openingOn")}
       />
     </Frame>
   );
