@@ -18,7 +18,8 @@ const plain = (date: IsoDate): Temporal.PlainDate => Temporal.PlainDate.from(dat
 
 export const addDays = (date: IsoDate, days: number): IsoDate => plain(date).add({ days }).toString();
 export const addMonths = (date: IsoDate, months: number): IsoDate => plain(date).add({ months }).toString();
-export const daysBetween = (from: IsoDate, to: IsoDate): number => plain(from).until(plain(to)).days;
+/** Whole days from one date to another. ISO dates are read as UTC: every day has 24 hours, and it is asked for every pay. */
+export const daysBetween = (from: IsoDate, to: IsoDate): number => (Date.parse(to) - Date.parse(from)) / 86_400_000;
 /** 1 is Monday, 7 is Sunday. */
 export const weekday = (date: IsoDate): number => plain(date).dayOfWeek;
 export const lastDayOfMonth = (date: IsoDate): IsoDate => {

@@ -100,11 +100,12 @@ export function holidayHistory(
     cycle: Cycle;
   },
 ): HolidayHistory {
-  const before = pays.filter((pay) => pay.end <= lastEnd).sort((a, b) => b.end.localeCompare(a.end));
+  const before = pays.filter((pay) => pay.end <= lastEnd).sort((a, b) => (a.end < b.end ? 1 : a.end > b.end ? -1 : 0));
   const newest = before[0];
   const longPeriod = cycle === "monthly" || cycle === "quarterly";
-  const fourPays = before.filter((pay) => (longPeriod ? pay.end === newest?.end : pay.end > addDays(lastEnd, -28)));
-  const fourFrom = longPeriod && newest ? newest.start : addDays(lastEnd, -27);
+  const fourWeeksFrom = addDays(lastEnd, -27);
+  const fourPays = before.filter((pay) => (longPeriod ? pay.end === newest?.end : pay.end >= fourWeeksFrom));
+  const fourFrom = longPeriod && newest ? newest.start : fourWeeksFrom;
   const yearStart = addDays(addMonths(lastEnd, -12), 1);
   const yearPays = mostPeriods(
     before.filter((pay) => pay.end >= yearStart),

@@ -1,6 +1,7 @@
 /** Costs set aside, top-ups, shares to funds, splits over cost centres, loaded tables: from the set-up into pay and books. */
 import { minimumWage } from "@zesty/core/rulebook/au/minimumWage";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
+import { edition } from "@zesty/core/rulebook/shippedRuleBook";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { listJournals, readJournal } from "../books/readBooks.ts";
@@ -309,7 +310,7 @@ describe("a table loaded from a file", () => {
     const runId = open();
     finish(runId);
     loadRuleRow(world.context, world.actor, file("12.5"));
-    expect(world.context.rules.version).toBe("2026.2+1");
+    expect(world.context.rules.version).toBe(`${edition}+1`);
     const next = open();
     expect(first(next)?.figures?.super).toBe("149.63");
     expect(first(runId)?.figures?.super).toBe("143.64");
@@ -322,7 +323,7 @@ describe("a table loaded from a file", () => {
     expect(() => planRuleLoad(world.context, world.actor, file("twelve"))).toThrow("figures.percent");
     expect(() => loadRuleRow(world.context, world.actor, { ...file("12"), text: "{" })).toThrow("not JSON");
     expect(() => loadRuleRow(world.context, world.actor, { ...file("12"), table: "nothing" })).toThrow("no table");
-    expect(world.context.rules.version).toBe("2026.2");
+    expect(world.context.rules.version).toBe(edition);
   });
   it("reads cells of a spreadsheet", () => {
     const row = minimumWage.rows.at(-1);
