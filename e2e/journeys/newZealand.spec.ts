@@ -37,7 +37,7 @@ test("a payday from hours to an accepted filing, by keyboard", async ({ page, wo
   await saved(page);
   const tama = grid.getByRole("row", { name: /Tama Ruakere/ });
   await expect(tama).toContainText("68.4");
-  await expect(aside(page)).toContainText("Public holiday, days1 days");
+  await expect(aside(page)).toContainText("Public holiday, days1");
   // The rest is looked at and ticked.
   await find(page, "nico");
   for (let ticked = 0; ticked < 14; ticked += 1) {
@@ -135,7 +135,7 @@ test("a closedown: who is entitled takes holidays, who is not gets 8 % and a new
   await aside(page).getByLabel("Last day").fill("2026-06-26");
   await expect(aside(page)).toContainText("the next twelve months run from 22 June 2026");
   await expect(aside(page)).toContainText("Closedown, 8 %");
-  await expect(aside(page)).toContainText("Annual holidays, weeks 1 weeks");
+  await expect(aside(page)).toContainText("Annual holidays, weeks 1");
   await aside(page).getByRole("button", { name: "Put it into the run" }).click();
   await page.getByRole("gridcell", { name: "Jo Whitfern", exact: true }).click();
   await aside(page)

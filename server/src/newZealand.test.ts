@@ -280,7 +280,7 @@ describe("a departure", () => {
     // 3 weeks × 1,250.00; public holidays after the end: Matariki, 10 July, falls into the three weeks: 8 h × 30.
     expect(plan.lines.map((line) => [line.name, line.quantity, line.amount])).toEqual([
       ["Annual holidays not taken", "3 weeks", "3750.00"],
-      ["Public holidays after the end", "1 days", "240.00"],
+      ["Public holidays after the end", "1 day", "240.00"],
       // Of 65,000 in 364 days 160 fall after 6 January: 28,571.43; 8 % × (28,571.43 + 2,400 + 3,750).
       ["Holiday pay of 8 %", "", "2777.71"],
     ]);
@@ -328,6 +328,25 @@ describe("a person's sections", () => {
     save({ code: "M SL", irdNumber: "139-000-021", slbor: { amount: "25" } });
     const shown = readPerson(world.context, id).nz?.taxCode;
     expect([shown?.code, shown?.irdShown, shown?.slbor]).toEqual(["M SL", "••• 021", { amount: "25" }]);
+  });
+  it("give the ESCT rate by last year's earnings, those from before this program among them", () => {
+    const [id = 0] = world.personIds;
+    const runId = open();
+    const base = () => {
+      const context = row(runId)?.context;
+      return context?.country === "NZ" ? context.person.kiwiSaver : null;
+    };
+    saveSection(world.context, world.actor, id, "kiwiSaver", {
+      ...{ status: "member", joined: "existing", employeeRate: "3.5", employerRate: null, esctRate: null },
+      ...{ suspendedUntil: null, temporaryUntil: null, optOutDate: null, totalRemuneration: false },
+    } as never);
+    // Nothing on record: an estimate, 40 h × 30 × 52 with 3.5 % of the employer's.
+    expect(base()).toMatchObject({ esctBase: "64584.00" });
+    saveSection(world.context, world.actor, id, "earlier", {
+      pays: [{ start: "2025-03-31", end: "2026-03-29", gross: "36400", irregular: "0", days: "250" }],
+    } as never);
+    // 364 days at 100 a day, the first of them in the year before; with 3.5 %: the lower rate.
+    expect(base()).toMatchObject({ esctBase: "37570.50" });
   });
   it("deduct an order until its total is reached", () => {
     const [id = 0] = world.personIds;

@@ -1,5 +1,9 @@
 /** The marks of New Zealand pays, and the sentence of each. */
+
 import { dateWords } from "../calendar/dates.ts";
+import { counted } from "../quantity/units.ts";
+
+const count = (value: string | undefined, unit = "") => counted(value ?? "0", unit);
 
 export type Sentence = (facts: Record<string, string>) => string;
 
@@ -30,11 +34,12 @@ export const sentencesNz = {
   orderCut: (f) => `${f.name} is ${f.taken} instead of ${f.wanted}: protected net pay, its limit or its total.`,
   belowMinimumNz: (f) => `${f.rate} an hour is below the ${f.floor} minimum of ${f.minimum}.`,
   salaryBelowMinimum: (f) => `${f.gross} for ${f.hours} h is ${f.rate} an hour, below the minimum of ${f.minimum}.`,
-  leaveBeyondUnits: (f) => `${f.taken} ${f.unit} of ${f.words} taken, ${f.balance} in the balance.`,
+  leaveBeyondUnits: (f) => `${count(f.taken, f.unit)} of ${f.words} taken, ${f.balance} in the balance.`,
   holidayInAdvance: (f) =>
-    `${f.taken} weeks of annual holidays, ${f.balance} entitled: the rest is taken in advance. Tick when that is agreed.`,
-  cashUpTooMuch: (f) => `${f.weeks} weeks cashed up; at most ${f.most} of each entitlement year.`,
-  cashUpAsked: (f) => `${f.weeks} weeks of annual holidays cashed up. Tick when the request is on file in writing.`,
+    `${count(f.taken, "weeks")} of annual holidays, ${f.balance} entitled: the rest is taken in advance. Tick when that is agreed.`,
+  cashUpTooMuch: (f) => `${count(f.weeks, "weeks")} cashed up; at most ${f.most} of each entitlement year.`,
+  cashUpAsked: (f) =>
+    `${count(f.weeks, "weeks")} of annual holidays cashed up. Tick when the request is on file in writing.`,
   noService: (f) => `${f.words} before six months' service (started ${day(f.start)}). Right only by agreement.`,
   historyShort: (f) =>
     `Earnings before ${day(f.from)} are not on record, so the averages count less than twelve months. Record them on the person's page.`,
@@ -44,7 +49,7 @@ export const sentencesNz = {
   alternativeMissing: (f) =>
     `${f.hours} h worked on a public holiday and no alternative holiday earned. Tick when it was not otherwise a working day.`,
   departureOpenNz: (f) =>
-    `The last day is ${day(f.end)}, and ${f.weeks} weeks of annual holidays would stay in the balance.`,
+    `The last day is ${day(f.end)}, and ${count(f.weeks, "weeks")} of annual holidays would stay in the balance.`,
 } satisfies Record<string, Sentence>;
 
 export type MarkCodeNz = keyof typeof sentencesNz;

@@ -127,6 +127,18 @@ export function holidayHistory(
   };
 }
 
+/** Gross earnings of pays between two days, those that straddle one of them by calendar days. */
+export const grossBetween = (pays: readonly PastPay[], from: IsoDate, to: IsoDate): Decimal =>
+  sum(
+    pays
+      .filter((pay) => pay.end >= from && pay.start <= to)
+      .map((pay) => {
+        const part = fromDay(pay, from);
+        const beyond = pay.end > to ? decimalOrZero(fromDay(pay, addDays(to, 1)).gross) : decimal(0);
+        return decimalOrZero(part.gross).minus(beyond);
+      }),
+  );
+
 /** The share of a pay that falls on a day or after it, by calendar days (reading H4). */
 function fromDay(pay: PastPay, day: IsoDate): PastPay {
   if (pay.start >= day) return pay;

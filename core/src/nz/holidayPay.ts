@@ -13,6 +13,8 @@ const person = (section: string) => ({ place: "person" as const, section });
 const span = ({ from, to, pays }: Earned) => `${from} to ${to}, ${pays} pays`;
 /** Shown to six places, so that a reader can follow the one rounding at the end. */
 const shown = (value: Decimal) => value.toDecimalPlaces(6).toString();
+/** The same for money: cents at least. */
+const shownMoney = (value: Decimal) => (value.decimalPlaces() < 2 ? value.toFixed(2) : shown(value));
 
 const zeroFigure = (label: string, rule: string): Figure => figure(label, zero, "money", () => ({ rule }));
 
@@ -24,7 +26,7 @@ export function ordinaryWeeklyPay(facts: HolidayFacts): Figure {
   if (agreed?.gt(found.value))
     return figure(label, agreed, "money", () => ({
       rule: "The agreement sets a greater ordinary weekly pay (s 8(3))",
-      formula: `the greater of ${agreed.toFixed(2)} and ${shown(found.value)}`,
+      formula: `the greater of ${agreed.toFixed(2)} and ${shownMoney(found.value)}`,
       setting: person("holidays"),
       parts: [found],
     }));
@@ -78,7 +80,7 @@ export function annualHolidayWeek(facts: HolidayFacts): Figure {
   const greater = ordinary.value.gte(average.value) ? ordinary : average;
   return figure("Rate of annual holidays", greater.value, "money", () => ({
     rule: `The greater of both: ${greater === ordinary ? "ordinary weekly pay" : "average weekly earnings"} (s 21)`,
-    formula: `the greater of ${shown(ordinary.value)} and ${shown(average.value)}`,
+    formula: `the greater of ordinary weekly pay ${shownMoney(ordinary.value)} and average weekly earnings ${shownMoney(average.value)}`,
     parts: [ordinary, average],
   }));
 }
@@ -88,7 +90,7 @@ export function annualHolidayPay(label: string, weeks: Decimal, facts: HolidayFa
   const rate = annualHolidayWeek(facts);
   return figure(label, halfUpToCent(rate.value.times(weeks)), "money", () => ({
     rule: "Weeks × the rate of annual holidays, rounded once",
-    formula: `${weeks.toString()} weeks × ${shown(rate.value)}`,
+    formula: `${weeks.toString()} weeks × ${shownMoney(rate.value)}`,
     parts: [rate],
   }));
 }
@@ -124,7 +126,7 @@ export function dailyPay(label: string, days: Decimal, facts: HolidayFacts, hour
     "money",
     () => ({
       rule: "What would have been earned on those days, with regular overtime and allowances (s 9)",
-      formula: `${shown(worked)} h × $${facts.hourlyRate ?? "0"}${extras.isZero() ? "" : ` + ${shown(extras)}`}`,
+      formula: `${shown(worked)} h × $${facts.hourlyRate ?? "0"}${extras.isZero() ? "" : ` + ${shownMoney(extras)}`}`,
       setting: person("employment"),
     }),
   );
@@ -135,8 +137,8 @@ export function dailyPay(label: string, days: Decimal, facts: HolidayFacts, hour
       ? "Daily pay varies, so average daily pay is used (s 9A(1))"
       : "Relevant daily pay, as it can be found (s 9); the average is shown beside it",
     formula: byAverage
-      ? `${days.toString()} days × ${shown(average.value)}`
-      : `${shown(relevant.value)} for ${days.toString()} days; the average would give ${shown(average.value.times(days))}`,
+      ? `${days.toString()} days × ${shownMoney(average.value)}`
+      : `${shownMoney(relevant.value)} for ${days.toString()} days; the average would give ${shownMoney(average.value.times(days))}`,
     parts: [relevant, average],
   }));
 }

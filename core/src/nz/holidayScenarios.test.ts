@@ -10,7 +10,7 @@ import { shippedRuleBook } from "../rulebook/shippedRuleBook.ts";
 import { given } from "../working/figure.ts";
 import { anniversaries, grantsBetween, lapseAt, type Service } from "./entitlement.ts";
 import { closedownPay, finalPercent, holidaysAfter } from "./finalHolidayPay.ts";
-import { type HolidayFacts, holidayHistory, type PastPay } from "./holidayFacts.ts";
+import { grossBetween, type HolidayFacts, holidayHistory, type PastPay } from "./holidayFacts.ts";
 import {
   annualHolidayPay,
   annualHolidayWeek,
@@ -223,5 +223,18 @@ describe("what was earned before", () => {
   it("counts since the last entitlement", () => {
     // 6 January is a Tuesday: six sevenths of that week, and 23 whole ones.
     expect(holidayHistory(weekly(60, "1000"), terms).sinceAnniversary.gross).toBe("23857.14");
+  });
+});
+
+describe("gross earnings between two days", () => {
+  const quarter = (start: string, end: string): PastPay => ({ start, end, gross: "910", irregular: "0", days: "65" });
+  it("shares what straddles either end by calendar days", () => {
+    // 91 days each: 10 a day.
+    const pays = [quarter("2024-12-31", "2025-03-31"), quarter("2025-04-01", "2025-06-30")];
+    const between = (from: string, to: string) => grossBetween(pays, from, to).toFixed(2);
+    expect(between("2025-04-01", "2026-03-31")).toBe("910.00");
+    expect(between("2025-03-22", "2025-04-10")).toBe("200.00");
+    expect(between("2025-05-01", "2025-05-10")).toBe("100.00");
+    expect(between("2026-01-01", "2026-03-31")).toBe("0.00");
   });
 });

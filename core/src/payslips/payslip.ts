@@ -6,7 +6,7 @@ import type { IsoDate } from "../calendar/dates.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
 import type { WorkedPay } from "../pay/workedPay.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
-import { centsText, moneyText } from "../quantity/units.ts";
+import { centsText, moneyText, rateText } from "../quantity/units.ts";
 
 export interface PayslipLine {
   name: string;
@@ -75,7 +75,7 @@ export function payslip(facts: PayslipFacts): Payslip {
         return {
           name: hidden ? "Ordinary hours" : `${line.name ?? line.element}${correctionNote(line.corrects)}`,
           hours: line.hours === undefined ? null : decimal(line.hours).toFixed(2),
-          rate: rate === null ? null : rate.toDecimalPlaces(4).toString(),
+          rate: rate === null ? null : rateText(rate),
           amount: moneyText(amount.value),
           yearToDate: centsText(yearToDate.get(`line:${line.code ?? ""}`) ?? 0),
         };

@@ -7,7 +7,7 @@ import { leaveUnitNz, leaveWordsNz } from "../pay/elementsNz.ts";
 import { shownLinesNz, unitOf } from "../pay/snapshotNz.ts";
 import type { WorkedPayNz } from "../pay/workOutNz.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
-import { centsText, moneyText } from "../quantity/units.ts";
+import { centsText, moneyText, rateText } from "../quantity/units.ts";
 import type { Working } from "../working/figure.ts";
 import type { PayslipLine } from "./payslip.ts";
 
@@ -83,7 +83,7 @@ export function payslipNz(facts: PayslipFactsNz): PayslipNz {
             ? `Paid leave${units}`
             : `${name}${units}${basis ? ` at ${basis}` : ""}${line?.corrects ? `, correction of ${line.corrects}` : ""}`,
           hours: line?.hours === undefined || line.rate === undefined ? null : decimal(line.hours).toFixed(2),
-          rate: rate === null ? null : rate.toDecimalPlaces(4).toString(),
+          rate: rate === null ? null : rateText(rate),
           amount: moneyText(amount.value),
           yearToDate: sum(`line:${code}`),
         };

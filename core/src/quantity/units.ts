@@ -18,5 +18,16 @@ export const fromE4 = (e4: number): Decimal => new Decimal(e4).div(10_000);
 export const moneyText = (money: Decimal): string => money.toFixed(2);
 /** Hours as contract text: four decimals. */
 export const hoursText = (hours: Decimal): string => hours.toFixed(4);
+/** A rate as it is shown: cents at least, four decimal places at most. */
+export const rateText = (rate: Decimal): string => {
+  const cut = rate.toDecimalPlaces(4);
+  return cut.decimalPlaces() < 2 ? cut.toFixed(2) : cut.toString();
+};
 export const centsText = (cents: number): string => fromCents(cents).toFixed(2);
 export const centsOf = (text: string): number => toCents(decimal(text));
+
+/** A count with its unit: "2 weeks", "1 week"; the count alone where the name that it stands beside ends with the unit. */
+export function counted(count: string, unit: string, name = ""): string {
+  if (name.endsWith(unit)) return count;
+  return `${count} ${decimal(count).eq(1) ? unit.replace(/s$/, "") : unit}`;
+}

@@ -2,6 +2,7 @@
  * A closedown put into an open run (Holidays Act 2003, ss 32 to 35): who is entitled takes annual holidays, who is not
  * yet gets 8 % of the earnings so far and a new anniversary. The plan is the same work, taken back.
  */
+
 import type { ClosedownPlan, NewClosedown } from "@zesty/contract/closedowns";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveSpanNz } from "@zesty/core/nz/leaveDaysNz";
@@ -9,6 +10,7 @@ import type { SheetLine } from "@zesty/core/pay/payContext";
 import type { RowContextNz } from "@zesty/core/pay/payContextNz";
 import { withLeave } from "@zesty/core/pay/withLeave";
 import { decimal, least } from "@zesty/core/quantity/decimal";
+import { counted } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
@@ -85,7 +87,7 @@ function settle(context: Context, runId: number, wanted: NewClosedown): Closedow
         .filter((line) => codes.includes(line.code))
         .map((line) => ({
           name: line.name,
-          quantity: line.units === undefined ? "" : `${line.units} ${line.unit ?? ""}`,
+          quantity: line.units === undefined ? "" : counted(line.units, line.unit ?? "", line.name),
           amount: line.amount,
         })),
     })),

@@ -7,7 +7,7 @@ import { holidaysAfter } from "@zesty/core/nz/finalHolidayPay";
 import { leaveMovedNz } from "@zesty/core/pay/elementsNz";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { decimal } from "@zesty/core/quantity/decimal";
-import { moneyText } from "@zesty/core/quantity/units";
+import { counted, moneyText } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { findRun, loadRun } from "../runs/runRows.ts";
@@ -93,7 +93,7 @@ function wordsOf(
     return [
       {
         name,
-        quantity: units === undefined ? "" : `${units} ${unit}`,
+        quantity: units === undefined ? "" : counted(units, unit),
         amount: moneyText(found.amount.value),
         why: [
           explained,

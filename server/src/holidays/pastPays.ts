@@ -38,19 +38,26 @@ export function pastPaysOf(
         irregular: centsText(irregular),
         days: centsText(days),
       });
+  for (const [id, recorded] of recordedEarnings(store, personIds))
+    found.get(id)?.push(...recorded.filter((each) => each.end >= from && each.end <= to));
+  return found;
+}
+
+/** Earnings recorded from before this program. */
+export function recordedEarnings(store: Store, personIds: readonly number[]): Map<number, PastPay[]> {
+  const found = new Map<number, PastPay[]>(personIds.map((id) => [id, []]));
   for (let at = 0; at < personIds.length; at += 500)
     for (const row of store.db
       .select()
       .from(pastEarnings)
       .where(inArray(pastEarnings.personId, personIds.slice(at, at + 500)))
       .all())
-      if (row.end >= from && row.end <= to)
-        found.get(row.personId)?.push({
-          start: row.start,
-          end: row.end,
-          gross: centsText(row.grossCents),
-          irregular: centsText(row.irregularCents),
-          days: row.days,
-        });
+      found.get(row.personId)?.push({
+        start: row.start,
+        end: row.end,
+        gross: centsText(row.grossCents),
+        irregular: centsText(row.irregularCents),
+        days: row.days,
+      });
   return found;
 }

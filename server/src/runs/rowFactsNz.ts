@@ -4,7 +4,7 @@ import { holidaysBetweenNz } from "@zesty/core/calendar/holidaysNz";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
 import { anniversaries, countedSince } from "@zesty/core/nz/entitlement";
-import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
+import { grossBetween, type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { hoursADay } from "@zesty/core/nz/holidayPay";
 import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
 import { traitsNz } from "@zesty/core/pay/elementsNz";
@@ -14,10 +14,11 @@ import type { Basis } from "@zesty/core/pay/payInput";
 import type { ElementNz, PersonNz } from "@zesty/core/pay/payInputNz";
 import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText, fromCents, fromE4, hoursText } from "@zesty/core/quantity/units";
+import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import type { Context } from "../context.ts";
 import { firstPaidDays, type Ledger, ledgersNz, weeksTakenSince } from "../holidays/ledger.ts";
-import { pastPaysOf } from "../holidays/pastPays.ts";
+import { pastPaysOf, recordedEarnings } from "../holidays/pastPays.ts";
 import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
 import type { person } from "../store/schema.ts";
@@ -67,6 +68,8 @@ export function nzRows(
   const four = factSums(store, ids, addDays(run.payday, -27), run.payday);
   const year = payrollYearNz(run.payday);
   const lastYear = factSums(store, ids, addMonths(year.from, -12), addDays(year.from, -1));
+  const recorded = recordedEarnings(store, ids);
+  const leastEmployerRate = rules.find(deductionRatesNz, run.payday)?.figures.kiwiSaver.employerPercent;
   const sinceSums = new Map<string, Map<number, CodeSums>>();
   const sumsSince = (day: IsoDate, id: number): CodeSums => {
     const known = sinceSums.get(day) ?? factSums(store, ids, day, run.payday);
@@ -94,7 +97,12 @@ export function nzRows(
       const province = provinceOf(terms?.placeId ?? null);
       const code = nz.taxCode.get(who.id);
       const saver = nz.kiwiSaver.get(who.id);
-      const esct = esctFacts(who, saver, lastYear.get(who.id) ?? new Map(), holidays, year.from);
+      const employerRate = saver?.employerRate ?? (saver?.status === "member" ? leastEmployerRate : undefined);
+      const esct = esctFacts(who, employerRate, holidays, year.from, {
+        sums: lastYear.get(who.id) ?? new Map(),
+        recorded: recorded.get(who.id) ?? [],
+        past: known.past,
+      });
       return [
         who.id,
         {
@@ -188,22 +196,35 @@ const leftOf = (total: string, taken: string): string => {
   return left.gt(0) ? left.toFixed(2) : "0";
 };
 
+interface LastYear {
+  sums: CodeSums;
+  /** earnings from before this program */
+  recorded: readonly PastPay[];
+  /** all that is known, from either */
+  past: readonly PastPay[];
+}
+
 /**
  * What the ESCT rate goes by: gross and employer contributions of the whole last tax year; for who was not employed for
- * all of it an estimate of this year (Income Tax Act 2007, RD 69).
+ * all of it, or whose pays are not on record from its beginning, an estimate of this year (Income Tax Act 2007, RD 69).
+ * The contributions on earnings from before this program are taken at today's rate.
  */
 function esctFacts(
   who: Who,
-  saver: { employerRate: string | null } | undefined,
-  lastYear: CodeSums,
+  employerRate: string | undefined,
   holidays: HolidayFacts,
   yearStart: IsoDate,
+  { sums, recorded, past }: LastYear,
 ): { base: string; estimated: boolean } {
-  const last = (lastYear.get("gross") ?? 0) + (lastYear.get("kiwiSaverEmployer") ?? 0);
-  if (who.startDate <= addMonths(yearStart, -12) && last > 0) return { base: centsText(last), estimated: false };
+  const from = addMonths(yearStart, -12);
+  const withEmployer = decimalOrZero(employerRate).plus(100).div(100);
+  const before = grossBetween(recorded, from, addDays(yearStart, -1)).times(withEmployer);
+  const last = before.plus(centsText((sums.get("gross") ?? 0) + (sums.get("kiwiSaverEmployer") ?? 0)));
+  // A first pay period of the year may begin after its first day.
+  const onRecord = past.some((pay) => pay.start <= addDays(from, 35));
+  if (who.startDate <= from && onRecord && last.gt(0)) return { base: last.toFixed(2), estimated: false };
   const week = decimal(holidays.weeklyHours).times(decimalOrZero(holidays.hourlyRate)).plus(holidays.regularExtras);
-  const rate = decimalOrZero(saver?.employerRate).plus(100);
-  return { base: week.times(52).times(rate).div(100).toFixed(2), estimated: true };
+  return { base: week.times(52).times(withEmployer).toFixed(2), estimated: true };
 }
 
 interface Known {

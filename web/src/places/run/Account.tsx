@@ -1,10 +1,12 @@
 /** The account of the person in hand: a slim column from earnings to net, employer's part, leave, year to date. */
+
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import type { Country } from "@zesty/core/pay/either";
 import { leaveKindsNz } from "@zesty/core/pay/elementsNz";
 import type { RowContextNz } from "@zesty/core/pay/payContextNz";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
+import { counted } from "@zesty/core/quantity/units";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { countryWords } from "../../parts/countryWords.ts";
@@ -165,7 +167,7 @@ function Figures({ country, figures, row, onWhy }: FiguresProps) {
       {earnings.map((each) =>
         line(`line:${each.code}`, each.costCentre ? `${each.name}, ${each.costCentre}` : each.name, each.amount, {
           hours: each.units === undefined ? each.hours : null,
-          units: each.units === undefined ? undefined : `${hours(each.units, 2)} ${each.unit}`,
+          units: each.units === undefined ? undefined : counted(hours(each.units, 2), each.unit ?? "", each.name),
         }),
       )}
       {line("gross", "Gross", figures.gross, { strong: true })}

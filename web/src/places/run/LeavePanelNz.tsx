@@ -1,7 +1,9 @@
 /** Leave by its dates, New Zealand: weeks of annual holidays or days of other leave, public holidays left out. */
+
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { leaveSpanNz } from "@zesty/core/nz/leaveDaysNz";
 import { withLeave } from "@zesty/core/pay/withLeave";
+import { counted } from "@zesty/core/quantity/units";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
@@ -74,7 +76,7 @@ export function LeavePanelNz({ view, row, onBack }: { view: RunView; row: RunRow
       {span.days.length === 0 && <p className="py-2 text-amber">No working day lies between these dates.</p>}
       {span.days.length > 0 && (
         <p className="figures mt-2">
-          {hours(units, 4)} {inWeeks ? "weeks" : "days"}
+          {counted(hours(units, 4), inWeeks ? "weeks" : "days")}
           {next.reducedBy !== "0" && `; ${hours(next.reducedBy, 2)} h less of the usual hours`}.
         </p>
       )}

@@ -46,11 +46,17 @@ function Slip({ slip }: { slip: Payslip | PayslipNz }) {
         {longDate(slip.period.start)} to {longDate(slip.period.end)}, paid {longDate(slip.payday)}
         {shown.facts.map(([label, value]) => ` · ${label.toLowerCase()} ${value}`)}
       </p>
-      <Lines title="Earnings" lines={slip.earnings} />
-      <Total label="Gross" amount={slip.gross} toDate={slip.yearToDate.gross} />
+      <Lines
+        title="Earnings"
+        lines={slip.earnings}
+        total={{ label: "Gross", amount: slip.gross, toDate: slip.yearToDate.gross }}
+      />
       <Lines title="Reimbursements" lines={slip.reimbursements} />
-      <Lines title="Tax and deductions" lines={shown.deductions} />
-      <Total label="Net pay" amount={slip.net} toDate={slip.yearToDate.net} />
+      <Lines
+        title="Tax and deductions"
+        lines={shown.deductions}
+        total={{ label: "Net pay", amount: slip.net, toDate: slip.yearToDate.net }}
+      />
       <Rows table={shown.contributions} />
       <Rows table={shown.leave} />
       {slip.paidTo.map((each) => (
@@ -63,16 +69,21 @@ function Slip({ slip }: { slip: Payslip | PayslipNz }) {
   );
 }
 
+/** The two columns of money stand one below the other through the whole slip. */
+const lastColumns = ["w-[80px] pl-2 text-right", "w-[88px] pl-2 text-right"];
+
 function Rows({ table }: { table: SlipTable }) {
   if (table.rows.length === 0) return null;
   const text = (value: string, at: number) =>
     table.money.includes(at) ? money(value) : table.dates.includes(at) ? shortDate(value) : value;
+  const place = (at: number) =>
+    at === 0 ? "text-left" : (lastColumns[at - table.head.length + 2] ?? "pl-2 text-right");
   return (
     <table className="mt-2 w-full border-t border-rule">
       <thead>
         <tr className="text-quiet">
           {table.head.map((title, at) => (
-            <th key={title} className={`font-normal ${at === 0 ? "text-left" : "pl-2 text-right whitespace-nowrap"}`}>
+            <th key={title} className={`font-normal ${place(at)}`}>
               {title}
             </th>
           ))}
@@ -82,7 +93,7 @@ function Rows({ table }: { table: SlipTable }) {
         {table.rows.map((row) => (
           <tr key={row[0]}>
             {row.map((value, at) => (
-              <td key={table.head[at]} className={at === 0 ? "" : "pl-2 text-right"}>
+              <td key={table.head[at]} className={place(at)}>
                 {text(value, at)}
               </td>
             ))}
@@ -93,39 +104,51 @@ function Rows({ table }: { table: SlipTable }) {
   );
 }
 
-function Lines({ title, lines }: { title: string; lines: readonly PayslipLine[] }) {
-  if (lines.length === 0) return null;
+function Lines({
+  title,
+  lines,
+  total,
+}: {
+  title: string;
+  lines: readonly PayslipLine[];
+  total?: { label: string; amount: string; toDate: string };
+}) {
+  if (lines.length === 0 && !total) return null;
+  const [thisPay, toDate] = lastColumns;
   return (
     <table className="mt-2 w-full">
       <thead>
         <tr className="border-b border-rule text-quiet">
           <th className="text-left font-normal">{title}</th>
-          <th className="text-right font-normal whitespace-nowrap">
-            {lines.some((line) => line.hours) ? "Hours × rate" : ""}
-          </th>
-          <th className="pl-2 text-right font-normal whitespace-nowrap">This pay</th>
-          <th className="pl-3 text-right font-normal whitespace-nowrap">To date</th>
+          <th className={`${thisPay} font-normal`}>This pay</th>
+          <th className={`${toDate} font-normal`}>To date</th>
         </tr>
       </thead>
       <tbody>
         {lines.map((line) => (
-          <tr key={line.name + line.amount}>
-            <td>{line.name}</td>
-            <td className="text-right text-quiet">{line.hours ? `${line.hours} × ${line.rate}` : ""}</td>
-            <td className="pl-2 text-right">{moneyOrDash(line.amount)}</td>
-            <td className="pl-3 text-right text-quiet">{moneyOrDash(line.yearToDate)}</td>
+          <tr key={line.name + line.amount} className="align-top">
+            <td>
+              {line.name}
+              {line.hours && (
+                <span className="block text-[13px] text-quiet">
+                  {line.hours} × {line.rate}
+                </span>
+              )}
+            </td>
+            <td className={thisPay}>{moneyOrDash(line.amount)}</td>
+            <td className={`${toDate} text-quiet`}>{moneyOrDash(line.yearToDate)}</td>
           </tr>
         ))}
       </tbody>
+      {total && (
+        <tfoot>
+          <tr className="border-t border-rule font-semibold">
+            <td className="pt-1">{total.label}</td>
+            <td className={`${thisPay} pt-1`}>{money(total.amount)}</td>
+            <td className={`${toDate} pt-1 font-normal text-quiet`}>{money(total.toDate)}</td>
+          </tr>
+        </tfoot>
+      )}
     </table>
   );
 }
-
-const Total = ({ label, amount, toDate }: { label: string; amount: string; toDate: string }) => (
-  <p className="flex justify-between border-t border-rule pt-1 font-semibold">
-    <span>{label}</span>
-    <span>
-      {money(amount)} <span className="ml-3 font-normal text-quiet">{money(toDate)}</span>
-    </span>
-  </p>
-);

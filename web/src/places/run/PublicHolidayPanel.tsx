@@ -93,12 +93,12 @@ export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: 
           <legend className="float-left mb-1 w-full font-semibold">
             {holiday.name}, {weekdayDate(holiday.date)}
           </legend>
-          <TickField
-            label="Otherwise a working day"
-            checked={answers[at]?.works ?? false}
-            onChange={(event) => change(at, { works: event.target.checked })}
-          />
-          <div className="mt-1 flex flex-col gap-2">
+          <div className="clear-both flex flex-col gap-2">
+            <TickField
+              label="Otherwise a working day"
+              checked={answers[at]?.works ?? false}
+              onChange={(event) => change(at, { works: event.target.checked })}
+            />
             <TextField
               label="Why"
               value={answers[at]?.reason ?? ""}
