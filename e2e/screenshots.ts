@@ -28,7 +28,6 @@ const go = async (path: string) => {
 };
 try {
   await page.goto(world.url);
-  await shot("sign-in");
   await signIn(page, world);
   await shot("desk");
   await go(`/run/${openRun}`);
@@ -56,10 +55,6 @@ try {
   const aside = page.getByRole("complementary", { name: "Beside the sheet" });
   await aside.getByRole("button", { name: /PAYG withholding, regular/ }).click();
   await shot("run-why");
-  await page.evaluate(() => {
-    document.documentElement.dataset.theme = "dark";
-  });
-  await shot("dark");
   const api = await world.api();
   const version = await makeReady(api);
   await go(`/run/${openRun}`);
@@ -97,12 +92,6 @@ try {
   await shot("journal");
   // The odd pays, at Gannet Point Boatworks.
   const person = (name: string) => page.getByRole("gridcell", { name, exact: true });
-  const { gannet: weekly, gannetSettled: settled } = runs;
-  await go(`/run/${weekly}`);
-  await person("Rafferty Quill").click();
-  await aside.getByRole("button", { name: "Rates, codes and terms of lines" }).click();
-  await aside.getByRole("region", { name: "Child support" }).scrollIntoViewIfNeeded();
-  await shot("run-lines");
   const people = (await api.call("GET", "/businesses/2/people")).body as { id: number; name: string }[];
   const dougal = people.find((each) => each.name.includes("Penhale"))?.id;
   await go(`/people/${dougal}#departure`);
@@ -112,7 +101,7 @@ try {
   await page.getByText(/weeks of redundancy pay/).waitFor();
   await page.getByRole("button", { name: "Record the departure" }).scrollIntoViewIfNeeded();
   await shot("departure");
-  await go(`/run/${settled}`);
+  await go(`/run/${runs.gannetSettled}`);
   await page.getByRole("tab", { name: "Sheet" }).click();
   await person("Ingrid Vass").click();
   await aside.getByRole("button", { name: "Correct this pay" }).click();
@@ -122,29 +111,42 @@ try {
   await aside.getByText("Overpaid, net").scrollIntoViewIfNeeded();
   await shot("correction");
   await go("/set-up/rules");
-  await page.getByRole("button", { name: "Load a table from a file" }).click();
-  await page.getByLabel("Table", { exact: true }).selectOption("superGuaranteeRules");
-  const tables = (await api.call("GET", "/rules")).body as { name: string; rows: { figures: object }[] }[];
-  const newest = tables.find((each) => each.name === "superGuaranteeRules")?.rows.at(-1);
-  await page.getByLabel("File, JSON or CSV").setInputFiles({
-    name: "super.json",
-    mimeType: "application/json",
-    buffer: Buffer.from(
-      JSON.stringify({
-        from: "2026-07-01",
-        to: "2027-06-30",
-        standing: "published",
-        source: { title: "What if the guarantee were 12.5 %", section: "an example" },
-        figures: { ...newest?.figures, percent: "12.5" },
-      }),
-    ),
-  });
-  await page.getByText(/pays come out differently/).waitFor();
-  await shot("rule-load");
-  await go("/set-up/rules");
   await page.locator("#withholdingRates summary").last().click();
   await page.locator("#withholdingRates").scrollIntoViewIfNeeded();
   await shot("rules");
+  // New Zealand.
+  await go(`/run/${runs.koura}`);
+  await person("Sophie Marchetti").click();
+  await aside.getByRole("button", { name: "Public holidays of the period" }).click();
+  await shot("nz-public-holiday");
+  await go(`/run/${runs.koura}`);
+  await person("Wiremu Stirling").click();
+  await aside.getByRole("button", { name: "Leave by its dates" }).click();
+  await page.getByLabel("First day").fill("2026-07-06");
+  await page.getByLabel("Last day").fill("2026-07-09");
+  await aside.getByRole("button", { name: "Put it into the pay" }).click();
+  await aside.getByRole("button", { name: /^Annual holidays, weeks/ }).click();
+  await aside.getByRole("button", { name: /Rate of annual holidays/ }).click();
+  await shot("nz-holiday-pay");
+  await go(`/run/${runs.rata}`);
+  await page.getByRole("button", { name: "Add a column" }).click();
+  await page.getByRole("menuitem", { name: "Closedown…" }).click();
+  await page.getByLabel("First day").fill("2026-06-22");
+  await page.getByLabel("Last day").fill("2026-06-26");
+  await aside.getByText("Not yet entitled").first().waitFor();
+  await shot("nz-closedown");
+  await go("/people/40#departure");
+  await page.getByLabel("Last day").fill("2026-07-10");
+  await page.getByText("Annual holidays not taken").first().waitFor();
+  await page.getByRole("button", { name: "Record the departure" }).scrollIntoViewIfNeeded();
+  await shot("nz-departure");
+  await go(`/run/${runs.koura}`);
+  await page.getByRole("tab", { name: "Sign off" }).click();
+  await aside.getByText(/Employment information for/).scrollIntoViewIfNeeded();
+  await page.evaluate(() => {
+    document.documentElement.dataset.theme = "dark";
+  });
+  await shot("nz-filing-dark");
 } finally {
   await browser.close();
   await world.end();

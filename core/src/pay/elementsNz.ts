@@ -92,3 +92,6 @@ export function leaveMovedNz(line: PayLineNz): { kind: LeaveKindNz; units: strin
       return null;
   }
 }
+
+/** Kinds that nobody types: those of a final pay and of a closedown are made where they arise. */
+export const arisingNz: readonly string[] = ["unusedLeave", "finalPercent", "closedownPay", "holidayPay"];

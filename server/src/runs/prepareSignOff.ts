@@ -16,9 +16,9 @@ import { notFound } from "../http/problem.ts";
 import { business } from "../store/schema.ts";
 import { leaveBalances, yearSums } from "../store/sums.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared, type PreparedPay } from "./prepared.ts";
-import { peopleWithSuperDue, preparePayAu } from "./preparePayAu.ts";
-import { preparePayNz } from "./preparePayNz.ts";
 import { type LoadedRun, loadRun } from "./runRows.ts";
+import { peopleWithSuperDue, signedPartsAu } from "./signedPartsAu.ts";
+import { signedPartsNz } from "./signedPartsNz.ts";
 import { totalsOf, type WorkedOut, workRows } from "./workRun.ts";
 
 export function findBusiness(context: Context, businessId: number) {
@@ -55,14 +55,14 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
       return [
         {
           ...common,
-          ...preparePayNz(loaded, owner, row, worked, yearAfter, payments.filter(isPaymentNz)),
+          ...signedPartsNz(loaded, owner, row, worked, yearAfter, payments.filter(isPaymentNz)),
         },
       ];
     if (!au) throw new Error(`Run ${run.id} holds an Australian pay in a New Zealand business.`);
     return [
       {
         ...common,
-        ...preparePayAu(au, row, worked, yearAfter, payments.filter(isPaymentAu)),
+        ...signedPartsAu(au, row, worked, yearAfter, payments.filter(isPaymentAu)),
       },
     ];
   });

@@ -13,8 +13,8 @@ import { creditTransferXml, paymentCsvNz } from "../documents/paymentFileNz.ts";
 import { cannot } from "../http/problem.ts";
 import { type business, outbox, payment } from "../store/schema.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared } from "./prepared.ts";
-import { payeeFacts } from "./preparePayAu.ts";
 import type { Run } from "./runRows.ts";
+import { payeeFacts } from "./signedPartsAu.ts";
 
 type Business = typeof business.$inferSelect;
 

@@ -1,7 +1,7 @@
 /** Makes a pay element: in the set-up, or from inside a run. Fields appear as the kind asks for them. */
 import { leaveKinds } from "@zesty/core/leave/kinds";
 import type { Country } from "@zesty/core/pay/either";
-import { leaveKindsNz } from "@zesty/core/pay/elementsNz";
+import { arisingNz, leaveKindsNz } from "@zesty/core/pay/elementsNz";
 import type { Entry } from "@zesty/core/pay/payContext";
 import { allowanceCodes, type ElementAu, elementsAu } from "@zesty/core/pay/payInput";
 import { type ElementNz, elementsNz } from "@zesty/core/pay/payInputNz";
@@ -44,10 +44,7 @@ const inDays: readonly string[] = [
   "alternativeEarned",
   "daysWorked",
 ];
-/** Kinds that a bookkeeper adds; those of a final pay and of a closedown are made where they arise. */
-const typedNz = elementsNz.filter(
-  (each) => !["unusedLeave", "finalPercent", "closedownPay", "holidayPay"].includes(each),
-);
+const typedNz = elementsNz.filter((each) => !arisingNz.includes(each));
 
 function entryOf(country: Country, element: string): Entry {
   if (country === "NZ" && inDays.includes(element)) return "days";

@@ -1,6 +1,8 @@
 /** Beside the steps: find a person, add a column, see who is left out and why, and whether all is saved. */
+
 import { Menu, MenuButton, MenuItem, MenuItems, Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import type { RunView } from "@zesty/contract/runs";
+import { arisingNz } from "@zesty/core/pay/elementsNz";
 import type { RefObject } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { api, problemOf } from "../../state/api.ts";
@@ -20,7 +22,10 @@ interface Props {
 
 export function RunTools({ view, extra, onExtra, findRef, onFind, onNewElement, onClosedown, unsaved }: Props) {
   const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
-  const others = view.elements.filter((element) => !used.has(element.id) && !extra.includes(element.id));
+  const others = view.elements.filter(
+    (each) =>
+      !used.has(each.id) && !extra.includes(each.id) && !(view.country === "NZ" && arisingNz.includes(each.element)),
+  );
   return (
     <div className="ml-auto flex items-center gap-3 text-[14px]">
       <span className="w-14 text-right text-quiet" aria-live="polite">

@@ -12,7 +12,7 @@ import type { DueEntry, LeaveMove, PreparedPay } from "./prepared.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
 
-export function preparePayNz(
+export function signedPartsNz(
   loaded: LoadedRun,
   owner: typeof business.$inferSelect,
   row: WorkedOut,

@@ -31,7 +31,7 @@ export interface RunAu {
   paidBefore: ReadonlySet<string>;
 }
 
-export function preparePayAu(
+export function signedPartsAu(
   { context, loaded, owner, balances, paidBefore }: RunAu,
   row: WorkedOut,
   worked: WorkedPay,
