@@ -63,7 +63,7 @@ export function NewElementPanel({ view, row, onDone }: Props) {
         {row && (
           <div className="mt-3 border-t border-rule pt-2">
             <TextField
-              label={`For ${row.name}, hours, days or dollars`}
+              label={`For ${row.name}, ${view.country === "NZ" ? "hours, days or dollars" : "hours or dollars"}`}
               hint="May stay empty: type it in the sheet"
               value={value}
               onChange={(event) => setValue(event.target.value.trim())}
