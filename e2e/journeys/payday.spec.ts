@@ -9,7 +9,8 @@ test("a payday from hours to an accepted pay event, by keyboard", async ({ page,
   const before = await world.effects();
   await signIn(page, world);
   // The desk's list leads to the run.
-  await press(page, page.getByRole("link", { name: /Hours to fill in/ }));
+  const link = page.getByRole("link", { name: /Hours to fill in/ }).filter({ hasText: "Saltbush Cycle Kitchen" });
+  await press(page, link);
   await expect(page.getByRole("heading", { name: "Payday 2 July 2026" })).toBeVisible();
   const grid = page.getByRole("grid", { name: "Run sheet" });
   await expect(grid.getByRole("row", { name: /Hazel Birtwistle/ })).toBeVisible();
