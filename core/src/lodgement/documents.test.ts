@@ -139,7 +139,7 @@ describe("a payslip", () => {
       "Laundry",
       "Ordinary hours",
     ]);
-    expect(slip.earnings[0]).toMatchObject({ hours: "30.00", rate: "30", amount: "900.00", yearToDate: "900.00" });
+    expect(slip.earnings[0]).toMatchObject({ hours: "30.00", rate: "30.00", amount: "900.00", yearToDate: "900.00" });
     expect(slip.deductions.map((each) => [each.name, each.amount])).toEqual([
       ["Super sacrifice", "50.00"],
       ["Union fees", "10.00"],

@@ -223,6 +223,8 @@ function toDoOf(
 const grouped = new Intl.NumberFormat("en-AU", { minimumFractionDigits: 2, maximumFractionDigits: 2 });
 const dollars = (cents: number) => `$${grouped.format(cents / 100)}`;
 
+const filings: readonly string[] = ["employmentInformation", "employeeDetails"];
+
 function stepOf(context: Context, run: RunSummary): Pick<ToDo, "words" | "kind"> | null {
   const [hours, check] = run.segments;
   switch (run.state) {
@@ -232,15 +234,17 @@ function stepOf(context: Context, run: RunSummary): Pick<ToDo, "words" | "kind">
         ? { kind: "check", words: "Marks to look at" }
         : { kind: "signOff", words: "Ready to sign off" };
     case "signedOff": {
-      const states = context.store.db
-        .select({ state: outbox.state })
+      const sent = context.store.db
+        .select({ state: outbox.state, channel: outbox.channel })
         .from(outbox)
         .where(eq(outbox.runId, run.id))
-        .all()
-        .map((row) => row.state);
-      if (states.some((state) => state === "rejected" || state === "refused"))
+        .all();
+      if (sent.some(({ state }) => state === "rejected" || state === "refused"))
         return { kind: "mend", words: "Something was refused" };
-      return states.includes("prepared")
+      const waiting = sent.filter(({ state }) => state === "prepared");
+      // A filing has a line and a day of its own.
+      if (waiting.length > 0 && waiting.every(({ channel }) => filings.includes(channel))) return null;
+      return waiting.length > 0
         ? { kind: "send", words: "Signed off, not all sent" }
         : { kind: "send", words: "On its way, answers awaited" };
     }

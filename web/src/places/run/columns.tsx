@@ -43,9 +43,20 @@ export function elementsInSheet(view: RunView, extra: readonly number[]): PayEle
   return [...chosen.filter((each) => each.entry !== "amount"), ...chosen.filter((each) => each.entry === "amount")];
 }
 
+/** The longer of two lines, where the name is broken at its best place. */
+function longestLine(name: string): number {
+  const words = name.split(" ");
+  const breaks = words.map((_, at) => Math.max(words.slice(0, at).join(" ").length, words.slice(at).join(" ").length));
+  return Math.min(...breaks);
+}
+
 /** Wide enough for the figures, and for the name in two lines. */
 const widthFor = ({ name, entry }: PayElement): number =>
-  Math.max(entry === "amount" ? 70 : 60, Math.min(100, Math.ceil(name.length / 2) * 7 + 16));
+  Math.max(
+    entry === "amount" ? 70 : 60,
+    Math.min(100, Math.ceil(name.length / 2) * 7 + 16),
+    Math.min(120, longestLine(name) * 6 + 16),
+  );
 
 interface Shown {
   country: Country;
