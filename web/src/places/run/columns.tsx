@@ -50,13 +50,12 @@ function longestLine(name: string): number {
   return Math.min(...breaks);
 }
 
-/** Wide enough for the figures, and for the name in two lines. */
-const widthFor = ({ name, entry }: PayElement): number =>
-  Math.max(
-    entry === "amount" ? 70 : 60,
-    Math.min(100, Math.ceil(name.length / 2) * 7 + 16),
-    Math.min(120, longestLine(name) * 6 + 16),
-  );
+/** Wide enough for the figures, and for the name in two lines; a line above twelve letters needs more than its share. */
+function widthFor({ name, entry }: PayElement): number {
+  const line = longestLine(name);
+  const byName = Math.min(100, Math.ceil(name.length / 2) * 7 + 16);
+  return Math.max(entry === "amount" ? 70 : 60, byName, line > 12 ? Math.min(120, line * 6 + 16) : 0);
+}
 
 interface Shown {
   country: Country;
