@@ -62,7 +62,6 @@ test("a payday from hours to an accepted pay event, by keyboard", async ({ page,
   await page.keyboard.press("ArrowRight");
   await page.keyboard.type("18");
   await page.keyboard.press("Tab");
-  await expect(grid.getByRole("gridcell", { selected: true })).toHaveText("12");
   await page.keyboard.type("6");
   await page.keyboard.press("Enter");
   await expect(page.getByText("Saved", { exact: true })).toBeVisible();

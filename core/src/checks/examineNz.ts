@@ -75,10 +75,12 @@ const kiwiSaverRate: PayCheckNz = ({ input }, rules) => {
       ];
 };
 
-const notEnrolled: PayCheckNz = (pay) => {
+const notEnrolled: PayCheckNz = (pay, rules) => {
+  const { enrolFromAge, enrolUntilAge } = rules.row(deductionRatesNz, pay.input.payday).figures.kiwiSaver;
   const age = completedYears(pay.input.person.birthDate, pay.input.payday);
   const automatic = !["CAE", "EDW", "NSW", "WT"].includes(codeOf(pay));
-  return pay.input.person.kiwiSaver === undefined && automatic && age >= 18 && age < 65 && pay.worked.gross.value.gt(0)
+  const ofAge = age >= Number(enrolFromAge) && age < Number(enrolUntilAge);
+  return pay.input.person.kiwiSaver === undefined && automatic && ofAge && pay.worked.gross.value.gt(0)
     ? [{ kind: "query", code: "kiwiSaverUnknown", facts: {}, mend: person("kiwiSaver") }]
     : [];
 };

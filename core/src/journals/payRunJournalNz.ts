@@ -1,6 +1,6 @@
 /** The journal of a New Zealand pay run: wages and the employer's KiwiSaver against what is owed. Common practice. */
 import { shownLinesNz } from "../pay/snapshotNz.ts";
-import type { WorkedPayNz } from "../pay/workOutNz.ts";
+import type { WorkedPayNz } from "../pay/workedPayNz.ts";
 import { toCents } from "../quantity/units.ts";
 import {
   balanced,

@@ -14,7 +14,6 @@ export const kiwiSaverCodes = {
   optedIn: "OI",
   "opted-out": "OO",
   suspended: "SS",
-  casual: "CT",
   "not-member": "NE",
 } as const;
 

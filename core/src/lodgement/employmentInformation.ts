@@ -1,13 +1,13 @@
 /**
  * Employment information for one payday: a header with the totals and a line for each person and pay.
- * Set by: Tax Administration Act 1994 ss 23C to 23L; the payday filing file upload specification, from memory.
- * Due two working days after the payday (s 23H, electronic filing).
+ * Set by: Tax Administration Act 1994 ss 23C to 23R; the payday filing file upload specification, from memory.
+ * Due two working days after the payday where it is filed electronically.
  */
 import { addDays, type IsoDate } from "../calendar/dates.ts";
 import { addWorkingDaysNz, rollForwardNz } from "../calendar/holidaysNz.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
 import { type DelimitedRecord, fileOf, fileText, writeRecord } from "../formats/delimited.ts";
-import type { WorkedPayNz } from "../pay/workOutNz.ts";
+import type { WorkedPayNz } from "../pay/workedPayNz.ts";
 import { irdDigits } from "../quantity/checkDigitsNz.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 import { toCents } from "../quantity/units.ts";

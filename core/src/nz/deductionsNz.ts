@@ -142,13 +142,26 @@ export function workOrders(
 
 const most = (a: Decimal, b: Decimal): Decimal => (a.gt(b) ? a : b);
 
-/** Child support: the amount of the notice, and never so much that less than the protected share of net pay stays. */
-export function childSupport(notice: Decimal, protectedPercent: Decimal, gross: Figure, payeTotal: Figure): Figure {
+/**
+ * Child support: the amount of the notice, and never so much that less than the protected share of net pay stays.
+ * @param ownPercent the protected share that the notice itself names
+ */
+export function childSupport(
+  notice: Decimal,
+  ownPercent: Decimal | undefined,
+  gross: Figure,
+  payeTotal: Figure,
+  { payday, rules }: Terms,
+): Figure {
+  const row = rules.row(deductionRatesNz, payday);
+  const protectedPercent = ownPercent ?? decimal(row.figures.childSupportProtectedPercent);
   const net = atLeastZero(gross.value.minus(payeTotal.value));
   const most = cutToCent(net.times(hundred.minus(protectedPercent)).div(100));
   return figure("Child support", least(notice, most), "money", () => ({
     rule: `The amount of the notice, leaving at least ${protectedPercent.toString()} % of pay after PAYE`,
     formula: `the lesser of ${notice.toFixed(2)} and ${most.toFixed(2)}`,
+    source: sourceNote(deductionRatesNz, row),
+    setting: { place: "person", section: "orders" },
     parts: [gross, payeTotal],
   }));
 }
@@ -161,6 +174,17 @@ export interface KiwiSaverTerms extends Terms {
   esctPercent?: Decimal | undefined;
   /** last year's gross with employer contributions, from which the ESCT rate follows */
   esctBase?: Decimal | undefined;
+}
+
+/**
+ * What the employer contributes, in per cent: nothing outside the ages of the law.
+ * @param agreed the rate agreed with the person; the law's least when left out
+ */
+export function employerPercent(birthDate: IsoDate, agreed: Decimal | undefined, { payday, rules }: Terms): Decimal {
+  const { kiwiSaver: rates } = rules.row(deductionRatesNz, payday).figures;
+  const age = completedYears(birthDate, payday);
+  const owed = age >= Number(rates.employerFromAge) && age < Number(rates.employerUntilAge);
+  return owed ? (agreed ?? decimal(rates.employerPercent)) : zero;
 }
 
 export interface KiwiSaver {
@@ -176,10 +200,8 @@ export function kiwiSaver(base: Figure, terms: KiwiSaverTerms): KiwiSaver {
   const { kiwiSaver: rates, esct: bands } = row.figures;
   const source = sourceNote(deductionRatesNz, row);
   const contributes = terms.status === "member";
-  const age = completedYears(terms.birthDate, terms.payday);
-  const employerOwes = age >= Number(rates.employerFromAge) && age < Number(rates.employerUntilAge);
   const own = terms.employeePercent ?? decimal(rates.defaultPercent);
-  const theirs = employerOwes ? (terms.employerPercent ?? decimal(rates.employerPercent)) : zero;
+  const theirs = employerPercent(terms.birthDate, terms.employerPercent, terms);
   const share = (percent: Decimal) =>
     contributes ? halfUpToCent(atLeastZero(base.value).times(percent).div(100)) : zero;
   const rate =
@@ -190,7 +212,7 @@ export function kiwiSaver(base: Figure, terms: KiwiSaverTerms): KiwiSaver {
         "0",
     );
   const employerGross = figure("KiwiSaver, employer", share(theirs), "money", () => ({
-    rule: employerOwes
+    rule: theirs.gt(0)
       ? `${theirs.toString()} % of gross, on top of the pay, while the person contributes`
       : `Not owed under ${rates.employerFromAge} or from ${rates.employerUntilAge}`,
     formula: `${base.value.toFixed(2)} × ${theirs.toString()} %`,

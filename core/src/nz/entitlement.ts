@@ -26,14 +26,17 @@ export interface Service {
   withPay: boolean;
 }
 
+/** Weeks of unpaid leave that do not count as employment: what goes beyond the first. */
+export const weeksBeyond = (weeks: string, rules: HolidayRules): Decimal => {
+  const beyond = decimal(weeks).minus(rules.unpaidWeeks);
+  return beyond.gt(0) ? beyond : zero;
+};
+
 /** Days by which unpaid leave of a span moves an anniversary: what goes beyond a week (reading H2). */
 function movedDays(unpaid: readonly UnpaidSpan[], from: IsoDate, to: IsoDate, rules: HolidayRules): number {
   return unpaid
     .filter(({ ended }) => ended > from && ended <= to)
-    .reduce((days, { weeks }) => {
-      const beyond = decimal(weeks).minus(rules.unpaidWeeks);
-      return beyond.gt(0) ? days + beyond.times(7).toDecimalPlaces(0).toNumber() : days;
-    }, 0);
+    .reduce((days, { weeks }) => days + weeksBeyond(weeks, rules).times(7).toDecimalPlaces(0).toNumber(), 0);
 }
 
 /** Anniversaries after the start, up to and with a day. */
@@ -94,21 +97,3 @@ export function lapseAt(kind: Grant["kind"], unused: Decimal, rules: HolidayRule
   const keeps = kind === "sick" ? decimal(rules.sick.carries) : zero;
   return unused.gt(keeps) ? unused.minus(keeps) : zero;
 }
-
-/**
- * The service test of sick, bereavement and family violence leave (ss 63, 69, 72D): six months' continuous
- * employment, or six months at ten hours a week on average, with an hour in each week or forty in each month.
- */
-export const passesService = (
-  startDate: IsoDate,
-  day: IsoDate,
-  { weeklyHours, everyWeek }: { weeklyHours: Decimal[]; everyWeek: boolean },
-  continuous: boolean,
-  rules: HolidayRules,
-): boolean => {
-  if (addMonths(startDate, rules.serviceMonths) > day) return false;
-  if (continuous) return true;
-  const weeks = weeklyHours.slice(-26);
-  const average = weeks.length === 0 ? zero : weeks.reduce((a, b) => a.plus(b), zero).div(26);
-  return average.gte(10) && everyWeek;
-};

@@ -10,8 +10,9 @@ import type { PayInputNz } from "./payInputNz.ts";
 import { namedFigures, type PaySnapshot, type RowFigures, rowFigures } from "./snapshot.ts";
 import { factsOfNz, namedFiguresNz, rowFiguresNz } from "./snapshotNz.ts";
 import type { WorkedPay } from "./workedPay.ts";
+import type { WorkedPayNz } from "./workedPayNz.ts";
 import { workOut } from "./workOut.ts";
-import { type WorkedPayNz, workOutNz } from "./workOutNz.ts";
+import { workOutNz } from "./workOutNz.ts";
 
 export type Country = "AU" | "NZ";
 export type EitherContext = RowContext | RowContextNz;

@@ -6,7 +6,8 @@ import { decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, underTerms } from "./payContext.ts";
 import type { ElementNz, PayInputNz, PayLineNz, PersonNz } from "./payInputNz.ts";
-import { type WorkedPayNz, workOutNz } from "./workOutNz.ts";
+import type { WorkedPayNz } from "./workedPayNz.ts";
+import { workOutNz } from "./workOutNz.ts";
 
 export interface PersonFactsNz extends PersonFactsBase {
   /** province of the place of work: decides its anniversary day */

@@ -6,7 +6,7 @@ import type { SideNz } from "./elementsNz.ts";
 import type { Fact } from "./facts.ts";
 import type { PayLineNz } from "./payInputNz.ts";
 import type { RowFigures } from "./snapshot.ts";
-import type { WorkedPayNz } from "./workOutNz.ts";
+import type { WorkedPayNz } from "./workedPayNz.ts";
 
 /** Every line of the pay, those too that nobody typed: 8 % with the pay, orders. */
 export interface ShownLineNz {

@@ -6,70 +6,29 @@ import { paysPerYear } from "../calendar/payPeriods.ts";
 import {
   childSupport,
   type ExtraLoan,
+  employerPercent,
   extraStudentLoan,
   givingCredit,
   type KiwiSaver,
   kiwiSaver,
   studentLoan,
-  type WorkedOrder,
   workOrders,
 } from "../nz/deductionsNz.ts";
-import { closedownPay, finalPercent } from "../nz/finalHolidayPay.ts";
-import { annualHolidayPay, dailyPay, daysAWeek, publicHolidayWorked } from "../nz/holidayPay.ts";
+import { daysAWeek } from "../nz/holidayPay.ts";
 import { type ExtraPay, extraPaye, type PayeTerms, paye } from "../nz/paye.ts";
 import { readTaxCode } from "../nz/taxCode.ts";
-import { atLeastZero, type Decimal, decimal, decimalOrZero, hundred, least, zero } from "../quantity/decimal.ts";
+import { atLeastZero, type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { deductionRatesNz } from "../rulebook/nz/deductionRatesNz.ts";
-import { holidayRules } from "../rulebook/nz/holidayRules.ts";
 import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
 import { type Figure, figure, given, sumOf } from "../working/figure.ts";
 import { countsAsGross, isIrregular, isUnpaidNz, type SideNz, traitsNz } from "./elementsNz.ts";
-import type { EmployerCost } from "./payInput.ts";
 import type { PayInputNz, PayLineNz } from "./payInputNz.ts";
 import type { Overridden } from "./workedPay.ts";
+import type { WorkedLineNz, WorkedPayNz } from "./workedPayNz.ts";
+import { voluntary, withHolidayPercent, workLineNz } from "./workLineNz.ts";
 
-export interface WorkedLineNz {
-  line: PayLineNz;
-  side: SideNz;
-  amount: Figure;
-  /** what a deduction would have been without its total or the protected net */
-  cutFrom?: Decimal;
-}
-
-export interface WorkedPayNz {
-  country: "NZ";
-  lines: readonly WorkedLineNz[];
-  gross: Figure;
-  taxable: Figure;
-  /** PAYE with the levy, less the credit for giving */
-  withheld: Figure;
-  net: Figure;
-  reimbursements: Figure;
-  parts: {
-    incomeTax: Figure;
-    accLevy: Figure;
-    extraPay: Figure;
-    givingCredit: Figure;
-    studentLoan: Figure;
-    slcir: Figure;
-    slbor: Figure;
-    childSupport: Figure;
-  };
-  orders: readonly WorkedOrder[];
-  afterTax: Figure;
-  kiwiSaver: KiwiSaver;
-  holidayPayWithPay: Figure | null;
-  /** regular taxable earnings: a later correction starts from them */
-  regularTaxable: Figure;
-  /** not liable for the earners' levy: redundancy, schedular payments */
-  notLeviable: Figure;
-  /** what the Holidays Act counts of this pay */
-  holiday: { gross: Figure; irregular: Figure; days: Figure };
-  hours: Figure;
-  employerCosts: readonly { cost: EmployerCost; amount: Figure }[];
-  overridden: readonly Overridden[];
-}
+const percent = (text: string | undefined): Decimal | undefined => (text === undefined ? undefined : decimal(text));
 
 /**
  * Works out one pay.
@@ -147,9 +106,10 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
   // Deductions in their legal order
   const support = childSupport(
     decimalOrZero(person.childSupport?.amount),
-    decimal(person.childSupport?.protectedPercent ?? "60"),
+    percent(person.childSupport?.protectedPercent),
     taxable,
     beforeCredit,
+    { payday, rules },
   );
   const loan = studentLoan(taxable, code, cycle, periods, { payday, rules });
   const more = (label: string, extra: ExtraLoan | undefined) =>
@@ -158,7 +118,6 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
   const slbor = more("Student loan, chosen", person.slbor);
   const redundancy = sumOf("Redundancy", amounts(lines.filter((each) => each.line.element === "redundancy")));
   const scheme = code.name === "WT" ? "not-member" : (person.kiwiSaver?.status ?? "not-member");
-  const percent = (text: string | undefined) => (text === undefined ? undefined : decimal(text));
   const saver = kiwiSaver(
     figure("Earnings for KiwiSaver", taxable.value.minus(redundancy.value), "money", () => ({
       rule: "Gross taxable earnings, without redundancy",
@@ -246,12 +205,12 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
 /** The employer's KiwiSaver comes out of the agreed pay, so that both parts together are the agreed amount. */
 function employerWithin({ person, payday }: PayInputNz, agreed: Figure, rules: RuleBook): Figure | null {
   if (person.kiwiSaver?.totalRemuneration !== true || person.kiwiSaver.status !== "member") return null;
-  const row = rules.row(deductionRatesNz, payday);
-  const percent = decimal(person.kiwiSaver.employerRate ?? row.figures.kiwiSaver.employerPercent);
-  const share = halfUpToCent(agreed.value.times(percent).div(percent.plus(100)));
+  const theirs = employerPercent(person.birthDate, percent(person.kiwiSaver.employerRate), { payday, rules });
+  if (theirs.isZero()) return null;
+  const share = halfUpToCent(agreed.value.times(theirs).div(theirs.plus(100)));
   return figure("Employer's KiwiSaver within the agreed pay", share.negated(), "money", () => ({
-    rule: `Total remuneration: the employer's ${percent.toString()} % is part of the agreed pay`,
-    formula: `${agreed.value.toFixed(2)} × ${percent.toString()} ÷ ${percent.plus(100).toString()}`,
+    rule: `Total remuneration: the employer's ${theirs.toString()} % is part of the agreed pay`,
+    formula: `${agreed.value.toFixed(2)} × ${theirs.toString()} ÷ ${theirs.plus(100).toString()}`,
     setting: { place: "person", section: "kiwiSaver" },
     parts: [agreed],
   }));
@@ -282,34 +241,6 @@ function overridePaye(worked: Figure, typed: PayInputNz["overrides"], overridden
     setting: { place: "run", section: "lines" },
     parts: [worked],
   }));
-}
-
-/** Deductions with consent, each cut to its total and to the net pay that must stay. */
-function voluntary({ lines }: PayInputNz, gross: Figure, availableBefore: Decimal): WorkedLineNz[] {
-  let available = availableBefore;
-  return lines
-    .filter((line) => traitsNz[line.element].side === "deduction")
-    .map((line): WorkedLineNz => {
-      const wanted =
-        line.percentOfGross === undefined
-          ? halfUpToCent(decimalOrZero(line.amount))
-          : halfUpToCent(gross.value.times(line.percentOfGross).div(100));
-      const limits = [
-        ...(line.upTo === undefined ? [] : [decimal(line.upTo)]),
-        ...(line.keepNet === undefined ? [] : [atLeastZero(available.minus(line.keepNet))]),
-      ];
-      const value = limits.reduce(least, wanted);
-      available = available.minus(value);
-      const amount = figure(line.name ?? traitsNz[line.element].words, value, "money", () => ({
-        rule:
-          line.percentOfGross === undefined
-            ? "The amount agreed in writing"
-            : `${line.percentOfGross} % of gross earnings`,
-        ...(value.lt(wanted) ? { formula: `${wanted.toFixed(2)}, cut to ${value.toFixed(2)}` } : {}),
-        setting: { place: "run", section: "lines" },
-      }));
-      return { line, side: "deduction", amount, ...(value.lt(wanted) ? { cutFrom: wanted } : {}) };
-    });
 }
 
 /** Days worked or paid for: as typed, with the days of paid leave beside them; else the days of the working week. */
@@ -359,84 +290,6 @@ const costsNz = (gross: Figure, { employerGross }: KiwiSaver, input: PayInputNz)
       })),
     };
   });
-
-const inRun = { place: "run", section: "lines" } as const;
-
-/** One line's amount: typed, worked out by the Holidays Act, or hours × rate × percent to the cent. */
-function workLineNz(line: PayLineNz, { holidays, payday }: PayInputNz, rules: RuleBook): WorkedLineNz {
-  const { side, words } = traitsNz[line.element];
-  const label = line.name ?? words;
-  if (side === "recorded" || isUnpaidNz(line))
-    return { line, side, amount: figure(label, zero, "money", () => ({ rule: "Recorded, not paid" })) };
-  if (line.amount !== undefined) {
-    const value = halfUpToCent(decimal(line.amount));
-    const amount =
-      line.explained === undefined
-        ? given(label, value, "money", inRun)
-        : figure(label, value, "money", () => ({ rule: line.explained as string, setting: inRun }));
-    return { line, side, amount };
-  }
-  const hours = decimalOrZero(line.hours);
-  const rate = decimalOrZero(line.rate);
-  const percent = line.percent === undefined ? hundred : decimal(line.percent);
-  if (line.element === "publicHolidayWorked") {
-    const half = decimal(rules.row(holidayRules, payday).figures.publicHolidayPercent);
-    return { line, side, amount: publicHolidayWorked(label, hours, rate, percent, half) };
-  }
-  if (line.units !== undefined && holidays) {
-    const units = decimal(line.units);
-    const annual =
-      line.element === "cashUp" ||
-      ((line.element === "leaveTaken" || line.element === "unusedLeave") && line.leave === "annual");
-    const amount = annual
-      ? annualHolidayPay(label, units, holidays)
-      : dailyPay(label, units, holidays, line.hours === undefined ? undefined : hours);
-    return { line, side, amount };
-  }
-  return {
-    line,
-    side,
-    amount: figure(label, halfUpToCent(hours.times(rate).times(percent).div(100)), "money", () => ({
-      rule: "Hours × rate × per cent, to the cent",
-      formula: `${hours.toString()} h × $${rate.toString()}${percent.eq(hundred) ? "" : ` × ${percent.toString()} %`}`,
-      setting: inRun,
-    })),
-  };
-}
-
-/** Lines that hang on all others: 8 % at the end of an employment, and at a closedown. */
-function withHolidayPercent(
-  lines: readonly WorkedLineNz[],
-  { holidays, payday }: PayInputNz,
-  rules: RuleBook,
-): WorkedLineNz[] {
-  const isPercent = ({ line }: WorkedLineNz) =>
-    (line.element === "finalPercent" || line.element === "closedownPay") && line.amount === undefined;
-  if (!holidays || !lines.some(isPercent)) return [...lines];
-  const { percent } = rules.row(holidayRules, payday).figures;
-  const sumOver = (label: string, chosen: readonly WorkedLineNz[]) =>
-    sumOf(
-      label,
-      chosen.map((each) => each.amount),
-    );
-  const thisPay = sumOver(
-    "Gross earnings of this pay",
-    lines.filter((each) => countsAsGross(each.line) && !isPercent(each)),
-  );
-  const weeks = sumOver(
-    "Entitled weeks paid out",
-    lines.filter((each) => each.line.element === "unusedLeave" && each.line.leave === "annual"),
-  );
-  return lines.map((each) => {
-    if (!isPercent(each)) return each;
-    const label = each.line.name ?? traitsNz[each.line.element].words;
-    const amount =
-      each.line.element === "finalPercent"
-        ? finalPercent(label, thisPay, weeks, holidays, percent)
-        : closedownPay(label, thisPay, holidays, percent);
-    return { ...each, amount };
-  });
-}
 
 /** Holidays Act 2003 s 28: paid on top of gross earnings, rounded once (convention C6). */
 function holidayPayWithPay(earned: Figure, payday: string, rules: RuleBook): Figure {

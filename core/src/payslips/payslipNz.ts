@@ -5,7 +5,7 @@
 import type { IsoDate } from "../calendar/dates.ts";
 import { leaveUnitNz, leaveWordsNz } from "../pay/elementsNz.ts";
 import { shownLinesNz, unitOf } from "../pay/snapshotNz.ts";
-import type { WorkedPayNz } from "../pay/workOutNz.ts";
+import type { WorkedPayNz } from "../pay/workedPayNz.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
 import { centsText, moneyText, rateText } from "../quantity/units.ts";
 import type { Working } from "../working/figure.ts";

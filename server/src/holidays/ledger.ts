@@ -1,5 +1,5 @@
 /** The leave ledger of New Zealand: balances in weeks and days, and the entitlements that arise by a day. */
-import type { IsoDate } from "@zesty/core/calendar/dates";
+import { addDays, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
 import { type Grant, grantsBetween, lapseAt, type Service } from "@zesty/core/nz/entitlement";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, toE4 } from "@zesty/core/quantity/units";
@@ -83,7 +83,7 @@ function unpaidSpans(entries: readonly Entry[]): Service["unpaid"] {
   for (const entry of entries.filter((each) => each.kind === "unpaid")) {
     const last = spans.at(-1);
     const weeks = fromE4(-entry.amountE4);
-    const follows = last && (Date.parse(entry.date) - Date.parse(last.ended)) / 86_400_000 <= 31;
+    const follows = last && daysBetween(last.ended, entry.date) <= 31;
     if (last && follows) {
       last.weeks = decimal(last.weeks).plus(weeks).toString();
       last.ended = entry.date;
@@ -108,7 +108,7 @@ function pendingEntries(
     const known = entries
       .filter((entry) => entry.kind === kind && (entry.why === "opening" || isStanding(entry, entries)))
       .at(-1)?.date;
-    const after = known ?? (firstPaid !== null && service.startDate < firstPaid ? dayBefore(firstPaid) : null);
+    const after = known ?? (firstPaid !== null && service.startDate < firstPaid ? addDays(firstPaid, -1) : null);
     for (const grant of grantsBetween(service, after, upTo, rules).filter((each) => each.kind === kind))
       pending.push(...entriesOf(grant, balances, rules));
   }
@@ -127,8 +127,6 @@ const isStanding = (entry: Entry, entries: readonly Entry[]): boolean =>
       other.id > entry.id &&
       !entries.some((again) => again.why === "granted" && again.date === entry.date && again.id > other.id),
   );
-
-const dayBefore = (date: IsoDate): IsoDate => new Date(Date.parse(date) - 86_400_000).toISOString().slice(0, 10);
 
 function entriesOf(grant: Grant, balances: Map<string, number>, rules: HolidayRules): PendingEntry[] {
   const { kind, date } = grant;

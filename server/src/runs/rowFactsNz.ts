@@ -3,7 +3,7 @@ import { addDays, addMonths, type IsoDate, weekday } from "@zesty/core/calendar/
 import { holidaysBetweenNz } from "@zesty/core/calendar/holidaysNz";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
-import { anniversaries, countedSince } from "@zesty/core/nz/entitlement";
+import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import { grossBetween, type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { hoursADay } from "@zesty/core/nz/holidayPay";
 import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
@@ -69,7 +69,7 @@ export function nzRows(
   const year = payrollYearNz(run.payday);
   const lastYear = factSums(store, ids, addMonths(year.from, -12), addDays(year.from, -1));
   const recorded = recordedEarnings(store, ids);
-  const leastEmployerRate = rules.find(deductionRatesNz, run.payday)?.figures.kiwiSaver.employerPercent;
+  const saverRules = rules.find(deductionRatesNz, run.payday)?.figures.kiwiSaver;
   const sinceSums = new Map<string, Map<number, CodeSums>>();
   const sumsSince = (day: IsoDate, id: number): CodeSums => {
     const known = sinceSums.get(day) ?? factSums(store, ids, day, run.payday);
@@ -97,7 +97,8 @@ export function nzRows(
       const province = provinceOf(terms?.placeId ?? null);
       const code = nz.taxCode.get(who.id);
       const saver = nz.kiwiSaver.get(who.id);
-      const employerRate = saver?.employerRate ?? (saver?.status === "member" ? leastEmployerRate : undefined);
+      const employerRate =
+        saver?.employerRate ?? (saver?.status === "member" ? saverRules?.employerPercent : undefined);
       const esct = esctFacts(who, employerRate, holidays, year.from, {
         sums: lastYear.get(who.id) ?? new Map(),
         recorded: recorded.get(who.id) ?? [],
@@ -121,11 +122,10 @@ export function nzRows(
             province,
             hasIrdNumber: code?.irdNumber != null,
             certificateUntil: code?.until ?? null,
-            passesService: addMonths(who.startDate, holidayRow?.serviceMonths ?? 6) <= run.periodEnd,
+            passesService:
+              holidayRow !== undefined && addMonths(who.startDate, holidayRow.serviceMonths) <= run.periodEnd,
             kiwiSaver: {
-              // From the fifteenth day to the fifty-sixth of the employment (KiwiSaver Act 2006, s 17).
-              optOutFrom: saver?.joined === "automatic" ? addDays(who.startDate, 14) : null,
-              optOutTo: saver?.joined === "automatic" ? addDays(who.startDate, 55) : null,
+              ...optOutDays(who.startDate, saver?.joined === "automatic" ? saverRules?.optOutDays : undefined),
               suspendedUntil: saver?.suspendedUntil ?? null,
               temporaryUntil: saver?.temporaryUntil ?? null,
               estimated: esct.estimated,
@@ -190,6 +190,12 @@ function personNz(
   };
 }
 
+/** Between which days who was enrolled automatically may opt out (KiwiSaver Act 2006, s 17). */
+const optOutDays = (startDate: IsoDate, days: { from: string; to: string } | undefined) => ({
+  optOutFrom: days ? addDays(startDate, Number(days.from) - 1) : null,
+  optOutTo: days ? addDays(startDate, Number(days.to) - 1) : null,
+});
+
 /** What is left until an order has reached its total. */
 const leftOf = (total: string, taken: string): string => {
   const left = decimal(total).minus(taken);
@@ -248,7 +254,7 @@ export function holidayFacts(
   const year = addMonths(run.periodStart, -12);
   const unpaid = (ledger?.service.unpaid ?? [])
     .filter((span) => span.ended >= year && span.ended < run.periodStart)
-    .reduce((total, span) => total.plus(beyondAWeek(span.weeks)), decimal(0));
+    .reduce((total, span) => total.plus(rules ? weeksBeyond(span.weeks, rules) : 0), decimal(0));
   const lastEnd = past.reduce((last, pay) => (pay.end > last ? pay.end : last), addDays(run.periodStart, -1));
   return {
     weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
@@ -269,11 +275,6 @@ export function holidayFacts(
     }),
   };
 }
-
-const beyondAWeek = (weeks: string) => {
-  const beyond = decimal(weeks).minus(1);
-  return beyond.gt(0) ? beyond : decimal(0);
-};
 
 /** Regular allowances and overtime of the usual pay, by the week. */
 function regularExtras(lines: readonly SheetLine[], elements: ReadonlyMap<number, PayElement>, cycle: Cycle): string {

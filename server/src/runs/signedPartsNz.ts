@@ -1,7 +1,7 @@
 /** What a New Zealand pay will make at sign-off: the leave ledger in weeks and days, the payslip, what goes to Inland Revenue. */
 import { payeDueDate } from "@zesty/core/lodgement/employmentInformation";
 import { leaveMovedNz } from "@zesty/core/pay/elementsNz";
-import type { WorkedPayNz } from "@zesty/core/pay/workOutNz";
+import type { WorkedPayNz } from "@zesty/core/pay/workedPayNz";
 import type { PaymentNz } from "@zesty/core/payments/paymentsNz";
 import { payslipNz } from "@zesty/core/payslips/payslipNz";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";

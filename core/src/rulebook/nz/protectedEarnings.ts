@@ -1,4 +1,4 @@
-/** What must be left to a person when orders and notices are deducted, and the order in which they are. */
+/** What must be left to a person when orders and notices are deducted. */
 import { table } from "../ruleBook.ts";
 
 export const orderKinds = ["court", "fine", "benefit", "arrears"] as const;
@@ -9,8 +9,6 @@ export interface ProtectedEarnings {
   protectedPercent: Record<OrderKind, string>;
   /** a notice of tax arrears takes at most the greater of so much a week and so many per cent of gross */
   arrears: { leastAWeek: string; percentOfGross: string };
-  /** first to last; what comes first is limited by nothing behind it */
-  order: readonly ("childSupport" | "studentLoan" | "kiwiSaver" | "orders" | "voluntary")[];
 }
 
 export const protectedEarnings = table<ProtectedEarnings>("protectedEarnings", "Protected net earnings", "NZ", [
@@ -20,15 +18,14 @@ export const protectedEarnings = table<ProtectedEarnings>("protectedEarnings", "
     figures: {
       protectedPercent: { court: "60", fine: "60", benefit: "60", arrears: "0" },
       arrears: { leastAWeek: "10", percentOfGross: "20" },
-      order: ["childSupport", "studentLoan", "kiwiSaver", "orders", "voluntary"],
     },
     source: {
       title:
         "Child Support Act 1991; District Court Act 2016; Social Security Act 2018; Tax Administration Act 1994 s 157",
-      section: "Protected net earnings; order of deductions",
+      section: "Protected net earnings",
       seen: "from memory",
     },
     standing: "unsure",
-    note: "The order of deductions and the limit for tax arrears are remembered at about 60 to 70 %.",
+    note: "The limit for tax arrears is remembered at about 60 to 70 %.",
   },
 ]);

@@ -103,6 +103,8 @@ export function sheetColumns({ country, elements, open, step, bad, onType, onMar
       cellClass: (row) =>
         `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id, row.costCentre)] ? "bad" : ""}`,
       editable: (row) => open && row.included,
+      // Figures of an earlier cell come in while this one is typed: they must not close it and lose what was typed.
+      editorOptions: { closeOnExternalRowChange: false },
       renderCell: ({ row }) => {
         const fault = bad[cellKey(row.payId, element.id, row.costCentre)];
         if (fault) return <span title={fault.text}>{fault.value}</span>;
