@@ -145,3 +145,21 @@ test("a signed-off run that was not sent is taken back and opened again", async 
     fresh.rows.every((row: { context: { toDate: { gross: string } } }) => row.context.toDate.gross === "0.00"),
   ).toBe(true);
 });
+
+test("figures and the save that come in while a cell is typed do not close it", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/run/${openRun}`);
+  await page.getByRole("tab", { name: "Hours" }).click();
+  const grid = page.getByRole("grid", { name: "Run sheet" });
+  const imogen = grid.getByRole("row", { name: /Imogen Tarrant/ });
+  await imogen.getByRole("gridcell").nth(2).click();
+  const answered = page.waitForResponse((each) => each.url().endsWith(`/runs/${openRun}/rows`) && each.ok());
+  await page.keyboard.type("18");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("1");
+  await answered;
+  await page.waitForTimeout(300);
+  await page.keyboard.type("1");
+  await page.keyboard.press("Enter");
+  await expect(imogen.getByRole("gridcell").nth(3)).toHaveText("11");
+});

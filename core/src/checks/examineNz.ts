@@ -93,12 +93,12 @@ const eightPercent: PayCheckNz = ({ input }) =>
 
 const cuts: PayCheckNz = ({ input, worked }) => {
   const found: Mark[] = [];
-  const support = input.person.childSupport;
-  if (support && worked.parts.childSupport.value.lt(support.amount))
+  const asked = decimalOrZero(input.person.childSupport?.amount).times(input.periods ?? 1);
+  if (worked.parts.childSupport.value.lt(asked))
     found.push({
       kind: "note",
       code: "childSupportCut",
-      facts: { taken: dollars(worked.parts.childSupport.value), wanted: dollars(decimal(support.amount)) },
+      facts: { taken: dollars(worked.parts.childSupport.value), wanted: dollars(asked) },
       mend: person("orders"),
     });
   for (const { order, amount, cutFrom } of worked.orders)

@@ -105,7 +105,7 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
 
   // Deductions in their legal order
   const support = childSupport(
-    decimalOrZero(person.childSupport?.amount),
+    decimalOrZero(person.childSupport?.amount).times(periods),
     percent(person.childSupport?.protectedPercent),
     taxable,
     beforeCredit,

@@ -46,7 +46,7 @@ function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
         periodEnd: run.periodEnd,
         cycle: cycle.cycle as Cycle,
         worked,
-        supportNotice: support ? decimal(support.amount) : null,
+        supportNotice: support ? decimal(support.amount).times(row.row.context.periods) : null,
         isCorrection: run.kind === "correction",
       },
     ];
