@@ -16,6 +16,8 @@ import { sessionRoutes } from "./session/routes.ts";
 export function buildApp({ context, events, sessionSecret }: Application, webFolder: string): Express {
   const app = express();
   app.disable("x-powered-by");
+  // Behind a proxy, https and the person's address are known from its headers only.
+  app.set("trust proxy", context.settings.proxies);
   app.use(
     helmet({
       contentSecurityPolicy: {

@@ -1,6 +1,5 @@
 /** Puts the parts together: store, clock, rule book, outbox. The parts know nothing of each other's making. */
 import { randomBytes } from "node:crypto";
-import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import pino from "pino";
 import { type Clock, demoClock, realClock } from "./clock.ts";
@@ -10,6 +9,8 @@ import { RunEvents } from "./http/events.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
 import type { Settings } from "./settings.ts";
 import { ruleShelf } from "./setup/ruleShelf.ts";
+import { keyTrail, type Verdict, verifyNew } from "./store/audit.ts";
+import { places } from "./store/crypt.ts";
 import { openStore, type Store } from "./store/open.ts";
 import { setting } from "./store/schema.ts";
 
@@ -18,15 +19,21 @@ export interface Application {
   events: RunEvents;
   outbox: OutboxWorker;
   sessionSecret: string;
+  /** what the walk over the audit trail found at the start */
+  trust: Verdict;
   close(): Promise<void>;
 }
 
 export function makeApplication(
   settings: Settings,
   log: Context["log"] = pino({ level: process.env.ZESTY_LOG ?? "warn" }),
+  /** called once when the store was taken away under the running application: nothing may be written any more */
+  giveUp: (error: unknown) => void = () => {},
 ): Application {
-  const store = openStore(settings.dataFolder === ":memory:" ? ":memory:" : join(settings.dataFolder));
+  const store = openStore(settings.dataFolder);
   const clock: Clock = settings.demoDay === null ? realClock : demoClock(store, settings.demoDay);
+  keyTrail(store, clock.now());
+  const trust = verifyNew(store);
   const events = new RunEvents();
   const shelf = ruleShelf(store);
   const context: Context = {
@@ -43,12 +50,22 @@ export function makeApplication(
     announce: (runId) => events.changed(runId),
   };
   const outbox = outboxWorker(context);
+  const watch = setInterval(() => {
+    try {
+      store.checkFiles();
+    } catch (error) {
+      giveUp(error);
+    }
+  }, 1000);
+  watch.unref();
   return {
     context,
     events,
     outbox,
     sessionSecret: keptSecret(store),
+    trust,
     close: async () => {
+      clearInterval(watch);
       await outbox.stop();
       await stopRendering();
       store.close();
@@ -58,11 +75,11 @@ export function makeApplication(
 
 function keptSecret(store: Store): string {
   const kept = store.db.select().from(setting).where(eq(setting.name, "sessionSecret")).get();
-  if (kept) return store.crypt.open(kept.value);
+  if (kept) return store.crypt.open(kept.value, places.setting("sessionSecret"));
   const secret = randomBytes(32).toString("hex");
   store.db
     .insert(setting)
-    .values({ name: "sessionSecret", value: store.crypt.seal(secret) })
+    .values({ name: "sessionSecret", value: store.crypt.seal(secret, places.setting("sessionSecret")) })
     .run();
   return secret;
 }

@@ -4,6 +4,8 @@ import { isDate } from "@zesty/core/calendar/dates";
 
 export interface Settings {
   port: number;
+  /** address that the application listens on */
+  host: string;
   dataFolder: string;
   /** fixed day of the demo; null for the real date */
   demoDay: string | null;
@@ -17,18 +19,45 @@ export interface Settings {
     smtp: string;
   };
   cookieSecure: boolean;
+  /** how many proxies stand in front (https ends at the last of them); their forwarded headers are believed */
+  proxies: number;
+  /** the address that people open, for links in letters and for the check of the Host header; null: any */
+  address: string | null;
+}
+
+/** A setting that cannot be used: says which, why, and what would do. */
+export class SettingFault extends Error {
+  override name = "SettingFault";
 }
 
 export function readSettings(env: NodeJS.ProcessEnv): Settings {
   const port = Number(env.ZESTY_PORT ?? "4180");
   if (!Number.isInteger(port) || port < 1 || port > 65535)
-    throw new Error(`ZESTY_PORT is “${env.ZESTY_PORT}”. Give a port number from 1 to 65535.`);
+    throw new SettingFault(`ZESTY_PORT is “${env.ZESTY_PORT}”. Give a port number from 1 to 65535.`);
   const demoDay = env.ZESTY_DEMO_DAY ?? null;
   if (demoDay !== null && !isDate(demoDay))
-    throw new Error(`ZESTY_DEMO_DAY is “${demoDay}”. Give a date as 2026-07-01, or leave it out for the real date.`);
+    throw new SettingFault(
+      `ZESTY_DEMO_DAY is “${demoDay}”. Give a date as 2026-07-01, or leave it out for the real date.`,
+    );
+  const proxies = Number(env.ZESTY_PROXIES ?? "0");
+  if (!Number.isInteger(proxies) || proxies < 0 || proxies > 5)
+    throw new SettingFault(
+      `ZESTY_PROXIES is “${env.ZESTY_PROXIES}”. Give the number of proxies in front of the application, 0 to 5.`,
+    );
+  const address = env.ZESTY_ADDRESS?.replace(/\/+$/, "") || null;
+  if (address !== null && !/^https?:\/\/[^/]+$/.test(address))
+    throw new SettingFault(
+      `ZESTY_ADDRESS is “${address}”. Give the address that people open, as https://payroll.example.`,
+    );
+  const cookieSecure = env.ZESTY_COOKIE_SECURE === "true";
+  if (cookieSecure && proxies === 0)
+    throw new SettingFault(
+      "ZESTY_COOKIE_SECURE is true, but ZESTY_PROXIES is not set, so nobody could sign in. Set ZESTY_PROXIES to 1 when an https proxy stands in front.",
+    );
   const standins = env.ZESTY_STANDINS ?? "http://127.0.0.1:4280";
   return {
     port,
+    host: env.ZESTY_HOST ?? "127.0.0.1",
     dataFolder: resolve(env.ZESTY_DATA ?? "data"),
     demoDay,
     services: {
@@ -39,6 +68,8 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
       postBoxPage: demoDay === null ? null : `${standins}/post-box`,
       smtp: env.ZESTY_SMTP ?? "smtp://127.0.0.1:4281",
     },
-    cookieSecure: env.ZESTY_COOKIE_SECURE === "true",
+    cookieSecure,
+    proxies,
+    address,
   };
 }

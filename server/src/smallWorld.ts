@@ -30,10 +30,13 @@ function emptyWorld() {
   const folder = mkdtempSync(join(tmpdir(), "zesty-world-"));
   const application = makeApplication({
     port: 1,
+    host: "127.0.0.1",
     dataFolder: folder,
     demoDay: "2026-07-01",
     services: { tax: "", revenue: "", bank: "", control: null, postBoxPage: null, smtp: "smtp://127.0.0.1:9" },
     cookieSecure: false,
+    proxies: 0,
+    address: null,
   });
   const { context } = application;
   const lead = { email: "kim@example.org", name: "Kim Example", passwordHash: "-", lead: true };

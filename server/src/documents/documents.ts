@@ -3,6 +3,7 @@ import { createHash } from "node:crypto";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
+import { places } from "../store/crypt.ts";
 import { document } from "../store/schema.ts";
 
 export interface NewDocument {
@@ -21,7 +22,7 @@ export function keepDocument(context: Context, made: NewDocument): number {
     .insert(document)
     .values({
       ...made,
-      bytes: context.store.crypt.sealBytes(made.bytes),
+      bytes: context.store.crypt.sealBytes(made.bytes, places.document(made.runId, made.kind)),
       sha256: sha256(made.bytes),
       madeAt: context.clock.now(),
     })
@@ -32,7 +33,7 @@ export function keepDocument(context: Context, made: NewDocument): number {
 export function readDocument(context: Context, id: number) {
   const row = context.store.db.select().from(document).where(eq(document.id, id)).get();
   if (!row) throw notFound("document");
-  const bytes = context.store.crypt.openBytes(row.bytes);
+  const bytes = context.store.crypt.openBytes(row.bytes, places.document(row.runId, row.kind));
   if (sha256(bytes) !== row.sha256) throw new Error(`Document ${id} is not what was kept.`);
   return { ...row, bytes };
 }

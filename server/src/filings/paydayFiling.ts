@@ -1,5 +1,4 @@
 /** Payday filing, New Zealand: the employment information of a whole payday, and the details of who starts or leaves. */
-import { randomUUID } from "node:crypto";
 import type { FilingPlan } from "@zesty/contract/runs";
 import { addDays } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
@@ -17,11 +16,13 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, desc, eq, inArray, ne, notInArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { keepDocument } from "../documents/documents.ts";
+import { keepDocument, sha256 } from "../documents/documents.ts";
 import { cannot } from "../http/problem.ts";
+import { messageIdOf } from "../outbox/messageId.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
 import type { Prepared } from "../runs/prepared.ts";
 import { runName } from "../runs/runDocuments.ts";
+import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { outbox, payRun } from "../store/schema.ts";
 
@@ -37,7 +38,7 @@ function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
     const support = row.row.context.country === "NZ" ? row.row.context.person.childSupport : undefined;
     return [
       {
-        ird: code?.irdNumber ? context.store.crypt.open(code.irdNumber) : null,
+        ird: code?.irdNumber ? context.store.crypt.open(code.irdNumber, places.irdNumber(person.id)) : null,
         name: `${person.givenName} ${person.familyName}`,
         taxCode: code?.irdNumber ? code.code : "ND",
         startDate: within(person.startDate),
@@ -140,7 +141,7 @@ function detailsOf(context: Context, { loaded, pays }: Prepared): (EmployeeFacts
     return [
       {
         personId: person.id,
-        ird: code?.irdNumber ? context.store.crypt.open(code.irdNumber) : null,
+        ird: code?.irdNumber ? context.store.crypt.open(code.irdNumber, places.irdNumber(person.id)) : null,
         givenName: person.givenName,
         familyName: person.familyName,
         birthDate: person.birthDate,
@@ -248,7 +249,13 @@ function putOut(
       runId: run.id,
       channel: kind,
       documentId,
-      messageId: randomUUID(),
+      messageId: messageIdOf(context, {
+        bmsId: owner.bmsId,
+        run,
+        payId: null,
+        channel: kind,
+        says: [amendment, sha256(bytes)],
+      }),
       state,
       tries: 0,
       nextAt: 0,

@@ -4,6 +4,7 @@ import { eq } from "drizzle-orm";
 import type { ErrorRequestHandler, Request, RequestHandler, Response } from "express";
 import type Joi from "joi";
 import type { Actor, Context } from "../context.ts";
+import { storeFaultOf } from "../store/fault.ts";
 import { user } from "../store/schema.ts";
 import { ProblemError } from "./problem.ts";
 
@@ -53,9 +54,12 @@ export const problemHandler =
     const problem =
       error instanceof ProblemError
         ? error.problem
-        : status === 400 || status === 413
-          ? new ProblemError(400, "not-readable", "The request could not be read as JSON, or is too large.").problem
-          : new ProblemError(500, "fault", "Something broke on our side. Nothing was changed; try once more.").problem;
-    if (problem.status === 500) context.log.error({ error, path: request.path }, "request failed");
+        : storeFaultOf(error, context.store.folder) !== null
+          ? new ProblemError(503, "store", storeFaultOf(error, context.store.folder)?.message ?? "").problem
+          : status === 400 || status === 413
+            ? new ProblemError(400, "not-readable", "The request could not be read as JSON, or is too large.").problem
+            : new ProblemError(500, "fault", "Something broke on our side. Nothing was changed; try once more.")
+                .problem;
+    if (problem.status >= 500) context.log.error({ err: error, path: request.path }, "request failed");
     response.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
   };

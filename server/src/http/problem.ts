@@ -26,6 +26,7 @@ const titles: Record<number, string> = {
   422: "Cannot be done as it stands",
   429: "Too many tries",
   500: "Our fault",
+  503: "Cannot be kept just now",
 };
 
 export const notFound = (what: string) => new ProblemError(404, "not-found", `There is no such ${what}.`);

@@ -10,6 +10,7 @@ import type { Keep, Outcome } from "../outside/outcome.ts";
 import { sendLetter } from "../outside/postBox.ts";
 import { findPayEvent, payEventResult, sendPayEvent } from "../outside/taxAgency.ts";
 import type { Slip } from "../runs/prepared.ts";
+import { record } from "../store/audit.ts";
 import { business, outbox, payRun, signedPay } from "../store/schema.ts";
 
 export type OutboxRow = typeof outbox.$inferSelect;
@@ -126,6 +127,13 @@ async function keepPayslip(context: Context, row: OutboxRow, slip: Slip): Promis
       bytes,
     });
     context.store.db.update(outbox).set({ documentId: id }).where(eq(outbox.id, row.id)).run();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: null,
+      businessId: row.businessId,
+      what: "made payslip",
+      about: `message ${row.messageId}`,
+    });
     return id;
   });
 }

@@ -1,15 +1,13 @@
 /** Releases what a signed-off run has prepared, and makes a refused document again once its cause is mended. */
-import { randomUUID } from "node:crypto";
 import type { AnswerItem, Channel, SendView } from "@zesty/contract/runs";
 import { filingDueDate } from "@zesty/core/lodgement/employmentInformation";
 import { and, desc, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { keepDocument } from "../documents/documents.ts";
 import { filingsOf, writeDetails, writeFiling } from "../filings/paydayFiling.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
-import { payEventOf, runName, writePaymentFile } from "../runs/runDocuments.ts";
+import { writePayEvent, writePaymentFile } from "../runs/runDocuments.ts";
 import { findRun, type Run } from "../runs/runRows.ts";
 import { segmentsOf } from "../runs/segments.ts";
 import { record } from "../store/audit.ts";
@@ -64,29 +62,8 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
       const prepared = prepareAgain(context, runId);
       if (channel === "employmentInformation") writeFiling(context, prepared, "queued");
       else if (channel === "employeeDetails") writeDetails(context, prepared, "queued");
-      else if (channel === "payEvent") {
-        const messageId = randomUUID();
-        const documentId = keepDocument(context, {
-          runId,
-          payId: null,
-          kind: "payEvent",
-          fileName: `${runName(prepared.business, run)}-pay-event-again.xml`,
-          mime: "application/xml",
-          bytes: payEventOf(context, actor, prepared, messageId),
-        });
-        db.insert(outbox)
-          .values({
-            businessId: run.businessId,
-            runId,
-            channel,
-            documentId,
-            messageId,
-            state: "queued",
-            tries: 0,
-            nextAt: 0,
-          })
-          .run();
-      } else {
+      else if (channel === "payEvent") writePayEvent(context, actor, prepared, { state: "queued", suffix: "-again" });
+      else {
         writePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "queued");
         db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();
       }

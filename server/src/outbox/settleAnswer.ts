@@ -3,9 +3,19 @@ import { irdDigits } from "@zesty/core/quantity/checkDigitsNz";
 import { and, eq, inArray, lt } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome } from "../outside/outcome.ts";
+import { record } from "../store/audit.ts";
+import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { answerItem, business, journal, journalLine, outbox, pay, payment, payRun, person } from "../store/schema.ts";
 import type { OutboxRow } from "./channels.ts";
+
+export const channelWords: Record<OutboxRow["channel"], string> = {
+  payEvent: "pay event",
+  employmentInformation: "employment information",
+  employeeDetails: "employee details",
+  paymentFile: "payment file",
+  payslip: "payslip",
+};
 
 type Settled = Extract<Outcome, { kind: "final" | "refused" }>;
 
@@ -20,6 +30,14 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);
     }
     moveRun(context, row.runId);
+    if (outcome)
+      record(context.store, {
+        at: context.clock.now(),
+        userId: null,
+        businessId: row.businessId,
+        what: `answer to ${channelWords[row.channel]}: ${outcome.kind === "refused" ? "refused" : outcome.state}`,
+        about: `message ${row.messageId}`,
+      });
   });
 }
 
@@ -75,7 +93,7 @@ function revenueKeys(context: Context, personIds: readonly number[]): [string, n
   return people.flatMap((each): [string, number][] => {
     const sealed = codes.get(each.id)?.irdNumber;
     const named: [string, number] = [`${each.givenName} ${each.familyName}`, each.id];
-    return sealed ? [[irdDigits(crypt.open(sealed)), each.id], named] : [named];
+    return sealed ? [[irdDigits(crypt.open(sealed, places.irdNumber(each.id))), each.id], named] : [named];
   });
 }
 

@@ -6,8 +6,10 @@ import { and, asc, eq, inArray, lte } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome } from "../outside/outcome.ts";
 import { openMail } from "../outside/postBox.ts";
+import { places } from "../store/crypt.ts";
 import { outbox, outboxAnswer } from "../store/schema.ts";
 import { type Courier, couriers, type OutboxRow } from "./channels.ts";
+import { askAfterRestore, isHeld } from "./held.ts";
 import { settleAnswer } from "./settleAnswer.ts";
 
 export interface OutboxWorker {
@@ -15,6 +17,8 @@ export interface OutboxWorker {
   runOnce(): Promise<number>;
   /** until nothing moves any more, for making the demo's history */
   drain(): Promise<void>;
+  /** begins to send; nothing leaves the house before */
+  start(): void;
   wake(): void;
   stop(): Promise<void>;
 }
@@ -34,11 +38,18 @@ export function outboxWorker(context: Context): OutboxWorker {
   const courierOf = couriers(context, mail);
   let timer: NodeJS.Timeout | undefined;
   let running: Promise<unknown> = Promise.resolve();
+  let started = false;
   let stopped = false;
   let woken = false;
+  /** rows that this process is sending just now */
+  const inHand = new Set<number>();
 
-  // After a crash nobody knows what became of a row that was being sent.
-  db.update(outbox).set({ state: "unknown", nextAt: 0 }).where(eq(outbox.state, "sending")).run();
+  /** After a crash or a failed write nobody knows what became of a row that was being sent: it is asked after. */
+  function sweep(): void {
+    const stale = db.select({ id: outbox.id }).from(outbox).where(eq(outbox.state, "sending")).all();
+    for (const { id } of stale)
+      if (!inHand.has(id)) db.update(outbox).set({ state: "unknown", nextAt: 0 }).where(eq(outbox.id, id)).run();
+  }
 
   async function handle(row: OutboxRow): Promise<void> {
     const was = row.state;
@@ -52,15 +63,28 @@ export function outboxWorker(context: Context): OutboxWorker {
       .where(and(eq(outbox.id, row.id), eq(outbox.state, was), eq(outbox.tries, row.tries)))
       .run();
     if (claim.changes !== 1) return;
-    const outcome = await attempt(courierOf[row.channel], row, was);
-    apply(row, was, outcome);
+    inHand.add(row.id);
+    try {
+      const outcome = await attempt(courierOf[row.channel], row, was);
+      apply(row, was, outcome);
+    } catch (error) {
+      // The answer could not be written (a full disk, say): the receiver is asked for it again.
+      context.log.error({ err: error, outboxId: row.id }, "an answer could not be kept");
+    } finally {
+      inHand.delete(row.id);
+    }
     context.announce(row.runId);
   }
 
   async function attempt(courier: Courier, row: OutboxRow, was: OutboxRow["state"]): Promise<Outcome> {
     const keep = (answer: { status: number; body: string }) => {
       db.insert(outboxAnswer)
-        .values({ outboxId: row.id, at: context.clock.now(), ...answer })
+        .values({
+          outboxId: row.id,
+          at: context.clock.now(),
+          status: answer.status,
+          body: context.store.crypt.seal(answer.body, places.answer(row.id)),
+        })
         .run();
     };
     try {
@@ -71,7 +95,7 @@ export function outboxWorker(context: Context): OutboxWorker {
       }
       return await courier.send(row, keep);
     } catch (error) {
-      context.log.error({ error, outboxId: row.id }, "outbox row failed");
+      context.log.error({ err: error, outboxId: row.id }, "outbox row failed");
       return {
         kind: "unknown",
         detail: "Something broke on our side while sending. We ask the receiver before trying again.",
@@ -117,6 +141,9 @@ export function outboxWorker(context: Context): OutboxWorker {
       .all();
 
   async function runOnce(): Promise<number> {
+    context.store.checkFiles();
+    sweep();
+    if (isHeld(context.store)) return askAfterRestore(context, courierOf);
     const rows = due();
     await Promise.all(rows.map(handle));
     return rows.length;
@@ -130,18 +157,20 @@ export function outboxWorker(context: Context): OutboxWorker {
   }
 
   function schedule(ms: number): void {
-    if (stopped) return;
+    if (stopped || !started) return;
     clearTimeout(timer);
     timer = setTimeout(() => {
       running = loop()
-        .catch((error: unknown) => context.log.error({ error }, "outbox loop failed"))
+        .catch((error: unknown) => context.log.error({ err: error }, "outbox loop failed"))
         .then(() => schedule(1000));
     }, ms);
   }
-  schedule(10);
-
   return {
     runOnce,
+    start: () => {
+      started = true;
+      schedule(10);
+    },
     drain: async () => {
       for (let quiet = 0; quiet < 400; ) {
         // No waiting between tries: the demo's history is made in seconds.

@@ -79,6 +79,10 @@ export async function fileEmploymentInformation(base: string, message: FilingMes
   const body = parsed(answer);
   if (!body) return nonsense;
   if (answer.status === 409 && body.code === "IN_PROGRESS") return noAnswer;
+  if (answer.status === 409) {
+    const found = await findFiling(base, message, keep);
+    return found.kind === "notThere" ? refusal(body) : found;
+  }
   if (answer.status >= 400) return refusal(body);
   if (typeof body.key !== "string" || body.payday !== message.payday) return nonsense;
   return { kind: "acknowledged", receipt: body.key, detail: `Received under ${body.key}; the result is awaited.` };

@@ -35,6 +35,8 @@ export async function sendPayEvent(base: string, message: PayEventMessage, keep:
   const body = parsed(answer);
   if (!body) return nonsense;
   if (answer.status === 409 && body.code === "IN_PROGRESS") return noAnswer;
+  // The number follows from what the event says: the agency has it already, only made at another time.
+  if (answer.status === 409) return findPayEvent(base, message, keep);
   if (answer.status >= 400) {
     const items = readItems(body.items);
     const text = items.find((item) => item.severity === "error")?.text ?? String(body.text ?? "No reason was given.");

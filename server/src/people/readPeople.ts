@@ -8,7 +8,7 @@ import { readDeparture } from "../departures/readDeparture.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { workPlace } from "../setup/places.ts";
 import { record } from "../store/audit.ts";
-import { lastThree } from "../store/crypt.ts";
+import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { business, leaveEntry, payCycle, person, signedPay } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
@@ -84,7 +84,7 @@ export function readPerson(context: Context, personId: number): PersonView {
   const tax = records.tax.get(personId);
   const fund = records.super.get(personId);
   const bank = records.bank.get(personId);
-  const parts = bank ? (JSON.parse(crypt.open(bank.parts)) as BankPart[]) : [];
+  const parts = bank ? (JSON.parse(crypt.open(bank.parts, places.bankParts(personId))) as BankPart[]) : [];
   const entries = db
     .select()
     .from(leaveEntry)
@@ -123,7 +123,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     tax: {
       from: tax?.from ?? who.startDate,
       numberStatus: tax?.numberStatus ?? "none",
-      fileNumberShown: tax?.fileNumber ? lastThree(crypt.open(tax.fileNumber)) : null,
+      fileNumberShown: tax?.fileNumber ? lastThree(crypt.open(tax.fileNumber, places.taxNumber(personId))) : null,
       pendingSince: tax?.pendingSince ?? null,
       residency: (tax?.residency ?? "resident") as PersonView["tax"]["residency"],
       taxFreeThreshold: tax?.taxFreeThreshold ?? false,
@@ -211,7 +211,13 @@ export function revealSecret(context: Context, actor: Actor, personId: number, w
     what: `looked at ${what === "bank" ? "the bank accounts" : records.tax.has(personId) ? "the tax file number" : "the IRD number"}`,
     about: `person ${personId}`,
   });
-  const open = crypt.open(sealed);
+  const place =
+    what === "bank"
+      ? places.bankParts(personId)
+      : records.tax.get(personId)?.fileNumber
+        ? places.taxNumber(personId)
+        : places.irdNumber(personId);
+  const open = crypt.open(sealed, place);
   if (what === "tax") return open;
   return (JSON.parse(open) as BankPart[])
     .map((part) => `${part.title}: ${`${part.bsb} ${part.account}`.trim()}`)

@@ -10,7 +10,7 @@ import type { Context } from "../context.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { nzRows } from "../runs/rowFactsNz.ts";
 import { asElement } from "../runs/runRows.ts";
-import { lastThree } from "../store/crypt.ts";
+import { lastThree, places } from "../store/crypt.ts";
 import { type DatedRecords, datedRecordsNz } from "../store/dated.ts";
 import { pastEarnings, payCycle, payElement, type person } from "../store/schema.ts";
 
@@ -51,7 +51,7 @@ export function readPersonNz(context: Context, who: typeof person.$inferSelect, 
   return {
     taxCode: {
       from: code?.from ?? who.startDate,
-      irdShown: code?.irdNumber ? lastThree(crypt.open(code.irdNumber)) : null,
+      irdShown: code?.irdNumber ? lastThree(crypt.open(code.irdNumber, places.irdNumber(who.id))) : null,
       code: code?.code ?? "ND",
       specialRate: code?.specialRate ?? null,
       until: code?.until ?? null,

@@ -19,6 +19,7 @@ import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
+import { places } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
 import {
   bankSplit,
@@ -216,7 +217,12 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
         ...rest,
         personId,
         from,
-        fileNumber: values.numberStatus === "given" ? (typed ? context.store.crypt.seal(typed) : kept) : null,
+        fileNumber:
+          values.numberStatus === "given"
+            ? typed
+              ? context.store.crypt.seal(typed, places.taxNumber(personId))
+              : kept
+            : null,
         offsetsPerYearCents: offsetsPerYear ? centsOf(offsetsPerYear) : null,
         extraPerPayCents: extraPerPay ? centsOf(extraPerPay) : null,
       })
@@ -254,7 +260,7 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
       .values({
         personId,
         from,
-        parts: context.store.crypt.seal(JSON.stringify(values.parts)),
+        parts: context.store.crypt.seal(JSON.stringify(values.parts), places.bankParts(personId)),
         count: values.parts.length,
       })
       .run();

@@ -11,6 +11,7 @@ import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
+import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { holidayTerms, kiwiSaver, leaveEntry, pastEarnings, payOrders, taxCode } from "../store/schema.ts";
 
@@ -28,7 +29,7 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
   taxCode: (context, personId, _businessId, from, values) => {
     const { irdNumber: typed, from: _from, ...rest } = values;
     const kept = datedRecordsNz(context.store.db, [personId], from).taxCode.get(personId)?.irdNumber ?? null;
-    const irdNumber = typed ? context.store.crypt.seal(typed.replace(/[\s-]/g, "")) : kept;
+    const irdNumber = typed ? context.store.crypt.seal(typed.replace(/[\s-]/g, ""), places.irdNumber(personId)) : kept;
     if (!irdNumber && !values.code.startsWith("ND")) {
       const text = "Without an IRD number the tax code is ND. Record the number, or choose ND.";
       throw cannot("ird-missing", text, { errors: [{ path: "irdNumber", text }] });

@@ -5,7 +5,7 @@ import { leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import { filingPlan } from "../filings/paydayFiling.ts";
-import { lastThree } from "../store/crypt.ts";
+import { lastThree, places } from "../store/crypt.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
@@ -51,7 +51,8 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
     byTax.set(words, { ...found, cents: found.cents + each.cents });
   }
   const account = owner.bankAccount
-    ? (JSON.parse(context.store.crypt.open(owner.bankAccount)) as { account: string }).account
+    ? (JSON.parse(context.store.crypt.open(owner.bankAccount, places.businessBank(owner.bmsId))) as { account: string })
+        .account
     : null;
   const blockers = blockersOf(prepared);
   const filing = owner.country === "NZ" ? filingPlan(context, prepared) : null;

@@ -13,6 +13,7 @@ import { toCents } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
+import { places } from "../store/crypt.ts";
 import { business } from "../store/schema.ts";
 import { leaveBalances, yearSums } from "../store/sums.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared, type PreparedPay } from "./prepared.ts";
@@ -92,7 +93,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
 export function paymentsOf(context: Context, loaded: LoadedRun, row: WorkedOut, netCents: number): NetPayment[] {
   const split = loaded.records.bank.get(row.row.person.id);
   if (!split || netCents <= 0) return [];
-  const parts = JSON.parse(context.store.crypt.open(split.parts)) as BankPart[];
+  const parts = JSON.parse(context.store.crypt.open(split.parts, places.bankParts(row.row.person.id))) as BankPart[];
   const { run, owner } = loaded;
   const lastPayday = row.row.context.lastPay?.payday;
   return splitNetPay(netCents, parts).flatMap((cents, at): NetPayment[] => {

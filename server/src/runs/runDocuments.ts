@@ -1,5 +1,4 @@
 /** The documents of a run that leave the house, made from prepared pays: payment file, pay event, journal. */
-import { randomUUID } from "node:crypto";
 import { payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
 import { DirectEntryFault, directEntryFile } from "@zesty/core/payments/directEntry";
 import { PaymentFault } from "@zesty/core/payments/paymentsNz";
@@ -11,6 +10,8 @@ import { keepDocument } from "../documents/documents.ts";
 import { payEventXml } from "../documents/payEventXml.ts";
 import { creditTransferXml, paymentCsvNz } from "../documents/paymentFileNz.ts";
 import { cannot } from "../http/problem.ts";
+import { messageIdOf } from "../outbox/messageId.ts";
+import { places } from "../store/crypt.ts";
 import { type business, outbox, payment } from "../store/schema.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared } from "./prepared.ts";
 import type { Run } from "./runRows.ts";
@@ -33,7 +34,13 @@ export function writePaymentFile(
 ): void {
   if (payments.length === 0) return;
   const { db } = context.store;
-  const messageId = randomUUID();
+  const messageId = messageIdOf(context, {
+    bmsId: owner.bmsId,
+    run,
+    payId: null,
+    channel: "paymentFile",
+    says: payments,
+  });
   const file = paymentFileOf(
     context,
     owner,
@@ -83,7 +90,10 @@ function paymentFileOf(
     throw cannot("no-business-account", `${owner.name} has no bank account to pay from. Add it in Set-up.`, {
       mend: "/set-up",
     });
-  const from = JSON.parse(context.store.crypt.open(owner.bankAccount)) as { bsb: string; account: string };
+  const from = JSON.parse(context.store.crypt.open(owner.bankAccount, places.businessBank(owner.bmsId))) as {
+    bsb: string;
+    account: string;
+  };
   try {
     if (owner.country === "NZ") {
       const file = {
@@ -92,7 +102,10 @@ function paymentFileOf(
         payments: payments.filter(isPaymentNz),
       };
       return owner.filing?.paymentFile === "pain001"
-        ? { mime: "application/xml", bytes: creditTransferXml(file, messageId, context.clock.now().slice(0, 19)) }
+        ? {
+            mime: "application/xml",
+            bytes: creditTransferXml(file, messageId, `${context.clock.today(owner.timeZone)}T00:00:00`),
+          }
         : { mime: "text/csv", bytes: paymentCsvNz(file) };
     }
     const text = directEntryFile({
@@ -134,29 +147,53 @@ export const payerTotals = (prepared: Pick<Prepared, "pays">) => ({
 export const reported = (prepared: Prepared) =>
   prepared.pays.filter((each) => each.row.row.context.person.basis !== "contractor");
 
-export function payEventOf(context: Context, actor: Actor, prepared: Prepared, submissionId: string): Buffer {
+/** The pay event of a prepared run, kept as a document and put into the outbox. */
+export function writePayEvent(
+  context: Context,
+  actor: Actor,
+  prepared: Prepared,
+  { state, suffix }: { state: "prepared" | "queued"; suffix: string },
+): void {
   const { business: owner, loaded } = prepared;
   const { run } = loaded;
   const rules = context.rules.row(superGuaranteeRules, run.payday).figures;
-  return payEventXml(
-    payEvent({
-      submissionId,
-      runAt: context.clock.now(),
-      payDate: run.payday,
-      payer: {
-        bmsId: owner.bmsId,
-        abn: owner.abn,
-        branch: owner.branch,
-        name: owner.legalName,
-        contact: owner.contact,
-      },
-      ...payerTotals(prepared),
-      declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
-      payees: reported(prepared).map((each) =>
-        payeeRecord(payeeFacts(context, loaded, each.row.row, each.yearAfter), rules.base === "qualifying earnings"),
-      ),
-    }),
-  );
+  const says = {
+    payDate: run.payday,
+    payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
+    ...payerTotals(prepared),
+    payees: reported(prepared).map((each) =>
+      payeeRecord(payeeFacts(context, loaded, each.row.row, each.yearAfter), rules.base === "qualifying earnings"),
+    ),
+  };
+  const messageId = messageIdOf(context, { bmsId: owner.bmsId, run, payId: null, channel: "payEvent", says });
+  const documentId = keepDocument(context, {
+    runId: run.id,
+    payId: null,
+    kind: "payEvent",
+    fileName: `${runName(owner, run)}-pay-event${suffix}.xml`,
+    mime: "application/xml",
+    bytes: payEventXml(
+      payEvent({
+        submissionId: messageId,
+        runAt: context.clock.now(),
+        declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
+        ...says,
+      }),
+    ),
+  });
+  context.store.db
+    .insert(outbox)
+    .values({
+      businessId: owner.id,
+      runId: run.id,
+      channel: "payEvent",
+      documentId,
+      messageId,
+      state,
+      tries: 0,
+      nextAt: 0,
+    })
+    .run();
 }
 
 export const runName = (owner: Business, run: Run) =>

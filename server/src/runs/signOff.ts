@@ -2,7 +2,6 @@
  * Sign-off: one transaction that writes facts, leave entries, dues, journal, documents and the outbox. Either all of
  * it stands afterwards, or nothing does.
  */
-import { randomUUID } from "node:crypto";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { snapshotOf } from "@zesty/core/pay/either";
 import { eq } from "drizzle-orm";
@@ -11,13 +10,14 @@ import { keepDocument } from "../documents/documents.ts";
 import { journalCsv } from "../documents/journalCsv.ts";
 import { writeDetails, writeFiling } from "../filings/paydayFiling.ts";
 import { cannot } from "../http/problem.ts";
+import { messageIdOf } from "../outbox/messageId.ts";
 import { record } from "../store/audit.ts";
 import { due, journal, journalLine, leaveEntry, outbox, payFact, payRun, signedPay } from "../store/schema.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import { blockersOf } from "./plan.ts";
 import type { DueEntry, Prepared, PreparedPay } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
-import { payEventOf, reported, runName, writePaymentFile } from "./runDocuments.ts";
+import { reported, runName, writePayEvent, writePaymentFile } from "./runDocuments.ts";
 import { findRun } from "./runRows.ts";
 import { demandOpen, demandVersion } from "./saveRows.ts";
 
@@ -164,18 +164,7 @@ function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void
     writeDetails(context, prepared, "prepared");
     writeFiling(context, prepared, "prepared");
   } else if (reported(prepared).length > 0) {
-    const submissionId = randomUUID();
-    const documentId = keepDocument(context, {
-      runId: run.id,
-      payId: null,
-      kind: "payEvent",
-      fileName: `${runName(owner, run)}-pay-event.xml`,
-      mime: "application/xml",
-      bytes: payEventOf(context, actor, prepared, submissionId),
-    });
-    db.insert(outbox)
-      .values({ ...waiting, channel: "payEvent", documentId, messageId: submissionId })
-      .run();
+    writePayEvent(context, actor, prepared, { state: "prepared", suffix: "" });
   }
   writePaymentFile(
     context,
@@ -191,7 +180,13 @@ function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void
         ...waiting,
         channel: "payslip",
         payId: each.row.row.payId,
-        messageId: randomUUID(),
+        messageId: messageIdOf(context, {
+          bmsId: owner.bmsId,
+          run,
+          payId: each.row.row.payId,
+          channel: "payslip",
+          says: each.slip,
+        }),
         recipient: each.row.row.person.email,
       })
       .run();

@@ -15,7 +15,7 @@ import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { fringeBenefitsFor } from "../people/fringeBenefits.ts";
-import { lastThree } from "../store/crypt.ts";
+import { lastThree, places } from "../store/crypt.ts";
 import { type business, departure, due } from "../store/schema.ts";
 import type { DueEntry, LeaveMove, PreparedPay } from "./prepared.ts";
 import type { LoadedRun } from "./runRows.ts";
@@ -175,7 +175,7 @@ export function payeeFacts(
   const blank = { line1: "", suburb: "", state: "" as StateAu | "", postcode: "" };
   return {
     payrollId: person.payrollId,
-    taxFileNumber: tax?.fileNumber ? context.store.crypt.open(tax.fileNumber) : null,
+    taxFileNumber: tax?.fileNumber ? context.store.crypt.open(tax.fileNumber, places.taxNumber(person.id)) : null,
     name: { family: person.familyName, given: person.givenName },
     birthDate: person.birthDate,
     address: person.address ?? blank,

@@ -6,6 +6,7 @@ import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
+import { places } from "../store/crypt.ts";
 import { business, ledgerAccount, payCycle, payElement, place, userRight } from "../store/schema.ts";
 
 const accounts = [
@@ -91,7 +92,7 @@ export function createBusiness(context: Context, actor: Actor, wanted: NewBusine
     demandNew(context, wanted);
     const { id } = db
       .insert(business)
-      .values(isNz ? factsNz(context, wanted) : factsAu(context, wanted))
+      .values(isNz ? factsNz(context, wanted, randomUUID()) : factsAu(context, wanted, randomUUID()))
       .returning({ id: business.id })
       .get();
     for (const [code, name] of isNz ? accountsNz : accounts)
@@ -140,25 +141,28 @@ function demandNew(context: Context, wanted: NewBusiness | NewBusinessNz): void 
   throw cannot(`${path}-taken`, text, { errors: [{ path, text }] });
 }
 
-const factsAu = (context: Context, wanted: NewBusiness): typeof business.$inferInsert => ({
+const factsAu = (context: Context, wanted: NewBusiness, bmsId: string): typeof business.$inferInsert => ({
   country: "AU",
   name: wanted.name,
   legalName: wanted.legalName,
   abn: wanted.abn.replace(/\s/g, ""),
   branch: "001",
-  bmsId: randomUUID(),
+  bmsId,
   timeZone: wanted.timeZone,
   state: wanted.state,
   contact: wanted.contact,
   bankAccount: wanted.bank
-    ? context.store.crypt.seal(JSON.stringify({ bsb: wanted.bank.bsb, account: wanted.bank.account }))
+    ? context.store.crypt.seal(
+        JSON.stringify({ bsb: wanted.bank.bsb, account: wanted.bank.account }),
+        places.businessBank(bmsId),
+      )
     : null,
   bank: bankFacts(wanted),
   postings,
 });
 
 /** The columns that only Australia needs stay empty. */
-export const factsNz = (context: Context, wanted: Omit<NewBusinessNz, "country" | "cycle">) => ({
+export const factsNz = (context: Context, wanted: Omit<NewBusinessNz, "country" | "cycle">, bmsId: string) => ({
   country: "NZ" as const,
   name: wanted.name,
   legalName: wanted.legalName,
@@ -166,12 +170,12 @@ export const factsNz = (context: Context, wanted: Omit<NewBusinessNz, "country" 
   ird: irdDigits(wanted.ird),
   filing: wanted.filing,
   branch: "",
-  bmsId: randomUUID(),
+  bmsId,
   timeZone: wanted.province === "Chatham Islands" ? "Pacific/Chatham" : "Pacific/Auckland",
   state: wanted.province,
   contact: wanted.contact,
   bankAccount: wanted.bankAccount
-    ? context.store.crypt.seal(JSON.stringify({ bsb: "", account: wanted.bankAccount }))
+    ? context.store.crypt.seal(JSON.stringify({ bsb: "", account: wanted.bankAccount }), places.businessBank(bmsId))
     : null,
   bank: bankFacts({ bank: null, legalName: wanted.legalName }),
   postings,

@@ -6,7 +6,7 @@ import { cannot } from "../http/problem.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
 import { record } from "../store/audit.ts";
-import { lastThree } from "../store/crypt.ts";
+import { lastThree, places } from "../store/crypt.ts";
 import { business, costCentre, fund, ledgerAccount, payCycle, payElement, place } from "../store/schema.ts";
 import { bankFacts, factsNz } from "./createBusiness.ts";
 
@@ -14,7 +14,7 @@ export function readBusiness(context: Context, businessId: number): BusinessView
   const { db, crypt } = context.store;
   const owner = findBusiness(context, businessId);
   const account = owner.bankAccount
-    ? (JSON.parse(crypt.open(owner.bankAccount)) as { bsb: string; account: string })
+    ? (JSON.parse(crypt.open(owner.bankAccount, places.businessBank(owner.bmsId))) as { bsb: string; account: string })
     : null;
   return {
     id: businessId,
@@ -98,7 +98,10 @@ export function saveBusinessFacts(
         abn: facts.abn.replace(/\s/g, ""),
         ...(bank
           ? {
-              bankAccount: crypt.seal(JSON.stringify({ bsb: bank.bsb, account: bank.account })),
+              bankAccount: crypt.seal(
+                JSON.stringify({ bsb: bank.bsb, account: bank.account }),
+                places.businessBank(findBusiness(context, businessId).bmsId),
+              ),
               bank: bankFacts(wanted),
             }
           : {}),
@@ -123,7 +126,8 @@ export function saveBusinessFactsNz(
 ): void {
   const { db } = context.store;
   context.store.transaction(() => {
-    const { bmsId: _bms, bankAccount, bank: _bank, postings: _postings, ...facts } = factsNz(context, wanted);
+    const { bmsId } = findBusiness(context, businessId);
+    const { bankAccount, bank: _bank, postings: _postings, ...facts } = factsNz(context, wanted, bmsId);
     // An account left empty stays as it is.
     db.update(business)
       .set({ ...facts, ...(bankAccount ? { bankAccount } : {}) })

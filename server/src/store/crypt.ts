@@ -1,39 +1,81 @@
-/** Encrypted fields: AES-256-GCM with a key that is kept outside the database. */
-import { createCipheriv, createDecipheriv, randomBytes } from "node:crypto";
+/**
+ * Encrypted fields: AES-256-GCM with a key that is kept outside the database. Each ciphertext is bound to its place
+ * (table, column and owner), so that one cannot be moved to another row; the audit trail's hashes are keyed from here.
+ */
+import { createCipheriv, createDecipheriv, createHash, createHmac, hkdfSync, randomBytes } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { dirname } from "node:path";
+import { StoreFault } from "./fault.ts";
 
 export interface Crypt {
-  seal(text: string): string;
-  open(sealed: string): string;
-  sealBytes(bytes: Buffer): Buffer;
-  openBytes(sealed: Buffer): Buffer;
+  /** @param place table, column and owner: "bank_split.parts person 12"; the same words open it again */
+  seal(text: string, place: string): string;
+  open(sealed: string, place: string): string;
+  sealBytes(bytes: Buffer, place: string): Buffer;
+  openBytes(sealed: Buffer, place: string): Buffer;
+  /** opens what an older version sealed without a place; for the move to the new form only */
+  openUnplaced(sealed: string | Buffer): Buffer;
+  /** a hash that nobody can make without the key */
+  mac(text: string): string;
+  /** tells keys apart without telling anything of them */
+  fingerprint: string;
 }
 
-/** Reads the key, or makes one on the first start. Losing this file loses tax numbers and bank accounts. */
+/** Where secrets lie: the words that bind each ciphertext to its row's owner. */
+export const places = {
+  taxNumber: (personId: number) => `tax_declaration.file_number person ${personId}`,
+  irdNumber: (personId: number) => `tax_code.ird_number person ${personId}`,
+  bankParts: (personId: number) => `bank_split.parts person ${personId}`,
+  businessBank: (bmsId: string) => `business.bank_account ${bmsId}`,
+  document: (runId: number, kind: string) => `document.bytes run ${runId} ${kind}`,
+  setting: (name: string) => `setting.value ${name}`,
+  answer: (outboxId: number) => `outbox_answer.body outbox ${outboxId}`,
+  userSecret: (userId: number) => `user.second_factor user ${userId}`,
+};
+
+/** Makes the key of a new store. Losing this file loses tax numbers, bank accounts and documents. */
+export function makeKey(keyFile: string): void {
+  if (existsSync(keyFile)) return;
+  mkdirSync(dirname(keyFile), { recursive: true, mode: 0o700 });
+  writeFileSync(keyFile, randomBytes(32).toString("hex"), { mode: 0o600, flag: "wx" });
+}
+
+/** Reads the key of a store. @throws StoreFault when it is not there or is none */
 export function openCrypt(keyFile: string): Crypt {
-  if (!existsSync(keyFile)) {
-    mkdirSync(dirname(keyFile), { recursive: true });
-    writeFileSync(keyFile, randomBytes(32).toString("hex"), { mode: 0o600, flag: "wx" });
-  }
-  const key = Buffer.from(readFileSync(keyFile, "utf8").trim(), "hex");
-  if (key.length !== 32) throw new Error("The key file does not hold a key of 32 bytes in hexadecimal.");
-  const sealBytes = (bytes: Buffer): Buffer => {
+  if (!existsSync(keyFile))
+    throw new StoreFault(
+      `The key file ${keyFile} is not there. Without it tax numbers, bank accounts and documents cannot be read. Put the file back, or name its place in ZESTY_KEY_FILE; nothing was changed.`,
+    );
+  const text = readFileSync(keyFile, "utf8").trim();
+  if (!/^[0-9a-f]{64}$/i.test(text))
+    throw new StoreFault(
+      `The key file ${keyFile} does not hold a key (64 hexadecimal digits). Put the right file back; nothing was changed.`,
+    );
+  return cryptOf(Buffer.from(text, "hex"));
+}
+
+function cryptOf(key: Buffer): Crypt {
+  const macKey = Buffer.from(hkdfSync("sha256", key, "", "zesty audit", 32));
+  const sealBytes = (bytes: Buffer, place: string): Buffer => {
     const iv = randomBytes(12);
-    const cipher = createCipheriv("aes-256-gcm", key, iv);
+    const cipher = createCipheriv("aes-256-gcm", key, iv).setAAD(Buffer.from(place));
     const sealed = Buffer.concat([cipher.update(bytes), cipher.final()]);
     return Buffer.concat([iv, cipher.getAuthTag(), sealed]);
   };
-  const openBytes = (sealed: Buffer): Buffer => {
+  const decrypt = (sealed: Buffer, place: string | null): Buffer => {
     const decipher = createDecipheriv("aes-256-gcm", key, sealed.subarray(0, 12));
+    if (place !== null) decipher.setAAD(Buffer.from(place));
     decipher.setAuthTag(sealed.subarray(12, 28));
     return Buffer.concat([decipher.update(sealed.subarray(28)), decipher.final()]);
   };
   return {
-    seal: (text) => sealBytes(Buffer.from(text, "utf8")).toString("base64"),
-    open: (sealed) => openBytes(Buffer.from(sealed, "base64")).toString("utf8"),
+    seal: (text, place) => sealBytes(Buffer.from(text, "utf8"), place).toString("base64"),
+    open: (sealed, place) => decrypt(Buffer.from(sealed, "base64"), place).toString("utf8"),
     sealBytes,
-    openBytes,
+    openBytes: decrypt,
+    openUnplaced: (sealed) => decrypt(typeof sealed === "string" ? Buffer.from(sealed, "base64") : sealed, null),
+    mac: (text) => createHmac("sha256", macKey).update(text).digest("hex"),
+    fingerprint: createHash("sha256").update("zesty key").update(key).digest("hex").slice(0, 16),
   };
 }
 

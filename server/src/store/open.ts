@@ -1,10 +1,18 @@
-/** Opens the store: SQLite with WAL, foreign keys and forward-only migrations after a backup copy. */
-import { copyFileSync, existsSync, mkdirSync } from "node:fs";
+/**
+ * Opens the store: SQLite with WAL, foreign keys and forward-only migrations after a copy. Nothing is written before
+ * the folder is locked and the database, its key and its schema have been looked at.
+ */
+import { chmodSync, existsSync, mkdirSync, renameSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
 import { type BetterSQLite3Database, drizzle } from "drizzle-orm/better-sqlite3";
 import { migrate } from "drizzle-orm/better-sqlite3/migrator";
-import { type Crypt, openCrypt } from "./crypt.ts";
+import { readMigrationFiles } from "drizzle-orm/migrator";
+import { asName } from "./copies.ts";
+import { type Crypt, makeKey, openCrypt, places } from "./crypt.ts";
+import { damaged, StoreFault, storeFaultOf } from "./fault.ts";
+import { claimFolder, databaseFile, defaultKeyFile, fileGuard, lockFolder, markStore, stateOf } from "./folder.ts";
+import { placeSecrets } from "./placeSecrets.ts";
 import * as schema from "./schema.ts";
 
 export type Db = BetterSQLite3Database<typeof schema>;
@@ -13,8 +21,11 @@ export interface Store {
   db: Db;
   sqlite: Database.Database;
   crypt: Crypt;
+  folder: string;
   /** all or nothing; nested calls join the outer transaction */
   transaction<T>(work: () => T): T;
+  /** @throws StoreFault when the files under the database were taken away */
+  checkFiles(): void;
   close(): void;
 }
 
@@ -23,35 +34,129 @@ const migrationsFolder =
   ["../../drizzle", "../drizzle"].map((up) => join(import.meta.dirname, up)).find((folder) => existsSync(folder)) ??
   "drizzle";
 
-/** @param folder data folder; ":memory:" for tests that need no files */
-export function openStore(folder: string): Store {
-  const inMemory = folder === ":memory:";
-  if (!inMemory) mkdirSync(folder, { recursive: true });
-  const file = inMemory ? ":memory:" : join(folder, "zesty.db");
-  const existed = !inMemory && existsSync(file);
-  const sqlite = new Database(file);
+/** @throws StoreFault with one sentence that says what is wrong and the way out */
+export function openStore(folder: string, keyFile = process.env.ZESTY_KEY_FILE ?? defaultKeyFile(folder)): Store {
+  let release = () => {};
+  try {
+    claimFolder(folder);
+    release = lockFolder(folder).release;
+    return openLocked(folder, keyFile, release);
+  } catch (error) {
+    release();
+    throw storeFaultOf(error, folder) ?? error;
+  }
+}
+
+function openLocked(folder: string, keyFile: string, release: () => void): Store {
+  const isNew = stateOf(folder) === "new";
+  if (isNew) {
+    makeKey(keyFile);
+    makeDatabase(folder);
+  }
+  const crypt = openCrypt(keyFile);
+  const sqlite = new Database(databaseFile(folder));
+  try {
+    settle(sqlite);
+    if (!isNew) demandWhole(sqlite, folder);
+    const db = drizzle(sqlite, { schema });
+    const waiting = isNew ? 0 : waitingMigrations(sqlite, folder);
+    if (!isNew) demandOwnKey(sqlite, crypt, keyFile);
+    if (waiting > 0) copyBeforeUpdate(sqlite, folder);
+    bringForward(sqlite, db);
+    placeSecrets(sqlite, crypt);
+    keepKeyCheck(sqlite, crypt);
+    markStore(folder, { madeAt: new Date().toISOString() });
+    const checkFiles = fileGuard(folder);
+    const close = () => {
+      sqlite.close();
+      release();
+    };
+    const transaction = <T>(work: () => T): T => {
+      if (sqlite.inTransaction) return work();
+      checkFiles();
+      return sqlite.transaction(work).immediate();
+    };
+    return { db, sqlite, crypt, folder, transaction, checkFiles, close };
+  } catch (error) {
+    sqlite.close();
+    throw error;
+  }
+}
+
+/** A new database gets its name only when it is whole: an empty file is then never a first start. */
+function makeDatabase(folder: string): void {
+  const file = join(folder, "zesty.db.new");
+  const fresh = new Database(file);
+  settle(fresh);
+  bringForward(fresh, drizzle(fresh, { schema }));
+  fresh.close();
+  chmodSync(file, 0o600);
+  renameSync(file, databaseFile(folder));
+}
+
+function settle(sqlite: Database.Database): void {
   sqlite.pragma("journal_mode = WAL");
   sqlite.pragma("synchronous = FULL");
   sqlite.pragma("busy_timeout = 5000");
-  const db = drizzle(sqlite, { schema });
-  if (existed) {
-    sqlite.pragma("wal_checkpoint(TRUNCATE)");
-    copyFileSync(file, join(folder, "before-start.db"));
-  }
+}
+
+function demandWhole(sqlite: Database.Database, folder: string): void {
+  const found = sqlite.pragma("quick_check(1)") as { quick_check: string }[];
+  if (found[0]?.quick_check !== "ok") throw new StoreFault(damaged(folder));
+}
+
+/** How many migrations this version brings; a store that knows newer ones is not touched. */
+function waitingMigrations(sqlite: Database.Database, folder: string): number {
+  const known = readMigrationFiles({ migrationsFolder }).map((each) => each.folderMillis);
+  const done = sqlite
+    .prepare<[], { at: number }>("SELECT created_at AS at FROM __drizzle_migrations")
+    .all()
+    .map((row) => Number(row.at));
+  if (done.some((at) => !known.includes(at)))
+    throw new StoreFault(
+      `The database in ${folder} was written by a newer version of Zesty Ledger. Start that version, or restore a backup from before the update; nothing was changed.`,
+    );
+  return known.length - done.length;
+}
+
+function bringForward(sqlite: Database.Database, db: Db): void {
   // Keys are off while migrating: a rebuilt table would otherwise cascade its deletes (stack.md, trap 9).
   sqlite.pragma("foreign_keys = OFF");
   migrate(db, { migrationsFolder });
   sqlite.pragma("foreign_keys = ON");
   const broken = sqlite.pragma("foreign_key_check") as unknown[];
   if (broken.length > 0) throw new Error(`After migrating, ${broken.length} rows point to nothing.`);
-  const crypt = openCrypt(
-    process.env.ZESTY_KEY_FILE ?? (inMemory ? join("data", "test.key") : join(folder, "key", "zesty.key")),
-  );
-  return {
-    db,
-    sqlite,
-    crypt,
-    transaction: (work) => (sqlite.inTransaction ? work() : sqlite.transaction(work).immediate()),
-    close: () => sqlite.close(),
-  };
+}
+
+/** The copy is made by SQLite itself: opening the file a second time would give up this process's locks on it. */
+function copyBeforeUpdate(sqlite: Database.Database, folder: string): void {
+  const copies = join(folder, "copies");
+  mkdirSync(copies, { recursive: true, mode: 0o700 });
+  const file = join(copies, `before-update-${asName(new Date().toISOString())}.db`);
+  sqlite.prepare("VACUUM INTO ?").run(file);
+  chmodSync(file, 0o600);
+}
+
+const settingOf = (sqlite: Database.Database, name: string): string | undefined =>
+  sqlite.prepare<[string], { value: string }>("SELECT value FROM setting WHERE name = ?").get(name)?.value;
+
+/** Every store keeps something sealed with its key; what cannot be opened tells that the key is another one. */
+function demandOwnKey(sqlite: Database.Database, crypt: Crypt, keyFile: string): void {
+  try {
+    const check = settingOf(sqlite, "keyCheck");
+    const older = settingOf(sqlite, "sessionSecret");
+    if (check) crypt.open(check, places.setting("keyCheck"));
+    else if (older) crypt.openUnplaced(older);
+  } catch {
+    throw new StoreFault(
+      `The key file ${keyFile} does not belong to this database. Put the right key back, or name its place in ZESTY_KEY_FILE; nothing was changed.`,
+    );
+  }
+}
+
+function keepKeyCheck(sqlite: Database.Database, crypt: Crypt): void {
+  if (settingOf(sqlite, "keyCheck")) return;
+  sqlite
+    .prepare("INSERT INTO setting (name, value) VALUES ('keyCheck', ?)")
+    .run(crypt.seal("zesty", places.setting("keyCheck")));
 }

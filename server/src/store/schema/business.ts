@@ -1,7 +1,7 @@
 /** A business and its set-up. */
 import type { Row } from "@zesty/core/rulebook/ruleBook";
 import { index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
-import { id, json } from "./columns.ts";
+import { flag, id, json } from "./columns.ts";
 
 export const business = sqliteTable("business", {
   id: id(),
@@ -22,6 +22,8 @@ export const business = sqliteTable("business", {
   bankAccount: text("bank_account"),
   /** New Zealand: above $500,000 of PAYE and ESCT a year, and the kind of payment file that the bank takes */
   filing: json<{ large: boolean; paymentFile: "csv" | "pain001" }>("filing"),
+  /** whoever prepared a run does not authorise it */
+  fourEyes: flag("four_eyes").default(false),
   bank: json<{ institution: string; userName: string; userId: string; balancing: boolean }>("bank").notNull(),
   postings: json<{
     wages: string;
@@ -34,23 +36,31 @@ export const business = sqliteTable("business", {
   }>("postings").notNull(),
 });
 
-export const place = sqliteTable("place", {
-  id: id(),
-  businessId: integer("business_id")
-    .notNull()
-    .references(() => business.id),
-  name: text("name").notNull(),
-  state: text("state").notNull(),
-});
+export const place = sqliteTable(
+  "place",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    name: text("name").notNull(),
+    state: text("state").notNull(),
+  },
+  (t) => [index("place_business").on(t.businessId)],
+);
 
-export const costCentre = sqliteTable("cost_centre", {
-  id: id(),
-  businessId: integer("business_id")
-    .notNull()
-    .references(() => business.id),
-  code: text("code").notNull(),
-  name: text("name").notNull(),
-});
+export const costCentre = sqliteTable(
+  "cost_centre",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    code: text("code").notNull(),
+    name: text("name").notNull(),
+  },
+  (t) => [index("cost_centre_business").on(t.businessId)],
+);
 
 export const ledgerAccount = sqliteTable(
   "ledger_account",
@@ -65,17 +75,21 @@ export const ledgerAccount = sqliteTable(
   (t) => [uniqueIndex("ledger_account_code").on(t.businessId, t.code)],
 );
 
-export const payCycle = sqliteTable("pay_cycle", {
-  id: id(),
-  businessId: integer("business_id")
-    .notNull()
-    .references(() => business.id),
-  name: text("name").notNull(),
-  cycle: text("cycle").notNull(),
-  firstPeriodStart: text("first_period_start").notNull(),
-  /** payday is this many days after the period's last day */
-  paydayOffset: integer("payday_offset").notNull(),
-});
+export const payCycle = sqliteTable(
+  "pay_cycle",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    name: text("name").notNull(),
+    cycle: text("cycle").notNull(),
+    firstPeriodStart: text("first_period_start").notNull(),
+    /** payday is this many days after the period's last day */
+    paydayOffset: integer("payday_offset").notNull(),
+  },
+  (t) => [index("pay_cycle_business").on(t.businessId)],
+);
 
 export const payElement = sqliteTable(
   "pay_element",
@@ -105,15 +119,19 @@ export const payElement = sqliteTable(
   (t) => [uniqueIndex("pay_element_code").on(t.businessId, t.code)],
 );
 
-export const fund = sqliteTable("fund", {
-  id: id(),
-  businessId: integer("business_id")
-    .notNull()
-    .references(() => business.id),
-  name: text("name").notNull(),
-  abn: text("abn").notNull(),
-  usi: text("usi").notNull(),
-});
+export const fund = sqliteTable(
+  "fund",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    name: text("name").notNull(),
+    abn: text("abn").notNull(),
+    usi: text("usi").notNull(),
+  },
+  (t) => [index("fund_business").on(t.businessId)],
+);
 
 /**
  * A cost that the employer sets aside on each pay, dated: the newest row of a code counts. Nought per cent ends it.

@@ -28,7 +28,12 @@ export const signedPay = sqliteTable(
     ruleBookVersion: text("rule_book_version").notNull(),
     signedAt: text("signed_at").notNull(),
   },
-  (t) => [index("signed_pay_person").on(t.personId, t.payday), index("signed_pay_run").on(t.runId)],
+  (t) => [
+    index("signed_pay_person").on(t.personId, t.payday),
+    index("signed_pay_run").on(t.runId),
+    index("signed_pay_reverses").on(t.reversesId),
+    index("signed_pay_pay").on(t.payId),
+  ],
 );
 
 export const payFact = sqliteTable(
@@ -43,7 +48,10 @@ export const payFact = sqliteTable(
     cents: integer("cents").notNull(),
   },
   // Covers every year-to-date sum without touching the table.
-  (t) => [index("pay_fact_person").on(t.personId, t.payday, t.code, t.cents)],
+  (t) => [
+    index("pay_fact_person").on(t.personId, t.payday, t.code, t.cents),
+    index("pay_fact_signed").on(t.signedPayId),
+  ],
 );
 
 export const leaveEntry = sqliteTable(
@@ -62,7 +70,10 @@ export const leaveEntry = sqliteTable(
     }).notNull(),
     signedPayId: integer("signed_pay_id").references(() => signedPay.id),
   },
-  (t) => [index("leave_entry_person").on(t.personId, t.kind, t.date, t.amountE4)],
+  (t) => [
+    index("leave_entry_person").on(t.personId, t.kind, t.date, t.amountE4),
+    index("leave_entry_signed").on(t.signedPayId),
+  ],
 );
 
 /** Australia: super and withholding; New Zealand: what goes to Inland Revenue, by its kind. */

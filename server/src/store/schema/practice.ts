@@ -1,7 +1,7 @@
 /** The practice, its users and sessions, and the audit trail. */
-import { integer, primaryKey, sqliteTable, text } from "drizzle-orm/sqlite-core";
+import { index, integer, primaryKey, sqliteTable, text } from "drizzle-orm/sqlite-core";
 import { business } from "./business.ts";
-import { flag, id } from "./columns.ts";
+import { flag, id, json } from "./columns.ts";
 
 export const practice = sqliteTable("practice", { id: id(), name: text("name").notNull() });
 
@@ -14,7 +14,34 @@ export const user = sqliteTable("user", {
   passwordHash: text("password_hash").notNull(),
   /** sees and does everything in every business */
   lead: flag("lead"),
+  /** who has left the practice keeps the name in the trail and cannot sign in */
+  active: flag("active").default(true),
+  /** encrypted secret of the one-time codes; null while there is no second factor */
+  secondFactor: text("second_factor"),
+  /** the last time step whose code was taken: a code works once */
+  lastStep: integer("last_step").notNull().default(0),
 });
+
+/** A letter with a link that works once: to join the practice, or to choose a new password. Only a hash is kept. */
+export const invitation = sqliteTable("invitation", {
+  id: id(),
+  kind: text("kind", { enum: ["join", "reset"] }).notNull(),
+  email: text("email").notNull(),
+  name: text("name").notNull(),
+  lead: flag("lead").default(false),
+  rights: json<{ businessId: number; right: "see" | "prepare" | "authorise"; approves: boolean }[]>("rights").notNull(),
+  tokenHash: text("token_hash").notNull().unique(),
+  invitedBy: integer("invited_by").references(() => user.id),
+  expiresAt: integer("expires_at").notNull(),
+  usedAt: text("used_at"),
+});
+
+/** Sign-ins that failed, by account and by address: what the lockout counts. */
+export const failedSignIn = sqliteTable(
+  "failed_sign_in",
+  { id: id(), email: text("email").notNull(), address: text("address").notNull(), at: integer("at").notNull() },
+  (t) => [index("failed_sign_in_email").on(t.email, t.at), index("failed_sign_in_address").on(t.address, t.at)],
+);
 
 /** What a user may do in a business: see < prepare < authorise. */
 export const userRight = sqliteTable(
@@ -27,6 +54,8 @@ export const userRight = sqliteTable(
       .notNull()
       .references(() => business.id),
     right: text("right", { enum: ["see", "prepare", "authorise"] }).notNull(),
+    /** approves hours and leave of the business */
+    approves: flag("approves").default(false),
   },
   (t) => [primaryKey({ columns: [t.userId, t.businessId] })],
 );
@@ -35,16 +64,41 @@ export const session = sqliteTable("session", {
   sid: text("sid").primaryKey(),
   data: text("data").notNull(),
   expiresAt: integer("expires_at").notNull(),
+  userId: integer("user_id"),
+  beganAt: integer("began_at").notNull().default(0),
+  seenAt: integer("seen_at").notNull().default(0),
+  /** browser and address, so that a person knows the session again */
+  from: text("from").notNull().default(""),
 });
 
-/** The audit trail: each entry carries the hash of the one before. */
-export const audit = sqliteTable("audit", {
-  id: id(),
-  at: text("at").notNull(),
-  userId: integer("user_id"),
-  businessId: integer("business_id"),
-  what: text("what").notNull(),
-  about: text("about").notNull(),
-  previousHash: text("previous_hash").notNull(),
-  hash: text("hash").notNull(),
-});
+/** The audit trail: each entry carries the keyed hash of the one before, and of the facts that it vouches for. */
+export const audit = sqliteTable(
+  "audit",
+  {
+    id: id(),
+    at: text("at").notNull(),
+    userId: integer("user_id"),
+    businessId: integer("business_id"),
+    what: text("what").notNull(),
+    about: text("about").notNull(),
+    /** what a change was before and is after, where one was made */
+    change: json<{ before?: unknown; after?: unknown }>("change"),
+    /** hash over the seals that were made with this entry; empty when there were none */
+    seals: text("seals").notNull().default(""),
+    previousHash: text("previous_hash").notNull(),
+    hash: text("hash").notNull(),
+  },
+  (t) => [index("audit_business").on(t.businessId, t.id)],
+);
+
+/** A keyed hash of something that must not change: a signed pay with its facts, an entry, a due, a journal, a document. */
+export const seal = sqliteTable(
+  "seal",
+  {
+    kind: text("kind", { enum: ["pay", "leave", "due", "journal", "document"] }).notNull(),
+    rowId: integer("row_id").notNull(),
+    auditId: integer("audit_id").notNull(),
+    mac: text("mac").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.kind, t.rowId] }), index("seal_audit").on(t.auditId)],
+);

@@ -35,8 +35,14 @@ export const payRun = sqliteTable(
     totals: json<Record<string, number>>("totals").notNull(),
     signedOffAt: text("signed_off_at"),
     signedOffBy: integer("signed_off_by").references(() => user.id),
+    /** who changed its rows or ticked its marks; where two pairs of eyes are wanted, they do not sign */
+    preparers: json<number[]>("preparers").notNull().default([]),
   },
-  (t) => [uniqueIndex("pay_run_number").on(t.businessId, t.number), index("pay_run_cycle").on(t.cycleId, t.payday)],
+  (t) => [
+    uniqueIndex("pay_run_number").on(t.businessId, t.number),
+    index("pay_run_cycle").on(t.cycleId, t.payday),
+    index("pay_run_payday").on(t.businessId, t.payday),
+  ],
 );
 
 export const pay = sqliteTable(
@@ -59,7 +65,7 @@ export const pay = sqliteTable(
     /** in a correction run: the pay that this one corrects, and what its tax starts from */
     corrects: json<{ payId: number; payday: string; taxable: string }>("corrects"),
   },
-  (t) => [uniqueIndex("pay_person").on(t.runId, t.personId)],
+  (t) => [uniqueIndex("pay_person").on(t.runId, t.personId), index("pay_of_person").on(t.personId)],
 );
 
 export const tick = sqliteTable(

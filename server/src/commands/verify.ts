@@ -1,0 +1,25 @@
+/** `npm run verify`: walks the audit trail and everything that it vouches for, and re-derives what must balance. */
+import { readSettings } from "../settings.ts";
+import { verify } from "../store/audit.ts";
+import { storeFaultOf } from "../store/fault.ts";
+import { unbalanced } from "../store/invariants.ts";
+import { openStore } from "../store/open.ts";
+
+const { dataFolder } = readSettings(process.env);
+try {
+  const store = openStore(dataFolder);
+  const began = Date.now();
+  const { entries, seals, broken, anchor } = verify(store);
+  const faults = [...broken.map((each) => each.words), ...unbalanced(store)];
+  for (const words of faults) process.stdout.write(`${words}\n`);
+  process.stdout.write(
+    faults.length === 0
+      ? `Whole: ${entries} entries of the audit trail and ${seals} seals, in ${Date.now() - began} ms.\nAnchor: entry ${anchor.entry}, ${anchor.hash}\n`
+      : `${faults.length === 1 ? "One place is" : `${faults.length} places are`} not as they were sealed.\n`,
+  );
+  store.close();
+  process.exitCode = faults.length === 0 ? 0 : 1;
+} catch (error) {
+  process.stderr.write(`${storeFaultOf(error, dataFolder)?.message ?? (error as Error).stack}\n`);
+  process.exitCode = 2;
+}

@@ -1,0 +1,95 @@
+/**
+ * After a restore the outbox is held: what went out since the backup is not in this store. Everything that might have
+ * gone out is asked of its receiver first; what is found there counts as sent, the rest stays as it was.
+ */
+import { and, asc, eq, inArray } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import type { RawAnswer } from "../outside/outcome.ts";
+import { record } from "../store/audit.ts";
+import { places } from "../store/crypt.ts";
+import type { Store } from "../store/open.ts";
+import { outbox, outboxAnswer, setting } from "../store/schema.ts";
+import type { Courier, OutboxRow } from "./channels.ts";
+
+const name = "outboxHeld";
+
+export interface Held {
+  /** when the restored backup was made */
+  backupOf: string;
+  /** ids of messages that were asked after, and which of them the receiver had */
+  asked: number[];
+  found: number[];
+}
+
+export function heldState(store: Store): Held | null {
+  const row = store.db.select().from(setting).where(eq(setting.name, name)).get();
+  return row ? (JSON.parse(row.value) as Held) : null;
+}
+export const isHeld = (store: Store): boolean => heldState(store) !== null;
+
+function keepHeld(store: Store, held: Held): void {
+  store.db
+    .insert(setting)
+    .values({ name, value: JSON.stringify(held) })
+    .onConflictDoUpdate({ target: setting.name, set: { value: JSON.stringify(held) } })
+    .run();
+}
+
+/** @returns how many messages were asked after; 0 when nothing is left to ask or a receiver does not answer */
+export async function askAfterRestore(
+  context: Context,
+  courierOf: Record<OutboxRow["channel"], Courier>,
+): Promise<number> {
+  const { store } = context;
+  const held = heldState(store);
+  if (!held) return 0;
+  const open = store.db
+    .select()
+    .from(outbox)
+    .where(
+      and(
+        inArray(outbox.state, ["prepared", "queued", "sending", "unknown"]),
+        inArray(outbox.channel, ["payEvent", "employmentInformation", "paymentFile"]),
+      ),
+    )
+    .orderBy(asc(outbox.id))
+    .all()
+    .filter((row) => !held.asked.includes(row.id));
+  let asked = 0;
+  for (const row of open) {
+    const keep = (answer: RawAnswer) => {
+      const body = store.crypt.seal(answer.body, places.answer(row.id));
+      store.db
+        .insert(outboxAnswer)
+        .values({ outboxId: row.id, at: context.clock.now(), status: answer.status, body })
+        .run();
+    };
+    const outcome = await courierOf[row.channel].find(row, keep);
+    if (outcome.kind !== "acknowledged" && outcome.kind !== "notThere") return 0;
+    asked += 1;
+    held.asked.push(row.id);
+    store.transaction(() => {
+      if (outcome.kind === "acknowledged") {
+        held.found.push(row.id);
+        store.db
+          .update(outbox)
+          .set({ state: "acknowledged", receipt: outcome.receipt, detail: outcome.detail, tries: 0, nextAt: 0 })
+          .where(eq(outbox.id, row.id))
+          .run();
+      }
+      keepHeld(store, held);
+    });
+    context.announce(row.runId);
+  }
+  store.transaction(() => {
+    store.db.delete(setting).where(eq(setting.name, name)).run();
+    record(store, {
+      at: context.clock.now(),
+      userId: null,
+      businessId: null,
+      what: "released the outbox after a restore",
+      about: `${held.asked.length} messages asked after, ${held.found.length} had arrived before`,
+    });
+  });
+  return asked;
+}

@@ -1,0 +1,188 @@
+/**
+ * Backups: a folder with one consistent copy of the database (documents are in it) and a manifest that says what it
+ * is. The key is not in it: who holds the backup alone can read no tax number, account or document.
+ */
+import { createHash } from "node:crypto";
+import {
+  chmodSync,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
+import { basename, dirname, join } from "node:path";
+import Database from "better-sqlite3";
+import { asName, fromName, outlived } from "./copies.ts";
+import { type Crypt, openCrypt, places } from "./crypt.ts";
+import { StoreFault } from "./fault.ts";
+import { databaseFile, defaultKeyFile, lockFolder, markStore } from "./folder.ts";
+
+export interface Manifest {
+  /** when it was made, UTC */
+  madeAt: string;
+  bytes: number;
+  sha256: string;
+  /** which key opens what is sealed in it */
+  key: string;
+  /** the end of the audit trail: nothing before it can be changed without this differing */
+  anchor: { entry: number; hash: string };
+}
+
+export interface Backup extends Manifest {
+  name: string;
+}
+
+export const backupsFolder = (folder: string): string => process.env.ZESTY_BACKUPS ?? join(folder, "backups");
+
+const sha256Of = (file: string): string => createHash("sha256").update(readFileSync(file)).digest("hex");
+
+function anchorIn(sqlite: Database.Database): Manifest["anchor"] {
+  const row = sqlite
+    .prepare<[], { entry: number; hash: string }>("SELECT id AS entry, hash FROM audit ORDER BY id DESC LIMIT 1")
+    .get();
+  return row ?? { entry: 0, hash: "" };
+}
+
+/**
+ * Makes a backup of a store, also while the server runs on it: SQLite reads one state of it, whatever is written
+ * meanwhile.
+ * @param source an open connection to the store
+ */
+export function makeBackup(source: Database.Database, crypt: Crypt, into: string, now: string): Backup {
+  mkdirSync(into, { recursive: true, mode: 0o700 });
+  const name = asName(now);
+  const made = join(into, name);
+  if (existsSync(made)) throw new StoreFault(`A backup of this second is in ${into} already. Try once more.`);
+  const half = `${made}.part`;
+  rmSync(half, { recursive: true, force: true });
+  mkdirSync(half, { mode: 0o700 });
+  try {
+    const file = join(half, "zesty.db");
+    source.prepare("VACUUM INTO ?").run(file);
+    chmodSync(file, 0o600);
+    const copy = new Database(file, { readonly: true });
+    let anchor: Manifest["anchor"];
+    try {
+      if ((copy.pragma("integrity_check") as { integrity_check: string }[])[0]?.integrity_check !== "ok")
+        throw new StoreFault("The copy is damaged and was thrown away. Check the disk, then make the backup again.");
+      anchor = anchorIn(copy);
+    } finally {
+      copy.close();
+    }
+    const manifest: Manifest = {
+      madeAt: now,
+      bytes: statSync(file).size,
+      sha256: sha256Of(file),
+      key: crypt.fingerprint,
+      anchor,
+    };
+    writeFileSync(join(half, "manifest.json"), `${JSON.stringify(manifest, null, 2)}\n`, { mode: 0o600 });
+    renameSync(half, made);
+    for (const old of outlived(listBackups(into).map((each) => each.madeAt)))
+      rmSync(join(into, asName(old)), { recursive: true, force: true });
+    return { name, ...manifest };
+  } catch (error) {
+    rmSync(half, { recursive: true, force: true });
+    throw error;
+  }
+}
+
+/** The backups in a folder, newest first; what is not whole is not listed. */
+export function listBackups(into: string): Backup[] {
+  if (!existsSync(into)) return [];
+  return readdirSync(into)
+    .filter((name) => fromName(name) !== null && existsSync(join(into, name, "manifest.json")))
+    .sort()
+    .reverse()
+    .flatMap((name) => {
+      const manifest = readManifest(join(into, name));
+      return manifest ? [{ name, ...manifest }] : [];
+    });
+}
+
+function readManifest(folder: string): Manifest | null {
+  try {
+    return JSON.parse(readFileSync(join(folder, "manifest.json"), "utf8")) as Manifest;
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Puts a backup in the place of the store. What stood there is moved aside, never deleted. The restored store holds
+ * its outbox until what was sent since has been asked of agencies and bank.
+ * @returns where the replaced store was moved, or null when there was none
+ */
+export function restoreBackup(
+  folder: string,
+  backup: string,
+  now: string,
+  keyFile = process.env.ZESTY_KEY_FILE ?? defaultKeyFile(folder),
+): { manifest: Manifest; replaced: string | null } {
+  const manifest = readManifest(backup);
+  const file = join(backup, "zesty.db");
+  if (!manifest || !existsSync(file))
+    throw new StoreFault(`${backup} is no backup: it has no manifest.json and zesty.db. Nothing was changed.`);
+  if (sha256Of(file) !== manifest.sha256)
+    throw new StoreFault(
+      `The backup ${basename(backup)} is not as it was made: its checksum differs. Choose another one; nothing was changed.`,
+    );
+  const crypt = openCrypt(keyFile);
+  if (crypt.fingerprint !== manifest.key)
+    throw new StoreFault(
+      `The key file ${keyFile} does not belong to the backup ${basename(backup)}. Put the key of that time back; nothing was changed.`,
+    );
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const lock = lockFolder(folder);
+  try {
+    const fresh = join(folder, "zesty.db.restored");
+    copyFileSync(file, fresh);
+    chmodSync(fresh, 0o600);
+    hold(fresh, manifest, crypt);
+    const replaced = moveAside(folder, now);
+    renameSync(fresh, databaseFile(folder));
+    markStore(folder, { madeAt: now });
+    return { manifest, replaced };
+  } finally {
+    lock.release();
+  }
+}
+
+function hold(file: string, manifest: Manifest, crypt: Crypt): void {
+  const sqlite = new Database(file);
+  try {
+    const check = sqlite.prepare<[], { value: string }>("SELECT value FROM setting WHERE name = 'keyCheck'").get();
+    if (check) crypt.open(check.value, places.setting("keyCheck"));
+    const value = JSON.stringify({ backupOf: manifest.madeAt, asked: [], found: [] });
+    sqlite
+      .prepare(
+        "INSERT INTO setting (name, value) VALUES ('outboxHeld', ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value",
+      )
+      .run(value);
+    // How far the trail was found whole belongs to the store that was replaced.
+    sqlite.prepare("DELETE FROM setting WHERE name = 'verifiedTo'").run();
+    sqlite.prepare("DELETE FROM session").run();
+    sqlite.pragma("wal_checkpoint(TRUNCATE)");
+  } finally {
+    sqlite.close();
+  }
+}
+
+function moveAside(folder: string, now: string): string | null {
+  const file = databaseFile(folder);
+  if (!existsSync(file)) return null;
+  const aside = join(folder, `replaced-${asName(now)}`);
+  mkdirSync(aside, { recursive: true, mode: 0o700 });
+  for (const name of [file, `${file}-wal`, `${file}-shm`])
+    if (existsSync(name)) renameSync(name, join(aside, basename(name)));
+  return aside;
+}
+
+/** A path of a backup as somebody names it: a folder, or the name of one below the usual place. */
+export const backupNamed = (folder: string, name: string): string =>
+  existsSync(join(name, "manifest.json")) || dirname(name) !== "." ? name : join(backupsFolder(folder), name);

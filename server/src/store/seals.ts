@@ -1,0 +1,131 @@
+/**
+ * Seals: a keyed hash of everything that must not change once it stands. Rows are sealed with the next entry of the
+ * audit trail, in the same transaction, whoever wrote them: no use case can forget it.
+ */
+import type { Store } from "./open.ts";
+
+export type SealKind = "pay" | "leave" | "due" | "journal" | "document";
+
+interface Sealed {
+  kind: SealKind;
+  table: string;
+  /** further condition: entries that belong to a signed pay are sealed with it */
+  where?: string;
+  /** the row as text, columns named, and what hangs on it */
+  text: string;
+}
+
+const factsOf = `(SELECT json_group_array(json_array(code, cents, person_id, payday))
+  FROM (SELECT * FROM pay_fact WHERE signed_pay_id = t.id ORDER BY code, cents))`;
+const entriesOf = `(SELECT json_group_array(json_array(id, kind, date, hours_e4, why))
+  FROM (SELECT * FROM leave_entry WHERE signed_pay_id = t.id ORDER BY id))`;
+const linesOf = `(SELECT json_group_array(json_array(account, debit_cents, credit_cents, cost_centre, pay_id, what))
+  FROM (SELECT * FROM journal_line WHERE journal_id = t.id ORDER BY id))`;
+
+export const sealed: readonly Sealed[] = [
+  {
+    kind: "pay",
+    table: "signed_pay",
+    text: `json_array(t.pay_id, t.run_id, t.person_id, t.payday, t.kind, t.reverses_id, t.input, t.snapshot, t.payslip,
+      t.rule_book_version, t.signed_at) || ${factsOf} || ${entriesOf}`,
+  },
+  {
+    kind: "leave",
+    table: "leave_entry",
+    where: "t.signed_pay_id IS NULL",
+    text: "json_array(t.person_id, t.kind, t.date, t.hours_e4, t.why)",
+  },
+  {
+    kind: "due",
+    table: "due",
+    text: `json_array(t.business_id, t.run_id, t.kind, t.person_id, t.fund_id, t.payday, t.due_date, t.amount_cents)`,
+  },
+  {
+    kind: "journal",
+    table: "journal",
+    text: `json_array(t.business_id, t.run_id, t.reference, t.kind, t.date, t.description) || ${linesOf}`,
+  },
+  {
+    kind: "document",
+    table: "document",
+    text: "json_array(t.run_id, t.pay_id, t.kind, t.file_name, t.mime, t.sha256, t.made_at)",
+  },
+];
+
+const macOf = (store: Store, kind: SealKind, id: number, text: string): string =>
+  store.crypt.mac(`${kind} ${id} ${text}`);
+
+/** Seals what is new since the last entry. @returns a hash over the new seals, or "" when there are none */
+export function sealNew(store: Store, auditId: number): string {
+  const { sqlite } = store;
+  const write = sqlite.prepare("INSERT INTO seal (kind, row_id, audit_id, mac) VALUES (?, ?, ?, ?)");
+  const made: string[] = [];
+  for (const { kind, table, where, text } of sealed) {
+    const last = sqlite
+      .prepare<[string], { last: number | null }>("SELECT MAX(row_id) AS last FROM seal WHERE kind = ?")
+      .get(kind)?.last;
+    const rows = sqlite
+      .prepare<[number], { id: number; text: string }>(
+        `SELECT t.id AS id, ${text} AS text FROM ${table} t WHERE t.id > ? ${where ? `AND ${where}` : ""} ORDER BY t.id`,
+      )
+      .all(last ?? 0);
+    for (const row of rows) {
+      const mac = macOf(store, kind, row.id, row.text);
+      write.run(kind, row.id, auditId, mac);
+      made.push(mac);
+    }
+  }
+  return made.length === 0 ? "" : store.crypt.mac(made.join(" "));
+}
+
+/** A place where what stands is not what was sealed. */
+export interface Broken {
+  kind: SealKind | "audit";
+  id: number;
+  words: string;
+}
+
+const names: Record<SealKind, string> = {
+  pay: "Signed pay",
+  leave: "Leave entry",
+  due: "Due",
+  journal: "Journal",
+  document: "Document",
+};
+
+/**
+ * Rows of one kind that are not as they were sealed: changed, deleted, or never sealed.
+ * @param only these rows; all when left out
+ * @param from rows from this id on
+ */
+export function brokenSeals(store: Store, kind: SealKind, { only, from = 0 }: { only?: number[]; from?: number } = {}) {
+  const entry = sealed.find((each) => each.kind === kind);
+  if (!entry) return [];
+  const { table, where, text } = entry;
+  const ids = only ? "AND t.id IN (SELECT value FROM json_each(?))" : "AND t.id >= ?";
+  const rows = store.sqlite.prepare<[string | number], { id: number; text: string; mac: string | null }>(
+    `SELECT t.id AS id, ${text} AS text, s.mac AS mac FROM ${table} t
+       LEFT JOIN seal s ON s.kind = '${kind}' AND s.row_id = t.id
+       WHERE 1 = 1 ${where ? `AND ${where}` : ""} ${ids}`,
+  );
+  const broken: Broken[] = [];
+  const seen = new Set<number>();
+  for (const row of rows.iterate(only ? JSON.stringify(only) : from)) {
+    seen.add(row.id);
+    if (row.mac === null) broken.push({ kind, id: row.id, words: `${names[kind]} ${row.id} was never sealed.` });
+    else if (row.mac !== macOf(store, kind, row.id, row.text))
+      broken.push({ kind, id: row.id, words: `${names[kind]} ${row.id} was changed after it was sealed.` });
+  }
+  const wanted = only
+    ? store.sqlite
+        .prepare<[string, string], { id: number }>(
+          "SELECT row_id AS id FROM seal WHERE kind = ? AND row_id IN (SELECT value FROM json_each(?))",
+        )
+        .all(kind, JSON.stringify(only))
+    : store.sqlite
+        .prepare<[string, number], { id: number }>("SELECT row_id AS id FROM seal WHERE kind = ? AND row_id >= ?")
+        .all(kind, from);
+  for (const { id } of wanted)
+    if (!seen.has(id)) broken.push({ kind, id, words: `${names[kind]} ${id} was deleted after it was sealed.` });
+  return broken;
+}
