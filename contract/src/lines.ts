@@ -51,6 +51,7 @@ export const sheetLine = Joi.object<SheetLine>({
   detail,
   costCentre: Joi.string().max(20).label("Cost centre"),
   corrects: date(),
+  accrues: signedHours().label("Accruing hours"),
   explained: Joi.string().max(300),
 }).custom((value: SheetLine, helpers) => {
   const negative = value.units?.startsWith("-")

@@ -1,7 +1,7 @@
 /** One payday by keyboard only: hours, marks, a working, the payslip, sign-off, send, answers, settlement. */
 import type { Page } from "@playwright/test";
 import { beside, find, press, tabTo } from "../keyboard.ts";
-import { casualHours, expect, openRun, runs, signIn, test } from "../world.ts";
+import { casualHours, expect, openRun, runs, signIn, test, until } from "../world.ts";
 
 const total = (page: Page, name: string) => page.locator(`[data-total="${name}"]`);
 
@@ -162,4 +162,62 @@ test("figures and the save that come in while a cell is typed do not close it", 
   await page.keyboard.type("1");
   await page.keyboard.press("Enter");
   await expect(imogen.getByRole("gridcell").nth(3)).toHaveText("11");
+});
+
+test("typing is saved when the page is left at once, by a click, by the address and by closing the tab", async ({
+  page,
+  world,
+}) => {
+  const api = await world.api();
+  const casuals = ["Imogen Tarrant", "Sunny Castellano", "Noor Lindqvist"];
+  const stored = async (name: string) => {
+    const run = (await api.call("GET", `/runs/${openRun}`)).body;
+    const ordinary = run.elements.find((each: { code: string }) => each.code === "ORD").id;
+    const row = run.rows.find((each: { name: string }) => each.name === name);
+    return row.lines.find((line: { elementId: number }) => line.elementId === ordinary)?.hours;
+  };
+  await signIn(page, world);
+  const leave = [
+    () => page.getByRole("link", { name: "People" }).click(),
+    () => page.goto(`${world.url}/desk`),
+    () => page.close(),
+  ];
+  for (const [at, go] of leave.entries()) {
+    const name = casuals[at] ?? "";
+    await page.goto(`${world.url}/run/${openRun}`);
+    await page.getByRole("tab", { name: "Hours" }).click();
+    const row = page.getByRole("grid", { name: "Run sheet" }).getByRole("row", { name: new RegExp(name) });
+    await row.getByRole("gridcell").nth(2).click();
+    await page.keyboard.type(".5");
+    await page.keyboard.press("Tab");
+    await go();
+    await until(
+      () => stored(name),
+      (hours) => hours === "0.5",
+      10,
+    );
+  }
+});
+
+test("typing that never reached the server is offered again on the next visit", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/run/${openRun}`);
+  await page.getByRole("tab", { name: "Hours" }).click();
+  const row = page.getByRole("grid", { name: "Run sheet" }).getByRole("row", { name: /Imogen Tarrant/ });
+  await row.getByRole("gridcell").nth(2).click();
+  await world.killServer();
+  await page.keyboard.type("17");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Saving…")).toBeVisible();
+  await page.close();
+  await world.startServer();
+  const again = await page.context().newPage();
+  await again.goto(`${world.url}/run/${openRun}`);
+  await expect(again.getByRole("alert")).toContainText("never saved: Imogen Tarrant");
+  await again.getByRole("button", { name: "Put mine in" }).click();
+  await expect(again.getByText("Saved", { exact: true })).toBeVisible();
+  await again.reload();
+  await expect(
+    again.getByRole("grid", { name: "Run sheet" }).getByRole("row", { name: /Imogen Tarrant/ }).getByRole("gridcell").nth(2),
+  ).toHaveText("17");
 });

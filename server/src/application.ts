@@ -47,7 +47,7 @@ export function makeApplication(
     ruleShelf: shelf,
     log,
     wakeOutbox: () => outbox.wake(),
-    announce: (runId) => events.changed(runId),
+    announce: (runId, by) => events.changed(runId, by),
   };
   const outbox = outboxWorker(context);
   const watch = setInterval(() => {

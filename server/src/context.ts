@@ -21,8 +21,8 @@ export interface Context {
   };
   /** tells the outbox that something is queued */
   wakeOutbox(): void;
-  /** tells open pages that a run changed */
-  announce(runId: number): void;
+  /** tells open pages that a run changed; the page that changed it is named */
+  announce(runId: number, by?: string): void;
 }
 
 /** Who acts: for rights and for the audit trail. */

@@ -15,9 +15,10 @@ import { saveSection } from "./people/savePerson.ts";
 import { openRun } from "./runs/openRun.ts";
 import { signOffPlan } from "./runs/plan.ts";
 import { readRun } from "./runs/readRun.ts";
-import { saveRows, setTick } from "./runs/saveRows.ts";
+import { saveRows } from "./runs/saveRows.ts";
 import { signOff } from "./runs/signOff.ts";
 import { takeBack } from "./runs/takeBack.ts";
+import { setTick } from "./runs/ticks.ts";
 import { type SmallWorld, smallWorldNz } from "./smallWorld.ts";
 import { closedown, document, journalLine, leaveEntry, outbox, signedPay } from "./store/schema.ts";
 
@@ -31,7 +32,7 @@ const open = () => openRun(world.context, world.actor, world.businessId, { cycle
 const view = (runId: number) => readRun(world.context, world.actor, runId);
 const row = (runId: number, at = 0) => view(runId).rows.find((each) => each.personId === world.personIds[at]);
 const type = (runId: number, lines: SheetLine[], at = 0) =>
-  saveRows(world.context, runId, {
+  saveRows(world.context, world.actor, runId, {
     version: view(runId).version,
     rows: [{ payId: row(runId, at)?.payId ?? 0, lines }],
   });
@@ -156,7 +157,10 @@ describe("a payday with several runs", () => {
   it("with nobody paid is a nil return", () => {
     const runId = open();
     for (const each of view(runId).rows)
-      saveRows(world.context, runId, { version: view(runId).version, rows: [{ payId: each.payId, included: false }] });
+      saveRows(world.context, world.actor, runId, {
+        version: view(runId).version,
+        rows: [{ payId: each.payId, included: false }],
+      });
     expect(signOffPlan(world.context, runId).filing?.nil).toBe(true);
     signOff(world.context, world.actor, runId, view(runId).version);
     expect(filingOf(runId).header).toMatchObject({ nil_return: "Y", line_count: "0", total_gross: "0" });

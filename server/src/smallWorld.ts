@@ -8,7 +8,7 @@ import type { Actor, Context } from "./context.ts";
 import { createPerson } from "./people/savePerson.ts";
 import { openRun } from "./runs/openRun.ts";
 import { readRun } from "./runs/readRun.ts";
-import { setTick } from "./runs/saveRows.ts";
+import { setTick } from "./runs/ticks.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
 import { addFund, readBusiness } from "./setup/readBusiness.ts";
 import { user } from "./store/schema.ts";

@@ -157,11 +157,13 @@ export function publicHolidayWorked(
 ): Figure {
   const half = hours.times(rate).times(percent).div(100);
   const penal = hours.times(rate).times(penalPercent).div(100);
-  const greater = penal.gt(half) ? penal : half;
+  // Of hours taken back the greater is the one further below nought.
+  const greater = penal.abs().gt(half.abs()) ? penal : half;
   return figure(label, halfUpToCent(greater), "money", () => ({
-    rule: penal.gt(half)
-      ? "The agreement's penal rate is greater than time and a half (s 50)"
-      : "Time and a half for the hours worked (s 50)",
+    rule:
+      greater === penal
+        ? "The agreement's penal rate is greater than time and a half (s 50)"
+        : "Time and a half for the hours worked (s 50)",
     formula: `the greater of ${hours.toString()} h × $${rate.toString()} × ${percent.toString()} % and × ${penalPercent.toString()} %`,
   }));
 }

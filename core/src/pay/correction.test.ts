@@ -31,6 +31,49 @@ describe("the difference between a pay as it was and as it should have been", ()
     expect(correctionLines(lines, lines, null, payday)).toEqual([]);
     expect(correctionLines(lines, [], null, payday)).toEqual([{ elementId: 3, amount: "-20.00", corrects: payday }]);
   });
+  it.each<[string, SheetLine, SheetLine, [string, string | null], Partial<SheetLine> | null]>([
+    [
+      "weeks at what was paid for them",
+      { units: "1", elementId: 7 },
+      { units: "0.4", elementId: 7 },
+      ["1250.00", "40"],
+      { units: "-0.6", hours: "-24", amount: "-750.00" },
+    ],
+    [
+      "more weeks than before",
+      { units: "0.4", elementId: 7 },
+      { units: "1", elementId: 7 },
+      ["500.00", "16"],
+      { units: "0.6", hours: "24", amount: "750.00" },
+    ],
+    [
+      "a day by its hours",
+      { units: "1", hours: "10", elementId: 7 },
+      { units: "1", hours: "8", elementId: 7 },
+      ["300.00", "10"],
+      { units: "0", hours: "-2", amount: "-60.00" },
+    ],
+    [
+      "all of it taken back",
+      { units: "3", elementId: 7 },
+      { units: "0", elementId: 7 },
+      ["1000.01", "24"],
+      { units: "-3", hours: "-24", amount: "-1000.01" },
+    ],
+    ["the same", { units: "2", elementId: 7 }, { units: "2.0", elementId: 7 }, ["77.70", "16"], null],
+  ])("is %s", (_what, was, should, [amount, hours], wanted) => {
+    const made = correctionLines([was], [should], "30", payday, [{ elementId: 7, amount, hours }]);
+    expect(made).toEqual(wanted === null ? [] : [{ elementId: 7, ...wanted, corrects: payday }]);
+  });
+  it("works new leave out like any new line, and takes leave that should not have been back whole", () => {
+    expect(correctionLines([], [{ elementId: 7, units: "1" }], "30", payday)).toEqual([
+      { elementId: 7, units: "1", corrects: payday },
+    ]);
+    const paid = [{ elementId: 7, amount: "240.00", hours: "8" }];
+    expect(correctionLines([{ elementId: 7, units: "1" }], [], "30", payday, paid)).toEqual([
+      { elementId: 7, units: "-1", hours: "-8", amount: "-240.00", corrects: payday },
+    ]);
+  });
   it("added to what was, always gives what should have been", () => {
     const line = fc.record({
       elementId: fc.integer({ min: 1, max: 4 }),

@@ -7,6 +7,7 @@ import type { IsoDate } from "../calendar/dates.ts";
 import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
 import { atLeastZero, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
+import { weeksIn } from "./accruingHours.ts";
 import { groupOf } from "./elements.ts";
 import type {
   AllowanceCode,
@@ -91,6 +92,8 @@ export interface SheetLine {
   costCentre?: string | undefined;
   /** the payday of the pay that this line corrects */
   corrects?: IsoDate | undefined;
+  /** by how much a correction changes the hours that leave accrues on */
+  accrues?: string | undefined;
   /** how the amount was arrived at, where a final pay was worked out; gone once somebody types over it */
   explained?: string | undefined;
 }
@@ -196,6 +199,7 @@ export function payInputOf(
       ...(line.costCentre ? { costCentre: line.costCentre } : {}),
       ...(line.corrects ? { corrects: line.corrects } : {}),
       ...(line.explained ? { explained: line.explained } : {}),
+      ...(line.accrues === undefined ? {} : { accrues: line.accrues }),
     };
     if (line.terms) {
       const limited = underTerms(line, line.terms, context, element.code);
@@ -204,7 +208,12 @@ export function payInputOf(
     }
     if (line.amount !== undefined && line.amount !== "")
       // Leave paid out carries its hours beside the amount, so that the balance follows.
-      payLines.push({ ...common, amount: line.amount, ...(line.hours ? { hours: line.hours } : {}) });
+      payLines.push({
+        ...common,
+        amount: line.amount,
+        ...(line.hours ? { hours: line.hours } : {}),
+        ...(element.element === "ordinary" && !line.hours ? standsFor(line.amount, context) : {}),
+      });
     else if (line.hours !== undefined && line.hours !== "")
       payLines.push({
         ...common,
@@ -242,6 +251,17 @@ export function payInputOf(
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
   };
+}
+
+/** Hours that a salary stands for: its share of the person's rate, the agreed hours at the most. */
+function standsFor(amount: string, { facts, person, cycle, periods }: RowContext): Pick<PayLine, "standsFor"> {
+  const rate = decimalOrZero(facts.hourlyRate ?? undefined);
+  const agreed = decimalOrZero(person.weeklyHours).times(weeksIn(cycle, periods));
+  if (!rate.gt(0) || !agreed.gt(0)) return {};
+  const hours = decimal(amount).div(rate);
+  // The rate is the salary's, cut to four places: a whole salary is the whole agreed time.
+  const whole = hours.gt(agreed.minus("0.01"));
+  return { standsFor: (whole ? agreed : hours).toDecimalPlaces(4).toString() };
 }
 
 /**

@@ -80,6 +80,10 @@ export interface PayLine {
   costCentre?: string | undefined;
   /** the payday of the pay that this line corrects */
   corrects?: IsoDate | undefined;
+  /** hours that an amount of ordinary pay stands for; the agreed hours when left out */
+  standsFor?: string | undefined;
+  /** in a correction: by how much it changes the hours that leave accrued on in the pay that it corrects */
+  accrues?: string | undefined;
   /** how an amount was arrived at that nobody typed: a top-up, a final pay; shown in its working */
   explained?: string | undefined;
   /** the name of the pay element, and its code in the business: for workings, payslips and year-to-date */

@@ -2,16 +2,15 @@ import { returnToWork } from "../au/returnToWork.ts";
 import { superGuarantee } from "../au/superGuarantee.ts";
 import { unusedLeave } from "../au/unusedLeave.ts";
 import { type WithholdingTerms, withholding } from "../au/withholding.ts";
-import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
 import { leaveAccrual } from "../leave/accrual.ts";
 import { leaveKind } from "../leave/kinds.ts";
-import { type Decimal, decimal, decimalOrZero, fixed, hundred, least, one, zero } from "../quantity/decimal.ts";
+import { decimal, decimalOrZero, fixed, hundred, zero } from "../quantity/decimal.ts";
 import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
-import { employmentStandards } from "../rulebook/au/employmentStandards.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
-import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
+import type { RuleBook } from "../rulebook/ruleBook.ts";
 import { difference, type Figure, figure, sumOf } from "../working/figure.ts";
-import { accruesOn, type Group, groupOf, isSuperable, isTaxable } from "./elements.ts";
+import { accruingHours, weeksIn } from "./accruingHours.ts";
+import { type Group, groupOf, isSuperable, isTaxable } from "./elements.ts";
 import type { PayInput, PayLine } from "./payInput.ts";
 import { correctionTax, extraTax, termination } from "./taxOfPay.ts";
 import type { Overridden, WorkedLine, WorkedPay } from "./workedPay.ts";
@@ -171,7 +170,7 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
   );
 
   // Leave
-  const ordinaryHours = hoursThatAccrue(earnings, input.cycle, periods, input, rules);
+  const ordinaryHours = accruingHours(input, rules);
   const leave: Record<string, Figure> = {};
   for (const entitled of input.person.leave ?? []) {
     if (input.person.basis === "casual" && leaveKind(entitled.kind).notForCasuals) continue;
@@ -280,34 +279,3 @@ const employerCosts = (gross: Figure, contributions: Figure, input: PayInput): W
       })),
     };
   });
-
-/** Weeks that a pay stands for, by the pays of a year. */
-function weeksIn(cycle: Cycle, periods: number): Decimal {
-  if (cycle === "weekly") return periods === 1 ? one : decimal(periods);
-  return decimal(52).div(paysPerYear[cycle]).times(periods);
-}
-
-/** Ordinary hours and paid leave, up to 38 a week; a salary typed as an amount stands for the agreed hours. */
-function hoursThatAccrue(
-  earnings: readonly WorkedLine[],
-  cycle: Cycle,
-  periods: number,
-  input: PayInput,
-  rules: RuleBook,
-): Figure {
-  const row = rules.row(employmentStandards, input.payday);
-  const weeks = weeksIn(cycle, periods);
-  const counting = earnings.filter((each) => accruesOn(each.line));
-  const typed = counting.reduce((total, each) => total.plus(decimalOrZero(each.line.hours)), zero);
-  const salaried = counting.some(
-    (each) => each.line.hours === undefined && each.line.element === "ordinary" && each.amount.value.gt(0),
-  );
-  const agreed = decimalOrZero(input.person.weeklyHours).times(weeks);
-  const raw = salaried && typed.lt(agreed) ? agreed : typed;
-  const most = weeks.times(fixed(row.figures.ordinaryHoursAWeek));
-  return figure("Ordinary hours that leave accrues on", least(raw, most), "hours", () => ({
-    rule: `Ordinary hours and paid leave, at most ${row.figures.ordinaryHoursAWeek} hours a week`,
-    formula: salaried ? `${agreed.toDecimalPlaces(4).toString()} agreed hours` : `${typed.toString()} h`,
-    source: sourceNote(employmentStandards, row),
-  }));
-}

@@ -174,7 +174,7 @@ async function signOff300(): Promise<number> {
   const { runId, version } = readyRun(world);
   const [first] = readRun(context, actor, runId).rows;
   const before = performance.now();
-  saveRows(context, runId, {
+  saveRows(context, actor, runId, {
     version,
     rows: [{ payId: first?.payId ?? 0, lines: [{ elementId: element("ORD"), hours: "37" }] }],
   });

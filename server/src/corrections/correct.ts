@@ -1,9 +1,11 @@
 /** Corrects a pay that was sent: the difference goes into the next run, or into a run of its own now. */
 import type { CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import { addDays } from "@zesty/core/calendar/dates";
-import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
-import { correctionLines } from "@zesty/core/pay/correction";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import { payrollYearOf } from "@zesty/core/calendar/payrollYear";
+import { accruingHours } from "@zesty/core/pay/accruingHours";
+import { correctionLines, type PaidLine, withAccrual } from "@zesty/core/pay/correction";
+import { payInputOf, type SheetLine } from "@zesty/core/pay/payContext";
+import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4 } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
@@ -11,6 +13,7 @@ import type { Actor, Context } from "../context.ts";
 import { openRunOf } from "../departures/finalRun.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
 import { insertRun, openRun } from "../runs/openRun.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
 import { findRun, loadRun, type Run } from "../runs/runRows.ts";
 import { refreshRun, workRows } from "../runs/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
@@ -25,6 +28,7 @@ export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrec
     const done = settle(context, actor, { ...wanted, into: "own" });
     const [row] = workRows(context, loadRun(context, done.runId, [done.payId]));
     const figures = row?.figures;
+    const { country } = findBusiness(context, done.run.businessId);
     const of = (name: "gross" | "withheld" | "super" | "net") => figures?.[name] ?? "0.00";
     return {
       payday: done.original.payday,
@@ -36,7 +40,8 @@ export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrec
       withheld: of("withheld"),
       super: of("super"),
       net: done.overpaid === null ? of("net") : `-${done.overpaid}`,
-      earlierYear: payrollYearAu(done.original.payday).from !== payrollYearAu(context.clock.today()).from,
+      earlierYear:
+        payrollYearOf(country, done.original.payday).from !== payrollYearOf(country, context.clock.today()).from,
     };
   });
 
@@ -100,6 +105,50 @@ export function paidSoFar(context: Context, row: typeof pay.$inferSelect, run: R
   return [...own, ...later.filter((line) => line.elementId !== debt)];
 }
 
+/** What the lines of a pay and of its corrections came to: leave in weeks and days is corrected at what was paid for it. */
+export function paidFor(context: Context, row: typeof pay.$inferSelect, run: Run): PaidLine[] {
+  const { db } = context.store;
+  const codes = new Map(
+    db
+      .select({ id: payElement.id, code: payElement.code })
+      .from(payElement)
+      .where(eq(payElement.businessId, run.businessId))
+      .all()
+      .map((each) => [each.code, each.id]),
+  );
+  const own = db
+    .select({ snapshot: signedPay.snapshot })
+    .from(signedPay)
+    .where(and(eq(signedPay.payId, row.id), eq(signedPay.kind, "pay")))
+    .get();
+  const paid = (own?.snapshot as PaySnapshot | undefined)?.figures.lines ?? [];
+  // Lines of the same pay that corrected an earlier one are not what it paid for its own period.
+  const earlier = row.lines.filter((line) => line.corrects !== undefined);
+  const first = paid.flatMap((line): PaidLine[] => {
+    const elementId = codes.get(line.code);
+    return elementId === undefined
+      ? []
+      : [{ elementId, costCentre: line.costCentre, amount: line.amount, hours: line.hours }];
+  });
+  const later = signedCorrections(context, row, run).flatMap((each) => each.lines);
+  const asPaid =
+    (sign: 1 | -1) =>
+    (line: SheetLine): PaidLine[] =>
+      line.units === undefined || line.amount === undefined
+        ? []
+        : [
+            {
+              elementId: line.elementId,
+              costCentre: line.costCentre,
+              amount: decimal(line.amount).times(sign).toString(),
+              hours: decimal(line.hours ?? "0")
+                .times(sign)
+                .toString(),
+            },
+          ];
+  return [...first, ...later.flatMap(asPaid(1)), ...earlier.flatMap(asPaid(-1))];
+}
+
 /** Regular taxable earnings of a pay and of the runs that corrected it: the difference is taxed above or below them. */
 function taxedSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): string {
   const { db } = context.store;
@@ -122,7 +171,10 @@ function taxedSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): s
 function settle(context: Context, actor: Actor, wanted: NewCorrection) {
   const { db } = context.store;
   const { row, run, signed, who, rate } = findCorrectable(context, wanted.payId);
-  const lines = correctionLines(paidSoFar(context, row, run), wanted.lines, rate, run.payday);
+  const was = paidSoFar(context, row, run);
+  const differences = correctionLines(was, wanted.lines, rate, run.payday, paidFor(context, row, run));
+  const lines = accruing(context, run, row.id, differences, was, wanted.lines);
+  demandNoDonationBack(context, run, lines);
   if (lines.length === 0)
     throw cannot(
       "no-difference",
@@ -140,6 +192,53 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
     .run();
   refreshRun(context, found.runId);
   return { ...found, run, who, original: signed };
+}
+
+/** A donation that was passed on is not the employer's to take back (and no filing has a place for it). */
+function demandNoDonationBack(context: Context, run: Run, lines: readonly SheetLine[]): void {
+  const giving = new Set(
+    context.store.db
+      .select({ id: payElement.id })
+      .from(payElement)
+      .where(and(eq(payElement.businessId, run.businessId), eq(payElement.element, "payrollGiving")))
+      .all()
+      .map((each) => each.id),
+  );
+  if (lines.some((line) => giving.has(line.elementId) && line.amount?.startsWith("-")))
+    throw cannot(
+      "donation-passed-on",
+      "Payroll giving cannot be taken back by a correction: the donation goes to its receiver. Leave that line as it was, and settle it with the person.",
+    );
+}
+
+/** Leave accrues on the pay as it should have been, less on the pay as it was: the week's limit counts once. */
+function accruing(
+  context: Context,
+  run: Run,
+  payId: number,
+  lines: SheetLine[],
+  was: readonly SheetLine[],
+  should: readonly SheetLine[],
+): SheetLine[] {
+  const loaded = loadRun(context, run.id, [payId]);
+  const own = loaded.rows[0]?.context;
+  if (own?.country !== "AU" || lines.length === 0) return lines;
+  const hours = (chosen: readonly SheetLine[]) =>
+    accruingHours(
+      payInputOf(
+        own,
+        chosen.map(({ corrects: _corrects, accrues: _accrues, ...line }) => line),
+        loaded.elements,
+      ),
+      context.rules,
+    ).value;
+  // Only a line that leave accrues on can carry the change.
+  const carries = (line: SheetLine) =>
+    ["ordinary", "leaveTaken"].includes(loaded.elements.get(line.elementId)?.element ?? "") ? 0 : 1;
+  return withAccrual(
+    lines.toSorted((a, b) => carries(a) - carries(b)),
+    hours(should).minus(hours(was)),
+  );
 }
 
 /** The difference as lines of the next run of the cycle; they are taxed with that pay. */

@@ -9,7 +9,12 @@ import { findCorrectable, paidSoFar } from "./correct.ts";
 
 /** Lines of one element at one rate put together, as somebody would type them. */
 const merged = (lines: readonly SheetLine[], rate: string | null, payday: string): SheetLine[] =>
-  correctionLines([], lines, rate, payday).map(({ corrects: _corrects, ...line }) => line);
+  correctionLines([], lines, rate, payday).map(({ corrects: _corrects, ...line }) => {
+    if (line.units === undefined) return line;
+    // What weeks and days are paid is found anew from what was paid for them.
+    const { amount: _amount, ...bare } = line;
+    return bare;
+  });
 
 export function readCorrectable(context: Context, payId: number): CorrectablePay {
   const { db } = context.store;

@@ -11,8 +11,9 @@ import { sendRun } from "../outbox/sendRun.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
-import { saveRows, setTick } from "../runs/saveRows.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { signOff } from "../runs/signOff.ts";
+import { setTick } from "../runs/ticks.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { person } from "../store/schema.ts";
 import { employmentOf, kiwiSaverOf, type Made } from "./makeBusiness.ts";
@@ -89,7 +90,7 @@ function openFilled(
     const touched = new Set(changed.map((line) => line.elementId));
     return [{ payId: row.payId, lines: [...row.lines.filter((line) => !touched.has(line.elementId)), ...changed] }];
   });
-  if (rows.length > 0) saveRows(context, runId, { version: view.version, rows });
+  if (rows.length > 0) saveRows(context, actor, runId, { version: view.version, rows });
   if (closedown) recordClosedown(context, actor, runId, closedown);
   return runId;
 }

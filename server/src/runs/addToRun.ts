@@ -4,8 +4,8 @@ import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payRun, person } from "../store/schema.ts";
+import { demandOpen } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
-import { demandOpen } from "./saveRows.ts";
 import { refreshRun } from "./workRun.ts";
 
 export function addToRun(context: Context, runId: number, personIds: readonly number[]): void {

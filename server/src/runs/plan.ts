@@ -10,8 +10,8 @@ import { accountNames, gatherLines } from "./journalLines.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { payerTotals, paymentFileName, reported } from "./runDocuments.ts";
+import { demandOpen } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
-import { demandOpen } from "./saveRows.ts";
 
 const declarations = {
   AU: (name: string) =>

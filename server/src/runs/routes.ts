@@ -28,14 +28,16 @@ import { slipOf } from "../outbox/channels.ts";
 import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
 import { pay } from "../store/schema.ts";
 import { addToRun } from "./addToRun.ts";
+import { movePayday } from "./movePayday.ts";
 import { openRun } from "./openRun.ts";
 import { signOffPlan } from "./plan.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { keptWorking, listRuns, readRun } from "./readRun.ts";
 import { findRun } from "./runRows.ts";
-import { movePayday, saveRows, setTick } from "./saveRows.ts";
+import { saveRows } from "./saveRows.ts";
 import { signOff } from "./signOff.ts";
 import { takeBack } from "./takeBack.ts";
+import { setTick } from "./ticks.ts";
 
 export function runRoutes(context: Context): Router {
   const router = Router();
@@ -71,7 +73,11 @@ export function runRoutes(context: Context): Router {
   );
   router.put(
     "/runs/:run/rows",
-    onRun("prepare", (_actor, runId, request) => saveRows(context, runId, body(saveRowsSchema, request))),
+    onRun("prepare", (actor, runId, request) => {
+      const saved = saveRows(context, actor, runId, body(saveRowsSchema, request));
+      context.announce(runId, request.header("X-Zesty-Page"));
+      return saved;
+    }),
   );
   router.post(
     "/runs/:run/people",
@@ -117,7 +123,11 @@ export function runRoutes(context: Context): Router {
   );
   router.put(
     "/runs/:run/ticks",
-    onRun("prepare", (actor, runId, request) => setTick(context, actor, runId, body(setTickSchema, request))),
+    onRun("prepare", (actor, runId, request) => {
+      const saved = setTick(context, actor, runId, body(setTickSchema, request));
+      context.announce(runId, request.header("X-Zesty-Page"));
+      return saved;
+    }),
   );
   router.get(
     "/runs/:run/plan",

@@ -100,9 +100,12 @@ describe("sign-off", () => {
     const { runId, version } = readyRun(world);
     const [row] = readRun(context, actor, runId).rows;
     expect(() => signOff(context, actor, runId, version - 1)).toThrow(/Somebody else changed/);
-    saveRows(context, runId, { version, rows: [{ payId: row?.payId ?? 0, lines: [] }] });
+    saveRows(context, world.actor, runId, { version, rows: [{ payId: row?.payId ?? 0, lines: [] }] });
     expect(() => signOff(context, actor, runId, version + 1)).toThrow(/One stop must be mended first/);
-    saveRows(context, runId, { version: version + 1, rows: [{ payId: row?.payId ?? 0, included: false }] });
+    saveRows(context, world.actor, runId, {
+      version: version + 1,
+      rows: [{ payId: row?.payId ?? 0, included: false }],
+    });
     signOff(context, actor, runId, version + 2);
     expect(() => signOff(context, actor, runId, version + 3)).toThrow(/cannot be changed/);
   });
@@ -187,7 +190,7 @@ describe("a payment that covers several pays", () => {
     const { runId, version } = readyRun(world);
     const [row] = readRun(context, actor, runId).rows;
     const one = row?.figures;
-    const saved = saveRows(context, runId, {
+    const saved = saveRows(context, world.actor, runId, {
       version,
       rows: [{ payId: row?.payId ?? 0, periods: 3, lines: [{ elementId: element("ORD"), hours: "114" }] }],
     });
@@ -202,7 +205,7 @@ describe("the next run", () => {
     const { context, actor, businessId, cycleId, element } = world;
     const { runId, version } = readyRun(world);
     const [row] = readRun(context, actor, runId).rows;
-    saveRows(context, runId, {
+    saveRows(context, world.actor, runId, {
       version,
       rows: [{ payId: row?.payId ?? 0, lines: [{ elementId: element("ORD"), hours: "30" }] }],
     });

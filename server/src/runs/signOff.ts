@@ -18,8 +18,8 @@ import { blockersOf } from "./plan.ts";
 import type { DueEntry, Prepared, PreparedPay } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { reported, runName, writePayEvent, writePaymentFile } from "./runDocuments.ts";
+import { demandOpen, demandVersion } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
-import { demandOpen, demandVersion } from "./saveRows.ts";
 
 export function signOff(context: Context, actor: Actor, runId: number, version: number): void {
   context.store.transaction(() => {

@@ -9,11 +9,13 @@ import { readDocument } from "../documents/documents.ts";
 import { readDues } from "../dues/readDues.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { movePayday } from "../runs/movePayday.ts";
 import { openRun } from "../runs/openRun.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
 import { readRun } from "../runs/readRun.ts";
-import { movePayday, saveRows, setTick } from "../runs/saveRows.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { signOff } from "../runs/signOff.ts";
+import { setTick } from "../runs/ticks.ts";
 import { type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { document, due, loadedRow, outbox } from "../store/schema.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
@@ -174,7 +176,7 @@ describe("cost centres", () => {
     const runId = open();
     const { payId = 0 } = first(runId) ?? {};
     const ORD = world.element("ORD");
-    saveRows(world.context, runId, {
+    saveRows(world.context, world.actor, runId, {
       version: read(runId).version,
       rows: [
         {
@@ -250,7 +252,7 @@ describe("a contractor paid super only", () => {
       ...{ leave: null, allowance: null, deduction: null, taxable: null, superable: null, account: null },
     });
     const runId = open();
-    saveRows(world.context, runId, {
+    saveRows(world.context, world.actor, runId, {
       version: read(runId).version,
       rows: read(runId).rows.map((row) => ({ payId: row.payId, lines: [{ elementId: CONSUP, amount: "330" }] })),
     });

@@ -17,7 +17,7 @@ const sections: [string, [string, string][]][] = [
       ["arrows, Enter, Tab", "move as in a spreadsheet; typing overwrites, F2 edits, Delete clears"],
       ["Ctrl C, Ctrl V", "copy a cell; paste a block, with names in its first column or without"],
       ["Ctrl Z", "undo within this run"],
-      [".", "tick the row in hand and go to the next mark"],
+      [".", "on a name, mark or figure: tick the row and go to the next mark; in a typed cell it begins .5"],
       [",", "back to the mark before"],
       ["[ and ]", "the person before and the next one"],
       ["?", "why: the working of the figure in hand"],

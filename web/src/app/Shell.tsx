@@ -5,7 +5,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
-import { api } from "../state/api.ts";
+import { api, pageId } from "../state/api.ts";
 import { BusinessContext } from "../state/business.ts";
 import { useAppDispatch } from "../state/store.ts";
 import { switchTheme, themeNow } from "../state/theme.ts";
@@ -187,9 +187,15 @@ function useRunEvents(dispatch: ReturnType<typeof useAppDispatch>): void {
   useEffect(() => {
     const events = new EventSource("/api/events");
     let timer: ReturnType<typeof setTimeout> | undefined;
-    events.onmessage = () => {
+    let byOthers = false;
+    events.onmessage = ({ data }: MessageEvent<string>) => {
+      byOthers ||= (JSON.parse(data) as { by?: string }).by !== pageId;
       clearTimeout(timer);
-      timer = setTimeout(() => dispatch(api.util.invalidateTags(["Send", "Desk", "Runs", "Books"])), 150);
+      timer = setTimeout(() => {
+        // What this page changed itself it has the figures of already.
+        dispatch(api.util.invalidateTags(["Send", "Desk", "Runs", "Books", ...(byOthers ? (["Run"] as const) : [])]));
+        byOthers = false;
+      }, 150);
     };
     return () => {
       clearTimeout(timer);

@@ -23,9 +23,12 @@ interface RuleFile {
   text: string;
 }
 
+/** Names this page to the server: a change that it made itself is not told back to it. */
+export const pageId = Math.random().toString(36).slice(2);
+
 export const api = createApi({
   reducerPath: "api",
-  baseQuery: fetchBaseQuery({ baseUrl: "/api", headers: { "X-Zesty": "1" } }),
+  baseQuery: fetchBaseQuery({ baseUrl: "/api", headers: { "X-Zesty": "1", "X-Zesty-Page": pageId } }),
   tagTypes: ["Session", "Desk", "Runs", "Run", "Send", "People", "Person", "Business", "Books", "Dues", "Rules"],
   endpoints: (build) => ({
     session: build.query<SessionView, void>({ query: () => "/session", providesTags: ["Session"] }),

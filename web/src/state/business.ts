@@ -1,6 +1,6 @@
 /** The business in hand: what the places of the bar show, and what follows when a page of another business opens. */
 import type { SessionView } from "@zesty/contract/session";
-import { createContext, use, useEffect } from "react";
+import { createContext, use, useEffect, useRef } from "react";
 
 export type BusinessInHand = SessionView["businesses"][number];
 export const BusinessContext = createContext<{
@@ -18,10 +18,16 @@ export function useBusiness(): BusinessInHand {
 
 export const useTakeBusiness = (): ((businessId: number) => void) => use(BusinessContext).take;
 
-/** A page about one business puts it in hand: what stands in the bar and what stands on the page are one. */
+/**
+ * A page about one business puts it in hand: what stands in the bar and what stands on the page are one. Only when the
+ * page opens: switching the business while it is open leads away from it, and must not be undone.
+ */
 export function usePutInHand(businessId: number | undefined): void {
   const { business, take } = use(BusinessContext);
+  const put = useRef<number | undefined>(undefined);
   useEffect(() => {
-    if (businessId !== undefined && business?.id !== businessId) take(businessId);
+    if (businessId === undefined || put.current === businessId) return;
+    put.current = businessId;
+    if (business?.id !== businessId) take(businessId);
   }, [businessId, business, take]);
 }

@@ -20,6 +20,14 @@ function start(): Worker {
     waiting.get(data.id)?.(data);
     waiting.delete(data.id);
   };
+  // A throw inside the worker answers nothing: who waits gets nothing, the server's figures come in, a new one starts.
+  made.onerror = (event) => {
+    event.preventDefault();
+    for (const answer of waiting.values()) answer({});
+    waiting.clear();
+    made.terminate();
+    worker = undefined;
+  };
   return made;
 }
 

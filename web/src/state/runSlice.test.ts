@@ -4,7 +4,20 @@ import { describe, expect, it } from "vitest";
 import { cents, difference, hours, money, moneyOrDash, shortDate } from "../parts/format.ts";
 import { centsOfText, totalsOfRows } from "../parts/totals.ts";
 import { wheelWords } from "../parts/Wheel.tsx";
-import { cellsTyped, includedSet, loaded, periodsSet, runSlice, saved, ticked, undone, worked } from "./runSlice.ts";
+import {
+  caughtUp,
+  cellsTyped,
+  includedSet,
+  loaded,
+  offeredTaken,
+  periodsSet,
+  recovered,
+  runSlice,
+  saved,
+  ticked,
+  undone,
+  worked,
+} from "./runSlice.ts";
 
 const figures = (gross: string) => ({
   hours: "0",
@@ -72,7 +85,8 @@ describe("typing", () => {
   it.each(["", "0", "0.00"])("“%s” clears the cell", (value) => expect(lines(type(start, 1, value))).toEqual([]));
   it.each([
     [1, "abc", "Alex 1, Ordinary: “abc” is not a number of hours. Write it as 7.5 or 7:30."],
-    [1, "-4", "Alex 1, Ordinary: “-4” is not a number of hours. Write it as 7.5 or 7:30."],
+    [1, "-4", "Alex 1, Ordinary: “-4” is below nought. To take something back, correct the pay that it was in."],
+    [1, ".", "Alex 1, Ordinary: “.” is not a number of hours. Write it as 7.5 or 7:30."],
     [2, "1.234", "Alex 1, Bonus: “1.234” is not an amount. Write it as 18.50."],
   ])("element %i, “%s”: the text stays, is said and is not saved", (elementId, value, sentence) => {
     const state = type(start, elementId, value);
@@ -143,9 +157,9 @@ describe("answers", () => {
       totals: { gross: 1 },
       rows: [{ payId: 1, included: true, figures: figures("7.00"), marks: [] }],
     };
-    const done = reducer(type(start, 1, "11"), saved({ edit: 1, saved: answer }));
+    const done = reducer(type(start, 1, "11"), saved({ runId: 1, edit: 1, saved: answer }));
     expect([done.view?.version, done.unsaved, done.view?.rows[0]?.figures?.gross]).toEqual([4, [], "7.00"]);
-    const newer = reducer(type(type(start, 1, "11"), 1, "12"), saved({ edit: 1, saved: answer }));
+    const newer = reducer(type(type(start, 1, "11"), 1, "12"), saved({ runId: 1, edit: 1, saved: answer }));
     expect([newer.view?.version, newer.unsaved, lines(newer)?.[0]?.hours]).toEqual([4, [1], "12"]);
   });
 });
@@ -172,4 +186,61 @@ describe("figures on screen", () => {
     expect(wheelWords(["done", "now", "todo", "todo", "wrong"])).toBe(
       "Hours done, Check in hand, Sign off to do, Send to do, Settle needs you",
     ));
+});
+
+describe("numbers as people type them", () => {
+  it.each([
+    [1, ".5", { hours: "0.5" }],
+    [1, "7.5h", { hours: "7.5" }],
+    [1, "7.5 hours", { hours: "7.5" }],
+    [1, "7:30", { hours: "7.5" }],
+    [1, "7.", { hours: "7" }],
+    [1, "12,5", { hours: "12.5" }],
+    [2, "82,000", { amount: "82000" }],
+    [2, "$1,234,567.5", { amount: "1234567.5" }],
+  ])("element %i, “%s”", (elementId, value, wanted) =>
+    expect(lines(type(start, elementId, value))?.find((line) => line.elementId === elementId)).toMatchObject(wanted),
+  );
+});
+
+describe("typing is never lost", () => {
+  const typed = type(type(start, 1, "12"), 2, "50", 2);
+  const newer = (change: (row: RunRow) => RunRow): RunView => ({ ...view, version: 9, rows: view.rows.map(change) });
+  it("when the run is read anew: what is not saved stays", () => {
+    const state = reducer(typed, loaded(newer((each) => each)));
+    expect([state.unsaved, state.view?.version]).toEqual([[1, 2], 9]);
+    expect([lines(state)?.[0]?.hours, lines(state, 2)?.[1]?.amount]).toEqual(["12", "50"]);
+  });
+  it("when a colleague changed another row: both stand", () => {
+    const theirs = newer((each) => (each.payId === 1 ? each : { ...each, lines: [], figures: figures("1.00") }));
+    const state = reducer(type(start, 1, "12"), caughtUp(theirs));
+    expect([state.unsaved, state.offered, lines(state)?.[0]?.hours]).toEqual([[1], [], "12"]);
+  });
+  it("when a colleague changed the same row: theirs stands, mine is offered and can be put in", () => {
+    const theirs = newer((each) =>
+      each.payId === 1 ? { ...each, lines: [{ elementId: 1, hours: "3", rate: "40" }] } : each,
+    );
+    const state = reducer(typed, caughtUp(theirs));
+    expect([lines(state)?.[0]?.hours, state.unsaved]).toEqual(["3", [2]]);
+    expect(state.message).toContain("Somebody else changed Alex 1");
+    const mine = reducer(state, offeredTaken());
+    expect([lines(mine)?.[0]?.hours, mine.unsaved, mine.offered]).toEqual(["12", [2, 1], []]);
+  });
+  it("when the browser was closed: it is offered again, unless the server has it", () => {
+    const kept = { rows: [{ payId: 1, lines: [{ elementId: 1, hours: "12", rate: "40" }] }], at: 5 };
+    expect(reducer(start, recovered(kept)).offered).toMatchObject([{ payId: 1, name: "Alex 1", at: 5 }]);
+    const same = {
+      rows: [
+        {
+          payId: 1,
+          lines: [
+            { elementId: 1, hours: "10", rate: "40" },
+            { elementId: 2, amount: "0" },
+          ],
+        },
+      ],
+      at: 5,
+    };
+    expect(reducer(start, recovered(same)).offered).toEqual([]);
+  });
 });

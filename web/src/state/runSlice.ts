@@ -1,7 +1,7 @@
 /** The open run on this screen: rows as typed, figures as worked, undo, and what is not yet saved. */
 
-import { createSlice, original, type PayloadAction } from "@reduxjs/toolkit";
-import type { RunMark, RunRow, RunView, SavedRows } from "@zesty/contract/runs";
+import { createSlice, current, original, type PayloadAction } from "@reduxjs/toolkit";
+import type { RowChange, RunMark, RunRow, RunView, SavedRows } from "@zesty/contract/runs";
 import type { Entry, SheetLine } from "@zesty/core/pay/payContext";
 import type { Overrides } from "@zesty/core/pay/payInput";
 import type { WorkedRow } from "./core.ts";
@@ -15,12 +15,31 @@ export interface CellEdit {
   costCentre?: string | undefined;
 }
 
-interface Before {
-  payId: number;
+/** What a person can change in a row. */
+export interface RowContent {
   lines: SheetLine[];
   included: boolean;
   periods: number;
   overrides: Overrides | null;
+}
+export const contentOf = ({ lines, included, periods, overrides }: RowContent): RowContent => ({
+  lines,
+  included,
+  periods,
+  overrides,
+});
+
+interface Before extends RowContent {
+  payId: number;
+}
+
+/** Typing that is not in the run: somebody else changed the row meanwhile, or the browser was closed too soon. */
+export interface Offered {
+  payId: number;
+  name: string;
+  content: RowContent;
+  /** when it was typed; null when it was overtaken just now */
+  at: number | null;
 }
 
 export interface RunState {
@@ -30,6 +49,9 @@ export interface RunState {
   undo: Before[][];
   /** rows typed and not yet answered by the server */
   unsaved: number[];
+  /** rows as the server has them, of those that are not saved */
+  base: Record<number, RowContent>;
+  offered: Offered[];
   /** bumped with every edit, so that a slow answer does not overwrite newer typing */
   edit: number;
   selected: number | null;
@@ -44,6 +66,8 @@ const initialState: RunState = {
   bad: {},
   undo: [],
   unsaved: [],
+  base: {},
+  offered: [],
   edit: 0,
   selected: null,
   message: null,
@@ -61,20 +85,23 @@ export const inCell = (line: SheetLine, elementId: number, costCentre: string | 
 const isNumber = (text: string, entry: Entry) =>
   (entry === "amount" ? /^\d{1,7}(\.\d{1,2})?$/ : /^\d{1,4}(\.\d{1,4})?$/).test(text);
 
-/** "7:30" is seven and a half hours; a comma may stand for the point. */
+/** As people type: "7:30" and "7.5h" are seven and a half hours, ".5" a half, "82,000" thousands, "12,5" a comma for the point. */
 export function readCell(typed: string, entry: Entry): string {
   const text = typed
     .trim()
-    .replace(/^\$/, "")
-    .replace(/(\d),(\d{3})(?!\d)/g, "$1$2")
+    .replace(/^[−–]/, "-")
+    .replace(/^(-?)\s*\$/, "$1")
+    .replace(/(\d),(?=\d{3}(\D|$))/g, "$1")
     .replace(/,(\d{1,2})$/, ".$1")
-    .replace(/^\./, "0.");
-  const clock = /^(\d{1,3}):([0-5]\d)$/.exec(text);
-  if (entry === "hours" && clock) {
-    const tenThousandths = Math.round((Number(clock[2]) * 10_000) / 60);
-    return tenThousandths === 0
-      ? String(clock[1])
-      : `${clock[1]}.${String(tenThousandths).padStart(4, "0").replace(/0+$/, "")}`;
+    .replace(/(\d)\.$/, "$1")
+    .replace(/^(-?)\.(?=\d)/, "$10.");
+  if (entry === "hours") {
+    const bare = text.replace(/\s*h(ours?|rs?)?$/i, "");
+    const clock = /^(-?)(\d{1,3}):([0-5]\d)$/.exec(bare);
+    if (!clock) return bare;
+    const tenThousandths = Math.round((Number(clock[3]) * 10_000) / 60);
+    const whole = `${clock[1]}${clock[2]}`;
+    return tenThousandths === 0 ? whole : `${whole}.${String(tenThousandths).padStart(4, "0").replace(/0+$/, "")}`;
   }
   return text;
 }
@@ -86,7 +113,7 @@ const badWords: Record<Entry, string> = {
   weeks: "is not a number of weeks. A day of five is 0.2.",
 };
 const badText = (name: string, element: string, value: string, entry: Entry) =>
-  `${name}, ${element}: “${value}” ${badWords[entry]}`;
+  `${name}, ${element}: “${value}” ${/^\s*[-−–]/.test(value) ? "is below nought. To take something back, correct the pay that it was in." : badWords[entry]}`;
 
 /** What a cell holds, by how its element is typed. Weeks and days that are typed bring hours of their own. */
 const filledBy = (entry: Entry, text: string): Partial<SheetLine> =>
@@ -104,6 +131,7 @@ function rowOf(state: RunState, payId: number): RunRow | undefined {
 function remember(state: RunState, payIds: readonly number[]): void {
   const before = [...new Set(payIds)].flatMap((payId): Before[] => {
     const row = rowOf(state, payId);
+    if (row && !state.unsaved.includes(payId)) state.base[payId] = contentOf(current(row));
     return row
       ? [
           {
@@ -136,6 +164,57 @@ function touch(state: RunState, payIds: readonly number[]): void {
   state.fresh = [...payIds];
 }
 
+function putContent(row: RunRow | undefined, content: RowContent): void {
+  if (!row) return;
+  row.lines = content.lines;
+  row.included = content.included;
+  setPeriods(row, content.periods);
+  setOverrides(row, content.overrides);
+}
+
+/** Lines without a quantity are not kept by the server; apart from them the order of lines says nothing. */
+function sameContent(a: RowContent, b: RowContent): boolean {
+  const text = ({ lines, included, periods, overrides }: RowContent) =>
+    JSON.stringify([
+      included,
+      periods,
+      overrides,
+      lines
+        .filter((line) => line.terms !== undefined || Number(line.hours ?? line.amount ?? line.units ?? 0) !== 0)
+        .map((line) => JSON.stringify(line))
+        .sort(),
+    ]);
+  return text(a) === text(b);
+}
+
+/** A newer view of the run in hand: what is typed and not saved stays, unless that very row was changed meanwhile. */
+function mergeInto(state: RunState, fresh: RunView): void {
+  const was = current(state);
+  state.fresh = [];
+  state.unsaved = [];
+  state.base = {};
+  if (was.unsaved.length === 0) state.bad = {};
+  const rows = fresh.rows.map((theirs): RunRow => {
+    const mine = was.unsaved.includes(theirs.payId) && was.view?.rows.find((row) => row.payId === theirs.payId);
+    if (!mine) return theirs;
+    const known = was.base[theirs.payId];
+    if (known && !sameContent(theirs, known)) {
+      state.offered.push({ payId: theirs.payId, name: theirs.name, content: contentOf(mine), at: null });
+      return theirs;
+    }
+    state.base[theirs.payId] = contentOf(theirs);
+    state.unsaved.push(theirs.payId);
+    const { periods, overrides } = mine;
+    return {
+      ...theirs,
+      ...contentOf(mine),
+      context: theirs.context && { ...theirs.context, periods, overrides },
+    };
+  });
+  state.view = { ...fresh, rows };
+  if (state.unsaved.length > 0) state.edit += 1;
+}
+
 const keepTicks = (old: readonly RunMark[], marks: WorkedRow["marks"]): RunMark[] =>
   marks.map((mark) => ({ ...mark, ticked: old.some((each) => each.key === mark.key && each.ticked) }));
 
@@ -144,17 +223,46 @@ export const runSlice = createSlice({
   initialState,
   reducers: {
     loaded: (state, { payload }: PayloadAction<RunView>) => {
-      const same = state.view?.id === payload.id;
-      state.view = payload;
-      state.bad = {};
-      state.unsaved = [];
-      if (!same) {
-        state.undo = [];
-        state.message = null;
-        state.selected = payload.rows[0]?.payId ?? null;
-        state.centreRows = {};
-      }
-      state.fresh = [];
+      if (state.view?.id === payload.id) return mergeInto(state, payload);
+      Object.assign(state, initialState, {
+        view: payload,
+        edit: state.edit,
+        selected: payload.rows[0]?.payId ?? null,
+      });
+    },
+    /** somebody else changed the run meanwhile: their rows come in, mine stay where nobody touched them */
+    caughtUp: (state, { payload }: PayloadAction<RunView>) => {
+      if (state.view?.id !== payload.id) return;
+      mergeInto(state, payload);
+      const names = state.offered.map((each) => each.name).join(", ");
+      state.message = names ? `Somebody else changed ${names} while you typed. Their change stands.` : null;
+    },
+    /** typing of an earlier visit that the server never had is offered again */
+    recovered: (state, { payload }: PayloadAction<{ rows: RowChange[]; at: number }>) => {
+      if (state.unsaved.length > 0) return;
+      state.offered = payload.rows.flatMap((kept): Offered[] => {
+        const row = rowOf(state, kept.payId);
+        if (!row) return [];
+        const here = contentOf(current(row));
+        const content = contentOf({ ...here, ...kept } as RowContent);
+        return sameContent(here, content) ? [] : [{ payId: kept.payId, name: row.name, content, at: payload.at }];
+      });
+    },
+    offeredTaken: (state) => {
+      const { offered } = state;
+      remember(
+        state,
+        offered.map((each) => each.payId),
+      );
+      for (const { payId, content } of offered) putContent(rowOf(state, payId), content);
+      state.offered = [];
+      touch(
+        state,
+        offered.map((each) => each.payId),
+      );
+    },
+    offeredDropped: (state) => {
+      state.offered = [];
     },
     cellsTyped: (state, { payload }: PayloadAction<CellEdit[]>) => {
       const { view } = state;
@@ -238,10 +346,8 @@ export const runSlice = createSlice({
       for (const each of before) {
         const row = rowOf(state, each.payId);
         if (!row) continue;
-        row.lines = each.lines;
-        row.included = each.included;
-        setPeriods(row, each.periods);
-        setOverrides(row, each.overrides);
+        if (!state.unsaved.includes(each.payId)) state.base[each.payId] = contentOf(current(row));
+        putContent(row, each);
         for (const key of Object.keys(state.bad)) if (key.startsWith(`${each.payId}:`)) delete state.bad[key];
       }
       state.message = null;
@@ -261,11 +367,17 @@ export const runSlice = createSlice({
       }
     },
     /** the server's figures, which count */
-    saved: (state, { payload }: PayloadAction<{ edit: number; saved: SavedRows }>) => {
+    saved: (
+      state,
+      { payload }: PayloadAction<{ runId: number; edit: number; saved: SavedRows; rows?: RowChange[] }>,
+    ) => {
       const { view } = state;
-      if (!view) return;
+      if (view?.id !== payload.runId) return;
       view.version = payload.saved.version;
+      for (const { payId, ...content } of payload.rows ?? [])
+        if (state.base[payId]) state.base[payId] = { ...state.base[payId], ...(content as Partial<RowContent>) };
       if (payload.edit !== state.edit) return;
+      state.base = {};
       view.segments = payload.saved.segments;
       view.totals = payload.saved.totals;
       state.unsaved = [];
@@ -292,6 +404,10 @@ export const runSlice = createSlice({
 
 export const {
   loaded,
+  caughtUp,
+  recovered,
+  offeredTaken,
+  offeredDropped,
   cellsTyped,
   includedSet,
   periodsSet,

@@ -7,8 +7,8 @@ import { longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { loaded } from "../../state/runSlice.ts";
+import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
-import { untilSaved } from "../../state/useRunEditing.ts";
 
 export function ClosedownPanel({ view, onBack }: { view: RunView; onBack: () => void }) {
   const dispatch = useAppDispatch();

@@ -31,6 +31,22 @@ export function CorrectionPanel({ view, row, onBack }: { view: RunView; row: Run
 
 type Into = "next" | "own";
 
+const emptyOf = {
+  hours: { hours: "0" },
+  amount: { amount: "0" },
+  weeks: { units: "0" },
+  days: { units: "0" },
+} as const;
+
+/** Weeks and days typed anew bring the hours that go with them. */
+function retyped(line: SheetLine, value: string): SheetLine {
+  if (line.units !== undefined) {
+    const { hours: _hours, ...rest } = line;
+    return { ...rest, units: value };
+  }
+  return line.hours === undefined ? { ...line, amount: value } : { ...line, hours: value };
+}
+
 function Correct({ country, pay }: { country: Country; pay: CorrectablePay }) {
   const navigate = useNavigate();
   const [lines, setLines] = useState<SheetLine[]>(pay.lines);
@@ -47,11 +63,7 @@ function Correct({ country, pay }: { country: Country; pay: CorrectablePay }) {
   };
   const unused = pay.elements.filter((element) => !lines.some((line) => line.elementId === element.id));
   const type = (at: number, value: string) =>
-    setLines(
-      lines.map((line, index) =>
-        index !== at ? line : line.hours === undefined ? { ...line, amount: value } : { ...line, hours: value },
-      ),
-    );
+    setLines(lines.map((line, index) => (index !== at ? line : retyped(line, value))));
   const overpaid = planned.data?.net.startsWith("-") === true;
   return (
     <form
@@ -84,10 +96,12 @@ function Correct({ country, pay }: { country: Country; pay: CorrectablePay }) {
             <span className="flex items-baseline gap-2">
               <input
                 className="figures w-28 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-0.5 text-right"
-                value={line.hours ?? line.amount ?? ""}
+                value={line.units ?? line.hours ?? line.amount ?? ""}
                 onChange={(event) => type(at, event.target.value)}
               />
-              <span className="w-4 text-quiet">{line.hours === undefined ? "$" : "h"}</span>
+              <span className="w-10 text-quiet">
+                {line.units !== undefined ? element?.entry : line.hours === undefined ? "$" : "h"}
+              </span>
             </span>
           </label>
         );
@@ -99,13 +113,7 @@ function Correct({ country, pay }: { country: Country; pay: CorrectablePay }) {
           value=""
           onChange={(event) => {
             const element = pay.elements.find((each) => each.id === Number(event.target.value));
-            if (element)
-              setLines([
-                ...lines,
-                element.entry === "hours"
-                  ? { elementId: element.id, hours: "0" }
-                  : { elementId: element.id, amount: "0" },
-              ]);
+            if (element) setLines([...lines, { elementId: element.id, ...emptyOf[element.entry] }]);
           }}
         >
           <option value="">Add a pay element…</option>

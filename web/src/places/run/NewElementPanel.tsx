@@ -7,8 +7,8 @@ import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { cellsTyped, loaded } from "../../state/runSlice.ts";
+import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
-import { untilSaved } from "../../state/useRunEditing.ts";
 
 interface Props {
   view: RunView;

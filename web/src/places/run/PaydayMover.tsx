@@ -7,8 +7,8 @@ import { TextField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { loaded } from "../../state/runSlice.ts";
+import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
-import { untilSaved } from "../../state/useRunEditing.ts";
 
 export function PaydayMover({ view }: { view: RunView }) {
   const dispatch = useAppDispatch();

@@ -11,9 +11,11 @@ import { totalsOfRows } from "../../parts/totals.ts";
 import { Wheel } from "../../parts/Wheel.tsx";
 import { api, problemOf } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
-import { includedSet, loaded, periodsSet, said, saved, selected, ticked } from "../../state/runSlice.ts";
+import { keptTyping } from "../../state/keptTyping.ts";
+import { includedSet, loaded, periodsSet, recovered, said, saved, selected, ticked } from "../../state/runSlice.ts";
+import { flush, untilSaved } from "../../state/saving.ts";
 import { store, useAppDispatch, useAppSelector } from "../../state/store.ts";
-import { untilSaved, useRunEditing } from "../../state/useRunEditing.ts";
+import { useRunEditing } from "../../state/useRunEditing.ts";
 import { Account } from "./Account.tsx";
 import { ClosedownPanel } from "./ClosedownPanel.tsx";
 import { CorrectionPanel } from "./CorrectionPanel.tsx";
@@ -22,6 +24,7 @@ import { LeavePanel } from "./LeavePanel.tsx";
 import { LeavePanelNz } from "./LeavePanelNz.tsx";
 import { LinesPanel } from "./LinesPanel.tsx";
 import { NewElementPanel } from "./NewElementPanel.tsx";
+import { OfferedTyping } from "./OfferedTyping.tsx";
 import { OverridePanel } from "./OverridePanel.tsx";
 import { PaydayMover } from "./PaydayMover.tsx";
 import { PayslipPreview } from "./PayslipPreview.tsx";
@@ -58,13 +61,16 @@ type Beside =
 
 export function RunPage() {
   const runId = Number(useParams().run);
-  const { data, error } = api.useRunQuery(runId, { refetchOnMountOrArgChange: true });
+  const ready = useSavedBefore(runId);
+  const { data, error } = api.useRunQuery(runId, { refetchOnMountOrArgChange: true, skip: !ready });
   const dispatch = useAppDispatch();
   const view = useAppSelector((state) => state.run.view);
   const wanted = Number(useSearchParams()[0].get("pay"));
   useEffect(() => {
     if (!data) return;
     dispatch(loaded(data));
+    const kept = keptTyping(data.id);
+    if (kept && data.state === "open") dispatch(recovered(kept));
     // From an entry of the books to the very pay it came from.
     if (wanted) dispatch(selected(wanted));
   }, [data, wanted, dispatch]);
@@ -77,6 +83,15 @@ export function RunPage() {
     );
   if (view?.id !== runId) return <Loading what="the run" />;
   return <OpenPage key={runId} view={view} onePay={wanted > 0} />;
+}
+
+/** What was typed in the run before is at the server before this run, or the same one anew, is read. */
+function useSavedBefore(runId: number): boolean {
+  const [ready, setReady] = useState(0);
+  useEffect(() => {
+    void flush().finally(() => setReady(runId));
+  }, [runId]);
+  return ready === runId;
 }
 
 const firstStep = (view: RunView, onePay: boolean): Step =>
@@ -152,7 +167,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
     await untilSaved();
     dispatch(ticked({ payId, key, on }));
     const answer = await dispatch(api.endpoints.setTick.initiate({ run: view.id, payId, key, on }));
-    if (answer.data) dispatch(saved({ edit: store.getState().run.edit, saved: answer.data }));
+    if (answer.data) dispatch(saved({ runId: view.id, edit: store.getState().run.edit, saved: answer.data }));
     else {
       dispatch(ticked({ payId, key, on: !on }));
       dispatch(said(problemOf(answer.error).detail));
@@ -219,6 +234,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           unsaved={unsaved}
         />
       </div>
+      <OfferedTyping />
       <div className="flex min-h-0 flex-1">
         <section className="min-w-0 flex-1 pl-4" aria-label="Sheet">
           <RunSheet

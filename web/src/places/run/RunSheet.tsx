@@ -105,6 +105,8 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     switch (event.key) {
       case ".":
+        // In a cell that is typed it begins a number (.5); anywhere else in the row it ticks.
+        if (column && elementOf(column.key) !== null && view.state === "open" && row.included) return;
         return take(() => onTick(row));
       case ",":
         return take(() => onMarkMove(-1));
@@ -127,8 +129,8 @@ export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove
       case "g":
         return event.preventGridDefault();
       default:
-        // Only digits begin an entry: a stray letter would wipe a figure.
-        if (event.key.length === 1 && !/[\d$]/.test(event.key)) event.preventGridDefault();
+        // Only what a number begins with begins an entry: a stray letter would wipe a figure.
+        if (event.key.length === 1 && !/[\d$.-]/.test(event.key)) event.preventGridDefault();
     }
   }
 

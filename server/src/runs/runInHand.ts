@@ -1,0 +1,57 @@
+/** What every change of an open run asks first, and how it answers: the rows that changed, with figures that count. */
+import type { SavedRows } from "@zesty/contract/runs";
+import { eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { conflict } from "../http/problem.ts";
+import { payRun } from "../store/schema.ts";
+import type { Run } from "./runRows.ts";
+import { segmentsOf } from "./segments.ts";
+import { refreshRun } from "./workRun.ts";
+
+export function demandOpen(run: Run): Run {
+  if (run.state !== "open")
+    throw conflict(
+      "run-closed",
+      `Run ${run.number} is signed off and cannot be changed. Take it back, or correct it in the next run.`,
+      `/run/${run.id}`,
+    );
+  return run;
+}
+
+export function demandVersion(run: Run, version: number): void {
+  if (run.version !== version)
+    throw conflict(
+      "changed-meanwhile",
+      "Somebody else changed this run a moment ago. Your last change was not saved; the sheet shows theirs now, so type yours again.",
+    );
+}
+
+/** Whoever changes a run has prepared it: where two pairs of eyes are wanted, somebody else authorises it. */
+export function notePreparer(context: Context, actor: Actor, run: Run): void {
+  if (run.preparers.includes(actor.userId)) return;
+  context.store.db
+    .update(payRun)
+    .set({ preparers: [...run.preparers, actor.userId] })
+    .where(eq(payRun.id, run.id))
+    .run();
+}
+
+/** Works the run out again. @param raise whether rows changed, so that a colleague's older view is noticed */
+export function answerWith(context: Context, run: Run, payIds: ReadonlySet<number>, raise = true): SavedRows {
+  const version = raise ? run.version + 1 : run.version;
+  context.store.db.update(payRun).set({ version }).where(eq(payRun.id, run.id)).run();
+  const { loaded, rows, totals } = refreshRun(context, run.id);
+  return {
+    version,
+    segments: segmentsOf(context, loaded.run),
+    totals,
+    rows: rows
+      .filter((each) => payIds.has(each.row.payId))
+      .map((each) => ({
+        payId: each.row.payId,
+        included: each.row.included,
+        figures: each.figures,
+        marks: each.marks,
+      })),
+  };
+}

@@ -1,0 +1,125 @@
+/**
+ * Saves typed rows, whether or not their page is still open: shortly after typing, at once on leaving, with the last
+ * breath of a closing tab. Until the server has them they are kept in this browser.
+ */
+import type { RowChange, RunView } from "@zesty/contract/runs";
+import { api, problemOf } from "./api.ts";
+import { keepTyping } from "./keptTyping.ts";
+import { caughtUp, contentOf, type RunState, said, saved } from "./runSlice.ts";
+import { store } from "./store.ts";
+
+const saveAfterMs = 350;
+const retryAfterMs = 3000;
+
+interface Pending {
+  runId: number;
+  version: number;
+  edit: number;
+  rows: RowChange[];
+}
+
+let timer: ReturnType<typeof setTimeout> | undefined;
+let running: Promise<void> | null = null;
+let refused: number | null = null;
+
+export function pendingOf(run: RunState): Pending | null {
+  const { view } = run;
+  if (view?.state !== "open" || run.unsaved.length === 0) return null;
+  const rows = view.rows
+    .filter((row) => run.unsaved.includes(row.payId))
+    .map((row) => ({ payId: row.payId, ...contentOf(row) }));
+  return { runId: view.id, version: view.version, edit: run.edit, rows };
+}
+
+/** Something was typed: kept here at once, sent when the hands rest. */
+export function typed(): void {
+  const pending = pendingOf(store.getState().run);
+  if (!pending) return;
+  keepTyping(pending.runId, pending);
+  clearTimeout(timer);
+  timer = setTimeout(() => void flush(), saveAfterMs);
+}
+
+/** Sends what is not yet saved, now. Resolves when the server has answered. */
+export async function flush(): Promise<void> {
+  clearTimeout(timer);
+  while (running) await running;
+  const pending = pendingOf(store.getState().run);
+  if (!pending || pending.edit === refused) return;
+  running = send(pending).finally(() => {
+    running = null;
+  });
+  await running;
+  const left = pendingOf(store.getState().run);
+  if (left && left.edit !== stuck) typed();
+}
+
+/** the edit that could not be saved: it is tried again later, or never when the server refused it for what it is */
+let stuck: number | null = null;
+
+async function send({ runId, version, edit, rows }: Pending): Promise<void> {
+  const answer = await store.dispatch(api.endpoints.saveRows.initiate({ run: runId, version, rows }));
+  stuck = null;
+  if (answer.data) {
+    compare(runId, edit, answer.data.rows);
+    store.dispatch(saved({ runId, edit, saved: answer.data, rows }));
+    const left = pendingOf(store.getState().run);
+    keepTyping(runId, left?.runId === runId ? left : { version, rows: [] });
+    return;
+  }
+  const problem = problemOf(answer.error);
+  if (problem.status === 409 && problem.code === "changed-meanwhile") {
+    const fresh = await store.dispatch(api.endpoints.run.initiate(runId, { forceRefetch: true }));
+    if (fresh.data) {
+      store.dispatch(caughtUp(fresh.data));
+      const left = pendingOf(store.getState().run);
+      if (store.getState().run.view?.id === runId) keepTyping(runId, left ?? { version, rows: [] });
+    }
+    return;
+  }
+  store.dispatch(said(problem.detail));
+  stuck = edit;
+  if (problem.status === 0 || problem.status >= 500) timer = setTimeout(() => void flush(), retryAfterMs);
+  // As it is it will never be taken: it stays on screen and in this browser until it is changed.
+  else refused = edit;
+}
+
+/** Worker and server must agree to the cent; where they do not, that is a fault of ours and is said. */
+function compare(runId: number, edit: number, rows: { payId: number; figures: unknown }[]): void {
+  const { run } = store.getState();
+  if (run.edit !== edit || run.view?.id !== runId) return;
+  for (const each of rows) {
+    const here: RunView["rows"][number] | undefined = run.view.rows.find((row) => row.payId === each.payId);
+    if (here?.figures && JSON.stringify(here.figures) !== JSON.stringify(each.figures))
+      store.dispatch(
+        said(
+          `${here.name}: this page and the server came to different figures. The server's count; please report this.`,
+        ),
+      );
+  }
+}
+
+/** Waits until everything typed is saved; true when it is. */
+export async function untilSaved(): Promise<boolean> {
+  await flush();
+  for (let tries = 0; tries < 60; tries += 1) {
+    if (store.getState().run.unsaved.length === 0) return true;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  return false;
+}
+
+/** The tab closes or is put aside: a cell still being typed in is taken, and all of it is handed to the browser. */
+function lastBreath(): void {
+  (document.activeElement as HTMLElement | null)?.blur();
+  const pending = pendingOf(store.getState().run);
+  if (!pending) return;
+  keepTyping(pending.runId, pending);
+  void fetch(`/api/runs/${pending.runId}/rows`, {
+    method: "PUT",
+    keepalive: true,
+    headers: { "Content-Type": "application/json", "X-Zesty": "1" },
+    body: JSON.stringify({ version: pending.version, rows: pending.rows }),
+  }).catch(() => undefined);
+}
+if (typeof window !== "undefined") window.addEventListener("pagehide", lastBreath);
