@@ -26,6 +26,7 @@ export const detailFields = {
   completedYears: Joi.number().strict().integer().min(0).max(80).label("Completed years"),
   earnedYear: payrollYearName().label("Year earned"),
   cashOut: Joi.boolean().strict().label("Cashed out"),
+  fromExtra: Joi.boolean().strict().label("Out of a bonus"),
 };
 const detail = Joi.object<LineDetail>(detailFields);
 

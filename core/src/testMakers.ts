@@ -100,6 +100,7 @@ export const context = (
     workPattern: null,
     state: "VIC",
     minimumRate: null,
+    rateChange: null,
     paidByHours: true,
     startDate: "2020-01-06",
     endDate: null,

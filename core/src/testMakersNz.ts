@@ -35,7 +35,7 @@ const earned = {
   gross: "65000",
   irregular: "0",
   days: "260",
-  weeks: "52",
+  calendarDays: "364",
   pays: 26,
 };
 
@@ -84,6 +84,7 @@ export const contextNz = (
   earlierGross: "2400",
   patternDays: "10",
   nextAnniversary: "2027-01-06",
+  earlierInPeriod: null,
   ...change,
   facts: {
     id: 1,
@@ -92,6 +93,7 @@ export const contextNz = (
     workPattern: null,
     costCentres: [],
     minimumRate: null,
+    rateChange: null,
     paidByHours: true,
     startDate: "2020-01-06",
     endDate: null,

@@ -115,6 +115,7 @@ describe("unused leave on departure", () => {
         },
       ],
       decimal("1500"),
+      decimal("0"),
       terms(context),
     );
   it.each<[string, ReturnType<typeof leave>, number, number, number]>([
@@ -145,7 +146,7 @@ describe("unused leave on departure", () => {
     expect([found.withheld.value.toNumber(), found.lumpSumB.toNumber()]).toEqual([(336 - 304) * 52, 104_000]);
   });
   it("nothing left, nothing withheld", () =>
-    expect(unusedLeave([], decimal("1500"), terms()).withheld.value.toNumber()).toBe(0));
+    expect(unusedLeave([], decimal("1500"), decimal("0"), terms()).withheld.value.toNumber()).toBe(0));
 });
 
 describe("termination payments", () => {

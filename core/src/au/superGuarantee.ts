@@ -18,7 +18,7 @@ export interface GuaranteeTerms {
   birthDate: IsoDate;
   /** is super owed for this person at all? */
   entitled: boolean;
-  /** base counted before this pay, in the quarter or the year that the ceiling goes by */
+  /** earnings that counted before this pay, above the ceiling too, in the quarter or the year that it goes by */
   baseBefore: { quarter: Decimal; year: Decimal };
   /** hours worked in an average week of this pay; only people under 18 need it */
   hoursAWeek: Decimal;
@@ -29,6 +29,8 @@ export interface GuaranteeTerms {
 }
 
 export interface Guarantee {
+  /** what counts before the ceiling */
+  counted: Figure;
   base: Figure;
   guarantee: Figure;
   /** what an agreement adds above the law: a reportable employer contribution */
@@ -46,8 +48,11 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
     completedYears(terms.birthDate, terms.payday) < Number(young.under) &&
     terms.hoursAWeek.lte(fixed(young.hoursOver));
   const before = ceiling.per === "quarter" ? terms.baseBefore.quarter : terms.baseBefore.year;
-  const room = atLeastZero(fixed(ceiling.amount).minus(before));
-  const owed = terms.entitled && !tooYoung ? least(counted.value, room) : zero;
+  const limit = fixed(ceiling.amount);
+  const room = atLeastZero(limit.minus(before));
+  // What is taken back comes off the top: far above the ceiling it takes no super with it.
+  const under = least(before.plus(counted.value), limit).minus(least(before, limit));
+  const owed = terms.entitled && !tooYoung ? under : zero;
   const why = !terms.entitled
     ? "No guarantee is set for this person"
     : tooYoung
@@ -81,7 +86,7 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
     setting: { place: "person", section: "super" },
     parts: [counted],
   }));
-  return { base, guarantee, aboveGuarantee, tooYoung };
+  return { counted, base, guarantee, aboveGuarantee, tooYoung };
 }
 
 /**

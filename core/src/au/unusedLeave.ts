@@ -7,9 +7,12 @@ import { paysPerYear } from "../calendar/payPeriods.ts";
 import { atLeastZero, type Decimal, least, zero } from "../quantity/decimal.ts";
 import { dropCents } from "../quantity/rounding.ts";
 import { terminationRules } from "../rulebook/au/terminationRules.ts";
+import { workingHolidayRates } from "../rulebook/au/workingHolidayRates.ts";
 import { sourceNote } from "../rulebook/ruleBook.ts";
 import { type Figure, figure } from "../working/figure.ts";
+import { taxTreatment } from "./taxDeclaration.ts";
 import { noNumberPercent, type WithholdingTerms, withheldInAll } from "./withholding.ts";
+import { workingHolidayTax } from "./workingHoliday.ts";
 
 export interface UnusedLeave {
   leave: "annual" | "long-service";
@@ -27,10 +30,11 @@ export interface UnusedLeaveTax {
   ordinary: Decimal;
 }
 
-/** @param normalGross gross of a normal pay of this cycle */
+/** @param normalGross gross of a normal pay of this cycle; @param thisPay regular taxable earnings of this pay */
 export function unusedLeave(
   items: readonly UnusedLeave[],
   normalGross: Decimal,
+  thisPay: Decimal,
   terms: WithholdingTerms,
 ): UnusedLeaveTax {
   if (items.length === 0)
@@ -67,10 +71,19 @@ export function unusedLeave(
   const share = dropCents(marginal.div(n));
   const t0 = withheldInAll(base, terms);
   const t1 = withheldInAll(base.plus(share), terms);
-  const atMargin = none ? percentOf(marginal, none) : atLeastZero(t1.minus(t0).times(n));
+  // A working holiday maker's steps of the year go on above this pay's earnings (reading: docs/rules/readings.md).
+  const steps =
+    taxTreatment(terms.declared).by === "working-holiday"
+      ? workingHolidayTax(
+          marginal,
+          terms.taxableBefore.plus(thisPay),
+          terms.rules.row(workingHolidayRates, terms.payday).figures,
+        )
+      : undefined;
+  const atMargin = none ? percentOf(marginal, none) : (steps ?? atLeastZero(t1.minus(t0).times(n)));
   // Under $300 the smaller of the two: the reference's first reading of a doubtful clause.
   const onMarginal =
-    !none && marginal.gt(0) && marginal.lt(rules.smallLeave)
+    !none && !steps && marginal.gt(0) && marginal.lt(rules.smallLeave)
       ? least(atMargin, percentOf(marginal, flatPercent))
       : atMargin;
   const onFlat = percentOf(flat, flatPercent);

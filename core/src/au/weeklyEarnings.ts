@@ -11,27 +11,31 @@ const ninetyNineCents = decimal("0.99");
 const thirtyThreeCents = decimal("0.33");
 const oneCent = decimal("0.01");
 
-/** x: whole dollars of the weekly equivalent plus 99 cents. */
-export function weeklyEarnings(earnings: Decimal, cycle: Cycle): Decimal {
-  return dropCents(weeklyEquivalent(earnings, cycle)).plus(ninetyNineCents);
+/**
+ * x: whole dollars of the weekly equivalent plus 99 cents.
+ * @param earnings of the whole payment; @param periods equal pays that it covers. Everything is multiplied first and
+ * divided once: a third of a third is no whole number of dollars any more.
+ */
+export function weeklyEarnings(earnings: Decimal, cycle: Cycle, periods = 1): Decimal {
+  return dropCents(weeklyEquivalent(earnings, cycle, periods)).plus(ninetyNineCents);
 }
 
-function weeklyEquivalent(earnings: Decimal, cycle: Cycle): Decimal {
+function weeklyEquivalent(earnings: Decimal, cycle: Cycle, periods: number): Decimal {
   switch (cycle) {
     case "weekly":
-      return earnings;
+      return periods === 1 ? earnings : earnings.div(periods);
     case "fortnightly":
-      return earnings.div(2);
+      return earnings.div(2 * periods);
     case "four-weekly":
-      return earnings.div(4);
+      return earnings.div(4 * periods);
     case "quarterly":
-      return earnings.div(13);
+      return earnings.div(13 * periods);
     case "half-monthly":
-      return earnings.times(6).div(13);
+      return earnings.times(6).div(13 * periods);
     case "monthly": {
       // An amount that ends in exactly 33 cents is a third of a dollar cut short: one cent is added first.
-      const endsIn33 = earnings.mod(1).eq(thirtyThreeCents);
-      return (endsIn33 ? earnings.plus(oneCent) : earnings).times(3).div(13);
+      const endsIn33 = earnings.minus(thirtyThreeCents.times(periods)).mod(periods).isZero();
+      return (endsIn33 ? earnings.plus(oneCent.times(periods)) : earnings).times(3).div(13 * periods);
     }
   }
 }

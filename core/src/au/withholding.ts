@@ -35,23 +35,26 @@ export interface Withheld {
   studyLoan: Decimal;
 }
 
-/** Withholding on one ordinary pay of the cycle: Schedule 1 and Schedule 8 amounts, whole dollars, not negative. */
-export function withheldFrom(earnings: Decimal, terms: WithholdingTerms): Withheld {
+/**
+ * Withholding on one pay of the cycle, a payment over several counted as so many equal ones: Schedule 1 and Schedule 8
+ * amounts of one of them, whole dollars, not negative.
+ */
+export function withheldFrom(earnings: Decimal, terms: WithholdingTerms, periods = 1): Withheld {
   const { declared, payday, cycle, rules } = terms;
   if (earnings.lte(0)) return { regular: zero, studyLoan: zero };
   const treatment = taxTreatment(declared);
   if (treatment.by === "no-number") {
-    if (isSparedForYouth(earnings, terms)) return { regular: zero, studyLoan: zero };
+    if (isSparedForYouth(earnings, periods, terms)) return { regular: zero, studyLoan: zero };
     const rates = rules.row(withholdingRates, payday).figures;
     const percent = declared.residency === "resident" ? rates.noNumberResident : rates.noNumberForeign;
-    return { regular: dropCents(dropCents(earnings).times(percent).div(100)), studyLoan: zero };
+    return { regular: dropCents(dropCents(earnings.div(periods)).times(percent).div(100)), studyLoan: zero };
   }
   if (treatment.by === "working-holiday") {
     const rates = rules.row(workingHolidayRates, payday).figures;
     return { regular: workingHolidayTax(earnings, terms.taxableBefore, rates), studyLoan: zero };
   }
   const table = rules.row(withholdingScales, payday).figures;
-  const x = weeklyEarnings(earnings, cycle);
+  const x = weeklyEarnings(earnings, cycle, periods);
   let regular = fromWeekly(weeklyByCoefficients(table.scales[treatment.scale], x), cycle);
   if (treatment.scale !== "3") {
     if (declared.medicareDependants !== undefined && (treatment.scale === "2" || treatment.scale === "6")) {
@@ -72,9 +75,16 @@ export function withheldFrom(earnings: Decimal, terms: WithholdingTerms): Withhe
 }
 
 /** Under 18 and not above $350 a week ($700 a fortnight, $1,517 a month): nothing is withheld for want of a number. */
-function isSparedForYouth(earnings: Decimal, { birthDate, payday, cycle, rules }: WithholdingTerms): boolean {
+function isSparedForYouth(
+  earnings: Decimal,
+  periods: number,
+  { birthDate, payday, cycle, rules }: WithholdingTerms,
+): boolean {
   const { youngUnder, youngWeekly } = rules.row(withholdingRates, payday).figures;
-  return completedYears(birthDate, payday) < Number(youngUnder) && earnings.lte(fromWeekly(fixed(youngWeekly), cycle));
+  return (
+    completedYears(birthDate, payday) < Number(youngUnder) &&
+    earnings.lte(fromWeekly(fixed(youngWeekly), cycle).times(periods))
+  );
 }
 
 export interface WithheldFigures {
@@ -87,23 +97,24 @@ export interface WithheldFigures {
  * @param earnings the whole payment's taxable regular earnings
  */
 export function withholding(earnings: Figure, periods: number, terms: WithholdingTerms): WithheldFigures {
-  const one = periods === 1 ? earnings.value : earnings.value.div(periods);
-  const each = withheldFrom(one, terms);
+  const each = withheldFrom(earnings.value, terms, periods);
+  // The steps of a working holiday maker go by the year's pay: a payment over several pays crosses them once.
+  const times = taxTreatment(terms.declared).by === "working-holiday" ? 1 : periods;
   const extra = decimalOrZero(terms.declared.extraPerPay);
   const asked = earnings.value.gt(0) ? extra : zero;
   return {
-    regular: figure("PAYG withholding, regular", each.regular.times(periods).plus(asked), "money", () => ({
-      ...explainRegular(one, each.regular, periods, asked, terms),
+    regular: figure("PAYG withholding, regular", each.regular.times(times).plus(asked), "money", () => ({
+      ...explainRegular(earnings.value, each.regular, periods, asked, terms),
       parts: [earnings],
     })),
     studyLoan: figure("Study loan component", each.studyLoan.times(periods), "money", () => ({
-      ...explainStudyLoan(one, terms),
+      ...explainStudyLoan(earnings.value, periods, terms),
       parts: [earnings],
     })),
   };
 }
 
-function explainRegular(one: Decimal, regular: Decimal, periods: number, asked: Decimal, terms: WithholdingTerms) {
+function explainRegular(earnings: Decimal, regular: Decimal, periods: number, asked: Decimal, terms: WithholdingTerms) {
   const { declared, payday, cycle, rules } = terms;
   const treatment = taxTreatment(declared);
   const times = periods === 1 ? "" : `, then × ${periods} periods`;
@@ -112,7 +123,7 @@ function explainRegular(one: Decimal, regular: Decimal, periods: number, asked: 
   if (treatment.by === "no-number") {
     const row = rules.row(withholdingRates, payday);
     const percent = declared.residency === "resident" ? row.figures.noNumberResident : row.figures.noNumberForeign;
-    if (isSparedForYouth(one, terms))
+    if (isSparedForYouth(earnings, periods, terms))
       return {
         rule: `No tax file number, but under ${row.figures.youngUnder} and not above $${row.figures.youngWeekly} a week: nothing is withheld${plus}`,
         source: sourceNote(withholdingRates, row),
@@ -120,7 +131,7 @@ function explainRegular(one: Decimal, regular: Decimal, periods: number, asked: 
       };
     return {
       rule: `No tax file number: ${percent} % of whole dollars, cents dropped${plus}`,
-      formula: `${percent} % × ${dropCents(one).toFixed(0)}${times}`,
+      formula: `${percent} % × ${dropCents(earnings.div(periods)).toFixed(0)}${times}`,
       source: sourceNote(withholdingRates, row),
       setting,
     };
@@ -129,13 +140,13 @@ function explainRegular(one: Decimal, regular: Decimal, periods: number, asked: 
     const row = rules.row(workingHolidayRates, payday);
     return {
       rule: `Working holiday maker: steps of the year's pay here, from $${terms.taxableBefore.toFixed(2)} on${plus}`,
-      formula: `${one.toFixed(2)} over the steps${times}`,
+      formula: `${earnings.toFixed(2)} over the steps`,
       source: sourceNote(workingHolidayRates, row),
       setting,
     };
   }
   const row = rules.row(withholdingScales, payday);
-  const x = weeklyEarnings(one, cycle);
+  const x = weeklyEarnings(earnings, cycle, periods);
   const { a, b } = coefficientFor(row.figures.scales[treatment.scale], x);
   const back = cycle === "weekly" ? "" : `, back to the ${cycle} pay`;
   const less = b.isNegative() ? `+ ${b.abs().toFixed(4)}` : `− ${b.toFixed(4)}`;
@@ -153,11 +164,12 @@ function explainRegular(one: Decimal, regular: Decimal, periods: number, asked: 
   };
 }
 
-function explainStudyLoan(one: Decimal, terms: WithholdingTerms) {
+function explainStudyLoan(earnings: Decimal, periods: number, terms: WithholdingTerms) {
   const setting = { place: "person", section: "tax" } as const;
-  if (!owesStudyLoan(terms.declared) || one.lte(0)) return { rule: "No study loan component on this pay", setting };
+  if (!owesStudyLoan(terms.declared) || earnings.lte(0))
+    return { rule: "No study loan component on this pay", setting };
   const row = terms.rules.row(studyLoanRates, terms.payday);
-  const x = weeklyEarnings(one, terms.cycle);
+  const x = weeklyEarnings(earnings, terms.cycle, periods);
   return {
     rule: "Schedule 8, on the same weekly earnings as Schedule 1, rounded to the dollar on its own",
     formula: studyLoanFormula(x, terms.declared, row.figures),

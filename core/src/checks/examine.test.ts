@@ -25,6 +25,24 @@ const cashOut = (value: string): SheetLine => ({ elementId: 2, hours: value, det
 const cases: Record<MarkCodeAu, Case> = {
   missingTable: { kind: "stop", with: [context({ payday: "2031-01-02" }), hours("38")] },
   derivedTable: { kind: "note", with: [context({ payday: "2026-07-02" }), hours("38")] },
+  rateChanged: {
+    kind: "query",
+    with: [context({ facts: { rateChange: { from: "2025-10-01", was: "30", is: "33" } } }), hours("38")],
+  },
+  partPeriod: {
+    kind: "query",
+    with: [context({ facts: { startDate: "2025-10-01" } }), hours("38")],
+  },
+  leaveBeyondPeriod: {
+    kind: "query",
+    with: [context(), [...hours("38"), { elementId: 2, hours: "7.6" }]],
+    without: [context(), [...hours("30.4"), { elementId: 2, hours: "7.6" }]],
+  },
+  farAboveUsual: {
+    kind: "query",
+    with: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "90000" }]],
+    without: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "1900" }]],
+  },
   noHours: { kind: "stop", with: [context(), []] },
   absurdHours: { kind: "stop", with: [context(), hours("169")], without: [context(), hours("168")] },
   netBelowZero: { kind: "stop", with: [context(), [...hours("1"), { elementId: 3, amount: "500" }]] },

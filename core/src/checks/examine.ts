@@ -1,11 +1,13 @@
 /** The checks of a worked row: each a small named rule that finds nothing or one or more marks. */
 import { taxTreatment } from "../au/taxDeclaration.ts";
 import { addDays, completedYears, daysBetween } from "../calendar/dates.ts";
+import { weeksIn } from "../pay/accruingHours.ts";
 import type { PayElement, RowContext, SheetLine, WorkedRow } from "../pay/payContext.ts";
 import { workOutRow } from "../pay/payContext.ts";
 import { hoursOf } from "../pay/snapshot.ts";
 import type { WorkedLine } from "../pay/workedPay.ts";
 import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
+import { fringeBenefitRules } from "../rulebook/au/fringeBenefitRules.ts";
 import { tablesAu } from "../rulebook/au/index.ts";
 import { minimumWage } from "../rulebook/au/minimumWage.ts";
 import { studyLoanRates } from "../rulebook/au/studyLoanRates.ts";
@@ -18,12 +20,16 @@ import { dollars, inRun, person } from "./check.ts";
 import { leaveChecks, noAccrual } from "./leaveChecks.ts";
 import { linePayChecks, lineRowChecks } from "./lineChecks.ts";
 import type { Mark } from "./mark.ts";
+import { periodChecks } from "./periodChecks.ts";
 import { unlikeLast } from "./unlikeLast.ts";
 
-/** Tables that a payday needs and the rule book lacks. Looked for before anything is worked out. */
+/**
+ * Tables that a payday needs and the rule book lacks. Looked for before anything is worked out. Fringe benefits go by a
+ * year of their own, and no pay needs their table.
+ */
 export function missingTables(payday: string, rules: RuleBook): Mark[] {
   return tablesAu
-    .filter((table) => !rules.find<unknown>(table, payday))
+    .filter((table) => table.name !== fringeBenefitRules.name && !rules.find<unknown>(table, payday))
     .map((table) => ({
       kind: "stop",
       code: "missingTable",
@@ -112,7 +118,8 @@ const unlikeLastTime: Check = ({ context, worked }) => unlikeLast(context.lastPa
 const belowMinimum: Check = ({ context, input, worked }, rules) => {
   const rate = context.facts.hourlyRate;
   if (rate === null || worked.gross.value.isZero()) return [];
-  const national = rules.row(minimumWage, input.payday).figures;
+  // A wage decision starts with the first full pay period from its day: the period's first day decides.
+  const national = (rules.find(minimumWage, context.periodStart) ?? rules.row(minimumWage, input.payday)).figures;
   const casual = input.person.basis === "casual";
   const adult = completedYears(input.person.birthDate, input.payday) >= Number(national.adultAge);
   const loaded = (floor: Decimal) =>
@@ -173,6 +180,37 @@ const tooYoungForSuper: PayCheck = ({ input, worked }, rules) => {
     : [];
 };
 
+const forTime = (row: WorkedRow, elements: readonly string[]): Decimal =>
+  row.worked.lines
+    .filter(({ line }) => elements.includes(line.element) && line.corrects === undefined && line.cashOut !== true)
+    .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), decimal(0));
+
+const period: Check = (row) =>
+  periodChecks({
+    context: row.context,
+    weeklyHours: decimalOrZero(row.input.person.weeklyHours),
+    hours: forTime(row, ["ordinary"]),
+    gross: row.worked.gross.value,
+  });
+
+/** Leave on top of a whole period's work is either paid in advance (and taxed by period) or typed twice. */
+const leaveBeyondPeriod: Check = (row) => {
+  const { context, input } = row;
+  const agreed = decimalOrZero(input.person.weeklyHours).times(weeksIn(context.cycle, context.periods));
+  const leave = forTime(row, ["leaveTaken"]);
+  const all = leave.plus(forTime(row, ["ordinary"]));
+  return leave.gt(0) && agreed.gt(0) && input.person.basis === "full-time" && all.gt(agreed.plus("0.01"))
+    ? [
+        {
+          kind: "query",
+          code: "leaveBeyondPeriod",
+          facts: { hours: all.toDecimalPlaces(2).toString(), agreed: agreed.toDecimalPlaces(2).toString() },
+          mend: inRun,
+        },
+      ]
+    : [];
+};
+
 /** Checks of the pay alone: the command line has nothing else. */
 const payChecks: readonly PayCheck[] = [
   noHours,
@@ -187,6 +225,8 @@ const payChecks: readonly PayCheck[] = [
 
 /** Checks that also want to know the person and the run. */
 const rowChecks: readonly Check[] = [
+  period,
+  leaveBeyondPeriod,
   absurdHours,
   details,
   fund,

@@ -85,6 +85,34 @@ const notEnrolled: PayCheckNz = (pay, rules) => {
     : [];
 };
 
+/** KiwiSaver Act 2006, s 101D: the employer contributes the least rate, unless the person has a reduction and it is matched. */
+const employerRate: PayCheckNz = ({ input, worked }, rules) => {
+  const { kiwiSaver: rates } = rules.row(deductionRatesNz, input.payday).figures;
+  const chosen = input.person.kiwiSaver;
+  const rate = chosen?.employerRate;
+  if (chosen?.status !== "member" || rate === undefined || worked.kiwiSaver.employerGross.value.isZero()) return [];
+  const matched = chosen.temporaryRate === true && rates.temporaryPercent !== null;
+  const least = decimal(matched && rates.temporaryPercent !== null ? rates.temporaryPercent : rates.employerPercent);
+  return decimal(rate).lt(least)
+    ? [
+        {
+          kind: "stop",
+          code: "employerRateLow",
+          facts: { rate, least: least.toString(), payday: input.payday },
+          mend: person("kiwiSaver"),
+        },
+      ]
+    : [];
+};
+
+/** Without the facts that it goes by, the tax on the employer's contribution is taken at the lowest rate. */
+const esctAssumed: PayCheckNz = ({ input, worked }) => {
+  const saver = input.person.kiwiSaver;
+  return worked.kiwiSaver.employerGross.value.gt(0) && !saver?.esctRate && !saver?.esctBase
+    ? [{ kind: "query", code: "esctAssumed", facts: {}, mend: person("kiwiSaver") }]
+    : [];
+};
+
 /** Holidays Act 2003, s 28: only casuals and fixed terms under a year may have 8 % with each pay. */
 const eightPercent: PayCheckNz = ({ input }) =>
   input.person.holidayPayWithPay === true && input.person.basis !== "casual"
@@ -93,7 +121,9 @@ const eightPercent: PayCheckNz = ({ input }) =>
 
 const cuts: PayCheckNz = ({ input, worked }) => {
   const found: Mark[] = [];
-  const asked = decimalOrZero(input.person.childSupport?.amount).times(input.periods ?? 1);
+  const asked = decimalOrZero(input.person.childSupport?.amount)
+    .times(input.periods ?? 1)
+    .minus(decimalOrZero(input.earlierInPeriod?.childSupport));
   if (worked.parts.childSupport.value.lt(asked))
     found.push({
       kind: "note",
@@ -122,10 +152,15 @@ const cuts: PayCheckNz = ({ input, worked }) => {
 
 /** Minimum Wage Order: by the rate, and for salaries by what the hours of the period come to. */
 const belowMinimum: PayCheckNz = ({ input, worked }, rules) => {
-  const { adult, startingOut, adultAge } = rules.row(minimumWageNz, input.payday).figures;
+  // The Order in force when the work was done counts, not the one on the payday.
+  const { from: firstDay, to: lastDay } = input.worked ?? { from: input.payday, to: input.payday };
+  const before = rules.find(minimumWageNz, firstDay)?.figures;
+  const since = rules.find(minimumWageNz, lastDay)?.figures ?? rules.row(minimumWageNz, input.payday).figures;
+  const { adult, startingOut, adultAge } = before ?? since;
   const { birthDate, lowerMinimum } = input.person;
-  if (completedYears(birthDate, input.payday) < Number(adultAge)) return [];
+  if (completedYears(birthDate, lastDay) < Number(adultAge)) return [];
   const minimum = decimal(lowerMinimum ? startingOut : adult);
+  const later = decimal(lowerMinimum ? since.startingOut : since.adult);
   const floor = lowerMinimum ? "starting-out and training" : "adult";
   const rateOf = (line: PayLineNz) =>
     decimal(line.rate ?? "0")
@@ -140,6 +175,20 @@ const belowMinimum: PayCheckNz = ({ input, worked }, rules) => {
         kind: "stop",
         code: "belowMinimumNz",
         facts: { rate: dollars(rateOf(low)), floor, minimum: dollars(minimum) },
+        mend: person("rate"),
+      },
+    ];
+  const lowSince = later.gt(minimum)
+    ? input.lines.find(
+        (line) => line.element === "ordinary" && line.rate !== undefined && !line.corrects && rateOf(line).lt(later),
+      )
+    : undefined;
+  if (lowSince)
+    return [
+      {
+        kind: "query",
+        code: "minimumRises",
+        facts: { rate: dollars(rateOf(lowSince)), minimum: dollars(later), to: lastDay },
         mend: person("rate"),
       },
     ];
@@ -162,6 +211,56 @@ const belowMinimum: PayCheckNz = ({ input, worked }, rules) => {
             minimum: dollars(minimum),
           },
           mend: person("rate"),
+        },
+      ]
+    : [];
+};
+
+/** Total remuneration may not bring the pay below the minimum wage (KiwiSaver Act 2006, s 101B with the Minimum Wage Act). */
+const totalBelowMinimum: PayCheckNz = ({ input, worked }, rules) => {
+  if (input.person.kiwiSaver?.totalRemuneration !== true) return [];
+  const hours = input.lines
+    .filter((line) => line.element === "ordinary" && !line.corrects)
+    .reduce((total, line) => total.plus(decimalOrZero(line.hours)), zero);
+  if (!hours.gt(0)) return [];
+  const day = input.worked?.from ?? input.payday;
+  const figures = rules.find(minimumWageNz, day)?.figures ?? rules.row(minimumWageNz, input.payday).figures;
+  const minimum = decimal(input.person.lowerMinimum ? figures.startingOut : figures.adult);
+  const own = worked.lines
+    .filter((each) => each.line.element === "ordinary" && !each.line.corrects)
+    .reduce((total, each) => total.plus(each.amount.value), zero)
+    .minus(worked.kiwiSaver.employerGross.value);
+  return own.lt(minimum.times(hours))
+    ? [
+        {
+          kind: "stop",
+          code: "totalBelowMinimum",
+          facts: { rate: dollars(own.div(hours)), minimum: dollars(minimum) },
+          mend: person("kiwiSaver"),
+        },
+      ]
+    : [];
+};
+
+/** Annual holidays paid in advance beyond the 8 % that is owed at the end: what is over is not taken back by itself. */
+const advanceOver: PayCheckNz = ({ input, worked }, rules) => {
+  if (!input.holidays || !input.lines.some((line) => line.element === "finalPercent")) return [];
+  const { percent } = rules.row(holidayRules, input.payday).figures;
+  const weeks = worked.lines
+    .filter((each) => each.line.element === "unusedLeave" && each.line.leave === "annual")
+    .reduce((total, each) => total.plus(each.amount.value), zero);
+  const base = decimalOrZero(input.holidays.history.sinceAnniversary.gross)
+    .plus(worked.holiday.gross.value)
+    .plus(weeks);
+  const owed = base.times(percent).div(hundred);
+  const over = decimalOrZero(input.holidays.advancePaid).minus(owed);
+  return over.gt("0.005")
+    ? [
+        {
+          kind: "query",
+          code: "advanceOver",
+          facts: { over: dollars(over), owed: dollars(owed), paid: dollars(decimalOrZero(input.holidays.advancePaid)) },
+          mend: person("departure"),
         },
       ]
     : [];
@@ -211,7 +310,11 @@ const payChecks: readonly PayCheckNz[] = [
   netBelowZero,
   noRate,
   kiwiSaverRate,
+  employerRate,
+  esctAssumed,
   belowMinimum,
+  totalBelowMinimum,
+  advanceOver,
   noNotification,
   notEnrolled,
   eightPercent,

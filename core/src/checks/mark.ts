@@ -46,9 +46,36 @@ export const markCodes = [
   "otherYear",
   "departureOpen",
   "aboveCap",
+  "rateChanged",
+  "partPeriod",
+  "leaveBeyondPeriod",
+  "farAboveUsual",
   ...markCodesNz,
 ] as const;
 export type MarkCode = (typeof markCodes)[number];
+
+/**
+ * Queries about facts of the person, not of this pay: a tick on one of them lasts until the fact changes, since its key
+ * holds the facts.
+ */
+export const standingCodes: readonly MarkCode[] = [
+  "noMemberNumber",
+  "numberMissing",
+  "thresholdUnticked",
+  "noAddress",
+  "noEmail",
+  "noAccrual",
+  "noReportingCode",
+  "taxCodeMissing",
+  "certificateEnded",
+  "kiwiSaverNotRaised",
+  "kiwiSaverUnknown",
+  "suspensionEnded",
+  "temporaryRateEnded",
+  "eightPercent",
+  "esctAssumed",
+  "historyShort",
+];
 
 /** What a tick on a query is kept under: the same finding with other facts is a new question. */
 export const tickKey = (mark: Mark): string =>

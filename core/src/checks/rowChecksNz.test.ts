@@ -78,6 +78,47 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
       hours(),
     ],
   },
+  employerRateLow: {
+    kind: "stop",
+    with: [contextNz({ person: saver({ employeeRate: "4", employerRate: "3", esctRate: "30" }) }), hours()],
+    without: [contextNz({ person: saver({ employeeRate: "3", employerRate: "3", temporaryRate: true }) }), hours()],
+  },
+  esctAssumed: { kind: "query", with: [contextNz({ person: saver({}) }), hours()] },
+  minimumRises: {
+    kind: "query",
+    with: [
+      contextNz({
+        payday: "2026-04-07",
+        periodStart: "2026-03-23",
+        periodEnd: "2026-04-05",
+        facts: { hourlyRate: "23.50" },
+      }),
+      hours(),
+    ],
+    // Worked in March, paid in April: the Order of March counts.
+    without: [
+      contextNz({
+        payday: "2026-04-02",
+        periodStart: "2026-03-16",
+        periodEnd: "2026-03-29",
+        facts: { hourlyRate: "23.50" },
+      }),
+      hours(),
+    ],
+  },
+  totalBelowMinimum: {
+    kind: "stop",
+    with: [
+      contextNz({ person: saver({ totalRemuneration: true, esctRate: "30" }), facts: { hourlyRate: "24" } }),
+      hours(),
+    ],
+    without: [contextNz({ person: saver({ totalRemuneration: true, esctRate: "30" }) }), hours()],
+  },
+  advanceOver: {
+    kind: "query",
+    with: [contextNz({ holidays: holidayFacts({ advancePaid: "4000" }) }), [...hours(), { elementId: 13 }]],
+    without: [contextNz({ holidays: holidayFacts({ advancePaid: "400" }) }), [...hours(), { elementId: 13 }]],
+  },
   childSupportCut: {
     kind: "note",
     with: [contextNz({ person: personNz({ childSupport: { amount: "2000" } }) }), hours()],

@@ -8,6 +8,7 @@ import { deductionRatesNz } from "../rulebook/nz/deductionRatesNz.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import { dollars, inRun, person } from "./check.ts";
 import type { Mark } from "./mark.ts";
+import { periodChecks } from "./periodChecks.ts";
 import { unlikeLast } from "./unlikeLast.ts";
 
 type CheckNz = (row: WorkedRowNz, rules: RuleBook) => Mark[];
@@ -186,7 +187,18 @@ const belowAgreed: CheckNz = ({ context, worked }) => {
     : [];
 };
 
+const period: CheckNz = ({ context, worked }) =>
+  periodChecks({
+    context,
+    weeklyHours: decimalOrZero(context.holidays.weeklyHours),
+    hours: worked.lines
+      .filter(({ line }) => line.element === "ordinary" && line.corrects === undefined)
+      .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), zero),
+    gross: worked.gross.value,
+  });
+
 export const rowChecksNz: readonly CheckNz[] = [
+  period,
   absurdHours,
   details,
   dated,

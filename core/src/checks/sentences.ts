@@ -42,6 +42,14 @@ const sentences: Record<MarkCode, Sentence> = {
     `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to payroll year ${f.year}, and so do rates and lodgement.`,
   departureOpen: (f) =>
     `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of annual leave would stay in the balance.`,
+  rateChanged: (f) =>
+    `The rate changed from ${f.was} to ${f.is} on ${dateWords(f.from ?? "")}, within this period. All hours stand at ${f.is}: for those worked before that day type the rate of their day.`,
+  partPeriod: (f) =>
+    `${f.start ? `Starts on ${dateWords(f.start)}` : `The last day is ${dateWords(f.end ?? "")}`}, within this period: ${f.days} of ${f.of} working days are this person's. ${Number(f.over) > 0 ? `${f.hours} h are more than the ${f.most} h of those days.` : "The usual pay was cut to them."}`,
+  leaveBeyondPeriod: (f) =>
+    `${f.hours} h of work and leave, and the period has ${f.agreed} h. Leave paid in advance is taxed by period: set how many pays this one covers; or take out the hours that stand twice.`,
+  farAboveUsual: (f) =>
+    `Gross ${f.gross} is ${f.times} times a usual pay of ${f.usual}. Look for a year's salary in one pay, or a slip of the key.`,
   ...sentencesNz,
   aboveCap: (f) => `Super of the year reaches ${f.all}, above the concessional cap of ${f.cap}.`,
 };

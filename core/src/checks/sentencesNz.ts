@@ -22,6 +22,16 @@ export const sentencesNz = {
   temporaryRateEnded: (f) =>
     `The temporary KiwiSaver rate ended on ${day(f.until)}. From then on it is ${f.default} %.`,
   suspensionEnded: (f) => `The savings suspension ended on ${day(f.until)}. Deduct again, or record a new one.`,
+  employerRateLow: (f) =>
+    `The employer's KiwiSaver is ${f.rate} %; on ${day(f.payday)} at least ${f.least} % is owed. Raise it, or record the reduction that it matches.`,
+  esctAssumed: () =>
+    "Neither an ESCT rate nor last year's pay is given, so the lowest rate was taken. Record one of them.",
+  minimumRises: (f) =>
+    `The minimum wage rises to ${f.minimum} within this period (it ends on ${day(f.to)}), and the rate is ${f.rate}. Hours worked from then on are owed at the new minimum.`,
+  totalBelowMinimum: (f) =>
+    `After the employer's KiwiSaver comes out of it, the pay is ${f.rate} an hour, below the minimum of ${f.minimum}. Raise the agreed pay, or pay the contribution on top.`,
+  advanceOver: (f) =>
+    `Annual holidays paid in advance (${f.paid}) are ${f.over} more than the ${f.owed} that is owed at the end. Nothing is taken back by itself: agree on it in writing, or tick that it is left.`,
   kiwiSaverUnknown: () => "No KiwiSaver status is set. A new employee from 18 to 64 is enrolled unless exempt.",
   optOutWindow: (f) => `May opt out of KiwiSaver from ${day(f.from)} to ${day(f.to)}.`,
   esctEstimated: () => "The ESCT rate stands on an estimate of this year's pay, as there is no full year before.",

@@ -67,7 +67,8 @@ function lineOf(pay: FiledPay): DelimitedRecord {
   const paye = cents(worked.withheld.value.plus(parts.givingCredit.value));
   const back = pay.isCorrection && gross < 0;
   const support = cents(parts.childSupport.value);
-  const asked = pay.supportNotice === null ? 0 : cents(pay.supportNotice);
+  // A correction pays no notice: it was met, or cut, with the pay that it corrects.
+  const asked = pay.supportNotice === null || pay.isCorrection ? 0 : cents(pay.supportNotice);
   const loan = cents(parts.studentLoan.value);
   const extra = worked.lines.some((line) => line.side === "extra");
   return {

@@ -25,13 +25,22 @@ interface Terms {
  * Student loan deduction. Example: $600.00 a week: (600 − 464) × 12 % = $16.32.
  * @param earnings gross of the pay with extra pays
  */
-export function studentLoan(earnings: Figure, code: TaxCode, cycle: Cycle, periods: number, terms: Terms): Figure {
+export function studentLoan(
+  earnings: Figure,
+  code: TaxCode,
+  cycle: Cycle,
+  periods: number,
+  terms: Terms & { percent?: Decimal | undefined },
+): Figure {
   const row = terms.rules.row(deductionRatesNz, terms.payday);
-  const { percent, yearlyThreshold } = row.figures.studentLoan;
-  const threshold = code.main ? decimal(yearlyThreshold).times(periods).div(paysPerYear[cycle]) : zero;
-  const owed = code.studentLoan
-    ? cutToCent(atLeastZero(earnings.value.minus(threshold)).times(percent).div(100))
-    : zero;
+  const { yearlyThreshold, ...law } = row.figures.studentLoan;
+  // A special deduction rate, as its certificate has it (Student Loan Scheme Act 2011, s 39).
+  const percent = terms.percent?.toString() ?? law.percent;
+  const n = paysPerYear[cycle];
+  const threshold = code.main ? decimal(yearlyThreshold).times(periods).div(n) : zero;
+  // Divided once: a twelfth of the threshold is no whole number of cents.
+  const above = atLeastZero(earnings.value.times(n).minus(code.main ? decimal(yearlyThreshold).times(periods) : zero));
+  const owed = code.studentLoan ? cutToCent(above.times(percent).div(100 * n)) : zero;
   return figure("Student loan", owed, "money", () => ({
     rule: code.main
       ? `${percent} % of earnings above the threshold of this pay`
@@ -76,6 +85,10 @@ export function extraStudentLoan(
     parts: [earnings],
   }));
 }
+
+/** Names an order among others served on the same day: what it took is summed under this code. */
+export const orderCode = ({ served, kind, name }: Order): string =>
+  `ORDER-${served}-${kind}-${name.replace(/[^\p{L}\p{N}]+/gu, "-")}`;
 
 /** A court order, fine, benefit debt or tax arrears that the employer has to deduct. */
 export interface Order {
@@ -174,17 +187,23 @@ export interface KiwiSaverTerms extends Terms {
   esctPercent?: Decimal | undefined;
   /** last year's gross with employer contributions, from which the ESCT rate follows */
   esctBase?: Decimal | undefined;
+  voluntaryEmployer?: boolean | undefined;
 }
 
 /**
- * What the employer contributes, in per cent: nothing outside the ages of the law.
+ * What the employer contributes, in per cent: nothing outside the ages of the law, unless it chose to.
  * @param agreed the rate agreed with the person; the law's least when left out
  */
-export function employerPercent(birthDate: IsoDate, agreed: Decimal | undefined, { payday, rules }: Terms): Decimal {
+export function employerPercent(
+  birthDate: IsoDate,
+  agreed: Decimal | undefined,
+  { payday, rules }: Terms,
+  voluntary?: boolean,
+): Decimal {
   const { kiwiSaver: rates } = rules.row(deductionRatesNz, payday).figures;
   const age = completedYears(birthDate, payday);
   const owed = age >= Number(rates.employerFromAge) && age < Number(rates.employerUntilAge);
-  return owed ? (agreed ?? decimal(rates.employerPercent)) : zero;
+  return owed || voluntary === true ? (agreed ?? decimal(rates.employerPercent)) : zero;
 }
 
 export interface KiwiSaver {
@@ -201,7 +220,7 @@ export function kiwiSaver(base: Figure, terms: KiwiSaverTerms): KiwiSaver {
   const source = sourceNote(deductionRatesNz, row);
   const contributes = terms.status === "member";
   const own = terms.employeePercent ?? decimal(rates.defaultPercent);
-  const theirs = employerPercent(terms.birthDate, terms.employerPercent, terms);
+  const theirs = employerPercent(terms.birthDate, terms.employerPercent, terms, terms.voluntaryEmployer);
   const share = (percent: Decimal) =>
     contributes ? halfUpToCent(atLeastZero(base.value).times(percent).div(100)) : zero;
   const rate =

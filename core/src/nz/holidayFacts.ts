@@ -24,8 +24,8 @@ export interface Earned {
   gross: string;
   irregular: string;
   days: string;
-  /** weeks, or parts of weeks, employed in the span */
-  weeks: string;
+  /** calendar days employed in the span, of a year at most 52 weeks; divided by seven they are its weeks */
+  calendarDays: string;
   pays: number;
 }
 
@@ -62,20 +62,26 @@ export interface HolidayFacts {
   history: HolidayHistory;
 }
 
+/** Weeks of a span as people read them; sums are divided by its days. */
+export const weeksOf = ({ calendarDays }: Earned): Decimal => decimal(calendarDays).div(7);
+
+/** A span of earnings recorded from before this program: longer than any pay period of the cycle. */
+const isRecordedSpan = (pay: PastPay, cycle: Cycle): boolean =>
+  daysBetween(pay.start, pay.end) + 1 > (cycle === "quarterly" ? 93 : 35);
+
 const total = (pays: readonly PastPay[], of: "gross" | "irregular" | "days"): Decimal =>
   sum(pays.map((pay) => decimalOrZero(pay[of])));
 
 /** A span from whole pay periods; weeks by the calendar days that the person was employed. */
 function earned(pays: readonly PastPay[], from: IsoDate, to: IsoDate, most?: number): Earned {
-  const weeks = decimal(Math.max(daysBetween(from, to) + 1, 0)).div(7);
-  const kept = most !== undefined && weeks.gt(most) ? decimal(most) : weeks;
+  const calendarDays = Math.max(daysBetween(from, to) + 1, 0);
   return {
     from,
     to,
     gross: total(pays, "gross").toFixed(2),
     irregular: total(pays, "irregular").toFixed(2),
     days: total(pays, "days").toString(),
-    weeks: kept.toDecimalPlaces(4).toString(),
+    calendarDays: String(most === undefined ? calendarDays : Math.min(calendarDays, most * 7)),
     pays: pays.length,
   };
 }
@@ -102,16 +108,20 @@ export function holidayHistory(
 ): HolidayHistory {
   const before = pays.filter((pay) => pay.end <= lastEnd).sort((a, b) => (a.end < b.end ? 1 : a.end > b.end ? -1 : 0));
   const newest = before[0];
-  const longPeriod = cycle === "monthly" || cycle === "quarterly";
   const fourWeeksFrom = addDays(lastEnd, -27);
-  const fourPays = before.filter((pay) => (longPeriod ? pay.end === newest?.end : pay.end >= fourWeeksFrom));
-  const fourFrom = longPeriod && newest ? newest.start : fourWeeksFrom;
+  const longPeriod =
+    (cycle === "monthly" || cycle === "quarterly") && newest !== undefined && !isRecordedSpan(newest, cycle);
+  const lately = before.filter((pay) => (longPeriod ? pay.end === newest.end : pay.end >= fourWeeksFrom));
+  // Of a recorded span only the four weeks count; two half months count with all their days.
+  const fourPays = lately.map((pay) => (isRecordedSpan(pay, cycle) ? fromDay(pay, fourWeeksFrom) : pay));
+  const oldestLately = fourPays.reduce((first, pay) => (pay.start < first ? pay.start : first), fourWeeksFrom);
+  const fourFrom = longPeriod ? newest.start : cycle === "half-monthly" ? oldestLately : fourWeeksFrom;
   const yearStart = addDays(addMonths(lastEnd, -12), 1);
   const yearPays = mostPeriods(
     before.filter((pay) => pay.end >= yearStart),
     paysPerYear[cycle],
     // A span recorded from before this program may reach further back than a pay period.
-  ).map((pay) => (daysBetween(pay.start, pay.end) > 35 ? fromDay(pay, yearStart) : pay));
+  ).map((pay) => (isRecordedSpan(pay, cycle) ? fromDay(pay, yearStart) : pay));
   const since = anniversary ?? startDate;
   const oldest = before.at(-1);
   const employedFrom = startDate > yearStart ? startDate : yearStart;

@@ -7,7 +7,7 @@
 import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { type Figure, figure } from "../working/figure.ts";
-import type { Earned, HolidayFacts } from "./holidayFacts.ts";
+import { type Earned, type HolidayFacts, weeksOf } from "./holidayFacts.ts";
 
 const person = (section: string) => ({ place: "person" as const, section });
 const span = ({ from, to, pays }: Earned) => `${from} to ${to}, ${pays} pays`;
@@ -47,10 +47,10 @@ function byFourWeeks({ history: { fourWeeks } }: HolidayFacts): Figure {
   const label = "Ordinary weekly pay";
   if (!fourWeeks) return zeroFigure(label, "No pay period has ended yet");
   const net = decimal(fourWeeks.gross).minus(fourWeeks.irregular);
-  const weeks = decimal(fourWeeks.weeks);
-  return figure(label, net.div(weeks.gt(0) ? weeks : 1), "money", () => ({
+  const days = decimal(fourWeeks.calendarDays);
+  return figure(label, days.gt(0) ? net.times(7).div(days) : net, "money", () => ({
     rule: "The week varies: gross earnings less irregular payments of the four weeks before, divided by the weeks (s 8(2))",
-    formula: `(${fourWeeks.gross} − ${fourWeeks.irregular}) ÷ ${shown(weeks)}; ${span(fourWeeks)}`,
+    formula: `(${fourWeeks.gross} − ${fourWeeks.irregular}) ÷ ${shown(weeksOf(fourWeeks))}; ${span(fourWeeks)}`,
   }));
 }
 
@@ -58,10 +58,12 @@ function byFourWeeks({ history: { fourWeeks } }: HolidayFacts): Figure {
 export function averageWeeklyEarnings({ history: { year }, lessWeeks }: HolidayFacts): Figure {
   const label = "Average weekly earnings";
   if (!year) return zeroFigure(label, "No pay period has ended yet");
-  const weeks = decimal(year.weeks).minus(decimalOrZero(lessWeeks));
+  const days = decimal(year.calendarDays).minus(decimalOrZero(lessWeeks).times(7));
+  const weeks = days.div(7);
   const short = decimalOrZero(lessWeeks).gt(0);
-  return figure(label, decimal(year.gross).div(weeks.gt(0) ? weeks : 1), "money", () => ({
-    rule: decimal(year.weeks).lt(52)
+  const gross = decimal(year.gross);
+  return figure(label, days.gt(0) ? gross.times(7).div(days) : gross, "money", () => ({
+    rule: decimal(year.calendarDays).lt(364)
       ? "Gross earnings so far, divided by the weeks so far (s 22)"
       : `Gross earnings of the twelve months before, divided by ${shown(weeks)}${short ? ": 52 less unpaid leave beyond a week" : ""} (s 21)`,
     formula: `${year.gross} ÷ ${shown(weeks)}; ${span(year)}`,

@@ -38,10 +38,11 @@ const scenarios = readFileSync(new URL("./holidayScenarios.txt", import.meta.url
     return { title, facts };
   });
 
+const inDays = (weeks: string) => decimal(weeks).times(7).toString();
 const earned = (text: string | undefined) => {
   if (text === undefined) return null;
   const [gross = "0", weeks = "52", days = "0"] = text.split(" ");
-  return { from: "2025-06-22", to: "2026-06-21", gross, irregular: "0", weeks, days, pays: 52 };
+  return { from: "2025-06-22", to: "2026-06-21", gross, irregular: "0", calendarDays: inDays(weeks), days, pays: 52 };
 };
 
 function factsOf(facts: Facts): HolidayFacts {
@@ -65,7 +66,7 @@ function factsOf(facts: Facts): HolidayFacts {
             to: "2026-06-21",
             gross: fourGross ?? "0",
             irregular: fourIrregular ?? "0",
-            weeks: fourWeeks ?? "4",
+            calendarDays: inDays(fourWeeks ?? "4"),
             days: "20",
             pays: 4,
           }
@@ -77,7 +78,7 @@ function factsOf(facts: Facts): HolidayFacts {
         gross: sinceGross,
         irregular: "0",
         days: "0",
-        weeks: "0",
+        calendarDays: "0",
         pays: 1,
       },
       incomplete: false,
@@ -195,13 +196,13 @@ describe("what was earned before", () => {
   const terms = { startDate: "2020-01-06", anniversary: "2026-01-06", lastEnd: "2026-06-21", cycle: "weekly" as const };
   it("a steady year of weekly pays averages to the week", () => {
     const { year, fourWeeks, incomplete } = holidayHistory(weekly(120, "1000"), terms);
-    expect([year?.gross, year?.weeks, year?.days, year?.pays]).toEqual(["52000.00", "52", "260", 52]);
-    expect([fourWeeks?.gross, fourWeeks?.irregular, fourWeeks?.weeks]).toEqual(["4000.00", "200.00", "4"]);
+    expect([year?.gross, year?.calendarDays, year?.days, year?.pays]).toEqual(["52000.00", "364", "260", 52]);
+    expect([fourWeeks?.gross, fourWeeks?.irregular, fourWeeks?.calendarDays]).toEqual(["4000.00", "200.00", "28"]);
     expect(incomplete).toBe(false);
   });
   it("the first months divide by the weeks worked", () => {
     const { year } = holidayHistory(weekly(10, "1000"), { ...terms, startDate: "2026-04-13", anniversary: null });
-    expect([year?.gross, year?.weeks]).toEqual(["10000.00", "10"]);
+    expect([year?.gross, year?.calendarDays]).toEqual(["10000.00", "70"]);
   });
   it("says when earnings of the year are not on record", () => {
     expect(holidayHistory(weekly(20, "1000"), terms).incomplete).toBe(true);
@@ -218,7 +219,7 @@ describe("what was earned before", () => {
       days: "21",
     }));
     const { fourWeeks } = holidayHistory(months, { ...terms, cycle: "monthly", lastEnd: "2026-05-31" });
-    expect([fourWeeks?.gross, fourWeeks?.weeks]).toEqual(["5200.00", "4.4286"]);
+    expect([fourWeeks?.gross, fourWeeks?.calendarDays]).toEqual(["5200.00", "31"]);
   });
   it("counts since the last entitlement", () => {
     // 6 January is a Tuesday: six sevenths of that week, and 23 whole ones.

@@ -216,7 +216,7 @@ describe("marks", () => {
   const saver = (employeeRate: string, payday = "2026-06-10") =>
     codes("M", "1000", { payday, person: { kiwiSaver: { status: "member", employeeRate } } });
   it("appear where something is wrong, and not elsewhere", () => {
-    const kiwiSaver = { status: "member", employeeRate: "3" } as const;
+    const kiwiSaver = { status: "member", employeeRate: "3", esctRate: "17.5" } as const;
     expect(codes("M", "1000", { person: { kiwiSaver } })).toEqual([]);
     expect(codes("M", "1000")).toEqual(["query kiwiSaverUnknown"]);
     expect(codes("M", "1000", { person: { birthDate: "2008-01-01" } })).toEqual([]);

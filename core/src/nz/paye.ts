@@ -36,8 +36,8 @@ export function paye(earnings: Figure, periods: number, terms: PayeTerms): Paye 
   const taxRow = terms.rules.row(incomeTaxRates, terms.payday);
   const levyRow = terms.rules.row(earnersLevy, terms.payday);
   const n = paysPerYear[terms.cycle];
-  const one = earnings.value.div(periods);
-  const annual = one.times(n);
+  // Multiplied first and divided once: a year is n pays of 1 ÷ periods of the payment.
+  const annual = earnings.value.times(n).div(periods);
   const levied = terms.code.name !== "WT";
   const rate = flatPercent(terms, taxRow.figures);
   // C1: on the scale, a year's earnings are cut to whole dollars; C7: the levy's maximum goes by the period.
@@ -49,9 +49,10 @@ export function paye(earnings: Figure, periods: number, terms: PayeTerms): Paye 
     rate === undefined
       ? onScale(year, taxRow.figures.brackets).minus(terms.code.name === "ME" ? credit(year, taxRow.figures) : zero)
       : year.times(rate).div(100);
+  const onAll = rate === undefined ? null : flatTax(earnings.value, rate, levied ? levyRow.figures : null, n, periods);
   // C2: one division of tax and levy together, cut to cents; the levy part is cut by itself and tax is the rest.
-  const whole = atLeastZero(cutToCent(yearTax.plus(yearLevy).div(n)));
-  const levy = least(whole, atLeastZero(cutToCent(yearLevy.div(n))));
+  const whole = atLeastZero(cutToCent(onAll?.whole ?? yearTax.plus(yearLevy).div(n)));
+  const levy = least(whole, atLeastZero(cutToCent(onAll?.levy ?? yearLevy.div(n))));
   const rule =
     rate === undefined
       ? `Code ${terms.code.name}: the year's tax on ${year.toFixed(0)}, divided by ${n}, cut to cents with the levy`
@@ -72,6 +73,22 @@ export function paye(earnings: Figure, periods: number, terms: PayeTerms): Paye 
       parts: [earnings],
     })),
   };
+}
+
+/** A flat rate and the levy on one of the equal pays, each divided once. */
+function flatTax(
+  earnings: Decimal,
+  rate: Decimal,
+  levy: { percent: string; maximumEarnings: string } | null,
+  n: number,
+  periods: number,
+): { whole: Decimal; levy: Decimal } {
+  const tax = earnings.times(n).times(rate);
+  const levied = levy
+    ? least(earnings.times(n), decimal(levy.maximumEarnings).times(periods)).times(levy.percent)
+    : zero;
+  const once = 100 * n * periods;
+  return { whole: tax.plus(levied).div(once), levy: levied.div(once) };
 }
 
 function flatPercent({ code, specialPercent }: PayeTerms, rates: IncomeTaxRates): Decimal | undefined {

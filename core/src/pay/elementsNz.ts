@@ -48,7 +48,8 @@ export const traitsNz: Record<ElementNz, TraitsNz> = {
   daysWorked: other("recorded", "Days worked"),
 };
 
-export const countsAsGross = (line: PayLineNz): boolean => line.holidayGross ?? traitsNz[line.element].holidayGross;
+export const countsAsGross = (line: PayLineNz): boolean =>
+  line.holidayGross ?? (line.taxable !== false && traitsNz[line.element].holidayGross);
 export const isIrregular = (line: PayLineNz): boolean => !(line.regular ?? traitsNz[line.element].regular);
 
 /** Kinds of leave in New Zealand, with the unit that the law keeps them in. */

@@ -17,23 +17,25 @@ export interface Fact {
 export function factsOf(worked: WorkedPay, payday: IsoDate): Fact[] {
   const cents = new Map<string, number>();
   const add = (code: string, amount: number) => cents.set(code, (cents.get(code) ?? 0) + amount);
-  const extras = worked.lines.filter((line) => line.group === "extra" && line.line.method !== "A");
   add("gross", toCents(worked.gross.value));
   add("taxable", toCents(worked.taxable.value));
   add("withheld", toCents(worked.withheld.value));
   add("net", toCents(worked.net.value));
   add("guaranteeBase", toCents(worked.super.base.value));
+  add("guaranteeEarnings", toCents(worked.super.counted.value));
   add("guarantee", toCents(worked.super.guarantee.value));
   add("reportable", toCents(worked.super.reportable.value));
   add("sacrificed", toCents(worked.super.sacrificed.value));
-  for (const extra of extras) add("bonusGross", toCents(extra.amount.value));
-  add("bonusWithheld", toCents(worked.parts.bonus.value));
+  // Method A is no earlier extra payment, so its tax is none either.
+  add("bonusGross", toCents(worked.spreadExtras.gross));
+  add("bonusWithheld", toCents(worked.spreadExtras.withheld));
   if (worked.etp) {
     add("etpTaxable", toCents(worked.etp.taxable.value));
     add("etpWithheld", toCents(worked.etp.withheld.value));
   }
   // A pay event lists termination payments one by one, each with its payday.
   for (const each of worked.etp?.payments ?? []) {
+    if (each.code === "O" || each.code === "P") add("etpOther", toCents(each.taxable));
     add(`report:etp:${each.code}:${payday}:taxable`, toCents(each.taxable));
     add(`report:etp:${each.code}:${payday}:withheld`, toCents(each.withheld));
   }
@@ -65,5 +67,9 @@ export function toDateOf(year: ReadonlyMap<string, number>, quarter: ReadonlyMap
     bonusGross: text("bonusGross"),
     bonusWithheld: text("bonusWithheld"),
     etpCapUsed: text("etpTaxable"),
+    etpOther: text("etpOther"),
+    lumpSumA: text("report:lumpSum:A"),
+    guaranteeEarnings: text("guaranteeEarnings"),
+    guaranteeEarningsQuarter: centsText(quarter.get("guaranteeEarnings") ?? 0),
   };
 }

@@ -75,6 +75,7 @@ export type LineDetail = Pick<
   | "completedYears"
   | "earnedYear"
   | "cashOut"
+  | "fromExtra"
 >;
 
 /** What stands in the sheet for one element of one row. */
@@ -116,6 +117,8 @@ export interface PersonFactsBase {
   costCentres: { code: string; percent: string }[];
   /** what the award or agreement asks at least, before casual loading; null when not recorded */
   minimumRate: string | null;
+  /** the rate changed within the period: from when, and what it was */
+  rateChange: { from: IsoDate; was: string; is: string } | null;
   paidByHours: boolean;
   startDate: IsoDate;
   endDate: IsoDate | null;
@@ -246,7 +249,9 @@ export function payInputOf(
     person: context.person,
     lines: payLines,
     toDate: context.toDate,
-    ...(payLines.some((line) => line.element === "unusedLeave") ? { history: normalPay(context) } : {}),
+    ...(payLines.some((line) => line.element === "unusedLeave" || groupOf(line) === "extra")
+      ? { history: normalPay(context) }
+      : {}),
     ...(context.overrides ? { overrides: context.overrides } : {}),
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),

@@ -49,6 +49,8 @@ export interface RowContextNz extends RowBase {
   /** days of the period in the working week */
   patternDays: string;
   nextAnniversary: IsoDate | null;
+  /** other pays of the person for the same period: a notice and the loan's threshold count once */
+  earlierInPeriod: PayInputNz["earlierInPeriod"] | null;
 }
 
 export interface WorkedRowNz {
@@ -74,6 +76,8 @@ export function payInputOfNz(
     history: { earlierGross: context.earlierGross },
     holidays: context.holidays,
     patternDays: context.patternDays,
+    worked: { from: context.periodStart, to: context.periodEnd },
+    ...(context.earlierInPeriod ? { earlierInPeriod: context.earlierInPeriod } : {}),
     ...(context.overrides ? { overrides: context.overrides } : {}),
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),

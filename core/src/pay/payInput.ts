@@ -84,6 +84,8 @@ export interface PayLine {
   standsFor?: string | undefined;
   /** in a correction: by how much it changes the hours that leave accrued on in the pay that it corrects */
   accrues?: string | undefined;
+  /** sacrificed out of a bonus, not out of wages */
+  fromExtra?: boolean | undefined;
   /** how an amount was arrived at that nobody typed: a top-up, a final pay; shown in its working */
   explained?: string | undefined;
   /** the name of the pay element, and its code in the business: for workings, payslips and year-to-date */
@@ -114,11 +116,17 @@ export interface ToDate {
   withheld?: string | undefined;
   guaranteeBase?: string | undefined;
   guaranteeBaseQuarter?: string | undefined;
+  /** earnings that count for super before the ceiling; what was capped counts when left out */
+  guaranteeEarnings?: string | undefined;
+  guaranteeEarningsQuarter?: string | undefined;
   guarantee?: string | undefined;
   reportable?: string | undefined;
   bonusGross?: string | undefined;
   bonusWithheld?: string | undefined;
   etpCapUsed?: string | undefined;
+  /** termination payments of the year that the whole-of-income cap falls by; all of them when left out */
+  etpOther?: string | undefined;
+  lumpSumA?: string | undefined;
 }
 
 /** A figure typed by hand in place of the worked one, and why. */

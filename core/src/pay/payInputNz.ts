@@ -69,6 +69,8 @@ export interface KiwiSaverInput {
   temporaryRate?: boolean | undefined;
   /** the employer's part comes out of the agreed pay */
   totalRemuneration?: boolean | undefined;
+  /** the employer contributes outside the ages of the law too, by agreement */
+  voluntaryEmployer?: boolean | undefined;
 }
 
 export interface PersonNz {
@@ -80,6 +82,8 @@ export interface PersonNz {
   specialRate?: string | undefined;
   kiwiSaver?: KiwiSaverInput | undefined;
   childSupport?: { amount: string; protectedPercent?: string | undefined } | undefined;
+  /** per cent of the student loan deduction by a special deduction rate certificate, where it is not the law's */
+  loanRate?: string | undefined;
   /** further student loan deductions: ordered by Inland Revenue, or chosen by the borrower */
   slcir?: ExtraLoan | undefined;
   slbor?: ExtraLoan | undefined;
@@ -107,6 +111,12 @@ export interface PayInputNz {
     | undefined;
   /** what the Holidays Act looks at: needed where holidays and leave are paid by weeks and days */
   holidays?: HolidayFacts | undefined;
+  /** first and last day that was worked for: wage orders apply to work done; the payday when left out */
+  worked?: { from: IsoDate; to: IsoDate } | undefined;
+  /** what other pays of the same period were paid and took: a notice and a threshold count once a period */
+  earlierInPeriod?:
+    | { taxable: string; childSupport: string; studentLoan: string; slcir: string; slbor: string }
+    | undefined;
   /** days of the pay period in the working week, for who is not typed day by day */
   patternDays?: string | undefined;
   overrides?: Overrides | undefined;

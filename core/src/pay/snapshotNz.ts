@@ -1,4 +1,5 @@
 /** A worked New Zealand pay as plain data: what the sheet shows, the workings behind it, and the facts that are kept. */
+import { orderCode } from "../nz/deductionsNz.ts";
 import { decimalOrZero } from "../quantity/decimal.ts";
 import { hoursText, moneyText, toCents } from "../quantity/units.ts";
 import { type Figure, figure, sumOf } from "../working/figure.ts";
@@ -39,7 +40,7 @@ export function shownLinesNz(worked: WorkedPayNz): ShownLineNz[] {
       : []),
     ...worked.orders.map(({ order, amount }) => ({
       name: order.name,
-      code: `ORDER-${order.served}`,
+      code: orderCode(order),
       side: "deduction" as const,
       amount,
       line: null,

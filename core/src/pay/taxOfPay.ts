@@ -25,18 +25,21 @@ export function correctionTax(before: Decimal, change: Figure, terms: Withholdin
   };
 }
 
-/** Schedule 5: method A line by line, all others together by method B(ii). */
+/**
+ * Schedule 5: method A line by line, all others together by method B(ii).
+ * @param sacrificed what is sacrificed out of the extra payments
+ * @param normal the normal pay of one period
+ * @returns all that is withheld, and of it what was spread over the year: only that is an "earlier extra" later on
+ */
 export function extraTax(
   extras: readonly WorkedLine[],
-  regularTaxable: Figure,
-  periods: number,
+  sacrificed: Decimal,
+  normal: Figure,
   input: PayInput,
   terms: WithholdingTerms,
-): Figure {
-  if (extras.length === 0) return figure("Withholding on extra payments", zero, "money");
-  const normal = figure("Normal pay of one period", regularTaxable.value.div(periods), "money", () => ({
-    parts: [regularTaxable],
-  }));
+): { withheld: Figure; spread: { gross: Decimal; withheld: Decimal } } {
+  const none = figure("Withholding on extra payments", zero, "money");
+  if (extras.length === 0) return { withheld: none, spread: { gross: zero, withheld: zero } };
   const known = extras.filter((each) => each.line.method === "A");
   const others = extras.filter((each) => each.line.method !== "A");
   const parts = known.map((each) => extraPaymentMethodA(normal, each.amount, each.line.paysCovered ?? 1, terms));
@@ -45,19 +48,35 @@ export function extraTax(
       gross: decimalOrZero(input.toDate?.bonusGross),
       withheld: decimalOrZero(input.toDate?.bonusWithheld),
     };
-    const together = sumOf(
+    const paid = sumOf(
       "Bonuses, commissions and back pay",
       others.map((each) => each.amount),
     );
-    parts.push(extraPayment(normal, together, earlier, terms));
+    const together = sacrificed.isZero()
+      ? paid
+      : difference(
+          "Extra payments after sacrifice",
+          paid,
+          given("Sacrificed out of them", sacrificed, "money"),
+          "What is left of them after sacrifice to super",
+        );
+    const spread = extraPayment(normal, together, earlier, terms);
+    return {
+      withheld: parts.length === 0 ? spread : sumOf("Withholding on extra payments", [...parts, spread]),
+      spread: { gross: together.value, withheld: spread.value },
+    };
   }
-  return parts.length === 1 ? (parts[0] as Figure) : sumOf("Withholding on extra payments", parts);
+  return {
+    withheld: parts.length === 1 ? (parts[0] as Figure) : sumOf("Withholding on extra payments", parts),
+    spread: { gross: zero, withheld: zero },
+  };
 }
 
 /** Redundancy is split into its tax-free part and a termination payment; then Schedule 11 on all of them. */
 export function termination(
   lines: readonly WorkedLine[],
   taxableNow: Decimal,
+  lumpSumA: Decimal,
   input: PayInput,
   terms: WithholdingTerms,
 ) {
@@ -72,7 +91,14 @@ export function termination(
       if (amount.value.gt(free)) payments.push({ code: pensioner ? "O" : "R", amount: amount.value.minus(free) });
     } else payments.push({ code: line.etpCode ?? "O", amount: amount.value });
   }
-  const otherTaxable = decimalOrZero(input.toDate?.taxable).plus(taxableNow);
+  // The whole-of-income cap falls by all other taxable income of the year (s 82-10): lump sum A and earlier O payments too.
+  const otherTaxable = [
+    input.toDate?.taxable,
+    input.toDate?.lumpSumA,
+    input.toDate?.etpOther ?? input.toDate?.etpCapUsed,
+  ]
+    .reduce((total, each) => total.plus(decimalOrZero(each)), taxableNow)
+    .plus(lumpSumA);
   const total = payments.reduce((all, each) => all.plus(each.amount), zero);
   return {
     taxFree: figure("Lump sum D, tax-free redundancy", taxFree, "money", () => ({

@@ -6,15 +6,20 @@ import { halfUpToCent } from "../quantity/rounding.ts";
 import { holidayRules } from "../rulebook/nz/holidayRules.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import { type Figure, figure, given, sumOf } from "../working/figure.ts";
-import { countsAsGross, isUnpaidNz, traitsNz } from "./elementsNz.ts";
+import { countsAsGross, isUnpaidNz, type SideNz, traitsNz } from "./elementsNz.ts";
 import type { PayInputNz, PayLineNz } from "./payInputNz.ts";
 import type { WorkedLineNz } from "./workedPayNz.ts";
+
+/** An allowance that is not taxed pays back an expense: it is no part of gross (what is filed) nor of net's taxes. */
+const sideOf = (line: PayLineNz): SideNz =>
+  traitsNz[line.element].side === "earnings" && line.taxable === false ? "reimbursement" : traitsNz[line.element].side;
 
 const inRun = { place: "run", section: "lines" } as const;
 
 /** One line's amount: typed, worked out by the Holidays Act, or hours × rate × percent to the cent. */
 export function workLineNz(line: PayLineNz, { holidays, payday }: PayInputNz, rules: RuleBook): WorkedLineNz {
-  const { side, words } = traitsNz[line.element];
+  const { words } = traitsNz[line.element];
+  const side = sideOf(line);
   const label = line.name ?? words;
   if (side === "recorded" || isUnpaidNz(line))
     return { line, side, amount: figure(label, zero, "money", () => ({ rule: "Recorded, not paid" })) };

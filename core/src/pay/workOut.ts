@@ -4,13 +4,13 @@ import { unusedLeave } from "../au/unusedLeave.ts";
 import { type WithholdingTerms, withholding } from "../au/withholding.ts";
 import { leaveAccrual } from "../leave/accrual.ts";
 import { leaveKind } from "../leave/kinds.ts";
-import { decimal, decimalOrZero, fixed, hundred, zero } from "../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, fixed, hundred, zero } from "../quantity/decimal.ts";
 import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import { difference, type Figure, figure, sumOf } from "../working/figure.ts";
 import { accruingHours, weeksIn } from "./accruingHours.ts";
-import { type Group, groupOf, isSuperable, isTaxable } from "./elements.ts";
+import { type Group, groupOf, isSuperable, isTaxable, withoutPay } from "./elements.ts";
 import type { PayInput, PayLine } from "./payInput.ts";
 import { correctionTax, extraTax, termination } from "./taxOfPay.ts";
 import type { Overridden, WorkedLine, WorkedPay } from "./workedPay.ts";
@@ -60,12 +60,23 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     "Salary sacrifice to super",
     amounts(beforeTaxLines.filter((each) => each.line.element === "salarySacrificeSuper")),
   );
-  const taxableLines = earnings.filter((each) => isTaxable(each.line));
+  const taxableEarnings = sumOf("Taxable earnings", amounts(earnings.filter((each) => isTaxable(each.line))));
+  const offExtras = sumOf(
+    "Sacrificed out of extra payments",
+    amounts(beforeTaxLines.filter((each) => comesOffExtras(each, taxableEarnings.value, extras))),
+  );
   const regularTaxable = difference(
     "Regular taxable earnings",
-    sumOf("Taxable earnings", amounts(taxableLines)),
-    beforeTax,
-    "Taxable earnings less what is deducted before tax",
+    taxableEarnings,
+    offExtras.value.isZero()
+      ? beforeTax
+      : difference(
+          "Deducted from wages before tax",
+          beforeTax,
+          offExtras,
+          "What is not sacrificed out of extra payments",
+        ),
+    "Taxable earnings less what is deducted from them before tax",
   );
 
   // Tax
@@ -73,7 +84,7 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     input.correctsTaxable === undefined
       ? withholding(regularTaxable, periods, terms)
       : correctionTax(decimal(input.correctsTaxable), regularTaxable, terms);
-  const bonus = extraTax(extras, regularTaxable, periods, input, terms);
+  const bonus = extraTax(extras, offExtras.value, normalPay(regularTaxable, periods, input), input, terms);
   const normalGross = input.history?.normalGross
     ? decimal(input.history.normalGross)
     : periods === 1
@@ -88,21 +99,35 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
       amountBefore1978: decimalOrZero(line.amountBefore1978),
     })),
     normalGross,
+    regularTaxable.value,
     terms,
   );
   const taxable = sumOf(
     "Taxable",
-    [regularTaxable, ...amounts(extras), figure("Unused leave taxed at the margin", left.ordinary, "money")],
+    [
+      regularTaxable,
+      ...(offExtras.value.isZero()
+        ? amounts(extras)
+        : [
+            difference(
+              "Extra payments after sacrifice",
+              sumOf("Extra payments", amounts(extras)),
+              offExtras,
+              "What is left of them after sacrifice to super",
+            ),
+          ]),
+      figure("Unused leave taxed at the margin", left.ordinary, "money"),
+    ],
     "money",
     "What withholding was worked out on; lump sums and termination payments stand apart",
   );
-  const ending = termination(terminationLines, taxable.value, input, terms);
+  const ending = termination(terminationLines, taxable.value, left.lumpSumA, input, terms);
   const back = returnToWork(returning, terms);
   const overridden: Overridden[] = [];
   const workedTax = sumOf("PAYG withheld", [
     regular.regular,
     regular.studyLoan,
-    bonus,
+    bonus.withheld,
     left.withheld,
     ending.withheld,
     back,
@@ -136,16 +161,15 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     "Before any salary sacrifice; overtime and expense allowances do not count",
   );
   const weeksOfPay = weeksIn(input.cycle, periods);
-  const worked = earnings.filter((each) => each.line.element === "ordinary" || each.line.element === "overtime");
-  const hoursWorked = worked.reduce((total, each) => total.plus(decimalOrZero(each.line.hours)), zero);
+  const hoursWorked = hoursEmployed(earnings, input, weeksOfPay);
   const guarantee = superGuarantee(counted, {
     payday: input.payday,
     rules,
     birthDate: input.person.birthDate,
     entitled: input.person.super?.guarantee !== false,
     baseBefore: {
-      quarter: decimalOrZero(toDate.guaranteeBaseQuarter ?? toDate.guaranteeBase),
-      year: decimalOrZero(toDate.guaranteeBase),
+      quarter: decimalOrZero(toDate.guaranteeEarningsQuarter ?? toDate.guaranteeBaseQuarter ?? toDate.guaranteeBase),
+      year: decimalOrZero(toDate.guaranteeEarnings ?? toDate.guaranteeBase),
     },
     hoursAWeek: hoursWorked.div(weeksOfPay),
     agreedPercent: input.person.super?.rate ? decimal(input.person.super.rate) : undefined,
@@ -197,18 +221,25 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
         ? difference(
             "Withholding on regular earnings",
             withheld,
-            sumOf("Withholding on the other parts", [regular.studyLoan, bonus, left.withheld, ending.withheld, back]),
+            sumOf("Withholding on the other parts", [
+              regular.studyLoan,
+              bonus.withheld,
+              left.withheld,
+              ending.withheld,
+              back,
+            ]),
             "What is left of the tax typed by hand",
           )
         : regular.regular,
       studyLoan: regular.studyLoan,
-      bonus,
+      bonus: bonus.withheld,
       unusedLeave: left.withheld,
       etp: ending.withheld,
       returnToWork: back,
     },
     deductions: { beforeTax, afterTax },
     super: {
+      counted: guarantee.counted,
       base: guarantee.base,
       guarantee: owed,
       sacrificed,
@@ -223,6 +254,7 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
       ...(longOwed.length === 0 ? {} : { E: sumOf("Lump sum E", amounts(longOwed)) }),
       ...(returning.value.isZero() ? {} : { W: returning }),
     },
+    spreadExtras: bonus.spread,
     unusedLeaveOrdinary: figure("Unused leave, code U", left.ordinary, "money"),
     ...(terminationLines.length > 0 ? { etp: ending } : {}),
     leave,
@@ -230,6 +262,47 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     employerCosts: employerCosts(gross, sumOf("Super", [owed, guarantee.aboveGuarantee]), input),
     overridden,
   };
+}
+
+/**
+ * Is something sacrificed out of a bonus? Where the line says so, or where it is more than the wages can bear. Wages
+ * are then taxed as usual, and the bonus is what is left of it.
+ */
+const comesOffExtras = ({ line, amount }: WorkedLine, wages: Decimal, extras: readonly WorkedLine[]): boolean =>
+  extras.length > 0 && (line.fromExtra ?? amount.value.gt(wages));
+
+/**
+ * The normal pay that tax on an extra payment starts from (Schedule 5): this pay's regular earnings; in a correction
+ * those of the pay that it corrects; in a pay without wages a normal pay of the person.
+ */
+function normalPay(regularTaxable: Figure, periods: number, input: PayInput): Figure {
+  const label = "Normal pay of one period";
+  if (input.correctsTaxable !== undefined)
+    return figure(label, decimal(input.correctsTaxable).plus(regularTaxable.value), "money", () => ({
+      rule: "Regular taxable earnings of the pay that is corrected, with this correction",
+      parts: [regularTaxable],
+    }));
+  if (regularTaxable.value.lte(0) && input.history?.normalGross !== undefined)
+    return figure(label, decimal(input.history.normalGross), "money", () => ({
+      rule: "No wages in this pay, so a normal pay of the person counts",
+    }));
+  return figure(label, regularTaxable.value.div(periods), "money", () => ({ parts: [regularTaxable] }));
+}
+
+/**
+ * Hours that somebody under 18 is employed for (super is owed above 30 a week): hours typed, paid leave among them; a
+ * salary stands for the agreed hours. Weeks are known one by one only from a record of days.
+ */
+function hoursEmployed(earnings: readonly WorkedLine[], input: PayInput, weeks: Decimal): Decimal {
+  const counted = ["ordinary", "overtime", "leaveTaken"];
+  const typed = earnings
+    .filter((each) => counted.includes(each.line.element) && !withoutPay(each.line))
+    .reduce((total, each) => total.plus(decimalOrZero(each.line.hours)), zero);
+  const salaried = earnings.some(
+    (each) => each.line.element === "ordinary" && each.line.hours === undefined && each.amount.value.gt(0),
+  );
+  const agreed = salaried ? decimalOrZero(input.person.weeklyHours).times(weeks) : zero;
+  return typed.gt(agreed) ? typed : agreed;
 }
 
 /** A figure that somebody typed stands in place of the worked one; the working keeps both. */

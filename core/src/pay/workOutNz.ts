@@ -54,12 +54,21 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
   );
   const of = (side: SideNz) => lines.filter((line) => line.side === side);
   const amounts = (chosen: readonly WorkedLineNz[]) => chosen.map((line) => line.amount);
-  const taxed = of("earnings").filter((each) => each.line.taxable !== false);
+  const taxed = of("earnings");
 
   // Earnings, with 8 % in place of annual holidays where it is lawful
-  const earned = sumOf("Earnings that holiday pay goes by", amounts(taxed));
+  // Gross earnings of the Act: bonuses and back pay among them (s 14).
+  const earned = sumOf("Earnings that holiday pay goes by", [
+    ...amounts(taxed),
+    ...amounts(of("extra").filter((each) => countsAsGross(each.line))),
+  ]);
   const withPay = person.holidayPayWithPay === true ? holidayPayWithPay(earned, payday, rules) : null;
-  const within = employerWithin(input, sumOf("Agreed pay", [...amounts(taxed), ...(withPay ? [withPay] : [])]), rules);
+  const agreed = [
+    ...amounts(taxed),
+    ...(withPay ? [withPay] : []),
+    ...amounts(of("extra").filter((each) => each.line.element !== "redundancy")),
+  ];
+  const within = employerWithin(input, sumOf("Agreed pay", agreed), rules);
   const regular = sumOf("Regular earnings", [
     ...amounts(taxed),
     ...(withPay ? [withPay] : []),
@@ -104,18 +113,34 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
   const withheld = overridePaye(workedTax, input.overrides, overridden);
 
   // Deductions in their legal order
+  const before = input.earlierInPeriod;
   const support = childSupport(
-    decimalOrZero(person.childSupport?.amount).times(periods),
+    atLeastZero(decimalOrZero(person.childSupport?.amount).times(periods).minus(decimalOrZero(before?.childSupport))),
     percent(person.childSupport?.protectedPercent),
     taxable,
     beforeCredit,
     { payday, rules },
   );
-  const loan = studentLoan(taxable, code, cycle, periods, { payday, rules });
-  const more = (label: string, extra: ExtraLoan | undefined) =>
-    extraStudentLoan(label, extra, taxable, code, cycle, periods, { payday, rules });
-  const slcir = more("Student loan, ordered by Inland Revenue", person.slcir);
-  const slbor = more("Student loan, chosen", person.slbor);
+  const loanTerms = { payday, rules, percent: percent(person.loanRate) };
+  const inPeriod = sumOf("Earnings of the period", [
+    given("Paid before in the period", decimalOrZero(before?.taxable), "money"),
+    taxable,
+  ]);
+  // The threshold counts once a period: the deduction on all of it, less what was taken before.
+  const lessBefore = (label: string, all: Figure, taken: string | undefined): Figure =>
+    before === undefined
+      ? all
+      : figure(label, all.value.minus(decimalOrZero(taken)), "money", () => ({
+          rule: "On all earnings of the period, less what another pay of it took",
+          formula: `${all.value.toFixed(2)} − ${decimalOrZero(taken).toFixed(2)}`,
+          parts: [all],
+        }));
+  const loanBase = before === undefined ? taxable : inPeriod;
+  const loan = lessBefore("Student loan", studentLoan(loanBase, code, cycle, periods, loanTerms), before?.studentLoan);
+  const more = (label: string, extra: ExtraLoan | undefined, taken: string | undefined) =>
+    lessBefore(label, extraStudentLoan(label, extra, loanBase, code, cycle, periods, { payday, rules }), taken);
+  const slcir = more("Student loan, ordered by Inland Revenue", person.slcir, before?.slcir);
+  const slbor = more("Student loan, chosen", person.slbor, before?.slbor);
   const redundancy = sumOf("Redundancy", amounts(lines.filter((each) => each.line.element === "redundancy")));
   const scheme = code.name === "WT" ? "not-member" : (person.kiwiSaver?.status ?? "not-member");
   const saver = kiwiSaver(
@@ -132,6 +157,7 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
       employerPercent: percent(person.kiwiSaver?.employerRate),
       esctPercent: percent(person.kiwiSaver?.esctRate),
       esctBase: percent(person.kiwiSaver?.esctBase),
+      voluntaryEmployer: person.kiwiSaver?.voluntaryEmployer,
     },
   );
   const reimbursements = sumOf("Reimbursements", amounts(of("reimbursement")));
@@ -205,7 +231,12 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
 /** The employer's KiwiSaver comes out of the agreed pay, so that both parts together are the agreed amount. */
 function employerWithin({ person, payday }: PayInputNz, agreed: Figure, rules: RuleBook): Figure | null {
   if (person.kiwiSaver?.totalRemuneration !== true || person.kiwiSaver.status !== "member") return null;
-  const theirs = employerPercent(person.birthDate, percent(person.kiwiSaver.employerRate), { payday, rules });
+  const theirs = employerPercent(
+    person.birthDate,
+    percent(person.kiwiSaver.employerRate),
+    { payday, rules },
+    person.kiwiSaver.voluntaryEmployer,
+  );
   if (theirs.isZero()) return null;
   const share = halfUpToCent(agreed.value.times(theirs).div(theirs.plus(100)));
   return figure("Employer's KiwiSaver within the agreed pay", share.negated(), "money", () => ({
@@ -313,5 +344,5 @@ function yearlyEarnings(regular: Decimal, periods: number, { history, cycle }: P
   // Paid by the month the month counts, and a pay of several periods is taken one by one.
   if (history?.earlierGross !== undefined && periods === 1 && ["weekly", "fortnightly", "four-weekly"].includes(cycle))
     return regular.plus(history.earlierGross).times(13);
-  return regular.div(periods).times(paysPerYear[cycle]);
+  return regular.times(paysPerYear[cycle]).div(periods);
 }

@@ -45,6 +45,8 @@ export interface WorkedPay {
   parts: { regular: Figure; studyLoan: Figure; bonus: Figure; unusedLeave: Figure; etp: Figure; returnToWork: Figure };
   deductions: { beforeTax: Figure; afterTax: Figure };
   super: {
+    /** earnings that count before the ceiling */
+    counted: Figure;
     base: Figure;
     guarantee: Figure;
     sacrificed: Figure;
@@ -54,6 +56,8 @@ export interface WorkedPay {
     tooYoung: boolean;
   };
   lumpSums: Partial<Record<LumpSumCode, Figure>>;
+  /** extra payments that were spread over the year, after sacrifice, and the tax on them: "earlier extras" of later ones */
+  spreadExtras: { gross: Decimal; withheld: Decimal };
   /** unused leave taxed at the margin, reported under leave code U */
   unusedLeaveOrdinary: Figure;
   etp?: { taxable: Figure; taxFree: Figure; withheld: Figure; payments: readonly WorkedEtp[] };

@@ -1,0 +1,96 @@
+/**
+ * Australia, what a second reading of the law found, each named by what happens. Law from memory; scale 2, $1,500 a
+ * week, payday 12 March 2026 unless said otherwise. Figures worked out apart from the program.
+ */
+import { describe, expect, it } from "vitest";
+import { factsOf, toDateOf } from "../pay/facts.ts";
+import type { PayInput, PayLine } from "../pay/payInput.ts";
+import { workOut } from "../pay/workOut.ts";
+import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
+import { ordinary, pay, person, salary } from "../testMakers.ts";
+
+const payday = "2026-03-12";
+const work = (lines: PayLine[], change: Partial<PayInput> = {}) => workOut(pay(lines, { payday, ...change }), rules);
+const withheld = (...given: Parameters<typeof work>) => work(...given).withheld.value.toNumber();
+const wages = salary("1500");
+const unpaid = (hours: string): PayLine => ({ element: "leaveTaken", leave: "unpaid", hours, rate: "0" });
+const backpacker = person({ tax: { residency: "working-holiday" } });
+const bonus = (amount: string): PayLine => ({ element: "bonus", amount });
+const sacrifice = (amount: string): PayLine => ({ element: "salarySacrificeSuper", amount });
+
+describe("leave accrues", () => {
+  const annual = (lines: PayLine[], change: Partial<PayInput> = {}) =>
+    work(lines, change).leave.annual?.value.toFixed(4);
+  it.each<[string, PayLine[], string]>([
+    ["on what of a salary was worked, not on unpaid leave", [salary("600"), unpaid("22.8")], "1.1692"],
+    ["not on the correction of a salary", [{ ...salary("200"), corrects: "2026-03-05" }], "0.0000"],
+    ["on the hours that an amount stands for", [{ ...salary("600"), standsFor: "15.2" }], "1.1692"],
+    ["on a whole salary as on the agreed hours", [wages], "2.9231"],
+    [
+      "on what a correction changes, beside a full week",
+      [ordinary("38", "30"), { ...ordinary("5", "30"), accrues: "0" }],
+      "2.9231",
+    ],
+  ])("%s", (_what, lines, hours) => expect(annual(lines)).toBe(hours));
+});
+
+describe("a bonus", () => {
+  it.each<[string, PayLine[], Partial<PayInput>, number]>([
+    ["sacrificed to super leaves the wages' tax as it is", [wages, bonus("5000"), sacrifice("5000")], {}, 304],
+    ["half sacrificed is taxed on the other half", [wages, bonus("5000"), sacrifice("2500")], {}, 1084],
+    ["beside an ordinary sacrifice is taxed in all", [wages, bonus("5200"), sacrifice("200")], {}, 240 + 1664],
+    ["in a pay without wages starts from a normal pay", [bonus("5200")], { history: { normalGross: "1500" } }, 1664],
+    ["in a correction starts from the pay that is corrected", [bonus("5200")], { correctsTaxable: "1500" }, 1664],
+  ])("%s", (_what, lines, change, tax) => expect(withheld(lines, change)).toBe(tax));
+  it("after back pay by method A is the first extra payment of the year", () => {
+    const first = work([wages, { element: "backPay", amount: "1000", method: "A", paysCovered: 10 }]);
+    expect(first.parts.bonus.value.toNumber()).toBe(320);
+    const facts = new Map(factsOf(first, payday).map((each) => [each.code, each.cents]));
+    expect(work([wages, bonus("5200")], { toDate: toDateOf(facts, facts) }).parts.bonus.value.toNumber()).toBe(1664);
+  });
+});
+
+describe("a working holiday maker", () => {
+  it("paid for several weeks at once crosses the step once", () =>
+    expect(withheld([salary("3000")], { periods: 3, person: backpacker, toDate: { taxable: "44500" } })).toBe(825));
+  it.each([
+    ["44000", 885],
+    ["10000", 450],
+  ])("is paid unused leave on the year's steps, after %s and 900 now: %i", (taxable, tax) => {
+    const left: PayLine = { element: "unusedLeave", leave: "annual", amount: "3000" };
+    const worked = work([salary("900"), left], { person: backpacker, toDate: { taxable } });
+    expect(worked.parts.unusedLeave.value.toNumber()).toBe(tax);
+  });
+});
+
+describe("the whole-of-income cap falls", () => {
+  const etp: PayLine = { element: "etp", etpCode: "O", amount: "20000" };
+  it("by lump sum A", () => {
+    const leave: PayLine = { element: "unusedLeave", leave: "annual", reason: "redundancy", amount: "20000" };
+    expect(work([wages, leave, etp], { toDate: { taxable: "150000" } }).parts.etp.value.toNumber()).toBe(8125);
+  });
+  it("by earlier payments of its kind, and not by those that the cap spares", () => {
+    const toDate = { taxable: "100000", etpCapUsed: "80000" };
+    expect(work([etp], { toDate }).parts.etp.value.toNumber()).toBe(9400);
+    expect(work([etp], { toDate: { ...toDate, etpOther: "0" } }).parts.etp.value.toNumber()).toBe(6400);
+  });
+});
+
+describe("super", () => {
+  const guarantee = (...given: Parameters<typeof work>) => work(...given).super.guarantee.value.toFixed(2);
+  it("is not taken back with wages far above the ceiling, and is below it", () => {
+    const back: PayLine = { element: "ordinary", amount: "-1000" };
+    expect(guarantee([back], { toDate: { guaranteeEarnings: "90000", guaranteeEarningsQuarter: "90000" } })).toBe(
+      "0.00",
+    );
+    expect(guarantee([back], { toDate: { guaranteeEarnings: "9000", guaranteeEarningsQuarter: "9000" } })).toBe(
+      "-120.00",
+    );
+  });
+  const young = person({ birthDate: "2009-06-01" });
+  it.each<[string, PayLine[], string]>([
+    ["somebody under 18 on a salary of 38 hours", [salary("1000")], "120.00"],
+    ["somebody under 18 on paid leave", [{ element: "leaveTaken", leave: "annual", hours: "38", rate: "20" }], "91.20"],
+    ["nobody under 18 for thirty hours", [ordinary("30", "20")], "0.00"],
+  ])("is owed to %s", (_what, lines, owed) => expect(guarantee(lines, { person: young })).toBe(owed));
+});

@@ -1,0 +1,61 @@
+/** Checks of the time that a pay is for, in both countries: part of a period, a rate that changed, an amount far off. */
+import { paysPerYear } from "../calendar/payPeriods.ts";
+import { partOfPeriod } from "../pay/partPeriod.ts";
+import type { PersonFactsBase, RowBase } from "../pay/payContext.ts";
+import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
+import { dollars, inRun, person } from "./check.ts";
+import type { Mark } from "./mark.ts";
+
+interface InHand {
+  context: RowBase & { facts: PersonFactsBase };
+  weeklyHours: Decimal;
+  /** hours worked in the period, without leave and corrections */
+  hours: Decimal;
+  gross: Decimal;
+}
+
+/** House convention: three usual pays and $2,000 above one are asked about. */
+const farAbove = { times: 3, dollars: 2000 } as const;
+
+export function periodChecks({ context, weeklyHours, hours, gross }: InHand): Mark[] {
+  const { facts, cycle, periods, periodStart, periodEnd } = context;
+  const found: Mark[] = [];
+  if (gross.isZero()) return found;
+  const agreed = weeklyHours.times(52).div(paysPerYear[cycle]).times(periods);
+  const part = partOfPeriod(facts, periodStart, periodEnd);
+  if (part?.whole.gt(0) && part.own.gt(0)) {
+    const most = agreed.times(part.own).div(part.whole);
+    const over = most.gt(0) && hours.gt(most.plus("0.01"));
+    found.push({
+      kind: over ? "query" : "note",
+      code: "partPeriod",
+      facts: {
+        ...(facts.startDate > periodStart ? { start: facts.startDate } : { end: facts.endDate ?? "" }),
+        days: String(part.days),
+        of: String(part.ofDays),
+        hours: hours.toDecimalPlaces(2).toString(),
+        most: most.toDecimalPlaces(2).toString(),
+        over: over ? "1" : "0",
+      },
+      mend: inRun,
+    });
+  }
+  if (facts.rateChange) {
+    const { from, was, is } = facts.rateChange;
+    found.push({
+      kind: "query",
+      code: "rateChanged",
+      facts: { from, was: dollars(decimal(was)), is: dollars(decimal(is)) },
+      mend: person("rate"),
+    });
+  }
+  const usual = agreed.times(decimalOrZero(facts.hourlyRate ?? undefined));
+  if (usual.gt(0) && gross.gt(usual.times(farAbove.times)) && gross.minus(usual).gt(farAbove.dollars))
+    found.push({
+      kind: "query",
+      code: "farAboveUsual",
+      facts: { gross: dollars(gross), usual: dollars(usual), times: gross.div(usual).toDecimalPlaces(1).toString() },
+      mend: inRun,
+    });
+  return found;
+}

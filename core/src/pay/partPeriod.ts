@@ -1,0 +1,73 @@
+/**
+ * The part of a pay period that somebody was employed for, by the working week: who starts or leaves within a period is
+ * paid for their own days. Common practice, no source; the working week is the person's pattern, Monday to Friday
+ * where none is recorded.
+ * Example: a fortnight from Monday 15 June, started Wednesday 24 June, 8 hours Monday to Friday: 24 of 80 hours.
+ */
+import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
+import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
+import type { PayElement, SheetLine } from "./payContext.ts";
+
+export interface Employed {
+  startDate: IsoDate;
+  endDate: IsoDate | null;
+  /** ordinary hours of each weekday, Monday first */
+  workPattern: readonly string[] | null;
+}
+
+export interface PartOfPeriod {
+  /** hours of the working week within the employment, and in the whole period */
+  own: Decimal;
+  whole: Decimal;
+  days: number;
+  ofDays: number;
+}
+
+const usualWeek = ["1", "1", "1", "1", "1", "0", "0"];
+
+/** @returns null for who is employed for the whole period */
+export function partOfPeriod(
+  { startDate, endDate, workPattern }: Employed,
+  periodStart: IsoDate,
+  periodEnd: IsoDate,
+): PartOfPeriod | null {
+  if (startDate <= periodStart && (endDate === null || endDate >= periodEnd)) return null;
+  const pattern = workPattern?.some((hours) => Number(hours) > 0) ? workPattern : usualWeek;
+  const found = { own: zero, whole: zero, days: 0, ofDays: 0 };
+  for (let date = periodStart; date <= periodEnd; date = addDays(date, 1)) {
+    const hours = decimalOrZero(pattern[weekday(date) - 1]);
+    if (!hours.gt(0)) continue;
+    found.whole = found.whole.plus(hours);
+    found.ofDays += 1;
+    if (date < startDate || (endDate !== null && date > endDate)) continue;
+    found.own = found.own.plus(hours);
+    found.days += 1;
+  }
+  return found;
+}
+
+/** Kinds of pay that are for time: a deduction or a bonus is not cut. */
+const forTime = ["ordinary", "overtime", "allowance"];
+
+/** Usual lines cut to the part of the period, hours to four places and dollars to the cent. */
+export function cutToPart(
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, Pick<PayElement, "element">>,
+  part: PartOfPeriod | null,
+): SheetLine[] {
+  if (part === null || part.whole.isZero()) return [...lines];
+  const share = (text: string) => decimal(text).times(part.own).div(part.whole);
+  return lines.flatMap((line): SheetLine[] => {
+    const element = elements.get(line.elementId)?.element ?? "";
+    if (!forTime.includes(element) || line.terms || line.corrects) return [line];
+    if (part.own.isZero()) return [];
+    return [
+      {
+        ...line,
+        ...(line.hours ? { hours: halfUpToHourE4(share(line.hours)).toString() } : {}),
+        ...(line.amount ? { amount: halfUpToCent(share(line.amount)).toFixed(2) } : {}),
+      },
+    ];
+  });
+}
