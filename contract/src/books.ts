@@ -30,7 +30,16 @@ export interface JournalView extends JournalSummary {
   documentId: number | null;
 }
 /** Australia: super and withholding; New Zealand: what goes to Inland Revenue, by its kind. */
-export type DueKind = "super" | "withholding" | "paye" | "childSupport" | "studentLoan" | "kiwiSaver" | "esct";
+export type DueKind =
+  | "super"
+  | "withholding"
+  | "paye"
+  | "childSupport"
+  | "studentLoan"
+  | "kiwiSaver"
+  | "esct"
+  | "order"
+  | "giving";
 
 export interface DueView {
   dueDate: string;

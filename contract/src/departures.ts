@@ -8,6 +8,10 @@ export interface NewDeparture {
   reason: CessationCode;
   noticeWorked: boolean;
   misconduct: boolean;
+  /** two doctors certified that the person can never work in such a job again */
+  invalidity?: boolean | undefined;
+  /** fewer than fifteen people, associated businesses and regular casuals among them; counted here when left out */
+  smallEmployer?: boolean | null | undefined;
   /** in a run of its own, or with the next run of the cycle */
   pay: "now" | "next";
   /** payday of a run of its own */
@@ -29,6 +33,8 @@ export const newDeparture = Joi.object<NewDeparture>({
     .label("Reason"),
   noticeWorked: Joi.boolean().default(true).label("Notice worked"),
   misconduct: Joi.boolean().default(false).label("Serious misconduct"),
+  invalidity: Joi.boolean().default(false).label("Certified invalidity"),
+  smallEmployer: Joi.boolean().empty("").allow(null).default(null).label("Fewer than fifteen people"),
   pay: Joi.string().valid("now", "next").required().label("Final pay"),
   payday: date().empty("").label("Payday"),
 });

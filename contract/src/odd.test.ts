@@ -92,7 +92,13 @@ describe("rows to save", () => {
 describe("a departure", () => {
   const good = { lastDay: "2026-06-26", reason: "V", pay: "next" };
   it("takes the usual case as said: notice worked, no misconduct", () => {
-    expect(value(newDeparture, good)).toEqual({ ...good, noticeWorked: true, misconduct: false });
+    expect(value(newDeparture, good)).toEqual({
+      ...good,
+      noticeWorked: true,
+      misconduct: false,
+      invalidity: false,
+      smallEmployer: null,
+    });
     expect(value(newDeparture, { ...good, payday: "" })).not.toHaveProperty("payday");
   });
   it.each([

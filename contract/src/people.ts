@@ -155,6 +155,12 @@ export interface Tax {
   medicareDependants: number | null;
   offsetsPerYear: string | null;
   extraPerPay: string | null;
+  /** working holiday makers: two letters of the home country (ISO 3166) */
+  homeCountry?: string | null | undefined;
+  /** registered as an employer of working holiday makers */
+  employerRegistered?: boolean | undefined;
+  /** a downward variation granted by the tax office, per cent */
+  variationPercent?: string | null | undefined;
 }
 export const tax = Joi.object<Tax & { from?: string }>({
   from: date().label("From"),
@@ -168,6 +174,9 @@ export const tax = Joi.object<Tax & { from?: string }>({
   medicareDependants: Joi.number().integer().min(0).max(20).empty("").allow(null).default(null).label("Dependants"),
   offsetsPerYear: optional(amountNotNegative()).label("Tax offsets a year"),
   extraPerPay: optional(amountNotNegative()).label("Extra to withhold"),
+  homeCountry: optional(Joi.string().uppercase().length(2)).label("Home country"),
+  employerRegistered: Joi.boolean().default(true).label("Registered employer"),
+  variationPercent: optional(percent()).label("Varied to"),
 });
 
 export interface Super {
@@ -247,15 +256,17 @@ export const leave = Joi.object<{
   from: date().label("From"),
   entitlements: Joi.array().items(entitlement).max(10).required(),
   loadingPercent: optional(percent()).label("Loading on annual leave"),
-  opening: Joi.array().items(
-    Joi.object({
-      kind: name(30).required(),
-      hours: Joi.string()
-        .pattern(/^-?\d{1,5}(\.\d{1,4})?$/)
-        .required()
-        .label("Opening hours"),
-    }),
-  ),
+  opening: Joi.array()
+    .max(20)
+    .items(
+      Joi.object({
+        kind: name(30).required(),
+        hours: Joi.string()
+          .pattern(/^-?\d{1,5}(\.\d{1,4})?$/)
+          .required()
+          .label("Opening hours"),
+      }),
+    ),
 });
 
 export type UsualLine = SheetLine;

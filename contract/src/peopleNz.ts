@@ -45,6 +45,8 @@ export interface TaxCodeFacts {
   slcir: ExtraLoan | null;
   slbor: ExtraLoan | null;
   lowerMinimum: boolean;
+  /** per cent by a special deduction rate certificate for the student loan */
+  loanRate?: string | null | undefined;
 }
 const extraLoan = Joi.object<ExtraLoan>({
   percent: percent().empty("").label("Per cent"),
@@ -73,6 +75,7 @@ export const taxCode = Joi.object<TaxCodeFacts & { from?: string }>({
   slcir: loanOrNone().label("Ordered by Inland Revenue"),
   slbor: loanOrNone().label("Chosen by the person"),
   lowerMinimum: Joi.boolean().default(false).label("Starting-out or training rate"),
+  loanRate: optional(percent()).label("Student loan at a special rate"),
 });
 
 export interface KiwiSaverFacts {
@@ -85,6 +88,8 @@ export interface KiwiSaverFacts {
   suspendedUntil: string | null;
   optOutDate: string | null;
   totalRemuneration: boolean;
+  /** the employer contributes outside the ages of the law too */
+  voluntaryEmployer?: boolean | undefined;
 }
 export const kiwiSaver = Joi.object<KiwiSaverFacts & { from?: string }>({
   from: date().label("From"),
@@ -97,6 +102,7 @@ export const kiwiSaver = Joi.object<KiwiSaverFacts & { from?: string }>({
   suspendedUntil: optional(date()).label("Suspended until"),
   optOutDate: optional(date()).label("Opted out on"),
   totalRemuneration: Joi.boolean().default(false).label("Total remuneration"),
+  voluntaryEmployer: Joi.boolean().default(false).label("Employer contributes at any age"),
 }).custom((value: KiwiSaverFacts, helpers) => {
   if (value.status === "suspended" && !value.suspendedUntil)
     return helpers.message({ custom: "A savings suspension has a last day. Type it as the letter has it." });

@@ -38,10 +38,12 @@ export interface RunSummary {
   state: RunState;
   /** a cycle's own period, or a run for a departure or a correction */
   kind: RunKind;
+  /** of an unscheduled run: why it was made */
+  reason: string | null;
   segments: Segments;
   totals: Record<string, number>;
 }
-export type RunKind = "cycle" | "departure" | "correction";
+export type RunKind = "cycle" | "departure" | "correction" | "unscheduled";
 
 export interface RunMark extends Mark {
   text: string;

@@ -84,6 +84,7 @@ export const contextNz = (
   earlierGross: "2400",
   patternDays: "10",
   nextAnniversary: "2027-01-06",
+  cashedUp: "0",
   earlierInPeriod: null,
   ...change,
   facts: {
@@ -104,6 +105,7 @@ export const contextNz = (
     hasIrdNumber: true,
     kiwiSaver: { optOutFrom: null, optOutTo: null, suspendedUntil: null, temporaryUntil: null, estimated: false },
     certificateUntil: null,
+    openingMissing: false,
     passesService: true,
     ...change.facts,
   },

@@ -1,5 +1,5 @@
 /** The agency's own reading of a pay event message: XML into plain records. It shares no code with any sender. */
-import { XMLParser } from "fast-xml-parser";
+import { XMLParser, XMLValidator } from "fast-xml-parser";
 
 export interface Coded {
   type: string;
@@ -12,6 +12,21 @@ export interface Etp {
   code: string;
   date: string;
   amounts: string[];
+}
+
+export interface IncomeRecord {
+  type: string;
+  country: string;
+  withheld: string;
+  gross: string;
+  overtime: string;
+  bonus: string;
+  directorFee: string;
+  paidLeave: Coded[];
+  allowances: Coded[];
+  sacrifice: Coded[];
+  lumpSums: Coded[];
+  etp: Etp[];
 }
 
 export interface PayeeRecord {
@@ -29,17 +44,7 @@ export interface PayeeRecord {
   periodStart: string;
   periodEnd: string;
   final: boolean;
-  incomeType: string;
-  withheld: string;
-  gross: string;
-  overtime: string;
-  bonus: string;
-  directorFee: string;
-  paidLeave: Coded[];
-  allowances: Coded[];
-  sacrifice: Coded[];
-  lumpSums: Coded[];
-  etp: Etp[];
+  incomes: IncomeRecord[];
   deductions: Coded[];
   super: Coded[];
   fringeBenefits: Coded[];
@@ -67,6 +72,7 @@ type Node = { [name: string]: Node | Node[] | string | undefined };
 
 const repeated = [
   "PAYEVNTEMP",
+  "RemunerationIncomeTaxPayAsYouGoWithholding",
   "PaidLeave",
   "Allowance",
   "SalarySacrifice",
@@ -97,9 +103,20 @@ const list = (node: Node, name: string): Node[] => (Array.isArray(node[name]) ? 
 const coded = (node: Node, name: string, type: string, amount: string, detail = ""): Coded[] =>
   list(node, name).map((each) => ({ type: text(each, type), amount: text(each, amount), detail: text(each, detail) }));
 
+/** XML 1.0, section 2.2: control characters are no characters of a document, written out or as references. */
+function holdsControls(raw: string): boolean {
+  const references = [...raw.matchAll(/&#(x[0-9a-f]+|[0-9]+);/gi)].map(([, code = ""]) =>
+    String.fromCodePoint(code.startsWith("x") ? Number.parseInt(code.slice(1), 16) : Number(code)),
+  );
+  return /\p{Cc}/u.test([raw, ...references].join("").replace(/[\t\n\r]/g, ""));
+}
+
 /** @throws when the bytes are not a well-formed message */
 export function readPayEvent(bytes: Buffer): PayEventMessage {
-  const root = parser.parse(bytes.toString("utf8"), true) as Node;
+  const raw = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  if (holdsControls(raw)) throw new Error("The document holds characters that XML does not have.");
+  if (XMLValidator.validate(raw) !== true) throw new Error("The document is not well-formed.");
+  const root = parser.parse(raw) as Node;
   const message = child(root, "StandardBusinessMessage");
   const rp = child(message, "PAYEVNT", "Rp");
   if (Object.keys(rp).length === 0) throw new Error("The message has no parent record.");
@@ -130,7 +147,6 @@ function payee(node: Node): PayeeRecord {
   const address = child(node, "AddressDetails");
   const employer = child(node, "EmployerConditions");
   const period = child(node, "PayrollPeriod");
-  const income = child(node, "RemunerationIncomeTaxPayAsYouGoWithholding");
   const two = (value: string) => value.padStart(2, "0");
   return {
     tfn: text(child(node, "Identifiers"), "TaxFileNumberId"),
@@ -152,25 +168,32 @@ function payee(node: Node): PayeeRecord {
     periodStart: text(period, "StartD"),
     periodEnd: text(period, "EndD"),
     final: text(node, "RemunerationPayrollEventFinalI") === "true",
-    incomeType: text(income, "RemunerationTypeC"),
-    withheld: text(income, "IncomeTaxPayAsYouGoWithholdingTaxWithheldA"),
-    gross: text(income, "GrossA"),
-    overtime: text(income, "OvertimePaymentA"),
-    bonus: text(income, "GrossBonusesAndCommissionsA"),
-    directorFee: text(income, "GrossDirectorsFeesA"),
-    paidLeave: coded(income, "PaidLeave", "TypeC", "PaymentA"),
-    allowances: coded(income, "Allowance", "TypeC", "EmploymentAllowancesA", "OtherAllowanceTypeDe"),
-    sacrifice: coded(income, "SalarySacrifice", "TypeC", "PaymentA"),
-    lumpSums: coded(income, "LumpSum", "TypeC", "PaymentsA", "FinancialY"),
-    etp: list(income, "EmploymentTerminationPayment").map((each) => ({
+    incomes: list(node, "RemunerationIncomeTaxPayAsYouGoWithholding").map(income),
+    deductions: coded(node, "Deduction", "RemunerationTypeC", "RemunerationA"),
+    super: coded(node, "SuperannuationContribution", "EntitlementTypeC", "EmployerContributionsYearToDateA"),
+    fringeBenefits: coded(node, "IncomeFringeBenefitsReportable", "FringeBenefitsReportableExemptionC", "A"),
+  };
+}
+
+function income(node: Node): IncomeRecord {
+  return {
+    type: text(node, "RemunerationTypeC"),
+    country: text(node, "AddressDetailsCountryC"),
+    withheld: text(node, "IncomeTaxPayAsYouGoWithholdingTaxWithheldA"),
+    gross: text(node, "GrossA"),
+    overtime: text(node, "OvertimePaymentA"),
+    bonus: text(node, "GrossBonusesAndCommissionsA"),
+    directorFee: text(node, "GrossDirectorsFeesA"),
+    paidLeave: coded(node, "PaidLeave", "TypeC", "PaymentA"),
+    allowances: coded(node, "Allowance", "TypeC", "EmploymentAllowancesA", "OtherAllowanceTypeDe"),
+    sacrifice: coded(node, "SalarySacrifice", "TypeC", "PaymentA"),
+    lumpSums: coded(node, "LumpSum", "TypeC", "PaymentsA", "FinancialY"),
+    etp: list(node, "EmploymentTerminationPayment").map((each) => ({
       code: text(each, "TypeC"),
       date: text(each, "IncomeD"),
       amounts: ["IncomeTaxFreeA", "IncomeTaxableA", "IncomeTaxPayAsYouGoWithholdingTaxWithheldA"].map((name) =>
         text(each, name),
       ),
     })),
-    deductions: coded(node, "Deduction", "RemunerationTypeC", "RemunerationA"),
-    super: coded(node, "SuperannuationContribution", "EntitlementTypeC", "EmployerContributionsYearToDateA"),
-    fringeBenefits: coded(node, "IncomeFringeBenefitsReportable", "FringeBenefitsReportableExemptionC", "A"),
   };
 }

@@ -74,7 +74,7 @@ export function messageItems(message: PayEventMessage, now: string): Item[] {
 export function payeeItems(
   payee: PayeeRecord,
   message: PayEventMessage,
-  previous: { withheld: string; gross: string } | undefined,
+  previous: Pick<PayeeRecord, "incomes"> | undefined,
 ): Item[] {
   const items: Item[] = [];
   const add = (code: string, severity: Item["severity"], path: string, text: string) =>
@@ -102,11 +102,15 @@ export function payeeItems(
     add("E08", "ERROR", "employment/end", "Cessation date and type come together, not before the commencement.");
   if (payee.cessation && !/^[VIDRFCT]$/.test(payee.cessation))
     add("E08", "ERROR", "employment/end", "The cessation type is not in the list.");
-  if (payee.allowances.some((each) => (each.type === "OD") !== Boolean(each.detail)))
+  const allowances = payee.incomes.flatMap((each) => each.allowances);
+  const lumpSums = payee.incomes.flatMap((each) => each.lumpSums);
+  if (allowances.some((each) => (each.type === "OD") !== Boolean(each.detail)))
     add("E17", "ERROR", "allowances", "Allowance OD has a description, the others have none.");
-  if (payee.lumpSums.some((each) => (each.type === "E") !== /^20\d{2}$/.test(each.detail ?? "")))
+  if (lumpSums.some((each) => !/^[RTBDEW]$/.test(each.type)))
+    add("E18", "ERROR", "lumpSums", "A lump sum is of a type that is not in the list.");
+  if (lumpSums.some((each) => (each.type === "E") !== /^20\d{2}$/.test(each.detail ?? "")))
     add("E18", "ERROR", "lumpSums", "Lump sum E has a financial year, the others have none.");
-  for (const each of payee.etp) {
+  for (const each of payee.incomes.flatMap((one) => one.etp)) {
     if (!/^[ROSPDBNT]$/.test(each.code) || !isDay(each.date) || !each.amounts.every(isAmount))
       add("E19", "ERROR", "etp", "A termination payment lacks its code, its date or an amount.");
     if (!payee.end) add("E19", "WARNING", "etp", "A termination payment without a cessation date.");
@@ -114,17 +118,22 @@ export function payeeItems(
   if (!/^[FPCLVDN]$/.test(payee.basis))
     add("E09", "ERROR", "employment/basis", "The employment basis is not in the list.");
   if (
-    !/^(R[TND]|F[F]|N[AF]|H[RU])[SX][123X][HFX][0-9AX]$/.test(payee.treatment) ||
-    (payee.treatment.startsWith("H") && payee.incomeType !== "WHM")
+    !/^(R[TND]|FF|N[AF]|H[RUF]|D[BVZ])[SX][123X][HFX][0-9AX]$/.test(payee.treatment) ||
+    (payee.treatment.startsWith("H") && !payee.incomes.some((each) => each.type === "WHM"))
   )
     add("E10", "ERROR", "employment/taxTreatment", "The tax treatment is not a permitted combination.");
   if (payee.periodStart > payee.periodEnd) add("E11", "ERROR", "period", "The period ends before it starts.");
-  const amounts = [payee.withheld, payee.gross, ...[payee.overtime, payee.bonus, payee.directorFee].filter(Boolean)];
+  if (payee.incomes.some((each) => (each.type === "WHM") !== /^[a-z]{2}$/.test(each.country)))
+    add("E15", "ERROR", "incomeStreams", "A working holiday maker has a home country, nobody else has one.");
+  if (payee.incomes.length === 0 || new Set(payee.incomes.map((each) => each.type)).size < payee.incomes.length)
+    add("E16", "ERROR", "incomeStreams", "There is no income stream, or one occurs twice.");
+  const amounts = payee.incomes.flatMap((each) => [
+    each.withheld,
+    each.gross,
+    ...[each.overtime, each.bonus, each.directorFee].filter(Boolean),
+  ]);
   const lists = [
-    payee.paidLeave,
-    payee.allowances,
-    payee.sacrifice,
-    payee.lumpSums,
+    ...payee.incomes.flatMap((each) => [each.paidLeave, each.allowances, each.sacrifice, each.lumpSums]),
     payee.deductions,
     payee.super,
     payee.fringeBenefits,
@@ -146,7 +155,9 @@ export function payeeItems(
     )
       add("E14", "WARNING", "super", "The liability differs from 12 % of qualifying earnings.");
   }
-  if (previous && (Number(payee.withheld) < Number(previous.withheld) || Number(payee.gross) < Number(previous.gross)))
+  const sum = (record: Pick<PayeeRecord, "incomes">, of: "withheld" | "gross") =>
+    record.incomes.reduce((total, each) => total + Number(each[of]), 0);
+  if (previous && (["withheld", "gross"] as const).some((of) => sum(payee, of) < sum(previous, of)))
     add("E20", "WARNING", "incomeStreams", "A year-to-date amount is lower than in the last record.");
   return items;
 }

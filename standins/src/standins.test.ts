@@ -1,10 +1,25 @@
 /** The stand-ins' own reading of the rules: each rule refuses what it should and nothing else. */
 import { describe, expect, it } from "vitest";
 import { readDirectEntry } from "./directEntryReader.ts";
-import type { PayEventMessage, PayeeRecord } from "./payEventReader.ts";
+import type { IncomeRecord, PayEventMessage, PayeeRecord } from "./payEventReader.ts";
 import { readPayEvent } from "./payEventReader.ts";
 import { messageItems, payeeItems } from "./payEventRules.ts";
 
+const income = (change: Partial<IncomeRecord> = {}): IncomeRecord => ({
+  type: "SAW",
+  country: "",
+  withheld: "200.00",
+  gross: "1000.00",
+  overtime: "",
+  bonus: "",
+  directorFee: "",
+  paidLeave: [],
+  allowances: [],
+  sacrifice: [],
+  lumpSums: [],
+  etp: [],
+  ...change,
+});
 const payee = (change: Partial<PayeeRecord> = {}): PayeeRecord => ({
   tfn: "123456782",
   payrollId: "E1",
@@ -15,22 +30,12 @@ const payee = (change: Partial<PayeeRecord> = {}): PayeeRecord => ({
   start: "2025-02-03",
   end: "",
   cessation: "",
-  etp: [],
   basis: "F",
   treatment: "RTXXXX",
   periodStart: "2026-06-22",
   periodEnd: "2026-06-28",
   final: false,
-  incomeType: "SAW",
-  withheld: "200.00",
-  gross: "1000.00",
-  overtime: "",
-  bonus: "",
-  directorFee: "",
-  paidLeave: [],
-  allowances: [],
-  sacrifice: [],
-  lumpSums: [],
+  incomes: [income()],
   deductions: [],
   fringeBenefits: [],
   super: [
@@ -109,7 +114,7 @@ describe("the agency's rules of a payee", () => {
   const codes = (
     change: Partial<PayeeRecord>,
     event: Partial<PayEventMessage> = {},
-    previous?: { withheld: string; gross: string },
+    previous?: Pick<PayeeRecord, "incomes">,
   ) => {
     const record = payee(change);
     return payeeItems(record, message({ payees: [record], ...event }), previous).map((item) => item.code);
@@ -120,16 +125,21 @@ describe("the agency's rules of a payee", () => {
       codes({
         end: "2026-06-26",
         cessation: "R",
-        allowances: [
-          { type: "OD", amount: "1.00", detail: "G1" },
-          { type: "OD", amount: "2.00", detail: "T1" },
+        incomes: [
+          income({
+            allowances: [
+              { type: "OD", amount: "1.00", detail: "G1" },
+              { type: "OD", amount: "2.00", detail: "T1" },
+            ],
+            lumpSums: [
+              { type: "R", amount: "10.00" },
+              { type: "E", amount: "3.00", detail: "2024" },
+              { type: "E", amount: "4.00", detail: "2025" },
+            ],
+            etp: [{ code: "O", date: "2026-07-02", amounts: ["0.00", "100.00", "32.00"] }],
+          }),
+          income({ type: "WHM", country: "de" }),
         ],
-        lumpSums: [
-          { type: "A", amount: "10.00" },
-          { type: "E", amount: "3.00", detail: "2024" },
-          { type: "E", amount: "4.00", detail: "2025" },
-        ],
-        etp: [{ code: "O", date: "2026-07-02", amounts: ["0.00", "100.00", "32.00"] }],
       }),
     ).toEqual([]));
   it.each<[string, Partial<PayeeRecord>]>([
@@ -147,15 +157,19 @@ describe("the agency's rules of a payee", () => {
     ["E08", { cessation: "V" }],
     ["E08", { end: "2024-06-26", cessation: "V" }],
     ["E08", { end: "2026-06-26", cessation: "Q" }],
-    ["E17", { allowances: [{ type: "OD", amount: "1.00" }] }],
-    ["E17", { allowances: [{ type: "KN", amount: "1.00", detail: "G1" }] }],
-    ["E18", { lumpSums: [{ type: "E", amount: "1.00" }] }],
-    ["E18", { lumpSums: [{ type: "D", amount: "1.00", detail: "2024" }] }],
+    ["E17", { incomes: [income({ allowances: [{ type: "OD", amount: "1.00" }] })] }],
+    ["E17", { incomes: [income({ allowances: [{ type: "KN", amount: "1.00", detail: "G1" }] })] }],
+    ["E15", { incomes: [income({ type: "WHM" })] }],
+    ["E15", { incomes: [income({ country: "de" })] }],
+    ["E16", { incomes: [] }],
+    ["E18", { incomes: [income({ lumpSums: [{ type: "A", amount: "1.00" }] })] }],
+    ["E18", { incomes: [income({ lumpSums: [{ type: "E", amount: "1.00" }] })] }],
+    ["E18", { incomes: [income({ lumpSums: [{ type: "D", amount: "1.00", detail: "2024" }] })] }],
     ["E16", { fringeBenefits: [{ type: "Z", amount: "3773.62" }] }],
     ["E16", { fringeBenefits: [{ type: "T", amount: "3773.6" }] }],
-    ["E19", { etp: [{ code: "X", date: "2026-07-02", amounts: ["0.00", "1.00", "0.00"] }] }],
-    ["E19", { etp: [{ code: "O", date: "2 July", amounts: ["0.00", "1.00", "0.00"] }] }],
-    ["E19", { etp: [{ code: "O", date: "2026-07-02", amounts: ["0.00", "1", "0.00"] }] }],
+    ["E19", { incomes: [income({ etp: [{ code: "X", date: "2026-07-02", amounts: ["0.00", "1.00", "0.00"] }] })] }],
+    ["E19", { incomes: [income({ etp: [{ code: "O", date: "2 July", amounts: ["0.00", "1.00", "0.00"] }] })] }],
+    ["E19", { incomes: [income({ etp: [{ code: "O", date: "2026-07-02", amounts: ["0.00", "1", "0.00"] }] })] }],
     ["E09", { basis: "X" }],
     ["E10", { treatment: "RTXX" }],
     ["E10", { treatment: "HRXXXX" }],
@@ -170,19 +184,23 @@ describe("the agency's rules of a payee", () => {
         ],
       },
     ],
-    ["E16", { gross: "1000.5" }],
+    ["E16", { incomes: [income({ gross: "1000.5" })] }],
     [
       "E16",
       {
-        allowances: [
-          { type: "LD", amount: "1.00" },
-          { type: "LD", amount: "2.00" },
+        incomes: [
+          income({
+            allowances: [
+              { type: "LD", amount: "1.00" },
+              { type: "LD", amount: "2.00" },
+            ],
+          }),
         ],
       },
     ],
   ])("%s %o", (code, change) => expect(codes(change)).toContain(code));
   it("a year-to-date that fell is a warning", () =>
-    expect(codes({}, {}, { withheld: "200.01", gross: "1" })).toEqual(["E20"]));
+    expect(codes({}, {}, { incomes: [income({ withheld: "200.01", gross: "1" })] })).toEqual(["E20"]));
   it.each<Partial<PayeeRecord>>([
     { tfn: "000000000", start: "2026-06-15" },
     { family: "O'Neil-Ōtene" },

@@ -1,7 +1,7 @@
 /** A simulated tax agency, Australia: takes pay events, checks them by its own reading, and answers later. */
 import express, { Router } from "express";
 import { exchange } from "./exchange.ts";
-import { type PayEventMessage, readPayEvent } from "./payEventReader.ts";
+import { type PayEventMessage, type PayeeRecord, readPayEvent } from "./payEventReader.ts";
 import { type Item, messageItems, payeeItems } from "./payEventRules.ts";
 import { sha256, type World } from "./world.ts";
 
@@ -129,11 +129,7 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
       .get(message.abn, message.bms, payee.payrollId, year) as
       | { record: string; pay_date: string; run_at: string }
       | undefined;
-    const found = payeeItems(
-      payee,
-      message,
-      last ? (JSON.parse(last.record) as { withheld: string; gross: string }) : undefined,
-    );
+    const found = payeeItems(payee, message, last ? (JSON.parse(last.record) as PayeeRecord) : undefined);
     for (const rule of world.contentFaults(service, "REJECT_PAYEE"))
       if (rule.match?.payrollId === payee.payrollId)
         found.push({

@@ -15,13 +15,26 @@ export interface TaxDeclaration {
   extraPerPay?: string | undefined;
   /** working holiday: is the employer registered? */
   employerRegistered?: boolean | undefined;
+  /** a downward variation granted by the tax office: withheld at this per cent */
+  variationPercent?: string | undefined;
 }
 
+/** Income streams of Single Touch Payroll, phase 2: each keeps its own year-to-date. */
+export type IncomeType = "SAW" | "WHM" | "LAB";
+
+export const incomeTypeOf = (tax: Pick<TaxDeclaration, "residency">, basis: string): IncomeType =>
+  tax.residency === "working-holiday" ? "WHM" : basis === "labour-hire" ? "LAB" : "SAW";
+
 /** How withholding is worked out: a scale, a flat rate for want of a number, or the working-holiday steps. */
-export type TaxTreatment = { by: "scale"; scale: ScaleName } | { by: "no-number" } | { by: "working-holiday" };
+export type TaxTreatment =
+  | { by: "scale"; scale: ScaleName }
+  | { by: "no-number" }
+  | { by: "working-holiday" }
+  | { by: "variation"; percent: string };
 
 export function taxTreatment(declared: TaxDeclaration): TaxTreatment {
   if (declared.fileNumber === "none") return { by: "no-number" };
+  if (declared.variationPercent !== undefined) return { by: "variation", percent: declared.variationPercent };
   if (declared.residency === "working-holiday")
     return declared.employerRegistered === false ? { by: "scale", scale: "3" } : { by: "working-holiday" };
   if (declared.residency === "foreign") return { by: "scale", scale: "3" };
@@ -42,6 +55,7 @@ const scaleWords: Record<ScaleName, string> = {
 export function treatmentWords(treatment: TaxTreatment): string {
   if (treatment.by === "no-number") return "no tax file number";
   if (treatment.by === "working-holiday") return "working holiday maker";
+  if (treatment.by === "variation") return `a variation to ${treatment.percent} %`;
   return scaleWords[treatment.scale];
 }
 
@@ -51,7 +65,9 @@ export function treatmentWords(treatment: TaxTreatment): string {
  */
 export function taxTreatmentCode(declared: TaxDeclaration): string {
   const treatment = taxTreatment(declared);
-  if (treatment.by === "no-number") return declared.residency === "resident" ? "NAXXXX" : "NFXXXX";
+  if (treatment.by === "no-number")
+    return { resident: "NAXXXX", foreign: "NFXXXX", "working-holiday": "HFXXXX" }[declared.residency];
+  if (treatment.by === "variation") return "DVXXXX";
   if (declared.residency === "working-holiday") return declared.employerRegistered === false ? "HUXXXX" : "HRXXXX";
   const loan = declared.studyLoan ? "S" : "X";
   if (declared.residency === "foreign") return `FF${loan}XXX`;

@@ -24,6 +24,8 @@ export interface UnusedLeave {
 
 export interface UnusedLeaveTax {
   withheld: Figure;
+  /** of lump sum A: on redundancy, invalidity or early retirement (type R); other flat-taxed leave is type T */
+  lumpSumAR: Decimal;
   /** lump sum A (flat-taxed leave), lump sum B (long service before 16 August 1978), the rest is leave code U */
   lumpSumA: Decimal;
   lumpSumB: Decimal;
@@ -40,6 +42,7 @@ export function unusedLeave(
   if (items.length === 0)
     return {
       withheld: figure("Withholding on unused leave", zero, "money"),
+      lumpSumAR: zero,
       lumpSumA: zero,
       lumpSumB: zero,
       ordinary: zero,
@@ -48,6 +51,7 @@ export function unusedLeave(
   const rules = row.figures;
   let flat = zero;
   let marginal = zero;
+  let lumpSumAR = zero;
   let lumpSumA = zero;
   let lumpSumB = zero;
   let ordinary = zero;
@@ -55,6 +59,7 @@ export function unusedLeave(
     const flatNow = item.reason === "redundancy" ? item.amount.plus(item.amountBefore1993) : item.amountBefore1993;
     flat = flat.plus(flatNow);
     lumpSumA = lumpSumA.plus(flatNow);
+    if (item.reason === "redundancy") lumpSumAR = lumpSumAR.plus(flatNow);
     lumpSumB = lumpSumB.plus(item.amountBefore1978);
     marginal = marginal.plus(item.amountBefore1978.times(rules.before1978Percent).div(100));
     if (item.reason === "normal") {
@@ -93,6 +98,7 @@ export function unusedLeave(
       formula: `(${t1.toFixed(0)} on ${base.plus(share).toFixed(0)} − ${t0.toFixed(0)} on ${base.toFixed(0)}) × ${n} + ${onFlat.toFixed(0)}`,
       source: sourceNote(terminationRules, row),
     })),
+    lumpSumAR,
     lumpSumA,
     lumpSumB,
     ordinary,

@@ -53,6 +53,8 @@ export function withheldFrom(earnings: Decimal, terms: WithholdingTerms, periods
     const rates = rules.row(workingHolidayRates, payday).figures;
     return { regular: workingHolidayTax(earnings, terms.taxableBefore, rates), studyLoan: zero };
   }
+  if (treatment.by === "variation")
+    return { regular: dropCents(dropCents(earnings.div(periods)).times(treatment.percent).div(100)), studyLoan: zero };
   const table = rules.row(withholdingScales, payday).figures;
   const x = weeklyEarnings(earnings, cycle, periods);
   let regular = fromWeekly(weeklyByCoefficients(table.scales[treatment.scale], x), cycle);
@@ -145,6 +147,12 @@ function explainRegular(earnings: Decimal, regular: Decimal, periods: number, as
       setting,
     };
   }
+  if (treatment.by === "variation")
+    return {
+      rule: `A variation of the tax office: ${treatment.percent} % of whole dollars${plus}`,
+      formula: `${treatment.percent} % × ${dropCents(earnings.div(periods)).toFixed(0)}${times}`,
+      setting,
+    };
   const row = rules.row(withholdingScales, payday);
   const x = weeklyEarnings(earnings, cycle, periods);
   const { a, b } = coefficientFor(row.figures.scales[treatment.scale], x);

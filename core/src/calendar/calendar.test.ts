@@ -23,12 +23,22 @@ describe("super is due", () => {
   ])("%s: paid %s", (_words, payday, first, expected) => expect(superDueDate(payday, first, rules)).toBe(expected));
 });
 
-describe("withheld tax is due on the 21st, or the next business day", () => {
+describe("withheld tax is due by the size of the withholder, on a business day", () => {
   it.each([
-    ["2026-10-15", "2026-11-23"],
-    ["2026-11-05", "2026-12-21"],
-    ["2026-12-31", "2027-01-21"],
-  ])("paid %s", (payday, expected) => expect(withholdingDueDate(payday, shippedRuleBook)).toBe(expected));
+    ["medium", "2026-10-15", "2026-11-23"],
+    ["medium", "2026-11-05", "2026-12-21"],
+    ["medium", "2026-12-31", "2027-01-21"],
+    ["small", "2026-07-02", "2026-10-28"],
+    // 28 February is a Sunday, and 1 March Labour Day in Western Australia.
+    ["small", "2026-12-31", "2027-03-02"],
+    ["small", "2027-01-07", "2027-04-28"],
+    ["large", "2026-07-02", "2026-07-09"],
+    ["large", "2026-07-06", "2026-07-13"],
+    ["large", "2026-07-08", "2026-07-16"],
+    ["large", "2026-07-11", "2026-07-20"],
+  ] as const)("%s, paid %s", (size, payday, due) =>
+    expect(withholdingDueDate(payday, size, shippedRuleBook)).toBe(due),
+  );
 });
 
 describe("business days", () => {

@@ -153,6 +153,22 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
     without: [contextNz({ balances: { annual: "1" } }), [{ elementId: 2, units: "1" }]],
   },
   cashUpTooMuch: { kind: "stop", with: [contextNz(), [...hours(), { elementId: 9, units: "1.2" }]] },
+  cashUpBeyond: {
+    kind: "stop",
+    with: [contextNz({ balances: { annual: "0.5" } }), [...hours(), { elementId: 9, units: "1" }]],
+  },
+  unevenDay: {
+    kind: "query",
+    with: [
+      contextNz({ holidays: holidayFacts({ pattern: ["10", "10", "10", "6", "0", "0", "0"] }) }),
+      [{ elementId: 3, units: "1" }],
+    ],
+    without: [
+      contextNz({ holidays: holidayFacts({ pattern: ["10", "10", "10", "6", "0", "0", "0"] }) }),
+      [{ elementId: 3, units: "1", hours: "10" }],
+    ],
+  },
+  openingMissing: { kind: "query", with: [contextNz({ facts: { openingMissing: true } }), hours()] },
   cashUpAsked: { kind: "query", with: [contextNz(), [...hours(), { elementId: 9, units: "1" }]] },
   noService: { kind: "query", with: [contextNz({ facts: { passesService: false } }), [{ elementId: 3, units: "1" }]] },
   historyShort: {

@@ -5,6 +5,7 @@ import type { WorkedRowNz } from "../pay/payContextNz.ts";
 import type { PayLineNz } from "../pay/payInputNz.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { deductionRatesNz } from "../rulebook/nz/deductionRatesNz.ts";
+import { holidayRules } from "../rulebook/nz/holidayRules.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import { dollars, inRun, person } from "./check.ts";
 import type { Mark } from "./mark.ts";
@@ -125,7 +126,7 @@ const publicHolidays: CheckNz = ({ context, input, worked }) => {
   if (worked.gross.value.isZero()) return [];
   const put = units(input.lines, (line) => line.element === "publicHoliday").toNumber();
   const workedOn = input.lines.filter((line) => line.element === "publicHolidayWorked");
-  const expected = context.publicHolidays.filter((each) => each.works);
+  const expected = context.publicHolidays.filter((each) => each.works || each.unknown);
   const open = expected.slice(Math.min(put + workedOn.length, expected.length));
   const found = open.map(
     ({ date, name, reason }): Mark => ({
@@ -187,6 +188,47 @@ const belowAgreed: CheckNz = ({ context, worked }) => {
     : [];
 };
 
+/** Holidays Act 2003, s 28A: at most one week of each entitlement year is cashed up, of what is entitled. */
+const cashUp: CheckNz = ({ context, input }, rules) => {
+  const most = rules.row(holidayRules, context.payday).figures.cashUpWeeks;
+  const weeks = units(input.lines, (line) => line.element === "cashUp");
+  if (!weeks.gt(0)) return [];
+  const before = decimalOrZero(context.cashedUp);
+  const all = weeks.plus(before);
+  const balance = decimalOrZero(context.balances.annual);
+  if (before.gt(0) && all.gt(most))
+    return [{ kind: "stop", code: "cashUpTooMuch", facts: { weeks: all.toString(), most }, mend: inRun }];
+  return weeks.gt(balance)
+    ? [
+        {
+          kind: "stop",
+          code: "cashUpBeyond",
+          facts: { weeks: weeks.toString(), balance: balance.toDecimalPlaces(2).toString() },
+          mend: inRun,
+        },
+      ]
+    : [];
+};
+
+/** Days of different length: which of them was it? */
+const unevenDay: CheckNz = ({ context, input }) => {
+  const { pattern, varies } = context.holidays;
+  const lengths = new Set((pattern ?? []).filter((hours) => Number(hours) > 0).map(Number));
+  const days = ["leaveTaken", "publicHoliday", "alternativeHoliday"];
+  const asked = input.lines.some(
+    (line) =>
+      days.includes(line.element) && line.leave !== "annual" && line.leave !== "unpaid" && line.byUnits === true,
+  );
+  return lengths.size > 1 && !varies && asked
+    ? [{ kind: "query", code: "unevenDay", facts: { hours: [...lengths].join(", ") }, mend: inRun }]
+    : [];
+};
+
+const openingMissing: CheckNz = ({ context, worked }) =>
+  context.facts.openingMissing && worked.gross.value.gt(0)
+    ? [{ kind: "query", code: "openingMissing", facts: { start: context.facts.startDate }, mend: person("holidays") }]
+    : [];
+
 const period: CheckNz = ({ context, worked }) =>
   periodChecks({
     context,
@@ -199,6 +241,9 @@ const period: CheckNz = ({ context, worked }) =>
 
 export const rowChecksNz: readonly CheckNz[] = [
   period,
+  cashUp,
+  unevenDay,
+  openingMissing,
   absurdHours,
   details,
   dated,

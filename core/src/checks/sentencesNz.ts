@@ -48,6 +48,12 @@ export const sentencesNz = {
   holidayInAdvance: (f) =>
     `${count(f.taken, "weeks")} of annual holidays, ${f.balance} entitled: the rest is taken in advance. Tick when that is agreed.`,
   cashUpTooMuch: (f) => `${count(f.weeks, "weeks")} cashed up; at most ${f.most} of each entitlement year.`,
+  cashUpBeyond: (f) =>
+    `${count(f.weeks, "weeks")} cashed up, and ${f.balance} are entitled. Only entitled weeks can be cashed up.`,
+  unevenDay: (f) =>
+    `The days of the working week have ${f.hours} h, and a day of leave was typed without its hours: an average day is paid. Type the hours of that day, or tick.`,
+  openingMissing: (f) =>
+    `Employed since ${day(f.start)}, and no balance of annual holidays was brought along, so none is counted from before. Record it on the person's page.`,
   cashUpAsked: (f) =>
     `${count(f.weeks, "weeks")} of annual holidays cashed up. Tick when the request is on file in writing.`,
   noService: (f) => `${f.words} before six months' service (started ${day(f.start)}). Right only by agreement.`,

@@ -30,10 +30,11 @@ describe("resigning", () => {
     expect(paid({ loadingPercent: "0" })).toEqual([["unusedLeave", "annual", "2400.00"]]);
     expect(notes()).toContain("personal leave is not paid out");
   });
-  it("taxes it at the margin, and flat on redundancy or ill health", () => {
+  it("taxes it at the margin, and flat on redundancy or certified invalidity", () => {
     const reason = (change: Partial<Departing>) => departurePay(who(change), rules).lines[0]?.detail.reason;
     expect(reason({})).toBe("normal");
-    expect(reason({ reason: "I" })).toBe("redundancy");
+    expect(reason({ reason: "I" })).toBe("normal");
+    expect(reason({ reason: "I", invalidity: true })).toBe("redundancy");
     expect(reason({ reason: "R" })).toBe("redundancy");
   });
   it("says so when leave was taken in advance", () => {

@@ -31,14 +31,20 @@ export interface Departing {
   loadingPercent: string;
   /** was the notice worked? else it is paid in lieu */
   noticeWorked: boolean;
+  /** regular allowances of an ordinary week: notice is paid at the full rate */
+  weeklyExtras?: string;
+  /** certified that the person can never work in such a job again (ITAA 1997, s 83-20): only then is ill health taxed flat */
+  invalidity?: boolean | undefined;
+  /** as the bookkeeper counts; by `employees` when left out */
+  smallEmployer?: boolean | null | undefined;
   /** people employed, for the redundancy pay of small employers */
   employees: number;
   misconduct: boolean;
 }
 
 export interface DepartureLine {
-  element: "unusedLeave" | "etp" | "redundancy";
-  leave?: "annual" | "long-service";
+  element: "unusedLeave" | "leaveTaken" | "etp" | "redundancy";
+  leave?: "annual" | "long-service" | "timeInLieu";
   hours: string;
   amount: string;
   detail: LineDetail;
@@ -57,10 +63,17 @@ export function departurePay(who: Departing, rules: RuleBook): DeparturePay {
   const notes: string[] = [];
   if (who.reason === "D") {
     notes.push("Unused leave goes to the estate without withholding and is not reported: pay it outside this run.");
+    notes.push(
+      "Wages earned before death and paid after it are not taxed and not reported either: take them out of this run and pay them to the estate.",
+    );
     return { lines, notes };
   }
   const rate = decimal(who.hourlyRate);
-  const flat = who.reason === "R" || who.reason === "I";
+  const flat = who.reason === "R" || (who.reason === "I" && who.invalidity === true);
+  if (who.reason === "I" && who.invalidity !== true)
+    notes.push(
+      "Ill health is taxed like any departure, unless two doctors certified that the person can never work in such a job again.",
+    );
   const detail: LineDetail = { reason: flat ? "redundancy" : "normal" };
   const casual = who.basis === "casual" || who.basis === "contractor";
 
@@ -79,6 +92,16 @@ export function departurePay(who: Departing, rules: RuleBook): DeparturePay {
     notes.push(
       `Annual leave is ${annual.abs().toFixed(2)} h in advance. Taking it from the final pay needs the person's written agreement.`,
     );
+  const inLieu = decimalOrZero(who.balances.timeInLieu);
+  if (inLieu.gt(0))
+    lines.push({
+      element: "leaveTaken",
+      leave: "timeInLieu",
+      hours: inLieu.toString(),
+      amount: halfUpToCent(inLieu.times(rate)).toFixed(2),
+      detail: { cashOut: true },
+      why: `${inLieu.toFixed(2)} h of time in lieu not taken × $${rate.toString()}`,
+    });
   if (decimalOrZero(who.balances.personal).gt(0)) notes.push("Unused personal leave is not paid out.");
 
   longService(who, rate, detail, rules, lines, notes);
@@ -118,6 +141,12 @@ function longService(
       );
       return;
     }
+    if (who.misconduct) {
+      notes.push(
+        `No long service leave is paid: dismissed for serious misconduct before ${rule.afterYears} years in ${who.state}.`,
+      );
+      return;
+    }
     notes.push(
       `Long service leave before ${rule.afterYears} years: check that the reason is one that ${who.state} names.`,
     );
@@ -144,12 +173,13 @@ function notice(who: Departing, rate: Decimal, rules: RuleBook, lines: Departure
   const extra = completedYears(who.birthDate, who.lastDay) > older.over && years >= older.minYears ? older.weeks : "0";
   const weeks = weeksFor(standards.notice, years).plus(extra);
   const hours = weeks.times(who.weeklyHours);
+  const extras = decimalOrZero(who.weeklyExtras);
   lines.push({
     element: "etp",
     hours: hours.toString(),
-    amount: halfUpToCent(hours.times(rate)).toFixed(2),
+    amount: halfUpToCent(hours.times(rate).plus(weeks.times(extras))).toFixed(2),
     detail: { etpCode: "O" },
-    why: `${weeks.toString()} weeks of notice not worked (${years} completed years${extra === "0" ? "" : `, over ${older.over}`}) × ${who.weeklyHours} h × $${rate.toString()}`,
+    why: `${weeks.toString()} weeks of notice not worked (${years} completed years${extra === "0" ? "" : `, over ${older.over}`}) × ${who.weeklyHours} h × $${rate.toString()}${extras.gt(0) ? `, with $${extras.toString()} of allowances a week` : ""}`,
   });
 }
 
@@ -157,7 +187,12 @@ function redundancy(who: Departing, rate: Decimal, rules: RuleBook, lines: Depar
   if (who.reason !== "R") return;
   const standards = rules.row(employmentStandards, who.lastDay).figures;
   const years = completedYears(who.startDate, who.lastDay);
-  if (who.employees < standards.smallEmployerUnder) {
+  const small = who.smallEmployer ?? who.employees < standards.smallEmployerUnder;
+  if (who.smallEmployer == null)
+    notes.push(
+      `Counted here: ${who.employees} people without contractors and casuals. Regular casuals and people of associated businesses count too: say whether they come to ${standards.smallEmployerUnder}.`,
+    );
+  if (small) {
     notes.push(
       `No redundancy pay by law: an employer of fewer than ${standards.smallEmployerUnder} people owes none, unless the award says otherwise.`,
     );

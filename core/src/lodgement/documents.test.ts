@@ -49,7 +49,7 @@ const payee = (id: string, family = "Sample") =>
 describe("a payee of a pay event", () => {
   const record = payee("E1");
   it("puts each amount in exactly one place, gross before the sacrifice", () => {
-    expect(record.income).toMatchObject({
+    expect(record.incomes[0]).toMatchObject({
       type: "SAW",
       gross: "900.00",
       overtime: "90.00",
@@ -65,7 +65,8 @@ describe("a payee of a pay event", () => {
     ]);
   });
   it("the places sum to gross", () => {
-    const { income } = record;
+    const [income] = record.incomes;
+    if (!income) throw new Error("no income");
     const all = [
       income.gross,
       income.overtime ?? "0",
@@ -242,22 +243,22 @@ describe("what a final pay leaves in the pay event", () => {
   });
   it("lists termination payments by code and payday, the tax-free part as lump sum D", () => {
     // 20,000 − (13,100 + 6,552) = 348, at 32 %: 111; notice 4,560 at 32 %: 1,459.
-    expect(facts().income.etp).toEqual([
+    expect(facts().incomes[0]?.etp).toEqual([
       { code: "O", date: "2025-10-09", taxFree: "0.00", taxable: "4560.00", withheld: "1459.00" },
       { code: "R", date: "2025-10-09", taxFree: "0.00", taxable: "348.00", withheld: "111.00" },
     ]);
-    expect(facts().income.lumpSums).toEqual([
-      { type: "A", amount: "900.00" },
+    expect(facts().incomes[0]?.lumpSums).toEqual([
       { type: "D", amount: "19652.00" },
+      { type: "R", amount: "900.00" },
       { type: "E", detail: "2024", amount: "500.00" },
     ]);
   });
   it("keeps termination payments out of the tax of the income stream", () => {
     const all = leaving.withheld.value.minus(leaving.etp?.withheld.value ?? "0").toFixed(2);
-    expect(facts().income.withheld).toBe(all);
+    expect(facts().incomes[0]?.withheld).toBe(all);
   });
   it("describes an allowance that has no code of its own", () => {
-    expect(facts().income.allowances).toEqual([{ type: "OD", detail: "T1", amount: "12.00" }]);
+    expect(facts().incomes[0]?.allowances).toEqual([{ type: "OD", detail: "T1", amount: "12.00" }]);
   });
   it("says why there is no number: not given, applied for, or a minor with nothing withheld", () => {
     const number = (change: object, fileNumber: "none" | "pending") =>

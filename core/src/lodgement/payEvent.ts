@@ -3,8 +3,9 @@
  * this payday. Set by: the published message structure (PAYEVNT / PAYEVNTEMP), from memory; see docs/rules/sources.md.
  */
 
-import { type TaxDeclaration, taxTreatmentCode } from "../au/taxDeclaration.ts";
+import { type IncomeType, incomeTypeOf, type TaxDeclaration, taxTreatmentCode } from "../au/taxDeclaration.ts";
 import { completedYears, type IsoDate } from "../calendar/dates.ts";
+import { reportPrefix } from "../pay/facts.ts";
 import type { Basis } from "../pay/payInput.ts";
 import { centsText } from "../quantity/units.ts";
 
@@ -34,6 +35,8 @@ export interface PayeeFacts {
   cessation: CessationCode | null;
   basis: Basis;
   tax: TaxDeclaration;
+  /** working holiday makers: home country */
+  homeCountry?: string | null;
   periodStart: IsoDate;
   periodEnd: IsoDate;
   /** grossed-up fringe benefits that this payroll year reports, by code */
@@ -82,6 +85,22 @@ export const cessationReasons = {
 } as const;
 export type CessationCode = keyof typeof cessationReasons;
 
+export interface IncomeRecord {
+  type: IncomeType;
+  /** home country of a working holiday maker */
+  country?: string;
+  withheld: string;
+  gross: string;
+  overtime?: string;
+  bonus?: string;
+  directorFee?: string;
+  paidLeave: CodedAmount[];
+  allowances: CodedAmount[];
+  sacrifice: CodedAmount[];
+  lumpSums: CodedAmount[];
+  etp: EtpRecord[];
+}
+
 export interface PayeeRecord {
   payrollId: string;
   taxFileNumber: string;
@@ -95,19 +114,8 @@ export interface PayeeRecord {
   taxTreatment: string;
   period: { start: IsoDate; end: IsoDate };
   final: boolean;
-  income: {
-    type: "SAW" | "WHM" | "LAB";
-    withheld: string;
-    gross: string;
-    overtime?: string;
-    bonus?: string;
-    directorFee?: string;
-    paidLeave: CodedAmount[];
-    allowances: CodedAmount[];
-    sacrifice: CodedAmount[];
-    lumpSums: CodedAmount[];
-    etp: EtpRecord[];
-  };
+  /** one a type of income, salary and wages first */
+  incomes: IncomeRecord[];
   deductions: CodedAmount[];
   super: CodedAmount[];
   fringeBenefits: CodedAmount[];
@@ -135,16 +143,6 @@ function reportedNumber({ tax, taxFileNumber, birthDate, periodEnd, yearToDate }
 /** One payee's record from the sums of the year. */
 export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolean): PayeeRecord {
   const cents = (code: string) => payee.yearToDate.get(code) ?? 0;
-  const coded = (prefix: string): CodedAmount[] =>
-    [...payee.yearToDate]
-      .filter(([code]) => code.startsWith(`report:${prefix}:`))
-      .map(([code, amount]) => {
-        const [type = "", detail] = code.slice(prefix.length + 8).split(":");
-        return { type, ...(detail ? { detail } : {}), amount: centsText(amount) };
-      })
-      .sort((a, b) => `${a.type}${a.detail ?? ""}`.localeCompare(`${b.type}${b.detail ?? ""}`));
-  const optional = (name: "overtime" | "bonus" | "directorFee") =>
-    payee.yearToDate.has(`report:${name}`) ? { [name]: centsText(cents(`report:${name}`)) } : {};
   const [year, month, day] = payee.birthDate.split("-").map(Number) as [number, number, number];
   const contributions: CodedAmount[] = [{ type: "L", amount: centsText(cents("guarantee")) }];
   contributions.push({ type: reportsQualifyingEarnings ? "Q" : "O", amount: centsText(cents("guaranteeBase")) });
@@ -163,34 +161,72 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
     taxTreatment: taxTreatmentCode(payee.tax),
     period: { start: payee.periodStart, end: payee.periodEnd },
     final: false,
-    income: {
-      type: payee.tax.residency === "working-holiday" ? "WHM" : payee.basis === "labour-hire" ? "LAB" : "SAW",
-      withheld: centsText(cents("withheld") - cents("etpWithheld")),
-      gross: centsText(cents("report:gross")),
-      ...optional("overtime"),
-      ...optional("bonus"),
-      ...optional("directorFee"),
-      paidLeave: coded("paidLeave"),
-      allowances: coded("allowance"),
-      sacrifice: coded("sacrifice"),
-      lumpSums: [
-        ...coded("lumpSum"),
-        // The year that a part of lump sum E was earned in goes by its last calendar year.
-        ...coded("lumpSumE").map(({ type, amount }) => ({ type: "E", detail: `20${type.slice(5)}`, amount })),
-      ],
-      etp: etpRecords(payee.yearToDate),
-    },
-    deductions: coded("deduction"),
+    incomes: typesOf(payee).map((type) => incomeOf(payee, type)),
+    deductions: coded(payee.yearToDate, "report:", "deduction"),
     super: contributions,
     fringeBenefits: [...(payee.fringeBenefits ?? [])],
   };
 }
 
-function etpRecords(year: ReadonlyMap<string, number>): EtpRecord[] {
+/** Types of income that the year holds, and the one of today. */
+function typesOf({ tax, basis, yearToDate }: PayeeFacts): IncomeType[] {
+  const now = incomeTypeOf(tax, basis);
+  return (["SAW", "WHM", "LAB"] as const).filter(
+    (type) =>
+      type === now ||
+      [...yearToDate].some(
+        ([code, cents]) => code.startsWith(reportPrefix(type)) && !code.includes("deduction") && cents !== 0,
+      ),
+  );
+}
+
+const coded = (year: PayeeFacts["yearToDate"], report: string, name: string): CodedAmount[] =>
+  [...year]
+    .filter(([code]) => code.startsWith(`${report}${name}:`))
+    .map(([code, amount]) => {
+      const [type = "", detail] = code.slice(report.length + name.length + 1).split(":");
+      return { type, ...(detail ? { detail } : {}), amount: centsText(amount) };
+    })
+    .sort((a, b) => `${a.type}${a.detail ?? ""}`.localeCompare(`${b.type}${b.detail ?? ""}`));
+
+function incomeOf({ yearToDate: year, homeCountry }: PayeeFacts, type: IncomeType): IncomeRecord {
+  const report = reportPrefix(type);
+  const cents = (code: string) => year.get(code) ?? 0;
+  const optional = (name: "overtime" | "bonus" | "directorFee") =>
+    year.has(`${report}${name}`) ? { [name]: centsText(cents(`${report}${name}`)) } : {};
+  // What was withheld is summed in all: from salary and wages it is what the other streams leave.
+  const others = (["WHM", "LAB"] as const).reduce((total, each) => total + cents(`${reportPrefix(each)}withheld`), 0);
+  const withheld = type === "SAW" ? cents("withheld") - cents("etpWithheld") - others : cents(`${report}withheld`);
+  return {
+    type,
+    ...(type === "WHM" && homeCountry ? { country: homeCountry } : {}),
+    withheld: centsText(withheld),
+    gross: centsText(cents(`${report}gross`)),
+    ...optional("overtime"),
+    ...optional("bonus"),
+    ...optional("directorFee"),
+    paidLeave: coded(year, report, "paidLeave"),
+    allowances: coded(year, report, "allowance"),
+    sacrifice: coded(year, report, "sacrifice"),
+    lumpSums: [
+      ...coded(year, report, "lumpSum"),
+      // The year that a part of lump sum E was earned in goes by its last calendar year.
+      ...coded(year, report, "lumpSumE").map(({ type: earned, amount }) => ({
+        type: "E",
+        detail: `20${earned.slice(5)}`,
+        amount,
+      })),
+    ],
+    etp: etpRecords(year, report),
+  };
+}
+
+function etpRecords(year: ReadonlyMap<string, number>, report: string): EtpRecord[] {
   const records = [...year].flatMap(([name, taxable]): EtpRecord[] => {
-    const [, kind, code = "", date = "", what] = name.split(":");
-    if (kind !== "etp" || what !== "taxable") return [];
-    const withheld = year.get(`report:etp:${code}:${date}:withheld`) ?? 0;
+    if (!name.startsWith(`${report}etp:`)) return [];
+    const [, , code = "", date = "", what] = name.split(":");
+    if (what !== "taxable") return [];
+    const withheld = year.get(`${report}etp:${code}:${date}:withheld`) ?? 0;
     return [{ code, date, taxFree: "0.00", taxable: centsText(taxable), withheld: centsText(withheld) }];
   });
   return records.sort((a, b) => `${a.date}${a.code}`.localeCompare(`${b.date}${b.code}`));

@@ -2,7 +2,9 @@
  * The amounts of a worked pay that are kept as facts: year-to-date, lodgement and payslips are sums over them.
  * A code names what is summed; the list of codes is the vocabulary of year-to-date.
  */
+import type { IncomeType } from "../au/taxDeclaration.ts";
 import type { IsoDate } from "../calendar/dates.ts";
+import { zero } from "../quantity/decimal.ts";
 import { centsText, toCents } from "../quantity/units.ts";
 import { reportingCategory } from "./elements.ts";
 import type { ToDate } from "./payInput.ts";
@@ -12,6 +14,8 @@ export interface Fact {
   code: string;
   cents: number;
 }
+
+export const reportPrefix = (type: IncomeType): string => (type === "SAW" ? "report:" : `report@${type}:`);
 
 /** Facts of one pay, one entry a code, zeros left out. */
 export function factsOf(worked: WorkedPay, payday: IsoDate): Fact[] {
@@ -33,21 +37,30 @@ export function factsOf(worked: WorkedPay, payday: IsoDate): Fact[] {
     add("etpTaxable", toCents(worked.etp.taxable.value));
     add("etpWithheld", toCents(worked.etp.withheld.value));
   }
+  // Each income stream keeps its own year-to-date; salary and wages have the plain name.
+  const report = reportPrefix(worked.incomeType);
+  if (worked.incomeType !== "SAW")
+    add(`${report}withheld`, toCents(worked.withheld.value.minus(worked.etp?.withheld.value ?? 0)));
   // A pay event lists termination payments one by one, each with its payday.
   for (const each of worked.etp?.payments ?? []) {
     if (each.code === "O" || each.code === "P") add("etpOther", toCents(each.taxable));
-    add(`report:etp:${each.code}:${payday}:taxable`, toCents(each.taxable));
-    add(`report:etp:${each.code}:${payday}:withheld`, toCents(each.withheld));
+    add(`${report}etp:${each.code}:${payday}:taxable`, toCents(each.taxable));
+    add(`${report}etp:${each.code}:${payday}:withheld`, toCents(each.withheld));
   }
   for (const [code, figure] of Object.entries(worked.lumpSums))
-    if (code === "A" || code === "B" || code === "D") add(`report:lumpSum:${code}`, toCents(figure.value));
+    if (code === "B" || code === "D") add(`${report}lumpSum:${code}`, toCents(figure.value));
+  add("lumpSumA", toCents(worked.lumpSums.A?.value ?? zero));
+  add(`${report}lumpSum:R`, toCents(worked.lumpSumAR));
+  add(`${report}lumpSum:T`, toCents((worked.lumpSums.A?.value ?? zero).minus(worked.lumpSumAR)));
   add("member", toCents(worked.super.member.value));
   for (const { cost, amount } of worked.employerCosts) add(`cost:${cost.code}`, toCents(amount.value));
   add("regularTaxable", toCents(worked.regularTaxable.value));
-  add("report:paidLeave:U", toCents(worked.unusedLeaveOrdinary.value));
+  add(`${report}paidLeave:U`, toCents(worked.unusedLeaveOrdinary.value));
   for (const line of worked.lines) {
     const category = reportingCategory(line.line);
-    if (category) add(`report:${category}`, toCents(line.amount.value));
+    // Deductions are the payee's, whatever the stream.
+    if (category)
+      add(`${category.startsWith("deduction") ? "report:" : report}${category}`, toCents(line.amount.value));
     if (line.line.code) add(`line:${line.line.code}`, toCents(line.amount.value));
   }
   return [...cents].filter(([, amount]) => amount !== 0).map(([code, amount]) => ({ code, cents: amount }));
@@ -68,7 +81,7 @@ export function toDateOf(year: ReadonlyMap<string, number>, quarter: ReadonlyMap
     bonusWithheld: text("bonusWithheld"),
     etpCapUsed: text("etpTaxable"),
     etpOther: text("etpOther"),
-    lumpSumA: text("report:lumpSum:A"),
+    lumpSumA: text("lumpSumA"),
     guaranteeEarnings: text("guaranteeEarnings"),
     guaranteeEarningsQuarter: centsText(quarter.get("guaranteeEarnings") ?? 0),
   };

@@ -1,8 +1,8 @@
 /** One row of a New Zealand run sheet: what is known of the person, and what stands in the row. Plain data. */
 import type { IsoDate } from "../calendar/dates.ts";
 import type { HolidayFacts } from "../nz/holidayFacts.ts";
-import { hoursADay } from "../nz/holidayPay.ts";
-import { decimal } from "../quantity/decimal.ts";
+import { daysAWeek, hoursADay } from "../nz/holidayPay.ts";
+import { decimal, decimalOrZero, least, zero } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, underTerms } from "./payContext.ts";
 import type { ElementNz, PayInputNz, PayLineNz, PersonNz } from "./payInputNz.ts";
@@ -24,6 +24,8 @@ export interface PersonFactsNz extends PersonFactsBase {
   };
   /** the last day that a certificate, such as a tailored tax rate, counts */
   certificateUntil: IsoDate | null;
+  /** employed for years before this program, and no balance of annual holidays was brought along */
+  openingMissing: boolean;
   /** six months' service: sick, bereavement and family violence leave */
   passesService: boolean;
 }
@@ -36,6 +38,8 @@ export interface HolidayInPeriod {
   reason: string;
   /** ordinary hours of that day, where they are known */
   hours: string | null;
+  /** nobody knows whether it would have been worked: it is asked, never taken for "no" */
+  unknown?: boolean;
 }
 
 export interface RowContextNz extends RowBase {
@@ -49,6 +53,8 @@ export interface RowContextNz extends RowBase {
   /** days of the period in the working week */
   patternDays: string;
   nextAnniversary: IsoDate | null;
+  /** weeks cashed up before this pay in the same entitlement year */
+  cashedUp: string;
   /** other pays of the person for the same period: a notice and the loan's threshold count once */
   earlierInPeriod: PayInputNz["earlierInPeriod"] | null;
 }
@@ -71,7 +77,10 @@ export function payInputOfNz(
     cycle: context.cycle,
     periods: context.periods,
     person: context.person,
-    lines: lines.flatMap((line) => lineOf(line, context, elements)),
+    lines: withoutPublicHolidays(
+      lines.flatMap((line) => lineOf(line, context, elements)),
+      context,
+    ),
     toDate: context.toDate,
     history: { earlierGross: context.earlierGross },
     holidays: context.holidays,
@@ -82,6 +91,42 @@ export function payInputOfNz(
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
   };
+}
+
+/**
+ * A public holiday within annual holidays is no annual holiday (Holidays Act 2003, s 40): where weeks and days of the
+ * pay are more than its working days, the weeks are reduced by the public holidays among them.
+ * Example: 2 weeks and Matariki in a fortnight of ten working days: 1.8 weeks and one public holiday.
+ */
+function withoutPublicHolidays(lines: PayLineNz[], context: RowContextNz): PayLineNz[] {
+  const working = decimal(context.patternDays);
+  const week = daysAWeek(context.holidays);
+  const sumOfUnits = (wanted: (line: PayLineNz) => boolean) =>
+    lines
+      .filter((line) => wanted(line) && line.corrects === undefined)
+      .reduce((total, line) => total.plus(decimalOrZero(line.units)), zero);
+  const isAnnual = (line: PayLineNz) =>
+    line.element === "leaveTaken" &&
+    line.leave === "annual" &&
+    line.amount === undefined &&
+    line.corrects === undefined;
+  const public_ = sumOfUnits((line) => line.element === "publicHoliday");
+  const annual = sumOfUnits(isAnnual);
+  const over = annual.times(week).plus(public_).minus(working);
+  if (!working.gt(0) || !public_.gt(0) || !annual.gt(0) || !over.gt(0)) return lines;
+  let less = least(over, public_).div(week);
+  return lines.map((line) => {
+    if (!isAnnual(line) || !less.gt(0)) return line;
+    const units = decimalOrZero(line.units);
+    const cut = least(less, units);
+    less = less.minus(cut);
+    const left = units.minus(cut);
+    const hours =
+      line.hours && units.gt(0)
+        ? { hours: decimal(line.hours).times(left).div(units).toDecimalPlaces(4).toString() }
+        : {};
+    return { ...line, units: left.toString(), ...hours };
+  });
 }
 
 function lineOf(line: SheetLine, context: RowContextNz, elements: ReadonlyMap<number, PayElement>): PayLineNz[] {
@@ -109,7 +154,13 @@ function lineOf(line: SheetLine, context: RowContextNz, elements: ReadonlyMap<nu
   // A leave payment that was typed or kept as an amount still carries its weeks or days.
   if (has(line.amount)) return [{ ...common, amount: line.amount, ...hours, ...units }];
   if (has(line.units))
-    return [{ ...common, ...units, ...(has(line.hours) ? hours : hoursOfUnits(line, element, context)) }];
+    return [
+      {
+        ...common,
+        ...units,
+        ...(has(line.hours) ? hours : { ...hoursOfUnits(line, element, context), byUnits: true }),
+      },
+    ];
   // Worked out from the other lines and from what was earned before.
   if (element.element === "finalPercent" || element.element === "closedownPay") return [common];
   if (!has(line.hours)) return [];

@@ -40,6 +40,8 @@ export interface PayLineNz {
   amount?: string | undefined;
   /** weeks of annual holidays, days of other leave and of public holidays */
   units?: string | undefined;
+  /** the hours beside the units are those of an average day, not typed for this one */
+  byUnits?: boolean | undefined;
   leave?: string | undefined;
   taxable?: boolean | undefined;
   /** counts in gross earnings of the Holidays Act; by the kind of line when left out */

@@ -1,5 +1,6 @@
 import { returnToWork } from "../au/returnToWork.ts";
 import { superGuarantee } from "../au/superGuarantee.ts";
+import { incomeTypeOf } from "../au/taxDeclaration.ts";
 import { unusedLeave } from "../au/unusedLeave.ts";
 import { type WithholdingTerms, withholding } from "../au/withholding.ts";
 import { leaveAccrual } from "../leave/accrual.ts";
@@ -254,6 +255,8 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
       ...(longOwed.length === 0 ? {} : { E: sumOf("Lump sum E", amounts(longOwed)) }),
       ...(returning.value.isZero() ? {} : { W: returning }),
     },
+    lumpSumAR: left.lumpSumAR,
+    incomeType: incomeTypeOf(input.person.tax, input.person.basis),
     spreadExtras: bonus.spread,
     unusedLeaveOrdinary: figure("Unused leave, code U", left.ordinary, "money"),
     ...(terminationLines.length > 0 ? { etp: ending } : {}),

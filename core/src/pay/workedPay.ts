@@ -1,5 +1,6 @@
 /** A worked pay: every line and figure from earnings to net and the employer's part, each with its working. */
 
+import type { IncomeType } from "../au/taxDeclaration.ts";
 import type { EtpCode } from "../au/terminationPayment.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 import type { Figure } from "../working/figure.ts";
@@ -56,6 +57,10 @@ export interface WorkedPay {
     tooYoung: boolean;
   };
   lumpSums: Partial<Record<LumpSumCode, Figure>>;
+  /** of lump sum A: paid on redundancy, invalidity or early retirement */
+  lumpSumAR: Decimal;
+  /** the income stream that the pay is reported in */
+  incomeType: IncomeType;
   /** extra payments that were spread over the year, after sacrifice, and the tax on them: "earlier extras" of later ones */
   spreadExtras: { gross: Decimal; withheld: Decimal };
   /** unused leave taxed at the margin, reported under leave code U */

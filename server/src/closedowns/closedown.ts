@@ -11,11 +11,11 @@ import type { RowContextNz } from "@zesty/core/pay/payContextNz";
 import { withLeave } from "@zesty/core/pay/withLeave";
 import { decimal, least } from "@zesty/core/quantity/decimal";
 import { counted } from "@zesty/core/quantity/units";
-import { and, eq } from "drizzle-orm";
+import { and, eq, gte, isNull, lte, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { demandOpen } from "../runs/runInHand.ts";
-import { findRun, type LoadedRow, type LoadedRun, loadRun } from "../runs/runRows.ts";
+import { findRun, type LoadedRow, type LoadedRun, loadRun, type Run } from "../runs/runRows.ts";
 import { refreshRun, workRows } from "../runs/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { record } from "../store/audit.ts";
@@ -50,7 +50,7 @@ function settle(context: Context, runId: number, wanted: NewClosedown): Closedow
     );
   const people = loaded.rows.flatMap((row) => {
     if (!row.included || row.context.country !== "NZ") return [];
-    const part = linesFor(context, loaded, row, row.context, wanted);
+    const part = linesFor(context, loaded, row, row.context, wanted, begunBefore(context, run, row.person.id, wanted));
     if (!part) return [];
     context.store.db.update(pay).set({ lines: part.lines }).where(eq(pay.id, row.payId)).run();
     context.store.db
@@ -94,6 +94,48 @@ function settle(context: Context, runId: number, wanted: NewClosedown): Closedow
   };
 }
 
+/** The 8 % of a closedown that runs over two pays is paid once, with the run that it began in. */
+const begunBefore = (context: Context, run: Run, personId: number, { from, to }: NewClosedown): boolean =>
+  context.store.db
+    .select({ id: closedown.id })
+    .from(closedown)
+    .where(
+      and(
+        eq(closedown.personId, personId),
+        isNull(closedown.undoneAt),
+        ne(closedown.runId, run.id),
+        lte(closedown.from, to),
+        gte(closedown.to, from),
+      ),
+    )
+    .get() !== undefined;
+
+/** A closedown recorded in the run before goes on into this one: its days are leave, or unpaid, and not usual pay. */
+export function applyClosedowns(context: Context, runId: number): void {
+  const run = findRun(context, runId);
+  const going = context.store.db
+    .select()
+    .from(closedown)
+    .where(
+      and(
+        eq(closedown.businessId, run.businessId),
+        isNull(closedown.undoneAt),
+        ne(closedown.runId, runId),
+        lte(closedown.from, run.periodEnd),
+        gte(closedown.to, run.periodStart),
+      ),
+    )
+    .all();
+  if (going.length === 0) return;
+  const loaded = loadRun(context, runId);
+  for (const { personId, from, to } of going) {
+    const row = loaded.rows.find((each) => each.person.id === personId);
+    if (row?.context.country !== "NZ") continue;
+    const part = linesFor(context, loaded, row, row.context, { from, to }, true);
+    if (part) context.store.db.update(pay).set({ lines: part.lines }).where(eq(pay.id, row.payId)).run();
+  }
+}
+
 interface Part {
   lines: SheetLine[];
   codes: string[];
@@ -108,6 +150,7 @@ function linesFor(
   row: LoadedRow,
   known: RowContextNz,
   wanted: NewClosedown,
+  begun: boolean,
 ): Part | null {
   const first = wanted.from > run.periodStart ? wanted.from : run.periodStart;
   const last = wanted.to < run.periodEnd ? wanted.to : run.periodEnd;
@@ -154,6 +197,13 @@ function linesFor(
     rate,
   }).lines.filter((line) => line.elementId !== annual.id);
   const elementId = ensureElement(context, run.businessId, standardElements.closedown);
+  if (begun)
+    return {
+      lines: unpaid.filter((line) => line.elementId !== elementId),
+      codes,
+      anniversaryOn: null,
+      note: "The 8 % was paid when the closedown began: these days are without pay, but for their public holidays.",
+    };
   return {
     lines: [...unpaid.filter((line) => line.elementId !== elementId), { elementId }],
     codes: [...codes, standardElements.closedown.code],

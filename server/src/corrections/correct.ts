@@ -8,8 +8,9 @@ import { payInputOf, type SheetLine } from "@zesty/core/pay/payContext";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4 } from "@zesty/core/quantity/units";
-import { and, eq } from "drizzle-orm";
+import { and, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { demandTables } from "../departures/finalLines.ts";
 import { openRunOf } from "../departures/finalRun.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
 import { insertRun, openRun } from "../runs/openRun.ts";
@@ -27,6 +28,7 @@ export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrec
     // A run of its own shows the difference alone, wherever it will stand.
     const done = settle(context, actor, { ...wanted, into: "own" });
     const [row] = workRows(context, loadRun(context, done.runId, [done.payId]));
+    demandTables(row);
     const figures = row?.figures;
     const { country } = findBusiness(context, done.run.businessId);
     const of = (name: "gross" | "withheld" | "super" | "net") => figures?.[name] ?? "0.00";
@@ -49,6 +51,7 @@ export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrec
 export function makeCorrection(context: Context, actor: Actor, wanted: NewCorrection): number {
   const runId = context.store.transaction(() => {
     const done = settle(context, actor, wanted);
+    demandTables(workRows(context, loadRun(context, done.runId, [done.payId]))[0]);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
@@ -331,6 +334,19 @@ function ownRun(context: Context, run: Run, row: typeof pay.$inferSelect, lines:
   return { runId, payId, overpaid };
 }
 
+/** The debt is taken with the first period that no run holds yet. */
+function firstFreePeriod(context: Context, who: typeof person.$inferSelect, payday: string): string {
+  const cycleId = datedRecords(context.store.db, [who.id], payday).terms.get(who.id)?.cycleId ?? 0;
+  const last = context.store.db
+    .select({ end: payRun.periodEnd })
+    .from(payRun)
+    .where(and(eq(payRun.cycleId, cycleId), eq(payRun.kind, "cycle"), ne(payRun.state, "takenBack")))
+    .orderBy(desc(payRun.periodEnd))
+    .limit(1)
+    .get();
+  return last ? addDays(last.end, 1) : addDays(payday, 1);
+}
+
 /** The debt is taken from the coming pays, so much each time, until it is paid back. */
 function takeBackByPays(
   context: Context,
@@ -339,10 +355,14 @@ function takeBackByPays(
   overpaid: string,
   perPay: string,
 ): void {
-  const from = addDays(payday, 1);
+  const from = firstFreePeriod(context, who, payday);
   const lines = datedRecords(context.store.db, [who.id], from).usual.get(who.id)?.lines ?? [];
   const elementId = ensureElement(context, who.businessId, standardElements.overpaid);
-  const plan: SheetLine = { elementId, amount: decimal(perPay).toFixed(2), terms: { total: overpaid, since: from } };
+  const plan: SheetLine = {
+    elementId,
+    amount: decimal(perPay).toFixed(2),
+    terms: { total: overpaid, since: addDays(payday, 1) },
+  };
   context.store.db
     .insert(usualPay)
     .values({ personId: who.id, from, lines: [...lines.filter((line) => line.elementId !== elementId), plan] })

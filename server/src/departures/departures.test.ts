@@ -97,7 +97,7 @@ describe("a departure with the next run", () => {
     expect(why.rule).toBe("4 weeks of notice not worked (6 completed years) × 38 h × $31.5");
     const event = kept(runId, "payEvent");
     expect(event).toMatch(/<TypeC>O<\/TypeC>\s*<IncomeD>2026-07-02<\/IncomeD>/);
-    expect(event).toMatch(/<LumpSum>\s*<TypeC>A<\/TypeC>\s*<PaymentsA>848.44<\/PaymentsA>/);
+    expect(event).toMatch(/<LumpSum>\s*<TypeC>R<\/TypeC>\s*<PaymentsA>848.44<\/PaymentsA>/);
   });
   it("waits for the run of its period when the last day lies further ahead", () => {
     expect(recordDeparture(world.context, world.actor, leaver, wanted({ lastDay: "2026-07-03" }))).toBeNull();

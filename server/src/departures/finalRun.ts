@@ -1,10 +1,11 @@
 /** The run that a final pay goes into: one of its own now, or the cycle's run of the last day. */
 import type { NewDeparture } from "@zesty/contract/departures";
 import { dateWords } from "@zesty/core/calendar/dates";
+import type { SheetLine } from "@zesty/core/pay/payContext";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { insertRun, nextPeriodOf, openRun } from "../runs/openRun.ts";
+import { elementsOf, insertRun, nextPeriodOf, openRun, usualLines } from "../runs/openRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payCycle, payRun, type person } from "../store/schema.ts";
 
@@ -18,7 +19,7 @@ export interface FinalRun {
   elsewhere: string[];
 }
 
-const checkHours = "The usual hours stand in the pay: type those that were worked up to the last day.";
+const checkHours = "The usual hours were cut to the days up to the last one: look whether they are what was worked.";
 
 type Who = typeof person.$inferSelect;
 type Cycle = typeof payCycle.$inferSelect;
@@ -49,8 +50,10 @@ function ownRun(context: Context, who: Who, wanted: NewDeparture, cycle: Cycle):
   if (row) db.update(pay).set({ included: false }).where(eq(pay.id, row.id)).run();
   // Paid up to the last day already: only what is owed at the end is left, no usual hours.
   const paidUp = wanted.lastDay < start;
-  const usual = row?.lines ?? datedRecords(db, [who.id], wanted.lastDay).usual.get(who.id)?.lines ?? [];
-  const lines = paidUp ? [] : usual;
+  const period = open
+    ? { start: open.periodStart, end: open.periodEnd }
+    : { start, end: nextPeriodOf(context, cycle).end };
+  const lines = paidUp ? [] : untilLastDay(context, who, wanted.lastDay, period, row?.lines);
   const { id } = db
     .insert(pay)
     .values({ runId: run.id, personId: who.id, included: true, periods: 1, lines })
@@ -95,11 +98,11 @@ function nextRun(context: Context, actor: Actor, who: Who, wanted: NewDeparture,
       .returning({ id: pay.id })
       .get().id;
   const paidUp = wanted.lastDay < next.periodStart;
-  if (found)
-    db.update(pay)
-      .set({ included: true, ...(paidUp ? { lines: [] } : {}) })
-      .where(eq(pay.id, payId))
-      .run();
+  if (found) {
+    const period = { start: next.periodStart, end: next.periodEnd };
+    const lines = paidUp ? [] : untilLastDay(context, who, wanted.lastDay, period, found.lines);
+    db.update(pay).set({ included: true, lines }).where(eq(pay.id, payId)).run();
+  }
   return {
     runId,
     payId,
@@ -108,6 +111,22 @@ function nextRun(context: Context, actor: Actor, who: Who, wanted: NewDeparture,
     touched: [],
     elsewhere: found && !paidUp && found.lines.length > 0 && wanted.lastDay < next.periodEnd ? [checkHours] : [],
   };
+}
+
+/**
+ * What is paid up to the last day: the usual pay cut to its days. Hours that somebody typed are theirs and stay.
+ */
+function untilLastDay(
+  context: Context,
+  who: Who,
+  lastDay: string,
+  period: { start: string; end: string },
+  typed: SheetLine[] | undefined,
+): SheetLine[] {
+  const elements = elementsOf(context, who.businessId);
+  const whole = usualLines(context, { ...who, endDate: null }, period, elements);
+  const untouched = typed === undefined || JSON.stringify(typed) === JSON.stringify(whole);
+  return untouched ? usualLines(context, { ...who, endDate: lastDay }, period, elements) : typed;
 }
 
 export const openRunOf = (context: Context, cycleId: number) =>

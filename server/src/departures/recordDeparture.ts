@@ -50,6 +50,8 @@ function settle(context: Context, actor: Actor, personId: number, wanted: NewDep
       reason: wanted.reason,
       noticeWorked: wanted.noticeWorked,
       misconduct: wanted.misconduct,
+      invalidity: wanted.invalidity ?? false,
+      smallEmployer: wanted.smallEmployer ?? null,
       runId: where.runId,
       payId: where.payId,
       lines,

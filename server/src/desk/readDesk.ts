@@ -180,14 +180,15 @@ function toDoOf(
       late: next.payday < day,
       link: `/run?cycle=${next.cycleId}`,
     });
-  for (const pin of pins.filter((each) => each.date >= day))
+  // What is owed never leaves by its day passing: it stays, marked late, until it is known to be paid.
+  for (const pin of pins)
     found.push({
       ...at,
       date: pin.date,
-      words: `${pin.words} of ${dollars(pin.cents)} to pay`,
+      words: `${pin.words} of ${dollars(pin.cents)} ${pin.date < day ? "was to be paid by then" : "to pay"}`,
       kind: "due",
-      late: false,
-      link: "/dues",
+      late: pin.date < day,
+      link: `/dues?business=${owner.id}`,
     });
   const open = context.store.db
     .select()

@@ -26,7 +26,6 @@ const coded = (amounts: readonly CodedAmount[], type: string, amount: string, de
   }));
 
 function payee(record: PayeeRecord): Tree {
-  const { income } = record;
   return {
     "@xmlns": "http://www.sbr.gov.au/ato/payevntemp",
     Payee: {
@@ -52,25 +51,28 @@ function payee(record: PayeeRecord): Tree {
       },
       PayrollPeriod: { StartD: record.period.start, EndD: record.period.end },
       RemunerationPayrollEventFinalI: String(record.final),
-      RemunerationIncomeTaxPayAsYouGoWithholding: {
-        RemunerationTypeC: income.type,
-        IncomeTaxPayAsYouGoWithholdingTaxWithheldA: income.withheld,
-        GrossA: income.gross,
-        PaidLeave: coded(income.paidLeave, "TypeC", "PaymentA"),
-        Allowance: coded(income.allowances, "TypeC", "EmploymentAllowancesA", "OtherAllowanceTypeDe"),
-        OvertimePaymentA: income.overtime,
-        GrossBonusesAndCommissionsA: income.bonus,
-        GrossDirectorsFeesA: income.directorFee,
-        LumpSum: coded(income.lumpSums, "TypeC", "PaymentsA", "FinancialY"),
-        EmploymentTerminationPayment: income.etp.map((each) => ({
-          TypeC: each.code,
-          IncomeD: each.date,
-          IncomeTaxFreeA: each.taxFree,
-          IncomeTaxableA: each.taxable,
-          IncomeTaxPayAsYouGoWithholdingTaxWithheldA: each.withheld,
-        })),
-        SalarySacrifice: coded(income.sacrifice, "TypeC", "PaymentA"),
-      },
+      RemunerationIncomeTaxPayAsYouGoWithholding: record.incomes.map(
+        (income): Tree => ({
+          RemunerationTypeC: income.type,
+          AddressDetailsCountryC: income.country?.toLowerCase(),
+          IncomeTaxPayAsYouGoWithholdingTaxWithheldA: income.withheld,
+          GrossA: income.gross,
+          PaidLeave: coded(income.paidLeave, "TypeC", "PaymentA"),
+          Allowance: coded(income.allowances, "TypeC", "EmploymentAllowancesA", "OtherAllowanceTypeDe"),
+          OvertimePaymentA: income.overtime,
+          GrossBonusesAndCommissionsA: income.bonus,
+          GrossDirectorsFeesA: income.directorFee,
+          LumpSum: coded(income.lumpSums, "TypeC", "PaymentsA", "FinancialY"),
+          EmploymentTerminationPayment: income.etp.map((each) => ({
+            TypeC: each.code,
+            IncomeD: each.date,
+            IncomeTaxFreeA: each.taxFree,
+            IncomeTaxableA: each.taxable,
+            IncomeTaxPayAsYouGoWithholdingTaxWithheldA: each.withheld,
+          })),
+          SalarySacrifice: coded(income.sacrifice, "TypeC", "PaymentA"),
+        }),
+      ),
       Deduction: coded(record.deductions, "RemunerationTypeC", "RemunerationA"),
       SuperannuationContribution: coded(record.super, "EntitlementTypeC", "EmployerContributionsYearToDateA"),
       IncomeFringeBenefitsReportable: coded(record.fringeBenefits, "FringeBenefitsReportableExemptionC", "A"),

@@ -12,6 +12,8 @@ export const dueWords: Partial<Record<DueView["kind"], string>> = {
   studentLoan: "Student loan deductions to Inland Revenue",
   kiwiSaver: "KiwiSaver, both parts, to Inland Revenue",
   esct: "ESCT to Inland Revenue",
+  order: "Orders deducted from pay, to who is named in the notice",
+  giving: "Payroll gifts, to be passed on",
 };
 
 export function readDues(context: Context, businessId: number): DueView[] {
@@ -25,8 +27,11 @@ export function readDues(context: Context, businessId: number): DueView[] {
     .all();
   const members = new Map(
     db
-      .select()
+      .select({ personId: superChoice.personId, memberNumber: superChoice.memberNumber })
       .from(superChoice)
+      .innerJoin(person, eq(superChoice.personId, person.id))
+      .where(eq(person.businessId, businessId))
+      .orderBy(superChoice.from, superChoice.id)
       .all()
       .map((row) => [row.personId, row.memberNumber]),
   );

@@ -83,7 +83,9 @@ function unpaidSpans(entries: readonly Entry[]): Service["unpaid"] {
   for (const entry of entries.filter((each) => each.kind === "unpaid")) {
     const last = spans.at(-1);
     const weeks = fromE4(-entry.amountE4);
-    const follows = last && daysBetween(last.ended, entry.date) <= 31;
+    // One span only where everything between was unpaid too: single days of different pays are spans of their own.
+    const between = last ? daysBetween(last.ended, entry.date) : 0;
+    const follows = last && between <= 31 && weeks.times(7).gte(between - 0.5);
     if (last && follows) {
       last.weeks = decimal(last.weeks).plus(weeks).toString();
       last.ended = entry.date;

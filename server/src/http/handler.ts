@@ -1,12 +1,15 @@
 /** Between Express and use cases: the actor, checked input, and errors as problem details. */
 import { check } from "@zesty/contract/fields";
+import { dateWords } from "@zesty/core/calendar/dates";
+import { MissingRow } from "@zesty/core/rulebook/ruleBook";
+import { allTables } from "@zesty/core/rulebook/tables";
 import { eq } from "drizzle-orm";
 import type { ErrorRequestHandler, Request, RequestHandler, Response } from "express";
 import type Joi from "joi";
 import type { Actor, Context } from "../context.ts";
 import { storeFaultOf } from "../store/fault.ts";
 import { user } from "../store/schema.ts";
-import { ProblemError } from "./problem.ts";
+import { cannot, ProblemError } from "./problem.ts";
 
 declare module "express-session" {
   interface SessionData {
@@ -46,6 +49,14 @@ export function idOf(request: Request, name: string): number {
   return id;
 }
 
+/** A table of the rule book ends before the date: said, never worked out without it, and never our fault. */
+const missingRow = (error: MissingRow) =>
+  cannot(
+    "missing-table",
+    `The rule book has no ${allTables.find((each) => each.name === error.tableName)?.title ?? error.tableName} for ${dateWords(error.date)}. Load its rows first; nothing was changed.`,
+    { mend: "/set-up/rules" },
+  );
+
 export const problemHandler =
   (context: Context): ErrorRequestHandler =>
   (error: unknown, request, response, next) => {
@@ -54,12 +65,14 @@ export const problemHandler =
     const problem =
       error instanceof ProblemError
         ? error.problem
-        : storeFaultOf(error, context.store.folder) !== null
-          ? new ProblemError(503, "store", storeFaultOf(error, context.store.folder)?.message ?? "").problem
-          : status === 400 || status === 413
-            ? new ProblemError(400, "not-readable", "The request could not be read as JSON, or is too large.").problem
-            : new ProblemError(500, "fault", "Something broke on our side. Nothing was changed; try once more.")
-                .problem;
+        : error instanceof MissingRow
+          ? missingRow(error).problem
+          : storeFaultOf(error, context.store.folder) !== null
+            ? new ProblemError(503, "store", storeFaultOf(error, context.store.folder)?.message ?? "").problem
+            : status === 400 || status === 413
+              ? new ProblemError(400, "not-readable", "The request could not be read as JSON, or is too large.").problem
+              : new ProblemError(500, "fault", "Something broke on our side. Nothing was changed; try once more.")
+                  .problem;
     if (problem.status >= 500) context.log.error({ err: error, path: request.path }, "request failed");
     response.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
   };

@@ -50,13 +50,22 @@ describe("dated facts", () => {
       saveSection(context, actor, id, "employment", { ...employment(), from: "2026-07-01", hourlyRate });
     expect(readPerson(context, id).employment.hourlyRate).toBe("34.00");
   });
-  it("reach an open run whose payday is not before them", () => {
+  it("of pay follow the day worked: a raise reaches the period that it falls into, and is asked about within one", () => {
     const { context, actor } = world;
     const { runId } = readyRun(world);
-    saveSection(context, actor, id, "employment", { ...employment(), from: "2026-07-02", hourlyRate: "40" });
-    expect(readRun(context, actor, runId).rows[0]?.figures?.gross).toBe("1520.00");
-    saveSection(context, actor, id, "employment", { ...employment(), from: "2026-07-03", hourlyRate: "50" });
-    expect(readRun(context, actor, runId).rows[0]?.figures?.gross).toBe("1520.00");
+    // Worked from 22 to 28 June, paid on 2 July.
+    const row = () => readRun(context, actor, runId).rows[0];
+    const raise = (from: string, hourlyRate: string) =>
+      saveSection(context, actor, id, "employment", { ...employment(), from, hourlyRate });
+    raise("2026-06-29", "50");
+    expect(row()?.figures?.gross).toBe("1197.00");
+    raise("2026-06-22", "40");
+    expect(row()?.figures?.gross).toBe("1520.00");
+    expect(row()?.marks.map((mark) => mark.code)).not.toContain("rateChanged");
+    raise("2026-06-25", "42");
+    expect(row()?.marks.find((mark) => mark.code === "rateChanged")?.text).toContain(
+      "from $40.00 to $42.00 on 25 June",
+    );
   });
 });
 

@@ -1,14 +1,15 @@
 /** Brings people into an open run who were left out: they joined later, or sit in another cycle. */
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { datedRecords } from "../store/dated.ts";
+import { record } from "../store/audit.ts";
 import { pay, payRun, person } from "../store/schema.ts";
+import { elementsOf, usualLines } from "./openRun.ts";
 import { demandOpen } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
 import { refreshRun } from "./workRun.ts";
 
-export function addToRun(context: Context, runId: number, personIds: readonly number[]): void {
+export function addToRun(context: Context, actor: Actor, runId: number, personIds: readonly number[]): void {
   const { db } = context.store;
   context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
@@ -20,14 +21,21 @@ export function addToRun(context: Context, runId: number, personIds: readonly nu
         .all()
         .map((row) => row.personId),
     );
-    const usual = datedRecords(db, personIds, run.payday).usual;
+    const elements = elementsOf(context, run.businessId);
+    const period = { start: run.periodStart, end: run.periodEnd };
     for (const personId of personIds) {
       const who = db.select().from(person).where(eq(person.id, personId)).get();
       if (who?.businessId !== run.businessId)
         throw cannot("unknown-person", "This person does not belong to the business. Nothing was changed.");
       if (!inRun.has(personId))
         db.insert(pay)
-          .values({ runId, personId, included: true, periods: 1, lines: usual.get(personId)?.lines ?? [] })
+          .values({
+            runId,
+            personId,
+            included: true,
+            periods: 1,
+            lines: usualLines(context, who, period, elements),
+          })
           .run();
     }
     db.update(payRun)
@@ -35,5 +43,12 @@ export function addToRun(context: Context, runId: number, personIds: readonly nu
       .where(eq(payRun.id, runId))
       .run();
     refreshRun(context, runId);
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: run.businessId,
+      what: "put people into a run",
+      about: `run ${run.number}: ${personIds.map((each) => `person ${each}`).join(", ")}`,
+    });
   });
 }

@@ -3,14 +3,16 @@
 import { isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
+import { cutToPart, partOfPeriod } from "@zesty/core/pay/partPeriod";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
+import { applyClosedowns } from "../closedowns/closedown.ts";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
-import { type DatedRecords, datedRecords } from "../store/dated.ts";
-import { departure, pay, payCycle, payRun, person } from "../store/schema.ts";
+import { datedRecords } from "../store/dated.ts";
+import { departure, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { refreshRun } from "./workRun.ts";
 
 export interface Wanted {
@@ -75,11 +77,15 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
       people.map((each) => each.id),
     );
     const before = wanted.from === "last" && last ? linesOfRun(context, last.id) : new Map<number, SheetLine[]>();
+    const elements = elementsOf(context, businessId);
     for (const each of people) {
       if (records.terms.get(each.id)?.cycleId !== cycle.id || paidOut.has(each.id)) continue;
-      const lines = before.get(each.id)?.filter((line) => !line.corrects) ?? usualLines(context, each, payday, records);
+      const lines = before.has(each.id)
+        ? againLines(before.get(each.id) ?? [], elements)
+        : usualLines(context, each, period, elements);
       db.insert(pay).values({ runId: run.id, personId: each.id, included: true, periods: 1, lines }).run();
     }
+    applyClosedowns(context, run.id);
     applyWaiting(context, run.id);
     refreshRun(context, run.id);
     record(context.store, {
@@ -93,16 +99,46 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
   });
 }
 
-/** Usual pay as it stands on the payday; for who left before it, as it stood on the last day. */
-function usualLines(
+export const elementsOf = (context: Context, businessId: number): Map<number, typeof payElement.$inferSelect> =>
+  new Map(
+    context.store.db
+      .select()
+      .from(payElement)
+      .where(eq(payElement.businessId, businessId))
+      .all()
+      .map((each) => [each.id, each]),
+  );
+
+/** What is copied from the last pay: no corrections, and no leave, which was taken once. */
+function againLines(lines: readonly SheetLine[], elements: ReturnType<typeof elementsOf>): SheetLine[] {
+  const once = [
+    "leaveTaken",
+    "publicHoliday",
+    "publicHolidayWorked",
+    "alternativeHoliday",
+    "alternativeEarned",
+    "cashUp",
+  ];
+  return lines.filter(
+    (line) => line.corrects === undefined && !once.includes(elements.get(line.elementId)?.element ?? ""),
+  );
+}
+
+/**
+ * Usual pay as it stands on the period's last day, for who left before it on their own last day; cut to the days of
+ * the employment for who starts or leaves within the period.
+ */
+export function usualLines(
   context: Context,
-  { id, endDate }: typeof person.$inferSelect,
-  payday: string,
-  records: DatedRecords,
+  { id, startDate, endDate }: typeof person.$inferSelect,
+  period: { start: string; end: string },
+  elements: ReturnType<typeof elementsOf>,
 ): SheetLine[] {
-  const usual =
-    endDate !== null && endDate < payday ? datedRecords(context.store.db, [id], endDate).usual : records.usual;
-  return usual.get(id)?.lines ?? [];
+  const day = endDate !== null && endDate < period.end ? endDate : period.end;
+  const { usual, terms } = datedRecords(context.store.db, [id], day);
+  const workPattern = terms.get(id)?.workPattern ?? null;
+  const part = partOfPeriod({ startDate, endDate, workPattern }, period.start, period.end);
+  return cutToPart(usual.get(id)?.lines ?? [], elements as never, part);
 }
 
 export function insertRun(
@@ -113,7 +149,8 @@ export function insertRun(
     start: string;
     end: string;
     payday: string;
-    kind?: "departure" | "correction" | undefined;
+    kind?: "departure" | "correction" | "unscheduled" | undefined;
+    reason?: string | undefined;
   },
 ): { id: number; number: number } {
   const { db } = context.store;
@@ -129,6 +166,7 @@ export function insertRun(
       cycleId: wanted.cycleId,
       number: (newest?.number ?? 0) + 1,
       kind: wanted.kind ?? "cycle",
+      reason: wanted.reason ?? null,
       periodStart: wanted.start,
       periodEnd: wanted.end,
       payday: wanted.payday,

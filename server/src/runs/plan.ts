@@ -27,6 +27,8 @@ const taxWords: Partial<Record<DueEntry["kind"], string>> = {
   studentLoan: "student loan",
   kiwiSaver: "KiwiSaver, both parts",
   esct: "ESCT",
+  order: "deducted by orders",
+  giving: "payroll gifts",
 };
 
 export function signOffPlan(context: Context, runId: number): SignOffPlan {
@@ -55,7 +57,8 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
         .account
     : null;
   const blockers = blockersOf(prepared);
-  const filing = owner.country === "NZ" ? filingPlan(context, prepared) : null;
+  // A run without tables works nothing out: its stops are the answer, and no filing is made of it.
+  const filing = owner.country === "NZ" && blockers.blockers.length === 0 ? filingPlan(context, prepared) : null;
   return {
     people: pays.length,
     totals: prepared.totals,

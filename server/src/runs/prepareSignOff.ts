@@ -75,14 +75,14 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
     totals: totalsOf(rows.map((each) => each.figures)),
     journal: journalOf(loaded, pays),
     runDues:
-      owner.country === "AU"
+      owner.country === "AU" && pays.length > 0
         ? [
             {
               kind: "withholding",
               personId: null,
               fundId: null,
               cents: pays.reduce((total, each) => total + toCents(each.worked.withheld.value), 0),
-              due: withholdingDueDate(run.payday, context.rules),
+              due: withholdingDueDate(run.payday, owner.withholder, context.rules),
             },
           ]
         : [],

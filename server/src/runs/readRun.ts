@@ -43,6 +43,7 @@ const summary = (context: Context, run: Run, cycleName: string): RunSummary => (
   payday: run.payday,
   state: run.state,
   kind: run.kind,
+  reason: run.reason,
   segments: segmentsOf(context, run),
   totals: run.totals,
 });

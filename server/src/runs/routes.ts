@@ -82,7 +82,7 @@ export function runRoutes(context: Context): Router {
   router.post(
     "/runs/:run/people",
     onRun("prepare", (actor, runId, request) => {
-      addToRun(context, runId, body(addPeople, request).personIds);
+      addToRun(context, actor, runId, body(addPeople, request).personIds);
       return readRun(context, actor, runId);
     }),
   );

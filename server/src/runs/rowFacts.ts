@@ -12,6 +12,8 @@ import { isCompleteAddress } from "../people/missing.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import { costCentre, employerCost, type fund, type person, topUpEnrolment, topUpScheme } from "../store/schema.ts";
 
+import type { Rates } from "./workedTerms.ts";
+
 type Who = typeof person.$inferSelect;
 type Funds = ReadonlyMap<number, typeof fund.$inferSelect>;
 
@@ -32,6 +34,8 @@ export function personAu(who: Who, records: DatedRecords): RowContext["person"] 
       ...(tax?.medicareDependants == null ? {} : { medicareDependants: tax.medicareDependants }),
       ...(tax?.offsetsPerYearCents ? { offsetsPerYear: centsText(tax.offsetsPerYearCents) } : {}),
       ...(tax?.extraPerPayCents ? { extraPerPay: centsText(tax.extraPerPayCents) } : {}),
+      ...(tax?.employerRegistered === false ? { employerRegistered: false } : {}),
+      ...(tax?.variationPercent ? { variationPercent: tax.variationPercent } : {}),
     },
     super: {
       // A contractor is paid the agreed amount of super, not a share of earnings.
@@ -48,6 +52,7 @@ export function personFactsBase(
   who: Who,
   records: DatedRecords,
   centres: ReadonlyMap<number, string>,
+  rates: Rates,
 ): PersonFactsBase {
   const terms = records.terms.get(who.id);
   const rate = (e4: number | null | undefined) => (e4 == null ? null : fromE4(e4).toString());
@@ -61,7 +66,8 @@ export function personFactsBase(
       return code ? [{ code, percent }] : [];
     }),
     workPattern: terms?.workPattern ?? null,
-    minimumRate: rate(terms?.minimumRateE4),
+    minimumRate: rate(rates.minimumRateE4),
+    rateChange: rates.rateChange,
     paidByHours: terms?.hourlyRateE4 != null,
     startDate: who.startDate,
     endDate: who.endDate,
@@ -78,10 +84,11 @@ export function personFacts(
   funds: Funds,
   centres: ReadonlyMap<number, string>,
   stateOf: (placeId: number | null) => StateAu,
+  rates: Rates,
 ): RowContext["facts"] {
   const chosen = records.super.get(who.id);
   return {
-    ...personFactsBase(who, records, centres),
+    ...personFactsBase(who, records, centres, rates),
     state: stateOf(records.terms.get(who.id)?.placeId ?? null),
     numberPendingSince: records.tax.get(who.id)?.pendingSince ?? null,
     fund: chosen?.fundId ? (funds.get(chosen.fundId)?.name ?? null) : null,

@@ -3,6 +3,7 @@ import { addDays, addMonths, type IsoDate, weekday } from "@zesty/core/calendar/
 import { holidaysBetweenNz } from "@zesty/core/calendar/holidaysNz";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
+import { type Order, orderCode } from "@zesty/core/nz/deductionsNz";
 import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import { grossBetween, type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { hoursADay } from "@zesty/core/nz/holidayPay";
@@ -12,23 +13,25 @@ import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { HolidayInPeriod, PersonFactsNz, RowContextNz } from "@zesty/core/pay/payContextNz";
 import type { Basis } from "@zesty/core/pay/payInput";
 import type { ElementNz, PersonNz } from "@zesty/core/pay/payInputNz";
-import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText, fromCents, fromE4, hoursText } from "@zesty/core/quantity/units";
 import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
+import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { firstPaidDays, type Ledger, ledgersNz, weeksTakenSince } from "../holidays/ledger.ts";
 import { pastPaysOf, recordedEarnings } from "../holidays/pastPays.ts";
 import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
-import type { person } from "../store/schema.ts";
+import { employmentTerms, type person } from "../store/schema.ts";
 import { type CodeSums, factSums } from "../store/sums.ts";
+import { workedTerms } from "./workedTerms.ts";
 
 type Who = typeof person.$inferSelect;
 
 export interface RunDays {
   businessId: number;
-  kind?: "cycle" | "departure" | "correction";
+  kind?: "cycle" | "departure" | "correction" | "unscheduled";
   periodStart: IsoDate;
   periodEnd: IsoDate;
   payday: IsoDate;
@@ -38,8 +41,20 @@ export interface RunDays {
 /** What rows of New Zealand have beyond those of both countries. */
 export type NzPart = Pick<
   RowContextNz,
-  "person" | "holidays" | "publicHolidays" | "earlierGross" | "patternDays" | "nextAnniversary" | "balances"
-> & { facts: Pick<PersonFactsNz, "province" | "hasIrdNumber" | "kiwiSaver" | "certificateUntil" | "passesService"> };
+  | "cashedUp"
+  | "person"
+  | "holidays"
+  | "publicHolidays"
+  | "earlierGross"
+  | "patternDays"
+  | "nextAnniversary"
+  | "balances"
+> & {
+  facts: Pick<
+    PersonFactsNz,
+    "province" | "openingMissing" | "hasIrdNumber" | "kiwiSaver" | "certificateUntil" | "passesService"
+  >;
+};
 
 export interface NzRows {
   parts: Map<number, NzPart>;
@@ -60,7 +75,7 @@ export function nzRows(
   const nz = datedRecordsNz(store.db, ids, run.payday);
   const holidayRow = rules.find(holidayRules, run.payday)?.figures;
   const ledgers = holidayRow
-    ? ledgersNz(context, people, run.periodEnd, nz.holidays, firstPaidDays(context, ids), holidayRow)
+    ? ledgersNz(context, people, run.periodEnd, nz.holidays, firstPaidHere(context, ids, run), holidayRow)
     : new Map<number, Ledger>();
   const lastEnd = addDays(run.periodStart, -1);
   // A run of its own at the end may follow a period that was paid beyond the last day.
@@ -82,6 +97,19 @@ export function nzRows(
     provinces.set(placeId, known);
     return known;
   };
+  const cashedUp = cashedUpSince(
+    context,
+    ids,
+    run,
+    (id) => {
+      const ledger = ledgers.get(id);
+      return ledger && holidayRow
+        ? countedSince(ledger.service, addDays(run.periodStart, -1), holidayRow)
+        : run.periodStart;
+    },
+    elements,
+  );
+  const yearStartTerms = workedTerms(store.db, ids, year.from, year.from, new Map()).terms;
   const parts = new Map(
     people.map((who): [number, NzPart] => {
       const terms = records.terms.get(who.id);
@@ -103,17 +131,19 @@ export function nzRows(
         sums: lastYear.get(who.id) ?? new Map(),
         recorded: recorded.get(who.id) ?? [],
         past: known.past,
+        terms: yearStartTerms.get(who.id) ?? firstTerms(context, who.id),
       });
       return [
         who.id,
         {
           person: personNz(who, terms?.basis, nz, esct.base, run, (order) =>
-            centsText(sumsSince(order.served, who.id).get(`line:ORDER-${order.served}`) ?? 0),
+            centsText(sumsSince(order.served, who.id).get(`line:${orderCode(order)}`) ?? 0),
           ),
           holidays,
           publicHolidays: holidaysOf(who, run, province, holidays),
           earlierGross: centsText(four.get(who.id)?.get("regularTaxable") ?? 0),
           patternDays: String(patternDays(who, run, holidays)),
+          cashedUp: cashedUp.get(who.id) ?? "0",
           nextAnniversary: ledger && holidayRow ? nextAnniversary(ledger, run.payday, holidayRow) : null,
           balances: Object.fromEntries(
             [...(ledger?.balances ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))]),
@@ -122,6 +152,12 @@ export function nzRows(
             province,
             hasIrdNumber: code?.irdNumber != null,
             certificateUntil: code?.until ?? null,
+            // Everything began before this program and no balance was brought along: asked, not guessed.
+            openingMissing:
+              terms?.basis !== "casual" &&
+              nz.holidays.get(who.id)?.withPay !== true &&
+              addMonths(who.startDate, 12) <= run.periodStart &&
+              !(ledger?.entries ?? []).some((entry) => entry.kind === "annual"),
             passesService:
               holidayRow !== undefined && addMonths(who.startDate, holidayRow.serviceMonths) <= run.periodEnd,
             kiwiSaver: {
@@ -144,7 +180,7 @@ function personNz(
   nz: DatedRecordsNz,
   esctBase: string,
   run: RunDays,
-  takenOf: (order: { served: IsoDate }) => string,
+  takenOf: (order: Order) => string,
 ): PersonNz {
   const code = nz.taxCode.get(who.id);
   const saver = nz.kiwiSaver.get(who.id);
@@ -159,6 +195,7 @@ function personNz(
     ...(code?.slcir ? { slcir: code.slcir } : {}),
     ...(code?.slbor ? { slbor: code.slbor } : {}),
     ...(code?.lowerMinimum ? { lowerMinimum: true } : {}),
+    ...(code?.loanRate ? { loanRate: code.loanRate } : {}),
     ...(saver
       ? {
           kiwiSaver: {
@@ -168,6 +205,7 @@ function personNz(
             ...(saver.esctRate ? { esctRate: saver.esctRate } : { esctBase }),
             ...(saver.temporaryUntil ? { temporaryRate: true } : {}),
             ...(saver.totalRemuneration ? { totalRemuneration: true } : {}),
+            ...(saver.voluntaryEmployer ? { voluntaryEmployer: true } : {}),
           },
         }
       : {}),
@@ -190,6 +228,48 @@ function personNz(
   };
 }
 
+/** Who was never paid here has nothing granted for a time before this run's period. */
+function firstPaidHere(context: Context, ids: readonly number[], run: RunDays): Map<number, IsoDate> {
+  const known = firstPaidDays(context, ids);
+  return new Map(ids.map((id) => [id, known.get(id) ?? run.periodStart]));
+}
+
+const firstTerms = (context: Context, personId: number) =>
+  context.store.db
+    .select()
+    .from(employmentTerms)
+    .where(eq(employmentTerms.personId, personId))
+    .orderBy(asc(employmentTerms.from), asc(employmentTerms.id))
+    .limit(1)
+    .get();
+
+/** Weeks of annual holidays cashed up in pays since a day of each person: a week of each entitlement year at most. */
+function cashedUpSince(
+  context: Context,
+  ids: readonly number[],
+  run: RunDays,
+  since: (id: number) => IsoDate,
+  elements: ReadonlyMap<number, PayElement>,
+): Map<number, string> {
+  const cashUp = new Set([...elements.values()].filter((each) => each.element === "cashUp").map((each) => each.id));
+  if (cashUp.size === 0) return new Map();
+  const rows = context.store.sqlite
+    .prepare<[string, string], { personId: number; end: string; lines: string }>(
+      `SELECT p.person_id AS personId, r.period_end AS end, p.lines AS lines FROM pay p JOIN pay_run r ON r.id = p.run_id
+       WHERE p.person_id IN (SELECT value FROM json_each(?)) AND r.state NOT IN ('open', 'takenBack')
+         AND r.period_start < ? AND EXISTS (SELECT 1 FROM json_each(p.lines) l
+           WHERE json_extract(l.value, '$.elementId') IN (${[...cashUp].join(",")}))`,
+    )
+    .all(JSON.stringify(ids), run.periodStart);
+  const found = new Map<number, Decimal>();
+  for (const { personId, end, lines } of rows)
+    if (end >= since(personId))
+      for (const line of JSON.parse(lines) as SheetLine[])
+        if (cashUp.has(line.elementId))
+          found.set(personId, (found.get(personId) ?? decimal(0)).plus(decimalOrZero(line.units)));
+  return new Map([...found].map(([id, weeks]) => [id, weeks.toString()]));
+}
+
 /** Between which days who was enrolled automatically may opt out (KiwiSaver Act 2006, s 17). */
 const optOutDays = (startDate: IsoDate, days: { from: string; to: string } | undefined) => ({
   optOutFrom: days ? addDays(startDate, Number(days.from) - 1) : null,
@@ -208,6 +288,8 @@ interface LastYear {
   recorded: readonly PastPay[];
   /** all that is known, from either */
   past: readonly PastPay[];
+  /** terms at the beginning of the tax year, or at the start of the employment */
+  terms: { weeklyHoursE4: number; hourlyRateE4: number | null } | undefined;
 }
 
 /**
@@ -220,7 +302,7 @@ function esctFacts(
   employerRate: string | undefined,
   holidays: HolidayFacts,
   yearStart: IsoDate,
-  { sums, recorded, past }: LastYear,
+  { sums, recorded, past, terms }: LastYear,
 ): { base: string; estimated: boolean } {
   const from = addMonths(yearStart, -12);
   const withEmployer = decimalOrZero(employerRate).plus(100).div(100);
@@ -229,7 +311,10 @@ function esctFacts(
   // A first pay period of the year may begin after its first day.
   const onRecord = past.some((pay) => pay.start <= addDays(from, 35));
   if (who.startDate <= from && onRecord && last.gt(0)) return { base: last.toFixed(2), estimated: false };
-  const week = decimal(holidays.weeklyHours).times(decimalOrZero(holidays.hourlyRate)).plus(holidays.regularExtras);
+  // The estimate is made once, by the terms at the year's beginning or at the start: a raise does not move it.
+  const week = fromE4(terms?.weeklyHoursE4 ?? 0)
+    .times(fromE4(terms?.hourlyRateE4 ?? 0))
+    .plus(holidays.regularExtras);
   return { base: week.times(52).times(withEmployer).toFixed(2), estimated: true };
 }
 
@@ -260,7 +345,12 @@ export function holidayFacts(
     weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
     pattern: terms?.workPattern ?? null,
     hourlyRate: terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
-    regularExtras: regularExtras(lines, elements, run.cycle),
+    regularExtras: regularExtras(
+      lines,
+      elements,
+      run.cycle,
+      terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
+    ),
     agreedWeek: own?.agreedWeekCents ? centsText(own.agreedWeekCents) : null,
     varies: own?.varies ?? false,
     withPay: own?.withPay ?? false,
@@ -277,14 +367,23 @@ export function holidayFacts(
 }
 
 /** Regular allowances and overtime of the usual pay, by the week. */
-function regularExtras(lines: readonly SheetLine[], elements: ReadonlyMap<number, PayElement>, cycle: Cycle): string {
+function regularExtras(
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+  cycle: Cycle,
+  rate: string | null,
+): string {
   const weeks = decimal(52).div(paysPerYear[cycle]);
   const total = lines.reduce((sum, line) => {
     const element = elements.get(line.elementId);
-    if (!element || line.amount === undefined || element.element === "ordinary") return sum;
+    if (!element || element.element === "ordinary") return sum;
     const traits = traitsNz[element.element as ElementNz];
     const regular = element.regular ?? (traits?.side === "earnings" && traits.regular);
-    return regular && traits?.side === "earnings" ? sum.plus(line.amount) : sum;
+    if (!regular || traits?.side !== "earnings") return sum;
+    if (line.amount !== undefined) return sum.plus(line.amount);
+    // Regular overtime stands in hours: it is part of the ordinary week like an allowance.
+    const hours = decimalOrZero(line.hours).times(decimalOrZero(line.rate ?? rate ?? undefined));
+    return sum.plus(hours.times(element.percent).div(100));
   }, decimal(0));
   return total.div(weeks).toDecimalPlaces(4).toString();
 }
@@ -306,7 +405,7 @@ function holidaysOf(who: Who, run: RunDays, province: string, holidays: HolidayF
         unknown ? null : (holidays.pattern ?? ["1", "1", "1", "1", "1", "0", "0"]),
       );
       const hours = holidays.pattern?.[weekday(date) - 1] ?? (unknown ? null : hoursADay(holidays).toString());
-      return { date, name, ...suggestion, hours };
+      return { date, name, ...suggestion, hours, unknown };
     });
 }
 

@@ -15,8 +15,10 @@ import { workState } from "../setup/places.ts";
 import { type DatedRecords, datedRecords } from "../store/dated.ts";
 import { business, type employerCost, fund, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { leaveBalances, takenSinceAnniversary, totalsSince, yearSums } from "../store/sums.ts";
+import { earlierInPeriod } from "./earlierInPeriod.ts";
 import { asCost, centreCodes, costsOn, personAu, personFacts, personFactsBase, topUpsOn } from "./rowFacts.ts";
 import { type NzRows, nzRows } from "./rowFactsNz.ts";
+import { workedTerms } from "./workedTerms.ts";
 
 export type Run = typeof payRun.$inferSelect;
 export type Who = typeof person.$inferSelect;
@@ -80,7 +82,10 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     .filter((row) => !wanted || wanted.has(row.pay.id));
   const ids = pays.map((row) => row.person.id);
   // Facts that are dated count as they stand on the payday: a mend dated today reaches the run in hand.
-  const records = datedRecords(db, ids, run.payday);
+  const onPayday = datedRecords(db, ids, run.payday);
+  // Rates of pay and hours follow the day worked, taxes and accounts the day paid.
+  const rates = workedTerms(db, ids, run.periodStart, run.periodEnd, onPayday.terms);
+  const records = { ...onPayday, terms: rates.terms };
   const funds = new Map(
     db
       .select()
@@ -122,6 +127,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
           elements,
         )
       : null;
+  const earlier = nz ? earlierInPeriod(context, run, ids) : new Map<number, never>();
   const rows = pays.map((row): LoadedRow => {
     const { id } = row.person;
     const entries = [...(balances.get(id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))] as const);
@@ -151,7 +157,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
             ...base,
             ...part,
             country: "NZ",
-            facts: { ...personFactsBase(row.person, records, centres), ...part.facts },
+            facts: { ...personFactsBase(row.person, records, centres, rates.of(id)), ...part.facts },
+            earlierInPeriod: earlier.get(id) ?? null,
             // A run of its own pays what is left over: the holidays of the period belong to the cycle.
             publicHolidays: run.kind === "cycle" ? part.publicHolidays : [],
             patternDays: run.kind === "correction" ? "0" : part.patternDays,
@@ -160,7 +167,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
             ...base,
             country: "AU",
             person: personAu(row.person, records),
-            facts: personFacts(row.person, records, funds, centres, stateOf),
+            facts: personFacts(row.person, records, funds, centres, stateOf, rates.of(id)),
             balances: Object.fromEntries(entries),
             takenThisYear: granted.get(id) ?? {},
             // A run of its own pays what is left over, not a period: the top-up belongs to the cycle.
@@ -196,6 +203,7 @@ export function lastPays(context: Context, personIds: readonly number[]): Map<nu
          SELECT MAX(s.id) FROM signed_pay s
          WHERE s.kind = 'pay' AND s.person_id IN (SELECT value FROM json_each(?))
            AND NOT EXISTS (SELECT 1 FROM signed_pay r WHERE r.reverses_id = s.id)
+           AND EXISTS (SELECT 1 FROM pay_run o WHERE o.id = s.run_id AND o.kind = 'cycle')
          GROUP BY s.person_id)`,
     )
     .all(JSON.stringify(personIds));

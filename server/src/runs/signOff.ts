@@ -6,10 +6,11 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import { snapshotOf } from "@zesty/core/pay/either";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { applyWaiting } from "../departures/finalLines.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { journalCsv } from "../documents/journalCsv.ts";
 import { writeDetails, writeFiling } from "../filings/paydayFiling.ts";
-import { cannot } from "../http/problem.ts";
+import { cannot, conflict, ProblemError } from "../http/problem.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import { record } from "../store/audit.ts";
 import { due, journal, journalLine, leaveEntry, outbox, payFact, payRun, signedPay } from "../store/schema.ts";
@@ -19,14 +20,16 @@ import type { DueEntry, Prepared, PreparedPay } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { reported, runName, writePayEvent, writePaymentFile } from "./runDocuments.ts";
 import { demandOpen, demandVersion } from "./runInHand.ts";
-import { findRun } from "./runRows.ts";
+import { findRun, type Run } from "./runRows.ts";
 
 export function signOff(context: Context, actor: Actor, runId: number, version: number): void {
+  demandNobodyWaits(context, runId);
   context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
     demandVersion(run, version);
     const prepared = prepareSignOff(context, runId);
     demandClean(prepared);
+    demandOtherEyes(actor, run, prepared);
     const signedAt = context.clock.now();
     for (const each of prepared.pays) writePay(context, prepared, each, signedAt);
     writeDues(context, prepared, prepared.runDues);
@@ -55,9 +58,6 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
 }
 
 function demandClean(prepared: Prepared): void {
-  // In New Zealand a payday with nobody paid can be signed off: it is filed as a nil return.
-  if (prepared.pays.length === 0 && (prepared.business.country === "AU" || prepared.rows.length > 0))
-    throw cannot("nobody-paid", "Nobody is in this run. Include at least one person.");
   const { blockers, openQueries } = blockersOf(prepared);
   const [first] = blockers;
   if (first)
@@ -68,10 +68,34 @@ function demandClean(prepared: Prepared): void {
         errors: blockers.map((each) => ({ path: `pay.${each.payId}`, text: `${each.name}: ${each.text}` })),
       },
     );
+  // In New Zealand a payday with nobody paid can be signed off: it is filed as a nil return.
+  if (prepared.pays.length === 0 && (prepared.business.country === "AU" || prepared.rows.length > 0))
+    throw cannot("nobody-paid", "Nobody is in this run. Include at least one person.");
   if (openQueries > 0)
     throw cannot(
       "queries-open",
       `${openQueries === 1 ? "One query is" : `${openQueries} queries are`} not ticked yet. Look at each, and tick it or change the row.`,
+    );
+}
+
+/** Where the business wants two pairs of eyes, whoever prepared the run does not authorise it. */
+function demandOtherEyes(actor: Actor, run: Run, { business: owner }: Prepared): void {
+  if (owner.fourEyes && run.preparers.includes(actor.userId))
+    throw new ProblemError(
+      403,
+      "prepared-yourself",
+      `${owner.name} wants two pairs of eyes: you changed or ticked rows of this run, so somebody else authorises it.`,
+    );
+}
+
+/** A departure whose final lines could not be worked out when the run was opened (its tables were missing) gets them now. */
+function demandNobodyWaits(context: Context, runId: number): void {
+  const names = applyWaiting(context, runId);
+  if (names.length > 0)
+    throw conflict(
+      "final-pay-added",
+      `The final pay of ${names.join(", ")} was not in the run yet. Open the run again: its lines are added, look at them before signing off.`,
+      `/run/${runId}`,
     );
 }
 

@@ -184,6 +184,7 @@ export function payeeFacts(
     cessation: cessationOf(context, person.id),
     basis: known.person.basis,
     tax: known.person.tax,
+    homeCountry: tax?.homeCountry ?? null,
     periodStart: loaded.run.periodStart,
     periodEnd: loaded.run.periodEnd,
     fringeBenefits: fringeBenefitsFor(context, person.id, loaded.run.payday),

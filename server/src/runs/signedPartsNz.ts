@@ -81,7 +81,7 @@ function leaveMoves(loaded: LoadedRun, personId: number, worked: WorkedPayNz, da
 }
 
 /** Everything goes to Inland Revenue on one day, and is owed by its kind. */
-function duesOf({ withheld, parts, kiwiSaver }: WorkedPayNz, personId: number, due: string): DueEntry[] {
+function duesOf({ withheld, parts, kiwiSaver, orders, lines }: WorkedPayNz, personId: number, due: string): DueEntry[] {
   const of = (kind: DueEntry["kind"], ...amounts: Decimal[]): DueEntry => ({
     kind,
     personId,
@@ -95,5 +95,7 @@ function duesOf({ withheld, parts, kiwiSaver }: WorkedPayNz, personId: number, d
     of("studentLoan", parts.studentLoan.value, parts.slcir.value, parts.slbor.value),
     of("kiwiSaver", kiwiSaver.employee.value, kiwiSaver.employerNet.value),
     of("esct", kiwiSaver.esct.value),
+    of("order", ...orders.map((each) => each.amount.value)),
+    of("giving", ...lines.filter((each) => each.side === "donation").map((each) => each.amount.value)),
   ];
 }

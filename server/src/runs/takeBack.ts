@@ -19,6 +19,7 @@ import {
   payFact,
   payRun,
   signedPay,
+  tick,
 } from "../store/schema.ts";
 import { insertRun } from "./openRun.ts";
 import { findRun, type Run } from "./runRows.ts";
@@ -41,9 +42,10 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
       end: run.periodEnd,
       payday: run.payday,
       kind: run.kind === "cycle" ? undefined : run.kind,
+      reason: run.reason ?? undefined,
     });
-    for (const row of context.store.db.select().from(pay).where(eq(pay.runId, runId)).all())
-      context.store.db
+    for (const row of context.store.db.select().from(pay).where(eq(pay.runId, runId)).all()) {
+      const { id: payId } = context.store.db
         .insert(pay)
         .values({
           runId: fresh.id,
@@ -55,7 +57,15 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
           overrides: row.overrides,
           corrects: row.corrects,
         })
-        .run();
+        .returning({ id: pay.id })
+        .get();
+      // What was looked at stays looked at, as long as its facts are the same.
+      for (const ticked of context.store.db.select().from(tick).where(eq(tick.payId, row.id)).all())
+        context.store.db
+          .insert(tick)
+          .values({ ...ticked, payId })
+          .run();
+    }
     followDepartures(context, runId, fresh.id);
     refreshRun(context, fresh.id);
     record(context.store, {

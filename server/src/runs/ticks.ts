@@ -1,10 +1,11 @@
 /** Ticks: the bookkeeper's "I have looked at this". A tick is bound to a finding and its facts. */
 import type { SavedRows } from "@zesty/contract/runs";
+import { type MarkCode, standingCodes } from "@zesty/core/checks/mark";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
-import { pay, tick } from "../store/schema.ts";
+import { pay, standingTick, tick } from "../store/schema.ts";
 import { answerWith, demandOpen, notePreparer } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
 
@@ -17,7 +18,7 @@ export function setTick(
   return context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
     const { db } = context.store;
-    const row = db.select({ runId: pay.runId }).from(pay).where(eq(pay.id, wanted.payId)).get();
+    const row = db.select({ runId: pay.runId, personId: pay.personId }).from(pay).where(eq(pay.id, wanted.payId)).get();
     if (row?.runId !== runId) throw cannot("unknown-person", "This row belongs to nobody in this run.");
     db.delete(tick)
       .where(and(eq(tick.payId, wanted.payId), eq(tick.key, wanted.key)))
@@ -26,6 +27,15 @@ export function setTick(
       db.insert(tick)
         .values({ payId: wanted.payId, key: wanted.key, userId: actor.userId, at: context.clock.now() })
         .run();
+    if (standingCodes.includes(wanted.key.split("|")[0] as MarkCode)) {
+      db.delete(standingTick)
+        .where(and(eq(standingTick.personId, row.personId), eq(standingTick.key, wanted.key)))
+        .run();
+      if (wanted.on)
+        db.insert(standingTick)
+          .values({ personId: row.personId, key: wanted.key, userId: actor.userId, at: context.clock.now() })
+          .run();
+    }
     notePreparer(context, actor, run);
     record(context.store, {
       at: context.clock.now(),

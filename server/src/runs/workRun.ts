@@ -25,12 +25,17 @@ export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
     context,
     loaded.rows.map((row) => row.payId),
   );
+  const standing = standingTicksOf(
+    context,
+    loaded.rows.map((row) => row.person.id),
+  );
   return loaded.rows.map((row) => {
     if (!row.included) return { row, input: null, worked: null, figures: null, marks: [] };
     const result = examineEither(row.context, row.lines, loaded.elements, context.rules);
     const marks = result.marks.map((mark): RunMark => {
       const key = tickKey(mark);
-      return { ...mark, key, text: sentenceOf(mark), ticked: ticks.has(`${row.payId} ${key}`) };
+      const ticked = ticks.has(`${row.payId} ${key}`) || standing.has(`${row.person.id} ${key}`);
+      return { ...mark, key, text: sentenceOf(mark), ticked };
     });
     return {
       row,
@@ -53,6 +58,17 @@ function ticksOf(context: Context, payIds: readonly number[]): Set<string> {
       found.add(`${row.payId} ${row.key}`);
   return found;
 }
+
+/** Ticks on facts of the person: they hold in every run until the fact changes. */
+const standingTicksOf = (context: Context, personIds: readonly number[]): Set<string> =>
+  new Set(
+    context.store.sqlite
+      .prepare<[string], { personId: number; key: string }>(
+        "SELECT person_id AS personId, key FROM standing_tick WHERE person_id IN (SELECT value FROM json_each(?))",
+      )
+      .all(JSON.stringify(personIds))
+      .map((row) => `${row.personId} ${row.key}`),
+  );
 
 const summed = [
   "gross",

@@ -16,6 +16,13 @@ export const standardElements = {
   },
   notice: { code: "NOTICE", name: "Pay in lieu of notice", element: "etp", superable: true },
   redundancy: { code: "REDUND", name: "Redundancy pay", element: "redundancy" },
+  timeInLieuLeft: {
+    code: "TIL-LEFT",
+    name: "Time in lieu paid out",
+    element: "leaveTaken",
+    leave: "timeInLieu",
+    superable: false,
+  },
   holidaysLeft: {
     code: "HOL-LEFT",
     name: "Annual holidays not taken",

@@ -331,7 +331,7 @@ describe("a table loaded from a file", () => {
     const row = minimumWage.rows.at(-1);
     const cells = [
       "path,value",
-      `from,${row?.from}`,
+      "from,2026-06-22",
       `to,${row?.to}`,
       "standing,published",
       "source.title,Wage order",

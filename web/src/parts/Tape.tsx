@@ -94,6 +94,8 @@ const pinShapes: Record<Pin["kind"], string> = {
   studentLoan: "border-amber",
   kiwiSaver: "border-leaf",
   esct: "border-amber",
+  order: "border-amber",
+  giving: "border-leaf",
   filing: "border-plum",
 };
 

@@ -13,6 +13,8 @@ export interface WithholdingRates {
   youngWeekly: string;
   /** withheld tax is due on this day of the next month, for a medium withholder (TAA 1953, Schedule 1, s 16-75) */
   dueDay: string;
+  /** day of the month in which a small withholder's quarter is due */
+  quarterDay: string;
   /** share of a yearly tax offset for one pay, per cent */
   offsetPercent: Record<Cycle, string>;
 }
@@ -24,6 +26,7 @@ const figures: WithholdingRates = {
   youngUnder: "18",
   youngWeekly: "350",
   dueDay: "21",
+  quarterDay: "28",
   // four-weekly and half-monthly are derived: four weeks, half a month
   offsetPercent: {
     weekly: "1.9",

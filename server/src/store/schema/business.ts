@@ -22,6 +22,10 @@ export const business = sqliteTable("business", {
   bankAccount: text("bank_account"),
   /** New Zealand: above $500,000 of PAYE and ESCT a year, and the kind of payment file that the bank takes */
   filing: json<{ large: boolean; paymentFile: "csv" | "pain001" }>("filing"),
+  /** Australia: withheld to $25,000 a year is small (quarterly), above $1 million large (within days) */
+  withholder: text("withholder", { enum: ["small", "medium", "large"] })
+    .notNull()
+    .default("medium"),
   /** whoever prepared a run does not authorise it */
   fourEyes: flag("four_eyes").default(false),
   bank: json<{ institution: string; userName: string; userId: string; balancing: boolean }>("bank").notNull(),

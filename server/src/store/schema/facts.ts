@@ -77,7 +77,17 @@ export const leaveEntry = sqliteTable(
 );
 
 /** Australia: super and withholding; New Zealand: what goes to Inland Revenue, by its kind. */
-export const dueKinds = ["super", "withholding", "paye", "childSupport", "studentLoan", "kiwiSaver", "esct"] as const;
+export const dueKinds = [
+  "super",
+  "withholding",
+  "paye",
+  "childSupport",
+  "studentLoan",
+  "kiwiSaver",
+  "esct",
+  "order",
+  "giving",
+] as const;
 
 export const due = sqliteTable(
   "due",

@@ -74,6 +74,11 @@ export const taxDeclaration = sqliteTable(
     medicareDependants: integer("medicare_dependants"),
     offsetsPerYearCents: integer("offsets_per_year_cents"),
     extraPerPayCents: integer("extra_per_pay_cents"),
+    /** working holiday makers: the country they come from, and whether the employer is registered for them */
+    homeCountry: text("home_country"),
+    employerRegistered: flag("employer_registered").default(true),
+    /** a downward variation granted by the tax office: withheld at this per cent of taxable earnings */
+    variationPercent: text("variation_percent"),
   },
   (t) => [index("tax_declaration_person").on(t.personId, t.from)],
 );
@@ -157,4 +162,25 @@ export const fringeBenefit = sqliteTable(
     exemptCents: integer("exempt_cents").notNull(),
   },
   (t) => [index("fringe_benefit_person").on(t.personId, t.yearEnd)],
+);
+
+/**
+ * Year-to-date from before this program, by payroll year. Carried: reported on with ours; closed: the earlier system
+ * reported it for good, and it only counts where the law looks at the year.
+ */
+export const openingYear = sqliteTable(
+  "opening_year",
+  {
+    id: id(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    /** first day of the payroll year */
+    yearStart: text("year_start").notNull(),
+    carried: flag("carried"),
+    /** cents by code of year-to-date */
+    sums: json<Record<string, number>>("sums").notNull(),
+    recordedAt: text("recorded_at").notNull(),
+  },
+  (t) => [index("opening_year_person").on(t.personId, t.yearStart)],
 );

@@ -20,6 +20,8 @@ export const taxCode = sqliteTable(
     slcir: json<ExtraLoan>("slcir"),
     slbor: json<ExtraLoan>("slbor"),
     lowerMinimum: flag("lower_minimum").default(false),
+    /** per cent of the student loan deduction by a special deduction rate certificate */
+    loanRate: text("loan_rate"),
   },
   (t) => [index("tax_code_person").on(t.personId, t.from)],
 );
@@ -39,6 +41,8 @@ export const kiwiSaver = sqliteTable(
     suspendedUntil: text("suspended_until"),
     optOutDate: text("opt_out_date"),
     totalRemuneration: flag("total_remuneration").default(false),
+    /** the employer contributes outside the ages of the law too */
+    voluntaryEmployer: flag("voluntary_employer").default(false),
   },
   (t) => [index("kiwi_saver_person").on(t.personId, t.from)],
 );

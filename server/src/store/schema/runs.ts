@@ -19,9 +19,11 @@ export const payRun = sqliteTable(
       .references(() => payCycle.id),
     number: integer("number").notNull(),
     /** a cycle's period; or a run of its own for a departure or a correction, which no next period follows */
-    kind: text("kind", { enum: ["cycle", "departure", "correction"] })
+    kind: text("kind", { enum: ["cycle", "departure", "correction", "unscheduled"] })
       .notNull()
       .default("cycle"),
+    /** of an unscheduled run: why it is made */
+    reason: text("reason"),
     periodStart: text("period_start").notNull(),
     periodEnd: text("period_end").notNull(),
     payday: text("payday").notNull(),
@@ -83,6 +85,22 @@ export const tick = sqliteTable(
   (t) => [primaryKey({ columns: [t.payId, t.key] })],
 );
 
+/** A tick on a standing fact of a person: it lasts until the fact, and with it the key, changes. */
+export const standingTick = sqliteTable(
+  "standing_tick",
+  {
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    key: text("key").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.key] })],
+);
+
 /** The end of an employment; undone by a mark on the row, never deleted. */
 export const departure = sqliteTable(
   "departure",
@@ -95,6 +113,10 @@ export const departure = sqliteTable(
     reason: text("reason").notNull(),
     noticeWorked: flag("notice_worked"),
     misconduct: flag("misconduct"),
+    /** certified that the person can never work in such a job again: only then ill health is taxed at a flat rate */
+    invalidity: flag("invalidity").default(false),
+    /** fewer than fifteen people, as the bookkeeper counts them; counted here when null */
+    smallEmployer: integer("small_employer", { mode: "boolean" }),
     /** the run that holds the final pay */
     runId: integer("run_id").references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),

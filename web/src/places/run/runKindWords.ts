@@ -1,2 +1,6 @@
 /** Runs that are no cycle's period, in words. */
-export const runKindWords = { departure: "final pay on departure", correction: "correction" } as const;
+export const runKindWords = {
+  departure: "final pay on departure",
+  correction: "correction",
+  unscheduled: "unscheduled",
+} as const;

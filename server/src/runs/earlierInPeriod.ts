@@ -1,0 +1,34 @@
+/** What other pays of the same period were paid and took: a child support notice and the loan's threshold count once. */
+import type { RowContextNz } from "@zesty/core/pay/payContextNz";
+import { centsText } from "@zesty/core/quantity/units";
+import type { Context } from "../context.ts";
+import type { Run } from "./runRows.ts";
+
+const codes = ["taxable", "childSupport", "studentLoan", "slcir", "slbor"] as const;
+
+export function earlierInPeriod(
+  context: Context,
+  run: Run,
+  personIds: readonly number[],
+): Map<number, NonNullable<RowContextNz["earlierInPeriod"]>> {
+  const rows = context.store.sqlite
+    .prepare<[string, string, string, number], { personId: number; code: string; cents: number }>(
+      `SELECT f.person_id AS personId, f.code AS code, SUM(f.cents) AS cents
+       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN pay_fact f ON f.signed_pay_id = s.id
+       WHERE s.person_id IN (SELECT value FROM json_each(?)) AND r.period_start <= ? AND r.period_end >= ?
+         AND r.id <> ? AND f.code IN ('taxable', 'childSupport', 'studentLoan', 'slcir', 'slbor')
+       GROUP BY f.person_id, f.code`,
+    )
+    .all(JSON.stringify(personIds), run.periodEnd, run.periodStart, run.id);
+  const found = new Map<number, Record<string, number>>();
+  for (const { personId, code, cents } of rows)
+    if (cents !== 0) found.set(personId, { ...found.get(personId), [code]: cents });
+  return new Map(
+    [...found].map(([id, sums]) => [
+      id,
+      Object.fromEntries(codes.map((code) => [code, centsText(sums[code] ?? 0)])) as NonNullable<
+        RowContextNz["earlierInPeriod"]
+      >,
+    ]),
+  );
+}

@@ -1,0 +1,64 @@
+/** Employment terms as they stood when the work was done: the rate of the period, and whether it changed within it. */
+import type { PersonFactsBase } from "@zesty/core/pay/payContext";
+import { fromE4 } from "@zesty/core/quantity/units";
+import { and, asc, inArray, lte } from "drizzle-orm";
+import type { DatedRecords } from "../store/dated.ts";
+import type { Db } from "../store/open.ts";
+import { employmentTerms } from "../store/schema.ts";
+
+type Terms = typeof employmentTerms.$inferSelect;
+
+export interface Rates {
+  rateChange: PersonFactsBase["rateChange"];
+  /** the award's least rate on the period's first day: a wage decision starts with the first full period */
+  minimumRateE4: number | null;
+}
+
+export interface WorkedTerms {
+  /** terms on the period's last day; for who has none yet, those of the payday */
+  terms: DatedRecords["terms"];
+  of(personId: number): Rates;
+}
+
+export function workedTerms(
+  db: Db,
+  personIds: readonly number[],
+  start: string,
+  end: string,
+  onPayday: DatedRecords["terms"],
+): WorkedTerms {
+  const all = new Map<number, Terms[]>();
+  for (let at = 0; at < personIds.length; at += 500)
+    for (const row of db
+      .select()
+      .from(employmentTerms)
+      .where(and(inArray(employmentTerms.personId, personIds.slice(at, at + 500)), lte(employmentTerms.from, end)))
+      .orderBy(asc(employmentTerms.from), asc(employmentTerms.id))
+      .all())
+      all.set(row.personId, [...(all.get(row.personId) ?? []), row]);
+  const terms: DatedRecords["terms"] = new Map(onPayday);
+  for (const [id, rows] of all) {
+    const last = rows.at(-1);
+    if (last) terms.set(id, last);
+  }
+  return {
+    terms,
+    of: (personId) => {
+      const rows = all.get(personId) ?? [];
+      const atStart = rows.filter((row) => row.from <= start).at(-1);
+      const minimumRateE4 = (atStart ?? rows[0] ?? onPayday.get(personId))?.minimumRateE4 ?? null;
+      const within = rows.filter((row) => row.from > start);
+      const changed = within.find((row) => row.hourlyRateE4 !== atStart?.hourlyRateE4);
+      const last = rows.at(-1);
+      const text = (e4: number) => fromE4(e4).toString();
+      const rateChange =
+        atStart?.hourlyRateE4 != null &&
+        last?.hourlyRateE4 != null &&
+        changed &&
+        last.hourlyRateE4 !== atStart.hourlyRateE4
+          ? { from: changed.from, was: text(atStart.hourlyRateE4), is: text(last.hourlyRateE4) }
+          : null;
+      return { rateChange, minimumRateE4 };
+    },
+  };
+}
