@@ -52,7 +52,7 @@ export async function startWorld(): Promise<World> {
     faults: async (rules) => {
       await fetch(`${sim}/scenario`, {
         method: "PUT",
-        headers: { "Content-Type": "application/json" },
+        headers: { "Content-Type": "application/json", "X-Sim": "1" },
         body: JSON.stringify({ rules }),
       });
     },

@@ -4,7 +4,7 @@ import { type Entry, entries } from "@zesty/core/pay/payContext";
 import { allowanceCodes, deductionCodes, elementsAu } from "@zesty/core/pay/payInput";
 import { elementsNz } from "@zesty/core/pay/payInputNz";
 import Joi from "joi";
-import { abn, account, bsb, date, name, percent, usi } from "./fields.ts";
+import { abn, account, bsb, date, name, percent, timeZone, usi } from "./fields.ts";
 import { states } from "./people.ts";
 import { accountNz, ird } from "./peopleNz.ts";
 
@@ -15,6 +15,10 @@ export interface NewBusiness {
   abn: string;
   state: (typeof states)[number];
   timeZone: string;
+  /** how much is withheld in a year: decides when it is due */
+  withholder?: "small" | "medium" | "large" | undefined;
+  /** whoever prepares a run does not authorise it */
+  fourEyes?: boolean | undefined;
   contact: { name: string; phone: string; email: string };
   bank: {
     bsb: string;
@@ -63,7 +67,8 @@ export const newBusiness = Joi.object<NewBusiness>({
     .valid(...states)
     .required()
     .label("State"),
-  timeZone: Joi.string().default("Australia/Melbourne").label("Time zone"),
+  timeZone: timeZone().default("Australia/Melbourne").label("Time zone"),
+  withholder: Joi.string().valid("small", "medium", "large").default("medium").label("Withholder"),
   contact: contact.required(),
   bank: bank.allow(null).default(null),
   cycle: newCycle.required(),
@@ -79,6 +84,7 @@ export interface NewBusinessNz {
   /** null until there is one */
   bankAccount: string | null;
   filing: { large: boolean; paymentFile: "csv" | "pain001" };
+  fourEyes?: boolean | undefined;
   cycle: NewBusiness["cycle"];
 }
 const factsNz = {
@@ -101,7 +107,10 @@ export const newBusinessNz = Joi.object<NewBusinessNz>({
   ...factsNz,
   cycle: newCycle.required(),
 });
-export const businessFactsNz = Joi.object<Omit<NewBusinessNz, "cycle" | "country">>(factsNz);
+export const businessFactsNz = Joi.object<Omit<NewBusinessNz, "cycle" | "country">>({
+  ...factsNz,
+  fourEyes: Joi.boolean().default(false).label("Two pairs of eyes"),
+});
 
 export const businessFacts = Joi.object<Omit<NewBusiness, "cycle">>({
   name: name().required().label("Name"),
@@ -111,7 +120,9 @@ export const businessFacts = Joi.object<Omit<NewBusiness, "cycle">>({
     .valid(...states)
     .required()
     .label("State"),
-  timeZone: Joi.string().required().label("Time zone"),
+  timeZone: timeZone().required().label("Time zone"),
+  withholder: Joi.string().valid("small", "medium", "large").default("medium").label("Withholder"),
+  fourEyes: Joi.boolean().default(false).label("Two pairs of eyes"),
   contact: contact.required(),
   bank: bank.allow(null).default(null),
 });

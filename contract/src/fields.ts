@@ -13,12 +13,16 @@ export const checked = (test: (text: string) => boolean, sentence: string) =>
     .trim()
     .custom((value: string, helpers) => (test(value) ? value : helpers.message({ custom: `{{#label}} ${sentence}` })));
 
-export const date = () => checked(isDate, "is not a date. Write it as 2026-07-02.");
+/** Dates that people, pays and rules have: nobody is paid in the year 9999 by intention. */
+const isUsualDate = (text: string) => isDate(text) && text >= "1900-01-01" && text <= "2099-12-31";
+export const date = () => checked(isUsualDate, "is not a date. Write it as 2026-07-02.");
 export const decimalText = (places: number, sentence: string) =>
   checked((text) => isDecimalText(text) && (text.split(".")[1] ?? "").length <= places, sentence);
-export const money = () => decimalText(2, "is not an amount. Write dollars and cents as 12.50.");
+/** Up to 999,999,999.99: larger is a slip of the key. */
+export const money = () =>
+  checked((text) => /^-?\d{1,9}(\.\d{1,2})?$/.test(text), "is not an amount. Write dollars and cents as 12.50.");
 export const amountNotNegative = () =>
-  checked((text) => /^\d+(\.\d{1,2})?$/.test(text), "is not an amount of nought or more. Write it as 12.50.");
+  checked((text) => /^\d{1,9}(\.\d{1,2})?$/.test(text), "is not an amount of nought or more. Write it as 12.50.");
 export const hours = () =>
   checked((text) => /^\d{1,4}(\.\d{1,4})?$/.test(text), "is not a number of hours. Write it as 7.6, without a minus.");
 export const rate = () =>
@@ -30,7 +34,23 @@ export const tfn = () => checked(isTfn, "does not pass the check of a tax file n
 export const bsb = () => checked(isBsb, "is not a BSB. It has six digits, as 123-456.");
 export const account = () => checked(isAccountNumber, "is not an account number. It has at most nine digits.");
 export const usi = () => checked(isUsi, "is not a fund identifier. It is an ABN and three digits.");
-export const name = (max = 60) => Joi.string().trim().min(1).max(max);
+export const name = (max = 60) =>
+  Joi.string()
+    .trim()
+    .min(1)
+    .max(max)
+    .pattern(/^\P{Cc}*$/u)
+    .messages({ "string.pattern.base": "{{#label}} holds a character that cannot be seen. Type it anew." });
+/** A time zone that this machine knows. */
+export const timeZone = () =>
+  checked((text) => {
+    try {
+      new Intl.DateTimeFormat("en", { timeZone: text });
+      return true;
+    } catch {
+      return false;
+    }
+  }, "is not a time zone. Write it as Australia/Melbourne.");
 export const id = () => Joi.number().integer().positive();
 
 /** Joi's messages in our words, for every schema. */

@@ -2,7 +2,7 @@
 import { etpCodes } from "@zesty/core/au/terminationPayment";
 import type { DeductionTerms, LineDetail, SheetLine } from "@zesty/core/pay/payContext";
 import Joi from "joi";
-import { amountNotNegative, date, decimalText, id, percent, rate } from "./fields.ts";
+import { amountNotNegative, checked, date, id, money, percent, rate } from "./fields.ts";
 
 export const payrollYearName = () =>
   Joi.string()
@@ -39,8 +39,9 @@ export const deductionTerms = Joi.object<DeductionTerms>({
   since: date().label("Counted from"),
 });
 
-const signedHours = () => decimalText(4, "is not a number of hours. Write it as 7.6.");
-const signedMoney = () => decimalText(2, "is not an amount. Write it as 12.50.");
+const signedHours = () =>
+  checked((text) => /^-?\d{1,6}(\.\d{1,4})?$/.test(text), "is not a number of hours. Write it as 7.6.");
+const signedMoney = () => money();
 
 export const sheetLine = Joi.object<SheetLine>({
   elementId: id().required(),

@@ -54,7 +54,7 @@ describe("a line of a sheet", () => {
     ],
     [{ elementId: 1, hours: "7:30" }, "hours: Hours is not a number of hours. Write it as 7.6."],
     [{ elementId: 1, hours: "10000" }, ": Hours are more than 9999."],
-    [{ elementId: 1, amount: "12.345" }, "amount: Amount is not an amount. Write it as 12.50."],
+    [{ elementId: 1, amount: "12.345" }, "amount: Amount is not an amount. Write dollars and cents as 12.50."],
     [
       { elementId: 1, detail: { earnedYear: "2023-25" } },
       "detail.earnedYear: Year earned is not a payroll year. Write it as 2023-24.",

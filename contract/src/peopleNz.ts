@@ -157,16 +157,18 @@ export const holidays = Joi.object<HolidayFactsRecord & { from?: string }>({
   averageOnlyUntil: optional(date()).label("Average only until"),
   keepsAnniversary: Joi.boolean().default(false).label("Unpaid leave leaves the anniversary"),
   openingOn: date().empty("").label("Opening balances on"),
-  opening: Joi.array().items(
-    Joi.object({
-      kind: Joi.string().valid("annual", "sick", "alternative", "familyViolence").required(),
-      units: Joi.string()
-        .pattern(/^-?\d{1,3}(\.\d{1,4})?$/)
-        .required()
-        .label("Opening balance")
-        .messages({ "string.pattern.base": "Opening balance is written in weeks or days, as 2.5." }),
-    }),
-  ),
+  opening: Joi.array()
+    .max(20)
+    .items(
+      Joi.object({
+        kind: Joi.string().valid("annual", "sick", "alternative", "familyViolence").required(),
+        units: Joi.string()
+          .pattern(/^-?\d{1,3}(\.\d{1,4})?$/)
+          .required()
+          .label("Opening balance")
+          .messages({ "string.pattern.base": "Opening balance is written in weeks or days, as 2.5." }),
+      }),
+    ),
 });
 
 export interface EarlierFacts {

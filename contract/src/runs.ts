@@ -164,7 +164,9 @@ export const sendAgain = Joi.object<{ channel: Channel }>({
     .valid(...channels)
     .required(),
 });
-export const addPeople = Joi.object<{ personIds: number[] }>({ personIds: Joi.array().items(id()).min(1).required() });
+export const addPeople = Joi.object<{ personIds: number[] }>({
+  personIds: Joi.array().items(id()).min(1).max(500).required(),
+});
 
 /** Everything that signing off will do, spelled out before it is done. */
 export interface SignOffPlan {

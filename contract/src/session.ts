@@ -1,7 +1,8 @@
 import Joi from "joi";
-import { date, name } from "./fields.ts";
+import { date, id, name } from "./fields.ts";
 
 export type Right = "see" | "prepare" | "authorise";
+export const rights = ["see", "prepare", "authorise"] as const;
 
 export interface SessionView {
   /** true until the first user is set up */
@@ -9,19 +10,46 @@ export interface SessionView {
   day: string;
   /** the day can be moved (demo only) */
   demo: boolean;
-  user: { id: number; name: string; email: string; lead: boolean } | null;
+  user: { id: number; name: string; email: string; lead: boolean; secondFactor: boolean } | null;
   practice: string | null;
   businesses: { id: number; name: string; country: "AU" | "NZ"; right: Right }[];
   postBox: string | null;
+  /** places where a record is not as it was sealed; people see it wherever its figures are shown */
+  broken: number;
+  /** after a restore nothing is sent until agencies and bank were asked */
+  held: boolean;
 }
+
+const email = () => Joi.string().trim().lowercase().email({ tlds: false }).max(200).required().label("E-mail");
+
+/** Long, and not one character over and over: length is what counts, the rest only catches what is no password at all. */
+export const password = () =>
+  Joi.string()
+    .min(12)
+    .max(200)
+    .custom((value: string, helpers) =>
+      new Set(value.toLowerCase()).size < 6
+        ? helpers.message({ custom: "{{#label}} repeats too few characters. Use a sentence, or several words." })
+        : value,
+    )
+    .required();
 
 export interface SignIn {
   email: string;
   password: string;
+  /** one-time code, where a second factor is set up */
+  code?: string | undefined;
 }
+const code = () =>
+  Joi.string()
+    .replace(/\s/g, "")
+    .pattern(/^\d{6}$/)
+    .messages({ "string.pattern.base": "The code has six digits." })
+    .label("Code");
 export const signIn = Joi.object<SignIn>({
-  email: Joi.string().trim().lowercase().email({ tlds: false }).required().label("E-mail"),
-  password: Joi.string().required().label("Password"),
+  email: email(),
+  password: Joi.string().max(200).required().label("Password"),
+  code: code().empty(""),
 });
 
 export interface FirstUser {
@@ -33,8 +61,126 @@ export interface FirstUser {
 export const firstUser = Joi.object<FirstUser>({
   practice: name().required().label("Practice"),
   name: name().required().label("Your name"),
-  email: Joi.string().trim().lowercase().email({ tlds: false }).required().label("E-mail"),
-  password: Joi.string().min(12).max(200).required().label("Password"),
+  email: email(),
+  password: password().label("Password"),
 });
 
 export const moveDay = Joi.object<{ day: string }>({ day: date().required().label("Day") });
+
+export interface GivenRight {
+  businessId: number;
+  right: Right;
+  /** approves hours and leave of the business */
+  approves: boolean;
+}
+const givenRights = () =>
+  Joi.array()
+    .items(
+      Joi.object<GivenRight>({
+        businessId: id().required(),
+        right: Joi.string()
+          .valid(...rights)
+          .required()
+          .label("Right"),
+        approves: Joi.boolean().default(false).label("Approves hours and leave"),
+      }),
+    )
+    .max(1000)
+    .unique("businessId")
+    .required()
+    .label("Rights");
+
+export interface Invite {
+  email: string;
+  name: string;
+  lead: boolean;
+  rights: GivenRight[];
+}
+export const invite = Joi.object<Invite>({
+  email: email(),
+  name: name().required().label("Name"),
+  lead: Joi.boolean().default(false).label("Practice lead"),
+  rights: givenRights(),
+});
+
+export interface UserChange {
+  lead: boolean;
+  active: boolean;
+  rights: GivenRight[];
+}
+export const userChange = Joi.object<UserChange>({
+  lead: Joi.boolean().required().label("Practice lead"),
+  active: Joi.boolean().required().label("May sign in"),
+  rights: givenRights(),
+});
+
+export interface AcceptInvitation {
+  token: string;
+  name?: string | undefined;
+  password: string;
+}
+export const acceptInvitation = Joi.object<AcceptInvitation>({
+  token: Joi.string().max(100).required().label("Link"),
+  name: name().empty("").label("Your name"),
+  password: password().label("Password"),
+});
+export const resetRequest = Joi.object<{ email: string }>({ email: email() });
+export const passwordChange = Joi.object<{ current: string; password: string }>({
+  current: Joi.string().max(200).required().label("Password now"),
+  password: password().label("New password"),
+});
+export const secondFactorCode = Joi.object<{ code: string }>({ code: code().required() });
+export const secondFactorOff = Joi.object<{ password: string }>({
+  password: Joi.string().max(200).required().label("Password now"),
+});
+
+export interface InvitationView {
+  kind: "join" | "reset";
+  email: string;
+  name: string;
+  practice: string;
+}
+
+export interface UserView {
+  id: number;
+  name: string;
+  email: string;
+  lead: boolean;
+  active: boolean;
+  secondFactor: boolean;
+  rights: GivenRight[];
+}
+export interface UsersView {
+  users: UserView[];
+  invitations: { id: number; email: string; name: string; lead: boolean; rights: GivenRight[]; expiresAt: string }[];
+}
+export interface OwnSession {
+  id: string;
+  from: string;
+  beganAt: string;
+  seenAt: string;
+  current: boolean;
+}
+export interface AuditLine {
+  id: number;
+  at: string;
+  user: string | null;
+  business: string | null;
+  what: string;
+  about: string;
+  change: { before?: unknown; after?: unknown } | null;
+}
+export interface SafetyView {
+  backups: { name: string; madeAt: string; bytes: number; entry: number }[];
+  folder: string;
+  held: { backupOf: string; asked: number; found: number } | null;
+  trail: {
+    entries: number;
+    seals: number;
+    broken: string[];
+    anchor: { entry: number; hash: string };
+    walkedAt: string;
+  };
+  keyFile: string;
+  keyBesideData: boolean;
+}

@@ -62,6 +62,7 @@ const tax = Joi.object({
   offsetsPerYear: amountNotNegative().label("Offsets a year"),
   extraPerPay: amountNotNegative().label("Extra a pay"),
   employerRegistered: Joi.boolean().strict().default(true).label("Employer registered"),
+  variationPercent: percent().label("Varied to"),
 });
 
 const entitlement = Joi.object({
@@ -98,6 +99,10 @@ export const toDate = Joi.object({
   bonusGross: money(),
   bonusWithheld: money(),
   etpCapUsed: money(),
+  etpOther: money(),
+  lumpSumA: money(),
+  guaranteeEarnings: money(),
+  guaranteeEarningsQuarter: money(),
 });
 
 export type WorkOutCase = PayInput & { id: string };
@@ -121,17 +126,19 @@ export const workOutCase = Joi.object<WorkOutCase>({
     reason: Joi.string().required(),
   }),
   correctsTaxable: money(),
-  employerCosts: Joi.array().items(
-    Joi.object({
-      code: Joi.string().required(),
-      name: Joi.string().required(),
-      percent: percent().required(),
-      of: Joi.string().valid("gross", "grossAndSuper").required(),
-    }),
-  ),
+  employerCosts: Joi.array()
+    .max(20)
+    .items(
+      Joi.object({
+        code: Joi.string().required(),
+        name: Joi.string().required(),
+        percent: percent().required(),
+        of: Joi.string().valid("gross", "grossAndSuper").required(),
+      }),
+    ),
   history: Joi.object({
     normalGross: money(),
     lastFourWeeksGross: money(),
-    lastPays: Joi.array().items(money()),
+    lastPays: Joi.array().max(400).items(money()),
   }),
 });

@@ -18,6 +18,7 @@ const line = Joi.object({
   amount: money().label("Amount"),
   leave: Joi.string().max(30).label("Leave"),
   taxable: Joi.boolean().strict().label("Taxable"),
+  holidayGross: Joi.boolean().strict().label("Counts in gross earnings"),
 }).custom((value: PayInputNz["lines"][number], helpers) => {
   const typed = value.amount !== undefined;
   if (typed && (value.hours !== undefined || value.rate !== undefined))
@@ -26,6 +27,11 @@ const line = Joi.object({
     return helpers.message({ custom: "A line needs hours and a rate, or an amount." });
   return value;
 });
+
+const extraLoan = Joi.object({
+  percent: percent().label("Per cent"),
+  amount: amountNotNegative().label("Amount"),
+}).xor("percent", "amount");
 
 const person = Joi.object({
   birthDate: date().required().label("Birth date"),
@@ -50,12 +56,19 @@ const person = Joi.object({
     employerRate: percent().label("Employer rate"),
     esctRate: percent().label("ESCT rate"),
     esctBase: amountNotNegative().label("ESCT base"),
+    temporaryRate: Joi.boolean().strict().label("Temporary rate"),
+    totalRemuneration: Joi.boolean().strict().label("Total remuneration"),
+    voluntaryEmployer: Joi.boolean().strict().label("Employer contributes at any age"),
   }),
   childSupport: Joi.object({
     amount: amountNotNegative().required().label("Amount"),
     protectedPercent: percent().default("60").label("Protected per cent"),
   }),
   holidayPayWithPay: Joi.boolean().strict().label("Holiday pay with pay"),
+  slcir: extraLoan.label("Ordered by Inland Revenue"),
+  slbor: extraLoan.label("Chosen by the person"),
+  loanRate: percent().label("Student loan at a special rate"),
+  lowerMinimum: Joi.boolean().strict().label("Starting-out or training rate"),
 });
 
 export type WorkOutCaseNz = PayInputNz & { id: string };
@@ -75,6 +88,6 @@ export const workOutCaseNz = Joi.object<WorkOutCaseNz>({
   history: Joi.object({
     normalGross: money(),
     lastFourWeeksGross: money(),
-    lastPays: Joi.array().items(money()),
+    lastPays: Joi.array().max(400).items(money()),
   }),
 });

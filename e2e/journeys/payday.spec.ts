@@ -218,6 +218,10 @@ test("typing that never reached the server is offered again on the next visit", 
   await expect(again.getByText("Saved", { exact: true })).toBeVisible();
   await again.reload();
   await expect(
-    again.getByRole("grid", { name: "Run sheet" }).getByRole("row", { name: /Imogen Tarrant/ }).getByRole("gridcell").nth(2),
+    again
+      .getByRole("grid", { name: "Run sheet" })
+      .getByRole("row", { name: /Imogen Tarrant/ })
+      .getByRole("gridcell")
+      .nth(2),
   ).toHaveText("17");
 });

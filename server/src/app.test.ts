@@ -1,87 +1,33 @@
 /** Every route asks who is there: the list of routes is read, not kept by hand. Problems are problem details. */
-import type { Server } from "node:http";
-import type { AddressInfo } from "node:net";
+import fc from "fast-check";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { buildApp } from "./app.ts";
-import { hashPassword } from "./session/session.ts";
 import { readyRun, type SmallWorld, smallWorld } from "./smallWorld.ts";
-import { user, userRight } from "./store/schema.ts";
+import { type Answer, startServer, type TestServer } from "./testServer.ts";
 
 let world: SmallWorld;
-let server: Server;
+let server: TestServer;
 let url: string;
 let runId: number;
-
-interface Layer {
-  route?: { path: string; methods: Record<string, boolean> };
-  handle?: { stack?: Layer[] };
-}
-const routesOf = (layers: readonly Layer[]): [string, string][] =>
-  layers.flatMap((layer) =>
-    layer.route
-      ? Object.keys(layer.route.methods).map((method): [string, string] => [
-          method.toUpperCase(),
-          layer.route?.path ?? "",
-        ])
-      : routesOf(layer.handle?.stack ?? []),
-  );
-
-const sessions = new Map<string, string>();
-async function call(method: string, path: string, who?: string, body?: object) {
-  const response = await fetch(`${url}/api${path}`, {
-    method,
-    headers: {
-      "X-Zesty": "1",
-      "Content-Type": "application/json",
-      ...(who ? { Cookie: sessions.get(who) ?? "" } : {}),
-    },
-    ...(body ? { body: JSON.stringify(body) } : {}),
-  });
-  const cookie = response.headers.getSetCookie()[0]?.split(";")[0];
-  if (cookie && who) sessions.set(who, cookie);
-  return {
-    status: response.status,
-    type: response.headers.get("Content-Type") ?? "",
-    // biome-ignore lint/suspicious/noExplicitAny: answers are read as a foreign program would
-    body: (await response.json().catch(() => null)) as any,
-  };
-}
-
 let routes: [string, string][];
+let call: TestServer["call"];
+
 beforeAll(async () => {
   world = smallWorld(2);
   runId = readyRun(world).runId;
-  const { db } = world.context.store;
-  const passwordHash = await hashPassword("a long enough one");
-  for (const [email, right] of [
-    ["see", "see"],
-    ["prepare", "prepare"],
-    ["sign", "authorise"],
-    ["stranger", null],
-  ] as const) {
-    const { id } = db
-      .insert(user)
-      .values({ email: `${email}@example.org`, name: email, passwordHash, lead: false })
-      .returning()
-      .get();
-    if (right) db.insert(userRight).values({ userId: id, businessId: world.businessId, right }).run();
-  }
-  const app = buildApp(world.application, "/nowhere");
-  routes = routesOf((app as unknown as { router: { stack: Layer[] } }).router.stack);
-  await new Promise<void>((resolve) => {
-    server = app.listen(0, "127.0.0.1", () => resolve());
-  });
-  url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  for (const who of ["see", "prepare", "sign", "stranger"])
-    await call("POST", "/session", who, { email: `${who}@example.org`, password: "a long enough one" });
+  server = await startServer(world);
+  ({ url, call, routes } = server);
+  await server.add("see", "see");
+  await server.add("prepare", "prepare");
+  await server.add("sign", "authorise");
+  await server.add("stranger", null);
+  await server.add("lead", "lead");
 });
 afterAll(async () => {
-  server.closeAllConnections();
   server.close();
   await world.end();
 });
 
-const open = ["/session", "/first-user"];
+const open = ["/session", "/first-user", "/invitation/:token", "/invitation", "/password-reset"];
 const filled = (path: string) =>
   path
     .replace(":business", String(world.businessId))
@@ -156,5 +102,112 @@ describe("who may do what", () => {
     });
     expect([broken.status, ((await broken.json()) as { code: string }).code]).toEqual([400, "not-readable"]);
     expect((await call("GET", "/no/such/place", "see")).body.code).toBe("not-found");
+  });
+});
+
+describe("junk at every route", () => {
+  const part = fc.oneof(
+    fc.integer(),
+    fc.string(),
+    fc.constantFrom("0", "-1", "1e9", "9007199254740993", "constructor", "__proto__", "../1", "%00", "NaN", "\u0001"),
+  );
+  const value: fc.Arbitrary<unknown> = fc.letrec((tie) => ({
+    any: fc.oneof(
+      { maxDepth: 3 },
+      fc.constantFrom(null, true, "", "12.50", "9".repeat(400), "2026-02-30", "9999-12-31", -1, 1e21, "\u0000", "=1+1"),
+      fc.string(),
+      fc.double(),
+      fc.array(tie("any"), { maxLength: 4 }),
+      fc.dictionary(
+        fc.constantFrom(
+          "version",
+          "rows",
+          "lines",
+          "payId",
+          "elementId",
+          "name",
+          "from",
+          "payday",
+          "cycleId",
+          "x",
+          "rights",
+        ),
+        tie("any"),
+        { maxKeys: 5 },
+      ),
+    ),
+  })).any;
+  const own = (path: string, junk: readonly unknown[]) => {
+    let at = 0;
+    return filled(path).replace(/:[a-z]+|(?<=\/)\d+/gi, (found) => {
+      at += 1;
+      return junk[at] === undefined ? found : encodeURIComponent(String(junk[at])).replace(/^$/, "0");
+    });
+  };
+  const changes = () =>
+    world.context.store.sqlite
+      .prepare(
+        "SELECT (SELECT COUNT(*) FROM pay_run) || ' ' || (SELECT COUNT(*) FROM person) || ' ' || (SELECT COUNT(*) FROM business) || ' ' || (SELECT COUNT(*) FROM outbox) || ' ' || (SELECT COUNT(*) FROM signed_pay)",
+      )
+      .pluck()
+      .get();
+  it("is answered with a sentence, never a fault of ours, and changes nothing", async () => {
+    const before = changes();
+    await fc.assert(
+      fc.asyncProperty(
+        fc.nat(),
+        fc.constantFrom("see", "prepare", "sign", "stranger", "lead", undefined),
+        fc.array(part, { minLength: 1, maxLength: 3 }),
+        value,
+        async (at, who, junk, body) => {
+          const [method, path] = routes[at % routes.length] ?? ["GET", "/session"];
+          // A stream has no end, a sign-out would end the test's own session.
+          if (path === "/events" || (method === "DELETE" && path.startsWith("/session")) || path === "/day") return;
+          const answer: Answer = await call(
+            method,
+            own(path, junk),
+            who,
+            method === "GET" ? undefined : (body ?? null),
+          );
+          expect([method, path, answer.status < 500], JSON.stringify(answer.body)).toEqual([method, path, true]);
+          if (answer.status >= 400) expect(answer.body?.detail?.length, `${method} ${path}`).toBeGreaterThan(10);
+        },
+      ),
+      { numRuns: 700 },
+    );
+    expect(changes()).toBe(before);
+  });
+  it.each([
+    ["a foreign pay element", "PUT", "rows", { rows: [{ payId: 1, lines: [{ elementId: 99_999, hours: "1" }] }] }],
+    [
+      "an amount beyond all bounds",
+      "PUT",
+      "rows",
+      { rows: [{ payId: 1, lines: [{ elementId: 1, amount: "90071992547409930" }] }] },
+    ],
+    ["a list without end", "POST", "people", { personIds: Array.from({ length: 100_000 }, (_, at) => at + 1) }],
+  ])("%s is refused and named", async (_what, method, path, body) => {
+    const open = world.context.store.sqlite.prepare("SELECT MAX(id) FROM pay_run WHERE state = 'open'").pluck().get();
+    const id = open ?? readyRun(world).runId;
+    const { version } = (await call("GET", `/runs/${id}`, "prepare")).body;
+    const answer = await call(method, `/runs/${id}/${path}`, "prepare", { version, ...body });
+    expect([400, 422]).toContain(answer.status);
+  });
+  it("a name with a control character, an unknown encoding, a figure that is none", async () => {
+    const named = await call("POST", `/businesses/${world.businessId}/funds`, "prepare", { name: "A\u0007B" });
+    expect([named.status, named.body.detail]).toEqual([
+      400,
+      "name holds a character that cannot be seen or written. Type it anew.",
+    ]);
+    const encoded = await call("POST", "/session", "see", "x", { "Content-Encoding": "zebra" });
+    expect(encoded.status).toBe(400);
+    expect((await call("GET", `/runs/${runId}/pays/1/working?figure=constructor`, "see")).status).toBe(404);
+  });
+  it("what one may not see and what is not there have one answer", async () => {
+    for (const path of ["/runs/", "/people/", "/businesses/"]) {
+      const there = await call("GET", `${path}1`, "stranger");
+      const nowhere = await call("GET", `${path}99999`, "stranger");
+      expect([path, there.status, there.body.detail]).toEqual([path, 404, nowhere.body.detail]);
+    }
   });
 });

@@ -12,6 +12,7 @@ import { SqliteSessionStore } from "./http/sessionStore.ts";
 import { placeRoutes } from "./routes.ts";
 import { runRoutes } from "./runs/routes.ts";
 import { sessionRoutes } from "./session/routes.ts";
+import { userRoutes } from "./users/routes.ts";
 
 export function buildApp({ context, events, sessionSecret }: Application, webFolder: string): Express {
   const app = express();
@@ -33,6 +34,14 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
       xFrameOptions: { action: "sameorigin" },
     }),
   );
+  app.use((request, _response, next) => {
+    // Another name in the Host header would lead links and cookies elsewhere.
+    const { address } = context.settings;
+    const host = request.hostname;
+    if (address && host !== new URL(address).hostname && host !== "127.0.0.1" && host !== "localhost")
+      return next(new ProblemError(400, "host", "This address is not the one that the application is set up for."));
+    next();
+  });
   app.use("/api", (request, _response, next) => {
     // A form of another site cannot send JSON with this header; cookies alone do not change anything.
     const changes = request.method !== "GET" && request.method !== "HEAD";
@@ -56,6 +65,7 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
       next();
     },
     sessionRoutes(context),
+    userRoutes(context),
     eventRoutes(context, events),
     placeRoutes(context),
     runRoutes(context),
@@ -69,5 +79,6 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
       response.sendFile(join(webFolder, "index.html"));
     });
   }
+  app.use(problemHandler(context));
   return app;
 }

@@ -9,7 +9,7 @@ import { RunEvents } from "./http/events.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
 import type { Settings } from "./settings.ts";
 import { ruleShelf } from "./setup/ruleShelf.ts";
-import { keyTrail, type Verdict, verifyNew } from "./store/audit.ts";
+import { keyTrail, verifyNew } from "./store/audit.ts";
 import { places } from "./store/crypt.ts";
 import { openStore, type Store } from "./store/open.ts";
 import { setting } from "./store/schema.ts";
@@ -19,8 +19,6 @@ export interface Application {
   events: RunEvents;
   outbox: OutboxWorker;
   sessionSecret: string;
-  /** what the walk over the audit trail found at the start */
-  trust: Verdict;
   close(): Promise<void>;
 }
 
@@ -33,7 +31,7 @@ export function makeApplication(
   const store = openStore(settings.dataFolder);
   const clock: Clock = settings.demoDay === null ? realClock : demoClock(store, settings.demoDay);
   keyTrail(store, clock.now());
-  const trust = verifyNew(store);
+  const trust = { verdict: verifyNew(store), faults: [], walkedAt: clock.now() };
   const events = new RunEvents();
   const shelf = ruleShelf(store);
   const context: Context = {
@@ -45,6 +43,7 @@ export function makeApplication(
     },
     rulesAt: shelf.at,
     ruleShelf: shelf,
+    trust,
     log,
     wakeOutbox: () => outbox.wake(),
     announce: (runId, by) => events.changed(runId, by),
@@ -63,7 +62,6 @@ export function makeApplication(
     events,
     outbox,
     sessionSecret: keptSecret(store),
-    trust,
     close: async () => {
       clearInterval(watch);
       await outbox.stop();

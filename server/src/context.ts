@@ -3,6 +3,7 @@ import type { RuleBook } from "@zesty/core/rulebook/ruleBook";
 import type { Clock } from "./clock.ts";
 import type { Settings } from "./settings.ts";
 import type { RuleShelf } from "./setup/ruleShelf.ts";
+import type { Verdict } from "./store/audit.ts";
 import type { Store } from "./store/open.ts";
 
 export interface Context {
@@ -19,6 +20,8 @@ export interface Context {
     warn(facts: object, words: string): void;
     error(facts: object, words: string): void;
   };
+  /** what the last walk over the audit trail found */
+  trust: { verdict: Verdict; faults: string[]; walkedAt: string };
   /** tells the outbox that something is queued */
   wakeOutbox(): void;
   /** tells open pages that a run changed; the page that changed it is named */

@@ -26,8 +26,8 @@ async function start(): Promise<void> {
   const keyFile = resolve(process.env.ZESTY_KEY_FILE ?? defaultKeyFile(settings.dataFolder));
   if (settings.demoDay === null && dirname(dirname(keyFile)) === settings.dataFolder)
     say(`The key lies beside the data, in ${keyFile}. Keep it elsewhere: ZESTY_KEY_FILE (docs/howTo/operate.md).`);
-  for (const each of application.trust.broken)
-    process.stderr.write(`Not as it was sealed: ${each.words} See Set-up, Safety, or: npm run verify\n`);
+  for (const each of application.context.trust.verdict.broken)
+    process.stderr.write(`Not as it was sealed: ${each.words} See Safety, or: npm run verify\n`);
 
   const server = buildApp(application, webFolder).listen(settings.port, settings.host);
   server.once("error", (error: NodeJS.ErrnoException) => {

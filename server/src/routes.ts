@@ -39,7 +39,7 @@ export function placeRoutes(context: Context): Router {
   const onPerson = (right: Right, work: (actor: Actor, personId: number, request: Request) => unknown) =>
     signedIn(context, (actor, request) => {
       const personId = idOf(request, "person");
-      demandRight(context, actor, businessOfPerson(context, personId), right);
+      demandRight(context, actor, businessOfPerson(context, personId), right, "person");
       return work(actor, personId, request);
     });
 
@@ -153,7 +153,7 @@ export function placeRoutes(context: Context): Router {
     "/journals/:journal",
     signedIn(context, (actor, request) => {
       const journalId = idOf(request, "journal");
-      demandRight(context, actor, businessOfJournal(context, journalId), "see");
+      demandRight(context, actor, businessOfJournal(context, journalId), "see", "journal");
       return readJournal(context, journalId);
     }),
   );

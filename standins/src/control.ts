@@ -8,6 +8,13 @@ export function control(world: World): Router {
   const router = Router();
   const { db } = world;
   router.use(express.json(), express.urlencoded({ extended: false }));
+  // A page of another origin cannot send this header: only who means to moves the world.
+  router.use((request, response, next) => {
+    const ownForm = request.path === "/scenario/choose" && request.header("Sec-Fetch-Site") !== "cross-site";
+    if (request.method !== "GET" && !ownForm && request.header("X-Sim") !== "1")
+      return void response.status(403).json({ code: "HEADER_MISSING" });
+    next();
+  });
   router.post("/clock", (request, response) => {
     world.setClock((request.body as { now: string }).now);
     settle(world);

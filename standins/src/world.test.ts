@@ -52,7 +52,7 @@ const effects = async () =>
 const clock = (now: string) =>
   fetch(`${url}/control/clock`, {
     method: "POST",
-    headers: { "Content-Type": "application/json" },
+    headers: { "Content-Type": "application/json", "X-Sim": "1" },
     body: JSON.stringify({ now }),
   });
 

@@ -13,7 +13,7 @@ import type { Actor, Context } from "../context.ts";
 import { demandTables } from "../departures/finalLines.ts";
 import { openRunOf } from "../departures/finalRun.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
-import { insertRun, openRun } from "../runs/openRun.ts";
+import { elementsOf, insertRun, openRun } from "../runs/openRun.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
 import { findRun, loadRun, type Run } from "../runs/runRows.ts";
 import { refreshRun, workRows } from "../runs/workRun.ts";
@@ -174,6 +174,9 @@ function taxedSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): s
 function settle(context: Context, actor: Actor, wanted: NewCorrection) {
   const { db } = context.store;
   const { row, run, signed, who, rate } = findCorrectable(context, wanted.payId);
+  const known = elementsOf(context, run.businessId);
+  if (wanted.lines.some((line) => !known.has(line.elementId)))
+    throw cannot("unknown-element", "A line uses a pay element that this business does not have. Nothing was changed.");
   const was = paidSoFar(context, row, run);
   const differences = correctionLines(was, wanted.lines, rate, run.payday, paidFor(context, row, run));
   const lines = accruing(context, run, row.id, differences, was, wanted.lines);

@@ -19,7 +19,7 @@ export async function setStandinClock(context: Context): Promise<void> {
   if (!context.settings.services.control) return;
   await fetch(`${context.settings.services.control}/clock`, {
     method: "POST",
-    headers: { "Content-Type": "application/json" },
+    headers: { "Content-Type": "application/json", "X-Sim": "1" },
     body: JSON.stringify({ now: context.clock.now() }),
   }).catch(() => context.log.warn({}, "the stand-ins cannot be reached; their day was not moved"));
 }

@@ -32,20 +32,20 @@ const columns = [
 ];
 
 /** Text that a spreadsheet would take for a formula gets a leading apostrophe. */
-const cell = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+export const plainCell = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
 
 export function journalCsv(journal: JournalCsv): Buffer {
   const rows = journal.lines.map((line, at) => [
     journal.reference,
     String(at + 1),
     journal.date,
-    line.account,
-    cell(line.accountName),
-    cell(journal.description),
+    plainCell(line.account),
+    plainCell(line.accountName),
+    plainCell(journal.description),
     line.debitCents > 0 ? centsText(line.debitCents) : "",
     line.creditCents > 0 ? centsText(line.creditCents) : "",
     "NT",
-    cell(line.costCentre ?? ""),
+    plainCell(line.costCentre ?? ""),
     journal.reference,
   ]);
   return Buffer.from(stringify([columns, ...rows], { record_delimiter: "windows" }), "utf8");

@@ -14,6 +14,9 @@ import { cannot, ProblemError } from "./problem.ts";
 declare module "express-session" {
   interface SessionData {
     userId: number;
+    beganAt: number;
+    /** browser and address, so that a person knows the session again */
+    from: string;
   }
 }
 
@@ -21,7 +24,7 @@ export function actorOf(context: Context, request: Request): Actor | null {
   const { userId } = request.session;
   if (userId === undefined) return null;
   const row = context.store.db.select().from(user).where(eq(user.id, userId)).get();
-  return row ? { userId: row.id, name: row.name, email: row.email, lead: row.lead } : null;
+  return row?.active ? { userId: row.id, name: row.name, email: row.email, lead: row.lead } : null;
 }
 
 /** A route for a signed-in user; what it returns is sent as JSON. */
@@ -36,11 +39,28 @@ export const signedIn =
 
 /** The body as the contract wants it, or a problem with every field that is wrong. */
 export function body<T>(schema: Joi.Schema<T>, request: Request): T {
+  const hidden = controlIn(request.body, []);
+  if (hidden) {
+    const text = `${hidden} holds a character that cannot be seen or written. Type it anew.`;
+    throw new ProblemError(400, "not-valid", text, { errors: [{ path: hidden, text }] });
+  }
   const checked = check(schema, request.body);
   if ("value" in checked) return checked.value;
   const [first, ...rest] = checked.errors;
   const detail = rest.length > 0 ? `${first?.text} And ${rest.length} more.` : (first?.text ?? "The request is empty.");
   throw new ProblemError(400, "not-valid", detail, { errors: checked.errors });
+}
+
+/** The path of a text with control characters in it: no document could hold them. */
+function controlIn(value: unknown, path: readonly string[]): string | null {
+  if (path.length > 40) return path.join(".");
+  if (typeof value === "string") return /\p{Cc}/u.test(value.replace(/[\t\n\r]/g, "")) ? path.join(".") : null;
+  if (typeof value !== "object" || value === null) return null;
+  for (const [name, each] of Object.entries(value)) {
+    const found = controlIn(each, [...path, name]);
+    if (found) return found;
+  }
+  return null;
 }
 
 export function idOf(request: Request, name: string): number {
@@ -69,7 +89,7 @@ export const problemHandler =
           ? missingRow(error).problem
           : storeFaultOf(error, context.store.folder) !== null
             ? new ProblemError(503, "store", storeFaultOf(error, context.store.folder)?.message ?? "").problem
-            : status === 400 || status === 413
+            : typeof status === "number" && status >= 400 && status < 500
               ? new ProblemError(400, "not-readable", "The request could not be read as JSON, or is too large.").problem
               : new ProblemError(500, "fault", "Something broke on our side. Nothing was changed; try once more.")
                   .problem;

@@ -22,10 +22,17 @@ export function rightIn(context: Context, actor: Actor, businessId: number): Rig
   return row?.right ?? null;
 }
 
-export function demandRight(context: Context, actor: Actor, businessId: number, wanted: Right): void {
+/** @param what names what was asked for: who may not see it gets the same answer as if it did not exist */
+export function demandRight(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  wanted: Right,
+  what = "business",
+): void {
   const exists = context.store.db.select({ id: business.id }).from(business).where(eq(business.id, businessId)).get();
   const right = exists ? rightIn(context, actor, businessId) : null;
-  if (!right) throw notFound("business");
+  if (!right) throw notFound(what);
   if (rank[right] < rank[wanted])
     throw new ProblemError(
       403,

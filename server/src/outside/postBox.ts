@@ -22,6 +22,19 @@ export const openMail = (url: string): Transporter =>
     tls: { rejectUnauthorized: true },
   } as never);
 
+/** A letter without an attachment: an invitation, a new password. @returns whether it was handed over */
+export async function sendPlainLetter(
+  mail: Transporter,
+  letter: { from: string; to: string; subject: string; text: string },
+): Promise<boolean> {
+  try {
+    await mail.sendMail(letter);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 export async function sendLetter(mail: Transporter, letter: Letter, keep: Keep): Promise<Outcome> {
   try {
     const info = (await mail.sendMail({

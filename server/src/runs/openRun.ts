@@ -1,6 +1,6 @@
 /** Opens the next run of a cycle: the period after the last one, rows from usual pay or from each person's last pay. */
 
-import { isDate } from "@zesty/core/calendar/dates";
+import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { cutToPart, partOfPeriod } from "@zesty/core/pay/partPeriod";
@@ -56,6 +56,10 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
       throw cannot("payday", `“${payday}” is not a date. Write the payday as 2026-07-02.`, {
         errors: [{ path: "payday", text: "Write the payday as 2026-07-02." }],
       });
+    if (Math.abs(daysBetween(period.end, payday)) > 120) {
+      const text = `Payday ${dateWords(payday)} is far from the period, which ends on ${dateWords(period.end)}. Choose a day within four months of it.`;
+      throw cannot("payday-far", text, { errors: [{ path: "payday", text }] });
+    }
     if (last && payday < last.payday) {
       const text = `Payday ${payday} is before the last one, ${last.payday}. Choose ${last.payday} or later.`;
       throw cannot("payday-before-last", text, { errors: [{ path: "payday", text }] });

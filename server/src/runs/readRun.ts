@@ -193,7 +193,8 @@ export function keptWorking(context: Context, runId: number, payId: number, figu
     .from(signedPay)
     .where(and(eq(signedPay.runId, runId), eq(signedPay.payId, payId), eq(signedPay.kind, "pay")))
     .get();
-  const working = (row?.snapshot as PaySnapshot | undefined)?.workings[figure];
+  const workings = (row?.snapshot as PaySnapshot | undefined)?.workings ?? {};
+  const working = Object.hasOwn(workings, figure) ? workings[figure] : undefined;
   if (!working) throw notFound("figure");
   return working;
 }

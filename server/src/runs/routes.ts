@@ -12,6 +12,7 @@ import {
   takeBackRun,
 } from "@zesty/contract/runs";
 import type { Right } from "@zesty/contract/session";
+import { create as contentDisposition } from "content-disposition";
 import { eq } from "drizzle-orm";
 import { type Request, type Response, Router } from "express";
 import { planClosedown, recordClosedown } from "../closedowns/closedown.ts";
@@ -26,6 +27,7 @@ import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
 import { slipOf } from "../outbox/channels.ts";
 import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
+import { record } from "../store/audit.ts";
 import { pay } from "../store/schema.ts";
 import { addToRun } from "./addToRun.ts";
 import { movePayday } from "./movePayday.ts";
@@ -46,7 +48,7 @@ export function runRoutes(context: Context): Router {
     signedIn(context, (actor, request, response) => {
       const runId = idOf(request, "run");
       const { businessId } = findRun(context, runId);
-      demandRight(context, actor, businessId, right);
+      demandRight(context, actor, businessId, right, "pay run");
       return work(actor, runId, request, response);
     });
   const onBusiness = businessRoute(context);
@@ -178,16 +180,19 @@ export function runRoutes(context: Context): Router {
   };
   router.get(
     "/runs/:run/pays/:pay/payslip",
-    onRun("see", (_actor, runId, request) => slip(runId, idOf(request, "pay"))),
+    onRun("see", (_actor, runId, request) => slip(runId, payOf(runId, idOf(request, "pay")))),
   );
   router.get(
     "/runs/:run/pays/:pay/payslip.pdf",
     onRun("see", async (_actor, runId, request, response) => {
-      const payId = idOf(request, "pay");
+      const payId = payOf(runId, idOf(request, "pay"));
       const made = slip(runId, payId);
       response
         .type("application/pdf")
-        .setHeader("Content-Disposition", `inline; filename="payslip-${made.payday}-${made.employee.payrollId}.pdf"`);
+        .setHeader(
+          "Content-Disposition",
+          contentDisposition(`payslip-${made.payday}-${made.employee.payrollId}.pdf`, { type: "inline" }),
+        );
       // What was sent is shown as it was sent; only a payslip not yet sent is made for the preview.
       response.send(keptPayslip(context, runId, payId) ?? (await renderPayslip(made)));
     }),
@@ -196,8 +201,16 @@ export function runRoutes(context: Context): Router {
     "/documents/:document",
     signedIn(context, (actor, request, response) => {
       const found = readDocument(context, idOf(request, "document"));
-      demandRight(context, actor, findRun(context, found.runId).businessId, "prepare");
-      response.type(found.mime).setHeader("Content-Disposition", `attachment; filename="${found.fileName}"`);
+      const { businessId } = findRun(context, found.runId);
+      demandRight(context, actor, businessId, "prepare", "document");
+      record(context.store, {
+        at: context.clock.now(),
+        userId: actor.userId,
+        businessId,
+        what: "downloaded a document",
+        about: found.fileName,
+      });
+      response.type(found.mime).setHeader("Content-Disposition", contentDisposition(found.fileName));
       response.send(found.bytes);
     }),
   );

@@ -5,6 +5,7 @@ import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { pay, payElement } from "../store/schema.ts";
+import { elementsOf } from "./openRun.ts";
 import { answerWith, demandOpen, demandVersion, notePreparer } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
 
@@ -32,6 +33,12 @@ export function saveRows(context: Context, actor: Actor, runId: number, wanted: 
         .all()
         .map((each) => each.id),
     );
+    const known = new Set(elementsOf(context, run.businessId).keys());
+    if (wanted.rows.some((each) => each.lines?.some((line) => !known.has(line.elementId))))
+      throw cannot(
+        "unknown-element",
+        "A line uses a pay element that this business does not have. Nothing was saved; load the run again.",
+      );
     const before = wanted.rows.flatMap((each) => own.get(each.payId) ?? []);
     for (const change of wanted.rows) {
       const row = own.get(change.payId);
@@ -40,7 +47,7 @@ export function saveRows(context: Context, actor: Actor, runId: number, wanted: 
           "unknown-person",
           "One of the rows belongs to nobody in this run. Nothing was saved; load the run again.",
         );
-      const known = (change.lines ?? []).filter(
+      const kept = (change.lines ?? []).filter(
         (line) =>
           line.terms !== undefined ||
           Number(line.hours ?? line.amount ?? line.units ?? 0) !== 0 ||
@@ -51,7 +58,7 @@ export function saveRows(context: Context, actor: Actor, runId: number, wanted: 
           ...(change.included === undefined ? {} : { included: change.included }),
           ...(change.periods === undefined ? {} : { periods: change.periods }),
           ...(change.overrides === undefined ? {} : { overrides: change.overrides }),
-          ...(change.lines ? { lines: known } : {}),
+          ...(change.lines ? { lines: kept } : {}),
         })
         .where(eq(pay.id, change.payId))
         .run();

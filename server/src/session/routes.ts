@@ -1,52 +1,116 @@
-import { firstUser, moveDay, signIn } from "@zesty/contract/session";
+import {
+  acceptInvitation,
+  firstUser,
+  moveDay,
+  passwordChange,
+  resetRequest,
+  secondFactorCode,
+  secondFactorOff,
+  signIn,
+} from "@zesty/contract/session";
 import { type Request, Router } from "express";
-import rateLimit from "express-rate-limit";
 import type { Context } from "../context.ts";
 import { moveTheDay } from "../demo/moveTheDay.ts";
 import { actorOf, body, signedIn } from "../http/handler.ts";
 import { cannot, ProblemError } from "../http/problem.ts";
+import { acceptLink, readLink, sendReset } from "../users/invitations.ts";
+import { changePassword, demandPassword, endSession, ownSessions } from "./ownAccount.ts";
+import { beginSecondFactor, confirmSecondFactor, endSecondFactor } from "./secondFactor.ts";
 import { createFirstUser, findSignIn, sessionView } from "./session.ts";
 
 export function sessionRoutes(context: Context): Router {
   const router = Router();
-  const tries = rateLimit({
-    windowMs: 15 * 60_000,
-    limit: 30,
-    skipSuccessfulRequests: true,
-    handler: (_request, _response, next) =>
-      next(new ProblemError(429, "too-many-tries", "Too many tries. Wait a quarter of an hour.")),
-  });
   const begin = (request: Request, userId: number) =>
     new Promise<void>((resolve, reject) => {
       request.session.regenerate((error: unknown) => {
         if (error) return reject(error instanceof Error ? error : new Error("The session could not be begun."));
         request.session.userId = userId;
+        request.session.beganAt = Date.now();
+        request.session.from = `${shortAgent(request)}, ${request.ip ?? ""}`;
         request.session.save((fault: unknown) =>
           fault ? reject(fault instanceof Error ? fault : new Error("The session could not be kept.")) : resolve(),
         );
       });
     });
   const view = (request: Request) => sessionView(context, actorOf(context, request));
+  const address = (request: Request) => request.ip ?? "unknown";
 
   router.get("/session", (request, response) => void response.json(view(request)));
-  router.post("/session", tries, async (request, response) => {
-    await begin(request, await findSignIn(context, body(signIn, request)));
+  router.post("/session", async (request, response) => {
+    await begin(request, await findSignIn(context, body(signIn, request), address(request)));
     response.json(view(request));
   });
-  router.post("/first-user", tries, async (request, response) => {
+  router.post("/first-user", async (request, response) => {
     await begin(request, await createFirstUser(context, body(firstUser, request)));
     response.json(view(request));
   });
   router.delete("/session", (request, response) => {
     request.session.destroy(() => response.clearCookie("zesty").json({}));
   });
+  router.get("/invitation/:token", (request, response) => {
+    response.json(readLink(context, request.params.token));
+  });
+  router.post("/invitation", async (request, response) => {
+    await begin(request, await acceptLink(context, body(acceptInvitation, request)));
+    response.json(view(request));
+  });
+  router.post("/password-reset", async (request, response) => {
+    await sendReset(context, body(resetRequest, request).email, address(request));
+    response.json({});
+  });
+  router.put(
+    "/password",
+    signedIn(context, async (actor, request) => {
+      await changePassword(context, actor, body(passwordChange, request), request.sessionID);
+      return {};
+    }),
+  );
+  router.get(
+    "/sessions",
+    signedIn(context, (actor, request) => ownSessions(context, actor, request.sessionID)),
+  );
+  router.delete(
+    "/sessions/:session",
+    signedIn(context, (actor, request) => {
+      endSession(context, actor, String(request.params.session));
+      return ownSessions(context, actor, request.sessionID);
+    }),
+  );
+  router.post(
+    "/second-factor",
+    signedIn(context, (actor) => beginSecondFactor(context, actor)),
+  );
+  router.put(
+    "/second-factor",
+    signedIn(context, (actor, request) => {
+      confirmSecondFactor(context, actor, body(secondFactorCode, request).code);
+      return view(request);
+    }),
+  );
+  router.post(
+    "/second-factor/end",
+    signedIn(context, async (actor, request) => {
+      await demandPassword(context, actor, body(secondFactorOff, request).password, "password");
+      endSecondFactor(context, actor);
+      return view(request);
+    }),
+  );
   router.post(
     "/day",
-    signedIn(context, async (_actor, request) => {
+    signedIn(context, async (actor, request) => {
       if (context.settings.demoDay === null) throw cannot("real-day", "Only the demo's day can be moved.");
+      if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead moves the demo's day.");
       await moveTheDay(context, body(moveDay, request).day);
       return view(request);
     }),
   );
   return router;
+}
+
+/** "Firefox on Linux": enough to know one's own session again. */
+function shortAgent(request: Request): string {
+  const agent = request.header("User-Agent") ?? "";
+  const browser = ["Edg", "Firefox", "Chrome", "Safari"].find((name) => agent.includes(name)) ?? "a program";
+  const system = ["Windows", "Android", "iPhone", "Mac OS", "Linux"].find((name) => agent.includes(name));
+  return `${browser.replace("Edg", "Edge")}${system ? ` on ${system}` : ""}`;
 }

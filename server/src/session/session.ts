@@ -6,26 +6,45 @@ import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { conflict, ProblemError } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
+import { isHeld } from "../outbox/held.ts";
 import { record } from "../store/audit.ts";
+import { places } from "../store/crypt.ts";
 import { business, practice, user } from "../store/schema.ts";
+import { demandFree, forgive, noteFailure } from "./lockout.ts";
+import { stepOf } from "./secondFactor.ts";
 
 const cost = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 /** A hash to compare with when there is no such user, so that the answer takes the same time. */
 const nobody = hash("nobody at all", cost);
 
 export const hashPassword = (password: string): Promise<string> => hash(password, cost);
+export const isPassword = (passwordHash: string, password: string): Promise<boolean> => verify(passwordHash, password);
 
-export async function findSignIn(context: Context, given: SignIn): Promise<number> {
+export async function findSignIn(context: Context, given: SignIn, address: string): Promise<number> {
+  demandFree(context, given.email, address);
   const found = context.store.db.select().from(user).where(eq(user.email, given.email)).get();
   const right = await verify(found?.passwordHash ?? (await nobody), given.password);
-  if (!found || !right)
-    throw new ProblemError(401, "sign-in", "E-mail and password do not belong together. Try again.");
+  const refuse = (code: string, detail: string): never => {
+    noteFailure(context, given.email, address);
+    throw new ProblemError(401, code, detail);
+  };
+  if (!found?.active || !right) return refuse("sign-in", "E-mail and password do not belong together. Try again.");
+  if (found.secondFactor) {
+    if (!given.code)
+      throw new ProblemError(401, "code-wanted", "Type the six digits that your authenticator shows now.");
+    const secret = context.store.crypt.open(found.secondFactor, places.userSecret(found.id));
+    const step = stepOf(found.email, secret, given.code, found.lastStep);
+    if (step === null)
+      return refuse("code-wrong", "This code does not fit, or was used before. Wait for the next one.");
+    context.store.db.update(user).set({ lastStep: step }).where(eq(user.id, found.id)).run();
+  }
+  forgive(context, given.email);
   record(context.store, {
     at: context.clock.now(),
     userId: found.id,
     businessId: null,
     what: "signed in",
-    about: found.email,
+    about: `${found.email} from ${address}`,
   });
   return found.id;
 }
@@ -67,13 +86,19 @@ export function sessionView(context: Context, actor: Actor | null): SessionView 
           return right ? [{ id: each.id, name: each.name, country: each.country, right }] : [];
         })
     : [];
+  const own = actor ? db.select().from(user).where(eq(user.id, actor.userId)).get() : undefined;
   return {
     needsFirstUser: !hasUsers(context),
     day: context.clock.today(),
     demo: context.settings.demoDay !== null,
-    user: actor ? { id: actor.userId, name: actor.name, email: actor.email, lead: actor.lead } : null,
-    practice: db.select().from(practice).get()?.name ?? null,
+    user:
+      actor && own
+        ? { id: own.id, name: own.name, email: own.email, lead: own.lead, secondFactor: own.secondFactor !== null }
+        : null,
+    practice: actor || !hasUsers(context) ? (db.select().from(practice).get()?.name ?? null) : null,
     businesses,
-    postBox: actor ? context.settings.services.postBoxPage : null,
+    postBox: actor?.lead ? context.settings.services.postBoxPage : null,
+    broken: actor ? context.trust.verdict.broken.length : 0,
+    held: actor ? isHeld(context.store) : false,
   };
 }

@@ -1,0 +1,59 @@
+/** The safety of the store as a page shows it: backups, the walk over the audit trail, the outbox after a restore. */
+import { dirname, resolve } from "node:path";
+import type { SafetyView } from "@zesty/contract/session";
+import type { Actor, Context } from "../context.ts";
+import { conflict } from "../http/problem.ts";
+import { heldState } from "../outbox/held.ts";
+import { record, verify } from "../store/audit.ts";
+import { backupsFolder, listBackups, makeBackup } from "../store/backup.ts";
+import { defaultKeyFile } from "../store/folder.ts";
+import { unbalanced } from "../store/invariants.ts";
+
+export function readSafety(context: Context): SafetyView {
+  const folder = backupsFolder(context.settings.dataFolder);
+  const { verdict, walkedAt, faults } = context.trust;
+  const held = heldState(context.store);
+  const keyFile = resolve(process.env.ZESTY_KEY_FILE ?? defaultKeyFile(context.settings.dataFolder));
+  return {
+    backups: listBackups(folder).map(({ name, madeAt, bytes, anchor }) => ({
+      name,
+      madeAt,
+      bytes,
+      entry: anchor.entry,
+    })),
+    folder,
+    held: held && { backupOf: held.backupOf, asked: held.asked.length, found: held.found.length },
+    trail: {
+      entries: verdict.entries,
+      seals: verdict.seals,
+      broken: [...verdict.broken.map((each) => each.words), ...faults],
+      anchor: verdict.anchor,
+      walkedAt,
+    },
+    keyFile,
+    keyBesideData: dirname(dirname(keyFile)) === context.settings.dataFolder,
+  };
+}
+
+export function backUpNow(context: Context, actor: Actor): void {
+  const { store } = context;
+  const now = new Date().toISOString();
+  const folder = backupsFolder(context.settings.dataFolder);
+  if (listBackups(folder).some((each) => each.madeAt.slice(0, 19) === now.slice(0, 19)))
+    throw conflict("backup-just-made", "A backup was made this very second. It is in the list.");
+  const made = makeBackup(store.sqlite, store.crypt, folder, now);
+  record(store, {
+    at: context.clock.now(),
+    userId: actor.userId,
+    businessId: null,
+    what: "made a backup",
+    about: `${made.name}, anchor ${made.anchor.entry} ${made.anchor.hash}`,
+  });
+}
+
+/** Walks the whole trail and everything that it vouches for. */
+export function walkTrail(context: Context): void {
+  context.trust.verdict = verify(context.store);
+  context.trust.faults = unbalanced(context.store);
+  context.trust.walkedAt = context.clock.now();
+}

@@ -1,0 +1,171 @@
+/** Letters with a link that works once: to join the practice, and to choose a new password. */
+import { createHash, randomBytes } from "node:crypto";
+import type { AcceptInvitation, InvitationView, Invite } from "@zesty/contract/session";
+import { and, eq, gt, isNull } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, conflict } from "../http/problem.ts";
+import { openMail, sendPlainLetter } from "../outside/postBox.ts";
+import { demandFree, forgive, noteFailure } from "../session/lockout.ts";
+import { endSessionsOf } from "../session/ownAccount.ts";
+import { hashPassword } from "../session/session.ts";
+import { record } from "../store/audit.ts";
+import { invitation, practice, user, userRight } from "../store/schema.ts";
+import { demandKnownBusinesses } from "./users.ts";
+
+const days = (n: number) => n * 86_400_000;
+const hashOf = (token: string): string => createHash("sha256").update(token).digest("hex");
+
+const openLinks = (context: Context, now = Date.now()) => and(isNull(invitation.usedAt), gt(invitation.expiresAt, now));
+
+export const practiceName = (context: Context): string =>
+  context.store.db.select().from(practice).get()?.name ?? "the practice";
+
+/** @returns whether the letter was handed over, and the link for whoever hands it over by hand */
+export async function inviteUser(
+  context: Context,
+  actor: Actor,
+  wanted: Invite,
+): Promise<{ handedOver: boolean; link: string }> {
+  const { db } = context.store;
+  if (db.select({ id: user.id }).from(user).where(eq(user.email, wanted.email)).get()) {
+    const text = `${wanted.email} is a user already. Change the rights instead.`;
+    throw conflict("user-known", text);
+  }
+  demandKnownBusinesses(context, wanted.rights);
+  const token = keepLink(context, { ...wanted, kind: "join", invitedBy: actor.userId, lasts: days(7) });
+  record(context.store, {
+    at: context.clock.now(),
+    userId: actor.userId,
+    businessId: null,
+    what: "invited a user",
+    about: wanted.email,
+    change: { after: { lead: wanted.lead, rights: wanted.rights } },
+  });
+  const link = linkOf(context, token);
+  const handedOver = await mailTo(
+    context,
+    wanted.email,
+    `${practiceName(context)} invites you to Zesty Ledger`,
+    `Hello ${wanted.name},\n\n${actor.name} invites you to work on the payroll of ${practiceName(context)}. Choose your password here; the link works once, for seven days:\n\n${link}\n`,
+  );
+  return { handedOver, link };
+}
+
+/** Whether there is such a user is not told. */
+export async function sendReset(context: Context, email: string, address: string): Promise<void> {
+  demandFree(context, email, address);
+  const found = context.store.db.select().from(user).where(eq(user.email, email)).get();
+  // Every request counts as a try: nobody's box is flooded from here.
+  noteFailure(context, email, address);
+  if (!found?.active) return;
+  const token = keepLink(context, {
+    email,
+    name: found.name,
+    lead: false,
+    rights: [],
+    kind: "reset",
+    invitedBy: null,
+    lasts: days(1) / 24,
+  });
+  record(context.store, {
+    at: context.clock.now(),
+    userId: found.id,
+    businessId: null,
+    what: "asked for a new password",
+    about: email,
+  });
+  await mailTo(
+    context,
+    email,
+    "Choose a new password",
+    `Hello ${found.name},\n\nsomebody asked for a new password for your account at ${practiceName(context)}. If it was you, choose it here within the hour; the link works once:\n\n${linkOf(context, token)}\n\nIf not, nothing has to be done.\n`,
+  );
+}
+
+function keepLink(
+  context: Context,
+  wanted: Invite & { kind: "join" | "reset"; invitedBy: number | null; lasts: number },
+): string {
+  const token = randomBytes(24).toString("base64url");
+  const { lasts, ...rest } = wanted;
+  context.store.transaction(() => {
+    // A newer link takes the place of an older one.
+    context.store.db
+      .delete(invitation)
+      .where(and(eq(invitation.email, wanted.email), eq(invitation.kind, wanted.kind), isNull(invitation.usedAt)))
+      .run();
+    context.store.db
+      .insert(invitation)
+      .values({ ...rest, tokenHash: hashOf(token), expiresAt: Date.now() + lasts })
+      .run();
+  });
+  return token;
+}
+
+const linkOf = (context: Context, token: string): string =>
+  `${context.settings.address ?? `http://${context.settings.host}:${context.settings.port}`}/join#${token}`;
+
+async function mailTo(context: Context, to: string, subject: string, text: string): Promise<boolean> {
+  const mail = openMail(context.settings.services.smtp);
+  try {
+    return await sendPlainLetter(mail, {
+      from: `"${practiceName(context).replace(/"/g, "")}" <no-reply@zesty.invalid>`,
+      to,
+      subject,
+      text,
+    });
+  } finally {
+    mail.close();
+  }
+}
+
+function findLink(context: Context, token: string) {
+  const found = context.store.db
+    .select()
+    .from(invitation)
+    .where(and(eq(invitation.tokenHash, hashOf(token)), openLinks(context)))
+    .get();
+  if (!found) throw cannot("link-used", "This link has been used or has run out. Ask for a new one.");
+  return found;
+}
+
+export function readLink(context: Context, token: string): InvitationView {
+  const { kind, email, name } = findLink(context, token);
+  return { kind, email, name, practice: practiceName(context) };
+}
+
+/** Joins, or chooses the new password. @returns the user, who is signed in with it */
+export async function acceptLink(context: Context, given: AcceptInvitation): Promise<number> {
+  findLink(context, given.token);
+  const passwordHash = await hashPassword(given.password);
+  return context.store.transaction(() => {
+    const { db } = context.store;
+    // Looked at again within the transaction: of two clicks one wins.
+    const link = findLink(context, given.token);
+    db.update(invitation).set({ usedAt: context.clock.now() }).where(eq(invitation.id, link.id)).run();
+    const known = db.select().from(user).where(eq(user.email, link.email)).get();
+    if (link.kind === "reset") {
+      if (!known?.active) throw cannot("link-used", "This link has been used or has run out. Ask for a new one.");
+      db.update(user).set({ passwordHash }).where(eq(user.id, known.id)).run();
+      endSessionsOf(context, known.id);
+      forgive(context, link.email);
+      note(context, known.id, "chose a new password by a link", link.email);
+      return known.id;
+    }
+    if (known) throw conflict("user-known", `${link.email} is a user already. Sign in instead.`);
+    const { id } = db
+      .insert(user)
+      .values({ email: link.email, name: given.name ?? link.name, passwordHash, lead: link.lead })
+      .returning({ id: user.id })
+      .get();
+    for (const each of link.rights)
+      db.insert(userRight)
+        .values({ ...each, userId: id })
+        .run();
+    note(context, id, "joined the practice", link.email);
+    return id;
+  });
+}
+
+const note = (context: Context, userId: number, what: string, about: string) =>
+  record(context.store, { at: context.clock.now(), userId, businessId: null, what, about });

@@ -1,0 +1,190 @@
+/** Users over HTTP: invitations that work once, rights, lockout, second factor, sessions, two pairs of eyes, https. */
+import { Secret, TOTP } from "otpauth";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { audit, business } from "../store/schema.ts";
+import { startServer, type TestServer, testPassword } from "../testServer.ts";
+
+let world: SmallWorld;
+let server: TestServer;
+let call: TestServer["call"];
+beforeEach(async () => {
+  world = smallWorld(1);
+  server = await startServer(world);
+  ({ call } = server);
+  await server.add("lead", "lead");
+});
+afterEach(async () => {
+  server.close();
+  await world.end();
+});
+const rights = (right: string) => [{ businessId: world.businessId, right, approves: false }];
+const invite = (change: object = {}) =>
+  call("POST", "/users/invitations", "lead", {
+    email: "new@example.org",
+    name: "Noa New",
+    lead: false,
+    rights: rights("prepare"),
+    ...change,
+  });
+const tokenOf = (link: string) => link.split("#")[1] ?? "";
+const trail = () => world.context.store.db.select().from(audit).all();
+
+describe("an invitation", () => {
+  it("makes a user with the rights that were chosen, once", async () => {
+    const { body } = await invite();
+    // No post box in this world: the lead hands the link over.
+    expect(body.handedOver).toBe(false);
+    const token = tokenOf(body.link);
+    expect((await call("GET", `/invitation/${token}`)).body).toMatchObject({ kind: "join", email: "new@example.org" });
+    const joined = await call("POST", "/invitation", "new", { token, password: testPassword });
+    expect(joined.body.businesses).toMatchObject([{ id: world.businessId, right: "prepare" }]);
+    const again = await call("POST", "/invitation", "other", { token, password: testPassword });
+    expect([again.status, again.body.code]).toEqual([422, "link-used"]);
+    expect((await server.signIn("new")).status).toBe(200);
+  });
+  it("is the lead's alone, of businesses that exist, and not for somebody who is here", async () => {
+    await server.add("prepare", "prepare");
+    expect((await call("GET", "/users", "prepare")).status).toBe(403);
+    const nowhere = [{ businessId: 999, right: "see", approves: false }];
+    expect((await invite({ rights: nowhere })).body.code).toBe("unknown-business");
+    expect((await invite({ email: "prepare@example.org" })).status).toBe(409);
+  });
+  it.each([
+    ["aaaaaaaaaaaa", 400],
+    ["short", 400],
+    ["five words of my own", 200],
+  ])("takes the password “%s”: %i", async (password, status) => {
+    const { body } = await invite();
+    expect((await call("POST", "/invitation", "new", { token: tokenOf(body.link), password })).status).toBe(status);
+  });
+});
+
+describe("rights", () => {
+  it("change at once, and who may not sign in any more is signed out", async () => {
+    const id = await server.add("worker", "see");
+    const change = (body: object) =>
+      call("PUT", `/users/${id}`, "lead", { lead: false, active: true, rights: rights("see"), ...body });
+    await change({ rights: rights("authorise") });
+    const session = (await call("GET", "/session", "worker")).body;
+    expect(session.businesses[0].right).toBe("authorise");
+    await change({ active: false });
+    expect((await call("GET", "/desk", "worker")).status).toBe(401);
+    expect((await server.signIn("worker")).status).toBe(401);
+    expect(trail().at(-2)?.change).toMatchObject({ before: { active: true }, after: { active: false } });
+  });
+  it("of the last lead stay", async () => {
+    const { users } = (await call("GET", "/users", "lead")).body;
+    const others = users.filter(
+      (each: { lead: boolean; email: string }) => each.lead && each.email !== "lead@example.org",
+    );
+    const off = { lead: false, active: true, rights: [] };
+    for (const each of others) expect((await call("PUT", `/users/${each.id}`, "lead", off)).status).toBe(200);
+    const own = users.find((each: { email: string }) => each.email === "lead@example.org");
+    expect((await call("PUT", `/users/${own.id}`, "lead", off)).body.code).toBe("last-lead");
+  });
+  it("two pairs of eyes: whoever ticked does not sign, somebody else does", async () => {
+    await server.add("one", "authorise");
+    await server.add("two", "authorise");
+    world.context.store.db.update(business).set({ fourEyes: true }).run();
+    const { runId } = readyRun(world);
+    const run = (await call("GET", `/runs/${runId}`, "one")).body;
+    const row = run.rows[0];
+    const saved = await call("PUT", `/runs/${runId}/rows`, "one", {
+      version: run.version,
+      rows: [{ payId: row.payId, lines: row.lines }],
+    });
+    const sign = { version: saved.body.version, declared: true };
+    expect((await call("POST", `/runs/${runId}/sign-off`, "one", sign)).body.code).toBe("prepared-yourself");
+    expect((await call("POST", `/runs/${runId}/sign-off`, "two", sign)).status).toBe(200);
+  });
+});
+
+describe("signing in", () => {
+  it("is locked by account after eight wrong tries, and other accounts are not", async () => {
+    await server.add("worker", "see");
+    const wrong = () => server.signIn("worker", { password: "no" });
+    for (let tries = 0; tries < 8; tries += 1) expect((await wrong()).status).toBe(401);
+    expect((await server.signIn("worker")).status).toBe(429);
+    expect((await server.signIn("lead")).status).toBe(200);
+    expect(trail().filter((each) => each.what === "wrong sign-in")).toHaveLength(8);
+  });
+  it("with a second factor wants its code, each code once", async () => {
+    await server.add("worker", "see");
+    const { secret, qr } = (await call("POST", "/second-factor", "worker")).body;
+    expect(qr).toContain("<svg");
+    const totp = new TOTP({ secret: Secret.fromBase32(secret), digits: 6, period: 30 });
+    const at = (steps: number) => totp.generate({ timestamp: Date.now() + steps * 30_000 });
+    expect((await call("PUT", "/second-factor", "worker", { code: "000000" })).body.code).toBe("code-wrong");
+    expect((await call("PUT", "/second-factor", "worker", { code: at(0) })).body.user.secondFactor).toBe(true);
+    expect((await server.signIn("worker")).body.code).toBe("code-wanted");
+    expect((await server.signIn("worker", { code: at(0) })).body.code).toBe("code-wrong");
+    expect((await server.signIn("worker", { code: at(1) })).status).toBe(200);
+    expect((await call("POST", "/second-factor/end", "worker", { password: "wrong" })).status).toBe(422);
+    expect((await call("POST", "/second-factor/end", "worker", { password: testPassword })).status).toBe(200);
+    expect((await server.signIn("worker")).status).toBe(200);
+  });
+  it("a new password ends the other sessions; a session can be ended by name", async () => {
+    await server.add("worker", "see");
+    const old = (await call("GET", "/sessions", "worker")).body[0];
+    expect(old).toMatchObject({ current: true });
+    // A second browser of the same person.
+    await call("POST", "/session", "phone", { email: "worker@example.org", password: testPassword });
+    expect((await call("GET", "/sessions", "worker")).body).toHaveLength(2);
+    const wanted = { current: testPassword, password: "another long one" };
+    expect((await call("PUT", "/password", "worker", { ...wanted, current: "no" })).status).toBe(422);
+    expect((await call("PUT", "/password", "worker", wanted)).status).toBe(200);
+    expect((await call("GET", "/desk", "phone")).status).toBe(401);
+    await call("DELETE", `/sessions/${old.id}`, "worker");
+    expect((await call("GET", "/desk", "worker")).status).toBe(401);
+  });
+  it("a forgotten password: the answer does not tell who is here", async () => {
+    const known = await call("POST", "/password-reset", undefined, { email: "lead@example.org" });
+    const unknown = await call("POST", "/password-reset", undefined, { email: "nobody@example.org" });
+    expect([known.status, known.body]).toEqual([unknown.status, unknown.body]);
+  });
+});
+
+describe("behind an https proxy", () => {
+  it("the session cookie is set when the proxy says https, and not over plain http", async () => {
+    const { settings } = world.context;
+    Object.assign(settings, { cookieSecure: true, proxies: 1 });
+    const own = await startServer(world);
+    const signIn = (headers: Record<string, string>) =>
+      own.call("POST", "/session", undefined, { email: "lead@example.org", password: testPassword }, headers);
+    expect((await signIn({ "X-Forwarded-Proto": "https" })).cookie).toMatch(/^zesty=/);
+    expect((await signIn({})).cookie).toBeUndefined();
+    own.close();
+  });
+  it("another host name is refused where an address is set", async () => {
+    Object.assign(world.context.settings, { address: "https://payroll.example", proxies: 1 });
+    const own = await startServer(world);
+    const from = (host: string) => own.call("GET", "/session", undefined, undefined, { "X-Forwarded-Host": host });
+    expect((await from("evil.example")).body.code).toBe("host");
+    expect((await from("payroll.example")).status).toBe(200);
+    own.close();
+  });
+});
+
+describe("the audit trail", () => {
+  it("is searched and read page by page, and exported; formulas are guarded", async () => {
+    await invite({ name: "=cmd()", email: "formula@example.org" });
+    const { body } = await call("GET", "/trail?words=invited", "lead");
+    expect(body).toMatchObject([{ what: "invited a user", about: "formula@example.org", user: "lead" }]);
+    const newest = (await call("GET", "/trail", "lead")).body;
+    expect((await call("GET", `/trail?before=${newest[0].id}`, "lead")).body[0].id).toBe(newest[0].id - 1);
+    const csv = await fetch(`${server.url}/api/trail.csv`, { headers: { "X-Zesty": "1" } });
+    expect(csv.status).toBe(401);
+  });
+});
+
+describe("safety", () => {
+  it("makes and lists backups, and walks the trail", async () => {
+    const { body } = await call("POST", "/safety/backups", "lead");
+    expect(body.backups).toHaveLength(1);
+    world.context.store.sqlite.prepare("UPDATE audit SET what = 'x' WHERE id = 1").run();
+    const walked = (await call("POST", "/safety/walk", "lead")).body;
+    expect(walked.trail.broken).toEqual(["Entry 1 of the audit trail was changed."]);
+    expect((await call("GET", "/session", "lead")).body.broken).toBe(1);
+  });
+});

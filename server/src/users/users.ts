@@ -1,0 +1,106 @@
+/** The users of the practice and what each may do in which business. */
+import type { GivenRight, UserChange, UsersView } from "@zesty/contract/session";
+import { and, asc, eq, gt, isNull } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { endSessionsOf } from "../session/ownAccount.ts";
+import { record } from "../store/audit.ts";
+import { business, invitation, user, userRight } from "../store/schema.ts";
+
+export function listUsers(context: Context): UsersView {
+  const { db } = context.store;
+  const given = db.select().from(userRight).all();
+  return {
+    users: db
+      .select()
+      .from(user)
+      .orderBy(asc(user.name))
+      .all()
+      .map(({ id, name, email, lead, active, secondFactor }) => ({
+        id,
+        name,
+        email,
+        lead,
+        active,
+        secondFactor: secondFactor !== null,
+        rights: given
+          .filter((each) => each.userId === id)
+          .map(({ businessId, right, approves }) => ({ businessId, right, approves })),
+      })),
+    invitations: db
+      .select()
+      .from(invitation)
+      .where(and(eq(invitation.kind, "join"), isNull(invitation.usedAt), gt(invitation.expiresAt, Date.now())))
+      .all()
+      .map(({ id, email, name, lead, rights, expiresAt }) => ({
+        id,
+        email,
+        name,
+        lead,
+        rights,
+        expiresAt: new Date(expiresAt).toISOString(),
+      })),
+  };
+}
+
+export function demandKnownBusinesses(context: Context, rights: readonly GivenRight[]): void {
+  const known = new Set(
+    context.store.db
+      .select({ id: business.id })
+      .from(business)
+      .all()
+      .map((each) => each.id),
+  );
+  if (rights.some((each) => !known.has(each.businessId)))
+    throw cannot("unknown-business", "One of the businesses does not exist. Load the page again and choose anew.");
+}
+
+/** Changes what a user may do. The last lead who may sign in stays one. */
+export function changeUser(context: Context, actor: Actor, userId: number, wanted: UserChange): void {
+  const { db } = context.store;
+  demandKnownBusinesses(context, wanted.rights);
+  context.store.transaction(() => {
+    const known = db.select().from(user).where(eq(user.id, userId)).get();
+    if (!known) throw notFound("user");
+    const leads = db
+      .select({ id: user.id })
+      .from(user)
+      .where(and(eq(user.lead, true), eq(user.active, true)))
+      .all();
+    if (leads.every((each) => each.id === userId) && !(wanted.lead && wanted.active))
+      throw cannot("last-lead", "This is the only practice lead. Make somebody else a lead first.");
+    const before = db.select().from(userRight).where(eq(userRight.userId, userId)).all();
+    db.update(user).set({ lead: wanted.lead, active: wanted.active }).where(eq(user.id, userId)).run();
+    db.delete(userRight).where(eq(userRight.userId, userId)).run();
+    for (const each of wanted.rights)
+      db.insert(userRight)
+        .values({ ...each, userId })
+        .run();
+    if (!wanted.active) endSessionsOf(context, userId);
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: null,
+      what: wanted.active ? "changed a user's rights" : "closed a user's account",
+      about: known.email,
+      change: {
+        before: { lead: known.lead, active: known.active, rights: before },
+        after: { lead: wanted.lead, active: wanted.active, rights: wanted.rights },
+      },
+    });
+  });
+}
+
+export function withdrawInvitation(context: Context, actor: Actor, invitationId: number): void {
+  const { db } = context.store;
+  const found = db.select().from(invitation).where(eq(invitation.id, invitationId)).get();
+  if (!found) throw notFound("invitation");
+  db.delete(invitation).where(eq(invitation.id, invitationId)).run();
+  record(context.store, {
+    at: context.clock.now(),
+    userId: actor.userId,
+    businessId: null,
+    what: "withdrew an invitation",
+    about: found.email,
+  });
+}
