@@ -150,7 +150,7 @@ export async function makeReady(api: Api): Promise<number> {
   const person = (await api.call("GET", `/people/${hazel.personId}`)).body;
   await api.call("PUT", `/people/${hazel.personId}/employment`, {
     ...person.employment,
-    from: "2026-07-01",
+    from: "2026-06-22",
     hourlyRate: "28.12",
   });
   const tax = (await api.call("GET", `/people/${noor.personId}`)).body.tax;

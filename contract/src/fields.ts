@@ -13,22 +13,38 @@ export const checked = (test: (text: string) => boolean, sentence: string) =>
     .trim()
     .custom((value: string, helpers) => (test(value) ? value : helpers.message({ custom: `{{#label}} ${sentence}` })));
 
+/** A figure as people type it: with $, %, h or commas at the thousands, and without a nought before the point. */
+export const tidied = (text: string): string => {
+  const bare = text
+    .replace(/\s/g, "")
+    .replace(/^(-?)\$/, "$1")
+    .replace(/(?<=\d)(%|h)$/i, "");
+  const plain = /^-?\d{1,3}(,\d{3})+(\.\d*)?$/.test(bare) ? bare.replaceAll(",", "") : bare;
+  return plain.replace(/^(-?)\./, "$10.").replace(/(?<=\d)\.$/, "");
+};
+
+/** A figure. What a page sends is tidied first; a file or a program writes it as it must be. */
+const figure = (test: RegExp, sentence: string) =>
+  Joi.string()
+    .trim()
+    .custom((value: string, helpers) => {
+      const text = helpers.prefs.context?.typed ? tidied(value) : value;
+      return test.test(text) ? text : helpers.message({ custom: `{{#label}} ${sentence}` });
+    });
+
 /** Dates that people, pays and rules have: nobody is paid in the year 9999 by intention. */
 const isUsualDate = (text: string) => isDate(text) && text >= "1900-01-01" && text <= "2099-12-31";
 export const date = () => checked(isUsualDate, "is not a date. Write it as 2026-07-02.");
 export const decimalText = (places: number, sentence: string) =>
   checked((text) => isDecimalText(text) && (text.split(".")[1] ?? "").length <= places, sentence);
 /** Up to 999,999,999.99: larger is a slip of the key. */
-export const money = () =>
-  checked((text) => /^-?\d{1,9}(\.\d{1,2})?$/.test(text), "is not an amount. Write dollars and cents as 12.50.");
+export const money = () => figure(/^-?\d{1,9}(\.\d{1,2})?$/, "is not an amount. Write dollars and cents as 12.50.");
 export const amountNotNegative = () =>
-  checked((text) => /^\d{1,9}(\.\d{1,2})?$/.test(text), "is not an amount of nought or more. Write it as 12.50.");
+  figure(/^\d{1,9}(\.\d{1,2})?$/, "is not an amount of nought or more. Write it as 12.50.");
 export const hours = () =>
-  checked((text) => /^\d{1,4}(\.\d{1,4})?$/.test(text), "is not a number of hours. Write it as 7.6, without a minus.");
-export const rate = () =>
-  checked((text) => /^\d{1,5}(\.\d{1,4})?$/.test(text), "is not an hourly rate. Write it as 28.45.");
-export const percent = () =>
-  checked((text) => /^\d{1,3}(\.\d{1,6})?$/.test(text), "is not a per cent. Write it as 12 or 7.6923.");
+  figure(/^\d{1,4}(\.\d{1,4})?$/, "is not a number of hours. Write it as 7.6, without a minus.");
+export const rate = () => figure(/^\d{1,5}(\.\d{1,4})?$/, "is not an hourly rate. Write it as 28.45.");
+export const percent = () => figure(/^\d{1,3}(\.\d{1,6})?$/, "is not a per cent. Write it as 12 or 7.6923.");
 export const abn = () => checked(isAbn, "does not pass the check of an ABN. Compare its 11 digits with the register.");
 export const tfn = () => checked(isTfn, "does not pass the check of a tax file number. Compare its digits.");
 export const bsb = () => checked(isBsb, "is not a BSB. It has six digits, as 123-456.");
@@ -89,13 +105,14 @@ const options: Joi.ValidationOptions = {
 };
 
 /**
- * Validates; every fault comes back at once, each with its path. Unknown fields are refused. Good input goes through
+ * Validates (`typed`: by somebody at a page, so figures are tidied); every fault comes back at once, each with its path. Unknown fields are refused. Good input goes through
  * without the sentences, which are only put together for what is wrong.
  */
-export function check<T>(schema: Joi.Schema<T>, input: unknown): Checked<T> {
-  const quick = schema.validate(input);
+export function check<T>(schema: Joi.Schema<T>, input: unknown, typed = false): Checked<T> {
+  const context = { typed };
+  const quick = schema.validate(input, { context });
   if (!quick.error) return { value: quick.value as T };
-  const { error } = schema.validate(input, options);
+  const { error } = schema.validate(input, { ...options, context });
   const details = (error ?? quick.error).details;
   return {
     errors: details.map((detail) => ({

@@ -134,6 +134,21 @@ export const openRun = Joi.object<{ cycleId: number; from: "usual" | "last"; pay
   from: Joi.string().valid("usual", "last").default("usual"),
   payday: Joi.string(),
 });
+/** A pay outside the cycle, for the period that it belongs to. Its lines are typed: no usual hours stand twice. */
+export interface NewUnscheduled {
+  cycleId: number;
+  periodStart: string;
+  payday: string;
+  reason: string;
+  personIds: number[];
+}
+export const newUnscheduled = Joi.object<NewUnscheduled>({
+  cycleId: id().required().label("Pay cycle"),
+  periodStart: date().required().label("Period"),
+  payday: date().required().label("Payday"),
+  reason: name(80).required().label("Reason"),
+  personIds: Joi.array().items(id()).min(1).max(2000).unique().required().label("People"),
+});
 /** The payday decides year, rates and lodgement: changing it works the whole run out again. */
 export const movePayday = Joi.object<{ payday: string; version: number }>({
   payday: date().required().label("Payday"),

@@ -28,7 +28,7 @@ export const password = () =>
     .min(12)
     .max(200)
     .custom((value: string, helpers) =>
-      new Set(value.toLowerCase()).size < 6
+      value.length >= 12 && new Set(value.toLowerCase()).size < 6
         ? helpers.message({ custom: "{{#label}} repeats too few characters. Use a sentence, or several words." })
         : value,
     )

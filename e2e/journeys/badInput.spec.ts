@@ -20,7 +20,7 @@ test("in the sheet: words for numbers, blocks too large, strangers", async ({ pa
   await expect(status).toContainText("“Nobody Known” is not in this run. Nothing was pasted.");
   await paste("-5");
   await expect(status).toContainText(
-    "Sunny Castellano, Ordinary: “-5” is not a number of hours. Write it as 7.5 or 7:30.",
+    "Sunny Castellano, Ordinary: “-5” is below nought. To take something back, correct the pay that it was in.",
   );
   await expect(row).toContainText("-5");
   await paste("400");

@@ -42,7 +42,7 @@ test("a payday from hours to an accepted pay event, by keyboard", async ({ page,
   await page.keyboard.press("ControlOrMeta+A");
   await page.keyboard.type("28.12");
   await page.keyboard.press("Enter");
-  await expect(page.getByText("$28.12 an hour, since 1 July 2026")).toBeVisible();
+  await expect(page.getByText("$28.12 an hour, since 22 June 2026")).toBeVisible();
   await press(page, page.getByRole("button", { name: "To the run of 2 July" }));
 
   // A stop on Noor: the number did not come, so it is not given.
@@ -66,6 +66,7 @@ test("a payday from hours to an accepted pay event, by keyboard", async ({ page,
   await page.keyboard.press("Enter");
   await expect(page.getByText("Saved", { exact: true })).toBeVisible();
   await expect(grid.getByRole("row", { name: /Imogen Tarrant/ })).toContainText("655.20");
+  await find(page, "imogen");
   for (let ticks = 0; ticks < 8; ticks += 1) {
     await page.keyboard.press(".");
     await page.waitForTimeout(250);

@@ -43,6 +43,11 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "90000" }]],
     without: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "1900" }]],
   },
+  paidBefore: {
+    kind: "query",
+    with: [context({ paidBefore: "400.00" }), hours("38")],
+    without: [context({ paidBefore: null }), hours("38")],
+  },
   noHours: { kind: "stop", with: [context(), []] },
   absurdHours: { kind: "stop", with: [context(), hours("169")], without: [context(), hours("168")] },
   netBelowZero: { kind: "stop", with: [context(), [...hours("1"), { elementId: 3, amount: "500" }]] },

@@ -50,6 +50,7 @@ export const markCodes = [
   "partPeriod",
   "leaveBeyondPeriod",
   "farAboveUsual",
+  "paidBefore",
   ...markCodesNz,
 ] as const;
 export type MarkCode = (typeof markCodes)[number];

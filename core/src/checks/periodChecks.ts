@@ -23,7 +23,7 @@ export function periodChecks({ context, weeklyHours, hours, gross }: InHand): Ma
   if (gross.isZero()) return found;
   const agreed = weeklyHours.times(52).div(paysPerYear[cycle]).times(periods);
   const part = partOfPeriod(facts, periodStart, periodEnd);
-  if (part?.whole.gt(0) && part.own.gt(0)) {
+  if (part?.whole.gt(0) && part.own.gt(0) && part.own.lt(part.whole)) {
     const most = agreed.times(part.own).div(part.whole);
     const over = most.gt(0) && hours.gt(most.plus("0.01"));
     found.push({
@@ -40,6 +40,13 @@ export function periodChecks({ context, weeklyHours, hours, gross }: InHand): Ma
       mend: inRun,
     });
   }
+  if (context.paidBefore && context.correctsTaxable === null)
+    found.push({
+      kind: "query",
+      code: "paidBefore",
+      facts: { amount: dollars(decimal(context.paidBefore)) },
+      mend: inRun,
+    });
   if (facts.rateChange) {
     const { from, was, is } = facts.rateChange;
     found.push({

@@ -50,6 +50,8 @@ const sentences: Record<MarkCode, Sentence> = {
     `${f.hours} h of work and leave, and the period has ${f.agreed} h. Leave paid in advance is taxed by period: set how many pays this one covers; or take out the hours that stand twice.`,
   farAboveUsual: (f) =>
     `Gross ${f.gross} is ${f.times} times a usual pay of ${f.usual}. Look for a year's salary in one pay, or a slip of the key.`,
+  paidBefore: (f) =>
+    `Of this period ${f.amount} was paid on another payday already, and is taxed together with this pay. Look that nothing is paid twice.`,
   ...sentencesNz,
   aboveCap: (f) => `Super of the year reaches ${f.all}, above the concessional cap of ${f.cap}.`,
 };

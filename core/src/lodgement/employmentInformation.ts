@@ -36,6 +36,8 @@ export interface FiledPay {
   periodStart: IsoDate;
   periodEnd: IsoDate;
   cycle: Cycle;
+  /** outside the cycle: filed as ad hoc */
+  adHoc?: boolean | undefined;
   worked: WorkedPayNz;
   /** what the notice asks; less taken needs a reason */
   supportNotice: Decimal | null;
@@ -80,7 +82,7 @@ function lineOf(pay: FiledPay): DelimitedRecord {
     finish_date: compact(pay.endDate),
     period_start: compact(pay.periodStart),
     period_end: compact(pay.periodEnd),
-    pay_frequency: payFrequency[pay.cycle],
+    pay_frequency: pay.adHoc ? "AH" : payFrequency[pay.cycle],
     hours_paid: String(Math.max(cents(worked.hours.value.toDecimalPlaces(2)), 0)),
     gross: String(back ? 0 : gross),
     gross_adjustment: String(back ? gross : 0),

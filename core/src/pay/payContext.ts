@@ -160,6 +160,8 @@ export interface RowBase {
   overrides: Overrides | null;
   /** a correction's starting point: the regular taxable earnings of the pay that it corrects */
   correctsTaxable: string | null;
+  /** what other pays of this period were paid before, where there are any: regular taxable earnings */
+  paidBefore?: string | null | undefined;
   employerCosts: EmployerCost[];
 }
 
@@ -254,6 +256,7 @@ export function payInputOf(
       : {}),
     ...(context.overrides ? { overrides: context.overrides } : {}),
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
+    ...(context.paidBefore && context.correctsTaxable === null ? { earlierTaxable: context.paidBefore } : {}),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
   };
 }

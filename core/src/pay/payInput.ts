@@ -156,5 +156,7 @@ export interface PayInput {
   overrides?: Overrides | undefined;
   /** this pay corrects an earlier one: its regular taxable earnings, above or below which the difference is taxed */
   correctsTaxable?: string | undefined;
+  /** regular taxable earnings that other pays of the same period were paid before: the period is taxed once, on all */
+  earlierTaxable?: string | undefined;
   employerCosts?: readonly EmployerCost[] | undefined;
 }

@@ -117,7 +117,14 @@ export interface PayInputNz {
   worked?: { from: IsoDate; to: IsoDate } | undefined;
   /** what other pays of the same period were paid and took: a notice and a threshold count once a period */
   earlierInPeriod?:
-    | { taxable: string; childSupport: string; studentLoan: string; slcir: string; slbor: string }
+    | {
+        taxable: string;
+        regularTaxable?: string;
+        childSupport: string;
+        studentLoan: string;
+        slcir: string;
+        slbor: string;
+      }
     | undefined;
   /** days of the pay period in the working week, for who is not typed day by day */
   patternDays?: string | undefined;

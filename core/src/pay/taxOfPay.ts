@@ -3,7 +3,7 @@ import { extraPayment, extraPaymentMethodA } from "../au/extraPayment.ts";
 import { redundancyTaxFree, type TerminationPayment, terminationPayments } from "../au/terminationPayment.ts";
 import { type WithholdingTerms, withholding } from "../au/withholding.ts";
 import { completedYears } from "../calendar/dates.ts";
-import { type Decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { terminationRules } from "../rulebook/au/terminationRules.ts";
 import { sourceNote } from "../rulebook/ruleBook.ts";
 import { difference, type Figure, figure, given, sumOf } from "../working/figure.ts";
@@ -11,17 +11,43 @@ import type { PayInput } from "./payInput.ts";
 import type { WorkedLine } from "./workedPay.ts";
 
 /**
+ * Withholding on the wages of a pay. A correction, and a further pay of a period that was paid before, are taxed as the
+ * difference: the period has one tax-free threshold and one scale, however many paydays it has.
+ */
+export function taxOfWages(input: PayInput, wages: Figure, terms: WithholdingTerms) {
+  if (input.correctsTaxable !== undefined)
+    return differenceTax(decimal(input.correctsTaxable), wages, terms, {
+      was: "Regular taxable earnings as paid",
+      all: "Regular taxable earnings as they should have been",
+      rule: "Tax on the pay as it should have been, less tax on the pay as it was",
+      label: "the correction",
+    });
+  if (input.earlierTaxable !== undefined)
+    return differenceTax(decimal(input.earlierTaxable), wages, terms, {
+      was: "Regular taxable earnings of the period, paid before",
+      all: "Regular taxable earnings of the period",
+      rule: "Tax on all pays of the period together, less tax on those paid before",
+      label: "this further pay of the period",
+    });
+  return withholding(wages, input.periods ?? 1, terms);
+}
+
+/**
  * Tax on what a correction adds to or takes from an earlier pay: withholding on the pay as it should have been, less
  * withholding on the pay as it was. For more pay this is method A of Schedule 5 over one pay.
  */
-export function correctionTax(before: Decimal, change: Figure, terms: WithholdingTerms) {
-  const was = given("Regular taxable earnings as paid", before, "money");
-  const should = sumOf("Regular taxable earnings as they should have been", [was, change]);
+function differenceTax(
+  before: Decimal,
+  change: Figure,
+  terms: WithholdingTerms,
+  words: Record<"was" | "all" | "rule" | "label", string>,
+) {
+  const was = given(words.was, before, "money");
+  const should = sumOf(words.all, [was, change]);
   const [first, then] = [withholding(was, 1, terms), withholding(should, 1, terms)];
-  const rule = "Tax on the pay as it should have been, less tax on the pay as it was";
   return {
-    regular: difference("Withholding on the correction", then.regular, first.regular, rule),
-    studyLoan: difference("Study loan component of the correction", then.studyLoan, first.studyLoan, rule),
+    regular: difference(`Withholding on ${words.label}`, then.regular, first.regular, words.rule),
+    studyLoan: difference(`Study loan component of ${words.label}`, then.studyLoan, first.studyLoan, words.rule),
   };
 }
 

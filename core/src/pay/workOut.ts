@@ -2,7 +2,7 @@ import { returnToWork } from "../au/returnToWork.ts";
 import { superGuarantee } from "../au/superGuarantee.ts";
 import { incomeTypeOf } from "../au/taxDeclaration.ts";
 import { unusedLeave } from "../au/unusedLeave.ts";
-import { type WithholdingTerms, withholding } from "../au/withholding.ts";
+import type { WithholdingTerms } from "../au/withholding.ts";
 import { leaveAccrual } from "../leave/accrual.ts";
 import { leaveKind } from "../leave/kinds.ts";
 import { type Decimal, decimal, decimalOrZero, fixed, hundred, zero } from "../quantity/decimal.ts";
@@ -13,7 +13,7 @@ import { difference, type Figure, figure, sumOf } from "../working/figure.ts";
 import { accruingHours, weeksIn } from "./accruingHours.ts";
 import { type Group, groupOf, isSuperable, isTaxable, withoutPay } from "./elements.ts";
 import type { PayInput, PayLine } from "./payInput.ts";
-import { correctionTax, extraTax, termination } from "./taxOfPay.ts";
+import { extraTax, taxOfWages, termination } from "./taxOfPay.ts";
 import type { Overridden, WorkedLine, WorkedPay } from "./workedPay.ts";
 import { workAfterTax, workDeduction, workLine } from "./workLine.ts";
 
@@ -81,10 +81,7 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
   );
 
   // Tax
-  const regular =
-    input.correctsTaxable === undefined
-      ? withholding(regularTaxable, periods, terms)
-      : correctionTax(decimal(input.correctsTaxable), regularTaxable, terms);
+  const regular = taxOfWages(input, regularTaxable, terms);
   const bonus = extraTax(extras, offExtras.value, normalPay(regularTaxable, periods, input), input, terms);
   const normalGross = input.history?.normalGross
     ? decimal(input.history.normalGross)
@@ -280,6 +277,11 @@ const comesOffExtras = ({ line, amount }: WorkedLine, wages: Decimal, extras: re
  */
 function normalPay(regularTaxable: Figure, periods: number, input: PayInput): Figure {
   const label = "Normal pay of one period";
+  if (input.earlierTaxable !== undefined)
+    return figure(label, decimal(input.earlierTaxable).plus(regularTaxable.value), "money", () => ({
+      rule: "Regular taxable earnings of all pays of the period",
+      parts: [regularTaxable],
+    }));
   if (input.correctsTaxable !== undefined)
     return figure(label, decimal(input.correctsTaxable).plus(regularTaxable.value), "money", () => ({
       rule: "Regular taxable earnings of the pay that is corrected, with this correction",

@@ -92,10 +92,12 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
   );
 
   // PAYE
+  // A further pay of the period, and a correction, take what is missing to the PAYE on all of it.
+  const paidBefore = input.correctsTaxable ?? input.earlierInPeriod?.regularTaxable;
   const own =
-    input.correctsTaxable === undefined
+    decimalOrZero(paidBefore).isZero() && input.correctsTaxable === undefined
       ? paye(regular, periods, terms)
-      : payeOfDifference(decimal(input.correctsTaxable), regular, terms);
+      : payeOfDifference(decimalOrZero(paidBefore), regular, terms);
   const yearly = yearlyEarnings(regular.value, periods, input);
   const onExtra = extraPaye(extras, yearly, terms);
   const beforeCredit = sumOf("PAYE before the credit", [own.tax, own.levy, onExtra]);
@@ -247,13 +249,13 @@ function employerWithin({ person, payday }: PayInputNz, agreed: Figure, rules: R
   }));
 }
 
-/** The correction of an earlier pay: PAYE on both together, less PAYE on what was paid before. */
+/** The correction of an earlier pay, or a further pay of a period: PAYE on both together, less PAYE on what was paid before. */
 function payeOfDifference(before: Decimal, regular: Figure, terms: PayeTerms): { tax: Figure; levy: Figure } {
   const was = paye(given("Paid before", before, "money"), 1, terms);
   const should = paye(given("Paid in all", before.plus(regular.value), "money"), 1, terms);
   const less = (label: string, all: Figure, part: Figure) =>
     figure(label, all.value.minus(part.value), "money", () => ({
-      rule: "On the corrected pay, less what was taken from it before",
+      rule: "On all that was paid for the period, less what was taken before",
       formula: `${all.value.toFixed(2)} − ${part.value.toFixed(2)}`,
       parts: [all, part],
     }));

@@ -11,8 +11,9 @@ import {
   filingDueDate,
   payableCents,
 } from "@zesty/core/lodgement/employmentInformation";
+import type { EitherContext } from "@zesty/core/pay/either";
 import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
-import { decimal } from "@zesty/core/quantity/decimal";
+import { atLeastZero, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, desc, eq, inArray, ne, notInArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
@@ -46,12 +47,19 @@ function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
         periodStart: run.periodStart,
         periodEnd: run.periodEnd,
         cycle: cycle.cycle as Cycle,
+        adHoc: run.kind === "unscheduled",
         worked,
-        supportNotice: support ? decimal(support.amount).times(row.row.context.periods) : null,
+        supportNotice: support ? noticeLeft(support.amount, row.row.context) : null,
         isCorrection: run.kind === "correction",
       },
     ];
   });
+}
+
+/** What a notice asks of this pay: of the period's amount, what another pay of it took is done. */
+function noticeLeft(amount: string, context: EitherContext) {
+  const taken = context.country === "NZ" ? context.earlierInPeriod?.childSupport : undefined;
+  return atLeastZero(decimal(amount).times(context.periods).minus(decimalOrZero(taken)));
 }
 
 /** Filings of a payday that were made so far, newest first; what was taken back is none. */

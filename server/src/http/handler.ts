@@ -44,7 +44,7 @@ export function body<T>(schema: Joi.Schema<T>, request: Request): T {
     const text = `${hidden} holds a character that cannot be seen or written. Type it anew.`;
     throw new ProblemError(400, "not-valid", text, { errors: [{ path: hidden, text }] });
   }
-  const checked = check(schema, request.body);
+  const checked = check(schema, request.body, true);
   if ("value" in checked) return checked.value;
   const [first, ...rest] = checked.errors;
   const detail = rest.length > 0 ? `${first?.text} And ${rest.length} more.` : (first?.text ?? "The request is empty.");

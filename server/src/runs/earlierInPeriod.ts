@@ -4,25 +4,45 @@ import { centsText } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import type { Run } from "./runRows.ts";
 
-const codes = ["taxable", "childSupport", "studentLoan", "slcir", "slbor"] as const;
+const codes = ["taxable", "regularTaxable", "childSupport", "studentLoan", "slcir", "slbor"] as const;
+
+/** Australia: the period has one tax-free threshold, so what was paid before counts in the tax on what is paid now. */
+export function paidBefore(context: Context, run: Run, personIds: readonly number[]): Map<number, string> {
+  const sums = otherPays(context, run, personIds, ["regularTaxable"]);
+  return new Map(
+    [...sums].flatMap(([id, { regularTaxable = 0 }]) =>
+      regularTaxable > 0 ? [[id, centsText(regularTaxable)] as const] : [],
+    ),
+  );
+}
+
+function otherPays(
+  context: Context,
+  run: Run,
+  personIds: readonly number[],
+  wanted: readonly string[],
+): Map<number, Record<string, number>> {
+  const rows = context.store.sqlite
+    .prepare<[string, string, string, number, string], { personId: number; code: string; cents: number }>(
+      `SELECT f.person_id AS personId, f.code AS code, SUM(f.cents) AS cents
+       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN pay_fact f ON f.signed_pay_id = s.id
+       WHERE s.person_id IN (SELECT value FROM json_each(?)) AND r.period_start <= ? AND r.period_end >= ?
+         AND r.id <> ? AND f.code IN (SELECT value FROM json_each(?))
+       GROUP BY f.person_id, f.code`,
+    )
+    .all(JSON.stringify(personIds), run.periodEnd, run.periodStart, run.id, JSON.stringify(wanted));
+  const found = new Map<number, Record<string, number>>();
+  for (const { personId, code, cents } of rows)
+    if (cents !== 0) found.set(personId, { ...found.get(personId), [code]: cents });
+  return found;
+}
 
 export function earlierInPeriod(
   context: Context,
   run: Run,
   personIds: readonly number[],
 ): Map<number, NonNullable<RowContextNz["earlierInPeriod"]>> {
-  const rows = context.store.sqlite
-    .prepare<[string, string, string, number], { personId: number; code: string; cents: number }>(
-      `SELECT f.person_id AS personId, f.code AS code, SUM(f.cents) AS cents
-       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN pay_fact f ON f.signed_pay_id = s.id
-       WHERE s.person_id IN (SELECT value FROM json_each(?)) AND r.period_start <= ? AND r.period_end >= ?
-         AND r.id <> ? AND f.code IN ('taxable', 'childSupport', 'studentLoan', 'slcir', 'slbor')
-       GROUP BY f.person_id, f.code`,
-    )
-    .all(JSON.stringify(personIds), run.periodEnd, run.periodStart, run.id);
-  const found = new Map<number, Record<string, number>>();
-  for (const { personId, code, cents } of rows)
-    if (cents !== 0) found.set(personId, { ...found.get(personId), [code]: cents });
+  const found = otherPays(context, run, personIds, codes);
   return new Map(
     [...found].map(([id, sums]) => [
       id,

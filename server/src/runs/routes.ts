@@ -3,6 +3,7 @@ import { newCorrection } from "@zesty/contract/corrections";
 import {
   addPeople,
   movePayday as movePaydaySchema,
+  newUnscheduled,
   openRun as openRunSchema,
   saveRows as saveRowsSchema,
   sendAgain as sendAgainSchema,
@@ -40,6 +41,7 @@ import { saveRows } from "./saveRows.ts";
 import { signOff } from "./signOff.ts";
 import { takeBack } from "./takeBack.ts";
 import { setTick } from "./ticks.ts";
+import { openUnscheduled } from "./unscheduled.ts";
 
 export function runRoutes(context: Context): Router {
   const router = Router();
@@ -67,6 +69,12 @@ export function runRoutes(context: Context): Router {
     "/businesses/:business/runs",
     onBusiness("prepare", (actor, businessId, request) => ({
       id: openRun(context, actor, businessId, body(openRunSchema, request)),
+    })),
+  );
+  router.post(
+    "/businesses/:business/unscheduled",
+    onBusiness("prepare", (actor, businessId, request) => ({
+      id: openUnscheduled(context, actor, businessId, body(newUnscheduled, request)),
     })),
   );
   router.get(

@@ -15,7 +15,7 @@ import { workState } from "../setup/places.ts";
 import { type DatedRecords, datedRecords } from "../store/dated.ts";
 import { business, type employerCost, fund, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { leaveBalances, takenSinceAnniversary, totalsSince, yearSums } from "../store/sums.ts";
-import { earlierInPeriod } from "./earlierInPeriod.ts";
+import { earlierInPeriod, paidBefore } from "./earlierInPeriod.ts";
 import { asCost, centreCodes, costsOn, personAu, personFacts, personFactsBase, topUpsOn } from "./rowFacts.ts";
 import { type NzRows, nzRows } from "./rowFactsNz.ts";
 import { workedTerms } from "./workedTerms.ts";
@@ -128,6 +128,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
         )
       : null;
   const earlier = nz ? earlierInPeriod(context, run, ids) : new Map<number, never>();
+  const before = nz ? new Map([...earlier].map(([id, sums]) => [id, sums.taxable])) : paidBefore(context, run, ids);
   const rows = pays.map((row): LoadedRow => {
     const { id } = row.person;
     const entries = [...(balances.get(id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))] as const);
@@ -142,6 +143,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       deducted: deducted.get(row.pay.id) ?? {},
       overrides: row.pay.overrides,
       correctsTaxable: row.pay.corrects?.taxable ?? null,
+      paidBefore: before.get(id) ?? null,
       employerCosts: records.terms.get(id)?.basis === "contractor" ? [] : costs.map(asCost),
     };
     const part = nz?.parts.get(id);
@@ -161,7 +163,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
             earlierInPeriod: earlier.get(id) ?? null,
             // A run of its own pays what is left over: the holidays of the period belong to the cycle.
             publicHolidays: run.kind === "cycle" ? part.publicHolidays : [],
-            patternDays: run.kind === "correction" ? "0" : part.patternDays,
+            patternDays: run.kind === "correction" || run.kind === "unscheduled" ? "0" : part.patternDays,
           }
         : {
             ...base,

@@ -150,6 +150,7 @@ const factsAu = (context: Context, wanted: NewBusiness, bmsId: string): typeof b
   bmsId,
   timeZone: wanted.timeZone,
   state: wanted.state,
+  withholder: wanted.withholder ?? "medium",
   contact: wanted.contact,
   bankAccount: wanted.bank
     ? context.store.crypt.seal(

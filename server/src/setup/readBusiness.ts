@@ -28,6 +28,7 @@ export function readBusiness(context: Context, businessId: number): BusinessView
             province: owner.state as NewBusinessNz["province"],
             contact: owner.contact,
             filing: owner.filing ?? { large: false, paymentFile: "csv" },
+            fourEyes: owner.fourEyes,
             bankShown: account ? lastThree(account.account) : null,
           }
         : null,
@@ -37,6 +38,8 @@ export function readBusiness(context: Context, businessId: number): BusinessView
       abn: owner.abn,
       state: owner.state as BusinessView["facts"]["state"],
       timeZone: owner.timeZone,
+      withholder: owner.withholder,
+      fourEyes: owner.fourEyes,
       contact: owner.contact,
       bank: account ? { shown: `${account.bsb} ${lastThree(account.account)}`, ...owner.bank } : null,
     },
@@ -83,6 +86,11 @@ export function readBusiness(context: Context, businessId: number): BusinessView
   };
 }
 
+/** The facts as the trail keeps them: what is secret stays shown by its last digits. */
+function shownFacts({ bankAccount, postings: _postings, ...facts }: ReturnType<typeof findBusiness>): object {
+  return { ...facts, bankAccount: bankAccount ? "on record" : null };
+}
+
 export function saveBusinessFacts(
   context: Context,
   actor: Actor,
@@ -92,6 +100,7 @@ export function saveBusinessFacts(
   const { db, crypt } = context.store;
   context.store.transaction(() => {
     const { bank, ...facts } = wanted;
+    const before = shownFacts(findBusiness(context, businessId));
     db.update(business)
       .set({
         ...facts,
@@ -114,6 +123,7 @@ export function saveBusinessFacts(
       businessId,
       what: "changed business facts",
       about: facts.name,
+      change: { before, after: shownFacts(findBusiness(context, businessId)) },
     });
   });
 }
@@ -126,11 +136,12 @@ export function saveBusinessFactsNz(
 ): void {
   const { db } = context.store;
   context.store.transaction(() => {
-    const { bmsId } = findBusiness(context, businessId);
-    const { bankAccount, bank: _bank, postings: _postings, ...facts } = factsNz(context, wanted, bmsId);
+    const known = findBusiness(context, businessId);
+    const before = shownFacts(known);
+    const { bankAccount, bank: _bank, postings: _postings, ...facts } = factsNz(context, wanted, known.bmsId);
     // An account left empty stays as it is.
     db.update(business)
-      .set({ ...facts, ...(bankAccount ? { bankAccount } : {}) })
+      .set({ ...facts, fourEyes: wanted.fourEyes ?? known.fourEyes, ...(bankAccount ? { bankAccount } : {}) })
       .where(eq(business.id, businessId))
       .run();
     record(context.store, {
@@ -139,6 +150,7 @@ export function saveBusinessFactsNz(
       businessId,
       what: "changed business facts",
       about: facts.name,
+      change: { before, after: shownFacts(findBusiness(context, businessId)) },
     });
   });
 }

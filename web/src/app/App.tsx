@@ -34,6 +34,7 @@ function Fault() {
 }
 
 const router = createBrowserRouter([
+  { path: "/join", ErrorBoundary: Fault, lazy: () => import("./Join.tsx").then((m) => ({ Component: m.Join })) },
   {
     path: "/",
     Component: Root,
@@ -64,6 +65,13 @@ const router = createBrowserRouter([
         path: "set-up/rules",
         lazy: () => import("../places/setup/RuleBookPage.tsx").then((m) => ({ Component: m.RuleBookPage })),
       },
+      { path: "set-up/users", lazy: () => import("../places/users/Users.tsx").then((m) => ({ Component: m.Users })) },
+      {
+        path: "set-up/safety",
+        lazy: () => import("../places/safety/Safety.tsx").then((m) => ({ Component: m.Safety })),
+      },
+      { path: "set-up/trail", lazy: () => import("../places/safety/Trail.tsx").then((m) => ({ Component: m.Trail })) },
+      { path: "you", lazy: () => import("../places/account/Account.tsx").then((m) => ({ Component: m.Account })) },
       {
         path: "set-up/new-business",
         lazy: () => import("../places/setup/NewBusiness.tsx").then((m) => ({ Component: m.NewBusinessPage })),

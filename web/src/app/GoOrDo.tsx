@@ -33,10 +33,22 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
     ...places.map((place) => ({ kind: "Place", name: place.name, go: () => void navigate(place.to) })),
     { kind: "Do", name: "Switch between light and dark", go: onTheme },
     { kind: "Do", name: "Show the keys", go: onHelp },
-    ...(business ? [{ kind: "Do", name: "Add a person", go: () => void navigate("/people/new") }] : []),
-    ...(session.user?.lead
-      ? [{ kind: "Do", name: "Add a business", go: () => void navigate("/set-up/new-business") }]
+    ...(business
+      ? [
+          { kind: "Do", name: "Add a person", go: () => void navigate("/people/new") },
+          { kind: "Do", name: "Pay somebody outside the cycle", go: () => void navigate("/run?unscheduled") },
+        ]
       : []),
+    ...(session.user?.lead
+      ? [
+          { kind: "Do", name: "Add a business", go: () => void navigate("/set-up/new-business") },
+          { kind: "Do", name: "Invite a user", go: () => void navigate("/set-up/users") },
+          { kind: "Place", name: "Users", go: () => void navigate("/set-up/users") },
+          { kind: "Place", name: "Safety: backups and the trail", go: () => void navigate("/set-up/safety") },
+          { kind: "Place", name: "Audit trail", go: () => void navigate("/set-up/trail") },
+        ]
+      : []),
+    { kind: "Place", name: "Your account: password, one-time codes", go: () => void navigate("/you") },
     { kind: "Place", name: "Rule book", go: () => void navigate("/set-up/rules") },
     ...runs.slice(0, 20).map((run) => ({
       kind: "Run",

@@ -3,7 +3,7 @@ import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headless
 import type { SessionView } from "@zesty/contract/session";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
+import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
 import { api, pageId } from "../state/api.ts";
 import { BusinessContext } from "../state/business.ts";
@@ -92,10 +92,12 @@ export function Shell({ session }: { session: SessionView }) {
             >
               {theme === "dark" ? "Light" : "Dark"}
             </button>
+            <Link className="text-quiet hover:underline" to="/you" title={session.user?.email}>
+              {session.user?.name.split(" ")[0]}
+            </Link>
             <button
               type="button"
               className="text-quiet hover:underline"
-              title={session.user?.email}
               onClick={() => {
                 void dispatch(api.endpoints.signOut.initiate()).then(() => window.location.assign("/"));
               }}
@@ -104,6 +106,7 @@ export function Shell({ session }: { session: SessionView }) {
             </button>
           </div>
         </header>
+        <Warnings session={session} />
         <div className="min-h-0 flex-1 overflow-auto">
           <Outlet />
         </div>
@@ -119,6 +122,30 @@ export function Shell({ session }: { session: SessionView }) {
       />
       <HelpOverlay open={help} onClose={() => setHelp(false)} />
     </BusinessContext>
+  );
+}
+
+/** What every user must know before believing a figure or waiting for an answer. */
+function Warnings({ session }: { session: SessionView }) {
+  const more = session.user?.lead && (
+    <Link className="underline" to="/set-up/safety">
+      See where
+    </Link>
+  );
+  return (
+    <>
+      {session.broken > 0 && (
+        <p role="alert" className="border-b border-plum px-6 py-1 text-plum">
+          {session.broken === 1 ? "A record is" : `${session.broken} records are`} not as written by this program:
+          figures that rest on {session.broken === 1 ? "it" : "them"} may be wrong. {more || "Tell the practice lead."}
+        </p>
+      )}
+      {session.held && (
+        <p role="status" className="border-b border-amber px-6 py-1 text-amber">
+          Restored from a backup: nothing is sent until agencies and bank have told what went out after it. {more}
+        </p>
+      )}
+    </>
   );
 }
 

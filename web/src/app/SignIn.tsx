@@ -1,31 +1,30 @@
 /** Signing in, and setting up the first user of an empty installation. */
+import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Button } from "../parts/Button.tsx";
 import { errorAt, showErrors, TextField } from "../parts/Fields.tsx";
-import { api } from "../state/api.ts";
-
-function Front({ children, words }: { children: React.ReactNode; words: string }) {
-  return (
-    <main className="mx-auto flex min-h-full max-w-md flex-col justify-center px-6 py-10">
-      <div className="mb-6 flex items-center gap-3">
-        <img src="/wheel.svg" alt="" className="size-12" />
-        <div>
-          <h1 className="font-name text-[30px] leading-none">Zesty Ledger</h1>
-          <p className="mt-1 text-quiet">{words}</p>
-        </div>
-      </div>
-      {children}
-    </main>
-  );
-}
+import { ProblemNote } from "../parts/ProblemNote.tsx";
+import { api, problemOf } from "../state/api.ts";
+import { usersApi } from "../state/usersApi.ts";
+import { Front } from "./Front.tsx";
 
 export function SignIn({ demo }: { demo: boolean }) {
   const [signIn] = api.useSignInMutation();
-  const { register, handleSubmit, setError, formState } = useForm({ defaultValues: { email: "", password: "" } });
-  const submit = handleSubmit(async (values) => {
-    const answer = await signIn(values);
-    if (answer.error) showErrors(setError, answer.error);
+  const [codeWanted, setCodeWanted] = useState(false);
+  const [forgotten, setForgotten] = useState(false);
+  const { register, handleSubmit, setError, setFocus, formState } = useForm({
+    defaultValues: { email: "", password: "", code: "" },
   });
+  const submit = handleSubmit(async ({ code, ...values }) => {
+    const answer = await signIn({ ...values, ...(code ? { code } : {}) });
+    if (!answer.error) return;
+    if (["code-wanted", "code-wrong"].includes(problemOf(answer.error).code ?? "")) {
+      setCodeWanted(true);
+      setTimeout(() => setFocus("code"));
+    }
+    showErrors(setError, answer.error);
+  });
+  if (forgotten) return <Forgotten onBack={() => setForgotten(false)} />;
   return (
     <Front words="Pay runs with every figure explained.">
       <form
@@ -48,6 +47,15 @@ export function SignIn({ demo }: { demo: boolean }) {
           error={errorAt(formState.errors, "password")}
           {...register("password")}
         />
+        {codeWanted && (
+          <TextField
+            label="One-time code"
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            error={errorAt(formState.errors, "code")}
+            {...register("code")}
+          />
+        )}
         {formState.errors.root && (
           <p role="alert" className="text-plum">
             {formState.errors.root.message}
@@ -56,12 +64,47 @@ export function SignIn({ demo }: { demo: boolean }) {
         <Button look="main" type="submit" disabled={formState.isSubmitting}>
           Sign in
         </Button>
+        <Button look="quiet" className="w-fit" onClick={() => setForgotten(true)}>
+          I forgot my password
+        </Button>
         {demo && (
           <p className="text-[14px] text-quiet">
             The demo's sign-ins: pip@pith.example (lead), rowan@pith.example (prepares), willa@saltbush.example
             (authorises). Password: lemon-and-pith
           </p>
         )}
+      </form>
+    </Front>
+  );
+}
+
+/** A letter with a link goes to the address, if it is a user's; the page says the same either way. */
+function Forgotten({ onBack }: { onBack: () => void }) {
+  const [send, { isSuccess, error, isLoading }] = usersApi.useResetPasswordMutation();
+  const { register, handleSubmit, getValues } = useForm({ defaultValues: { email: "" } });
+  return (
+    <Front words="A letter with a link to choose a new password.">
+      <form
+        className="flex flex-col gap-4 border-t border-rule-strong pt-5"
+        onSubmit={(event) => void handleSubmit((values) => send(values))(event)}
+        noValidate
+      >
+        {isSuccess ? (
+          <p role="status">
+            If {getValues("email")} is a user here, a letter is on its way. Its link works once, within an hour.
+          </p>
+        ) : (
+          <>
+            <TextField label="E-mail" type="email" autoComplete="username" autoFocus {...register("email")} />
+            <ProblemNote error={error} />
+            <Button look="main" type="submit" disabled={isLoading}>
+              Send the letter
+            </Button>
+          </>
+        )}
+        <Button look="quiet" className="w-fit" onClick={onBack}>
+          Back to the sign-in
+        </Button>
       </form>
     </Front>
   );

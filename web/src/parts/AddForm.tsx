@@ -1,5 +1,7 @@
 /** A small form that adds to a list of the set-up: its fields in four columns, what it does, and the way out. */
 import type { ReactNode } from "react";
+import { useState } from "react";
+import { AskBeforeLeaving } from "./AskBeforeLeaving.tsx";
 import { Button } from "./Button.tsx";
 
 interface Props {
@@ -12,21 +14,24 @@ interface Props {
 }
 
 export function AddForm({ action = "Add", fault, children, onSubmit, onLeave }: Props) {
+  const [typed, setTyped] = useState(false);
   return (
     <form
       noValidate
+      onInput={() => setTyped(true)}
       className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
       onSubmit={(event) => {
         event.preventDefault();
         void onSubmit();
       }}
     >
+      <AskBeforeLeaving when={typed} />
       {children}
       <div className="col-span-4 flex items-center gap-2">
         <Button look="main" type="submit">
           {action}
         </Button>
-        <Button onClick={onLeave}>Leave it</Button>
+        <Button onClick={onLeave}>Cancel</Button>
         {fault && (
           <p role="alert" className="text-plum">
             {fault}

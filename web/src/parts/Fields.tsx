@@ -3,6 +3,7 @@ import type { ComponentProps, ReactNode } from "react";
 import { useId } from "react";
 import type { FieldErrors, FieldValues, UseFormSetError } from "react-hook-form";
 import { problemOf } from "../state/api.ts";
+import { DateInput } from "./DateInput.tsx";
 
 const box =
   "w-full rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5 text-[16px] aria-invalid:border-plum";
@@ -40,9 +41,10 @@ const noted = (id: string, { hint, error }: Partial<Shared>) => ({
 
 export function TextField({ label, hint, error, className = "", ...rest }: Shared & ComponentProps<"input">) {
   const id = useId();
+  const inside = { ...rest, id, className: `${box} ${className}`, ...noted(id, { ...(hint ? { hint } : {}), error }) };
   return (
     <Around id={id} label={label} {...(hint ? { hint } : {})} error={error}>
-      <input id={id} className={`${box} ${className}`} {...noted(id, { ...(hint ? { hint } : {}), error })} {...rest} />
+      {rest.type === "date" ? <DateInput {...inside} /> : <input {...inside} />}
     </Around>
   );
 }

@@ -207,7 +207,7 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
         <Button look="main" type="submit">
           Add
         </Button>
-        <Button onClick={() => onDone()}>Leave it</Button>
+        <Button onClick={() => onDone()}>Cancel</Button>
         {errors.root && <p className="text-plum">{errors.root.message}</p>}
       </div>
     </form>

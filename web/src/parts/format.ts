@@ -9,10 +9,19 @@ const weekdayed = new Intl.DateTimeFormat("en-AU", {
   month: "short",
   timeZone: "UTC",
 });
+const yeared = new Intl.DateTimeFormat("en-AU", {
+  weekday: "short",
+  day: "numeric",
+  month: "short",
+  year: "numeric",
+  timeZone: "UTC",
+});
 
 const at = (iso: string) => new Date(`${iso}T00:00:00Z`);
 export const shortDate = (iso: string): string => dayMonth.format(at(iso));
 export const longDate = (iso: string): string => full.format(at(iso));
+/** "Mon 22 Jun 2026" */
+export const weekdayYear = (iso: string): string => yeared.format(at(iso)).replace(",", "");
 export const weekdayDate = (iso: string): string => weekdayed.format(at(iso));
 
 const group = (whole: string) => whole.replace(/\B(?=(\d{3})+(?!\d))/g, ",");
@@ -41,3 +50,19 @@ export function hours(text: string, places = 4): string {
 }
 export const hoursE4 = (value: number): string => hours((value / 10_000).toFixed(2));
 export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+const timed = new Intl.DateTimeFormat("en-AU", {
+  day: "numeric",
+  month: "short",
+  year: "numeric",
+  hour: "2-digit",
+  minute: "2-digit",
+  hourCycle: "h23",
+});
+/** A point in time, in the reader's own zone: 2 Jul 2026, 09:15. */
+export const moment = (iso: string): string => timed.format(new Date(iso));
+/** 1.4 MB */
+export const bytes = (count: number): string =>
+  count < 1e6 ? `${Math.ceil(count / 1e3)} kB` : `${(count / 1e6).toFixed(1)} MB`;
+/** "1 person", "3 people": a count with its word. */
+export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;

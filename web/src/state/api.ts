@@ -11,7 +11,16 @@ import type { DeskView } from "@zesty/contract/desk";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import type { Problem } from "@zesty/contract/problem";
-import type { Channel, RunSummary, RunView, SavedRows, SaveRows, SendView, SignOffPlan } from "@zesty/contract/runs";
+import type {
+  Channel,
+  NewUnscheduled,
+  RunSummary,
+  RunView,
+  SavedRows,
+  SaveRows,
+  SendView,
+  SignOffPlan,
+} from "@zesty/contract/runs";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import type { Payslip } from "@zesty/core/payslips/payslip";
 import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
@@ -56,6 +65,10 @@ export const api = createApi({
       { business: number; cycleId: number; from: "usual" | "last"; payday?: string }
     >({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/runs`, method: "POST", body }),
+      invalidatesTags: ["Runs", "Desk"],
+    }),
+    openUnscheduled: build.mutation<{ id: number }, { business: number } & NewUnscheduled>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/unscheduled`, method: "POST", body }),
       invalidatesTags: ["Runs", "Desk"],
     }),
     saveRows: build.mutation<SavedRows, { run: number } & SaveRows>({

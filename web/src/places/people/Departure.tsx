@@ -72,7 +72,7 @@ function Recorded({ person, departure }: { person: PersonView; departure: NonNul
             <Button look="main" disabled={isLoading} onClick={() => void undo(person.id)}>
               Undo the departure
             </Button>
-            <Button onClick={() => setSure(false)}>Leave it</Button>
+            <Button onClick={() => setSure(false)}>Cancel</Button>
           </div>
           <ProblemNote error={error} />
         </div>
@@ -123,6 +123,15 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
         {values.pay === "now" && (
           <TextField label="Payday" type="date" error={errorAt(errors, "payday")} {...form.register("payday")} />
         )}
+        {person.country === "AU" && values.reason === "I" && (
+          <div className="col-span-2">
+            <TickField
+              label="Two doctors certified that the work can never be done again"
+              hint="Then unused leave is taxed as on invalidity"
+              {...form.register("invalidity")}
+            />
+          </div>
+        )}
         {dismissed && (
           <div className="col-span-2">
             <TickField
@@ -130,6 +139,17 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
               hint="Else it is paid in its place"
               {...form.register("noticeWorked")}
             />
+            {values.reason === "R" && (
+              <ChoiceField
+                label="Fewer than fifteen people"
+                hint="Regular casuals and associated businesses count too"
+                {...form.register("smallEmployer", { setValueAs: (v) => (v === "" ? null : String(v) === "true") })}
+              >
+                <option value="">as counted here</option>
+                <option value="true">yes: a small employer</option>
+                <option value="false">no</option>
+              </ChoiceField>
+            )}
             {values.reason === "F" && <TickField label="Serious misconduct" {...form.register("misconduct")} />}
           </div>
         )}
@@ -164,7 +184,7 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
         <Button look="main" type="submit" disabled={recorded.isLoading}>
           Record the departure
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   );

@@ -2,6 +2,7 @@
 import { bases } from "@zesty/core/pay/payInput";
 import { useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
+import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
@@ -75,6 +76,7 @@ export function NewPersonPage() {
         className="grid max-w-2xl grid-cols-2 gap-x-5 gap-y-3 border-t border-rule-strong pt-4"
         onSubmit={(event) => void submit(event)}
       >
+        <AskBeforeLeaving when={form.formState.isDirty && !form.formState.isSubmitting} />
         {field("details.givenName", "Given name", { autoFocus: true })}
         {field("details.familyName", "Family name")}
         {field("details.birthDate", "Birth date", { type: "date" })}

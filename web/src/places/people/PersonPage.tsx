@@ -4,7 +4,7 @@ import type { PersonView } from "@zesty/contract/people";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import { leaveKindNz, leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
 import { type ComponentType, useEffect, useState } from "react";
-import { Link, useLocation, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { countryWords } from "../../parts/countryWords.ts";
 import { hours, longDate, money, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
@@ -278,6 +278,9 @@ const fringeWords = ({ taxable, exempt, reported }: PersonView["fringeBenefits"]
 
 function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessView; day: string }) {
   const { hash } = useLocation();
+  const [search] = useSearchParams();
+  // Rates of pay follow the day worked: from a run's mark they count from the first day of its period.
+  const worked = search.get("from") ?? day;
   const wanted = hash.slice(1) === "rate" ? "employment" : hash.slice(1);
   const [editing, setEditing] = useState(wanted);
   useEffect(() => {
@@ -299,7 +302,12 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
             )}
           </div>
           {editing === id ? (
-            <Form person={person} setUp={setUp} day={day} onDone={() => setEditing("")} />
+            <Form
+              person={person}
+              setUp={setUp}
+              day={id === "employment" ? worked : day}
+              onDone={() => setEditing("")}
+            />
           ) : (
             <dl className="mt-1 grid grid-cols-[170px_1fr] gap-y-0.5 text-[15px]">
               {facts(person, setUp)

@@ -41,7 +41,7 @@ export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeri
         {row.payrollId} · {row.basis}
         {row.context?.facts.hourlyRate ? ` · $${money(row.context.facts.hourlyRate)} an hour` : ""}
       </p>
-      <Marks row={row} onTick={onTick} open={open} />
+      <Marks row={row} onTick={onTick} open={open} from={view.periodStart} />
       {!row.included && <p className="my-3 text-quiet">Left out of this run: nothing is paid.</p>}
       {figures && row.included && <Figures country={view.country} figures={figures} row={row} onWhy={onWhy} />}
       {row.included && <PeriodsCovered row={row} open={open} onPeriods={onPeriods} />}
@@ -98,7 +98,15 @@ function Also({ view, row, onOpen }: Pick<Props, "view" | "row" | "onOpen">) {
   );
 }
 
-function Marks({ row, onTick, open }: { row: RunRow; onTick: Props["onTick"]; open: boolean }) {
+interface MarksProps {
+  row: RunRow;
+  onTick: Props["onTick"];
+  open: boolean;
+  /** the first day of the period: what is mended of work counts from it */
+  from: string;
+}
+
+function Marks({ row, onTick, open, from }: MarksProps) {
   if (!open || row.marks.length === 0) return null;
   return (
     <ul className="my-2 border-y border-rule-strong">
@@ -112,7 +120,10 @@ function Marks({ row, onTick, open }: { row: RunRow; onTick: Props["onTick"]; op
             {mark.text}
             <span className="flex gap-3">
               {mark.mend.place === "person" && (
-                <Link className="text-action underline" to={`/people/${row.personId}#${mark.mend.section}`}>
+                <Link
+                  className="text-action underline"
+                  to={`/people/${row.personId}?from=${from}#${mark.mend.section}`}
+                >
                   Mend it
                 </Link>
               )}

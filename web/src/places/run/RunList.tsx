@@ -1,4 +1,5 @@
 /** The runs of a business: open the next one, or look back. */
+import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { centsOrDash, longDate, weekdayDate } from "../../parts/format.ts";
@@ -8,6 +9,7 @@ import { Wheel } from "../../parts/Wheel.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { runKindWords } from "./runKindWords.ts";
+import { UnscheduledForm } from "./UnscheduledForm.tsx";
 
 const stateWords = { open: "open", signedOff: "signed off", sent: "sent", settled: "settled", takenBack: "taken back" };
 
@@ -17,6 +19,8 @@ export function RunList() {
   const [query] = useSearchParams();
   const { data: runs } = api.useRunsQuery(business.id, { refetchOnMountOrArgChange: true });
   const { data: facts } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
+  const { data: session } = api.useSessionQuery();
+  const [unscheduled, setUnscheduled] = useState(query.has("unscheduled"));
   const [open, { error, isLoading }] = api.useOpenRunMutation();
   if (!runs || !facts) return <Loading what="the runs" />;
   const openIn = new Map(
@@ -27,7 +31,21 @@ export function RunList() {
       if (answer.data) void navigate(`/run/${answer.data.id}`);
     });
   return (
-    <Page title="Run">
+    <Page
+      title="Run"
+      aside={!unscheduled && <Button onClick={() => setUnscheduled(true)}>Pay outside the cycle</Button>}
+    >
+      {unscheduled && (
+        <section className="mb-6" aria-label="Pay outside the cycle">
+          <UnscheduledForm
+            businessId={business.id}
+            cycles={facts.cycles}
+            runs={runs}
+            day={session?.day ?? ""}
+            onLeave={() => setUnscheduled(false)}
+          />
+        </section>
+      )}
       {facts.cycles.map((cycle) => {
         const current = openIn.get(cycle.name);
         return (
@@ -102,7 +120,7 @@ export function RunList() {
                   {run.number}{" "}
                   <span className="text-quiet">
                     {run.cycleName}
-                    {run.kind === "cycle" ? "" : `, ${runKindWords[run.kind]}`}
+                    {run.kind === "cycle" ? "" : `, ${run.reason ? run.reason.toLowerCase() : runKindWords[run.kind]}`}
                   </span>
                 </td>
                 {(["gross", "withheld", "super", "net"] as const).map((name) => (

@@ -202,7 +202,9 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           </div>
           <p className="text-[14px] text-quiet">
             {view.cycleName}, {weekdayDate(view.periodStart)} to {weekdayDate(view.periodEnd)} · run {view.number}
-            {view.kind === "cycle" ? "" : ` · ${runKindWords[view.kind]}`}
+            {view.kind === "cycle"
+              ? ""
+              : ` · ${runKindWords[view.kind]}${view.reason ? `: ${view.reason.toLowerCase()}` : ""}`}
             {view.state === "takenBack" ? " · taken back" : ""}
           </p>
         </div>

@@ -2,5 +2,5 @@
 export const runKindWords = {
   departure: "final pay on departure",
   correction: "correction",
-  unscheduled: "unscheduled",
+  unscheduled: "outside the cycle",
 } as const;

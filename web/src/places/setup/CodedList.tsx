@@ -3,10 +3,10 @@ import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
+import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { api } from "../../state/api.ts";
-import { Block } from "./Block.tsx";
 
 interface Props {
   setUp: BusinessView;

@@ -3,11 +3,11 @@ import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
+import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
-import { Block } from "./Block.tsx";
 
 export function Costs({ setUp }: { setUp: BusinessView }) {
   const { data } = api.useCostsQuery(setUp.id);

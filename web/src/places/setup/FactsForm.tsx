@@ -13,6 +13,8 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
   const form = useForm<BusinessFields>({
     defaultValues: {
       ...facts,
+      withholder: facts.withholder ?? "medium",
+      fourEyes: facts.fourEyes ?? false,
       bank: {
         bsb: "",
         account: "",
@@ -34,6 +36,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
         <BusinessFieldset
           register={form.register}
           errors={form.formState.errors}
+          withEyes
           {...(bank ? { accountHint: `On record: ${bank.shown}. Leave empty to keep it.` } : {})}
         />
       </div>
@@ -46,7 +49,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
         <Button look="main" type="submit">
           Save
         </Button>
-        <Button onClick={onDone}>Leave as it was</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   );

@@ -2,10 +2,11 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { showErrors } from "../../parts/Fields.tsx";
 import { api } from "../../state/api.ts";
-import { Block } from "./Block.tsx";
+import { eyesWords } from "./businessFields.tsx";
 import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./businessFieldsNz.tsx";
 
 type Facts = NonNullable<BusinessView["nz"]>;
@@ -19,6 +20,7 @@ export function FactsNz({ setUp, facts }: { setUp: BusinessView; facts: Facts })
     ["Answers questions", `${facts.contact.name}, ${facts.contact.phone}, ${facts.contact.email}`],
     ["Pays from", facts.bankShown],
     ["Payment file", facts.filing.paymentFile === "csv" ? "our CSV for any bank" : "credit transfer (ISO 20022)"],
+    ["Signing off", eyesWords(facts.fourEyes)],
     [
       "PAYE is paid",
       facts.filing.large ? "twice a month, as a large employer" : "on the 20th of the month after the payday",
@@ -69,6 +71,7 @@ function FactsForm({ setUp, facts, onDone }: { setUp: BusinessView; facts: Facts
         <BusinessFieldsetNz
           register={form.register}
           errors={errors}
+          withEyes
           accountHint={bankShown ? `On record: ${bankShown}. Leave empty to keep it.` : "As 01-0902-0068389-000"}
         />
       </div>
@@ -81,7 +84,7 @@ function FactsForm({ setUp, facts, onDone }: { setUp: BusinessView; facts: Facts
         <Button look="main" type="submit">
           Save
         </Button>
-        <Button onClick={onDone}>Leave as it was</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   );

@@ -78,7 +78,7 @@ export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone:
             Put it into force
           </Button>
         )}
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </section>
   );

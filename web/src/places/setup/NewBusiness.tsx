@@ -4,10 +4,12 @@ import type { Country } from "@zesty/core/pay/either";
 import { type ReactNode, useState } from "react";
 import { type FieldErrors, type UseFormReturn, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
+import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { Page } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
+import { useTakeBusiness } from "../../state/business.ts";
 import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
 import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./businessFieldsNz.tsx";
 
@@ -37,6 +39,7 @@ export function NewBusinessPage() {
 
 function NewZealander() {
   const navigate = useNavigate();
+  const take = useTakeBusiness();
   const [create] = api.useNewBusinessMutation();
   const form = useForm<BusinessFieldsNz & CycleFields>({
     defaultValues: {
@@ -54,7 +57,10 @@ function NewZealander() {
   const submit = form.handleSubmit(async ({ cycle, ...values }) => {
     const answer = await create({ country: "NZ", ...businessValuesNz(values), cycle: cycleValues(cycle) });
     if (answer.error) showErrors(form.setError, answer.error);
-    else void navigate("/desk");
+    else {
+      take(answer.data.id);
+      void navigate("/desk");
+    }
   });
   return (
     <BusinessForm submit={submit} form={form as never} errors={errors}>
@@ -78,6 +84,7 @@ const cycleValues = ({ cycle, paydayOffset, ...rest }: CycleFields["cycle"]) => 
 
 function NewAustralian() {
   const navigate = useNavigate();
+  const take = useTakeBusiness();
   const [create] = api.useNewBusinessMutation();
   const form = useForm<BusinessFields & CycleFields>({
     defaultValues: {
@@ -86,6 +93,7 @@ function NewAustralian() {
       abn: "",
       state: "VIC",
       timeZone: "Australia/Melbourne",
+      withholder: "medium",
       contact: { name: "", phone: "", email: "" },
       bank: { bsb: "", account: "", institution: "", userName: "", userId: "", balancing: true },
       cycle: { name: "Weekly", cycle: "weekly", firstPeriodStart: "", paydayOffset: "4" },
@@ -96,10 +104,14 @@ function NewAustralian() {
     const answer = await create({
       ...businessValues(values),
       state: values.state as "VIC",
+      withholder: values.withholder as "medium",
       cycle: cycleValues(values.cycle),
     });
     if (answer.error) showErrors(form.setError, answer.error);
-    else void navigate("/desk");
+    else {
+      take(answer.data.id);
+      void navigate("/desk");
+    }
   });
   return (
     <BusinessForm submit={submit} form={form as never} errors={errors}>
@@ -130,6 +142,7 @@ function BusinessForm({ submit, form, errors, children }: FormProps) {
         void submit();
       }}
     >
+      <AskBeforeLeaving when={form.formState.isDirty && !form.formState.isSubmitting} />
       <div className="grid grid-cols-2 gap-x-5 gap-y-3">{children}</div>
       <h2 className="mt-6 mb-2 border-b border-rule-strong pb-1 font-name text-[19px]">First pay cycle</h2>
       <div className="grid grid-cols-2 gap-x-5 gap-y-3">

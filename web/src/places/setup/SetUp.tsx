@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Link } from "react-router";
 import { AddForm } from "../../parts/AddForm.tsx";
+import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { elementWords } from "../../parts/elementWords.ts";
 import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
@@ -13,13 +14,19 @@ import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
-import { Block } from "./Block.tsx";
+import { eyesWords, withholderWords } from "./businessFields.tsx";
 import { CodedList } from "./CodedList.tsx";
 import { Costs } from "./Costs.tsx";
 import { FactsForm } from "./FactsForm.tsx";
 import { FactsNz } from "./FactsNz.tsx";
 import { NewCycle } from "./NewCycle.tsx";
 import { TopUps } from "./TopUps.tsx";
+
+const leadPages = [
+  ["/set-up/users", "Users"],
+  ["/set-up/safety", "Safety"],
+  ["/set-up/new-business", "Add a business"],
+] as const;
 
 export function SetUp() {
   const business = useBusiness();
@@ -36,11 +43,12 @@ export function SetUp() {
           <Link className="text-action underline" to="/set-up/rules">
             Rule book
           </Link>
-          {session?.user?.lead && (
-            <Link className="text-action underline" to="/set-up/new-business">
-              Add a business
-            </Link>
-          )}
+          {session?.user?.lead &&
+            leadPages.map(([to, name]) => (
+              <Link key={to} className="text-action underline" to={to}>
+                {name}
+              </Link>
+            ))}
         </div>
       }
     >
@@ -97,6 +105,8 @@ function Facts({ setUp }: { setUp: BusinessView }) {
               ["Legal name", facts.legalName],
               ["ABN", facts.abn],
               ["Where", `${facts.state}, ${facts.timeZone}`],
+              ["PAYG withheld", withholderWords[facts.withholder ?? "medium"]],
+              ["Signing off", eyesWords(facts.fourEyes)],
               ["Answers questions", `${facts.contact.name}, ${facts.contact.phone}, ${facts.contact.email}`],
               [
                 "Pays from",

@@ -5,12 +5,12 @@ import { cycles } from "@zesty/core/calendar/payPeriods";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
+import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
-import { Block } from "./Block.tsx";
 
 type TopUp = CostsView["topUps"][number];
 

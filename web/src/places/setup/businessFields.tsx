@@ -8,6 +8,8 @@ export interface BusinessFields {
   abn: string;
   state: string;
   timeZone: string;
+  withholder: string;
+  fourEyes?: boolean;
   contact: { name: string; phone: string; email: string };
   bank: { bsb: string; account: string; institution: string; userName: string; userId: string; balancing: boolean };
 }
@@ -23,6 +25,12 @@ const zones: Record<string, string> = {
   WA: "Australia/Perth",
 };
 
+export const withholderWords: Record<string, string> = {
+  small: "up to $25,000: paid each quarter",
+  medium: "up to $1 million: paid each month",
+  large: "above $1 million: paid days after the payday",
+};
+
 /** What the server wants: the zone follows from the State, and an account left blank is none. */
 export const businessValues = (values: BusinessFields) => ({
   ...values,
@@ -30,14 +38,27 @@ export const businessValues = (values: BusinessFields) => ({
   bank: values.bank.bsb || values.bank.account ? values.bank : null,
 });
 
+export const eyesWords = (fourEyes: boolean | undefined): string =>
+  fourEyes ? "by somebody who did not prepare the run" : "by anybody who may authorise";
+
+export const FourEyes = (props: object) => (
+  <TickField
+    label="Whoever prepares a run does not authorise it"
+    hint="A second person signs off; needs two users with the right"
+    {...props}
+  />
+);
+
 export function BusinessFieldset({
   register,
   errors,
   accountHint,
+  withEyes = false,
 }: {
   register: UseFormRegister<BusinessFields>;
   errors: FieldErrors;
   accountHint?: string;
+  withEyes?: boolean;
 }) {
   const field = (name: Parameters<typeof register>[0], label: string, more: object = {}) => (
     <TextField label={label} error={errorAt(errors, name)} {...more} {...register(name)} />
@@ -50,6 +71,18 @@ export function BusinessFieldset({
       <ChoiceField label="State" error={errorAt(errors, "state")} {...register("state")}>
         {Object.keys(zones).map((state) => (
           <option key={state}>{state}</option>
+        ))}
+      </ChoiceField>
+      <ChoiceField
+        label="PAYG withheld in a year"
+        hint="Decides when it is due; the tax agency tells which you are"
+        error={errorAt(errors, "withholder")}
+        {...register("withholder")}
+      >
+        {Object.entries(withholderWords).map(([size, words]) => (
+          <option key={size} value={size}>
+            {words}
+          </option>
         ))}
       </ChoiceField>
       {field("contact.name", "Contact name", { hint: "Answers the tax agency's questions" })}
@@ -65,6 +98,7 @@ export function BusinessFieldset({
         hint="Ask the bank; some want it, some refuse it"
         {...register("bank.balancing")}
       />
+      {withEyes && <FourEyes {...register("fourEyes")} />}
     </>
   );
 }

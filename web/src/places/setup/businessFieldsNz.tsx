@@ -2,6 +2,7 @@
 import { provincesNz } from "@zesty/core/calendar/holidaysNz";
 import type { FieldErrors, UseFormRegister } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../parts/Fields.tsx";
+import { FourEyes } from "./businessFields.tsx";
 
 export interface BusinessFieldsNz {
   name: string;
@@ -11,6 +12,7 @@ export interface BusinessFieldsNz {
   contact: { name: string; phone: string; email: string };
   bankAccount: string;
   filing: { large: boolean; paymentFile: "csv" | "pain001" };
+  fourEyes?: boolean | undefined;
 }
 
 /** An account left blank is none, or stays as it is. */
@@ -20,10 +22,12 @@ export function BusinessFieldsetNz({
   register,
   errors,
   accountHint,
+  withEyes = false,
 }: {
   register: UseFormRegister<BusinessFieldsNz>;
   errors: FieldErrors;
   accountHint: string;
+  withEyes?: boolean;
 }) {
   const field = (name: Parameters<typeof register>[0], label: string, more: object = {}) => (
     <TextField label={label} error={errorAt(errors, name)} {...more} {...register(name)} />
@@ -56,6 +60,7 @@ export function BusinessFieldsetNz({
         hint="Above $500,000 of PAYE and ESCT a year: PAYE is paid twice a month"
         {...register("filing.large")}
       />
+      {withEyes && <FourEyes {...register("fourEyes")} />}
     </>
   );
 }

@@ -49,7 +49,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
   ));
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <From form={form as unknown as UseFormReturn<{ from: string }>} hint="Work from this day on is paid by it" />
       <ChoiceField label="Basis" error={errorAt(errors, "basis")} {...form.register("basis")}>
         {bases
           .filter((basis) => person.country === "AU" || !auBases.includes(basis))

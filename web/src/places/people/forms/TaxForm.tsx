@@ -13,11 +13,15 @@ export function TaxForm({ person, day, onDone }: FormProps) {
       medicareDependants: tax.medicareDependants === null ? "" : String(tax.medicareDependants),
       offsetsPerYear: tax.offsetsPerYear ?? "",
       extraPerPay: tax.extraPerPay ?? "",
+      homeCountry: tax.homeCountry ?? "",
+      employerRegistered: tax.employerRegistered ?? true,
+      variationPercent: tax.variationPercent ?? "",
     },
   });
   const submit = useSection(person, "tax", form, onDone);
   const { errors } = form.formState;
   const status = form.watch("numberStatus");
+  const holiday = form.watch("residency") === "working-holiday";
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
@@ -47,6 +51,21 @@ export function TaxForm({ person, day, onDone }: FormProps) {
         <option value="foreign">foreign resident</option>
         <option value="working-holiday">working holiday maker</option>
       </ChoiceField>
+      {holiday && (
+        <>
+          <TextField
+            label="Home country"
+            hint="Two letters, as GB; it is reported"
+            error={errorAt(errors, "homeCountry")}
+            {...form.register("homeCountry")}
+          />
+          <TickField
+            label="We are registered to employ working holiday makers"
+            hint="Without it the higher rates are withheld"
+            {...form.register("employerRegistered")}
+          />
+        </>
+      )}
       <ChoiceField label="Medicare levy" {...form.register("medicare")}>
         <option value="levy">full levy</option>
         <option value="half-exempt">half exempt</option>
@@ -67,6 +86,12 @@ export function TaxForm({ person, day, onDone }: FormProps) {
         label="More to withhold each pay"
         error={errorAt(errors, "extraPerPay")}
         {...form.register("extraPerPay")}
+      />
+      <TextField
+        label="Varied to, per cent"
+        hint="A downward variation of the tax office; empty: none"
+        error={errorAt(errors, "variationPercent")}
+        {...form.register("variationPercent")}
       />
       <div>
         <TickField

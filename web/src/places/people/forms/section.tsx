@@ -2,6 +2,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
 import type { UseFormReturn } from "react-hook-form";
+import { AskBeforeLeaving } from "../../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../../parts/Button.tsx";
 import { errorAt, showErrors, TextField } from "../../../parts/Fields.tsx";
 import { api } from "../../../state/api.ts";
@@ -36,7 +37,7 @@ export function Frame({
   children,
 }: {
   submit: () => Promise<void>;
-  form: { formState: { isSubmitting: boolean; errors: { root?: { message?: string } } } };
+  form: { formState: { isSubmitting: boolean; isDirty: boolean; errors: { root?: { message?: string } } } };
   onDone: () => void;
   children: React.ReactNode;
 }) {
@@ -49,6 +50,7 @@ export function Frame({
         void submit();
       }}
     >
+      <AskBeforeLeaving when={form.formState.isDirty && !form.formState.isSubmitting} />
       <div className="grid grid-cols-2 gap-x-5 gap-y-3">{children}</div>
       {form.formState.errors.root && (
         <p role="alert" className="mt-2 text-plum">
@@ -59,17 +61,22 @@ export function Frame({
         <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
           Save
         </Button>
-        <Button onClick={onDone}>Leave as it was</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   );
 }
 
-export const From = ({ form }: { form: UseFormReturn<{ from: string }> }) => (
+interface FromProps {
+  form: UseFormReturn<{ from: string }>;
+  hint?: string;
+}
+
+export const From = ({ form, hint = "Paydays from this day on use it" }: FromProps) => (
   <TextField
     label="Counts from"
     type="date"
-    hint="Paydays from this day on use it"
+    hint={hint}
     error={errorAt(form.formState.errors, "from")}
     {...form.register("from")}
   />

@@ -16,6 +16,7 @@ export function KiwiSaverForm({ person, day, onDone }: FormProps) {
       suspendedUntil: known?.suspendedUntil ?? "",
       optOutDate: known?.optOutDate ?? "",
       totalRemuneration: known?.totalRemuneration ?? false,
+      voluntaryEmployer: known?.voluntaryEmployer ?? false,
     },
   });
   const submit = useSection(person, "kiwiSaver", form, onDone);
@@ -56,6 +57,11 @@ export function KiwiSaverForm({ person, day, onDone }: FormProps) {
             <TickField
               label="Total remuneration: the employer's part is within the agreed pay"
               {...form.register("totalRemuneration")}
+            />
+            <TickField
+              label="The employer contributes though the law does not ask for it"
+              hint="Under 16, or from 65 on"
+              {...form.register("voluntaryEmployer")}
             />
           </div>
         </>

@@ -17,6 +17,7 @@ export function TaxCodeForm({ person, day, onDone }: FormProps) {
       until: known?.until ?? "",
       slcir: { percent: known?.slcir?.percent ?? "", amount: known?.slcir?.amount ?? "" },
       slbor: { percent: known?.slbor?.percent ?? "", amount: known?.slbor?.amount ?? "" },
+      loanRate: known?.loanRate ?? "",
       lowerMinimum: known?.lowerMinimum ?? false,
     },
   });
@@ -50,6 +51,7 @@ export function TaxCodeForm({ person, day, onDone }: FormProps) {
       {code.startsWith("STC") && field("until", "Certificate until", "", { type: "date" })}
       {code.endsWith("SL") && (
         <>
+          {field("loanRate", "Special deduction rate of the loan", "Per cent, as the letter says; empty: 12")}
           {field("slcir.percent", "More loan, ordered by Inland Revenue: per cent")}
           {field("slcir.amount", "or an amount each pay")}
           {field("slbor.percent", "More loan, chosen by the person: per cent")}

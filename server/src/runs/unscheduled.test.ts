@@ -1,0 +1,99 @@
+/** A pay outside the cycle, in both countries: the period is taxed once on all its pays, and nothing is paid unseen. */
+import { centsOf } from "@zesty/core/quantity/units";
+import { afterEach, describe, expect, it } from "vitest";
+import { readDocument } from "../documents/documents.ts";
+import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { verify } from "../store/audit.ts";
+import { document } from "../store/schema.ts";
+import { openRun } from "./openRun.ts";
+import { readRun } from "./readRun.ts";
+import { saveRows } from "./saveRows.ts";
+import { signOff } from "./signOff.ts";
+import { setTick } from "./ticks.ts";
+import { openUnscheduled } from "./unscheduled.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+const view = (runId: number) => readRun(world.context, world.actor, runId);
+const cycleRun = () => openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+const outside = (periodStart: string, payday: string, more: object = {}) =>
+  openUnscheduled(world.context, world.actor, world.businessId, {
+    cycleId: world.cycleId,
+    periodStart,
+    payday,
+    reason: "Hours that were forgotten",
+    personIds: world.personIds.slice(0, 1),
+    ...more,
+  });
+function type(runId: number, hours: string): void {
+  const run = view(runId);
+  const lines = [{ elementId: world.element("ORD"), hours }];
+  saveRows(world.context, world.actor, runId, {
+    version: run.version,
+    rows: [{ payId: run.rows[0]?.payId ?? 0, lines }],
+  });
+}
+function sign(runId: number): void {
+  for (const each of view(runId).rows)
+    for (const mark of each.marks)
+      if (mark.kind === "query")
+        setTick(world.context, world.actor, runId, { payId: each.payId, key: mark.key, on: true });
+  signOff(world.context, world.actor, runId, view(runId).version);
+}
+const taxOf = (runId: number) => centsOf(String(view(runId).rows[0]?.figures?.withheld ?? "0"));
+
+describe.each([
+  ["Australia", () => smallWorld(1), "2026-06-22", "38", "4"],
+  ["New Zealand", () => smallWorldNz(1), "2026-06-15", "60", "20"],
+] as const)("%s", (_country, make, start, first, more) => {
+  it("two pays of a period take together what one pay takes, whichever comes first", () => {
+    const totals = [false, true].map((outsideFirst) => {
+      world = make();
+      const period = view(cycleRun());
+      expect(period.periodStart).toBe(start);
+      const further = outside(start, period.payday);
+      const [one, two] = outsideFirst ? [further, period.id] : [period.id, further];
+      type(one, first);
+      sign(one);
+      type(two, more);
+      expect(view(two).rows[0]?.marks.map((mark) => mark.code)).toContain("paidBefore");
+      sign(two);
+      const together = taxOf(one) + taxOf(two);
+      expect(verify(world.context.store).broken).toEqual([]);
+      return together;
+    });
+    world.end();
+    world = make();
+    const alone = cycleRun();
+    type(alone, String(Number(first) + Number(more)));
+    expect(totals).toEqual([taxOf(alone), taxOf(alone)]);
+  });
+
+  it("refuses a period that the cycle does not have, a payday far off, a stranger; and changes nothing", () => {
+    world = make();
+    for (const [periodStart, payday, more, sentence] of [
+      ["2026-06-23", "2026-07-03", {}, /No period of .* starts on 23 June 2026/],
+      [start, "2029-07-03", {}, /far from the period/],
+      [start, "2026-07-03", { personIds: [9999] }, /does not belong/],
+    ] as const)
+      expect(() => outside(periodStart, payday, more)).toThrow(sentence);
+    expect(world.context.store.sqlite.prepare("SELECT count(*) AS n FROM pay_run").get()).toEqual({ n: 0 });
+  });
+});
+
+it("New Zealand files it as ad hoc, beside the cycle's line", () => {
+  world = smallWorldNz(1);
+  const run = cycleRun();
+  sign(run);
+  const further = outside("2026-06-15", view(run).payday);
+  type(further, "5");
+  sign(further);
+  const [newest] = world.context.store.db
+    .select()
+    .from(document)
+    .all()
+    .filter((each) => each.kind === "employmentInformation")
+    .slice(-1);
+  expect(readDocument(world.context, newest?.id ?? 0).bytes.toString("utf8")).toMatch(/,AH,/);
+});

@@ -1,0 +1,83 @@
+/** Pays people outside the cycle: what was forgotten, an advance, whatever cannot wait. It belongs to a period of the cycle. */
+import type { NewUnscheduled } from "@zesty/contract/runs";
+import { dateWords, daysBetween } from "@zesty/core/calendar/dates";
+import { and, eq, inArray, ne } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
+import { pay, payCycle, payRun, person } from "../store/schema.ts";
+import { insertRun, nextPeriodOf } from "./openRun.ts";
+import { refreshRun } from "./workRun.ts";
+
+export function openUnscheduled(context: Context, actor: Actor, businessId: number, wanted: NewUnscheduled): number {
+  const { db } = context.store;
+  return context.store.transaction(() => {
+    const cycle = db.select().from(payCycle).where(eq(payCycle.id, wanted.cycleId)).get();
+    if (cycle?.businessId !== businessId) throw notFound("pay cycle");
+    const period = periodFrom(context, cycle, wanted.periodStart);
+    if (Math.abs(daysBetween(period.end, wanted.payday)) > 400)
+      throw refused(
+        "payday",
+        `Payday ${dateWords(wanted.payday)} is far from the period, which ends on ${dateWords(period.end)}.`,
+      );
+    const people = db.select().from(person).where(inArray(person.id, wanted.personIds)).all();
+    if (people.length < wanted.personIds.length || people.some((each) => each.businessId !== businessId))
+      throw refused("personIds", "One of the people does not belong to the business. Nothing was changed.");
+    const early = people.find((each) => each.startDate > period.end);
+    if (early)
+      throw refused(
+        "personIds",
+        `${early.givenName} ${early.familyName} starts on ${dateWords(early.startDate)}, after the period. Choose a later period.`,
+      );
+    const run = insertRun(context, {
+      businessId,
+      cycleId: cycle.id,
+      start: period.start,
+      end: period.end,
+      payday: wanted.payday,
+      kind: "unscheduled",
+      reason: wanted.reason,
+    });
+    for (const { id } of people)
+      db.insert(pay).values({ runId: run.id, personId: id, included: true, periods: 1, lines: [] }).run();
+    refreshRun(context, run.id);
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: "opened an unscheduled run",
+      about: `${run.number}, payday ${wanted.payday}, ${wanted.reason}: ${people.map((each) => `person ${each.id}`).join(", ")}`,
+    });
+    return run.id;
+  });
+}
+
+/** A period that the cycle has paid or has open, or the next one. */
+function periodFrom(
+  context: Context,
+  cycle: typeof payCycle.$inferSelect,
+  start: string,
+): { start: string; end: string } {
+  const paid = context.store.db
+    .select({ start: payRun.periodStart, end: payRun.periodEnd })
+    .from(payRun)
+    .where(
+      and(
+        eq(payRun.cycleId, cycle.id),
+        eq(payRun.kind, "cycle"),
+        ne(payRun.state, "takenBack"),
+        eq(payRun.periodStart, start),
+      ),
+    )
+    .get();
+  const next = nextPeriodOf(context, cycle);
+  const found = paid ?? (next.start === start ? next : undefined);
+  if (!found)
+    throw refused(
+      "periodStart",
+      `No period of ${cycle.name} starts on ${dateWords(start)}. Choose one that was paid, is open, or comes next.`,
+    );
+  return found;
+}
+
+const refused = (path: string, text: string) => cannot(path, text, { errors: [{ path, text }] });

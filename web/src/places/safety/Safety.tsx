@@ -1,0 +1,120 @@
+/** The safety of the books: backups, the walk over the audit trail, where key and data lie. */
+import { Link } from "react-router";
+import { Block } from "../../parts/Block.tsx";
+import { Button } from "../../parts/Button.tsx";
+import { bytes, moment } from "../../parts/format.ts";
+import { Loading, Page } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { usersApi } from "../../state/usersApi.ts";
+
+export function Safety() {
+  const { data, error } = usersApi.useSafetyQuery(undefined, { refetchOnMountOrArgChange: true });
+  const [backUp, backingUp] = usersApi.useBackUpMutation();
+  const [walk, walking] = usersApi.useWalkTrailMutation();
+  if (error)
+    return (
+      <Page title="Safety">
+        <ProblemNote error={error} />
+      </Page>
+    );
+  if (!data) return <Loading what="the safety of the books" />;
+  const { trail, held, backups } = data;
+  return (
+    <Page
+      title="Safety"
+      aside={
+        <Link className="text-action underline" to="/set-up/trail">
+          Audit trail
+        </Link>
+      }
+    >
+      {held && (
+        <p role="status" className="mb-2 border-l-3 border-amber py-1 pl-3">
+          This store was restored from the backup of {moment(held.backupOf)}. Nothing is sent until the agencies and the
+          bank have told what went out after it: {held.asked} asked, {held.found} found. It goes on by itself when all
+          have answered.
+        </p>
+      )}
+      <Block
+        title="Are the books whole?"
+        action={
+          <Button look="quiet" disabled={walking.isLoading} onClick={() => void walk()}>
+            {walking.isLoading ? "Walking the trail…" : "Walk the whole trail now"}
+          </Button>
+        }
+      >
+        <ProblemNote error={walking.error} />
+        {trail.broken.length === 0 ? (
+          <p className="mt-2">
+            <span className="font-semibold text-leaf">Whole.</span> {trail.entries.toLocaleString("en-AU")} entries of
+            the audit trail and {trail.seals.toLocaleString("en-AU")} sealed records are as they were written.
+          </p>
+        ) : (
+          <>
+            <p className="mt-2 font-semibold text-plum">
+              {trail.broken.length === 1
+                ? "One record is not as it was sealed:"
+                : `${trail.broken.length} records are not as they were sealed:`}
+            </p>
+            <ul className="list-disc pl-5 text-plum">
+              {trail.broken.map((words) => (
+                <li key={words}>{words}</li>
+              ))}
+            </ul>
+            <p className="mt-1">
+              Somebody changed the database beside the program, or the disk did. Keep this folder as it is, and restore
+              the last backup from before: how, is in docs/howTo/operate.md.
+            </p>
+          </>
+        )}
+        <p className="mt-1 text-[14px] text-quiet">
+          Looked at {moment(trail.walkedAt)}. Anchor: entry {trail.anchor.entry},{" "}
+          <code className="break-all">{trail.anchor.hash}</code>. A copy of it outside this machine proves later that
+          nothing before it was changed.
+        </p>
+      </Block>
+      <Block
+        title="Backups"
+        action={
+          <Button look="quiet" disabled={backingUp.isLoading} onClick={() => void backUp()}>
+            {backingUp.isLoading ? "Making it…" : "Make one now"}
+          </Button>
+        }
+      >
+        <ProblemNote error={backingUp.error} />
+        {backups.length === 0 && (
+          <p className="py-2 text-quiet">
+            None yet. A backup holds the database and its documents; the key is kept apart from it.
+          </p>
+        )}
+        <table className="figures w-full">
+          <tbody>
+            {backups.map((each) => (
+              <tr key={each.name} className="border-b border-rule">
+                <td className="py-1">{moment(each.madeAt)}</td>
+                <td className="text-quiet">{each.name}</td>
+                <td className="text-right">{bytes(each.bytes)}</td>
+                <td className="text-right text-quiet">up to entry {each.entry}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className="mt-2 text-[14px] text-quiet">
+          They lie in <code>{data.folder}</code>; seven days, then a week each, then a month each are kept. Copy them to
+          another machine.
+        </p>
+      </Block>
+      <Block title="The key">
+        <p className="mt-2">
+          Tax numbers, accounts and what was sent are encrypted with <code>{data.keyFile}</code>. Without it a backup
+          cannot be read: keep a copy of it, apart from the backups.
+        </p>
+        {data.keyBesideData && (
+          <p className="mt-1 text-amber">
+            The key lies beside the data. Whoever copies the folder has both: move it elsewhere and set ZESTY_KEY_FILE.
+          </p>
+        )}
+      </Block>
+    </Page>
+  );
+}

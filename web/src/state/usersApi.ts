@@ -1,0 +1,83 @@
+/** The addresses about users, the own account, the audit trail and the safety of the store. */
+import type {
+  AcceptInvitation,
+  AuditLine,
+  InvitationView,
+  Invite,
+  OwnSession,
+  SafetyView,
+  SessionView,
+  UserChange,
+  UsersView,
+} from "@zesty/contract/session";
+import { api } from "./api.ts";
+
+export interface TrailSearch {
+  words: string;
+  business: number | null;
+  before: number | null;
+}
+export const trailQuery = ({ words, business, before }: TrailSearch): string =>
+  new URLSearchParams({
+    ...(words ? { words } : {}),
+    ...(business ? { business: String(business) } : {}),
+    ...(before ? { before: String(before) } : {}),
+  }).toString();
+
+export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Safety"] }).injectEndpoints({
+  endpoints: (build) => ({
+    users: build.query<UsersView, void>({ query: () => "/users", providesTags: ["Users"] }),
+    invite: build.mutation<{ handedOver: boolean; link: string }, Invite>({
+      query: (body) => ({ url: "/users/invitations", method: "POST", body }),
+      invalidatesTags: ["Users"],
+    }),
+    withdrawInvitation: build.mutation<UsersView, number>({
+      query: (invitation) => ({ url: `/users/invitations/${invitation}`, method: "DELETE" }),
+      invalidatesTags: ["Users"],
+    }),
+    changeUser: build.mutation<UsersView, { user: number } & UserChange>({
+      query: ({ user, ...body }) => ({ url: `/users/${user}`, method: "PUT", body }),
+      invalidatesTags: ["Users", "Session"],
+    }),
+    invitation: build.query<InvitationView, string>({
+      query: (token) => `/invitation/${encodeURIComponent(token)}`,
+    }),
+    acceptInvitation: build.mutation<SessionView, AcceptInvitation>({
+      query: (body) => ({ url: "/invitation", method: "POST", body }),
+      invalidatesTags: ["Session"],
+    }),
+    resetPassword: build.mutation<unknown, { email: string }>({
+      query: (body) => ({ url: "/password-reset", method: "POST", body }),
+    }),
+    changePassword: build.mutation<unknown, { current: string; password: string }>({
+      query: (body) => ({ url: "/password", method: "PUT", body }),
+      invalidatesTags: ["Own"],
+    }),
+    ownSessions: build.query<OwnSession[], void>({ query: () => "/sessions", providesTags: ["Own"] }),
+    endSession: build.mutation<OwnSession[], string>({
+      query: (session) => ({ url: `/sessions/${session}`, method: "DELETE" }),
+      invalidatesTags: ["Own"],
+    }),
+    beginSecondFactor: build.mutation<{ secret: string; qr: string }, void>({
+      query: () => ({ url: "/second-factor", method: "POST" }),
+    }),
+    confirmSecondFactor: build.mutation<SessionView, { code: string }>({
+      query: (body) => ({ url: "/second-factor", method: "PUT", body }),
+      invalidatesTags: ["Session", "Users"],
+    }),
+    endSecondFactor: build.mutation<SessionView, { password: string }>({
+      query: (body) => ({ url: "/second-factor/end", method: "POST", body }),
+      invalidatesTags: ["Session", "Users"],
+    }),
+    trail: build.query<AuditLine[], TrailSearch>({ query: (search) => `/trail?${trailQuery(search)}` }),
+    safety: build.query<SafetyView, void>({ query: () => "/safety", providesTags: ["Safety"] }),
+    backUp: build.mutation<SafetyView, void>({
+      query: () => ({ url: "/safety/backups", method: "POST" }),
+      invalidatesTags: ["Safety"],
+    }),
+    walkTrail: build.mutation<SafetyView, void>({
+      query: () => ({ url: "/safety/walk", method: "POST" }),
+      invalidatesTags: ["Safety", "Session"],
+    }),
+  }),
+});
