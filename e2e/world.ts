@@ -16,6 +16,8 @@ export interface Effects {
 
 export interface World {
   url: string;
+  /** where the letters that were sent can be read */
+  postBox: string;
   folder: string;
   effects(): Promise<Effects>;
   faults(rules: object[]): Promise<void>;
@@ -47,6 +49,7 @@ export async function startWorld(): Promise<World> {
   let server: ChildProcess = await startProgram("server/dist/main.js", env, "ready");
   return {
     url,
+    postBox: `http://127.0.0.1:${ports.standins}/post-box`,
     folder,
     effects: async () => (await (await fetch(`${sim}/effects`)).json()) as Effects,
     faults: async (rules) => {

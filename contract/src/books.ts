@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { date, name } from "./fields.ts";
 
 export interface JournalSummary {
   id: number;
@@ -28,6 +29,8 @@ export interface JournalEntry {
 export interface JournalView extends JournalSummary {
   entries: JournalEntry[];
   documentId: number | null;
+  /** why its figures may be wrong: it is not as it was sealed */
+  broken: string[];
 }
 /** Australia: super and withholding; New Zealand: what goes to Inland Revenue, by its kind. */
 export type DueKind =
@@ -50,6 +53,8 @@ export interface DueView {
   /** the newest run that it comes from */
   runId: number;
   cents: number;
+  /** dues among it that are not as they were sealed, in words */
+  broken: string[];
   people: { personId: number | null; name: string; memberNumber: string | null; cents: number }[];
 }
 export interface RuleTableView {
@@ -95,6 +100,19 @@ export interface RuleLoadPlan {
   replaces: { from: string; to: string; standing: string } | null;
   changes: RuleChange[];
 }
+/** A row that somebody laid beside its publication. */
+export interface ConfirmRules {
+  table: string;
+  /** the row that begins on this day */
+  from: string;
+  /** what it was laid beside: title, number, date */
+  edition: string;
+}
+export const confirmRules = Joi.object<ConfirmRules>({
+  table: name(80).required().label("Table"),
+  from: date().required().label("From"),
+  edition: name(200).required().label("Publication"),
+});
 export const ruleFile = Joi.object<{ table: string; format: "json" | "csv"; text: string }>({
   table: Joi.string().max(60).required().label("Table"),
   format: Joi.string().valid("json", "csv").required().label("Format"),

@@ -2,6 +2,7 @@
 import { isDate } from "@zesty/core/calendar/dates";
 import { isAbn, isAccountNumber, isBsb, isTfn, isUsi } from "@zesty/core/quantity/checkDigits";
 import { isDecimalText } from "@zesty/core/quantity/decimal";
+import { tidied, tidiedHours } from "@zesty/core/quantity/tidied";
 import Joi from "joi";
 
 /**
@@ -13,22 +14,12 @@ export const checked = (test: (text: string) => boolean, sentence: string) =>
     .trim()
     .custom((value: string, helpers) => (test(value) ? value : helpers.message({ custom: `{{#label}} ${sentence}` })));
 
-/** A figure as people type it: with $, %, h or commas at the thousands, and without a nought before the point. */
-export const tidied = (text: string): string => {
-  const bare = text
-    .replace(/\s/g, "")
-    .replace(/^(-?)\$/, "$1")
-    .replace(/(?<=\d)(%|h)$/i, "");
-  const plain = /^-?\d{1,3}(,\d{3})+(\.\d*)?$/.test(bare) ? bare.replaceAll(",", "") : bare;
-  return plain.replace(/^(-?)\./, "$10.").replace(/(?<=\d)\.$/, "");
-};
-
 /** A figure. What a page sends is tidied first; a file or a program writes it as it must be. */
-const figure = (test: RegExp, sentence: string) =>
+const figure = (test: RegExp, sentence: string, tidy = tidied) =>
   Joi.string()
     .trim()
     .custom((value: string, helpers) => {
-      const text = helpers.prefs.context?.typed ? tidied(value) : value;
+      const text = helpers.prefs.context?.typed ? tidy(value) : value;
       return test.test(text) ? text : helpers.message({ custom: `{{#label}} ${sentence}` });
     });
 
@@ -42,7 +33,7 @@ export const money = () => figure(/^-?\d{1,9}(\.\d{1,2})?$/, "is not an amount. 
 export const amountNotNegative = () =>
   figure(/^\d{1,9}(\.\d{1,2})?$/, "is not an amount of nought or more. Write it as 12.50.");
 export const hours = () =>
-  figure(/^\d{1,4}(\.\d{1,4})?$/, "is not a number of hours. Write it as 7.6, without a minus.");
+  figure(/^\d{1,4}(\.\d{1,4})?$/, "is not a number of hours. Write it as 7.6, without a minus.", tidiedHours);
 export const rate = () => figure(/^\d{1,5}(\.\d{1,4})?$/, "is not an hourly rate. Write it as 28.45.");
 export const percent = () => figure(/^\d{1,3}(\.\d{1,6})?$/, "is not a per cent. Write it as 12 or 7.6923.");
 export const abn = () => checked(isAbn, "does not pass the check of an ABN. Compare its 11 digits with the register.");

@@ -23,6 +23,8 @@ export interface PersonView {
   id: number;
   businessId: number;
   payrollId: string;
+  /** pays and leave entries that are not as they were sealed, in words */
+  broken: string[];
   details: Details;
   employment: Employment & { from: string };
   tax: Omit<Tax, "fileNumber"> & { from: string; fileNumberShown: string | null };

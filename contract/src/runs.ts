@@ -85,6 +85,8 @@ export interface RunView extends RunSummary {
   /** rows that the practice loaded, for the page's own working out */
   loadedRules: Record<string, Row<unknown>[]>;
   signedOffBy: string | null;
+  /** records of the run that are not as they were sealed, in words */
+  broken: string[];
   canSign: boolean;
 }
 
@@ -194,6 +196,8 @@ export interface SignOffPlan {
   payEvent: { people: number; w1: string; w2: string; payday: string } | null;
   /** New Zealand: the filing of the payday, by what it holds */
   filing: FilingPlan | null;
+  /** last entry of the audit trail before it: kept outside, it proves that nothing before was changed */
+  anchor: { entry: number; hash: string };
   payslips: { byMail: number; without: string[] };
   super: { fund: string; people: number; cents: number; due: string }[];
   /** what goes to the tax agency, by kind */

@@ -14,7 +14,7 @@ import { studyLoanRates } from "../rulebook/au/studyLoanRates.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import { withholdingRates } from "../rulebook/au/withholdingRates.ts";
 import { withholdingScales } from "../rulebook/au/withholdingScales.ts";
-import type { RuleBook } from "../rulebook/ruleBook.ts";
+import { isDoubtful, type RuleBook } from "../rulebook/ruleBook.ts";
 import type { Check, PayCheck, WorkedInput } from "./check.ts";
 import { dollars, inRun, person } from "./check.ts";
 import { leaveChecks, noAccrual } from "./leaveChecks.ts";
@@ -43,7 +43,7 @@ const derivedTable: PayCheck = ({ input, worked }, rules) => {
   const used = [withholdingScales, ...(input.person.tax.studyLoan ? [studyLoanRates] : [])];
   return used.flatMap((table): Mark[] => {
     const row = rules.find<unknown>(table, input.payday);
-    if (!row || row.standing === "published") return [];
+    if (!row || !isDoubtful(row.standing)) return [];
     return [
       {
         kind: "note",

@@ -10,7 +10,7 @@ import { holidayRules } from "../rulebook/nz/holidayRules.ts";
 import { tablesNz } from "../rulebook/nz/index.ts";
 import { minimumWageNz } from "../rulebook/nz/minimumWageNz.ts";
 import { protectedEarnings } from "../rulebook/nz/protectedEarnings.ts";
-import type { RuleBook } from "../rulebook/ruleBook.ts";
+import { isDoubtful, type RuleBook } from "../rulebook/ruleBook.ts";
 import { dollars, inRun, person } from "./check.ts";
 import type { Mark } from "./mark.ts";
 import { rowChecksNz } from "./rowChecksNz.ts";
@@ -293,7 +293,7 @@ const doubtful: PayCheckNz = ({ input, worked }, rules) =>
         .filter((table) => table.name !== protectedEarnings.name || worked.orders.length > 0)
         .flatMap((table): Mark[] => {
           const row = rules.find<unknown>(table, input.payday);
-          return !row || row.standing === "published"
+          return !row || !isDoubtful(row.standing)
             ? []
             : [
                 {

@@ -37,7 +37,7 @@ describe("a plain week", () => {
       expect(workingOf(worked, name)?.label, name).toBeTruthy();
     const tax = workingOf(worked, "withheld")?.parts?.[0];
     expect(tax?.formula).toContain("0.3227 × 1230.99 − 180.0385");
-    expect(tax?.source?.standing).toBe("published");
+    expect(tax?.source?.standing).toBe("remembered");
   });
 });
 

@@ -4,7 +4,7 @@
  */
 import { isDate } from "../calendar/dates.ts";
 import { isDecimalText } from "../quantity/decimal.ts";
-import type { Row, Table } from "./ruleBook.ts";
+import { type Row, standings, type Table } from "./ruleBook.ts";
 
 export interface RowFault {
   path: string;
@@ -133,12 +133,12 @@ export function readRow(raw: unknown, table: Table<unknown>): { row: Row<unknown
     "source.section is missing: the table or section.",
   );
   demand(
-    standing === "published" || standing === "derived" || standing === "unsure",
+    standings.some((each) => each === standing),
     "standing",
-    "standing must be published, derived or unsure.",
+    "standing must be published, remembered, derived or unsure.",
   );
   demand(
-    standing === "published" || (typeof given.note === "string" && given.note !== ""),
+    standing === "published" || standing === "remembered" || (typeof given.note === "string" && given.note !== ""),
     "note",
     "note is missing: say how the figures were derived, or what is doubted.",
   );

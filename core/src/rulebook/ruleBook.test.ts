@@ -18,10 +18,11 @@ describe.each(tablesAu.map((table) => [table.name, table.rows as readonly Row<un
         if (next) expect(next.from).toBe(addDays(row.to, 1));
       });
     });
-    it("says source and standing, and why where it is not published", () => {
+    it("says source and standing, why where it is derived or unsure, and is published only once it was seen", () => {
       for (const row of rows) {
         expect(row.source.title && row.source.section && row.source.seen).toBeTruthy();
-        if (row.standing !== "published") expect(row.note).toBeTruthy();
+        if (row.standing === "derived" || row.standing === "unsure") expect(row.note).toBeTruthy();
+        expect(row.standing === "published").toBe(row.source.seen !== "from memory");
       }
     });
     it("keeps figures as decimal text, never as binary fractions", () => {

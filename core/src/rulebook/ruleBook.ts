@@ -3,7 +3,15 @@
  */
 import type { IsoDate } from "../calendar/dates.ts";
 
-export type Standing = "published" | "derived" | "unsure";
+/**
+ * How far a row can be relied on. published: somebody laid it beside its publication; remembered: the figures are those
+ * of the publication as it is remembered, and nobody has laid them beside it; derived: worked out from other figures;
+ * unsure: it may be wrong.
+ */
+export const standings = ["published", "remembered", "derived", "unsure"] as const;
+export type Standing = (typeof standings)[number];
+/** Standings that a pay says of itself; that nearly all is remembered stands in the rule book, and in each working. */
+export const isDoubtful = (standing: Standing): boolean => standing === "derived" || standing === "unsure";
 
 export interface Source {
   title: string;

@@ -3,6 +3,7 @@
  * somebody asks: a figure that nobody opens costs one closure.
  */
 import { type Decimal, zero } from "../quantity/decimal.ts";
+import type { Standing } from "../rulebook/ruleBook.ts";
 
 export type Unit = "money" | "hours" | "rate" | "percent" | "count";
 
@@ -11,7 +12,7 @@ export interface SourceNote {
   table: string;
   title: string;
   section: string;
-  standing: "published" | "derived" | "unsure";
+  standing: Standing;
   from: string;
   to: string;
   note?: string;

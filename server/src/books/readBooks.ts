@@ -5,6 +5,7 @@ import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { accountNames, gatherLines } from "../runs/journalLines.ts";
 import { document, journal, journalLine, pay, person } from "../store/schema.ts";
+import { brokenAmong } from "../store/seals.ts";
 
 export function listJournals(context: Context, businessId: number): JournalSummary[] {
   const { db } = context.store;
@@ -85,5 +86,6 @@ export function readJournal(context: Context, journalId: number): JournalView {
     totalCents: entries.reduce((total, entry) => total + entry.debitCents, 0),
     entries,
     documentId: head.kind === "run" ? (csv?.id ?? null) : null,
+    broken: brokenAmong(context.store, { journal: [journalId], document: csv ? [csv.id] : [] }),
   };
 }

@@ -3,6 +3,7 @@ import type { DueView } from "@zesty/contract/books";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { due, fund, person, superChoice } from "../store/schema.ts";
+import { brokenSeals } from "../store/seals.ts";
 
 /** What goes to a tax agency, by kind. */
 export const dueWords: Partial<Record<DueView["kind"], string>> = {
@@ -35,6 +36,8 @@ export function readDues(context: Context, businessId: number): DueView[] {
       .all()
       .map((row) => [row.personId, row.memberNumber]),
   );
+  const found = brokenSeals(context.store, "due", { only: rows.map((row) => row.due.id) });
+  const broken = new Map(found.map((each) => [each.id, [each.words]]));
   const views = new Map<string, DueView>();
   for (const row of rows) {
     const words =
@@ -52,8 +55,10 @@ export function readDues(context: Context, businessId: number): DueView[] {
       lastPayday: payday,
       runId: row.due.runId,
       cents: 0,
+      broken: [],
       people: [],
     };
+    view.broken.push(...(broken.get(row.due.id) ?? []));
     if (payday < view.firstPayday) view.firstPayday = payday;
     if (payday > view.lastPayday) view.lastPayday = payday;
     view.cents += row.due.amountCents;

@@ -1,4 +1,5 @@
 /** For each channel: what to send, how to find it again after a lost answer, and how to ask for its result. */
+import { dateWords } from "@zesty/core/calendar/dates";
 import { and, eq } from "drizzle-orm";
 import type { Transporter } from "nodemailer";
 import type { Context } from "../context.ts";
@@ -78,9 +79,9 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
             messageId: row.messageId,
             from: `"${owner.name.replace(/"/g, "")}" <${owner.contact.email}>`,
             to: row.recipient ?? "",
-            subject: `Your payslip for ${slip.payday}`,
+            subject: `Your payslip for ${dateWords(slip.payday)}`,
             // No amounts in the letter itself: they stand in the attachment only.
-            text: `Hello ${slip.employee.name.split(" ")[0]},\n\nyour payslip for the period ${slip.period.start} to ${slip.period.end} is attached.\n\n${owner.name}\n`,
+            text: `Hello ${slip.employee.name.split(" ")[0]},\n\nyour payslip for the period ${dateWords(slip.period.start)} to ${dateWords(slip.period.end)} is attached.\n\n${owner.name}\n`,
             fileName: `payslip-${slip.payday}.pdf`,
             bytes: readDocument(context, documentId).bytes,
           },

@@ -11,6 +11,7 @@ import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { business, leaveEntry, payCycle, person, signedPay } from "../store/schema.ts";
+import { brokenAmong } from "../store/seals.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { readFringeBenefits } from "./fringeBenefits.ts";
 import { missingFacts, missingFactsNz } from "./missing.ts";
@@ -105,6 +106,10 @@ export function readPerson(context: Context, personId: number): PersonView {
     id,
     businessId,
     payrollId,
+    broken: brokenAmong(context.store, {
+      pay: pays.map((each) => each.id),
+      leave: entries.filter((each) => each.signedPayId === null).map((each) => each.id),
+    }),
     details,
     employment: {
       from: terms.from,

@@ -5,6 +5,7 @@ import { leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import { filingPlan } from "../filings/paydayFiling.ts";
+import { anchorOf } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
@@ -75,6 +76,7 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
         ? { people: reported(prepared).length, ...payerTotals(prepared), payday: run.payday }
         : null,
     filing,
+    anchor: anchorOf(context.store),
     payslips: {
       byMail: pays.filter((each) => each.row.row.person.email).length,
       without: pays.filter((each) => !each.row.row.person.email).map((each) => each.slip.employee.name),

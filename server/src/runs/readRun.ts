@@ -7,7 +7,8 @@ import type { Actor, Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
 import { datedRecords } from "../store/dated.ts";
-import { costCentre, payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
+import { costCentre, document, due, journal, payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
+import { brokenAmong } from "../store/seals.ts";
 import { departuresPaid, linesOfRun } from "./openRun.ts";
 import { findRun, type LoadedRun, loadRun, type Run } from "./runRows.ts";
 import { segmentsOf } from "./segments.ts";
@@ -93,6 +94,7 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
     ruleBookVersion: context.rules.version,
     loadedRules: context.ruleShelf.loaded(),
     signedOffBy: signer?.name ?? null,
+    broken: open ? [] : brokenOfRun(context, runId),
     canSign: rightIn(context, actor, run.businessId) === "authorise",
   };
 }
@@ -183,6 +185,23 @@ function leftOut(context: Context, { run, rows }: LoadedRun): RunView["leftOut"]
             : "was added after this run was opened";
       return { personId: each.id, name: `${each.givenName} ${each.familyName}`, why };
     });
+}
+
+/** What is kept of a signed-off run and is not as it was sealed. */
+function brokenOfRun({ store }: Context, runId: number): string[] {
+  const ids = (table: typeof signedPay | typeof journal | typeof document | typeof due) =>
+    store.db
+      .select({ id: table.id })
+      .from(table)
+      .where(eq(table.runId, runId))
+      .all()
+      .map((row) => row.id);
+  return brokenAmong(store, {
+    pay: ids(signedPay),
+    journal: ids(journal),
+    document: ids(document),
+    due: ids(due),
+  });
 }
 
 /** The working of one figure of a signed-off pay, as it was kept. */

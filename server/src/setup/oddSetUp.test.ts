@@ -18,9 +18,11 @@ import { signOff } from "../runs/signOff.ts";
 import { setTick } from "../runs/ticks.ts";
 import { type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { document, due, loadedRow, outbox } from "../store/schema.ts";
+import { confirmRules } from "./confirmRules.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
 import { addElement, addFund, readBusiness } from "./readBusiness.ts";
+import { loadedRows, ruleTables } from "./ruleTables.ts";
 
 let world: SmallWorld;
 beforeEach(() => {
@@ -320,6 +322,22 @@ describe("a table loaded from a file", () => {
     expect(() => prepareAgain(world.context, runId)).not.toThrow();
     withdrawRuleRow(world.context, world.actor, 1);
     expect(first(next)?.figures?.super).toBe("143.64");
+  });
+  it("confirmed beside its publication is published from then on, figures as they were, and can be taken back", () => {
+    const runId = open();
+    const notes = () =>
+      first(runId)?.marks.filter((mark) => mark.facts.table?.startsWith("Superannuation Guarantee")).length;
+    expect(notes()).toBe(1);
+    const wanted = { table: "superGuaranteeRules", from: last?.from ?? "", edition: "The Act as compiled, 1 July" };
+    confirmRules(world.context, world.actor, wanted);
+    expect([first(runId)?.figures?.super, notes()]).toEqual(["143.64", 0]);
+    const [row] = ruleTables(loadedRows(world.context)).find((each) => each.name === wanted.table)?.rows ?? [];
+    expect([row?.standing, row?.note]).toEqual(["published", null]);
+    expect(row?.seen).toBe("2026-07-01 by Kim Example: The Act as compiled, 1 July");
+    expect(() => confirmRules(world.context, world.actor, wanted)).toThrow("confirmed already");
+    expect(() => confirmRules(world.context, world.actor, { ...wanted, from: "2019-01-01" })).toThrow("not in force");
+    withdrawRuleRow(world.context, world.actor, row?.loaded?.id ?? 0);
+    expect(notes()).toBe(1);
   });
   it("is refused whole when anything in it is wrong", () => {
     expect(() => planRuleLoad(world.context, world.actor, file("twelve"))).toThrow("figures.percent");

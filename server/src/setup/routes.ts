@@ -1,5 +1,5 @@
 /** Routes of the set-up beside the business itself: employer costs, top-up schemes, short lists, the rule book. */
-import { ruleFile } from "@zesty/contract/books";
+import { confirmRules as confirmSchema, ruleFile } from "@zesty/contract/books";
 import { newCycle } from "@zesty/contract/business";
 import { enrol, newAccount, newCentre, newCost, newTopUp } from "@zesty/contract/costs";
 import type { Request, Router } from "express";
@@ -9,6 +9,7 @@ import { businessRoute } from "../http/onBusiness.ts";
 import { ProblemError } from "../http/problem.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { business } from "../store/schema.ts";
+import { confirmRules } from "./confirmRules.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { addCycle } from "./createBusiness.ts";
 import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
@@ -59,6 +60,13 @@ export function ruleRoutes(context: Context, router: Router): void {
   router.get(
     "/rules",
     signedIn(context, () => ruleTables(loadedRows(context))),
+  );
+  router.post(
+    "/rules/confirm",
+    asLead((actor, request) => {
+      confirmRules(context, actor, body(confirmSchema, request));
+      return inForce();
+    }),
   );
   router.post(
     "/rules/plan",

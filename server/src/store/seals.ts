@@ -129,3 +129,9 @@ export function brokenSeals(store: Store, kind: SealKind, { only, from = 0 }: { 
     if (!seen.has(id)) broken.push({ kind, id, words: `${names[kind]} ${id} was deleted after it was sealed.` });
   return broken;
 }
+
+/** What of these rows is not as it was sealed, in words: for the page that shows their figures. */
+export const brokenAmong = (store: Store, rows: Partial<Record<SealKind, number[]>>): string[] =>
+  Object.entries(rows).flatMap(([kind, only]) =>
+    brokenSeals(store, kind as SealKind, { only }).map((each) => each.words),
+  );

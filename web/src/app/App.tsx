@@ -1,5 +1,13 @@
 /** Which page for which address; places are fetched when they are first opened. */
-import { createBrowserRouter, isRouteErrorResponse, Navigate, RouterProvider, useRouteError } from "react-router";
+import { useRef } from "react";
+import {
+  createBrowserRouter,
+  isRouteErrorResponse,
+  Navigate,
+  RouterProvider,
+  useLocation,
+  useRouteError,
+} from "react-router";
 import { Button } from "../parts/Button.tsx";
 import { Loading } from "../parts/Page.tsx";
 import { api } from "../state/api.ts";
@@ -33,6 +41,24 @@ function Fault() {
   );
 }
 
+function PlaceFault() {
+  const error = useRouteError();
+  const { pathname } = useLocation();
+  const first = useRef(pathname);
+  const fetcherFailed = error instanceof TypeError && /import/i.test(error.message);
+  return (
+    <main id="main" className="p-10">
+      <h1 className="font-name text-[24px]">{fetcherFailed ? "This page could not be fetched" : "This page broke"}</h1>
+      <p className="my-3 text-quiet">
+        {fetcherFailed
+          ? "The program was renewed meanwhile, or the line is cut. Nothing that was saved is lost."
+          : "Nothing that was saved is lost, and the other places work. Tell whoever keeps the program what you did."}
+      </p>
+      <Button onClick={() => window.location.assign(first.current)}>Try again</Button>
+    </main>
+  );
+}
+
 const router = createBrowserRouter([
   { path: "/join", ErrorBoundary: Fault, lazy: () => import("./Join.tsx").then((m) => ({ Component: m.Join })) },
   {
@@ -41,40 +67,52 @@ const router = createBrowserRouter([
     ErrorBoundary: Fault,
     HydrateFallback: () => <Loading what="your desk" />,
     children: [
-      { index: true, element: <Navigate to="/desk" replace /> },
-      { path: "desk", lazy: () => import("../places/desk/Desk.tsx").then((m) => ({ Component: m.Desk })) },
-      { path: "run", lazy: () => import("../places/run/RunList.tsx").then((m) => ({ Component: m.RunList })) },
-      { path: "run/:run", lazy: () => import("../places/run/RunPage.tsx").then((m) => ({ Component: m.RunPage })) },
-      { path: "people", lazy: () => import("../places/people/People.tsx").then((m) => ({ Component: m.People })) },
       {
-        path: "people/new",
-        lazy: () => import("../places/people/NewPerson.tsx").then((m) => ({ Component: m.NewPersonPage })),
-      },
-      {
-        path: "people/:person",
-        lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
-      },
-      { path: "dues", lazy: () => import("../places/dues/Dues.tsx").then((m) => ({ Component: m.Dues })) },
-      { path: "books", lazy: () => import("../places/books/Books.tsx").then((m) => ({ Component: m.Books })) },
-      {
-        path: "books/:journal",
-        lazy: () => import("../places/books/JournalPage.tsx").then((m) => ({ Component: m.JournalPage })),
-      },
-      { path: "set-up", lazy: () => import("../places/setup/SetUp.tsx").then((m) => ({ Component: m.SetUp })) },
-      {
-        path: "set-up/rules",
-        lazy: () => import("../places/setup/RuleBookPage.tsx").then((m) => ({ Component: m.RuleBookPage })),
-      },
-      { path: "set-up/users", lazy: () => import("../places/users/Users.tsx").then((m) => ({ Component: m.Users })) },
-      {
-        path: "set-up/safety",
-        lazy: () => import("../places/safety/Safety.tsx").then((m) => ({ Component: m.Safety })),
-      },
-      { path: "set-up/trail", lazy: () => import("../places/safety/Trail.tsx").then((m) => ({ Component: m.Trail })) },
-      { path: "you", lazy: () => import("../places/account/Account.tsx").then((m) => ({ Component: m.Account })) },
-      {
-        path: "set-up/new-business",
-        lazy: () => import("../places/setup/NewBusiness.tsx").then((m) => ({ Component: m.NewBusinessPage })),
+        // A page that breaks leaves the bar standing: the other places still open.
+        ErrorBoundary: PlaceFault,
+        children: [
+          { index: true, element: <Navigate to="/desk" replace /> },
+          { path: "desk", lazy: () => import("../places/desk/Desk.tsx").then((m) => ({ Component: m.Desk })) },
+          { path: "run", lazy: () => import("../places/run/RunList.tsx").then((m) => ({ Component: m.RunList })) },
+          { path: "run/:run", lazy: () => import("../places/run/RunPage.tsx").then((m) => ({ Component: m.RunPage })) },
+          { path: "people", lazy: () => import("../places/people/People.tsx").then((m) => ({ Component: m.People })) },
+          {
+            path: "people/new",
+            lazy: () => import("../places/people/NewPerson.tsx").then((m) => ({ Component: m.NewPersonPage })),
+          },
+          {
+            path: "people/:person",
+            lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
+          },
+          { path: "dues", lazy: () => import("../places/dues/Dues.tsx").then((m) => ({ Component: m.Dues })) },
+          { path: "books", lazy: () => import("../places/books/Books.tsx").then((m) => ({ Component: m.Books })) },
+          {
+            path: "books/:journal",
+            lazy: () => import("../places/books/JournalPage.tsx").then((m) => ({ Component: m.JournalPage })),
+          },
+          { path: "set-up", lazy: () => import("../places/setup/SetUp.tsx").then((m) => ({ Component: m.SetUp })) },
+          {
+            path: "set-up/rules",
+            lazy: () => import("../places/setup/RuleBookPage.tsx").then((m) => ({ Component: m.RuleBookPage })),
+          },
+          {
+            path: "set-up/users",
+            lazy: () => import("../places/users/Users.tsx").then((m) => ({ Component: m.Users })),
+          },
+          {
+            path: "set-up/safety",
+            lazy: () => import("../places/safety/Safety.tsx").then((m) => ({ Component: m.Safety })),
+          },
+          {
+            path: "set-up/trail",
+            lazy: () => import("../places/safety/Trail.tsx").then((m) => ({ Component: m.Trail })),
+          },
+          { path: "you", lazy: () => import("../places/account/Account.tsx").then((m) => ({ Component: m.Account })) },
+          {
+            path: "set-up/new-business",
+            lazy: () => import("../places/setup/NewBusiness.tsx").then((m) => ({ Component: m.NewBusinessPage })),
+          },
+        ],
       },
     ],
   },

@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
+import { Nothing, Page } from "../parts/Page.tsx";
 import { api, pageId } from "../state/api.ts";
 import { BusinessContext } from "../state/business.ts";
 import { useAppDispatch } from "../state/store.ts";
@@ -108,7 +109,11 @@ export function Shell({ session }: { session: SessionView }) {
         </header>
         <Warnings session={session} />
         <div className="min-h-0 flex-1 overflow-auto">
-          <Outlet />
+          {business === null && needsBusiness.test(location.pathname) ? (
+            <NoBusiness lead={session.user?.lead ?? false} />
+          ) : (
+            <Outlet />
+          )}
         </div>
       </div>
       <GoOrDo
@@ -122,6 +127,25 @@ export function Shell({ session }: { session: SessionView }) {
       />
       <HelpOverlay open={help} onClose={() => setHelp(false)} />
     </BusinessContext>
+  );
+}
+
+/** Places that show one business. */
+const needsBusiness = /^\/(run|people|dues|books)(\/|$)|^\/set-up$/;
+
+function NoBusiness({ lead }: { lead: boolean }) {
+  return (
+    <Page title={lead ? "No business yet" : "Nothing is shared with you yet"}>
+      <Nothing>
+        {lead ? (
+          <Link className="text-action underline" to="/set-up/new-business">
+            Add the first business: its runs, people, dues and books come here
+          </Link>
+        ) : (
+          "The practice lead gives you the right to see a business; then its runs, people, dues and books come here."
+        )}
+      </Nothing>
+    </Page>
   );
 }
 

@@ -15,6 +15,7 @@ interface Props {
 
 export function AddForm({ action = "Add", fault, children, onSubmit, onLeave }: Props) {
   const [typed, setTyped] = useState(false);
+  const [busy, setBusy] = useState(false);
   return (
     <form
       noValidate
@@ -22,13 +23,14 @@ export function AddForm({ action = "Add", fault, children, onSubmit, onLeave }: 
       className="grid grid-cols-4 items-start gap-3 border-l-3 border-lime py-3 pl-4"
       onSubmit={(event) => {
         event.preventDefault();
-        void onSubmit();
+        setBusy(true);
+        void onSubmit().finally(() => setBusy(false));
       }}
     >
-      <AskBeforeLeaving when={typed} />
+      <AskBeforeLeaving when={typed && !busy} />
       {children}
       <div className="col-span-4 flex items-center gap-2">
-        <Button look="main" type="submit">
+        <Button look="main" type="submit" disabled={busy}>
           {action}
         </Button>
         <Button onClick={onLeave}>Cancel</Button>

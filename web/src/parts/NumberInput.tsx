@@ -1,5 +1,7 @@
 /** A small figure to type beside the sheet: taken when it is left, and only if it is a number. */
+import { tidied } from "@zesty/core/quantity/tidied";
 import { useId, useState } from "react";
+import { DateInput } from "./DateInput.tsx";
 
 const forms = {
   money: { test: /^\d{1,8}(\.\d{1,2})?$/, like: "250.00" },
@@ -21,6 +23,7 @@ interface Props {
 
 export function NumberInput({ label, form, value, hint, onValue }: Props) {
   const id = useId();
+  const Input = form === "date" ? DateInput : "input";
   const [fault, setFault] = useState<string | null>(null);
   return (
     <div className="flex items-baseline justify-between gap-3 py-0.5">
@@ -34,16 +37,16 @@ export function NumberInput({ label, form, value, hint, onValue }: Props) {
           hint && <span className="block text-[13px] text-quiet">{hint}</span>
         )}
       </label>
-      <input
+      <Input
         key={value ?? ""}
         id={id}
         type={form === "date" ? "date" : "text"}
         defaultValue={value ?? ""}
         aria-invalid={fault !== null}
         aria-describedby={fault ? `${id}-note` : undefined}
-        className="figures w-32 shrink-0 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-0.5 text-right aria-invalid:border-plum"
+        className="figures w-40 shrink-0 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-0.5 text-right aria-invalid:border-plum"
         onBlur={(event) => {
-          const typed = event.target.value.trim().replace(/^\$/, "");
+          const typed = tidied(event.target.value);
           if (typed !== "" && !forms[form].test.test(typed)) {
             setFault(`“${typed}” cannot be read. Write it as ${forms[form].like}.`);
             return;

@@ -23,6 +23,7 @@ function shown(working: Working): string {
 
 const standings = {
   published: "published",
+  remembered: "as published, from memory: nobody has laid it beside the publication yet",
   derived: "derived, not yet seen in print",
   unsure: "unsure: check before you rely on it",
 };
@@ -74,7 +75,11 @@ function Node({ working, personId, top = false }: { working: Working; personId: 
             <p className="mt-1 text-quiet">
               {working.source.title}: {working.source.section}. {longDate(working.source.from)} to{" "}
               {longDate(working.source.to)},{" "}
-              <span className={working.source.standing === "published" ? "" : "font-semibold text-amber"}>
+              <span
+                className={
+                  ["published", "remembered"].includes(working.source.standing) ? "" : "font-semibold text-amber"
+                }
+              >
                 {standings[working.source.standing]}
               </span>
               . {working.source.note}{" "}

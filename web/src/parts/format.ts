@@ -66,3 +66,7 @@ export const bytes = (count: number): string =>
   count < 1e6 ? `${Math.ceil(count / 1e3)} kB` : `${(count / 1e6).toFixed(1)} MB`;
 /** "1 person", "3 people": a count with its word. */
 export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
+/** 63 000 000 011: an ABN as the register writes it. */
+export const abnGrouped = (abn: string): string => abn.replace(/^(\d{2})(\d{3})(\d{3})(\d{3})$/, "$1 $2 $3 $4");
+/** 123-456-789: an IRD number as letters of Inland Revenue write it. */
+export const irdGrouped = (ird: string): string => ird.replace(/^0?(\d{2,3})(\d{3})(\d{3})$/, "$1-$2-$3");

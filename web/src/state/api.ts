@@ -1,7 +1,14 @@
 /** Server access: one place for every address of the API. */
 
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
-import type { DueView, JournalSummary, JournalView, RuleLoadPlan, RuleTableView } from "@zesty/contract/books";
+import type {
+  ConfirmRules,
+  DueView,
+  JournalSummary,
+  JournalView,
+  RuleLoadPlan,
+  RuleTableView,
+} from "@zesty/contract/books";
 import type { BusinessView, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
 import type { ClosedownPlan, NewClosedown } from "@zesty/contract/closedowns";
 import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
@@ -163,6 +170,10 @@ export const api = createApi({
     }),
     loadRules: build.mutation<RuleTableView[], RuleFile>({
       query: (body) => ({ url: "/rules", method: "POST", body }),
+      invalidatesTags: ["Rules", "Run", "Runs", "Desk"],
+    }),
+    confirmRules: build.mutation<RuleTableView[], ConfirmRules>({
+      query: (body) => ({ url: "/rules/confirm", method: "POST", body }),
       invalidatesTags: ["Rules", "Run", "Runs", "Desk"],
     }),
     withdrawRules: build.mutation<RuleTableView[], number>({

@@ -66,7 +66,7 @@ export const employmentStandards = table<EmploymentStandards>(
         smallEmployerUnder: 15,
       },
       source,
-      standing: "published",
+      standing: "remembered",
     },
   ],
 );

@@ -18,6 +18,6 @@ export const fringeBenefitRules = table<FringeBenefitRules>("fringeBenefitRules"
       section: "ss 5E, 135P: individual amounts above $2,000, grossed up at the lower rate",
       seen: "from memory",
     },
-    standing: "published",
+    standing: "remembered",
   },
 ]);

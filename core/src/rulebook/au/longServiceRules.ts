@@ -34,7 +34,7 @@ export const longServiceRules = table<LongServiceRules>("longServiceRules", "Lon
       section: "Entitlement and payment on leaving, in outline",
       seen: "from memory",
     },
-    standing: "published",
+    standing: "remembered",
     note: "In outline: portable schemes and agreements of some industries have their own rules.",
   },
 ]);

@@ -19,14 +19,14 @@ export const minimumWage = table<MinimumWage>("minimumWage", "National minimum w
     to: "2025-06-30",
     figures: { hourly: "24.10", casualLoadingPercent: "25", adultAge: "21" },
     source,
-    standing: "published",
+    standing: "remembered",
   },
   {
     from: "2025-07-01",
     to: "2026-06-30",
     figures: { hourly: "24.95", casualLoadingPercent: "25", adultAge: "21" },
     source,
-    standing: "published",
+    standing: "remembered",
   },
   {
     from: "2026-07-01",

@@ -80,7 +80,7 @@ export const studyLoanRates = table<StudyLoanRates>("studyLoanRates", "Study and
     to: "2025-06-30",
     figures: { method: "percent-of-all", steps: year2024 },
     source: { ...schedule8, section: "Per cent of earnings, 2024–25" },
-    standing: "published",
+    standing: "remembered",
   },
   {
     from: "2025-07-01",
@@ -109,7 +109,7 @@ export const studyLoanRates = table<StudyLoanRates>("studyLoanRates", "Study and
       ]),
     },
     source: { ...schedule8, section: "Marginal coefficients, payments from 24 September 2025" },
-    standing: "published",
+    standing: "remembered",
   },
   {
     from: "2026-07-01",

@@ -46,7 +46,7 @@ export const superGuaranteeRules = table<SuperGuaranteeRules>("superGuaranteeRul
       concessionalCap: "30000",
     },
     source,
-    standing: "published",
+    standing: "remembered",
   },
   {
     from: "2025-07-01",
@@ -61,7 +61,7 @@ export const superGuaranteeRules = table<SuperGuaranteeRules>("superGuaranteeRul
       concessionalCap: "30000",
     },
     source,
-    standing: "published",
+    standing: "remembered",
   },
   {
     from: "2026-07-01",

@@ -54,7 +54,7 @@ export const terminationRules = table<TerminationRules>("terminationRules", "Irr
     to: "2025-06-30",
     figures: { ...same, etpCap: "245000", redundancyBase: "12524", redundancyPerYear: "6264" },
     source,
-    standing: "published",
+    standing: "remembered",
     note: returnToWorkNote,
   },
   {
@@ -62,7 +62,7 @@ export const terminationRules = table<TerminationRules>("terminationRules", "Irr
     to: "2026-06-30",
     figures: { ...same, etpCap: "260000", redundancyBase: "13100", redundancyPerYear: "6552" },
     source,
-    standing: "published",
+    standing: "remembered",
     note: returnToWorkNote,
   },
   {

@@ -45,7 +45,7 @@ const source = {
 };
 
 export const withholdingRates = table<WithholdingRates>("withholdingRates", "PAYG withholding: single rates", "AU", [
-  { from: "2024-07-01", to: "2026-06-30", figures, source, standing: "published" },
+  { from: "2024-07-01", to: "2026-06-30", figures, source, standing: "remembered" },
   {
     from: "2026-07-01",
     to: "2027-06-30",

@@ -140,13 +140,13 @@ const schedule1 = {
 };
 
 const rows: Row<WithholdingScales>[] = [
-  { from: "2024-07-01", to: "2025-06-30", figures: from2024, source: schedule1, standing: "published" },
+  { from: "2024-07-01", to: "2025-06-30", figures: from2024, source: schedule1, standing: "remembered" },
   {
     from: "2025-07-01",
     to: "2026-06-30",
     figures: from2024,
     source: { ...schedule1, section: "Coefficients by scale, unchanged for 2025–26" },
-    standing: "published",
+    standing: "remembered",
   },
   {
     from: "2026-07-01",

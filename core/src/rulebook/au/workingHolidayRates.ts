@@ -18,7 +18,7 @@ const figures: WorkingHolidayRates = {
 const source = { title: "Schedule 15, working holiday makers", section: "Rates", seen: "from memory" };
 
 export const workingHolidayRates = table<WorkingHolidayRates>("workingHolidayRates", "Working holiday makers", "AU", [
-  { from: "2024-07-01", to: "2026-06-30", figures, source, standing: "published" },
+  { from: "2024-07-01", to: "2026-06-30", figures, source, standing: "remembered" },
   {
     from: "2026-07-01",
     to: "2027-06-30",

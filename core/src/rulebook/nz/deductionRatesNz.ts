@@ -58,14 +58,14 @@ export const deductionRatesNz = table<DeductionRatesNz>(
       to: "2025-03-31",
       figures: { ...same, studentLoan, kiwiSaver: three, esct: esct("16800", "57600", "84000", "216000") },
       source,
-      standing: "published",
+      standing: "remembered",
     },
     {
       from: "2025-04-01",
       to: "2026-03-31",
       figures: { ...same, studentLoan, kiwiSaver: three, esct: esct("18720", "64200", "93720", "216000") },
       source,
-      standing: "published",
+      standing: "remembered",
     },
     {
       from: "2026-04-01",

@@ -18,14 +18,14 @@ export const earnersLevy = table<EarnersLevy>("earnersLevy", "ACC earners' levy"
     to: "2025-03-31",
     figures: { percent: "1.60", maximumEarnings: "142283" },
     source,
-    standing: "published",
+    standing: "remembered",
   },
   {
     from: "2025-04-01",
     to: "2026-03-31",
     figures: { percent: "1.67", maximumEarnings: "152790" },
     source,
-    standing: "published",
+    standing: "remembered",
   },
   {
     from: "2026-04-01",

@@ -39,7 +39,7 @@ export const holidayRules = table<HolidayRules>("holidayRules", "Holidays and le
       publicHolidayPercent: "150",
     },
     source,
-    standing: "published",
+    standing: "remembered",
     note: "A replacement Act was announced in September 2025; until it is in force the Act of 2003 governs.",
   },
 ]);

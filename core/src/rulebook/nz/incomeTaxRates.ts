@@ -64,14 +64,14 @@ const now: IncomeTaxRates = {
 };
 
 const rows: Row<IncomeTaxRates>[] = [
-  { from: "2024-04-01", to: "2024-07-30", figures: old, source, standing: "published" },
-  { from: "2024-07-31", to: "2026-03-31", figures: now, source, standing: "published" },
+  { from: "2024-04-01", to: "2024-07-30", figures: old, source, standing: "remembered" },
+  { from: "2024-07-31", to: "2026-03-31", figures: now, source, standing: "remembered" },
   {
     from: "2026-04-01",
     to: "2027-03-31",
     figures: now,
     source,
-    standing: "published",
+    standing: "remembered",
     note: "No change is known for the year ended 31 March 2027.",
   },
 ];

@@ -2,6 +2,7 @@
 import type { JournalEntry } from "@zesty/contract/books";
 import { Fragment, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { cents, centsOrDash, longDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
@@ -43,6 +44,7 @@ export function JournalPage() {
       <p className="-mt-3 mb-4 text-quiet">
         {longDate(journal.date)}. {journal.description}
       </p>
+      <BrokenNote broken={journal.broken} />
       <table className="figures w-full text-[15px]">
         <thead>
           <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">

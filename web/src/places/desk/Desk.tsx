@@ -55,10 +55,12 @@ function LaneName({ lane }: { lane: Lane }) {
 }
 
 function LaneWheel({ lane, payday }: { lane: Lane; payday: Payday }) {
+  const take = useTakeBusiness();
   const to = payday.runId === null ? `/run?cycle=${payday.cycleId}` : `/run/${payday.runId}`;
   return (
     <Link
       to={to}
+      onClick={() => take(lane.businessId)}
       className="block rounded-full hover:scale-110"
       title={`${lane.name}, payday ${weekdayDate(payday.payday)}`}
     >

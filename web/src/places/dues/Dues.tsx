@@ -1,6 +1,7 @@
 /** What is owed to whom by when. */
 import { useState } from "react";
 import { Link } from "react-router";
+import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { cents, dollars, shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -47,6 +48,7 @@ export function Dues() {
                 ) : (
                   each.words
                 )}
+                <BrokenNote broken={each.broken} />
               </td>
               <td>
                 <Link className="text-action underline" to={`/run/${each.runId}`}>

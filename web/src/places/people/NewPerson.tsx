@@ -1,13 +1,51 @@
 /** Adding a person: what the first pay needs; the rest is mended on the person's page and stays marked until then. */
+import type { BusinessView } from "@zesty/contract/business";
+import type { UsualLine } from "@zesty/contract/people";
+import type { KiwiSaverFacts } from "@zesty/contract/peopleNz";
+import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { bases } from "@zesty/core/pay/payInput";
+import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
+import { isDecimalText } from "@zesty/core/quantity/decimal";
+import { tidied } from "@zesty/core/quantity/tidied";
 import { useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { ChoiceField, errorAt, showErrors, TextField, TickField } from "../../parts/Fields.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+
+const isPermanent = (basis: string): boolean => basis === "full-time" || basis === "part-time";
+
+/** What a choice at the start means; rates and dates come on the person's page. */
+const kiwiSaverOf = (choice: string): KiwiSaverFacts => ({
+  status: choice === "not-member" ? "not-member" : "member",
+  joined: choice === "automatic" ? "automatic" : "existing",
+  employeeRate: null,
+  employerRate: null,
+  esctRate: null,
+  temporaryUntil: null,
+  suspendedUntil: null,
+  optOutDate: null,
+  totalRemuneration: false,
+});
+
+/** Usual pay as one line: the salary's share of a pay, or the hours of the period. What cannot be read is left out. */
+function usualLines(
+  employment: { salary: string; weeklyHours: string },
+  { cycle }: BusinessView["cycles"][number],
+  setUp: BusinessView,
+): UsualLine[] {
+  const [salary, weeklyHours] = [tidied(employment.salary), tidied(employment.weeklyHours)];
+  if (![salary, weeklyHours].every((text) => text === "" || isDecimalText(text))) return [];
+  const usual = usualOfPeriod({ salary, weeklyHours }, cycle as Cycle);
+  const entry = usual && "amount" in usual ? "amount" : "hours";
+  const element = setUp.elements.find(
+    (each) => each.element === "ordinary" && each.entry === entry && Number(each.percent) === 100,
+  );
+  return usual && element ? [{ elementId: element.id, ...usual }] : [];
+}
 
 export function NewPersonPage() {
   const business = useBusiness();
@@ -18,14 +56,23 @@ export function NewPersonPage() {
     defaultValues: {
       payrollId: "",
       details: { givenName: "", familyName: "", birthDate: "", startDate: "", email: "" },
-      employment: { basis: "full-time", weeklyHours: "38", hourlyRate: "", cycleId: "" },
+      employment: { basis: "full-time", weeklyHours: "38", hourlyRate: "", salary: "", cycleId: "" },
+      usual: true,
+      kiwiSaver: "later",
+      withPay: false,
     },
   });
   if (!setUp) return <Loading what="the set-up" />;
   const isNz = setUp.country === "NZ";
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async ({ payrollId, details, employment }) => {
-    const permanent = employment.basis === "full-time" || employment.basis === "part-time";
+  const basis = form.watch("employment.basis");
+  const submit = form.handleSubmit(async ({ payrollId, details, employment, usual, kiwiSaver, withPay }) => {
+    if (employment.hourlyRate !== "" && employment.salary !== "")
+      return form.setError("employment.salary", {
+        message: "A salary or an hourly rate: take one of them out. The rate of a salary follows from it.",
+      });
+    const permanent = isPermanent(employment.basis);
+    const cycle = setUp.cycles.find((each) => each.id === Number(employment.cycleId)) ?? setUp.cycles[0];
     const answer = await create({
       business: business.id,
       person: {
@@ -34,7 +81,7 @@ export function NewPersonPage() {
         employment: {
           ...employment,
           basis: employment.basis as (typeof bases)[number],
-          cycleId: Number(employment.cycleId || setUp.cycles[0]?.id),
+          cycleId: cycle?.id ?? 0,
           classification: null,
           minimumRate: null,
           placeId: setUp.places[0]?.id ?? null,
@@ -42,8 +89,9 @@ export function NewPersonPage() {
         },
         ...(isNz
           ? {
+              ...(kiwiSaver === "later" ? {} : { kiwiSaver: kiwiSaverOf(kiwiSaver) }),
               holidays: {
-                withPay: false,
+                withPay: withPay && !permanent,
                 varies: employment.basis === "casual",
                 agreedWeek: null,
                 averageOnlyUntil: null,
@@ -51,6 +99,7 @@ export function NewPersonPage() {
               },
             }
           : {}),
+        ...(usual && permanent && cycle ? { usualPay: { lines: usualLines(employment, cycle, setUp) } } : {}),
         ...(permanent && !isNz
           ? {
               leave: {
@@ -99,6 +148,31 @@ export function NewPersonPage() {
         </ChoiceField>
         {field("employment.weeklyHours", "Hours a week")}
         {field("employment.hourlyRate", "Hourly rate")}
+        {field("employment.salary", "or salary a year")}
+        {isPermanent(basis) ? (
+          <TickField
+            label="That is the usual pay"
+            hint="Each run begins with it; change it on the person's page"
+            {...form.register("usual")}
+          />
+        ) : (
+          <span />
+        )}
+        {isNz && (
+          <ChoiceField label="KiwiSaver" {...form.register("kiwiSaver")}>
+            <option value="later">not known yet: marked until it is</option>
+            <option value="automatic">new to it: enrolled on starting</option>
+            <option value="existing">is a member already</option>
+            <option value="not-member">exempt: under 18, from 65 on, or not living here</option>
+          </ChoiceField>
+        )}
+        {isNz && !isPermanent(basis) && (
+          <TickField
+            label="8 % with each pay in place of annual holidays"
+            hint="Only work so irregular that holidays cannot be taken, or a fixed term under a year; agreed in writing"
+            {...form.register("withPay")}
+          />
+        )}
         <div className="col-span-2">
           {errors.root && (
             <p role="alert" className="mb-2 text-plum">

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { shortDate } from "../../parts/format.ts";
+import { counted, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -42,7 +42,8 @@ export function People() {
       ) : (
         <>
           <p className="mb-2 text-quiet">
-            {people.length} people, {incomplete === 0 ? "all complete" : `${incomplete} with something missing`}
+            {counted(people.length, "person", "people")},{" "}
+            {incomplete === 0 ? "all complete" : `${incomplete} with something missing`}
           </p>
           <table className="w-full text-[15px]">
             <thead>

@@ -5,6 +5,7 @@ import { leaveWords } from "@zesty/core/leave/kinds";
 import { leaveKindNz, leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
 import { type ComponentType, useEffect, useState } from "react";
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from "react-router";
+import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { countryWords } from "../../parts/countryWords.ts";
 import { hours, longDate, money, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
@@ -63,6 +64,7 @@ export function PersonPage() {
           </span>
         )}
       </p>
+      <BrokenNote broken={person.broken} />
       <div className="grid grid-cols-[1fr_340px] gap-10">
         <Sections person={person} setUp={setUp} day={session.day} />
         <Beside person={person} />
@@ -397,11 +399,21 @@ function Beside({ person }: { person: PersonView }) {
       <h2 className="mt-6 border-b border-rule-strong pb-1 font-name text-[18px]">Pays</h2>
       {person.pays.length === 0 && <p className="py-2 text-quiet">Signed-off pays come here.</p>}
       <table className="w-full">
+        {person.pays.length > 0 && (
+          <thead className="text-[13.5px] text-quiet">
+            <tr>
+              <th className="text-left font-medium">Payday</th>
+              <th className="text-right font-medium">Gross</th>
+              <th className="text-right font-medium">Tax</th>
+              <th className="text-right font-medium">Net</th>
+            </tr>
+          </thead>
+        )}
         <tbody>
           {person.pays.map((each) => (
             <tr key={`${each.runId}${each.payId}`} className="border-b border-rule">
               <td className="py-0.5">
-                <Link className="text-action underline" to={`/run/${each.runId}`}>
+                <Link className="text-action underline" to={`/run/${each.runId}?pay=${each.payId}`}>
                   {weekdayDate(each.payday)}
                 </Link>
               </td>

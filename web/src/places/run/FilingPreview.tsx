@@ -1,6 +1,6 @@
 /** What the employment information of a payday will say: looked at before it is sent. */
 import type { FilingPlan } from "@zesty/contract/runs";
-import { money, moneyOrDash, weekdayDate } from "../../parts/format.ts";
+import { counted, money, moneyOrDash, weekdayDate } from "../../parts/format.ts";
 
 const changes: Record<FilingPlan["details"][number]["change"], string> = {
   new: "starts",
@@ -12,7 +12,7 @@ export function FilingPreview({ filing }: { filing: FilingPlan }) {
   return (
     <>
       <p>
-        {filing.nil ? "Nil return" : `Employment information for ${filing.lines.length} people`}
+        {filing.nil ? "Nil return" : `Employment information for ${counted(filing.lines.length, "person", "people")}`}
         {filing.amendment > 0 && `, amendment ${filing.amendment} of this payday`}, due{" "}
         <span className={filing.late ? "font-semibold text-plum" : ""}>
           {weekdayDate(filing.due)}

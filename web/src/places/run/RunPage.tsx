@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { DataGridHandle } from "react-data-grid";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useParams, useSearchParams } from "react-router";
+import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { longDate, weekdayDate } from "../../parts/format.ts";
 import { Loading } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -29,9 +30,11 @@ import { OverridePanel } from "./OverridePanel.tsx";
 import { PaydayMover } from "./PaydayMover.tsx";
 import { PayslipPreview } from "./PayslipPreview.tsx";
 import { PublicHolidayPanel } from "./PublicHolidayPanel.tsx";
+import { RunNotes } from "./RunNotes.tsx";
 import { RunSheet } from "./RunSheet.tsx";
 import { RunTools } from "./RunTools.tsx";
 import { runKindWords } from "./runKindWords.ts";
+import { sharedNotes, withoutShared } from "./runNotes.ts";
 import { SendPanel } from "./SendPanel.tsx";
 import { SignOffPanel } from "./SignOffPanel.tsx";
 import { sheetRows } from "./sheetRows.ts";
@@ -128,12 +131,14 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
     },
     { enableOnFormTags: true, preventDefault: true },
   );
-  useHotkeys("escape", () => setBeside({ kind: "account" }), { enableOnFormTags: true });
+  // Not from a field: what is typed there would be gone.
+  useHotkeys("escape", () => setBeside({ kind: "account" }));
   useEffect(() => {
     document.title = `Payday ${longDate(view.payday)} · Zesty Ledger`;
   }, [view.payday]);
 
-  const { rows } = view;
+  const shared = useMemo(() => sharedNotes(view.rows), [view.rows]);
+  const rows = useMemo(() => view.rows.map((each) => withoutShared(each, shared)), [view.rows, shared]);
   const centreRows = useAppSelector((state) => state.run.centreRows);
   const shown = useMemo(() => sheetRows(rows, centreRows), [rows, centreRows]);
   const account = () => setBeside({ kind: "account" });
@@ -237,10 +242,17 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
         />
       </div>
       <OfferedTyping />
+      {view.broken.length > 0 && (
+        <div className="px-6">
+          <BrokenNote broken={view.broken} />
+        </div>
+      )}
+      <RunNotes view={view} shared={shared} />
       <div className="flex min-h-0 flex-1">
         <section className="min-w-0 flex-1 pl-4" aria-label="Sheet">
           <RunSheet
             view={view}
+            rows={shown}
             step={step}
             extra={extra}
             gridRef={gridRef}

@@ -6,10 +6,11 @@ import { cellsTyped, said, selected, undone } from "../../state/runSlice.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { elementOf, elementsInSheet, figureOf, type Step, sheetColumns, typedText } from "./columns.tsx";
 import { readPaste } from "./paste.ts";
-import { rowKey, type SheetRow, sheetRows } from "./sheetRows.ts";
+import { rowKey, type SheetRow } from "./sheetRows.ts";
 
 interface Props {
   view: RunView;
+  rows: readonly SheetRow[];
   step: Step;
   extra: readonly number[];
   gridRef: RefObject<DataGridHandle | null>;
@@ -20,15 +21,12 @@ interface Props {
   onFind: () => void;
 }
 
-export function RunSheet({ view, step, extra, gridRef, onWhy, onTick, onMarkMove, onPersonMove, onFind }: Props) {
+export function RunSheet({ view, rows, step, extra, gridRef, onWhy, onTick, onMarkMove, onPersonMove, onFind }: Props) {
   const dispatch = useAppDispatch();
   const bad = useAppSelector((state) => state.run.bad);
   const inHand = useAppSelector((state) => state.run.selected);
   const fresh = useAppSelector((state) => state.run.fresh);
   const position = useRef<{ rowIdx: number; key: string }>({ rowIdx: 0, key: "name" });
-
-  const centreRows = useAppSelector((state) => state.run.centreRows);
-  const rows = useMemo(() => sheetRows(view.rows, centreRows), [view.rows, centreRows]);
 
   const onType = useCallback(
     ({ payId, costCentre }: SheetRow, elementId: number, value: string) =>

@@ -3,7 +3,7 @@ import type { RunView, SignOffPlan } from "@zesty/contract/runs";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TickField } from "../../parts/Fields.tsx";
-import { cents, centsOrDash, dollars, hours, money, sentenceCase, weekdayDate } from "../../parts/format.ts";
+import { cents, centsOrDash, counted, dollars, hours, money, sentenceCase, weekdayDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { selected } from "../../state/runSlice.ts";
@@ -12,10 +12,11 @@ import { FilingPreview } from "./FilingPreview.tsx";
 
 export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () => void }) {
   const unsaved = useAppSelector((state) => state.run.unsaved.length > 0);
-  const bad = useAppSelector((state) => Object.values(state.run.bad));
+  const badCells = useAppSelector((state) => state.run.bad);
+  const bad = Object.values(badCells);
   const { data: plan, error: planError } = api.usePlanQuery(view.id, {
     refetchOnMountOrArgChange: true,
-    skip: unsaved,
+    skip: unsaved || view.state !== "open",
   });
   const [signOff, { error, isLoading }] = api.useSignOffMutation();
   const [declared, setDeclared] = useState(false);
@@ -79,7 +80,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
             className="mt-2 w-full"
             disabled={!declared || !ready || unsaved || isLoading}
           >
-            {isLoading ? `Signing off ${plan.people} people…` : "Sign off"}
+            {isLoading ? `Signing off ${counted(plan.people, "person", "people")}…` : "Sign off"}
           </Button>
           <p className="mt-1 text-[13px] text-quiet">Nothing leaves the house yet. You send it in the next step.</p>
         </form>
@@ -105,16 +106,16 @@ function Plan({ plan }: { plan: SignOffPlan }) {
       <dl>
         {item(
           "Pay",
-          `${plan.people} people, net ${dollars(plan.totals.net ?? 0)}, ${plan.filing ? "PAYE" : "tax"} ${dollars(plan.totals.withheld ?? 0)}, cost ${dollars(plan.totals.cost ?? 0)}`,
+          `${counted(plan.people, "person", "people")}, net ${dollars(plan.totals.net ?? 0)}, ${plan.filing ? "PAYE" : "tax"} ${dollars(plan.totals.withheld ?? 0)}, cost ${dollars(plan.totals.cost ?? 0)}`,
         )}
         {item(
           "Bank",
-          `File of ${plan.bank.payments} payments, ${dollars(plan.bank.cents)}, to be paid on ${weekdayDate(plan.bank.processDate)} from account ${plan.bank.from}`,
+          `File of ${counted(plan.bank.payments, "payment")}, ${dollars(plan.bank.cents)}, to be paid on ${weekdayDate(plan.bank.processDate)} from account ${plan.bank.from}`,
         )}
         {plan.payEvent &&
           item(
             "Tax agency",
-            `Pay event for ${plan.payEvent.people} people: W1 $${money(plan.payEvent.w1)}, W2 $${money(plan.payEvent.w2)}`,
+            `Pay event for ${counted(plan.payEvent.people, "person", "people")}: W1 $${money(plan.payEvent.w1)}, W2 $${money(plan.payEvent.w2)}`,
           )}
         {plan.filing && item("Inland Revenue", <FilingPreview filing={plan.filing} />)}
         {item(
@@ -151,6 +152,12 @@ function Plan({ plan }: { plan: SignOffPlan }) {
                 `${sentenceCase(each.words)}${each.added === "0.00" ? "" : ` +${hours(each.added, 2)}`}${each.taken === "0.00" ? "" : ` −${hours(each.taken, 2)}`} ${each.unit === "hours" ? "h" : each.unit}`,
             )
             .join("; ") || "no change",
+        )}
+        {item(
+          "Audit trail",
+          <>
+            Sealed, from entry {plan.anchor.entry} on: <code className="text-[12px] break-all">{plan.anchor.hash}</code>
+          </>,
         )}
         {item(
           "Books",

@@ -1,6 +1,6 @@
 /** The totals line, always in sight: each total with its difference from last time, and each answers "why". */
 import type { Country } from "@zesty/core/pay/either";
-import { centsOrDash, difference, shortDate } from "../../parts/format.ts";
+import { centsOrDash, counted, difference, shortDate } from "../../parts/format.ts";
 
 export type TotalName =
   | "gross"
@@ -48,7 +48,7 @@ export function TotalsLine({ country, totals, last, people, onWhy }: Props) {
       aria-label="Totals of the run"
     >
       <p className="text-[13px] text-quiet">
-        {people} people
+        {counted(people, "person", "people")}
         <br />
         {last ? `± payday ${shortDate(last.payday)}` : "first run"}
       </p>

@@ -5,7 +5,7 @@ import { useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
-import { weekdayDate } from "../../parts/format.ts";
+import { shortDate } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
 
 interface Props {
@@ -34,7 +34,7 @@ export function UnscheduledForm({ businessId, cycles, runs, day, onLeave }: Prop
     ];
     return known.map(({ start, end }) => ({
       key: `${cycle.id} ${start}`,
-      words: `${cycle.name}, ${weekdayDate(start)} to ${weekdayDate(end)}`,
+      words: `${shortDate(start)} to ${shortDate(end)}, ${cycle.name}`,
     }));
   });
   const form = useForm({

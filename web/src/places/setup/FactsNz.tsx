@@ -5,6 +5,7 @@ import { useForm } from "react-hook-form";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { showErrors } from "../../parts/Fields.tsx";
+import { irdGrouped } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
 import { eyesWords } from "./businessFields.tsx";
 import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./businessFieldsNz.tsx";
@@ -15,7 +16,7 @@ export function FactsNz({ setUp, facts }: { setUp: BusinessView; facts: Facts })
   const [editing, setEditing] = useState(false);
   const shown: [string, string | null][] = [
     ["Legal name", facts.legalName],
-    ["IRD number", facts.ird],
+    ["IRD number", irdGrouped(facts.ird)],
     ["Province", facts.province],
     ["Answers questions", `${facts.contact.name}, ${facts.contact.phone}, ${facts.contact.email}`],
     ["Pays from", facts.bankShown],

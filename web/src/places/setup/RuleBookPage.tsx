@@ -3,6 +3,7 @@ import type { RuleTableView } from "@zesty/contract/books";
 import { use, useEffect, useState } from "react";
 import { useLocation } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -12,6 +13,7 @@ import { LoadRules } from "./LoadRules.tsx";
 
 const standingLook: Record<string, string> = {
   published: "text-leaf",
+  remembered: "",
   derived: "text-amber font-semibold",
   unsure: "text-plum font-semibold",
 };
@@ -42,8 +44,9 @@ export function RuleBookPage() {
     >
       {loading && <LoadRules tables={tables} onDone={() => setLoading(false)} />}
       <p className="mb-4 max-w-[75ch] text-quiet">
-        Rates and thresholds by date of payment. Each row says where it comes from and how far it can be relied on. All
-        of them stand here from memory until somebody has set them beside their source.
+        Rates and thresholds by date of payment. Each row says where it comes from and how far it can be relied on:
+        published, when somebody here laid it beside its publication; remembered, when nobody has yet; derived or
+        unsure, when it was worked out or may be wrong.
       </p>
       {tables.map((table) => (
         <section key={table.name} id={table.name} className="mb-6 scroll-mt-4">
@@ -54,7 +57,12 @@ export function RuleBookPage() {
             </span>
           </h2>
           {table.rows.map((row) => (
-            <Row key={`${row.from}${row.loaded?.id ?? ""}`} row={row} lead={session?.user?.lead === true} />
+            <Row
+              key={`${row.from}${row.loaded?.id ?? ""}`}
+              table={table.name}
+              row={row}
+              lead={session?.user?.lead === true}
+            />
           ))}
         </section>
       ))}
@@ -62,7 +70,13 @@ export function RuleBookPage() {
   );
 }
 
-function Row({ row, lead }: { row: RuleTableView["rows"][number]; lead: boolean }) {
+interface RowProps {
+  table: string;
+  row: RuleTableView["rows"][number];
+  lead: boolean;
+}
+
+function Row({ table, row, lead }: RowProps) {
   const [withdraw, { error }] = api.useWithdrawRulesMutation();
   return (
     <details className="group border-b border-rule py-1.5">
@@ -94,10 +108,49 @@ function Row({ row, lead }: { row: RuleTableView["rows"][number]; lead: boolean 
         </p>
       )}
       <ProblemNote error={error} />
+      {lead && row.standing !== "published" && <Confirm table={table} row={row} />}
       <div className="figures mt-1 overflow-auto text-[14px]">
         <Value value={row.figures} />
       </div>
     </details>
+  );
+}
+
+/** Somebody lays the row beside its publication: from then on each working says who did, and beside what. */
+function Confirm({ table, row }: Omit<RowProps, "lead">) {
+  const [confirm, { error, isLoading }] = api.useConfirmRulesMutation();
+  const [edition, setEdition] = useState("");
+  const [asked, setAsked] = useState(false);
+  if (!asked)
+    return (
+      <Button look="quiet" onClick={() => setAsked(true)}>
+        Confirm it beside its publication
+      </Button>
+    );
+  return (
+    <form
+      noValidate
+      className="my-2 flex max-w-xl flex-col gap-2 border-l-3 border-lime pl-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void confirm({ table, from: row.from, edition });
+      }}
+    >
+      <TextField
+        label="I have laid every figure below beside"
+        hint="The publication as you have it: title, number, date"
+        autoFocus
+        value={edition}
+        onChange={(event) => setEdition(event.target.value)}
+      />
+      <ProblemNote error={error} />
+      <div className="flex gap-2">
+        <Button look="main" type="submit" disabled={isLoading}>
+          Confirm the row
+        </Button>
+        <Button onClick={() => setAsked(false)}>Cancel</Button>
+      </div>
+    </form>
   );
 }
 

@@ -8,7 +8,7 @@ import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { elementWords } from "../../parts/elementWords.ts";
 import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
-import { weekdayDate } from "../../parts/format.ts";
+import { abnGrouped, weekdayDate } from "../../parts/format.ts";
 import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -103,7 +103,7 @@ function Facts({ setUp }: { setUp: BusinessView }) {
           {(
             [
               ["Legal name", facts.legalName],
-              ["ABN", facts.abn],
+              ["ABN", abnGrouped(facts.abn)],
               ["Where", `${facts.state}, ${facts.timeZone}`],
               ["PAYG withheld", withholderWords[facts.withholder ?? "medium"]],
               ["Signing off", eyesWords(facts.fourEyes)],
@@ -226,7 +226,7 @@ function Funds({ setUp }: { setUp: BusinessView }) {
       {setUp.funds.map((fund) => (
         <p key={fund.id} className="figures flex gap-6 border-b border-rule py-1">
           <span className="flex-1">{fund.name}</span>
-          <span className="text-quiet">ABN {fund.abn}</span>
+          <span className="text-quiet">ABN {abnGrouped(fund.abn)}</span>
           <span className="text-quiet">USI {fund.usi}</span>
         </p>
       ))}

@@ -41,8 +41,8 @@ export function RightsFields({ businesses, value, onChange }: Props) {
           <tbody>
             {businesses.map(({ id, name }) => (
               <tr key={id} className="border-t border-rule">
-                <td className="py-1">{name}</td>
-                <td>
+                <td className="py-1.5">{name}</td>
+                <td className="py-1">
                   <select
                     aria-label={`Right in ${name}`}
                     className="rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5"
