@@ -14,6 +14,7 @@ export default defineConfig({
         backup: "src/commands/backup.ts",
         restore: "src/commands/restore.ts",
         verify: "src/commands/verify.ts",
+        endure: "src/commands/endure.ts",
         bench: "src/commands/bench.ts",
       },
     },

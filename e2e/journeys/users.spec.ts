@@ -156,6 +156,6 @@ test("paid outside the cycle: forgotten hours, taxed with the pay of their perio
     .nth(1)
     .click();
   const aside = page.getByRole("complementary", { name: "Beside the sheet" });
-  await aside.getByRole("button", { name: /PAYG withheld/ }).click();
-  await expect(aside).toContainText("Tax on all pays of the period together");
+  await aside.getByRole("button", { name: /^PAYG tax/ }).click();
+  await expect(aside).toContainText("Withholding on this further pay of the period");
 });

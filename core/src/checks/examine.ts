@@ -40,7 +40,11 @@ export function missingTables(payday: string, rules: RuleBook): Mark[] {
 
 const derivedTable: PayCheck = ({ input, worked }, rules) => {
   if (worked.gross.value.isZero()) return [];
-  const used = [withholdingScales, ...(input.person.tax.studyLoan ? [studyLoanRates] : [])];
+  const used = [
+    withholdingScales,
+    ...(input.person.tax.studyLoan ? [studyLoanRates] : []),
+    ...(worked.super.guarantee.value.isZero() ? [] : [superGuaranteeRules]),
+  ];
   return used.flatMap((table): Mark[] => {
     const row = rules.find<unknown>(table, input.payday);
     if (!row || !isDoubtful(row.standing)) return [];

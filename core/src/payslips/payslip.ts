@@ -4,7 +4,7 @@
  */
 import type { IsoDate } from "../calendar/dates.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
-import type { WorkedPay } from "../pay/workedPay.ts";
+import type { WorkedLine, WorkedPay } from "../pay/workedPay.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
 import { centsText, moneyText, rateText } from "../quantity/units.ts";
 
@@ -18,7 +18,8 @@ export interface PayslipLine {
 
 export interface Payslip {
   employer: { name: string; abn: string };
-  employee: { name: string; payrollId: string; classification: string | null };
+  /** `annualRate`: of who is paid a salary, as it stands on the last day of the period */
+  employee: { name: string; payrollId: string; classification: string | null; annualRate?: string | null };
   period: { start: IsoDate; end: IsoDate };
   payday: IsoDate;
   earnings: PayslipLine[];
@@ -55,31 +56,35 @@ export interface PayslipFacts {
   /** balances after this pay, hours by kind, for the kinds that may be shown */
   balances: Record<string, Decimal>;
   message: string | null;
+  /** codes of pay elements for leave that a slip must not show */
+  hiddenCodes?: readonly string[];
 }
 
 const violenceLeave = "familyViolence";
 
 export function payslip(facts: PayslipFacts): Payslip {
   const { worked, yearToDate } = facts;
+  const shown = (line: WorkedLine["line"], amount: Decimal): PayslipLine => {
+    const rate =
+      line.rate === undefined
+        ? null
+        : decimal(line.rate)
+            .times(line.percent ?? "100")
+            .div(100);
+    return {
+      name: `${line.name ?? line.element}${correctionNote(line.corrects)}`,
+      hours: line.hours === undefined ? null : decimal(line.hours).toFixed(2),
+      rate: rate === null ? null : rateText(rate),
+      amount: moneyText(amount),
+      yearToDate: centsText(yearToDate.get(`line:${line.code ?? ""}`) ?? 0),
+    };
+  };
   const lines = (groups: readonly string[]): PayslipLine[] =>
-    worked.lines
-      .filter((line) => groups.includes(line.group) && !line.amount.value.isZero())
-      .map(({ line, amount }) => {
-        const rate =
-          line.rate === undefined
-            ? null
-            : decimal(line.rate)
-                .times(line.percent ?? "100")
-                .div(100);
-        const hidden = line.leave === violenceLeave;
-        return {
-          name: hidden ? "Ordinary hours" : `${line.name ?? line.element}${correctionNote(line.corrects)}`,
-          hours: line.hours === undefined ? null : decimal(line.hours).toFixed(2),
-          rate: rate === null ? null : rateText(rate),
-          amount: moneyText(amount.value),
-          yearToDate: centsText(yearToDate.get(`line:${line.code ?? ""}`) ?? 0),
-        };
-      });
+    withoutViolenceLeave(
+      worked.lines.filter((line) => groups.includes(line.group) && !line.amount.value.isZero()),
+      shown,
+      (facts.hiddenCodes ?? []).reduce((total, code) => total + (yearToDate.get(`line:${code}`) ?? 0), 0),
+    );
   const sum = (code: string) => centsText(yearToDate.get(code) ?? 0);
   const contributions: Payslip["super"] = [];
   const fund = facts.fund?.name ?? "no fund set";
@@ -124,3 +129,38 @@ export function payslip(facts: PayslipFacts): Payslip {
 }
 
 const correctionNote = (payday: IsoDate | undefined) => (payday ? `, correction of ${payday}` : "");
+
+/**
+ * Paid family and domestic violence leave stands within the line of the hours that would have been worked, amount and
+ * year-to-date too, so that nobody who sees the slip can tell (Fair Work Regulations, reg 3.47). Where a pay has no such
+ * line, it is called what that line is called.
+ * @param hiddenYear the year-to-date of such leave in cents, also from pays before
+ */
+function withoutViolenceLeave(
+  worked: readonly WorkedLine[],
+  shown: (line: WorkedLine["line"], amount: Decimal) => PayslipLine,
+  hiddenYear: number,
+): PayslipLine[] {
+  const isOrdinary = ({ line }: WorkedLine) => line.element === "ordinary" && (line.percent ?? "100") === "100";
+  const hidden = worked.filter(({ line }) => line.leave === violenceLeave);
+  const target = worked.find((each) => isOrdinary(each) && each.line.hours !== undefined) ?? worked.find(isOrdinary);
+  const [first, ...more] = hidden;
+  const rest = worked.filter((each) => !hidden.includes(each));
+  const plus = (slip: PayslipLine, added: readonly WorkedLine[]): PayslipLine => ({
+    ...slip,
+    hours:
+      slip.hours === null
+        ? null
+        : added.reduce((all, { line }) => all.plus(line.hours ?? "0"), decimal(slip.hours)).toFixed(2),
+    amount: moneyText(added.reduce((all, { amount }) => all.plus(amount.value), decimal(slip.amount))),
+    yearToDate: moneyText(decimal(slip.yearToDate).plus(centsText(hiddenYear))),
+  });
+  if (target)
+    return rest.map((each) => {
+      const slip = shown(each.line, each.amount.value);
+      return each === target ? plus(slip, hidden) : slip;
+    });
+  if (!first) return rest.map((each) => shown(each.line, each.amount.value));
+  const alone = { ...shown({ ...first.line, name: "Ordinary" }, first.amount.value), yearToDate: "0.00" };
+  return [plus(alone, more), ...rest.map((each) => shown(each.line, each.amount.value))];
+}

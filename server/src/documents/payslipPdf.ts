@@ -131,6 +131,9 @@ export function payslipDefinition(slip: Slip): TDocumentDefinitions {
             { text: slip.employee.name, bold: true, fontSize: 12 },
             small("Payroll ID", slip.employee.payrollId),
             slip.employee.classification ? small("Classification", slip.employee.classification) : "",
+            "annualRate" in slip.employee && slip.employee.annualRate
+              ? small("Annual rate", `$${money(slip.employee.annualRate)}`)
+              : "",
             ...shown.facts.map(([label, value]) => small(label, value)),
           ],
           gap,

@@ -90,7 +90,7 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
     rows: open ? openRows(context, loaded) : keptRows(context, loaded),
     costCentres: centresOf(context, run.businessId),
     leftOut: open && run.kind === "cycle" ? leftOut(context, loaded) : [],
-    last: before ? { payday: before.payday, totals: before.totals } : null,
+    last: before && run.kind === "cycle" ? { payday: before.payday, totals: before.totals } : null,
     ruleBookVersion: context.rules.version,
     loadedRules: context.ruleShelf.loaded(),
     signedOffBy: signer?.name ?? null,

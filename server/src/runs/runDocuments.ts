@@ -1,4 +1,6 @@
 /** The documents of a run that leave the house, made from prepared pays: payment file, pay event, journal. */
+import { addDays } from "@zesty/core/calendar/dates";
+import { payrollYearOf } from "@zesty/core/calendar/payrollYear";
 import { payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
 import { DirectEntryFault, directEntryFile } from "@zesty/core/payments/directEntry";
 import { PaymentFault } from "@zesty/core/payments/paymentsNz";
@@ -13,6 +15,7 @@ import { cannot } from "../http/problem.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import { places } from "../store/crypt.ts";
 import { type business, outbox, payment } from "../store/schema.ts";
+import { factSums } from "../store/sums.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared } from "./prepared.ts";
 import type { Run } from "./runRows.ts";
 import { payeeFacts } from "./signedPartsAu.ts";
@@ -157,12 +160,13 @@ export function writePayEvent(
   const { business: owner, loaded } = prepared;
   const { run } = loaded;
   const rules = context.rules.row(superGuaranteeRules, run.payday).figures;
+  const reportedYear = throughTheYear(context, prepared);
   const says = {
     payDate: run.payday,
     payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
     ...payerTotals(prepared),
     payees: reported(prepared).map((each) =>
-      payeeRecord(payeeFacts(context, loaded, each.row.row, each.yearAfter), rules.base === "qualifying earnings"),
+      payeeRecord(payeeFacts(context, loaded, each.row.row, reportedYear(each)), rules.base === "qualifying earnings"),
     ),
   };
   const messageId = messageIdOf(context, { bmsId: owner.bmsId, run, payId: null, channel: "payEvent", says });
@@ -202,3 +206,21 @@ export const runName = (owner: Business, run: Run) =>
     .replace(/\p{M}/gu, "")
     .replace(/[^A-Za-z0-9]+/g, "-")
     .toLowerCase()}-${run.payday}-run-${run.number}`;
+
+/**
+ * Year-to-date as a pay event reports it: with paydays of the year that come later and are signed off already. An event
+ * made again, or one for an earlier payday, would else take the reported year back.
+ */
+function throughTheYear({ store }: Context, { loaded: { run, rows } }: Prepared) {
+  const later = factSums(
+    store,
+    rows.map((row) => row.person.id),
+    addDays(run.payday, 1),
+    payrollYearOf("AU", run.payday).to,
+  );
+  return ({ row, yearAfter }: Prepared["pays"][number]): Map<string, number> => {
+    const sums = new Map(yearAfter);
+    for (const [code, cents] of later.get(row.row.person.id) ?? []) sums.set(code, (sums.get(code) ?? 0) + cents);
+    return sums;
+  };
+}

@@ -58,12 +58,14 @@ export function signedPartsAu(
       due: superDueDate(run.payday, !paidBefore.has(`${person.id} ${fundId}`), context.rules),
     }),
   );
+  const terms = loaded.records.terms.get(person.id);
   const slip = payslip({
     employer: { name: owner.legalName, abn: owner.abn },
     employee: {
       name: `${person.givenName} ${person.familyName}`,
       payrollId: person.payrollId,
-      classification: loaded.records.terms.get(person.id)?.classification ?? null,
+      classification: terms?.classification ?? null,
+      annualRate: terms?.salaryCents == null ? null : centsText(terms.salaryCents),
     },
     period: { start: run.periodStart, end: run.periodEnd },
     payday: run.payday,
@@ -77,6 +79,7 @@ export function signedPartsAu(
       amount: centsText(each.cents),
     })),
     balances: after,
+    hiddenCodes: loaded.elementRows.filter((each) => each.leave === "familyViolence").map((each) => each.code),
     message: person.payslipMessage,
   });
   return { leave, slip, dues };

@@ -97,3 +97,21 @@ it("New Zealand files it as ad hoc, beside the cycle's line", () => {
     .slice(-1);
   expect(readDocument(world.context, newest?.id ?? 0).bytes.toString("utf8")).toMatch(/,AH,/);
 });
+
+it("an event for an earlier payday does not take the reported year back", () => {
+  world = smallWorld(1);
+  const first = cycleRun();
+  sign(first);
+  const period = view(first);
+  sign(cycleRun());
+  const further = outside(period.periodStart, period.payday);
+  type(further, "5");
+  sign(further);
+  const events = world.context.store.db
+    .select()
+    .from(document)
+    .all()
+    .filter((each) => each.kind === "payEvent");
+  // 38 h, 38 h and 5 h at 31.50.
+  expect(readDocument(world.context, events.at(-1)?.id ?? 0).bytes.toString("utf8")).toContain("2551.50");
+});

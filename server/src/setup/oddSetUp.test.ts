@@ -325,8 +325,7 @@ describe("a table loaded from a file", () => {
   });
   it("confirmed beside its publication is published from then on, figures as they were, and can be taken back", () => {
     const runId = open();
-    const notes = () =>
-      first(runId)?.marks.filter((mark) => mark.facts.table?.startsWith("Superannuation Guarantee")).length;
+    const notes = () => first(runId)?.marks.filter((mark) => mark.mend.section === "superGuaranteeRules").length;
     expect(notes()).toBe(1);
     const wanted = { table: "superGuaranteeRules", from: last?.from ?? "", edition: "The Act as compiled, 1 July" };
     confirmRules(world.context, world.actor, wanted);

@@ -4,8 +4,11 @@ import { type FormProps, Frame, useSection } from "./section.tsx";
 
 const states = ["ACT", "NSW", "NT", "QLD", "SA", "TAS", "VIC", "WA"];
 
-export function DetailsForm({ person, onDone }: FormProps) {
+export function DetailsForm({ person, setUp, onDone }: FormProps) {
   const { details } = person;
+  // Most people live in the State of their place of work.
+  const place = setUp.places.find((each) => each.id === person.employment.placeId);
+  const homeState = person.country === "AU" ? (place?.state ?? setUp.facts.state) : "";
   const form = useForm({
     defaultValues: {
       ...details,
@@ -14,7 +17,7 @@ export function DetailsForm({ person, onDone }: FormProps) {
       endDate: details.endDate ?? "",
       payslipMessage: details.payslipMessage ?? "",
       privateNotes: details.privateNotes ?? "",
-      address: details.address ?? { line1: "", suburb: "", state: "", postcode: "" },
+      address: details.address ?? { line1: "", suburb: "", state: homeState, postcode: "" },
     },
   });
   const submit = useSection(person, "details", form, onDone, (values) => ({
