@@ -5,7 +5,7 @@ import { type Sentence, sentencesNz } from "./sentencesNz.ts";
 
 const sentences: Record<MarkCode, Sentence> = {
   missingTable: (f) =>
-    `The rule book has no ${f.table} for ${dateWords(f.payday ?? "")}, so this pay cannot be worked out.`,
+    `The rule book has no ${f.table} for ${dateWords(f.payday ?? "")}, so this pay cannot be worked out. Load it in Set-up, Rule book.`,
   derivedTable: (f) => `Worked out with a table that is ${f.standing}: ${f.table}.`,
   noHours: () => "No hours or pay in this row. Type the hours, or leave this person out of the run.",
   absurdHours: (f) => `${f.hours} hours in ${f.days} days is more than the days hold.`,

@@ -128,12 +128,13 @@ export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
     given("Paid before in the period", decimalOrZero(before?.taxable), "money"),
     taxable,
   ]);
-  // The threshold counts once a period: the deduction on all of it, less what was taken before.
+  // The threshold counts once a period: the deduction on all of it, less what was taken before. A correction downward
+  // takes no loan back (docs/rules/readings.md).
   const lessBefore = (label: string, all: Figure, taken: string | undefined): Figure =>
     before === undefined
       ? all
-      : figure(label, all.value.minus(decimalOrZero(taken)), "money", () => ({
-          rule: "On all earnings of the period, less what another pay of it took",
+      : figure(label, atLeastZero(all.value.minus(decimalOrZero(taken))), "money", () => ({
+          rule: "On all earnings of the period, less what another pay of it took; nothing is given back",
           formula: `${all.value.toFixed(2)} − ${decimalOrZero(taken).toFixed(2)}`,
           parts: [all],
         }));

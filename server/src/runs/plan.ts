@@ -58,8 +58,9 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
         .account
     : null;
   const blockers = blockersOf(prepared);
-  // A run without tables works nothing out: its stops are the answer, and no filing is made of it.
-  const filing = owner.country === "NZ" && blockers.blockers.length === 0 ? filingPlan(context, prepared) : null;
+  // A run without tables works nothing out: its stops are the answer, and no filing can be shown.
+  const tablesMissing = prepared.rows.some((row) => row.marks.some((mark) => mark.code === "missingTable"));
+  const filing = owner.country === "NZ" && !tablesMissing ? filingPlan(context, prepared) : null;
   return {
     people: pays.length,
     totals: prepared.totals,

@@ -1,7 +1,11 @@
 /** A pay outside the cycle, in both countries: the period is taxed once on all its pays, and nothing is paid unseen. */
+import type { TaxCodeFacts } from "@zesty/contract/peopleNz";
 import { centsOf } from "@zesty/core/quantity/units";
 import { afterEach, describe, expect, it } from "vitest";
+import { makeCorrection } from "../corrections/correct.ts";
 import { readDocument } from "../documents/documents.ts";
+import { readPerson } from "../people/readPeople.ts";
+import { saveSection } from "../people/savePerson.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { verify } from "../store/audit.ts";
 import { document } from "../store/schema.ts";
@@ -114,4 +118,26 @@ it("an event for an earlier payday does not take the reported year back", () => 
     .filter((each) => each.kind === "payEvent");
   // 38 h, 38 h and 5 h at 31.50.
   expect(readDocument(world.context, events.at(-1)?.id ?? 0).bytes.toString("utf8")).toContain("2551.50");
+});
+
+it("New Zealand: a correction downward of a pay with a student loan can be filed; the loan is not given back", () => {
+  world = smallWorldNz(1);
+  const personId = world.personIds[0] ?? 0;
+  const known = readPerson(world.context, personId).nz?.taxCode;
+  saveSection(world.context, world.actor, personId, "taxCode", {
+    ...(known as TaxCodeFacts),
+    irdNumber: undefined,
+    code: "M SL",
+    from: "2026-06-01",
+  } as never);
+  const run = cycleRun();
+  sign(run);
+  const payId = view(run).rows[0]?.payId ?? 0;
+  const lines = [{ elementId: world.element("ORD"), hours: "70" }];
+  const correction = makeCorrection(world.context, world.actor, { payId, lines, into: "own" });
+  expect(() => sign(correction)).not.toThrow();
+  const [row] = world.context.store.sqlite
+    .prepare<[], { cents: number }>("SELECT SUM(cents) AS cents FROM pay_fact WHERE code = 'studentLoan' AND cents < 0")
+    .all();
+  expect(row?.cents).toBeNull();
 });

@@ -100,8 +100,8 @@ export function Safety() {
           </tbody>
         </table>
         <p className="mt-2 text-[14px] text-quiet">
-          They lie in <code>{data.folder}</code>; seven days, then a week each, then a month each are kept. Copy them to
-          another machine.
+          They lie in <code>{data.folder}</code>; the newest of seven days, four weeks and twelve months is kept. Copy
+          them to another machine.
         </p>
       </Block>
       <Block title="The key">
