@@ -59,7 +59,7 @@ function periodFrom(
   start: string,
 ): { start: string; end: string } {
   const paid = context.store.db
-    .select({ start: payRun.periodStart, end: payRun.periodEnd })
+    .select()
     .from(payRun)
     .where(
       and(
@@ -71,7 +71,7 @@ function periodFrom(
     )
     .get();
   const next = nextPeriodOf(context, cycle);
-  const found = paid ?? (next.start === start ? next : undefined);
+  const found = paid ? { start: paid.periodStart, end: paid.periodEnd } : next.start === start ? next : undefined;
   if (!found)
     throw refused(
       "periodStart",

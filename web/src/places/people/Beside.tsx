@@ -1,0 +1,82 @@
+/** Beside a person's sections: leave balances with their ledger, and the pays that were signed off. */
+import type { PersonView } from "@zesty/contract/people";
+import { leaveWords } from "@zesty/core/leave/kinds";
+import { leaveKindNz, leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
+import { Link } from "react-router";
+import { hours, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
+
+const whyWords: Record<string, string> = {
+  opening: "opening",
+  granted: "entitled",
+  lapsed: "lapsed",
+  accrued: "accrued",
+  taken: "taken",
+  adjusted: "adjusted",
+  reversed: "taken back",
+};
+
+export function Beside({ person }: { person: PersonView }) {
+  const wordsOf = person.country === "NZ" ? leaveWordsNz : leaveWords;
+  return (
+    <aside className="figures text-[14.5px]">
+      <h2 className="border-b border-rule-strong pb-1 font-name text-[18px]">Leave balances</h2>
+      {person.leave.balances.length === 0 && <p className="py-2 text-quiet">No leave is kept for this person.</p>}
+      {person.leave.balances
+        .filter((each) => person.country === "AU" || leaveKindNz(each.kind)?.kept)
+        .map((each) => (
+          <p key={each.kind} className="flex justify-between border-b border-rule py-1">
+            <span>{wordsOf(each.kind)}</span>
+            <span className="font-semibold">
+              {hours(each.hours, 2)} {person.country === "NZ" ? leaveUnitNz(each.kind) : "h"}
+            </span>
+          </p>
+        ))}
+      {person.leave.entries.length > 0 && (
+        <details className="mt-1">
+          <summary className="text-action">Entries of the leave ledger</summary>
+          <table className="w-full">
+            <tbody>
+              {person.leave.entries.map((entry, at) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a ledger's lines never move
+                <tr key={at} className="border-b border-rule">
+                  <td className="text-quiet">{shortDate(entry.date)}</td>
+                  <td>{wordsOf(entry.kind)}</td>
+                  <td className="text-quiet">{whyWords[entry.why]}</td>
+                  <td className="text-right">{hours(entry.hours.replace("-", "−"), 2)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </details>
+      )}
+      <h2 className="mt-6 border-b border-rule-strong pb-1 font-name text-[18px]">Pays</h2>
+      {person.pays.length === 0 && <p className="py-2 text-quiet">Signed-off pays come here.</p>}
+      <table className="w-full">
+        {person.pays.length > 0 && (
+          <thead className="text-[13.5px] text-quiet">
+            <tr>
+              <th className="text-left font-medium">Payday</th>
+              <th className="text-right font-medium">Gross</th>
+              <th className="text-right font-medium">Tax</th>
+              <th className="text-right font-medium">Net</th>
+            </tr>
+          </thead>
+        )}
+        <tbody>
+          {person.pays.map((each) => (
+            <tr key={`${each.runId}${each.payId}`} className="border-b border-rule">
+              <td className="py-0.5">
+                <Link className="text-action underline" to={`/run/${each.runId}?pay=${each.payId}`}>
+                  {weekdayDate(each.payday)}
+                </Link>
+              </td>
+              <td className="text-right">{moneyOrDash(each.gross)}</td>
+              <td className="text-right text-quiet">{moneyOrDash(each.withheld)}</td>
+              <td className="text-right font-semibold">{moneyOrDash(each.net)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </aside>
+  );
+}

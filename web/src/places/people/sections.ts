@@ -1,0 +1,227 @@
+/** The sections of a person's page: what each shows, and the form that changes it. */
+import type { BusinessView } from "@zesty/contract/business";
+import type { PersonView } from "@zesty/contract/people";
+import { leaveWords } from "@zesty/core/leave/kinds";
+import type { ComponentType } from "react";
+import { countryWords } from "../../parts/countryWords.ts";
+import { hours, longDate, money } from "../../parts/format.ts";
+import { BankForm } from "./forms/BankForm.tsx";
+import { DetailsForm } from "./forms/DetailsForm.tsx";
+import { EmploymentForm } from "./forms/EmploymentForm.tsx";
+import { FringeBenefitsForm } from "./forms/FringeBenefitsForm.tsx";
+import { LeaveForm } from "./forms/LeaveForm.tsx";
+import { SuperForm } from "./forms/SuperForm.tsx";
+import type { FormProps } from "./forms/section.tsx";
+import { TaxForm } from "./forms/TaxForm.tsx";
+import { UsualPayForm } from "./forms/UsualPayForm.tsx";
+import { EarlierForm } from "./formsNz/EarlierForm.tsx";
+import { HolidaysForm } from "./formsNz/HolidaysForm.tsx";
+import { KiwiSaverForm } from "./formsNz/KiwiSaverForm.tsx";
+import { OrdersForm } from "./formsNz/OrdersForm.tsx";
+import { TaxCodeForm } from "./formsNz/TaxCodeForm.tsx";
+import { earlierFacts, holidayFactsShown, kiwiSaverFacts, orderFacts, taxCodeFacts } from "./sectionFactsNz.ts";
+
+type Facts = (person: PersonView, setUp: BusinessView) => [string, string | null | undefined][];
+
+export interface SectionShown {
+  id: string;
+  title: string;
+  facts: Facts;
+  Form: ComponentType<FormProps>;
+  secret?: "tax" | "bank";
+}
+
+export const sectionsAu: SectionShown[] = [
+  {
+    id: "details",
+    title: "Details",
+    Form: DetailsForm,
+    facts: ({ details }) => [
+      ["Born", longDate(details.birthDate)],
+      [
+        "Address",
+        details.address
+          ? [details.address.line1, details.address.suburb, details.address.state, details.address.postcode]
+              .filter(Boolean)
+              .join(", ")
+          : null,
+      ],
+      ["E-mail", details.email],
+      ["Phone", details.phone ?? "–"],
+      ["Started", longDate(details.startDate)],
+      ["Last day", details.endDate ? longDate(details.endDate) : undefined],
+      ["Payslip message", details.payslipMessage ?? undefined],
+      ["Private notes", details.privateNotes ?? undefined],
+    ],
+  },
+  {
+    id: "employment",
+    title: "Employment and rate",
+    Form: EmploymentForm,
+    facts: ({ country, employment }, setUp) => [
+      [
+        "Rate",
+        employment.hourlyRate
+          ? `$${money(employment.hourlyRate)} an hour, since ${longDate(employment.from)}`
+          : "no hourly rate",
+      ],
+      ["Salary", employment.salary ? `$${money(employment.salary)} a year` : undefined],
+      [countryWords[country].minimum, employment.minimumRate ? `$${money(employment.minimumRate)}` : undefined],
+      ["Hours a week", hours(employment.weeklyHours)],
+      ["Pay cycle", setUp.cycles.find((each) => each.id === employment.cycleId)?.name],
+      ["Cost centre", setUp.costCentres.find((each) => each.id === employment.costCentreId)?.name],
+      [
+        "Split",
+        employment.costSplit
+          ?.map((part) => `${setUp.costCentres.find((each) => each.id === part.costCentreId)?.name} ${part.percent} %`)
+          .join(", "),
+      ],
+      ["Weekdays", employment.workPattern?.map((each) => hours(each)).join(" · ")],
+      ["Place", setUp.places.find((each) => each.id === employment.placeId)?.state],
+    ],
+  },
+  {
+    id: "tax",
+    title: "Tax declaration",
+    Form: TaxForm,
+    secret: "tax",
+    facts: ({ tax }) => [
+      [
+        "Tax file number",
+        tax.numberStatus === "given"
+          ? tax.fileNumberShown
+          : tax.numberStatus === "pending"
+            ? `applied for on ${longDate(tax.pendingSince ?? tax.from)}`
+            : "not given",
+      ],
+      [
+        "Residency",
+        tax.residency === "resident"
+          ? "resident"
+          : tax.residency === "foreign"
+            ? "foreign resident"
+            : "working holiday maker",
+      ],
+      ["Tax-free threshold", tax.taxFreeThreshold ? "claimed here" : "not claimed here"],
+      ["Study loan", tax.studyLoan ? "yes" : "no"],
+      ["Medicare levy", tax.medicare === "levy" ? "full" : tax.medicare],
+      ["Offsets a year", tax.offsetsPerYear ? `$${tax.offsetsPerYear}` : undefined],
+      ["More to withhold", tax.extraPerPay ? `$${tax.extraPerPay} each pay` : undefined],
+    ],
+  },
+  {
+    id: "super",
+    title: "Super",
+    Form: SuperForm,
+    facts: ({ super: chosen }, setUp) => [
+      ["Fund", setUp.funds.find((each) => each.id === chosen.fundId)?.name ?? null],
+      ["Member number", chosen.memberNumber],
+      ["Guarantee", chosen.guarantee ? "owed" : "not owed"],
+      ["At any age", chosen.anyAge ? "yes, by award or agreement" : undefined],
+      [
+        "Shares",
+        chosen.shares
+          ?.map((share) => `${setUp.funds.find((each) => each.id === share.fundId)?.name} ${share.percent} %`)
+          .join(", "),
+      ],
+      ["Agreed per cent", chosen.agreedPercent ? `${chosen.agreedPercent} %` : undefined],
+    ],
+  },
+  {
+    id: "bank",
+    title: "Bank accounts",
+    Form: BankForm,
+    secret: "bank",
+    facts: ({ bank }) =>
+      bank.parts.length === 0
+        ? [["Account", null]]
+        : bank.parts.map((part) => [
+            part.title,
+            `${part.shown}, ${part.kind === "rest" ? "the rest" : part.kind === "percent" ? `${part.value} %` : `$${part.value}`}`,
+          ]),
+  },
+  {
+    id: "leave",
+    title: "Leave",
+    Form: LeaveForm,
+    facts: ({ leave }) =>
+      leave.entitlements.length === 0
+        ? [["Entitlements", "none accrue"]]
+        : leave.entitlements.map((each) => [
+            leaveWords(each.kind),
+            each.weeksPerYear
+              ? `${each.weeksPerYear} weeks a year`
+              : each.percentOfHours
+                ? `${each.percentOfHours} % of hours`
+                : `${each.hoursPerYear} hours a year`,
+          ]),
+  },
+  {
+    id: "usualPay",
+    title: "Usual pay",
+    Form: UsualPayForm,
+    facts: ({ usualPay }, setUp) =>
+      usualPay.lines.length === 0
+        ? [["Lines", "none: hours are typed each time"]]
+        : usualPay.lines.map((line) => [
+            setUp.elements.find((each) => each.id === line.elementId)?.name ?? "",
+            usualWords(line),
+          ]),
+  },
+  {
+    id: "fringeBenefits",
+    title: "Fringe benefits",
+    Form: FringeBenefitsForm,
+    facts: ({ fringeBenefits }) =>
+      fringeBenefits.length === 0
+        ? [["Recorded", "none"]]
+        : fringeBenefits.map((each) => [`Year to 31 March ${each.yearEnd.slice(0, 4)}`, fringeWords(each)]),
+  },
+];
+
+const auSection = (id: string): SectionShown => {
+  const found = sectionsAu.find((each) => each.id === id);
+  if (!found) throw new Error(`There is no section ${id}.`);
+  return found;
+};
+/** In New Zealand the sections that only Australian law asks for give way to its own. */
+export const sectionsNz: SectionShown[] = [
+  auSection("details"),
+  auSection("employment"),
+  { id: "taxCode", title: "Tax code", Form: TaxCodeForm, facts: taxCodeFacts, secret: "tax" },
+  { id: "kiwiSaver", title: "KiwiSaver", Form: KiwiSaverForm, facts: kiwiSaverFacts },
+  { id: "orders", title: "Child support and orders", Form: OrdersForm, facts: orderFacts },
+  auSection("bank"),
+  { id: "holidays", title: "Holidays and leave", Form: HolidaysForm, facts: holidayFactsShown },
+  { id: "earlier", title: "Earnings before this program", Form: EarlierForm, facts: earlierFacts },
+  auSection("usualPay"),
+];
+
+/** A usual line in words, with its terms. */
+function usualWords({ hours: worked, units, amount, terms }: PersonView["usualPay"]["lines"][number]): string {
+  const wanted = terms?.percentOfGross
+    ? `${terms.percentOfGross} % of gross`
+    : units
+      ? `${hours(units)} weeks or days`
+      : worked
+        ? `${hours(worked)} h`
+        : `$${money(amount ?? "0")}`;
+  return [
+    wanted,
+    terms?.until ? `until ${longDate(terms.until)}` : "",
+    terms?.total ? `until $${money(terms.total)} is reached` : "",
+    terms?.keepNet ? `leaving $${money(terms.keepNet)}` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+/** What is reported of a year's fringe benefits. */
+const fringeWords = ({ taxable, exempt, reported }: PersonView["fringeBenefits"][number]): string => {
+  const values = [
+    Number(taxable) > 0 ? `$${money(taxable)}` : "",
+    Number(exempt) > 0 ? `$${money(exempt)} exempt` : "",
+  ].filter(Boolean);
+  const shown = reported.map((each) => `${each.code} $${money(each.amount)}`).join(", ");
+  return `${values.join(", ") || "none"}; ${shown ? `reported as ${shown}` : "not reported"}`;
+};
