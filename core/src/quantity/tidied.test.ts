@@ -14,6 +14,8 @@ test.each([
   ["1,5", "1,5"],
   ["82,00", "82,00"],
   ["abc", "abc"],
+  [" a lot ", "a lot"],
+  ["2023-24", "2023-24"],
   ["", ""],
 ])("%s becomes %s", (typed, figure) => {
   expect(tidied(typed)).toBe(figure);

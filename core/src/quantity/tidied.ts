@@ -5,7 +5,9 @@ export const tidied = (text: string): string => {
     .replace(/^(-?)\$/, "$1")
     .replace(/(?<=\d)(%|h)$/i, "");
   const plain = /^-?\d{1,3}(,\d{3})+(\.\d*)?$/.test(bare) ? bare.replaceAll(",", "") : bare;
-  return plain.replace(/^(-?)\./, "$10.").replace(/(?<=\d)\.$/, "");
+  const tidy = plain.replace(/^(-?)\./, "$10.").replace(/(?<=\d)\.$/, "");
+  // What is no figure stays as it was typed, so that the sentence about it quotes it.
+  return /^-?\d+(\.\d+)?$/.test(tidy) ? tidy : text.trim();
 };
 
 /** Hours as people type them: 7:30 is 7.5. To four places, half up. */
