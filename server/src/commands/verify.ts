@@ -1,12 +1,16 @@
 /** `npm run verify`: walks the audit trail and everything that it vouches for, and re-derives what must balance. */
 import { readSettings } from "../settings.ts";
 import { verify } from "../store/audit.ts";
-import { storeFaultOf } from "../store/fault.ts";
+import { StoreFault, storeFaultOf } from "../store/fault.ts";
+import { stateOf } from "../store/folder.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { openStore } from "../store/open.ts";
 
 const { dataFolder } = readSettings(process.env);
 try {
+  // Where nothing stands a new store would be made, and called whole.
+  if (stateOf(dataFolder) === "new")
+    throw new StoreFault(`There is no store in ${dataFolder}. Name its folder in ZESTY_DATA.`);
   const store = openStore(dataFolder);
   const began = Date.now();
   const { entries, seals, broken, anchor } = verify(store);
