@@ -27,7 +27,7 @@ export function demandFree(context: Context, email: string, address: string): vo
     );
 }
 
-export function noteFailure(context: Context, email: string, address: string): void {
+export function noteFailure(context: Context, email: string, address: string, what = "wrong sign-in"): void {
   const { db } = context.store;
   context.store.transaction(() => {
     db.delete(failedSignIn)
@@ -38,7 +38,7 @@ export function noteFailure(context: Context, email: string, address: string): v
       at: context.clock.now(),
       userId: null,
       businessId: null,
-      what: "wrong sign-in",
+      what,
       about: `${email} from ${address}`,
     });
   });

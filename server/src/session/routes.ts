@@ -51,7 +51,8 @@ export function sessionRoutes(context: Context): Router {
     response.json(readLink(context, request.params.token));
   });
   router.post("/invitation", async (request, response) => {
-    await begin(request, await acceptLink(context, body(acceptInvitation, request)));
+    const userId = await acceptLink(context, body(acceptInvitation, request));
+    if (userId !== null) await begin(request, userId);
     response.json(view(request));
   });
   router.post("/password-reset", async (request, response) => {

@@ -53,10 +53,12 @@ export async function inviteUser(
 
 /** Whether there is such a user is not told. */
 export async function sendReset(context: Context, email: string, address: string): Promise<void> {
-  demandFree(context, email, address);
+  // Counted apart from wrong sign-ins: who is locked out may reset, and a stranger's requests lock nobody out.
+  const counted = `reset ${email}`;
+  demandFree(context, counted, address);
   const found = context.store.db.select().from(user).where(eq(user.email, email)).get();
   // Every request counts as a try: nobody's box is flooded from here.
-  noteFailure(context, email, address);
+  noteFailure(context, counted, address, "password reset asked for");
   if (!found?.active) return;
   const token = keepLink(context, {
     email,
@@ -134,8 +136,8 @@ export function readLink(context: Context, token: string): InvitationView {
   return { kind, email, name, practice: practiceName(context) };
 }
 
-/** Joins, or chooses the new password. @returns the user, who is signed in with it */
-export async function acceptLink(context: Context, given: AcceptInvitation): Promise<number> {
+/** Joins, or chooses the new password. @returns the user, who is signed in by it; null where a second factor is wanted first */
+export async function acceptLink(context: Context, given: AcceptInvitation): Promise<number | null> {
   findLink(context, given.token);
   const passwordHash = await hashPassword(given.password);
   return context.store.transaction(() => {
@@ -148,8 +150,10 @@ export async function acceptLink(context: Context, given: AcceptInvitation): Pro
       if (!known?.active) throw cannot("link-used", "This link has been used or has run out. Ask for a new one.");
       db.update(user).set({ passwordHash }).where(eq(user.id, known.id)).run();
       endSessionsOf(context, known.id);
-      forgive(context, link.email);
       note(context, known.id, "chose a new password by a link", link.email);
+      // Whoever reads the letters does not have the authenticator: tries stay counted, and the code is asked for.
+      if (known.secondFactor) return null;
+      forgive(context, link.email);
       return known.id;
     }
     if (known) throw conflict("user-known", `${link.email} is a user already. Sign in instead.`);

@@ -1,8 +1,9 @@
 /** Users over HTTP: invitations that work once, rights, lockout, second factor, sessions, two pairs of eyes, https. */
+import { createHash } from "node:crypto";
 import { Secret, TOTP } from "otpauth";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { audit, business } from "../store/schema.ts";
+import { audit, business, invitation } from "../store/schema.ts";
 import { startServer, type TestServer, testPassword } from "../testServer.ts";
 
 let world: SmallWorld;
@@ -137,6 +138,43 @@ describe("signing in", () => {
     expect((await call("GET", "/desk", "phone")).status).toBe(401);
     await call("DELETE", `/sessions/${old.id}`, "worker");
     expect((await call("GET", "/desk", "worker")).status).toBe(401);
+  });
+  it.each([
+    [false, 200],
+    [true, 401],
+  ])("a new password by a link: with a second factor (%s) nobody is signed in by it", async (factor, desk) => {
+    await server.add("worker", "see");
+    if (factor) {
+      const { secret } = (await call("POST", "/second-factor", "worker")).body;
+      const code = new TOTP({ secret: Secret.fromBase32(secret), digits: 6, period: 30 }).generate();
+      expect((await call("PUT", "/second-factor", "worker", { code })).status).toBe(200);
+    }
+    const token = "a token of a letter";
+    world.context.store.db
+      .insert(invitation)
+      .values({
+        kind: "reset",
+        email: "worker@example.org",
+        name: "worker",
+        lead: false,
+        rights: [],
+        tokenHash: createHash("sha256").update(token).digest("hex"),
+        expiresAt: Date.now() + 60_000,
+      })
+      .run();
+    const password = "quiet lemons at noon";
+    expect((await call("POST", "/invitation", "letter", { token, password })).status).toBe(200);
+    expect((await call("GET", "/desk", "letter")).status).toBe(desk);
+    expect((await server.signIn("worker", { password })).body.code).toBe(factor ? "code-wanted" : undefined);
+  });
+  it("who is locked out may ask for a reset, and requests for resets lock nobody out", async () => {
+    await server.add("worker", "see");
+    const ask = () => call("POST", "/password-reset", undefined, { email: "worker@example.org" });
+    for (let asked = 0; asked < 8; asked += 1) expect((await ask()).status).toBe(200);
+    expect((await ask()).status).toBe(429);
+    expect((await server.signIn("worker")).status).toBe(200);
+    for (let tries = 0; tries < 8; tries += 1) await server.signIn("lead", { password: "no" });
+    expect((await call("POST", "/password-reset", undefined, { email: "lead@example.org" })).status).toBe(200);
   });
   it("a forgotten password: the answer does not tell who is here", async () => {
     const known = await call("POST", "/password-reset", undefined, { email: "lead@example.org" });

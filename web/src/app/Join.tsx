@@ -66,7 +66,7 @@ export function Join() {
           </p>
         )}
         <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
-          {joining ? "Join" : "Set the password and sign in"}
+          {joining ? "Join" : "Set the password"}
         </Button>
       </form>
     </Front>

@@ -54,7 +54,7 @@ export function Shell({ session }: { session: SessionView }) {
         To the page
       </a>
       <div className="flex h-full flex-col">
-        <header className="flex shrink-0 items-stretch gap-5 border-b border-rule-strong px-6">
+        <header className="flex shrink-0 items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1150px]:gap-2 max-[1150px]:px-3">
           <BusinessChoice session={session} chosen={business} onChoose={choose} />
           <nav aria-label="Places" className="flex gap-1">
             {places.map((place) => (
@@ -62,7 +62,7 @@ export function Shell({ session }: { session: SessionView }) {
                 key={place.to}
                 to={place.to}
                 className={({ isActive }) =>
-                  `flex items-center border-b-3 px-2.5 pt-[3px] text-[15px] ${isActive ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`
+                  `flex items-center border-b-3 px-2.5 pt-[3px] max-[1150px]:px-1.5 text-[15px] ${isActive ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`
                 }
               >
                 {place.name}
@@ -80,9 +80,13 @@ export function Shell({ session }: { session: SessionView }) {
               className="rounded-(--radius) border border-rule-strong px-2 py-0.5 text-quiet hover:bg-hover"
               onClick={() => setPalette(true)}
             >
-              Go or do <kbd className="ml-1 font-sans text-[12px]">Ctrl K</kbd>
+              Go or do <kbd className="ml-1 font-sans text-[12px] max-[1150px]:hidden">Ctrl K</kbd>
             </button>
-            <button type="button" className="text-quiet hover:underline" onClick={() => setHelp(true)}>
+            <button
+              type="button"
+              className="text-quiet hover:underline max-[1150px]:hidden"
+              onClick={() => setHelp(true)}
+            >
               Keys
             </button>
             <button
@@ -189,7 +193,7 @@ function BusinessChoice({
         className="flex items-center gap-2 py-2.5 font-name text-[17px] hover:text-action"
         aria-label={`Business in hand: ${chosen.name}`}
       >
-        {chosen.name}{" "}
+        <span className="max-w-56 truncate max-[1150px]:max-w-36">{chosen.name}</span>
         <span className="rounded-(--radius) border border-rule-strong px-1 font-sans text-[12px] text-quiet">
           {chosen.country}
         </span>

@@ -48,21 +48,29 @@ function usualLines(
 }
 
 export function NewPersonPage() {
-  const business = useBusiness();
+  const { data: setUp } = api.useBusinessQuery(useBusiness().id);
+  return setUp ? <NewPersonForm key={setUp.id} setUp={setUp} /> : <Loading what="the set-up" />;
+}
+
+function NewPersonForm({ setUp }: { setUp: BusinessView }) {
   const navigate = useNavigate();
-  const { data: setUp } = api.useBusinessQuery(business.id);
   const [create] = api.useNewPersonMutation();
   const form = useForm({
     defaultValues: {
       payrollId: "",
       details: { givenName: "", familyName: "", birthDate: "", startDate: "", email: "" },
-      employment: { basis: "full-time", weeklyHours: "38", hourlyRate: "", salary: "", cycleId: "" },
+      employment: {
+        basis: "full-time",
+        weeklyHours: "38",
+        hourlyRate: "",
+        salary: "",
+        cycleId: String(setUp.cycles[0]?.id ?? ""),
+      },
       usual: true,
       kiwiSaver: "later",
       withPay: false,
     },
   });
-  if (!setUp) return <Loading what="the set-up" />;
   const isNz = setUp.country === "NZ";
   const { errors } = form.formState;
   const basis = form.watch("employment.basis");
@@ -74,7 +82,7 @@ export function NewPersonPage() {
     const permanent = isPermanent(employment.basis);
     const cycle = setUp.cycles.find((each) => each.id === Number(employment.cycleId)) ?? setUp.cycles[0];
     const answer = await create({
-      business: business.id,
+      business: setUp.id,
       person: {
         payrollId,
         details: { ...details, phone: null, address: null, endDate: null, payslipMessage: null, privateNotes: null },

@@ -198,7 +198,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
 
   return (
     <main className="flex h-full flex-col" id="main">
-      <div className="flex shrink-0 items-center gap-5 px-6 py-2.5">
+      <div className="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1 px-6 py-2.5 whitespace-nowrap">
         <Wheel segments={segments} size={44} title={`Payday ${weekdayDate(view.payday)}`} />
         <div>
           <div className="flex items-baseline gap-2">

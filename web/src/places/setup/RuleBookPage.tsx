@@ -81,7 +81,10 @@ function Row({ table, row, lead }: RowProps) {
   return (
     <details className="group border-b border-rule py-1.5">
       <summary className="grid cursor-pointer grid-cols-[14px_270px_90px_1fr] gap-x-2">
-        <span aria-hidden="true" className="text-quiet transition-transform duration-100 group-open:rotate-90">
+        <span
+          aria-hidden="true"
+          className="self-start text-quiet transition-transform duration-100 group-open:rotate-90"
+        >
           ▸
         </span>
         <span className="figures">
