@@ -32,6 +32,8 @@ export interface IncomeRecord {
 export interface PayeeRecord {
   tfn: string;
   payrollId: string;
+  /** the key that the year was reported under before; empty where there is none */
+  previous: { bms: string; payrollId: string };
   family: string;
   given: string;
   birth: string;
@@ -62,6 +64,8 @@ export interface PayEventMessage {
   submission: string;
   w1: string;
   w2: string;
+  garnishee: string;
+  childSupport: string;
   declarer: string;
   declaredOn: string;
   accepted: boolean;
@@ -135,6 +139,8 @@ export function readPayEvent(bytes: Buffer): PayEventMessage {
     submission: text(payroll, "InteractionTransactionId"),
     w1: text(tax, "TotalGrossPaymentsWithholdingA"),
     w2: text(tax, "PayAsYouGoWithholdingTaxWithheldA"),
+    garnishee: text(tax, "ChildSupportGarnisheeA"),
+    childSupport: text(tax, "ChildSupportWithholdingA"),
     declarer: text(declaration, "SignatoryIdentifierT"),
     declaredOn: text(declaration, "SignatureD"),
     accepted: text(declaration, "StatementAcceptedI") === "true",
@@ -151,6 +157,13 @@ function payee(node: Node): PayeeRecord {
   return {
     tfn: text(child(node, "Identifiers"), "TaxFileNumberId"),
     payrollId: text(child(node, "Identifiers"), "EmploymentPayrollNumberId"),
+    previous: {
+      bms: text(
+        child(node, "Identifiers", "PreviousPayrollIDDetails"),
+        "SoftwareInformationBusinessManagementSystemId",
+      ),
+      payrollId: text(child(node, "Identifiers", "PreviousPayrollIDDetails"), "EmploymentPayrollNumberId"),
+    },
     family: text(child(node, "PersonNameDetails"), "FamilyNameT"),
     given: text(child(node, "PersonNameDetails"), "GivenNameT"),
     birth: `${text(birth, "BirthY")}-${two(text(birth, "BirthM"))}-${two(text(birth, "BirthDm"))}`,

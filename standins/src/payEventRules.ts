@@ -61,8 +61,12 @@ export function messageItems(message: PayEventMessage, now: string): Item[] {
   if (message.count !== message.payees.length || message.count < 1)
     add("P12", "ERROR", "event/payeeCount", "The payee record count is wrong.");
   if (message.action === "update") {
-    if (message.w1 || message.w2) add("P13", "ERROR", "event/w1", "An update carries no payer totals.");
-  } else if (!isAmount(message.w1) || !isAmount(message.w2))
+    if (message.w1 || message.w2 || message.garnishee || message.childSupport)
+      add("P13", "ERROR", "event/w1", "An update carries no payer totals.");
+  } else if (
+    ![message.w1, message.w2].every(isAmount) ||
+    ![message.garnishee, message.childSupport].every((text) => text === "" || isAmount(text))
+  )
     add("P13", "ERROR", "event/w1", "Payer totals are missing or not amounts.");
   else if (Number(message.w2) > Number(message.w1)) add("P14", "WARNING", "event/w2", "More is withheld than paid.");
   if (!message.accepted) add("P15", "ERROR", "declaration", "The declaration is missing.");
@@ -88,6 +92,11 @@ export function payeeItems(
     add("E02", "WARNING", "taxFileNumber", "No tax file number more than 28 days after commencement.");
   if (!payee.payrollId || message.payees.filter((each) => each.payrollId === payee.payrollId).length > 1)
     add("E03", "ERROR", "payrollId", "The payroll ID is missing or used twice.");
+  const { previous: before } = payee;
+  if (Boolean(before.bms) !== Boolean(before.payrollId))
+    add("E04", "ERROR", "previous", "Previous BMS ID and previous payroll ID come together.");
+  else if (before.bms && before.bms === message.bms && before.payrollId === payee.payrollId)
+    add("E04", "ERROR", "previous", "Previous BMS ID and payroll ID are those of this event.");
   if (!payee.family || !/^[\p{L}' .-]+$/u.test(payee.family) || / {2}/.test(payee.family))
     add("E05", "ERROR", "name", "The family name is missing or holds characters that a name cannot have.");
   if (!isDay(payee.birth) || payee.birth > message.payDate)

@@ -23,6 +23,7 @@ const income = (change: Partial<IncomeRecord> = {}): IncomeRecord => ({
 const payee = (change: Partial<PayeeRecord> = {}): PayeeRecord => ({
   tfn: "123456782",
   payrollId: "E1",
+  previous: { bms: "", payrollId: "" },
   family: "Sample",
   given: "Alex",
   birth: "1990-02-28",
@@ -56,6 +57,8 @@ const message = (change: Partial<PayEventMessage> = {}): PayEventMessage => ({
   submission: "s-1",
   w1: "1000.00",
   w2: "200.00",
+  garnishee: "",
+  childSupport: "",
   declarer: "kim@example.org",
   declaredOn: "2026-07-01",
   accepted: true,
@@ -81,6 +84,7 @@ describe("the agency's rules of the message", () => {
     ["P12", { count: 0, payees: [] }],
     ["P13", { w1: "" }],
     ["P13", { w2: "12.5" }],
+    ["P13", { garnishee: "80" }],
     ["P14", { w2: "1000.01" }],
     ["P15", { accepted: false }],
     ["P16", { declarer: "" }],
@@ -103,6 +107,7 @@ describe("an update: nobody is paid, only the year to date is corrected", () => 
     expect(update()).toEqual([]);
     expect(update({ w1: "1000.00" })).toEqual(["P13"]);
     expect(update({ w2: "0.00" })).toEqual(["P13"]);
+    expect(update({ childSupport: "10.00" })).toEqual(["P13"]);
   });
   it("is not dated ahead, and may be dated back", () => {
     expect(update({ payDate: "2026-07-02" })).toEqual(["P11"]);
@@ -146,6 +151,8 @@ describe("the agency's rules of a payee", () => {
     ["E01", { tfn: "123456789" }],
     ["E02", { tfn: "111111111" }],
     ["E03", { payrollId: "" }],
+    ["E04", { previous: { bms: "old", payrollId: "" } }],
+    ["E04", { previous: { bms: "bms-1", payrollId: "E1" } }],
     ["E05", { family: "" }],
     ["E05", { family: "Agent 47" }],
     ["E06", { birth: "1990-02-30x" }],
@@ -205,6 +212,7 @@ describe("the agency's rules of a payee", () => {
     { tfn: "000000000", start: "2026-06-15" },
     { family: "O'Neil-Ōtene" },
     { treatment: "RTSXFX" },
+    { previous: { bms: "old", payrollId: "E1" } },
     { treatment: "NAXXXX" },
     { address: { line1: "1", suburb: "S", state: "TAS", postcode: "7000" } },
   ])("just inside: %o", (change) => expect(codes(change)).toEqual([]));

@@ -83,6 +83,7 @@ describe("a payee of a pay event", () => {
       payer: {} as never,
       w1: "",
       w2: "",
+      childSupport: { garnishee: null, deduction: null },
       declaration: {} as never,
       payees: [payee("E2"), payee("E1")],
     });

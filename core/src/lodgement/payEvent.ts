@@ -41,8 +41,15 @@ export interface PayeeFacts {
   periodEnd: IsoDate;
   /** grossed-up fringe benefits that this payroll year reports, by code */
   fringeBenefits?: readonly CodedAmount[];
+  /** the key that an earlier system reported this year under; given once */
+  previous?: PreviousKey | null;
   /** summed facts of the payroll year, this pay with it, by code */
   yearToDate: ReadonlyMap<string, number>;
+}
+
+export interface PreviousKey {
+  bmsId: string;
+  payrollId: string;
 }
 
 export interface PayEvent {
@@ -54,6 +61,8 @@ export interface PayEvent {
   payer: Payer;
   w1: string | null;
   w2: string | null;
+  /** child support taken in this event: by garnishee and by deduction notice; null where there was none */
+  childSupport: { garnishee: string | null; deduction: string | null };
   declaration: Declaration;
   payees: PayeeRecord[];
 }
@@ -104,6 +113,7 @@ export interface IncomeRecord {
 export interface PayeeRecord {
   payrollId: string;
   taxFileNumber: string;
+  previous?: PreviousKey;
   name: { family: string; given: string };
   birth: { day: number; month: number; year: number };
   address: { line1: string; suburb: string; state: string; postcode: string };
@@ -150,6 +160,7 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
   return {
     payrollId: payee.payrollId,
     taxFileNumber: reportedNumber(payee),
+    ...(payee.previous ? { previous: payee.previous } : {}),
     name: payee.name,
     birth: { day, month, year },
     address: payee.address,
@@ -238,7 +249,9 @@ export function payEvent(event: Omit<PayEvent, "action">): PayEvent {
   const corrects = event.w1?.startsWith("-") === true || event.w2?.startsWith("-") === true;
   return {
     ...event,
-    ...(corrects ? { action: "update", w1: null, w2: null } : { action: "submit" }),
+    ...(corrects
+      ? { action: "update", w1: null, w2: null, childSupport: { garnishee: null, deduction: null } }
+      : { action: "submit" }),
     payees: [...event.payees].sort((a, b) => a.payrollId.localeCompare(b.payrollId)),
   };
 }

@@ -29,7 +29,14 @@ function payee(record: PayeeRecord): Tree {
   return {
     "@xmlns": "http://www.sbr.gov.au/ato/payevntemp",
     Payee: {
-      Identifiers: { TaxFileNumberId: record.taxFileNumber, EmploymentPayrollNumberId: record.payrollId },
+      Identifiers: {
+        TaxFileNumberId: record.taxFileNumber,
+        EmploymentPayrollNumberId: record.payrollId,
+        PreviousPayrollIDDetails: record.previous && {
+          SoftwareInformationBusinessManagementSystemId: record.previous.bmsId,
+          EmploymentPayrollNumberId: record.previous.payrollId,
+        },
+      },
       PersonNameDetails: { FamilyNameT: record.name.family, GivenNameT: record.name.given },
       PersonDemographicDetails: {
         BirthDm: String(record.birth.day),
@@ -104,7 +111,12 @@ export function payEventXml(event: PayEvent): Buffer {
           IncomeTaxAndRemuneration:
             event.w1 === null || event.w2 === null
               ? undefined
-              : { TotalGrossPaymentsWithholdingA: event.w1, PayAsYouGoWithholdingTaxWithheldA: event.w2 },
+              : {
+                  TotalGrossPaymentsWithholdingA: event.w1,
+                  PayAsYouGoWithholdingTaxWithheldA: event.w2,
+                  ChildSupportGarnisheeA: event.childSupport.garnishee ?? undefined,
+                  ChildSupportWithholdingA: event.childSupport.deduction ?? undefined,
+                },
         },
         Declaration: {
           SignatoryIdentifierT: declaration.declarer,

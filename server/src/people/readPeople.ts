@@ -15,6 +15,7 @@ import { brokenAmong } from "../store/seals.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { readFringeBenefits } from "./fringeBenefits.ts";
 import { missingFacts, missingFactsNz } from "./missing.ts";
+import { readOpeningYears } from "./openingYears.ts";
 import { readPersonNz } from "./readPersonNz.ts";
 
 const rateText = (e4: number | null) => (e4 === null ? null : trimmed(fromE4(e4).toFixed(4)));
@@ -195,6 +196,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     country: owner?.country ?? "AU",
     nz: owner?.country === "NZ" ? readPersonNz(context, who, records) : null,
     fringeBenefits: readFringeBenefits(context, personId),
+    openingYears: readOpeningYears(context, personId),
     departure: readDeparture(context, personId),
     state: workPlace(context, who.businessId, terms.placeId),
   };

@@ -6,6 +6,7 @@ import type {
   Entitlement,
   FringeBenefit,
   NewPerson,
+  OpeningYear,
   Section,
   Super,
   Tax,
@@ -37,6 +38,7 @@ import {
   taxDeclaration,
   usualPay,
 } from "../store/schema.ts";
+import { writeOpeningYear } from "./openingYears.ts";
 import { type SectionValuesNz, writersNz } from "./writersNz.ts";
 
 /** What each section carries, as the contract has checked it. */
@@ -54,6 +56,7 @@ export interface SectionValues extends SectionValuesNz {
   };
   usualPay: { from?: string; lines: UsualLine[] };
   fringeBenefits: FringeBenefit;
+  openingYear: OpeningYear;
 }
 
 export function createPerson(
@@ -287,6 +290,7 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
       .values({ personId, yearEnd, taxableCents: centsOf(taxable), exemptCents: centsOf(exempt) })
       .run();
   },
+  openingYear: (context, personId, _businessId, _from, values) => writeOpeningYear(context, personId, values),
   usualPay: (context, personId, businessId, from, values) => {
     const own = new Set(
       context.store.db

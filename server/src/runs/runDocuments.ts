@@ -5,7 +5,7 @@ import { payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
 import { DirectEntryFault, directEntryFile } from "@zesty/core/payments/directEntry";
 import { PaymentFault } from "@zesty/core/payments/paymentsNz";
 import { sum } from "@zesty/core/quantity/decimal";
-import { moneyText } from "@zesty/core/quantity/units";
+import { centsText, moneyText } from "@zesty/core/quantity/units";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
@@ -146,6 +146,17 @@ export const payerTotals = (prepared: Pick<Prepared, "pays">) => ({
   w2: moneyText(sum(prepared.pays.map((each) => each.worked.withheld.value))),
 });
 
+/** Child support taken in the run, by the way that it was ordered; null where there was none. */
+const childSupportOf = ({ pays }: Pick<Prepared, "pays">) => {
+  const taken = (code: string) => {
+    const cents = pays
+      .flatMap((each) => each.facts)
+      .reduce((sum, each) => sum + (each.code === code ? each.cents : 0), 0);
+    return cents === 0 ? null : centsText(cents);
+  };
+  return { garnishee: taken("report:deduction:G"), deduction: taken("report:deduction:D") };
+};
+
 /** Who stands in the pay event: a contractor paid super only is no employee and does not. */
 export const reported = (prepared: Prepared) =>
   prepared.pays.filter((each) => each.row.row.context.person.basis !== "contractor");
@@ -165,6 +176,7 @@ export function writePayEvent(
     payDate: run.payday,
     payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
     ...payerTotals(prepared),
+    childSupport: childSupportOf(prepared),
     payees: reported(prepared).map((each) =>
       payeeRecord(payeeFacts(context, loaded, each.row.row, reportedYear(each)), rules.base === "qualifying earnings"),
     ),

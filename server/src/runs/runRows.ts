@@ -138,7 +138,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       periodEnd: run.periodEnd,
       cycle: cycle.cycle as Cycle,
       periods: row.pay.periods,
-      toDate: toDateOf(sums.year.get(id) ?? new Map(), sums.quarter.get(id) ?? new Map()),
+      toDate: toDateOf(sums.counted.get(id) ?? new Map(), sums.quarter.get(id) ?? new Map()),
       lastPay: run.kind === "cycle" ? (last.get(id) ?? null) : null,
       deducted: deducted.get(row.pay.id) ?? {},
       overrides: row.pay.overrides,

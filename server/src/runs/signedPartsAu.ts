@@ -2,6 +2,7 @@
 
 import { superDueDate } from "@zesty/core/au/superGuarantee";
 import type { StateAu } from "@zesty/core/calendar/businessDays";
+import { payrollYearOf } from "@zesty/core/calendar/payrollYear";
 import { leaveKind } from "@zesty/core/leave/kinds";
 import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
 import { takenHours } from "@zesty/core/pay/leaveDrawn";
@@ -15,6 +16,7 @@ import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { fringeBenefitsFor } from "../people/fringeBenefits.ts";
+import { previousKey } from "../people/openingYears.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { type business, departure, due } from "../store/schema.ts";
 import type { DueEntry, LeaveMove, PreparedPay } from "./prepared.ts";
@@ -191,6 +193,7 @@ export function payeeFacts(
     periodStart: loaded.run.periodStart,
     periodEnd: loaded.run.periodEnd,
     fringeBenefits: fringeBenefitsFor(context, person.id, loaded.run.payday),
+    previous: previousKey(context, person.id, payrollYearOf("AU", loaded.run.payday).from, loaded.run.id),
     yearToDate: yearAfter,
   };
 }

@@ -20,14 +20,41 @@ export function factSums(store: Store, personIds: readonly number[], from: strin
   return sums;
 }
 
-/** Year-to-date and quarter-to-date of people, up to and including a payday. */
+/**
+ * Year-to-date and quarter-to-date of people, up to and including a payday.
+ * @returns `year`: as it is reported, with what was carried from an earlier system; `counted`: with what that system
+ *   closed too, for rules that look at the whole year
+ */
 export function yearSums(store: Store, personIds: readonly number[], payday: string, country: Country) {
   const quarter = superQuarterAu(payday);
-  return {
-    year: factSums(store, personIds, payrollYearOf(country, payday).from, payday),
-    quarter: factSums(store, personIds, quarter.from, payday),
-  };
+  const { from } = payrollYearOf(country, payday);
+  const year = factSums(store, personIds, from, payday);
+  const counted = new Map(year);
+  for (const { personId, carried, sums } of openingsOf(store, personIds, from)) {
+    const before = Object.entries(JSON.parse(sums) as Record<string, number>);
+    if (carried) addTo(year, personId, before);
+    // Only what is counted over the year; nothing of a closed share is reported again.
+    addTo(counted, personId, carried ? before : before.filter(([code]) => !code.startsWith("report")));
+  }
+  return { year, counted, quarter: factSums(store, personIds, quarter.from, payday) };
 }
+
+/** Adds to a person's sums; the sums that were there stay as they are for who else holds them. */
+function addTo(all: Map<number, CodeSums>, personId: number, entries: readonly [string, number][]): void {
+  const sums = new Map(all.get(personId));
+  for (const [code, cents] of entries) sums.set(code, (sums.get(code) ?? 0) + cents);
+  all.set(personId, sums);
+}
+
+/** What was paid in a payroll year before this program: the newest row of each person. */
+const openingsOf = (store: Store, personIds: readonly number[], yearStart: string) =>
+  store.sqlite
+    .prepare<[string, string], { personId: number; carried: number; sums: string }>(
+      `SELECT person_id AS personId, carried, sums FROM opening_year WHERE id IN (
+         SELECT MAX(id) FROM opening_year
+         WHERE person_id IN (SELECT value FROM json_each(?)) AND year_start = ? GROUP BY person_id)`,
+    )
+    .all(JSON.stringify(personIds), yearStart);
 
 /** Leave balances in ten-thousandths of the kind's unit, by person and kind. */
 export function leaveBalances(store: Store, personIds: readonly number[]): Map<number, Map<string, number>> {

@@ -180,6 +180,9 @@ export const openingYear = sqliteTable(
     carried: flag("carried"),
     /** cents by code of year-to-date */
     sums: json<Record<string, number>>("sums").notNull(),
+    /** the key that the earlier system reported under; a pay event names it once, in the first of the person */
+    previousBmsId: text("previous_bms_id"),
+    previousPayrollId: text("previous_payroll_id"),
     recordedAt: text("recorded_at").notNull(),
   },
   (t) => [index("opening_year_person").on(t.personId, t.yearStart)],

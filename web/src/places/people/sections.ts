@@ -1,6 +1,7 @@
 /** The sections of a person's page: what each shows, and the form that changes it. */
 import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
+import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import type { ComponentType } from "react";
 import { countryWords } from "../../parts/countryWords.ts";
@@ -10,6 +11,7 @@ import { DetailsForm } from "./forms/DetailsForm.tsx";
 import { EmploymentForm } from "./forms/EmploymentForm.tsx";
 import { FringeBenefitsForm } from "./forms/FringeBenefitsForm.tsx";
 import { LeaveForm } from "./forms/LeaveForm.tsx";
+import { OpeningYearForm } from "./forms/OpeningYearForm.tsx";
 import { SuperForm } from "./forms/SuperForm.tsx";
 import type { FormProps } from "./forms/section.tsx";
 import { TaxForm } from "./forms/TaxForm.tsx";
@@ -176,6 +178,20 @@ export const sectionsAu: SectionShown[] = [
       fringeBenefits.length === 0
         ? [["Recorded", "none"]]
         : fringeBenefits.map((each) => [`Year to 31 March ${each.yearEnd.slice(0, 4)}`, fringeWords(each)]),
+  },
+  {
+    id: "openingYear",
+    title: "Paid this year before this program",
+    Form: OpeningYearForm,
+    facts: ({ openingYears }) =>
+      openingYears.length === 0
+        ? [["Recorded", "nothing"]]
+        : openingYears.map((each) => [
+            payrollYearAu(each.yearStart).name,
+            `gross $${money(each.gross)}, withheld $${money(each.withheld)}, super $${money(each.guarantee)}; ${
+              each.carried ? "our pay events go on from it" : "finalised by the earlier system"
+            }`,
+          ]),
   },
 ];
 
