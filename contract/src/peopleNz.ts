@@ -143,6 +143,7 @@ export interface HolidayFactsRecord {
   withPay: boolean;
   varies: boolean;
   agreedWeek: string | null;
+  averageOnlyFrom?: string | null | undefined;
   averageOnlyUntil: string | null;
   keepsAnniversary: boolean;
   opening?: { kind: string; units: string }[] | undefined;
@@ -154,6 +155,7 @@ export const holidays = Joi.object<HolidayFactsRecord & { from?: string }>({
   withPay: Joi.boolean().default(false).label("8 % with each pay"),
   varies: Joi.boolean().default(false).label("Hours vary"),
   agreedWeek: optional(amountNotNegative()).label("Agreed ordinary weekly pay"),
+  averageOnlyFrom: optional(date()).label("Parental leave from"),
   averageOnlyUntil: optional(date()).label("Average only until"),
   keepsAnniversary: Joi.boolean().default(false).label("Unpaid leave leaves the anniversary"),
   openingOn: date().empty("").label("Opening balances on"),
@@ -169,7 +171,13 @@ export const holidays = Joi.object<HolidayFactsRecord & { from?: string }>({
           .messages({ "string.pattern.base": "Opening balance is written in weeks or days, as 2.5." }),
       }),
     ),
-});
+}).custom((value: HolidayFactsRecord, helpers) =>
+  value.averageOnlyFrom && (value.averageOnlyUntil ?? "") < value.averageOnlyFrom
+    ? helpers.message({
+        custom: "“Average only until” is a year after the last day of the parental leave. Type it too.",
+      })
+    : value,
+);
 
 export interface EarlierFacts {
   start: string;

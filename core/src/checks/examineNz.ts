@@ -249,7 +249,9 @@ const advanceOver: PayCheckNz = ({ input, worked }, rules) => {
   const weeks = worked.lines
     .filter((each) => each.line.element === "unusedLeave" && each.line.leave === "annual")
     .reduce((total, each) => total.plus(each.amount.value), zero);
-  const base = decimalOrZero(input.holidays.history.sinceAnniversary.gross)
+  const since = input.holidays.history.sinceAnniversary;
+  const base = decimalOrZero(since.gross)
+    .minus(decimalOrZero(since.withPay))
     .plus(worked.holiday.gross.value)
     .plus(weeks);
   const owed = base.times(percent).div(hundred);

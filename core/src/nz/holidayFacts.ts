@@ -15,6 +15,8 @@ export interface PastPay {
   irregular: string;
   /** whole or part days worked, on paid leave or on holiday */
   days: string;
+  /** of the gross, what 8 % was paid on with the pay (s 28) */
+  withPay?: string | undefined;
 }
 
 /** Earnings of a span of time. */
@@ -24,6 +26,8 @@ export interface Earned {
   gross: string;
   irregular: string;
   days: string;
+  /** of the gross, what 8 % was paid on with the pays; where nobody says, all or none of it as `withPay` has it */
+  withPay?: string | undefined;
   /** calendar days employed in the span, of a year at most 52 weeks; divided by seven they are its weeks */
   calendarDays: string;
   pays: number;
@@ -53,6 +57,8 @@ export interface HolidayFacts {
   varies: boolean;
   /** parental leave: annual holidays at average weekly earnings only */
   averageOnly: boolean;
+  /** of the weeks left, how many arose around parental leave, and how many before, which are used first */
+  averageWeeks?: { earlier: string; weeks: string } | undefined;
   /** unpaid leave beyond a week, where it was agreed that the anniversary stays: the divisor falls by these weeks */
   lessWeeks: string;
   /** 8 % is paid with each pay, so nothing is owed at the end */
@@ -69,7 +75,7 @@ export const weeksOf = ({ calendarDays }: Earned): Decimal => decimal(calendarDa
 const isRecordedSpan = (pay: PastPay, cycle: Cycle): boolean =>
   daysBetween(pay.start, pay.end) + 1 > (cycle === "quarterly" ? 93 : 35);
 
-const total = (pays: readonly PastPay[], of: "gross" | "irregular" | "days"): Decimal =>
+const total = (pays: readonly PastPay[], of: "gross" | "irregular" | "days" | "withPay"): Decimal =>
   sum(pays.map((pay) => decimalOrZero(pay[of])));
 
 /** A span from whole pay periods; weeks by the calendar days that the person was employed. */
@@ -81,6 +87,7 @@ function earned(pays: readonly PastPay[], from: IsoDate, to: IsoDate, most?: num
     gross: total(pays, "gross").toFixed(2),
     irregular: total(pays, "irregular").toFixed(2),
     days: total(pays, "days").toString(),
+    ...(pays.some((pay) => pay.withPay !== undefined) ? { withPay: total(pays, "withPay").toFixed(2) } : {}),
     calendarDays: String(most === undefined ? calendarDays : Math.min(calendarDays, most * 7)),
     pays: pays.length,
   };
@@ -154,7 +161,14 @@ function fromDay(pay: PastPay, day: IsoDate): PastPay {
   if (pay.start >= day) return pay;
   const share = decimal(daysBetween(day, pay.end) + 1).div(daysBetween(pay.start, pay.end) + 1);
   const part = (text: string) => decimalOrZero(text).times(share).toDecimalPlaces(2).toString();
-  return { start: day, end: pay.end, gross: part(pay.gross), irregular: part(pay.irregular), days: part(pay.days) };
+  return {
+    start: day,
+    end: pay.end,
+    gross: part(pay.gross),
+    irregular: part(pay.irregular),
+    days: part(pay.days),
+    ...(pay.withPay === undefined ? {} : { withPay: part(pay.withPay) }),
+  };
 }
 
 /** The newest pays of so many different periods. */

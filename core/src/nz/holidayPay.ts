@@ -87,9 +87,31 @@ export function annualHolidayWeek(facts: HolidayFacts): Figure {
   }));
 }
 
-/** Pay for so many weeks of annual holidays, rounded once. */
+/** Of so many weeks taken now, those that are paid at average weekly earnings. */
+function atAverage(weeks: Decimal, { averageOnly, averageWeeks }: HolidayFacts): Decimal {
+  if (!averageWeeks) return averageOnly ? weeks : zero;
+  const left = weeks.minus(averageWeeks.earlier);
+  if (left.lte(0)) return zero;
+  return left.lt(averageWeeks.weeks) ? left : decimal(averageWeeks.weeks);
+}
+
+/**
+ * Pay for so many weeks of annual holidays, rounded once. The oldest weeks are used first: those that arose around
+ * parental leave are paid at the average, those before and after at the greater rate, whenever they are taken.
+ */
 export function annualHolidayPay(label: string, weeks: Decimal, facts: HolidayFacts): Figure {
-  const rate = annualHolidayWeek(facts);
+  const around = atAverage(weeks, facts);
+  if (around.gt(0) && around.lt(weeks)) {
+    const average = annualHolidayWeek({ ...facts, averageOnly: true });
+    const greater = annualHolidayWeek({ ...facts, averageOnly: false });
+    const rest = weeks.minus(around);
+    return figure(label, halfUpToCent(average.value.times(around).plus(greater.value.times(rest))), "money", () => ({
+      rule: "Weeks that arose around parental leave at the average, the others at the greater rate, rounded once",
+      formula: `${around.toString()} weeks × ${shownMoney(average.value)} + ${rest.toString()} weeks × ${shownMoney(greater.value)}`,
+      parts: [average, greater],
+    }));
+  }
+  const rate = annualHolidayWeek({ ...facts, averageOnly: around.gt(0) });
   return figure(label, halfUpToCent(rate.value.times(weeks)), "money", () => ({
     rule: "Weeks × the rate of annual holidays, rounded once",
     formula: `${weeks.toString()} weeks × ${shownMoney(rate.value)}`,

@@ -46,7 +46,7 @@ const earned = (text: string | undefined) => {
 };
 
 function factsOf(facts: Facts): HolidayFacts {
-  const [since = "2025-06-22", sinceGross = "0"] = (facts.since ?? "").split(" ");
+  const [since = "2025-06-22", sinceGross = "0", withPay] = (facts.since ?? "").split(" ");
   const [fourGross, fourIrregular, fourWeeks] = (facts.four ?? "").split(" ");
   return {
     weeklyHours: facts.hours ?? "0",
@@ -58,6 +58,9 @@ function factsOf(facts: Facts): HolidayFacts {
     averageOnly: facts.averageOnly === "yes",
     lessWeeks: facts.less ?? "0",
     withPay: facts.withPay === "yes",
+    ...(facts.around
+      ? { averageWeeks: { earlier: facts.around.split(" ")[0] ?? "0", weeks: facts.around.split(" ")[1] ?? "0" } }
+      : {}),
     advancePaid: facts.advance ?? "0",
     history: {
       fourWeeks: facts.four
@@ -76,6 +79,7 @@ function factsOf(facts: Facts): HolidayFacts {
         from: since,
         to: "2026-06-21",
         gross: sinceGross,
+        ...(withPay ? { withPay } : {}),
         irregular: "0",
         days: "0",
         calendarDays: "0",

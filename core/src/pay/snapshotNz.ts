@@ -172,6 +172,8 @@ export function factsOfNz(worked: WorkedPayNz): Fact[] {
   add("esct", worked.kiwiSaver.esct);
   add("net", worked.net);
   add("holidayGross", worked.holiday.gross);
+  // Earnings that had their 8 % with the pay.
+  if (worked.holidayPayWithPay) add("holidayWithPay", worked.holiday.gross);
   add("holidayIrregular", worked.holiday.irregular);
   add("holidayDays", worked.holiday.days);
   for (const { cost, amount } of worked.employerCosts) add(`cost:${cost.code}`, amount);

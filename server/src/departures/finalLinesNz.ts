@@ -45,8 +45,12 @@ export function addFinalLinesNz(
       explained: after.map((each) => `${each.name}, ${each.date}`).join("; "),
     });
   if (days.gt(0)) wanted.push({ element: "alternativeLeft", units: days.toString() });
-  if (holidays.withPay) notes.push("8 % was paid with each pay, so no holiday pay is owed on those earnings.");
-  else wanted.push({ element: "holidayPercent" });
+  const { gross, withPay } = holidays.history.sinceAnniversary;
+  if (holidays.withPay || decimal(withPay ?? "0").gt(0))
+    notes.push("8 % was paid with pays, so no holiday pay is owed on those earnings.");
+  // Who changed to 8 % with each pay has not had it on what was earned before.
+  const owedOn = decimal(gross).minus(withPay ?? "0");
+  if (!holidays.withPay || owedOn.gt(0) || weeks.gt(0)) wanted.push({ element: "holidayPercent" });
   if (weeks.lt(0))
     notes.push(
       `${weeks.abs().toDecimalPlaces(2).toString()} weeks of annual holidays were taken in advance; what was paid for them comes off the 8 %.`,

@@ -16,20 +16,21 @@ export function pastPaysOf(
   const rows = store.sqlite
     .prepare<
       [string, string, string],
-      { personId: number; start: string; end: string; gross: number; irregular: number; days: number }
+      { personId: number; start: string; end: string; gross: number; irregular: number; days: number; withPay: number }
     >(
       `SELECT f.person_id AS personId, r.period_start AS start, r.period_end AS end,
          SUM(CASE f.code WHEN 'holidayGross' THEN f.cents ELSE 0 END) AS gross,
          SUM(CASE f.code WHEN 'holidayIrregular' THEN f.cents ELSE 0 END) AS irregular,
-         SUM(CASE f.code WHEN 'holidayDays' THEN f.cents ELSE 0 END) AS days
+         SUM(CASE f.code WHEN 'holidayDays' THEN f.cents ELSE 0 END) AS days,
+         SUM(CASE f.code WHEN 'holidayWithPay' THEN f.cents ELSE 0 END) AS withPay
        FROM pay_fact f JOIN signed_pay s ON s.id = f.signed_pay_id JOIN pay_run r ON r.id = s.run_id
        WHERE f.person_id IN (SELECT value FROM json_each(?)) AND f.payday >= ? AND r.period_end <= ?
-         AND f.code IN ('holidayGross', 'holidayIrregular', 'holidayDays')
+         AND f.code IN ('holidayGross', 'holidayIrregular', 'holidayDays', 'holidayWithPay')
        GROUP BY f.person_id, r.id`,
     )
     .all(JSON.stringify(personIds), from, to);
   // A pay that was taken back sums to nothing.
-  for (const { personId, start, end, gross, irregular, days } of rows)
+  for (const { personId, start, end, gross, irregular, days, withPay } of rows)
     if (gross !== 0 || days !== 0)
       found.get(personId)?.push({
         start,
@@ -37,6 +38,7 @@ export function pastPaysOf(
         gross: centsText(gross),
         irregular: centsText(irregular),
         days: centsText(days),
+        withPay: centsText(withPay),
       });
   for (const [id, recorded] of recordedEarnings(store, personIds))
     found.get(id)?.push(...recorded.filter((each) => each.end >= from && each.end <= to));

@@ -2,7 +2,7 @@
  * Sends what is queued, asks about what is unknown, and follows what is acknowledged. One message id for ever, retried
  * with back-off, answered once: losing an answer never means sending a second message.
  */
-import { and, asc, eq, inArray, lte } from "drizzle-orm";
+import { and, asc, eq, gt, inArray, lte } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome } from "../outside/outcome.ts";
 import { openMail } from "../outside/postBox.ts";
@@ -25,6 +25,7 @@ export interface OutboxWorker {
 
 const live = ["queued", "unknown", "acknowledged"] as const;
 const batch = 8;
+const soonMs = 15_000;
 
 /** Seconds to the next try: 2, 4, 8, 16, 32, then five minutes, later hourly. */
 export function backOffMs(tries: number): number {
@@ -149,6 +150,15 @@ export function outboxWorker(context: Context): OutboxWorker {
     return rows.length;
   }
 
+  /** What was put off before a stop or a crash is tried soon after the start, whatever it waited for. */
+  function askSoon(): void {
+    const soon = Date.now() + soonMs;
+    db.update(outbox)
+      .set({ nextAt: soon })
+      .where(and(inArray(outbox.state, [...live]), gt(outbox.nextAt, soon)))
+      .run();
+  }
+
   async function loop(): Promise<void> {
     do {
       woken = false;
@@ -169,6 +179,7 @@ export function outboxWorker(context: Context): OutboxWorker {
     runOnce,
     start: () => {
       started = true;
+      askSoon();
       schedule(10);
     },
     drain: async () => {

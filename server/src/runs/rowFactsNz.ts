@@ -8,6 +8,7 @@ import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitle
 import { grossBetween, type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { hoursADay } from "@zesty/core/nz/holidayPay";
 import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
+import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
 import { traitsNz } from "@zesty/core/pay/elementsNz";
 import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { HolidayInPeriod, PersonFactsNz, RowContextNz } from "@zesty/core/pay/payContextNz";
@@ -355,7 +356,7 @@ export function holidayFacts(
     varies: own?.varies ?? false,
     withPay: own?.withPay ?? false,
     advancePaid: "0.00",
-    averageOnly: own?.averageOnlyUntil != null && own.averageOnlyUntil >= run.periodStart,
+    ...aroundParentalLeave(own, ledger, run.periodStart),
     lessWeeks: own?.keepsAnniversary ? unpaid.toString() : "0",
     history: holidayHistory(past, {
       startDate: who.startDate,
@@ -364,6 +365,24 @@ export function holidayFacts(
       cycle: run.cycle,
     }),
   };
+}
+
+/** What of the annual holidays is paid at average weekly earnings, and until when where nobody said from when. */
+function aroundParentalLeave(
+  own: { averageOnlyFrom: string | null; averageOnlyUntil: string | null } | undefined,
+  ledger: Ledger | undefined,
+  day: IsoDate,
+): Pick<HolidayFacts, "averageOnly" | "averageWeeks"> {
+  const until = own?.averageOnlyUntil;
+  if (!until) return { averageOnly: false };
+  const averageOnly = until >= day && (own.averageOnlyFrom ?? "") <= day;
+  if (!own.averageOnlyFrom || !ledger) return { averageOnly };
+  const grants = [...ledger.entries, ...ledger.pending]
+    .filter((entry) => entry.kind === "annual" && (entry.why === "granted" || entry.why === "opening"))
+    .map((entry) => ({ date: entry.date, weeks: fromE4(entry.amountE4) }));
+  const left = fromE4(ledger.balances.get("annual") ?? 0);
+  const weeks = weeksAroundParentalLeave(left, grants, own.averageOnlyFrom, until);
+  return { averageOnly, ...(weeks ? { averageWeeks: weeks } : {}) };
 }
 
 /** Regular allowances and overtime of the usual pay, by the week. */

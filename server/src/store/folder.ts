@@ -19,13 +19,18 @@ export const defaultKeyFile = (folder: string): string => join(folder, "key", "z
 /** Says that a store was made here, so that a vanished database is not taken for a first start. */
 const markFile = (folder: string): string => join(folder, "store.json");
 
-/** Only this user reads what lies here. */
+/** Only this user reads what lies here. A file may go while we look: whoever read the database last folds its log in. */
 export function claimFolder(folder: string): void {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   chmodSync(folder, 0o700);
   for (const name of readdirSync(folder)) {
     const file = join(folder, name);
-    if (statSync(file).isFile()) chmodSync(file, 0o600);
+    if (!statSync(file, { throwIfNoEntry: false })?.isFile()) continue;
+    try {
+      chmodSync(file, 0o600);
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== "ENOENT") throw error;
+    }
   }
 }
 

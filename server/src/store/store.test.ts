@@ -11,6 +11,7 @@ import {
   renameSync,
   rmSync,
   statSync,
+  symlinkSync,
   truncateSync,
   unlinkSync,
   writeFileSync,
@@ -103,6 +104,12 @@ describe("the start", () => {
   it("lets nobody else read what lies there", () => {
     expect(statSync(folder).mode & 0o777).toBe(0o700);
     for (const name of ["zesty.db", "zesty.db-wal", "key/zesty.key"]) expect(statSync(file(name)).mode & 0o077).toBe(0);
+  });
+  it("does not stumble over a file that goes while it looks (the log of an outside reader)", () => {
+    store.close();
+    symlinkSync(file("gone"), file("zesty.db-left"));
+    start();
+    expect(store.sqlite.open).toBe(true);
   });
   it("brings an older store forward after a copy, secrets and trail too, and copies nothing afterwards", () => {
     store.close();

@@ -66,6 +66,8 @@ export const holidayTerms = sqliteTable(
     withPay: flag("with_pay"),
     varies: flag("varies"),
     agreedWeekCents: integer("agreed_week_cents"),
+    /** first day of parental leave; null where everything until the day below is paid at the average */
+    averageOnlyFrom: text("average_only_from"),
     averageOnlyUntil: text("average_only_until"),
     keepsAnniversary: flag("keeps_anniversary").default(false),
   },

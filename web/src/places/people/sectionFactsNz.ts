@@ -77,6 +77,7 @@ export function holidayFactsShown({ nz }: PersonView): Fact[] {
     ["Average daily pay", `$${money(entitlement.averageDay)}`],
     ["Hours", holidays.varies ? "vary" : undefined],
     ["Agreed weekly pay", holidays.agreedWeek ? `$${money(holidays.agreedWeek)}` : undefined],
+    ["Parental leave from", holidays.averageOnlyFrom ? longDate(holidays.averageOnlyFrom) : undefined],
     ["Average only until", holidays.averageOnlyUntil ? longDate(holidays.averageOnlyUntil) : undefined],
     ["Unpaid leave", holidays.keepsAnniversary ? "leaves the anniversary, lowers the divisor" : undefined],
   ];

@@ -10,6 +10,7 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
       withPay: known?.withPay ?? false,
       varies: known?.varies ?? false,
       agreedWeek: known?.agreedWeek ?? "",
+      averageOnlyFrom: known?.averageOnlyFrom ?? "",
       averageOnlyUntil: known?.averageOnlyUntil ?? "",
       keepsAnniversary: known?.keepsAnniversary ?? false,
       openingKind: "annual",
@@ -32,13 +33,19 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
         {...form.register("agreedWeek")}
       />
       <TextField
+        label="Parental leave from"
+        hint="What arose before this day stays at the greater rate"
+        type="date"
+        error={errorAt(errors, "averageOnlyFrom")}
+        {...form.register("averageOnlyFrom")}
+      />
+      <TextField
         label="Average only until"
-        hint="Parental leave: holidays that arise in it or within a year after"
+        hint="A year after its last day: holidays that arise up to then"
         type="date"
         error={errorAt(errors, "averageOnlyUntil")}
         {...form.register("averageOnlyUntil")}
       />
-      <span />
       <div className="col-span-2">
         <TickField
           label="Hours vary: ordinary weekly pay by the last four weeks, days at average daily pay"

@@ -1,0 +1,1 @@
+ALTER TABLE `holiday_terms` ADD `average_only_from` text;

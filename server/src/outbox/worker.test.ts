@@ -1,0 +1,42 @@
+/** What waits in the outbox after a start: nothing is put off for minutes because of what happened before it. */
+import { eq } from "drizzle-orm";
+import { afterEach, describe, expect, it } from "vitest";
+import { signOff } from "../runs/signOff.ts";
+import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { outbox } from "../store/schema.ts";
+import { backOffMs, outboxWorker } from "./worker.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+describe("the outbox", () => {
+  it("asks soon after a start, whatever it waited for, and leaves what is settled", async () => {
+    world = smallWorld(1);
+    const { db } = world.context.store;
+    const { runId, version } = readyRun(world);
+    signOff(world.context, world.actor, runId, version);
+    const [one, two] = db.select().from(outbox).all();
+    const later = Date.now() + 300_000;
+    const put = (row: typeof one, state: "acknowledged" | "settled") =>
+      db
+        .update(outbox)
+        .set({ state: state as "acknowledged", nextAt: later })
+        .where(eq(outbox.id, row?.id ?? 0))
+        .run();
+    put(one, "acknowledged");
+    put(two, "settled");
+    const worker = outboxWorker(world.context);
+    worker.start();
+    await worker.stop();
+    const nextOf = (row: typeof one) =>
+      db
+        .select()
+        .from(outbox)
+        .where(eq(outbox.id, row?.id ?? 0))
+        .get()?.nextAt ?? 0;
+    expect(nextOf(one)).toBeLessThan(Date.now() + 20_000);
+    expect(nextOf(two)).toBe(later);
+  });
+  it("waits longer with each try, five minutes from the sixth, an hour after two dozen", () =>
+    expect([1, 2, 5, 6, 24, 25].map(backOffMs)).toEqual([2000, 4000, 32_000, 300_000, 300_000, 3_600_000]));
+});
