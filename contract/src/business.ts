@@ -143,6 +143,8 @@ export interface NewElement {
   /** New Zealand: counts in gross earnings of the Holidays Act; part of an ordinary week */
   holidayGross?: boolean | null | undefined;
   regular?: boolean | null | undefined;
+  /** deductions: who is paid, by name or name and number */
+  paidTo?: string | null | undefined;
 }
 const orNull = (schema: Joi.Schema) => schema.empty("").allow(null).default(null);
 export const newElement = Joi.object<NewElement>({
@@ -172,6 +174,35 @@ export const newElement = Joi.object<NewElement>({
   holidayGross: orNull(Joi.boolean()).label("Counts for holiday pay"),
   regular: orNull(Joi.boolean()).label("Part of an ordinary week"),
   detail: orNull(Joi.string().trim().uppercase().max(20)).label("Which other allowance"),
+  paidTo: orNull(name(80)).label("Paid to"),
+});
+
+/** What of a pay element can be changed: its kind and code stay, because what was paid under them stays. */
+export interface ChangeElement {
+  name: string;
+  percent: string;
+  allowance: NewElement["allowance"];
+  detail: string | null;
+  deduction: NewElement["deduction"];
+  superable: boolean | null;
+  holidayGross: boolean | null;
+  regular: boolean | null;
+  account: string | null;
+  paidTo: string | null;
+  retired: boolean;
+}
+export const changeElement = Joi.object<ChangeElement>({
+  name: name(40).required().label("Name"),
+  percent: percent().required().label("Per cent of rate"),
+  allowance: orNull(Joi.string().valid(...allowanceCodes)).label("Allowance code"),
+  detail: orNull(Joi.string().trim().uppercase().max(20)).label("Which other allowance"),
+  deduction: orNull(Joi.string().valid(...deductionCodes)).label("Deduction code"),
+  superable: orNull(Joi.boolean()).label("Counts for super"),
+  holidayGross: orNull(Joi.boolean()).label("Counts for holiday pay"),
+  regular: orNull(Joi.boolean()).label("Part of an ordinary week"),
+  account: orNull(Joi.string().max(20)).label("Ledger account"),
+  paidTo: orNull(name(80)).label("Paid to"),
+  retired: Joi.boolean().required().label("Retired"),
 });
 export const newFund = Joi.object<{ name: string; abn: string; usi: string }>({
   name: name(80).required().label("Fund"),
@@ -196,7 +227,8 @@ export interface BusinessView {
   }[];
   places: { id: number; name: string; state: string }[];
   costCentres: { id: number; code: string; name: string }[];
-  elements: (NewElement & { id: number })[];
+  /** `usedBy`: people whose usual pay has it */
+  elements: (NewElement & { id: number; retired: boolean; usedBy: number })[];
   funds: { id: number; name: string; abn: string; usi: string }[];
   accounts: { code: string; name: string }[];
 }

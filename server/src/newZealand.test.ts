@@ -329,9 +329,9 @@ describe("a person's sections", () => {
     const save = (values: object) =>
       saveSection(world.context, world.actor, id, "taxCode", { ...code, ...values } as never);
     expect(() => save({ code: "STC" })).toThrow("has a rate");
-    save({ code: "M SL", irdNumber: "139-000-021", slbor: { amount: "25" } });
+    save({ code: "M SL", irdNumber: "139-000-072", slbor: { amount: "25" } });
     const shown = readPerson(world.context, id).nz?.taxCode;
-    expect([shown?.code, shown?.irdShown, shown?.slbor]).toEqual(["M SL", "••• 021", { amount: "25" }]);
+    expect([shown?.code, shown?.irdShown, shown?.slbor]).toEqual(["M SL", "••• 072", { amount: "25" }]);
   });
   it("give the ESCT rate by last year's earnings, those from before this program among them", () => {
     const [id = 0] = world.personIds;

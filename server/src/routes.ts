@@ -3,6 +3,7 @@
 import {
   businessFacts,
   businessFactsNz,
+  changeElement as changeElementSchema,
   newBusiness,
   newBusinessNz,
   newElement,
@@ -29,7 +30,8 @@ import { createPerson, type SectionValues, saveSection } from "./people/savePers
 import { findBusiness } from "./runs/prepareSignOff.ts";
 import { refreshOpenRuns } from "./runs/refreshOpenRuns.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
-import { addElement, addFund, readBusiness, saveBusinessFacts, saveBusinessFactsNz } from "./setup/readBusiness.ts";
+import { addElement, changeElement } from "./setup/elements.ts";
+import { addFund, readBusiness, saveBusinessFacts, saveBusinessFactsNz } from "./setup/readBusiness.ts";
 import { costRoutes, ruleRoutes } from "./setup/routes.ts";
 
 export function placeRoutes(context: Context): Router {
@@ -74,6 +76,14 @@ export function placeRoutes(context: Context): Router {
     onBusiness("prepare", (actor, businessId, request) => ({
       id: addElement(context, actor, businessId, body(newElement, request)),
     })),
+  );
+  router.put(
+    "/businesses/:business/elements/:element",
+    onBusiness("prepare", (actor, businessId, request) => {
+      changeElement(context, actor, businessId, idOf(request, "element"), body(changeElementSchema, request));
+      refreshOpenRuns(context, businessId);
+      return readBusiness(context, businessId);
+    }),
   );
   router.post(
     "/businesses/:business/funds",

@@ -3,6 +3,8 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { NewPersonNz } from "@zesty/contract/peopleNz";
+import { isTfn } from "@zesty/core/quantity/checkDigits";
+import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
 import { type Application, makeApplication } from "./application.ts";
 import type { Actor, Context } from "./context.ts";
 import { createPerson } from "./people/savePerson.ts";
@@ -23,6 +25,13 @@ export interface SmallWorld {
   element: (code: string) => number;
   personIds: number[];
   end(): Promise<void>;
+}
+
+/** So many numbers that pass their check, from a first one on: no two people share one. */
+function validFrom(first: number, count: number, isValid: (text: string) => boolean): string[] {
+  const found: string[] = [];
+  for (let number = first; found.length < count; number += 1) if (isValid(String(number))) found.push(String(number));
+  return found;
 }
 
 /** An empty application with a lead: what the small worlds of both countries are made in. */
@@ -76,6 +85,7 @@ export function smallWorld(people: number): SmallWorld {
   const setUp = readBusiness(context, businessId);
   const element = (code: string) => setUp.elements.find((each) => each.code === code)?.id ?? 0;
   const cycleId = setUp.cycles[0]?.id ?? 0;
+  const fileNumbers = validFrom(123_456_782, people, isTfn);
   const make = (at: number) =>
     createPerson(context, actor, businessId, {
       payrollId: `E${at}`,
@@ -103,7 +113,7 @@ export function smallWorld(people: number): SmallWorld {
       },
       tax: {
         numberStatus: "given",
-        fileNumber: "123456782",
+        fileNumber: fileNumbers[at] ?? "",
         pendingSince: null,
         residency: "resident",
         taxFreeThreshold: true,
@@ -159,7 +169,7 @@ export function smallWorldNz(people: number, change: Partial<NewPersonNz> = {}):
   const setUp = readBusiness(context, businessId);
   const element = (code: string) => setUp.elements.find((each) => each.code === code)?.id ?? 0;
   const cycleId = setUp.cycles[0]?.id ?? 0;
-  const irds = ["139000013", "139000021", "139000032", "139000048", "139000056"];
+  const irds = validFrom(139_000_013, people, isIrd);
   const make = (at: number) =>
     createPerson(context, actor, businessId, {
       payrollId: `N${at}`,
@@ -188,7 +198,7 @@ export function smallWorldNz(people: number, change: Partial<NewPersonNz> = {}):
       },
       taxCode: {
         code: "M",
-        irdNumber: irds[at] ?? "139000013",
+        irdNumber: irds[at] ?? "",
         specialRate: null,
         until: null,
         slcir: null,

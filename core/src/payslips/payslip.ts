@@ -56,6 +56,8 @@ export interface PayslipFacts {
   /** balances after this pay, hours by kind, for the kinds that may be shown */
   balances: Record<string, Decimal>;
   message: string | null;
+  /** who each deduction is paid to, by code of the pay element (reg 3.46(1)(g)) */
+  receivers?: ReadonlyMap<string, string>;
   /** codes of pay elements for leave that a slip must not show */
   hiddenCodes?: readonly string[];
 }
@@ -72,7 +74,7 @@ export function payslip(facts: PayslipFacts): Payslip {
             .times(line.percent ?? "100")
             .div(100);
     return {
-      name: `${line.name ?? line.element}${correctionNote(line.corrects)}`,
+      name: `${line.name ?? line.element}${toReceiver(facts.receivers?.get(line.code ?? ""))}${correctionNote(line.corrects)}`,
       hours: line.hours === undefined ? null : decimal(line.hours).toFixed(2),
       rate: rate === null ? null : rateText(rate),
       amount: moneyText(amount),
@@ -128,6 +130,7 @@ export function payslip(facts: PayslipFacts): Payslip {
   };
 }
 
+export const toReceiver = (receiver: string | undefined) => (receiver ? `, to ${receiver}` : "");
 const correctionNote = (payday: IsoDate | undefined) => (payday ? `, correction of ${payday}` : "");
 
 /**

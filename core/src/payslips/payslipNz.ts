@@ -9,7 +9,7 @@ import type { WorkedPayNz } from "../pay/workedPayNz.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
 import { centsText, moneyText, rateText } from "../quantity/units.ts";
 import type { Working } from "../working/figure.ts";
-import type { PayslipLine } from "./payslip.ts";
+import { type PayslipLine, toReceiver } from "./payslip.ts";
 
 export interface PayslipNz {
   country: "NZ";
@@ -46,6 +46,8 @@ export interface PayslipFactsNz {
   balances: Record<string, Decimal>;
   taken: Record<string, Decimal>;
   kiwiSaverRate: string | null;
+  /** who each deduction is paid to, by code of the pay element */
+  receivers?: ReadonlyMap<string, string>;
   message: string | null;
 }
 
@@ -81,7 +83,7 @@ export function payslipNz(facts: PayslipFactsNz): PayslipNz {
           // Confidential (s 72I): a slip can be seen at home.
           name: hidden
             ? `Paid leave${units}`
-            : `${name}${units}${basis ? ` at ${basis}` : ""}${line?.corrects ? `, correction of ${line.corrects}` : ""}`,
+            : `${name}${toReceiver(facts.receivers?.get(code))}${units}${basis ? ` at ${basis}` : ""}${line?.corrects ? `, correction of ${line.corrects}` : ""}`,
           hours: line?.hours === undefined || line.rate === undefined ? null : decimal(line.hours).toFixed(2),
           rate: rate === null ? null : rateText(rate),
           amount: moneyText(amount.value),

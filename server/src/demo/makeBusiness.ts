@@ -6,7 +6,8 @@ import type { Actor } from "../context.ts";
 import { createPerson } from "../people/savePerson.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp } from "../setup/costs.ts";
 import { addCycle, createBusiness } from "../setup/createBusiness.ts";
-import { addElement, addFund, readBusiness } from "../setup/readBusiness.ts";
+import { addElement } from "../setup/elements.ts";
+import { addFund, readBusiness } from "../setup/readBusiness.ts";
 import type { SeedPerson, SeedPersonNz, Story } from "./story.ts";
 
 /** A business as it was made: what its story is played on. */

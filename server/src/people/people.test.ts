@@ -7,9 +7,9 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
 import type { ProblemError } from "../http/problem.ts";
 import { listRuns, readRun } from "../runs/readRun.ts";
-import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
-import { audit, employmentTerms } from "../store/schema.ts";
+import { audit, employmentTerms, person } from "../store/schema.ts";
 import { listPeople, readPerson, revealSecret } from "./readPeople.ts";
 import { saveSection } from "./savePerson.ts";
 
@@ -94,6 +94,33 @@ describe("secrets", () => {
     expect(
       thrown(() => saveSection(context, actor, id, "tax", { ...tax, numberStatus: "given" })).errors?.[0]?.path,
     ).toBe("fileNumber");
+  });
+});
+
+describe("a tax number of somebody else here", () => {
+  const numbers = [
+    ["Australia", smallWorld, "tax", "fileNumber", "123456782"],
+    ["New Zealand", smallWorldNz, "taxCode", "irdNumber", "139000013"],
+  ] as const;
+  it.each(numbers)("%s: refused, naming them, until they have left", async (_country, make, section, field, number) => {
+    await world.end();
+    world = make(2);
+    const { context, actor } = world;
+    const [one = 0, two = 0] = world.personIds;
+    const shown = readPerson(context, two);
+    const kept = section === "tax" ? shown.tax : shown.nz?.taxCode;
+    const {
+      fileNumberShown: _,
+      irdShown: __,
+      from: ___,
+      ...values
+    } = { fileNumberShown: 0, irdShown: 0, ...kept } as never as { from: string } & Record<string, unknown>;
+    const save = () => saveSection(context, actor, two, section, { ...values, [field]: number } as never);
+    expect(thrown(save).errors).toEqual([
+      { path: field, text: expect.stringContaining("Alex Sample0 has this number") },
+    ]);
+    context.store.db.update(person).set({ endDate: "2026-06-30" }).where(eq(person.id, one)).run();
+    save();
   });
 });
 

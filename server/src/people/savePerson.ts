@@ -14,7 +14,7 @@ import type {
 } from "@zesty/contract/people";
 import type { NewPersonNz, SectionNz } from "@zesty/contract/peopleNz";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
-import { centsOf, toE4 } from "@zesty/core/quantity/units";
+import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";
 import { fringeBenefitRules } from "@zesty/core/rulebook/au/fringeBenefitRules";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -38,6 +38,7 @@ import {
   taxDeclaration,
   usualPay,
 } from "../store/schema.ts";
+import { demandNumberOfNobodyElse } from "./numberOfAnother.ts";
 import { writeOpeningYear } from "./openingYears.ts";
 import { type SectionValuesNz, writersNz } from "./writersNz.ts";
 
@@ -187,6 +188,10 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
     // A salary gives the rate: the year has 52 weeks of the agreed hours.
     const rateOfSalary =
       values.salary && weekly.gt(0) ? toE4(decimal(values.salary).div(52).div(weekly).toDecimalPlaces(4)) : null;
+    if (rateOfSalary !== null && values.hourlyRate !== null && toE4(decimal(values.hourlyRate)) !== rateOfSalary) {
+      const text = `The salary comes to $${fromE4(rateOfSalary).toString()} an hour, not $${values.hourlyRate}. Empty one of the two.`;
+      throw cannot("rate-and-salary", text, { errors: [{ path: "hourlyRate", text }] });
+    }
     context.store.db
       .insert(employmentTerms)
       .values({
@@ -206,13 +211,15 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
       })
       .run();
   },
-  tax: (context, personId, _businessId, from, values) => {
+  tax: (context, personId, businessId, from, values) => {
     const kept = datedRecords(context.store.db, [personId], "9999-12-31").tax.get(personId)?.fileNumber ?? null;
     const typed = values.fileNumber?.replace(/\s/g, "");
     if (values.numberStatus === "given" && !typed && !kept) {
       const text = "Tax file number is missing. Type it, or choose “applied for” or “not given”.";
       throw cannot("number-missing", text, { errors: [{ path: "fileNumber", text }] });
     }
+    if (typed && values.numberStatus === "given")
+      demandNumberOfNobodyElse(context, personId, businessId, "fileNumber", typed);
     const { fileNumber: _typed, offsetsPerYear, extraPerPay, from: _from, ...rest } = values;
     context.store.db
       .insert(taxDeclaration)

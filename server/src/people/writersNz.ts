@@ -14,6 +14,7 @@ import { cannot } from "../http/problem.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { holidayTerms, kiwiSaver, leaveEntry, pastEarnings, payOrders, taxCode } from "../store/schema.ts";
+import { demandNumberOfNobodyElse } from "./numberOfAnother.ts";
 
 export interface SectionValuesNz {
   taxCode: TaxCodeFacts & { from?: string };
@@ -26,10 +27,12 @@ export interface SectionValuesNz {
 type Writer<T> = (context: Context, personId: number, businessId: number, from: string, values: T) => void;
 
 export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S]> } = {
-  taxCode: (context, personId, _businessId, from, values) => {
+  taxCode: (context, personId, businessId, from, values) => {
     const { irdNumber: typed, from: _from, ...rest } = values;
     const kept = datedRecordsNz(context.store.db, [personId], from).taxCode.get(personId)?.irdNumber ?? null;
-    const irdNumber = typed ? context.store.crypt.seal(typed.replace(/[\s-]/g, ""), places.irdNumber(personId)) : kept;
+    const digits = typed?.replace(/[\s-]/g, "");
+    if (digits) demandNumberOfNobodyElse(context, personId, businessId, "irdNumber", digits);
+    const irdNumber = digits ? context.store.crypt.seal(digits, places.irdNumber(personId)) : kept;
     if (!irdNumber && !values.code.startsWith("ND")) {
       const text = "Without an IRD number the tax code is ND. Record the number, or choose ND.";
       throw cannot("ird-missing", text, { errors: [{ path: "irdNumber", text }] });

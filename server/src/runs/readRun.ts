@@ -81,7 +81,7 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
     version: run.version,
     accountingDate: run.accountingDate,
     elements: loaded.elementRows
-      .filter((row) => loaded.elements.has(row.id) && (open || used.has(row.id)))
+      .filter((row) => loaded.elements.has(row.id) && (used.has(row.id) || (open && !row.retired)))
       .map((row) => ({
         ...(loaded.elements.get(row.id) as NonNullable<ReturnType<LoadedRun["elements"]["get"]>>),
         position: row.position,

@@ -31,6 +31,7 @@ import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
 import { record } from "../store/audit.ts";
 import { pay } from "../store/schema.ts";
 import { addToRun } from "./addToRun.ts";
+import { discardRun } from "./discardRun.ts";
 import { movePayday } from "./movePayday.ts";
 import { openRun } from "./openRun.ts";
 import { signOffPlan } from "./plan.ts";
@@ -38,6 +39,7 @@ import { prepareSignOff } from "./prepareSignOff.ts";
 import { keptWorking, listRuns, readRun } from "./readRun.ts";
 import { findRun } from "./runRows.ts";
 import { saveRows } from "./saveRows.ts";
+import { sheetCsv } from "./sheetCsv.ts";
 import { signOff } from "./signOff.ts";
 import { takeBack } from "./takeBack.ts";
 import { setTick } from "./ticks.ts";
@@ -80,6 +82,20 @@ export function runRoutes(context: Context): Router {
   router.get(
     "/runs/:run",
     onRun("see", (actor, runId) => readRun(context, actor, runId)),
+  );
+  router.delete(
+    "/runs/:run",
+    onRun("prepare", (actor, runId) => discardRun(context, actor, runId)),
+  );
+  router.get(
+    "/runs/:run/sheet.csv",
+    onRun("see", (actor, runId, _request, response) => {
+      const view = readRun(context, actor, runId);
+      response
+        .type("text/csv")
+        .setHeader("Content-Disposition", contentDisposition(`run-${view.number}-${view.payday}.csv`));
+      response.send(sheetCsv(view));
+    }),
   );
   router.put(
     "/runs/:run/rows",

@@ -81,10 +81,23 @@ export function signedPartsAu(
       amount: centsText(each.cents),
     })),
     balances: after,
+    receivers: receiversOf(loaded, fundWords(loaded, shares)),
     hiddenCodes: loaded.elementRows.filter((each) => each.leave === "familyViolence").map((each) => each.code),
     message: person.payslipMessage,
   });
   return { leave, slip, dues };
+}
+
+/** Who each deduction goes to: as its pay element says, and the fund for what goes into super. */
+function receiversOf({ elementRows }: LoadedRun, fund: ReturnType<typeof fundWords>): Map<string, string> {
+  const toFund = ["salarySacrificeSuper", "memberContribution"];
+  const number = fund?.memberNumber ? ` ${fund.memberNumber}` : "";
+  return new Map(
+    elementRows.flatMap((each) => {
+      const receiver = each.paidTo ?? (fund && toFund.includes(each.element) ? `${fund.name}${number}` : null);
+      return receiver ? [[each.code, receiver] as const] : [];
+    }),
+  );
 }
 
 interface FundShare {

@@ -54,6 +54,7 @@ export function signedPartsNz(
     balances: after,
     taken,
     kiwiSaverRate: context.person.kiwiSaver?.employeeRate ?? null,
+    receivers: new Map(loaded.elementRows.flatMap((each) => (each.paidTo ? [[each.code, each.paidTo] as const] : []))),
     message: person.payslipMessage,
   });
   return { leave, slip, dues: duesOf(worked, person.id, payeDueDate(run.payday, owner.filing?.large ?? false)) };

@@ -20,8 +20,9 @@ import { type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { document, due, loadedRow, outbox } from "../store/schema.ts";
 import { confirmRules } from "./confirmRules.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
+import { addElement } from "./elements.ts";
 import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
-import { addElement, addFund, readBusiness } from "./readBusiness.ts";
+import { addFund, readBusiness } from "./readBusiness.ts";
 import { loadedRows, ruleTables } from "./ruleTables.ts";
 
 let world: SmallWorld;
@@ -239,6 +240,12 @@ describe("a salary", () => {
     save("employment", { ...employment(), hourlyRate: null, salary: "84200", from: "2026-06-01" });
     // 84,200 ÷ 52 ÷ 38 = 42.61133…
     expect(employment().hourlyRate).toBe("42.6113");
+  });
+  it("and another rate beside it are refused: nobody could say which was meant", () => {
+    const both = (hourlyRate: string) => save("employment", { ...employment(), hourlyRate, salary: "84200" });
+    expect(() => both("45")).toThrow("comes to $42.6113 an hour, not $45");
+    both("42.6113");
+    expect(employment().salary).toBe("84200.00");
   });
 });
 

@@ -1,14 +1,14 @@
 /** Reads and changes a business's facts and set-up lists. */
-import type { BusinessView, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
-import { and, asc, eq, max } from "drizzle-orm";
+import type { BusinessView, NewBusiness, NewBusinessNz } from "@zesty/contract/business";
+import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
-import { business, costCentre, fund, ledgerAccount, payCycle, payElement, place } from "../store/schema.ts";
+import { business, costCentre, fund, ledgerAccount, payCycle, place } from "../store/schema.ts";
 import { bankFacts, factsNz } from "./createBusiness.ts";
+import { readElements } from "./elements.ts";
 
 export function readBusiness(context: Context, businessId: number): BusinessView {
   const { db, crypt } = context.store;
@@ -65,12 +65,7 @@ export function readBusiness(context: Context, businessId: number): BusinessView
       .from(costCentre)
       .where(eq(costCentre.businessId, businessId))
       .all(),
-    elements: db
-      .select()
-      .from(payElement)
-      .where(eq(payElement.businessId, businessId))
-      .orderBy(asc(payElement.position))
-      .all() as BusinessView["elements"],
+    elements: readElements(context, businessId),
     funds: db
       .select({ id: fund.id, name: fund.name, abn: fund.abn, usi: fund.usi })
       .from(fund)
@@ -152,39 +147,6 @@ export function saveBusinessFactsNz(
       about: facts.name,
       change: { before, after: shownFacts(findBusiness(context, businessId)) },
     });
-  });
-}
-
-export function addElement(context: Context, actor: Actor, businessId: number, wanted: NewElement): number {
-  const { db } = context.store;
-  return context.store.transaction(() => {
-    const taken = db
-      .select({ id: payElement.id })
-      .from(payElement)
-      .where(and(eq(payElement.businessId, businessId), eq(payElement.code, wanted.code)))
-      .get();
-    if (taken) {
-      const text = `Code ${wanted.code} is used by another pay element. Choose another.`;
-      throw cannot("code-taken", text, { errors: [{ path: "code", text }] });
-    }
-    const last = db
-      .select({ at: max(payElement.position) })
-      .from(payElement)
-      .where(eq(payElement.businessId, businessId))
-      .get();
-    const { id } = db
-      .insert(payElement)
-      .values({ ...wanted, businessId, position: (last?.at ?? 0) + 1 })
-      .returning({ id: payElement.id })
-      .get();
-    record(context.store, {
-      at: context.clock.now(),
-      userId: actor.userId,
-      businessId,
-      what: "added pay element",
-      about: wanted.name,
-    });
-    return id;
   });
 }
 

@@ -3,39 +3,15 @@ import { leaveKinds } from "@zesty/core/leave/kinds";
 import type { Country } from "@zesty/core/pay/either";
 import { arisingNz, leaveKindsNz } from "@zesty/core/pay/elementsNz";
 import type { Entry } from "@zesty/core/pay/payContext";
-import { allowanceCodes, type ElementAu, elementsAu } from "@zesty/core/pay/payInput";
+import { type ElementAu, elementsAu } from "@zesty/core/pay/payInput";
 import { type ElementNz, elementsNz } from "@zesty/core/pay/payInputNz";
 import { useForm } from "react-hook-form";
 import { api } from "../state/api.ts";
 import { Button } from "./Button.tsx";
+import { counted, ElementFields, reported } from "./ElementFields.tsx";
 import { elementWords } from "./elementWords.ts";
 import { ChoiceField, errorAt, showErrors, TextField } from "./Fields.tsx";
 
-const allowanceWords: Record<(typeof allowanceCodes)[number], string> = {
-  CD: "cents per kilometre",
-  AD: "award transport",
-  LD: "laundry",
-  MD: "overtime meal",
-  RD: "travel",
-  TD: "tools",
-  KN: "tasks: dirt, height, first aid",
-  QN: "qualification",
-  OD: "other",
-};
-const otherAllowances = [
-  ["G1", "general"],
-  ["H1", "home office"],
-  ["ND", "not deductible"],
-  ["T1", "transport or fares"],
-  ["U1", "uniform"],
-  ["V1", "private vehicle"],
-] as const;
-const deductionWords = [
-  ["F", "union or professional fees"],
-  ["W", "workplace giving"],
-  ["D", "child support deduction"],
-  ["G", "child support garnishee"],
-] as const;
 const inHours: readonly string[] = ["ordinary", "overtime", "leaveTaken", "timeInLieuEarned", "publicHolidayWorked"];
 const inDays: readonly string[] = [
   "leaveTaken",
@@ -77,27 +53,20 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
       counts: "usual",
       regular: "usual",
       account: "",
+      paidTo: "",
     },
   });
   const { errors } = form.formState;
   const element = form.watch("element");
-  const allowance = form.watch("allowance");
   const submit = form.handleSubmit(async ({ counts, regular, ...values }) => {
-    const only = <T extends string>(holds: boolean, value: T) => (holds && value !== "" ? value : null);
-    const isAllowance = values.element === "allowance";
     const answer = await create({
       business: businessId,
       element: {
         ...values,
-        leave: only(values.element === "leaveTaken", values.leave),
-        allowance: only(isAllowance && country === "AU", values.allowance) as "OD" | null,
-        detail: only(isAllowance && country === "AU" && values.allowance === "OD", values.detail),
-        deduction: only(values.element.startsWith("deduction"), values.deduction) as "F" | null,
-        account: only(true, values.account),
+        leave: values.element === "leaveTaken" ? values.leave : null,
         taxable: null,
-        superable: country === "NZ" || counts === "usual" ? null : counts === "yes",
-        holidayGross: country === "AU" || counts === "usual" ? null : counts === "yes",
-        regular: country === "AU" || regular === "usual" ? null : regular === "yes",
+        ...reported(country, values.element, values),
+        ...counted(country, counts, regular),
       },
     });
     if (answer.error) showErrors(form.setError, answer.error);
@@ -144,63 +113,7 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
             ))}
           </ChoiceField>
         )}
-        {country === "AU" && element === "allowance" && (
-          <ChoiceField label="Reported as" error={errorAt(errors, "allowance")} {...form.register("allowance")}>
-            {allowanceCodes.map((code) => (
-              <option key={code} value={code}>
-                {code}, {allowanceWords[code]}
-              </option>
-            ))}
-          </ChoiceField>
-        )}
-        {country === "AU" && element === "allowance" && allowance === "OD" && (
-          <ChoiceField label="Which other" error={errorAt(errors, "detail")} {...form.register("detail")}>
-            {otherAllowances.map(([code, words]) => (
-              <option key={code} value={code}>
-                {code}, {words}
-              </option>
-            ))}
-          </ChoiceField>
-        )}
-        {country === "AU" && element.startsWith("deduction") && (
-          <ChoiceField label="Reported as" error={errorAt(errors, "deduction")} {...form.register("deduction")}>
-            <option value="">not reported</option>
-            {deductionWords.map(([code, words]) => (
-              <option key={code} value={code}>
-                {code}, {words}
-              </option>
-            ))}
-          </ChoiceField>
-        )}
-        {country === "NZ" && ["allowance", "bonus", "overtime", "commission", "extraPay"].includes(element) && (
-          <>
-            <ChoiceField label="Gross earnings of the Holidays Act" {...form.register("counts")}>
-              <option value="usual">as the law has it</option>
-              <option value="yes">counts</option>
-              <option value="no">does not: truly discretionary</option>
-            </ChoiceField>
-            <ChoiceField label="Part of an ordinary week" {...form.register("regular")}>
-              <option value="usual">as is usual</option>
-              <option value="yes">yes, regular</option>
-              <option value="no">no, irregular</option>
-            </ChoiceField>
-          </>
-        )}
-        {country === "AU" && ["allowance", "bonus", "leaveLoading"].includes(element) && (
-          <ChoiceField label="Counts for super" {...form.register("counts")}>
-            <option value="usual">as the law has it</option>
-            <option value="yes">yes</option>
-            <option value="no">no</option>
-          </ChoiceField>
-        )}
-        <ChoiceField label="Ledger account" error={errorAt(errors, "account")} {...form.register("account")}>
-          <option value="">the usual one</option>
-          {accounts.map((account) => (
-            <option key={account.code} value={account.code}>
-              {account.code} {account.name}
-            </option>
-          ))}
-        </ChoiceField>
+        <ElementFields country={country} element={element} form={form} accounts={accounts} />
       </div>
       {children}
       <div className="mt-3 flex items-center gap-2">

@@ -9,7 +9,7 @@ import type {
   RuleLoadPlan,
   RuleTableView,
 } from "@zesty/contract/books";
-import type { BusinessView, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
+import type { BusinessView, ChangeElement, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
 import type { ClosedownPlan, NewClosedown } from "@zesty/contract/closedowns";
 import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import type { CostsView } from "@zesty/contract/costs";
@@ -150,6 +150,18 @@ export const api = createApi({
     newElement: build.mutation<{ id: number }, { business: number; element: NewElement }>({
       query: ({ business, element }) => ({ url: `/businesses/${business}/elements`, method: "POST", body: element }),
       invalidatesTags: ["Business", "Run"],
+    }),
+    changeElement: build.mutation<BusinessView, { business: number; element: number; values: ChangeElement }>({
+      query: ({ business, element, values }) => ({
+        url: `/businesses/${business}/elements/${element}`,
+        method: "PUT",
+        body: values,
+      }),
+      invalidatesTags: ["Business", "Run", "Desk"],
+    }),
+    discardRun: build.mutation<unknown, number>({
+      query: (run) => ({ url: `/runs/${run}`, method: "DELETE" }),
+      invalidatesTags: ["Runs", "Desk", "Business"],
     }),
     newFund: build.mutation<{ id: number }, { business: number; fund: { name: string; abn: string; usi: string } }>({
       query: ({ business, fund }) => ({ url: `/businesses/${business}/funds`, method: "POST", body: fund }),

@@ -118,6 +118,10 @@ export const payElement = sqliteTable(
     holidayGross: integer("holiday_gross", { mode: "boolean" }),
     regular: integer("regular", { mode: "boolean" }),
     account: text("account"),
+    /** deductions: who is paid, by name or name and number; stands on payslips */
+    paidTo: text("paid_to"),
+    /** not offered any more; what uses it goes on */
+    retired: flag("retired").default(false),
     position: integer("position").notNull(),
   },
   (t) => [uniqueIndex("pay_element_code").on(t.businessId, t.code)],

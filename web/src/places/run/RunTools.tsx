@@ -8,6 +8,7 @@ import { Button } from "../../parts/Button.tsx";
 import { api, problemOf } from "../../state/api.ts";
 import { loaded, said } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
+import { RunMenu } from "./RunMenu.tsx";
 
 interface Props {
   view: RunView;
@@ -93,6 +94,7 @@ export function RunTools({ view, extra, onExtra, findRef, onFind, onNewElement, 
           </MenuItems>
         </Menu>
       )}
+      <RunMenu view={view} />
     </div>
   );
 }

@@ -6,10 +6,8 @@ import { Link } from "react-router";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { elementWords } from "../../parts/elementWords.ts";
 import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
 import { abnGrouped, weekdayDate } from "../../parts/format.ts";
-import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -17,6 +15,7 @@ import { useBusiness } from "../../state/business.ts";
 import { eyesWords, withholderWords } from "./businessFields.tsx";
 import { CodedList } from "./CodedList.tsx";
 import { Costs } from "./Costs.tsx";
+import { Elements } from "./Elements.tsx";
 import { FactsForm } from "./FactsForm.tsx";
 import { FactsNz } from "./FactsNz.tsx";
 import { NewCycle } from "./NewCycle.tsx";
@@ -135,58 +134,6 @@ function Facts({ setUp }: { setUp: BusinessView }) {
             ))}
         </dl>
       )}
-    </Block>
-  );
-}
-
-function Elements({ setUp }: { setUp: BusinessView }) {
-  const [adding, setAdding] = useState(false);
-  return (
-    <Block
-      title="Pay elements"
-      action={
-        !adding && (
-          <Button look="quiet" onClick={() => setAdding(true)}>
-            Add one
-          </Button>
-        )
-      }
-    >
-      {adding && (
-        <NewElementForm
-          country={setUp.country}
-          businessId={setUp.id}
-          accounts={setUp.accounts}
-          onDone={() => setAdding(false)}
-        />
-      )}
-      <table className="figures w-full text-[15px]">
-        <thead>
-          <tr className="text-left text-[14px] text-quiet">
-            <th className="py-1 font-medium">Name</th>
-            <th className="font-medium">Code</th>
-            <th className="font-medium">Kind</th>
-            <th className="font-medium">Typed as</th>
-            <th className="text-right font-medium">Per cent of rate</th>
-          </tr>
-        </thead>
-        <tbody>
-          {setUp.elements.map((element) => (
-            <tr key={element.id} className="border-t border-rule">
-              <td className="py-1">{element.name}</td>
-              <td className="text-quiet">{element.code}</td>
-              <td>
-                {elementWords[element.element]}
-                {setUp.country === "AU" && element.element === "allowance" && (
-                  <span className="ml-1 text-quiet">{element.allowance ?? "no reporting code"}</span>
-                )}
-              </td>
-              <td>{element.entry === "amount" ? "dollars" : element.entry}</td>
-              <td className="text-right">{element.entry === "hours" ? element.percent : "–"}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
     </Block>
   );
 }

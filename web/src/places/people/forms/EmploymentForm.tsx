@@ -16,7 +16,8 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
       ...employment,
       from: day,
       classification: employment.classification ?? "",
-      hourlyRate: employment.hourlyRate ?? "",
+      // A salary gives the rate.
+      hourlyRate: employment.salary ? "" : (employment.hourlyRate ?? ""),
       salary: employment.salary ?? "",
       minimumRate: employment.minimumRate ?? "",
       placeId: String(employment.placeId ?? ""),

@@ -42,7 +42,9 @@ export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
     }),
   }));
   const { errors } = form.formState;
-  const unused = setUp.elements.filter((element) => !lines.fields.some((line) => line.elementId === element.id));
+  const unused = setUp.elements.filter(
+    (element) => !element.retired && !lines.fields.some((line) => line.elementId === element.id),
+  );
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />

@@ -1,0 +1,76 @@
+/** What can be done with the whole run: leave out everybody without hours, take the sheet along, discard the run. */
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import type { RunView } from "@zesty/contract/runs";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { api, problemOf } from "../../state/api.ts";
+import { includedSet, said } from "../../state/runSlice.ts";
+import { untilSaved } from "../../state/saving.ts";
+import { useAppDispatch } from "../../state/store.ts";
+
+const item = "block w-full px-4 py-1 text-left data-focus:bg-lime-soft";
+
+export function RunMenu({ view }: { view: RunView }) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const [asking, setAsking] = useState(false);
+  const [discard] = api.useDiscardRunMutation();
+  const empty = view.rows.filter((row) => row.included && row.lines.length === 0);
+  const open = view.state === "open";
+  async function discardIt(): Promise<void> {
+    await untilSaved();
+    const answer = await discard(view.id);
+    if (answer.error) {
+      setAsking(false);
+      dispatch(said(problemOf(answer.error).detail));
+    } else void navigate("/run");
+  }
+  if (asking)
+    return (
+      <span className="flex items-center gap-2" role="alertdialog" aria-label="Discard this run?">
+        <span className="text-plum">Discard what was typed for {view.rows.length === 1 ? "one person" : `${view.rows.length} people`}?</span>
+        <Button autoFocus onClick={() => setAsking(false)}>
+          Keep it
+        </Button>
+        <Button onClick={() => void discardIt()}>Discard the run</Button>
+      </span>
+    );
+  return (
+    <Menu>
+      <MenuButton className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 hover:bg-hover">
+        This run
+      </MenuButton>
+      <MenuItems
+        anchor="bottom end"
+        className="z-40 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg"
+      >
+        {open && (
+          <MenuItem disabled={empty.length === 0}>
+            <button
+              type="button"
+              className={`${item} disabled:text-quiet`}
+              onClick={() => {
+                for (const { payId } of empty) dispatch(includedSet({ payId, included: false }));
+              }}
+            >
+              Leave out all without hours ({empty.length})
+            </button>
+          </MenuItem>
+        )}
+        <MenuItem>
+          <a className={item} href={`/api/runs/${view.id}/sheet.csv`} download>
+            Take the sheet along (CSV)
+          </a>
+        </MenuItem>
+        {open && (
+          <MenuItem>
+            <button type="button" className={`${item} border-t border-rule text-plum`} onClick={() => setAsking(true)}>
+              Discard this run…
+            </button>
+          </MenuItem>
+        )}
+      </MenuItems>
+    </Menu>
+  );
+}
