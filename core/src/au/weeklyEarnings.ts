@@ -3,7 +3,7 @@
  * Set by: Schedule 1 (NAT 1004). Half-monthly has no remembered formula: it goes by 6 ÷ 13, derived.
  */
 import type { Cycle } from "../calendar/payPeriods.ts";
-import { Decimal, decimal } from "../quantity/decimal.ts";
+import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
 import { dropCents, halfUpToDollar } from "../quantity/rounding.ts";
 import type { Coefficient } from "../rulebook/au/withholdingScales.ts";
 
@@ -34,7 +34,7 @@ function weeklyEquivalent(earnings: Decimal, cycle: Cycle, periods: number): Dec
       return earnings.times(6).div(13 * periods);
     case "monthly": {
       // An amount that ends in exactly 33 cents is a third of a dollar cut short: one cent is added first.
-      const endsIn33 = earnings.minus(thirtyThreeCents.times(periods)).mod(periods).isZero();
+      const endsIn33 = earnings.div(periods).minus(thirtyThreeCents).isInteger();
       return (endsIn33 ? earnings.plus(oneCent.times(periods)) : earnings).times(3).div(13 * periods);
     }
   }
@@ -86,5 +86,5 @@ export function coefficientFor(rows: readonly Coefficient[], x: Decimal): ReadCo
 export function weeklyByCoefficients(rows: readonly Coefficient[], x: Decimal): Decimal {
   const { a, b } = coefficientFor(rows, x);
   const y = halfUpToDollar(a.times(x).minus(b));
-  return y.isNegative() ? new Decimal(0) : y;
+  return y.isNegative() ? zero : y;
 }

@@ -1,5 +1,5 @@
 /** Splitting an amount so that no cent is lost: the parts always sum to the whole. */
-import { Decimal, decimal, sum } from "./decimal.ts";
+import { type Decimal, decimal, sum } from "./decimal.ts";
 
 /**
  * Splits whole cents by weights with the largest-remainder method.
@@ -13,7 +13,7 @@ export function splitCents(cents: number, weights: readonly Decimal[]): number[]
   if (weights.some((weight) => weight.isNegative())) throw new RangeError("A weight is negative.");
   if (total.isZero()) return weights.map((_, at) => (at === 0 ? cents : 0));
   const exact = weights.map((weight) => decimal(cents).times(weight).div(total));
-  const parts = exact.map((part) => part.toDecimalPlaces(0, Decimal.ROUND_DOWN).toNumber());
+  const parts = exact.map((part) => part.cutTo(0).toNumber());
   const rest = cents - parts.reduce((a, b) => a + b, 0);
   const order = exact
     .map((part, at) => ({ at, left: part.minus(parts[at] ?? 0).abs() }))
@@ -49,8 +49,7 @@ export function splitNetPay(cents: number, parts: readonly SplitPart[]): number[
     if (part.kind === "amount") take(at, decimal(part.value).times(100).toDecimalPlaces(0).toNumber());
   });
   parts.forEach((part, at) => {
-    if (part.kind === "percent")
-      take(at, decimal(part.value).div(100).times(cents).toDecimalPlaces(0, Decimal.ROUND_DOWN).toNumber());
+    if (part.kind === "percent") take(at, decimal(part.value).div(100).times(cents).cutTo(0).toNumber());
   });
   const rest = parts.findIndex((part) => part.kind === "rest");
   const at = rest === -1 ? parts.length - 1 : rest;

@@ -11,8 +11,8 @@ const whole = (value: Decimal, factor: number, what: string): number => {
 
 export const toCents = (money: Decimal): number => whole(money, 100, "Money");
 export const toE4 = (value: Decimal): number => whole(value, 10_000, "Hours or rate");
-export const fromCents = (cents: number): Decimal => new Decimal(cents).div(100);
-export const fromE4 = (e4: number): Decimal => new Decimal(e4).div(10_000);
+export const fromCents = (cents: number): Decimal => Decimal.fraction(cents, 100);
+export const fromE4 = (e4: number): Decimal => Decimal.fraction(e4, 10_000);
 
 /** Money as contract text: two decimals, a plain minus sign. */
 export const moneyText = (money: Decimal): string => money.toFixed(2);
