@@ -15,7 +15,8 @@ const partsOf = (date: IsoDate): Parts => ({
   day: Number(date.slice(8, 10)),
 });
 const two = (value: number): string => (value < 10 ? `0${value}` : String(value));
-const textOf = ({ year, month, day }: Parts): IsoDate => `${String(year).padStart(4, "0")}-${two(month)}-${two(day)}`;
+const textOf = ({ year, month, day }: Parts): IsoDate =>
+  `${year > 999 ? year : String(year).padStart(4, "0")}-${two(month)}-${two(day)}`;
 
 const isLeap = (year: number): boolean => year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
 const lengths = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];

@@ -39,8 +39,26 @@ function movedDays(unpaid: readonly UnpaidSpan[], from: IsoDate, to: IsoDate, ru
     .reduce((days, { weeks }) => days + weeksBeyond(weeks, rules).times(7).toDecimalPlaces(0).toNumber(), 0);
 }
 
+interface Known {
+  rules: HolidayRules;
+  upTo: IsoDate;
+  dates: IsoDate[];
+}
+/** One pay asks for the same anniversaries several times. */
+const known = new WeakMap<Service, Known>();
+
 /** Anniversaries after the start, up to and with a day. */
 export function anniversaries(service: Service, upTo: IsoDate, rules: HolidayRules): IsoDate[] {
+  let found = known.get(service);
+  if (!found || found.rules !== rules || found.upTo < upTo) {
+    const beyond = addMonths(upTo, 40);
+    found = { rules, upTo: beyond, dates: workOutAnniversaries(service, beyond, rules) };
+    known.set(service, found);
+  }
+  return found.dates.filter((date) => date <= upTo);
+}
+
+function workOutAnniversaries(service: Service, upTo: IsoDate, rules: HolidayRules): IsoDate[] {
   const found: IsoDate[] = [];
   let from = service.startDate;
   for (let years = 0; years < 70; years += 1) {
@@ -48,7 +66,7 @@ export function anniversaries(service: Service, upTo: IsoDate, rules: HolidayRul
     const plain = addMonths(from, 12);
     // A closedown sets the date from which the next twelve months run.
     const base = closedownOn !== null && closedownOn > from && closedownOn < plain ? closedownOn : from;
-    const twelve = addMonths(base, 12);
+    const twelve = base === from ? plain : addMonths(base, 12);
     const moved = service.keepsAnniversary ? 0 : movedDays(service.unpaid, base, twelve, rules);
     const next = addDays(twelve, moved);
     if (next > upTo) break;

@@ -2,6 +2,7 @@
 import type { IsoDate } from "../calendar/dates.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Working } from "../working/figure.ts";
+import { type KeptWorkings, keepWorkings } from "../working/kept.ts";
 import { type Fact, factsOf } from "./facts.ts";
 import { type PayElement, type RowContext, type SheetLine, type WorkedRow, workOutRow } from "./payContext.ts";
 import { type RowContextNz, type WorkedRowNz, workOutRowNz } from "./payContextNz.ts";
@@ -41,7 +42,10 @@ const named = (worked: EitherPay) => (worked.country === "AU" ? namedFigures(wor
 /** The working of one figure, or undefined where the pay has no figure of that name. */
 export const workingOf = (worked: EitherPay, name: string): Working | undefined => named(worked).get(name)?.working();
 
-/** What is kept with a signed-off pay. */
+/** The workings of a signed-off pay, as they are kept. */
+export const workingsToKeep = (worked: EitherPay): KeptWorkings => keepWorkings(named(worked));
+
+/** A pay as plain data, each working whole. */
 export function snapshotOf(worked: EitherPay): PaySnapshot {
   const workings: Record<string, Working> = {};
   for (const [name, each] of named(worked)) workings[name] = each.working();

@@ -41,6 +41,8 @@ export interface Figure {
   readonly value: Decimal;
   readonly unit: Unit;
   readonly working: () => Working;
+  /** the working without its parts, and the parts */
+  readonly opened: () => { own: Working; parts: readonly Figure[] };
 }
 
 const places: Record<Unit, number> = { money: 2, hours: 4, rate: 4, percent: 4, count: 0 };
@@ -66,13 +68,17 @@ export interface Explanation {
  * @param explain called only when the working is opened
  */
 export function figure(label: string, value: Decimal, unit: Unit, explain?: () => Explanation): Figure {
+  const opened = () => {
+    const { parts = [], ...rest } = explain?.() ?? {};
+    return { own: { label, value: valueText(value, unit), unit, ...rest }, parts };
+  };
   return {
     value,
     unit,
+    opened,
     working: () => {
-      const { parts, ...rest } = explain?.() ?? {};
-      const shown: Working = { label, value: valueText(value, unit), unit, ...rest };
-      return parts && parts.length > 0 ? { ...shown, parts: parts.map((part) => part.working()) } : shown;
+      const { own, parts } = opened();
+      return parts.length > 0 ? { ...own, parts: parts.map((part) => part.working()) } : own;
     },
   };
 }

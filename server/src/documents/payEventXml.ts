@@ -3,7 +3,7 @@
  * the published message structure of 2020; their spelling is unsure (docs/rules/sources.md).
  */
 import type { CodedAmount, PayEvent, PayeeRecord } from "@zesty/core/lodgement/payEvent";
-import { create } from "xmlbuilder2";
+import { xmlOf } from "./xml.ts";
 
 type Tree = { [name: string]: Tree | Tree[] | string | undefined };
 
@@ -127,6 +127,5 @@ export function payEventXml(event: PayEvent): Buffer {
     },
     PAYEVNTEMP: event.payees.map(payee),
   };
-  const xml = create({ version: "1.0", encoding: "UTF-8" }, { StandardBusinessMessage: compact(message) });
-  return Buffer.from(`${xml.end({ prettyPrint: true })}\n`, "utf8");
+  return Buffer.from(xmlOf({ StandardBusinessMessage: compact(message) }), "utf8");
 }

@@ -4,9 +4,10 @@ import { type Grant, grantsBetween, lapseAt, type Service } from "@zesty/core/nz
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, toE4 } from "@zesty/core/quantity/units";
 import type { HolidayRules } from "@zesty/core/rulebook/nz/holidayRules";
-import { and, asc, inArray, isNull } from "drizzle-orm";
+import { and, inArray, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { closedown, leaveEntry, type person } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 
 type Who = Pick<typeof person.$inferSelect, "id" | "startDate">;
 type Entry = typeof leaveEntry.$inferSelect;
@@ -44,13 +45,13 @@ export function ledgersNz(
   const closedowns = new Map<number, IsoDate>();
   for (let at = 0; at < ids.length; at += 500) {
     const some = ids.slice(at, at + 500);
-    for (const row of context.store.db
-      .select()
-      .from(leaveEntry)
-      .where(inArray(leaveEntry.personId, some))
-      .orderBy(asc(leaveEntry.date), asc(leaveEntry.id))
-      .all())
-      entries.get(row.personId)?.push(row);
+    const rows = rowsOf(
+      context.store.sqlite,
+      leaveEntry,
+      "WHERE t.person_id IN (SELECT value FROM json_each(?)) ORDER BY t.date, t.id",
+      JSON.stringify(some),
+    );
+    for (const row of rows) entries.get(row.personId)?.push(row);
     for (const row of context.store.db
       .select()
       .from(closedown)
@@ -106,13 +107,15 @@ function pendingEntries(
   rules: HolidayRules,
 ): PendingEntry[] {
   const pending: PendingEntry[] = [];
+  const grants = grantsBetween(service, null, upTo, rules);
   for (const kind of grantKinds) {
     const known = entries
       .filter((entry) => entry.kind === kind && (entry.why === "opening" || isStanding(entry, entries)))
       .at(-1)?.date;
     const after = known ?? (firstPaid !== null && service.startDate < firstPaid ? addDays(firstPaid, -1) : null);
-    for (const grant of grantsBetween(service, after, upTo, rules).filter((each) => each.kind === kind))
-      pending.push(...entriesOf(grant, balances, rules));
+    for (const grant of grants)
+      if (grant.kind === kind && (after === null || grant.date > after))
+        pending.push(...entriesOf(grant, balances, rules));
   }
   return pending;
 }

@@ -3,9 +3,8 @@
  * after a crash or a restore, the same message has the same number, and its receiver knows it again.
  */
 import { createHash } from "node:crypto";
-import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { outbox } from "../store/schema.ts";
+import type { outbox } from "../store/schema.ts";
 
 export interface MessageOf {
   /** identifies the payroll of the business for life */
@@ -19,17 +18,11 @@ export interface MessageOf {
 
 /** Made again by decision, with the same content, it is another message: the earlier ones of its kind are counted. */
 export function messageIdOf(context: Context, { bmsId, run, payId, channel, says }: MessageOf): string {
-  const earlier = context.store.db
-    .select({ id: outbox.id })
-    .from(outbox)
-    .where(
-      and(
-        eq(outbox.runId, run.id),
-        eq(outbox.channel, channel),
-        payId === null ? isNull(outbox.payId) : eq(outbox.payId, payId),
-      ),
+  const earlier = context.store
+    .prepared<[number, string, number | null], { count: number }>(
+      "SELECT COUNT(*) AS count FROM outbox WHERE run_id = ? AND channel = ? AND pay_id IS ?",
     )
-    .all().length;
+    .get(run.id, channel, payId)?.count;
   return uuidOf(JSON.stringify([bmsId, run.number, run.payday, payId, channel, earlier, says]));
 }
 

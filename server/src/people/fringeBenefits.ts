@@ -1,6 +1,7 @@
 /** A person's fringe benefits: as recorded, and what of them is reported. */
 import type { FringeBenefitView } from "@zesty/contract/people";
 import { fringeYearEnd, reportableFringeBenefits } from "@zesty/core/au/fringeBenefits";
+import type { CodedAmount } from "@zesty/core/lodgement/payEvent";
 import { centsText } from "@zesty/core/quantity/units";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
@@ -33,8 +34,19 @@ export function readFringeBenefits(context: Context, personId: number): FringeBe
     });
 }
 
-/** What a pay event of a payday reports: the fringe benefits year that ended in its payroll year. */
-export const fringeBenefitsFor = (context: Context, personId: number, payday: string) =>
-  readFringeBenefits(context, personId)
-    .filter((each) => each.yearEnd === fringeYearEnd(payday))
-    .flatMap((each) => each.reported.map(({ code, amount }) => ({ type: code, amount })));
+/** What a pay event of a payday reports, by person: the fringe benefits year that ended in its payroll year. */
+export function fringeBenefitsOn(context: Context, payday: string): (personId: number) => CodedAmount[] {
+  const yearEnd = fringeYearEnd(payday);
+  const rows = context.store.db
+    .select({ personId: fringeBenefit.personId })
+    .from(fringeBenefit)
+    .where(eq(fringeBenefit.yearEnd, yearEnd))
+    .all();
+  const some = new Set(rows.map((row) => row.personId));
+  return (personId) =>
+    some.has(personId)
+      ? readFringeBenefits(context, personId)
+          .filter((each) => each.yearEnd === yearEnd)
+          .flatMap((each) => each.reported.map(({ code, amount }) => ({ type: code, amount })))
+      : [];
+}

@@ -2,11 +2,11 @@
 import type { OpeningYear, OpeningYearView } from "@zesty/contract/people";
 import { openingAmounts, openingSums } from "@zesty/core/au/openingYear";
 import { type IncomeType, incomeTypeOf } from "@zesty/core/au/taxDeclaration";
-import { asc, eq } from "drizzle-orm";
+import { and, asc, eq, isNotNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { datedRecords } from "../store/dated.ts";
-import type { Db } from "../store/open.ts";
+import type { Db, Store } from "../store/open.ts";
 import { openingYear, signedPay } from "../store/schema.ts";
 
 /** The newest row of each payroll year, newest year first. */
@@ -59,8 +59,18 @@ export function writeOpeningYear(context: Context, personId: number, values: Ope
     .run();
 }
 
-/** The earlier key, until a pay of the person was signed off in the year: a pay event names it once. */
-export function previousKey({ store }: Context, personId: number, yearStart: string, runId: number) {
+/** The earlier keys of a payroll year, by person, until a pay was signed off in it: a pay event names each once. */
+export function previousKeys({ store }: Context, yearStart: string, runId: number) {
+  const rows = store.db
+    .select({ personId: openingYear.personId })
+    .from(openingYear)
+    .where(and(eq(openingYear.yearStart, yearStart), isNotNull(openingYear.previousBmsId)))
+    .all();
+  const some = new Set(rows.map((row) => row.personId));
+  return (personId: number) => (some.has(personId) ? previousKey(store, personId, yearStart, runId) : null);
+}
+
+function previousKey(store: Store, personId: number, yearStart: string, runId: number) {
   const row = newestRows(store.db, personId).find((each) => each.yearStart === yearStart);
   if (!row?.carried || !row.previousBmsId || !row.previousPayrollId) return null;
   const before = store.db

@@ -9,6 +9,7 @@ import { rightIn } from "../http/rights.ts";
 import { datedRecords } from "../store/dated.ts";
 import { costCentre, document, due, journal, payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
+import { workingIn } from "../store/workings.ts";
 import { departuresPaid, linesOfRun } from "./openRun.ts";
 import { findRun, type LoadedRun, loadRun, type Run } from "./runRows.ts";
 import { segmentsOf } from "./segments.ts";
@@ -208,12 +209,11 @@ function brokenOfRun({ store }: Context, runId: number): string[] {
 export function keptWorking(context: Context, runId: number, payId: number, figure: string): Working {
   findRun(context, runId);
   const row = context.store.db
-    .select({ snapshot: signedPay.snapshot })
+    .select({ snapshot: signedPay.snapshot, workings: signedPay.workings })
     .from(signedPay)
     .where(and(eq(signedPay.runId, runId), eq(signedPay.payId, payId), eq(signedPay.kind, "pay")))
     .get();
-  const workings = (row?.snapshot as PaySnapshot | undefined)?.workings ?? {};
-  const working = Object.hasOwn(workings, figure) ? workings[figure] : undefined;
+  const working = row && workingIn(row.workings, row.snapshot, figure);
   if (!working) throw notFound("figure");
   return working;
 }

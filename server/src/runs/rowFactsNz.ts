@@ -25,7 +25,7 @@ import { pastPaysOf, recordedEarnings } from "../holidays/pastPays.ts";
 import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
 import { employmentTerms, type person } from "../store/schema.ts";
-import { type CodeSums, factSums } from "../store/sums.ts";
+import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
 import { workedTerms } from "./workedTerms.ts";
 
 type Who = typeof person.$inferSelect;
@@ -81,17 +81,13 @@ export function nzRows(
   const lastEnd = addDays(run.periodStart, -1);
   // A run of its own at the end may follow a period that was paid beyond the last day.
   const past = pastPaysOf(store, ids, addMonths(run.payday, -26), run.kind === "departure" ? "9999-12-31" : lastEnd);
-  const four = factSums(store, ids, addDays(run.payday, -27), run.payday);
+  const four = factSums(store, ids, addDays(run.payday, -27), run.payday, ["regularTaxable"]);
   const year = payrollYearNz(run.payday);
-  const lastYear = factSums(store, ids, addMonths(year.from, -12), addDays(year.from, -1));
+  const lastYear = keptYears(store, ids, addMonths(year.from, -12));
   const recorded = recordedEarnings(store, ids);
   const saverRules = rules.find(deductionRatesNz, run.payday)?.figures.kiwiSaver;
-  const sinceSums = new Map<string, Map<number, CodeSums>>();
-  const sumsSince = (day: IsoDate, id: number): CodeSums => {
-    const known = sinceSums.get(day) ?? factSums(store, ids, day, run.payday);
-    sinceSums.set(day, known);
-    return known.get(id) ?? new Map();
-  };
+  // Asked of few: who took holidays in advance, and who has an order with a total.
+  const sumsSince = (day: IsoDate, id: number): CodeSums => factSums(store, [id], day, run.payday).get(id) ?? new Map();
   const provinces = new Map<number | null, string>();
   const provinceOf = (placeId: number | null) => {
     const known = provinces.get(placeId) ?? workPlace(context, run.businessId, placeId);
@@ -121,7 +117,7 @@ export function nzRows(
       const since = withoutAdvance.history.sinceAnniversary.from;
       const holidays = {
         ...withoutAdvance,
-        advancePaid: advancePaid(ledger, since, sumsSince(since, who.id), elements),
+        advancePaid: advancePaid(ledger, since, () => sumsSince(since, who.id), elements),
       };
       const province = provinceOf(terms?.placeId ?? null);
       const code = nz.taxCode.get(who.id);
@@ -442,7 +438,7 @@ function patternDays(who: Who, run: RunDays, holidays: HolidayFacts): number {
 function advancePaid(
   ledger: Ledger | undefined,
   since: IsoDate,
-  sums: CodeSums,
+  sumsSince: () => CodeSums,
   elements: ReadonlyMap<number, PayElement>,
 ): string {
   if (!ledger) return "0.00";
@@ -452,6 +448,7 @@ function advancePaid(
   const codes = [...elements.values()]
     .filter((each) => each.element === "leaveTaken" && each.leave === "annual")
     .map((each) => `line:${each.code}`);
+  const sums = sumsSince();
   const paid = codes.reduce((total, code) => total + (sums.get(code) ?? 0), 0);
   const share = Math.min(-balance, taken);
   return fromCents(paid).times(share).div(taken).toFixed(2);

@@ -14,11 +14,11 @@ import { creditTransferXml, paymentCsvNz } from "../documents/paymentFileNz.ts";
 import { cannot } from "../http/problem.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import { places } from "../store/crypt.ts";
-import { type business, outbox, payment } from "../store/schema.ts";
+import { type business, outbox } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared } from "./prepared.ts";
 import type { Run } from "./runRows.ts";
-import { payeeFacts } from "./signedPartsAu.ts";
+import { payeeFacts, payeeSources } from "./signedPartsAu.ts";
 
 type Business = typeof business.$inferSelect;
 
@@ -73,8 +73,11 @@ export function writePaymentFile(
     })
     .returning({ id: outbox.id })
     .get();
+  const write = context.store.prepared<[number, number, number, number]>(
+    "INSERT INTO payment (outbox_id, line, pay_id, cents, state) VALUES (?, ?, ?, ?, 'pending')",
+  );
   payments.forEach((each, line) => {
-    db.insert(payment).values({ outboxId, line, payId: each.payId, cents: each.payment.cents, state: "pending" }).run();
+    write.run(outboxId, line, each.payId, each.payment.cents);
   });
 }
 
@@ -172,13 +175,17 @@ export function writePayEvent(
   const { run } = loaded;
   const rules = context.rules.row(superGuaranteeRules, run.payday).figures;
   const reportedYear = throughTheYear(context, prepared);
+  const sources = payeeSources(context, run);
   const says = {
     payDate: run.payday,
     payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
     ...payerTotals(prepared),
     childSupport: childSupportOf(prepared),
     payees: reported(prepared).map((each) =>
-      payeeRecord(payeeFacts(context, loaded, each.row.row, reportedYear(each)), rules.base === "qualifying earnings"),
+      payeeRecord(
+        payeeFacts(context, loaded, sources, each.row.row, reportedYear(each)),
+        rules.base === "qualifying earnings",
+      ),
     ),
   };
   const messageId = messageIdOf(context, { bmsId: owner.bmsId, run, payId: null, channel: "payEvent", says });

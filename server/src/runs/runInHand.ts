@@ -6,7 +6,7 @@ import { conflict } from "../http/problem.ts";
 import { payRun } from "../store/schema.ts";
 import type { Run } from "./runRows.ts";
 import { segmentsOf } from "./segments.ts";
-import { refreshRun } from "./workRun.ts";
+import { refreshRows } from "./workRun.ts";
 
 export function demandOpen(run: Run): Run {
   if (run.state !== "open")
@@ -36,11 +36,11 @@ export function notePreparer(context: Context, actor: Actor, run: Run): void {
     .run();
 }
 
-/** Works the run out again. @param raise whether rows changed, so that a colleague's older view is noticed */
+/** Works the rows out again. @param raise whether they changed, so that a sign-off on an older view is noticed */
 export function answerWith(context: Context, run: Run, payIds: ReadonlySet<number>, raise = true): SavedRows {
   const version = raise ? run.version + 1 : run.version;
   context.store.db.update(payRun).set({ version }).where(eq(payRun.id, run.id)).run();
-  const { loaded, rows, totals } = refreshRun(context, run.id);
+  const { loaded, rows, totals } = refreshRows(context, run.id, [...payIds]);
   return {
     version,
     segments: segmentsOf(context, loaded.run),

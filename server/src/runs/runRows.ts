@@ -14,6 +14,7 @@ import { notFound } from "../http/problem.ts";
 import { workState } from "../setup/places.ts";
 import { type DatedRecords, datedRecords } from "../store/dated.ts";
 import { business, type employerCost, fund, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 import { leaveBalances, takenSinceAnniversary, totalsSince, yearSums } from "../store/sums.ts";
 import { earlierInPeriod, paidBefore } from "./earlierInPeriod.ts";
 import { asCost, centreCodes, costsOn, personAu, personFacts, personFactsBase, topUpsOn } from "./rowFacts.ts";
@@ -22,6 +23,7 @@ import { workedTerms } from "./workedTerms.ts";
 
 export type Run = typeof payRun.$inferSelect;
 export type Who = typeof person.$inferSelect;
+type Pay = typeof pay.$inferSelect;
 
 export interface LoadedRow {
   payId: number;
@@ -71,15 +73,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     .orderBy(asc(payElement.position))
     .all();
   const elements = new Map(elementRows.map((row) => [row.id, asElement(row)]));
-  const wanted = payIds && new Set(payIds);
-  const pays = db
-    .select({ pay, person })
-    .from(pay)
-    .innerJoin(person, eq(pay.personId, person.id))
-    .where(eq(pay.runId, runId))
-    .orderBy(asc(person.familyName), asc(person.givenName), asc(pay.id))
-    .all()
-    .filter((row) => !wanted || wanted.has(row.pay.id));
+  const pays = paysOf(context, runId, payIds);
   const ids = pays.map((row) => row.person.id);
   // Facts that are dated count as they stand on the payday: a mend dated today reaches the run in hand.
   const onPayday = datedRecords(db, ids, run.payday);
@@ -180,6 +174,29 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   return { run, owner, cycle, elements, elementRows, rows, records, nz, funds, centres, costs };
 }
 
+/** Rows of a run with their people, in the order of the sheet. */
+function paysOf({ store }: Context, runId: number, payIds?: readonly number[]): { pay: Pay; person: Who }[] {
+  const only = payIds ? "AND t.id IN (SELECT value FROM json_each(?))" : "";
+  const more = payIds ? [JSON.stringify(payIds)] : [];
+  const pays = rowsOf(store.sqlite, pay, `WHERE t.run_id = ? ${only} ORDER BY t.id`, runId, ...more);
+  const people = new Map(
+    rowsOf(
+      store.sqlite,
+      person,
+      "WHERE t.id IN (SELECT value FROM json_each(?))",
+      JSON.stringify(pays.map((row) => row.personId)),
+    ).map((row) => [row.id, row]),
+  );
+  return pays
+    .flatMap((row) => {
+      const who = people.get(row.personId);
+      return who ? [{ pay: row, person: who }] : [];
+    })
+    .sort((a, b) => inOrder(a.person, b.person) || a.pay.id - b.pay.id);
+}
+const text = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+const inOrder = (a: Who, b: Who) => text(a.familyName, b.familyName) || text(a.givenName, b.givenName);
+
 export const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
   id: row.id,
   code: row.code,
@@ -199,21 +216,19 @@ export const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
 
 /** The newest signed-off pay of each person that was not taken back. */
 export function lastPays(context: Context, personIds: readonly number[]): Map<number, LastPay> {
-  const rows = context.store.sqlite
-    .prepare<[string], { personId: number; payday: string; snapshot: string }>(
-      `SELECT person_id AS personId, payday, snapshot FROM signed_pay WHERE id IN (
-         SELECT MAX(s.id) FROM signed_pay s
-         WHERE s.kind = 'pay' AND s.person_id IN (SELECT value FROM json_each(?))
-           AND NOT EXISTS (SELECT 1 FROM signed_pay r WHERE r.reverses_id = s.id)
-           AND EXISTS (SELECT 1 FROM pay_run o WHERE o.id = s.run_id AND o.kind = 'cycle')
-         GROUP BY s.person_id)`,
-    )
-    .all(JSON.stringify(personIds));
-  return new Map(
-    rows.map((row) => {
-      const { figures } = JSON.parse(row.snapshot) as PaySnapshot;
-      const { hours, gross, withheld, net } = figures;
-      return [row.personId, { payday: row.payday, hours, gross, withheld, super: figures.super, net }];
-    }),
+  // Newest first and stopped at the first: it takes as long after ten years as after one.
+  const read = context.store.prepared<[number], { payday: string; snapshot: string }>(
+    `SELECT s.payday AS payday, s.snapshot AS snapshot FROM signed_pay s JOIN pay_run o ON o.id = s.run_id
+     WHERE s.person_id = ? AND s.kind = 'pay' AND o.kind = 'cycle'
+       AND NOT EXISTS (SELECT 1 FROM signed_pay r WHERE r.reverses_id = s.id)
+     ORDER BY s.id DESC LIMIT 1`,
   );
+  const found = new Map<number, LastPay>();
+  for (const id of personIds) {
+    const row = read.get(id);
+    if (!row) continue;
+    const { hours, gross, withheld, super: fund, net } = (JSON.parse(row.snapshot) as PaySnapshot).figures;
+    found.set(id, { payday: row.payday, hours, gross, withheld, super: fund, net });
+  }
+  return found;
 }

@@ -3,7 +3,7 @@
  * it stands afterwards, or nothing does.
  */
 import { dateWords } from "@zesty/core/calendar/dates";
-import { snapshotOf } from "@zesty/core/pay/either";
+import { figuresOf, workingsToKeep } from "@zesty/core/pay/either";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
@@ -13,10 +13,12 @@ import { writeDetails, writeFiling } from "../filings/paydayFiling.ts";
 import { cannot, conflict, ProblemError } from "../http/problem.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import { record } from "../store/audit.ts";
-import { due, journal, journalLine, leaveEntry, outbox, payFact, payRun, signedPay } from "../store/schema.ts";
+import { factWriter } from "../store/factWriter.ts";
+import { journal, payRun } from "../store/schema.ts";
+import { packWorkings } from "../store/workings.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import { blockersOf } from "./plan.ts";
-import type { DueEntry, Prepared, PreparedPay } from "./prepared.ts";
+import type { DueEntry, Prepared } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { reported, runName, writePayEvent, writePaymentFile } from "./runDocuments.ts";
 import { demandOpen, demandVersion } from "./runInHand.ts";
@@ -31,7 +33,7 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
     demandClean(prepared);
     demandOtherEyes(actor, run, prepared);
     const signedAt = context.clock.now();
-    for (const each of prepared.pays) writePay(context, prepared, each, signedAt);
+    writePays(context, prepared, signedAt);
     writeDues(context, prepared, prepared.runDues);
     writeJournal(context, prepared);
     writeOutgoing(context, actor, prepared);
@@ -99,57 +101,48 @@ function demandNobodyWaits(context: Context, runId: number): void {
     );
 }
 
-function writePay(context: Context, { loaded, business }: Prepared, each: PreparedPay, signedAt: string): void {
-  const { db } = context.store;
-  const { run } = loaded;
-  const { payId, person } = each.row.row;
-  const { id: signedPayId } = db
-    .insert(signedPay)
-    .values({
+/** Pays with their facts, leave and dues: statements prepared once, because there are many rows. */
+function writePays(context: Context, prepared: Prepared, signedAt: string): void {
+  const { store } = context;
+  const { run } = prepared.loaded;
+  const writePay = store.prepared<(string | number | Buffer)[], { id: number }>(
+    `INSERT INTO signed_pay (pay_id, run_id, person_id, payday, kind, input, snapshot, payslip, rule_book_version,
+       signed_at, workings) VALUES (?, ?, ?, ?, 'pay', ?, ?, ?, ?, ?, ?) RETURNING id`,
+  );
+  const writeLeave = store.prepared<[number, string, string, number, string, number]>(
+    "INSERT INTO leave_entry (person_id, kind, date, hours_e4, why, signed_pay_id) VALUES (?, ?, ?, ?, ?, ?)",
+  );
+  const writeFacts = factWriter(store, prepared.business.country);
+  for (const each of prepared.pays) {
+    const { payId, person } = each.row.row;
+    const signed = writePay.get(
       payId,
-      runId: run.id,
-      personId: person.id,
-      payday: run.payday,
-      kind: "pay",
-      input: each.row.input,
-      snapshot: snapshotOf(each.worked),
-      payslip: each.slip,
-      ruleBookVersion: context.rules.version,
+      run.id,
+      person.id,
+      run.payday,
+      JSON.stringify(each.row.input),
+      JSON.stringify({ figures: figuresOf(each.worked) }),
+      JSON.stringify(each.slip),
+      context.rules.version,
       signedAt,
-    })
-    .returning({ id: signedPay.id })
-    .get();
-  if (each.facts.length > 0)
-    db.insert(payFact)
-      .values(each.facts.map((fact) => ({ ...fact, signedPayId, personId: person.id, payday: run.payday })))
-      .run();
-  for (const move of each.leave)
-    db.insert(leaveEntry)
-      .values({ ...move, personId: person.id, signedPayId })
-      .run();
-  writeDues(context, { loaded, business }, each.dues);
+      packWorkings(workingsToKeep(each.worked)),
+    );
+    const signedPayId = signed?.id ?? 0;
+    writeFacts({ signedPayId, personId: person.id, payday: run.payday }, each.facts);
+    for (const { kind, date, amountE4, why } of each.leave)
+      writeLeave.run(person.id, kind, date, amountE4, why, signedPayId);
+    writeDues(context, prepared, each.dues);
+  }
 }
 
-function writeDues(
-  context: Context,
-  { loaded, business }: Pick<Prepared, "loaded" | "business">,
-  dues: DueEntry[],
-): void {
+function writeDues(context: Context, { loaded: { run }, business }: Prepared, dues: readonly DueEntry[]): void {
+  const write = context.store.prepared<[number, number, string, number | null, number | null, string, string, number]>(
+    `INSERT INTO due (business_id, run_id, kind, person_id, fund_id, payday, due_date, amount_cents)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+  );
   for (const each of dues)
     if (each.cents !== 0)
-      context.store.db
-        .insert(due)
-        .values({
-          businessId: business.id,
-          runId: loaded.run.id,
-          kind: each.kind,
-          personId: each.personId,
-          fundId: each.fundId,
-          payday: loaded.run.payday,
-          dueDate: each.due,
-          amountCents: each.cents,
-        })
-        .run();
+      write.run(business.id, run.id, each.kind, each.personId, each.fundId, run.payday, each.due, each.cents);
 }
 
 function writeJournal(context: Context, prepared: Prepared): void {
@@ -164,10 +157,12 @@ function writeJournal(context: Context, prepared: Prepared): void {
     .values({ businessId: owner.id, runId: run.id, reference, kind: "run", date: run.accountingDate, description })
     .returning({ id: journal.id })
     .get();
-  for (let at = 0; at < prepared.journal.length; at += 500)
-    db.insert(journalLine)
-      .values(prepared.journal.slice(at, at + 500).map((line) => ({ ...line, journalId: id })))
-      .run();
+  const write = context.store.prepared<[number, string, number, number, string | null, number | null, string]>(
+    `INSERT INTO journal_line (journal_id, account, debit_cents, credit_cents, cost_centre, pay_id, what)
+     VALUES (?, ?, ?, ?, ?, ?, ?)`,
+  );
+  for (const line of prepared.journal)
+    write.run(id, line.account, line.debitCents, line.creditCents, line.costCentre, line.payId, line.what);
   const lines = gatherLines(prepared.journal, accountNames(context, owner.id));
   keepDocument(context, {
     runId: run.id,
@@ -180,10 +175,8 @@ function writeJournal(context: Context, prepared: Prepared): void {
 }
 
 function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void {
-  const { db } = context.store;
   const { run } = prepared.loaded;
   const owner = prepared.business;
-  const waiting = { businessId: owner.id, runId: run.id, state: "prepared", tries: 0, nextAt: 0 } as const;
   if (owner.country === "NZ") {
     writeDetails(context, prepared, "prepared");
     writeFiling(context, prepared, "prepared");
@@ -198,20 +191,13 @@ function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void
     "prepared",
   );
   const slips = prepared.pays.filter((each) => each.row.row.person.email);
-  for (const each of slips)
-    db.insert(outbox)
-      .values({
-        ...waiting,
-        channel: "payslip",
-        payId: each.row.row.payId,
-        messageId: messageIdOf(context, {
-          bmsId: owner.bmsId,
-          run,
-          payId: each.row.row.payId,
-          channel: "payslip",
-          says: each.slip,
-        }),
-        recipient: each.row.row.person.email,
-      })
-      .run();
+  const write = context.store.prepared<[number, number, number, string, string | null]>(
+    `INSERT INTO outbox (business_id, run_id, channel, pay_id, message_id, recipient, state, tries, next_at)
+     VALUES (?, ?, 'payslip', ?, ?, ?, 'prepared', 0, 0)`,
+  );
+  for (const each of slips) {
+    const { payId, person } = each.row.row;
+    const messageId = messageIdOf(context, { bmsId: owner.bmsId, run, payId, channel: "payslip", says: each.slip });
+    write.run(owner.id, run.id, payId, messageId, person.email);
+  }
 }

@@ -15,10 +15,10 @@ import { splitCents } from "@zesty/core/quantity/split";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { fringeBenefitsFor } from "../people/fringeBenefits.ts";
-import { previousKey } from "../people/openingYears.ts";
+import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
+import { previousKeys } from "../people/openingYears.ts";
 import { lastThree, places } from "../store/crypt.ts";
-import { type business, departure, due } from "../store/schema.ts";
+import { type business, departure, due, person } from "../store/schema.ts";
 import type { DueEntry, LeaveMove, PreparedPay } from "./prepared.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
@@ -173,17 +173,29 @@ function leaveMoves(worked: WorkedPay, date: string): LeaveMove[] {
 /** Leave that the ledger follows: with a balance, or granted by the year. */
 const keptOrGranted = (kind: string) => leaveKind(kind).kept || kind === "familyViolence";
 
-const cessationOf = (context: Context, personId: number): CessationCode | null =>
-  (context.store.db
-    .select({ reason: departure.reason })
-    .from(departure)
-    .where(and(eq(departure.personId, personId), isNull(departure.undoneAt)))
-    .get()?.reason as CessationCode | undefined) ?? null;
+/** What a pay event says of people beside their pays: one query a table, whatever the number of payees. */
+export function payeeSources(context: Context, run: Pick<LoadedRun["run"], "id" | "businessId" | "payday">) {
+  const left = new Map(
+    context.store.db
+      .select({ personId: departure.personId, reason: departure.reason })
+      .from(departure)
+      .innerJoin(person, eq(departure.personId, person.id))
+      .where(and(eq(person.businessId, run.businessId), isNull(departure.undoneAt)))
+      .all()
+      .map((row) => [row.personId, row.reason as CessationCode]),
+  );
+  return {
+    cessation: (personId: number) => left.get(personId) ?? null,
+    fringeBenefits: fringeBenefitsOn(context, run.payday),
+    previous: previousKeys(context, payrollYearOf("AU", run.payday).from, run.id),
+  };
+}
 
 /** A person as a pay event reports them, from what is on record now. */
 export function payeeFacts(
   context: Context,
   loaded: LoadedRun,
+  sources: ReturnType<typeof payeeSources>,
   row: WorkedOut["row"],
   yearAfter: ReadonlyMap<string, number>,
 ): PayeeFacts {
@@ -199,14 +211,14 @@ export function payeeFacts(
     address: person.address ?? blank,
     startDate: person.startDate,
     endDate: person.endDate,
-    cessation: cessationOf(context, person.id),
+    cessation: sources.cessation(person.id),
     basis: known.person.basis,
     tax: known.person.tax,
     homeCountry: tax?.homeCountry ?? null,
     periodStart: loaded.run.periodStart,
     periodEnd: loaded.run.periodEnd,
-    fringeBenefits: fringeBenefitsFor(context, person.id, loaded.run.payday),
-    previous: previousKey(context, person.id, payrollYearOf("AU", loaded.run.payday).from, loaded.run.id),
+    fringeBenefits: sources.fringeBenefits(person.id),
+    previous: sources.previous(person.id),
     yearToDate: yearAfter,
   };
 }

@@ -7,6 +7,7 @@ import type { Actor, Context } from "../context.ts";
 import { giveBackFiling } from "../filings/paydayFiling.ts";
 import { conflict } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
+import { factWriter } from "../store/factWriter.ts";
 import {
   closedown,
   departure,
@@ -22,6 +23,7 @@ import {
   tick,
 } from "../store/schema.ts";
 import { insertRun } from "./openRun.ts";
+import { findBusiness } from "./prepareSignOff.ts";
 import { findRun, type Run } from "./runRows.ts";
 import { refreshRun } from "./workRun.ts";
 
@@ -130,16 +132,18 @@ function demandUnsent(context: Context, run: Run): void {
 function reverseFacts(context: Context, run: Run): void {
   const { db } = context.store;
   const signedAt = context.clock.now();
+  const writeFacts = factWriter(context.store, findBusiness(context, run.businessId).country);
   for (const fact of db.select().from(signedPay).where(eq(signedPay.runId, run.id)).all()) {
     const { id: reversalId } = db
       .insert(signedPay)
       .values({ ...fact, id: undefined, kind: "reversal", reversesId: fact.id, signedAt })
       .returning({ id: signedPay.id })
       .get();
-    for (const each of db.select().from(payFact).where(eq(payFact.signedPayId, fact.id)).all())
-      db.insert(payFact)
-        .values({ ...each, signedPayId: reversalId, cents: -each.cents })
-        .run();
+    const facts = db.select().from(payFact).where(eq(payFact.signedPayId, fact.id)).all();
+    writeFacts(
+      { signedPayId: reversalId, personId: fact.personId, payday: fact.payday },
+      facts.map(({ code, cents }) => ({ code, cents: -cents })),
+    );
     for (const each of db.select().from(leaveEntry).where(eq(leaveEntry.signedPayId, fact.id)).all())
       db.insert(leaveEntry)
         .values({ ...each, id: undefined, signedPayId: reversalId, amountE4: -each.amountE4, why: "reversed" })

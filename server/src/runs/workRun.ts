@@ -9,8 +9,8 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { payRun, tick } from "../store/schema.ts";
-import { type LoadedRow, type LoadedRun, loadRun } from "./runRows.ts";
+import { type KeptRow, pay, payRun, tick } from "../store/schema.ts";
+import { type LoadedRow, type LoadedRun, loadRun, type Run } from "./runRows.ts";
 
 export interface WorkedOut {
   row: LoadedRow;
@@ -108,19 +108,68 @@ export function summaryOf(rows: readonly WorkedOut[]) {
   };
 }
 
+/** What the counts and totals of the run hold of one row. */
+const keptOf = (row: WorkedOut): KeptRow => ({ counts: summaryOf([row]), totals: totalsOf([row.figures]) });
+
+/** One record of numbers with another added to it, or taken off. */
+function moved<T extends object>(from: T, by: object, sign: 1 | -1): T {
+  const sums: Record<string, number> = { ...(from as Record<string, number>) };
+  for (const [name, value] of Object.entries(by)) sums[name] = (sums[name] ?? 0) + sign * value;
+  return sums as T;
+}
+
+function keep(context: Context, rows: readonly WorkedOut[]): void {
+  const write = context.store.prepared<[string, number]>("UPDATE pay SET kept = ? WHERE id = ?");
+  for (const row of rows) write.run(JSON.stringify(keptOf(row)), row.row.payId);
+}
+
+const keepRun = (context: Context, run: Run, { summary, totals }: Pick<Run, "summary" | "totals">): void => {
+  context.store.db.update(payRun).set({ summary, totals }).where(eq(payRun.id, run.id)).run();
+  run.summary = summary;
+  run.totals = totals;
+};
+
+/**
+ * Works single rows of an open run out again, and moves the run's counts and totals by what changed in them: a change
+ * of one row takes as long in a run of three hundred as in a run of three.
+ */
+export function refreshRows(context: Context, runId: number, payIds: readonly number[]): Refreshed {
+  const before = context.store.db
+    .select({ id: pay.id, kept: pay.kept })
+    .from(pay)
+    .where(inArray(pay.id, [...payIds]))
+    .all();
+  // Rows of an older version hold nothing yet, and most of a run is quicker worked out as a whole.
+  if (before.length > 100 || before.some((row) => row.kept === null)) return refreshRun(context, runId);
+  const loaded = loadRun(context, runId, payIds);
+  const rows = workRows(context, loaded);
+  const { run } = loaded;
+  let { summary, totals } = run;
+  for (const { kept } of before)
+    if (kept) [summary, totals] = [moved(summary, kept.counts, -1), moved(totals, kept.totals, -1)];
+  for (const row of rows) {
+    const now = keptOf(row);
+    [summary, totals] = [moved(summary, now.counts, 1), moved(totals, now.totals, 1)];
+  }
+  keep(context, rows);
+  keepRun(context, run, { summary, totals });
+  return { loaded, rows, totals };
+}
+
+interface Refreshed {
+  loaded: LoadedRun;
+  rows: WorkedOut[];
+  totals: Record<string, number>;
+}
+
 /** Works the whole run out again and keeps its counts and totals, for the desk and for the next comparison. */
-export function refreshRun(
-  context: Context,
-  runId: number,
-): { loaded: LoadedRun; rows: WorkedOut[]; totals: Record<string, number> } {
+export function refreshRun(context: Context, runId: number): Refreshed {
   const loaded = loadRun(context, runId);
   const rows = workRows(context, loaded);
   const totals = totalsOf(rows.map((each) => each.figures));
-  const summary = summaryOf(rows);
   if (loaded.run.state === "open") {
-    context.store.db.update(payRun).set({ summary, totals }).where(eq(payRun.id, runId)).run();
-    loaded.run.summary = summary;
-    loaded.run.totals = totals;
+    keep(context, rows);
+    keepRun(context, loaded.run, { summary: summaryOf(rows), totals });
   }
   return { loaded, rows, totals };
 }

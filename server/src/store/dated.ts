@@ -1,5 +1,4 @@
 /** Readers of dated records: for each person the newest row whose `from` is not after the date. */
-import { and, asc, inArray, lte } from "drizzle-orm";
 import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
 import type { Db } from "./open.ts";
 import {
@@ -14,20 +13,20 @@ import {
   taxDeclaration,
   usualPay,
 } from "./schema.ts";
+import { rowsOf } from "./statements.ts";
 
 type Dated = SQLiteTable & { id: SQLiteColumn; personId: SQLiteColumn; from: SQLiteColumn };
 
 function newest<T extends Dated>(db: Db, table: T, personIds: readonly number[], date: string) {
+  const rows = rowsOf(
+    db.$client,
+    table as SQLiteTable,
+    `WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t."from" <= ? ORDER BY t."from", t.id`,
+    JSON.stringify(personIds),
+    date,
+  ) as (T["$inferSelect"] & { personId: number })[];
   const found = new Map<number, T["$inferSelect"]>();
-  for (let at = 0; at < personIds.length; at += 500) {
-    const rows = db
-      .select()
-      .from(table as SQLiteTable)
-      .where(and(inArray(table.personId, personIds.slice(at, at + 500)), lte(table.from, date)))
-      .orderBy(asc(table.from), asc(table.id))
-      .all() as (T["$inferSelect"] & { personId: number })[];
-    for (const row of rows) found.set(row.personId, row);
-  }
+  for (const row of rows) found.set(row.personId, row);
   return found;
 }
 

@@ -17,6 +17,26 @@ const rules: { words: (id: number) => string; find: string }[] = [
     find: `SELECT d.run_id AS id FROM due d JOIN pay_run r ON r.id = d.run_id
            WHERE r.state = 'takenBack' GROUP BY d.run_id HAVING SUM(d.amount_cents) <> 0`,
   },
+  {
+    words: (id) => `The kept year of person ${id} is not the sum of its facts.`,
+    find: `WITH derived AS (
+             SELECT f.person_id AS person, f.code AS code, SUM(f.cents) AS cents,
+               CASE WHEN substr(f.payday, 6) >= y.day THEN substr(f.payday, 1, 4)
+                 ELSE CAST(substr(f.payday, 1, 4) - 1 AS TEXT) END || '-' || y.day AS year
+             FROM pay_fact f JOIN person p ON p.id = f.person_id JOIN business b ON b.id = p.business_id
+               JOIN (SELECT 'AU' AS country, '07-01' AS day UNION SELECT 'NZ', '04-01') y ON y.country = b.country
+             GROUP BY person, code, year)
+           SELECT coalesce(d.person, k.person_id) AS id FROM derived d
+             FULL JOIN year_sum k ON k.person_id = d.person AND k.code = d.code AND k.year_start = d.year
+           WHERE coalesce(d.cents, 0) <> coalesce(k.cents, 0) GROUP BY id`,
+  },
+  {
+    words: (id) => `The kept leave balance of person ${id} is not the sum of the entries.`,
+    find: `SELECT coalesce(d.person_id, k.person_id) AS id FROM
+             (SELECT person_id, kind, SUM(hours_e4) AS e4 FROM leave_entry GROUP BY person_id, kind) d
+             FULL JOIN leave_balance k ON k.person_id = d.person_id AND k.kind = d.kind
+           WHERE coalesce(d.e4, 0) <> coalesce(k.amount_e4, 0) GROUP BY id`,
+  },
 ];
 
 export function unbalanced(store: Store): string[] {

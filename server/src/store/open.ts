@@ -14,12 +14,15 @@ import { damaged, StoreFault, storeFaultOf } from "./fault.ts";
 import { claimFolder, databaseFile, defaultKeyFile, fileGuard, lockFolder, markStore, stateOf } from "./folder.ts";
 import { placeSecrets } from "./placeSecrets.ts";
 import * as schema from "./schema.ts";
+import { preparedOn } from "./statements.ts";
 
-export type Db = BetterSQLite3Database<typeof schema>;
+export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
 export interface Store {
   db: Db;
   sqlite: Database.Database;
+  /** the statement of this text, prepared once */
+  prepared<Parameters extends unknown[], Row = unknown>(sql: string): Database.Statement<Parameters, Row>;
   crypt: Crypt;
   folder: string;
   /** all or nothing; nested calls join the outer transaction */
@@ -76,7 +79,7 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
       checkFiles();
       return sqlite.transaction(work).immediate();
     };
-    return { db, sqlite, crypt, folder, transaction, checkFiles, close };
+    return { db, sqlite, prepared: (sql) => preparedOn(sqlite, sql), crypt, folder, transaction, checkFiles, close };
   } catch (error) {
     sqlite.close();
     throw error;

@@ -27,7 +27,7 @@ export const sealed: readonly Sealed[] = [
     kind: "pay",
     table: "signed_pay",
     text: `json_array(t.pay_id, t.run_id, t.person_id, t.payday, t.kind, t.reverses_id, t.input, t.snapshot, t.payslip,
-      t.rule_book_version, t.signed_at) || ${factsOf} || ${entriesOf}`,
+      t.rule_book_version, t.signed_at) || ${factsOf} || ${entriesOf} || coalesce(hex(t.workings), '')`,
   },
   {
     kind: "leave",
@@ -57,15 +57,16 @@ const macOf = (store: Store, kind: SealKind, id: number, text: string): string =
 
 /** Seals what is new since the last entry. @returns a hash over the new seals, or "" when there are none */
 export function sealNew(store: Store, auditId: number): string {
-  const { sqlite } = store;
-  const write = sqlite.prepare("INSERT INTO seal (kind, row_id, audit_id, mac) VALUES (?, ?, ?, ?)");
+  const write = store.prepared<[string, number, number, string]>(
+    "INSERT INTO seal (kind, row_id, audit_id, mac) VALUES (?, ?, ?, ?)",
+  );
   const made: string[] = [];
   for (const { kind, table, where, text } of sealed) {
-    const last = sqlite
-      .prepare<[string], { last: number | null }>("SELECT MAX(row_id) AS last FROM seal WHERE kind = ?")
+    const last = store
+      .prepared<[string], { last: number | null }>("SELECT MAX(row_id) AS last FROM seal WHERE kind = ?")
       .get(kind)?.last;
-    const rows = sqlite
-      .prepare<[number], { id: number; text: string }>(
+    const rows = store
+      .prepared<[number], { id: number; text: string }>(
         `SELECT t.id AS id, ${text} AS text FROM ${table} t WHERE t.id > ? ${where ? `AND ${where}` : ""} ORDER BY t.id`,
       )
       .all(last ?? 0);

@@ -1,5 +1,5 @@
-/** Sums over facts: year-to-date and leave balances are never kept, always added up. */
-import { addMonths, completedYears } from "@zesty/core/calendar/dates";
+/** Year-to-date and leave balances: from the kept totals, which `verify` derives anew from facts and entries. */
+import { addDays, addMonths, completedYears } from "@zesty/core/calendar/dates";
 import { payrollYearOf, superQuarterAu } from "@zesty/core/calendar/payrollYear";
 import type { Country } from "@zesty/core/pay/either";
 import type { SheetLine } from "@zesty/core/pay/payContext";
@@ -8,27 +8,57 @@ import type { Store } from "./open.ts";
 
 export type CodeSums = Map<string, number>;
 
-/** Facts of people between two paydays (both included), summed by code. */
-export function factSums(store: Store, personIds: readonly number[], from: string, to: string): Map<number, CodeSums> {
+/**
+ * Facts of people between two paydays (both included), summed by code.
+ * @param codes only these; all when left out
+ */
+export function factSums(
+  store: Store,
+  personIds: readonly number[],
+  from: string,
+  to: string,
+  codes?: readonly string[],
+): Map<number, CodeSums> {
   const sums = new Map<number, CodeSums>(personIds.map((id) => [id, new Map()]));
-  const read = store.sqlite.prepare<[string, string, string], { personId: number; code: string; cents: number }>(
+  const read = store.prepared<string[], { personId: number; code: string; cents: number }>(
     `SELECT person_id AS personId, code, SUM(cents) AS cents FROM pay_fact
      WHERE person_id IN (SELECT value FROM json_each(?)) AND payday BETWEEN ? AND ?
+       ${codes ? "AND code IN (SELECT value FROM json_each(?))" : ""}
      GROUP BY person_id, code`,
   );
-  for (const row of read.all(JSON.stringify(personIds), from, to)) sums.get(row.personId)?.set(row.code, row.cents);
+  const more = codes ? [JSON.stringify(codes)] : [];
+  for (const row of read.all(JSON.stringify(personIds), from, to, ...more))
+    sums.get(row.personId)?.set(row.code, row.cents);
+  return sums;
+}
+
+/** The whole payroll year of people from the kept totals, whatever the day. */
+export function keptYears(store: Store, personIds: readonly number[], yearStart: string): Map<number, CodeSums> {
+  const sums = new Map<number, CodeSums>(personIds.map((id) => [id, new Map()]));
+  const read = store.prepared<[string, string], { personId: number; code: string; cents: number }>(
+    `SELECT person_id AS personId, code, cents FROM year_sum
+     WHERE person_id IN (SELECT value FROM json_each(?)) AND year_start = ?`,
+  );
+  for (const row of read.all(JSON.stringify(personIds), yearStart)) sums.get(row.personId)?.set(row.code, row.cents);
   return sums;
 }
 
 /**
  * Year-to-date and quarter-to-date of people, up to and including a payday.
  * @returns `year`: as it is reported, with what was carried from an earlier system; `counted`: with what that system
- *   closed too, for rules that look at the whole year
+ *   closed too, for rules that look at the whole year; `quarter`: what the ceiling of super looks at
  */
 export function yearSums(store: Store, personIds: readonly number[], payday: string, country: Country) {
-  const quarter = superQuarterAu(payday);
-  const { from } = payrollYearOf(country, payday);
-  const year = factSums(store, personIds, from, payday);
+  const { from, to } = payrollYearOf(country, payday);
+  const year = keptYears(store, personIds, from);
+  // Paydays of the year that come later are signed off already, now and then: they are not to date.
+  for (const [id, later] of factSums(store, personIds, addDays(payday, 1), to))
+    if (later.size > 0)
+      addTo(
+        year,
+        id,
+        [...later].map(([code, cents]) => [code, -cents]),
+      );
   const counted = new Map(year);
   for (const { personId, carried, sums } of openingsOf(store, personIds, from)) {
     const before = Object.entries(JSON.parse(sums) as Record<string, number>);
@@ -36,8 +66,10 @@ export function yearSums(store: Store, personIds: readonly number[], payday: str
     // Only what is counted over the year; nothing of a closed share is reported again.
     addTo(counted, personId, carried ? before : before.filter(([code]) => !code.startsWith("report")));
   }
-  return { year, counted, quarter: factSums(store, personIds, quarter.from, payday) };
+  const quarter = superQuarterAu(payday);
+  return { year, counted, quarter: factSums(store, personIds, quarter.from, payday, quarterCodes) };
 }
+const quarterCodes = ["guaranteeBase", "guaranteeEarnings"];
 
 /** Adds to a person's sums; the sums that were there stay as they are for who else holds them. */
 function addTo(all: Map<number, CodeSums>, personId: number, entries: readonly [string, number][]): void {
@@ -48,8 +80,8 @@ function addTo(all: Map<number, CodeSums>, personId: number, entries: readonly [
 
 /** What was paid in a payroll year before this program: the newest row of each person. */
 const openingsOf = (store: Store, personIds: readonly number[], yearStart: string) =>
-  store.sqlite
-    .prepare<[string, string], { personId: number; carried: number; sums: string }>(
+  store
+    .prepared<[string, string], { personId: number; carried: number; sums: string }>(
       `SELECT person_id AS personId, carried, sums FROM opening_year WHERE id IN (
          SELECT MAX(id) FROM opening_year
          WHERE person_id IN (SELECT value FROM json_each(?)) AND year_start = ? GROUP BY person_id)`,
@@ -59,9 +91,9 @@ const openingsOf = (store: Store, personIds: readonly number[], yearStart: strin
 /** Leave balances in ten-thousandths of the kind's unit, by person and kind. */
 export function leaveBalances(store: Store, personIds: readonly number[]): Map<number, Map<string, number>> {
   const balances = new Map<number, Map<string, number>>(personIds.map((id) => [id, new Map()]));
-  const read = store.sqlite.prepare<[string], { personId: number; kind: string; amountE4: number }>(
-    `SELECT person_id AS personId, kind, SUM(hours_e4) AS amountE4 FROM leave_entry
-     WHERE person_id IN (SELECT value FROM json_each(?)) GROUP BY person_id, kind`,
+  const read = store.prepared<[string], { personId: number; kind: string; amountE4: number }>(
+    `SELECT person_id AS personId, kind, amount_e4 AS amountE4 FROM leave_balance
+     WHERE person_id IN (SELECT value FROM json_each(?))`,
   );
   for (const row of read.all(JSON.stringify(personIds))) balances.get(row.personId)?.set(row.kind, row.amountE4);
   return balances;
@@ -74,7 +106,7 @@ export function totalsSince(
   elements: ReadonlyMap<number, { code: string }>,
   payday: string,
 ): Map<number, Record<string, string>> {
-  const read = store.sqlite.prepare<[number, string, string, string], { cents: number | null }>(
+  const read = store.prepared<[number, string, string, string], { cents: number | null }>(
     "SELECT SUM(cents) AS cents FROM pay_fact WHERE person_id = ? AND payday BETWEEN ? AND ? AND code = ?",
   );
   const found = new Map<number, Record<string, string>>();
@@ -94,7 +126,7 @@ export function takenSinceAnniversary(
   people: readonly { id: number; startDate: string }[],
   payday: string,
 ): Map<number, Record<string, string>> {
-  const read = store.sqlite.prepare<[string], { personId: number; date: string; amountE4: number }>(
+  const read = store.prepared<[string], { personId: number; date: string; amountE4: number }>(
     `SELECT person_id AS personId, date, hours_e4 AS amountE4 FROM leave_entry
      WHERE kind = 'familyViolence' AND person_id IN (SELECT value FROM json_each(?))`,
   );

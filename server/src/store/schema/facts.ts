@@ -1,5 +1,5 @@
 /** Facts: appended at sign-off, never changed. A correction is a new row that points to the old one. */
-import { blob, index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business, fund } from "./business.ts";
 import { id, json } from "./columns.ts";
 import { person } from "./people.ts";
@@ -23,13 +23,17 @@ export const signedPay = sqliteTable(
     /** a reversal points to the pay that it takes back */
     reversesId: integer("reverses_id"),
     input: json<unknown>("input").notNull(),
+    /** the figures; of pays from before `workings` the workings too */
     snapshot: json<unknown>("snapshot").notNull(),
     payslip: json<unknown>("payslip").notNull(),
     ruleBookVersion: text("rule_book_version").notNull(),
     signedAt: text("signed_at").notNull(),
+    /** deflated JSON: read only when somebody asks why */
+    workings: blob("workings", { mode: "buffer" }),
   },
   (t) => [
     index("signed_pay_person").on(t.personId, t.payday),
+    index("signed_pay_newest").on(t.personId, t.id),
     index("signed_pay_run").on(t.runId),
     index("signed_pay_reverses").on(t.reversesId),
     index("signed_pay_pay").on(t.payId),
@@ -52,6 +56,34 @@ export const payFact = sqliteTable(
     index("pay_fact_person").on(t.personId, t.payday, t.code, t.cents),
     index("pay_fact_signed").on(t.signedPayId),
   ],
+);
+
+/** Kept total of facts, by payroll year: moved with every fact (store/factWriter.ts), derived anew by `verify`. */
+export const yearSum = sqliteTable(
+  "year_sum",
+  {
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    /** first day of the payroll year */
+    yearStart: text("year_start").notNull(),
+    code: text("code").notNull(),
+    cents: integer("cents").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.yearStart, t.code] })],
+);
+
+/** Kept total of leave entries, moved by a trigger with every entry; derived anew by `verify`. */
+export const leaveBalance = sqliteTable(
+  "leave_balance",
+  {
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    kind: text("kind").notNull(),
+    amountE4: integer("amount_e4").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.kind] })],
 );
 
 export const leaveEntry = sqliteTable(

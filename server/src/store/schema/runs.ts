@@ -7,6 +7,18 @@ import { flag, id, json } from "./columns.ts";
 import { person } from "./people.ts";
 import { user } from "./practice.ts";
 
+/** What a run's counts and totals hold of one row: replaced, and the difference moved, when the row changes. */
+export interface KeptRow {
+  counts: RunCounts;
+  totals: Record<string, number>;
+}
+export interface RunCounts {
+  people: number;
+  withoutHours: number;
+  stops: number;
+  openQueries: number;
+}
+
 export const payRun = sqliteTable(
   "pay_run",
   {
@@ -32,7 +44,7 @@ export const payRun = sqliteTable(
     /** raised with every change of an open run: two people cannot overwrite each other */
     version: integer("version").notNull(),
     /** counts for the desk: people, rows without hours, stops, queries not ticked */
-    summary: json<{ people: number; withoutHours: number; stops: number; openQueries: number }>("summary").notNull(),
+    summary: json<RunCounts>("summary").notNull(),
     /** totals of the worked run, cents; for the difference from last time */
     totals: json<Record<string, number>>("totals").notNull(),
     signedOffAt: text("signed_off_at"),
@@ -66,6 +78,10 @@ export const pay = sqliteTable(
     overrides: json<Overrides>("overrides"),
     /** in a correction run: the pay that this one corrects, and what its tax starts from */
     corrects: json<{ payId: number; payday: string; taxable: string }>("corrects"),
+    /** raised with every change of the row: two people cannot overwrite each other in one row */
+    version: integer("version").notNull().default(1),
+    /** the row as it was last worked out: what the run's counts and totals hold of it */
+    kept: json<KeptRow>("kept"),
   },
   (t) => [uniqueIndex("pay_person").on(t.runId, t.personId), index("pay_of_person").on(t.personId)],
 );

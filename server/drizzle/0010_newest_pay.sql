@@ -1,0 +1,1 @@
+CREATE INDEX `signed_pay_newest` ON `signed_pay` (`person_id`,`id`);
