@@ -54,6 +54,8 @@ export interface RunMark extends Mark {
 
 export interface RunRow {
   payId: number;
+  /** raised with every change of the row */
+  version: number;
   personId: number;
   payrollId: string;
   name: string;
@@ -92,6 +94,8 @@ export interface RunView extends RunSummary {
 
 export interface RowChange {
   payId: number;
+  /** of the row that was changed: another row's change is then no conflict; the run's counts where it is left out */
+  version?: number;
   included?: boolean;
   periods?: number;
   overrides?: Overrides | null;
@@ -113,6 +117,7 @@ export const saveRows = Joi.object<SaveRows>({
     .items(
       Joi.object({
         payId: id().required(),
+        version: Joi.number().integer().min(0),
         included: Joi.boolean(),
         periods: Joi.number().integer().min(1).max(60).label("Pays covered"),
         overrides: overrides.allow(null),
@@ -126,9 +131,11 @@ export const saveRows = Joi.object<SaveRows>({
 
 export interface SavedRows {
   version: number;
+  /** somebody else changed other rows meanwhile: the run is to be read again */
+  behind: boolean;
   segments: Segments;
   totals: Record<string, number>;
-  rows: { payId: number; included: boolean; figures: RowFigures | null; marks: RunMark[] }[];
+  rows: { payId: number; version: number; included: boolean; figures: RowFigures | null; marks: RunMark[] }[];
 }
 
 export const openRun = Joi.object<{ cycleId: number; from: "usual" | "last"; payday?: string }>({

@@ -102,6 +102,7 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
 
 const rowHead = (loaded: LoadedRun, row: LoadedRun["rows"][number]) => ({
   payId: row.payId,
+  version: row.version,
   personId: row.person.id,
   payrollId: row.person.payrollId,
   name: `${row.person.givenName} ${row.person.familyName}`,

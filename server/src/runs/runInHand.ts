@@ -19,11 +19,14 @@ export function demandOpen(run: Run): Run {
 }
 
 export function demandVersion(run: Run, version: number): void {
-  if (run.version !== version)
-    throw conflict(
-      "changed-meanwhile",
-      "Somebody else changed this run a moment ago. Your last change was not saved; the sheet shows theirs now, so type yours again.",
-    );
+  if (run.version !== version) changedMeanwhile();
+}
+
+export function changedMeanwhile(): never {
+  throw conflict(
+    "changed-meanwhile",
+    "Somebody else changed this run a moment ago. Your last change was not saved; the sheet shows theirs now, so type yours again.",
+  );
 }
 
 /** Whoever changes a run has prepared it: where two pairs of eyes are wanted, somebody else authorises it. */
@@ -43,12 +46,14 @@ export function answerWith(context: Context, run: Run, payIds: ReadonlySet<numbe
   const { loaded, rows, totals } = refreshRows(context, run.id, [...payIds]);
   return {
     version,
+    behind: false,
     segments: segmentsOf(context, loaded.run),
     totals,
     rows: rows
       .filter((each) => payIds.has(each.row.payId))
       .map((each) => ({
         payId: each.row.payId,
+        version: each.row.version,
         included: each.row.included,
         figures: each.figures,
         marks: each.marks,

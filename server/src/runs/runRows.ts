@@ -27,6 +27,7 @@ type Pay = typeof pay.$inferSelect;
 
 export interface LoadedRow {
   payId: number;
+  version: number;
   person: Who;
   included: boolean;
   periods: number;
@@ -143,6 +144,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     const part = nz?.parts.get(id);
     return {
       payId: row.pay.id,
+      version: row.pay.version,
       person: row.person,
       included: row.pay.included,
       periods: row.pay.periods,

@@ -6,13 +6,12 @@ import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { pay, payElement } from "../store/schema.ts";
 import { elementsOf } from "./openRun.ts";
-import { answerWith, demandOpen, demandVersion, notePreparer } from "./runInHand.ts";
-import { findRun } from "./runRows.ts";
+import { answerWith, changedMeanwhile, demandOpen, demandVersion, notePreparer } from "./runInHand.ts";
+import { findRun, type Run } from "./runRows.ts";
 
 export function saveRows(context: Context, actor: Actor, runId: number, wanted: SaveRows): SavedRows {
   return context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
-    demandVersion(run, wanted.version);
     const { db } = context.store;
     const own = new Map(
       db
@@ -39,6 +38,7 @@ export function saveRows(context: Context, actor: Actor, runId: number, wanted: 
         "unknown-element",
         "A line uses a pay element that this business does not have. Nothing was saved; load the run again.",
       );
+    demandUnchanged(run, wanted, own);
     const before = wanted.rows.flatMap((each) => own.get(each.payId) ?? []);
     for (const change of wanted.rows) {
       const row = own.get(change.payId);
@@ -75,8 +75,16 @@ export function saveRows(context: Context, actor: Actor, runId: number, wanted: 
         after: wanted.rows.map((each) => shown({ ...own.get(each.payId), ...each })),
       },
     });
-    return answerWith(context, run, new Set(wanted.rows.map((each) => each.payId)));
+    const answer = answerWith(context, run, new Set(wanted.rows.map((each) => each.payId)));
+    return { ...answer, behind: wanted.version !== run.version };
   });
+}
+
+/** Nobody changed these rows meanwhile; of a change without row versions, nobody the run. */
+function demandUnchanged(run: Run, wanted: SaveRows, own: ReadonlyMap<number, typeof pay.$inferSelect>): void {
+  for (const { payId, version } of wanted.rows)
+    if (version === undefined) demandVersion(run, wanted.version);
+    else if (own.get(payId) && own.get(payId)?.version !== version) changedMeanwhile();
 }
 
 /** A row as the audit trail keeps it. */

@@ -36,6 +36,7 @@ const figures = (gross: string) => ({
 });
 const row = (payId: number): RunRow => ({
   payId,
+  version: 1,
   personId: payId,
   payrollId: `E${payId}`,
   name: `Alex ${payId}`,
@@ -153,14 +154,17 @@ describe("answers", () => {
   it("of the server count, raise the version, and never overwrite newer typing", () => {
     const answer = {
       version: 4,
+      behind: false,
       segments: view.segments,
       totals: { gross: 1 },
-      rows: [{ payId: 1, included: true, figures: figures("7.00"), marks: [] }],
+      rows: [{ payId: 1, version: 9, included: true, figures: figures("7.00"), marks: [] }],
     };
     const done = reducer(type(start, 1, "11"), saved({ runId: 1, edit: 1, saved: answer }));
     expect([done.view?.version, done.unsaved, done.view?.rows[0]?.figures?.gross]).toEqual([4, [], "7.00"]);
     const newer = reducer(type(type(start, 1, "11"), 1, "12"), saved({ runId: 1, edit: 1, saved: answer }));
     expect([newer.view?.version, newer.unsaved, lines(newer)?.[0]?.hours]).toEqual([4, [1], "12"]);
+    // What is typed on top of it is sent with the version that the server gave the row.
+    expect(newer.view?.rows[0]?.version).toBe(9);
   });
 });
 

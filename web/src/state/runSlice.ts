@@ -374,6 +374,10 @@ export const runSlice = createSlice({
       const { view } = state;
       if (view?.id !== payload.runId) return;
       view.version = payload.saved.version;
+      for (const { payId, version } of payload.saved.rows) {
+        const row = rowOf(state, payId);
+        if (row) row.version = version;
+      }
       for (const { payId, ...content } of payload.rows ?? [])
         if (state.base[payId]) state.base[payId] = { ...state.base[payId], ...(content as Partial<RowContent>) };
       if (payload.edit !== state.edit) return;

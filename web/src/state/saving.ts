@@ -27,7 +27,7 @@ export function pendingOf(run: RunState): Pending | null {
   if (view?.state !== "open" || run.unsaved.length === 0) return null;
   const rows = view.rows
     .filter((row) => run.unsaved.includes(row.payId))
-    .map((row) => ({ payId: row.payId, ...contentOf(row) }));
+    .map((row) => ({ payId: row.payId, version: row.version, ...contentOf(row) }));
   return { runId: view.id, version: view.version, edit: run.edit, rows };
 }
 
@@ -63,25 +63,27 @@ async function send({ runId, version, edit, rows }: Pending): Promise<void> {
   if (answer.data) {
     compare(runId, edit, answer.data.rows);
     store.dispatch(saved({ runId, edit, saved: answer.data, rows }));
+    if (answer.data.behind) await catchUp(runId, version);
     const left = pendingOf(store.getState().run);
     keepTyping(runId, left?.runId === runId ? left : { version, rows: [] });
     return;
   }
   const problem = problemOf(answer.error);
-  if (problem.status === 409 && problem.code === "changed-meanwhile") {
-    const fresh = await store.dispatch(api.endpoints.run.initiate(runId, { forceRefetch: true }));
-    if (fresh.data) {
-      store.dispatch(caughtUp(fresh.data));
-      const left = pendingOf(store.getState().run);
-      if (store.getState().run.view?.id === runId) keepTyping(runId, left ?? { version, rows: [] });
-    }
-    return;
-  }
+  if (problem.status === 409 && problem.code === "changed-meanwhile") return catchUp(runId, version);
   store.dispatch(said(problem.detail));
   stuck = edit;
   if (problem.status === 0 || problem.status >= 500) timer = setTimeout(() => void flush(), retryAfterMs);
   // As it is it will never be taken: it stays on screen and in this browser until it is changed.
   else refused = edit;
+}
+
+/** Somebody else changed the run meanwhile: their rows come in, and what is typed here stays where they left it alone. */
+async function catchUp(runId: number, version: number): Promise<void> {
+  const fresh = await store.dispatch(api.endpoints.run.initiate(runId, { forceRefetch: true }));
+  if (!fresh.data) return;
+  store.dispatch(caughtUp(fresh.data));
+  const left = pendingOf(store.getState().run);
+  if (store.getState().run.view?.id === runId) keepTyping(runId, left ?? { version, rows: [] });
 }
 
 /** Worker and server must agree to the cent; where they do not, that is a fault of ours and is said. */

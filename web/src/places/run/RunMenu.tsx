@@ -29,7 +29,9 @@ export function RunMenu({ view }: { view: RunView }) {
   if (asking)
     return (
       <span className="flex items-center gap-2" role="alertdialog" aria-label="Discard this run?">
-        <span className="text-plum">Discard what was typed for {view.rows.length === 1 ? "one person" : `${view.rows.length} people`}?</span>
+        <span className="text-plum">
+          Discard what was typed for {view.rows.length === 1 ? "one person" : `${view.rows.length} people`}?
+        </span>
         <Button autoFocus onClick={() => setAsking(false)}>
           Keep it
         </Button>
