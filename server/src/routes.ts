@@ -21,7 +21,7 @@ import { undoDeparture } from "./departures/readDeparture.ts";
 import { planDeparture, recordDeparture } from "./departures/recordDeparture.ts";
 import { readDesk } from "./desk/readDesk.ts";
 import { readDues } from "./dues/readDues.ts";
-import { body, idOf, signedIn } from "./http/handler.ts";
+import { body, idOf, mostOf, signedIn } from "./http/handler.ts";
 import { businessRoute } from "./http/onBusiness.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
 import { demandRight } from "./http/rights.ts";
@@ -108,11 +108,11 @@ export function placeRoutes(context: Context): Router {
   );
   router.get(
     "/businesses/:business/journals",
-    onBusiness("see", (_actor, businessId) => listJournals(context, businessId)),
+    onBusiness("see", (_actor, businessId, request) => listJournals(context, businessId, mostOf(request))),
   );
   router.get(
     "/businesses/:business/dues",
-    onBusiness("see", (_actor, businessId) => readDues(context, businessId)),
+    onBusiness("see", (_actor, businessId, request) => readDues(context, businessId, mostOf(request))),
   );
   router.get(
     "/people/:person",

@@ -7,14 +7,15 @@ import { accountNames, gatherLines } from "../runs/journalLines.ts";
 import { document, journal, journalLine, pay, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 
-export function listJournals(context: Context, businessId: number): JournalSummary[] {
+/** @param most so many, newest first: the list grows as it is asked for */
+export function listJournals(context: Context, businessId: number, most = 60): JournalSummary[] {
   const { db } = context.store;
   const rows = db
     .select()
     .from(journal)
     .where(eq(journal.businessId, businessId))
     .orderBy(desc(journal.date), desc(journal.id))
-    .limit(200)
+    .limit(most)
     .all();
   const totals = new Map(
     db

@@ -1,8 +1,9 @@
 /** What is owed to whom by when: sums over due facts; what was taken back sums to nothing and is left out. */
 import type { DueView } from "@zesty/contract/books";
-import { eq } from "drizzle-orm";
+import { addMonths } from "@zesty/core/calendar/dates";
+import { and, eq, gte } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { due, fund, person, superChoice } from "../store/schema.ts";
+import { due, fund, person } from "../store/schema.ts";
 import { brokenSeals } from "../store/seals.ts";
 
 /** What goes to a tax agency, by kind. */
@@ -17,28 +18,30 @@ export const dueWords: Partial<Record<DueView["kind"], string>> = {
   giving: "Payroll gifts, to be passed on",
 };
 
-export function readDues(context: Context, businessId: number): DueView[] {
+/** @param years so many of the past; what is ahead is there in any case */
+export function readDues(context: Context, businessId: number, years = 1): DueView[] {
   const { db } = context.store;
   const rows = db
     .select({ due, fund: fund.name, given: person.givenName, family: person.familyName })
     .from(due)
     .leftJoin(fund, eq(due.fundId, fund.id))
     .leftJoin(person, eq(due.personId, person.id))
-    .where(eq(due.businessId, businessId))
+    .where(and(eq(due.businessId, businessId), gte(due.dueDate, addMonths(context.clock.today(), -12 * years))))
     .all();
   const members = new Map(
-    db
-      .select({ personId: superChoice.personId, memberNumber: superChoice.memberNumber })
-      .from(superChoice)
-      .innerJoin(person, eq(superChoice.personId, person.id))
-      .where(eq(person.businessId, businessId))
-      .orderBy(superChoice.from, superChoice.id)
-      .all()
+    context.store
+      .prepared<[number], { personId: number; memberNumber: string | null }>(
+        `SELECT p.id AS personId,
+           (SELECT c.member_number FROM super_choice c WHERE c.person_id = p.id ORDER BY c."from" DESC, c.id DESC LIMIT 1)
+             AS memberNumber FROM person p WHERE p.business_id = ?`,
+      )
+      .all(businessId)
       .map((row) => [row.personId, row.memberNumber]),
   );
   const found = brokenSeals(context.store, "due", { only: rows.map((row) => row.due.id) });
   const broken = new Map(found.map((each) => [each.id, [each.words]]));
   const views = new Map<string, DueView>();
+  const people = new Map<string, DueView["people"][number]>();
   for (const row of rows) {
     const words =
       row.due.kind === "super"
@@ -64,15 +67,20 @@ export function readDues(context: Context, businessId: number): DueView[] {
     view.cents += row.due.amountCents;
     if (row.due.amountCents > 0) view.runId = Math.max(view.runId, row.due.runId);
     if (row.due.personId !== null) {
-      const known = view.people.find((each) => each.personId === row.due.personId);
+      const { personId } = row.due;
+      const who = `${group} ${personId}`;
+      const known = people.get(who);
       if (known) known.cents += row.due.amountCents;
-      else
-        view.people.push({
-          personId: row.due.personId,
+      else {
+        const fresh = {
+          personId,
           name: `${row.given} ${row.family}`,
-          memberNumber: members.get(row.due.personId) ?? null,
+          memberNumber: members.get(personId) ?? null,
           cents: row.due.amountCents,
-        });
+        };
+        people.set(who, fresh);
+        view.people.push(fresh);
+      }
     }
     views.set(group, view);
   }

@@ -37,6 +37,16 @@ export const signedIn =
     if (!response.headersSent && !response.writableEnded) response.json(result ?? {});
   };
 
+/** How much of a list is wanted, newest first. */
+export function mostOf(request: Request): number | undefined {
+  const { most } = request.query;
+  if (most === undefined) return undefined;
+  const text = "most is a whole number from 1 to 10000.";
+  if (typeof most !== "string" || !/^[1-9]\d{0,3}$|^10000$/.test(most))
+    throw new ProblemError(400, "not-valid", text, { errors: [{ path: "most", text }] });
+  return Number(most);
+}
+
 /** The body as the contract wants it, or a problem with every field that is wrong. */
 export function body<T>(schema: Joi.Schema<T>, request: Request): T {
   const hidden = controlIn(request.body, []);

@@ -12,10 +12,11 @@ import { brokenAmong } from "../store/seals.ts";
 import { workingIn } from "../store/workings.ts";
 import { departuresPaid, linesOfRun } from "./openRun.ts";
 import { findRun, type LoadedRun, loadRun, type Run } from "./runRows.ts";
-import { segmentsOf } from "./segments.ts";
+import { faultyRuns, segmentsFrom } from "./segments.ts";
 import { workRows } from "./workRun.ts";
 
-export function listRuns(context: Context, businessId: number): RunSummary[] {
+/** @param most so many, newest first: the list grows as it is asked for */
+export function listRuns(context: Context, businessId: number, most = 60): RunSummary[] {
   const { db } = context.store;
   const cycles = new Map(
     db
@@ -25,17 +26,21 @@ export function listRuns(context: Context, businessId: number): RunSummary[] {
       .all()
       .map((each) => [each.id, each.name]),
   );
-  return db
+  const runs = db
     .select()
     .from(payRun)
     .where(eq(payRun.businessId, businessId))
     .orderBy(desc(payRun.payday), desc(payRun.id))
-    .limit(120)
-    .all()
-    .map((run) => summary(context, run, cycles.get(run.cycleId) ?? ""));
+    .limit(most)
+    .all();
+  const faulty = faultyRuns(
+    context,
+    runs.map((run) => run.id),
+  );
+  return runs.map((run) => summary(run, cycles.get(run.cycleId) ?? "", faulty.has(run.id)));
 }
 
-const summary = (context: Context, run: Run, cycleName: string): RunSummary => ({
+const summary = (run: Run, cycleName: string, faulty: boolean): RunSummary => ({
   id: run.id,
   number: run.number,
   businessId: run.businessId,
@@ -46,7 +51,7 @@ const summary = (context: Context, run: Run, cycleName: string): RunSummary => (
   state: run.state,
   kind: run.kind,
   reason: run.reason,
-  segments: segmentsOf(context, run),
+  segments: segmentsFrom(run, faulty),
   totals: run.totals,
 });
 
@@ -77,7 +82,7 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
     open && before ? [...linesOfRun(context, before.id).values()].flat().map((line) => line.elementId) : [],
   );
   return {
-    ...summary(context, run, loaded.cycle.name),
+    ...summary(run, loaded.cycle.name, faultyRuns(context, [run.id]).has(run.id)),
     country: loaded.owner.country,
     version: run.version,
     accountingDate: run.accountingDate,

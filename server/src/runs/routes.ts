@@ -22,7 +22,7 @@ import { makeCorrection, planCorrection } from "../corrections/correct.ts";
 import { readCorrectable } from "../corrections/readCorrectable.ts";
 import { keptPayslip, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
-import { body, idOf, signedIn } from "../http/handler.ts";
+import { body, idOf, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
@@ -65,7 +65,7 @@ export function runRoutes(context: Context): Router {
 
   router.get(
     "/businesses/:business/runs",
-    onBusiness("see", (_actor, businessId) => listRuns(context, businessId)),
+    onBusiness("see", (_actor, businessId, request) => listRuns(context, businessId, mostOf(request))),
   );
   router.post(
     "/businesses/:business/runs",

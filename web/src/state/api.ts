@@ -39,6 +39,13 @@ interface RuleFile {
   text: string;
 }
 
+/** A list of a business, newest first: as much as is usual, or so much of it. */
+type Listed = number | { business: number; most: number };
+const pathOf = (listed: Listed, list: string) =>
+  typeof listed === "number"
+    ? `/businesses/${listed}/${list}`
+    : `/businesses/${listed.business}/${list}?most=${listed.most}`;
+
 /** Names this page to the server: a change that it made itself is not told back to it. */
 export const pageId = Math.random().toString(36).slice(2);
 
@@ -62,8 +69,8 @@ export const api = createApi({
       invalidatesTags: ["Session", "Desk", "Send", "Runs", "Run"],
     }),
     desk: build.query<DeskView, void>({ query: () => "/desk", providesTags: ["Desk"] }),
-    runs: build.query<RunSummary[], number>({
-      query: (business) => `/businesses/${business}/runs`,
+    runs: build.query<RunSummary[], Listed>({
+      query: (listed) => pathOf(listed, "runs"),
       providesTags: ["Runs"],
     }),
     run: build.query<RunView, number>({ query: (run) => `/runs/${run}`, providesTags: ["Run"] }),
@@ -167,13 +174,13 @@ export const api = createApi({
       query: ({ business, fund }) => ({ url: `/businesses/${business}/funds`, method: "POST", body: fund }),
       invalidatesTags: ["Business"],
     }),
-    journals: build.query<JournalSummary[], number>({
-      query: (business) => `/businesses/${business}/journals`,
+    journals: build.query<JournalSummary[], Listed>({
+      query: (listed) => pathOf(listed, "journals"),
       providesTags: ["Books"],
     }),
     journal: build.query<JournalView, number>({ query: (journal) => `/journals/${journal}`, providesTags: ["Books"] }),
-    dues: build.query<DueView[], number>({
-      query: (business) => `/businesses/${business}/dues`,
+    dues: build.query<DueView[], Listed>({
+      query: (listed) => pathOf(listed, "dues"),
       providesTags: ["Dues"],
     }),
     rules: build.query<RuleTableView[], void>({ query: () => "/rules", providesTags: ["Rules"] }),

@@ -1,6 +1,8 @@
 /** The books: a journal for each run, its reversal or its settlement. */
+import { useState } from "react";
 import { Link } from "react-router";
 import { cents, weekdayDate } from "../../parts/format.ts";
+import { Older } from "../../parts/Older.tsx";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -10,7 +12,11 @@ const kinds = { run: "pay run", reversal: "taken back", settlement: "settled by 
 
 export function Books() {
   const business = useBusiness();
-  const { data: journals, error } = api.useJournalsQuery(business.id, { refetchOnMountOrArgChange: true });
+  const [most, setMost] = useState(60);
+  const { data: journals, error } = api.useJournalsQuery(
+    { business: business.id, most },
+    { refetchOnMountOrArgChange: true },
+  );
   if (error) return <ProblemNote error={error} />;
   if (!journals) return <Loading what="the books" />;
   return (
@@ -47,6 +53,7 @@ export function Books() {
           </tbody>
         </table>
       )}
+      <Older shown={journals.length} most={most} onMore={setMost} />
     </Page>
   );
 }

@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
+import { Button } from "../../parts/Button.tsx";
 import { cents, dollars, shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -10,7 +11,11 @@ import { useBusiness } from "../../state/business.ts";
 
 export function Dues() {
   const business = useBusiness();
-  const { data: dues, error } = api.useDuesQuery(business.id, { refetchOnMountOrArgChange: true });
+  const [years, setYears] = useState(1);
+  const { data: dues, error } = api.useDuesQuery(
+    { business: business.id, most: years },
+    { refetchOnMountOrArgChange: true },
+  );
   const { data: session } = api.useSessionQuery();
   const [open, setOpen] = useState<string | null>(null);
   if (error) return <ProblemNote error={error} />;
@@ -101,6 +106,9 @@ export function Dues() {
             <>
               <h2 className="mt-8 mb-1 font-name text-[19px]">Fell due before</h2>
               {list(past)}
+              <Button className="mt-3" onClick={() => setYears(years + 1)}>
+                {years === 1 ? "Show the year before" : `Shown: ${years} years. Show one more`}
+              </Button>
             </>
           )}
         </>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { centsOrDash, longDate, weekdayDate } from "../../parts/format.ts";
+import { Older } from "../../parts/Older.tsx";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { Wheel } from "../../parts/Wheel.tsx";
@@ -17,7 +18,8 @@ export function RunList() {
   const business = useBusiness();
   const navigate = useNavigate();
   const [query] = useSearchParams();
-  const { data: runs } = api.useRunsQuery(business.id, { refetchOnMountOrArgChange: true });
+  const [most, setMost] = useState(60);
+  const { data: runs } = api.useRunsQuery({ business: business.id, most }, { refetchOnMountOrArgChange: true });
   const { data: facts } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
   const [unscheduled, setUnscheduled] = useState(query.has("unscheduled"));
@@ -134,6 +136,7 @@ export function RunList() {
           </tbody>
         </table>
       )}
+      <Older shown={runs.length} most={most} onMore={setMost} />
     </Page>
   );
 }

@@ -1,0 +1,126 @@
+/** What the desk shows, read by sets: a handful of queries whatever the number of businesses. */
+import type { Actor, Context } from "../context.ts";
+import type { Run } from "../runs/runRows.ts";
+import { faultyRuns } from "../runs/segments.ts";
+import { business, payCycle, payRun } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+
+export type Owner = typeof business.$inferSelect;
+export type PayCycle = typeof payCycle.$inferSelect;
+
+export interface Owed {
+  dueDate: string;
+  kind: "super" | "withholding" | "paye";
+  cents: number;
+}
+export interface OpenItem {
+  personId: number;
+  name: string;
+  text: string;
+}
+
+export interface DeskFacts {
+  owners: Owner[];
+  /** runs in the window, and older ones that are not done; newest first */
+  runs: Map<number, Run[]>;
+  cycles: Map<number, PayCycle[]>;
+  /** end of the last period that a cycle has a run for */
+  lastEnds: Map<number, string>;
+  owed: Map<number, Owed[]>;
+  items: Map<number, OpenItem[]>;
+  faulty: Set<number>;
+  /** states of what goes out, with their channel, by run */
+  outgoing: Map<number, { state: string; channel: string }[]>;
+  /** paydays whose employment information arrived, as "business payday" */
+  filed: Set<string>;
+}
+
+const byBusiness = <T extends { businessId: number }>(rows: readonly T[]): Map<number, T[]> => {
+  const found = new Map<number, T[]>();
+  for (const row of rows) {
+    const known = found.get(row.businessId);
+    if (known) known.push(row);
+    else found.set(row.businessId, [row]);
+  }
+  return found;
+};
+
+function ownersFor({ store }: Context, actor: Actor): Owner[] {
+  const own = actor.lead ? "" : "WHERE t.id IN (SELECT business_id FROM user_right WHERE user_id = ?)";
+  return rowsOf(store.sqlite, business, `${own} ORDER BY t.id`, ...(actor.lead ? [] : [actor.userId]));
+}
+
+export function deskFacts(context: Context, actor: Actor, from: string, to: string): DeskFacts {
+  const { store } = context;
+  const owners = ownersFor(context, actor);
+  const ids = JSON.stringify(owners.map((each) => each.id));
+  const among = "t.business_id IN (SELECT value FROM json_each(?))";
+  const runs = rowsOf(
+    store.sqlite,
+    payRun,
+    `WHERE ${among} AND t.state <> 'takenBack' AND (t.payday BETWEEN ? AND ? OR t.state <> 'settled')
+     ORDER BY t.payday DESC, t.id DESC`,
+    ids,
+    from,
+    to,
+  );
+  const runIds = JSON.stringify(runs.map((run) => run.id));
+  const outgoing = new Map<number, { state: string; channel: string }[]>();
+  for (const { runId, state, channel } of store
+    .prepared<[string], { runId: number; state: string; channel: string }>(
+      `SELECT DISTINCT run_id AS runId, state, channel FROM outbox WHERE run_id IN (SELECT value FROM json_each(?))`,
+    )
+    .all(runIds))
+    outgoing.set(runId, [...(outgoing.get(runId) ?? []), { state, channel }]);
+  return {
+    owners,
+    runs: byBusiness(runs),
+    cycles: byBusiness(rowsOf(store.sqlite, payCycle, `WHERE ${among} ORDER BY t.id`, ids)),
+    lastEnds: new Map(
+      store
+        .prepared<[string], { id: number; last: string }>(
+          `SELECT cycle_id AS id, MAX(period_end) AS last FROM pay_run t
+           WHERE ${among} AND kind = 'cycle' AND state <> 'takenBack' GROUP BY cycle_id`,
+        )
+        .all(ids)
+        .map((row) => [row.id, row.last]),
+    ),
+    owed: byBusiness(
+      store
+        .prepared<[string, string, string], Owed & { businessId: number }>(
+          // Everything for Inland Revenue goes in one payment.
+          `SELECT business_id AS businessId, due_date AS dueDate, SUM(amount_cents) AS cents,
+             CASE WHEN kind IN ('super', 'withholding') THEN kind ELSE 'paye' END AS kind
+           FROM due t WHERE ${among} AND due_date BETWEEN ? AND ?
+           GROUP BY business_id, due_date, 4 HAVING SUM(amount_cents) <> 0 ORDER BY due_date`,
+        )
+        .all(ids, from, to),
+    ),
+    items: byBusiness(
+      store
+        .prepared<[string], OpenItem & { businessId: number }>(
+          `SELECT t.business_id AS businessId, t.person_id AS personId, p.given_name || ' ' || p.family_name AS name,
+             t.text AS text FROM answer_item t JOIN person p ON p.id = t.person_id
+           WHERE ${among} AND t.open = 1 AND t.severity = 'error' ORDER BY t.id`,
+        )
+        .all(ids),
+    ),
+    faulty: faultyRuns(
+      context,
+      runs.map((run) => run.id),
+    ),
+    outgoing,
+    filed: new Set(
+      store
+        .prepared<[string], { key: string }>(
+          `SELECT DISTINCT r.business_id || ' ' || r.payday AS key FROM outbox o JOIN pay_run r ON r.id = o.run_id
+           WHERE o.run_id IN (SELECT t.id FROM pay_run t
+               WHERE (t.business_id, t.payday) IN (SELECT business_id, payday FROM pay_run
+                 WHERE id IN (SELECT value FROM json_each(?))))
+             AND o.channel = 'employmentInformation' AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial')`,
+        )
+        .all(runIds)
+        .map((row) => row.key),
+    ),
+  };
+}
