@@ -3,7 +3,8 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: ".",
   testMatch: "**/*.spec.ts",
-  workers: 1,
+  // Every test has a world of its own, on ports of its own.
+  workers: 2,
   timeout: 90_000,
   retries: 0,
   reporter: [["list"]],

@@ -6,7 +6,7 @@ import { type Item, messageItems, payeeItems } from "./payEventRules.ts";
 import { sha256, type World } from "./world.ts";
 
 const service = "au-tax";
-const usualDelayMs = 1500;
+const usualDelayMs = 400;
 
 interface EventRow {
   receipt: string;

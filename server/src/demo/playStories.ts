@@ -47,8 +47,9 @@ export async function playStories(
       tickAll(application, actor, runId);
       signOff(context, actor, runId, readRun(context, actor, runId).version);
       sendRun(context, actor, runId, run.keepUnfiled ? ["paymentFile", "payslip"] : [...channels]);
-      await application.outbox.drain();
     }
+    // All that is paid on a day goes out together.
+    await application.outbox.drain();
     await goTo(payday);
     await application.outbox.drain();
   }

@@ -1,14 +1,21 @@
 /** A payslip as PDF, in the type of the product; the fonts ship with the application. */
 import { createRequire } from "node:module";
-import { dirname, join, sep } from "node:path";
+import { dirname, join } from "node:path";
 import type { PayslipLine } from "@zesty/core/payslips/payslip";
 import { type SlipTable, slipLayout } from "@zesty/core/payslips/slipLayout";
 import pdfmake from "pdfmake";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
 import type { Slip } from "../runs/prepared.ts";
+import { shareFont } from "./sharedFonts.ts";
 
+const virtualFiles = (pdfmake as unknown as { virtualfs: { writeFileSync(name: string, bytes: Buffer): void } })
+  .virtualfs;
 const fontFolder = dirname(createRequire(import.meta.url).resolve("@expo-google-fonts/source-sans-3/package.json"));
-const font = (weight: string) => join(fontFolder, weight, `SourceSans3_${weight}.ttf`);
+const font = (weight: string): string => {
+  const name = `${weight}.shared`;
+  virtualFiles.writeFileSync(name, shareFont(join(fontFolder, weight, `SourceSans3_${weight}.ttf`)));
+  return name;
+};
 pdfmake.setFonts({
   Source: {
     normal: font("400Regular"),
@@ -18,7 +25,7 @@ pdfmake.setFonts({
   },
 });
 pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((file: string) => file.startsWith(fontFolder + sep));
+pdfmake.setLocalAccessPolicy(() => false);
 
 const ink = "#1F2A20";
 const quiet = "#5A6657";

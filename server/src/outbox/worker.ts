@@ -183,7 +183,7 @@ export function outboxWorker(context: Context): OutboxWorker {
       schedule(10);
     },
     drain: async () => {
-      for (let quiet = 0; quiet < 400; ) {
+      for (let quiet = 0; quiet < 2000; ) {
         // No waiting between tries: the demo's history is made in seconds.
         db.update(outbox)
           .set({ nextAt: 0 })
@@ -202,7 +202,7 @@ export function outboxWorker(context: Context): OutboxWorker {
           .get();
         if (!left && !waiting) return;
         quiet = moved > 0 && left ? 0 : quiet + 1;
-        await new Promise((resolve) => setTimeout(resolve, 25));
+        await new Promise((resolve) => setTimeout(resolve, 5));
       }
     },
     wake: () => {
