@@ -31,6 +31,8 @@ export default async function makeTemplate(): Promise<void> {
   const standins = await startProgram("standins/dist/main.js", env, "ready");
   const demo = await startProgram("server/dist/makeDemo.js", env, "history is made");
   await endProgram(demo);
+  // A first start walks the whole audit trail; every copy goes on from there.
+  await endProgram(await startProgram("server/dist/main.js", env, "ready"));
   await endProgram(standins);
   writeFileSync(markFile, hash);
 }

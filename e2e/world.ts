@@ -45,8 +45,10 @@ export async function startWorld(): Promise<World> {
   const env = environment(folder, ports);
   const url = `http://127.0.0.1:${ports.app}`;
   const sim = `http://127.0.0.1:${ports.standins}/sim/control`;
-  let standins: ChildProcess = await startProgram("standins/dist/main.js", env, "ready");
-  let server: ChildProcess = await startProgram("server/dist/main.js", env, "ready");
+  let [standins, server]: [ChildProcess, ChildProcess] = await Promise.all([
+    startProgram("standins/dist/main.js", env, "ready"),
+    startProgram("server/dist/main.js", env, "ready"),
+  ]);
   return {
     url,
     postBox: `http://127.0.0.1:${ports.standins}/post-box`,

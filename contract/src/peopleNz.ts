@@ -1,5 +1,6 @@
 /** What is recorded of a person in New Zealand: the sections of the person's page, and a new person. */
-import type { ExtraLoan, Order } from "@zesty/core/nz/deductionsNz";
+import type { Order } from "@zesty/core/nz/payOrders";
+import type { ExtraLoan } from "@zesty/core/nz/studentLoan";
 import { readTaxCode, taxCodes } from "@zesty/core/nz/taxCode";
 import { isAccountNz, isIrd } from "@zesty/core/quantity/checkDigitsNz";
 import { orderKinds } from "@zesty/core/rulebook/nz/protectedEarnings";

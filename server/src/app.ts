@@ -1,7 +1,8 @@
 /** Builds the Express application. It listens nowhere: main.ts and the tests do that. */
 import { existsSync } from "node:fs";
 import { join } from "node:path";
-import express, { type Express } from "express";
+import compression from "compression";
+import express, { type Express, type Request, type Response } from "express";
 import session from "express-session";
 import helmet from "helmet";
 import type { Application } from "./application.ts";
@@ -34,6 +35,10 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
       xFrameOptions: { action: "sameorigin" },
     }),
   );
+  // The sheet of a large run is some hundred kilobytes of text; a stream of events must not wait to be packed.
+  const isPacked = (request: Request, response: Response) =>
+    request.path !== "/api/events" && compression.filter(request, response);
+  app.use(compression({ level: 3, filter: isPacked }));
   app.use((request, _response, next) => {
     // Another name in the Host header would lead links and cookies elsewhere.
     const { address } = context.settings;

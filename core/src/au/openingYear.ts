@@ -4,10 +4,9 @@
  * is *closed*, the earlier system finalises its share. Set by: Single Touch Payroll, change of payroll software
  * (Tax Office guidance, from memory; the two modes are in docs/rules/readings.md).
  */
-import { reportPrefix } from "../pay/facts.ts";
 import { decimal, sum } from "../quantity/decimal.ts";
 import { toCents } from "../quantity/units.ts";
-import type { IncomeType } from "./taxDeclaration.ts";
+import { type IncomeType, reportPrefix } from "./taxDeclaration.ts";
 
 /** Reporting categories that an opening amount can be told apart by; what is left of the gross is gross. */
 export const openingCategories = {

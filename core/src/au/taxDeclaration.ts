@@ -22,6 +22,9 @@ export interface TaxDeclaration {
 /** Income streams of Single Touch Payroll, phase 2: each keeps its own year-to-date. */
 export type IncomeType = "SAW" | "WHM" | "LAB";
 
+/** Each income stream keeps its own codes of year-to-date; salary and wages have the plain ones. */
+export const reportPrefix = (type: IncomeType): string => (type === "SAW" ? "report:" : `report@${type}:`);
+
 export const incomeTypeOf = (tax: Pick<TaxDeclaration, "residency">, basis: string): IncomeType =>
   tax.residency === "working-holiday" ? "WHM" : basis === "labour-hire" ? "LAB" : "SAW";
 

@@ -3,9 +3,14 @@
  * this payday. Set by: the published message structure (PAYEVNT / PAYEVNTEMP), from memory; see docs/rules/sources.md.
  */
 
-import { type IncomeType, incomeTypeOf, type TaxDeclaration, taxTreatmentCode } from "../au/taxDeclaration.ts";
+import {
+  type IncomeType,
+  incomeTypeOf,
+  reportPrefix,
+  type TaxDeclaration,
+  taxTreatmentCode,
+} from "../au/taxDeclaration.ts";
 import { completedYears, type IsoDate } from "../calendar/dates.ts";
-import { reportPrefix } from "../pay/facts.ts";
 import type { Basis } from "../pay/payInput.ts";
 import { centsText } from "../quantity/units.ts";
 

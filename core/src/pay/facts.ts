@@ -2,7 +2,7 @@
  * The amounts of a worked pay that are kept as facts: year-to-date, lodgement and payslips are sums over them.
  * A code names what is summed; the list of codes is the vocabulary of year-to-date.
  */
-import type { IncomeType } from "../au/taxDeclaration.ts";
+import { reportPrefix } from "../au/taxDeclaration.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import { zero } from "../quantity/decimal.ts";
 import { centsText, toCents } from "../quantity/units.ts";
@@ -14,8 +14,6 @@ export interface Fact {
   code: string;
   cents: number;
 }
-
-export const reportPrefix = (type: IncomeType): string => (type === "SAW" ? "report:" : `report@${type}:`);
 
 /** Facts of one pay, one entry a code, zeros left out. */
 export function factsOf(worked: WorkedPay, payday: IsoDate): Fact[] {

@@ -1,8 +1,9 @@
 /** What a New Zealand pay is worked out from: the input of the `work-out` contract for NZ. Decimal text, ISO dates. */
 import type { IsoDate } from "../calendar/dates.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
-import type { ExtraLoan, Order } from "../nz/deductionsNz.ts";
 import type { HolidayFacts } from "../nz/holidayFacts.ts";
+import type { Order } from "../nz/payOrders.ts";
+import type { ExtraLoan } from "../nz/studentLoan.ts";
 import type { Basis, EmployerCost, Overrides, ToDate } from "./payInput.ts";
 
 export const elementsNz = [

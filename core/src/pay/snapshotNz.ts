@@ -1,5 +1,5 @@
 /** A worked New Zealand pay as plain data: what the sheet shows, the workings behind it, and the facts that are kept. */
-import { orderCode } from "../nz/deductionsNz.ts";
+import { orderCode } from "../nz/payOrders.ts";
 import { decimalOrZero } from "../quantity/decimal.ts";
 import { hoursText, moneyText, toCents } from "../quantity/units.ts";
 import { type Figure, figure, sumOf } from "../working/figure.ts";

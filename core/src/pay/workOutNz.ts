@@ -3,19 +3,13 @@
  * deductions → net → employer's part. Pure: the same input gives the same figures.
  */
 import { paysPerYear } from "../calendar/payPeriods.ts";
-import {
-  childSupport,
-  type ExtraLoan,
-  employerPercent,
-  extraStudentLoan,
-  givingCredit,
-  type KiwiSaver,
-  kiwiSaver,
-  studentLoan,
-  workOrders,
-} from "../nz/deductionsNz.ts";
+import { childSupport } from "../nz/childSupport.ts";
 import { daysAWeek } from "../nz/holidayPay.ts";
+import { employerPercent, type KiwiSaver, kiwiSaver } from "../nz/kiwiSaver.ts";
 import { type ExtraPay, extraPaye, type PayeTerms, paye } from "../nz/paye.ts";
+import { workOrders } from "../nz/payOrders.ts";
+import { givingCredit } from "../nz/payrollGiving.ts";
+import { type ExtraLoan, extraStudentLoan, studentLoan } from "../nz/studentLoan.ts";
 import { readTaxCode } from "../nz/taxCode.ts";
 import { atLeastZero, type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";

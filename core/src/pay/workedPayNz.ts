@@ -1,5 +1,6 @@
 /** A worked New Zealand pay: what the pipeline gives. */
-import type { KiwiSaver, WorkedOrder } from "../nz/deductionsNz.ts";
+import type { KiwiSaver } from "../nz/kiwiSaver.ts";
+import type { WorkedOrder } from "../nz/payOrders.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 import type { Figure } from "../working/figure.ts";
 import type { SideNz } from "./elementsNz.ts";

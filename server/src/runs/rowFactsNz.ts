@@ -1,21 +1,23 @@
 /** What the row of a New Zealand run knows of its person: tax code, KiwiSaver, orders, and what the Holidays Act looks at. */
 import { addDays, addMonths, type IsoDate, weekday } from "@zesty/core/calendar/dates";
 import { holidaysBetweenNz } from "@zesty/core/calendar/holidaysNz";
-import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
+import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
-import { type Order, orderCode } from "@zesty/core/nz/deductionsNz";
 import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
-import { grossBetween, type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
+import { esctBase } from "@zesty/core/nz/esct";
+import { worksOn } from "@zesty/core/nz/finalHolidayPay";
+import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { hoursADay } from "@zesty/core/nz/holidayPay";
 import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
 import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
-import { traitsNz } from "@zesty/core/pay/elementsNz";
+import { type Order, orderCode } from "@zesty/core/nz/payOrders";
+import { advanceShare, patternDays, regularExtras } from "@zesty/core/pay/holidaySources";
 import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { HolidayInPeriod, PersonFactsNz, RowContextNz } from "@zesty/core/pay/payContextNz";
 import type { Basis } from "@zesty/core/pay/payInput";
-import type { ElementNz, PersonNz } from "@zesty/core/pay/payInputNz";
+import type { PersonNz } from "@zesty/core/pay/payInputNz";
 import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
-import { centsText, fromCents, fromE4, hoursText } from "@zesty/core/quantity/units";
+import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { asc, eq } from "drizzle-orm";
@@ -124,11 +126,16 @@ export function nzRows(
       const saver = nz.kiwiSaver.get(who.id);
       const employerRate =
         saver?.employerRate ?? (saver?.status === "member" ? saverRules?.employerPercent : undefined);
-      const esct = esctFacts(who, employerRate, holidays, year.from, {
-        sums: lastYear.get(who.id) ?? new Map(),
+      const paid = lastYear.get(who.id);
+      const esct = esctBase({
+        startDate: who.startDate,
+        yearStart: year.from,
+        employerRate,
+        paidCents: (paid?.get("gross") ?? 0) + (paid?.get("kiwiSaverEmployer") ?? 0),
         recorded: recorded.get(who.id) ?? [],
         past: known.past,
         terms: yearStartTerms.get(who.id) ?? firstTerms(context, who.id),
+        regularExtras: holidays.regularExtras,
       });
       return [
         who.id,
@@ -139,7 +146,7 @@ export function nzRows(
           holidays,
           publicHolidays: holidaysOf(who, run, province, holidays),
           earlierGross: centsText(four.get(who.id)?.get("regularTaxable") ?? 0),
-          patternDays: String(patternDays(who, run, holidays)),
+          patternDays: String(patternDays({ ...run, ...who }, holidays)),
           cashedUp: cashedUp.get(who.id) ?? "0",
           nextAnniversary: ledger && holidayRow ? nextAnniversary(ledger, run.payday, holidayRow) : null,
           balances: Object.fromEntries(
@@ -279,42 +286,6 @@ const leftOf = (total: string, taken: string): string => {
   return left.gt(0) ? left.toFixed(2) : "0";
 };
 
-interface LastYear {
-  sums: CodeSums;
-  /** earnings from before this program */
-  recorded: readonly PastPay[];
-  /** all that is known, from either */
-  past: readonly PastPay[];
-  /** terms at the beginning of the tax year, or at the start of the employment */
-  terms: { weeklyHoursE4: number; hourlyRateE4: number | null } | undefined;
-}
-
-/**
- * What the ESCT rate goes by: gross and employer contributions of the whole last tax year; for who was not employed for
- * all of it, or whose pays are not on record from its beginning, an estimate of this year (Income Tax Act 2007, RD 69).
- * The contributions on earnings from before this program are taken at today's rate.
- */
-function esctFacts(
-  who: Who,
-  employerRate: string | undefined,
-  holidays: HolidayFacts,
-  yearStart: IsoDate,
-  { sums, recorded, past, terms }: LastYear,
-): { base: string; estimated: boolean } {
-  const from = addMonths(yearStart, -12);
-  const withEmployer = decimalOrZero(employerRate).plus(100).div(100);
-  const before = grossBetween(recorded, from, addDays(yearStart, -1)).times(withEmployer);
-  const last = before.plus(centsText((sums.get("gross") ?? 0) + (sums.get("kiwiSaverEmployer") ?? 0)));
-  // A first pay period of the year may begin after its first day.
-  const onRecord = past.some((pay) => pay.start <= addDays(from, 35));
-  if (who.startDate <= from && onRecord && last.gt(0)) return { base: last.toFixed(2), estimated: false };
-  // The estimate is made once, by the terms at the year's beginning or at the start: a raise does not move it.
-  const week = fromE4(terms?.weeklyHoursE4 ?? 0)
-    .times(fromE4(terms?.hourlyRateE4 ?? 0))
-    .plus(holidays.regularExtras);
-  return { base: week.times(52).times(withEmployer).toFixed(2), estimated: true };
-}
-
 interface Known {
   terms: { weeklyHoursE4: number; hourlyRateE4: number | null; workPattern: string[] | null } | undefined;
   nz: DatedRecordsNz;
@@ -381,35 +352,6 @@ function aroundParentalLeave(
   return { averageOnly, ...(weeks ? { averageWeeks: weeks } : {}) };
 }
 
-/** Regular allowances and overtime of the usual pay, by the week. */
-function regularExtras(
-  lines: readonly SheetLine[],
-  elements: ReadonlyMap<number, PayElement>,
-  cycle: Cycle,
-  rate: string | null,
-): string {
-  const weeks = decimal(52).div(paysPerYear[cycle]);
-  const total = lines.reduce((sum, line) => {
-    const element = elements.get(line.elementId);
-    if (!element || element.element === "ordinary") return sum;
-    const traits = traitsNz[element.element as ElementNz];
-    const regular = element.regular ?? (traits?.side === "earnings" && traits.regular);
-    if (!regular || traits?.side !== "earnings") return sum;
-    if (line.amount !== undefined) return sum.plus(line.amount);
-    // Regular overtime stands in hours: it is part of the ordinary week like an allowance.
-    const hours = decimalOrZero(line.hours).times(decimalOrZero(line.rate ?? rate ?? undefined));
-    return sum.plus(hours.times(element.percent).div(100));
-  }, decimal(0));
-  return total.div(weeks).toDecimalPlaces(4).toString();
-}
-
-const worksOn = (holidays: HolidayFacts): Set<number> =>
-  new Set(
-    holidays.pattern === null
-      ? [1, 2, 3, 4, 5]
-      : holidays.pattern.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])),
-  );
-
 function holidaysOf(who: Who, run: RunDays, province: string, holidays: HolidayFacts): HolidayInPeriod[] {
   const unknown = holidays.varies && holidays.pattern === null;
   return holidaysBetweenNz(run.periodStart, run.periodEnd, province, worksOn(holidays))
@@ -424,17 +366,7 @@ function holidaysOf(who: Who, run: RunDays, province: string, holidays: HolidayF
     });
 }
 
-/** Days of the working week in the period; none where the days are typed. */
-function patternDays(who: Who, run: RunDays, holidays: HolidayFacts): number {
-  if (holidays.varies && holidays.pattern === null) return 0;
-  const works = worksOn(holidays);
-  let days = 0;
-  for (let date = run.periodStart; date <= run.periodEnd; date = addDays(date, 1))
-    if (works.has(weekday(date)) && date >= who.startDate && (who.endDate === null || date <= who.endDate)) days += 1;
-  return days;
-}
-
-/** Annual holidays taken beyond what is entitled, in dollars: their share of what was paid since the anniversary. */
+/** Annual holidays taken in advance, in dollars: asked of few, so their sums are read only then. */
 function advancePaid(
   ledger: Ledger | undefined,
   since: IsoDate,
@@ -449,9 +381,11 @@ function advancePaid(
     .filter((each) => each.element === "leaveTaken" && each.leave === "annual")
     .map((each) => `line:${each.code}`);
   const sums = sumsSince();
-  const paid = codes.reduce((total, code) => total + (sums.get(code) ?? 0), 0);
-  const share = Math.min(-balance, taken);
-  return fromCents(paid).times(share).div(taken).toFixed(2);
+  return advanceShare(
+    codes.reduce((total, code) => total + (sums.get(code) ?? 0), 0),
+    -balance,
+    taken,
+  );
 }
 
 function nextAnniversary(ledger: Ledger, day: IsoDate, rules: Parameters<typeof anniversaries>[2]): IsoDate | null {

@@ -1,5 +1,5 @@
 /** Which page for which address; places are fetched when they are first opened. */
-import { useRef } from "react";
+import { lazy, Suspense, useRef } from "react";
 import {
   createBrowserRouter,
   isRouteErrorResponse,
@@ -11,8 +11,11 @@ import {
 import { Button } from "../parts/Button.tsx";
 import { Loading } from "../parts/Page.tsx";
 import { api } from "../state/api.ts";
-import { Shell } from "./Shell.tsx";
-import { FirstUserForm, SignIn } from "./SignIn.tsx";
+
+// Who signs in does not wait for the frame, and who is signed in not for the forms at the door.
+const Shell = lazy(() => import("./Shell.tsx").then((m) => ({ default: m.Shell })));
+const SignIn = lazy(() => import("./SignIn.tsx").then((m) => ({ default: m.SignIn })));
+const FirstUserForm = lazy(() => import("./SignIn.tsx").then((m) => ({ default: m.FirstUserForm })));
 
 function Root() {
   const { data: session, isLoading, refetch } = api.useSessionQuery();
@@ -24,9 +27,17 @@ function Root() {
         <Button onClick={() => void refetch()}>Try again</Button>
       </main>
     );
-  if (session.needsFirstUser) return <FirstUserForm />;
-  if (!session.user) return <SignIn demo={session.demo} />;
-  return <Shell session={session} />;
+  return (
+    <Suspense fallback={<Loading what="your desk" />}>
+      {session.needsFirstUser ? (
+        <FirstUserForm />
+      ) : session.user ? (
+        <Shell session={session} />
+      ) : (
+        <SignIn demo={session.demo} />
+      )}
+    </Suspense>
+  );
 }
 
 function Fault() {

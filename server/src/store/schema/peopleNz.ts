@@ -1,5 +1,6 @@
 /** What New Zealand law asks to be known of a person. Dated: the newest `from` not after the date counts. */
-import type { ExtraLoan, Order } from "@zesty/core/nz/deductionsNz";
+import type { Order } from "@zesty/core/nz/payOrders";
+import type { ExtraLoan } from "@zesty/core/nz/studentLoan";
 import { index, integer, sqliteTable, text } from "drizzle-orm/sqlite-core";
 import { business } from "./business.ts";
 import { flag, id, json } from "./columns.ts";

@@ -1,0 +1,67 @@
+/**
+ * `npm run bench`: speed, printed, never asserted; both countries, within four minutes. With `--json` one JSON object and
+ * nothing else (`npm run --silent bench -- --json`); milliseconds unless the name says otherwise.
+ */
+import { spawnSync } from "node:child_process";
+import { join } from "node:path";
+import { build, install, root } from "./prepare.mjs";
+
+const json = process.argv.includes("--json");
+
+const keys = [
+  ["paysPerSecondAu", "Australian pays a second, without workings"],
+  ["paysPerSecondNz", "New Zealand pays a second, without workings"],
+  ["ratioSheetAu", "times the spreadsheet engine, Australia"],
+  ["ratioSheetNz", "times the spreadsheet engine, New Zealand"],
+  ["save300Au", "ms to save a row of 300, two years of history, Australia"],
+  ["save300Nz", "the same, New Zealand"],
+  ["tick300", "ms to tick a mark, the slower country"],
+  ["openRun300", "ms to read an open run of 300"],
+  ["signOff300", "ms to sign off 300"],
+  ["signOff300OverInsert", "times the bare inserts of the same rows"],
+  ["desk500", "ms for the desk of 500 businesses"],
+  ["dues7y", "ms for the dues after seven years"],
+  ["yearToDate7yOver1y", "year-to-date after seven years, divided by after one"],
+  ["keystroke300P95", "ms from a key to the new totals on screen, 95th of 100"],
+  ["firstLoadKb", "kB of JavaScript for the first page, compressed"],
+  ["usableSheetMs", "ms from the address to a sheet of 300 that can be typed in"],
+  ["payslips1000OverPdf", "payslips against the bare PDF library"],
+  ["demoSeconds", "s to make the demo's history"],
+];
+
+/** What installing and building say goes beside the figures, not among them. */
+function prepare() {
+  if (!json) {
+    install();
+    return build();
+  }
+  const steps = "import('./scripts/prepare.mjs').then((m) => { m.install(); m.build(); })";
+  const done = spawnSync(process.execPath, ["-e", steps], { cwd: root, stdio: ["ignore", "pipe", "pipe"] });
+  if (done.status !== 0) {
+    process.stderr.write(`${done.stdout}${done.stderr}`);
+    process.exit(1);
+  }
+}
+
+/** The last line that a part says is its figures. */
+function part(args) {
+  const done = spawnSync(process.execPath, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"], encoding: "utf8" });
+  if (done.status !== 0) {
+    process.stderr.write(`${done.stdout}${done.stderr}`);
+    process.exit(1);
+  }
+  return JSON.parse(done.stdout.trim().split("\n").at(-1));
+}
+
+const round = (value) => Number(value.toPrecision(value >= 1000 ? 6 : 4));
+
+prepare();
+const found = {
+  ...part([join("server", "dist", "bench.js")]),
+  ...part(["--import", "tsx", join("e2e", "bench.ts")]),
+};
+if (json)
+  process.stdout.write(`${JSON.stringify(Object.fromEntries(keys.map(([key]) => [key, round(found[key])])))}\n`);
+else
+  for (const [key, words] of keys)
+    process.stdout.write(`${String(round(found[key])).padStart(9)}  ${words} (${key})\n`);
