@@ -19,10 +19,11 @@ const order = [
   "calendar",
   "rulebook",
   "working",
-  "(au|leave)",
+  "(au|nz|leave)",
   "pay",
   "checks",
   "(lodgement|payments|journals|payslips)",
+  "countries",
 ];
 const coreRules = order.slice(0, -1).map((room, at) => ({
   name: `core-${room}-looks-left`,

@@ -1,5 +1,5 @@
 import type { Mark } from "@zesty/core/checks/mark";
-import type { EitherContext } from "@zesty/core/pay/either";
+import type { AnyContext } from "@zesty/core/countries/countries";
 import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { Overrides } from "@zesty/core/pay/payInput";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
@@ -66,7 +66,7 @@ export interface RunRow {
   overrides: Overrides | null;
   lines: SheetLine[];
   /** absent once the run is signed off: then the kept figures count */
-  context: EitherContext | null;
+  context: AnyContext | null;
   figures: RowFigures | null;
   marks: RunMark[];
   last: { gross: string; withheld: string; super: string; net: string; hours: string } | null;

@@ -28,7 +28,7 @@ export interface SmallWorld {
 }
 
 /** So many numbers that pass their check, from a first one on: no two people share one. */
-function validFrom(first: number, count: number, isValid: (text: string) => boolean): string[] {
+export function validFrom(first: number, count: number, isValid: (text: string) => boolean): string[] {
   const found: string[] = [];
   for (let number = first; found.length < count; number += 1) if (isValid(String(number))) found.push(String(number));
   return found;

@@ -34,7 +34,3 @@ export function payrollYearNz(payday: IsoDate): PayrollYear {
   const start = payday.slice(5) >= "04-01" ? year : year - 1;
   return { from: `${start}-04-01`, to: `${start + 1}-03-31`, name: `year to 31 March ${start + 1}` };
 }
-
-/** The payroll year of a country. */
-export const payrollYearOf = (country: "AU" | "NZ", payday: IsoDate): PayrollYear =>
-  country === "AU" ? payrollYearAu(payday) : payrollYearNz(payday);

@@ -1,9 +1,9 @@
 /** Each mark of a New Zealand row appears where it should, and not on a plain row; each has a sentence. */
 import { describe, expect, it } from "vitest";
+import { examineRow } from "../countries/countries.ts";
 import type { SheetLine } from "../pay/payContext.ts";
 import { makeRuleBook } from "../rulebook/ruleBook.ts";
 import { contextNz, elementsNz, holidayFacts, personNz } from "../testMakersNz.ts";
-import { examineEither } from "./examineEither.ts";
 import { sentenceOf } from "./sentences.ts";
 import { type MarkCodeNz, markCodesNz } from "./sentencesNz.ts";
 
@@ -207,7 +207,7 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
 };
 
 const rules = makeRuleBook("test");
-const found = ([context, lines]: Row) => examineEither(context, lines, elementsNz, rules).marks;
+const found = ([context, lines]: Row) => examineRow(context, lines, elementsNz, rules).marks;
 const plain: Row = [contextNz(), hours()];
 
 describe.each(markCodesNz)("%s", (code) => {
@@ -226,7 +226,7 @@ describe.each(markCodesNz)("%s", (code) => {
 
 describe("a row without tables", () => {
   it("is stopped, and nothing is worked out", () => {
-    const result = examineEither(contextNz({ payday: "2031-01-02" }), hours(), elementsNz, rules);
+    const result = examineRow(contextNz({ payday: "2031-01-02" }), hours(), elementsNz, rules);
     expect(result.figures).toBeNull();
     expect(new Set(result.marks.map((mark) => mark.code))).toEqual(new Set(["missingTable"]));
   });

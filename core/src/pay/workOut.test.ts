@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { snapshotOf, workingOf } from "../countries/countries.ts";
 import { toCents } from "../quantity/units.ts";
 import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
 import { ordinary, pay, person, salary } from "../testMakers.ts";
-import { snapshotOf, workingOf } from "./either.ts";
 import { factsOf } from "./facts.ts";
 import type { PayInput, PayLine } from "./payInput.ts";
 import { rowFigures } from "./snapshot.ts";

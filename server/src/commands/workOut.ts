@@ -7,7 +7,7 @@ import { examinePay, missingTables } from "@zesty/core/checks/examine";
 import { examinePayNz, missingTablesNz } from "@zesty/core/checks/examineNz";
 import type { Mark } from "@zesty/core/checks/mark";
 import { sentenceOf } from "@zesty/core/checks/sentences";
-import { snapshotOf } from "@zesty/core/pay/either";
+import { snapshotOf } from "@zesty/core/countries/countries";
 import type { WorkedPayNz } from "@zesty/core/pay/workedPayNz";
 import { workOut } from "@zesty/core/pay/workOut";
 import { workOutNz } from "@zesty/core/pay/workOutNz";

@@ -1,7 +1,7 @@
 /** Corrects a pay that was sent: the difference goes into the next run, or into a run of its own now. */
 import type { CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import { addDays } from "@zesty/core/calendar/dates";
-import { payrollYearOf } from "@zesty/core/calendar/payrollYear";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import { accruingHours } from "@zesty/core/pay/accruingHours";
 import { correctionLines, type PaidLine, withAccrual } from "@zesty/core/pay/correction";
 import { payInputOf, type SheetLine } from "@zesty/core/pay/payContext";

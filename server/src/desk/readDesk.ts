@@ -3,6 +3,7 @@ import type { DeskView, Lane, Payday, Pin, ToDo } from "@zesty/contract/desk";
 import { addDays } from "@zesty/core/calendar/dates";
 import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { filingDueDate } from "@zesty/core/lodgement/employmentInformation";
+import { centsText } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../context.ts";
 import type { Run } from "../runs/runRows.ts";
 import { segmentsFrom } from "../runs/segments.ts";
@@ -32,7 +33,9 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       name: owner.name,
       country: owner.country,
       paydays,
-      pins: [...pins, ...filings.map(({ pin }) => pin)].sort((a, b) => a.date.localeCompare(b.date)),
+      pins: [...pins, ...filings.map(({ pin }) => pin)].sort((a, b) =>
+        a.date < b.date ? -1 : a.date > b.date ? 1 : 0,
+      ),
     });
     toDo.push(
       ...toDoOf(facts, owner, runs, paydays, pins, day),
@@ -49,7 +52,10 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       ),
     );
   }
-  toDo.sort((a, b) => a.date.localeCompare(b.date) || a.business.localeCompare(b.business));
+  const names = facts.owners.map((owner) => owner.name).sort((a, b) => a.localeCompare(b));
+  const rank = new Map(names.map((name, at) => [name, at]));
+  const order = (a: ToDo, b: ToDo) => (rank.get(a.business) ?? 0) - (rank.get(b.business) ?? 0);
+  toDo.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : order(a, b)));
   return { day, from, to, lanes, toDo };
 }
 
@@ -174,8 +180,8 @@ function toDoOf(
   return found;
 }
 
-const grouped = new Intl.NumberFormat("en-AU", { minimumFractionDigits: 2, maximumFractionDigits: 2 });
-const dollars = (cents: number) => `$${grouped.format(cents / 100)}`;
+/** "$12,345.00": by hand, because a desk of many businesses shows thousands of them. */
+const dollars = (cents: number) => `$${centsText(cents).replace(/\B(?=(\d{3})+\.)/g, ",")}`;
 
 const filings: readonly string[] = ["employmentInformation", "employeeDetails"];
 

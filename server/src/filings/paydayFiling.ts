@@ -2,6 +2,7 @@
 import type { FilingPlan } from "@zesty/contract/runs";
 import { addDays } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
+import type { AnyContext } from "@zesty/core/countries/countries";
 import { DelimitedFault } from "@zesty/core/formats/delimited";
 import { type EmployeeFacts, employeeDetails, employeeDetailsFile } from "@zesty/core/lodgement/employeeDetails";
 import {
@@ -11,7 +12,6 @@ import {
   filingDueDate,
   payableCents,
 } from "@zesty/core/lodgement/employmentInformation";
-import type { EitherContext } from "@zesty/core/pay/either";
 import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
 import { atLeastZero, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
@@ -57,7 +57,7 @@ function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
 }
 
 /** What a notice asks of this pay: of the period's amount, what another pay of it took is done. */
-function noticeLeft(amount: string, context: EitherContext) {
+function noticeLeft(amount: string, context: AnyContext) {
   const taken = context.country === "NZ" ? context.earlierInPeriod?.childSupport : undefined;
   return atLeastZero(decimal(amount).times(context.periods).minus(decimalOrZero(taken)));
 }

@@ -22,15 +22,22 @@ function otherPays(
   personIds: readonly number[],
   wanted: readonly string[],
 ): Map<number, Record<string, number>> {
-  const rows = context.store.sqlite
-    .prepare<[string, string, string, number, string], { personId: number; code: string; cents: number }>(
+  const runs = context.store
+    .prepared<[number, string, string, number], { id: number }>(
+      "SELECT id FROM pay_run WHERE business_id = ? AND period_start <= ? AND period_end >= ? AND id <> ?",
+    )
+    .all(run.businessId, run.periodEnd, run.periodStart, run.id);
+  // Nearly always there is none: a period has one run.
+  if (runs.length === 0) return new Map();
+  const rows = context.store
+    .prepared<[string, string, string], { personId: number; code: string; cents: number }>(
       `SELECT f.person_id AS personId, f.code AS code, SUM(f.cents) AS cents
-       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN pay_fact f ON f.signed_pay_id = s.id
-       WHERE s.person_id IN (SELECT value FROM json_each(?)) AND r.period_start <= ? AND r.period_end >= ?
-         AND r.id <> ? AND f.code IN (SELECT value FROM json_each(?))
+       FROM signed_pay s JOIN pay_fact f ON f.signed_pay_id = s.id
+       WHERE s.run_id IN (SELECT value FROM json_each(?)) AND s.person_id IN (SELECT value FROM json_each(?))
+         AND f.code IN (SELECT value FROM json_each(?))
        GROUP BY f.person_id, f.code`,
     )
-    .all(JSON.stringify(personIds), run.periodEnd, run.periodStart, run.id, JSON.stringify(wanted));
+    .all(JSON.stringify(runs.map(({ id }) => id)), JSON.stringify(personIds), JSON.stringify(wanted));
   const found = new Map<number, Record<string, number>>();
   for (const { personId, code, cents } of rows)
     if (cents !== 0) found.set(personId, { ...found.get(personId), [code]: cents });

@@ -3,7 +3,7 @@
  * (address, number, account) as they are on record now. Should the amounts come out differently, nothing is made.
  */
 
-import { type EitherInput, factsOfEither, workOutEither } from "@zesty/core/pay/either";
+import { type AnyInput, factsOfPay, workOutPay } from "@zesty/core/countries/countries";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { moneyText, toCents } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
@@ -41,8 +41,8 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
   const pays = loaded.rows.flatMap((row): Prepared["pays"] => {
     const signed = kept.get(row.payId);
     if (!signed) return [];
-    const input = signed.input as EitherInput;
-    const worked = workOutEither(input, context.rulesAt(signed.signedAt));
+    const input = signed.input as AnyInput;
+    const worked = workOutPay(input, context.rulesAt(signed.signedAt));
     const keptNet = (signed.snapshot as PaySnapshot).figures.net;
     if (moneyText(worked.net.value) !== keptNet)
       throw new Error(
@@ -53,7 +53,7 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
       {
         row: workedRow,
         worked,
-        facts: factsOfEither(worked, run.payday),
+        facts: factsOfPay(worked, run.payday),
         yearAfter: years.get(row.person.id) ?? new Map<string, number>(),
         payments: paymentsOf(context, loaded, workedRow, toCents(worked.net.value)),
         leave: [],

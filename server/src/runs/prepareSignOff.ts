@@ -4,10 +4,10 @@
 
 import type { BankPart } from "@zesty/contract/people";
 import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
+import { factsOfPay } from "@zesty/core/countries/countries";
 import { payRunJournal } from "@zesty/core/journals/payRunJournal";
 import { payRunJournalNz } from "@zesty/core/journals/payRunJournalNz";
 import type { JournalLine } from "@zesty/core/journals/posting";
-import { factsOfEither } from "@zesty/core/pay/either";
 import { splitNetPay } from "@zesty/core/quantity/split";
 import { toCents } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
@@ -47,7 +47,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
   const pays = rows.flatMap((row): PreparedPay[] => {
     const { worked } = row;
     if (!worked) return [];
-    const facts = factsOfEither(worked, run.payday);
+    const facts = factsOfPay(worked, run.payday);
     const yearAfter = new Map(years.get(row.row.person.id));
     for (const fact of facts) yearAfter.set(fact.code, (yearAfter.get(fact.code) ?? 0) + fact.cents);
     const payments = paymentsOf(context, loaded, row, toCents(worked.net.value));

@@ -1,6 +1,7 @@
 /** A run worked out for sign-off: every fact, ledger entry, payment, due and document that it will make. */
+
+import type { AnyPay } from "@zesty/core/countries/countries";
 import type { JournalLine } from "@zesty/core/journals/posting";
-import type { EitherPay } from "@zesty/core/pay/either";
 import type { Fact } from "@zesty/core/pay/facts";
 import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
 import type { PaymentNz } from "@zesty/core/payments/paymentsNz";
@@ -29,7 +30,7 @@ export const isPaymentNz = (payment: NetPayment): payment is PaymentNz => !("bsb
 
 export interface PreparedPay {
   row: WorkedOut;
-  worked: EitherPay;
+  worked: AnyPay;
   facts: Fact[];
   yearAfter: Map<string, number>;
   payments: NetPayment[];

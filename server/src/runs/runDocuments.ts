@@ -1,6 +1,6 @@
 /** The documents of a run that leave the house, made from prepared pays: payment file, pay event, journal. */
 import { addDays } from "@zesty/core/calendar/dates";
-import { payrollYearOf } from "@zesty/core/calendar/payrollYear";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import { payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
 import { DirectEntryFault, directEntryFile } from "@zesty/core/payments/directEntry";
 import { PaymentFault } from "@zesty/core/payments/paymentsNz";

@@ -2,7 +2,7 @@
 
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
-import type { EitherContext } from "@zesty/core/pay/either";
+import type { AnyContext } from "@zesty/core/countries/countries";
 import { toDateOf } from "@zesty/core/pay/facts";
 import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { AllowanceCode, DeductionCode, Overrides } from "@zesty/core/pay/payInput";
@@ -33,7 +33,7 @@ export interface LoadedRow {
   periods: number;
   overrides: Overrides | null;
   lines: SheetLine[];
-  context: EitherContext;
+  context: AnyContext;
 }
 
 export interface LoadedRun {

@@ -3,7 +3,7 @@
  * it stands afterwards, or nothing does.
  */
 import { dateWords } from "@zesty/core/calendar/dates";
-import { figuresOf, workingsToKeep } from "@zesty/core/pay/either";
+import { figuresOf, workingsToKeep } from "@zesty/core/countries/countries";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";

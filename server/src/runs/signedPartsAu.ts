@@ -2,7 +2,7 @@
 
 import { superDueDate } from "@zesty/core/au/superGuarantee";
 import type { StateAu } from "@zesty/core/calendar/businessDays";
-import { payrollYearOf } from "@zesty/core/calendar/payrollYear";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveKind } from "@zesty/core/leave/kinds";
 import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
 import { takenHours } from "@zesty/core/pay/leaveDrawn";
@@ -18,7 +18,7 @@ import type { Context } from "../context.ts";
 import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
 import { previousKeys } from "../people/openingYears.ts";
 import { lastThree, places } from "../store/crypt.ts";
-import { type business, departure, due, person } from "../store/schema.ts";
+import { type business, departure, person } from "../store/schema.ts";
 import type { DueEntry, LeaveMove, PreparedPay } from "./prepared.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
@@ -135,18 +135,14 @@ function fundWords(
 
 /** "person fund" pairs that already had a contribution; the first one for a pair has longer to arrive. */
 export function peopleWithSuperDue(context: Context, businessId: number): Set<string> {
-  const rows = context.store.db
-    .select({ personId: due.personId, fundId: due.fundId, cents: due.amountCents })
-    .from(due)
-    .where(and(eq(due.businessId, businessId), eq(due.kind, "super")))
-    .all();
-  const owed = new Map<string, number>();
-  for (const each of rows) {
-    const key = `${each.personId} ${each.fundId}`;
-    owed.set(key, (owed.get(key) ?? 0) + each.cents);
-  }
   // What was taken back sums to nothing and does not count.
-  return new Set([...owed].filter(([, cents]) => cents > 0).map(([key]) => key));
+  const rows = context.store
+    .prepared<[number], { key: string }>(
+      `SELECT person_id || ' ' || coalesce(fund_id, 'null') AS key FROM due WHERE business_id = ? AND kind = 'super'
+       GROUP BY person_id, fund_id HAVING SUM(amount_cents) > 0`,
+    )
+    .all(businessId);
+  return new Set(rows.map((row) => row.key));
 }
 
 function leaveMoves(worked: WorkedPay, date: string): LeaveMove[] {

@@ -1,9 +1,9 @@
 /** Works out the rows of a run on the server: its figures are the ones that count. */
 import type { RunMark } from "@zesty/contract/runs";
-import { examineEither } from "@zesty/core/checks/examineEither";
 import { tickKey } from "@zesty/core/checks/mark";
 import { sentenceOf } from "@zesty/core/checks/sentences";
-import type { EitherInput, EitherPay } from "@zesty/core/pay/either";
+import type { AnyInput, AnyPay } from "@zesty/core/countries/countries";
+import { examineRow } from "@zesty/core/countries/countries";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
@@ -14,8 +14,8 @@ import { type LoadedRow, type LoadedRun, loadRun, type Run } from "./runRows.ts"
 
 export interface WorkedOut {
   row: LoadedRow;
-  input: EitherInput | null;
-  worked: EitherPay | null;
+  input: AnyInput | null;
+  worked: AnyPay | null;
   figures: RowFigures | null;
   marks: RunMark[];
 }
@@ -31,7 +31,7 @@ export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
   );
   return loaded.rows.map((row) => {
     if (!row.included) return { row, input: null, worked: null, figures: null, marks: [] };
-    const result = examineEither(row.context, row.lines, loaded.elements, context.rules);
+    const result = examineRow(row.context, row.lines, loaded.elements, context.rules);
     const marks = result.marks.map((mark): RunMark => {
       const key = tickKey(mark);
       const ticked = ticks.has(`${row.payId} ${key}`) || standing.has(`${row.person.id} ${key}`);

@@ -1,6 +1,7 @@
 /** The one place that appends facts of a pay: the kept year moves with each of them, in the same transaction. */
-import { payrollYearOf } from "@zesty/core/calendar/payrollYear";
-import type { Country } from "@zesty/core/pay/either";
+
+import type { CountryCode } from "@zesty/core/countries/countries";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import type { Fact } from "@zesty/core/pay/facts";
 import type { Store } from "./open.ts";
 
@@ -10,7 +11,7 @@ interface Pay {
   payday: string;
 }
 
-export function factWriter(store: Store, country: Country): (pay: Pay, facts: readonly Fact[]) => void {
+export function factWriter(store: Store, country: CountryCode): (pay: Pay, facts: readonly Fact[]) => void {
   const write = store.prepared<[number, number, string, string, number]>(
     "INSERT INTO pay_fact (signed_pay_id, person_id, payday, code, cents) VALUES (?, ?, ?, ?, ?)",
   );

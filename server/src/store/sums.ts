@@ -1,7 +1,8 @@
 /** Year-to-date and leave balances: from the kept totals, which `verify` derives anew from facts and entries. */
 import { addDays, addMonths, completedYears } from "@zesty/core/calendar/dates";
-import { payrollYearOf, superQuarterAu } from "@zesty/core/calendar/payrollYear";
-import type { Country } from "@zesty/core/pay/either";
+import { superQuarterAu } from "@zesty/core/calendar/payrollYear";
+import type { CountryCode } from "@zesty/core/countries/countries";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import type { Store } from "./open.ts";
@@ -48,7 +49,7 @@ export function keptYears(store: Store, personIds: readonly number[], yearStart:
  * @returns `year`: as it is reported, with what was carried from an earlier system; `counted`: with what that system
  *   closed too, for rules that look at the whole year; `quarter`: what the ceiling of super looks at
  */
-export function yearSums(store: Store, personIds: readonly number[], payday: string, country: Country) {
+export function yearSums(store: Store, personIds: readonly number[], payday: string, country: CountryCode) {
   const { from, to } = payrollYearOf(country, payday);
   const year = keptYears(store, personIds, from);
   // Paydays of the year that come later are signed off already, now and then: they are not to date.

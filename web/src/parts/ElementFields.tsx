@@ -1,6 +1,6 @@
 /** What a pay element is reported as, counts for and is paid to: fields that appear as its kind asks for them. */
 import type { NewElement } from "@zesty/contract/business";
-import type { Country } from "@zesty/core/pay/either";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { allowanceCodes } from "@zesty/core/pay/payInput";
 import type { FieldValues, UseFormReturn } from "react-hook-form";
 import { ChoiceField, errorAt, TextField } from "./Fields.tsx";
@@ -45,7 +45,7 @@ const orNull = (text: string) => (text === "" ? null : text);
 
 /** What the form says of reporting; what the kind does not ask for is left empty. */
 export function reported(
-  country: Country,
+  country: CountryCode,
   element: string,
   { allowance, detail, deduction, account, paidTo }: Omit<ElementValues, "counts" | "regular">,
 ): Pick<NewElement, "allowance" | "deduction" | "account"> & { detail: string | null; paidTo: string | null } {
@@ -61,7 +61,7 @@ export function reported(
 }
 
 /** What the form says of super and holiday pay; null where the law decides. */
-export const counted = (country: Country, counts: string, regular: string) => ({
+export const counted = (country: CountryCode, counts: string, regular: string) => ({
   superable: country === "NZ" || counts === "usual" ? null : counts === "yes",
   holidayGross: country === "AU" || counts === "usual" ? null : counts === "yes",
   regular: country === "AU" || regular === "usual" ? null : regular === "yes",
@@ -70,7 +70,7 @@ export const counted = (country: Country, counts: string, regular: string) => ({
 export const isPaidOn = (element: string) => element.startsWith("deduction") || element === "salarySacrificeOther";
 
 interface Props<T extends FieldValues> {
-  country: Country;
+  country: CountryCode;
   element: string;
   form: UseFormReturn<T>;
   accounts: readonly { code: string; name: string }[];

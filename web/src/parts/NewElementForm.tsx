@@ -1,6 +1,7 @@
 /** Makes a pay element: in the set-up, or from inside a run. Fields appear as the kind asks for them. */
+
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveKinds } from "@zesty/core/leave/kinds";
-import type { Country } from "@zesty/core/pay/either";
 import { arisingNz, leaveKindsNz } from "@zesty/core/pay/elementsNz";
 import type { Entry } from "@zesty/core/pay/payContext";
 import { type ElementAu, elementsAu } from "@zesty/core/pay/payInput";
@@ -22,13 +23,13 @@ const inDays: readonly string[] = [
 ];
 const typedNz = elementsNz.filter((each) => !arisingNz.includes(each));
 
-function entryOf(country: Country, element: string): Entry {
+function entryOf(country: CountryCode, element: string): Entry {
   if (country === "NZ" && inDays.includes(element)) return "days";
   return inHours.includes(element) ? "hours" : "amount";
 }
 
 interface Props {
-  country: Country;
+  country: CountryCode;
   businessId: number;
   accounts: readonly { code: string; name: string }[];
   /** two columns, beside the sheet */

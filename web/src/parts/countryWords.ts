@@ -1,5 +1,5 @@
 /** What the same figure is called in each country: no word of one law stands on a screen of the other. */
-import type { Country } from "@zesty/core/pay/either";
+import type { CountryCode } from "@zesty/core/countries/countries";
 
 interface CountryWords {
   tax: string;
@@ -13,7 +13,7 @@ interface CountryWords {
   region: string;
 }
 
-export const countryWords: Record<Country, CountryWords> = {
+export const countryWords: Record<CountryCode, CountryWords> = {
   AU: {
     tax: "PAYG tax",
     taxShort: "Tax",

@@ -1,8 +1,8 @@
 /** Works rows out off the main thread with the same core as the server, so that figures follow the keystroke. */
-import { examineEither } from "@zesty/core/checks/examineEither";
+
 import { tickKey } from "@zesty/core/checks/mark";
 import { sentenceOf } from "@zesty/core/checks/sentences";
-import { type EitherContext, workingOf, workOutRowEither } from "@zesty/core/pay/either";
+import { type AnyContext, examineRow, workingOf, workOutAnyRow } from "@zesty/core/countries/countries";
 import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import { makeRuleBook, type Row, type RuleBook } from "@zesty/core/rulebook/ruleBook";
 
@@ -15,12 +15,12 @@ interface Request {
 export interface WorkRequest extends Request {
   kind: "work";
   elements: PayElement[];
-  rows: { payId: number; context: EitherContext; lines: SheetLine[] }[];
+  rows: { payId: number; context: AnyContext; lines: SheetLine[] }[];
 }
 export interface WhyRequest extends Request {
   kind: "why";
   elements: PayElement[];
-  context: EitherContext;
+  context: AnyContext;
   lines: SheetLine[];
   figure: string;
 }
@@ -36,13 +36,13 @@ const byId = (elements: readonly PayElement[]) => new Map(elements.map((each) =>
 self.onmessage = ({ data }: MessageEvent<WorkRequest | WhyRequest>) => {
   const rules = rulesOf(data);
   if (data.kind === "why") {
-    const { worked } = workOutRowEither(data.context, data.lines, byId(data.elements), rules);
+    const { worked } = workOutAnyRow(data.context, data.lines, byId(data.elements), rules);
     self.postMessage({ id: data.id, working: workingOf(worked, data.figure) });
     return;
   }
   const elements = byId(data.elements);
   const rows = data.rows.map(({ payId, context, lines }) => {
-    const { figures, marks } = examineEither(context, lines, elements, rules);
+    const { figures, marks } = examineRow(context, lines, elements, rules);
     return {
       payId,
       figures,

@@ -1,6 +1,7 @@
 /** The server's use cases at three hundred people with two years of history, and what must not grow with history. */
 import { rmSync } from "node:fs";
 import { join } from "node:path";
+import { isAbn } from "@zesty/core/quantity/checkDigits";
 import Database from "better-sqlite3";
 import { readDesk } from "../../desk/readDesk.ts";
 import { readDues } from "../../dues/readDues.ts";
@@ -10,7 +11,7 @@ import { saveRows } from "../../runs/saveRows.ts";
 import { signOff } from "../../runs/signOff.ts";
 import { setTick } from "../../runs/ticks.ts";
 import { createBusiness } from "../../setup/createBusiness.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../../smallWorld.ts";
+import { type SmallWorld, smallWorld, smallWorldNz, validFrom } from "../../smallWorld.ts";
 import { yearSums } from "../../store/sums.ts";
 import { copyBack, copyDuesBack } from "./history.ts";
 
@@ -40,6 +41,8 @@ function tickAll({ context, actor }: SmallWorld, runId: number): void {
 /** A world with a signed-off run, its like copied back over the years, and the next run open. */
 function aged(world: SmallWorld, periods: number, days: number): { world: SmallWorld; runId: number } {
   const { context, actor } = world;
+  // As in use: a commit waits until the disk has it.
+  context.store.sqlite.pragma("synchronous = FULL");
   const first = open(world);
   tickAll(world, first);
   signOff(context, actor, first, readRun(context, actor, first).version);
@@ -87,6 +90,7 @@ function bareInserts({ context }: SmallWorld, before: ReadonlyMap<string, number
   const bare = new Database(file);
   bare.pragma("journal_mode = WAL");
   bare.pragma("synchronous = FULL");
+  bare.pragma("foreign_keys = OFF");
   const written = tables.map((table) => {
     const made = sqlite.prepare("SELECT sql FROM sqlite_master WHERE tbl_name = ? AND type <> 'trigger'").all(table);
     for (const { sql } of made as { sql: string | null }[]) if (sql) bare.exec(sql);
@@ -97,7 +101,6 @@ function bareInserts({ context }: SmallWorld, before: ReadonlyMap<string, number
     const places = rows[0]?.map(() => "?").join(", ") ?? "";
     return { rows, insert: rows.length > 0 ? bare.prepare(`INSERT INTO ${table} VALUES (${places})`) : null };
   });
-  bare.pragma("foreign_keys = OFF");
   const began = performance.now();
   bare
     .transaction(() => {
@@ -135,12 +138,13 @@ function deskOf500(): number {
   const world = smallWorld(1);
   const { context, actor } = world;
   const { sqlite } = context.store;
+  const abns = validFrom(63_000_000_011, 500, isAbn);
   context.store.transaction(() => {
     for (let at = 1; at < 500; at += 1) {
       const businessId = createBusiness(context, actor, {
         name: `Example ${at}`,
         legalName: `Example ${at} Pty Ltd`,
-        abn: "63000000011",
+        abn: abns[at] ?? "",
         state: "VIC",
         timeZone: "Australia/Melbourne",
         contact: { name: "Kim Example", phone: "0400000000", email: "kim@example.org" },
@@ -163,9 +167,9 @@ function deskOf500(): number {
       sqlite
         .prepare(
           `INSERT INTO due (business_id, run_id, kind, payday, due_date, amount_cents)
-           SELECT business_id, id, 'super', payday, date(payday, '11 days'), 12345 FROM pay_run WHERE business_id = ?
+           SELECT business_id, id, 'super', payday, date(payday, '11 days'), 12345 FROM pay_run WHERE business_id = ? AND number > 7
            UNION ALL SELECT business_id, id, 'withholding', payday, date(payday, '21 days'), 54321 FROM pay_run
-             WHERE business_id = ?`,
+             WHERE business_id = ? AND number > 7`,
         )
         .run(businessId, businessId);
     }

@@ -1,8 +1,8 @@
 /** The account of the person in hand: a slim column from earnings to net, employer's part, leave, year to date. */
 
 import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveWords } from "@zesty/core/leave/kinds";
-import type { Country } from "@zesty/core/pay/either";
 import { leaveKindsNz } from "@zesty/core/pay/elementsNz";
 import type { RowContextNz } from "@zesty/core/pay/payContextNz";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
@@ -153,7 +153,7 @@ function Marks({ row, onTick, open, from }: MarksProps) {
 const nzNames = { childSupport: "Child support", studentLoan: "Student loan", kiwiSaver: "KiwiSaver" } as const;
 
 interface FiguresProps {
-  country: Country;
+  country: CountryCode;
   figures: RowFigures;
   row: RunRow;
   onWhy: (figure: string) => void;

@@ -1,7 +1,7 @@
 /** Corrects a pay that was signed off and sent: type it as it should have been, see the difference, choose where it goes. */
 import type { CorrectablePay, CorrectionPlan } from "@zesty/contract/corrections";
 import type { RunRow, RunView } from "@zesty/contract/runs";
-import type { Country } from "@zesty/core/pay/either";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -47,7 +47,7 @@ function retyped(line: SheetLine, value: string): SheetLine {
   return line.hours === undefined ? { ...line, amount: value } : { ...line, hours: value };
 }
 
-function Correct({ country, pay }: { country: Country; pay: CorrectablePay }) {
+function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }) {
   const navigate = useNavigate();
   const [lines, setLines] = useState<SheetLine[]>(pay.lines);
   const [into, setInto] = useState<Into>("next");
@@ -162,7 +162,7 @@ function Correct({ country, pay }: { country: Country; pay: CorrectablePay }) {
 
 const signed = (amount: string) => (amount.startsWith("-") ? `−${money(amount.slice(1))}` : money(amount));
 
-function Difference({ country, plan }: { country: Country; plan: CorrectionPlan }) {
+function Difference({ country, plan }: { country: CountryCode; plan: CorrectionPlan }) {
   const rows = [
     ["Gross", plan.gross],
     [countryWords[country].tax, plan.withheld],

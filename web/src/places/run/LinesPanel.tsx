@@ -1,7 +1,7 @@
 /** The lines of one pay with what belongs to odd ones: rates, methods, codes, and the terms of deductions. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { etpCodes } from "@zesty/core/au/terminationPayment";
-import type { Country } from "@zesty/core/pay/either";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import { Button } from "../../parts/Button.tsx";
 import { TermsFields, withTerms } from "../../parts/DeductionTerms.tsx";
@@ -44,7 +44,7 @@ export function LinesPanel({ view, row, onBack }: { view: RunView; row: RunRow; 
 }
 
 interface EditorProps {
-  country: Country;
+  country: CountryCode;
   line: SheetLine;
   element: PayElement;
   onLine: (line: SheetLine | null) => void;

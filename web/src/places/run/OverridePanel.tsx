@@ -1,6 +1,6 @@
 /** Tax or super typed in place of the worked figure. A reason goes with it, and a query stands until it is ticked. */
 import type { RunRow } from "@zesty/contract/runs";
-import type { Country } from "@zesty/core/pay/either";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
@@ -11,7 +11,7 @@ import { useAppDispatch } from "../../state/store.ts";
 const isMoney = (text: string) => text === "" || /^\d{1,8}(\.\d{1,2})?$/.test(text);
 
 interface Props {
-  country: Country;
+  country: CountryCode;
   row: RunRow;
   onBack: () => void;
 }

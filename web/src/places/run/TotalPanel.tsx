@@ -1,13 +1,13 @@
 /** What a total is made of: everybody's figure, and the way on to its own working. */
 
 import type { RunRow } from "@zesty/contract/runs";
-import type { Country } from "@zesty/core/pay/either";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { Button } from "../../parts/Button.tsx";
 import { cents, moneyOrDash } from "../../parts/format.ts";
 import { type TotalName, totalNames } from "./TotalsLine.tsx";
 
 interface Props {
-  country: Country;
+  country: CountryCode;
   name: TotalName;
   total: number;
   rows: readonly RunRow[];

@@ -1,5 +1,5 @@
 /** The totals line, always in sight: each total with its difference from last time, and each answers "why". */
-import type { Country } from "@zesty/core/pay/either";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { centsOrDash, counted, difference, shortDate } from "../../parts/format.ts";
 
 export type TotalName =
@@ -12,7 +12,7 @@ export type TotalName =
   | "net"
   | "super"
   | "cost";
-export const totalNames: Record<Country, Partial<Record<TotalName, string>>> = {
+export const totalNames: Record<CountryCode, Partial<Record<TotalName, string>>> = {
   AU: {
     gross: "Gross",
     beforeTax: "Before tax",
@@ -34,7 +34,7 @@ export const totalNames: Record<Country, Partial<Record<TotalName, string>>> = {
 };
 
 interface Props {
-  country: Country;
+  country: CountryCode;
   totals: Record<string, number>;
   last: { payday: string; totals: Record<string, number> } | null;
   people: number;

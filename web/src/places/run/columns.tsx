@@ -1,6 +1,6 @@
 /** The columns of the run sheet. It is one grid in every step: the step decides only which columns stand in front. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
-import type { Country } from "@zesty/core/pay/either";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import type { PayElement } from "@zesty/core/pay/payContext";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Column, RenderEditCellProps } from "react-data-grid";
@@ -58,7 +58,7 @@ function widthFor({ name, entry }: PayElement): number {
 }
 
 interface Shown {
-  country: Country;
+  country: CountryCode;
   elements: readonly PayElement[];
   open: boolean;
   step: Step;

@@ -1,6 +1,6 @@
 /** Adding a business: its registrations, its bank and its first pay cycle. */
 import { cycles } from "@zesty/core/calendar/payPeriods";
-import type { Country } from "@zesty/core/pay/either";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { type ReactNode, useState } from "react";
 import { type FieldErrors, type UseFormReturn, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
@@ -14,7 +14,7 @@ import { type BusinessFields, BusinessFieldset, businessValues } from "./busines
 import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./businessFieldsNz.tsx";
 
 export function NewBusinessPage() {
-  const [country, setCountry] = useState<Country>("AU");
+  const [country, setCountry] = useState<CountryCode>("AU");
   return (
     <Page title="Add a business">
       <fieldset className="mb-3 flex gap-5">

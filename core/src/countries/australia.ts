@@ -1,0 +1,22 @@
+/** Australia: Pay As You Go withholding, the super guarantee, Single Touch Payroll. */
+import { payrollYearAu } from "../calendar/payrollYear.ts";
+import { examine, missingTables } from "../checks/examine.ts";
+import { factsOf } from "../pay/facts.ts";
+import { type RowContext, type WorkedRow, workOutRow } from "../pay/payContext.ts";
+import type { PayInput } from "../pay/payInput.ts";
+import { namedFigures, rowFigures } from "../pay/snapshot.ts";
+import type { WorkedPay } from "../pay/workedPay.ts";
+import { workOut } from "../pay/workOut.ts";
+import type { Country } from "./country.ts";
+
+export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
+  code: "AU",
+  payrollYear: payrollYearAu,
+  missingTables,
+  workOutRow,
+  workOut,
+  examine,
+  figures: rowFigures,
+  named: namedFigures,
+  facts: factsOf,
+};

@@ -1,0 +1,69 @@
+/**
+ * The only place that lists the countries, and the only one where a code becomes a country. Everything below is the
+ * same for all of them; a new country is a value and a line here.
+ */
+import type { IsoDate } from "../calendar/dates.ts";
+import type { PayrollYear } from "../calendar/payrollYear.ts";
+import type { Fact } from "../pay/facts.ts";
+import type { PayElement, RowContext, SheetLine, WorkedRow } from "../pay/payContext.ts";
+import type { RowContextNz, WorkedRowNz } from "../pay/payContextNz.ts";
+import type { PayInput } from "../pay/payInput.ts";
+import type { PayInputNz } from "../pay/payInputNz.ts";
+import type { PaySnapshot, RowFigures } from "../pay/snapshot.ts";
+import type { WorkedPay } from "../pay/workedPay.ts";
+import type { WorkedPayNz } from "../pay/workedPayNz.ts";
+import type { RuleBook } from "../rulebook/ruleBook.ts";
+import type { Working } from "../working/figure.ts";
+import { type KeptWorkings, keepWorkings } from "../working/kept.ts";
+import { australia } from "./australia.ts";
+import { type Country, type Examined, examineIn } from "./country.ts";
+import { newZealand } from "./newZealand.ts";
+
+export const countries = { AU: australia, NZ: newZealand } as const;
+export type CountryCode = keyof typeof countries;
+
+/** A pay of any country: what the sheet, the store and the worker handle without asking which. */
+export type AnyContext = RowContext | RowContextNz;
+export type AnyRow = WorkedRow | WorkedRowNz;
+export type AnyInput = PayInput | PayInputNz;
+export type AnyPay = WorkedPay | WorkedPayNz;
+type Any = Country<AnyContext, AnyInput, AnyPay, AnyRow>;
+
+/** A value's country: it says of itself which, so that what it is handed fits. */
+const of = ({ country }: { country: CountryCode }): Any => countries[country] as Any;
+
+export const payrollYearOf = (code: CountryCode, payday: IsoDate): PayrollYear => countries[code].payrollYear(payday);
+
+export const workOutPay = (input: AnyInput, rules: RuleBook): AnyPay => of(input).workOut(input, rules);
+
+export const workOutAnyRow = (
+  context: AnyContext,
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+  rules: RuleBook,
+): AnyRow => of(context).workOutRow(context, lines, elements, rules);
+
+export const examineRow = (
+  context: AnyContext,
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+  rules: RuleBook,
+): Examined<AnyRow> => examineIn(of(context), context, lines, elements, rules);
+
+export const figuresOf = (worked: AnyPay): RowFigures => of(worked).figures(worked);
+
+export const factsOfPay = (worked: AnyPay, payday: IsoDate): Fact[] => of(worked).facts(worked, payday);
+
+/** The working of one figure, or undefined where the pay has no figure of that name. */
+export const workingOf = (worked: AnyPay, name: string): Working | undefined =>
+  of(worked).named(worked).get(name)?.working();
+
+/** The workings of a signed-off pay, as they are kept. */
+export const workingsToKeep = (worked: AnyPay): KeptWorkings => keepWorkings(of(worked).named(worked));
+
+/** A pay as plain data, each working whole. */
+export function snapshotOf(worked: AnyPay): PaySnapshot {
+  const workings: Record<string, Working> = {};
+  for (const [name, each] of of(worked).named(worked)) workings[name] = each.working();
+  return { figures: figuresOf(worked), workings };
+}

@@ -1,0 +1,58 @@
+/**
+ * What a country is to the rest of the program: how a row becomes a pay, how a pay is examined, shown and kept. A
+ * country's law stands in its own files; whoever handles pays of any country asks its value and never its code.
+ */
+
+import type { IsoDate } from "../calendar/dates.ts";
+import type { PayrollYear } from "../calendar/payrollYear.ts";
+import type { Mark } from "../checks/mark.ts";
+import type { Fact } from "../pay/facts.ts";
+import type { PayElement, SheetLine } from "../pay/payContext.ts";
+import type { RowFigures } from "../pay/snapshot.ts";
+import type { RuleBook } from "../rulebook/ruleBook.ts";
+import type { Figure } from "../working/figure.ts";
+
+export interface Country<Context, Input, Pay, Row extends { input: Input; worked: Pay }> {
+  /** ISO 3166 */
+  code: string;
+  /** the payment date decides, not the period worked */
+  payrollYear(payday: IsoDate): PayrollYear;
+  /** stop marks for tables that a payday needs and the rule book lacks; looked for before anything is worked out */
+  missingTables(payday: IsoDate, rules: RuleBook): Mark[];
+  /** a row of the sheet, from what is known of its person and what stands in it */
+  workOutRow(
+    context: Context,
+    lines: readonly SheetLine[],
+    elements: ReadonlyMap<number, PayElement>,
+    rules: RuleBook,
+  ): Row;
+  /** one pay, from its input alone: the same input gives the same figures */
+  workOut(input: Input, rules: RuleBook): Pay;
+  examine(row: Row, rules: RuleBook): Mark[];
+  /** what the sheet shows */
+  figures(worked: Pay): RowFigures;
+  /** every figure that can be asked "why", by name */
+  named(worked: Pay): Map<string, Figure>;
+  /** the amounts that are kept: year-to-date, lodgement and payslips are sums over them */
+  facts(worked: Pay, payday: IsoDate): Fact[];
+}
+
+export interface Examined<Row> {
+  row: Row | null;
+  figures: RowFigures | null;
+  marks: Mark[];
+}
+
+/** Works a row out and examines it; a payday without tables gives stop marks and no figures. */
+export function examineIn<Context extends { payday: IsoDate }, Input, Pay, Row extends { input: Input; worked: Pay }>(
+  country: Country<Context, Input, Pay, Row>,
+  context: Context,
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+  rules: RuleBook,
+): Examined<Row> {
+  const missing = country.missingTables(context.payday, rules);
+  if (missing.length > 0) return { row: null, figures: null, marks: missing };
+  const row = country.workOutRow(context, lines, elements, rules);
+  return { row, figures: country.figures(row.worked), marks: country.examine(row, rules) };
+}
