@@ -61,7 +61,7 @@ export function Shell({ session }: { session: SessionView }) {
         To the page
       </a>
       <div className="flex h-full flex-col">
-        <header className="flex shrink-0 items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1150px]:gap-2 max-[1150px]:px-3">
+        <header className="flex shrink-0 items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1150px]:gap-2 max-[1150px]:px-3 max-[900px]:gap-1">
           <BusinessChoice session={session} chosen={business} onChoose={choose} />
           <nav aria-label="Places" className="flex gap-1">
             {places.map((place) => (
@@ -98,7 +98,7 @@ export function Shell({ session }: { session: SessionView }) {
             </button>
             <button
               type="button"
-              className="text-quiet hover:underline"
+              className="text-quiet hover:underline max-[900px]:hidden"
               onClick={() => setTheme(switchTheme())}
               aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}
             >
@@ -204,7 +204,7 @@ function BusinessChoice({
         className="flex items-center gap-2 py-2.5 font-name text-[17px] hover:text-action"
         aria-label={`Business in hand: ${chosen.name}`}
       >
-        <span className="max-w-56 truncate max-[1150px]:max-w-36">{chosen.name}</span>
+        <span className="max-w-56 truncate max-[1150px]:max-w-36 max-[900px]:max-w-28">{chosen.name}</span>
         <span className="rounded-(--radius) border border-rule-strong px-1 font-sans text-[12px] text-quiet">
           {chosen.country}
         </span>

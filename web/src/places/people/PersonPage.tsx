@@ -49,7 +49,7 @@ export function PersonPage() {
         )}
       </p>
       <BrokenNote broken={person.broken} />
-      <div className="grid grid-cols-[1fr_340px] gap-10">
+      <div className="grid grid-cols-[1fr_340px] gap-10 max-[900px]:grid-cols-1">
         <Sections person={person} setUp={setUp} day={session.day} />
         <Beside person={person} />
       </div>

@@ -26,53 +26,66 @@ export function RunMenu({ view }: { view: RunView }) {
       dispatch(said(problemOf(answer.error).detail));
     } else void navigate("/run");
   }
-  if (asking)
-    return (
-      <span className="flex items-center gap-2" role="alertdialog" aria-label="Discard this run?">
-        <span className="text-plum">
-          Discard what was typed for {view.rows.length === 1 ? "one person" : `${view.rows.length} people`}?
-        </span>
-        <Button autoFocus onClick={() => setAsking(false)}>
+  const question = asking && (
+    <div
+      role="alertdialog"
+      aria-label="Discard this run?"
+      className="absolute top-full right-0 z-40 mt-1 w-72 rounded-(--radius) border border-rule-strong bg-sheet p-4 whitespace-normal shadow-lg"
+    >
+      <p className="mb-3 text-[15px]">
+        Discard what was typed for {view.rows.length === 1 ? "one person" : `${view.rows.length} people`}? The trail
+        keeps it, the run does not come back.
+      </p>
+      <span className="flex gap-2">
+        <Button look="main" autoFocus onClick={() => setAsking(false)}>
           Keep it
         </Button>
         <Button onClick={() => void discardIt()}>Discard the run</Button>
       </span>
-    );
+    </div>
+  );
   return (
-    <Menu>
-      <MenuButton className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 hover:bg-hover">
-        This run
-      </MenuButton>
-      <MenuItems
-        anchor="bottom end"
-        className="z-40 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg"
-      >
-        {open && (
-          <MenuItem disabled={empty.length === 0}>
-            <button
-              type="button"
-              className={`${item} disabled:text-quiet`}
-              onClick={() => {
-                for (const { payId } of empty) dispatch(includedSet({ payId, included: false }));
-              }}
-            >
-              Leave out all without hours ({empty.length})
-            </button>
-          </MenuItem>
-        )}
-        <MenuItem>
-          <a className={item} href={`/api/runs/${view.id}/sheet.csv`} download>
-            Take the sheet along (CSV)
-          </a>
-        </MenuItem>
-        {open && (
+    <div className="relative">
+      {question}
+      <Menu>
+        <MenuButton className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 hover:bg-hover">
+          This run
+        </MenuButton>
+        <MenuItems
+          anchor="bottom end"
+          className="z-40 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg"
+        >
+          {open && (
+            <MenuItem disabled={empty.length === 0}>
+              <button
+                type="button"
+                className={`${item} disabled:text-quiet`}
+                onClick={() => {
+                  for (const { payId } of empty) dispatch(includedSet({ payId, included: false }));
+                }}
+              >
+                Leave out all without hours ({empty.length})
+              </button>
+            </MenuItem>
+          )}
           <MenuItem>
-            <button type="button" className={`${item} border-t border-rule text-plum`} onClick={() => setAsking(true)}>
-              Discard this run…
-            </button>
+            <a className={item} href={`/api/runs/${view.id}/sheet.csv`} download>
+              Take the sheet along (CSV)
+            </a>
           </MenuItem>
-        )}
-      </MenuItems>
-    </Menu>
+          {open && (
+            <MenuItem>
+              <button
+                type="button"
+                className={`${item} border-t border-rule text-plum`}
+                onClick={() => setAsking(true)}
+              >
+                Discard this run…
+              </button>
+            </MenuItem>
+          )}
+        </MenuItems>
+      </Menu>
+    </div>
   );
 }

@@ -266,7 +266,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
         <aside
           ref={besideRef}
           tabIndex={-1}
-          className="w-[380px] shrink-0 overflow-auto border-l border-rule-strong bg-sheet px-5 py-4"
+          className="w-[380px] shrink-0 overflow-auto border-l border-rule-strong bg-sheet px-5 py-4 max-[900px]:w-[310px] max-[900px]:px-3"
           aria-label="Beside the sheet"
         >
           {step === "signOff" ? (
