@@ -5,7 +5,6 @@ export default defineConfig({
   testMatch: "**/*.spec.ts",
   // Every test has a world of its own, on ports of its own.
   workers: 2,
-  fullyParallel: true,
   timeout: 90_000,
   retries: 0,
   reporter: [["list"]],
