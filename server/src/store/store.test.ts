@@ -27,6 +27,7 @@ import { keyTrail, record, verify, verifyNew } from "./audit.ts";
 import { listBackups, makeBackup, restoreBackup } from "./backup.ts";
 import { asName, fromName, outlived } from "./copies.ts";
 import { openCrypt, places } from "./crypt.ts";
+import { unbalanced } from "./invariants.ts";
 import { openStore, type Store } from "./open.ts";
 import { leaveEntry, practice } from "./schema.ts";
 
@@ -138,6 +139,71 @@ describe("the start", () => {
     expect(verify(forward)).toMatchObject({ entries: 2, broken: [] });
     forward.close();
     expect(readdirSync(join(older, "copies")).length).toBe(1);
+    rmSync(older, { recursive: true });
+  });
+});
+
+describe("a store from before totals were kept", () => {
+  /** A row with what it must have; what is not named gets a value of its column's kind. */
+  const insert = (old: Database.Database, table: string, values: Record<string, unknown>): number => {
+    const columns = old.prepare(
+      `SELECT name, type, "notnull" AS needed, dflt_value AS usual FROM pragma_table_info(?)`,
+    );
+    const wanted = (columns.all(table) as { name: string; type: string; needed: number; usual: unknown }[])
+      .filter(({ name, needed, usual }) => name in values || (needed === 1 && usual === null && name !== "id"))
+      .map(({ name, type }) => [name, values[name] ?? (type === "integer" ? 1 : "{}")] as const);
+    return Number(
+      old
+        .prepare(
+          `INSERT INTO ${table} (${wanted.map(([name]) => `"${name}"`).join(", ")}) VALUES (${wanted.map(() => "?").join(", ")})`,
+        )
+        .run(...wanted.map(([, value]) => value)).lastInsertRowid,
+    );
+  };
+  it("keeps them when it is brought forward, by each country's year, with every figure as it was", () => {
+    store.close();
+    const older = mkdtempSync(join(tmpdir(), "zesty-older-"));
+    cpSync(join(import.meta.dirname, "../../drizzle"), join(older, "drizzle"), { recursive: true });
+    const journalFile = join(older, "drizzle/meta/_journal.json");
+    const journal = JSON.parse(readFileSync(journalFile, "utf8"));
+    journal.entries = journal.entries.slice(0, 9);
+    writeFileSync(journalFile, JSON.stringify(journal));
+    const old = new Database(join(older, "zesty.db"));
+    migrate(drizzle(old), { migrationsFolder: join(older, "drizzle") });
+    for (const country of ["AU", "NZ"]) {
+      const business_id = insert(old, "business", { country });
+      const cycle_id = insert(old, "pay_cycle", { business_id });
+      const person_id = insert(old, "person", { business_id, payroll_id: country });
+      ["2026-03-26", "2026-06-25", "2026-07-02"].forEach((payday, at) => {
+        const run_id = insert(old, "pay_run", { business_id, cycle_id, number: at + 1, payday, state: "settled" });
+        const pay_id = insert(old, "pay", { run_id, person_id, lines: "[]" });
+        const signed_pay_id = insert(old, "signed_pay", { pay_id, run_id, person_id, payday, kind: "pay" });
+        insert(old, "pay_fact", { signed_pay_id, person_id, payday, code: "gross", cents: 100 * (at + 1) });
+        insert(old, "leave_entry", {
+          person_id,
+          kind: "annual",
+          date: payday,
+          hours_e4: 25_000,
+          why: "accrued",
+          signed_pay_id,
+        });
+      });
+    }
+    const before = old.prepare("SELECT * FROM pay_fact ORDER BY rowid").all();
+    old.close();
+    const forward = openStore(older, file("key/zesty.key"));
+    expect(forward.sqlite.prepare("SELECT * FROM pay_fact ORDER BY rowid").all()).toEqual(before);
+    expect(
+      forward.sqlite.prepare("SELECT year_start, cents FROM year_sum ORDER BY person_id, year_start").raw().all(),
+    ).toEqual([
+      ["2025-07-01", 300],
+      ["2026-07-01", 300],
+      ["2025-04-01", 100],
+      ["2026-04-01", 500],
+    ]);
+    expect(forward.sqlite.prepare("SELECT amount_e4 FROM leave_balance").pluck().all()).toEqual([75_000, 75_000]);
+    expect(unbalanced(forward)).toEqual([]);
+    forward.close();
     rmSync(older, { recursive: true });
   });
 });
