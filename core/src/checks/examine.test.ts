@@ -1,10 +1,10 @@
 /** Each mark has a test that it appears and one that it does not; each code has a sentence. */
 import { describe, expect, it } from "vitest";
+import { examineRow } from "../countries/countries.ts";
 import type { RowContext, SheetLine } from "../pay/payContext.ts";
 import { makeRuleBook } from "../rulebook/ruleBook.ts";
 import { shippedRuleBook } from "../rulebook/shippedRuleBook.ts";
 import { context, elements, hours, person } from "../testMakers.ts";
-import { workAndExamine } from "./examine.ts";
 import { type MarkCode, tickKey } from "./mark.ts";
 import { sentenceOf } from "./sentences.ts";
 import type { MarkCodeNz } from "./sentencesNz.ts";
@@ -173,7 +173,7 @@ const cases: Record<MarkCodeAu, Case> = {
 };
 
 const marksOf = ([about, lines]: [RowContext, SheetLine[]]) =>
-  workAndExamine(about, lines, elements, shippedRuleBook).marks;
+  examineRow(about, lines, elements, shippedRuleBook).marks;
 
 describe.each(Object.keys(cases) as MarkCodeAu[])("%s", (code) => {
   const example = cases[code];
@@ -203,7 +203,7 @@ describe("marks", () => {
     expect(casual("33.19")).not.toContain("belowMinimum");
   });
   it("a missing table stops the pay instead of guessing", () => {
-    const result = workAndExamine(context({ payday: "2031-01-02" }), hours("38"), elements, makeRuleBook("empty"));
+    const result = examineRow(context({ payday: "2031-01-02" }), hours("38"), elements, makeRuleBook("empty"));
     expect(result.row).toBeNull();
   });
 });
@@ -211,7 +211,7 @@ describe("marks", () => {
 describe("after the last day", () => {
   const left = context({ facts: { endDate: "2025-09-26" } });
   const codes = (lines: SheetLine[]) =>
-    workAndExamine(left, lines, elements, shippedRuleBook).marks.map((mark) => mark.code);
+    examineRow(left, lines, elements, shippedRuleBook).marks.map((mark) => mark.code);
   it("a final pay and a correction may still be paid, wages may not", () => {
     expect(codes([{ elementId: 8, hours: "50", amount: "1500" }])).not.toContain("notEmployed");
     expect(codes([{ elementId: 1, hours: "2", corrects: "2025-09-25" }])).not.toContain("notEmployed");

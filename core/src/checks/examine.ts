@@ -2,8 +2,7 @@
 import { taxTreatment } from "../au/taxDeclaration.ts";
 import { addDays, completedYears, daysBetween } from "../calendar/dates.ts";
 import { weeksIn } from "../pay/accruingHours.ts";
-import type { PayElement, RowContext, SheetLine, WorkedRow } from "../pay/payContext.ts";
-import { workOutRow } from "../pay/payContext.ts";
+import type { WorkedRow } from "../pay/payContext.ts";
 import { hoursOf } from "../pay/snapshot.ts";
 import type { WorkedLine } from "../pay/workedPay.ts";
 import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
@@ -252,18 +251,3 @@ export const examinePay = (pay: WorkedInput, rules: RuleBook): Mark[] =>
 /** All marks of a worked row, stops first. */
 export const examine = (row: WorkedRow, rules: RuleBook): Mark[] =>
   stopsFirst([...rowChecks.flatMap((check) => check(row, rules)), ...payChecks.flatMap((check) => check(row, rules))]);
-
-export type RowResult = { row: WorkedRow; marks: Mark[] } | { row: null; marks: Mark[] };
-
-/** Works a row out and examines it; a payday without tables gives stop marks and no figures. */
-export function workAndExamine(
-  context: RowContext,
-  lines: readonly SheetLine[],
-  elements: ReadonlyMap<number, PayElement>,
-  rules: RuleBook,
-): RowResult {
-  const missing = missingTables(context.payday, rules);
-  if (missing.length > 0) return { row: null, marks: missing };
-  const row = workOutRow(context, lines, elements, rules);
-  return { row, marks: examine(row, rules) };
-}

@@ -22,9 +22,6 @@ export const payFrequency: Record<Cycle, string> = {
   quarterly: "AH",
 };
 
-/** Reason codes for child support below the notice. */
-export type SupportCode = "A" | "C" | "D" | "O" | "P" | "S";
-
 export interface FiledPay {
   /** null while unknown: nine zeros, with tax code ND */
   ird: string | null;

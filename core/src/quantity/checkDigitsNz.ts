@@ -1,6 +1,6 @@
 /**
  * Check digits of New Zealand's numbers. Set by: the RWT and NRWT certificate filing specification (IRD numbers and bank
- * accounts), from memory and compared with the stdnum package; NZBN by GS1.
+ * accounts), from memory and compared with the stdnum package.
  */
 import { type BankCheck, bankBranchesNz } from "./bankBranchesNz.ts";
 
@@ -73,18 +73,4 @@ export function isAccountNz(text: string): boolean {
     return sum + (folds ? oneDigit(product) : product);
   }, 0);
   return total % modulus === 0;
-}
-
-/** Is the branch in the table? Banks open branches: an unknown one is worth a look, no more. */
-export function isKnownBranchNz(text: string): boolean {
-  const parts = accountPartsNz(text);
-  const bank = parts && bankBranchesNz[parts.bank];
-  return Boolean(bank?.branches.some(([from, to]) => Number(parts?.branch) >= from && Number(parts?.branch) <= to));
-}
-
-/** New Zealand business number: 13 digits from 94, modulus 10 (GS1). */
-export function isNzbn(text: string): boolean {
-  const digits = text.replace(/\s/g, "");
-  if (!/^94\d{11}$/.test(digits)) return false;
-  return (10 - (weigh(digits, [1, 3, 1, 3, 1, 3, 1, 3, 1, 3, 1, 3]) % 10)) % 10 === Number(digits[12]);
 }

@@ -11,6 +11,9 @@ export function workPlace(context: Context, businessId: number, placeId: number 
   return own?.state ?? db.select().from(business).where(eq(business.id, businessId)).get()?.state ?? "";
 }
 
-/** The Australian State of a person's place of work. */
-export const workState = (context: Context, businessId: number, placeId: number | null): StateAu =>
-  (workPlace(context, businessId, placeId) || "VIC") as StateAu;
+/** The Australian State of a person's place of work. @throws where none is on record: another State's days would be wrong */
+export function workState(context: Context, businessId: number, placeId: number | null): StateAu {
+  const state = workPlace(context, businessId, placeId);
+  if (state === "") throw new Error(`Business ${businessId} has no State: its public holidays cannot be known.`);
+  return state as StateAu;
+}

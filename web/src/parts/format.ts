@@ -48,7 +48,6 @@ export function hours(text: string, places = 4): string {
   const value = decimal(text.replace("−", "-")).toDecimalPlaces(places);
   return value.isNegative() ? `−${value.abs().toString()}` : value.toString();
 }
-export const hoursE4 = (value: number): string => hours((value / 10_000).toFixed(2));
 export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 const timed = new Intl.DateTimeFormat("en-AU", {
