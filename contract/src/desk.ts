@@ -26,11 +26,12 @@ export interface Lane {
 }
 export interface ToDo {
   date: string;
+  /** nought for what concerns every business */
   businessId: number;
   business: string;
   words: string;
   /** what kind of step it is: decides its shape */
-  kind: "hours" | "check" | "signOff" | "send" | "settle" | "mend" | "open" | "due";
+  kind: "hours" | "check" | "signOff" | "send" | "settle" | "mend" | "open" | "due" | "rules";
   late: boolean;
   link: string;
 }

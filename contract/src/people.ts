@@ -1,7 +1,9 @@
 import { type OpeningAmounts, openingCategories, plainGross } from "@zesty/core/au/openingYear";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { bases } from "@zesty/core/pay/payInput";
+import { decimal } from "@zesty/core/quantity/decimal";
 import type { SplitPart } from "@zesty/core/quantity/split";
+import { moneyText } from "@zesty/core/quantity/units";
 import Joi from "joi";
 import type { DepartureView } from "./departures.ts";
 import { account, amountNotNegative, bsb, date, hours, id, name, percent, rate, tfn } from "./fields.ts";
@@ -372,7 +374,7 @@ export const openingYear = Joi.object<OpeningYear>({
   .custom((value: OpeningYear, helpers) =>
     plainGross(value).lt(0)
       ? helpers.message({
-          custom: `The parts come to more than the gross of ${value.gross}. The gross holds them all but deductions and sacrifice.`,
+          custom: `The parts come to more than the gross of ${moneyText(decimal(value.gross))}. The gross holds them all but deductions and sacrifice.`,
         })
       : value,
   )

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readyRun, type SmallWorld, smallWorld } from "./smallWorld.ts";
-import { type Answer, startServer, type TestServer } from "./testServer.ts";
+import { type Answer, startServer, type TestServer, testPassword } from "./testServer.ts";
 
 let world: SmallWorld;
 let server: TestServer;
@@ -102,6 +102,27 @@ describe("who may do what", () => {
     });
     expect([broken.status, ((await broken.json()) as { code: string }).code]).toEqual([400, "not-readable"]);
     expect((await call("GET", "/no/such/place", "see")).body.code).toBe("not-found");
+  });
+});
+
+describe("answers are packed", () => {
+  it("but a stream of events is not, or it would wait until it is full", async () => {
+    const signedIn = await call("POST", "/session", undefined, {
+      email: "lead@example.org",
+      password: testPassword,
+    });
+    const headers = { cookie: signedIn.cookie ?? "", "accept-encoding": "gzip" };
+    const run = await fetch(`${url}/api/runs/${runId}`, { headers });
+    expect([run.status, run.headers.get("content-encoding")]).toEqual([200, "gzip"]);
+    await run.text();
+    const stop = new AbortController();
+    const events = await fetch(`${url}/api/events`, { headers, signal: stop.signal });
+    expect([events.status, events.headers.get("content-encoding")]).toEqual([200, null]);
+    const reader = events.body?.getReader();
+    await reader?.read();
+    world.context.announce(runId);
+    expect(Buffer.from((await reader?.read())?.value ?? []).toString()).toContain(`"runId":${runId}`);
+    stop.abort();
   });
 });
 

@@ -37,7 +37,8 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
   );
   // The sheet of a large run is some hundred kilobytes of text; a stream of events must not wait to be packed.
   const isPacked = (request: Request, response: Response) =>
-    request.path !== "/api/events" && compression.filter(request, response);
+    !String(response.getHeader("Content-Type")).startsWith("text/event-stream") &&
+    compression.filter(request, response);
   app.use(compression({ level: 3, filter: isPacked }));
   app.use((request, _response, next) => {
     // Another name in the Host header would lead links and cookies elsewhere.

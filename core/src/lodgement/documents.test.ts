@@ -46,6 +46,37 @@ const payee = (id: string, family = "Sample") =>
     true,
   );
 
+describe("a payslip", () => {
+  it.each([
+    ["100.00", "Loan, to Example Lender, 60.00 left"],
+    ["40.00", "Loan, to Example Lender, nothing left"],
+    [undefined, "Loan, to Example Lender"],
+  ])("says of a deduction with %s to go who it is paid to and what is left", (upTo, words) => {
+    const loan: PayLine = {
+      element: "deductionAfterTax",
+      amount: "40",
+      code: "LOAN",
+      name: "Loan",
+      ...(upTo ? { upTo } : {}),
+    };
+    const slip = payslip({
+      employer: { name: "Example", abn: "63000000011" },
+      employee: { name: "Alex", payrollId: "E1", classification: null },
+      period: { start: "2026-06-22", end: "2026-06-28" },
+      payday: "2026-07-02",
+      worked: workOut(pay([ordinary("38", "30"), loan], { payday: "2026-07-02" }), rules),
+      yearToDate: new Map(),
+      fund: null,
+      superDue: "2026-07-13",
+      paidTo: [],
+      balances: {},
+      message: null,
+      receivers: new Map([["LOAN", "Example Lender"]]),
+    });
+    expect(slip.deductions.map((each) => each.name)).toEqual([words]);
+  });
+});
+
 describe("a payee of a pay event", () => {
   const record = payee("E1");
   it("puts each amount in exactly one place, gross before the sacrifice", () => {

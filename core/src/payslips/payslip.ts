@@ -74,7 +74,7 @@ export function payslip(facts: PayslipFacts): Payslip {
             .times(line.percent ?? "100")
             .div(100);
     return {
-      name: `${line.name ?? line.element}${toReceiver(facts.receivers?.get(line.code ?? ""))}${correctionNote(line.corrects)}`,
+      name: `${line.name ?? line.element}${toReceiver(facts.receivers?.get(line.code ?? ""))}${leftNote(line.upTo, amount)}${correctionNote(line.corrects)}`,
       hours: line.hours === undefined ? null : decimal(line.hours).toFixed(2),
       rate: rate === null ? null : rateText(rate),
       amount: moneyText(amount),
@@ -131,6 +131,12 @@ export function payslip(facts: PayslipFacts): Payslip {
 }
 
 export const toReceiver = (receiver: string | undefined) => (receiver ? `, to ${receiver}` : "");
+/** Of a deduction with a total: what is left of it after this pay. */
+export function leftNote(upTo: string | undefined, taken: Decimal): string {
+  if (upTo === undefined) return "";
+  const left = decimal(upTo).minus(taken);
+  return left.gt(0) ? `, ${moneyText(left)} left` : ", nothing left";
+}
 const correctionNote = (payday: IsoDate | undefined) => (payday ? `, correction of ${payday}` : "");
 
 /**

@@ -9,7 +9,7 @@ import type { WorkedPayNz } from "../pay/workedPayNz.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
 import { centsText, moneyText, rateText } from "../quantity/units.ts";
 import type { Working } from "../working/figure.ts";
-import { type PayslipLine, toReceiver } from "./payslip.ts";
+import { leftNote, type PayslipLine, toReceiver } from "./payslip.ts";
 
 export interface PayslipNz {
   country: "NZ";
@@ -83,7 +83,7 @@ export function payslipNz(facts: PayslipFactsNz): PayslipNz {
           // Confidential (s 72I): a slip can be seen at home.
           name: hidden
             ? `Paid leave${units}`
-            : `${name}${toReceiver(facts.receivers?.get(code))}${units}${basis ? ` at ${basis}` : ""}${line?.corrects ? `, correction of ${line.corrects}` : ""}`,
+            : `${name}${toReceiver(facts.receivers?.get(code))}${leftNote(line?.upTo, amount.value)}${units}${basis ? ` at ${basis}` : ""}${line?.corrects ? `, correction of ${line.corrects}` : ""}`,
           hours: line?.hours === undefined || line.rate === undefined ? null : decimal(line.hours).toFixed(2),
           rate: rate === null ? null : rateText(rate),
           amount: moneyText(amount.value),

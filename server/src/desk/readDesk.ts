@@ -8,6 +8,7 @@ import type { Actor, Context } from "../context.ts";
 import type { Run } from "../runs/runRows.ts";
 import { segmentsFrom } from "../runs/segments.ts";
 import { type DeskFacts, deskFacts, type Owner } from "./deskFacts.ts";
+import { tablesEnding } from "./tablesEnding.ts";
 
 const daysBack = 35;
 const daysAhead = 35;
@@ -52,6 +53,15 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       ),
     );
   }
+  // Only who can load tables is told.
+  if (actor.lead)
+    toDo.push(
+      ...tablesEnding(
+        day,
+        context.rules,
+        facts.owners.map((owner) => owner.country),
+      ),
+    );
   const names = facts.owners.map((owner) => owner.name).sort((a, b) => a.localeCompare(b));
   const rank = new Map(names.map((name, at) => [name, at]));
   const order = (a: ToDo, b: ToDo) => (rank.get(a.business) ?? 0) - (rank.get(b.business) ?? 0);

@@ -1,7 +1,7 @@
 /** The frame of every signed-in page: places in words, the business in hand, the day, and the keys that work anywhere. */
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
 import type { SessionView } from "@zesty/contract/session";
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
@@ -11,11 +11,9 @@ import { BusinessContext } from "../state/business.ts";
 import { useAppDispatch } from "../state/store.ts";
 import { switchTheme, themeNow } from "../state/theme.ts";
 import { DayMover } from "./DayMover.tsx";
+import { GoOrDo } from "./GoOrDo.tsx";
+import { HelpOverlay } from "./HelpOverlay.tsx";
 import { places } from "./places.ts";
-
-const fetchGoOrDo = () => import("./GoOrDo.tsx");
-const GoOrDo = lazy(() => fetchGoOrDo().then((m) => ({ default: m.GoOrDo })));
-const HelpOverlay = lazy(() => import("./HelpOverlay.tsx").then((m) => ({ default: m.HelpOverlay })));
 
 const keptBusiness = "zesty-business";
 
@@ -49,11 +47,6 @@ export function Shell({ session }: { session: SessionView }) {
     if (place) void navigate(place.to);
   });
   useRunEvents(dispatch);
-  // Fetched while nobody waits for it, so that the first key finds it there.
-  useEffect(() => {
-    const timer = setTimeout(() => void fetchGoOrDo(), 800);
-    return () => clearTimeout(timer);
-  }, []);
 
   return (
     <BusinessContext value={inHand}>
@@ -127,20 +120,16 @@ export function Shell({ session }: { session: SessionView }) {
           )}
         </div>
       </div>
-      <Suspense fallback={null}>
-        {palette && (
-          <GoOrDo
-            open
-            onClose={() => setPalette(false)}
-            session={session}
-            business={business}
-            onBusiness={choose}
-            onHelp={() => setHelp(true)}
-            onTheme={() => setTheme(switchTheme())}
-          />
-        )}
-        {help && <HelpOverlay open onClose={() => setHelp(false)} />}
-      </Suspense>
+      <GoOrDo
+        open={palette}
+        onClose={() => setPalette(false)}
+        session={session}
+        business={business}
+        onBusiness={choose}
+        onHelp={() => setHelp(true)}
+        onTheme={() => setTheme(switchTheme())}
+      />
+      <HelpOverlay open={help} onClose={() => setHelp(false)} />
     </BusinessContext>
   );
 }

@@ -70,6 +70,7 @@ function LaneWheel({ lane, payday }: { lane: Lane; payday: Payday }) {
 }
 
 const kindWords: Record<ToDo["kind"], string> = {
+  rules: "Rule book",
   hours: "Hours",
   check: "Check",
   signOff: "Sign off",
