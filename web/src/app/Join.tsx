@@ -2,7 +2,7 @@
 import { useForm } from "react-hook-form";
 import { useLocation, useNavigate } from "react-router";
 import { Button } from "../parts/Button.tsx";
-import { errorAt, showErrors, TextField } from "../parts/Fields.tsx";
+import { errorAt, showErrors, submitOf, TextField } from "../parts/Fields.tsx";
 import { Loading } from "../parts/Page.tsx";
 import { ProblemNote } from "../parts/ProblemNote.tsx";
 import { usersApi } from "../state/usersApi.ts";
@@ -26,7 +26,7 @@ export function Join() {
     );
   if (!link) return <Loading what="the link" />;
   const joining = link.kind === "join";
-  const submit = form.handleSubmit(async ({ name, password }) => {
+  const submit = submitOf(form, async ({ name, password }) => {
     const answer = await accept({ token, password, ...(name ? { name } : {}) });
     if (answer.error) return showErrors(form.setError, answer.error);
     void navigate("/desk", { replace: true });

@@ -1,7 +1,7 @@
 /** Form fields with a label, a hint and the server's sentence when it is wrong. */
-import type { ComponentProps, ReactNode } from "react";
+import type { BaseSyntheticEvent, ComponentProps, ReactNode } from "react";
 import { useId } from "react";
-import type { FieldErrors, FieldValues, UseFormSetError } from "react-hook-form";
+import type { FieldErrors, FieldValues, UseFormReturn, UseFormSetError } from "react-hook-form";
 import { problemOf } from "../state/api.ts";
 import { DateInput } from "./DateInput.tsx";
 
@@ -72,6 +72,17 @@ export function TickField({ label, hint, ...rest }: { label: string; hint?: stri
     </div>
   );
 }
+
+/**
+ * Sends a form. What the server said the last time is forgotten first: a sentence at a path that is no field would stop
+ * every further try.
+ */
+export const submitOf =
+  <T extends FieldValues>(form: UseFormReturn<T>, work: (values: T) => Promise<unknown>) =>
+  (event?: BaseSyntheticEvent): Promise<void> => {
+    form.clearErrors();
+    return form.handleSubmit(async (values) => void (await work(values)))(event);
+  };
 
 /** Puts the server's field errors at their fields; the rest goes to the form. */
 export function showErrors<T extends FieldValues>(setError: UseFormSetError<T>, error: unknown): void {

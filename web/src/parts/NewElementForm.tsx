@@ -11,7 +11,7 @@ import { api } from "../state/api.ts";
 import { Button } from "./Button.tsx";
 import { counted, ElementFields, reported } from "./ElementFields.tsx";
 import { elementWords } from "./elementWords.ts";
-import { ChoiceField, errorAt, showErrors, TextField } from "./Fields.tsx";
+import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "./Fields.tsx";
 
 const inHours: readonly string[] = ["ordinary", "overtime", "leaveTaken", "timeInLieuEarned", "publicHolidayWorked"];
 const inDays: readonly string[] = [
@@ -59,7 +59,7 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
   });
   const { errors } = form.formState;
   const element = form.watch("element");
-  const submit = form.handleSubmit(async ({ counts, regular, ...values }) => {
+  const submit = submitOf(form, async ({ counts, regular, ...values }) => {
     const answer = await create({
       business: businessId,
       element: {

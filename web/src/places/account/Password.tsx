@@ -2,7 +2,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { usersApi } from "../../state/usersApi.ts";
 
 export function Password() {
@@ -10,7 +10,7 @@ export function Password() {
   const [done, setDone] = useState(false);
   const form = useForm({ defaultValues: { current: "", password: "" } });
   const { errors, isSubmitting } = form.formState;
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     setDone(false);
     const answer = await change(values);
     if (answer.error) return showErrors(form.setError, answer.error);

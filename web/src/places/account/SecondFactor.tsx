@@ -2,7 +2,7 @@
 import { useForm } from "react-hook-form";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { usersApi } from "../../state/usersApi.ts";
 
@@ -15,7 +15,7 @@ function Begin() {
   const [confirm] = usersApi.useConfirmSecondFactorMutation();
   const form = useForm({ defaultValues: { code: "" } });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     const answer = await confirm(values);
     if (answer.error) showErrors(form.setError, answer.error);
   });
@@ -62,7 +62,7 @@ function End() {
   const [end] = usersApi.useEndSecondFactorMutation();
   const form = useForm({ defaultValues: { password: "" } });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     const answer = await end(values);
     if (answer.error) showErrors(form.setError, answer.error);
   });

@@ -6,7 +6,7 @@ import { useEffect, useState } from "react";
 import { useForm } from "react-hook-form";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, errorAt, showErrors, TextField, TickField } from "../../parts/Fields.tsx";
+import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { longDate, money, sentenceCase } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -99,7 +99,7 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
     const timer = setTimeout(() => void plan({ person: person.id, ...(JSON.parse(asked) as NewDeparture) }), 250);
     return () => clearTimeout(timer);
   }, [asked, person.id, plan]);
-  const submit = form.handleSubmit(async (wanted) => {
+  const submit = submitOf(form, async (wanted) => {
     const answer = await recordIt({ person: person.id, ...wanted });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();

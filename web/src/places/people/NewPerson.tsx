@@ -11,7 +11,7 @@ import { useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, errorAt, showErrors, TextField, TickField } from "../../parts/Fields.tsx";
+import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -74,7 +74,7 @@ function NewPersonForm({ setUp }: { setUp: BusinessView }) {
   const isNz = setUp.country === "NZ";
   const { errors } = form.formState;
   const basis = form.watch("employment.basis");
-  const submit = form.handleSubmit(async ({ payrollId, details, employment, usual, kiwiSaver, withPay }) => {
+  const submit = submitOf(form, async ({ payrollId, details, employment, usual, kiwiSaver, withPay }) => {
     if (employment.hourlyRate !== "" && employment.salary !== "")
       return form.setError("employment.salary", {
         message: "A salary or an hourly rate: take one of them out. The rate of a salary follows from it.",

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { AddForm } from "../../parts/AddForm.tsx";
-import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { shortDate } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
 
@@ -47,7 +47,7 @@ export function UnscheduledForm({ businessId, cycles, runs, day, onLeave }: Prop
   });
   const { errors } = form.formState;
   const other = form.watch("reason") === reasons.at(-1);
-  const submit = form.handleSubmit(async ({ reason, words, period, payday }) => {
+  const submit = submitOf(form, async ({ reason, words, period, payday }) => {
     const [cycleId = "", periodStart = ""] = period.split(" ");
     const answer = await open({
       business: businessId,

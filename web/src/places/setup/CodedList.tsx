@@ -5,7 +5,7 @@ import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { api } from "../../state/api.ts";
 
 interface Props {
@@ -20,7 +20,7 @@ export function CodedList({ setUp, title, list, entries }: Props) {
   const [add] = api.useAddToSetUpMutation();
   const form = useForm({ defaultValues: { code: "", name: "" } });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     const answer = await add({ business: setUp.id, list, values });
     if (answer.error) return showErrors(form.setError, answer.error);
     form.reset();

@@ -5,7 +5,7 @@ import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
 
@@ -54,7 +54,7 @@ function CostForm({ setUp, day, onDone }: { setUp: BusinessView; day: string; on
     defaultValues: { from: day, code: "", name: "", percent: "", of: "gross", expense: "", payable: "" },
   });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     const answer = await add({ business: setUp.id, list: "costs", values });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();

@@ -7,7 +7,7 @@ import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { counted, ElementFields, reported } from "../../parts/ElementFields.tsx";
 import { elementWords } from "../../parts/elementWords.ts";
-import { errorAt, showErrors, TextField, TickField } from "../../parts/Fields.tsx";
+import { errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { api } from "../../state/api.ts";
 
@@ -106,7 +106,7 @@ function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: 
     },
   });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async ({ counts, regular, ...values }) => {
+  const submit = submitOf(form, async ({ counts, regular, ...values }) => {
     const answer = await change({
       business: setUp.id,
       element: element.id,

@@ -1,7 +1,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { useForm } from "react-hook-form";
 import { Button } from "../../parts/Button.tsx";
-import { showErrors } from "../../parts/Fields.tsx";
+import { showErrors, submitOf } from "../../parts/Fields.tsx";
 import { api } from "../../state/api.ts";
 import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
 
@@ -25,7 +25,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
       },
     },
   });
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     const answer = await save({ business: setUp.id, values: businessValues(values) });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();

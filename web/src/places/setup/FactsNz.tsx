@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { showErrors } from "../../parts/Fields.tsx";
+import { showErrors, submitOf } from "../../parts/Fields.tsx";
 import { irdGrouped } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
 import { eyesWords } from "./businessFields.tsx";
@@ -60,7 +60,7 @@ function FactsForm({ setUp, facts, onDone }: { setUp: BusinessView; facts: Facts
   const [save] = api.useSaveBusinessMutation();
   const { bankShown, ...known } = facts;
   const form = useForm<BusinessFieldsNz>({ defaultValues: { ...known, bankAccount: "" } });
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     const answer = await save({ business: setUp.id, values: businessValuesNz(values) });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();

@@ -6,7 +6,7 @@ import { type FieldErrors, type UseFormReturn, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { Page } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 import { useTakeBusiness } from "../../state/business.ts";
@@ -54,7 +54,7 @@ function NewZealander() {
     },
   });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async ({ cycle, ...values }) => {
+  const submit = submitOf(form, async ({ cycle, ...values }) => {
     const answer = await create({ country: "NZ", ...businessValuesNz(values), cycle: cycleValues(cycle) });
     if (answer.error) showErrors(form.setError, answer.error);
     else {
@@ -100,7 +100,7 @@ function NewAustralian() {
     },
   });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     const answer = await create({
       ...businessValues(values),
       state: values.state as "VIC",

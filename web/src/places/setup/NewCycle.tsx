@@ -3,14 +3,14 @@ import type { BusinessView } from "@zesty/contract/business";
 import { cycles } from "@zesty/core/calendar/payPeriods";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
-import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { api } from "../../state/api.ts";
 
 export function NewCycle({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
   const [add] = api.useAddToSetUpMutation();
   const form = useForm({ defaultValues: { name: "", cycle: "monthly", firstPeriodStart: "", paydayOffset: "0" } });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async (typed) => {
+  const submit = submitOf(form, async (typed) => {
     const values = { ...typed, paydayOffset: Number(typed.paydayOffset) };
     const answer = await add({ business: setUp.id, list: "cycles", values });
     if (answer.error) showErrors(form.setError, answer.error);

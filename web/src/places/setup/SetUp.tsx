@@ -6,7 +6,7 @@ import { Link } from "react-router";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { abnGrouped, weekdayDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -143,7 +143,7 @@ function Funds({ setUp }: { setUp: BusinessView }) {
   const [create] = api.useNewFundMutation();
   const form = useForm({ defaultValues: { name: "", abn: "", usi: "" } });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async (fund) => {
+  const submit = submitOf(form, async (fund) => {
     const answer = await create({ business: setUp.id, fund });
     if (answer.error) return showErrors(form.setError, answer.error);
     form.reset();

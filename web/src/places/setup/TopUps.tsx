@@ -7,7 +7,7 @@ import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { ChoiceField, errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -49,7 +49,7 @@ function SchemeForm({ setUp, onDone }: { setUp: BusinessView; onDone: () => void
     defaultValues: { name: "", code: "", amount: "", cycle: "fortnightly", from: session?.day ?? "", to: "" },
   });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     const answer = await add({ business: setUp.id, list: "top-ups", values });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { errorAt, showErrors, TextField } from "../../parts/Fields.tsx";
+import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -120,7 +120,7 @@ function InviteForm({ session, onDone }: { session: SessionView; onDone: (invite
   const [rights, setRights] = useState<RightsTyped>({ lead: false, rights: [] });
   const form = useForm({ defaultValues: { name: "", email: "" } });
   const { errors } = form.formState;
-  const submit = form.handleSubmit(async (values) => {
+  const submit = submitOf(form, async (values) => {
     const answer = await invite({ ...values, ...rights });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone({ email: values.email, ...answer.data });

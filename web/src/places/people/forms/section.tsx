@@ -4,7 +4,7 @@ import type { PersonView } from "@zesty/contract/people";
 import type { UseFormReturn } from "react-hook-form";
 import { AskBeforeLeaving } from "../../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../../parts/Button.tsx";
-import { errorAt, showErrors, TextField } from "../../../parts/Fields.tsx";
+import { errorAt, showErrors, submitOf, TextField } from "../../../parts/Fields.tsx";
 import { api } from "../../../state/api.ts";
 
 export interface FormProps {
@@ -23,7 +23,7 @@ export function useSection<T extends object>(
   shape: (values: T) => object = (values) => values,
 ) {
   const [save] = api.useSavePersonMutation();
-  return form.handleSubmit(async (values) => {
+  return submitOf(form, async (values) => {
     const answer = await save({ person: person.id, section, values: shape(values) });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
