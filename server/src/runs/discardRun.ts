@@ -29,6 +29,8 @@ export function discardRun(context: Context, actor: Actor, runId: number): void 
         "holds-closedown",
         "A closedown was recorded in this run. Sign it off, or take the days out first.",
       );
+    // Told before it is gone: whoever listens looks up whose run it is.
+    context.announce(runId);
     // What was undone before stays on record, without the run.
     db.update(departure).set({ runId: null, payId: null }).where(eq(departure.runId, runId)).run();
     const rows = db.select().from(pay).where(eq(pay.runId, runId)).all();
@@ -48,5 +50,4 @@ export function discardRun(context: Context, actor: Actor, runId: number): void 
       change: { before: rows.map(({ personId, included, lines }) => ({ personId, included, lines })), after: null },
     });
   });
-  context.announce(runId);
 }
