@@ -3,38 +3,25 @@ import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
-import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { counted, ElementFields, reported } from "../../parts/ElementFields.tsx";
 import { elementWords } from "../../parts/elementWords.ts";
 import { errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
+import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { api } from "../../state/api.ts";
 
 type Element = BusinessView["elements"][number];
 
 export function Elements({ setUp }: { setUp: BusinessView }) {
-  const [adding, setAdding] = useState(false);
   const [changing, setChanging] = useState<number | null>(null);
   return (
-    <Block
+    <GrowingBlock
       title="Pay elements"
-      action={
-        !adding && (
-          <Button look="quiet" onClick={() => setAdding(true)}>
-            Add one
-          </Button>
-        )
-      }
-    >
-      {adding && (
-        <NewElementForm
-          country={setUp.country}
-          businessId={setUp.id}
-          accounts={setUp.accounts}
-          onDone={() => setAdding(false)}
-        />
+      form={(done) => (
+        <NewElementForm country={setUp.country} businessId={setUp.id} accounts={setUp.accounts} onDone={done} />
       )}
+    >
       <table className="figures w-full text-[15px]">
         <thead>
           <tr className="text-left text-[14px] text-quiet">
@@ -83,7 +70,7 @@ export function Elements({ setUp }: { setUp: BusinessView }) {
           )}
         </tbody>
       </table>
-    </Block>
+    </GrowingBlock>
   );
 }
 

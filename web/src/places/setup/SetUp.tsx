@@ -8,6 +8,7 @@ import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { abnGrouped, weekdayDate } from "../../parts/format.ts";
+import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -31,7 +32,6 @@ export function SetUp() {
   const business = useBusiness();
   const { data: setUp, error } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
-  const [addingCycle, setAddingCycle] = useState(false);
   if (error) return <ProblemNote error={error} />;
   if (!setUp) return <Loading what="the set-up" />;
   return (
@@ -52,17 +52,7 @@ export function SetUp() {
       }
     >
       {setUp.nz ? <FactsNz setUp={setUp} facts={setUp.nz} /> : <Facts setUp={setUp} />}
-      <Block
-        title="Pay cycles"
-        action={
-          !addingCycle && (
-            <Button look="quiet" onClick={() => setAddingCycle(true)}>
-              Add one
-            </Button>
-          )
-        }
-      >
-        {addingCycle && <NewCycle setUp={setUp} onDone={() => setAddingCycle(false)} />}
+      <GrowingBlock title="Pay cycles" form={(done) => <NewCycle setUp={setUp} onDone={done} />}>
         {setUp.cycles.map((cycle) => (
           <p key={cycle.id} className="border-b border-rule py-1">
             {cycle.name}
@@ -70,7 +60,7 @@ export function SetUp() {
             {weekdayDate(cycle.next.start)} to {weekdayDate(cycle.next.end)}, paid {weekdayDate(cycle.next.payday)}
           </p>
         ))}
-      </Block>
+      </GrowingBlock>
       <Elements setUp={setUp} />
       {setUp.country === "AU" && <Funds setUp={setUp} />}
       <Costs setUp={setUp} />
@@ -139,34 +129,8 @@ function Facts({ setUp }: { setUp: BusinessView }) {
 }
 
 function Funds({ setUp }: { setUp: BusinessView }) {
-  const [adding, setAdding] = useState(false);
-  const [create] = api.useNewFundMutation();
-  const form = useForm({ defaultValues: { name: "", abn: "", usi: "" } });
-  const { errors } = form.formState;
-  const submit = submitOf(form, async (fund) => {
-    const answer = await create({ business: setUp.id, fund });
-    if (answer.error) return showErrors(form.setError, answer.error);
-    form.reset();
-    setAdding(false);
-  });
   return (
-    <Block
-      title="Super funds"
-      action={
-        !adding && (
-          <Button look="quiet" onClick={() => setAdding(true)}>
-            Add one
-          </Button>
-        )
-      }
-    >
-      {adding && (
-        <AddForm fault={errors.root?.message} onSubmit={submit} onLeave={() => setAdding(false)}>
-          <TextField label="Fund" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
-          <TextField label="ABN of the fund" error={errorAt(errors, "abn")} {...form.register("abn")} />
-          <TextField label="USI" error={errorAt(errors, "usi")} {...form.register("usi")} />
-        </AddForm>
-      )}
+    <GrowingBlock title="Super funds" form={(done) => <NewFund setUp={setUp} onDone={done} />}>
       {setUp.funds.length === 0 && (
         <p className="py-2 text-quiet">Funds that people choose are listed here. Add the first one.</p>
       )}
@@ -177,6 +141,24 @@ function Funds({ setUp }: { setUp: BusinessView }) {
           <span className="text-quiet">USI {fund.usi}</span>
         </p>
       ))}
-    </Block>
+    </GrowingBlock>
+  );
+}
+
+function NewFund({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
+  const [create] = api.useNewFundMutation();
+  const form = useForm({ defaultValues: { name: "", abn: "", usi: "" } });
+  const { errors } = form.formState;
+  const submit = submitOf(form, async (fund) => {
+    const answer = await create({ business: setUp.id, fund });
+    if (answer.error) return showErrors(form.setError, answer.error);
+    onDone();
+  });
+  return (
+    <AddForm fault={errors.root?.message} onSubmit={submit} onLeave={onDone}>
+      <TextField label="Fund" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
+      <TextField label="ABN of the fund" error={errorAt(errors, "abn")} {...form.register("abn")} />
+      <TextField label="USI" error={errorAt(errors, "usi")} {...form.register("usi")} />
+    </AddForm>
   );
 }

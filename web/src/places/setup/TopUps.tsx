@@ -5,10 +5,10 @@ import { cycles } from "@zesty/core/calendar/payPeriods";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
-import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { longDate, money } from "../../parts/format.ts";
+import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 
@@ -16,19 +16,12 @@ type TopUp = CostsView["topUps"][number];
 
 export function TopUps({ setUp }: { setUp: BusinessView }) {
   const { data } = api.useCostsQuery(setUp.id);
-  const [adding, setAdding] = useState(false);
   return (
-    <Block
+    <GrowingBlock
       title="Top-up to a guaranteed amount"
-      action={
-        !adding && (
-          <Button look="quiet" onClick={() => setAdding(true)}>
-            Add a scheme
-          </Button>
-        )
-      }
+      word="Add a scheme"
+      form={(done) => <SchemeForm setUp={setUp} onDone={done} />}
     >
-      {adding && <SchemeForm setUp={setUp} onDone={() => setAdding(false)} />}
       {data?.topUps.length === 0 && (
         <p className="py-2 text-quiet">
           A public scheme may ask that each enrolled person gets at least an amount. What a pay lacks is added, reported
@@ -38,7 +31,7 @@ export function TopUps({ setUp }: { setUp: BusinessView }) {
       {data?.topUps.map((scheme) => (
         <Scheme key={scheme.id} scheme={scheme} setUp={setUp} />
       ))}
-    </Block>
+    </GrowingBlock>
   );
 }
 
