@@ -19,6 +19,8 @@ const order = [
   "calendar",
   "rulebook",
   "working",
+  "agreements",
+  "hours",
   "(au|nz|leave)",
   "pay",
   "checks",

@@ -11,6 +11,7 @@ export default defineConfig({
         makeDemo: "src/demo/makeDemo.ts",
         payslipWorker: "src/documents/payslipWorker.ts",
         workOut: "src/commands/workOut.ts",
+        interpret: "src/commands/interpret.ts",
         backup: "src/commands/backup.ts",
         restore: "src/commands/restore.ts",
         verify: "src/commands/verify.ts",

@@ -66,6 +66,10 @@ export function addMonths(date: IsoDate, months: number): IsoDate {
   return textOf({ ...to, day: Math.min(day, daysInMonth(to.year, to.month)) });
 }
 
+/** A date as a whole number that rises by one a day, and back. */
+export const dayOf = (date: IsoDate): number => dayNumber(partsOf(date));
+export const dateOfDay = (day: number): IsoDate => textOf(partsOfNumber(day));
+
 /** Whole days from one date to another. */
 export const daysBetween = (from: IsoDate, to: IsoDate): number => dayNumber(partsOf(to)) - dayNumber(partsOf(from));
 /** 1 is Monday, 7 is Sunday; 1 March of the year nought was a Wednesday. */

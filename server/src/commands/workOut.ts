@@ -1,5 +1,4 @@
 /** `work-out`: the core from the command line, JSON Lines in, JSON Lines out. Loads neither Express nor the store. */
-import { createInterface } from "node:readline";
 import { check } from "@zesty/contract/fields";
 import { type WorkOutCase, workOutCase } from "@zesty/contract/workOut";
 import { type WorkOutCaseNz, workOutCaseNz } from "@zesty/contract/workOutNz";
@@ -14,6 +13,7 @@ import { workOutNz } from "@zesty/core/pay/workOutNz";
 import { hoursText, moneyText } from "@zesty/core/quantity/units";
 import { shippedRuleBook as rules } from "@zesty/core/rulebook/shippedRuleBook";
 import type { Figure, Working } from "@zesty/core/working/figure";
+import { answerLines, refused } from "./jsonLines.ts";
 
 const withWorking = process.argv.includes("--working");
 const money = (figure: Figure) => moneyText(figure.value);
@@ -98,21 +98,8 @@ function result({ id, ...input }: WorkOutCase): object {
   };
 }
 
-const refused = (id: unknown, errors: { path: string; text: string }[]) => ({
-  id: typeof id === "string" ? id : null,
-  ok: false,
-  errors,
-});
-
-function answer(line: string): { ok: boolean } {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(line);
-  } catch {
-    return refused(null, [{ path: "", text: "The line is not JSON." }]);
-  }
-  const { id, country } = (raw ?? {}) as { id?: unknown; country?: unknown };
-  if (country === "NZ") return answerNz(id, raw);
+function answer(raw: unknown, id: unknown): object {
+  if ((raw as { country?: unknown } | null)?.country === "NZ") return answerNz(id, raw);
   const checked = check(workOutCase, raw);
   if ("errors" in checked) return refused(id, checked.errors);
   const missing = missingTables(checked.value.payday, rules);
@@ -121,10 +108,10 @@ function answer(line: string): { ok: boolean } {
       id,
       missing.map((mark) => ({ path: "payday", text: sentenceOf(mark) })),
     );
-  return result(checked.value) as { ok: boolean };
+  return result(checked.value);
 }
 
-function answerNz(id: unknown, raw: unknown): { ok: boolean } {
+function answerNz(id: unknown, raw: unknown): object {
   const checked = check(workOutCaseNz, raw);
   if ("errors" in checked) return refused(id, checked.errors);
   const missing = missingTablesNz(checked.value.payday, rules);
@@ -133,21 +120,7 @@ function answerNz(id: unknown, raw: unknown): { ok: boolean } {
       id,
       missing.map((mark) => ({ path: "payday", text: sentenceOf(mark) })),
     );
-  return resultNz(checked.value) as { ok: boolean };
+  return resultNz(checked.value);
 }
 
-let anyRefused = false;
-let waiting: string[] = [];
-const flush = () => {
-  if (waiting.length > 0) process.stdout.write(`${waiting.join("\n")}\n`);
-  waiting = [];
-};
-for await (const line of createInterface({ input: process.stdin, crlfDelay: Number.POSITIVE_INFINITY })) {
-  if (line.trim() === "") continue;
-  const answered = answer(line);
-  if (!answered.ok) anyRefused = true;
-  waiting.push(JSON.stringify(answered));
-  if (waiting.length >= 200) flush();
-}
-flush();
-process.exitCode = anyRefused ? 1 : 0;
+await answerLines(answer);

@@ -1,0 +1,272 @@
+/** The rule-set format "rules/1": a closed vocabulary, unknown keys are refused. docs/rules/rule-sets.md says each in words. */
+import { contradictions } from "@zesty/core/agreements/contradictions";
+import { dayNames, holidayKinds, type RuleSet, ruleBases, shiftMarks } from "@zesty/core/agreements/ruleSet";
+import { shippedRuleSets } from "@zesty/core/agreements/shipped";
+import Joi from "joi";
+import { check, date } from "./fields.ts";
+
+const clock = () => Joi.string().pattern(/^([01]\d|2\d|3[0-5]):[0-5]\d$/);
+const day = () => Joi.string().valid(...dayNames);
+const basis = () => Joi.string().valid(...ruleBases);
+const id = () => Joi.string().pattern(/^[a-z0-9-]{1,40}$/);
+const setting = /^[a-zA-Z][a-zA-Z0-9]{0,39}$/;
+const settingName = () => Joi.string().pattern(setting);
+const plain = () => Joi.number().min(0).max(1_000_000);
+const count = () => Joi.number().integer().min(0).max(10_000);
+const list = (of: Joi.Schema, most = 200) => Joi.array().items(of).max(most);
+const amount = (figure: Joi.Schema = plain()) =>
+  Joi.alternatives(
+    figure,
+    Joi.object({ setting: settingName().required(), times: Joi.number().positive().max(10_000).default(1) }),
+  );
+const per = () => Joi.number().min(0).max(500);
+const percent = () =>
+  Joi.alternatives(
+    per(),
+    Joi.object({ permanent: per().required(), casual: per().required() }),
+    Joi.object({ fullTime: per().required(), partTime: per().required(), casual: per().required() }),
+  );
+const settingValue = () => Joi.alternatives(Joi.boolean().strict(), Joi.number().strict(), Joi.string().max(40));
+
+const condition = Joi.object({
+  holiday: Joi.boolean(),
+  holidayKind: list(Joi.string().valid(...holidayKinds), 4),
+  holidayName: list(Joi.string().max(80), 40),
+  days: list(day(), 7).min(1),
+  dayMark: list(Joi.string().valid(...shiftMarks), 3),
+  from: clock(),
+  to: clock(),
+  startsFrom: clock(),
+  startsBy: clock(),
+  endsFrom: clock(),
+  endsBy: clock(),
+  basis: list(basis(), 3).min(1),
+  ageBelow: count(),
+  ageFrom: count(),
+  monthsOfServiceUpTo: count(),
+  classification: list(Joi.string().max(40)),
+  shiftKind: list(Joi.string().max(40)),
+  endsInOvertime: Joi.boolean(),
+  settings: Joi.object().pattern(setting, settingValue()),
+  person: Joi.object().pattern(setting, Joi.boolean().strict()),
+  leads: Joi.object({ from: count().required(), to: count() }),
+}).and("from", "to");
+
+const money = () => Joi.alternatives(plain().allow(null), Joi.object({ percentOfStandardRate: plain().required() }));
+const effect = Joi.object({
+  floor: percent(),
+  add: per(),
+  multiply: Joi.number().min(1).max(10),
+  warn: Joi.boolean().valid(true),
+}).length(1);
+const named = (extra: Record<string, Joi.Schema>) =>
+  Joi.object({ id: id().required(), if: condition, ref: Joi.string().max(80), ...extra });
+
+const trigger = Joi.object({
+  kind: Joi.string()
+    .valid(
+      "perHour",
+      "perShift",
+      "perDay",
+      "perWeek",
+      "overtimeOnDay",
+      "gapInDay",
+      "startsBefore",
+      "endsAfter",
+      "holidayWorked",
+      "recall",
+      "onCall",
+      "higherDuties",
+      "entered",
+    )
+    .required(),
+  over: Joi.alternatives(count(), list(count(), 10)),
+  from: count(),
+  to: count(),
+  thenEvery: count().min(1),
+  hours: Joi.string().valid("ordinary", "overtime", "all"),
+  time: clock(),
+  minimumMinutes: count(),
+  wholeDayAfterMinutes: count(),
+  wholeDayFromMinutes: count(),
+  maxPerWeek: count(),
+  otherwiseWorkingDay: Joi.boolean(),
+});
+
+const holidayRule = () => Joi.string().valid("calendar", "shiftStart", "majorPortion");
+
+/** A rule set as it comes in from a file; what is left out has its default. */
+export const ruleSet = Joi.object<RuleSet>({
+  format: Joi.string().valid("rules/1").required(),
+  code: Joi.string().max(40).required(),
+  title: Joi.string().max(200).required(),
+  country: Joi.string().valid("AU", "NZ").required(),
+  kind: Joi.string().valid("award", "agreement", "statute").required(),
+  validFrom: date().required(),
+  validTo: date(),
+  starts: Joi.string().valid("firstFullPayPeriod", "date").required(),
+  settings: list(
+    Joi.object({
+      key: settingName().required(),
+      type: Joi.string().valid("boolean", "number", "choice").required(),
+      scope: Joi.string().valid("workplace", "person", "shift").required(),
+      default: settingValue().required(),
+      min: Joi.number(),
+      max: Joi.number(),
+      choices: list(Joi.string().max(40), 20),
+      ask: Joi.string().max(200).required(),
+    }),
+    60,
+  )
+    .unique("key")
+    .default([]),
+  time: Joi.object({
+    weekStart: day().required(),
+    averageWeeks: amount(Joi.number().integer().min(1).max(52)).required(),
+    daylightSaving: Joi.string().valid("clock", "elapsed").required(),
+    overtimeDay: Joi.string().valid("shiftStart", "calendar").required(),
+    holidayOf: Joi.alternatives(
+      holidayRule(),
+      list(Joi.object({ if: condition, rule: holidayRule().required() }), 10),
+    ).required(),
+    roundMinutes: Joi.number().valid(1, 5, 6, 10, 15),
+    roundMode: Joi.string().valid("none", "nearest", "up", "employeeFavour"),
+  }).required(),
+  casualLoading: Joi.object({
+    percent: per().required(),
+    method: Joi.string().valid("add", "compound", "ordinaryOnly").required(),
+  }).required(),
+  standardRate: Joi.object({ classification: Joi.string().max(40).required() }),
+  shiftKinds: list(
+    Joi.object({
+      key: Joi.string().max(40).required(),
+      if: condition,
+      startsFrom: clock(),
+      startsBefore: clock(),
+      endsAfter: clock(),
+      endsBy: clock(),
+    }),
+  ).default([]),
+  ordinary: Joi.object({
+    span: list(Joi.object({ if: condition, from: clock().required(), to: clock().required() })).required(),
+    dailyMax: list(
+      Joi.object({ if: condition, minutes: amount().required(), timesPerWeek: Joi.number().integer().min(1).max(7) }),
+    ).required(),
+    weeklyMax: count().allow(null).required(),
+    agreedHours: list(basis(), 3).required(),
+  }).required(),
+  penalties: list(named({ percent: percent().required() }))
+    .min(1)
+    .required(),
+  overtime: list(
+    named({
+      tiers: list(Joi.object({ minutes: count(), percent: percent().required() }), 10)
+        .min(1)
+        .required(),
+      timeOffInstead: Joi.object({
+        ratio: Joi.string().valid("hourForHour", "atOvertimeRate").required(),
+        withinMonths: count(),
+      }),
+    }),
+  ).required(),
+  additions: list(
+    named({
+      on: Joi.string().valid("ordinary", "all").required(),
+      unit: Joi.string().valid("hour", "hourOrPart").required(),
+      amount: money().required(),
+    }),
+  ).default([]),
+  missedMeal: Joi.object({
+    if: condition,
+    after: count().required(),
+    since: Joi.string().valid("start", "lastBreak").required(),
+    breakAtLeast: count().required(),
+    effect: effect.required(),
+  }),
+  restBetween: list(
+    Joi.object({
+      if: condition,
+      minutes: amount().required(),
+      onlyAfterOvertime: Joi.boolean().default(false),
+      effect: effect.required(),
+    }),
+  ).default([]),
+  minimumEngagement: list(named({ minutes: count().required() })).default([]),
+  breakEntitlements: list(
+    Joi.object({
+      workedFrom: count(),
+      workedOver: count(),
+      paidRests: count().required(),
+      unpaidMeals: count().required(),
+      note: Joi.string().max(200),
+    }).xor("workedFrom", "workedOver"),
+  ).default([]),
+  allowances: list(
+    named({
+      trigger: trigger.required(),
+      unit: Joi.string().valid("hour", "occasion", "day", "week", "km").required(),
+      amount: money().required(),
+      allPurpose: Joi.boolean(),
+      treat: Joi.string().max(40),
+    }),
+  ).default([]),
+  juniors: list(Joi.object({ if: condition.required(), percent: per().required() })).default([]),
+  classifications: list(
+    Joi.object({
+      key: Joi.string().max(40).required(),
+      title: Joi.string().max(120).required(),
+      weekly: plain().allow(null).required(),
+      hourly: plain().allow(null).required(),
+      source: Joi.string().max(200),
+      standing: Joi.string().valid("published", "remembered", "unsure", "entered"),
+    }),
+  ).default([]),
+  leaveLoading: Joi.object({
+    percent: per().required(),
+    orPenaltiesIfGreater: Joi.alternatives(Joi.boolean().strict(), Joi.string().valid("shiftWorkers")).required(),
+  }),
+  annualisedWage: Joi.object({
+    minimumAbove: plain(),
+    outerPenaltyHours: plain(),
+    outerOvertimeHours: plain(),
+    per: Joi.string().valid("week", "payPeriod", "rosterCycle"),
+    reconcileMonths: count().required(),
+    payShortfallWithinDays: count(),
+  }),
+  checks: list(
+    Joi.object({
+      kind: Joi.string().valid("minimumWage", "maximumConsecutiveDays", "daysOff", "shiftWorkPart").required(),
+    }).unknown(),
+    20,
+  ),
+  readings: list(
+    Joi.object({
+      rule: Joi.string().max(60).required(),
+      clause: Joi.string().max(40),
+      shipped: Joi.string().max(400).required(),
+      other: Joi.string().max(400).required(),
+      sure: Joi.number().integer().min(0).max(100).required(),
+      choose: Joi.object({ setting: settingName().required(), value: settingValue().required() }),
+    }),
+    40,
+  ),
+});
+
+/** Takes a rule set in: by the schema, then by what a schema cannot see. Every fault comes with its path. */
+export function readRuleSet(raw: unknown): ReturnType<typeof check<RuleSet>> {
+  const checked = check(ruleSet, raw);
+  if ("errors" in checked) return checked;
+  const errors = contradictions(checked.value).filter((each) => each.kind === "error");
+  return errors.length > 0 ? { errors: errors.map(({ path, text }) => ({ path, text })) } : checked;
+}
+
+let taken: readonly RuleSet[] | null = null;
+/** The rule sets that come with the program, taken in by the same schema as any other. */
+export function shipped(): readonly RuleSet[] {
+  taken ??= shippedRuleSets.map((raw) => {
+    const checked = readRuleSet(raw);
+    if ("errors" in checked) throw new Error(`A shipped rule set is unsound: ${JSON.stringify(checked.errors)}`);
+    return checked.value;
+  });
+  return taken;
+}

@@ -1,0 +1,173 @@
+/** What a schema cannot see in a rule set: entries that never speak, names that nobody declared, versions that overlap. */
+import { decimal } from "../quantity/decimal.ts";
+import type { Condition, Percent, RuleSet } from "./ruleSet.ts";
+
+export interface Contradiction {
+  /** a `query` is for a person to confirm; an `error` keeps the rule set out */
+  kind: "error" | "query";
+  path: string;
+  text: string;
+}
+
+/** Every condition of a rule set with its place. */
+function conditions(rules: RuleSet): { path: string; condition: Condition }[] {
+  const lists: Record<string, readonly { if?: Condition }[]> = {
+    shiftKinds: rules.shiftKinds,
+    "ordinary.span": rules.ordinary.span,
+    "ordinary.dailyMax": rules.ordinary.dailyMax,
+    penalties: rules.penalties,
+    overtime: rules.overtime,
+    additions: rules.additions,
+    restBetween: rules.restBetween,
+    minimumEngagement: rules.minimumEngagement,
+    allowances: rules.allowances,
+    juniors: rules.juniors,
+    missedMeal: rules.missedMeal ? [rules.missedMeal] : [],
+    "time.holidayOf": typeof rules.time.holidayOf === "string" ? [] : rules.time.holidayOf,
+  };
+  return Object.entries(lists).flatMap(([name, list]) =>
+    list.flatMap((each, at) => (each.if ? [{ path: `${name}.${at}.if`, condition: each.if }] : [])),
+  );
+}
+
+const casualAgrees = (percent: Percent, { percent: loading, method }: RuleSet["casualLoading"]): boolean => {
+  if (typeof percent === "number" || !("permanent" in percent)) return true;
+  const [permanent, casual] = [decimal(String(percent.permanent)), decimal(String(percent.casual))];
+  if (method === "ordinaryOnly") return true;
+  return casual.eq(
+    method === "add" ? permanent.plus(String(loading)) : permanent.times(decimal(String(loading)).plus(100)).div(100),
+  );
+};
+
+/** @returns everything that contradicts itself; empty for a sound rule set */
+export function contradictions(rules: RuleSet): Contradiction[] {
+  const found: Contradiction[] = [];
+  const say = (kind: Contradiction["kind"], path: string, text: string) => found.push({ kind, path, text });
+  const settings = new Map(rules.settings.map((each) => [each.key, each]));
+  const kinds = new Set(rules.shiftKinds.map((each) => each.key));
+
+  const last = rules.penalties.at(-1);
+  if (last?.if)
+    say(
+      "error",
+      `penalties.${rules.penalties.length - 1}`,
+      "The last penalty has a condition. Add one without, for all other hours.",
+    );
+  const lastOvertime = rules.overtime.at(-1);
+  if (lastOvertime?.if)
+    say("error", `overtime.${rules.overtime.length - 1}`, "The last overtime entry has a condition. Add one without.");
+  rules.overtime.forEach((entry, at) => {
+    entry.tiers.forEach((tier, no) => {
+      const isLast = no === entry.tiers.length - 1;
+      if (isLast !== (tier.minutes === undefined))
+        say(
+          "error",
+          `overtime.${at}.tiers.${no}`,
+          isLast ? "The last tier has minutes; it must go on for ever." : "Only the last tier may be without minutes.",
+        );
+    });
+  });
+  for (const [name, list] of [
+    ["penalties", rules.penalties],
+    ["overtime", rules.overtime],
+    ["minimumEngagement", rules.minimumEngagement],
+  ] as const) {
+    const seen = new Set<string>();
+    let always = false;
+    list.forEach((entry, at) => {
+      const text = JSON.stringify(entry.if ?? {});
+      if (always || seen.has(text))
+        say(
+          "error",
+          `${name}.${at}`,
+          `“${entry.id}” can never speak: an earlier entry matches first. Move it up, or delete it.`,
+        );
+      seen.add(text);
+      always ||= Object.keys(entry.if ?? {}).length === 0;
+    });
+  }
+  for (const { path, condition } of conditions(rules)) {
+    for (const [key, value] of Object.entries(condition.settings ?? {})) {
+      const declared = settings.get(key);
+      const type = typeof value === "string" ? "choice" : typeof value;
+      if (!declared) say("error", path, `The setting “${key}” is not declared. Declare it under settings.`);
+      else if (declared.type !== type || (declared.choices && !declared.choices.includes(String(value))))
+        say("error", path, `The setting “${key}” cannot be ${JSON.stringify(value)}.`);
+    }
+    for (const kind of condition.shiftKind ?? [])
+      if (!kinds.has(kind)) say("error", path, `There is no kind of shift “${kind}”. Declare it under shiftKinds.`);
+  }
+  const figures: [string, unknown][] = [
+    ["time.averageWeeks", rules.time.averageWeeks],
+    ...rules.ordinary.dailyMax.map((each, at): [string, unknown] => [`ordinary.dailyMax.${at}`, each.minutes]),
+    ...rules.restBetween.map((each, at): [string, unknown] => [`restBetween.${at}`, each.minutes]),
+  ];
+  for (const [path, figure] of figures) {
+    const key = (figure as { setting?: string } | null)?.setting;
+    if (key !== undefined && settings.get(key)?.type !== "number")
+      say("error", path, `The setting “${key}” is not declared as a number. Declare it under settings.`);
+  }
+  rules.settings.forEach((each, at) => {
+    const fits =
+      each.type === "choice"
+        ? each.choices?.includes(String(each.default))
+        : (typeof each.default as string) === each.type &&
+          !(
+            typeof each.default === "number" &&
+            (each.default < (each.min ?? each.default) || each.default > (each.max ?? each.default))
+          );
+    if (!fits) say("error", `settings.${at}.default`, `The default of “${each.key}” does not fit its own declaration.`);
+  });
+  const ids = new Set<string>();
+  for (const { id } of [
+    ...rules.penalties,
+    ...rules.overtime,
+    ...rules.additions,
+    ...rules.minimumEngagement,
+    ...rules.allowances,
+  ])
+    if (ids.has(id) && rules.allowances.some((each) => each.id === id))
+      say("error", "allowances", `Two rules are called “${id}”. Give one another name.`);
+    else ids.add(id);
+  const withPercent: [string, Percent][] = [
+    ...rules.penalties.map((each): [string, Percent] => [each.id, each.percent]),
+    ...rules.overtime.flatMap((each) => each.tiers.map((tier): [string, Percent] => [each.id, tier.percent])),
+  ];
+  for (const [id, percent] of withPercent)
+    if (!casualAgrees(percent, rules.casualLoading))
+      say(
+        "query",
+        id,
+        `The casual per cent of “${id}” does not follow from the loading of ${rules.casualLoading.percent} %. Confirm it.`,
+      );
+  const ages = rules.juniors.map((each) => each.if.ageBelow ?? 0);
+  if (ages.some((age, at) => at > 0 && age < (ages[at - 1] ?? 0)))
+    say("error", "juniors", "The ages of juniors do not rise. Sort them from the youngest.");
+  if (rules.validTo !== undefined && rules.validTo < rules.validFrom)
+    say("error", "validTo", "The rule set ends before it starts.");
+  return found;
+}
+
+/** Two versions of one code that overlap in time, in words. */
+export function overlaps(sets: readonly Pick<RuleSet, "code" | "validFrom" | "validTo">[]): string[] {
+  return sets.flatMap((a, at) =>
+    sets
+      .slice(at + 1)
+      .filter(
+        (b) =>
+          a.code === b.code &&
+          (a.validFrom === b.validFrom ||
+            (a.validTo !== undefined && a.validFrom < b.validFrom && a.validTo >= b.validFrom)),
+      )
+      .map((b) => `${a.code} from ${a.validFrom} and from ${b.validFrom} overlap.`),
+  );
+}
+
+/** The version of a code on a day: the latest that is valid from that day or before. */
+export const versionOn = <T extends Pick<RuleSet, "validFrom" | "validTo">>(
+  sets: readonly T[],
+  day: string,
+): T | null =>
+  sets
+    .filter((each) => each.validFrom <= day && (each.validTo === undefined || each.validTo >= day))
+    .sort((a, b) => b.validFrom.localeCompare(a.validFrom))[0] ?? null;

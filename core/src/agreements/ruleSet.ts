@@ -1,0 +1,212 @@
+/**
+ * A rule set: the pay rules of one award, agreement or statute from a day on, as data. The words are a closed
+ * vocabulary; what a rule set cannot say becomes a new kind here with its tests, never an award's name in an `if`.
+ * The schema that takes one in is contract/src/ruleSet.ts; docs/rules/rule-sets.md describes each key.
+ */
+import type { IsoDate } from "../calendar/dates.ts";
+
+export const dayNames = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"] as const;
+export type DayName = (typeof dayNames)[number];
+export const ruleBases = ["fullTime", "partTime", "casual"] as const;
+export type RuleBasis = (typeof ruleBases)[number];
+export const shiftMarks = ["rosteredDayOff", "recall", "standby"] as const;
+export type ShiftMark = (typeof shiftMarks)[number];
+export const holidayKinds = ["declared", "additional", "substituted", "agreed"] as const;
+export type HolidayKind = (typeof holidayKinds)[number];
+export type SettingValue = boolean | number | string;
+
+/** Every key that is given must hold. Clock times are of the wall, "24:00" to "35:59" of the next day. */
+export interface Condition {
+  holiday?: boolean;
+  holidayKind?: HolidayKind[];
+  holidayName?: string[];
+  days?: DayName[];
+  dayMark?: ShiftMark[];
+  /** a window of the clock: minutes in it; it belongs to the date on which it opens */
+  from?: string;
+  to?: string;
+  /** of the whole shift: From and By inclusive */
+  startsFrom?: string;
+  startsBy?: string;
+  endsFrom?: string;
+  endsBy?: string;
+  basis?: RuleBasis[];
+  ageBelow?: number;
+  ageFrom?: number;
+  monthsOfServiceUpTo?: number;
+  classification?: string[];
+  shiftKind?: string[];
+  endsInOvertime?: boolean;
+  settings?: Record<string, SettingValue>;
+  person?: Record<string, boolean>;
+  /** people led */
+  leads?: { from: number; to?: number };
+}
+
+export type Percent = number | { permanent: number; casual: number } | Record<RuleBasis, number>;
+/** A figure, or one that a setting gives. */
+export type Amount = number | { setting: string; times?: number };
+export type RuleMoney = number | null | { percentOfStandardRate: number };
+export type Effect = { floor: Percent } | { add: number } | { multiply: number } | { warn: true };
+export type HolidayOf = "calendar" | "shiftStart" | "majorPortion";
+
+interface Named {
+  id: string;
+  if?: Condition;
+  /** clause or section */
+  ref?: string;
+}
+export interface RuleSetting {
+  key: string;
+  type: "boolean" | "number" | "choice";
+  scope: "workplace" | "person" | "shift";
+  default: SettingValue;
+  min?: number;
+  max?: number;
+  choices?: string[];
+  ask: string;
+}
+export interface ShiftKind {
+  key: string;
+  if?: Condition;
+  startsFrom?: string;
+  startsBefore?: string;
+  endsAfter?: string;
+  endsBy?: string;
+}
+export interface SpanEntry {
+  if?: Condition;
+  from: string;
+  to: string;
+}
+export interface PenaltyEntry extends Named {
+  percent: Percent;
+}
+export interface OvertimeEntry extends Named {
+  tiers: { minutes?: number; percent: Percent }[];
+  timeOffInstead?: { ratio: "hourForHour" | "atOvertimeRate"; withinMonths?: number };
+}
+export interface AdditionEntry extends Named {
+  on: "ordinary" | "all";
+  unit: "hour" | "hourOrPart";
+  amount: RuleMoney;
+}
+export interface RestEntry {
+  if?: Condition;
+  minutes: Amount;
+  onlyAfterOvertime?: boolean;
+  effect: Effect;
+}
+export interface Trigger {
+  kind:
+    | "perHour"
+    | "perShift"
+    | "perDay"
+    | "perWeek"
+    | "overtimeOnDay"
+    | "gapInDay"
+    | "startsBefore"
+    | "endsAfter"
+    | "holidayWorked"
+    | "recall"
+    | "onCall"
+    | "higherDuties"
+    | "entered";
+  over?: number | number[];
+  from?: number;
+  to?: number;
+  thenEvery?: number;
+  hours?: "ordinary" | "overtime" | "all";
+  time?: string;
+  minimumMinutes?: number;
+  wholeDayAfterMinutes?: number;
+  wholeDayFromMinutes?: number;
+  maxPerWeek?: number;
+  otherwiseWorkingDay?: boolean;
+}
+export interface AllowanceEntry extends Named {
+  trigger: Trigger;
+  unit: "hour" | "occasion" | "day" | "week" | "km";
+  amount: RuleMoney;
+  allPurpose?: boolean;
+  treat?: string;
+}
+export interface Classification {
+  key: string;
+  title: string;
+  weekly: number | null;
+  hourly: number | null;
+  source?: string;
+  standing?: "published" | "remembered" | "unsure" | "entered";
+}
+/** Two ways to read one rule: the one shipped, the other, and the setting that chooses it where there is one. */
+export interface Reading {
+  rule: string;
+  clause?: string;
+  shipped: string;
+  other: string;
+  /** per cent: how sure we are of the one shipped */
+  sure: number;
+  choose?: { setting: string; value: SettingValue };
+}
+export interface RuleCheck {
+  kind: "minimumWage" | "maximumConsecutiveDays" | "daysOff" | "shiftWorkPart";
+  [detail: string]: unknown;
+}
+
+export interface RuleSet {
+  format: "rules/1";
+  code: string;
+  title: string;
+  country: "AU" | "NZ";
+  kind: "award" | "agreement" | "statute";
+  validFrom: IsoDate;
+  validTo?: IsoDate;
+  starts: "firstFullPayPeriod" | "date";
+  settings: RuleSetting[];
+  time: {
+    weekStart: DayName;
+    averageWeeks: Amount;
+    daylightSaving: "clock" | "elapsed";
+    overtimeDay: "shiftStart" | "calendar";
+    holidayOf: HolidayOf | { if?: Condition; rule: HolidayOf }[];
+    roundMinutes?: 1 | 5 | 6 | 10 | 15;
+    roundMode?: "none" | "nearest" | "up" | "employeeFavour";
+  };
+  casualLoading: { percent: number; method: "add" | "compound" | "ordinaryOnly" };
+  standardRate?: { classification: string };
+  shiftKinds: ShiftKind[];
+  ordinary: {
+    span: SpanEntry[];
+    dailyMax: { if?: Condition; minutes: Amount; timesPerWeek?: number }[];
+    weeklyMax: number | null;
+    agreedHours: RuleBasis[];
+  };
+  penalties: PenaltyEntry[];
+  overtime: OvertimeEntry[];
+  additions: AdditionEntry[];
+  missedMeal?: { if?: Condition; after: number; since: "start" | "lastBreak"; breakAtLeast: number; effect: Effect };
+  restBetween: RestEntry[];
+  minimumEngagement: (Named & { minutes: number })[];
+  breakEntitlements: {
+    workedFrom?: number;
+    workedOver?: number;
+    paidRests: number;
+    unpaidMeals: number;
+    note?: string;
+  }[];
+  allowances: AllowanceEntry[];
+  juniors: { if: Condition; percent: number }[];
+  classifications: Classification[];
+  leaveLoading?: { percent: number; orPenaltiesIfGreater: boolean | "shiftWorkers" };
+  annualisedWage?: {
+    minimumAbove?: number;
+    outerPenaltyHours?: number;
+    outerOvertimeHours?: number;
+    per?: "week" | "payPeriod" | "rosterCycle";
+    reconcileMonths: number;
+    payShortfallWithinDays?: number;
+  };
+  checks?: RuleCheck[];
+  readings?: Reading[];
+}

@@ -1,0 +1,52 @@
+/**
+ * Public holidays of a place as windows of time. Part-days: Christmas Eve and New Year's Eve from 7 pm in South Australia
+ * and the Northern Territory, Christmas Eve from 6 pm in Queensland (Public Holidays Acts of the three; from memory).
+ */
+import { holidaysOn, type StateAu, statesAu } from "./businessDays.ts";
+import { addDays, type IsoDate } from "./dates.ts";
+import { holidaysAu } from "./generated/holidaysAu.ts";
+import { holidaysBetweenNz, provincesNz, type Weekdays } from "./holidaysNz.ts";
+
+/** A public holiday, or the part of a day that is one; minutes of the day, the whole day when left out. */
+export interface HolidayOfPlace {
+  date: IsoDate;
+  name: string;
+  from?: number;
+  to?: number;
+}
+
+const evening = 19 * 60;
+const partDays: Partial<Record<StateAu, Record<string, [name: string, from: number]>>> = {
+  SA: { "12-24": ["Christmas Eve", evening], "12-31": ["New Year's Eve", evening] },
+  NT: { "12-24": ["Christmas Eve", evening], "12-31": ["New Year's Eve", evening] },
+  QLD: { "12-24": ["Christmas Eve", 18 * 60] },
+};
+
+/** First and last year of the calendars. */
+export const calendarYears: readonly [number, number] = [
+  Number(holidaysAu[0]?.date.slice(0, 4)),
+  Number(holidaysAu.at(-1)?.date.slice(0, 4)),
+];
+export const regionsOf = (country: "AU" | "NZ"): readonly string[] => (country === "AU" ? statesAu : provincesNz);
+
+/**
+ * The public holidays of a place between two days, both included.
+ * @param works weekdays that the person works: what a New Zealand holiday at a weekend hangs on
+ */
+export function holidaysOfPlace(
+  country: "AU" | "NZ",
+  region: string,
+  from: IsoDate,
+  to: IsoDate,
+  works?: Weekdays,
+): HolidayOfPlace[] {
+  if (country === "NZ") return holidaysBetweenNz(from, to, region, works).map(({ date, name }) => ({ date, name }));
+  const found: HolidayOfPlace[] = [];
+  const state = region as StateAu;
+  for (let date = from; date <= to; date = addDays(date, 1)) {
+    for (const { name } of holidaysOn(date, state)) found.push({ date, name });
+    const part = partDays[state]?.[date.slice(5)];
+    if (part) found.push({ date, name: part[0], from: part[1], to: 24 * 60 });
+  }
+  return found;
+}

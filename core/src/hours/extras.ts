@@ -1,0 +1,169 @@
+/** Flat additions and allowances that the shifts earn, in the order of the rule set. */
+import type { AdditionEntry, AllowanceEntry, Trigger } from "../agreements/ruleSet.ts";
+import { dateOfDay, type IsoDate } from "../calendar/dates.ts";
+import { minutesOfDay, readClock, wallOf } from "../calendar/wallClock.ts";
+import { Decimal } from "../quantity/decimal.ts";
+import { halfUpToHourE4 } from "../quantity/rounding.ts";
+import { holds } from "./conditions.ts";
+import type { WorkedShift } from "./interpret.ts";
+import { weekOf } from "./limits.ts";
+import type { Roster } from "./roster.ts";
+import type { Extra, Piece } from "./worked.ts";
+
+const hoursOf = (minutes: number): Decimal => halfUpToHourE4(Decimal.fraction(minutes, 60));
+const whole = (count: number): Decimal => Decimal.fraction(count);
+type Found = { units: Decimal; why: string[] };
+
+const counts = (piece: Piece, which: "ordinary" | "overtime" | "all") =>
+  !piece.topUp && (which === "all" || piece.overtime === (which === "overtime"));
+
+const minutesThat = (
+  each: WorkedShift,
+  condition: AdditionEntry["if"],
+  which: "ordinary" | "overtime" | "all",
+): number =>
+  each.pieces.reduce(
+    (sum, piece) => (counts(piece, which) && holds(condition, each.facts, piece.from) ? sum + piece.minutes : sum),
+    0,
+  );
+
+/** Dollars an hour in a window: each shift's minutes by rule, rounded up to whole hours where it says "or part". */
+function addition(entry: AdditionEntry, shifts: readonly WorkedShift[]): Found {
+  let [minutes, whole60] = [0, 0];
+  const why: string[] = [];
+  for (const each of shifts) {
+    const found = minutesThat(each, entry.if, entry.on);
+    if (found === 0) continue;
+    minutes += found;
+    whole60 += Math.ceil(found / 60);
+    why.push(`${dateOfDay(each.shift.day)}: ${found} minutes`);
+  }
+  return { units: entry.unit === "hour" ? hoursOf(minutes) : whole(whole60), why };
+}
+
+/** Units by threshold: one for each that is exceeded, and one for every so many minutes beyond the last. */
+function overtimeUnits({ over, thenEvery }: Trigger, minutes: number): number {
+  const steps = over === undefined ? [0] : Array.isArray(over) ? over : [over];
+  const passed = steps.filter((step) => minutes > step).length;
+  const last = Math.max(...steps);
+  return thenEvery && minutes > last ? passed + Math.max(0, Math.ceil((minutes - last) / thenEvery) - 1) : passed;
+}
+
+function allowance(
+  roster: Roster,
+  entry: AllowanceEntry,
+  shifts: readonly WorkedShift[],
+  overtimeOfDay: ReadonlyMap<number, number>,
+): Found {
+  const { trigger } = entry;
+  const meant = shifts.filter((each) => holds(entry.if, each.facts, each.shift.start));
+  const days = [...new Set(meant.map((each) => each.shift.day))];
+  const perWeek = new Map<number, number>();
+  /** counted within a week's most, where the rule has one */
+  const capped = (units: readonly { day: number; units: number; why: string }[]): Found => {
+    const why: string[] = [];
+    let total = 0;
+    for (const each of units) {
+      const week = weekOf(each.day, roster.rules);
+      const had = perWeek.get(week) ?? 0;
+      const given = Math.min(each.units, (trigger.maxPerWeek ?? Number.POSITIVE_INFINITY) - had);
+      if (given <= 0) continue;
+      perWeek.set(week, had + given);
+      total += given;
+      why.push(each.why);
+    }
+    return { units: whole(total), why };
+  };
+  const once = (each: WorkedShift, why: string) => ({ day: each.shift.day, units: 1, why });
+  switch (trigger.kind) {
+    case "perHour": {
+      const minutes = shifts.reduce((sum, each) => sum + minutesThat(each, entry.if, trigger.hours ?? "all"), 0);
+      return { units: hoursOf(minutes), why: minutes > 0 ? [`${minutes} minutes`] : [] };
+    }
+    case "perShift":
+      return capped(meant.map((each) => once(each, `shift of ${each.facts.date}`)));
+    case "perDay":
+      return capped(days.map((day) => ({ day, units: 1, why: `day ${dateOfDay(day)}` })));
+    case "perWeek": {
+      const weeks = new Set(
+        meant
+          .filter((each) => each.pieces.some((piece) => counts(piece, "ordinary")))
+          .map((each) => weekOf(each.shift.day, roster.rules)),
+      );
+      return capped([...weeks].map((day) => ({ day, units: 1, why: `week from ${dateOfDay(day)}` })));
+    }
+    case "overtimeOnDay":
+      return capped(
+        days.map((day) => {
+          const minutes = overtimeOfDay.get(day) ?? 0;
+          return {
+            day,
+            units: overtimeUnits(trigger, minutes),
+            why: `${minutes} minutes of overtime on ${dateOfDay(day)}`,
+          };
+        }),
+      );
+    case "gapInDay":
+      return capped(
+        shifts.flatMap((each, at) => {
+          const before = shifts[at - 1];
+          if (!before || before.shift.day !== each.shift.day || !holds(entry.if, each.facts, each.shift.start))
+            return [];
+          const gap = each.shift.span.from - before.shift.span.to;
+          const over = typeof trigger.over === "number" ? trigger.over : Number.NEGATIVE_INFINITY;
+          const inside = gap >= (trigger.from ?? 1) && gap <= (trigger.to ?? Number.POSITIVE_INFINITY) && gap > over;
+          return inside ? [once(each, `${gap} minutes between two shifts of ${each.facts.date}`)] : [];
+        }),
+      );
+    case "startsBefore":
+      return capped(
+        meant.flatMap((each) =>
+          each.facts.startClock < readClock(trigger.time ?? "00:00")
+            ? [once(each, `starts early on ${each.facts.date}`)]
+            : [],
+        ),
+      );
+    case "endsAfter":
+      return capped(
+        meant.flatMap((each) =>
+          each.facts.endClock > readClock(trigger.time ?? "24:00")
+            ? [once(each, `ends late on ${each.facts.date}`)]
+            : [],
+        ),
+      );
+    case "holidayWorked": {
+      const found = new Set<IsoDate>();
+      for (const each of meant)
+        for (const { date, from = 0, to = minutesOfDay } of roster.holidays) {
+          const [start, end] = [wallOf(date, from), wallOf(date, to)];
+          const worked = each.pieces.some((piece) => !piece.topUp && piece.from < end && piece.to > start);
+          if (worked && (!trigger.otherwiseWorkingDay || roster.person.otherwiseWorkingDays?.includes(date)))
+            found.add(date);
+        }
+      return { units: whole(found.size), why: [...found].map((date) => `worked on the holiday of ${date}`) };
+    }
+    case "recall":
+    case "onCall": {
+      const mark = trigger.kind === "recall" ? "recall" : "standby";
+      return capped(
+        meant.flatMap((each) => (each.facts.marks.includes(mark) ? [once(each, `${mark} of ${each.facts.date}`)] : [])),
+      );
+    }
+    default:
+      // Higher duties and what is entered by hand need more than shifts.
+      return { units: whole(0), why: [] };
+  }
+}
+
+/** Every addition or allowance due for the shifts given, summed over them; none with nothing in it. */
+export function extrasOf(
+  roster: Roster,
+  shifts: readonly WorkedShift[],
+  overtimeOfDay: ReadonlyMap<number, number>,
+): Extra[] {
+  const { additions, allowances } = roster.rules;
+  return [
+    ...additions.map((entry) => ({ code: entry.id, ...addition(entry, shifts) })),
+    ...allowances.map((entry) => ({ code: entry.id, ...allowance(roster, entry, shifts, overtimeOfDay) })),
+  ].filter((each) => !each.units.isZero());
+}

@@ -1,0 +1,76 @@
+/** The limits of ordinary time: day, agreed hours, week or cycle, and which days of a week may be longer. */
+import { dayNames, type RuleSet } from "../agreements/ruleSet.ts";
+import { dayOf } from "../calendar/dates.ts";
+import { amountFor, holds, type ShiftFacts } from "./conditions.ts";
+import type { CountedShift } from "./normalise.ts";
+import type { Roster } from "./roster.ts";
+
+const without = Number.POSITIVE_INFINITY;
+/** First day of the week that holds a day, by the rule set's own start. */
+export const weekOf = (day: number, rules: RuleSet): number =>
+  day - ((((day + 2) % 7) - dayNames.indexOf(rules.time.weekStart) + 7) % 7);
+
+/** Number of the week or averaging cycle that holds a day, and how many ordinary minutes fit into one. */
+export function cycles(roster: Roster, firstDay: number, settings: ShiftFacts["settings"]) {
+  const { rules } = roster;
+  const weeks = Math.max(1, roster.averagingWeeks ?? amountFor(rules.time.averageWeeks, settings));
+  const anchor = roster.periodStart ? dayOf(roster.periodStart) : weekOf(firstDay, rules);
+  const { weeklyMax } = rules.ordinary;
+  return {
+    weeks,
+    most: weeklyMax === null ? without : weeklyMax * weeks,
+    of: (day: number) => Math.floor((day - anchor) / (7 * weeks)),
+  };
+}
+
+const limitOf = (rules: RuleSet, facts: ShiftFacts, shift: CountedShift, longer: boolean) =>
+  rules.ordinary.dailyMax.find(
+    (each) => (each.timesPerWeek !== undefined) === longer && holds(each.if, facts, shift.start),
+  );
+
+/**
+ * Days that take the longer limit: those that the roster marks, then the first days of each week whose worked minutes
+ * (paid breaks and overtime too) exceed the basic limit, as often as the rule set allows.
+ */
+export function longDays(rules: RuleSet, shifts: readonly { shift: CountedShift; facts: ShiftFacts }[]): Set<number> {
+  const days = new Map<number, { minutes: number; marked: boolean; first: (typeof shifts)[number] }>();
+  for (const each of shifts) {
+    const day = days.get(each.shift.day) ?? { minutes: 0, marked: false, first: each };
+    day.minutes += each.shift.workedMinutes;
+    day.marked ||= each.shift.longDay;
+    days.set(each.shift.day, day);
+  }
+  const found = new Set<number>();
+  const taken = new Map<number, number>();
+  const take = (wanted: (day: { minutes: number; marked: boolean; first: (typeof shifts)[number] }) => boolean) => {
+    for (const [at, day] of days) {
+      const { shift, facts } = day.first;
+      const times = limitOf(rules, facts, shift, true)?.timesPerWeek ?? 0;
+      const week = weekOf(at, rules);
+      if (found.has(at) || (taken.get(week) ?? 0) >= times || !wanted(day)) continue;
+      found.add(at);
+      taken.set(week, (taken.get(week) ?? 0) + 1);
+    }
+  };
+  take((day) => day.marked);
+  take(({ minutes, first: { shift, facts } }) => {
+    const basic = limitOf(rules, facts, shift, false);
+    return basic !== undefined && minutes > amountFor(basic.minutes, facts.settings);
+  });
+  return found;
+}
+
+/** Ordinary minutes that fit into the day of a shift. */
+export function dailyMost(rules: RuleSet, shift: CountedShift, facts: ShiftFacts, long: boolean): number {
+  const entry = (long ? limitOf(rules, facts, shift, true) : undefined) ?? limitOf(rules, facts, shift, false);
+  return entry ? amountFor(entry.minutes, facts.settings) : without;
+}
+
+/** Agreed minutes of the day on which a shift starts; without a limit for a basis that the rule set does not list. */
+export function agreedMost(roster: Roster, day: number, varied: number | undefined): number {
+  const { person, rules } = roster;
+  if (!rules.ordinary.agreedHours.includes(person.basis)) return without;
+  if (varied !== undefined) return varied;
+  if (!person.agreedMinutes) return without;
+  return person.agreedMinutes[dayNames[(day + 2) % 7] ?? "mon"] ?? 0;
+}

@@ -1,0 +1,57 @@
+/** What a person should look at in worked shifts; nothing here changes a price. */
+import { dateWords } from "../calendar/dates.ts";
+import { readClock } from "../calendar/wallClock.ts";
+import type { WorkedShift } from "./interpret.ts";
+import { lengthOf } from "./normalise.ts";
+import type { Roster } from "./roster.ts";
+import type { HoursMark } from "./worked.ts";
+
+const hoursText = (minutes: number): string => String(Math.round((minutes / 60) * 100) / 100);
+
+/** Marks of the shifts: long days, breaks that are missing, too short a night, what the rule set cannot price. */
+export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): HoursMark[] {
+  const marks: HoursMark[] = [];
+  const worked = new Map<number, number>();
+  for (const { shift, facts, rest, pieces } of shifts) {
+    const { date } = facts;
+    const on = dateWords(date);
+    const mark = (kind: HoursMark["kind"], code: string, text: string) => marks.push({ kind, code, text, date });
+    const before = worked.get(shift.day) ?? 0;
+    worked.set(shift.day, before + shift.workedMinutes);
+    if (lengthOf(shift.span) > 14 * 60) mark("query", "longShift", `The shift of ${on} is longer than 14 hours.`);
+    if (before <= 16 * 60 && before + shift.workedMinutes > 16 * 60)
+      mark("query", "longDay", `More than 16 hours are worked on ${on}.`);
+    const due = rules.breakEntitlements.findLast(
+      (each) =>
+        (each.workedFrom !== undefined && shift.workedMinutes >= each.workedFrom) ||
+        (each.workedOver !== undefined && shift.workedMinutes > each.workedOver),
+    );
+    if (due && shift.unpaid.length < due.unpaidMeals)
+      mark(
+        "note",
+        "mealBreak",
+        `${hoursText(shift.workedMinutes)} hours on ${on} have ${due.unpaidMeals === 1 ? "a meal break" : `${due.unpaidMeals} meal breaks`}; ${shift.unpaid.length} entered.`,
+      );
+    if (rest)
+      mark(
+        "note",
+        "shortRest",
+        `Only ${hoursText(rest.had)} hours off before the shift of ${on}; ${hoursText(rest.due)} are due.`,
+      );
+    if (rest && "multiply" in rest.effect && pieces.some((piece) => piece.overtime))
+      mark(
+        "query",
+        "restOnOvertime",
+        `Overtime of ${on} is multiplied because of the short rest. Look at its per cent.`,
+      );
+    for (const check of rules.checks ?? []) {
+      if (check.kind !== "shiftWorkPart") continue;
+      const { startsFrom, startsBefore, text } = check as unknown as Record<string, string>;
+      const [from, to] = [readClock(startsFrom ?? "24:00"), readClock(startsBefore ?? "24:00")];
+      const late = (facts.startClock >= from && facts.startClock < to) || facts.startClock + 1440 < to;
+      // Wholly inside the span of one day it is an evening shift.
+      if (late && pieces.some((piece) => piece.overtime)) mark("query", "shiftWorkPart", `${on}: ${text}`);
+    }
+  }
+  return marks;
+}

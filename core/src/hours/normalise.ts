@@ -1,0 +1,175 @@
+/**
+ * From what was entered to minutes that can be counted: read, checked, rounded, sorted. Under the policy `clock` minutes
+ * count as the wall shows them; under `elapsed` as they pass, across a change of the clock, too.
+ */
+import type { SettingValue, ShiftMark } from "../agreements/ruleSet.ts";
+import {
+  clockText,
+  dateOfWall,
+  type EvenStretch,
+  evenStretches,
+  isSkipped,
+  minutesOfDay,
+  readWall,
+  utcOf,
+  type WallMinute,
+} from "../calendar/wallClock.ts";
+import type { Roster, RosterFault, Shift } from "./roster.ts";
+
+/** A place on the line on which minutes are counted: wall minutes, or minutes of UTC. */
+export type Counted = number;
+export interface CountedSpan {
+  from: Counted;
+  to: Counted;
+}
+
+export interface CountedShift {
+  /** place in what was given */
+  index: number;
+  start: WallMinute;
+  end: WallMinute;
+  /** day on which it starts, as a number */
+  day: number;
+  span: CountedSpan;
+  /** worked stretches: the shift less its unpaid breaks */
+  worked: CountedSpan[];
+  unpaid: CountedSpan[];
+  workedMinutes: number;
+  stretches: EvenStretch[];
+  settings: Record<string, SettingValue>;
+  marks: readonly ShiftMark[];
+  agreedMinutes?: number;
+  longDay: boolean;
+}
+
+export const lengthOf = (span: CountedSpan): number => span.to - span.from;
+const shown = (wall: WallMinute) =>
+  `${clockText(wall - Math.floor(wall / minutesOfDay) * minutesOfDay)} on ${dateOfWall(wall)}`;
+
+type Times = { start: WallMinute; end: WallMinute; breaks: { start: WallMinute; end: WallMinute; paid: boolean }[] };
+
+/** Wall times of a shift, or what is wrong with them. */
+function timesOf(shift: Shift, at: number, zone: string): Times | RosterFault[] {
+  const faults: RosterFault[] = [];
+  const read = (text: string, path: string): WallMinute => {
+    const wall = readWall(text);
+    if (wall === null)
+      faults.push({ path, text: `“${text}” is not a time of a day. Write date and time as 2026-03-07T18:00.` });
+    else if (isSkipped(zone, wall))
+      faults.push({ path, text: `${shown(wall)} never was: the clocks were put forward over it. Use the time after.` });
+    return wall ?? Number.NaN;
+  };
+  const path = `shifts.${at}`;
+  const [start, end] = [read(shift.start, `${path}.start`), read(shift.end, `${path}.end`)];
+  if (end <= start)
+    faults.push({
+      path: `${path}.end`,
+      text: "The shift ends when or before it starts. Past midnight its end has the next day's date.",
+    });
+  else if (end - start > minutesOfDay)
+    faults.push({ path: `${path}.end`, text: "The shift is longer than 24 hours. Enter it as two shifts." });
+  const breaks = (shift.breaks ?? []).map((each, no) => {
+    const place = `${path}.breaks.${no}`;
+    const found = {
+      start: read(each.start, `${place}.start`),
+      end: read(each.end, `${place}.end`),
+      paid: each.paid === true,
+    };
+    if (found.end <= found.start)
+      faults.push({
+        path: `${place}.end`,
+        text: "The break ends when or before it starts. Give it an end after its start.",
+      });
+    else if (found.start < start || found.end > end)
+      faults.push({
+        path: place,
+        text: "The break lies outside its shift. Move it into the shift, or lengthen the shift.",
+      });
+    return found;
+  });
+  breaks.sort((a, b) => a.start - b.start);
+  if (breaks.some((each, no) => no > 0 && each.start < (breaks[no - 1]?.end ?? 0)))
+    faults.push({
+      path: `${path}.breaks`,
+      text: "Two breaks of the shift overlap. Let one end before the next starts.",
+    });
+  return faults.length > 0 ? faults : { start, end, breaks };
+}
+
+/** Times as the rule set rounds them; never to the person's cost where it rounds in their favour. */
+function rounded(times: Times, { rules }: Roster): Times {
+  const { roundMinutes: step = 1, roundMode: mode = "none" } = rules.time;
+  if (mode === "none" || step === 1) return times;
+  const down = (wall: number) => Math.floor(wall / step) * step;
+  const up = (wall: number) => Math.ceil(wall / step) * step;
+  const near = (wall: number) => Math.floor(wall / step + 0.5) * step;
+  const start = mode === "nearest" ? near : mode === "up" ? up : down;
+  const end = mode === "nearest" ? near : up;
+  const [breakStart, breakEnd] = mode === "employeeFavour" ? [up, down] : [start, end];
+  const shift = { start: start(times.start), end: end(times.end) };
+  const breaks = times.breaks
+    .map((each) => ({
+      ...each,
+      start: Math.max(breakStart(each.start), shift.start),
+      end: Math.min(breakEnd(each.end), shift.end),
+    }))
+    .filter((each) => each.end > each.start);
+  return { ...shift, breaks };
+}
+
+/**
+ * The shifts of a roster in order of time, ready to be counted.
+ * @returns the shifts, or what is wrong, each with its place and the way to mend it
+ */
+export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
+  const elapsed = (roster.daylightSaving ?? roster.rules.time.daylightSaving) === "elapsed";
+  const zone = roster.timeZone;
+  const faults: RosterFault[] = [];
+  const shifts: CountedShift[] = [];
+  roster.shifts.forEach((given, index) => {
+    const read = timesOf(given, index, zone);
+    if (Array.isArray(read)) {
+      faults.push(...read);
+      return;
+    }
+    const { start, end, breaks } = rounded(read, roster);
+    const starts = (wall: WallMinute) => (elapsed ? utcOf(zone, wall) : wall);
+    const ends = (wall: WallMinute) => (elapsed ? utcOf(zone, wall, true) : wall);
+    const span = { from: starts(start), to: ends(end) };
+    const unpaid = breaks
+      .filter((each) => !each.paid)
+      .map((each) => ({ from: starts(each.start), to: ends(each.end) }));
+    const worked: CountedSpan[] = [];
+    let from = span.from;
+    for (const pause of unpaid) {
+      if (pause.from > from) worked.push({ from, to: pause.from });
+      from = Math.max(from, pause.to);
+    }
+    if (span.to > from) worked.push({ from, to: span.to });
+    shifts.push({
+      index,
+      start,
+      end,
+      day: Math.floor(start / minutesOfDay),
+      span,
+      worked,
+      unpaid,
+      workedMinutes: worked.reduce((sum, each) => sum + lengthOf(each), 0),
+      stretches: elapsed ? evenStretches(zone, span.from, span.to) : [{ ...span, ahead: 0 }],
+      settings: given.settings ?? {},
+      marks: given.marks ?? [],
+      ...(given.agreedMinutes === undefined ? {} : { agreedMinutes: given.agreedMinutes }),
+      longDay: given.longDay === true,
+    });
+  });
+  shifts.sort((a, b) => a.span.from - b.span.from || a.index - b.index);
+  shifts.forEach((shift, at) => {
+    const earlier = shifts[at - 1];
+    if (earlier && shift.span.from < earlier.span.to)
+      faults.push({
+        path: `shifts.${shift.index}.start`,
+        text: `The shift from ${shown(shift.start)} overlaps the one from ${shown(earlier.start)}. Trim or delete one of them.`,
+      });
+  });
+  return faults.length > 0 ? faults : shifts;
+}

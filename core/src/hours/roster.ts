@@ -1,0 +1,66 @@
+/** What the interpreter is given: a person's shifts, who the person is, and what was worked before. */
+import type { DayName, HolidayKind, RuleBasis, RuleSet, SettingValue, ShiftMark } from "../agreements/ruleSet.ts";
+import type { IsoDate } from "../calendar/dates.ts";
+
+/** Times are of the clock at the workplace, "2026-03-07T18:00". */
+export interface ShiftBreak {
+  start: string;
+  end: string;
+  paid?: boolean;
+}
+export interface Shift {
+  start: string;
+  end: string;
+  breaks?: ShiftBreak[];
+  settings?: Record<string, SettingValue>;
+  marks?: ShiftMark[];
+  /** this day's hours after a variation that was made before the shift ended; minutes */
+  agreedMinutes?: number;
+  longDay?: boolean;
+}
+
+export interface RosterPerson {
+  basis: RuleBasis;
+  age?: number;
+  birthDate?: IsoDate;
+  monthsOfService?: number;
+  serviceStart?: IsoDate;
+  /** ordinary minutes agreed for each weekday; a weekday that is left out has none. Absent: no such limit */
+  agreedMinutes?: Partial<Record<DayName, number>>;
+  classification?: string;
+  flags?: Record<string, boolean>;
+  leads?: number;
+  /** New Zealand: dates that would otherwise be working days */
+  otherwiseWorkingDays?: readonly IsoDate[];
+}
+
+/** A public holiday, or a part of a day that is one; minutes of the day. */
+export interface HolidayWindow {
+  date: IsoDate;
+  from?: number;
+  to?: number;
+  name?: string;
+  kind?: HolidayKind;
+}
+
+export interface Roster {
+  rules: RuleSet;
+  person: RosterPerson;
+  /** values of declared settings; what is left out has its default */
+  settings?: Record<string, SettingValue>;
+  timeZone: string;
+  /** in place of the rule set's own */
+  daylightSaving?: "clock" | "elapsed";
+  averagingWeeks?: number;
+  /** first day of the averaging cycle; the week's start on or before the first shift when left out */
+  periodStart?: IsoDate;
+  holidays: readonly HolidayWindow[];
+  shifts: readonly Shift[];
+  carryIn?: { ordinaryMinutes?: number; lastDayOvertimeMinutes?: number; lastShiftEnd?: string };
+}
+
+/** What is wrong with a roster: where (the place in the input), and what to do, in a sentence. */
+export interface RosterFault {
+  path: string;
+  text: string;
+}

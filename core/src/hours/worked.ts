@@ -1,0 +1,59 @@
+/** What comes out of the interpreter: pieces, lines, extras and marks. */
+import type { IsoDate } from "../calendar/dates.ts";
+import type { WallMinute } from "../calendar/wallClock.ts";
+import type { Decimal } from "../quantity/decimal.ts";
+
+/** A stretch of one shift on which every question has one answer: the strip of a day is drawn from these. */
+export interface Piece {
+  /** place of the shift in what was given */
+  shift: number;
+  date: IsoDate;
+  /** what the clock shows */
+  from: WallMinute;
+  to: WallMinute;
+  minutes: number;
+  /** of the person's ordinary hourly rate, after uplifts */
+  percent: Decimal;
+  overtime: boolean;
+  topUp: boolean;
+  /** id of the rule that priced it, and its clause */
+  rule: string;
+  ref?: string;
+  /** why it is overtime, and which uplifts it has: words for a person */
+  why: string;
+  /** percentage of the adult rate */
+  ratePercent: number;
+}
+
+/** All minutes of one calendar date that share percent, overtime and top-up. */
+export interface HoursLine {
+  date: IsoDate;
+  percent: Decimal;
+  minutes: number;
+  overtime: boolean;
+  topUp: boolean;
+  ratePercent: number;
+  why: string[];
+}
+
+export interface Extra {
+  code: string;
+  units: Decimal;
+  why: string[];
+}
+
+export interface HoursMark {
+  kind: "stop" | "query" | "note";
+  code: string;
+  text: string;
+  date?: IsoDate;
+}
+
+export interface WorkedHours {
+  lines: HoursLine[];
+  pieces: Piece[];
+  /** junior percentage at the first shift */
+  ratePercent: number;
+  extras: Extra[];
+  marks: HoursMark[];
+}
