@@ -1,7 +1,7 @@
 /** The input of the `interpret` command: shifts of one person, as ../shared/contracts has it. Unknown fields are refused. */
 import { versionOn } from "@zesty/core/agreements/contradictions";
+import { flagsOf } from "@zesty/core/agreements/flags";
 import {
-  type Condition,
   type DayName,
   dayNames,
   type HolidayKind,
@@ -132,20 +132,6 @@ const bases: Record<Case["person"]["basis"], RuleBasis> = {
   casual: "casual",
 };
 const ownSettings = ["timeZone", "daylightSaving", "averagingWeeks", "periodStart"];
-
-/** Flags that the conditions of a rule set ask of the person. */
-export function flagsOf(rules: RuleSet): Set<string> {
-  const found = new Set<string>();
-  const walk = (value: unknown) => {
-    if (Array.isArray(value)) value.forEach(walk);
-    else if (typeof value === "object" && value !== null) {
-      for (const key of Object.keys((value as Condition).person ?? {})) found.add(key);
-      Object.values(value).forEach(walk);
-    }
-  };
-  walk(rules);
-  return found;
-}
 
 /** Values of declared settings, checked by their declaration; faults name the setting. */
 export function readSettings(

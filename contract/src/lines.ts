@@ -55,6 +55,12 @@ export const sheetLine = Joi.object<SheetLine>({
   corrects: date(),
   accrues: signedHours().label("Accruing hours"),
   explained: Joi.string().max(300),
+  time: Joi.object({
+    hours: signedHours(),
+    amount: signedMoney(),
+    units: signedHours(),
+    why: Joi.array().items(Joi.string().max(400)).max(200).required(),
+  }),
 }).custom((value: SheetLine, helpers) => {
   const negative = value.units?.startsWith("-")
     ? "Weeks or days"

@@ -9,6 +9,7 @@ import type { DepartureView } from "./departures.ts";
 import { account, amountNotNegative, bsb, date, hours, id, name, percent, rate, tfn } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
 import type { PersonNzView } from "./peopleNz.ts";
+import { type TimeTerms, timeTerms } from "./time.ts";
 
 export interface PersonSummary {
   id: number;
@@ -47,6 +48,8 @@ export interface PersonView {
   fringeBenefits: FringeBenefitView[];
   /** Australia: what was paid in a payroll year before this program, newest year first */
   openingYears: OpeningYearView[];
+  /** by which agreement the person is paid; null where nothing was said */
+  time: (TimeTerms & { from: string }) | null;
   state: string;
   country: "AU" | "NZ";
   /** New Zealand: what its law asks for; null in Australia */
@@ -390,5 +393,6 @@ export const sections = {
   usualPay,
   fringeBenefits,
   openingYear,
+  time: timeTerms,
 } as const;
 export type Section = keyof typeof sections;

@@ -7,6 +7,7 @@ import { orderKinds } from "@zesty/core/rulebook/nz/protectedEarnings";
 import Joi from "joi";
 import { amountNotNegative, checked, date, hours, name, percent } from "./fields.ts";
 import { type BankPart, type Details, type Employment, employment, type UsualLine, usualPay } from "./people.ts";
+import { timeTerms } from "./time.ts";
 
 const optional = (schema: Joi.StringSchema) => schema.allow(null, "").empty("").default(null);
 export const ird = () => checked(isIrd, "does not pass the check of an IRD number. Compare its digits.");
@@ -257,6 +258,7 @@ export const sectionsNz = {
   earlier,
   bank: bankNz,
   usualPay,
+  time: timeTerms,
 } as const;
 export type SectionNz = keyof typeof sectionsNz;
 

@@ -33,6 +33,8 @@ import { createBusiness } from "./setup/createBusiness.ts";
 import { addElement, changeElement } from "./setup/elements.ts";
 import { addFund, readBusiness, saveBusinessFacts, saveBusinessFactsNz } from "./setup/readBusiness.ts";
 import { costRoutes, ruleRoutes } from "./setup/routes.ts";
+import { refreshTimeInRuns } from "./time/intoRun.ts";
+import { timeRoutes } from "./time/routes.ts";
 
 export function placeRoutes(context: Context): Router {
   const router = Router();
@@ -127,7 +129,9 @@ export function placeRoutes(context: Context): Router {
       if (!schema) throw notFound("section");
       const values = body<SectionValues[Section]>(schema, request);
       saveSection(context, actor, personId, section, values);
-      refreshOpenRuns(context, businessOfPerson(context, personId));
+      const businessId = businessOfPerson(context, personId);
+      context.store.transaction(() => refreshTimeInRuns(context, businessId, [personId]));
+      refreshOpenRuns(context, businessId);
       return readPerson(context, personId);
     }),
   );
@@ -169,5 +173,6 @@ export function placeRoutes(context: Context): Router {
   );
   costRoutes(context, router);
   ruleRoutes(context, router);
+  timeRoutes(context, router);
   return router;
 }

@@ -27,20 +27,14 @@ export const calendarYears: readonly [number, number] = [
   Number(holidaysAu[0]?.date.slice(0, 4)),
   Number(holidaysAu.at(-1)?.date.slice(0, 4)),
 ];
-export const regionsOf = (country: "AU" | "NZ"): readonly string[] => (country === "AU" ? statesAu : provincesNz);
 
-/**
- * The public holidays of a place between two days, both included.
- * @param works weekdays that the person works: what a New Zealand holiday at a weekend hangs on
- */
-export function holidaysOfPlace(
-  country: "AU" | "NZ",
-  region: string,
-  from: IsoDate,
-  to: IsoDate,
-  works?: Weekdays,
-): HolidayOfPlace[] {
-  if (country === "NZ") return holidaysBetweenNz(from, to, region, works).map(({ date, name }) => ({ date, name }));
+/** What a country says of the public holidays of its places. */
+interface PlaceCalendar {
+  regions: readonly string[];
+  between(region: string, from: IsoDate, to: IsoDate, works?: Weekdays): HolidayOfPlace[];
+}
+
+function between(region: string, from: IsoDate, to: IsoDate): HolidayOfPlace[] {
   const found: HolidayOfPlace[] = [];
   const state = region as StateAu;
   for (let date = from; date <= to; date = addDays(date, 1)) {
@@ -50,3 +44,26 @@ export function holidaysOfPlace(
   }
   return found;
 }
+
+const calendars: Record<"AU" | "NZ", PlaceCalendar> = {
+  AU: { regions: statesAu, between },
+  NZ: {
+    regions: provincesNz,
+    between: (region, from, to, works) =>
+      holidaysBetweenNz(from, to, region, works).map(({ date, name }) => ({ date, name })),
+  },
+};
+
+export const regionsOf = (country: keyof typeof calendars): readonly string[] => calendars[country].regions;
+
+/**
+ * The public holidays of a place between two days, both included.
+ * @param works weekdays that the person works: what a New Zealand holiday at a weekend hangs on
+ */
+export const holidaysOfPlace = (
+  country: keyof typeof calendars,
+  region: string,
+  from: IsoDate,
+  to: IsoDate,
+  works?: Weekdays,
+): HolidayOfPlace[] => calendars[country].between(region, from, to, works);

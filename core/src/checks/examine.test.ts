@@ -165,6 +165,24 @@ const cases: Record<MarkCodeAu, Case> = {
       [...hours("38"), { elementId: 8, hours: "52.9231", amount: "1587.69" }],
     ],
   },
+  timeFault: {
+    kind: "stop",
+    with: [context({ openTime: { unapproved: [], faults: ["Two shifts overlap."], queries: [] } }), hours("38")],
+  },
+  timeNotApproved: {
+    kind: "query",
+    with: [context({ openTime: { unapproved: ["2025-09-30"], faults: [], queries: [] } }), hours("38")],
+    without: [context({ openTime: null }), hours("38")],
+  },
+  timeLook: {
+    kind: "query",
+    with: [context({ openTime: { unapproved: [], faults: [], queries: ["A long shift."] } }), hours("38")],
+  },
+  timeTypedOver: {
+    kind: "query",
+    with: [context(), [{ elementId: 1, hours: "38", time: { hours: "37", why: [] } }]],
+    without: [context(), [{ elementId: 1, hours: "38", time: { hours: "38.0", why: [] } }]],
+  },
   aboveCap: {
     kind: "query",
     with: [context({ toDate: { guarantee: "20000", reportable: "9900" } }), hours("38")],

@@ -123,7 +123,7 @@ const belowMinimum: Check = ({ context, input, worked }, rules) => {
   if (rate === null || worked.gross.value.isZero()) return [];
   // A wage decision starts with the first full pay period from its day: the period's first day decides.
   const national = (rules.find(minimumWage, context.periodStart) ?? rules.row(minimumWage, input.payday)).figures;
-  const casual = input.person.basis === "casual";
+  const casual = input.person.basis === "casual" && !context.facts.loadedByLine;
   const adult = completedYears(input.person.birthDate, input.payday) >= Number(national.adultAge);
   const loaded = (floor: Decimal) =>
     casual ? floor.times(decimal(100).plus(national.casualLoadingPercent)).div(100).toDecimalPlaces(2) : floor;

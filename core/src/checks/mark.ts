@@ -10,7 +10,7 @@ export interface Mark {
   /** what the sentence needs; also what a tick is bound to: other facts, and the query asks again */
   facts: Record<string, string>;
   /** where it is mended */
-  mend: { place: "run" | "person" | "rule book" | "business"; section: string };
+  mend: { place: "run" | "time" | "person" | "rule book" | "business"; section: string };
 }
 
 export const markCodes = [
@@ -51,6 +51,10 @@ export const markCodes = [
   "leaveBeyondPeriod",
   "farAboveUsual",
   "paidBefore",
+  "timeFault",
+  "timeNotApproved",
+  "timeLook",
+  "timeTypedOver",
   ...markCodesNz,
 ] as const;
 export type MarkCode = (typeof markCodes)[number];

@@ -6,8 +6,9 @@
 import type { IsoDate } from "../calendar/dates.ts";
 import type { PayrollYear } from "../calendar/payrollYear.ts";
 import type { Mark } from "../checks/mark.ts";
+import { timeChecks } from "../checks/timeChecks.ts";
 import type { Fact } from "../pay/facts.ts";
-import type { PayElement, SheetLine } from "../pay/payContext.ts";
+import type { PayElement, RowBase, SheetLine } from "../pay/payContext.ts";
 import type { RowFigures } from "../pay/snapshot.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Figure } from "../working/figure.ts";
@@ -43,8 +44,16 @@ export interface Examined<Row> {
   marks: Mark[];
 }
 
+const order = { stop: 0, query: 1, note: 2 } as const;
+const stopsFirst = (marks: Mark[]): Mark[] => marks.sort((a, b) => order[a.kind] - order[b.kind]);
+
 /** Works a row out and examines it; a payday without tables gives stop marks and no figures. */
-export function examineIn<Context extends { payday: IsoDate }, Input, Pay, Row extends { input: Input; worked: Pay }>(
+export function examineIn<
+  Context extends Pick<RowBase, "payday" | "openTime">,
+  Input,
+  Pay,
+  Row extends { input: Input; worked: Pay },
+>(
   country: Country<Context, Input, Pay, Row>,
   context: Context,
   lines: readonly SheetLine[],
@@ -54,5 +63,6 @@ export function examineIn<Context extends { payday: IsoDate }, Input, Pay, Row e
   const missing = country.missingTables(context.payday, rules);
   if (missing.length > 0) return { row: null, figures: null, marks: missing };
   const row = country.workOutRow(context, lines, elements, rules);
-  return { row, figures: country.figures(row.worked), marks: country.examine(row, rules) };
+  const marks = [...timeChecks(context, lines, elements), ...country.examine(row, rules)];
+  return { row, figures: country.figures(row.worked), marks: stopsFirst(marks) };
 }

@@ -2,7 +2,7 @@
 import type { AdditionEntry, AllowanceEntry, Trigger } from "../agreements/ruleSet.ts";
 import { dateOfDay, type IsoDate } from "../calendar/dates.ts";
 import { minutesOfDay, readClock, wallOf } from "../calendar/wallClock.ts";
-import { Decimal } from "../quantity/decimal.ts";
+import { Decimal, sum } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { holds } from "./conditions.ts";
 import type { WorkedShift } from "./interpret.ts";
@@ -10,9 +10,10 @@ import { weekOf } from "./limits.ts";
 import type { Roster } from "./roster.ts";
 import type { Extra, Piece } from "./worked.ts";
 
-const hoursOf = (minutes: number): Decimal => halfUpToHourE4(Decimal.fraction(minutes, 60));
 const whole = (count: number): Decimal => Decimal.fraction(count);
-type Found = { units: Decimal; why: string[] };
+type Found = Extra["on"];
+/** One day's part of an extra, by the number of its day. */
+type Part = { day: number; units: number; why: string };
 
 const counts = (piece: Piece, which: "ordinary" | "overtime" | "all") =>
   !piece.topUp && (which === "all" || piece.overtime === (which === "overtime"));
@@ -28,18 +29,13 @@ const minutesThat = (
   );
 
 /** Dollars an hour in a window: each shift's minutes by rule, rounded up to whole hours where it says "or part". */
-function addition(entry: AdditionEntry, shifts: readonly WorkedShift[]): Found {
-  let [minutes, whole60] = [0, 0];
-  const why: string[] = [];
-  for (const each of shifts) {
-    const found = minutesThat(each, entry.if, entry.on);
-    if (found === 0) continue;
-    minutes += found;
-    whole60 += Math.ceil(found / 60);
-    why.push(`${dateOfDay(each.shift.day)}: ${found} minutes`);
-  }
-  return { units: entry.unit === "hour" ? hoursOf(minutes) : whole(whole60), why };
-}
+const addition = (entry: AdditionEntry, shifts: readonly WorkedShift[]): Found =>
+  shifts.flatMap((each) => {
+    const minutes = minutesThat(each, entry.if, entry.on);
+    if (minutes === 0) return [];
+    const units = entry.unit === "hour" ? Decimal.fraction(minutes, 60) : whole(Math.ceil(minutes / 60));
+    return [{ date: each.facts.date, units, why: `${minutes} minutes` }];
+  });
 
 /** Units by threshold: one for each that is exceeded, and one for every so many minutes beyond the last. */
 function overtimeUnits({ over, thenEvery }: Trigger, minutes: number): number {
@@ -60,37 +56,35 @@ function allowance(
   const days = [...new Set(meant.map((each) => each.shift.day))];
   const perWeek = new Map<number, number>();
   /** counted within a week's most, where the rule has one */
-  const capped = (units: readonly { day: number; units: number; why: string }[]): Found => {
-    const why: string[] = [];
-    let total = 0;
-    for (const each of units) {
-      const week = weekOf(each.day, roster.rules);
+  const capped = (parts: readonly Part[]): Found =>
+    parts.flatMap(({ day, units, why }) => {
+      const week = weekOf(day, roster.rules);
       const had = perWeek.get(week) ?? 0;
-      const given = Math.min(each.units, (trigger.maxPerWeek ?? Number.POSITIVE_INFINITY) - had);
-      if (given <= 0) continue;
+      const given = Math.min(units, (trigger.maxPerWeek ?? Number.POSITIVE_INFINITY) - had);
+      if (given <= 0) return [];
       perWeek.set(week, had + given);
-      total += given;
-      why.push(each.why);
-    }
-    return { units: whole(total), why };
-  };
+      return [{ date: dateOfDay(day), units: whole(given), why }];
+    });
   const once = (each: WorkedShift, why: string) => ({ day: each.shift.day, units: 1, why });
   switch (trigger.kind) {
-    case "perHour": {
-      const minutes = shifts.reduce((sum, each) => sum + minutesThat(each, entry.if, trigger.hours ?? "all"), 0);
-      return { units: hoursOf(minutes), why: minutes > 0 ? [`${minutes} minutes`] : [] };
-    }
+    case "perHour":
+      return shifts.flatMap((each) => {
+        const minutes = minutesThat(each, entry.if, trigger.hours ?? "all");
+        const units = Decimal.fraction(minutes, 60);
+        return minutes === 0 ? [] : [{ date: each.facts.date, units, why: `${minutes} minutes` }];
+      });
     case "perShift":
       return capped(meant.map((each) => once(each, `shift of ${each.facts.date}`)));
     case "perDay":
       return capped(days.map((day) => ({ day, units: 1, why: `day ${dateOfDay(day)}` })));
     case "perWeek": {
-      const weeks = new Set(
-        meant
-          .filter((each) => each.pieces.some((piece) => counts(piece, "ordinary")))
-          .map((each) => weekOf(each.shift.day, roster.rules)),
-      );
-      return capped([...weeks].map((day) => ({ day, units: 1, why: `week from ${dateOfDay(day)}` })));
+      // Dated by the week's first shift with ordinary time: who is paid for that day is paid the week's.
+      const weeks = new Map<number, WorkedShift>();
+      for (const each of meant) {
+        const week = weekOf(each.shift.day, roster.rules);
+        if (!weeks.has(week) && each.pieces.some((piece) => counts(piece, "ordinary"))) weeks.set(week, each);
+      }
+      return capped([...weeks].map(([week, each]) => once(each, `week from ${dateOfDay(week)}`)));
     }
     case "overtimeOnDay":
       return capped(
@@ -140,7 +134,7 @@ function allowance(
           if (worked && (!trigger.otherwiseWorkingDay || roster.person.otherwiseWorkingDays?.includes(date)))
             found.add(date);
         }
-      return { units: whole(found.size), why: [...found].map((date) => `worked on the holiday of ${date}`) };
+      return [...found].map((date) => ({ date, units: whole(1), why: "worked on a public holiday" }));
     }
     case "recall":
     case "onCall": {
@@ -151,7 +145,7 @@ function allowance(
     }
     default:
       // Higher duties and what is entered by hand need more than shifts.
-      return { units: whole(0), why: [] };
+      return [];
   }
 }
 
@@ -163,7 +157,10 @@ export function extrasOf(
 ): Extra[] {
   const { additions, allowances } = roster.rules;
   return [
-    ...additions.map((entry) => ({ code: entry.id, ...addition(entry, shifts) })),
-    ...allowances.map((entry) => ({ code: entry.id, ...allowance(roster, entry, shifts, overtimeOfDay) })),
-  ].filter((each) => !each.units.isZero());
+    ...additions.map((entry) => ({ code: entry.id, on: addition(entry, shifts) })),
+    ...allowances.map((entry) => ({ code: entry.id, on: allowance(roster, entry, shifts, overtimeOfDay) })),
+  ].flatMap(({ code, on }) => {
+    const units = halfUpToHourE4(sum(on.map((each) => each.units)));
+    return units.isZero() ? [] : [{ code, units, on }];
+  });
 }

@@ -7,7 +7,6 @@
  * Minutes are whole; nothing is rounded before it is summed. Pure: the same input gives the same output.
  */
 import type { OvertimeEntry, PenaltyEntry } from "../agreements/ruleSet.ts";
-import { dateOfDay } from "../calendar/dates.ts";
 import {
   clockText,
   dateOfWall,
@@ -205,10 +204,9 @@ function topUpOf(roster: Roster, { shift, facts, pieces }: WorkedShift): Piece |
 }
 
 /** Lines in order of date, then of their first minute; made-up time stands after the minute it follows. */
-function linesOf(shifts: readonly WorkedShift[]): HoursLine[] {
+export function linesOf(all: readonly Piece[]): HoursLine[] {
   const lines = new Map<string, HoursLine>();
-  const pieces = shifts.flatMap((each) => each.pieces);
-  pieces.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+  const pieces = [...all].sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
   for (const piece of pieces) {
     const { date, overtime, topUp, ratePercent, percent } = piece;
     const key = `${date} ${percent.toString()} ${overtime} ${topUp} ${ratePercent}`;
@@ -283,10 +281,10 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
     if (topUp) worked.pieces.push(topUp);
     done.push(worked);
   }
-  const lines = linesOf(done);
+  const pieces = done.flatMap((each) => each.pieces);
   return {
-    lines,
-    pieces: done.flatMap((each) => each.pieces),
+    lines: linesOf(pieces),
+    pieces,
     ratePercent: done[0]?.pieces[0]?.ratePercent ?? 100,
     extras: extrasOf(roster, done, counters.overtimeOfShiftDay),
     marks: marksOf(roster, done),
@@ -302,4 +300,3 @@ export const workedMinutes = (hours: WorkedHours): number =>
 /** Per cent times hours over all lines: what the hours are worth at a rate of one. */
 export const worth = (hours: WorkedHours): Decimal =>
   hours.lines.reduce((sum, line) => sum.plus(line.percent.times(line.minutes).div(6000)), zero);
-export const dayOfDone = (each: WorkedShift): string => dateOfDay(each.shift.day);

@@ -39,7 +39,8 @@ export interface HoursLine {
 export interface Extra {
   code: string;
   units: Decimal;
-  why: string[];
+  /** what it is made of: day (the first of a week), units and why */
+  on: { date: IsoDate; units: Decimal; why: string }[];
 }
 
 export interface HoursMark {

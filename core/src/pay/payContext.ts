@@ -97,6 +97,16 @@ export interface SheetLine {
   accrues?: string | undefined;
   /** how the amount was arrived at, where a final pay was worked out; gone once somebody types over it */
   explained?: string | undefined;
+  /** what the record of time says here, and why: other hours or dollars beside it were typed over it */
+  time?: TimeOfLine | undefined;
+}
+
+/** Hours or dollars of a line as the record of time gives them. */
+export interface TimeOfLine {
+  hours?: string;
+  amount?: string;
+  units?: string;
+  why: string[];
 }
 
 /** A scheme under which the employer tops a pay up to a guaranteed amount. */
@@ -117,6 +127,8 @@ export interface PersonFactsBase {
   costCentres: { code: string; percent: string }[];
   /** what the award or agreement asks at least, before casual loading; null when not recorded */
   minimumRate: string | null;
+  /** a casual's loading stands in the per cent of each line, as an agreement has it, not in the rate */
+  loadedByLine?: boolean;
   /** the rate changed within the period: from when, and what it was */
   rateChange: { from: IsoDate; was: string; is: string } | null;
   paidByHours: boolean;
@@ -144,6 +156,16 @@ export interface LastPay {
   net: string;
 }
 
+/** What the record of time still asks of a pay. */
+export interface OpenTime {
+  /** days that are recorded and not approved */
+  unapproved: IsoDate[];
+  /** what the agreement could not price, in sentences */
+  faults: string[];
+  /** what a person should look at: long shifts, allowances without an amount */
+  queries: string[];
+}
+
 /** A row in either country. */
 export interface RowBase {
   payday: IsoDate;
@@ -160,6 +182,8 @@ export interface RowBase {
   overrides: Overrides | null;
   /** a correction's starting point: the regular taxable earnings of the pay that it corrects */
   correctsTaxable: string | null;
+  /** days of the record of time that are not approved, or cannot be priced; null where none is kept */
+  openTime?: OpenTime | null | undefined;
   /** what other pays of this period were paid before, where there are any: regular taxable earnings */
   paidBefore?: string | null | undefined;
   employerCosts: EmployerCost[];
@@ -204,6 +228,7 @@ export function payInputOf(
       ...(line.costCentre ? { costCentre: line.costCentre } : {}),
       ...(line.corrects ? { corrects: line.corrects } : {}),
       ...(line.explained ? { explained: line.explained } : {}),
+      ...(line.time ? { reasons: line.time.why } : {}),
       ...(line.accrues === undefined ? {} : { accrues: line.accrues }),
     };
     if (line.terms) {

@@ -143,6 +143,7 @@ function lineOf(line: SheetLine, context: RowContextNz, elements: ReadonlyMap<nu
     ...(line.costCentre ? { costCentre: line.costCentre } : {}),
     ...(line.corrects ? { corrects: line.corrects } : {}),
     ...(line.explained ? { explained: line.explained } : {}),
+    ...(line.time ? { reasons: line.time.why } : {}),
   };
   if (line.terms) {
     const limited = underTerms(line, line.terms, context, element.code);

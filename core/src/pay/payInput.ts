@@ -88,6 +88,8 @@ export interface PayLine {
   fromExtra?: boolean | undefined;
   /** how an amount was arrived at that nobody typed: a top-up, a final pay; shown in its working */
   explained?: string | undefined;
+  /** pieces of the record of time behind the line */
+  reasons?: readonly string[] | undefined;
   /** the name of the pay element, and its code in the business: for workings, payslips and year-to-date */
   name?: string | undefined;
   code?: string | undefined;

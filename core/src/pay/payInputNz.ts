@@ -58,6 +58,8 @@ export interface PayLineNz {
   corrects?: IsoDate | undefined;
   /** how an amount was arrived at that nobody typed */
   explained?: string | undefined;
+  /** pieces of the record of time behind the line */
+  reasons?: readonly string[] | undefined;
   name?: string | undefined;
   code?: string | undefined;
 }

@@ -37,6 +37,7 @@ export function workLine(line: PayLine, at: number): WorkedLine {
     amount: figure(label, value, "money", () => ({
       rule: unpaid ? "Recorded, not paid" : "Hours × rate × per cent, to the cent",
       formula: `${hours.toString()} h × $${rate.toString()}${percent.eq(hundred) ? "" : ` × ${percent.toString()} %`}`,
+      ...(line.reasons ? { reasons: line.reasons } : {}),
       setting: inRun,
     })),
   };

@@ -54,6 +54,7 @@ export function workLineNz(line: PayLineNz, { holidays, payday }: PayInputNz, ru
     amount: figure(label, halfUpToCent(hours.times(rate).times(percent).div(100)), "money", () => ({
       rule: "Hours × rate × per cent, to the cent",
       formula: `${hours.toString()} h × $${rate.toString()}${percent.eq(hundred) ? "" : ` × ${percent.toString()} %`}`,
+      ...(line.reasons ? { reasons: line.reasons } : {}),
       setting: inRun,
     })),
   };

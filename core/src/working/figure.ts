@@ -32,6 +32,8 @@ export interface Working {
   rule?: string;
   /** the rule with the numbers in it */
   formula?: string;
+  /** what it was put together from, one sentence each: pieces of shifts in the record of time */
+  reasons?: readonly string[];
   source?: SourceNote;
   setting?: Setting;
   parts?: Working[];
@@ -58,6 +60,7 @@ export function valueText(value: Decimal, unit: Unit): string {
 export interface Explanation {
   rule?: string;
   formula?: string;
+  reasons?: readonly string[];
   source?: SourceNote;
   setting?: Setting;
   parts?: readonly Figure[];

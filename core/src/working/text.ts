@@ -13,6 +13,7 @@ export function workingText(working: Working, depth = 0): string {
   const lines = [`${pad}${working.label}: ${shown(working)}`];
   if (working.rule) lines.push(`${pad}  ${working.rule}`);
   if (working.formula) lines.push(`${pad}  = ${working.formula}`);
+  for (const reason of working.reasons ?? []) lines.push(`${pad}  · ${reason}`);
   if (working.source) {
     const { title, section, standing, from, to, note } = working.source;
     lines.push(`${pad}  Source: ${title}, ${section} (${standing}; ${from} to ${to})${note ? `. ${note}` : ""}`);

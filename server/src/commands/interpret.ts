@@ -24,7 +24,11 @@ await answerLines((raw, id) => {
       why: line.why,
     })),
     ratePercent: worked.ratePercent,
-    extras: worked.extras.map(({ code, units, why }) => ({ code, units: units.toString(), why })),
+    extras: worked.extras.map(({ code, units, on }) => ({
+      code,
+      units: units.toString(),
+      why: on.map(({ date, why }) => `${date}: ${why}`),
+    })),
     marks: worked.marks.map(({ kind, code, text }) => ({ kind, code, text })),
   };
 });

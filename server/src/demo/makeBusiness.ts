@@ -3,7 +3,7 @@ import type { NewPerson } from "@zesty/contract/people";
 import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/peopleNz";
 import type { Application } from "../application.ts";
 import type { Actor } from "../context.ts";
-import { createPerson } from "../people/savePerson.ts";
+import { createPerson, saveSection } from "../people/savePerson.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp } from "../setup/costs.ts";
 import { addCycle, createBusiness } from "../setup/createBusiness.ts";
 import { addElement } from "../setup/elements.ts";
@@ -32,6 +32,11 @@ export function makeBusiness({ context }: Application, actor: Actor, story: Stor
       ? story.people.map((seed) => personNzOf(seed, setUp))
       : story.people.map((seed) => personOf(seed, setUp));
   const personIds = new Map(people.map((each) => [each.payrollId, createPerson(context, actor, businessId, each)]));
+  for (const { payrollId, startDate, time } of story.people as readonly (SeedPerson | SeedPersonNz)[]) {
+    const id = personIds.get(payrollId);
+    if (time && id !== undefined)
+      saveSection(context, actor, id, "time", { from: startDate, settings: {}, flags: {}, ...time });
+  }
   if (story.country === "NZ") return { story, businessId, personIds };
   for (const { people, enrolledFrom, ...scheme } of story.topUps) {
     const id = addTopUp(context, actor, businessId, scheme);

@@ -1,6 +1,7 @@
 /** Plays the stories day by day: runs are opened, typed, ticked, signed off, sent to the stand-ins and settled. */
 import { channels } from "@zesty/contract/runs";
 import { addDays } from "@zesty/core/calendar/dates";
+import { readDay } from "@zesty/core/hours/dayText";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { eq } from "drizzle-orm";
 import type { Application } from "../application.ts";
@@ -9,16 +10,17 @@ import type { Actor } from "../context.ts";
 import { recordDeparture } from "../departures/recordDeparture.ts";
 import { sendRun } from "../outbox/sendRun.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { openRun } from "../runs/openRun.ts";
+import { nextPeriodOf, openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { signOff } from "../runs/signOff.ts";
 import { setTick } from "../runs/ticks.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
-import { person } from "../store/schema.ts";
+import { payCycle, person } from "../store/schema.ts";
+import { approveDays, saveDays } from "../time/days.ts";
 import { employmentOf, kiwiSaverOf, type Made } from "./makeBusiness.ts";
 import { moveTheDay } from "./moveTheDay.ts";
-import type { StoryEvent, StoryRun, Typed } from "./story.ts";
+import type { StoryEvent, StoryRun, Typed, TypedDays } from "./story.ts";
 
 /** @param demoDay events and runs up to it are played, then the open runs are made */
 export async function playStories(
@@ -60,9 +62,10 @@ export async function playStories(
 function openFilled(
   { context }: Application,
   actor: Actor,
-  { businessId }: Made,
-  { cycle, hours = {}, closedown }: Omit<StoryRun, "payday">,
+  one: Made,
+  { cycle, hours = {}, time, approved, closedown }: Omit<StoryRun, "payday">,
 ): number {
+  const { businessId } = one;
   const setUp = readBusiness(context, businessId);
   const cycleId = setUp.cycles.find((each) => each.name === cycle)?.id ?? 0;
   // A departure may have opened the run already.
@@ -71,6 +74,7 @@ function openFilled(
       "SELECT id FROM pay_run WHERE cycle_id = ? AND state = 'open' AND kind = 'cycle'",
     )
     .get(cycleId);
+  if (time) recordTime(context, actor, one, cycleId, time, approved);
   const runId = waiting?.id ?? openRun(context, actor, businessId, { cycleId, from: "usual" });
   const elements = new Map(setUp.elements.map((each) => [each.code, each]));
   const lines = (typed: Typed): SheetLine[] =>
@@ -94,6 +98,38 @@ function openFilled(
   if (rows.length > 0) saveRows(context, actor, runId, { version: view.version, rows });
   if (closedown) recordClosedown(context, actor, runId, closedown);
   return runId;
+}
+
+const dayNames = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"];
+
+/** The days of the period that comes next, typed as in the week, and approved. */
+function recordTime(
+  context: Application["context"],
+  actor: Actor,
+  { businessId, personIds, story }: Made,
+  cycleId: number,
+  time: Record<string, TypedDays>,
+  approved: readonly string[] | undefined,
+): void {
+  const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, cycleId)).get();
+  if (!cycle) throw new Error("A story's cycle does not exist.");
+  const { start } = nextPeriodOf(context, cycle);
+  const days = Object.entries(time).flatMap(([who, typed]) =>
+    Object.entries(typed).map(([name, text]) => {
+      const [, day = "", second = ""] = /^([a-z]{3})(2?)$/.exec(name) ?? [];
+      const date = addDays(start, dayNames.indexOf(day) + (second ? 7 : 0));
+      const record = readDay(text, date, story.country ?? "AU");
+      if (record && "fault" in record) throw new Error(`${who}, ${name}: ${record.fault}`);
+      return { who, personId: personIds.get(who) ?? 0, date, kind: "worked" as const, record };
+    }),
+  );
+  saveDays(context, actor, businessId, { days: days.map(({ who: _who, ...day }) => day) });
+  const seen = days.filter((day) => approved === undefined || approved.includes(day.who));
+  if (seen.length > 0)
+    approveDays(context, actor, businessId, {
+      days: seen.map(({ personId, date }) => ({ personId, date })),
+      approved: true,
+    });
 }
 
 /** The bookkeeper of the story has looked at everything. */

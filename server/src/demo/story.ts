@@ -10,6 +10,7 @@ import type {
   OrdersFacts,
   TaxCodeFacts,
 } from "@zesty/contract/peopleNz";
+import type { TimeTerms } from "@zesty/contract/time";
 import type { DeductionTerms } from "@zesty/core/pay/payContext";
 import gannetPoint from "./gannetPoint.json" with { type: "json" };
 import kouraBay from "./kouraBay.json" with { type: "json" };
@@ -19,6 +20,11 @@ import saltbush from "./saltbush.json" with { type: "json" };
 
 /** Hours or dollars by code of the pay element; weeks or days of leave with their hours behind a stroke, "0.4/16". */
 export type Typed = Record<string, string>;
+
+/** By which agreement somebody is paid, from the first day of work or a later one. */
+export type SeedTime = Pick<TimeTerms, "agreement" | "classification" | "use"> & { from?: string };
+/** Days as they are typed in the week, by day name; "mon2" is of the second week of a fortnight. */
+export type TypedDays = Record<string, string>;
 
 export interface SeedPerson {
   payrollId: string;
@@ -53,6 +59,7 @@ export interface SeedPerson {
   /** per cent of loading on annual leave */
   loading?: string;
   usual: { code: string; hours?: string; amount?: string; terms?: DeductionTerms }[];
+  time?: SeedTime;
   email: string;
   street: string;
   state: string;
@@ -83,6 +90,7 @@ export interface SeedPersonNz {
   holidays: Partial<HolidayFactsRecord>;
   earlier?: EarlierFacts[];
   usual: SeedPerson["usual"];
+  time?: SeedTime;
   email: string;
   street: string;
   town: string;
@@ -94,6 +102,10 @@ export interface StoryRun {
   cycle: string;
   payday: string;
   hours?: Record<string, Typed>;
+  /** the record of time of the period, by person */
+  time?: Record<string, TypedDays>;
+  /** people whose days are approved; everybody when left out */
+  approved?: string[];
   closedown?: NewClosedown;
   /** paid, but its filing left for the bookkeeper to send */
   keepUnfiled?: boolean;

@@ -13,6 +13,7 @@ import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { business, leaveEntry, payCycle, person, signedPay } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { readTimeTerms } from "../time/timeTerms.ts";
 import { readFringeBenefits } from "./fringeBenefits.ts";
 import { missingFacts, missingFactsNz } from "./missing.ts";
 import { readOpeningYears } from "./openingYears.ts";
@@ -197,6 +198,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     nz: owner?.country === "NZ" ? readPersonNz(context, who, records) : null,
     fringeBenefits: readFringeBenefits(context, personId),
     openingYears: readOpeningYears(context, personId),
+    time: readTimeTerms(context, personId),
     departure: readDeparture(context, personId),
     state: workPlace(context, who.businessId, terms.placeId),
   };

@@ -13,6 +13,7 @@ import type {
   UsualLine,
 } from "@zesty/contract/people";
 import type { NewPersonNz, SectionNz } from "@zesty/contract/peopleNz";
+import type { TimeTerms } from "@zesty/contract/time";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";
 import { fringeBenefitRules } from "@zesty/core/rulebook/au/fringeBenefitRules";
@@ -38,6 +39,7 @@ import {
   taxDeclaration,
   usualPay,
 } from "../store/schema.ts";
+import { writeTimeTerms } from "../time/timeTerms.ts";
 import { demandNumberOfNobodyElse } from "./numberOfAnother.ts";
 import { writeOpeningYear } from "./openingYears.ts";
 import { type SectionValuesNz, writersNz } from "./writersNz.ts";
@@ -58,6 +60,7 @@ export interface SectionValues extends SectionValuesNz {
   usualPay: { from?: string; lines: UsualLine[] };
   fringeBenefits: FringeBenefit;
   openingYear: OpeningYear;
+  time: TimeTerms & { from?: string };
 }
 
 export function createPerson(
@@ -297,6 +300,7 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
       .values({ personId, yearEnd, taxableCents: centsOf(taxable), exemptCents: centsOf(exempt) })
       .run();
   },
+  time: writeTimeTerms,
   openingYear: (context, personId, _businessId, _from, values) => writeOpeningYear(context, personId, values),
   usualPay: (context, personId, businessId, from, values) => {
     const own = new Set(

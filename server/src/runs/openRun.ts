@@ -13,6 +13,7 @@ import { cannot, conflict, notFound } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { departure, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
+import { putTimeIntoRun } from "../time/intoRun.ts";
 import { refreshRun } from "./workRun.ts";
 
 export interface Wanted {
@@ -91,6 +92,7 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
     }
     applyClosedowns(context, run.id);
     applyWaiting(context, run.id);
+    putTimeIntoRun(context, run.id, { opening: true });
     refreshRun(context, run.id);
     record(context.store, {
       at: context.clock.now(),

@@ -12,8 +12,18 @@ import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { workState } from "../setup/places.ts";
-import { type DatedRecords, datedRecords } from "../store/dated.ts";
-import { business, type employerCost, fund, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
+import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
+import {
+  business,
+  type employerCost,
+  fund,
+  pay,
+  payCycle,
+  payElement,
+  payRun,
+  person,
+  timeTerms,
+} from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { leaveBalances, takenSinceAnniversary, totalsSince, yearSums } from "../store/sums.ts";
 import { earlierInPeriod, paidBefore } from "./earlierInPeriod.ts";
@@ -93,6 +103,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const balances = leaveBalances(context.store, ids);
   const last = lastPays(context, ids);
   const centres = centreCodes(context, run.businessId);
+  const byAgreement = newest(db, timeTerms, ids, run.periodEnd);
   const costs = costsOn(context, run.businessId, run.payday);
   const states = new Map<number | null, StateAu>();
   const stateOf = (placeId: number | null): StateAu => {
@@ -139,9 +150,11 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       overrides: row.pay.overrides,
       correctsTaxable: row.pay.corrects?.taxable ?? null,
       paidBefore: before.get(id) ?? null,
+      openTime: row.pay.openTime,
       employerCosts: records.terms.get(id)?.basis === "contractor" ? [] : costs.map(asCost),
     };
     const part = nz?.parts.get(id);
+    const loadedByLine = byAgreement.get(id)?.agreement ? { loadedByLine: true } : {};
     return {
       payId: row.pay.id,
       version: row.pay.version,
@@ -155,7 +168,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
             ...base,
             ...part,
             country: "NZ",
-            facts: { ...personFactsBase(row.person, records, centres, rates.of(id)), ...part.facts },
+            facts: { ...personFactsBase(row.person, records, centres, rates.of(id)), ...part.facts, ...loadedByLine },
             earlierInPeriod: earlier.get(id) ?? null,
             // A run of its own pays what is left over: the holidays of the period belong to the cycle.
             publicHolidays: run.kind === "cycle" ? part.publicHolidays : [],
@@ -165,7 +178,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
             ...base,
             country: "AU",
             person: personAu(row.person, records),
-            facts: personFacts(row.person, records, funds, centres, stateOf, rates.of(id)),
+            facts: { ...personFacts(row.person, records, funds, centres, stateOf, rates.of(id)), ...loadedByLine },
             balances: Object.fromEntries(entries),
             takenThisYear: granted.get(id) ?? {},
             // A run of its own pays what is left over, not a period: the top-up belongs to the cycle.

@@ -50,6 +50,7 @@ export function saveRows(context: Context, actor: Actor, runId: number, wanted: 
       const kept = (change.lines ?? []).filter(
         (line) =>
           line.terms !== undefined ||
+          line.time !== undefined ||
           Number(line.hours ?? line.amount ?? line.units ?? 0) !== 0 ||
           workedOutAlone.has(line.elementId),
       );

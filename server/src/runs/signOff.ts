@@ -16,6 +16,7 @@ import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
 import { journal, payRun } from "../store/schema.ts";
 import { packWorkings } from "../store/workings.ts";
+import { lockDays } from "../time/intoRun.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import { blockersOf } from "./plan.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
@@ -34,6 +35,11 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
     demandOtherEyes(actor, run, prepared);
     const signedAt = context.clock.now();
     writePays(context, prepared, signedAt);
+    lockDays(
+      context,
+      run,
+      prepared.pays.map(({ row }) => ({ payId: row.row.payId, personId: row.row.person.id })),
+    );
     writeDues(context, prepared, prepared.runDues);
     writeJournal(context, prepared);
     writeOutgoing(context, actor, prepared);

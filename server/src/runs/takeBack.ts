@@ -22,6 +22,7 @@ import {
   signedPay,
   tick,
 } from "../store/schema.ts";
+import { putTimeIntoRun, unlockDays } from "../time/intoRun.ts";
 import { insertRun } from "./openRun.ts";
 import { findBusiness } from "./prepareSignOff.ts";
 import { findRun, type Run } from "./runRows.ts";
@@ -33,6 +34,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
     const run = findRun(context, runId);
     demandUnsent(context, run);
     reverseFacts(context, run);
+    unlockDays(context, runId);
     context.store.db.update(outbox).set({ state: "cancelled" }).where(eq(outbox.runId, runId)).run();
     context.store.db.update(payRun).set({ state: "takenBack" }).where(eq(payRun.id, runId)).run();
     giveBackFiling(context, run);
@@ -58,6 +60,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
           note: row.note,
           overrides: row.overrides,
           corrects: row.corrects,
+          openTime: row.openTime,
         })
         .returning({ id: pay.id })
         .get();
@@ -69,6 +72,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
           .run();
     }
     followDepartures(context, runId, fresh.id);
+    putTimeIntoRun(context, fresh.id);
     refreshRun(context, fresh.id);
     record(context.store, {
       at: context.clock.now(),

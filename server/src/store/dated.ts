@@ -17,7 +17,7 @@ import { rowsOf } from "./statements.ts";
 
 type Dated = SQLiteTable & { id: SQLiteColumn; personId: SQLiteColumn; from: SQLiteColumn };
 
-function newest<T extends Dated>(db: Db, table: T, personIds: readonly number[], date: string) {
+export function newest<T extends Dated>(db: Db, table: T, personIds: readonly number[], date: string) {
   const rows = rowsOf(
     db.$client,
     table as SQLiteTable,

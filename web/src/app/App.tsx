@@ -95,6 +95,7 @@ const router = createBrowserRouter([
             path: "people/:person",
             lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
           },
+          { path: "time", lazy: () => import("../places/time/Time.tsx").then((m) => ({ Component: m.Time })) },
           { path: "dues", lazy: () => import("../places/dues/Dues.tsx").then((m) => ({ Component: m.Dues })) },
           { path: "books", lazy: () => import("../places/books/Books.tsx").then((m) => ({ Component: m.Books })) },
           {

@@ -3,6 +3,7 @@ export const places = [
   { to: "/desk", name: "Desk", key: "d" },
   { to: "/run", name: "Run", key: "r" },
   { to: "/people", name: "People", key: "p" },
+  { to: "/time", name: "Time & leave", key: "t" },
   { to: "/dues", name: "Dues", key: "u" },
   { to: "/books", name: "Books", key: "b" },
   { to: "/set-up", name: "Set-up", key: "s" },

@@ -48,7 +48,7 @@ export function WorkingView({ working, personId }: { working: Working; personId:
 
 function Node({ working, personId, top = false }: { working: Working; personId: number; top?: boolean }) {
   const [open, setOpen] = useState(top);
-  const deep = Boolean(working.rule || working.formula || working.source || working.parts);
+  const deep = Boolean(working.rule || working.formula || working.reasons || working.source || working.parts);
   const head = (
     <span className="flex w-full items-baseline justify-between gap-3">
       <span className={top ? "font-name text-[18px]" : ""}>
@@ -71,6 +71,13 @@ function Node({ working, personId, top = false }: { working: Working; personId: 
         <div className={`text-[14px] ${top ? "mt-1" : "pl-4"}`}>
           {working.rule && <p className="text-quiet">{working.rule}</p>}
           {working.formula && <p className="figures mt-1 bg-lime-soft px-2 py-1 break-words">{working.formula}</p>}
+          {working.reasons && (
+            <ul className="figures mt-1 border-l-2 border-lime pl-2 text-quiet">
+              {working.reasons.map((reason) => (
+                <li key={reason}>{reason}</li>
+              ))}
+            </ul>
+          )}
           {working.source && (
             <p className="mt-1 text-quiet">
               {working.source.title}: {working.source.section}. {longDate(working.source.from)} to{" "}

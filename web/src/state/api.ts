@@ -29,6 +29,7 @@ import type {
   SignOffPlan,
 } from "@zesty/contract/runs";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
+import type { AgreementView, ApproveDays, SaveAgreementFacts, SaveDays, WeekView } from "@zesty/contract/time";
 import type { Payslip } from "@zesty/core/payslips/payslip";
 import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
 import type { Working } from "@zesty/core/working/figure";
@@ -52,7 +53,21 @@ export const pageId = Math.random().toString(36).slice(2);
 export const api = createApi({
   reducerPath: "api",
   baseQuery: fetchBaseQuery({ baseUrl: "/api", headers: { "X-Zesty": "1", "X-Zesty-Page": pageId } }),
-  tagTypes: ["Session", "Desk", "Runs", "Run", "Send", "People", "Person", "Business", "Books", "Dues", "Rules"],
+  tagTypes: [
+    "Session",
+    "Desk",
+    "Runs",
+    "Run",
+    "Send",
+    "People",
+    "Person",
+    "Business",
+    "Books",
+    "Dues",
+    "Rules",
+    "Week",
+    "Agreements",
+  ],
   endpoints: (build) => ({
     session: build.query<SessionView, void>({ query: () => "/session", providesTags: ["Session"] }),
     signIn: build.mutation<SessionView, SignIn>({
@@ -137,7 +152,7 @@ export const api = createApi({
     }),
     savePerson: build.mutation<PersonView, { person: number; section: string; values: object }>({
       query: ({ person, section, values }) => ({ url: `/people/${person}/${section}`, method: "PUT", body: values }),
-      invalidatesTags: ["People", "Person", "Run", "Desk", "Runs"],
+      invalidatesTags: ["People", "Person", "Run", "Desk", "Runs", "Week"],
     }),
     secret: build.mutation<{ value: string }, { person: number; what: "tax" | "bank" }>({
       query: ({ person, what }) => ({ url: `/people/${person}/secrets/${what}`, method: "POST" }),
@@ -232,6 +247,36 @@ export const api = createApi({
       query: (person) => ({ url: `/people/${person}/departure`, method: "DELETE" }),
       invalidatesTags: ["Person", "People", "Run", "Runs", "Desk"],
     }),
+    week: build.query<WeekView, { business: number; cycle?: number | undefined; day?: string | undefined }>({
+      query: ({ business, cycle, day }) => ({ url: `/businesses/${business}/week`, params: { cycle, day } }),
+      providesTags: ["Week"],
+    }),
+    saveDays: build.mutation<unknown, { business: number } & SaveDays>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/days`, method: "PUT", body }),
+      invalidatesTags: ["Run", "Runs", "Desk"],
+    }),
+    approveDays: build.mutation<unknown, { business: number } & ApproveDays>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/approvals`, method: "POST", body }),
+      invalidatesTags: ["Week", "Run", "Runs", "Desk"],
+    }),
+    agreements: build.query<AgreementView[], number>({
+      query: (business) => `/businesses/${business}/agreements`,
+      providesTags: ["Agreements"],
+    }),
+    loadAgreement: build.mutation<AgreementView[], { business: number; rules: unknown }>({
+      query: ({ business, rules }) => ({ url: `/businesses/${business}/agreements`, method: "POST", body: rules }),
+      invalidatesTags: ["Agreements", "Week", "Run"],
+    }),
+    saveAgreement: build.mutation<AgreementView[], { business: number; agreement: string; values: SaveAgreementFacts }>(
+      {
+        query: ({ business, agreement, values }) => ({
+          url: `/businesses/${business}/agreements/${encodeURIComponent(agreement)}`,
+          method: "PUT",
+          body: values,
+        }),
+        invalidatesTags: ["Agreements", "Week", "Run"],
+      },
+    ),
     costs: build.query<CostsView, number>({
       query: (business) => `/businesses/${business}/costs`,
       providesTags: ["Business"],

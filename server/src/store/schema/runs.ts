@@ -1,5 +1,5 @@
 /** Runs that are open: they may be changed until signed off. */
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { OpenTime, SheetLine } from "@zesty/core/pay/payContext";
 import type { Overrides } from "@zesty/core/pay/payInput";
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business, payCycle } from "./business.ts";
@@ -78,6 +78,8 @@ export const pay = sqliteTable(
     overrides: json<Overrides>("overrides"),
     /** in a correction run: the pay that this one corrects, and what its tax starts from */
     corrects: json<{ payId: number; payday: string; taxable: string }>("corrects"),
+    /** what the record of time still asks of the row */
+    openTime: json<OpenTime>("open_time"),
     /** raised with every change of the row: two people cannot overwrite each other in one row */
     version: integer("version").notNull().default(1),
     /** the row as it was last worked out: what the run's counts and totals hold of it */

@@ -15,6 +15,7 @@ import { OpeningYearForm } from "./forms/OpeningYearForm.tsx";
 import { SuperForm } from "./forms/SuperForm.tsx";
 import type { FormProps } from "./forms/section.tsx";
 import { TaxForm } from "./forms/TaxForm.tsx";
+import { TimeForm } from "./forms/TimeForm.tsx";
 import { UsualPayForm } from "./forms/UsualPayForm.tsx";
 import { EarlierForm } from "./formsNz/EarlierForm.tsx";
 import { HolidaysForm } from "./formsNz/HolidaysForm.tsx";
@@ -32,6 +33,22 @@ export interface SectionShown {
   Form: ComponentType<FormProps>;
   secret?: "tax" | "bank";
 }
+
+/** By which agreement the person is paid: the same in both countries. */
+const time: SectionShown = {
+  id: "time",
+  title: "Agreement and timesheet",
+  Form: TimeForm,
+  facts: ({ time: terms }) =>
+    terms === null
+      ? [["Agreement", "none: usual pay, with leave from the week"]]
+      : [
+          ["Agreement", terms.agreement ?? "none: every hour at the plain rate"],
+          ["Level", terms.agreement === null ? undefined : (terms.classification ?? "not said")],
+          ["Hours", terms.use === "all" ? "every hour is recorded" : "the week's pattern, with exceptions"],
+          ["Since", longDate(terms.from)],
+        ],
+};
 
 export const sectionsAu: SectionShown[] = [
   {
@@ -82,6 +99,7 @@ export const sectionsAu: SectionShown[] = [
       ["Place", setUp.places.find((each) => each.id === employment.placeId)?.state],
     ],
   },
+  time,
   {
     id: "tax",
     title: "Tax declaration",
@@ -204,6 +222,7 @@ const auSection = (id: string): SectionShown => {
 export const sectionsNz: SectionShown[] = [
   auSection("details"),
   auSection("employment"),
+  time,
   { id: "taxCode", title: "Tax code", Form: TaxCodeForm, facts: taxCodeFacts, secret: "tax" },
   { id: "kiwiSaver", title: "KiwiSaver", Form: KiwiSaverForm, facts: kiwiSaverFacts },
   { id: "orders", title: "Child support and orders", Form: OrdersForm, facts: orderFacts },

@@ -127,6 +127,11 @@ function Marks({ row, onTick, open, from }: MarksProps) {
                   Mend it
                 </Link>
               )}
+              {mark.mend.place === "time" && (
+                <Link className="text-action underline" to={`/time?day=${from}`}>
+                  To the week
+                </Link>
+              )}
               {mark.mend.place === "business" && (
                 <Link className="text-action underline" to="/set-up">
                   Mend it in Set-up

@@ -1,5 +1,6 @@
 /** The columns of the run sheet. It is one grid in every step: the step decides only which columns stand in front. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
+import { isTypedOver } from "@zesty/core/checks/timeChecks";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { PayElement } from "@zesty/core/pay/payContext";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
@@ -8,7 +9,7 @@ import { countryWords } from "../../parts/countryWords.ts";
 import { difference, hours, moneyOrDash } from "../../parts/format.ts";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
 import { centsOfText } from "../../parts/totals.ts";
-import { cellKey, inCell } from "../../state/runSlice.ts";
+import { cellKey, inCell } from "../../state/cells.ts";
 import type { SheetRow } from "./sheetRows.ts";
 
 export type Step = "hours" | "check" | "signOff" | "send";
@@ -25,6 +26,21 @@ export const typedText = (row: SheetRow, element: PayElement): string => {
   const line = row.lines.find((each) => inCell(each, element.id, row.costCentre));
   return (element.entry === "hours" ? line?.hours : element.entry === "amount" ? line?.amount : line?.units) ?? "";
 };
+
+const lineIn = (row: SheetRow, element: PayElement) =>
+  row.lines.find((each) => inCell(each, element.id, row.costCentre));
+/** Figures of the record of time stand in leaf green; what was typed over one is underlined. */
+function lookOf(row: SheetRow, element: PayElement): string {
+  const line = lineIn(row, element);
+  return line?.time ? (isTypedOver(line) ? "typed-over" : "recorded") : "";
+}
+/** What the record says where something else was typed, or where a figure comes from. */
+function typedOver(row: SheetRow, element: PayElement): string | null {
+  const line = lineIn(row, element);
+  if (!line?.time) return null;
+  const said = line.time.hours ?? line.time.amount ?? line.time.units ?? "0";
+  return isTypedOver(line) ? `typed over ${said} of the record of time` : line.time.why.join("\n");
+}
 
 /** What a person earns in the row of a cost centre. */
 const earnedIn = (row: SheetRow): string => {
@@ -101,7 +117,7 @@ export function sheetColumns({ country, elements, open, step, bad, onType, onMar
       width: widthFor(element),
       headerCellClass: "num",
       cellClass: (row) =>
-        `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id, row.costCentre)] ? "bad" : ""}`,
+        `num ${open ? "typed" : ""} ${bad[cellKey(row.payId, element.id, row.costCentre)] ? "bad" : ""} ${lookOf(row, element)}`,
       editable: (row) => open && row.included,
       // Figures of an earlier cell come in while this one is typed: they must not close it and lose what was typed.
       editorOptions: { closeOnExternalRowChange: false },
@@ -110,7 +126,9 @@ export function sheetColumns({ country, elements, open, step, bad, onType, onMar
         if (fault) return <span title={fault.text}>{fault.value}</span>;
         const text = typedText(row, element);
         if (text === "") return <span className="text-rule-strong">–</span>;
-        return element.entry === "amount" ? moneyOrDash(text) : hours(text);
+        const shown = element.entry === "amount" ? moneyOrDash(text) : hours(text);
+        const over = typedOver(row, element);
+        return over === null ? shown : <span title={over}>{shown}</span>;
       },
       renderEditCell: (props) => (
         <CellEditor

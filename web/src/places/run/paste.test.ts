@@ -2,7 +2,7 @@
 import type { RunRow } from "@zesty/contract/runs";
 import type { PayElement } from "@zesty/core/pay/payContext";
 import { describe, expect, it } from "vitest";
-import { readCell } from "../../state/runSlice.ts";
+import { readCell } from "../../state/cells.ts";
 import { readPaste } from "./paste.ts";
 
 const row = (payId: number, name: string, payrollId: string) => ({ payId, name, payrollId }) as RunRow;

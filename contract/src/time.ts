@@ -1,0 +1,165 @@
+/** The record of time: weeks, agreements, and what a person is paid by. */
+import type { RuleSet, SettingValue } from "@zesty/core/agreements/ruleSet";
+import { readWall } from "@zesty/core/calendar/wallClock";
+import type { DayRecord } from "@zesty/core/hours/dayText";
+import type { PersonTime, TimeUse } from "@zesty/core/hours/personHours";
+import type { EnteredRates } from "@zesty/core/hours/pricing";
+import Joi from "joi";
+import { checked, date, hours, id, name, rate } from "./fields.ts";
+
+export interface AgreementView {
+  code: string;
+  rules: RuleSet;
+  /** loaded by the business, not shipped */
+  own: boolean;
+  inUse: boolean;
+  settings: Record<string, SettingValue>;
+  rates: EnteredRates;
+  source: string | null;
+  from: string | null;
+  /** what a person should confirm in the rule set */
+  queries: string[];
+}
+export interface SaveAgreementFacts {
+  from: string;
+  settings: Record<string, SettingValue>;
+  rates: EnteredRates;
+  source: string | null;
+}
+
+const settingKey = /^[a-zA-Z][a-zA-Z0-9]{0,39}$/;
+const settingValues = () =>
+  Joi.object().pattern(
+    settingKey,
+    Joi.alternatives(Joi.boolean().strict(), Joi.number().strict(), Joi.string().max(40)),
+  );
+const dollars = () => Joi.object().pattern(/^.{1,40}$/, rate());
+export const saveAgreementFacts = Joi.object<SaveAgreementFacts>({
+  from: date().required().label("From"),
+  settings: settingValues().default({}),
+  rates: Joi.object({ classifications: dollars().default({}), allowances: dollars().default({}) }).required(),
+  source: name(120).allow(null, "").empty("").default(null).label("Source"),
+});
+
+/** A person's agreement as dated facts. */
+export interface TimeTerms {
+  agreement: string | null;
+  classification: string | null;
+  use: TimeUse;
+  settings: Record<string, SettingValue>;
+  flags: Record<string, boolean>;
+}
+export const timeTerms = Joi.object<TimeTerms & { from?: string }>({
+  from: date().label("From"),
+  agreement: Joi.string().max(40).allow(null, "").empty("").default(null).label("Agreement"),
+  classification: Joi.string().max(40).allow(null, "").empty("").default(null).label("Level"),
+  use: Joi.string().valid("all", "exceptions").required().label("Timesheet"),
+  settings: settingValues().default({}),
+  flags: Joi.object().pattern(settingKey, Joi.boolean().strict()).default({}),
+});
+
+const wall = () => checked((text) => readWall(text) !== null, "is not a time of a day. Write it as 2026-03-07T18:00.");
+const shift = Joi.object({
+  start: wall().required().label("Start"),
+  end: wall().required().label("End"),
+  breaks: Joi.array()
+    .max(10)
+    .items(Joi.object({ start: wall().required(), end: wall().required(), paid: Joi.boolean() })),
+  breakAnywhere: Joi.number().integer().min(1).max(600),
+  settings: settingValues(),
+  marks: Joi.array()
+    .items(Joi.string().valid("rosteredDayOff", "recall", "standby"))
+    .max(3),
+  agreedMinutes: Joi.number().integer().min(0).max(1440),
+  longDay: Joi.boolean(),
+  costCentre: Joi.string().max(20),
+});
+const dayRecord = Joi.object<DayRecord>({
+  shifts: Joi.array().items(shift).max(6).required(),
+  leave: Joi.array()
+    .items(Joi.object({ kind: Joi.string().max(30).required().label("Leave"), hours: hours().label("Hours of leave") }))
+    .max(4)
+    .required(),
+  hours: hours().label("Hours"),
+  note: name(500).label("Note"),
+});
+
+export interface DayChange {
+  personId: number;
+  date: string;
+  kind: "planned" | "worked";
+  /** null takes the day out again */
+  record: DayRecord | null;
+}
+export interface SaveDays {
+  days: DayChange[];
+}
+export const saveDays = Joi.object<SaveDays>({
+  days: Joi.array()
+    .items(
+      Joi.object({
+        personId: id().required(),
+        date: date().required().label("Day"),
+        kind: Joi.string().valid("planned", "worked").required(),
+        record: dayRecord.allow(null).required(),
+      }),
+    )
+    .min(1)
+    .max(5000)
+    .required(),
+});
+
+/** Approves what the days say now, or takes an approval back. */
+export interface ApproveDays {
+  days: { personId: number; date: string }[];
+  approved: boolean;
+}
+export const approveDays = Joi.object<ApproveDays>({
+  days: Joi.array()
+    .items(Joi.object({ personId: id().required(), date: date().required() }))
+    .min(1)
+    .max(5000)
+    .required(),
+  approved: Joi.boolean().strict().required(),
+});
+
+/** `open`: recorded, not approved. `changed`: approved once, another thing since. `locked`: in a signed-off pay. */
+export type DayState = "open" | "approved" | "changed" | "locked";
+export interface WeekDay {
+  worked: DayRecord | null;
+  planned: DayRecord | null;
+  state: DayState;
+  /** of a locked day */
+  payday: string | null;
+}
+export interface WeekPerson {
+  personId: number;
+  name: string;
+  payrollId: string;
+  basis: string;
+  /** everything that prices the days: the page works them out itself, while they are typed */
+  time: Omit<PersonTime, "rules" | "days">;
+  agreement: string | null;
+  classification: string | null;
+  agreedRate: string | null;
+  salaried: boolean;
+  rates: EnteredRates;
+  /** days of the week shown, and those about it as context */
+  days: Record<string, WeekDay>;
+}
+export interface WeekView {
+  businessId: number;
+  country: "AU" | "NZ";
+  cycles: { id: number; name: string }[];
+  cycleId: number;
+  from: string;
+  to: string;
+  /** first days of the periods before and after */
+  before: string;
+  after: string;
+  /** the open run of the period, or the payday that it was paid on */
+  run: { id: number; payday: string; open: boolean } | null;
+  rules: RuleSet[];
+  people: WeekPerson[];
+  canEdit: boolean;
+}

@@ -1,0 +1,222 @@
+/**
+ * A day as it is typed in the week: "9-17:30 b30", "9a 5p", "17-2", "7.6", "off", "al", "sick 3.8", two parts with a
+ * comma. Read into a record of the day, and written back in one form.
+ */
+import { addDays, type IsoDate } from "../calendar/dates.ts";
+import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
+import { decimal } from "../quantity/decimal.ts";
+import { tidiedHours } from "../quantity/tidied.ts";
+import type { Shift, ShiftBreak } from "./roster.ts";
+
+export interface DayLeave {
+  kind: string;
+  /** left out: the ordinary hours of the day */
+  hours?: string;
+}
+export interface DayShift extends Shift {
+  /** minutes of an unpaid break whose time nobody said: it is set in the middle */
+  breakAnywhere?: number;
+  costCentre?: string;
+}
+/** What is known of one day of a person. */
+export interface DayRecord {
+  shifts: DayShift[];
+  leave: DayLeave[];
+  /** hours without their times */
+  hours?: string;
+  note?: string;
+}
+
+/** Short words of leave by country; the first of a kind is how it is written back. */
+export const leaveWordsTyped: Record<"AU" | "NZ", readonly [word: string, kind: string][]> = {
+  AU: [
+    ["al", "annual"],
+    ["sick", "personal"],
+    ["pl", "personal"],
+    ["carer", "personal"],
+    ["lsl", "long-service"],
+    ["til", "timeInLieu"],
+    ["comp", "compassionate"],
+    ["fdv", "familyViolence"],
+    ["jury", "jury"],
+    ["community", "communityService"],
+    ["parental", "parental"],
+    ["unpaid", "unpaid"],
+  ],
+  NZ: [
+    ["al", "annual"],
+    ["sick", "sick"],
+    ["ber", "bereavement"],
+    ["fv", "familyViolence"],
+    ["alt", "alternative"],
+    ["parental", "parental"],
+    ["unpaid", "unpaid"],
+  ],
+};
+
+/** "9", "9:30", "0930", "9.30", "9a", "5:15pm" as minutes of the day, and whether the half of the day was said. */
+function readTime(text: string): { minutes: number; said: boolean } | null {
+  const found = /^(\d{1,2})(?:[:.]?(\d{2}))?\s*(a|p|am|pm)?$/i.exec(text.trim());
+  if (!found) return null;
+  const [, hourText = "", minuteText = "0", half = ""] = found;
+  let hour = Number(hourText);
+  const minute = Number(minuteText);
+  if (minute > 59 || hour > 24 || (half && (hour > 12 || hour === 0)) || (hour === 24 && minute > 0)) return null;
+  if (half) hour = (hour % 12) + (half.toLowerCase().startsWith("p") ? 12 : 0);
+  return { minutes: hour * 60 + minute, said: half !== "" || hour > 12 || hourText.startsWith("0") };
+}
+
+/** From and to: an end that is not after the start is of the afternoon where that fits ("9-5"), else of the next day. */
+function readSpan(from: string, to: string): { start: number; end: number } | null {
+  const [a, b] = [readTime(from), readTime(to)];
+  if (!a || !b) return null;
+  if (b.minutes > a.minutes) return { start: a.minutes, end: b.minutes };
+  const afternoon = b.minutes + minutesOfDay / 2;
+  if (!b.said && b.minutes < 720 && afternoon > a.minutes) return { start: a.minutes, end: afternoon };
+  return b.minutes === a.minutes ? null : { start: a.minutes, end: b.minutes + minutesOfDay };
+}
+
+const at = (date: IsoDate, minutes: number): string =>
+  `${addDays(date, Math.floor(minutes / minutesOfDay))}T${clockText(minutes % minutesOfDay)}`;
+
+/** A break whose time was not said: in the middle, on a quarter of an hour. */
+function middleBreak(start: number, end: number, minutes: number): { start: number; end: number } {
+  const from = Math.max(start, Math.round((start + (end - start - minutes) / 2) / 15) * 15);
+  return { start: from, end: from + minutes };
+}
+
+const range = String.raw`(\d{1,2}(?:[:.]?\d{2})?\s*(?:am|pm|a|p)?)`;
+const spanPattern = new RegExp(String.raw`^${range}\s*(?:-|–|to|\s)\s*${range}(.*)$`, "i");
+
+function readShift(part: string, date: IsoDate): DayShift | string | null {
+  const found = spanPattern.exec(part);
+  if (!found) return null;
+  const [, from = "", to = "", rest = ""] = found;
+  const span = readSpan(from, to);
+  if (!span) return `“${from.trim()}–${to.trim()}” is no shift: give a start and a later end, as 9-17:30 or 17-2.`;
+  const breaks: ShiftBreak[] = [];
+  let anywhere: number | undefined;
+  for (const word of rest
+    .trim()
+    .split(/\s+(?=b)|\s+(?=p\d)/i)
+    .filter(Boolean)) {
+    const long = /^b\s*(\d{1,3})$/i.exec(word);
+    const timed = new RegExp(String.raw`^(b|p)\s*${range}\s*[-–]\s*${range}$`, "i").exec(word);
+    const pause = timed ? readSpan(timed[2] ?? "", timed[3] ?? "") : null;
+    if (pause) {
+      // Past midnight a break's times are of the next day.
+      const later = pause.start < span.start ? (span.end > minutesOfDay ? minutesOfDay : minutesOfDay / 2) : 0;
+      breaks.push({ start: at(date, pause.start + later), end: at(date, pause.end + later), paid: /^p/i.test(word) });
+    } else if (long) {
+      const minutes = Number(long[1]);
+      if (minutes === 0) continue;
+      if (minutes >= span.end - span.start) return `A break of ${minutes} minutes does not fit into the shift.`;
+      const middle = middleBreak(span.start, span.end, minutes);
+      breaks.push({ start: at(date, middle.start), end: at(date, middle.end), paid: false });
+      anywhere = minutes;
+    } else
+      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one.`;
+  }
+  return {
+    start: at(date, span.start),
+    end: at(date, span.end),
+    breaks,
+    ...(anywhere === undefined ? {} : { breakAnywhere: anywhere }),
+  };
+}
+
+/**
+ * Reads what was typed for a day.
+ * @returns the record; null for a blank (nothing known of the day); or a sentence that says how to write it
+ */
+export function readDay(typed: string, date: IsoDate, country: "AU" | "NZ"): DayRecord | null | { fault: string } {
+  const text = typed.trim().toLowerCase().replaceAll("−", "-");
+  if (text === "") return null;
+  const day: DayRecord = { shifts: [], leave: [] };
+  if (text === "off" || text === "-") return day;
+  for (const part of text.split(/\s*[,;]\s*/)) {
+    const [word = "", amount = "", ...more] = part.split(/\s+/);
+    const kind = leaveWordsTyped[country].find(([name]) => name === word)?.[1];
+    if (kind) {
+      const hours = amount === "" ? undefined : tidiedHours(amount);
+      if (more.length > 0 || (hours !== undefined && !/^\d{1,2}(\.\d{1,4})?$/.test(hours)) || Number(hours ?? 1) > 24)
+        return { fault: `“${part}” is not understood. Write leave as ${word}, or with its hours as ${word} 3.8.` };
+      day.leave.push({ kind, ...(hours === undefined ? {} : { hours }) });
+      continue;
+    }
+    const shift = readShift(part, date);
+    if (typeof shift === "string") return { fault: shift };
+    if (shift) {
+      day.shifts.push(shift);
+      continue;
+    }
+    const hours = tidiedHours(part);
+    if (/^\d{1,2}(\.\d{1,4})?$/.test(hours) && Number(hours) <= 24) {
+      if (day.hours !== undefined) return { fault: "Two figures of hours stand in one day. Write their sum." };
+      if (Number(hours) > 0) day.hours = hours;
+      continue;
+    }
+    const words = leaveWordsTyped[country].map(([name]) => name).join(", ");
+    return {
+      fault: `“${part}” is not understood. Write 9-17:30 b30, 17-2, 7.6 for hours alone, off, = as planned, or leave: ${words}.`,
+    };
+  }
+  return day;
+}
+
+const short = (time: string): string => time.slice(11).replace(/^0/, "").replace(/:00$/, "");
+/** An end of the next morning that would be read as of this afternoon says that it is of the morning. */
+function spanText({ start, end }: { start: string; end: string }): string {
+  const [from, to] = [start, end].map((time) => Number(time.slice(11, 13)) * 60 + Number(time.slice(14))) as [
+    number,
+    number,
+  ];
+  const morning = end.slice(0, 10) > start.slice(0, 10) && to < 720 && to + 720 > from && to >= 60;
+  return `${short(start)}–${short(end)}${morning ? "a" : ""}`;
+}
+
+/** The breaks of a shift: one whose time nobody said by its length, the others by their times. */
+function breaksText({ breaks = [], breakAnywhere }: DayShift): string[] {
+  const length = (each: ShiftBreak) => (Date.parse(`${each.end}:00Z`) - Date.parse(`${each.start}:00Z`)) / 60_000;
+  const anywhere = breaks.find((each) => !each.paid && length(each) === breakAnywhere);
+  return breaks.map((each) => (each === anywhere ? `b${breakAnywhere}` : `${each.paid ? "p" : "b"}${spanText(each)}`));
+}
+
+/** A day in its one form: what stands in the cell. */
+export function dayText(day: DayRecord | null, country: "AU" | "NZ"): string {
+  if (!day) return "";
+  const shifts = day.shifts.map((shift) => [spanText(shift), ...breaksText(shift)].join(" "));
+  const leave = day.leave.map(({ kind, hours }) => {
+    const word = leaveWordsTyped[country].find(([, code]) => code === kind)?.[0] ?? kind;
+    return hours === undefined ? word : `${word} ${decimal(hours).toString()}`;
+  });
+  const parts = [...shifts, ...(day.hours === undefined ? [] : [decimal(day.hours).toString()]), ...leave];
+  return parts.length === 0 ? "off" : parts.join(", ");
+}
+
+/** The same day moved to another date: for copying a week, repeating a pattern and filling down. */
+export function movedDay(day: DayRecord, from: IsoDate, to: IsoDate): DayRecord {
+  const moved = (time: string): string => `${time.slice(0, 10) === from ? to : addDays(to, 1)}${time.slice(10)}`;
+  return {
+    ...day,
+    shifts: day.shifts.map((shift) => ({
+      ...shift,
+      start: moved(shift.start),
+      end: moved(shift.end),
+      ...(shift.breaks
+        ? { breaks: shift.breaks.map((each) => ({ ...each, start: moved(each.start), end: moved(each.end) })) }
+        : {}),
+    })),
+  };
+}
+
+/** Minutes that a day says were worked, breaks taken off; for totals and for hours against usual. */
+export function minutesOf(day: DayRecord): number {
+  const wall = (text: string) => Date.parse(`${text}:00Z`) / 60_000;
+  const shifts = day.shifts.reduce((sum, shift) => {
+    const breaks = (shift.breaks ?? []).filter((each) => !each.paid);
+    const unpaid = breaks.reduce((less, each) => less + wall(each.end) - wall(each.start), 0);
+    return sum + wall(shift.end) - wall(shift.start) - unpaid;
+  }, 0);
+  return shifts + (day.hours === undefined ? 0 : decimal(day.hours).times(60).toDecimalPlaces(0).toNumber());
+}

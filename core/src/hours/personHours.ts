@@ -1,0 +1,190 @@
+/**
+ * A person's days of a period to what is paid for them: priced pieces of shifts, hours at the plain rate, leave, and
+ * public holidays not worked. Each week (or averaging cycle) is interpreted as a whole, with the days about the period
+ * as its context; only days of the period and late days are given back.
+ */
+import { dayNames, type RuleSet, type SettingValue } from "../agreements/ruleSet.ts";
+import { addDays, dateOfDay, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
+import { minutesOfDay } from "../calendar/wallClock.ts";
+import { Decimal, decimal } from "../quantity/decimal.ts";
+import { halfUpToHourE4 } from "../quantity/rounding.ts";
+import { amountFor } from "./conditions.ts";
+import { type DayRecord, type DayShift, minutesOf } from "./dayText.ts";
+import { interpret, linesOf } from "./interpret.ts";
+import { weekOf } from "./limits.ts";
+import type { HolidayWindow, RosterPerson } from "./roster.ts";
+import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
+
+/** `all`: every hour is recorded. `exceptions`: the pattern is worked where nothing is recorded. */
+export type TimeUse = "all" | "exceptions";
+
+export interface PersonTime {
+  country: "AU" | "NZ";
+  /** null without an agreement: every hour at the plain rate */
+  rules: RuleSet | null;
+  person: RosterPerson;
+  settings: Record<string, SettingValue>;
+  timeZone: string;
+  holidays: readonly HolidayWindow[];
+  /** ordinary hours of each weekday, Monday first */
+  pattern: readonly string[] | null;
+  use: TimeUse;
+  employedFrom: IsoDate;
+  employedTo: IsoDate | null;
+  /** what is recorded, by date; days about the period are its context */
+  days: Readonly<Record<IsoDate, DayRecord>>;
+}
+
+export interface PlainHours {
+  date: IsoDate;
+  minutes: number;
+  why: string;
+}
+export interface TakenLeave {
+  date: IsoDate;
+  kind: string;
+  hours: Decimal;
+}
+export interface PersonHours {
+  pieces: Piece[];
+  lines: HoursLine[];
+  /** at the plain rate: the pattern, hours without times, public holidays not worked */
+  plain: PlainHours[];
+  leave: TakenLeave[];
+  extras: Extra[];
+  marks: HoursMark[];
+  faults: { date: IsoDate; text: string }[];
+}
+
+const toMinutes = (hours: string | undefined): number =>
+  decimal(hours ?? "0")
+    .times(60)
+    .toDecimalPlaces(0)
+    .toNumber();
+export const patternMinutes = (time: PersonTime, date: IsoDate): number => toMinutes(time.pattern?.[weekday(date) - 1]);
+const isWhole = (holiday: HolidayWindow) => (holiday.from ?? 0) === 0 && (holiday.to ?? minutesOfDay) === minutesOfDay;
+export const holidayOn = (time: PersonTime, date: IsoDate): HolidayWindow | undefined =>
+  time.holidays.find((each) => each.date === date && isWhole(each));
+
+/** What a day pays at the plain rate, and its leave; shifts are priced with their week. */
+function plainDay(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave: TakenLeave[] } {
+  const plain: PlainHours[] = [];
+  const leave: TakenLeave[] = [];
+  const day = time.days[date];
+  if (date < time.employedFrom || (time.employedTo !== null && date > time.employedTo)) return { plain, leave };
+  const usual = patternMinutes(time, date);
+  const holiday = holidayOn(time, date);
+  if (day?.hours !== undefined) plain.push({ date, minutes: toMinutes(day.hours), why: "hours without their times" });
+  if (time.rules === null && day && day.shifts.length > 0)
+    plain.push({ date, minutes: minutesOf({ shifts: day.shifts, leave: [] }), why: "worked" });
+  const worked = day !== undefined && (day.shifts.length > 0 || day.hours !== undefined);
+  // A holiday inside leave is not leave, and one that is not worked is paid as the day would have been.
+  if (holiday && !worked && usual > 0 && time.person.basis !== "casual") {
+    plain.push({ date, minutes: usual, why: `${holiday.name ?? "public holiday"}, not worked` });
+    return { plain, leave };
+  }
+  for (const each of day?.leave ?? []) {
+    const hours = each.hours === undefined ? halfUpToHourE4(Decimal.fraction(usual, 60)) : decimal(each.hours);
+    leave.push({ date, kind: each.kind, hours });
+  }
+  if (day === undefined && time.use === "exceptions" && usual > 0 && !holiday)
+    plain.push({ date, minutes: usual, why: "as usual" });
+  return { plain, leave };
+}
+
+/** @param dates the days that are asked for: a period's, and late ones */
+export function personHours(time: PersonTime, dates: readonly IsoDate[]): PersonHours {
+  const wanted = new Set(dates);
+  const found: PersonHours = { pieces: [], lines: [], plain: [], leave: [], extras: [], marks: [], faults: [] };
+  for (const date of [...wanted].sort()) {
+    const { plain, leave } = plainDay(time, date);
+    found.plain.push(...plain);
+    found.leave.push(...leave);
+  }
+  const { rules } = time;
+  if (!rules) return found;
+  const weeks = Math.max(1, amountFor(rules.time.averageWeeks, time.settings));
+  const anchor = weekOf(dayOf(rules.validFrom), rules);
+  const startOf = (date: IsoDate) => anchor + Math.floor((dayOf(date) - anchor) / (7 * weeks)) * 7 * weeks;
+  const extras = new Map<string, Extra>();
+  for (const start of [...new Set([...wanted].map(startOf))].sort((a, b) => a - b)) {
+    const cycle = Array.from({ length: 7 * weeks }, (_, at) => dateOfDay(start + at));
+    const shifts = cycle.flatMap((date) => time.days[date]?.shifts ?? []);
+    if (shifts.length === 0) continue;
+    const worked = cycleHours(time, rules, cycle, shifts);
+    if ("faults" in worked) {
+      for (const { path, text } of worked.faults) {
+        const at = Number(path.split(".")[1] ?? 0);
+        found.faults.push({ date: shifts[at]?.start.slice(0, 10) ?? cycle[0] ?? "", text });
+      }
+      continue;
+    }
+    const ofWanted = (at: number) => wanted.has(shifts[at]?.start.slice(0, 10) ?? "");
+    found.pieces.push(...worked.pieces.filter((piece) => ofWanted(piece.shift)));
+    found.marks.push(...worked.marks.filter((mark) => mark.date === undefined || wanted.has(mark.date)));
+    for (const extra of worked.extras) {
+      const on = extra.on.filter((each) => wanted.has(each.date));
+      if (on.length === 0) continue;
+      const known = extras.get(extra.code) ?? { code: extra.code, units: decimal(0), on: [] };
+      known.on.push(...on);
+      known.units = on.reduce((sum, each) => sum.plus(each.units), known.units);
+      extras.set(extra.code, known);
+    }
+  }
+  found.extras = [...extras.values()];
+  found.lines = linesOf(found.pieces);
+  return found;
+}
+
+/** One week or averaging cycle, with what is brought into it. */
+function cycleHours(time: PersonTime, rules: RuleSet, cycle: readonly IsoDate[], shifts: readonly DayShift[]) {
+  const [first = ""] = cycle;
+  return interpret({
+    rules,
+    person: time.person,
+    settings: time.settings,
+    timeZone: time.timeZone,
+    holidays: time.holidays,
+    periodStart: first,
+    shifts,
+    carryIn: { ordinaryMinutes: absenceIn(time, cycle), ...lastBefore(time, rules, cycle) },
+  });
+}
+
+/**
+ * Paid absence and plain hours that count toward a cycle before its shifts, for who works full time (reference, section
+ * 5.4: by default it counts for full-timers only).
+ */
+function absenceIn(time: PersonTime, cycle: readonly IsoDate[]): number {
+  if (time.person.basis !== "fullTime") return 0;
+  let minutes = 0;
+  for (const date of cycle) {
+    const { plain, leave } = plainDay(time, date);
+    for (const each of plain) minutes += each.minutes;
+    for (const each of leave) if (each.kind !== "unpaid") minutes += each.hours.times(60).toDecimalPlaces(0).toNumber();
+  }
+  return minutes;
+}
+
+/** The last shift of the week before, with that day's overtime: what the rest before the first shift hangs on. */
+function lastBefore(time: PersonTime, rules: RuleSet, cycle: readonly IsoDate[]) {
+  const before = cycle.map((date) => addDays(date, -cycle.length));
+  const shifts = before.flatMap((date) => time.days[date]?.shifts ?? []);
+  const last = shifts.at(-1);
+  if (!last) return {};
+  const { person, settings, timeZone, holidays } = time;
+  const [first = ""] = before;
+  const worked = interpret({ rules, person, settings, timeZone, holidays, periodStart: first, shifts });
+  const day = last.start.slice(0, 10);
+  const overtime =
+    "faults" in worked
+      ? 0
+      : worked.pieces
+          .filter((piece) => piece.overtime && !piece.topUp && shifts[piece.shift]?.start.slice(0, 10) === day)
+          .reduce((sum, piece) => sum + piece.minutes, 0);
+  return { lastShiftEnd: last.end, lastDayOvertimeMinutes: overtime };
+}
+
+/** Weekday minutes of a pattern as the interpreter takes agreed hours. */
+export const agreedOf = (pattern: readonly string[]): Partial<Record<(typeof dayNames)[number], number>> =>
+  Object.fromEntries(dayNames.map((day, at) => [day, toMinutes(pattern[at])]));

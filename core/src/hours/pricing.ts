@@ -1,0 +1,72 @@
+/** What worked hours are worth: the base rate of the person, and the money of each piece and extra. */
+import type { AllowanceEntry, RuleMoney, RuleSet } from "../agreements/ruleSet.ts";
+import { type Decimal, decimal } from "../quantity/decimal.ts";
+import { halfUpToCent } from "../quantity/rounding.ts";
+import { rateText } from "../quantity/units.ts";
+
+/** Dollars that a business entered over the shipped figures: an hour by classification, a unit by allowance. */
+export interface EnteredRates {
+  classifications: Record<string, string>;
+  allowances: Record<string, string>;
+}
+export const noRates: EnteredRates = { classifications: {}, allowances: {} };
+
+export interface BaseRate {
+  rate: Decimal | null;
+  /** the level's rate after the junior percentage: what the agreement asks for at least */
+  least: Decimal | null;
+  why: string;
+}
+
+/** The hourly rate of a classification: entered by the business, else the rule set's own; null where nobody knows it. */
+export function levelRate(rules: RuleSet, classification: string | null, entered: EnteredRates): Decimal | null {
+  if (classification === null) return null;
+  const own = entered.classifications[classification];
+  const shipped = rules.classifications.find((each) => each.key === classification)?.hourly;
+  return own !== undefined ? decimal(own) : shipped == null ? null : decimal(String(shipped));
+}
+
+/** The higher of what is agreed with the person and what the level asks for; a junior's level rate to the cent. */
+export function baseRate(
+  rules: RuleSet | null,
+  classification: string | null,
+  entered: EnteredRates,
+  agreed: string | null,
+  ratePercent: number,
+): BaseRate {
+  const level = rules && levelRate(rules, classification, entered);
+  const least = level ? halfUpToCent(level.times(String(ratePercent)).div(100)) : null;
+  const own = agreed === null ? null : decimal(agreed);
+  if (least && (own === null || own.lt(least))) {
+    const title = rules?.classifications.find((each) => each.key === classification)?.title ?? classification;
+    const junior = ratePercent === 100 ? "" : `, ${ratePercent} % at this age`;
+    return { rate: least, least, why: `${title}: ${rateText(least)} an hour${junior}` };
+  }
+  return { rate: own, least, why: own ? `agreed: ${rateText(own)} an hour` : "no rate is known" };
+}
+
+/** Dollars a unit of an allowance or addition; null where nobody entered it, nought where the rule gives none. */
+export function unitAmount(
+  rules: RuleSet,
+  { id, amount }: { id: string; amount: RuleMoney },
+  entered: EnteredRates,
+): Decimal | null {
+  const own = entered.allowances[id];
+  if (own !== undefined) return decimal(own);
+  if (amount === null) return null;
+  if (typeof amount === "number") return decimal(String(amount));
+  const standard = levelRate(rules, rules.standardRate?.classification ?? null, entered);
+  return standard ? halfUpToCent(standard.times(String(amount.percentOfStandardRate)).div(100)) : null;
+}
+
+/** Minutes at a per cent of a rate, in dollars: multiplied first, divided once, to the cent. */
+export const worthOf = (minutes: number, rate: Decimal, percent: Decimal): Decimal =>
+  halfUpToCent(rate.times(percent).times(minutes).div(6000));
+
+/** Where an allowance is reported in Australia, by what it is for; what is not known is for a task (KN). */
+export function reportingCodeOf({ id, unit }: Pick<AllowanceEntry, "id" | "unit">): "MD" | "LD" | "CD" | "QN" | "KN" {
+  if (id.startsWith("meal")) return "MD";
+  if (id.startsWith("laundry")) return "LD";
+  if (unit === "km") return "CD";
+  return /first-aid|licence|language/.test(id) ? "QN" : "KN";
+}

@@ -1,0 +1,142 @@
+/** Days of the record of time: appended and approved, all or none. */
+import type { ApproveDays, SaveDays } from "@zesty/contract/time";
+import { dateWords } from "@zesty/core/calendar/dates";
+import { leaveWordsTyped } from "@zesty/core/hours/dayText";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
+import { record } from "../store/audit.ts";
+import { refreshTimeInRuns } from "./intoRun.ts";
+import { daysBetweenDates } from "./readDays.ts";
+
+/** Periods of each person's own cycle that are signed off: for who records exceptions only, they are closed. */
+function closedPeriods({ store }: Context, personIds: readonly number[]) {
+  const found = new Map<number, { from: string; to: string; payday: string }[]>();
+  for (const { personId, ...period } of store
+    .prepared<[string], { personId: number; from: string; to: string; payday: string }>(
+      `SELECT p.person_id AS personId, r.period_start AS "from", r.period_end AS "to", r.payday AS payday
+       FROM pay p JOIN pay_run r ON r.id = p.run_id
+       WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.included AND r.kind = 'cycle'
+         AND r.state IN ('signedOff', 'sent', 'settled')`,
+    )
+    .all(JSON.stringify(personIds)))
+    found.set(personId, [...(found.get(personId) ?? []), period]);
+  return found;
+}
+
+interface Known {
+  name: string;
+  startDate: string;
+  endDate: string | null;
+}
+
+function peopleOf({ store }: Context, businessId: number, personIds: readonly number[]): Map<number, Known> {
+  return new Map(
+    store
+      .prepared<[number, string], Known & { id: number }>(
+        `SELECT id, given_name || ' ' || family_name AS name, start_date AS startDate, end_date AS endDate
+         FROM person WHERE business_id = ? AND id IN (SELECT value FROM json_each(?))`,
+      )
+      .all(businessId, JSON.stringify(personIds))
+      .map((each) => [each.id, each]),
+  );
+}
+
+/** Appends days, all or none; those that are paid already are refused. Open runs take them up. */
+export function saveDays(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  { days }: SaveDays,
+  source = "typed",
+): void {
+  const ids = [...new Set(days.map((each) => each.personId))];
+  const { country } = findBusiness(context, businessId);
+  const people = peopleOf(context, businessId, ids);
+  if (people.size < ids.length) throw notFound("person");
+  const dates = days.map((each) => each.date).sort();
+  const known = daysBetweenDates(context, ids, dates[0] ?? "", dates.at(-1) ?? "");
+  const exceptions = usesExceptions(context, ids);
+  const closed = closedPeriods(context, ids);
+  const kinds = new Set(leaveWordsTyped[country].map(([, kind]) => kind));
+  const errors = days.flatMap(({ personId, date, kind, record: day }, at) => {
+    const who = people.get(personId);
+    const fault = (text: string) => [{ path: `days.${at}`, text: `${who?.name}, ${dateWords(date)}: ${text}` }];
+    if (!who) return [];
+    if (day && (date < who.startDate || (who.endDate !== null && date > who.endDate)))
+      return fault("not employed on that day. Look at start and last day under People.");
+    const strange = day?.leave.find((each) => !kinds.has(each.kind));
+    if (strange) return fault(`“${strange.kind}” is not a kind of leave here.`);
+    const wrong = day?.shifts.find((each) => each.start.slice(0, 10) !== date || each.end <= each.start);
+    if (wrong) return fault("a shift starts on its own day and ends after its start.");
+    if (kind === "planned") return [];
+    const before = known.get(personId)?.find((each) => each.date === date && each.kind === "worked");
+    const period = closed.get(personId)?.find((each) => date >= each.from && date <= each.to);
+    const payday = before?.state === "locked" ? before.payday : exceptions.has(personId) ? period?.payday : undefined;
+    return payday
+      ? fault(`paid on ${dateWords(payday)}. Correct that pay, or take its run back; the record then opens.`)
+      : [];
+  });
+  if (errors[0]) throw cannot("day-refused", `Nothing was saved. ${errors[0].text}`, { errors });
+  context.store.transaction(() => {
+    const at = context.clock.now();
+    const write = context.store.prepared<[number, string, string, string | null, string, number, string]>(
+      "INSERT INTO time_day (person_id, date, kind, record, source, user_id, at) VALUES (?, ?, ?, ?, ?, ?, ?)",
+    );
+    for (const { personId, date, kind, record: day } of days)
+      write.run(personId, date, kind, JSON.stringify(day), source, actor.userId, at);
+    record(context.store, {
+      at,
+      userId: actor.userId,
+      businessId,
+      what: days.length === 1 ? "recorded a day" : `recorded ${days.length} days`,
+      about: `${people.size === 1 ? [...people.values()][0]?.name : `${people.size} people`}, ${dates[0]}${dates.length > 1 ? ` to ${dates.at(-1)}` : ""}`,
+    });
+    refreshTimeInRuns(context, businessId, ids);
+  });
+}
+
+/** People who record exceptions only, as their newest terms say; without terms, whoever has a week agreed. */
+function usesExceptions({ store }: Context, personIds: readonly number[]): Set<number> {
+  return new Set(
+    store
+      .prepared<[string], { id: number }>(
+        `SELECT p.value AS id FROM json_each(?) p WHERE coalesce(
+           (SELECT t.use FROM time_terms t WHERE t.person_id = p.value ORDER BY t."from" DESC, t.id DESC LIMIT 1),
+           'exceptions') = 'exceptions'`,
+      )
+      .all(JSON.stringify(personIds))
+      .map((each) => each.id),
+  );
+}
+
+/** Approves what the days say now. A day without a record needs no approval. */
+export function approveDays(context: Context, actor: Actor, businessId: number, { days, approved }: ApproveDays): void {
+  const ids = [...new Set(days.map((each) => each.personId))];
+  const people = peopleOf(context, businessId, ids);
+  if (people.size < ids.length) throw notFound("person");
+  const dates = days.map((each) => each.date).sort();
+  const known = daysBetweenDates(context, ids, dates[0] ?? "", dates.at(-1) ?? "");
+  context.store.transaction(() => {
+    const at = context.clock.now();
+    const write = context.store.prepared<[number, number, number, string]>(
+      "INSERT INTO time_approval (day_id, approved, user_id, at) VALUES (?, ?, ?, ?)",
+    );
+    let count = 0;
+    for (const { personId, date } of days) {
+      const day = known.get(personId)?.find((each) => each.date === date && each.kind === "worked");
+      if (!day || day.state === "locked" || (day.state === "approved") === approved) continue;
+      write.run(day.dayId, approved ? 1 : 0, actor.userId, at);
+      count += 1;
+    }
+    if (count === 0) return;
+    record(context.store, {
+      at,
+      userId: actor.userId,
+      businessId,
+      what: `${approved ? "approved" : "took back the approval of"} ${count === 1 ? "a day" : `${count} days`}`,
+      about: `${people.size === 1 ? [...people.values()][0]?.name : `${people.size} people`}, ${dates[0]}${dates.length > 1 ? ` to ${dates.at(-1)}` : ""}`,
+    });
+    refreshTimeInRuns(context, businessId, ids);
+  });
+}

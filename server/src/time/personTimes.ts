@@ -1,0 +1,115 @@
+/** What prices the days of people: terms, agreement, holidays of the place, and the days themselves. */
+
+import type { RuleBasis, RuleSet, SettingValue } from "@zesty/core/agreements/ruleSet";
+import { addDays, weekday } from "@zesty/core/calendar/dates";
+import { holidaysOfPlace } from "@zesty/core/calendar/holidayWindows";
+import type { DayRecord } from "@zesty/core/hours/dayText";
+import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
+import type { EnteredRates } from "@zesty/core/hours/pricing";
+import { evenPattern } from "@zesty/core/leave/leaveDays";
+import { fromE4 } from "@zesty/core/quantity/units";
+import type { Context } from "../context.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
+import { workPlace } from "../setup/places.ts";
+import { datedRecords, newest } from "../store/dated.ts";
+import { person, timeTerms } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+import { ruleSetOn, ruleSetsOf, type SaidOfAgreement, saidOf } from "./agreements.ts";
+import { daysBetweenDates, type KnownDay } from "./readDays.ts";
+
+export interface KnownPerson {
+  who: typeof person.$inferSelect;
+  /** null where nothing was said: then only leave flows into the run */
+  terms: typeof timeTerms.$inferSelect | null;
+  agreedRate: string | null;
+  salaried: boolean;
+  rates: EnteredRates;
+  time: PersonTime;
+  /** every day of the range, worked and planned, as it stands now */
+  known: KnownDay[];
+}
+
+const basisOf = (basis: string | undefined): RuleBasis =>
+  basis === "full-time" ? "fullTime" : basis === "part-time" ? "partTime" : "casual";
+
+/** Days before a period that can matter to it: its week, and the rest before its first shift. */
+export const contextDays = 35;
+
+/**
+ * @param from @param to the period; the days about it come as context
+ * @param kind which days price: what was worked, or what is planned
+ */
+export function personTimes(
+  context: Context,
+  businessId: number,
+  personIds: readonly number[],
+  from: string,
+  to: string,
+): KnownPerson[] {
+  const { db } = context.store;
+  const owner = findBusiness(context, businessId);
+  const ids = JSON.stringify(personIds);
+  const people = rowsOf(
+    context.store.sqlite,
+    person,
+    "WHERE t.id IN (SELECT value FROM json_each(?)) ORDER BY t.family_name, t.given_name, t.id",
+    ids,
+  );
+  const terms = datedRecords(db, personIds, to).terms;
+  const byAgreement = newest(db, timeTerms, personIds, to);
+  const sets = ruleSetsOf(context, businessId);
+  const said = new Map<string, SaidOfAgreement>();
+  const days = daysBetweenDates(context, personIds, addDays(from, -contextDays), addDays(to, 8));
+  return people.map((who): KnownPerson => {
+    const own = terms.get(who.id);
+    const time = byAgreement.get(who.id) ?? null;
+    const code = time?.agreement ?? null;
+    const rules: RuleSet | null = code === null ? null : ruleSetOn(sets, code, from);
+    const saying = code === null ? null : (said.get(code) ?? saidOf(context, businessId, code, from));
+    if (code !== null && saying) said.set(code, saying);
+    const weekly = fromE4(own?.weeklyHoursE4 ?? 0);
+    const basis = basisOf(own?.basis);
+    const pattern = own?.workPattern ?? (basis === "casual" || weekly.isZero() ? null : evenPattern(weekly));
+    const works = new Set(pattern?.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])) ?? [1, 2, 3, 4, 5]);
+    const place = workPlace(context, businessId, own?.placeId ?? null);
+    const holidays = holidaysOfPlace(owner.country, place, addDays(from, -contextDays), addDays(to, 8), works);
+    const settings: Record<string, SettingValue> = { ...saying?.settings, ...time?.settings };
+    const known = days.get(who.id) ?? [];
+    return {
+      who,
+      terms: time,
+      agreedRate: own?.hourlyRateE4 == null ? null : fromE4(own.hourlyRateE4).toString(),
+      salaried: own?.salaryCents != null,
+      rates: saying?.rates ?? { classifications: {}, allowances: {} },
+      known,
+      time: {
+        country: owner.country,
+        rules,
+        person: {
+          basis,
+          birthDate: who.birthDate,
+          serviceStart: who.startDate,
+          ...(time?.classification ? { classification: time.classification } : {}),
+          ...(pattern && basis !== "casual" ? { agreedMinutes: agreedOf(pattern) } : {}),
+          flags: time?.flags ?? {},
+          otherwiseWorkingDays:
+            pattern === null ? [] : holidays.filter((each) => works.has(weekday(each.date))).map((each) => each.date),
+        },
+        settings,
+        timeZone: owner.timeZone,
+        holidays,
+        pattern,
+        use: time?.use ?? (pattern ? "exceptions" : "all"),
+        employedFrom: who.startDate,
+        employedTo: who.endDate,
+        days: recordsOf(known, () => true),
+      },
+    };
+  });
+}
+
+/** Worked days by date, those that are wanted. */
+export const recordsOf = (known: readonly KnownDay[], wanted: (day: KnownDay) => boolean): Record<string, DayRecord> =>
+  Object.fromEntries(
+    known.flatMap((day) => (day.kind === "worked" && day.record && wanted(day) ? [[day.date, day.record]] : [])),
+  );

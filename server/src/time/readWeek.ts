@@ -1,0 +1,121 @@
+/** The week of a cycle for the page: people, their days, and everything that prices them. */
+import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
+import type { RuleSet } from "@zesty/core/agreements/ruleSet";
+import { addDays, isDate } from "@zesty/core/calendar/dates";
+import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
+import { and, asc, desc, eq, ne } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { rightIn } from "../http/rights.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
+import { datedRecords } from "../store/dated.ts";
+import { payCycle, payRun, person } from "../store/schema.ts";
+import { personTimes } from "./personTimes.ts";
+import type { KnownDay } from "./readDays.ts";
+
+type CycleRow = typeof payCycle.$inferSelect;
+
+/** The period of a cycle that holds a day; periods follow each other from the first one on. */
+export function periodHolding(cycle: CycleRow, day: string): { start: string; end: string } {
+  let period = payPeriod(cycle.cycle as Cycle, cycle.firstPeriodStart, cycle.paydayOffset);
+  for (let steps = 0; period.end < day && steps < 1200; steps += 1)
+    period = nextPeriod(cycle.cycle as Cycle, period.end, cycle.paydayOffset);
+  return period;
+}
+
+const noDay: WeekDay = { worked: null, planned: null, state: "open", payday: null };
+
+/** @param day any day of the period wanted; the open run's, else the newest, when left out */
+export function readWeek(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  cycleId: number | undefined,
+  day: string | undefined,
+): WeekView {
+  const { db } = context.store;
+  if (day !== undefined && !isDate(day)) throw cannot("day", `“${day}” is not a date. Write it as 2026-07-02.`);
+  const owner = findBusiness(context, businessId);
+  const cycles = db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).orderBy(asc(payCycle.id)).all();
+  const cycle = cycleId === undefined ? cycles[0] : cycles.find((each) => each.id === cycleId);
+  if (!cycle) throw notFound("pay cycle");
+  const newest = db
+    .select()
+    .from(payRun)
+    .where(and(eq(payRun.cycleId, cycle.id), eq(payRun.kind, "cycle"), ne(payRun.state, "takenBack")))
+    .orderBy(desc(payRun.periodEnd), desc(payRun.id))
+    .limit(1)
+    .get();
+  const wanted =
+    day ??
+    (newest?.state === "open" ? newest.periodStart : newest ? addDays(newest.periodEnd, 1) : context.clock.today());
+  const { start: from, end: to } = periodHolding(
+    cycle,
+    wanted < cycle.firstPeriodStart ? cycle.firstPeriodStart : wanted,
+  );
+  const run = db
+    .select()
+    .from(payRun)
+    .where(
+      and(
+        eq(payRun.cycleId, cycle.id),
+        eq(payRun.kind, "cycle"),
+        eq(payRun.periodStart, from),
+        ne(payRun.state, "takenBack"),
+      ),
+    )
+    .orderBy(desc(payRun.id))
+    .limit(1)
+    .get();
+  const people = db.select().from(person).where(eq(person.businessId, businessId)).all();
+  const terms = datedRecords(
+    db,
+    people.map((each) => each.id),
+    to,
+  ).terms;
+  const ids = people
+    .filter((each) => each.startDate <= to && (each.endDate === null || each.endDate >= from))
+    .filter((each) => terms.get(each.id)?.cycleId === cycle.id && terms.get(each.id)?.basis !== "contractor")
+    .map((each) => each.id);
+  const rules = new Map<string, RuleSet>();
+  const rows = personTimes(context, businessId, ids, from, to).map((known): WeekPerson => {
+    const { rules: own, days: _days, ...time } = known.time;
+    if (own) rules.set(own.code, own);
+    return {
+      personId: known.who.id,
+      name: `${known.who.givenName} ${known.who.familyName}`,
+      payrollId: known.who.payrollId,
+      basis: terms.get(known.who.id)?.basis ?? "",
+      time,
+      agreement: known.terms?.agreement ?? null,
+      classification: known.terms?.classification ?? null,
+      agreedRate: known.agreedRate,
+      salaried: known.salaried,
+      rates: known.rates,
+      days: weekDays(known.known),
+    };
+  });
+  return {
+    businessId,
+    country: owner.country,
+    cycles: cycles.map(({ id, name }) => ({ id, name })),
+    cycleId: cycle.id,
+    from,
+    to,
+    before: addDays(from, -1),
+    after: addDays(to, 1),
+    run: run ? { id: run.id, payday: run.payday, open: run.state === "open" } : null,
+    rules: [...rules.values()],
+    people: rows,
+    canEdit: rightIn(context, actor, businessId) !== "see",
+  };
+}
+
+function weekDays(known: readonly KnownDay[]): Record<string, WeekDay> {
+  const days: Record<string, WeekDay> = {};
+  for (const { date, kind, record, state, payday } of known) {
+    const day = days[date] ?? { ...noDay };
+    days[date] = kind === "planned" ? { ...day, planned: record } : { ...day, worked: record, state, payday };
+  }
+  return days;
+}

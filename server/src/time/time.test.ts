@@ -1,0 +1,305 @@
+/** The record of time through the use cases: days typed, approved, in the run, typed over, locked, late, taken back. */
+import { dayText, readDay } from "@zesty/core/hours/dayText";
+import { afterEach, describe, expect, it } from "vitest";
+import { saveSection } from "../people/savePerson.ts";
+import { openRun } from "../runs/openRun.ts";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
+import { signOff } from "../runs/signOff.ts";
+import { takeBack } from "../runs/takeBack.ts";
+import { setTick } from "../runs/ticks.ts";
+import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { payRun } from "../store/schema.ts";
+import { loadRuleSet, saveAgreementFacts } from "./agreements.ts";
+import { approveDays, saveDays } from "./days.ts";
+import { readWeek } from "./readWeek.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+const who = (at = 0) => world.personIds[at] ?? 0;
+const employment = (change: object = {}) => ({
+  from: "2026-06-01",
+  cycleId: world.cycleId,
+  basis: "casual" as const,
+  classification: null,
+  weeklyHours: "0",
+  hourlyRate: null,
+  minimumRate: null,
+  placeId: null,
+  costCentreId: null,
+  ...change,
+});
+const terms = (agreement: string | null, classification: string | null, change: object = {}) => ({
+  from: "2026-06-01",
+  agreement,
+  classification,
+  use: "all" as const,
+  settings: {},
+  flags: {},
+  ...change,
+});
+function type(days: Record<string, string>, personId = who()) {
+  saveDays(world.context, world.actor, world.businessId, {
+    days: Object.entries(days).map(([date, text]) => {
+      const record = readDay(
+        text,
+        date,
+        readWeek(world.context, world.actor, world.businessId, undefined, undefined).country,
+      );
+      if (record && "fault" in record) throw new Error(record.fault);
+      return { personId, date, kind: "worked" as const, record };
+    }),
+  });
+}
+const approve = (dates: string[], approved = true, personId = who()) =>
+  approveDays(world.context, world.actor, world.businessId, {
+    days: dates.map((date) => ({ personId, date })),
+    approved,
+  });
+const open = () => openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+const row = (runId: number) => {
+  const view = readRun(world.context, world.actor, runId);
+  return { view, row: view.rows[0]! };
+};
+/** lines as "name hours×rate" or "name $amount" */
+function shown(runId: number): string[] {
+  const { view, row: found } = row(runId);
+  return found.lines.map((line) => {
+    const name = view.elements.find((each) => each.id === line.elementId)?.name;
+    return `${name} ${line.amount === undefined ? (line.hours ?? `${line.units} u`) : `$${line.amount}`}${line.rate ? ` at ${line.rate}` : ""}`;
+  });
+}
+const codes = (runId: number) => row(runId).row.marks.map((mark) => mark.code);
+function signed(runId: number) {
+  for (const each of row(runId).view.rows)
+    for (const mark of each.marks)
+      if (mark.kind === "query")
+        setTick(world.context, world.actor, runId, { payId: each.payId, key: mark.key, on: true });
+  signOff(world.context, world.actor, runId, row(runId).view.version);
+}
+function casual() {
+  world = smallWorld(1);
+  saveSection(world.context, world.actor, who(), "employment", employment());
+  saveSection(world.context, world.actor, who(), "time", terms("MA000004", "1"));
+}
+
+describe("days into the run", () => {
+  it("turns a casual's late Sunday into lines at the level's rate, once it is approved", () => {
+    casual();
+    const runId = open();
+    expect(shown(runId)).toEqual([]);
+    type({ "2026-06-25": "16-20", "2026-06-28": "10-16:30 b13-13:30" });
+    expect(shown(runId)).toEqual([]);
+    expect(codes(runId)).toContain("timeNotApproved");
+    approve(["2026-06-25", "2026-06-28"]);
+    // 26.55 is the level's hour from July 2025; per cents are the award's for casuals.
+    expect(shown(runId)).toEqual([
+      "Ordinary at 125 % 2 at 26.55",
+      "Ordinary at 150 % 2 at 26.55",
+      "Ordinary at 175 % 6 at 26.55",
+    ]);
+    expect(codes(runId)).not.toContain("timeNotApproved");
+    expect(row(runId).row.lines[2]?.time?.why[0]).toMatch(/Sun 28 10:00–13:00 sunday: 175 %/);
+    // 2 × 33.1875 + 2 × 39.825 + 6 × 46.4625
+    expect(row(runId).row.figures?.gross).toBe("424.81");
+  });
+
+  it("keeps what was typed over, says so, and takes a day that changes to be approved again", () => {
+    casual();
+    const runId = open();
+    type({ "2026-06-25": "9-12" });
+    approve(["2026-06-25"]);
+    const { row: before, view } = row(runId);
+    saveRows(world.context, world.actor, runId, {
+      version: view.version,
+      rows: [{ payId: before.payId, lines: [{ ...before.lines[0]!, hours: "4" }] }],
+    });
+    expect(codes(runId)).toContain("timeTypedOver");
+    type({ "2026-06-25": "9-14" });
+    expect(codes(runId)).toEqual(expect.arrayContaining(["timeNotApproved", "timeTypedOver"]));
+    approve(["2026-06-25"]);
+    expect(row(runId).row.lines[0]).toMatchObject({ hours: "4", time: { hours: "5" } });
+    type({ "2026-06-25": "off" });
+    approve(["2026-06-25"]);
+    expect(row(runId).row.lines[0]).toMatchObject({ hours: "4", time: { hours: "0" } });
+  });
+
+  it("locks with the sign-off, opens when it is taken back, and pays late days in the next run by their own date", () => {
+    casual();
+    const runId = open();
+    type({ "2026-06-25": "9-12" });
+    approve(["2026-06-25"]);
+    signed(runId);
+    expect(() => type({ "2026-06-25": "9-13" })).toThrow(/Nothing was saved.*paid on 2 July 2026/);
+    const fresh = takeBack(world.context, world.actor, runId, "wrong day");
+    type({ "2026-06-25": "9-13" });
+    approve(["2026-06-25"]);
+    expect(shown(fresh)).toEqual(["Ordinary at 125 % 4 at 26.55"]);
+    signed(fresh);
+    // Sunday of the paid week, told too late: the Sunday rate, in the next run.
+    type({ "2026-06-28": "10-13" });
+    approve(["2026-06-28"]);
+    const next = open();
+    expect(shown(next)).toEqual(["Ordinary at 175 % 3 at 26.55"]);
+    signed(next);
+    expect(shown(open())).toEqual([]);
+  });
+
+  it("takes the pattern where nothing is recorded, leave and holidays in its place, and overtime beyond it", () => {
+    world = smallWorld(1);
+    const pattern = {
+      basis: "full-time",
+      weeklyHours: "38",
+      hourlyRate: "31.5",
+      workPattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
+    } as const;
+    saveSection(world.context, world.actor, who(), "employment", employment(pattern));
+    saveSection(world.context, world.actor, who(), "time", terms("MA000004", "4", { use: "exceptions" }));
+    const runId = open();
+    expect(shown(runId)).toEqual(["Ordinary 38"]);
+    type({ "2026-06-23": "sick 3.8, 8-11:48", "2026-06-24": "al", "2026-06-27": "9-14" });
+    approve(["2026-06-23", "2026-06-24", "2026-06-27"]);
+    // 38 hours are full before Saturday: all of it is overtime, two tiers.
+    expect(shown(runId).sort()).toEqual([
+      "Annual leave 7.6",
+      "Ordinary 26.6",
+      "Overtime 1½ 3",
+      "Overtime at 200 % 2",
+      "Personal leave 3.8",
+    ]);
+  });
+
+  it("lets leave take the place of a salary's share without an agreement, and gives it back", () => {
+    world = smallWorld(1);
+    const usual = { from: "2026-06-01", lines: [{ elementId: world.element("SAL"), amount: "1520.00" }] };
+    saveSection(
+      world.context,
+      world.actor,
+      who(),
+      "employment",
+      employment({ basis: "full-time", weeklyHours: "38", salary: "79040" }),
+    );
+    saveSection(world.context, world.actor, who(), "usualPay", usual);
+    const runId = open();
+    type({ "2026-06-24": "al", "2026-06-25": "al" });
+    approve(["2026-06-24", "2026-06-25"]);
+    expect(shown(runId)).toEqual(["Salary $912.00", "Annual leave 15.2 at 40"]);
+    type({ "2026-06-25": "off" });
+    approve(["2026-06-25"]);
+    expect(shown(runId)).toEqual(["Salary $1216.00", "Annual leave 7.6 at 40"]);
+  });
+
+  it("stops for an allowance whose amount nobody knows, until the business enters it", () => {
+    casual();
+    const runId = open();
+    saveSection(
+      world.context,
+      world.actor,
+      who(),
+      "time",
+      terms("MA000004", "1", { flags: { firstAider: true, launders: true } }),
+    );
+    type({ "2026-06-25": "9-12" });
+    approve(["2026-06-25"]);
+    expect(codes(runId)).toContain("timeFault");
+    const facts = {
+      from: "2026-06-01",
+      settings: { lateTrading: true },
+      source: "Pay guide",
+      rates: { classifications: { "1": "27" }, allowances: { "first-aid": "14.20" } },
+    };
+    saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", facts);
+    world.context.store.transaction(() => approve(["2026-06-25"], false));
+    approve(["2026-06-25"]);
+    expect(shown(runId)).toEqual(["Ordinary at 125 % 3 at 27", "Laundry shift $1.25", "First aid $14.20"]);
+    expect(() =>
+      saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", {
+        ...facts,
+        settings: { colour: true },
+      }),
+    ).toThrow(/not a setting/);
+  });
+
+  it("pays a New Zealand holiday worked as the Act has it, with its alternative day and days worked", () => {
+    world = smallWorldNz(1);
+    saveSection(world.context, world.actor, who(), "time", terms("EX-KAYAK", null));
+    const runId = open();
+    // Matariki: Friday 10 July 2026 lies outside; King's Birthday was 1 June. The fortnight runs from 15 June.
+    type({ "2026-06-21": "9-13", "2026-06-22": "9-19 b30", "2026-06-23": "sick" });
+    approve(["2026-06-21", "2026-06-22", "2026-06-23"]);
+    expect(shown(runId)).toEqual(
+      ["Ordinary 9", "Overtime 1½ 0.5", "Ordinary at 125 % 4", "Sick leave, days 8", "Days worked 3 u"].sort(
+        (a, b) => shown(runId).indexOf(a) - shown(runId).indexOf(b),
+      ),
+    );
+  });
+
+  it("refuses what cannot be, all or none", () => {
+    casual();
+    expect(() => type({ "2019-01-01": "9-12", "2026-06-25": "9-12" })).toThrow(/not employed/);
+    expect(() => type({ "2026-06-25": "9-12" }, 999)).toThrow(/no such|not found|There is no/i);
+    const leave = { shifts: [], leave: [{ kind: "holidays" }] };
+    expect(() =>
+      saveDays(world.context, world.actor, world.businessId, {
+        days: [{ personId: who(), date: "2026-06-25", kind: "worked", record: leave }],
+      }),
+    ).toThrow(/not a kind of leave/);
+    expect(readWeek(world.context, world.actor, world.businessId, undefined, "2026-06-25").people[0]?.days).toEqual({});
+    expect(() => saveSection(world.context, world.actor, who(), "time", terms("MA000004", "99"))).toThrow(/no level/);
+    expect(() => saveSection(world.context, world.actor, who(), "time", terms("MA1", null))).toThrow(/no agreement/);
+    expect(() => loadRuleSet(world.context, world.actor, world.businessId, { format: "rules/1" })).toThrow(/not taken/);
+  });
+
+  it("prices a week by a rule set of the business's own, version by date", () => {
+    casual();
+    const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;
+    const own = {
+      ...mine!,
+      code: "OWN-1",
+      title: "Our agreement",
+      penalties: [{ id: "all", percent: 130 }],
+      overtime: [],
+      minimumEngagement: [],
+    };
+    loadRuleSet(world.context, world.actor, world.businessId, own);
+    saveSection(world.context, world.actor, who(), "time", terms("OWN-1", "1"));
+    const runId = open();
+    type({ "2026-06-28": "10-12" });
+    approve(["2026-06-28"]);
+    expect(shown(runId)).toEqual(["Ordinary at 130 % 2 at 26.55"]);
+    expect(world.context.store.db.select().from(payRun).all()).toHaveLength(1);
+  });
+});
+
+describe("a day as it is typed", () => {
+  const date = "2026-06-25";
+  it.each<[string, "AU" | "NZ", string]>([
+    ["9-17:30 b30", "AU", "9–17:30 b30"],
+    ["9a 5p", "AU", "9–17"],
+    ["9-5", "AU", "9–17"],
+    ["17-2", "AU", "17–2"],
+    ["22-6 b30", "AU", "22–6 b30"],
+    ["0830-1700 b12-12:30", "AU", "8:30–17 b12–12:30"],
+    ["7.6", "AU", "7.6"],
+    ["7:30", "AU", "7.5"],
+    ["off", "AU", "off"],
+    ["AL", "AU", "al"],
+    ["sick 3.8", "AU", "sick 3.8"],
+    ["9-13, al 3.8", "AU", "9–13, al 3.8"],
+    ["7-11, 15:30-19:30", "AU", "7–11, 15:30–19:30"],
+    ["9-5 b30 p15:00-15:10", "AU", "9–17 b30 p15–15:10"],
+    ["20-9a", "AU", "20–9a"],
+    ["sick", "NZ", "sick"],
+    ["alt", "NZ", "alt"],
+  ])("%s", (typed, country, text) => {
+    const day = readDay(typed, date, country);
+    expect(day && "fault" in day ? day.fault : dayText(day, country)).toBe(text);
+    // What is written back is read as the same day.
+    if (day && !("fault" in day)) expect(readDay(text, date, country)).toEqual(day);
+  });
+  it.each(["25-26", "21-21", "hello", "al x", "7, 8", "9-5 b600", "sick 30", "99"])("refuses %s", (typed) => {
+    expect(readDay(typed, date, "AU")).toHaveProperty("fault");
+  });
+  it("knows nothing of a blank", () => expect(readDay("  ", date, "AU")).toBeNull());
+});

@@ -1,0 +1,188 @@
+/** What the days of a person become in a run sheet: lines by pay element, each with its reasons. */
+
+import { weekday } from "@zesty/core/calendar/dates";
+import { minutesOfDay, wallOf } from "@zesty/core/calendar/wallClock";
+import { percentFor } from "@zesty/core/hours/conditions";
+import { reasonOf } from "@zesty/core/hours/interpret";
+import { type PersonHours, type PlainHours, patternMinutes, personHours } from "@zesty/core/hours/personHours";
+import { baseRate, reportingCodeOf, unitAmount } from "@zesty/core/hours/pricing";
+import type { Piece } from "@zesty/core/hours/worked";
+import { leaveUnitNz } from "@zesty/core/pay/elementsNz";
+import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import { Decimal, decimal, type Decimal as Number_, sum } from "@zesty/core/quantity/decimal";
+import { halfUpToCent, halfUpToHourE4 } from "@zesty/core/quantity/rounding";
+import type { KnownPerson } from "./personTimes.ts";
+
+export type Finder = (wanted: Wanted) => number;
+export type Wanted =
+  | { kind: "hours"; overtime: boolean; percent: string; rule: string }
+  | { kind: "leave"; leave: string }
+  | { kind: "allowance"; id: string; name: string; code: string }
+  | { kind: "holiday"; element: "publicHoliday" | "publicHolidayWorked" | "alternativeEarned" | "daysWorked" };
+
+export interface TimeLines {
+  lines: SheetLine[];
+  faults: string[];
+  queries: string[];
+  hours: PersonHours;
+}
+
+const hoursOf = (minutes: number): Number_ => halfUpToHourE4(Decimal.fraction(minutes, 60));
+const dayWords = (date: string): string =>
+  `${["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"][weekday(date) - 1]} ${Number(date.slice(8))}`;
+
+interface Target {
+  elementId: number;
+  costCentre: string | undefined;
+  minutes: number;
+  rate: Number_ | null;
+  amount: Number_ | null;
+  hours: Number_ | null;
+  units: Number_ | null;
+  why: string[];
+}
+
+/** The lines of the days that are asked for, in the order in which they first arise. */
+export function timeLines(person: KnownPerson, dates: readonly string[], find: Finder): TimeLines {
+  const { time, terms, rates, agreedRate } = person;
+  const { rules } = time;
+  const hours = personHours(time, dates);
+  const faults = hours.faults.map(({ date, text }) => `${dayWords(date)}: ${text}`);
+  const queries = hours.marks.filter((mark) => mark.kind === "query").map((mark) => mark.text);
+  const targets = new Map<string, Target>();
+  const target = (elementId: number, costCentre?: string): Target => {
+    const key = `${elementId} ${costCentre ?? ""}`;
+    const found =
+      targets.get(key) ??
+      ({ elementId, costCentre, minutes: 0, rate: null, amount: null, hours: null, units: null, why: [] } as Target);
+    targets.set(key, found);
+    return found;
+  };
+  const rateAt = (percent: number) => {
+    const { rate, why } = baseRate(rules, terms?.classification ?? null, rates, agreedRate, percent);
+    if (rate === null)
+      faults.push(
+        `No hourly rate is known: ${why}. Enter one under People, or the level's rate in Set-up, Agreements.`,
+      );
+    return rate;
+  };
+  const junior = hours.pieces[0]?.ratePercent ?? 100;
+  const shifts = Object.values(time.days).flatMap((day) => day.shifts);
+  const centreOf = (piece: Piece) =>
+    shifts.find(
+      (each) =>
+        each.start.slice(0, 10) <= piece.date && startsAt(each.start) <= piece.from && startsAt(each.end) >= piece.to,
+    )?.costCentre;
+  const inHoliday = (piece: Piece) =>
+    time.holidays.some((each) => {
+      const [from, to] = [wallOf(each.date, each.from ?? 0), wallOf(each.date, each.to ?? minutesOfDay)];
+      return piece.from >= from && piece.from < to;
+    });
+  for (const piece of hours.pieces) {
+    const nzHoliday = time.country === "NZ" && inHoliday(piece);
+    const id = nzHoliday
+      ? find({ kind: "holiday", element: "publicHolidayWorked" })
+      : find({ kind: "hours", overtime: piece.overtime, percent: piece.percent.toString(), rule: piece.rule });
+    const to = target(id, centreOf(piece));
+    to.minutes += piece.minutes;
+    const rate = rateAt(piece.ratePercent);
+    // A birthday within the period: the cell of an element has one rate, and it is the higher one.
+    if (rate && (to.rate === null || rate.gt(to.rate))) to.rate = rate;
+    to.why.push(`${dayWords(piece.date)} ${reasonOf(piece)}`);
+  }
+  const plainPercent = rules ? percentFor(rules.penalties.at(-1)?.percent ?? 100, time.person.basis).toString() : "100";
+  for (const plain of hours.plain) {
+    const to = target(plainElement(person, plain, plainPercent, find));
+    to.minutes += plain.minutes;
+    if (time.country === "NZ" && isHolidayOff(plain)) to.units = (to.units ?? decimal(0)).plus(1);
+    if (to.rate === null) to.rate = rateAt(junior);
+    to.why.push(`${dayWords(plain.date)} ${plain.why}: ${hoursOf(plain.minutes).toString()} h`);
+  }
+  for (const kind of new Set(hours.leave.map((each) => each.kind))) {
+    const taken = hours.leave.filter((each) => each.kind === kind);
+    const to = target(find({ kind: "leave", leave: kind }));
+    to.hours = sum(taken.map((each) => each.hours));
+    if (time.country === "NZ") to.units = unitsOf(person, kind, taken);
+    else to.rate = rateAt(junior);
+    to.why.push(...taken.map((each) => `${dayWords(each.date)}: ${each.hours.toString()} h`));
+  }
+  for (const extra of hours.extras) {
+    const entry = rules && [...rules.additions, ...rules.allowances].find((each) => each.id === extra.code);
+    if (!rules || !entry) continue;
+    const why = extra.on.map((each) => `${dayWords(each.date)} ${each.why}`);
+    if (time.country === "NZ" && "trigger" in entry && entry.trigger.kind === "holidayWorked") {
+      const to = target(find({ kind: "holiday", element: "alternativeEarned" }));
+      to.units = extra.units;
+      to.why.push(...why);
+      continue;
+    }
+    const each = unitAmount(rules, entry, rates);
+    const words = entry.id.replaceAll("-", " ");
+    if (each === null)
+      faults.push(
+        `${rules.title} gives ${words} × ${extra.units.toString()} (${why.join("; ")}); its amount is not known. Enter it in Set-up, Agreements.`,
+      );
+    if (each === null || each.isZero()) continue;
+    const code = reportingCodeOf({ id: entry.id, unit: entry.unit === "hourOrPart" ? "hour" : entry.unit });
+    const name = words.charAt(0).toUpperCase() + words.slice(1);
+    const to = target(find({ kind: "allowance", id: entry.id, name, code }));
+    to.amount = halfUpToCent(each.times(extra.units));
+    to.why.push(...why, `${extra.units.toString()} × $${each.toFixed(2)}`);
+  }
+  if (time.country === "NZ" && time.use === "all") {
+    const days = new Set([...hours.pieces, ...hours.plain, ...hours.leave].map((each) => each.date));
+    if (days.size > 0) {
+      const to = target(find({ kind: "holiday", element: "daysWorked" }));
+      to.units = decimal(days.size);
+      to.why.push([...days].sort().map(dayWords).join(", "));
+    }
+  }
+  return {
+    lines: [...targets.values()].map((each) => lineOf(each, agreedRate)),
+    faults: [...new Set(faults)],
+    queries,
+    hours,
+  };
+}
+
+const startsAt = (wall: string): number =>
+  wallOf(wall.slice(0, 10), Number(wall.slice(11, 13)) * 60 + Number(wall.slice(14)));
+const isHolidayOff = (plain: PlainHours) => plain.why.endsWith("not worked");
+
+function plainElement({ time }: KnownPerson, plain: PlainHours, percent: string, find: Finder): number {
+  if (time.country === "NZ" && isHolidayOff(plain)) return find({ kind: "holiday", element: "publicHoliday" });
+  return find({ kind: "hours", overtime: false, percent, rule: "ordinary" });
+}
+
+/** New Zealand: days by the hours of the day, weeks by the days of the person's week. */
+function unitsOf({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Number_ {
+  const days = sum(
+    taken.map(({ date, hours }) => {
+      const usual = patternMinutes(time, date);
+      const part = usual === 0 ? decimal(1) : hours.times(60).div(usual);
+      return part.gt(1) ? decimal(1) : part;
+    }),
+  );
+  if (leaveUnitNz(kind) === "days") return halfUpToHourE4(days);
+  const aWeek = time.pattern?.filter((hours) => Number(hours) > 0).length || 5;
+  return halfUpToHourE4(days.div(aWeek));
+}
+
+function lineOf(each: Target, agreedRate: string | null): SheetLine {
+  const hours = each.hours ?? (each.minutes > 0 ? hoursOf(each.minutes) : null);
+  const said = {
+    ...(each.amount ? { amount: each.amount.toFixed(2) } : {}),
+    ...(hours && !each.amount ? { hours: hours.toString() } : {}),
+    ...(each.units ? { units: each.units.toString() } : {}),
+  };
+  const own = each.rate && (agreedRate === null || !decimal(agreedRate).eq(each.rate));
+  return {
+    elementId: each.elementId,
+    ...said,
+    ...(own && each.rate ? { rate: each.rate.toString() } : {}),
+    ...(each.costCentre ? { costCentre: each.costCentre } : {}),
+    time: { ...said, why: each.why.slice(0, 100).map((text) => text.slice(0, 300)) },
+  };
+}
+
+export type Elements = ReadonlyMap<number, PayElement>;

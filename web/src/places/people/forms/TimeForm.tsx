@@ -1,0 +1,99 @@
+/** By which agreement a person is paid, at which level, and how their hours come in. */
+import { flagsOf } from "@zesty/core/agreements/flags";
+import { type UseFormReturn, useForm } from "react-hook-form";
+import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
+import { money, sentenceCase } from "../../../parts/format.ts";
+import { api } from "../../../state/api.ts";
+import { type FormProps, Frame, From, useSection } from "./section.tsx";
+
+/** "launders" as "Launders", "schoolStudent" as "School student". */
+const flagWords = (flag: string) => sentenceCase(flag.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`));
+
+export function TimeForm({ person, day, onDone }: FormProps) {
+  const { data: agreements = [] } = api.useAgreementsQuery(person.businessId);
+  const form = useForm({
+    defaultValues: {
+      from: day,
+      agreement: person.time?.agreement ?? "",
+      classification: person.time?.classification ?? "",
+      use: person.time?.use ?? (person.employment.basis === "casual" ? "all" : "exceptions"),
+      settings: (person.time?.settings ?? {}) as Record<string, string | number | boolean>,
+      flags: (person.time?.flags ?? {}) as Record<string, boolean>,
+    },
+  });
+  const chosen = agreements.find((each) => each.code === form.watch("agreement"));
+  const flags = chosen ? [...flagsOf(chosen.rules)] : [];
+  const own = chosen?.rules.settings.filter((each) => each.scope === "person") ?? [];
+  const submit = useSection(person, "time", form, onDone, (values) => ({
+    ...values,
+    settings: Object.fromEntries(
+      own.flatMap(({ key, type }) => {
+        const value = values.settings[key];
+        if (value === undefined || value === "") return [];
+        return [[key, type === "number" ? Number(value) : value]];
+      }),
+    ),
+    flags: Object.fromEntries(flags.filter((flag) => values.flags[flag]).map((flag) => [flag, true])),
+  }));
+  const { errors } = form.formState;
+  return (
+    <Frame submit={submit} form={form} onDone={onDone}>
+      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <ChoiceField
+        label="Hours come in"
+        hint="Exceptions: the week's pattern is paid where nothing is recorded"
+        error={errorAt(errors, "use")}
+        {...form.register("use")}
+      >
+        <option value="all">every hour is recorded</option>
+        <option value="exceptions">exceptions only</option>
+      </ChoiceField>
+      <ChoiceField
+        label="Agreement"
+        hint="Turns shifts into lines at its per cents"
+        error={errorAt(errors, "agreement")}
+        {...form.register("agreement")}
+      >
+        <option value="">none: every hour at the plain rate</option>
+        {agreements.map((each) => (
+          <option key={each.code} value={each.code}>
+            {each.rules.title}
+          </option>
+        ))}
+      </ChoiceField>
+      <ChoiceField
+        label="Level"
+        hint="Its hourly rate is paid unless a higher one is agreed"
+        error={errorAt(errors, "classification")}
+        {...form.register("classification")}
+      >
+        <option value="">not said</option>
+        {chosen?.rules.classifications.map(({ key, title, hourly }) => {
+          const rate = chosen.rates.classifications[key] ?? hourly;
+          return (
+            <option key={key} value={key}>
+              {title}
+              {rate == null ? ", rate not known" : `, $${money(String(rate))}`}
+            </option>
+          );
+        })}
+      </ChoiceField>
+      {own.map((setting) =>
+        setting.type === "boolean" ? (
+          <TickField key={setting.key} label={setting.ask} {...form.register(`settings.${setting.key}`)} />
+        ) : (
+          <TextField
+            key={setting.key}
+            label={setting.ask}
+            hint={`Empty: ${String(setting.default)}`}
+            error={errorAt(errors, `settings.${setting.key}`)}
+            {...form.register(`settings.${setting.key}`)}
+          />
+        ),
+      )}
+      {flags.map((flag) => (
+        <TickField key={flag} label={flagWords(flag)} {...form.register(`flags.${flag}`)} />
+      ))}
+    </Frame>
+  );
+}

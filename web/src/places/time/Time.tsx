@@ -1,0 +1,189 @@
+/** Time & leave: the week of a cycle, approved by day, by person or as a whole, beside it what the selected day became. */
+import { addDays } from "@zesty/core/calendar/dates";
+import { useMemo, useRef, useState } from "react";
+import type { DataGridHandle } from "react-data-grid";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Link, useSearchParams } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { counted, longDate, shortDate } from "../../parts/format.ts";
+import { Loading, Nothing } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+import { useBusiness } from "../../state/business.ts";
+import { copiedFrom } from "./dayCells.ts";
+import { Strip } from "./Strip.tsx";
+import { useDays } from "./useDays.ts";
+import { WeekSheet } from "./WeekSheet.tsx";
+import { type Chosen, waiting } from "./weekColumns.tsx";
+import { type DayKind, personWorth } from "./weekWorth.ts";
+
+export function Time() {
+  const business = useBusiness();
+  const [search, setSearch] = useSearchParams();
+  const asked = useMemo(
+    () => ({
+      business: business.id,
+      ...(search.get("cycle") ? { cycle: Number(search.get("cycle")) } : {}),
+      ...(search.get("day") ? { day: search.get("day") ?? undefined } : {}),
+    }),
+    [business.id, search],
+  );
+  const { data: view, error } = api.useWeekQuery(asked, { refetchOnMountOrArgChange: true });
+  const days = useDays(asked, view);
+  const [kind, setKind] = useState<DayKind>("worked");
+  const [find, setFind] = useState("");
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const gridRef = useRef<DataGridHandle>(null);
+  const findRef = useRef<HTMLInputElement>(null);
+  useHotkeys("/", (event) => {
+    event.preventDefault();
+    findRef.current?.focus();
+  });
+
+  const dates = useMemo(() => {
+    if (!view) return [];
+    const found: string[] = [];
+    for (let date = view.from; date <= view.to; date = addDays(date, 1)) found.push(date);
+    return found;
+  }, [view]);
+  const people = useMemo(
+    () => (view?.people ?? []).filter((each) => each.name.toLowerCase().includes(find.trim().toLowerCase())),
+    [view, find],
+  );
+  if (error)
+    return (
+      <div className="p-6">
+        <ProblemNote error={error} />
+      </div>
+    );
+  if (!view) return <Loading what="the week" />;
+  const go = (change: { day?: string; cycle?: number }) =>
+    setSearch({
+      ...(asked.cycle ? { cycle: String(asked.cycle) } : {}),
+      ...(change.cycle ? { cycle: String(change.cycle) } : {}),
+      ...(change.day ? { day: change.day } : {}),
+    });
+  const inHand = people.find((each) => each.personId === chosen?.personId) ?? people[0];
+  const date = chosen && dates.includes(chosen.date) ? chosen.date : dates[0];
+  const open = people.flatMap((person) => waiting(person, dates));
+  const copy = () => {
+    const changes = copiedFrom(people, dates, kind);
+    if (changes.length === 0) days.setMessage("The period before holds nothing for the days that are still blank.");
+    else void days.change(changes);
+  };
+  return (
+    <main id="main" className="flex h-full min-h-0 flex-col">
+      <div className="flex shrink-0 flex-wrap items-end justify-between gap-x-6 gap-y-2 px-6 pt-4 pb-2">
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <h1 className="font-name text-[24px] leading-tight font-medium">Time &amp; leave</h1>
+          <span className="flex items-baseline gap-2">
+            <Button look="quiet" aria-label="The period before" onClick={() => go({ day: view.before })}>
+              ‹
+            </Button>
+            <span className="figures font-semibold">
+              {shortDate(view.from)} to {longDate(view.to)}
+            </span>
+            <Button look="quiet" aria-label="The period after" onClick={() => go({ day: view.after })}>
+              ›
+            </Button>
+          </span>
+          {view.cycles.length > 1 && (
+            <label className="text-quiet">
+              <span className="sr-only">Pay cycle</span>
+              <select
+                className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-0.5 text-ink"
+                value={view.cycleId}
+                onChange={(event) => go({ cycle: Number(event.target.value) })}
+              >
+                {view.cycles.map((each) => (
+                  <option key={each.id} value={each.id}>
+                    {each.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+          {view.run ? (
+            <Link className="text-action underline" to={`/run/${view.run.id}`}>
+              {view.run.open ? "Run of" : "Paid on"} {shortDate(view.run.payday)}
+            </Link>
+          ) : (
+            <span className="text-quiet">no run yet</span>
+          )}
+        </div>
+        <div className="flex items-center gap-3">
+          <fieldset className="flex overflow-hidden rounded-(--radius) border border-rule-strong">
+            <legend className="sr-only">Which days</legend>
+            {(["worked", "planned"] as const).map((each) => (
+              <button
+                key={each}
+                type="button"
+                aria-pressed={kind === each}
+                className={`px-2.5 py-1 text-[15px] ${kind === each ? "bg-lime-soft font-semibold" : "bg-sheet text-quiet hover:bg-hover"}`}
+                onClick={() => setKind(each)}
+              >
+                {each === "worked" ? "Worked" : "Planned"}
+              </button>
+            ))}
+          </fieldset>
+          <input
+            ref={findRef}
+            aria-label="Find a person"
+            placeholder="Find a person  /"
+            className="w-36 rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 text-[15px]"
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+          />
+          {view.canEdit && <Button onClick={copy}>Copy the period before</Button>}
+          {view.canEdit && kind === "worked" && (
+            <Button look="main" disabled={open.length === 0} onClick={() => void days.approve(open, true)}>
+              {open.length === 0 ? "All approved" : `Approve ${counted(open.length, "day")}`}
+            </Button>
+          )}
+        </div>
+      </div>
+      <p role="status" aria-live="polite" className="min-h-6 shrink-0 px-6 pb-1 text-[14px] text-quiet">
+        {days.message ?? hint(kind)}{" "}
+        {days.unsent.length > 0 && (
+          <Button look="quiet" onClick={days.again}>
+            Send {counted(days.unsent.length, "day")} again
+          </Button>
+        )}
+      </p>
+      {view.people.length === 0 ? (
+        <div className="px-6">
+          <Nothing>
+            Nobody is in this cycle in that period.{" "}
+            <Link className="text-action underline" to="/people">
+              Look at people and their cycles
+            </Link>
+          </Nothing>
+        </div>
+      ) : (
+        <div className="grid min-h-0 flex-1 grid-cols-[1fr_360px] max-[1100px]:grid-cols-1">
+          <WeekSheet
+            view={view}
+            dates={dates}
+            people={people}
+            kind={kind}
+            gridRef={gridRef}
+            onChoose={setChosen}
+            onChange={(changes) => void days.change(changes)}
+            onApprove={(list, approved) => void days.approve(list, approved)}
+            onUndo={days.back}
+            onSay={days.setMessage}
+            onFind={() => findRef.current?.focus()}
+          />
+          {inHand && date && (
+            <Strip view={view} person={inHand} date={date} worth={personWorth(inHand, view, dates, kind)} />
+          )}
+        </div>
+      )}
+    </main>
+  );
+}
+
+const hint = (kind: DayKind) =>
+  kind === "worked"
+    ? "Type 9-17:30 b30, 17-2, 7.6, off, al, sick 3.8, or = as planned. A full stop approves the day, or all days of a person."
+    : "A planned week shows what it will cost while it is typed.";

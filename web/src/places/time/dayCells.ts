@@ -1,0 +1,57 @@
+/** Cells of the week as text: read, spelled out while they are typed, and copied from the period before. */
+import type { DayChange, WeekPerson, WeekView } from "@zesty/contract/time";
+import { addDays, weekday } from "@zesty/core/calendar/dates";
+import { dayText, movedDay, readDay } from "@zesty/core/hours/dayText";
+import { hours } from "../../parts/format.ts";
+import { type DayKind, hoursShown, recordOf } from "./weekWorth.ts";
+
+const dayNames = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
+export const heading = (date: string) => `${dayNames[weekday(date) - 1]} ${Number(date.slice(8))}`;
+
+/** Reads a cell: a record, null to take the day out, or the sentence that says what is wrong. */
+export function readCell(
+  text: string,
+  person: WeekPerson,
+  date: string,
+  view: WeekView,
+): DayChange["record"] | { fault: string } {
+  if (text.trim() !== "=") return readDay(text, date, view.country);
+  const planned = person.days[date]?.planned;
+  return planned ?? { fault: "Nothing is planned for that day." };
+}
+
+/** "9:00 to 17:30, 30 min unpaid, 8 h": what was understood, in words. */
+export function spelled(record: NonNullable<DayChange["record"]>, view: WeekView): string {
+  const text = dayText(record, view.country);
+  if (text === "off") return "Off: nothing worked.";
+  const shifts = record.shifts.map((shift) => {
+    const unpaid = (shift.breaks ?? [])
+      .filter((each) => !each.paid)
+      .reduce((all, each) => all + (Date.parse(`${each.end}:00Z`) - Date.parse(`${each.start}:00Z`)) / 60_000, 0);
+    const long = (Date.parse(`${shift.end}:00Z`) - Date.parse(`${shift.start}:00Z`)) / 60_000 - unpaid;
+    const next = shift.end.slice(0, 10) > shift.start.slice(0, 10) ? " of the next day" : "";
+    return `${shift.start.slice(11)} to ${shift.end.slice(11)}${next}${unpaid > 0 ? `, ${unpaid} min unpaid` : ""}, ${hoursShown(long)} h`;
+  });
+  const rest = [
+    ...(record.hours === undefined ? [] : [`${hours(record.hours)} h without their times`]),
+    ...record.leave.map(
+      (each) => `${each.kind} leave${each.hours === undefined ? " for the day" : ` of ${hours(each.hours)} h`}`,
+    ),
+  ];
+  return `${[...shifts, ...rest].join("; ")}.`;
+}
+
+/** The same days of the period before, for days that hold nothing yet. */
+export function copiedFrom(people: readonly WeekPerson[], dates: readonly string[], kind: DayKind): DayChange[] {
+  return people.flatMap((person) =>
+    dates.flatMap((date, at): DayChange[] => {
+      if (recordOf(person, date, kind) || person.days[date]?.state === "locked") return [];
+      const from = addDays(date, -dates.length);
+      const before = person.days[from]?.worked ?? null;
+      // Leave was taken once.
+      return before && before.shifts.length + (before.hours === undefined ? 0 : 1) > 0 && at < dates.length
+        ? [{ personId: person.personId, date, kind, record: movedDay({ ...before, leave: [] }, from, date) }]
+        : [];
+    }),
+  );
+}

@@ -1,0 +1,92 @@
+/** Days typed in the week: shown at once, sent at once, kept to be sent again when the server was not reached. */
+import type { DayChange, WeekView } from "@zesty/contract/time";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { api, problemOf } from "../../state/api.ts";
+import { useAppDispatch } from "../../state/store.ts";
+
+export interface Asked {
+  business: number;
+  cycle?: number | undefined;
+  day?: string | undefined;
+}
+
+export function useDays(asked: Asked, view: WeekView | undefined) {
+  const dispatch = useAppDispatch();
+  const [save] = api.useSaveDaysMutation();
+  const [approveDays] = api.useApproveDaysMutation();
+  const [message, setMessage] = useState<string | null>(null);
+  const [unsent, setUnsent] = useState<DayChange[]>([]);
+  const undo = useRef<DayChange[][]>([]);
+
+  useEffect(() => {
+    if (unsent.length === 0) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener("beforeunload", ask);
+    return () => window.removeEventListener("beforeunload", ask);
+  }, [unsent]);
+
+  const show = useCallback(
+    (changes: readonly DayChange[]) =>
+      dispatch(
+        api.util.updateQueryData("week", asked, (draft) => {
+          const people = new Map(draft.people.map((each) => [each.personId, each]));
+          for (const { personId, date, kind, record } of changes) {
+            const person = people.get(personId);
+            if (!person) continue;
+            const day = person.days[date] ?? { worked: null, planned: null, state: "open" as const, payday: null };
+            const state = kind === "worked" && day.state === "approved" ? "changed" : day.state;
+            person.days[date] = { ...day, [kind]: record, state };
+          }
+        }),
+      ),
+    [dispatch, asked],
+  );
+
+  const send = useCallback(
+    async (changes: DayChange[]) => {
+      const patch = show(changes);
+      const { error } = await save({ business: asked.business, days: changes });
+      if (!error) {
+        setUnsent([]);
+        setMessage(null);
+        return true;
+      }
+      const problem = problemOf(error);
+      setMessage(problem.detail);
+      // What was refused goes; what never arrived stays on the page, to be sent again.
+      if (problem.code === "not-reached") setUnsent(changes);
+      else patch.undo();
+      return false;
+    },
+    [asked.business, save, show],
+  );
+
+  const change = useCallback(
+    async (changes: readonly DayChange[]) => {
+      if (!view || changes.length === 0) return;
+      const before = changes.map(({ personId, date, kind }): DayChange => {
+        const day = view.people.find((each) => each.personId === personId)?.days[date];
+        return { personId, date, kind, record: day?.[kind] ?? null };
+      });
+      if (await send([...unsent, ...changes])) undo.current.push(before);
+    },
+    [view, send, unsent],
+  );
+
+  const back = useCallback(() => {
+    const before = undo.current.pop();
+    if (before) void send(before);
+    else setMessage("There is nothing to undo in this week.");
+  }, [send]);
+
+  const approve = useCallback(
+    async (days: { personId: number; date: string }[], approved: boolean) => {
+      if (days.length === 0) return setMessage("No day here waits for approval.");
+      const { error } = await approveDays({ business: asked.business, days, approved });
+      setMessage(error ? problemOf(error).detail : null);
+    },
+    [approveDays, asked.business],
+  );
+
+  return { change, back, approve, message, setMessage, unsent, again: () => void send(unsent) };
+}

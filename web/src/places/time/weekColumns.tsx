@@ -1,0 +1,173 @@
+/** The columns of the week: the margin, the person, the days, hours against usual and what it costs. */
+import type { WeekPerson, WeekView } from "@zesty/contract/time";
+import { dayText } from "@zesty/core/hours/dayText";
+import { type Decimal, sum, zero } from "@zesty/core/quantity/decimal";
+import type { Column } from "react-data-grid";
+import { hours, money } from "../../parts/format.ts";
+import { DayCell } from "./DayCell.tsx";
+import { DayEditor } from "./DayEditor.tsx";
+import { heading, readCell, spelled } from "./dayCells.ts";
+import { type DayKind, hoursShown, personWorth, recordOf } from "./weekWorth.ts";
+
+export interface Chosen {
+  personId: number;
+  date: string;
+}
+
+/** What the columns hand back to the sheet; the same functions for as long as the sheet stands. */
+export interface WeekActions {
+  /** the key that began an entry */
+  begun: () => string | null;
+  started: () => void;
+  say: (text: string | null) => void;
+  commit: (person: WeekPerson, date: string, text: string) => boolean;
+}
+
+/** Days of a person that are recorded and not approved. */
+export const waiting = (person: WeekPerson, dates: readonly string[]): Chosen[] =>
+  dates
+    .filter((date) => {
+      const day = person.days[date];
+      return day?.worked && (day.state === "open" || day.state === "changed");
+    })
+    .map((date) => ({ personId: person.personId, date }));
+
+export function weekColumns(
+  view: WeekView,
+  dates: readonly string[],
+  people: readonly WeekPerson[],
+  kind: DayKind,
+  holidays: ReadonlyMap<string, string>,
+  actions: WeekActions,
+): Column<WeekPerson, null>[] {
+  const worth = (person: WeekPerson) => personWorth(person, view, dates, kind);
+  const total = (pick: (person: WeekPerson) => Decimal) => sum(people.map(pick));
+  return [
+    {
+      key: "tick",
+      name: "",
+      width: 30,
+      frozen: true,
+      renderCell: ({ row }) => {
+        const open = waiting(row, dates).length;
+        const known = dates.some((date) => row.days[date]?.worked);
+        return (
+          <span
+            className={open > 0 ? "text-amber" : known ? "text-leaf" : "text-quiet"}
+            title={open > 0 ? `${open} to approve` : known ? "all approved" : "nothing recorded"}
+          >
+            {open > 0 ? "?" : known ? "✓" : ""}
+            <span className="sr-only">
+              {open > 0 ? `${open} days to approve` : known ? "all approved" : "nothing recorded"}
+            </span>
+          </span>
+        );
+      },
+    },
+    {
+      key: "name",
+      name: "Person",
+      width: 150,
+      frozen: true,
+      renderCell: ({ row }) => (
+        <span className="flex h-full flex-col justify-center leading-tight">
+          <span className="truncate">{row.name}</span>
+          <span className="truncate text-[12px] text-quiet">{row.basis}</span>
+        </span>
+      ),
+      renderSummaryCell: () => (
+        <span className="font-semibold">{people.length === 1 ? "1 person" : `${people.length} people`}</span>
+      ),
+    },
+    ...dates.map(
+      (date): Column<WeekPerson, null> => ({
+        key: date,
+        name: heading(date),
+        minWidth: 108,
+        headerCellClass: holidays.has(date) ? "holiday" : "",
+        cellClass: (row) =>
+          `${holidays.has(date) ? "holiday" : ""} ${row.days[date]?.state === "locked" && kind === "worked" ? "" : "typed"}`,
+        renderHeaderCell: () => (
+          <span>
+            {heading(date)}
+            {holidays.has(date) && <span className="block text-[11px] text-leaf">{holidays.get(date)}</span>}
+          </span>
+        ),
+        editable: (row) => view.canEdit && !(kind === "worked" && row.days[date]?.state === "locked"),
+        renderCell: ({ row }) => (
+          <DayCell
+            day={row.days[date]}
+            worth={worth(row).days[date]}
+            date={date}
+            kind={kind}
+            country={view.country}
+            holiday={row.time.holidays.find((each) => each.date === date)?.name}
+          />
+        ),
+        renderEditCell: (props) => (
+          <DayEditor
+            {...props}
+            date={date}
+            initial={actions.begun() ?? dayText(recordOf(props.row, date, kind), view.country)}
+            onStart={actions.started}
+            onRead={(text) => {
+              const read = readCell(text, props.row, date, view);
+              const said =
+                read === null ? "Nothing is known of the day." : "fault" in read ? read.fault : spelled(read, view);
+              actions.say(said);
+            }}
+            onCommit={(text) => actions.commit(props.row, date, text)}
+          />
+        ),
+        renderSummaryCell: () => {
+          const minutes = people.reduce((all, person) => all + (worth(person).days[date]?.minutes ?? 0), 0);
+          const cost = total((person) => worth(person).days[date]?.cost ?? zero);
+          return minutes === 0 ? (
+            <span className="text-quiet">–</span>
+          ) : (
+            <span className="flex flex-col leading-tight">
+              <span>{hoursShown(minutes)} h</span>
+              <span className="text-[12px] text-quiet">{money(cost.toFixed(2))}</span>
+            </span>
+          );
+        },
+      }),
+    ),
+    {
+      key: "hours",
+      name: "Hours",
+      width: 66,
+      cellClass: "num",
+      headerCellClass: "num",
+      summaryCellClass: "num",
+      renderCell: ({ row }) => {
+        const { minutes, usual } = worth(row);
+        const over = minutes - usual;
+        return (
+          <span className="flex h-full flex-col justify-center leading-tight">
+            <span>{minutes === 0 ? "–" : hoursShown(minutes)}</span>
+            <span className="text-[12px] text-quiet">
+              {usual > 0 && over !== 0 ? `${over > 0 ? "+" : ""}${hours(hoursShown(over).replace("-", "−"))}` : ""}
+            </span>
+          </span>
+        );
+      },
+      renderSummaryCell: () => hoursShown(people.reduce((all, person) => all + worth(person).minutes, 0)),
+    },
+    {
+      key: "cost",
+      name: "Cost",
+      width: 92,
+      cellClass: "num",
+      headerCellClass: "num",
+      summaryCellClass: "num",
+      renderCell: ({ row }) => {
+        const { cost } = worth(row);
+        return cost.isZero() ? "–" : money(cost.toFixed(2));
+      },
+      renderSummaryCell: () => (
+        <span className="font-semibold">{money(total((person) => worth(person).cost).toFixed(2))}</span>
+      ),
+    },
+  ];
+}

@@ -1,0 +1,167 @@
+/** What the days of a week come to: hours, money and reasons by person and day, worked out in the page by the core. */
+import type { WeekPerson, WeekView } from "@zesty/contract/time";
+import { percentFor } from "@zesty/core/hours/conditions";
+import { type DayRecord, minutesOf } from "@zesty/core/hours/dayText";
+import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
+import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
+import type { Piece } from "@zesty/core/hours/worked";
+import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
+import { halfUpToCent } from "@zesty/core/quantity/rounding";
+
+export type DayKind = "worked" | "planned";
+
+/** One thing that a day pays, with its money; null where no rate is known. */
+export interface DayPart {
+  words: string;
+  detail: string;
+  minutes: number;
+  percent: string | null;
+  money: Decimal | null;
+  piece: Piece | null;
+}
+export interface DayWorth {
+  parts: DayPart[];
+  minutes: number;
+  cost: Decimal;
+  faults: string[];
+  notes: string[];
+}
+export interface PersonWorth {
+  time: PersonTime;
+  days: Record<string, DayWorth>;
+  minutes: number;
+  usual: number;
+  cost: Decimal;
+  faults: number;
+}
+
+export const recordOf = (person: WeekPerson, date: string, kind: DayKind): DayRecord | null =>
+  person.days[date]?.[kind] ?? null;
+
+/** Everything that prices a person, with the days of one kind; days before the period are those that were worked. */
+function timeOf(person: WeekPerson, view: WeekView, kind: DayKind): PersonTime {
+  const days: Record<string, DayRecord> = {};
+  for (const [date, day] of Object.entries(person.days)) {
+    const record = date < view.from ? day.worked : day[kind];
+    if (record) days[date] = record;
+  }
+  const rules = view.rules.find((each) => each.code === person.agreement) ?? null;
+  return { ...person.time, rules, days };
+}
+
+const blank = (): DayWorth => ({ parts: [], minutes: 0, cost: zero, faults: [], notes: [] });
+const words = (id: string) => id.replaceAll("-", " ");
+
+function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly string[], kind: DayKind): PersonWorth {
+  const time = timeOf(person, view, kind);
+  const { rules } = time;
+  const hours: PersonHours = personHours(time, dates);
+  const days: Record<string, DayWorth> = {};
+  const on = (date: string): DayWorth => {
+    const day = days[date] ?? blank();
+    days[date] = day;
+    return day;
+  };
+  const rateAt = (junior: number) =>
+    baseRate(rules, person.classification, person.rates, person.agreedRate, junior).rate;
+  const put = (date: string, part: DayPart, counts = true) => {
+    const day = on(date);
+    day.parts.push(part);
+    if (counts) day.minutes += part.minutes;
+    if (part.money) day.cost = day.cost.plus(part.money);
+  };
+  const shifts = Object.entries(time.days);
+  const dayOf = (piece: Piece): string =>
+    shifts.find(([, day]) => day.shifts.some((shift) => holds(shift, piece)))?.[0] ?? piece.date;
+  for (const piece of hours.pieces) {
+    const rate = rateAt(piece.ratePercent);
+    put(dayOf(piece), {
+      words: piece.why,
+      detail: piece.ref ?? words(piece.rule),
+      minutes: piece.minutes,
+      percent: piece.percent.toString(),
+      money: rate && worthOf(piece.minutes, rate, piece.percent),
+      piece,
+    });
+  }
+  const rate = rateAt(hours.pieces[0]?.ratePercent ?? 100);
+  const plainPercent = rules ? percentFor(rules.penalties.at(-1)?.percent ?? 100, time.person.basis) : decimal(100);
+  for (const { date, minutes, why } of hours.plain)
+    put(date, {
+      words: why,
+      detail: "",
+      minutes,
+      percent: plainPercent.toString(),
+      money: rate && worthOf(minutes, rate, plainPercent),
+      piece: null,
+    });
+  for (const { date, kind: leave, hours: taken } of hours.leave) {
+    const minutes = taken.times(60).toDecimalPlaces(0).toNumber();
+    const unpaid = leave === "unpaid" || leave === "unpaidParental" || (leave === "parental" && view.country === "NZ");
+    const money = unpaid ? zero : rate && worthOf(minutes, rate, decimal(100));
+    put(date, { words: leave, detail: "leave", minutes, percent: null, money, piece: null });
+  }
+  for (const extra of hours.extras) {
+    const entry = rules && [...rules.additions, ...rules.allowances].find((each) => each.id === extra.code);
+    const each = rules && entry ? unitAmount(rules, entry, person.rates) : null;
+    for (const { date, units, why } of extra.on)
+      put(
+        date,
+        {
+          words: `${words(extra.code)} × ${units.toDecimalPlaces(2).toString()}`,
+          detail: why,
+          minutes: 0,
+          percent: null,
+          money: each && halfUpToCent(each.times(units)),
+          piece: null,
+        },
+        false,
+      );
+  }
+  for (const { date, text } of hours.faults) on(date).faults.push(text);
+  for (const { date, text } of hours.marks) if (date) on(date).notes.push(text);
+  const all = Object.values(days);
+  return {
+    time,
+    days,
+    minutes: all.reduce((total, day) => total + day.minutes, 0),
+    usual: dates.reduce((total, date) => total + patternMinutes(time, date), 0),
+    cost: sum(all.map((day) => day.cost)),
+    faults: hours.faults.length,
+  };
+}
+
+const holds = (shift: { start: string; end: string }, piece: Piece): boolean => {
+  const start = piece.date + clock(piece.from);
+  return start >= shift.start && (start < shift.end || (piece.topUp && start <= shift.end));
+};
+const clock = (wall: number) => {
+  const minutes = wall - Math.floor(wall / 1440) * 1440;
+  return `T${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
+};
+
+const known = new WeakMap<WeekPerson, Map<string, PersonWorth>>();
+
+/** A person's worth in a week; who did not change is not worked out again. */
+export function personWorth(person: WeekPerson, view: WeekView, dates: readonly string[], kind: DayKind): PersonWorth {
+  const kinds = known.get(person) ?? new Map<string, PersonWorth>();
+  known.set(person, kinds);
+  const key = `${kind} ${dates[0]} ${view.rules.map((each) => each.code).join()}`;
+  const found = kinds.get(key) ?? worthOfPerson(person, view, dates, kind);
+  kinds.set(key, found);
+  return found;
+}
+
+/** "2 at 125 · 4 at 150 %": what a day became, small under what was typed. */
+export function became(day: DayWorth | undefined): string {
+  if (!day) return "";
+  const byPercent = new Map<string, number>();
+  for (const { percent, minutes } of day.parts)
+    if (percent !== null) byPercent.set(percent, (byPercent.get(percent) ?? 0) + minutes);
+  const shown = [...byPercent].map(([percent, minutes]) => [percent, hoursShown(minutes)] as const);
+  if (shown.length === 1 && shown[0]?.[0] === "100") return `${shown[0][1]} h`;
+  return shown.length === 0 ? "" : `${shown.map(([percent, hours]) => `${hours} at ${percent}`).join(" · ")} %`;
+}
+
+export const hoursShown = (minutes: number): string => decimal(minutes).div(60).toDecimalPlaces(2).toString();
+export { minutesOf };
