@@ -24,7 +24,7 @@ const order = [
   "(au|nz|leave)",
   "pay",
   "checks",
-  "(lodgement|payments|journals|payslips)",
+  "(lodgement|payments|journals|payslips|hoursSheet)",
   "countries",
 ];
 const coreRules = order.slice(0, -1).map((room, at) => ({

@@ -6,7 +6,7 @@ import { chromium, type Page } from "@playwright/test";
 import config from "./playwright.config.ts";
 import { root } from "./programs.ts";
 import makeTemplate from "./template.ts";
-import { casualHours, makeReady, openRun, runs, signIn, startWorld, until } from "./world.ts";
+import { approveWeek, makeReady, openRun, runs, signIn, startWorld, until } from "./world.ts";
 
 const folder = join(root, "docs", "screenshots");
 mkdirSync(folder, { recursive: true });
@@ -30,14 +30,15 @@ try {
   await page.goto(world.url);
   await signIn(page, world);
   await shot("desk");
-  await go(`/run/${openRun}`);
+  await go("/time");
   await page
-    .getByRole("row", { name: /Sunny Castellano/ })
+    .getByRole("row", { name: /Beatrix Nolan/ })
     .getByRole("gridcell")
-    .nth(2)
+    .nth(5)
     .click();
-  await page.evaluate((text) => navigator.clipboard.writeText(text), casualHours);
-  await page.keyboard.press("ControlOrMeta+V");
+  await shot("time");
+  await approveWeek(await world.api());
+  await go(`/run/${openRun}`);
   await page
     .getByRole("row", { name: /Imogen Tarrant/ })
     .getByRole("gridcell")

@@ -134,21 +134,31 @@ export const runs = {
 /** The open run of Saltbush Cycle Kitchen on the demo's day, payday 2 July 2026. */
 export const openRun = runs.saltbush;
 
-/** The block that the client's spreadsheet holds for the casuals. */
-export const casualHours = [
-  ["Name", "Ordinary", "Saturday casual", "Sunday casual"],
-  ["Sunny Castellano", "5", "4.5", ""],
-  ["Noor Lindqvist", "10", "", "4"],
-  ["Beatrix Nolan", "9.5", "", "5"],
-  ["Ramanathan, Dev", "12:30", "5", ""],
+/** A block of a client's spreadsheet: names either way round, hours by the clock. */
+export const typedHours = [
+  ["Name", "Ordinary", "Saturday"],
+  ["Jarrah Mokoena", "29", ""],
+  ["Halloran, Priya", "37:30", "1"],
 ]
   .map((row) => row.join("\t"))
   .join("\n");
 
-/** Fills the casuals' hours and mends or ticks everything, by the API: the run is then ready to be signed off. */
+/** Approves all days of the casuals in the open period, by the API. */
+export async function approveWeek(api: Api): Promise<void> {
+  const week = (await api.call("GET", "/businesses/1/week")).body;
+  const days = week.people.flatMap(
+    (person: { personId: number; days: Record<string, { worked: unknown; state: string }> }) =>
+      Object.entries(person.days)
+        .filter(([date, day]) => date >= week.from && date <= week.to && day.worked && day.state !== "approved")
+        .map(([date]) => ({ personId: person.personId, date })),
+  );
+  const approved = await api.call("POST", "/businesses/1/approvals", { days, approved: true });
+  if (approved.status !== 200) throw new Error(JSON.stringify(approved.body));
+}
+
+/** Approves the casuals' days and mends or ticks everything, by the API: the run is then ready to be signed off. */
 export async function makeReady(api: Api): Promise<number> {
   const run = (await api.call("GET", `/runs/${openRun}`)).body;
-  const id = (code: string) => run.elements.find((each: { code: string }) => each.code === code).id;
   const row = (name: string) => run.rows.find((each: { name: string }) => each.name === name);
   const noor = row("Noor Lindqvist");
   const hazel = row("Hazel Birtwistle");
@@ -166,20 +176,7 @@ export async function makeReady(api: Api): Promise<number> {
     numberStatus: "none",
     pendingSince: null,
   });
-  const hours = (name: string, ordinary: string) => ({
-    payId: row(name).payId,
-    lines: [{ elementId: id("ORD"), hours: ordinary }],
-  });
-  const saved = await api.call("PUT", `/runs/${openRun}/rows`, {
-    version: run.version,
-    rows: [
-      hours("Sunny Castellano", "10"),
-      hours("Noor Lindqvist", "14"),
-      hours("Beatrix Nolan", "15"),
-      hours("Dev Ramanathan", "17"),
-    ],
-  });
-  if (saved.status !== 200) throw new Error(JSON.stringify(saved.body));
+  await approveWeek(api);
   const marked = (await api.call("GET", `/runs/${openRun}`)).body;
   for (const each of marked.rows)
     for (const mark of each.marks)

@@ -1,7 +1,7 @@
 /** One payday by keyboard only: hours, marks, a working, the payslip, sign-off, send, answers, settlement. */
 import type { Page } from "@playwright/test";
 import { beside, find, press, tabTo } from "../keyboard.ts";
-import { casualHours, expect, openRun, runs, signIn, test, until } from "../world.ts";
+import { expect, openRun, runs, signIn, test, typedHours, until } from "../world.ts";
 
 const total = (page: Page, name: string) => page.locator(`[data-total="${name}"]`);
 
@@ -15,14 +15,26 @@ test("a payday from hours to an accepted pay event, by keyboard", async ({ page,
   const grid = page.getByRole("grid", { name: "Run sheet" });
   await expect(grid.getByRole("row", { name: /Hazel Birtwistle/ })).toBeVisible();
 
-  // Into the sheet, to a cell of hours, and paste what came from the client.
+  // The casuals' shifts wait for approval: their lines come with their reasons.
   await find(page, "sunny");
+  await expect(page.getByRole("complementary", { name: "Beside the sheet" })).toContainText(
+    "2 days are recorded and not approved",
+  );
+  await press(page, (await beside(page)).getByRole("link", { name: "To the week" }));
+  await expect(page.getByRole("heading", { name: "Time & leave" })).toBeVisible();
+  await press(page, page.getByRole("button", { name: "Approve 11 days" }));
+  await expect(page.getByRole("button", { name: "All approved" })).toBeVisible();
+  await press(page, page.getByRole("link", { name: "Run of 2 Jul" }));
+  await press(page, page.getByRole("tab", { name: "Hours" }));
+  await expect(grid.getByRole("row", { name: /Sunny Castellano/ })).toContainText("3.5");
+
+  // Into the sheet, to a cell of hours, and paste what came from the client.
+  await find(page, "jarrah");
   await page.keyboard.press("ArrowRight");
-  await page.evaluate((text) => navigator.clipboard.writeText(text), casualHours);
+  await page.evaluate((text) => navigator.clipboard.writeText(text), typedHours);
   await page.keyboard.press("ControlOrMeta+V");
-  const sunny = grid.getByRole("row", { name: /Sunny Castellano/ });
-  await expect(sunny).toContainText("4.5");
-  await expect(grid.getByRole("row", { name: /Dev Ramanathan/ })).toContainText("12.5");
+  await expect(grid.getByRole("row", { name: /Jarrah Mokoena/ })).toContainText("29");
+  await expect(grid.getByRole("row", { name: /Priya Halloran/ })).toContainText("37.5");
   await expect(page.getByText("Saved", { exact: true })).toBeVisible();
 
   // Typing overwrites, Enter goes down, Ctrl+Z takes it back.
@@ -129,7 +141,7 @@ test("a signed-off run that was not sent is taken back and opened again", async 
   await page.getByLabel("Reason").fill("Sunny's timesheet was last week's");
   await page.getByRole("button", { name: "Take back", exact: true }).click();
   await expect(page).toHaveURL(`${world.url}/run/${runs.next}`);
-  await expect(page.getByRole("row", { name: /Sunny Castellano/ })).toContainText("10");
+  await expect(page.getByRole("row", { name: /Sunny Castellano/ })).toContainText("8.5");
   // Dues, leave and books are as before: what was taken back sums to nothing.
   expect((await api.call("GET", "/businesses/1/dues")).body).toEqual(before);
   const journals = (await api.call("GET", "/businesses/1/journals")).body;

@@ -65,7 +65,7 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
       saveUninitialized: false,
       cookie: { httpOnly: true, sameSite: "lax", secure: context.settings.cookieSecure, maxAge: 12 * 60 * 60 * 1000 },
     }),
-    express.json({ limit: "4mb" }),
+    express.json({ limit: "8mb" }),
     (_request, response, next) => {
       response.setHeader("Cache-Control", "no-store");
       next();

@@ -5,6 +5,7 @@ import pino from "pino";
 import { type Clock, demoClock, realClock } from "./clock.ts";
 import type { Context } from "./context.ts";
 import { stopRendering } from "./documents/renderPayslip.ts";
+import { stopReading } from "./hoursSheet/hoursSheet.ts";
 import { RunEvents } from "./http/events.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
 import type { Settings } from "./settings.ts";
@@ -66,6 +67,7 @@ export function makeApplication(
       clearInterval(watch);
       await outbox.stop();
       await stopRendering();
+      await stopReading();
       store.close();
     },
   };

@@ -59,9 +59,9 @@ export function unitAmount(
   return standard ? halfUpToCent(standard.times(String(amount.percentOfStandardRate)).div(100)) : null;
 }
 
-/** Minutes at a per cent of a rate, in dollars: multiplied first, divided once, to the cent. */
+/** Minutes at a per cent of a rate, in dollars, exact: whoever puts them into a line rounds it once. */
 export const worthOf = (minutes: number, rate: Decimal, percent: Decimal): Decimal =>
-  halfUpToCent(rate.times(percent).times(minutes).div(6000));
+  rate.times(percent).times(minutes).div(6000);
 
 /** Where an allowance is reported in Australia, by what it is for; what is not known is for a task (KN). */
 export function reportingCodeOf({ id, unit }: Pick<AllowanceEntry, "id" | "unit">): "MD" | "LD" | "CD" | "QN" | "KN" {

@@ -1,29 +1,8 @@
-/** Payslips as PDF, made in worker threads, two at a time. */
-import { existsSync } from "node:fs";
-import { extname, join } from "node:path";
-import { Piscina } from "piscina";
+/** Payslips as PDF, made in worker threads. */
 import type { Slip } from "../runs/prepared.ts";
+import { workerPool } from "./workerPool.ts";
 
-const ending = extname(import.meta.filename);
-/** In the bundle this file lies one folder below the worker. */
-const filename =
-  [".", ".."].map((up) => join(import.meta.dirname, up, `payslipWorker${ending}`)).find((file) => existsSync(file)) ??
-  "";
+const pool = workerPool("payslipWorker");
 
-let pool: Piscina | undefined;
-
-export async function renderPayslip(slip: Slip): Promise<Buffer> {
-  pool ??= new Piscina({
-    filename,
-    minThreads: 1,
-    maxThreads: 2,
-    idleTimeout: 10_000,
-    execArgv: ending === ".ts" ? ["--import", "tsx"] : [],
-  });
-  return Buffer.from((await pool.run(slip)) as Uint8Array);
-}
-
-export async function stopRendering(): Promise<void> {
-  await pool?.destroy();
-  pool = undefined;
-}
+export const renderPayslip = async (slip: Slip): Promise<Buffer> => Buffer.from(await pool.run<Uint8Array>(slip));
+export const stopRendering = pool.stop;

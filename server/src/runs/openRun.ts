@@ -115,7 +115,7 @@ export const elementsOf = (context: Context, businessId: number): Map<number, ty
       .map((each) => [each.id, each]),
   );
 
-/** What is copied from the last pay: no corrections, and no leave, which was taken once. */
+/** What is copied from the last pay: no corrections, no leave, which was taken once, and no hours that were recorded. */
 function againLines(lines: readonly SheetLine[], elements: ReturnType<typeof elementsOf>): SheetLine[] {
   const once = [
     "leaveTaken",
@@ -126,7 +126,10 @@ function againLines(lines: readonly SheetLine[], elements: ReturnType<typeof ele
     "cashUp",
   ];
   return lines.filter(
-    (line) => line.corrects === undefined && !once.includes(elements.get(line.elementId)?.element ?? ""),
+    (line) =>
+      line.corrects === undefined &&
+      line.time === undefined &&
+      !once.includes(elements.get(line.elementId)?.element ?? ""),
   );
 }
 

@@ -1,5 +1,6 @@
 import { newClosedown } from "@zesty/contract/closedowns";
 import { newCorrection } from "@zesty/contract/corrections";
+import { hoursSheetFile } from "@zesty/contract/hoursSheet";
 import {
   addPeople,
   movePayday as movePaydaySchema,
@@ -22,6 +23,8 @@ import { makeCorrection, planCorrection } from "../corrections/correct.ts";
 import { readCorrectable } from "../corrections/readCorrectable.ts";
 import { keptPayslip, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
+import { sheetBack, sheetOut } from "../hoursSheet/hoursSheet.ts";
+import { hoursCsv, hoursWorkbook } from "../hoursSheet/writeBook.ts";
 import { body, idOf, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { notFound } from "../http/problem.ts";
@@ -86,6 +89,21 @@ export function runRoutes(context: Context): Router {
   router.delete(
     "/runs/:run",
     onRun("prepare", (actor, runId) => discardRun(context, actor, runId)),
+  );
+  const sheetFile = (ending: "xlsx" | "csv", mime: string) =>
+    router.get(
+      `/runs/:run/hours-sheet.${ending}`,
+      onRun("see", async (actor, runId, _request, response) => {
+        const { out, fileName } = sheetOut(context, actor, runId);
+        response.setHeader("Content-Disposition", contentDisposition(`${fileName}.${ending}`));
+        response.type(mime).send(ending === "csv" ? hoursCsv(out) : await hoursWorkbook(out));
+      }),
+    );
+  sheetFile("xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
+  sheetFile("csv", "text/csv");
+  router.post(
+    "/runs/:run/hours-sheet",
+    onRun("prepare", (actor, runId, request) => sheetBack(context, actor, runId, body(hoursSheetFile, request))),
   );
   router.get(
     "/runs/:run/sheet.csv",

@@ -12,6 +12,7 @@ import { asElement, findRun, type Run } from "../runs/runRows.ts";
 import { refreshRows } from "../runs/workRun.ts";
 import { ensureElement } from "../setup/ensureElement.ts";
 import { pay, payCycle, payElement, payRun } from "../store/schema.ts";
+import { shortOfAgreement } from "./agreementFloor.ts";
 import { contextDays, type KnownPerson, personTimes, recordsOf } from "./personTimes.ts";
 import type { KnownDay } from "./readDays.ts";
 import { type Finder, type TimeLines, timeLines, type Wanted } from "./timeLines.ts";
@@ -256,7 +257,8 @@ export function putTimeIntoRun(
     const lines = byHours
       ? merged(row.lines, found, elements, opening)
       : withRecordedLeave(row.lines, found, [...elements.values()], person.agreedRate);
-    const open = openOf(person, run, byHours ? found : { ...found, faults: [], queries: [] });
+    const short = byHours ? null : shortOfAgreement({ ...person, time }, datesOf(run), lines, elements);
+    const open = openOf(person, run, byHours ? found : { ...found, faults: [], queries: short ? [short] : [] });
     if (JSON.stringify([lines, open]) === JSON.stringify([row.lines, row.openTime ?? null])) continue;
     write.run(JSON.stringify(lines), open && JSON.stringify(open), row.id);
     changed.push(row.id);

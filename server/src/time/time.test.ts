@@ -190,6 +190,24 @@ describe("days into the run", () => {
     expect(shown(runId)).toEqual(["Salary $1216.00", "Annual leave 7.6 at 40"]);
   });
 
+  it("asks where a salary pays less than the agreement would for the recorded hours", () => {
+    world = smallWorld(1);
+    const usual = { from: "2026-06-01", lines: [{ elementId: world.element("SAL"), amount: "1140.00" }] };
+    const salaried = employment({ basis: "full-time", weeklyHours: "38", salary: "59280" });
+    saveSection(world.context, world.actor, who(), "employment", salaried);
+    saveSection(world.context, world.actor, who(), "usualPay", usual);
+    saveSection(world.context, world.actor, who(), "time", terms("MA000004", "4", { use: "exceptions" }));
+    const runId = open();
+    // 38 × 28.12 = 1,068.56 is within the salary.
+    expect(codes(runId)).not.toContain("timeLook");
+    type({ "2026-06-28": "10-15" });
+    approve(["2026-06-28"]);
+    // A Sunday beyond 38 hours: 5 × 28.12 × 200 % more, 1,349.76.
+    const mark = row(runId).row.marks.find((each) => each.code === "timeLook");
+    expect(mark?.text).toMatch(/would have paid \$1349\.76 .* this pay has \$1140\.00: \$209\.76 short/);
+    expect(shown(runId)).toEqual(["Salary $1140.00"]);
+  });
+
   it("stops for an allowance whose amount nobody knows, until the business enters it", () => {
     casual();
     const runId = open();

@@ -104,6 +104,10 @@ const router = createBrowserRouter([
           },
           { path: "set-up", lazy: () => import("../places/setup/SetUp.tsx").then((m) => ({ Component: m.SetUp })) },
           {
+            path: "set-up/agreements",
+            lazy: () => import("../places/agreements/Agreements.tsx").then((m) => ({ Component: m.Agreements })),
+          },
+          {
             path: "set-up/rules",
             lazy: () => import("../places/setup/RuleBookPage.tsx").then((m) => ({ Component: m.RuleBookPage })),
           },

@@ -135,7 +135,7 @@ export function Shell({ session }: { session: SessionView }) {
 }
 
 /** Places that show one business. */
-const needsBusiness = /^\/(run|people|time|dues|books)(\/|$)|^\/set-up$/;
+const needsBusiness = /^\/(run|people|time|dues|books)(\/|$)|^\/set-up(\/agreements)?$/;
 
 function NoBusiness({ lead }: { lead: boolean }) {
   return (

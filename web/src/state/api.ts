@@ -15,6 +15,7 @@ import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contr
 import type { CostsView } from "@zesty/contract/costs";
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
 import type { DeskView } from "@zesty/contract/desk";
+import type { HoursSheetFile, HoursSheetPreview } from "@zesty/contract/hoursSheet";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import type { Problem } from "@zesty/contract/problem";
@@ -246,6 +247,9 @@ export const api = createApi({
     undoDeparture: build.mutation<PersonView, number>({
       query: (person) => ({ url: `/people/${person}/departure`, method: "DELETE" }),
       invalidatesTags: ["Person", "People", "Run", "Runs", "Desk"],
+    }),
+    hoursSheet: build.mutation<HoursSheetPreview, { run: number } & HoursSheetFile>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/hours-sheet`, method: "POST", body }),
     }),
     week: build.query<WeekView, { business: number; cycle?: number | undefined; day?: string | undefined }>({
       query: ({ business, cycle, day }) => ({ url: `/businesses/${business}/week`, params: { cycle, day } }),

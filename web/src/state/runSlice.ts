@@ -295,6 +295,18 @@ export const runSlice = createSlice({
       row.lines = payload.lines;
       touch(state, [payload.payId]);
     },
+    /** lines of many rows put in as one step, as a sheet brought them: one undo takes all of it back */
+    rowsPutIn: (state, { payload }: PayloadAction<{ payId: number; periods: number; lines: SheetLine[] }[]>) => {
+      const ids = payload.map((each) => each.payId);
+      remember(state, ids);
+      for (const { payId, periods, lines } of payload) {
+        const row = rowOf(state, payId);
+        if (!row) continue;
+        row.lines = lines;
+        setPeriods(row, periods);
+      }
+      touch(state, ids);
+    },
     /** tax or super typed in place of the worked figure, with the reason */
     overridesSet: (state, { payload }: PayloadAction<{ payId: number; overrides: Overrides | null }>) => {
       const row = rowOf(state, payload.payId);
@@ -386,6 +398,7 @@ export const {
   includedSet,
   periodsSet,
   linesSet,
+  rowsPutIn,
   overridesSet,
   centreAdded,
   undone,

@@ -72,6 +72,24 @@ export const agreementFacts = sqliteTable(
   (t) => [index("agreement_facts_business").on(t.businessId, t.agreement, t.from)],
 );
 
+/** What headings of strangers' sheets mean at a business: said once, remembered. */
+export const sheetColumn = sqliteTable(
+  "sheet_column",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    heading: text("heading").notNull(),
+    means: text("means").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [index("sheet_column_business").on(t.businessId)],
+);
+
 export const dayKinds = ["planned", "worked"] as const;
 export type DayKind = (typeof dayKinds)[number];
 

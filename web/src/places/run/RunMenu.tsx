@@ -11,7 +11,7 @@ import { useAppDispatch } from "../../state/store.ts";
 
 const item = "block w-full px-4 py-1 text-left data-focus:bg-lime-soft";
 
-export function RunMenu({ view }: { view: RunView }) {
+export function RunMenu({ view, onHoursSheet }: { view: RunView; onHoursSheet: () => void }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
@@ -55,6 +55,13 @@ export function RunMenu({ view }: { view: RunView }) {
           anchor="bottom end"
           className="z-40 rounded-(--radius) border border-rule-strong bg-sheet py-1 shadow-lg"
         >
+          {open && (
+            <MenuItem>
+              <button type="button" className={item} onClick={onHoursSheet}>
+                Hours sheet: send out, bring back…
+              </button>
+            </MenuItem>
+          )}
           {open && (
             <MenuItem disabled={empty.length === 0}>
               <button

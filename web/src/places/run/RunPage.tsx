@@ -21,6 +21,7 @@ import { Account } from "./Account.tsx";
 import { ClosedownPanel } from "./ClosedownPanel.tsx";
 import { CorrectionPanel } from "./CorrectionPanel.tsx";
 import type { Step } from "./columns.tsx";
+import { HoursSheetPanel } from "./HoursSheetPanel.tsx";
 import { LeavePanel } from "./LeavePanel.tsx";
 import { LeavePanelNz } from "./LeavePanelNz.tsx";
 import { LinesPanel } from "./LinesPanel.tsx";
@@ -60,7 +61,8 @@ type Beside =
   | { kind: "closedown" }
   | { kind: "byHand" }
   | { kind: "correction" }
-  | { kind: "newElement" };
+  | { kind: "newElement" }
+  | { kind: "hoursSheet" };
 
 export function RunPage() {
   const runId = Number(useParams().run);
@@ -238,6 +240,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           onFind={goTo}
           onNewElement={() => lookBeside({ kind: "newElement" })}
           onClosedown={() => lookBeside({ kind: "closedown" })}
+          onHoursSheet={() => lookBeside({ kind: "hoursSheet" })}
           unsaved={unsaved}
         />
       </div>
@@ -291,6 +294,8 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
                 account();
               }}
             />
+          ) : beside.kind === "hoursSheet" ? (
+            <HoursSheetPanel view={view} onBack={account} />
           ) : beside.kind === "closedown" ? (
             <ClosedownPanel view={view} onBack={account} />
           ) : !row ? (

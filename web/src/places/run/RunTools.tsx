@@ -18,10 +18,21 @@ interface Props {
   onFind: (payId: number) => void;
   onNewElement: () => void;
   onClosedown: () => void;
+  onHoursSheet: () => void;
   unsaved: number;
 }
 
-export function RunTools({ view, extra, onExtra, findRef, onFind, onNewElement, onClosedown, unsaved }: Props) {
+export function RunTools({
+  view,
+  extra,
+  onExtra,
+  findRef,
+  onFind,
+  onNewElement,
+  onClosedown,
+  onHoursSheet,
+  unsaved,
+}: Props) {
   const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
   const others = view.elements.filter(
     (each) =>
@@ -94,7 +105,7 @@ export function RunTools({ view, extra, onExtra, findRef, onFind, onNewElement, 
           </MenuItems>
         </Menu>
       )}
-      <RunMenu view={view} />
+      <RunMenu view={view} onHoursSheet={onHoursSheet} />
     </div>
   );
 }

@@ -39,6 +39,9 @@ export function SetUp() {
       title="Set-up"
       aside={
         <div className="flex gap-4">
+          <Link className="text-action underline" to="/set-up/agreements">
+            Agreements
+          </Link>
           <Link className="text-action underline" to="/set-up/rules">
             Rule book
           </Link>

@@ -1,11 +1,11 @@
 /** One day of a person: what was typed, what it became, and a bar of the day in the height of the cell. */
 import type { WeekDay } from "@zesty/contract/time";
 import { type DayRecord, dayText } from "@zesty/core/hours/dayText";
-import { became, type DayKind, type DayWorth } from "./weekWorth.ts";
+import { became, type DayKind, type DayWorth, hoursShown } from "./weekWorth.ts";
 
-/** The bar shows a day from four in the morning for twenty-four hours. */
-const first = 4 * 60;
-const span = 24 * 60;
+/** The bar shows a day from five in the morning to midnight; what lies outside is cut. */
+const first = 5 * 60;
+const span = 19 * 60;
 
 function minutesInto(time: string, date: string): number {
   const next = time.slice(0, 10) > date ? 1440 : 0;
@@ -93,11 +93,18 @@ export function DayCell({
       </span>
       <span className="flex min-w-0 flex-col justify-center leading-tight">
         <span className={`truncate ${worth && worth.faults.length > 0 ? "text-plum underline decoration-wavy" : ""}`}>
-          {text || (usual ? <span className="text-quiet">as usual</span> : "")}
+          {text ||
+            (usual ? (
+              <span className="text-quiet" title="as usual, from the week's pattern">
+                {hoursShown(worth.minutes)}
+              </span>
+            ) : (
+              ""
+            ))}
           {state && <span className="sr-only">, {stateWords[state]}</span>}
         </span>
         <span className="truncate text-[12px] text-quiet">
-          {worth && worth.faults.length > 0 ? worth.faults[0] : became(worth)}
+          {usual ? "" : worth && worth.faults.length > 0 ? worth.faults[0] : became(worth)}
         </span>
       </span>
       <span aria-hidden="true" className={`absolute right-[-8px] bottom-0 left-[-8px] h-[3px] ${foot}`} />

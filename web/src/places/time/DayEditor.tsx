@@ -29,8 +29,7 @@ export function DayEditor({
       defaultValue={first.current}
       onFocus={(event) => {
         onStart();
-        // What a key began goes on; what stood there is typed over.
-        if (first.current.length > 1) event.target.select();
+        event.target.select();
       }}
       onChange={(event) => onRead(event.target.value)}
       onBlur={(event) => {

@@ -25,9 +25,11 @@ function PieceRow({ part, country }: { part: DayPart; country: "AU" | "NZ" }) {
   return (
     <li className="flex items-stretch gap-2 border-b border-rule hover:bg-hover" style={{ minHeight: height }}>
       <span aria-hidden="true" className={`w-2 shrink-0 ${leave ? "hatched" : shade(part.percent)}`} />
-      <span className="w-[92px] shrink-0 py-1 text-quiet">
-        {piece && !piece.topUp ? `${clock(piece.from)}–${clock(piece.to)}` : piece ? "made up" : ""}
-      </span>
+      {piece && (
+        <span className="w-[84px] shrink-0 py-1 text-quiet">
+          {piece.topUp ? "made up" : `${clock(piece.from)}–${clock(piece.to)}`}
+        </span>
+      )}
       <span className="min-w-0 flex-1 py-1">
         {sentenceCase(leave ?? part.words)}
         {part.minutes > 0 && (

@@ -160,7 +160,7 @@ export function Time() {
           </Nothing>
         </div>
       ) : (
-        <div className="grid min-h-0 flex-1 grid-cols-[1fr_360px] max-[1100px]:grid-cols-1">
+        <div className="grid min-h-0 flex-1 grid-cols-[1fr_330px] max-[1100px]:grid-cols-1">
           <WeekSheet
             view={view}
             dates={dates}

@@ -166,8 +166,8 @@ export function WeekSheet({
       default:
         if (event.key.length !== 1) return;
         if (!/[\dosalpjutbcf=-]/i.test(event.key)) return event.preventGridDefault();
-        // The editor opens with the key that began it.
-        typed.current = event.key;
+        // The editor opens blank, and the key that began it is typed into it.
+        typed.current = "";
     }
   }
 

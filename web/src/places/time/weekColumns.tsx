@@ -3,7 +3,8 @@ import type { WeekPerson, WeekView } from "@zesty/contract/time";
 import { dayText } from "@zesty/core/hours/dayText";
 import { type Decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import type { Column } from "react-data-grid";
-import { hours, money } from "../../parts/format.ts";
+import { counted, hours, money } from "../../parts/format.ts";
+import { MarkShape } from "../../parts/MarkShape.tsx";
 import { DayCell } from "./DayCell.tsx";
 import { DayEditor } from "./DayEditor.tsx";
 import { heading, readCell, spelled } from "./dayCells.ts";
@@ -46,20 +47,17 @@ export function weekColumns(
     {
       key: "tick",
       name: "",
-      width: 30,
+      renderHeaderCell: () => <span className="sr-only">Approval</span>,
+      width: 34,
       frozen: true,
       renderCell: ({ row }) => {
         const open = waiting(row, dates).length;
         const known = dates.some((date) => row.days[date]?.worked);
+        const words = open > 0 ? `${counted(open, "day")} to approve` : known ? "all approved" : "nothing recorded";
         return (
-          <span
-            className={open > 0 ? "text-amber" : known ? "text-leaf" : "text-quiet"}
-            title={open > 0 ? `${open} to approve` : known ? "all approved" : "nothing recorded"}
-          >
-            {open > 0 ? "?" : known ? "✓" : ""}
-            <span className="sr-only">
-              {open > 0 ? `${open} days to approve` : known ? "all approved" : "nothing recorded"}
-            </span>
+          <span className="flex h-full items-center" title={words}>
+            {open > 0 ? <MarkShape kind="query" ticked={false} /> : known ? <MarkShape kind="query" ticked /> : null}
+            <span className="sr-only">{words}</span>
           </span>
         );
       },
@@ -67,7 +65,7 @@ export function weekColumns(
     {
       key: "name",
       name: "Person",
-      width: 150,
+      width: 132,
       frozen: true,
       renderCell: ({ row }) => (
         <span className="flex h-full flex-col justify-center leading-tight">
@@ -83,7 +81,7 @@ export function weekColumns(
       (date): Column<WeekPerson, null> => ({
         key: date,
         name: heading(date),
-        minWidth: 108,
+        width: "minmax(86px, 1fr)",
         headerCellClass: holidays.has(date) ? "holiday" : "",
         cellClass: (row) =>
           `${holidays.has(date) ? "holiday" : ""} ${row.days[date]?.state === "locked" && kind === "worked" ? "" : "typed"}`,
@@ -136,7 +134,8 @@ export function weekColumns(
     {
       key: "hours",
       name: "Hours",
-      width: 66,
+      width: 58,
+      frozen: "end" as const,
       cellClass: "num",
       headerCellClass: "num",
       summaryCellClass: "num",
@@ -157,7 +156,8 @@ export function weekColumns(
     {
       key: "cost",
       name: "Cost",
-      width: 92,
+      width: 84,
+      frozen: "end" as const,
       cellClass: "num",
       headerCellClass: "num",
       summaryCellClass: "num",

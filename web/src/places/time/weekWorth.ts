@@ -17,6 +17,9 @@ export interface DayPart {
   minutes: number;
   percent: string | null;
   money: Decimal | null;
+  /** before rounding, and the pay line that it goes into */
+  exact: Decimal | null;
+  key: string;
   piece: Piece | null;
 }
 export interface DayWorth {
@@ -64,11 +67,10 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
   };
   const rateAt = (junior: number) =>
     baseRate(rules, person.classification, person.rates, person.agreedRate, junior).rate;
-  const put = (date: string, part: DayPart, counts = true) => {
+  const put = (date: string, part: Omit<DayPart, "money">, counts = true) => {
     const day = on(date);
-    day.parts.push(part);
+    day.parts.push({ ...part, money: part.exact && halfUpToCent(part.exact) });
     if (counts) day.minutes += part.minutes;
-    if (part.money) day.cost = day.cost.plus(part.money);
   };
   const shifts = Object.entries(time.days);
   const dayOf = (piece: Piece): string =>
@@ -80,7 +82,8 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
       detail: piece.ref ?? words(piece.rule),
       minutes: piece.minutes,
       percent: piece.percent.toString(),
-      money: rate && worthOf(piece.minutes, rate, piece.percent),
+      exact: rate && worthOf(piece.minutes, rate, piece.percent),
+      key: `${piece.overtime} ${piece.percent.toString()}`,
       piece,
     });
   }
@@ -92,14 +95,15 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
       detail: "",
       minutes,
       percent: plainPercent.toString(),
-      money: rate && worthOf(minutes, rate, plainPercent),
+      exact: rate && worthOf(minutes, rate, plainPercent),
+      key: `false ${plainPercent.toString()}`,
       piece: null,
     });
   for (const { date, kind: leave, hours: taken } of hours.leave) {
     const minutes = taken.times(60).toDecimalPlaces(0).toNumber();
     const unpaid = leave === "unpaid" || leave === "unpaidParental" || (leave === "parental" && view.country === "NZ");
-    const money = unpaid ? zero : rate && worthOf(minutes, rate, decimal(100));
-    put(date, { words: leave, detail: "leave", minutes, percent: null, money, piece: null });
+    const exact = unpaid ? zero : rate && worthOf(minutes, rate, decimal(100));
+    put(date, { words: leave, detail: "leave", minutes, percent: null, exact, key: leave, piece: null });
   }
   for (const extra of hours.extras) {
     const entry = rules && [...rules.additions, ...rules.allowances].find((each) => each.id === extra.code);
@@ -112,7 +116,8 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
           detail: why,
           minutes: 0,
           percent: null,
-          money: each && halfUpToCent(each.times(units)),
+          exact: each ? each.times(units) : null,
+          key: extra.code,
           piece: null,
         },
         false,
@@ -121,12 +126,18 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
   for (const { date, text } of hours.faults) on(date).faults.push(text);
   for (const { date, text } of hours.marks) if (date) on(date).notes.push(text);
   const all = Object.values(days);
+  // As the run rounds it: each line of the pay to the cent, not each piece of a day.
+  const lines = new Map<string, Decimal>();
+  for (const { key, exact } of all.flatMap((day) => day.parts)) {
+    if (exact) lines.set(key, (lines.get(key) ?? zero).plus(exact));
+  }
+  for (const day of all) day.cost = halfUpToCent(sum(day.parts.map((part) => part.exact ?? zero)));
   return {
     time,
     days,
     minutes: all.reduce((total, day) => total + day.minutes, 0),
     usual: dates.reduce((total, date) => total + patternMinutes(time, date), 0),
-    cost: sum(all.map((day) => day.cost)),
+    cost: sum([...lines.values()].map(halfUpToCent)),
     faults: hours.faults.length,
   };
 }
@@ -160,7 +171,8 @@ export function became(day: DayWorth | undefined): string {
     if (percent !== null) byPercent.set(percent, (byPercent.get(percent) ?? 0) + minutes);
   const shown = [...byPercent].map(([percent, minutes]) => [percent, hoursShown(minutes)] as const);
   if (shown.length === 1 && shown[0]?.[0] === "100") return `${shown[0][1]} h`;
-  return shown.length === 0 ? "" : `${shown.map(([percent, hours]) => `${hours} at ${percent}`).join(" · ")} %`;
+  if (shown.length === 0) return day.minutes > 0 ? `${hoursShown(day.minutes)} h` : "";
+  return `${shown.map(([percent, hours]) => `${hours} at ${percent}`).join(" · ")} %`;
 }
 
 export const hoursShown = (minutes: number): string => decimal(minutes).div(60).toDecimalPlaces(2).toString();

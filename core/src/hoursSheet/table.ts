@@ -1,0 +1,25 @@
+/** A sheet as it was read from a file or the clipboard: cells as text, with what kind of cell each was. */
+
+export type CellKind = "text" | "number" | "date" | "time" | "blank" | "error" | "formula";
+/** `formula`: one whose value was never stored. `time`: the hours that the cell shows, 7:36 as 7.6. */
+export interface SheetCell {
+  kind: CellKind;
+  text: string;
+}
+export interface SheetTable {
+  /** of the sheet in the workbook, or of the file */
+  name: string;
+  rows: SheetCell[][];
+  /** what a person should know: hidden rows, other sheets */
+  notes: string[];
+}
+
+export const blankCell: SheetCell = { kind: "blank", text: "" };
+export const textCell = (text: string): SheetCell => (text.trim() === "" ? blankCell : { kind: "text", text });
+
+/** Headings are known whatever their case, spaces, hyphens, underscores and units in brackets. */
+export const headingKey = (heading: string): string =>
+  heading
+    .toLowerCase()
+    .replace(/\([^)]*\)/g, "")
+    .replace(/[\s\-_.:]/g, "");

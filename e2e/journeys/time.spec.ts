@@ -1,0 +1,89 @@
+/** The week by keyboard: typed, spelled out, approved, in the run with its reasons, and locked once it is paid. */
+import { beside, find, press } from "../keyboard.ts";
+import { expect, makeReady, openRun, signIn, test } from "../world.ts";
+
+test("a week is typed, approved and paid by its agreement", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.keyboard.press("g");
+  await page.keyboard.press("t");
+  await expect(page.getByRole("heading", { name: "Time & leave" })).toBeVisible();
+  const grid = page.getByRole("grid", { name: "Week" });
+  const noor = grid.getByRole("row", { name: /Noor Lindqvist/ });
+  const strip = page.getByRole("complementary", { name: "The selected day" });
+  await noor.getByRole("gridcell").nth(8).click();
+  await expect(strip).toContainText("4 h at 175 %");
+
+  // What was understood is spelled out while it is typed; a fault keeps the cell open and says how to write it.
+  await page.keyboard.type("20-1 b3");
+  await expect(page.getByRole("status")).toContainText("20:00 to 01:00 of the next day, 3 min unpaid");
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("ArrowUp");
+  await expect(noor).toContainText("20–1 b30");
+  // Sunday until midnight, Monday after it: by the date of each minute.
+  await expect(strip).toContainText("Sunday");
+  await expect(strip).toContainText("at 175 %");
+  await expect(strip).toContainText("at 125 %");
+  await page.keyboard.type("9-zz");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("status")).toContainText("“9-zz” is not understood");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("ControlOrMeta+Z");
+  await expect(noor).toContainText("9–13");
+
+  // A full stop in the margin approves the person; in a day it takes the approval back.
+  await page.keyboard.press("Home");
+  await page.keyboard.press(".");
+  await expect(noor.getByRole("gridcell").first()).toContainText("all approved");
+
+  // In the run: lines in green with the pieces they came from.
+  await page.goto(`${world.url}/run/${openRun}`);
+  await page.getByRole("tab", { name: "Hours" }).click();
+  await find(page, "noor");
+  const aside = await beside(page);
+  await press(page, aside.getByRole("button", { name: /Ordinary at 175 %/ }));
+  await expect(aside).toContainText("Sun 28 9:00");
+  await page.keyboard.press("Escape");
+
+  // Paid: the days are locked, and say by which payday.
+  const api = await world.api();
+  const version = await makeReady(api);
+  expect((await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true })).status).toBe(200);
+  await page.goto(`${world.url}/time?day=2026-06-25`);
+  await noor.getByRole("gridcell").nth(8).click();
+  await expect(strip).toContainText("Paid on 2 July 2026");
+  const refused = await api.call("PUT", "/businesses/1/days", {
+    days: [{ personId: 11, date: "2026-06-28", kind: "worked", record: { shifts: [], leave: [] } }],
+  });
+  expect(refused.status).toBe(422);
+});
+
+test("a planned week shows what it will cost, a plan is worked by =, and a block is pasted whole or not at all", async ({
+  page,
+  world,
+}) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/time?day=2026-07-02`);
+  await page.getByRole("button", { name: "Planned" }).click();
+  const grid = page.getByRole("grid", { name: "Week" });
+  const dev = grid.getByRole("row", { name: /Dev Ramanathan/ });
+  await dev.getByRole("gridcell").nth(8).click();
+  await page.keyboard.type("9-14");
+  await page.keyboard.press("Enter");
+  // Five hours of a casual's Sunday: 26.72 × 175 % × 5
+  await expect(dev).toContainText("233.80");
+  await page.getByRole("button", { name: "Worked" }).click();
+  await dev.getByRole("gridcell").nth(8).click();
+  await page.keyboard.type("=");
+  await page.keyboard.press("Enter");
+  await expect(dev).toContainText("9–14");
+  await dev.getByRole("gridcell").nth(2).click();
+  const paste = async (text: string) => {
+    await page.evaluate((block) => navigator.clipboard.writeText(block), text);
+    await page.keyboard.press("ControlOrMeta+V");
+  };
+  await paste("7-11\tnever");
+  await expect(page.getByRole("status")).toContainText("Nothing was pasted. Dev Ramanathan, Tue 30");
+  await paste("7-11\t7-12");
+  await expect(dev).toContainText("7–12");
+});

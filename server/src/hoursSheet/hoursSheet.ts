@@ -1,0 +1,131 @@
+/** The hours sheet of a run: sent out filled, and read when it comes back. What it says is applied by whoever looks at it. */
+import type { HoursSheetFile, HoursSheetPreview } from "@zesty/contract/hoursSheet";
+import { dateWords } from "@zesty/core/calendar/dates";
+import { hoursSheetOut, planHoursSheet, type SheetFacts, type SheetPerson } from "@zesty/core/hoursSheet/hoursSheet";
+import { evenPattern } from "@zesty/core/leave/leaveDays";
+import type { PayElement } from "@zesty/core/pay/payContext";
+import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
+import { asc, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { workerPool } from "../documents/workerPool.ts";
+import { cannot } from "../http/problem.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
+import { readRun } from "../runs/readRun.ts";
+import { record } from "../store/audit.ts";
+import { sheetColumn } from "../store/schema.ts";
+import type { ReadBook } from "./readBook.ts";
+import type { SheetOut } from "./writeBook.ts";
+
+const reading = workerPool("readBookWorker");
+export const stopReading = reading.stop;
+
+/** What the business said that strangers' headings mean: the newest word for each. */
+function mappingOf(context: Context, businessId: number): Record<string, string> {
+  const rows = context.store.db
+    .select()
+    .from(sheetColumn)
+    .where(eq(sheetColumn.businessId, businessId))
+    .orderBy(asc(sheetColumn.id))
+    .all();
+  return Object.fromEntries(rows.map((each) => [each.heading, each.means]));
+}
+
+/** Elements that a sheet asks for: used in this run or the last, and leave; others only where they were typed. */
+const asked = (element: PayElement & { usedLast: boolean }, used: ReadonlySet<number>): boolean =>
+  used.has(element.id) ||
+  element.usedLast ||
+  (element.element === "leaveTaken" && ["annual", "personal", "sick"].includes(element.leave ?? ""));
+
+function factsOf(
+  context: Context,
+  actor: Actor,
+  runId: number,
+  mapping: Record<string, string>,
+): { facts: SheetFacts; view: ReturnType<typeof readRun> } {
+  const view = readRun(context, actor, runId);
+  const people = view.rows.map((row): SheetPerson => {
+    const pattern = row.context?.facts.workPattern ?? null;
+    const weekly = row.context && "weeklyHours" in row.context.person ? row.context.person.weeklyHours : undefined;
+    const week = sum((pattern ?? evenPattern(decimalOrZero(weekly))).map((hours) => decimal(hours)));
+    const days = (Date.parse(view.periodEnd) - Date.parse(view.periodStart)) / 86_400_000 + 1;
+    return {
+      payId: row.payId,
+      payrollId: row.payrollId,
+      name: row.name,
+      included: row.included,
+      periods: row.periods,
+      lines: row.lines,
+      balances: view.country === "AU" ? (row.context?.balances ?? {}) : {},
+      usualHours: days % 7 === 0 ? week.times(days / 7).toString() : "0",
+    };
+  });
+  const facts: SheetFacts = {
+    people,
+    elements: view.elements,
+    costCentres: view.costCentres.map((each) => each.code),
+    periodStart: view.periodStart,
+    periodEnd: view.periodEnd,
+    today: context.clock.today(),
+    mapping,
+  };
+  return { facts, view };
+}
+
+export function sheetOut(context: Context, actor: Actor, runId: number): { out: SheetOut; fileName: string } {
+  const { facts, view } = factsOf(context, actor, runId, {});
+  const used = new Set(
+    view.rows.flatMap((row) => row.lines.filter((line) => !line.terms).map((line) => line.elementId)),
+  );
+  const chosen = view.elements.filter((each) => asked(each, used));
+  const inOrder = [
+    ...chosen.filter((each) => each.entry !== "amount"),
+    ...chosen.filter((each) => each.entry === "amount"),
+  ];
+  const business = findBusiness(context, view.businessId).name;
+  return {
+    out: {
+      ...hoursSheetOut(facts, inOrder),
+      business,
+      period: `${dateWords(view.periodStart)} to ${dateWords(view.periodEnd)}`,
+      costCentres: facts.costCentres as string[],
+    },
+    fileName: `hours-${business.replace(/[^\p{L}\d]+/gu, "-")}-${view.periodStart}`,
+  };
+}
+
+/** Reads a sheet that came back, and says what it would change. Nothing is written but what headings were said to mean. */
+export async function sheetBack(
+  context: Context,
+  actor: Actor,
+  runId: number,
+  { name, data, mapping = {} }: HoursSheetFile,
+): Promise<HoursSheetPreview> {
+  const read = await reading.run<ReadBook>({ name, bytes: new Uint8Array(Buffer.from(data, "base64")) });
+  if ("fault" in read) throw cannot("hours-sheet", read.fault, { errors: [{ path: "data", text: read.fault }] });
+  const before = readRun(context, actor, runId);
+  const known = mappingOf(context, before.businessId);
+  const codes = new Set([...before.elements.map((each) => each.code), "ignore"]);
+  const strange = Object.entries(mapping).find(([, means]) => !codes.has(means));
+  if (strange) {
+    const text = `“${strange[0]}” cannot mean ${strange[1]}: the business has no such pay element.`;
+    throw cannot("hours-sheet", text, { errors: [{ path: "mapping", text }] });
+  }
+  const { facts, view } = factsOf(context, actor, runId, { ...known, ...mapping });
+  const plan = planHoursSheet(read.table, facts);
+  const at = context.clock.now();
+  context.store.transaction(() => {
+    for (const [heading, means] of Object.entries(mapping))
+      context.store.db
+        .insert(sheetColumn)
+        .values({ businessId: view.businessId, heading, means, userId: actor.userId, at })
+        .run();
+    record(context.store, {
+      at,
+      userId: actor.userId,
+      businessId: view.businessId,
+      what: `looked at the hours sheet ${name.slice(0, 80)}`,
+      about: `${view.number}, payday ${view.payday}: ${plan.rows.length} rows`,
+    });
+  });
+  return { ...plan, version: view.version, sheet: read.table.name };
+}

@@ -1,0 +1,56 @@
+/**
+ * What the agreement would have paid a salaried person for the recorded hours, beside what the salary pays: the
+ * annualised-wage check of a period. Paid absence stands on both sides.
+ */
+import { dateWords } from "@zesty/core/calendar/dates";
+import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
+import { halfUpToCent } from "@zesty/core/quantity/rounding";
+import type { KnownPerson } from "./personTimes.ts";
+import { type Finder, timeLines, type Wanted } from "./timeLines.ts";
+
+const worth = (line: SheetLine, percent: string, agreedRate: string | null): Decimal =>
+  line.amount !== undefined
+    ? decimal(line.amount)
+    : halfUpToCent(
+        decimal(line.hours ?? "0")
+          .times(line.rate ?? agreedRate ?? "0")
+          .times(percent)
+          .div(100),
+      );
+
+/** @returns a sentence where the pay is below the agreement; null where it is not, or where no level's rate is known */
+export function shortOfAgreement(
+  person: KnownPerson,
+  dates: readonly string[],
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+): string | null {
+  const { rules } = person.time;
+  if (!rules || !person.salaried || !person.terms?.classification) return null;
+  // Elements are only named here, never made: nothing of this is paid.
+  const wanted: Wanted[] = [];
+  const find: Finder = (each) => {
+    const at = wanted.findIndex((known) => JSON.stringify(known) === JSON.stringify(each));
+    return at === -1 ? wanted.push(each) - 1 : at;
+  };
+  const found = timeLines({ ...person, agreedRate: null }, dates, find);
+  if (found.faults.length > 0) return null;
+  const percentOf = (id: number): string => {
+    const each = wanted[id];
+    return each?.kind === "hours" ? each.percent : "100";
+  };
+  const asked = sum(found.lines.map((line) => worth(line, percentOf(line.elementId), null)));
+  const counted = ["ordinary", "overtime", "leaveTaken", "allowance", "publicHoliday", "publicHolidayWorked"];
+  const paid = sum(
+    lines.flatMap((line) => {
+      const element = elements.get(line.elementId);
+      return element && counted.includes(element.element) && line.corrects === undefined
+        ? [worth(line, element.percent, person.agreedRate)]
+        : [];
+    }),
+  );
+  if (paid.gte(asked)) return null;
+  const first = dateWords(dates[0] ?? "");
+  return `${rules.title} would have paid $${asked.toFixed(2)} for the hours recorded from ${first}; this pay has $${paid.toFixed(2)}: $${asked.minus(paid).toFixed(2)} short. Pay the difference, or record why it does not fall due.`;
+}

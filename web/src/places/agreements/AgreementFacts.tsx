@@ -1,0 +1,148 @@
+/** What holds of an agreement at this business from a day on: questions of the workplace, and dollars of a pay guide. */
+import type { AgreementView } from "@zesty/contract/time";
+import { useForm } from "react-hook-form";
+import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
+import { Button } from "../../parts/Button.tsx";
+import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
+import { longDate, sentenceCase } from "../../parts/format.ts";
+import { api } from "../../state/api.ts";
+
+type Dollars = Record<string, string>;
+/** Field names of forms split at points: levels such as "1.2" are named without one. */
+const safe = (key: string) => `k${key.replaceAll(".", "_")}`;
+
+export function AgreementFacts({ businessId, agreement }: { businessId: number; agreement: AgreementView }) {
+  const { data: session } = api.useSessionQuery();
+  const [save] = api.useSaveAgreementMutation();
+  const { rules } = agreement;
+  const questions = rules.settings.filter((each) => each.scope === "workplace");
+  const levels = rules.classifications.map(({ key, title }) => ({ key, title }));
+  const amounts = [...rules.additions, ...rules.allowances].filter((each) => each.amount !== 0);
+  const named = (known: Dollars) => Object.fromEntries(Object.entries(known).map(([key, value]) => [safe(key), value]));
+  const form = useForm({
+    defaultValues: {
+      from: session?.day ?? "",
+      source: agreement.source ?? "",
+      settings: Object.fromEntries(
+        questions.map(({ key, default: usual }) => [key, agreement.settings[key] ?? usual]),
+      ) as Record<string, string | number | boolean>,
+      levels: named(agreement.rates.classifications),
+      allowances: named(agreement.rates.allowances),
+    },
+  });
+  const { errors } = form.formState;
+  const typed = (known: Dollars, keys: readonly string[]) =>
+    Object.fromEntries(keys.flatMap((key) => (known[safe(key)] ? [[key, known[safe(key)] ?? ""]] : [])));
+  const submit = submitOf(form, async (values) => {
+    const answer = await save({
+      business: businessId,
+      agreement: agreement.code,
+      values: {
+        from: values.from,
+        source: values.source || null,
+        settings: Object.fromEntries(
+          questions.map(({ key, type }) => [
+            key,
+            type === "number" ? Number(values.settings[key]) : (values.settings[key] ?? false),
+          ]),
+        ),
+        rates: {
+          classifications: typed(
+            values.levels as Dollars,
+            levels.map((each) => each.key),
+          ),
+          allowances: typed(
+            values.allowances as Dollars,
+            amounts.map((each) => each.id),
+          ),
+        },
+      },
+    });
+    if (answer.error) showErrors(form.setError, answer.error);
+    else form.reset(values);
+  });
+  return (
+    <section className="mt-8">
+      <h2 className="border-b border-rule-strong pb-0.5 font-name text-[19px]">What holds here</h2>
+      <p className="py-2 text-quiet">
+        {agreement.from
+          ? `As said from ${longDate(agreement.from)}${agreement.source ? ` (${agreement.source})` : ""}.`
+          : "Nothing was said yet: the defaults hold, and dollars that are not known stop a pay that needs them."}
+      </p>
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        <AskBeforeLeaving when={form.formState.isDirty && !form.formState.isSubmitting} />
+        <div className="grid grid-cols-3 gap-x-5 gap-y-3 max-[900px]:grid-cols-2">
+          <TextField label="From" type="date" error={errorAt(errors, "from")} {...form.register("from")} />
+          <TextField
+            label="Source of the dollars"
+            hint="Pay guide and its edition"
+            error={errorAt(errors, "source")}
+            {...form.register("source")}
+          />
+          <span />
+          {questions.map((each) =>
+            each.type === "boolean" ? (
+              <TickField key={each.key} label={each.ask} {...form.register(`settings.${each.key}`)} />
+            ) : each.type === "choice" ? (
+              <ChoiceField key={each.key} label={each.ask} {...form.register(`settings.${each.key}`)}>
+                {each.choices?.map((choice) => (
+                  <option key={choice} value={choice}>
+                    {choice}
+                  </option>
+                ))}
+              </ChoiceField>
+            ) : (
+              <TextField
+                key={each.key}
+                label={each.ask}
+                error={errorAt(errors, `settings.${each.key}`)}
+                {...form.register(`settings.${each.key}`)}
+              />
+            ),
+          )}
+        </div>
+        {levels.length > 0 && <h3 className="mt-4 mb-1 font-semibold">Dollars an hour by level</h3>}
+        <div className="grid grid-cols-4 gap-x-5 gap-y-2 max-[900px]:grid-cols-2">
+          {levels.map(({ key, title }) => (
+            <TextField
+              key={key}
+              label={title}
+              inputMode="decimal"
+              error={errorAt(errors, `rates.classifications.${key}`)}
+              {...form.register(`levels.${safe(key)}`)}
+            />
+          ))}
+        </div>
+        {amounts.length > 0 && <h3 className="mt-4 mb-1 font-semibold">Dollars a unit</h3>}
+        <div className="grid grid-cols-4 gap-x-5 gap-y-2 max-[900px]:grid-cols-2">
+          {amounts.map(({ id, unit }) => (
+            <TextField
+              key={id}
+              label={`${sentenceCase(id.replaceAll("-", " "))}, a ${unit === "hourOrPart" ? "hour or part" : unit}`}
+              inputMode="decimal"
+              error={errorAt(errors, `rates.allowances.${id}`)}
+              {...form.register(`allowances.${safe(id)}`)}
+            />
+          ))}
+        </div>
+        {errors.root && (
+          <p role="alert" className="mt-2 text-plum">
+            {errors.root.message}
+          </p>
+        )}
+        <Button look="main" type="submit" className="mt-3" disabled={form.formState.isSubmitting}>
+          Save
+        </Button>
+        {form.formState.isSubmitSuccessful && !form.formState.isDirty && (
+          <span className="ml-3 text-leaf">Saved; open runs are priced by it.</span>
+        )}
+      </form>
+    </section>
+  );
+}

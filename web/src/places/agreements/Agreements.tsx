@@ -1,0 +1,103 @@
+/** The agreements of a business: each read as a document, what holds here, a try-out beside it, and own ones loaded. */
+import type { AgreementView } from "@zesty/contract/time";
+import { type ChangeEvent, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
+import { Loading, Page } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+import { useBusiness } from "../../state/business.ts";
+import { AgreementFacts } from "./AgreementFacts.tsx";
+import { RuleDocument } from "./RuleDocument.tsx";
+import { TryOut } from "./TryOut.tsx";
+
+export function Agreements() {
+  const business = useBusiness();
+  const { data: agreements, error } = api.useAgreementsQuery(business.id, { refetchOnMountOrArgChange: true });
+  const [search, setSearch] = useSearchParams();
+  const [spoke, setSpoke] = useState<ReadonlySet<string>>(new Set());
+  const sorted = useMemo(
+    () =>
+      [...(agreements ?? [])].sort(
+        (a, b) => Number(b.inUse) - Number(a.inUse) || a.rules.title.localeCompare(b.rules.title),
+      ),
+    [agreements],
+  );
+  if (error) return <ProblemNote error={error} />;
+  if (!agreements) return <Loading what="the agreements" />;
+  const chosen = sorted.find((each) => each.code === search.get("code")) ?? sorted[0];
+  return (
+    <Page wide title="Agreements" aside={<LoadOwn businessId={business.id} />}>
+      <div className="mb-4 flex flex-wrap items-end gap-4">
+        <label className="flex flex-col gap-0.5 text-[14px] text-quiet">
+          Agreement
+          <select
+            className="min-w-96 rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5 text-[16px] text-ink"
+            value={chosen?.code}
+            onChange={(event) => setSearch({ code: event.target.value })}
+          >
+            {sorted.map((each) => (
+              <option key={each.code} value={each.code}>
+                {each.rules.title}
+                {each.inUse ? ", in use" : ""}
+                {each.own ? ", your own" : ""}
+              </option>
+            ))}
+          </select>
+        </label>
+        {chosen && <Download agreement={chosen} />}
+      </div>
+      {chosen && (
+        <div className="grid grid-cols-[1fr_380px] gap-10 max-[1100px]:grid-cols-1">
+          <div>
+            <RuleDocument agreement={chosen} spoke={spoke} />
+            <AgreementFacts key={chosen.code} businessId={business.id} agreement={chosen} />
+          </div>
+          <TryOut key={chosen.code} agreement={chosen} onSpoke={setSpoke} />
+        </div>
+      )}
+    </Page>
+  );
+}
+
+/** The rule set as its file: to be changed, given a code of its own, and loaded again. */
+function Download({ agreement }: { agreement: AgreementView }) {
+  const href = useMemo(
+    () => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(agreement.rules, null, 2))}`,
+    [agreement],
+  );
+  return (
+    <a className="pb-1.5 text-action underline" href={href} download={`${agreement.code}.json`}>
+      Download as a file
+    </a>
+  );
+}
+
+function LoadOwn({ businessId }: { businessId: number }) {
+  const [load, { error }] = api.useLoadAgreementMutation();
+  const [fault, setFault] = useState<string | null>(null);
+  const read = async (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0];
+    event.target.value = "";
+    if (!file) return;
+    setFault(null);
+    try {
+      await load({ business: businessId, rules: JSON.parse(await file.text()) as unknown });
+    } catch {
+      setFault(`${file.name} is not JSON. Load a rule set as this page downloads it.`);
+    }
+  };
+  return (
+    <div className="text-right">
+      <label className="cursor-pointer rounded-(--radius) border border-rule-strong bg-sheet px-3 py-1.5 text-[15px] focus-within:outline-2 focus-within:outline-action hover:bg-hover">
+        Load your own…
+        <input type="file" accept=".json,application/json" className="sr-only" onChange={(event) => void read(event)} />
+      </label>
+      {fault && (
+        <p role="alert" className="mt-2 text-plum">
+          {fault}
+        </p>
+      )}
+      <ProblemNote error={error} />
+    </div>
+  );
+}
