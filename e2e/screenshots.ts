@@ -37,6 +37,8 @@ try {
     .nth(5)
     .click();
   await shot("time");
+  await go("/set-up/agreements");
+  await shot("agreements");
   await approveWeek(await world.api());
   await go(`/run/${openRun}`);
   await page
@@ -111,9 +113,6 @@ try {
   await aside.getByRole("button", { name: "See the difference" }).click();
   await aside.getByText("Overpaid, net").scrollIntoViewIfNeeded();
   await shot("correction");
-  await go("/set-up/users");
-  await page.getByRole("button", { name: "Change Rowan Adeyemi" }).click();
-  await shot("users");
   await go("/set-up/safety");
   await page.getByRole("button", { name: "Make one now" }).click();
   await page.getByText(/up to entry/).waitFor();
@@ -132,11 +131,6 @@ try {
   await aside.getByRole("button", { name: /^Annual holidays, weeks/ }).click();
   await aside.getByRole("button", { name: /Rate of annual holidays/ }).click();
   await shot("nz-holiday-pay");
-  await go("/people/40#departure");
-  await page.getByLabel("Last day", { exact: true }).fill("2026-07-10");
-  await page.getByText("Annual holidays not taken").first().waitFor();
-  await page.getByRole("button", { name: "Record the departure" }).scrollIntoViewIfNeeded();
-  await shot("nz-departure");
   await go(`/run/${runs.koura}`);
   await page.getByRole("tab", { name: "Sign off" }).click();
   await aside.getByText(/Employment information for/).scrollIntoViewIfNeeded();

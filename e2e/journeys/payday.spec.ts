@@ -22,9 +22,12 @@ test("a payday from hours to an accepted pay event, by keyboard", async ({ page,
   );
   await press(page, (await beside(page)).getByRole("link", { name: "To the week" }));
   await expect(page.getByRole("heading", { name: "Time & leave" })).toBeVisible();
-  await press(page, page.getByRole("button", { name: "Approve 11 days" }));
+  await expect(page.getByRole("button", { name: "Approve 11 days" })).toBeVisible();
+  await page.keyboard.press("F6");
+  await page.keyboard.press("F6");
+  await page.keyboard.press("ControlOrMeta+Enter");
   await expect(page.getByRole("button", { name: "All approved" })).toBeVisible();
-  await press(page, page.getByRole("link", { name: "Run of 2 Jul" }));
+  await page.goto(page.url().replace(/time.*/, `run/${openRun}`));
   await press(page, page.getByRole("tab", { name: "Hours" }));
   await expect(grid.getByRole("row", { name: /Sunny Castellano/ })).toContainText("3.5");
 

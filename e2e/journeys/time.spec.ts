@@ -42,7 +42,7 @@ test("a week is typed, approved and paid by its agreement", async ({ page, world
   await find(page, "noor");
   const aside = await beside(page);
   await press(page, aside.getByRole("button", { name: /Ordinary at 175 %/ }));
-  await expect(aside).toContainText("Sun 28 9:00");
+  await expect(aside).toContainText("Sun 28 09:00");
   await page.keyboard.press("Escape");
 
   // Paid: the days are locked, and say by which payday.

@@ -322,7 +322,7 @@ function examineRow(
   const usual = decimal(person.usualHours);
   if (usual.gt(0) && (worked.gt(usual.times("1.5")) || worked.lt(usual.div(2))))
     query(`${worked.toString()} hours in all; usual are ${usual.toString()}.`);
-  if (own.total && own.total.kind !== "blank" && own.total.kind !== "formula") {
+  if (own.total && own.total.kind !== "blank" && !own.total.computed && own.total.kind !== "formula") {
     const said = tidiedHours(own.total.text);
     if (/^\d+(\.\d+)?$/.test(said) && !decimal(said).toDecimalPlaces(2).eq(worked.toDecimalPlaces(2)))
       query(`The row's total says ${said}, its hours come to ${worked.toString()}.`);

@@ -5,6 +5,8 @@ export type CellKind = "text" | "number" | "date" | "time" | "blank" | "error" |
 export interface SheetCell {
   kind: CellKind;
   text: string;
+  /** the stored value of a formula: as old as the last time that the spreadsheet worked it out */
+  computed?: true;
 }
 export interface SheetTable {
   /** of the sheet in the workbook, or of the file */

@@ -49,7 +49,9 @@ function cellOf(value: CellValue, format: string | undefined): SheetCell {
   if ("richText" in value) return textCell(value.richText.map((part) => part.text).join(""));
   if ("hyperlink" in value) return textCell(typeof value.text === "string" ? value.text : "");
   if ("formula" in value || "sharedFormula" in value)
-    return value.result === undefined ? { kind: "formula", text: "" } : cellOf(value.result as CellValue, format);
+    return value.result === undefined
+      ? { kind: "formula", text: "" }
+      : { ...cellOf(value.result as CellValue, format), computed: true };
   return blankCell;
 }
 /** To four places: what a person would have typed, without the dust of binary fractions. */

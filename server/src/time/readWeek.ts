@@ -6,7 +6,7 @@ import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPerio
 import { and, asc, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import { rightIn } from "../http/rights.ts";
+import { mayRecordTime } from "../http/rights.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
@@ -107,7 +107,7 @@ export function readWeek(
     run: run ? { id: run.id, payday: run.payday, open: run.state === "open" } : null,
     rules: [...rules.values()],
     people: rows,
-    canEdit: rightIn(context, actor, businessId) !== "see",
+    canEdit: mayRecordTime(context, actor, businessId),
   };
 }
 

@@ -4,14 +4,20 @@ import {
   saveDays as daysSchema,
   saveAgreementFacts as factsSchema,
 } from "@zesty/contract/time";
+import { isDate } from "@zesty/core/calendar/dates";
+import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
 import type { Context } from "../context.ts";
-import { body } from "../http/handler.ts";
+import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { demandRight, demandTimeRight } from "../http/rights.ts";
+import { listPeople } from "../people/readPeople.ts";
 import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
 import { approveDays, saveDays } from "./days.ts";
 import { refreshBusinessTime } from "./intoRun.ts";
 import { readWeek } from "./readWeek.ts";
+import { timeRecord } from "./timeRecord.ts";
 
 const asked = (request: Request, name: string): string | undefined => {
   const value = request.query[name];
@@ -33,15 +39,33 @@ export function timeRoutes(context: Context, router: Router): void {
       );
     }),
   );
+  router.get(
+    "/businesses/:business/time-record.csv",
+    signedIn(context, (actor, request, response) => {
+      const businessId = idOf(request, "business");
+      demandRight(context, actor, businessId, "see");
+      const [from, to, person] = [asked(request, "from"), asked(request, "to"), asked(request, "person")];
+      if (!from || !to || !isDate(from) || !isDate(to))
+        throw cannot("record-days", "A record needs its first and its last day, as 2026-06-22.");
+      const everybody = listPeople(context, businessId).map((each) => each.id);
+      const wanted = person === undefined ? everybody : everybody.filter((id) => id === Number(person));
+      if (wanted.length === 0) throw notFound("person");
+      const bytes = timeRecord(context, businessId, wanted, from, to);
+      response.setHeader("Content-Disposition", contentDisposition(`time-record-${from}-to-${to}.csv`));
+      response.type("text/csv").send(bytes);
+    }),
+  );
   router.put(
     "/businesses/:business/days",
-    onBusiness("prepare", (actor, businessId, request) => {
+    onBusiness("see", (actor, businessId, request) => {
+      demandTimeRight(context, actor, businessId);
       saveDays(context, actor, businessId, body(daysSchema, request));
     }),
   );
   router.post(
     "/businesses/:business/approvals",
-    onBusiness("prepare", (actor, businessId, request) => {
+    onBusiness("see", (actor, businessId, request) => {
+      demandTimeRight(context, actor, businessId);
       approveDays(context, actor, businessId, body(approveSchema, request));
     }),
   );

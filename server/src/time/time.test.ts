@@ -1,5 +1,5 @@
 /** The record of time through the use cases: days typed, approved, in the run, typed over, locked, late, taken back. */
-import { dayText, readDay } from "@zesty/core/hours/dayText";
+import { type DayRecord, dayText, readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
@@ -13,6 +13,7 @@ import { payRun } from "../store/schema.ts";
 import { loadRuleSet, saveAgreementFacts } from "./agreements.ts";
 import { approveDays, saveDays } from "./days.ts";
 import { readWeek } from "./readWeek.ts";
+import { timeRecord } from "./timeRecord.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -250,6 +251,47 @@ describe("days into the run", () => {
       ["Ordinary 9", "Overtime 1½ 0.5", "Ordinary at 125 % 4", "Sick leave, days 8", "Days worked 3 u"].sort(
         (a, b) => shown(runId).indexOf(a) - shown(runId).indexOf(b),
       ),
+    );
+  });
+
+  it("approves a week of 180 people in under a second, each of them paid by the award", () => {
+    world = smallWorld(180);
+    const all = world.personIds;
+    world.context.store.transaction(() => {
+      for (const id of all) saveSection(world.context, world.actor, id, "time", terms("MA000009", "2"));
+    });
+    const runId = open();
+    const dates = ["2026-06-22", "2026-06-23", "2026-06-25", "2026-06-27", "2026-06-28"];
+    const record = (date: string) => readDay("15-23:30 b30", date, "AU") as DayRecord;
+    const days = all.flatMap((personId) =>
+      dates.map((date) => ({ personId, date, kind: "worked" as const, record: record(date) })),
+    );
+    saveDays(world.context, world.actor, world.businessId, { days });
+    const start = performance.now();
+    approveDays(world.context, world.actor, world.businessId, { days, approved: true });
+    const took = performance.now() - start;
+    expect(readRun(world.context, world.actor, runId).rows.every((each) => each.lines.length > 3)).toBe(true);
+    // Twice the aim: the machine of the tests is shared.
+    expect(took).toBeLessThan(2000);
+    console.info(`approved 180 people in ${Math.round(took)} ms`);
+  });
+
+  it("keeps a record of every day, with what it became and when it was paid", () => {
+    casual();
+    const runId = open();
+    type({ "2026-06-25": "22-2 b30" });
+    approve(["2026-06-25"]);
+    signed(runId);
+    const csv = timeRecord(world.context, world.businessId, [who()], "2026-06-24", "2026-06-26").toString();
+    expect(csv.split("\r\n").slice(1, 4)).toEqual([
+      "E0,Alex Sample0,2026-06-24,,0,,,,,,nothing recorded,",
+      expect.stringMatching(
+        /^E0,Alex Sample0,2026-06-25,,0,22:00–02:00 \(next day\),23:45–00:15 \(next day\),3.5,,.*: 175 %.*,locked,2026-07-02$/,
+      ),
+      "E0,Alex Sample0,2026-06-26,,0,,,,,,nothing recorded,",
+    ]);
+    expect(() => timeRecord(world.context, world.businessId, [who()], "2026-06-26", "2026-06-24")).toThrow(
+      /a year at the most/,
     );
   });
 

@@ -7,7 +7,7 @@ const sections: [string, [string, string][]][] = [
     "Anywhere",
     [
       ["Ctrl K", "go or do: every place, person, run and action by name"],
-      ["g then d r p u b s", "Desk, Run, People, Dues, Books, Set-up"],
+      ["g then d r p t u b s", "Desk, Run, People, Time & leave, Dues, Books, Set-up"],
       ["F1 or ?", "these keys (on a figure of the sheet, ? shows its working)"],
     ],
   ],
@@ -24,6 +24,17 @@ const sections: [string, [string, string][]][] = [
       ["/", "find a person in the sheet"],
       ["F6", "from the sheet to what stands beside it, and back"],
       ["Escape", "from a working back to the account"],
+    ],
+  ],
+  [
+    "In the week",
+    [
+      ["9-17:30 b30", "a shift with half an hour unpaid; 17-2, 7.6, off, al, sick 3.8, = as planned"],
+      [".", "approve the day, or on a name all days of the person; on an approved day it takes the approval back"],
+      ["Ctrl Enter", "approve everything that is shown"],
+      ["Ctrl D", "fill down from the day above"],
+      ["Ctrl C, Ctrl V, Ctrl Z", "copy a day, paste a block whole or not at all, undo"],
+      ["F6", "from the week to the selected day beside it, and back"],
     ],
   ],
 ];

@@ -86,7 +86,7 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
             <Form
               person={person}
               setUp={setUp}
-              day={id === "employment" ? worked : day}
+              day={id === "employment" || id === "time" ? worked : day}
               onDone={() => setEditing("")}
             />
           ) : (

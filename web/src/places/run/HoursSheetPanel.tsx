@@ -136,7 +136,7 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
                 />
               ))}
           </ul>
-          <div className="sticky bottom-0 mt-2 bg-paper py-2">
+          <div className="sticky -bottom-4 -mx-5 mt-2 border-t border-rule bg-sheet px-5 py-3">
             <Button look="main" disabled={preview.stops.length > 0 || taken.length === 0} onClick={putIn}>
               {taken.length === 0 ? "Nothing to put in" : `Put in ${counted(taken.length, "person", "people")}`}
             </Button>

@@ -2,6 +2,7 @@
 import type { WeekPerson, WeekView } from "@zesty/contract/time";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import { leaveWordsNz } from "@zesty/core/pay/elementsNz";
+import type { RefObject } from "react";
 import { Link } from "react-router";
 import { hours, longDate, money, sentenceCase, weekdayDate } from "../../parts/format.ts";
 import { type DayPart, type DayWorth, hoursShown, type PersonWorth } from "./weekWorth.ts";
@@ -46,11 +47,13 @@ function PieceRow({ part, country }: { part: DayPart; country: "AU" | "NZ" }) {
 }
 
 export function Strip({
+  besideRef,
   view,
   person,
   date,
   worth,
 }: {
+  besideRef: RefObject<HTMLElement | null>;
   view: WeekView;
   person: WeekPerson;
   date: string;
@@ -61,6 +64,8 @@ export function Strip({
   const rules = worth.time.rules;
   return (
     <aside
+      ref={besideRef}
+      tabIndex={-1}
       className="figures flex flex-col gap-3 overflow-auto border-l border-rule-strong px-5 py-4 text-[14.5px]"
       aria-label="The selected day"
     >
@@ -129,6 +134,22 @@ export function Strip({
         )}
       </section>
       <Dearest worth={worth} />
+      <p>
+        <a
+          className="text-action underline"
+          href={`/api/businesses/${view.businessId}/time-record.csv?from=${view.from}&to=${view.to}&person=${person.personId}`}
+          download
+        >
+          Record of {person.name.split(" ")[0]}
+        </a>{" "}
+        <a
+          className="ml-3 text-action underline"
+          href={`/api/businesses/${view.businessId}/time-record.csv?from=${view.from}&to=${view.to}`}
+          download
+        >
+          Record of everybody
+        </a>
+      </p>
     </aside>
   );
 }

@@ -35,10 +35,21 @@ export function Time() {
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const gridRef = useRef<DataGridHandle>(null);
   const findRef = useRef<HTMLInputElement>(null);
-  useHotkeys("/", (event) => {
-    event.preventDefault();
-    findRef.current?.focus();
-  });
+  useHotkeys("slash", () => findRef.current?.focus(), { preventDefault: true });
+  const approveNow = useRef<() => void>(() => undefined);
+  useHotkeys("mod+enter", () => approveNow.current(), { preventDefault: true });
+  const besideRef = useRef<HTMLElement>(null);
+  const sheetRef = useRef<HTMLDivElement>(null);
+  // Tab would walk through every cell first.
+  useHotkeys(
+    "f6",
+    () => {
+      if (besideRef.current?.contains(document.activeElement))
+        sheetRef.current?.querySelector<HTMLElement>('[tabindex="0"]')?.focus();
+      else besideRef.current?.focus();
+    },
+    { enableOnFormTags: true, preventDefault: true },
+  );
 
   const dates = useMemo(() => {
     if (!view) return [];
@@ -66,6 +77,8 @@ export function Time() {
   const inHand = people.find((each) => each.personId === chosen?.personId) ?? people[0];
   const date = chosen && dates.includes(chosen.date) ? chosen.date : dates[0];
   const open = people.flatMap((person) => waiting(person, dates));
+  const approveAll = () => void days.approve(open, true);
+  approveNow.current = view.canEdit && kind === "worked" ? approveAll : () => undefined;
   const copy = () => {
     const changes = copiedFrom(people, dates, kind);
     if (changes.length === 0) days.setMessage("The period before holds nothing for the days that are still blank.");
@@ -136,7 +149,7 @@ export function Time() {
           />
           {view.canEdit && <Button onClick={copy}>Copy the period before</Button>}
           {view.canEdit && kind === "worked" && (
-            <Button look="main" disabled={open.length === 0} onClick={() => void days.approve(open, true)}>
+            <Button look="main" disabled={open.length === 0} title="Ctrl Enter" onClick={approveAll}>
               {open.length === 0 ? "All approved" : `Approve ${counted(open.length, "day")}`}
             </Button>
           )}
@@ -161,21 +174,29 @@ export function Time() {
         </div>
       ) : (
         <div className="grid min-h-0 flex-1 grid-cols-[1fr_330px] max-[1100px]:grid-cols-1">
-          <WeekSheet
-            view={view}
-            dates={dates}
-            people={people}
-            kind={kind}
-            gridRef={gridRef}
-            onChoose={setChosen}
-            onChange={(changes) => void days.change(changes)}
-            onApprove={(list, approved) => void days.approve(list, approved)}
-            onUndo={days.back}
-            onSay={days.setMessage}
-            onFind={() => findRef.current?.focus()}
-          />
+          <div ref={sheetRef} className="min-h-0 min-w-0">
+            <WeekSheet
+              view={view}
+              dates={dates}
+              people={people}
+              kind={kind}
+              gridRef={gridRef}
+              onChoose={setChosen}
+              onChange={(changes) => void days.change(changes)}
+              onApprove={(list, approved) => void days.approve(list, approved)}
+              onUndo={days.back}
+              onSay={days.setMessage}
+              onFind={() => findRef.current?.focus()}
+            />
+          </div>
           {inHand && date && (
-            <Strip view={view} person={inHand} date={date} worth={personWorth(inHand, view, dates, kind)} />
+            <Strip
+              besideRef={besideRef}
+              view={view}
+              person={inHand}
+              date={date}
+              worth={personWorth(inHand, view, dates, kind)}
+            />
           )}
         </div>
       )}

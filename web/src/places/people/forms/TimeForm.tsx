@@ -1,4 +1,5 @@
 /** By which agreement a person is paid, at which level, and how their hours come in. */
+import type { AgreementView } from "@zesty/contract/time";
 import { flagsOf } from "@zesty/core/agreements/flags";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
@@ -9,8 +10,13 @@ import { type FormProps, Frame, From, useSection } from "./section.tsx";
 /** "launders" as "Launders", "schoolStudent" as "School student". */
 const flagWords = (flag: string) => sentenceCase(flag.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`));
 
-export function TimeForm({ person, day, onDone }: FormProps) {
-  const { data: agreements = [] } = api.useAgreementsQuery(person.businessId);
+/** The form waits for the agreements: a choice that is not there yet would be saved as none. */
+export function TimeForm(props: FormProps) {
+  const { data: agreements } = api.useAgreementsQuery(props.person.businessId);
+  return agreements ? <TermsForm {...props} agreements={agreements} /> : <p className="py-2 text-quiet">Fetching…</p>;
+}
+
+function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements: AgreementView[] }) {
   const form = useForm({
     defaultValues: {
       from: day,

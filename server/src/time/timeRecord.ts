@@ -1,0 +1,83 @@
+/**
+ * The record of time as labour law asks the employer to keep it (Fair Work Regulations 2009, Part 3-6; Employment
+ * Relations Act 2000 s 130 and Holidays Act 2003 s 81): a row a person and day, also for days without work.
+ */
+import { addDays, daysBetween } from "@zesty/core/calendar/dates";
+import { minutesOf } from "@zesty/core/hours/dayText";
+import { reasonOf } from "@zesty/core/hours/interpret";
+import { holidayOn, patternMinutes, personHours } from "@zesty/core/hours/personHours";
+import { Decimal, decimal } from "@zesty/core/quantity/decimal";
+import { stringify } from "csv-stringify/sync";
+import type { Context } from "../context.ts";
+import { plainCell } from "../documents/journalCsv.ts";
+import { cannot } from "../http/problem.ts";
+import { personTimes, recordsOf } from "./personTimes.ts";
+
+const head = [
+  "payroll ID",
+  "name",
+  "date",
+  "public holiday",
+  "usual hours",
+  "shifts",
+  "breaks",
+  "hours worked",
+  "leave",
+  "what it became",
+  "state",
+  "paid on",
+];
+const hours = (minutes: number): string => Decimal.fraction(minutes, 60).toDecimalPlaces(4).toString();
+const clock = (text: string, date: string) => `${text.slice(11)}${text.slice(0, 10) === date ? "" : " (next day)"}`;
+
+/** @param personIds whose record; both days are included, a year at the most */
+export function timeRecord(
+  context: Context,
+  businessId: number,
+  personIds: readonly number[],
+  from: string,
+  to: string,
+): Buffer {
+  if (to < from || daysBetween(from, to) > 366) {
+    const text = "A record runs over a year at the most, from its first day to its last.";
+    throw cannot("record-days", text, { errors: [{ path: "to", text }] });
+  }
+  const rows = personTimes(context, businessId, personIds, from, to).flatMap((person) => {
+    const time = { ...person.time, days: recordsOf(person.known, () => true) };
+    const rows: string[][] = [];
+    for (let date = from; date <= to; date = addDays(date, 1)) {
+      if (date < person.who.startDate || (person.who.endDate !== null && date > person.who.endDate)) continue;
+      const day = time.days[date];
+      const known = person.known.find((each) => each.date === date && each.kind === "worked");
+      const worked = personHours(time, [date]);
+      const breaks = (day?.shifts ?? []).flatMap((shift) =>
+        (shift.breaks ?? []).map(
+          (each) => `${clock(each.start, date)}–${clock(each.end, date)}${each.paid ? " paid" : ""}`,
+        ),
+      );
+      rows.push([
+        person.who.payrollId,
+        `${person.who.givenName} ${person.who.familyName}`,
+        date,
+        holidayOn(time, date)?.name ?? "",
+        hours(patternMinutes(time, date)),
+        (day?.shifts ?? []).map((shift) => `${clock(shift.start, date)}–${clock(shift.end, date)}`).join("; "),
+        breaks.join("; "),
+        day ? hours(minutesOf(day)) : "",
+        worked.leave.map((each) => `${each.kind} ${each.hours.toString()} h`).join("; "),
+        [
+          ...worked.pieces.map((piece) => reasonOf(piece)),
+          ...worked.plain.map((each) => `${each.why}: ${hours(each.minutes)} h`),
+          ...worked.extras.map((each) => `${each.code} × ${decimal(each.units).toString()}`),
+        ].join("; "),
+        day ? (known?.state ?? "") : "nothing recorded",
+        known?.payday ?? "",
+      ]);
+    }
+    return rows;
+  });
+  return Buffer.from(
+    `\uFEFF${stringify([head, ...rows.map((row) => row.map(plainCell))], { record_delimiter: "windows" })}`,
+    "utf8",
+  );
+}
