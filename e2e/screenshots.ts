@@ -41,6 +41,7 @@ try {
   await shot("agreements");
   await approveWeek(await world.api());
   await go(`/run/${openRun}`);
+  await page.getByRole("tab", { name: "Hours" }).click();
   await page
     .getByRole("row", { name: /Imogen Tarrant/ })
     .getByRole("gridcell")

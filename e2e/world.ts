@@ -152,6 +152,7 @@ export async function approveWeek(api: Api): Promise<void> {
         .filter(([date, day]) => date >= week.from && date <= week.to && day.worked && day.state !== "approved")
         .map(([date]) => ({ personId: person.personId, date })),
   );
+  if (days.length === 0) return;
   const approved = await api.call("POST", "/businesses/1/approvals", { days, approved: true });
   if (approved.status !== 200) throw new Error(JSON.stringify(approved.body));
 }

@@ -57,6 +57,12 @@ export function Time() {
     for (let date = view.from; date <= view.to; date = addDays(date, 1)) found.push(date);
     return found;
   }, [view]);
+  const [weekNo, setWeekNo] = useState(0);
+  const weeks = useMemo(
+    () => Array.from({ length: Math.ceil(dates.length / 7) }, (_, at) => dates.slice(at * 7, at * 7 + 7)),
+    [dates],
+  );
+  const shown = weeks[weekNo] ?? weeks[0] ?? dates;
   const people = useMemo(
     () => (view?.people ?? []).filter((each) => each.name.toLowerCase().includes(find.trim().toLowerCase())),
     [view, find],
@@ -75,7 +81,7 @@ export function Time() {
       ...(change.day ? { day: change.day } : {}),
     });
   const inHand = people.find((each) => each.personId === chosen?.personId) ?? people[0];
-  const date = chosen && dates.includes(chosen.date) ? chosen.date : dates[0];
+  const date = chosen && shown.includes(chosen.date) ? chosen.date : shown[0];
   const open = people.flatMap((person) => waiting(person, dates));
   const approveAll = () => void days.approve(open, true);
   approveNow.current = view.canEdit && kind === "worked" ? approveAll : () => undefined;
@@ -100,6 +106,22 @@ export function Time() {
               ›
             </Button>
           </span>
+          {weeks.length > 1 && (
+            <fieldset className="flex gap-1">
+              <legend className="sr-only">Week of the period</legend>
+              {weeks.map((week, at) => (
+                <button
+                  key={week[0]}
+                  type="button"
+                  aria-pressed={week === shown}
+                  className={`figures rounded-(--radius) border px-2 py-0.5 text-[14px] ${week === shown ? "border-rule-strong bg-lime-soft font-semibold" : "border-transparent text-quiet hover:border-rule-strong"}`}
+                  onClick={() => setWeekNo(at)}
+                >
+                  {shortDate(week[0] ?? "")}–{shortDate(week.at(-1) ?? "")}
+                </button>
+              ))}
+            </fieldset>
+          )}
           {view.cycles.length > 1 && (
             <label className="text-quiet">
               <span className="sr-only">Pay cycle</span>
@@ -177,7 +199,8 @@ export function Time() {
           <div ref={sheetRef} className="min-h-0 min-w-0">
             <WeekSheet
               view={view}
-              dates={dates}
+              dates={shown}
+              period={dates}
               people={people}
               kind={kind}
               gridRef={gridRef}

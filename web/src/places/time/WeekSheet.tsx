@@ -9,7 +9,9 @@ import { type DayKind, recordOf } from "./weekWorth.ts";
 
 interface Props {
   view: WeekView;
+  /** the days shown, and all days of the period */
   dates: readonly string[];
+  period: readonly string[];
   people: readonly WeekPerson[];
   kind: DayKind;
   gridRef: RefObject<DataGridHandle | null>;
@@ -24,6 +26,7 @@ interface Props {
 export function WeekSheet({
   view,
   dates,
+  period,
   people,
   kind,
   gridRef,
@@ -72,8 +75,8 @@ export function WeekSheet({
     [],
   );
   const columns = useMemo(
-    () => weekColumns(view, dates, people, kind, holidays, actions),
-    [view, dates, people, kind, holidays, actions],
+    () => weekColumns(view, dates, period, people, kind, holidays, actions),
+    [view, dates, period, people, kind, holidays, actions],
   );
 
   function move(dx: number, dy: number): void {
@@ -145,7 +148,7 @@ export function WeekSheet({
     switch (event.key) {
       case ".":
         return take(() => {
-          const days = waiting(row, date === undefined ? dates : [date]);
+          const days = waiting(row, date === undefined ? period : [date]);
           if (days.length > 0) onApprove(days, true);
           else if (date && row.days[date]?.state === "approved") onApprove([{ personId: row.personId, date }], false);
           else onSay("No day here waits for approval.");

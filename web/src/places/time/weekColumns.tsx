@@ -33,15 +33,17 @@ export const waiting = (person: WeekPerson, dates: readonly string[]): Chosen[] 
     })
     .map((date) => ({ personId: person.personId, date }));
 
+/** @param dates the days shown, a week of them; @param period all days, which hours and cost are of */
 export function weekColumns(
   view: WeekView,
   dates: readonly string[],
+  period: readonly string[],
   people: readonly WeekPerson[],
   kind: DayKind,
   holidays: ReadonlyMap<string, string>,
   actions: WeekActions,
 ): Column<WeekPerson, null>[] {
-  const worth = (person: WeekPerson) => personWorth(person, view, dates, kind);
+  const worth = (person: WeekPerson) => personWorth(person, view, period, kind);
   const total = (pick: (person: WeekPerson) => Decimal) => sum(people.map(pick));
   return [
     {
@@ -51,8 +53,8 @@ export function weekColumns(
       width: 34,
       frozen: true,
       renderCell: ({ row }) => {
-        const open = waiting(row, dates).length;
-        const known = dates.some((date) => row.days[date]?.worked);
+        const open = waiting(row, period).length;
+        const known = period.some((date) => row.days[date]?.worked);
         const words = open > 0 ? `${counted(open, "day")} to approve` : known ? "all approved" : "nothing recorded";
         return (
           <span className="flex h-full items-center" title={words}>
