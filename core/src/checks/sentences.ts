@@ -52,7 +52,7 @@ const sentences: Record<MarkCode, Sentence> = {
     `Gross ${f.gross} is ${f.times} times a usual pay of ${f.usual}. Look for a year's salary in one pay, or a slip of the key.`,
   paidBefore: (f) =>
     `Of this period ${f.amount} was paid on another payday already, and is taxed together with this pay. Look that nothing is paid twice.`,
-  timeFault: (f) => `${f.text} Mend the day in Time & leave.`,
+  timeFault: (f) => f.text ?? "",
   timeNotApproved: (f) =>
     `${Number(f.count) === 1 ? "A day is" : `${f.count} days are`} recorded and not approved, so not in this pay: ${f.days}.`,
   timeLook: (f) => f.text ?? "",

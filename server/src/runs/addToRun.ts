@@ -4,6 +4,7 @@ import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { pay, payRun, person } from "../store/schema.ts";
+import { putTimeIntoRun } from "../time/intoRun.ts";
 import { elementsOf, usualLines } from "./openRun.ts";
 import { demandOpen } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
@@ -42,6 +43,7 @@ export function addToRun(context: Context, actor: Actor, runId: number, personId
       .set({ version: run.version + 1 })
       .where(eq(payRun.id, runId))
       .run();
+    putTimeIntoRun(context, runId, { personIds: personIds.filter((id) => !inRun.has(id)), opening: true });
     refreshRun(context, runId);
     record(context.store, {
       at: context.clock.now(),

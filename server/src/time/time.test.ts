@@ -209,6 +209,21 @@ describe("days into the run", () => {
     expect(shown(runId)).toEqual(["Salary $1140.00"]);
   });
 
+  it("stops where no version of the agreement is known for the period, and never prices it as none", () => {
+    casual();
+    const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;
+    loadRuleSet(world.context, world.actor, world.businessId, { ...mine!, code: "LATER", validFrom: "2026-07-01" });
+    saveSection(world.context, world.actor, who(), "time", terms("LATER", "1"));
+    const runId = open();
+    type({ "2026-06-25": "9-12" });
+    approve(["2026-06-25"]);
+    const mark = row(runId).row.marks.find((each) => each.code === "timeFault");
+    expect([mark?.kind, mark?.text]).toEqual([
+      "stop",
+      expect.stringMatching(/No version of LATER is known for 22 June 2026/),
+    ]);
+  });
+
   it("stops for an allowance whose amount nobody knows, until the business enters it", () => {
     casual();
     const runId = open();

@@ -1,6 +1,7 @@
 /** What the days of a person become in a run sheet: lines by pay element, each with its reasons. */
 
-import { weekday } from "@zesty/core/calendar/dates";
+import { dateWords, weekday } from "@zesty/core/calendar/dates";
+import { calendarYears } from "@zesty/core/calendar/holidayWindows";
 import { minutesOfDay, wallOf } from "@zesty/core/calendar/wallClock";
 import { percentFor } from "@zesty/core/hours/conditions";
 import { reasonOf } from "@zesty/core/hours/interpret";
@@ -49,6 +50,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   const hours = personHours(time, dates);
   const faults = hours.faults.map(({ date, text }) => `${dayWords(date)}: ${text}`);
   const queries = hours.marks.filter((mark) => mark.kind === "query").map((mark) => mark.text);
+  faults.push(...unknownTables(person, dates));
   const targets = new Map<string, Target>();
   const target = (elementId: number, costCentre?: string): Target => {
     const key = `${elementId} ${costCentre ?? ""}`;
@@ -143,6 +145,23 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     queries,
     hours,
   };
+}
+
+/** A rule set or a calendar that is missing is said; hours are never priced as if it held nothing. */
+function unknownTables({ time, terms }: KnownPerson, dates: readonly string[]): string[] {
+  const [first = "", last = ""] = [dates[0], dates.at(-1)];
+  const [from, to] = calendarYears;
+  const year = (date: string) => Number(date.slice(0, 4));
+  return [
+    ...(terms?.agreement && time.rules === null
+      ? [
+          `No version of ${terms.agreement} is known for ${dateWords(first)}. Load one in Set-up, Agreements, or choose another agreement.`,
+        ]
+      : []),
+    ...(year(first) < from || year(last) > to
+      ? [`Public holidays are known from ${from} to ${to} only: hours of ${year(last)} cannot be priced.`]
+      : []),
+  ];
 }
 
 const startsAt = (wall: string): number =>
