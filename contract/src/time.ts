@@ -162,4 +162,6 @@ export interface WeekView {
   rules: RuleSet[];
   people: WeekPerson[];
   canEdit: boolean;
+  /** days shown that are not as they were sealed, in words */
+  broken: string[];
 }

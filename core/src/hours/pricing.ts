@@ -11,6 +11,10 @@ export interface EnteredRates {
 }
 export const noRates: EnteredRates = { classifications: {}, allowances: {} };
 
+/** Keys are words of a rule set, also such as every object knows. */
+const enteredFor = (amounts: Record<string, string>, key: string): string | undefined =>
+  Object.hasOwn(amounts, key) ? amounts[key] : undefined;
+
 export interface BaseRate {
   rate: Decimal | null;
   /** the level's rate after the junior percentage: what the agreement asks for at least */
@@ -21,7 +25,7 @@ export interface BaseRate {
 /** The hourly rate of a classification: entered by the business, else the rule set's own; null where nobody knows it. */
 export function levelRate(rules: RuleSet, classification: string | null, entered: EnteredRates): Decimal | null {
   if (classification === null) return null;
-  const own = entered.classifications[classification];
+  const own = enteredFor(entered.classifications, classification);
   const shipped = rules.classifications.find((each) => each.key === classification)?.hourly;
   return own !== undefined ? decimal(own) : shipped == null ? null : decimal(String(shipped));
 }
@@ -51,7 +55,7 @@ export function unitAmount(
   { id, amount }: { id: string; amount: RuleMoney },
   entered: EnteredRates,
 ): Decimal | null {
-  const own = entered.allowances[id];
+  const own = enteredFor(entered.allowances, id);
   if (own !== undefined) return decimal(own);
   if (amount === null) return null;
   if (typeof amount === "number") return decimal(String(amount));

@@ -90,7 +90,8 @@ function findColumns(
   const columns = header.flatMap(({ text }, at): Column[] => {
     const heading = text.trim();
     if (heading === "") return [];
-    const mapped = facts.mapping[heading];
+    // A heading may be any word, also one that every object knows.
+    const mapped = Object.hasOwn(facts.mapping, heading) ? facts.mapping[heading] : undefined;
     if (mapped === "ignore") return [];
     const key = headingKey(mapped ?? heading);
     const own = (Object.keys(ownColumns) as OwnColumn[]).find(

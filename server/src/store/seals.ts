@@ -4,7 +4,7 @@
  */
 import type { Store } from "./open.ts";
 
-export type SealKind = "pay" | "leave" | "due" | "journal" | "document";
+export type SealKind = "pay" | "leave" | "due" | "journal" | "document" | "day" | "approval" | "paidDay";
 
 interface Sealed {
   kind: SealKind;
@@ -50,6 +50,13 @@ export const sealed: readonly Sealed[] = [
     table: "document",
     text: "json_array(t.run_id, t.pay_id, t.kind, t.file_name, t.mime, t.sha256, t.made_at)",
   },
+  {
+    kind: "day",
+    table: "time_day",
+    text: "json_array(t.person_id, t.date, t.kind, t.record, t.source, t.user_id, t.at)",
+  },
+  { kind: "approval", table: "time_approval", text: "json_array(t.day_id, t.approved, t.user_id, t.at)" },
+  { kind: "paidDay", table: "time_paid", text: "json_array(t.day_id, t.person_id, t.date, t.pay_id, t.sign)" },
 ];
 
 const macOf = (store: Store, kind: SealKind, id: number, text: string): string =>
@@ -92,6 +99,9 @@ const names: Record<SealKind, string> = {
   due: "Due",
   journal: "Journal",
   document: "Document",
+  day: "Day of the record of time",
+  approval: "Approval of a day",
+  paidDay: "Payment of a day",
 };
 
 /**

@@ -10,6 +10,7 @@ import { mayRecordTime } from "../http/rights.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
+import { brokenAmong } from "../store/seals.ts";
 import { personTimes } from "./personTimes.ts";
 import type { KnownDay } from "./readDays.ts";
 
@@ -78,21 +79,22 @@ export function readWeek(
     .filter((each) => terms.get(each.id)?.cycleId === cycle.id && terms.get(each.id)?.basis !== "contractor")
     .map((each) => each.id);
   const rules = new Map<string, RuleSet>();
-  const rows = personTimes(context, businessId, ids, from, to).map((known): WeekPerson => {
-    const { rules: own, days: _days, ...time } = known.time;
+  const known = personTimes(context, businessId, ids, from, to);
+  const rows = known.map((each): WeekPerson => {
+    const { rules: own, days: _days, ...time } = each.time;
     if (own) rules.set(own.code, own);
     return {
-      personId: known.who.id,
-      name: `${known.who.givenName} ${known.who.familyName}`,
-      payrollId: known.who.payrollId,
-      basis: terms.get(known.who.id)?.basis ?? "",
+      personId: each.who.id,
+      name: `${each.who.givenName} ${each.who.familyName}`,
+      payrollId: each.who.payrollId,
+      basis: terms.get(each.who.id)?.basis ?? "",
       time,
-      agreement: known.terms?.agreement ?? null,
-      classification: known.terms?.classification ?? null,
-      agreedRate: known.agreedRate,
-      salaried: known.salaried,
-      rates: known.rates,
-      days: weekDays(known.known),
+      agreement: each.terms?.agreement ?? null,
+      classification: each.terms?.classification ?? null,
+      agreedRate: each.agreedRate,
+      salaried: each.salaried,
+      rates: each.rates,
+      days: weekDays(each.known),
     };
   });
   return {
@@ -107,6 +109,11 @@ export function readWeek(
     run: run ? { id: run.id, payday: run.payday, open: run.state === "open" } : null,
     rules: [...rules.values()],
     people: rows,
+    broken: brokenAmong(context.store, {
+      day: known.flatMap((each) =>
+        each.known.flatMap((day) => (day.date >= from && day.date <= to ? [day.dayId] : [])),
+      ),
+    }),
     canEdit: mayRecordTime(context, actor, businessId),
   };
 }

@@ -4,7 +4,7 @@ import {
   saveDays as daysSchema,
   saveAgreementFacts as factsSchema,
 } from "@zesty/contract/time";
-import { isDate } from "@zesty/core/calendar/dates";
+import { addDays, isDate } from "@zesty/core/calendar/dates";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
 import type { Context } from "../context.ts";
@@ -44,8 +44,11 @@ export function timeRoutes(context: Context, router: Router): void {
     signedIn(context, (actor, request, response) => {
       const businessId = idOf(request, "business");
       demandRight(context, actor, businessId, "see");
-      const [from, to, person] = [asked(request, "from"), asked(request, "to"), asked(request, "person")];
-      if (!from || !to || !isDate(from) || !isDate(to))
+      const person = asked(request, "person");
+      // Four weeks to this day, where nobody says which.
+      const to = asked(request, "to") ?? context.clock.today();
+      const from = asked(request, "from") ?? (isDate(to) ? addDays(to, -27) : "");
+      if (!isDate(from) || !isDate(to))
         throw cannot("record-days", "A record needs its first and its last day, as 2026-06-22.");
       const everybody = listPeople(context, businessId).map((each) => each.id);
       const wanted = person === undefined ? everybody : everybody.filter((id) => id === Number(person));

@@ -310,6 +310,17 @@ describe("days into the run", () => {
     );
   });
 
+  it("says where a day is not as it was recorded", () => {
+    casual();
+    type({ "2026-06-25": "9-12" });
+    const week = () => readWeek(world.context, world.actor, world.businessId, undefined, "2026-06-25");
+    expect(week().broken).toEqual([]);
+    world.context.store.sqlite.exec(`UPDATE time_day SET record = replace(record, 'T12:00', 'T15:00')`);
+    expect(week().broken).toEqual([
+      expect.stringMatching(/Day of the record of time 1 was changed after it was sealed/),
+    ]);
+  });
+
   it("refuses what cannot be, all or none", () => {
     casual();
     expect(() => type({ "2019-01-01": "9-12", "2026-06-25": "9-12" })).toThrow(/not employed/);

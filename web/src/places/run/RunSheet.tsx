@@ -2,6 +2,7 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { type RefObject, useCallback, useEffect, useMemo, useRef } from "react";
 import { type CellKeyboardEvent, type CellKeyDownArgs, DataGrid, type DataGridHandle } from "react-data-grid";
+import { moveAfterTyping } from "../../parts/gridMoves.ts";
 import { cellsTyped, said, selected, undone } from "../../state/runSlice.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { elementOf, elementsInSheet, figureOf, type Step, sheetColumns, typedText } from "./columns.tsx";
@@ -70,13 +71,7 @@ export function RunSheet({ view, rows, step, extra, gridRef, onWhy, onTick, onMa
   function onKey(args: CellKeyDownArgs<SheetRow>, event: CellKeyboardEvent): void {
     if (args.mode === "EDIT") {
       // Enter, Tab and the arrows up and down commit and move, as in a spreadsheet.
-      const moves: Record<string, [number, number]> = {
-        Enter: [0, event.shiftKey ? -1 : 1],
-        Tab: [event.shiftKey ? -1 : 1, 0],
-        ArrowDown: [0, 1],
-        ArrowUp: [0, -1],
-      };
-      const move = moves[event.key];
+      const move = moveAfterTyping(event);
       if (move) {
         event.preventGridDefault();
         event.preventDefault();

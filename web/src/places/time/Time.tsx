@@ -4,6 +4,7 @@ import { useMemo, useRef, useState } from "react";
 import type { DataGridHandle } from "react-data-grid";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useSearchParams } from "react-router";
+import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { counted, longDate, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing } from "../../parts/Page.tsx";
@@ -185,6 +186,11 @@ export function Time() {
           </Button>
         )}
       </p>
+      {view.broken.length > 0 && (
+        <div className="px-6">
+          <BrokenNote broken={view.broken} />
+        </div>
+      )}
       {view.people.length === 0 ? (
         <div className="px-6">
           <Nothing>

@@ -3,6 +3,7 @@ import type { DayChange, WeekPerson, WeekView } from "@zesty/contract/time";
 import { dayText } from "@zesty/core/hours/dayText";
 import { type RefObject, useMemo, useRef } from "react";
 import { type CellKeyboardEvent, type CellKeyDownArgs, DataGrid, type DataGridHandle } from "react-data-grid";
+import { moveAfterTyping } from "../../parts/gridMoves.ts";
 import { heading, readCell } from "./dayCells.ts";
 import { type Chosen, type WeekActions, waiting, weekColumns } from "./weekColumns.tsx";
 import { type DayKind, recordOf } from "./weekWorth.ts";
@@ -109,13 +110,7 @@ export function WeekSheet({
 
   function onKey(args: CellKeyDownArgs<WeekPerson, null>, event: CellKeyboardEvent): void {
     if (args.mode === "EDIT") {
-      const moves: Record<string, [number, number]> = {
-        Enter: [0, event.shiftKey ? -1 : 1],
-        Tab: [event.shiftKey ? -1 : 1, 0],
-        ArrowDown: [0, 1],
-        ArrowUp: [0, -1],
-      };
-      const step = moves[event.key];
+      const step = moveAfterTyping(event);
       if (!step) return;
       event.preventGridDefault();
       event.preventDefault();
