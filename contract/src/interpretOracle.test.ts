@@ -4,8 +4,9 @@
  * minute; and properties that hold without knowing any award (reference, section 5.10).
  */
 import type { Condition, RuleSet } from "@zesty/core/agreements/ruleSet";
-import { interpret, workedMinutes, worth } from "@zesty/core/hours/interpret";
+import { interpret } from "@zesty/core/hours/interpret";
 import type { WorkedHours } from "@zesty/core/hours/worked";
+import { type Decimal, zero } from "@zesty/core/quantity/decimal";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { readInterpretCase } from "./interpret.ts";
@@ -201,6 +202,13 @@ function slowly(raw: Raw, rules: RuleSet): Record<string, number> {
   });
   return found;
 }
+
+/** Minutes on lines that were worked. */
+const workedMinutes = (hours: WorkedHours): number =>
+  hours.lines.reduce((sum, line) => (line.topUp ? sum : sum + line.minutes), 0);
+/** Per cent times hours over all lines: what the hours are worth at a rate of one. */
+const worth = (hours: WorkedHours): Decimal =>
+  hours.lines.reduce((sum, line) => sum.plus(line.percent.times(line.minutes).div(6000)), zero);
 
 const agreements = ["MA000004", "MA000009", "MA000002", "MA000010", "NZ-BASE", "EX-KAYAK"];
 const choices: Record<string, Record<string, fc.Arbitrary<unknown>>> = {

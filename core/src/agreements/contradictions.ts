@@ -150,8 +150,9 @@ export function contradictions(rules: RuleSet): Contradiction[] {
 
 /** Two versions of one code that overlap in time, in words. */
 export function overlaps(sets: readonly Pick<RuleSet, "code" | "validFrom" | "validTo">[]): string[] {
-  return sets.flatMap((a, at) =>
-    sets
+  const inOrder = [...sets].sort((a, b) => a.validFrom.localeCompare(b.validFrom));
+  return inOrder.flatMap((a, at) =>
+    inOrder
       .slice(at + 1)
       .filter(
         (b) =>

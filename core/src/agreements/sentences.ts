@@ -38,7 +38,7 @@ function daysText(days: readonly string[]): string {
 const hoursText = (minutes: number): string => counted(String(Math.round((minutes / 60) * 100) / 100), "hours");
 
 /** What a condition asks, in words; "" for none. */
-export function conditionText(condition: Condition | undefined, rules: RuleSet): string {
+function conditionText(condition: Condition | undefined, rules: RuleSet): string {
   if (!condition) return "";
   const c = condition;
   const settings = Object.entries(c.settings ?? {}).map(([key, value]) => {

@@ -82,10 +82,6 @@ function changesNear(zone: string, wall: WallMinute): readonly Change[] {
 export const isSkipped = (zone: string, wall: WallMinute): boolean =>
   changesNear(zone, wall).some(({ at, before, after }) => wall >= at + before && wall < at + after);
 
-/** The clock shows this minute twice: in the night in which it is put back. */
-export const isRepeated = (zone: string, wall: WallMinute): boolean =>
-  changesNear(zone, wall).some(({ at, before, after }) => wall >= at + after && wall < at + before);
-
 /** Minute of UTC of a wall minute. A repeated one is its first showing, or the second where asked for. */
 export function utcOf(zone: string, wall: WallMinute, second = false): number {
   const changes = changesNear(zone, wall);

@@ -63,7 +63,7 @@ function inWindow(condition: Condition, day: number, clock: number): boolean {
   return (inside(clock) && named(day)) || (to > minutesOfDay && inside(clock + minutesOfDay) && named(day - 1));
 }
 
-export const holidaysAt = (facts: ShiftFacts, wall: WallMinute): readonly HolidayWindow[] =>
+const holidaysAt = (facts: ShiftFacts, wall: WallMinute): readonly HolidayWindow[] =>
   facts.holidayOfShift ??
   (facts.windows.length === 0
     ? []

@@ -16,7 +16,7 @@ import {
   type WallMinute,
   wallOf,
 } from "../calendar/wallClock.ts";
-import { type Decimal, zero } from "../quantity/decimal.ts";
+import type { Decimal } from "../quantity/decimal.ts";
 import { type DayWindow, holds, percentFor, type ShiftFacts, shiftFacts } from "./conditions.ts";
 import { cut, type Stretch } from "./cut.ts";
 import { extrasOf } from "./extras.ts";
@@ -293,10 +293,3 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
 
 const isShifts = (found: CountedShift[] | RosterFault[]): found is CountedShift[] =>
   found.length === 0 || !("text" in (found[0] as object));
-
-/** Minutes on lines that were worked, for properties and totals. */
-export const workedMinutes = (hours: WorkedHours): number =>
-  hours.lines.reduce((sum, line) => (line.topUp ? sum : sum + line.minutes), 0);
-/** Per cent times hours over all lines: what the hours are worth at a rate of one. */
-export const worth = (hours: WorkedHours): Decimal =>
-  hours.lines.reduce((sum, line) => sum.plus(line.percent.times(line.minutes).div(6000)), zero);

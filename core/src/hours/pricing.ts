@@ -23,7 +23,7 @@ export interface BaseRate {
 }
 
 /** The hourly rate of a classification: entered by the business, else the rule set's own; null where nobody knows it. */
-export function levelRate(rules: RuleSet, classification: string | null, entered: EnteredRates): Decimal | null {
+function levelRate(rules: RuleSet, classification: string | null, entered: EnteredRates): Decimal | null {
   if (classification === null) return null;
   const own = enteredFor(entered.classifications, classification);
   const shipped = rules.classifications.find((each) => each.key === classification)?.hourly;

@@ -33,7 +33,7 @@ export interface SheetFacts {
 }
 
 /** Columns of our own beside those of pay elements. */
-export const ownColumns = {
+const ownColumns = {
   code: ["code", "personcode", "payrollid", "employeecode", "id"],
   name: ["name", "personname", "person", "employee"],
   centre: ["costcentre", "costcenter", "centre"],

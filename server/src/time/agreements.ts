@@ -3,7 +3,7 @@
 import { readSettings } from "@zesty/contract/interpret";
 import { readRuleSet, shipped } from "@zesty/contract/ruleSet";
 import type { AgreementView, SaveAgreementFacts } from "@zesty/contract/time";
-import { contradictions, versionOn } from "@zesty/core/agreements/contradictions";
+import { contradictions, overlaps, versionOn } from "@zesty/core/agreements/contradictions";
 import type { RuleSet, SettingValue } from "@zesty/core/agreements/ruleSet";
 import { type EnteredRates, noRates } from "@zesty/core/hours/pricing";
 import { and, asc, eq, lte } from "drizzle-orm";
@@ -106,6 +106,14 @@ export function loadRuleSet(context: Context, actor: Actor, businessId: number, 
     const text = `The rule set is for ${rules.country}, the business is in ${country}.`;
     throw cannot("rule-set-country", text, { errors: [{ path: "country", text }] });
   }
+  const others = ruleSetsOf(context, businessId).filter(
+    (each) => each.code === rules.code && each.validFrom !== rules.validFrom && !shipped().includes(each),
+  );
+  const [overlap] = overlaps([...others, rules]);
+  if (overlap)
+    throw cannot("rule-set-overlap", `${overlap} Give the earlier one a last day, or this one another first day.`, {
+      errors: [{ path: "validFrom", text: overlap }],
+    });
   const origin = shipped().find((each) => each.code === rules.code)?.code ?? null;
   context.store.transaction(() => {
     const at = context.clock.now();

@@ -41,7 +41,7 @@ const lateDays = (known: readonly KnownDay[], run: Run, since: string): KnownDay
   );
 
 /** The approved days that a run pays for a person: of its period, and late ones. */
-export function daysPaid(known: readonly KnownDay[], run: Run, since: string): KnownDay[] {
+function daysPaid(known: readonly KnownDay[], run: Run, since: string): KnownDay[] {
   const own = known.filter(
     (day) =>
       day.kind === "worked" &&

@@ -17,7 +17,7 @@ import type { KnownDay } from "./readDays.ts";
 type CycleRow = typeof payCycle.$inferSelect;
 
 /** The period of a cycle that holds a day; periods follow each other from the first one on. */
-export function periodHolding(cycle: CycleRow, day: string): { start: string; end: string } {
+function periodHolding(cycle: CycleRow, day: string): { start: string; end: string } {
   let period = payPeriod(cycle.cycle as Cycle, cycle.firstPeriodStart, cycle.paydayOffset);
   for (let steps = 0; period.end < day && steps < 1200; steps += 1)
     period = nextPeriod(cycle.cycle as Cycle, period.end, cycle.paydayOffset);

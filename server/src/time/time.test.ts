@@ -213,6 +213,10 @@ describe("days into the run", () => {
     casual();
     const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;
     loadRuleSet(world.context, world.actor, world.businessId, { ...mine!, code: "LATER", validFrom: "2026-07-01" });
+    const ends = { ...mine!, code: "LATER", validFrom: "2026-06-29", validTo: "2026-07-05" };
+    expect(() => loadRuleSet(world.context, world.actor, world.businessId, ends)).toThrow(
+      /LATER from 2026-06-29 and from 2026-07-01 overlap/,
+    );
     saveSection(world.context, world.actor, who(), "time", terms("LATER", "1"));
     const runId = open();
     type({ "2026-06-25": "9-12" });

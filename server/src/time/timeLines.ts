@@ -9,8 +9,8 @@ import { type PersonHours, type PlainHours, patternMinutes, personHours } from "
 import { baseRate, reportingCodeOf, unitAmount } from "@zesty/core/hours/pricing";
 import type { Piece } from "@zesty/core/hours/worked";
 import { leaveUnitNz } from "@zesty/core/pay/elementsNz";
-import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
-import { Decimal, decimal, type Decimal as Number_, sum } from "@zesty/core/quantity/decimal";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent, halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import type { KnownPerson } from "./personTimes.ts";
 
@@ -28,7 +28,7 @@ export interface TimeLines {
   hours: PersonHours;
 }
 
-const hoursOf = (minutes: number): Number_ => halfUpToHourE4(Decimal.fraction(minutes, 60));
+const hoursOf = (minutes: number): Decimal => halfUpToHourE4(Decimal.fraction(minutes, 60));
 const dayWords = (date: string): string =>
   `${["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"][weekday(date) - 1]} ${Number(date.slice(8))}`;
 
@@ -36,10 +36,10 @@ interface Target {
   elementId: number;
   costCentre: string | undefined;
   minutes: number;
-  rate: Number_ | null;
-  amount: Number_ | null;
-  hours: Number_ | null;
-  units: Number_ | null;
+  rate: Decimal | null;
+  amount: Decimal | null;
+  hours: Decimal | null;
+  units: Decimal | null;
   why: string[];
 }
 
@@ -174,7 +174,7 @@ function plainElement({ time }: KnownPerson, plain: PlainHours, percent: string,
 }
 
 /** New Zealand: days by the hours of the day, weeks by the days of the person's week. */
-function unitsOf({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Number_ {
+function unitsOf({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Decimal {
   const days = sum(
     taken.map(({ date, hours }) => {
       const usual = patternMinutes(time, date);
@@ -203,5 +203,3 @@ function lineOf(each: Target, agreedRate: string | null): SheetLine {
     time: { ...said, why: each.why.slice(0, 100).map((text) => text.slice(0, 300)) },
   };
 }
-
-export type Elements = ReadonlyMap<number, PayElement>;

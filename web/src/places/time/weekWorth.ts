@@ -1,7 +1,7 @@
 /** What the days of a week come to: hours, money and reasons by person and day, worked out in the page by the core. */
 import type { WeekPerson, WeekView } from "@zesty/contract/time";
 import { percentFor } from "@zesty/core/hours/conditions";
-import { type DayRecord, minutesOf } from "@zesty/core/hours/dayText";
+import type { DayRecord } from "@zesty/core/hours/dayText";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
 import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
 import type { Piece } from "@zesty/core/hours/worked";
@@ -176,4 +176,3 @@ export function became(day: DayWorth | undefined): string {
 }
 
 export const hoursShown = (minutes: number): string => decimal(minutes).div(60).toDecimalPlaces(2).toString();
-export { minutesOf };
