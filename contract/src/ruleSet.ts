@@ -1,4 +1,4 @@
-/** The rule-set format "rules/1": a closed vocabulary, unknown keys are refused. docs/rules/rule-sets.md says each in words. */
+/** The rule-set format "rules/1": a closed vocabulary, unknown keys are refused. docs/rules/ruleSets.md says each in words. */
 import { contradictions } from "@zesty/core/agreements/contradictions";
 import { dayNames, holidayKinds, type RuleSet, ruleBases, shiftMarks } from "@zesty/core/agreements/ruleSet";
 import { shippedRuleSets } from "@zesty/core/agreements/shipped";

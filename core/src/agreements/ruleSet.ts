@@ -1,7 +1,7 @@
 /**
  * A rule set: the pay rules of one award, agreement or statute from a day on, as data. The words are a closed
  * vocabulary; what a rule set cannot say becomes a new kind here with its tests, never an award's name in an `if`.
- * The schema that takes one in is contract/src/ruleSet.ts; docs/rules/rule-sets.md describes each key.
+ * The schema that takes one in is contract/src/ruleSet.ts; docs/rules/ruleSets.md describes each key.
  */
 import type { IsoDate } from "../calendar/dates.ts";
 

@@ -16,7 +16,7 @@ import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
 import { journal, payRun } from "../store/schema.ts";
 import { packWorkings } from "../store/workings.ts";
-import { lockDays } from "../time/intoRun.ts";
+import { lockDays } from "../time/paidDays.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import { blockersOf } from "./plan.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";

@@ -22,7 +22,8 @@ import {
   signedPay,
   tick,
 } from "../store/schema.ts";
-import { putTimeIntoRun, unlockDays } from "../time/intoRun.ts";
+import { putTimeIntoRun } from "../time/intoRun.ts";
+import { unlockDays } from "../time/paidDays.ts";
 import { insertRun } from "./openRun.ts";
 import { findBusiness } from "./prepareSignOff.ts";
 import { findRun, type Run } from "./runRows.ts";

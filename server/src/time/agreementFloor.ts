@@ -6,8 +6,9 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
+import { namingFinder } from "./elementsOfTime.ts";
 import type { KnownPerson } from "./personTimes.ts";
-import { type Finder, timeLines, type Wanted } from "./timeLines.ts";
+import { timeLines } from "./timeLines.ts";
 
 const worth = (line: SheetLine, percent: string, agreedRate: string | null): Decimal =>
   line.amount !== undefined
@@ -29,15 +30,11 @@ export function shortOfAgreement(
   const { rules } = person.time;
   if (!rules || !person.salaried || !person.terms?.classification) return null;
   // Elements are only named here, never made: nothing of this is paid.
-  const wanted: Wanted[] = [];
-  const find: Finder = (each) => {
-    const at = wanted.findIndex((known) => JSON.stringify(known) === JSON.stringify(each));
-    return at === -1 ? wanted.push(each) - 1 : at;
-  };
+  const { find, wanted } = namingFinder();
   const found = timeLines({ ...person, agreedRate: null }, dates, find);
   if (found.faults.length > 0) return null;
   const percentOf = (id: number): string => {
-    const each = wanted[id];
+    const each = wanted(id);
     return each?.kind === "hours" ? each.percent : "100";
   };
   const asked = sum(found.lines.map((line) => worth(line, percentOf(line.elementId), null)));

@@ -35,10 +35,7 @@ const basisOf = (basis: string | undefined): RuleBasis =>
 /** Days before a period that can matter to it: its week, and the rest before its first shift. */
 export const contextDays = 35;
 
-/**
- * @param from @param to the period; the days about it come as context
- * @param kind which days price: what was worked, or what is planned
- */
+/** @param from @param to the period; the days about it come as context */
 export function personTimes(
   context: Context,
   businessId: number,
@@ -90,7 +87,7 @@ export function personTimes(
           birthDate: who.birthDate,
           serviceStart: who.startDate,
           ...(time?.classification ? { classification: time.classification } : {}),
-          ...(pattern && basis !== "casual" ? { agreedMinutes: agreedOf(pattern) } : {}),
+          ...(own?.workPattern && basis !== "casual" ? { agreedMinutes: agreedOf(own.workPattern) } : {}),
           flags: time?.flags ?? {},
           otherwiseWorkingDays:
             pattern === null ? [] : holidays.filter((each) => works.has(weekday(each.date))).map((each) => each.date),

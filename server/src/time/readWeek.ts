@@ -2,7 +2,6 @@
 import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
 import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { addDays, isDate } from "@zesty/core/calendar/dates";
-import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { and, asc, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
@@ -11,18 +10,9 @@ import { findBusiness } from "../runs/prepareSignOff.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
+import { periodHolding } from "./periods.ts";
 import { personTimes } from "./personTimes.ts";
 import type { KnownDay } from "./readDays.ts";
-
-type CycleRow = typeof payCycle.$inferSelect;
-
-/** The period of a cycle that holds a day; periods follow each other from the first one on. */
-function periodHolding(cycle: CycleRow, day: string): { start: string; end: string } {
-  let period = payPeriod(cycle.cycle as Cycle, cycle.firstPeriodStart, cycle.paydayOffset);
-  for (let steps = 0; period.end < day && steps < 1200; steps += 1)
-    period = nextPeriod(cycle.cycle as Cycle, period.end, cycle.paydayOffset);
-  return period;
-}
 
 const noDay: WeekDay = { worked: null, planned: null, state: "open", payday: null };
 

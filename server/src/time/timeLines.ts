@@ -18,14 +18,13 @@ export type Finder = (wanted: Wanted) => number;
 export type Wanted =
   | { kind: "hours"; overtime: boolean; percent: string; rule: string }
   | { kind: "leave"; leave: string }
-  | { kind: "allowance"; id: string; name: string; code: string }
+  | { kind: "allowance"; id: string; name: string; code: ReturnType<typeof reportingCodeOf> }
   | { kind: "holiday"; element: "publicHoliday" | "publicHolidayWorked" | "alternativeEarned" | "daysWorked" };
 
 export interface TimeLines {
   lines: SheetLine[];
   faults: string[];
   queries: string[];
-  hours: PersonHours;
 }
 
 const hoursOf = (minutes: number): Decimal => halfUpToHourE4(Decimal.fraction(minutes, 60));
@@ -51,6 +50,11 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   const faults = hours.faults.map(({ date, text }) => `${dayWords(date)}: ${text}`);
   const queries = hours.marks.filter((mark) => mark.kind === "query").map((mark) => mark.text);
   faults.push(...unknownTables(person, dates));
+  // A week that nobody wrote down is not taken for an even one: what is beyond it could not be told.
+  if (rules?.ordinary.agreedHours.includes(time.person.basis) && !time.person.agreedMinutes && hours.pieces.length > 0)
+    queries.push(
+      "The ordinary hours of each weekday are not on record, so hours beyond those agreed cannot be told from others. Enter them with the employment.",
+    );
   const targets = new Map<string, Target>();
   const target = (elementId: number, costCentre?: string): Target => {
     const key = `${elementId} ${costCentre ?? ""}`;
@@ -143,8 +147,41 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     lines: [...targets.values()].map((each) => lineOf(each, agreedRate)),
     faults: [...new Set(faults)],
     queries,
-    hours,
   };
+}
+
+/** Lines of several periods as one pay has them: a cell has one rate, and where two meet it is the higher one. */
+export function addedUp(all: readonly TimeLines[]): TimeLines {
+  const lines = new Map<string, SheetLine>();
+  const queries = all.flatMap((each) => each.queries);
+  for (const line of all.flatMap((each) => each.lines)) {
+    const key = `${line.elementId} ${line.costCentre ?? ""}`;
+    const before = lines.get(key);
+    lines.set(key, before ? twoLines(before, line) : line);
+    if (before && before.rate !== line.rate)
+      queries.push(
+        `Late hours were worked at ${line.rate ?? "the present rate"}, the others at ${before.rate ?? "the present rate"}; all of them stand at the higher. Type another rate if that is not meant.`,
+      );
+  }
+  return {
+    lines: [...lines.values()],
+    faults: [...new Set(all.flatMap((each) => each.faults))],
+    queries: [...new Set(queries)],
+  };
+}
+
+function twoLines(before: SheetLine, line: SheetLine): SheetLine {
+  const said: Record<string, string> = {};
+  for (const what of ["hours", "amount", "units"] as const)
+    if (before[what] !== undefined || line[what] !== undefined)
+      said[what] = decimal(before[what] ?? "0")
+        .plus(line[what] ?? "0")
+        .toString();
+  const [rate] = [before.rate, line.rate]
+    .flatMap((each) => (each === undefined ? [] : [each]))
+    .sort((a, b) => decimal(b).comparedTo(a));
+  const why = [...(line.time?.why ?? []), ...(before.time?.why ?? [])].slice(0, 100);
+  return { ...before, ...said, ...(rate === undefined ? {} : { rate }), time: { ...said, why } };
 }
 
 /** A rule set or a calendar that is missing is said; hours are never priced as if it held nothing. */

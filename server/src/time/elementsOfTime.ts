@@ -1,0 +1,109 @@
+/** The pay elements that recorded time stands under: one of the business that fits, else one made when first needed. */
+import { leaveWords } from "@zesty/core/leave/kinds";
+import { leaveUnitNz, leaveWordsNz, traitsNz } from "@zesty/core/pay/elementsNz";
+import type { PayElement } from "@zesty/core/pay/payContext";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
+import { asElement } from "../runs/runRows.ts";
+import { ensureElement } from "../setup/ensureElement.ts";
+import { payElement } from "../store/schema.ts";
+import type { Finder, Wanted } from "./timeLines.ts";
+
+export function elementsOf(context: Context, businessId: number): Map<number, PayElement> {
+  return new Map(
+    context.store.db
+      .select()
+      .from(payElement)
+      .where(eq(payElement.businessId, businessId))
+      .all()
+      .map((each) => [each.id, asElement(each)]),
+  );
+}
+
+/** Saturday's, Sunday's and a holiday's hours stand under their own names where the business has them. */
+const days = ["saturday", "sunday", "holiday"];
+
+function hoursElement(all: readonly PayElement[], { overtime, percent, rule }: Extract<Wanted, { kind: "hours" }>) {
+  const element = overtime ? "overtime" : "ordinary";
+  const fitting = all.filter(
+    (each) => each.element === element && each.entry === "hours" && each.percent === percent && !each.leave,
+  );
+  const dayIn = (text: string) => days.find((day) => text.toLowerCase().includes(day));
+  const wanted = overtime ? undefined : dayIn(rule);
+  return fitting.find((each) => dayIn(each.name) === wanted);
+}
+
+/** @param elements of the business; what is made is added to them */
+export function elementFinder(context: Context, businessId: number, elements: Map<number, PayElement>): Finder {
+  const isNz = findBusiness(context, businessId).country === "NZ";
+  const known = new Map<string, number>();
+  const added = (standard: Parameters<typeof ensureElement>[2]): number => {
+    const id = ensureElement(context, businessId, standard);
+    const row = context.store.db.select().from(payElement).where(eq(payElement.id, id)).get();
+    if (row) elements.set(id, asElement(row));
+    return id;
+  };
+  const make = (wanted: Wanted): number => {
+    const all = [...elements.values()];
+    switch (wanted.kind) {
+      case "leave": {
+        const { leave } = wanted;
+        const found = all.find((each) => each.element === "leaveTaken" && each.leave === leave);
+        const name = isNz ? leaveWordsNz(leave) : leaveWords(leave);
+        const entry = isNz ? leaveUnitNz(leave) : "hours";
+        return (
+          found?.id ?? added({ code: leave.slice(0, 10).toUpperCase(), name, element: "leaveTaken", leave, entry })
+        );
+      }
+      case "holiday": {
+        const { element } = wanted;
+        const entry = element === "publicHolidayWorked" ? "hours" : "days";
+        const code = element.slice(0, 20).toUpperCase();
+        return (
+          all.find((each) => each.element === element)?.id ??
+          added({ code, name: traitsNz[element].words, element, entry })
+        );
+      }
+      case "allowance":
+        return added({
+          code: wanted.id.slice(0, 20).toUpperCase(),
+          name: wanted.name,
+          element: "allowance",
+          entry: "amount",
+          ...(isNz ? {} : { allowance: wanted.code }),
+          taxable: true,
+          superable: true,
+        });
+      default: {
+        const { overtime, percent } = wanted;
+        return (
+          hoursElement(all, wanted)?.id ??
+          added({
+            code: `${overtime ? "OT" : "P"}${percent}`,
+            name: `${overtime ? "Overtime" : "Ordinary"} at ${percent} %`,
+            element: overtime ? "overtime" : "ordinary",
+            entry: "hours",
+            percent,
+          })
+        );
+      }
+    }
+  };
+  return (wanted) => {
+    const key = JSON.stringify(wanted);
+    const id = known.get(key) ?? make(wanted);
+    known.set(key, id);
+    return id;
+  };
+}
+
+/** Names what is wanted without making it, by numbers below nought: for sums that nothing is paid by. */
+export function namingFinder(): { find: Finder; wanted: (elementId: number) => Wanted | undefined } {
+  const all: Wanted[] = [];
+  const find: Finder = (wanted) => {
+    const at = all.findIndex((each) => JSON.stringify(each) === JSON.stringify(wanted));
+    return at === -1 ? -all.push(wanted) : -at - 1;
+  };
+  return { find, wanted: (elementId) => all[-elementId - 1] };
+}

@@ -1,0 +1,81 @@
+/** Which days a run pays, and that they are locked by its sign-off and open again when it is taken back. */
+import { addDays } from "@zesty/core/calendar/dates";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import type { Run } from "../runs/runRows.ts";
+import { payCycle } from "../store/schema.ts";
+import { contextDays, personTimes } from "./personTimes.ts";
+import type { KnownDay } from "./readDays.ts";
+
+/**
+ * Days that a run pays beside its own period: approved after theirs was signed off. They are priced with their own week
+ * and the rules of their own date.
+ */
+export const lateDays = (known: readonly KnownDay[], run: Run, since: string): KnownDay[] =>
+  known.filter(
+    (day) =>
+      day.kind === "worked" &&
+      day.record !== null &&
+      day.state === "approved" &&
+      day.date < run.periodStart &&
+      day.date >= since,
+  );
+
+/** The approved days that a run pays for a person: of its period, and late ones. */
+function daysPaid(known: readonly KnownDay[], run: Run, since: string): KnownDay[] {
+  const own = known.filter(
+    (day) =>
+      day.kind === "worked" &&
+      day.record !== null &&
+      day.state === "approved" &&
+      day.date >= run.periodStart &&
+      day.date <= run.periodEnd,
+  );
+  return [...lateDays(known, run, since), ...own];
+}
+
+/** People with days recorded about a period, or with an agreement: nobody else is looked at. */
+export function peopleWithTime({ store }: Context, personIds: readonly number[], run: Run): Set<number> {
+  return new Set(
+    store
+      .prepared<[string, string, string], { id: number }>(
+        `SELECT p.value AS id FROM json_each(?) p
+         WHERE EXISTS (SELECT 1 FROM time_terms t WHERE t.person_id = p.value)
+            OR EXISTS (SELECT 1 FROM time_day d WHERE d.person_id = p.value AND d.date BETWEEN ? AND ?)`,
+      )
+      .all(JSON.stringify(personIds), addDays(run.periodStart, -contextDays), run.periodEnd)
+      .map((each) => each.id),
+  );
+}
+
+/** With the sign-off: the days that a run pays are locked. */
+export function lockDays(context: Context, run: Run, pays: readonly { payId: number; personId: number }[]): void {
+  if (run.kind !== "cycle") return;
+  const ids = peopleWithTime(
+    context,
+    pays.map((each) => each.personId),
+    run,
+  );
+  if (ids.size === 0) return;
+  const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, run.cycleId)).get();
+  const write = context.store.prepared<[number, number, string, number]>(
+    "INSERT INTO time_paid (day_id, person_id, date, pay_id, sign) VALUES (?, ?, ?, ?, 1)",
+  );
+  for (const person of personTimes(context, run.businessId, [...ids], run.periodStart, run.periodEnd)) {
+    const payId = pays.find((each) => each.personId === person.who.id)?.payId;
+    if (payId === undefined) continue;
+    for (const day of daysPaid(person.known, run, cycle?.firstPeriodStart ?? run.periodStart))
+      write.run(day.dayId, day.personId, day.date, payId);
+  }
+}
+
+/** With a run that is taken back: its days are open again. */
+export function unlockDays({ store }: Context, runId: number): void {
+  store
+    .prepared<[number]>(
+      `INSERT INTO time_paid (day_id, person_id, date, pay_id, sign)
+       SELECT day_id, person_id, date, pay_id, -1 FROM time_paid
+       WHERE pay_id IN (SELECT id FROM pay WHERE run_id = ?)`,
+    )
+    .run(runId);
+}
