@@ -163,13 +163,32 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
     });
   });
   shifts.sort((a, b) => a.span.from - b.span.from || a.index - b.index);
-  shifts.forEach((shift, at) => {
-    const earlier = shifts[at - 1];
-    if (earlier && shift.span.from < earlier.span.to)
-      faults.push({
-        path: `shifts.${shift.index}.start`,
-        text: `The shift from ${shown(shift.start)} overlaps the one from ${shown(earlier.start)}. Trim or delete one of them.`,
-      });
-  });
+  faults.push(...overlaps(shifts.map(({ index, start, span }) => ({ index, start, ...span }))));
   return faults.length > 0 ? faults : shifts;
+}
+
+function overlaps(inOrder: readonly (CountedSpan & { index: number; start: WallMinute })[]): RosterFault[] {
+  return inOrder.flatMap((each, at) => {
+    const earlier = inOrder[at - 1];
+    return earlier && each.from < earlier.to
+      ? [
+          {
+            path: `shifts.${each.index}.start`,
+            text: `The shift from ${shown(each.start)} overlaps the one from ${shown(earlier.start)}. Trim or delete one of them.`,
+          },
+        ]
+      : [];
+  });
+}
+
+/** What is wrong with shifts as they were entered, whatever rules they are paid by. */
+export function faultsOfShifts(shifts: readonly Shift[], zone: string): RosterFault[] {
+  const faults: RosterFault[] = [];
+  const read: (CountedSpan & { index: number; start: WallMinute })[] = [];
+  shifts.forEach((shift, index) => {
+    const times = timesOf(shift, index, zone);
+    if (Array.isArray(times)) faults.push(...times);
+    else read.push({ index, start: times.start, from: times.start, to: times.end });
+  });
+  return [...faults, ...overlaps(read.sort((a, b) => a.from - b.from || a.index - b.index))];
 }

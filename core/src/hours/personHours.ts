@@ -12,6 +12,7 @@ import { amountFor } from "./conditions.ts";
 import { type DayRecord, type DayShift, minutesOf } from "./dayText.ts";
 import { interpret, linesOf } from "./interpret.ts";
 import { weekOf } from "./limits.ts";
+import { faultsOfShifts } from "./normalise.ts";
 import type { HolidayWindow, RosterPerson } from "./roster.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
 
@@ -102,7 +103,14 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
     found.leave.push(...leave);
   }
   const { rules } = time;
-  if (!rules) return found;
+  const wrong = wrongShifts(time);
+  if (!rules) {
+    // Nothing is paid for a day whose shifts contradict each other.
+    found.faults.push(...wrong.filter((each) => wanted.has(each.date)));
+    const dates = new Set(found.faults.map((each) => each.date));
+    found.plain = found.plain.filter((each) => !dates.has(each.date));
+    return found;
+  }
   const weeks = Math.max(1, amountFor(rules.time.averageWeeks, time.settings));
   const anchor = weekOf(dayOf(rules.validFrom), rules);
   const startOf = (date: IsoDate) => anchor + Math.floor((dayOf(date) - anchor) / (7 * weeks)) * 7 * weeks;
@@ -111,6 +119,11 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
     const cycle = Array.from({ length: 7 * weeks }, (_, at) => dateOfDay(start + at));
     const shifts = cycle.flatMap((date) => time.days[date]?.shifts ?? []);
     if (shifts.length === 0) continue;
+    const wrongHere = wrong.filter((each) => cycle.includes(each.date));
+    if (wrongHere.length > 0) {
+      found.faults.push(...wrongHere);
+      continue;
+    }
     const worked = cycleHours(time, rules, cycle, shifts);
     if ("faults" in worked) {
       for (const { path, text } of worked.faults) {
@@ -134,6 +147,18 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
   found.extras = [...extras.values()];
   found.lines = linesOf(found.pieces);
   return found;
+}
+
+/** Shifts that contradict themselves or each other, across the edges of weeks, too: nobody is paid twice for an hour. */
+function wrongShifts({ days, timeZone }: PersonTime): { date: IsoDate; text: string }[] {
+  const shifts = Object.keys(days)
+    .sort()
+    .flatMap((date) => (days[date]?.shifts ?? []).map((shift) => ({ date, shift })));
+  const all = shifts.map((each) => each.shift);
+  return faultsOfShifts(all, timeZone).map(({ path, text }) => ({
+    date: shifts[Number(path.split(".")[1])]?.date ?? "",
+    text,
+  }));
 }
 
 /** One week or averaging cycle, with what is brought into it. */

@@ -4,6 +4,7 @@ import { useMemo, useRef, useState } from "react";
 import type { DataGridHandle } from "react-data-grid";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, useSearchParams } from "react-router";
+import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { counted, longDate, shortDate } from "../../parts/format.ts";
@@ -186,6 +187,7 @@ export function Time() {
           </Button>
         )}
       </p>
+      <AskBeforeLeaving when={days.unsent.length > 0} />
       {view.broken.length > 0 && (
         <div className="px-6">
           <BrokenNote broken={view.broken} />

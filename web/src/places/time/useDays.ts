@@ -1,6 +1,6 @@
 /** Days typed in the week: shown at once, sent at once, kept to be sent again when the server was not reached. */
 import type { DayChange, WeekView } from "@zesty/contract/time";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { api, problemOf } from "../../state/api.ts";
 import { useAppDispatch } from "../../state/store.ts";
 
@@ -17,13 +17,6 @@ export function useDays(asked: Asked, view: WeekView | undefined) {
   const [message, setMessage] = useState<string | null>(null);
   const [unsent, setUnsent] = useState<DayChange[]>([]);
   const undo = useRef<DayChange[][]>([]);
-
-  useEffect(() => {
-    if (unsent.length === 0) return;
-    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener("beforeunload", ask);
-    return () => window.removeEventListener("beforeunload", ask);
-  }, [unsent]);
 
   const show = useCallback(
     (changes: readonly DayChange[]) =>
