@@ -4,9 +4,10 @@ import { date, name } from "./fields.ts";
 export interface JournalSummary {
   id: number;
   businessId: number;
-  runId: number;
+  /** null: not of a pay run, as the movement of leave */
+  runId: number | null;
   reference: string;
-  kind: "run" | "reversal" | "settlement";
+  kind: "run" | "reversal" | "settlement" | "leave";
   date: string;
   description: string;
   totalCents: number;

@@ -1,6 +1,8 @@
 /** An hours sheet that comes back: the file, and what it would change. */
 import type { SheetPlan } from "@zesty/core/hoursSheet/hoursSheet";
+import type { ShiftPlan } from "@zesty/core/hoursSheet/shiftSheet";
 import Joi from "joi";
+import { date } from "./fields.ts";
 
 export interface HoursSheetFile {
   name: string;
@@ -17,6 +19,21 @@ export const hoursSheetFile = Joi.object<HoursSheetFile>({
   }),
   mapping: Joi.object().pattern(Joi.string().max(120), Joi.string().max(40)).max(100),
 });
+/** An export of shifts: the file, the period in hand, and what its headings and codes were said to be. */
+export interface ShiftSheetFile extends HoursSheetFile {
+  /** codes or names in the file: a payroll ID, or "ignore" */
+  people?: Record<string, string>;
+  from: string;
+  to: string;
+}
+export const shiftSheetFile = hoursSheetFile.append<ShiftSheetFile>({
+  people: Joi.object().pattern(Joi.string().max(120), Joi.string().max(40)).max(500),
+  from: date().required().label("From"),
+  to: date().required().label("To"),
+});
+export interface ShiftSheetPreview extends ShiftPlan {
+  sheet: string;
+}
 export interface HoursSheetPreview extends SheetPlan {
   /** of the run that it was read against */
   version: number;

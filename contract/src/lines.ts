@@ -59,6 +59,7 @@ export const sheetLine = Joi.object<SheetLine>({
     hours: signedHours(),
     amount: signedMoney(),
     units: signedHours(),
+    elsewhere: signedHours(),
     why: Joi.array().items(Joi.string().max(400)).max(200).required(),
   }),
 }).custom((value: SheetLine, helpers) => {

@@ -77,7 +77,13 @@ const shift = Joi.object({
 const dayRecord = Joi.object<DayRecord>({
   shifts: Joi.array().items(shift).max(6).required(),
   leave: Joi.array()
-    .items(Joi.object({ kind: Joi.string().max(30).required().label("Leave"), hours: hours().label("Hours of leave") }))
+    .items(
+      Joi.object({
+        kind: Joi.string().max(30).required().label("Leave"),
+        hours: hours().label("Hours of leave"),
+        request: id(),
+      }),
+    )
     .max(4)
     .required(),
   hours: hours().label("Hours"),

@@ -87,3 +87,37 @@ test("a planned week shows what it will cost, a plan is worked by =, and a block
   await paste("7-11\t7-12");
   await expect(dev).toContainText("7–12");
 });
+
+test("shifts come from an export: headings said once, days before and after, put in as one step and taken back", async ({
+  page,
+  world,
+}) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/time`);
+  await press(page, page.getByRole("button", { name: "Shifts from a file" }));
+  const aside = page.getByRole("complementary", { name: "Shifts from a file" });
+  const file = (text: string) => ({ name: "clock.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  await aside
+    .getByLabel("Bring shifts…")
+    .setInputFiles(
+      file(
+        "Badge,Clocked on,Clocked off,Break,Till\n17,26/06/2026 06:30,26/06/2026 14:15,30,2\n" +
+          "SCK07,25/06/2026 16:00,25/06/2026 20:30,,1\nSCK07,25/06/2026 20:00,25/06/2026 22:00,,1\n",
+      ),
+    );
+  await aside.getByLabel("“Badge” means").selectOption("code");
+  await aside.getByLabel("“Till” means").selectOption("ignore");
+  await press(page, aside.getByRole("button", { name: "Read it again" }));
+  await expect(aside).toContainText("“17” is nobody here");
+  await expect(aside).toContainText("overlaps the one from");
+  await aside.getByLabel("“17” is").selectOption("SCK06");
+  await press(page, aside.getByRole("button", { name: "Read it again" }));
+  await expect(aside).toContainText("Dev Ramanathan, Fri, 26 June6:30–14 b30 6:30–14:15 b30");
+  await press(page, aside.getByRole("button", { name: "Put in 1 day" }));
+  const dev = page.getByRole("grid", { name: "Week" }).getByRole("row", { name: /Dev Ramanathan/ });
+  await expect(dev).toContainText("6:30–14:15 b30");
+  await expect(page.getByRole("status")).toContainText("1 day from clock.csv");
+  await dev.getByRole("gridcell").nth(6).click();
+  await page.keyboard.press("ControlOrMeta+Z");
+  await expect(dev).toContainText("6:30–14 b30");
+});

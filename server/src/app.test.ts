@@ -27,7 +27,7 @@ afterAll(async () => {
   await world.end();
 });
 
-const open = ["/session", "/first-user", "/invitation/:token", "/invitation", "/password-reset"];
+const open = ["/session", "/first-user", "/invitation/:token", "/invitation", "/password-reset", "/calendars/:file"];
 const filled = (path: string) =>
   path
     .replace(":business", String(world.businessId))

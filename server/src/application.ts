@@ -5,7 +5,7 @@ import pino from "pino";
 import { type Clock, demoClock, realClock } from "./clock.ts";
 import type { Context } from "./context.ts";
 import { stopRendering } from "./documents/renderPayslip.ts";
-import { stopReading } from "./hoursSheet/hoursSheet.ts";
+import { stopReading } from "./hoursSheet/brought.ts";
 import { RunEvents } from "./http/events.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
 import type { Settings } from "./settings.ts";

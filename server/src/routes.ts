@@ -13,6 +13,7 @@ import { newDeparture } from "@zesty/contract/departures";
 import { newPerson, type Section, sections } from "@zesty/contract/people";
 import { newPersonNz, sectionsNz } from "@zesty/contract/peopleNz";
 import type { Right } from "@zesty/contract/session";
+import { create as contentDisposition } from "content-disposition";
 import { type Request, Router } from "express";
 import type { Schema } from "joi";
 import { businessOfJournal, listJournals, readJournal } from "./books/readBooks.ts";
@@ -20,11 +21,13 @@ import type { Actor, Context } from "./context.ts";
 import { undoDeparture } from "./departures/readDeparture.ts";
 import { planDeparture, recordDeparture } from "./departures/recordDeparture.ts";
 import { readDesk } from "./desk/readDesk.ts";
+import { journalCsv } from "./documents/journalCsv.ts";
 import { readDues } from "./dues/readDues.ts";
 import { body, idOf, mostOf, signedIn } from "./http/handler.ts";
 import { businessRoute } from "./http/onBusiness.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
 import { demandRight } from "./http/rights.ts";
+import { leaveRoutes } from "./leave/routes.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./people/savePerson.ts";
 import { findBusiness } from "./runs/prepareSignOff.ts";
@@ -171,8 +174,20 @@ export function placeRoutes(context: Context): Router {
       return readJournal(context, journalId);
     }),
   );
+  // Journals of runs have their CSV among the documents; one of leave is written when it is asked for.
+  router.get(
+    "/journals/:journal/csv",
+    signedIn(context, (actor, request, response) => {
+      const journalId = idOf(request, "journal");
+      demandRight(context, actor, businessOfJournal(context, journalId), "see", "journal");
+      const { entries, ...head } = readJournal(context, journalId);
+      response.setHeader("Content-Disposition", contentDisposition(`${head.reference}.csv`));
+      response.type("text/csv").send(journalCsv({ ...head, lines: entries }));
+    }),
+  );
   costRoutes(context, router);
   ruleRoutes(context, router);
   timeRoutes(context, router);
+  leaveRoutes(context, router);
   return router;
 }

@@ -6,6 +6,7 @@ import { holidaysOn, type StateAu, statesAu } from "./businessDays.ts";
 import { addDays, type IsoDate } from "./dates.ts";
 import { holidaysAu } from "./generated/holidaysAu.ts";
 import { holidaysBetweenNz, provincesNz, type Weekdays } from "./holidaysNz.ts";
+import { minutesOfDay } from "./wallClock.ts";
 
 /** A public holiday, or the part of a day that is one; minutes of the day, the whole day when left out. */
 export interface HolidayOfPlace {
@@ -21,6 +22,13 @@ const partDays: Partial<Record<StateAu, Record<string, [name: string, from: numb
   NT: { "12-24": ["Christmas Eve", evening], "12-31": ["New Year's Eve", evening] },
   QLD: { "12-24": ["Christmas Eve", 18 * 60] },
 };
+
+/** A holiday with or without its name. */
+export type HolidayWindow = Omit<HolidayOfPlace, "name"> & { name?: string };
+
+/** A holiday of the evening alone leaves the day a working day. */
+export const isWholeDay = ({ from, to }: HolidayWindow): boolean =>
+  (from ?? 0) === 0 && (to ?? minutesOfDay) === minutesOfDay;
 
 /** First and last year of the calendars. */
 export const calendarYears: readonly [number, number] = [

@@ -12,6 +12,8 @@ export interface DayLeave {
   kind: string;
   /** left out: the ordinary hours of the day */
   hours?: string;
+  /** the request that it was approved by */
+  request?: number;
 }
 export interface DayShift extends Shift {
   /** minutes of an unpaid break whose time nobody said: it is set in the middle */
@@ -41,7 +43,11 @@ export const leaveWordsTyped: Record<"AU" | "NZ", readonly [word: string, kind: 
     ["jury", "jury"],
     ["community", "communityService"],
     ["parental", "parental"],
+    ["defence", "defence"],
+    ["govparental", "governmentParental"],
+    ["workcover", "workersCompensation"],
     ["unpaid", "unpaid"],
+    ["unpaidparental", "unpaidParental"],
   ],
   NZ: [
     ["al", "annual"],
@@ -55,7 +61,7 @@ export const leaveWordsTyped: Record<"AU" | "NZ", readonly [word: string, kind: 
 };
 
 /** "9", "9:30", "0930", "9.30", "9a", "5:15pm" as minutes of the day, and whether the half of the day was said. */
-function readTime(text: string): { minutes: number; said: boolean } | null {
+export function readTime(text: string): { minutes: number; said: boolean } | null {
   const found = /^(\d{1,2})(?:[:.]?(\d{2}))?\s*(a|p|am|pm)?$/i.exec(text.trim());
   if (!found) return null;
   const [, hourText = "", minuteText = "0", half = ""] = found;
@@ -76,11 +82,12 @@ function readSpan(from: string, to: string): { start: number; end: number } | nu
   return b.minutes === a.minutes ? null : { start: a.minutes, end: b.minutes + minutesOfDay };
 }
 
-const at = (date: IsoDate, minutes: number): string =>
+/** The wall clock of so many minutes after a day's midnight; minutes beyond the day are of the next. */
+export const wallAt = (date: IsoDate, minutes: number): string =>
   `${addDays(date, Math.floor(minutes / minutesOfDay))}T${clockText(minutes % minutesOfDay)}`;
 
 /** A break whose time was not said: in the middle, on a quarter of an hour. */
-function middleBreak(start: number, end: number, minutes: number): { start: number; end: number } {
+export function middleBreak(start: number, end: number, minutes: number): { start: number; end: number } {
   const from = Math.max(start, Math.round((start + (end - start - minutes) / 2) / 15) * 15);
   return { start: from, end: from + minutes };
 }
@@ -106,20 +113,24 @@ function readShift(part: string, date: IsoDate): DayShift | string | null {
     if (pause) {
       // Past midnight a break's times are of the next day.
       const later = pause.start < span.start ? (span.end > minutesOfDay ? minutesOfDay : minutesOfDay / 2) : 0;
-      breaks.push({ start: at(date, pause.start + later), end: at(date, pause.end + later), paid: /^p/i.test(word) });
+      breaks.push({
+        start: wallAt(date, pause.start + later),
+        end: wallAt(date, pause.end + later),
+        paid: /^p/i.test(word),
+      });
     } else if (long) {
       const minutes = Number(long[1]);
       if (minutes === 0) continue;
       if (minutes >= span.end - span.start) return `A break of ${minutes} minutes does not fit into the shift.`;
       const middle = middleBreak(span.start, span.end, minutes);
-      breaks.push({ start: at(date, middle.start), end: at(date, middle.end), paid: false });
+      breaks.push({ start: wallAt(date, middle.start), end: wallAt(date, middle.end), paid: false });
       anywhere = minutes;
     } else
       return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one.`;
   }
   return {
-    start: at(date, span.start),
-    end: at(date, span.end),
+    start: wallAt(date, span.start),
+    end: wallAt(date, span.end),
     breaks,
     ...(anywhere === undefined ? {} : { breakAnywhere: anywhere }),
   };

@@ -5,7 +5,7 @@
  */
 import { dayNames, type RuleSet, type SettingValue } from "../agreements/ruleSet.ts";
 import { addDays, dateOfDay, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
-import { minutesOfDay } from "../calendar/wallClock.ts";
+import { isWholeDay } from "../calendar/holidayWindows.ts";
 import { Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { amountFor } from "./conditions.ts";
@@ -63,9 +63,8 @@ const toMinutes = (hours: string | undefined): number =>
     .toDecimalPlaces(0)
     .toNumber();
 export const patternMinutes = (time: PersonTime, date: IsoDate): number => toMinutes(time.pattern?.[weekday(date) - 1]);
-const isWhole = (holiday: HolidayWindow) => (holiday.from ?? 0) === 0 && (holiday.to ?? minutesOfDay) === minutesOfDay;
 export const holidayOn = (time: PersonTime, date: IsoDate): HolidayWindow | undefined =>
-  time.holidays.find((each) => each.date === date && isWhole(each));
+  time.holidays.find((each) => each.date === date && isWholeDay(each));
 
 /** What a day pays at the plain rate, and its leave; shifts are priced with their week. */
 function plainDay(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave: TakenLeave[] } {
@@ -88,8 +87,12 @@ function plainDay(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
     const hours = each.hours === undefined ? halfUpToHourE4(Decimal.fraction(usual, 60)) : decimal(each.hours);
     leave.push({ date, kind: each.kind, hours });
   }
-  if (day === undefined && time.use === "exceptions" && usual > 0 && !holiday)
-    plain.push({ date, minutes: usual, why: "as usual" });
+  if (time.use === "exceptions" && usual > 0 && !holiday) {
+    const away = leave.reduce((sum, each) => sum + each.hours.times(60).toDecimalPlaces(0).toNumber(), 0);
+    if (day === undefined) plain.push({ date, minutes: usual, why: "as usual" });
+    // Who says only what was an exception worked the rest of the day.
+    else if (!worked && away > 0 && away < usual) plain.push({ date, minutes: usual - away, why: "the rest as usual" });
+  }
   return { plain, leave };
 }
 
@@ -176,6 +179,8 @@ function cycleHours(time: PersonTime, rules: RuleSet, cycle: readonly IsoDate[],
   });
 }
 
+const unpaidKinds: ReadonlySet<string> = new Set(["unpaid", "unpaidParental"]);
+
 /**
  * Paid absence and plain hours that count toward a cycle before its shifts, for who works full time (reference, section
  * 5.4: by default it counts for full-timers only).
@@ -186,7 +191,8 @@ function absenceIn(time: PersonTime, cycle: readonly IsoDate[]): number {
   for (const date of cycle) {
     const { plain, leave } = plainDay(time, date);
     for (const each of plain) minutes += each.minutes;
-    for (const each of leave) if (each.kind !== "unpaid") minutes += each.hours.times(60).toDecimalPlaces(0).toNumber();
+    for (const each of leave)
+      if (!unpaidKinds.has(each.kind)) minutes += each.hours.times(60).toDecimalPlaces(0).toNumber();
   }
   return minutes;
 }

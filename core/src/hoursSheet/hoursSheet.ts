@@ -1,56 +1,15 @@
 /**
- * The hours sheet: a row a person (and cost centre), a column a pay element. Here it is planned for sending out and read
- * when it comes back: what will change row by row, what stops a row, what a person should look at. Nothing is applied.
+ * The hours sheet when it comes back: a row a person (and cost centre), a column a pay element. What will change row by
+ * row, what stops a row, what a person should look at. Nothing is applied.
  */
-import { type IsoDate, isDate } from "../calendar/dates.ts";
-import { readDate } from "../calendar/readDate.ts";
 import type { PayElement, SheetLine } from "../pay/payContext.ts";
 import { type Decimal, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import { tidied, tidiedHours } from "../quantity/tidied.ts";
+import { readDay, readFigure, type SheetMark, whose } from "./cells.ts";
+import { findColumns, type OwnColumn } from "./columns.ts";
+import { quantity, type SheetFacts, type SheetPerson } from "./sheetFacts.ts";
 import { blankCell, headingKey, type SheetCell, type SheetTable } from "./table.ts";
 
-export interface SheetPerson {
-  payId: number;
-  payrollId: string;
-  name: string;
-  included: boolean;
-  periods: number;
-  lines: SheetLine[];
-  /** balances of leave in hours, where they are kept so */
-  balances: Record<string, string>;
-  /** hours of a usual pay; "0" where none are agreed */
-  usualHours: string;
-}
-export interface SheetFacts {
-  people: readonly SheetPerson[];
-  elements: readonly PayElement[];
-  costCentres: readonly string[];
-  periodStart: IsoDate;
-  periodEnd: IsoDate;
-  today: IsoDate;
-  /** headings of strangers: the code of a pay element, a name of `ownColumns`, or "ignore" */
-  mapping: Readonly<Record<string, string>>;
-}
-
-/** Columns of our own beside those of pay elements. */
-const ownColumns = {
-  code: ["code", "personcode", "payrollid", "employeecode", "id"],
-  name: ["name", "personname", "person", "employee"],
-  centre: ["costcentre", "costcenter", "centre"],
-  leaveFrom: ["leavefrom", "firstdayofleave"],
-  leaveTo: ["leaveto", "lastdayofleave"],
-  total: ["total", "totalhours", "hoursinall"],
-  pays: ["payscovered", "pays"],
-  lastDay: ["lastday", "leavingon"],
-  notes: ["notes", "note"],
-} as const;
-type OwnColumn = keyof typeof ownColumns;
-
-export interface SheetMark {
-  /** `stop` keeps the row out; `query` wants a person's yes; `note` is said */
-  kind: "stop" | "query" | "note";
-  text: string;
-}
 export interface SheetRowPlan {
   /** as the spreadsheet counts them */
   row: number;
@@ -68,115 +27,6 @@ export interface SheetPlan {
   rows: SheetRowPlan[];
   /** lines as they will stand, of people whose rows have no stop */
   result: { payId: number; periods: number; lines: SheetLine[] }[];
-}
-
-interface Column {
-  at: number;
-  heading: string;
-  own?: OwnColumn;
-  element?: PayElement;
-}
-
-/** The quantity of an element in a line, as it is typed in the sheet. */
-const quantity = (line: SheetLine | undefined, { entry }: PayElement): string =>
-  (entry === "hours" ? line?.hours : entry === "amount" ? line?.amount : line?.units) ?? "";
-
-function findColumns(
-  header: readonly SheetCell[],
-  facts: SheetFacts,
-): { columns: Column[]; faults: string[]; unmapped: Column[] } {
-  const faults: string[] = [];
-  const unmapped: Column[] = [];
-  const columns = header.flatMap(({ text }, at): Column[] => {
-    const heading = text.trim();
-    if (heading === "") return [];
-    // A heading may be any word, also one that every object knows.
-    const mapped = Object.hasOwn(facts.mapping, heading) ? facts.mapping[heading] : undefined;
-    if (mapped === "ignore") return [];
-    const key = headingKey(mapped ?? heading);
-    const own = (Object.keys(ownColumns) as OwnColumn[]).find(
-      (name) => name.toLowerCase() === key || (ownColumns[name] as readonly string[]).includes(key),
-    );
-    if (own) return [{ at, heading, own }];
-    const element = facts.elements.find((each) => headingKey(each.code) === key || headingKey(each.name) === key);
-    if (element) return [{ at, heading, element }];
-    unmapped.push({ at, heading });
-    return [];
-  });
-  const meaning = new Map<string, string>();
-  for (const { heading, own, element } of columns) {
-    const means = own ?? element?.code ?? "";
-    const before = meaning.get(means);
-    if (before !== undefined) faults.push(`“${before}” and “${heading}” mean the same. Delete one of the two columns.`);
-    meaning.set(means, heading);
-  }
-  if (!columns.some((each) => each.own === "code" || each.own === "name"))
-    faults.push("No column says who a row is for. The first row needs a heading such as Code or Name.");
-  return { columns, faults, unmapped };
-}
-
-/** A figure as people type it; a sentence where it is none. */
-function readFigure(cell: SheetCell, { entry, name }: PayElement): string | { fault: string } {
-  if (cell.kind === "blank") return "";
-  if (cell.kind === "error")
-    return { fault: `${name}: the cell holds an error (${cell.text}). Mend it in the spreadsheet.` };
-  if (cell.kind === "formula")
-    return { fault: `${name}: the formula has no stored value. Open and save the sheet once, or type the figure.` };
-  if (cell.kind === "date")
-    return { fault: `${name}: ${cell.text} is a date, not ${entry === "amount" ? "dollars" : "a number"}.` };
-  const text = entry === "hours" ? tidiedHours(cell.text) : tidied(cell.text);
-  if (/^-/.test(text)) return { fault: `${name}: ${text} is below nought. Correct the pay that it was in instead.` };
-  const good = entry === "amount" ? /^\d{1,7}(\.\d{1,2})?$/ : /^\d{1,4}(\.\d{1,4})?$/;
-  if (!good.test(text))
-    return {
-      fault: `${name}: “${cell.text.slice(0, 40)}” is not ${entry === "amount" ? "an amount" : "a number"}. Write it as ${entry === "amount" ? "18.50" : "7.6"}.`,
-    };
-  if (entry === "hours" && Number(text) > 744) return { fault: `${name}: ${text} hours are more than a month holds.` };
-  return Number(text) === 0 ? "" : decimal(text).toString();
-}
-
-function readDay(cell: SheetCell, what: string, facts: SheetFacts): IsoDate | null | { fault: string } {
-  if (cell.kind === "blank") return null;
-  if (cell.kind === "date" && isDate(cell.text)) return cell.text;
-  const date = cell.kind === "text" ? readDate(cell.text, facts.today) : null;
-  if (date) return date;
-  // Month first would fit: the reader is asked, never guessed for.
-  const swapped = /^(\d{1,2})\/(\d{1,2})\/(\d{4})$/.exec(cell.text);
-  const other =
-    swapped && Number(swapped[2]) > 12 ? " It looks as if day and month were swapped: write the day first." : "";
-  return { fault: `${what}: “${cell.text.slice(0, 40)}” is not a date. Write it as 22/6/2026.${other}` };
-}
-
-const plainName = (name: string): string =>
-  name
-    .toLowerCase()
-    .split(",")
-    .reverse()
-    .join(" ")
-    .replace(/[^\p{L}]+/gu, " ")
-    .trim();
-
-function whose(
-  cells: Partial<Record<OwnColumn, SheetCell>>,
-  facts: SheetFacts,
-): { person: SheetPerson | null; marks: SheetMark[] } {
-  const [code, name] = [cells.code?.text.trim() ?? "", cells.name?.text.trim() ?? ""];
-  const byCode =
-    code === "" ? undefined : facts.people.find((each) => each.payrollId.toLowerCase() === code.toLowerCase());
-  const named = name === "" ? [] : facts.people.filter((each) => plainName(each.name) === plainName(name));
-  if (byCode) {
-    const other = name !== "" && plainName(byCode.name) !== plainName(name);
-    return {
-      person: byCode,
-      marks: other ? [{ kind: "query", text: `The sheet says “${name}”, ${code} is ${byCode.name}.` }] : [],
-    };
-  }
-  if (code === "" && named.length === 1) return { person: named[0] ?? null, marks: [] };
-  const text =
-    named.length > 1
-      ? `Two people are called ${name}. Give the code.`
-      : `“${code || name}” is not in this run. Check the code, or bring the person into the run first.`;
-  return { person: null, marks: [{ kind: "stop", text }] };
 }
 
 /** Reads a sheet that came back. */
@@ -334,54 +184,4 @@ function examineRow(
     query(`Last day ${last}: record the departure on the person's page; nothing is done by itself.`);
   const note = own.notes?.text.trim();
   if (note) found.marks.push({ kind: "note", text: note.slice(0, 500) });
-}
-
-/** The sheet that goes out: headings, and a row a person or cost centre with what stands there now. */
-export function hoursSheetOut(
-  facts: Pick<SheetFacts, "people" | "elements">,
-  elements: readonly PayElement[],
-): { headings: string[]; rows: string[][]; hoursColumns: number[] } {
-  const unit = { hours: "h", amount: "$", days: "days", weeks: "weeks" } as const;
-  const headings = [
-    "Code",
-    "Name",
-    "Cost centre",
-    ...elements.map((each) => `${each.name} (${unit[each.entry]})`),
-    "Leave from",
-    "Leave to",
-    "Total hours",
-    "Pays covered",
-    "Last day",
-    "Notes",
-  ];
-  const rows = facts.people
-    .filter((each) => each.included)
-    .flatMap((person) => {
-      const centres = [...new Set([undefined, ...person.lines.map((line) => line.costCentre)])];
-      return centres.map((centre) => [
-        person.payrollId,
-        person.name,
-        centre ?? "",
-        ...elements.map((each) =>
-          quantity(
-            person.lines.find(
-              (line) =>
-                line.elementId === each.id &&
-                line.corrects === undefined &&
-                line.terms === undefined &&
-                line.costCentre === centre,
-            ),
-            each,
-          ),
-        ),
-        "",
-        "",
-        "",
-        centre === undefined ? String(person.periods) : "",
-        "",
-        "",
-      ]);
-    });
-  const hoursColumns = elements.flatMap((each, at) => (each.entry === "hours" ? [at + 3] : []));
-  return { headings, rows, hoursColumns };
 }

@@ -5,6 +5,8 @@ export type CellKind = "text" | "number" | "date" | "time" | "blank" | "error" |
 export interface SheetCell {
   kind: CellKind;
   text: string;
+  /** the time of day of a date, "09:30" */
+  clock?: string;
   /** the stored value of a formula: as old as the last time that the spreadsheet worked it out */
   computed?: true;
 }

@@ -1,12 +1,13 @@
 /**
- * Leave from one day to another, as hours of a pay period. A public holiday inside leave is not leave: it is paid as the
- * holiday (Fair Work Act 2009, s 89 and s 98), and days that the person does not work are neither.
+ * Leave from one day to another, as hours of each day. A public holiday inside leave is not leave: it is paid as the
+ * holiday (Fair Work Act 2009, s 89 and s 98; Holidays Act 2003, s 40), and days that the person does not work are
+ * neither.
  * Example: Thursday 2 to Tuesday 7 April 2026 in Victoria, five days of 7.6 hours: Good Friday and Easter Monday fall
  * out, so 15.2 hours of leave and 15.2 hours of public holiday.
  */
-import { holidaysOn, type StateAu } from "../calendar/businessDays.ts";
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
-import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
+import { type HolidayWindow, isWholeDay } from "../calendar/holidayWindows.ts";
+import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
 
 /** Ordinary hours of each weekday, Monday first, decimal text. */
 export type WorkPattern = readonly string[];
@@ -17,9 +18,18 @@ export const evenPattern = (weeklyHours: Decimal): WorkPattern => {
   return [day, day, day, day, day, "0", "0"];
 };
 
+export interface LeaveAsked {
+  first: IsoDate;
+  last: IsoDate;
+  /** hours of leave on each day; null: the ordinary hours of the day */
+  hoursADay: string | null;
+}
+
 export interface LeaveDay {
   date: IsoDate;
   hours: Decimal;
+  /** the ordinary hours of the day; nought where nobody has said which days are worked */
+  usual: Decimal;
   /** name of the public holiday that takes the place of leave */
   holiday: string | null;
 }
@@ -30,15 +40,51 @@ export interface LeaveDays {
   holidays: Decimal;
 }
 
-/** @returns days with ordinary hours between both dates (both included), and their sums */
-export function leaveDays(first: IsoDate, last: IsoDate, pattern: WorkPattern, state: StateAu): LeaveDays {
+/**
+ * @param pattern null: nobody has said which days are worked, and each day between counts
+ * @returns days with ordinary hours between both dates (both included), and their sums
+ */
+export function leaveDays(
+  { first, last, hoursADay }: LeaveAsked,
+  pattern: WorkPattern | null,
+  holidays: readonly HolidayWindow[],
+): LeaveDays {
   const days: LeaveDay[] = [];
   for (let date = first; date <= last; date = addDays(date, 1)) {
-    const hours = decimal(pattern[weekday(date) - 1] ?? "0");
-    if (hours.isZero()) continue;
-    days.push({ date, hours, holiday: holidaysOn(date, state)[0]?.name ?? null });
+    const usual = decimal(pattern?.[weekday(date) - 1] ?? "0");
+    if (pattern !== null && usual.isZero()) continue;
+    const holiday = pattern === null ? undefined : holidays.find((each) => each.date === date && isWholeDay(each));
+    const hours = holiday || hoursADay === null ? usual : decimal(hoursADay);
+    days.push({ date, hours, usual, holiday: holiday ? (holiday.name ?? "Public holiday") : null });
   }
   const total = (ofHoliday: boolean) =>
-    days.filter((day) => (day.holiday !== null) === ofHoliday).reduce((all, day) => all.plus(day.hours), zero);
+    sum(days.filter((day) => (day.holiday !== null) === ofHoliday).map((day) => day.hours));
   return { days, leave: total(false), holidays: total(true) };
 }
+
+/** What leave is kept in: hours in Australia, days or weeks of the person's own week in New Zealand. */
+export type LeaveUnit = "hours" | "days" | "weeks";
+
+/**
+ * Days of leave in the unit that their kind is kept in. A day counts by the share of its ordinary hours, at most whole;
+ * a week is divided by the days of the person's week.
+ * @returns unrounded hours, or days and weeks unrounded: the caller rounds once
+ */
+export function leaveAmount(
+  taken: readonly { hours: Decimal; usual: Decimal }[],
+  unit: LeaveUnit,
+  pattern: WorkPattern | null,
+): Decimal {
+  if (unit === "hours") return sum(taken.map((each) => each.hours));
+  const days = sum(
+    taken.map(({ hours, usual }) => {
+      const part = usual.isZero() ? decimal(1) : hours.div(usual);
+      return part.gt(1) ? decimal(1) : part;
+    }),
+  );
+  return unit === "days" ? days : days.div(daysAWeekOf(pattern));
+}
+
+/** Days of the person's week; five where nobody has said. */
+export const daysAWeekOf = (pattern: WorkPattern | null): number =>
+  pattern?.filter((hours) => Number(hours) > 0).length || 5;

@@ -107,6 +107,8 @@ export interface TimeOfLine {
   amount?: string;
   units?: string;
   why: string[];
+  /** of the hours, those of days outside the period; below nought: hours of the period that another pay has paid */
+  elsewhere?: string;
 }
 
 /** A scheme under which the employer tops a pay up to a guaranteed amount. */

@@ -27,7 +27,8 @@ export function withLeave(
   };
   const usual = lines.find(isUsual);
   const others = lines.filter((line) => line !== usual && !(line.elementId === elementId && !line.corrects));
-  const before = decimalOrZero(lines.find((line) => line.elementId === elementId && !line.corrects)?.hours);
+  const known = lines.find((line) => line.elementId === elementId && !line.corrects);
+  const before = decimalOrZero(known?.hours).minus(decimalOrZero(known?.time?.elsewhere));
   const added = decimal(inPeriod).minus(before);
   const taken: SheetLine = {
     elementId,

@@ -77,11 +77,14 @@ export function readJournal(context: Context, journalId: number): JournalView {
         creditCents: line.creditCents,
       })),
   }));
-  const csv = db
-    .select({ id: document.id })
-    .from(document)
-    .where(and(eq(document.runId, head.runId), eq(document.kind, "journal")))
-    .get();
+  const csv =
+    head.runId === null
+      ? undefined
+      : db
+          .select({ id: document.id })
+          .from(document)
+          .where(and(eq(document.runId, head.runId), eq(document.kind, "journal")))
+          .get();
   return {
     ...head,
     totalCents: entries.reduce((total, entry) => total + entry.debitCents, 0),

@@ -8,6 +8,7 @@ import type { Application } from "../application.ts";
 import { recordClosedown } from "../closedowns/closedown.ts";
 import type { Actor } from "../context.ts";
 import { recordDeparture } from "../departures/recordDeparture.ts";
+import { answerRequest, askForLeave } from "../leave/requests.ts";
 import { sendRun } from "../outbox/sendRun.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { nextPeriodOf, openRun } from "../runs/openRun.ts";
@@ -20,7 +21,7 @@ import { payCycle, person } from "../store/schema.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 import { employmentOf, kiwiSaverOf, type Made } from "./makeBusiness.ts";
 import { moveTheDay } from "./moveTheDay.ts";
-import type { StoryEvent, StoryRun, Typed, TypedDays } from "./story.ts";
+import type { SeedLeave, StoryEvent, StoryRun, Typed, TypedDays } from "./story.ts";
 
 /** @param demoDay events and runs up to it are played, then the open runs are made */
 export async function playStories(
@@ -140,6 +141,19 @@ function tickAll({ context }: Application, actor: Actor, runId: number): void {
         setTick(context, actor, runId, { payId: row.payId, key: mark.key, on: true });
 }
 
+function askLeave(
+  context: Application["context"],
+  actor: Actor,
+  businessId: number,
+  personId: number,
+  event: SeedLeave,
+): void {
+  const { kind, first, last, hoursADay = null, inAdvance = false, note = null } = event;
+  const { id } = askForLeave(context, actor, businessId, { personId, kind, first, last, hoursADay, inAdvance, note });
+  const { answer, comment = null, belowNought = false } = event;
+  if (answer) answerRequest(context, actor, businessId, id, { answer, comment, belowNought });
+}
+
 /** What happens to a person on a day: some of it is planted for the bookkeeper to find. */
 async function happen(
   application: Application,
@@ -192,6 +206,8 @@ async function happen(
       const { yearEnd, taxable, exempt } = event;
       return saveSection(context, actor, who.id, "fringeBenefits", { yearEnd, taxable, exempt });
     }
+    case "leave":
+      return askLeave(context, actor, businessId, who.id, event);
     case "departure": {
       const { lastDay, reason, pay, payday } = event;
       const finalRun = recordDeparture(context, actor, who.id, {

@@ -3,6 +3,7 @@ import type { NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/bus
 import type { NewClosedown } from "@zesty/contract/closedowns";
 import type { NewCost, NewTopUp } from "@zesty/contract/costs";
 import type { NewDeparture } from "@zesty/contract/departures";
+import type { AnswerLeave, AskLeave } from "@zesty/contract/leave";
 import type {
   EarlierFacts,
   HolidayFactsRecord,
@@ -111,6 +112,11 @@ export interface StoryRun {
   keepUnfiled?: boolean;
 }
 
+/** Leave asked for on a day of the story, and what was answered; without an answer it waits. */
+export type SeedLeave = { do: "leave"; kind: string; first: string; last: string } & Partial<
+  Pick<AskLeave, "hoursADay" | "inAdvance" | "note"> & AnswerLeave
+>;
+
 export type StoryEvent = { on: string; who: string } & (
   | { do: "raise"; hourlyRate: string }
   | { do: "wageDecision"; from: string; minimumRate: string }
@@ -119,6 +125,7 @@ export type StoryEvent = { on: string; who: string } & (
   | { do: "closeAccount" }
   | { do: "kiwiSaver"; from: string; employeeRate: string }
   | { do: "fringeBenefits"; yearEnd: string; taxable: string; exempt: string }
+  | SeedLeave
   | ({ do: "departure" } & Pick<NewDeparture, "lastDay" | "reason" | "pay"> & Partial<NewDeparture>)
 );
 

@@ -1,5 +1,6 @@
 /** The hours sheet as a real workbook: out, filled in by another program's hand, and back; and a thousand broken ones. */
-import { planHoursSheet, type SheetFacts } from "@zesty/core/hoursSheet/hoursSheet";
+import { planHoursSheet } from "@zesty/core/hoursSheet/hoursSheet";
+import type { SheetFacts } from "@zesty/core/hoursSheet/sheetFacts";
 import { textCell } from "@zesty/core/hoursSheet/table";
 import exceljs from "exceljs";
 import fc from "fast-check";
@@ -7,7 +8,8 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { sheetBack, sheetOut, stopReading } from "./hoursSheet.ts";
+import { stopReading } from "./brought.ts";
+import { sheetBack, sheetOut } from "./hoursSheet.ts";
 import { readBook } from "./readBook.ts";
 import { hoursCsv, hoursWorkbook } from "./writeBook.ts";
 

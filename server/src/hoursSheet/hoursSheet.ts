@@ -1,34 +1,19 @@
 /** The hours sheet of a run: sent out filled, and read when it comes back. What it says is applied by whoever looks at it. */
 import type { HoursSheetFile, HoursSheetPreview } from "@zesty/contract/hoursSheet";
 import { dateWords } from "@zesty/core/calendar/dates";
-import { hoursSheetOut, planHoursSheet, type SheetFacts, type SheetPerson } from "@zesty/core/hoursSheet/hoursSheet";
+import { planHoursSheet } from "@zesty/core/hoursSheet/hoursSheet";
+import type { SheetFacts, SheetPerson } from "@zesty/core/hoursSheet/sheetFacts";
+import { hoursSheetOut } from "@zesty/core/hoursSheet/sheetOut";
 import { evenPattern } from "@zesty/core/leave/leaveDays";
 import type { PayElement } from "@zesty/core/pay/payContext";
 import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
-import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { workerPool } from "../documents/workerPool.ts";
 import { cannot } from "../http/problem.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
 import { readRun } from "../runs/readRun.ts";
 import { record } from "../store/audit.ts";
-import { sheetColumn } from "../store/schema.ts";
-import type { ReadBook } from "./readBook.ts";
+import { meaningsOf, readBrought, rememberMeanings } from "./brought.ts";
 import type { SheetOut } from "./writeBook.ts";
-
-const reading = workerPool("readBookWorker");
-export const stopReading = reading.stop;
-
-/** What the business said that strangers' headings mean: the newest word for each. */
-function mappingOf(context: Context, businessId: number): Record<string, string> {
-  const rows = context.store.db
-    .select()
-    .from(sheetColumn)
-    .where(eq(sheetColumn.businessId, businessId))
-    .orderBy(asc(sheetColumn.id))
-    .all();
-  return Object.fromEntries(rows.map((each) => [each.heading, each.means]));
-}
 
 /** Elements that a sheet asks for: used in this run or the last, and leave; others only where they were typed. */
 const asked = (element: PayElement & { usedLast: boolean }, used: ReadonlySet<number>): boolean =>
@@ -100,10 +85,9 @@ export async function sheetBack(
   runId: number,
   { name, data, mapping = {} }: HoursSheetFile,
 ): Promise<HoursSheetPreview> {
-  const read = await reading.run<ReadBook>({ name, bytes: new Uint8Array(Buffer.from(data, "base64")) });
-  if ("fault" in read) throw cannot("hours-sheet", read.fault, { errors: [{ path: "data", text: read.fault }] });
+  const table = await readBrought(name, data);
   const before = readRun(context, actor, runId);
-  const known = mappingOf(context, before.businessId);
+  const known = meaningsOf(context, before.businessId, "hours");
   const codes = new Set([...before.elements.map((each) => each.code), "ignore"]);
   const strange = Object.entries(mapping).find(([, means]) => !codes.has(means));
   if (strange) {
@@ -111,14 +95,10 @@ export async function sheetBack(
     throw cannot("hours-sheet", text, { errors: [{ path: "mapping", text }] });
   }
   const { facts, view } = factsOf(context, actor, runId, { ...known, ...mapping });
-  const plan = planHoursSheet(read.table, facts);
+  const plan = planHoursSheet(table, facts);
   const at = context.clock.now();
   context.store.transaction(() => {
-    for (const [heading, means] of Object.entries(mapping))
-      context.store.db
-        .insert(sheetColumn)
-        .values({ businessId: view.businessId, heading, means, userId: actor.userId, at })
-        .run();
+    rememberMeanings(context, actor, view.businessId, "hours", mapping);
     record(context.store, {
       at,
       userId: actor.userId,
@@ -127,5 +107,5 @@ export async function sheetBack(
       about: `${view.number}, payday ${view.payday}: ${plan.rows.length} rows`,
     });
   });
-  return { ...plan, version: view.version, sheet: read.table.name };
+  return { ...plan, version: view.version, sheet: table.name };
 }

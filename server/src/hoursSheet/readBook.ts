@@ -43,7 +43,9 @@ function cellOf(value: CellValue, format: string | undefined): SheetCell {
       const hours = (value.getTime() - Date.UTC(1899, 11, 30)) / 3_600_000;
       return { kind: "time", text: plain(hours) };
     }
-    return { kind: "date", text: value.toISOString().slice(0, 10) };
+    // A date with its time is rounded to the minute: the fraction of a day never hits it.
+    const [day = "", time = ""] = new Date(Math.round(value.getTime() / 60_000) * 60_000).toISOString().split("T");
+    return { kind: "date", text: day, ...(/h/i.test(format ?? "") ? { clock: time.slice(0, 5) } : {}) };
   }
   if ("error" in value) return { kind: "error", text: String(value.error) };
   if ("richText" in value) return textCell(value.richText.map((part) => part.text).join(""));
@@ -91,7 +93,7 @@ async function readWorkbook(bytes: Buffer): Promise<ReadBook> {
   const looksRight = (sheet: Worksheet) =>
     [1, 2, 3].some((row) =>
       (sheet.getRow(row).values as CellValue[]).some(
-        (value) => typeof value === "string" && ["code", "name"].includes(headingKey(value)),
+        (value) => typeof value === "string" && ["code", "name", "personcode", "start"].includes(headingKey(value)),
       ),
     );
   const sheet =

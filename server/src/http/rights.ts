@@ -22,6 +22,11 @@ export function rightIn(context: Context, actor: Actor, businessId: number): Rig
   return row?.right ?? null;
 }
 
+export const mayPrepare = (context: Context, actor: Actor, businessId: number): boolean => {
+  const right = rightIn(context, actor, businessId);
+  return right !== null && rank[right] >= rank.prepare;
+};
+
 /** May this user record and approve hours and leave: whoever prepares runs, and whoever was given just that. */
 export function mayRecordTime(context: Context, actor: Actor, businessId: number): boolean {
   const right = rightIn(context, actor, businessId);

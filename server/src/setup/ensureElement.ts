@@ -23,6 +23,28 @@ export const standardElements = {
     leave: "timeInLieu",
     superable: false,
   },
+  annualCashed: {
+    code: "AL-CASH",
+    name: "Annual leave cashed out",
+    element: "leaveTaken",
+    leave: "annual",
+    entry: "hours",
+  },
+  personalCashed: {
+    code: "PL-CASH",
+    name: "Personal leave cashed out",
+    element: "leaveTaken",
+    leave: "personal",
+    entry: "hours",
+  },
+  longServiceCashed: {
+    code: "LSL-CASH",
+    name: "Long service leave cashed out",
+    element: "leaveTaken",
+    leave: "long-service",
+    entry: "hours",
+  },
+  cashUp: { code: "CASHUP", name: "Holidays cashed up, weeks", element: "cashUp", entry: "weeks" },
   holidaysLeft: {
     code: "HOL-LEFT",
     name: "Annual holidays not taken",
@@ -48,6 +70,13 @@ export const standardElements = {
   closedown: { code: "CLOSED", name: "Closedown, 8 %", element: "closedownPay" },
   overpaid: { code: "OVERPAID", name: "Overpayment to pay back", element: "deductionAfterTax", account: "1-1300" },
 } as const satisfies Record<string, Standard>;
+
+/** Elements by which leave is paid out: leave that is taken never stands under them. */
+export const paidOutCodes: ReadonlySet<string> = new Set(
+  (["timeInLieuLeft", "annualCashed", "personalCashed", "longServiceCashed"] as const).map(
+    (each) => standardElements[each].code,
+  ),
+);
 
 export function ensureElement(context: Context, businessId: number, wanted: Standard): number {
   const { db } = context.store;

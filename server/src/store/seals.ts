@@ -33,7 +33,8 @@ export const sealed: readonly Sealed[] = [
     kind: "leave",
     table: "leave_entry",
     where: "t.signed_pay_id IS NULL",
-    text: "json_array(t.person_id, t.kind, t.date, t.hours_e4, t.why)",
+    // Entries from before reasons keep the seal that they have.
+    text: "json_array(t.person_id, t.kind, t.date, t.hours_e4, t.why) || coalesce(char(10) || t.reason, '')",
   },
   {
     kind: "due",

@@ -329,7 +329,7 @@ describe("the audit trail", () => {
     ["a deleted fact", "DELETE FROM leave_entry", /Leave entry 1 was deleted/],
     [
       "a fact put in behind its back",
-      "INSERT INTO leave_entry VALUES (9, 1, 'annual', '2026-07-01', 5, 'opening', NULL)",
+      "INSERT INTO leave_entry VALUES (9, 1, 'annual', '2026-07-01', 5, 'opening', NULL, NULL)",
       /Leave entry 9 was never sealed/,
     ],
     ["a fact and its seal removed", "DELETE FROM seal", /seals made with entry 1/],

@@ -1,7 +1,7 @@
 /** Days of the record of time: appended and approved, all or none. */
 import type { ApproveDays, SaveDays } from "@zesty/contract/time";
 import { dateWords } from "@zesty/core/calendar/dates";
-import { leaveWordsTyped } from "@zesty/core/hours/dayText";
+import { leaveKindsIn } from "@zesty/core/countries/leave";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
@@ -58,7 +58,7 @@ export function saveDays(
   const known = daysBetweenDates(context, ids, dates[0] ?? "", dates.at(-1) ?? "");
   const exceptions = usesExceptions(context, ids);
   const closed = closedPeriods(context, ids);
-  const kinds = new Set(leaveWordsTyped[country].map(([, kind]) => kind));
+  const kinds = new Set(leaveKindsIn(country).map((kind) => kind.code));
   const errors = days.flatMap(({ personId, date, kind, record: day }, at) => {
     const who = people.get(personId);
     const fault = (text: string) => [{ path: `days.${at}`, text: `${who?.name}, ${dateWords(date)}: ${text}` }];

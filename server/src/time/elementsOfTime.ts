@@ -6,7 +6,7 @@ import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
 import { asElement } from "../runs/runRows.ts";
-import { ensureElement } from "../setup/ensureElement.ts";
+import { ensureElement, paidOutCodes } from "../setup/ensureElement.ts";
 import { payElement } from "../store/schema.ts";
 import type { Finder, Wanted } from "./timeLines.ts";
 
@@ -49,7 +49,12 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
     switch (wanted.kind) {
       case "leave": {
         const { leave } = wanted;
-        const found = all.find((each) => each.element === "leaveTaken" && each.leave === leave);
+        // An alternative holiday taken has an element of its own.
+        const own = isNz && leave === "alternative" && all.find((each) => each.element === "alternativeHoliday");
+        if (own) return own.id;
+        const found = all.find(
+          (each) => each.element === "leaveTaken" && each.leave === leave && !paidOutCodes.has(each.code),
+        );
         const name = isNz ? leaveWordsNz(leave) : leaveWords(leave);
         const entry = isNz ? leaveUnitNz(leave) : "hours";
         return (

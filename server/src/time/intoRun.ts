@@ -2,7 +2,7 @@
  * Approved time into the rows of an open run. Lines that came from the record of time are made anew whenever it changes;
  * what somebody typed over stays, and keeps beside it what the record says.
  */
-import type { OpenTime } from "@zesty/core/pay/payContext";
+import type { OpenTime, SheetLine } from "@zesty/core/pay/payContext";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
@@ -11,10 +11,12 @@ import { refreshRows } from "../runs/workRun.ts";
 import { pay, payCycle, payRun } from "../store/schema.ts";
 import { shortOfAgreement } from "./agreementFloor.ts";
 import { elementFinder, elementsOf, namingFinder } from "./elementsOfTime.ts";
+import { advanceQuery, aheadOf, daysInAdvance, paidBefore, together } from "./inAdvance.ts";
 import { merged, withRecordedLeave } from "./mergeTime.ts";
 import { lateDays, peopleWithTime } from "./paidDays.ts";
 import { datesOf, periodHolding } from "./periods.ts";
 import { type KnownPerson, personTimes, recordsOf } from "./personTimes.ts";
+import type { KnownDay } from "./readDays.ts";
 import { addedUp, type Finder, type TimeLines, timeLines } from "./timeLines.ts";
 
 /** A person with the days that can be paid: approved ones, and those paid before as their context. */
@@ -36,8 +38,11 @@ function hoursOf(
   cycle: typeof payCycle.$inferSelect,
   person: KnownPerson,
   find: Finder,
+  ahead: TimeLines | null,
 ): TimeLines {
-  const own = timeLines(withPayable(person), datesOf(run.periodStart, run.periodEnd), find);
+  const before = paidElsewhere(person, run);
+  const dates = datesOf(run.periodStart, run.periodEnd).filter((date) => !before.includes(date));
+  const own = timeLines(withPayable(person), dates, find);
   const byPeriod = new Map<string, { end: string; dates: string[] }>();
   for (const { date } of lateDays(person.known, run, cycle.firstPeriodStart)) {
     const { start, end } = periodHolding(cycle, date);
@@ -50,7 +55,31 @@ function hoursOf(
       timeLines(withPayable(then), dates, find),
     ),
   );
-  return late.length === 0 ? own : addedUp([own, ...late]);
+  const others = ahead ? [...late, ahead] : late;
+  return others.length === 0 ? own : addedUp([own, ...others]);
+}
+
+/** Days of the period that an earlier pay has paid, in advance. */
+const paidElsewhere = (person: KnownPerson, run: Run): string[] =>
+  person.known
+    .filter((day) => day.kind === "worked" && day.state === "locked")
+    .filter((day) => day.date >= run.periodStart && day.date <= run.periodEnd)
+    .map((day) => day.date);
+
+/** Only leave: nothing else of the record is paid, and no pay element is made for it. */
+function leaveLines(person: KnownPerson, dates: readonly string[], find: Finder): SheetLine[] {
+  const { find: name } = namingFinder();
+  return timeLines(withPayable(person), dates, (wanted) =>
+    wanted.kind === "leave" ? find(wanted) : name(wanted),
+  ).lines.filter((line) => line.elementId > 0);
+}
+
+/** The leave of later days that this run pays for a person. */
+function linesAhead(context: Context, run: Run, personId: number, days: readonly KnownDay[], find: Finder) {
+  const [first, last] = [days[0]?.date ?? "", days.at(-1)?.date ?? ""];
+  const [then] = personTimes(context, run.businessId, [personId], first, last);
+  const dates = days.map((day) => day.date);
+  return { lines: then ? leaveLines(then, dates, find) : [], faults: [], queries: [advanceQuery(days)] };
 }
 
 /** What the record still asks of a row. */
@@ -96,6 +125,7 @@ export function putTimeIntoRun(
   const elements = elementsOf(context, run.businessId);
   const find = elementFinder(context, run.businessId, elements);
   const dates = datesOf(run.periodStart, run.periodEnd);
+  const inAdvance = daysInAdvance(context, run, cycle, [...people]);
   const changed: number[] = [];
   const write = context.store.prepared<[string, string | null, number]>(
     "UPDATE pay SET lines = ?, open_time = ? WHERE id = ?",
@@ -103,20 +133,29 @@ export function putTimeIntoRun(
   for (const person of personTimes(context, run.businessId, [...people], run.periodStart, run.periodEnd)) {
     const row = rows.get(person.who.id);
     if (!row) continue;
+    const later = inAdvance.get(person.who.id);
+    const ahead = later ? linesAhead(context, run, person.who.id, later, find) : null;
     let lines = row.lines;
     let asks: Pick<TimeLines, "faults" | "queries"> = { faults: [], queries: [] };
     if (person.terms !== null && !person.salaried) {
-      const found = hoursOf(context, run, cycle, person, find);
+      const found = hoursOf(context, run, cycle, person, find, ahead);
       lines = merged(row.lines, found.lines, elements, opening);
       asks = found;
     } else {
-      // Only leave flows in: nothing else of the record is paid, and no pay element is made for it.
-      const { find: name } = namingFinder();
+      const before = paidElsewhere(person, run);
       const known = withPayable(person);
-      const leave = timeLines(known, dates, (wanted) => (wanted.kind === "leave" ? find(wanted) : name(wanted))).lines;
+      const leave = together([
+        ...leaveLines(
+          person,
+          dates.filter((date) => !before.includes(date)),
+          find,
+        ),
+        ...leaveLines(person, before, find).map(paidBefore),
+        ...(ahead?.lines ?? []).map(aheadOf),
+      ]);
       lines = withRecordedLeave(row.lines, leave, [...elements.values()], person.agreedRate);
       const short = shortOfAgreement(known, dates, lines, elements);
-      if (short) asks = { faults: [], queries: [short] };
+      asks = { faults: [], queries: [...(ahead?.queries ?? []), ...(short ? [short] : [])] };
     }
     const open = openOf(person, run, asks);
     if (JSON.stringify([lines, open]) === JSON.stringify([row.lines, row.openTime ?? null])) continue;

@@ -2,6 +2,7 @@
 import { isTypedOver } from "@zesty/core/checks/timeChecks";
 import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import { withLeave } from "@zesty/core/pay/withLeave";
+import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 
 const keyOf = (line: SheetLine) => `${line.elementId} ${line.costCentre ?? ""}`;
 
@@ -57,7 +58,8 @@ export function withRecordedLeave(
       after = after.map((line) => (line === before ? { ...line, ...(time ? { time } : {}) } : line));
       continue;
     }
-    after = withLeave(after, elements, { elementId, leave: hours, inPeriod: hours, units, rate })
+    const inPeriod = decimal(hours).minus(decimalOrZero(time?.elsewhere)).toString();
+    after = withLeave(after, elements, { elementId, leave: hours, inPeriod, units, rate })
       .lines.map((line) => (line.elementId === elementId && time ? { ...line, time } : line))
       .filter((line) => line.elementId !== elementId || time !== undefined);
   }

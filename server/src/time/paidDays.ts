@@ -4,6 +4,7 @@ import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Run } from "../runs/runRows.ts";
 import { payCycle } from "../store/schema.ts";
+import { daysInAdvance } from "./inAdvance.ts";
 import { contextDays, personTimes } from "./personTimes.ts";
 import type { KnownDay } from "./readDays.ts";
 
@@ -38,12 +39,13 @@ function daysPaid(known: readonly KnownDay[], run: Run, since: string): KnownDay
 export function peopleWithTime({ store }: Context, personIds: readonly number[], run: Run): Set<number> {
   return new Set(
     store
-      .prepared<[string, string, string], { id: number }>(
+      .prepared<[string, string, string, string], { id: number }>(
         `SELECT p.value AS id FROM json_each(?) p
          WHERE EXISTS (SELECT 1 FROM time_terms t WHERE t.person_id = p.value)
-            OR EXISTS (SELECT 1 FROM time_day d WHERE d.person_id = p.value AND d.date BETWEEN ? AND ?)`,
+            OR EXISTS (SELECT 1 FROM time_day d WHERE d.person_id = p.value AND d.date BETWEEN ? AND ?)
+            OR EXISTS (SELECT 1 FROM leave_request q WHERE q.person_id = p.value AND q.in_advance AND q.last > ?)`,
       )
-      .all(JSON.stringify(personIds), addDays(run.periodStart, -contextDays), run.periodEnd)
+      .all(JSON.stringify(personIds), addDays(run.periodStart, -contextDays), run.periodEnd, run.periodEnd)
       .map((each) => each.id),
   );
 }
@@ -61,10 +63,12 @@ export function lockDays(context: Context, run: Run, pays: readonly { payId: num
   const write = context.store.prepared<[number, number, string, number]>(
     "INSERT INTO time_paid (day_id, person_id, date, pay_id, sign) VALUES (?, ?, ?, ?, 1)",
   );
+  const ahead = cycle ? daysInAdvance(context, run, cycle, [...ids]) : new Map<number, KnownDay[]>();
   for (const person of personTimes(context, run.businessId, [...ids], run.periodStart, run.periodEnd)) {
     const payId = pays.find((each) => each.personId === person.who.id)?.payId;
     if (payId === undefined) continue;
-    for (const day of daysPaid(person.known, run, cycle?.firstPeriodStart ?? run.periodStart))
+    const own = daysPaid(person.known, run, cycle?.firstPeriodStart ?? run.periodStart);
+    for (const day of [...own, ...(ahead.get(person.who.id) ?? [])])
       write.run(day.dayId, day.personId, day.date, payId);
   }
 }

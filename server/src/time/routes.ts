@@ -1,4 +1,6 @@
 /** The record of time and the agreements of a business. */
+
+import { shiftSheetFile } from "@zesty/contract/hoursSheet";
 import {
   approveDays as approveSchema,
   saveDays as daysSchema,
@@ -8,6 +10,7 @@ import { addDays, isDate } from "@zesty/core/calendar/dates";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
 import type { Context } from "../context.ts";
+import { shiftSheetBack } from "../hoursSheet/shiftSheet.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot, notFound } from "../http/problem.ts";
@@ -63,6 +66,13 @@ export function timeRoutes(context: Context, router: Router): void {
     onBusiness("see", (actor, businessId, request) => {
       demandTimeRight(context, actor, businessId);
       saveDays(context, actor, businessId, body(daysSchema, request));
+    }),
+  );
+  router.post(
+    "/businesses/:business/shift-sheet",
+    onBusiness("see", (actor, businessId, request) => {
+      demandTimeRight(context, actor, businessId);
+      return shiftSheetBack(context, actor, businessId, body(shiftSheetFile, request));
     }),
   );
   router.post(

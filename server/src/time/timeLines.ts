@@ -8,6 +8,7 @@ import { reasonOf } from "@zesty/core/hours/interpret";
 import { type PersonHours, type PlainHours, patternMinutes, personHours } from "@zesty/core/hours/personHours";
 import { baseRate, reportingCodeOf, unitAmount } from "@zesty/core/hours/pricing";
 import type { Piece } from "@zesty/core/hours/worked";
+import { leaveAmount } from "@zesty/core/leave/leaveDays";
 import { leaveUnitNz } from "@zesty/core/pay/elementsNz";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
@@ -211,18 +212,14 @@ function plainElement({ time }: KnownPerson, plain: PlainHours, percent: string,
 }
 
 /** New Zealand: days by the hours of the day, weeks by the days of the person's week. */
-function unitsOf({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Decimal {
-  const days = sum(
-    taken.map(({ date, hours }) => {
-      const usual = patternMinutes(time, date);
-      const part = usual === 0 ? decimal(1) : hours.times(60).div(usual);
-      return part.gt(1) ? decimal(1) : part;
-    }),
+const unitsOf = ({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Decimal =>
+  halfUpToHourE4(
+    leaveAmount(
+      taken.map(({ date, hours }) => ({ hours, usual: hoursOf(patternMinutes(time, date)) })),
+      leaveUnitNz(kind),
+      time.pattern,
+    ),
   );
-  if (leaveUnitNz(kind) === "days") return halfUpToHourE4(days);
-  const aWeek = time.pattern?.filter((hours) => Number(hours) > 0).length || 5;
-  return halfUpToHourE4(days.div(aWeek));
-}
 
 function lineOf(each: Target, agreedRate: string | null): SheetLine {
   const hours = each.hours ?? (each.minutes > 0 ? hoursOf(each.minutes) : null);

@@ -96,6 +96,11 @@ const router = createBrowserRouter([
             lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
           },
           { path: "time", lazy: () => import("../places/time/Time.tsx").then((m) => ({ Component: m.Time })) },
+          { path: "time/leave", lazy: () => import("../places/leave/Leave.tsx").then((m) => ({ Component: m.Leave })) },
+          {
+            path: "time/leave-worth",
+            lazy: () => import("../places/leave/LeaveWorth.tsx").then((m) => ({ Component: m.LeaveWorth })),
+          },
           { path: "dues", lazy: () => import("../places/dues/Dues.tsx").then((m) => ({ Component: m.Dues })) },
           { path: "books", lazy: () => import("../places/books/Books.tsx").then((m) => ({ Component: m.Books })) },
           {

@@ -15,7 +15,7 @@ import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contr
 import type { CostsView } from "@zesty/contract/costs";
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
 import type { DeskView } from "@zesty/contract/desk";
-import type { HoursSheetFile, HoursSheetPreview } from "@zesty/contract/hoursSheet";
+import type { HoursSheetFile, HoursSheetPreview, ShiftSheetFile, ShiftSheetPreview } from "@zesty/contract/hoursSheet";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import type { Problem } from "@zesty/contract/problem";
@@ -250,6 +250,9 @@ export const api = createApi({
     }),
     hoursSheet: build.mutation<HoursSheetPreview, { run: number } & HoursSheetFile>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/hours-sheet`, method: "POST", body }),
+    }),
+    shiftSheet: build.mutation<ShiftSheetPreview, { business: number } & ShiftSheetFile>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/shift-sheet`, method: "POST", body }),
     }),
     week: build.query<WeekView, { business: number; cycle?: number | undefined; day?: string | undefined }>({
       query: ({ business, cycle, day }) => ({ url: `/businesses/${business}/week`, params: { cycle, day } }),

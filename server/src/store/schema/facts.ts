@@ -101,6 +101,8 @@ export const leaveEntry = sqliteTable(
       enum: ["opening", "accrued", "granted", "lapsed", "taken", "adjusted", "reversed"],
     }).notNull(),
     signedPayId: integer("signed_pay_id").references(() => signedPay.id),
+    /** why somebody adjusted it */
+    reason: text("reason"),
   },
   (t) => [
     index("leave_entry_person").on(t.personId, t.kind, t.date, t.amountE4),
@@ -148,11 +150,10 @@ export const journal = sqliteTable(
     businessId: integer("business_id")
       .notNull()
       .references(() => business.id),
-    runId: integer("run_id")
-      .notNull()
-      .references(() => payRun.id),
+    /** null: not of a pay run, as the movement of leave */
+    runId: integer("run_id").references(() => payRun.id),
     reference: text("reference").notNull(),
-    kind: text("kind", { enum: ["run", "reversal", "settlement"] }).notNull(),
+    kind: text("kind", { enum: ["run", "reversal", "settlement", "leave"] }).notNull(),
     date: text("date").notNull(),
     description: text("description").notNull(),
   },

@@ -28,11 +28,13 @@ export function JournalPage() {
       title={`Journal ${journal.reference}`}
       aside={
         <div className="flex gap-2">
-          <Button onClick={() => void navigate(`/run/${journal.runId}`)}>To the run</Button>
-          {journal.documentId && (
+          {journal.runId !== null && <Button onClick={() => void navigate(`/run/${journal.runId}`)}>To the run</Button>}
+          {(journal.documentId !== null || journal.kind === "leave") && (
             <a
               className="rounded-(--radius) border border-rule-strong bg-sheet px-3 py-1.5 text-[15px] hover:bg-hover"
-              href={`/api/documents/${journal.documentId}`}
+              href={
+                journal.documentId === null ? `/api/journals/${journal.id}/csv` : `/api/documents/${journal.documentId}`
+              }
               download
             >
               As CSV
@@ -94,7 +96,7 @@ export function JournalPage() {
   );
 }
 
-function Parts({ entry, runId }: { entry: JournalEntry; runId: number }) {
+function Parts({ entry, runId }: { entry: JournalEntry; runId: number | null }) {
   return (
     <tr>
       <td />
@@ -109,6 +111,8 @@ function Parts({ entry, runId }: { entry: JournalEntry; runId: number }) {
                     <Link className="text-action underline" to={`/run/${runId}?pay=${part.payId}`}>
                       {part.person}
                     </Link>
+                  ) : runId === null ? (
+                    "everybody"
                   ) : (
                     "the run"
                   )}

@@ -68,9 +68,11 @@ function Also({ view, row, onOpen }: Pick<Props, "view" | "row" | "onOpen">) {
       <Button look="quiet" onClick={() => onOpen("lines")}>
         Rates, codes and terms of lines
       </Button>
-      <Button look="quiet" onClick={() => onOpen("leave")}>
-        Leave by its dates
-      </Button>
+      {view.kind === "cycle" && (
+        <Button look="quiet" onClick={() => onOpen("leave")}>
+          Leave by its dates
+        </Button>
+      )}
       {view.country === "NZ" && (
         <Button look="quiet" onClick={() => onOpen("publicHolidays")}>
           Public holidays of the period

@@ -5,34 +5,20 @@ import type { SheetRowPlan } from "@zesty/core/hoursSheet/hoursSheet";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { counted } from "../../parts/format.ts";
-import { MarkShape } from "../../parts/MarkShape.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { BringFile } from "../../parts/sheets/BringFile.tsx";
+import type { Brought } from "../../parts/sheets/broughtFile.ts";
+import { Meanings } from "../../parts/sheets/Meanings.tsx";
+import { asksForYes, isStopped, SheetMarks } from "../../parts/sheets/SheetMarks.tsx";
 import { api } from "../../state/api.ts";
 import { rowsPutIn, said } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
 
-interface Brought {
-  name: string;
-  data: string;
-}
-
-/** A file as base64, read in pieces so that the page stays awake. */
-async function brought(file: File): Promise<Brought> {
-  const url = await new Promise<string>((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(String(reader.result));
-    reader.onerror = () => reject(reader.error);
-    reader.readAsDataURL(file);
-  });
-  return { name: file.name, data: url.slice(url.indexOf(",") + 1) };
-}
-
 export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () => void }) {
   const dispatch = useAppDispatch();
   const [read, { data: preview, error, isLoading, reset }] = api.useHoursSheetMutation();
   const [file, setFile] = useState<Brought | null>(null);
-  const [mapping, setMapping] = useState<Record<string, string>>({});
   const [seen, setSeen] = useState<ReadonlySet<number>>(new Set());
   async function bring(next: Brought, meanings: Record<string, string> = {}): Promise<void> {
     await untilSaved();
@@ -40,7 +26,7 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
     setSeen(new Set());
     await read({ run: view.id, ...next, mapping: meanings });
   }
-  const asks = (preview?.rows ?? []).filter((row) => row.marks.some((mark) => mark.kind === "query") && !stopped(row));
+  const asks = (preview?.rows ?? []).filter(asksForYes);
   const open = asks.filter((row) => !seen.has(row.row));
   // Somebody whose row waits for a yes is not put in.
   const waiting = new Set(open.map((row) => row.payId));
@@ -69,56 +55,23 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
           Take it as CSV
         </a>
       </p>
-      <label className="mt-3 inline-block cursor-pointer rounded-(--radius) border border-rule-strong bg-sheet px-3 py-1.5 text-[15px] focus-within:outline-2 focus-within:outline-action hover:bg-hover">
-        Bring a sheet back…
-        <input
-          type="file"
-          accept=".xlsx,.csv"
-          className="sr-only"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0];
-            event.target.value = "";
-            reset();
-            if (chosen) void brought(chosen).then((next) => bring(next));
-          }}
-        />
-      </label>
+      <BringFile
+        label="Bring a sheet back…"
+        onBrought={(next) => {
+          reset();
+          void bring(next);
+        }}
+      />
       {isLoading && <p className="py-2 text-quiet">Reading {file?.name}…</p>}
       <ProblemNote error={error} />
       {preview && file && (
         <>
           <Summary preview={preview} file={file.name} />
-          {preview.unmapped.length > 0 && (
-            <form
-              className="mt-2 border-l-3 border-lime pl-3"
-              onSubmit={(event) => {
-                event.preventDefault();
-                void bring(file, mapping);
-              }}
-            >
-              {preview.unmapped.map((heading) => (
-                <label key={heading} className="flex items-center justify-between gap-3 py-0.5">
-                  “{heading}” means
-                  <select
-                    className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1"
-                    value={mapping[heading] ?? ""}
-                    onChange={(event) => setMapping({ ...mapping, [heading]: event.target.value })}
-                  >
-                    <option value="">choose…</option>
-                    <option value="ignore">nothing: leave it out</option>
-                    {view.elements.map((each) => (
-                      <option key={each.id} value={each.code}>
-                        {each.name}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-              ))}
-              <Button type="submit" className="mt-1" disabled={preview.unmapped.some((heading) => !mapping[heading])}>
-                Read it again; this is remembered
-              </Button>
-            </form>
-          )}
+          <Meanings
+            names={preview.unmapped}
+            choices={view.elements.map((each) => ({ value: each.code, name: each.name }))}
+            onSaid={(meanings) => void bring(file, meanings)}
+          />
           <ul className="figures mt-2 text-[14px]">
             {preview.rows
               .filter((row) => row.marks.length + row.changes.length > 0)
@@ -148,11 +101,9 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
   );
 }
 
-const stopped = (row: SheetRowPlan) => row.marks.some((mark) => mark.kind === "stop");
-
 function Summary({ preview, file }: { preview: HoursSheetPreview; file: string }) {
-  const stops = preview.rows.filter(stopped).length;
-  const changed = preview.rows.filter((row) => row.changes.length > 0 && !stopped(row)).length;
+  const stops = preview.rows.filter(isStopped).length;
+  const changed = preview.rows.filter((row) => row.changes.length > 0 && !isStopped(row)).length;
   return (
     <div className="mt-3">
       <p>
@@ -189,25 +140,7 @@ function RowPlan({ row, seen, onSeen }: { row: SheetRowPlan; seen: boolean; onSe
           </span>
         </span>
       ))}
-      {row.marks.map((mark) => (
-        <span key={mark.text} className="flex items-start gap-1.5">
-          <span className="mt-0.5">
-            <MarkShape kind={mark.kind} ticked={mark.kind === "query" && seen} />
-          </span>
-          <span className={mark.kind === "stop" ? "text-plum" : ""}>{mark.text}</span>
-        </span>
-      ))}
-      {row.marks.some((mark) => mark.kind === "query") && !stopped(row) && (
-        <label className="flex items-center gap-2 text-action">
-          <input
-            type="checkbox"
-            className="size-4 accent-(--action)"
-            checked={seen}
-            onChange={(event) => onSeen(event.target.checked)}
-          />
-          Looked at: put it in
-        </label>
-      )}
+      <SheetMarks marks={row.marks} seen={seen} onSeen={onSeen} />
     </li>
   );
 }

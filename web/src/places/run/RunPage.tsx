@@ -23,7 +23,6 @@ import { CorrectionPanel } from "./CorrectionPanel.tsx";
 import type { Step } from "./columns.tsx";
 import { HoursSheetPanel } from "./HoursSheetPanel.tsx";
 import { LeavePanel } from "./LeavePanel.tsx";
-import { LeavePanelNz } from "./LeavePanelNz.tsx";
 import { LinesPanel } from "./LinesPanel.tsx";
 import { NewElementPanel } from "./NewElementPanel.tsx";
 import { OfferedTyping } from "./OfferedTyping.tsx";
@@ -313,11 +312,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           ) : beside.kind === "lines" ? (
             <LinesPanel key={row.payId} view={view} row={row} onBack={account} />
           ) : beside.kind === "leave" ? (
-            view.country === "NZ" ? (
-              <LeavePanelNz key={row.payId} view={view} row={row} onBack={account} />
-            ) : (
-              <LeavePanel key={row.payId} view={view} row={row} onBack={account} />
-            )
+            <LeavePanel key={row.payId} view={view} row={row} onBack={account} />
           ) : beside.kind === "publicHolidays" ? (
             <PublicHolidayPanel key={row.payId} view={view} row={row} onBack={account} />
           ) : beside.kind === "byHand" ? (

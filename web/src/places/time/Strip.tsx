@@ -1,7 +1,6 @@
 /** The selected day beside the week: time downward, cut where the rate changes, each piece with its money and reason. */
 import type { WeekPerson, WeekView } from "@zesty/contract/time";
-import { leaveWords } from "@zesty/core/leave/kinds";
-import { leaveWordsNz } from "@zesty/core/pay/elementsNz";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import type { RefObject } from "react";
 import { Link } from "react-router";
 import { hours, longDate, money, sentenceCase, weekdayDate } from "../../parts/format.ts";
@@ -21,7 +20,7 @@ const shade = (percent: string | null): string => {
 
 function PieceRow({ part, country }: { part: DayPart; country: "AU" | "NZ" }) {
   const { piece } = part;
-  const leave = part.detail === "leave" ? (country === "NZ" ? leaveWordsNz : leaveWords)(part.words) : null;
+  const leave = part.detail === "leave" ? leaveKindIn(country, part.words).words : null;
   const height = piece && !piece.topUp ? Math.max(34, Math.min(110, part.minutes / 4)) : 34;
   return (
     <li className="flex items-stretch gap-2 border-b border-rule hover:bg-hover" style={{ minHeight: height }}>

@@ -10,9 +10,11 @@ import { Button } from "../../parts/Button.tsx";
 import { counted, longDate, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { TimeTabs } from "../../parts/TimeTabs.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { copiedFrom } from "./dayCells.ts";
+import { ShiftsPanel } from "./ShiftsPanel.tsx";
 import { Strip } from "./Strip.tsx";
 import { useDays } from "./useDays.ts";
 import { WeekSheet } from "./WeekSheet.tsx";
@@ -34,6 +36,7 @@ export function Time() {
   const days = useDays(asked, view);
   const [kind, setKind] = useState<DayKind>("worked");
   const [find, setFind] = useState("");
+  const [shifts, setShifts] = useState(false);
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const gridRef = useRef<DataGridHandle>(null);
   const findRef = useRef<HTMLInputElement>(null);
@@ -97,6 +100,7 @@ export function Time() {
       <div className="flex shrink-0 flex-wrap items-end justify-between gap-x-6 gap-y-2 px-6 pt-4 pb-2">
         <div className="flex flex-wrap items-baseline gap-x-4">
           <h1 className="font-name text-[24px] leading-tight font-medium">Time &amp; leave</h1>
+          <TimeTabs />
           <span className="flex items-baseline gap-2">
             <Button look="quiet" aria-label="The period before" onClick={() => go({ day: view.before })}>
               ‹
@@ -171,6 +175,7 @@ export function Time() {
             value={find}
             onChange={(event) => setFind(event.target.value)}
           />
+          {view.canEdit && kind === "worked" && <Button onClick={() => setShifts(!shifts)}>Shifts from a file</Button>}
           {view.canEdit && <Button onClick={copy}>Copy the period before</Button>}
           {view.canEdit && kind === "worked" && (
             <Button look="main" disabled={open.length === 0} title="Ctrl Enter" onClick={approveAll}>
@@ -220,7 +225,18 @@ export function Time() {
               onFind={() => findRef.current?.focus()}
             />
           </div>
-          {inHand && date && (
+          {shifts && (
+            <ShiftsPanel
+              view={view}
+              onBack={() => setShifts(false)}
+              onPutIn={async (changes, before, from) => {
+                const done = await days.change(changes, before);
+                if (done) days.setMessage(`${counted(changes.length, "day")} from ${from}. Ctrl Z takes them back.`);
+                return done;
+              }}
+            />
+          )}
+          {!shifts && inHand && date && (
             <Strip
               besideRef={besideRef}
               view={view}

@@ -57,7 +57,8 @@ export function WeekSheet({
     }
     const before = recordOf(person, date, kind);
     onSay(null);
-    if (JSON.stringify(before) !== JSON.stringify(record))
+    // What reads the same was not changed: the day keeps what else is known of it.
+    if (dayText(before, view.country) !== dayText(record, view.country))
       onChange([{ personId: person.personId, date, kind, record }]);
     return true;
   };

@@ -55,13 +55,18 @@ export function useDays(asked: Asked, view: WeekView | undefined) {
   );
 
   const change = useCallback(
-    async (changes: readonly DayChange[]) => {
-      if (!view || changes.length === 0) return;
-      const before = changes.map(({ personId, date, kind }): DayChange => {
-        const day = view.people.find((each) => each.personId === personId)?.days[date];
-        return { personId, date, kind, record: day?.[kind] ?? null };
-      });
-      if (await send([...unsent, ...changes])) undo.current.push(before);
+    async (changes: readonly DayChange[], known?: readonly DayChange[]) => {
+      if (!view || changes.length === 0) return false;
+      // Of days that the page does not show it is said what they were.
+      const before =
+        known ??
+        changes.map(({ personId, date, kind }): DayChange => {
+          const day = view.people.find((each) => each.personId === personId)?.days[date];
+          return { personId, date, kind, record: day?.[kind] ?? null };
+        });
+      const arrived = await send([...unsent, ...changes]);
+      if (arrived) undo.current.push([...before]);
+      return arrived;
     },
     [view, send, unsent],
   );

@@ -1,5 +1,6 @@
 /** What the days of a week come to: hours, money and reasons by person and day, worked out in the page by the core. */
 import type { WeekPerson, WeekView } from "@zesty/contract/time";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import { percentFor } from "@zesty/core/hours/conditions";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
@@ -101,7 +102,7 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
     });
   for (const { date, kind: leave, hours: taken } of hours.leave) {
     const minutes = taken.times(60).toDecimalPlaces(0).toNumber();
-    const unpaid = leave === "unpaid" || leave === "unpaidParental" || (leave === "parental" && view.country === "NZ");
+    const { unpaid } = leaveKindIn(view.country, leave);
     const exact = unpaid ? zero : rate && worthOf(minutes, rate, decimal(100));
     put(date, { words: leave, detail: "leave", minutes, percent: null, exact, key: leave, piece: null });
   }

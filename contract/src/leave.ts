@@ -1,0 +1,159 @@
+/** Leave: who is away when, what is asked for and answered, balances to come, and what it is worth. */
+import type { CountryCode } from "@zesty/core/countries/countries";
+import type { HolidayWindow } from "@zesty/core/hours/roster";
+import type { LeaveStanding } from "@zesty/core/leave/forecast";
+import Joi from "joi";
+import { date, hours, id, name } from "./fields.ts";
+
+export interface AskLeave {
+  personId: number;
+  kind: string;
+  first: string;
+  last: string;
+  /** null: the ordinary hours of each day */
+  hoursADay: string | null;
+  inAdvance: boolean;
+  note: string | null;
+}
+export const askLeave = Joi.object<AskLeave>({
+  personId: id().required().label("Person"),
+  kind: Joi.string().max(30).required().label("Leave"),
+  first: date().required().label("First day"),
+  last: date().required().label("Last day"),
+  hoursADay: hours().allow(null, "").empty("").default(null).label("Hours of each day"),
+  inAdvance: Joi.boolean().strict().default(false),
+  note: name(300).allow(null, "").empty("").default(null).label("Note"),
+});
+
+export type LeaveAnswer = "approved" | "declined" | "withdrawn";
+export interface AnswerLeave {
+  answer: LeaveAnswer;
+  comment: string | null;
+  /** it was agreed that the balance goes below nought */
+  belowNought: boolean;
+}
+export const answerLeave = Joi.object<AnswerLeave>({
+  answer: Joi.string().valid("approved", "declined", "withdrawn").required(),
+  comment: name(300).allow(null, "").empty("").default(null).label("Comment"),
+  belowNought: Joi.boolean().strict().default(false),
+});
+
+/** An entry of the ledger that no pay makes: a balance put right, with its reason. */
+export interface AdjustLeave {
+  kind: string;
+  date: string;
+  /** in the unit of the kind, with its sign */
+  amount: string;
+  reason: string;
+}
+const signed = () =>
+  Joi.string()
+    .trim()
+    .pattern(/^[-−]?\d{1,4}(\.\d{1,4})?$/)
+    .custom((text: string) => text.replace("−", "-"))
+    .messages({ "string.pattern.base": "{{#label}} is not a number. Write it as 7.6 or -7.6." });
+export const adjustLeave = Joi.object<AdjustLeave>({
+  kind: Joi.string().max(30).required().label("Leave"),
+  date: date().required().label("From"),
+  amount: signed().required().label("Amount"),
+  reason: name(300).required().label("Reason"),
+});
+
+/** Leave paid out in place of being taken: a line of the person's open run. */
+export interface CashOutLeave {
+  kind: string;
+  /** hours in Australia, weeks in New Zealand */
+  amount: string;
+}
+export const cashOutLeave = Joi.object<CashOutLeave>({
+  kind: Joi.string().max(30).required().label("Leave"),
+  amount: hours().required().label("Amount"),
+});
+
+export interface LeaveRequestView {
+  id: number;
+  personId: number;
+  kind: string;
+  first: string;
+  last: string;
+  hoursADay: string | null;
+  inAdvance: boolean;
+  note: string | null;
+  askedBy: string;
+  askedOn: string;
+  state: "waiting" | LeaveAnswer;
+  comment: string | null;
+  answeredBy: string | null;
+}
+export interface LeaveDayView {
+  date: string;
+  kind: string;
+  /** null: the ordinary hours of the day */
+  hours: string | null;
+  state: "open" | "approved" | "paid";
+}
+export interface LeavePerson {
+  personId: number;
+  name: string;
+  basis: string;
+  place: string;
+  costCentre: string | null;
+  /** ordinary hours of each weekday, Monday first; null where nobody has said */
+  pattern: readonly string[] | null;
+  hourlyRate: string | null;
+  startDate: string;
+  endDate: string | null;
+  holidays: readonly HolidayWindow[];
+  standings: Record<string, LeaveStanding>;
+  /** leave on the record of time between the days shown */
+  days: LeaveDayView[];
+}
+export interface LeaveView {
+  businessId: number;
+  country: CountryCode;
+  from: string;
+  to: string;
+  today: string;
+  people: LeavePerson[];
+  /** those that touch the days shown, and all that wait */
+  requests: LeaveRequestView[];
+  canAnswer: boolean;
+  /** may adjust balances, cash out, and post what leave is worth */
+  canPrepare: boolean;
+  /** a calendar address stands */
+  feed: boolean;
+}
+
+export interface LeaveEntryView {
+  date: string;
+  kind: string;
+  why: string;
+  amount: string;
+  balance: string;
+  reason: string | null;
+  runId: number | null;
+}
+
+/** What leave is worth on a day, and how that moved since another. */
+export interface LeaveWorthView {
+  from: string;
+  to: string;
+  rows: {
+    personId: number;
+    name: string;
+    kind: string;
+    before: { amount: string; cents: number };
+    after: { amount: string; cents: number; why: string };
+  }[];
+  /** what a posting would bring into the books now: against all earlier ones, by cost centre */
+  posting: {
+    account: string;
+    accountName: string;
+    costCentre: string | null;
+    debitCents: number;
+    creditCents: number;
+  }[];
+  posted: { id: number; date: string; reference: string } | null;
+  broken: string[];
+}
+export const postLeaveWorth = Joi.object<{ on: string }>({ on: date().required().label("Day") });

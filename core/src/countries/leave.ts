@@ -1,0 +1,53 @@
+/** What a country says of leave: its kinds, in words, and the unit that each is kept in. */
+import { leaveKinds } from "../leave/kinds.ts";
+import type { LeaveUnit } from "../leave/leaveDays.ts";
+import { leaveKindsNz } from "../pay/elementsNz.ts";
+import type { CountryCode } from "./countries.ts";
+
+export interface KindOfLeave {
+  code: string;
+  words: string;
+  unit: LeaveUnit;
+  /** a balance is kept and drawn on */
+  kept: boolean;
+  unpaid: boolean;
+  /** full-timers and part-timers only */
+  notForCasuals: boolean;
+  /** nobody but who prepares pays is told of it by name */
+  confidential: boolean;
+  /** owed in money when an employment ends: what the books carry as a liability */
+  owed: boolean;
+}
+
+const kindsOf: Record<CountryCode, readonly KindOfLeave[]> = {
+  AU: leaveKinds.map((kind) => ({
+    ...kind,
+    unit: "hours" as const,
+    confidential: kind.code === "familyViolence",
+    // Fair Work Act 2009, s 90(2); long service leave by State; time in lieu by the awards.
+    owed: ["annual", "long-service", "timeInLieu"].includes(kind.code),
+  })),
+  NZ: leaveKindsNz.map((kind) => ({
+    ...kind,
+    unpaid: kind.code === "unpaid" || kind.code === "parental",
+    notForCasuals: kind.code === "annual",
+    confidential: kind.code === "familyViolence",
+    // Holidays Act 2003, ss 24, 25 and 60(2).
+    owed: kind.code === "annual" || kind.code === "alternative",
+  })),
+};
+
+export const leaveKindsIn = (country: CountryCode): readonly KindOfLeave[] => kindsOf[country];
+
+/** A kind of a country; a code of the business's own is paid leave with a balance. */
+export const leaveKindIn = (country: CountryCode, code: string): KindOfLeave =>
+  kindsOf[country].find((kind) => kind.code === code) ?? {
+    code,
+    words: code,
+    unit: "hours",
+    kept: true,
+    unpaid: false,
+    notForCasuals: false,
+    confidential: false,
+    owed: true,
+  };

@@ -1,0 +1,80 @@
+/** Leave by keyboard: asked for, answered, in the pay with its days, on the payslip; what it is worth; the calendar. */
+import { beside, find, press } from "../keyboard.ts";
+import { expect, makeReady, openRun, signIn, test } from "../world.ts";
+
+test("leave goes from asking over the approval to the payslip", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/time/leave`);
+  const aside = page.getByRole("complementary", { name: "Beside the tapes" });
+  await expect(aside).toContainText("Waiting for an answer");
+  // Two are away on the days that Hazel asks for.
+  await press(page, aside.getByRole("button", { name: /Hazel Birtwistle/ }));
+  await expect(aside).toContainText("Also away then: Marnie Okafor");
+  await press(page, page.getByRole("button", { name: "Lachlan Vandersee", exact: true }));
+  await page.keyboard.press("n");
+  await expect(aside).toContainText("Leave for Lachlan Vandersee");
+  const days = aside.getByLabel("From and to");
+  await expect(days).toBeFocused();
+  await page.keyboard.type("31/6");
+  await expect(aside).toContainText("Not understood");
+  await days.fill("25/6-29/6");
+  await expect(aside).toContainText("25 June 2026 to 29 June 2026");
+  await expect(aside).toContainText("22.8 hours");
+  await aside.getByLabel("Note").fill("A long weekend");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("status")).toContainText("Leave of Lachlan Vandersee is taken down");
+  await press(page, aside.getByRole("button", { name: /25 June – 29 June/ }));
+  await expect(aside).toContainText("A long weekend");
+  await press(page, aside.getByRole("button", { name: "Approve" }));
+  await expect(page.getByRole("status")).toContainText("Done.");
+  await expect(
+    page.getByRole("button", { name: /Lachlan Vandersee: Annual leave, 25 June to 29 June, approved/ }),
+  ).toBeVisible();
+
+  // Two of the three days are of the open run's period: they take the place of usual hours.
+  await page.goto(`${world.url}/run/${openRun}`);
+  await page.getByRole("tab", { name: "Hours" }).click();
+  await find(page, "lachlan");
+  const account = await beside(page);
+  await expect(account).toContainText("Annual leave15.2 h");
+  await press(page, account.getByRole("button", { name: "See the payslip" }));
+  await expect(account).toContainText("Annual leave");
+  const api = await world.api();
+  const version = await makeReady(api);
+  expect((await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true })).status).toBe(200);
+  const { body: payslip } = await api.call("GET", `/runs/${openRun}`);
+  const row = payslip.rows.find((each: { name: string }) => each.name.includes("Vandersee"));
+  const { body: slip } = await api.call("GET", `/runs/${openRun}/pays/${row.payId}/payslip`);
+  expect(JSON.stringify(slip)).toContain('"Annual leave"');
+
+  // The ledger tells it, and the days in the week are locked.
+  await page.goto(`${world.url}/time/leave`);
+  await press(page, page.getByRole("button", { name: "Lachlan Vandersee", exact: true }));
+  await aside.getByText("The ledger of Lachlan").click();
+  await expect(aside.getByRole("row", { name: /Annual leave taken/ }).first()).toContainText("−15.2");
+  const refused = await api.call("PUT", "/businesses/1/days", {
+    days: [{ personId: 4, date: "2026-06-25", kind: "worked", record: { shifts: [], leave: [] } }],
+  });
+  expect(refused.body.detail).toContain("paid on 2 July 2026");
+});
+
+test("what leave is worth is posted, and a calendar reads who is away", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/time/leave-worth?from=2026-05-31&to=2026-06-30`);
+  const total = page.getByRole("row", { name: /All leave/ });
+  await expect(total).toContainText("15,351.24");
+  await press(page, page.getByRole("button", { name: "Post $15,351.24 as of 30 June" }));
+  await expect(page.getByText("The books hold what leave is worth on 30 June 2026.")).toBeVisible();
+  await page.getByRole("link", { name: "LEAVE-2026-06-30" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("Journal LEAVE-2026-06-30");
+  await expect(page.getByRole("row", { name: /Leave provision/ }).first()).toContainText("2-1500");
+  await page.goto(`${world.url}/time/leave`);
+  await press(page, page.getByRole("button", { name: "Make an address" }));
+  const address = await page.getByLabel(/Copy it now/).inputValue();
+  const calendar = await (await fetch(address)).text();
+  expect(calendar).toContain("SUMMARY:Marnie O. away");
+  expect(calendar).not.toContain("nnual");
+  await press(page, page.getByRole("button", { name: "End the address" }));
+  await expect(page.getByRole("button", { name: "Make an address" })).toBeVisible();
+  expect((await fetch(address)).status).toBe(404);
+});

@@ -1,0 +1,52 @@
+/** Files that are brought: read in a worker, and what somebody said that strangers' headings mean, remembered. */
+import type { SheetTable } from "@zesty/core/hoursSheet/table";
+import { asc, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { workerPool } from "../documents/workerPool.ts";
+import { cannot } from "../http/problem.ts";
+import { sheetColumn } from "../store/schema.ts";
+import type { ReadBook } from "./readBook.ts";
+
+const reading = workerPool("readBookWorker");
+export const stopReading = reading.stop;
+
+/** @param data base64 */
+export async function readBrought(name: string, data: string): Promise<SheetTable> {
+  const read = await reading.run<ReadBook>({ name, bytes: new Uint8Array(Buffer.from(data, "base64")) });
+  if ("fault" in read) throw cannot("hours-sheet", read.fault, { errors: [{ path: "data", text: read.fault }] });
+  return read.table;
+}
+
+/** A heading means one thing in a sheet of hours and may mean another in one of shifts. */
+export type Layout = "hours" | "shifts" | "people";
+const kept: Record<Layout, string> = { hours: "", shifts: "shift:", people: "person:" };
+
+/** What the business said that strangers' headings mean in a layout: the newest word for each. */
+export function meaningsOf(context: Context, businessId: number, layout: Layout): Record<string, string> {
+  const layoutOf = (means: string): Layout =>
+    means.startsWith(kept.shifts) ? "shifts" : means.startsWith(kept.people) ? "people" : "hours";
+  return Object.fromEntries(
+    context.store.db
+      .select()
+      .from(sheetColumn)
+      .where(eq(sheetColumn.businessId, businessId))
+      .orderBy(asc(sheetColumn.id))
+      .all()
+      .filter((each) => layoutOf(each.means) === layout)
+      .map((each) => [each.heading, each.means.slice(kept[layout].length)]),
+  );
+}
+
+export function rememberMeanings(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  layout: Layout,
+  meanings: Readonly<Record<string, string>>,
+): void {
+  for (const [heading, means] of Object.entries(meanings))
+    context.store.db
+      .insert(sheetColumn)
+      .values({ businessId, heading, means: `${kept[layout]}${means}`, userId: actor.userId, at: context.clock.now() })
+      .run();
+}

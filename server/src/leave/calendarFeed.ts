@@ -1,0 +1,128 @@
+/**
+ * Approved leave and public holidays as a calendar (RFC 5545) at a secret address: calendars cannot sign in. It says
+ * who is away, never of what kind of leave.
+ */
+import { createHash, randomBytes } from "node:crypto";
+import { addDays, type IsoDate, weekday } from "@zesty/core/calendar/dates";
+import { holidaysOfPlace, isWholeDay } from "@zesty/core/calendar/holidayWindows";
+import { and, eq, isNull } from "drizzle-orm";
+import ical, { ICalEventTransparency } from "ical-generator";
+import type { Actor, Context } from "../context.ts";
+import { notFound } from "../http/problem.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
+import { record } from "../store/audit.ts";
+import { calendarFeed, person, place } from "../store/schema.ts";
+import { type KnownPerson, personTimes } from "../time/personTimes.ts";
+import { daysOf } from "./readLeave.ts";
+
+const hashOf = (secret: string): string => createHash("sha256").update(secret).digest("hex");
+/** How far a calendar reaches back and ahead, in days. */
+const reach = { back: 60, ahead: 400 };
+
+/** Makes a new address and ends the one that stood. @returns the path, shown this once */
+export function makeFeed(context: Context, actor: Actor, businessId: number): { path: string } {
+  const secret = randomBytes(24).toString("base64url");
+  context.store.transaction(() => {
+    closeFeeds(context, businessId);
+    context.store.db
+      .insert(calendarFeed)
+      .values({ businessId, hash: hashOf(secret), userId: actor.userId, at: context.clock.now(), endedAt: null })
+      .run();
+    tell(context, actor, businessId, "made a calendar address");
+  });
+  return { path: `/api/calendars/${secret}.ics` };
+}
+
+export function endFeed(context: Context, actor: Actor, businessId: number): void {
+  context.store.transaction(() => {
+    closeFeeds(context, businessId);
+    tell(context, actor, businessId, "ended the calendar address");
+  });
+}
+
+const closeFeeds = ({ store, clock }: Context, businessId: number): void => {
+  store.db
+    .update(calendarFeed)
+    .set({ endedAt: clock.now() })
+    .where(and(eq(calendarFeed.businessId, businessId), isNull(calendarFeed.endedAt)))
+    .run();
+};
+
+const tell = (context: Context, actor: Actor, businessId: number, what: string): void =>
+  record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what, about: "leave" });
+
+/** @param file the last part of the address, "secret.ics" */
+export function feedText(context: Context, file: string): string {
+  const secret = file.replace(/\.ics$/, "");
+  const feed = context.store.db
+    .select()
+    .from(calendarFeed)
+    .where(and(eq(calendarFeed.hash, hashOf(secret)), isNull(calendarFeed.endedAt)))
+    .get();
+  if (!feed) throw notFound("calendar");
+  return calendarText(context, feed.businessId);
+}
+
+export function calendarText(context: Context, businessId: number): string {
+  const owner = findBusiness(context, businessId);
+  const today = context.clock.today();
+  const [from, to] = [addDays(today, -reach.back), addDays(today, reach.ahead)];
+  const calendar = ical({ name: `Away: ${owner.name}`, prodId: "//Zesty Ledger//Leave//EN", ttl: 3600 });
+  const event = (id: string, first: IsoDate, last: IsoDate, summary: string) => {
+    calendar.createEvent({
+      id,
+      allDay: true,
+      start: first,
+      end: addDays(last, 1),
+      stamp: context.clock.now(),
+      summary,
+      transparency: ICalEventTransparency.TRANSPARENT,
+    });
+  };
+  const ids = context.store.db
+    .select({ id: person.id })
+    .from(person)
+    .where(eq(person.businessId, businessId))
+    .all()
+    .map((each) => each.id);
+  for (const known of personTimes(context, businessId, ids, from, to))
+    for (const { first, last, hours } of spansOf(known, from, to))
+      event(
+        `${businessId}-${known.who.id}-${first}@leave`,
+        first,
+        last,
+        `${known.who.givenName} ${known.who.familyName.charAt(0)}. away${hours === null ? "" : `, ${hours} h`}`,
+      );
+  for (const { region, name } of regionsOf(context, businessId, owner.state))
+    for (const day of holidaysOfPlace(owner.country, region, from, to))
+      event(`${region}-${day.date}-${day.from ?? 0}@holidays`, day.date, day.date, `${day.name}${name}`);
+  return calendar.toString();
+}
+
+/** Each region once; with its place where there are several. */
+function regionsOf({ store }: Context, businessId: number, own: string): { region: string; name: string }[] {
+  const places = store.db.select().from(place).where(eq(place.businessId, businessId)).all();
+  const regions = [...new Set([...places.map((each) => each.state), ...(places.length === 0 ? [own] : [])])];
+  return regions.filter(Boolean).map((region) => ({ region, name: regions.length > 1 ? `, ${region}` : "" }));
+}
+
+/** Approved days of leave as stretches; days that are not worked between them do not part one. */
+export function spansOf(
+  known: KnownPerson,
+  from: IsoDate,
+  to: IsoDate,
+): { first: IsoDate; last: IsoDate; hours: string | null }[] {
+  const spans: { first: IsoDate; last: IsoDate; hours: string | null }[] = [];
+  const { pattern, holidays } = known.time;
+  const isFree = (date: IsoDate) =>
+    Number(pattern?.[weekday(date) - 1] ?? 1) === 0 || holidays.some((each) => each.date === date && isWholeDay(each));
+  for (const { date, hours, state } of daysOf(known, from, to)) {
+    if (state === "open") continue;
+    const last = spans.at(-1);
+    let next = last ? addDays(last.last, 1) : date;
+    while (last && next < date && isFree(next)) next = addDays(next, 1);
+    if (last && last.hours === null && hours === null && next === date) last.last = date;
+    else spans.push({ first: date, last: date, hours });
+  }
+  return spans;
+}

@@ -1,0 +1,95 @@
+/** Balances changed by hand: an adjustment with its reason, and leave paid out in place of being taken. */
+import type { AdjustLeave, CashOutLeave } from "@zesty/contract/leave";
+import { dateWords } from "@zesty/core/calendar/dates";
+import { leaveKindsIn } from "@zesty/core/countries/leave";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { toE4 } from "@zesty/core/quantity/units";
+import { and, desc, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
+import { ensureElement, standardElements } from "../setup/ensureElement.ts";
+import { record } from "../store/audit.ts";
+import { leaveEntry, pay, payElement, payRun, person } from "../store/schema.ts";
+
+const refused = (path: string, text: string) => cannot("leave-refused", text, { errors: [{ path, text }] });
+
+const nameOf = (context: Context, personId: number): { name: string; businessId: number; startDate: string } => {
+  const row = context.store.db.select().from(person).where(eq(person.id, personId)).get();
+  if (!row) throw notFound("person");
+  return { name: `${row.givenName} ${row.familyName}`, businessId: row.businessId, startDate: row.startDate };
+};
+
+export function adjustBalance(context: Context, actor: Actor, personId: number, wanted: AdjustLeave): void {
+  const { name, businessId, startDate } = nameOf(context, personId);
+  const { country } = findBusiness(context, businessId);
+  const kind = leaveKindsIn(country).find((each) => each.code === wanted.kind);
+  if (!kind?.kept) throw refused("kind", "No balance is kept of this kind of leave.");
+  const amount = decimal(wanted.amount);
+  if (amount.isZero())
+    throw refused("amount", "Nought changes nothing. Write what is added, or taken off with a minus.");
+  if (wanted.date < startDate)
+    throw refused("date", `${name} was not employed then; the first day was ${dateWords(startDate)}.`);
+  context.store.transaction(() => {
+    const { kind: code, date, reason } = wanted;
+    context.store.db
+      .insert(leaveEntry)
+      .values({ personId, kind: code, date, amountE4: toE4(amount), why: "adjusted", reason })
+      .run();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: `adjusted ${kind.words.toLowerCase()} by ${amount.toString()} ${kind.unit}`,
+      about: `${name}, ${date}: ${reason}`,
+    });
+  });
+}
+
+/** @returns the open run that the line went into; its checks say what of the law is still wanted */
+export function cashOut(context: Context, actor: Actor, personId: number, wanted: CashOutLeave): { runId: number } {
+  const { name, businessId } = nameOf(context, personId);
+  const isNz = findBusiness(context, businessId).country === "NZ";
+  if (decimal(wanted.amount).isZero()) throw refused("amount", "Nought changes nothing.");
+  if (isNz ? wanted.kind !== "annual" : !["annual", "personal", "long-service"].includes(wanted.kind))
+    throw refused("kind", "This kind of leave is not cashed out.");
+  return context.store.transaction(() => {
+    const row = context.store.db
+      .select({ payId: pay.id, runId: payRun.id })
+      .from(pay)
+      .innerJoin(payRun, eq(pay.runId, payRun.id))
+      .where(and(eq(pay.personId, personId), eq(payRun.state, "open"), eq(payRun.kind, "cycle")))
+      .orderBy(desc(payRun.id))
+      .get();
+    if (!row) throw refused("amount", `${name} is in no open run. Open the run of the next payday first.`);
+    const view = readRun(context, actor, row.runId);
+    const known = view.rows.find((each) => each.payId === row.payId);
+    const elementId = isNz ? cashUpElement(context, businessId) : cashedElement(context, businessId, wanted.kind);
+    const line = isNz
+      ? { elementId, units: wanted.amount }
+      : { elementId, hours: wanted.amount, detail: { cashOut: true } };
+    const others = (known?.lines ?? []).filter((each) => each.elementId !== elementId);
+    saveRows(context, actor, row.runId, {
+      version: view.version,
+      rows: [{ payId: row.payId, lines: [...others, line] }],
+    });
+    return { runId: row.runId };
+  });
+}
+
+function cashedElement(context: Context, businessId: number, kind: string): number {
+  const standard =
+    kind === "annual" ? "annualCashed" : kind === "personal" ? "personalCashed" : ("longServiceCashed" as const);
+  return ensureElement(context, businessId, standardElements[standard]);
+}
+
+function cashUpElement(context: Context, businessId: number): number {
+  const own = context.store.db
+    .select({ id: payElement.id })
+    .from(payElement)
+    .where(and(eq(payElement.businessId, businessId), eq(payElement.element, "cashUp")))
+    .get();
+  return own?.id ?? ensureElement(context, businessId, standardElements.cashUp);
+}

@@ -1,0 +1,339 @@
+/** Leave through the use cases: asked, answered, on the record, in the pay, ahead of its period; worth and calendar. */
+import type { AskLeave } from "@zesty/contract/leave";
+import { addDays } from "@zesty/core/calendar/dates";
+import { balanceOn } from "@zesty/core/leave/forecast";
+import ICAL from "ical.js";
+import { afterEach, describe, expect, it } from "vitest";
+import { readJournal } from "../books/readBooks.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { openRun } from "../runs/openRun.ts";
+import { readRun } from "../runs/readRun.ts";
+import { signOff } from "../runs/signOff.ts";
+import { takeBack } from "../runs/takeBack.ts";
+import { setTick } from "../runs/ticks.ts";
+import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { unbalanced } from "../store/invariants.ts";
+import { saveDays } from "../time/days.ts";
+import { calendarText, endFeed, feedText, makeFeed } from "./calendarFeed.ts";
+import { adjustBalance, cashOut } from "./changeBalance.ts";
+import { leaveHistory, readLeave } from "./readLeave.ts";
+import { answerRequest, askForLeave } from "./requests.ts";
+import { postWorth, readWorth, worthCsv } from "./worth.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+const who = (at = 0) => world.personIds[at] ?? 0;
+const ask = (first: string, last = first, change: Partial<AskLeave> = {}) =>
+  askForLeave(world.context, world.actor, world.businessId, {
+    ...{ personId: who(), kind: "annual", first, last, hoursADay: null, inAdvance: false, note: null },
+    ...change,
+  }).id;
+const answer = (id: number, said: "approved" | "declined" | "withdrawn", belowNought = false) =>
+  answerRequest(world.context, world.actor, world.businessId, id, { answer: said, comment: null, belowNought });
+const given = (...asked: Parameters<typeof ask>) => {
+  const id = ask(...asked);
+  answer(id, "approved");
+  return id;
+};
+const leave = (from = "2026-06-22", to = "2026-08-31") =>
+  readLeave(world.context, world.actor, world.businessId, from, to);
+const history = () => leaveHistory(world.context, world.actor, world.businessId, who());
+const person = (at = 0) => leave().people.find((each) => each.personId === who(at));
+const open = () => openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+const view = (runId: number) => readRun(world.context, world.actor, runId);
+const plenty = (kind = "annual") =>
+  adjustBalance(world.context, world.actor, who(), {
+    ...{ kind, date: "2026-06-01", amount: "60", reason: "carried over from the old system" },
+  });
+/** "Ordinary 30.4, Annual leave 7.6": what stands in the row of the first person */
+const shown = (runId: number) =>
+  view(runId)
+    .rows[0]?.lines.map((line) => {
+      const name = view(runId).elements.find((each) => each.id === line.elementId)?.name;
+      return `${name} ${line.amount ?? (line.units === undefined ? line.hours : `${line.units}/${line.hours}`)}`;
+    })
+    .sort()
+    .join(", ");
+function sign(runId: number): number {
+  for (const row of view(runId).rows)
+    for (const mark of row.marks)
+      if (mark.kind === "query")
+        setTick(world.context, world.actor, runId, { payId: row.payId, key: mark.key, on: true });
+  signOff(world.context, world.actor, runId, view(runId).version);
+  return runId;
+}
+const refusal = (work: () => unknown): string => {
+  try {
+    work();
+  } catch (error) {
+    return (error as Error).message;
+  }
+  return "taken";
+};
+
+describe("leave asked for", () => {
+  it("goes from asking over the approval into the run, out of the balance, and onto the record for good", () => {
+    world = smallWorld(1);
+    const runId = open();
+    const id = ask("2026-06-25", "2026-06-29", { note: "the coast" });
+    expect(leave().requests).toMatchObject([{ id, state: "waiting", askedBy: world.actor.name, note: "the coast" }]);
+    expect(shown(runId)).toBe("Ordinary 38");
+    answer(id, "approved");
+    // Thursday and Friday of this period; Monday is of the next.
+    expect(shown(runId)).toBe("Annual leave 15.2, Ordinary 22.8");
+    expect(person()?.days.map((day) => [day.date, day.state])).toEqual([
+      ["2026-06-25", "approved"],
+      ["2026-06-26", "approved"],
+      ["2026-06-29", "approved"],
+    ]);
+    sign(runId);
+    expect(person()?.days.map((day) => day.state)).toEqual(["paid", "paid", "approved"]);
+    expect(history().slice(0, 3)).toMatchObject([
+      { kind: "personal", why: "accrued" },
+      // 20 + 2.9231 − 15.2
+      { kind: "annual", why: "taken", amount: "-15.2", balance: "7.7231", runId },
+      { kind: "annual", why: "accrued", amount: "2.9231" },
+    ]);
+    expect(shown(open())).toBe("Annual leave 7.6, Ordinary 30.4");
+  });
+
+  it("forecasts the balance with accrual and what is recorded, from the first day that no pay has counted", () => {
+    world = smallWorld(1);
+    const standing = () => person()?.standings.annual ?? ({} as never);
+    expect(standing()).toMatchObject({ balance: "20", from: "2026-06-22", perWeek: "2.9231", recorded: [] });
+    given("2026-07-06");
+    sign(open());
+    expect(standing()).toMatchObject({ from: "2026-06-29", recorded: [{ date: "2026-07-06", amount: "7.6" }] });
+    // 22.9231 + 2 × 2.9231 − 7.6
+    expect(balanceOn(standing(), "2026-07-12").balance.toString()).toBe("21.1693");
+  });
+
+  it("is taken out again when it is withdrawn, but for days that a pay has taken", () => {
+    world = smallWorld(1);
+    plenty();
+    const runId = open();
+    const id = given("2026-06-25", "2026-06-30");
+    sign(runId);
+    const next = open();
+    expect(shown(next)).toBe("Annual leave 15.2, Ordinary 22.8");
+    expect(answer(id, "withdrawn").note).toBe("2 days were paid already and stay; the others are taken out.");
+    expect(shown(next)).toBe("Ordinary 38");
+    expect(person()?.days.map((day) => day.date)).toEqual(["2026-06-25", "2026-06-26"]);
+    expect(refusal(() => answer(id, "withdrawn"))).toContain("withdrawn already");
+    const other = given("2026-07-01");
+    sign(next);
+    expect(refusal(() => answer(other, "withdrawn"))).toContain("All of it is paid, on 9 July 2026");
+    takeBack(world.context, world.actor, next, "too early");
+    expect(answer(other, "withdrawn").note).toBeNull();
+  });
+
+  it("is refused with what is wrong and how to mend it", () => {
+    world = smallWorld(2);
+    plenty();
+    given("2026-07-01", "2026-07-03");
+    saveSection(world.context, world.actor, who(1), "employment", {
+      ...{ from: "2026-06-01", cycleId: world.cycleId, basis: "casual" as const, classification: null },
+      ...{ weeklyHours: "0", hourlyRate: "33", minimumRate: null, placeId: null, costCentreId: null },
+    });
+    const wanted: [() => unknown, RegExp][] = [
+      [() => ask("2026-07-02", "2026-07-01"), /last day lies before the first/],
+      [() => ask("2026-07-04", "2026-07-05"), /does not work between these days/],
+      [() => ask("2026-07-02", "2026-07-06"), /approved leave 1 July 2026 to 3 July 2026 already/],
+      [() => ask("2019-12-30"), /employed from 6 January 2020/],
+      [() => ask("2026-07-06", "2030-07-06"), /At most 732 days/],
+      [() => ask("2026-07-06", "2026-07-06", { hoursADay: "8" }), /7 July|6 July 2026 has 7.6 ordinary hours/],
+      [() => ask("2026-07-06", "2026-07-06", { kind: "holidaying" }), /not a kind of leave/],
+      [() => ask("2026-07-06", "2026-07-06", { personId: who(1) }), /Alex Sample1 is casual/],
+      [() => ask("2026-07-06", "2026-07-06", { personId: 999 }), /no such person/],
+      [() => answer(999, "approved"), /no such request/],
+    ];
+    for (const [work, sentence] of wanted) expect(refusal(work)).toMatch(sentence);
+    expect(leave().requests).toHaveLength(1);
+    // Hours and leave of the whole day exclude each other; a part of the day goes beside them.
+    saveDays(world.context, world.actor, world.businessId, {
+      days: [{ personId: who(), date: "2026-07-07", kind: "worked", record: { shifts: [], leave: [], hours: "5" } }],
+    });
+    const whole = ask("2026-07-07");
+    expect(refusal(() => answer(whole, "approved"))).toMatch(/has hours recorded on 7 July 2026/);
+    answer(whole, "declined");
+    given("2026-07-07", "2026-07-07", { hoursADay: "2.6" });
+    expect(person()?.days.at(-1)).toMatchObject({ date: "2026-07-07", hours: "2.6", state: "open" });
+  });
+
+  it("goes below nought only where that was agreed", () => {
+    world = smallWorld(1);
+    const id = ask("2026-07-06", "2026-07-10");
+    expect(refusal(() => answer(id, "approved"))).toMatch(/would stand at -10.07 hours after 10 July 2026/);
+    answer(id, "approved", true);
+    expect(person()?.days).toHaveLength(5);
+    // No balance is kept of compassionate leave.
+    given("2026-07-13", "2026-07-14", { kind: "compassionate" });
+  });
+
+  it("is worked for the rest of the day by who is paid a usual week", () => {
+    world = smallWorld(1);
+    plenty("personal");
+    const runId = open();
+    given("2026-06-24", "2026-06-24", { kind: "personal", hoursADay: "3.8" });
+    expect(shown(runId)).toBe("Ordinary 34.2, Personal leave 3.8");
+  });
+});
+
+describe("leave paid in advance", () => {
+  it("is paid with the pay before it, once, and the usual hours of its own period stand back", () => {
+    world = smallWorld(1);
+    plenty();
+    const runId = open();
+    // Asked from Wednesday 8 July on: the next payday, Thursday 9 July, comes after it begins.
+    given("2026-07-08", "2026-07-10", { inAdvance: true });
+    expect(shown(runId)).toBe("Annual leave 22.8, Ordinary 38");
+    expect(
+      view(runId)
+        .rows[0]?.marks.map((mark) => mark.text)
+        .join(),
+    ).toContain("paid in advance");
+    sign(runId);
+    expect(shown(sign(open()))).toBe("Ordinary 38");
+    const third = open();
+    expect(shown(third)).toBe("Annual leave 0, Ordinary 15.2");
+    sign(third);
+    expect(view(third).rows[0]?.figures?.gross).toBe("478.80");
+    const taken = history().filter((each) => each.why === "taken");
+    expect(taken.map((each) => [each.amount, each.runId])).toEqual([["-22.8", runId]]);
+    // The days hang on the pay that paid them, not on the one of their own period.
+    takeBack(world.context, world.actor, third, "planned anew");
+    expect(person()?.days.map((day) => day.state)).toEqual(["paid", "paid", "paid"]);
+    expect(unbalanced(world.context.store)).toEqual([]);
+  });
+
+  it("goes by hours for who is paid by an agreement", () => {
+    world = smallWorld(1);
+    saveSection(world.context, world.actor, who(), "time", {
+      ...{ from: "2026-06-01", agreement: null, classification: null, use: "exceptions" as const },
+      ...{ settings: {}, flags: {} },
+    });
+    const runId = open();
+    given("2026-06-29", "2026-06-30", { inAdvance: true });
+    expect(shown(runId)).toBe("Annual leave 15.2, Ordinary 38");
+    sign(runId);
+    expect(shown(open())).toBe("Ordinary 22.8");
+  });
+});
+
+describe("balances", () => {
+  it("are adjusted with a reason, cashed out into the open run, and told back", () => {
+    world = smallWorld(1);
+    adjustBalance(world.context, world.actor, who(), {
+      ...{ kind: "annual", date: "2026-06-01", amount: "170", reason: "a fortnight was booked twice" },
+    });
+    expect(history().find((each) => each.why === "adjusted")).toMatchObject({
+      ...{ amount: "170", reason: "a fortnight was booked twice", runId: null },
+    });
+    expect(
+      refusal(() => adjustBalance(world.context, world.actor, who(), { ...adjusted, kind: "compassionate" })),
+    ).toMatch(/No balance is kept/);
+    expect(refusal(() => adjustBalance(world.context, world.actor, who(), { ...adjusted, amount: "0" }))).toMatch(
+      /Nought changes nothing/,
+    );
+    expect(refusal(() => cashOut(world.context, world.actor, who(), { kind: "annual", amount: "20" }))).toMatch(
+      /no open run/,
+    );
+    const runId = open();
+    cashOut(world.context, world.actor, who(), { kind: "annual", amount: "20" });
+    expect(shown(runId)).toBe("Annual leave cashed out 20, Ordinary 38");
+    expect(view(runId).rows[0]?.marks.map((mark) => mark.code)).toContain("cashOutAgreed");
+    cashOut(world.context, world.actor, who(), { kind: "annual", amount: "60" });
+    expect(view(runId).rows[0]?.marks.map((mark) => mark.code)).toContain("cashOutTooMuch");
+    // Leave that is taken does not go under the element of what is paid out.
+    given("2026-06-24");
+    expect(shown(runId)).toBe("Annual leave 7.6, Annual leave cashed out 60, Ordinary 30.4");
+  });
+  const adjusted = { kind: "annual", date: "2026-06-01", amount: "5", reason: "a slip" };
+
+  it("follow the law in New Zealand: entitlements to come, weeks and days", () => {
+    world = smallWorldNz(1);
+    const runId = open();
+    given("2026-06-22", "2026-06-24", { kind: "sick" });
+    given("2026-06-25", "2026-06-26");
+    // Two of five days are 0.4 of a week.
+    expect(shown(runId)).toBe("Annual holidays, weeks 0.4/16, Ordinary 40, Sick leave, days 3/24");
+    const { sick, annual } = leave("2026-06-22", "2027-03-31").people[0]?.standings ?? {};
+    expect(annual?.grants).toEqual([{ date: "2027-01-06", amount: "4", keeps: null }]);
+    // 12 − 3 stay, nothing lapses beyond ten, and ten arise on 6 July.
+    expect(sick && balanceOn(sick, "2026-07-06").balance.toString()).toBe("19");
+    cashOut(world.context, world.actor, who(), { kind: "annual", amount: "1" });
+    expect(shown(runId)).toContain("Holidays cashed up, weeks 1");
+  });
+});
+
+describe("what leave is worth", () => {
+  it("is the balance at the rate with its loading, moved between two days, and posted once", () => {
+    world = smallWorld(2);
+    sign(open());
+    const worth = () => readWorth(world.context, world.businessId, "2026-06-21", "2026-07-02");
+    // 22.9231 h × 31.50 = 722.08; each of the two.
+    expect(worth().rows.map((row) => [row.kind, row.before.cents, row.after.cents, row.after.why])).toEqual([
+      ["annual", 63000, 72208, "22.9231 h × $31.5"],
+      ["annual", 63000, 72208, "22.9231 h × $31.5"],
+    ]);
+    const { id } = postWorth(world.context, world.actor, world.businessId, "2026-06-21");
+    expect(readJournal(world.context, id).entries).toMatchObject([
+      { account: "6-1300", debitCents: 126000 },
+      { account: "2-1500", creditCents: 126000 },
+    ]);
+    expect(refusal(() => postWorth(world.context, world.actor, world.businessId, "2026-06-21"))).toMatch(
+      /nothing moved/,
+    );
+    expect(worth().posting.map((line) => line.debitCents - line.creditCents)).toEqual([18416, -18416]);
+    postWorth(world.context, world.actor, world.businessId, "2026-07-02");
+    expect(worth()).toMatchObject({ posting: [], posted: { reference: "LEAVE-2026-07-02" } });
+    expect(refusal(() => postWorth(world.context, world.actor, world.businessId, "2026-06-30"))).toMatch(
+      /A later posting stands/,
+    );
+    expect(worthCsv(world.context, world.businessId, "2026-06-21", "2026-07-02").toString()).toContain(
+      "Alex Sample0,Annual leave,hours,20,630.00,22.9231,722.08,92.08",
+    );
+    expect(unbalanced(world.context.store)).toEqual([]);
+  });
+  it("in New Zealand is the entitled weeks and the per cent since they arose", () => {
+    world = smallWorldNz(1);
+    const [annual] = readWorth(world.context, world.businessId, "2026-06-14", "2026-06-14").rows;
+    // Weeks at the greater of 1,200 and 65,000 ÷ 52 = 1,250; then 8 % of 27,500 × … since 6 January and the weeks.
+    expect(annual).toMatchObject({
+      kind: "annual",
+      after: { amount: "3", why: expect.stringMatching(/^3750\.00 \+/) },
+    });
+  });
+});
+
+describe("the calendar", () => {
+  /** Read by an independent reader of RFC 5545. */
+  const events = (text: string) =>
+    new ICAL.Component(ICAL.parse(text))
+      .getAllSubcomponents("vevent")
+      .map((each) => new ICAL.Event(each))
+      .map(
+        (each) =>
+          `${each.startDate.toString()} to ${addDays(each.endDate.toString().slice(0, 10), -1)} ${each.summary}`,
+      );
+  it("tells who is away and never of what, weekends bridged, with the public holidays of the place", () => {
+    world = smallWorld(2);
+    given("2026-07-02", "2026-07-07", { kind: "familyViolence" });
+    plenty("personal");
+    given("2026-07-09", "2026-07-09", { kind: "personal", hoursADay: "2" });
+    ask("2026-07-13");
+    const { path } = makeFeed(world.context, world.actor, world.businessId);
+    const found = events(feedText(world.context, path.split("/").at(-1) ?? ""));
+    expect(found.filter((each) => each.includes("away"))).toEqual([
+      "2026-07-02 to 2026-07-07 Alex S. away",
+      "2026-07-09 to 2026-07-09 Alex S. away, 2 h",
+    ]);
+    expect(found).toContain("2026-11-03 to 2026-11-03 Melbourne Cup");
+    expect(calendarText(world.context, world.businessId)).not.toMatch(/violence|personal/i);
+    makeFeed(world.context, world.actor, world.businessId);
+    expect(refusal(() => feedText(world.context, path.split("/").at(-1) ?? ""))).toMatch(/no such calendar/);
+    endFeed(world.context, world.actor, world.businessId);
+    expect(leave().feed).toBe(false);
+  });
+});

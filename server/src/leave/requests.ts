@@ -1,0 +1,255 @@
+/** Leave asked for and answered. What is approved goes onto the record of time, day by day, and from there into the run. */
+import type { AnswerLeave, AskLeave, LeaveRequestView } from "@zesty/contract/leave";
+import type { DayChange } from "@zesty/contract/time";
+import { addDays, dateWords, daysBetween } from "@zesty/core/calendar/dates";
+import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
+import type { DayRecord } from "@zesty/core/hours/dayText";
+import { balanceOn, type LeaveOn } from "@zesty/core/leave/forecast";
+import { leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { and, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, conflict, notFound } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
+import { leaveAnswer, leaveRequest, person } from "../store/schema.ts";
+import { approveDays, saveDays } from "../time/days.ts";
+import { refreshTimeInRuns } from "../time/intoRun.ts";
+import { type KnownPerson, personTimes } from "../time/personTimes.ts";
+import { findRequest, standingRequests } from "./readLeave.ts";
+import { standingsOf } from "./standings.ts";
+
+/** Longest leave that is asked for at once: parental leave and long service leave are among it. */
+const mostDays = 732;
+
+const refused = (path: string, text: string) => cannot("leave-refused", text, { errors: [{ path, text }] });
+
+export function askForLeave(context: Context, actor: Actor, businessId: number, wanted: AskLeave): { id: number } {
+  return context.store.transaction(() => {
+    const who = whoOf(context, businessId, wanted.personId);
+    demandAskable(context, businessId, who, wanted);
+    const { id } = context.store.db
+      .insert(leaveRequest)
+      .values({ ...wanted, businessId, userId: actor.userId, at: context.clock.now() })
+      .returning({ id: leaveRequest.id })
+      .get();
+    tell(context, actor, businessId, "asked for leave", who.name, wanted);
+    return { id };
+  });
+}
+
+/** @returns what the answer did, in a sentence, where something of it may surprise */
+export function answerRequest(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  requestId: number,
+  { answer, comment, belowNought }: AnswerLeave,
+): { note: string | null } {
+  return context.store.transaction(() => {
+    const asked = findRequest(context, businessId, requestId);
+    if (!asked) throw notFound("request");
+    const who = whoOf(context, businessId, asked.personId);
+    if (asked.state === answer || asked.state === "withdrawn" || (asked.state === "declined" && answer === "withdrawn"))
+      throw conflict("answered", `This request is ${asked.state} already. Ask anew if it should stand again.`);
+    let note: string | null = null;
+    if (answer === "approved") ontoRecord(context, actor, businessId, who, asked, belowNought);
+    else if (asked.state === "approved") note = offRecord(context, actor, businessId, asked);
+    const at = context.clock.now();
+    context.store.db
+      .insert(leaveAnswer)
+      .values({ requestId, answer, comment, belowNought, userId: actor.userId, at })
+      .run();
+    tell(context, actor, businessId, `${answer} leave`, who.name, asked);
+    // Leave paid in advance hangs on the answer, not on the days of the period alone.
+    if (asked.inAdvance) refreshTimeInRuns(context, businessId, [asked.personId]);
+    return { note };
+  });
+}
+
+interface Who {
+  id: number;
+  name: string;
+  startDate: string;
+  endDate: string | null;
+}
+
+function whoOf({ store }: Context, businessId: number, personId: number): Who {
+  const row = store.db
+    .select()
+    .from(person)
+    .where(and(eq(person.id, personId), eq(person.businessId, businessId)))
+    .get();
+  if (!row) throw notFound("person");
+  return { id: row.id, name: `${row.givenName} ${row.familyName}`, startDate: row.startDate, endDate: row.endDate };
+}
+
+function tell(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  what: string,
+  name: string,
+  { first, last }: Pick<AskLeave, "first" | "last">,
+): void {
+  record(context.store, {
+    at: context.clock.now(),
+    userId: actor.userId,
+    businessId,
+    what,
+    about: `${name}, ${first === last ? first : `${first} to ${last}`}`,
+  });
+}
+
+const spanOf = (known: KnownPerson, asked: AskLeave | LeaveRequestView) =>
+  leaveDays(asked, known.time.pattern, known.time.holidays);
+
+function demandAskable(context: Context, businessId: number, who: Who, wanted: AskLeave): void {
+  const { first, last } = wanted;
+  if (last < first) throw refused("last", "The last day lies before the first. Turn them round, or look at the years.");
+  if (daysBetween(first, last) >= mostDays)
+    throw refused("last", `At most ${mostDays} days are asked for at once. Ask in two parts.`);
+  if (first < who.startDate || (who.endDate !== null && last > who.endDate))
+    throw refused(
+      first < who.startDate ? "first" : "last",
+      `${who.name} is employed from ${dateWords(who.startDate)}${who.endDate ? ` to ${dateWords(who.endDate)}` : ""}.`,
+    );
+  const [known] = personTimes(context, businessId, [who.id], first, last);
+  if (!known) throw notFound("person");
+  const kind = leaveKindsIn(known.time.country).find((each) => each.code === wanted.kind);
+  if (!kind) throw refused("kind", "This is not a kind of leave here.");
+  if (kind.notForCasuals && known.time.person.basis === "casual")
+    throw refused("kind", `${kind.words} is for full-timers and part-timers; ${who.name} is casual.`);
+  const span = spanOf(known, wanted);
+  const working = span.days.filter((day) => day.holiday === null);
+  if (working.length === 0)
+    throw refused("first", `${who.name} does not work between these days: there is nothing to ask for.`);
+  const short = working.find((day) => day.usual.gt(0) && day.hours.gt(day.usual));
+  if (short || decimal(wanted.hoursADay ?? "0").gt(24))
+    throw refused(
+      "hoursADay",
+      `More than the day has: ${dateWords(short?.date ?? first)} has ${short?.usual.toString() ?? "24"} ordinary hours.`,
+    );
+  const other = standingRequests(context, who.id).find(
+    (each) => each.first <= last && each.last >= first && !partsOfOneDay(each, wanted),
+  );
+  if (other)
+    throw refused(
+      "first",
+      `${who.name} has ${other.state === "waiting" ? "asked for" : "approved leave"} ${dateWords(other.first)} to ${dateWords(other.last)} already. Withdraw that first, or choose other days.`,
+    );
+}
+
+/** Two parts of one and the same day may stand beside each other: an hour in the morning, two in the evening. */
+const partsOfOneDay = (a: Pick<AskLeave, "first" | "last" | "hoursADay">, b: AskLeave): boolean =>
+  a.first === a.last && b.first === b.last && a.hoursADay !== null && b.hoursADay !== null;
+
+/** Approved leave becomes days of the record, approved as far as nothing else of the day waits for it. */
+function ontoRecord(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  who: Who,
+  asked: LeaveRequestView,
+  belowNought: boolean,
+): void {
+  const today = context.clock.today();
+  const start = asked.first < today ? asked.first : today;
+  const [known] = personTimes(context, businessId, [who.id], start, asked.last);
+  if (!known) throw notFound("person");
+  const span = spanOf(known, asked).days.filter((day) => day.holiday === null);
+  const before = new Map(known.known.filter((day) => day.kind === "worked").map((day) => [day.date, day]));
+  const changes = span.map(({ date }): DayChange => {
+    const day = before.get(date)?.record ?? null;
+    const others = (day?.leave ?? []).filter((each) => each.request !== undefined || each.kind !== asked.kind);
+    const working = day !== null && (day.shifts.length > 0 || day.hours !== undefined);
+    if (asked.hoursADay === null && (working || others.length > 0))
+      throw refused(
+        "first",
+        `${who.name} has ${working ? "hours" : "other leave"} recorded on ${dateWords(date)}. Take them out of the week first, or ask for a part of the day.`,
+      );
+    const leave = { kind: asked.kind, ...(asked.hoursADay === null ? {} : { hours: asked.hoursADay }) };
+    return {
+      personId: who.id,
+      date,
+      kind: "worked",
+      record: { shifts: [], ...day, leave: [...others, { ...leave, request: asked.id }] },
+    };
+  });
+  if (changes.length === 0)
+    throw refused("first", `${who.name} does not work between these days any more: there is nothing to approve.`);
+  if (!belowNought) demandBalance(context, who, known, asked, span);
+  saveDays(context, actor, businessId, { days: changes }, "leave asked for");
+  const toApprove = changes.filter(({ date, record: day }) => {
+    const own = before.get(date);
+    return (day?.shifts.length === 0 && day.hours === undefined) || own?.state === "approved";
+  });
+  if (toApprove.length > 0)
+    approveDays(context, actor, businessId, {
+      days: toApprove.map(({ personId, date }) => ({ personId, date })),
+      approved: true,
+    });
+}
+
+/** Leave of a kind with a balance goes below nought only where that was agreed. */
+function demandBalance(
+  context: Context,
+  who: Who,
+  known: KnownPerson,
+  asked: LeaveRequestView,
+  span: ReturnType<typeof leaveDays>["days"],
+): void {
+  const kind = leaveKindIn(known.time.country, asked.kind);
+  if (!kind.kept) return;
+  const standing = standingsOf(context, [known], addDays(asked.last, 1)).get(who.id)?.[asked.kind];
+  const besides = span.map(
+    (day): LeaveOn => ({ date: day.date, amount: leaveAmount([day], kind.unit, known.time.pattern).toString() }),
+  );
+  const after = standing
+    ? balanceOn(standing, asked.last, besides).balance
+    : decimal(0).minus(leaveAmount(span, kind.unit, known.time.pattern));
+  if (after.gte(0)) return;
+  throw cannot(
+    "below-nought",
+    `${kind.words} of ${who.name} would stand at ${after.toDecimalPlaces(2).toString()} ${kind.unit} after ${dateWords(asked.last)}. Approve it only if leave in advance was agreed, or decline it.`,
+    { errors: [{ path: "belowNought", text: "Tick that leave in advance was agreed." }] },
+  );
+}
+
+/** Takes the days of a request off the record again; days that a signed-off pay has taken stay. */
+function offRecord(context: Context, actor: Actor, businessId: number, asked: LeaveRequestView): string | null {
+  const [known] = personTimes(context, businessId, [asked.personId], asked.first, asked.last);
+  const own = (known?.known ?? []).filter(
+    (day) => day.kind === "worked" && day.record?.leave.some((each) => each.request === asked.id),
+  );
+  const free = own.filter((day) => day.state !== "locked");
+  const paid = own.filter((day) => day.state === "locked");
+  if (own.length > 0 && free.length === 0)
+    throw conflict(
+      "leave-paid",
+      `All of it is paid, on ${dateWords(paid[0]?.payday ?? "")}. Correct that pay, or take its run back.`,
+    );
+  const changes = free.map(
+    ({ personId, date, record: day }): DayChange => ({
+      personId,
+      date,
+      kind: "worked",
+      record: day && withoutRequest(day, asked.id),
+    }),
+  );
+  if (changes.length > 0) saveDays(context, actor, businessId, { days: changes }, "leave withdrawn");
+  const again = free.filter((day, at) => day.state === "approved" && changes[at]?.record);
+  if (again.length > 0)
+    approveDays(context, actor, businessId, {
+      days: again.map(({ personId, date }) => ({ personId, date })),
+      approved: true,
+    });
+  return paid.length === 0
+    ? null
+    : `${paid.length === 1 ? "One day was" : `${paid.length} days were`} paid already and stay; the others are taken out.`;
+}
+
+function withoutRequest(day: DayRecord, request: number): DayRecord | null {
+  const rest = { ...day, leave: day.leave.filter((each) => each.request !== request) };
+  const nothing = rest.leave.length === 0 && rest.shifts.length === 0 && rest.hours === undefined && !rest.note;
+  return nothing ? null : rest;
+}

@@ -1,0 +1,108 @@
+/** Leave of a business and of a person, and the calendar that needs no sign-in. */
+import { adjustLeave, answerLeave, askLeave, cashOutLeave, postLeaveWorth } from "@zesty/contract/leave";
+import { addDays } from "@zesty/core/calendar/dates";
+import { create as contentDisposition } from "content-disposition";
+import type { Request, Router } from "express";
+import type { Actor, Context } from "../context.ts";
+import { body, idOf, signedIn } from "../http/handler.ts";
+import { businessRoute } from "../http/onBusiness.ts";
+import { demandRight, demandTimeRight } from "../http/rights.ts";
+import { businessOfPerson } from "../people/readPeople.ts";
+import { endFeed, feedText, makeFeed } from "./calendarFeed.ts";
+import { adjustBalance, cashOut } from "./changeBalance.ts";
+import { leaveHistory, readLeave } from "./readLeave.ts";
+import { answerRequest, askForLeave } from "./requests.ts";
+import { postWorth, readWorth, worthCsv } from "./worth.ts";
+
+const asked = (request: Request, name: string, otherwise: string): string => {
+  const value = request.query[name];
+  return typeof value === "string" && value !== "" ? value : otherwise;
+};
+
+export function leaveRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
+  const today = () => context.clock.today();
+  router.get(
+    "/businesses/:business/leave",
+    onBusiness("see", (actor, businessId, request) => {
+      const from = asked(request, "from", today());
+      return readLeave(context, actor, businessId, from, asked(request, "to", addDays(today(), 90)));
+    }),
+  );
+  router.post(
+    "/businesses/:business/leave",
+    onBusiness("see", (actor, businessId, request) => {
+      demandTimeRight(context, actor, businessId);
+      return askForLeave(context, actor, businessId, body(askLeave, request));
+    }),
+  );
+  router.post(
+    "/businesses/:business/leave/:request",
+    onBusiness("see", (actor, businessId, request) => {
+      demandTimeRight(context, actor, businessId);
+      return answerRequest(context, actor, businessId, idOf(request, "request"), body(answerLeave, request));
+    }),
+  );
+  router.post(
+    "/businesses/:business/calendar",
+    onBusiness("prepare", (actor, businessId) => makeFeed(context, actor, businessId)),
+  );
+  router.delete(
+    "/businesses/:business/calendar",
+    onBusiness("prepare", (actor, businessId) => endFeed(context, actor, businessId)),
+  );
+  router.get("/calendars/:file", (request, response) => {
+    response.type("text/calendar; charset=utf-8").send(feedText(context, String(request.params.file)));
+  });
+  const worthDays = (request: Request) => {
+    const to = asked(request, "to", today());
+    return { from: asked(request, "from", addDays(today(), -28)), to };
+  };
+  router.get(
+    "/businesses/:business/leave-worth",
+    onBusiness("see", (_actor, businessId, request) => {
+      const { from, to } = worthDays(request);
+      return readWorth(context, businessId, from, to);
+    }),
+  );
+  router.get(
+    "/businesses/:business/leave-worth.csv",
+    signedIn(context, (actor, request, response) => {
+      const businessId = idOf(request, "business");
+      demandRight(context, actor, businessId, "see");
+      const { from, to } = worthDays(request);
+      const bytes = worthCsv(context, businessId, from, to);
+      response.setHeader("Content-Disposition", contentDisposition(`leave-${from}-to-${to}.csv`));
+      response.type("text/csv").send(bytes);
+    }),
+  );
+  router.post(
+    "/businesses/:business/leave-worth",
+    onBusiness("authorise", (actor, businessId, request) =>
+      postWorth(context, actor, businessId, body(postLeaveWorth, request).on),
+    ),
+  );
+  const onPerson = (work: (actor: Actor, personId: number, request: Request) => unknown) =>
+    signedIn(context, (actor, request) => {
+      const personId = idOf(request, "person");
+      demandRight(context, actor, businessOfPerson(context, personId), "prepare", "person");
+      return work(actor, personId, request);
+    });
+  router.get(
+    "/people/:person/leave",
+    signedIn(context, (actor, request) => {
+      const personId = idOf(request, "person");
+      const businessId = businessOfPerson(context, personId);
+      demandRight(context, actor, businessId, "see", "person");
+      return leaveHistory(context, actor, businessId, personId);
+    }),
+  );
+  router.post(
+    "/people/:person/leave-adjustments",
+    onPerson((actor, personId, request) => adjustBalance(context, actor, personId, body(adjustLeave, request))),
+  );
+  router.post(
+    "/people/:person/leave-cash-outs",
+    onPerson((actor, personId, request) => cashOut(context, actor, personId, body(cashOutLeave, request))),
+  );
+}

@@ -1,0 +1,137 @@
+/** Where the leave of people stands: balances, and what moves them from here on. */
+
+import type { IsoDate } from "@zesty/core/calendar/dates";
+import { leaveKindIn } from "@zesty/core/countries/leave";
+import { leaveAccrual } from "@zesty/core/leave/accrual";
+import type { LeaveOn, LeaveStanding } from "@zesty/core/leave/forecast";
+import { leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
+import { grantsBetween } from "@zesty/core/nz/entitlement";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
+import { fromE4 } from "@zesty/core/quantity/units";
+import { type HolidayRules, holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
+import { figure } from "@zesty/core/working/figure";
+import type { Context } from "../context.ts";
+import { firstPaidDays, type Ledger, ledgersNz } from "../holidays/ledger.ts";
+import { datedRecords, datedRecordsNz } from "../store/dated.ts";
+import { leaveBalances } from "../store/sums.ts";
+import type { KnownPerson } from "../time/personTimes.ts";
+
+type Standings = Record<string, LeaveStanding>;
+
+/**
+ * @param people with the days of the record from today, or from the day asked for if that is earlier
+ * @param to the last day that somebody may ask for
+ */
+export function standingsOf(context: Context, people: readonly KnownPerson[], to: IsoDate): Map<number, Standings> {
+  const today = context.clock.today();
+  const ids = people.map((each) => each.who.id);
+  const since = unpaidSince(context, ids);
+  const balances = leaveBalances(context.store, ids);
+  const records = datedRecords(context.store.db, ids, today);
+  const isNz = people[0]?.time.country === "NZ";
+  const rules = isNz ? context.rules.find(holidayRules, today)?.figures : undefined;
+  const ledgers = rules ? ledgersNow(context, people, today, rules) : new Map<number, Ledger>();
+  return new Map(
+    people.map((each): [number, Standings] => {
+      const { country } = each.time;
+      const from = since.get(each.who.id) ?? each.who.startDate;
+      const ledger = ledgers.get(each.who.id);
+      const own = ledger?.balances ?? balances.get(each.who.id) ?? new Map<string, number>();
+      const accrues = accrualsOf(records, each.who.id);
+      const grants = ledger && rules ? grantsOf(ledger, today, to, rules) : new Map<string, LeaveStanding["grants"]>();
+      const kinds = [...new Set([...own.keys(), ...accrues.keys(), ...grants.keys()])];
+      return [
+        each.who.id,
+        Object.fromEntries(
+          kinds
+            .filter((kind) => leaveKindIn(country, kind).kept)
+            .map((kind) => [
+              kind,
+              {
+                balance: fromE4(own.get(kind) ?? 0).toString(),
+                from,
+                perWeek: accrues.get(kind) ?? "0",
+                grants: grants.get(kind) ?? [],
+                recorded: recordedLeave(each, kind),
+              },
+            ]),
+        ),
+      ];
+    }),
+  );
+}
+
+/** The first day of each person that no signed-off run of the cycle has paid. */
+function unpaidSince({ store }: Context, ids: readonly number[]): Map<number, IsoDate> {
+  return new Map(
+    store
+      .prepared<[string], { personId: number; day: string }>(
+        `SELECT e.person_id AS personId, coalesce(
+           (SELECT date(MAX(r.period_end), '+1 day') FROM pay p JOIN pay_run r ON r.id = p.run_id
+            WHERE p.person_id = e.person_id AND p.included AND r.kind = 'cycle'
+              AND r.state IN ('signedOff', 'sent', 'settled')),
+           MAX(w.start_date, c.first_period_start)) AS day
+         FROM employment_terms e JOIN pay_cycle c ON c.id = e.cycle_id JOIN person w ON w.id = e.person_id
+         WHERE e.person_id IN (SELECT value FROM json_each(?)) ORDER BY e."from", e.id`,
+      )
+      .all(JSON.stringify(ids))
+      .map((row) => [row.personId, row.day]),
+  );
+}
+
+/** What an ordinary week accrues, by kind. */
+function accrualsOf(records: ReturnType<typeof datedRecords>, personId: number): Map<string, string> {
+  const weekly = fromE4(records.terms.get(personId)?.weeklyHoursE4 ?? 0);
+  const week = figure("An ordinary week", weekly, "hours");
+  const basis = { cycle: "weekly" as const, periods: 1, weeklyHours: weekly };
+  return new Map(
+    (records.leave.get(personId)?.entitlements ?? []).map((entitled) => [
+      entitled.kind,
+      leaveAccrual(entitled, week, basis).value.toString(),
+    ]),
+  );
+}
+
+/** The ledgers with what has arisen by today, whether or not a pay wrote it down yet. */
+function ledgersNow(context: Context, people: readonly KnownPerson[], today: IsoDate, rules: HolidayRules) {
+  const ids = people.map((each) => each.who.id);
+  const terms = datedRecordsNz(context.store.db, ids, today).holidays;
+  const paid = firstPaidDays(context, ids);
+  const firstPaid = new Map(ids.map((id) => [id, paid.get(id) ?? today]));
+  return ledgersNz(
+    context,
+    people.map((each) => each.who),
+    today,
+    terms,
+    firstPaid,
+    rules,
+  );
+}
+
+function grantsOf({ service }: Ledger, after: IsoDate, to: IsoDate, rules: HolidayRules) {
+  const keeps = { annual: null, sick: rules.sick.carries, familyViolence: "0" } as const;
+  const found = new Map<string, (LeaveOn & { keeps: string | null })[]>();
+  for (const { kind, date, amount } of grantsBetween(service, after, to, rules))
+    found.set(kind, [...(found.get(kind) ?? []), { date, amount, keeps: keeps[kind] }]);
+  return found;
+}
+
+/** Leave of a kind on the record that no signed-off pay has taken yet, by day. */
+function recordedLeave({ known, time }: KnownPerson, kind: string): LeaveOn[] {
+  const { unit } = leaveKindIn(time.country, kind);
+  return known
+    .filter((day) => day.kind === "worked" && day.state !== "locked")
+    .flatMap((day) => (day.record?.leave ?? []).map((leave) => ({ date: day.date, leave })))
+    .filter(({ leave }) => leave.kind === kind)
+    .map(({ date, leave }) => {
+      const { days } = leaveDays(
+        { first: date, last: date, hoursADay: leave.hours ?? null },
+        time.pattern,
+        time.holidays,
+      );
+      const taken = days.filter((each) => each.holiday === null);
+      return { date, amount: halfUpToHourE4(leaveAmount(taken, unit, time.pattern)).toString() };
+    })
+    .filter(({ amount }) => !decimal(amount).isZero());
+}

@@ -1,0 +1,76 @@
+/** What leave that is asked for comes to: days, amount, balance before and after, money; worked out by the core. */
+import type { LeavePerson, LeaveView } from "@zesty/contract/leave";
+import { addDays, daysBetween } from "@zesty/core/calendar/dates";
+import { readDate } from "@zesty/core/calendar/readDate";
+import { type KindOfLeave, leaveKindIn } from "@zesty/core/countries/leave";
+import { balanceOn } from "@zesty/core/leave/forecast";
+import { type LeaveAsked, type LeaveDay, leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
+import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
+import { halfUpToCent } from "@zesty/core/quantity/rounding";
+
+export interface AskedFacts {
+  kind: KindOfLeave;
+  days: LeaveDay[];
+  holidays: LeaveDay[];
+  hours: Decimal;
+  amount: Decimal;
+  /** null where no balance is kept */
+  before: Decimal | null;
+  after: Decimal | null;
+  /** Australia, where a rate is known: hours × rate, without loading */
+  money: Decimal | null;
+  noticeDays: number;
+}
+
+/** @param isRecorded it stands on the record already: then the balance has it */
+export function askedFacts(
+  view: Pick<LeaveView, "country" | "today">,
+  person: LeavePerson,
+  asked: LeaveAsked & { kind: string },
+  isRecorded = false,
+): AskedFacts {
+  const kind = leaveKindIn(view.country, asked.kind);
+  const span = leaveDays(asked, person.pattern, person.holidays);
+  const days = span.days.filter((day) => day.holiday === null);
+  const amount = leaveAmount(days, kind.unit, person.pattern).toDecimalPlaces(4);
+  const standing = person.standings[asked.kind];
+  const dated = days.map((day) => ({
+    date: day.date,
+    amount: leaveAmount([day], kind.unit, person.pattern).toString(),
+  }));
+  const after = standing ? balanceOn(standing, asked.last, isRecorded ? [] : dated).balance : null;
+  return {
+    kind,
+    days,
+    holidays: span.days.filter((day) => day.holiday !== null),
+    hours: span.leave,
+    amount,
+    before: standing ? balanceOn(standing, addDays(asked.first, -1)).balance : null,
+    after: kind.kept ? (after ?? decimal(0).minus(amount)) : null,
+    money:
+      kind.unit !== "hours" || kind.unpaid || person.hourlyRate === null
+        ? null
+        : halfUpToCent(span.leave.times(person.hourlyRate)),
+    noticeDays: daysBetween(view.today, asked.first),
+  };
+}
+
+/** "12/1-23/1", "6/7 to 10/7", "6/7-10", "fri": two days, or one. */
+export function readSpan(text: string, today: string): { first: string; last: string } | null {
+  const parts = text.trim().split(/\s*(?:–|—|\bto\b|-)\s*/i);
+  const [from = "", to = ""] = parts;
+  const first = parts.length === 2 ? readAhead(from, today) : null;
+  if (first) {
+    const month = first.slice(5, 7);
+    const last = readDate(/^\d{1,2}$/.test(to) ? `${to}/${month}` : to, first);
+    return last ? { first, last } : null;
+  }
+  const one = readAhead(text, today);
+  return one ? { first: one, last: one } : null;
+}
+
+/** Leave is asked for ahead: a day and month more than two months back are those of next year. */
+function readAhead(text: string, today: string): string | null {
+  const near = readDate(text, today);
+  return near !== null && near < addDays(today, -62) ? readDate(text, addDays(today, 180)) : near;
+}

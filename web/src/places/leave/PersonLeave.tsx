@@ -1,0 +1,292 @@
+/** A person's balances today and on a day to come, what is asked for, the ledger, and what changes a balance by hand. */
+import type { LeavePerson, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
+import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
+import { balanceOn } from "@zesty/core/leave/forecast";
+import { useState } from "react";
+import { Link } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { ChoiceField, TextField } from "../../parts/Fields.tsx";
+import { hours, shortDate } from "../../parts/format.ts";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { leaveApi } from "../../state/leaveApi.ts";
+import { stateWords } from "./RequestCard.tsx";
+
+interface Props {
+  view: LeaveView;
+  person: LeavePerson;
+  onAsk: () => void;
+  onRequest: (request: LeaveRequestView) => void;
+  onSay: (text: string) => void;
+}
+
+export function PersonLeave({ view, person, onAsk, onRequest, onSay }: Props) {
+  const [on, setOn] = useState(view.to);
+  const [open, setOpen] = useState<"adjust" | "cash" | null>(null);
+  const kinds = Object.keys(person.standings).filter((kind) => leaveKindIn(view.country, kind).kept);
+  const requests = view.requests.filter((each) => each.personId === person.personId);
+  return (
+    <div className="flex flex-col gap-4">
+      <div>
+        <h2 className="font-name text-[20px] leading-tight">{person.name}</h2>
+        <p className="text-[14px] text-quiet">
+          {person.basis} · {person.place}{" "}
+          <Link className="text-action underline" to={`/people/${person.personId}#leave`}>
+            Terms of leave
+          </Link>
+        </p>
+      </div>
+      {view.canAnswer && (
+        <Button look="main" className="self-start" onClick={onAsk}>
+          Ask for leave
+        </Button>
+      )}
+      {view.canAnswer && (
+        <section className="figures text-[14.5px]">
+          <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Balances</h3>
+          <table className="w-full">
+            <thead className="text-[13px] text-quiet">
+              <tr>
+                <th className="py-0.5 text-left font-medium">Leave</th>
+                <th className="text-right font-medium">On the ledger</th>
+                <th className="pl-3 text-right font-medium whitespace-nowrap">{shortDate(on)}</th>
+              </tr>
+            </thead>
+            <tbody>
+              {kinds.map((kind) => {
+                const standing = person.standings[kind];
+                if (!standing) return null;
+                const { words, unit } = leaveKindIn(view.country, kind);
+                const then = balanceOn(standing, on);
+                return (
+                  <tr key={kind} className="border-b border-rule" title={forecastWords(then, unit)}>
+                    <td className="py-0.5">
+                      {words} <span className="text-quiet">{unit === "hours" ? "h" : unit}</span>
+                    </td>
+                    <td className="text-right">{hours(standing.balance, 2)}</td>
+                    <td className={`text-right font-semibold ${then.balance.isNegative() ? "text-plum" : ""}`}>
+                      {hours(then.balance.toString(), 2)}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          {kinds.length === 0 && <p className="py-1 text-quiet">No balance is kept for this person.</p>}
+          {kinds.length > 0 && (
+            <div className="mt-1 max-w-48">
+              <TextField
+                label="On the day"
+                type="date"
+                value={on}
+                onChange={(event) => setOn(event.target.value || view.to)}
+              />
+            </div>
+          )}
+          <p className="mt-1 text-[13px] text-quiet">
+            With what accrues in ordinary weeks, less leave on the record that no pay has taken yet.
+          </p>
+        </section>
+      )}
+      {requests.length > 0 && (
+        <section className="text-[14.5px]">
+          <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Asked for</h3>
+          <ul>
+            {requests.map((each) => (
+              <li key={each.id} className="border-b border-rule py-0.5">
+                <button type="button" className="w-full text-left hover:bg-hover" onClick={() => onRequest(each)}>
+                  {shortDate(each.first)}
+                  {each.last === each.first ? "" : ` – ${shortDate(each.last)}`},{" "}
+                  {leaveKindIn(view.country, each.kind).words.toLowerCase()}{" "}
+                  <span className={each.state === "waiting" ? "text-amber" : "text-quiet"}>
+                    {stateWords[each.state]}
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {view.canAnswer && <History view={view} person={person} />}
+      {view.canPrepare && (
+        <div className="flex gap-4">
+          <Button
+            look="quiet"
+            aria-expanded={open === "adjust"}
+            onClick={() => setOpen(open === "adjust" ? null : "adjust")}
+          >
+            Adjust a balance
+          </Button>
+          <Button look="quiet" aria-expanded={open === "cash"} onClick={() => setOpen(open === "cash" ? null : "cash")}>
+            Cash out leave
+          </Button>
+        </div>
+      )}
+      {open === "adjust" && (
+        <Adjust
+          view={view}
+          person={person}
+          onDone={() => {
+            setOpen(null);
+            onSay("The balance is adjusted; its reason stands in the ledger.");
+          }}
+        />
+      )}
+      {open === "cash" && <CashOut view={view} person={person} />}
+    </div>
+  );
+}
+
+function forecastWords(then: ReturnType<typeof balanceOn>, unit: string): string {
+  const part = (value: { isZero(): boolean; toString(): string }, words: string) =>
+    value.isZero() ? [] : [`${hours(value.toString(), 2)} ${words}`];
+  return [
+    ...part(then.accrued, `${unit} accrue`),
+    ...part(then.granted, `${unit} arise`),
+    ...part(then.lapsed, "lapse"),
+    ...part(then.taken, "recorded as taken"),
+  ].join(", ");
+}
+
+const whyWords: Record<string, string> = {
+  opening: "opening",
+  granted: "entitled",
+  lapsed: "lapsed",
+  accrued: "accrued",
+  taken: "taken",
+  adjusted: "adjusted",
+  reversed: "taken back",
+};
+
+function History({ view, person }: Pick<Props, "view" | "person">) {
+  const [shown, setShown] = useState(false);
+  const { data, error } = leaveApi.useLeaveHistoryQuery(person.personId, { skip: !shown });
+  return (
+    <details className="figures text-[14.5px]" onToggle={(event) => setShown(event.currentTarget.open)}>
+      <summary className="text-action">The ledger of {person.name.split(" ")[0]}</summary>
+      <ProblemNote error={error} />
+      <table className="w-full">
+        <thead className="text-[13px] text-quiet">
+          <tr>
+            <th className="py-0.5 text-left font-medium">Day</th>
+            <th className="text-left font-medium">What</th>
+            <th className="text-right font-medium">Amount</th>
+            <th className="text-right font-medium">Balance</th>
+          </tr>
+        </thead>
+        <tbody>
+          {(data ?? []).map((entry, at) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a ledger's lines never move
+            <tr key={at} className="border-b border-rule align-top">
+              <td className="py-0.5 whitespace-nowrap text-quiet">{shortDate(entry.date)}</td>
+              <td className="px-1">
+                {leaveKindIn(view.country, entry.kind).words}{" "}
+                {entry.runId === null ? (
+                  <span className="text-quiet">{whyWords[entry.why]}</span>
+                ) : (
+                  <Link className="text-action underline" to={`/run/${entry.runId}`}>
+                    {whyWords[entry.why]}
+                  </Link>
+                )}
+                {entry.reason && <span className="block text-[13px] text-quiet">{entry.reason}</span>}
+              </td>
+              <td className="text-right">{hours(entry.amount, 2)}</td>
+              <td className="text-right">{hours(entry.balance, 2)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}
+
+function Adjust({ view, person, onDone }: Pick<Props, "view" | "person"> & { onDone: () => void }) {
+  const kinds = leaveKindsIn(view.country).filter((kind) => kind.kept);
+  const [kind, setKind] = useState(kinds[0]?.code ?? "");
+  const [date, setDate] = useState(view.today);
+  const [amount, setAmount] = useState("");
+  const [reason, setReason] = useState("");
+  const [adjust, { error, isLoading }] = leaveApi.useAdjustLeaveMutation();
+  return (
+    <form
+      noValidate
+      className="flex flex-col gap-2 border-l-3 border-lime pl-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void adjust({ person: person.personId, kind, date, amount, reason }).then((done) => {
+          if (!done.error) onDone();
+        });
+      }}
+    >
+      <ChoiceField label="Balance of" value={kind} onChange={(event) => setKind(event.target.value)}>
+        {kinds.map((each) => (
+          <option key={each.code} value={each.code}>
+            {each.words}, {each.unit}
+          </option>
+        ))}
+      </ChoiceField>
+      <TextField label="As of" type="date" value={date} onChange={(event) => setDate(event.target.value)} />
+      <TextField
+        label="Added, or taken off with a minus"
+        inputMode="text"
+        value={amount}
+        onChange={(event) => setAmount(event.target.value)}
+      />
+      <TextField label="Reason" maxLength={300} value={reason} onChange={(event) => setReason(event.target.value)} />
+      <ProblemNote error={error} />
+      <Button type="submit" className="self-start" disabled={isLoading || amount === "" || reason === ""}>
+        Adjust it
+      </Button>
+    </form>
+  );
+}
+
+function CashOut({ view, person }: Pick<Props, "view" | "person">) {
+  const codes = view.country === "NZ" ? ["annual"] : ["annual", "personal", "long-service"];
+  const kinds = leaveKindsIn(view.country).filter((kind) => codes.includes(kind.code));
+  const [kind, setKind] = useState(kinds[0]?.code ?? "");
+  const [amount, setAmount] = useState("");
+  const [cash, { data, error, isLoading }] = leaveApi.useCashOutMutation();
+  const unit = leaveKindIn(view.country, kind).unit;
+  return (
+    <form
+      noValidate
+      className="flex flex-col gap-2 border-l-3 border-lime pl-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void cash({ person: person.personId, kind, amount });
+      }}
+    >
+      <p className="text-[14.5px] text-quiet">
+        {view.country === "NZ"
+          ? "At most one week of each entitlement year, asked for in writing (Holidays Act 2003, s 28A)."
+          : "Only with a signed agreement each time; four weeks of annual leave must stay (Fair Work Act 2009, ss 93, 94), and the award may set more."}
+      </p>
+      <ChoiceField label="Leave" value={kind} onChange={(event) => setKind(event.target.value)}>
+        {kinds.map((each) => (
+          <option key={each.code} value={each.code}>
+            {each.words}
+          </option>
+        ))}
+      </ChoiceField>
+      <TextField
+        label={unit === "hours" ? "Hours" : "Weeks"}
+        inputMode="decimal"
+        value={amount}
+        onChange={(event) => setAmount(event.target.value)}
+      />
+      <ProblemNote error={error} />
+      {data ? (
+        <p role="status">
+          It stands in the open run.{" "}
+          <Link className="text-action underline" to={`/run/${data.runId}`}>
+            Look at it there
+          </Link>
+        </p>
+      ) : (
+        <Button type="submit" className="self-start" disabled={isLoading || amount === ""}>
+          Put it into the open run
+        </Button>
+      )}
+    </form>
+  );
+}

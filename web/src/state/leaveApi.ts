@@ -1,0 +1,60 @@
+/** The addresses about leave: who is away, what is asked for, balances, what it is worth. */
+import type {
+  AdjustLeave,
+  AnswerLeave,
+  AskLeave,
+  CashOutLeave,
+  LeaveEntryView,
+  LeaveView,
+  LeaveWorthView,
+} from "@zesty/contract/leave";
+import { api } from "./api.ts";
+
+export const leaveApi = api.enhanceEndpoints({ addTagTypes: ["Leave", "LeaveWorth"] }).injectEndpoints({
+  endpoints: (build) => ({
+    leave: build.query<LeaveView, { business: number; from: string; to: string }>({
+      query: ({ business, from, to }) => ({ url: `/businesses/${business}/leave`, params: { from, to } }),
+      providesTags: ["Leave"],
+    }),
+    askLeave: build.mutation<{ id: number }, { business: number } & AskLeave>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/leave`, method: "POST", body }),
+      invalidatesTags: ["Leave"],
+    }),
+    answerLeave: build.mutation<{ note: string | null }, { business: number; request: number } & AnswerLeave>({
+      query: ({ business, request, ...body }) => ({
+        url: `/businesses/${business}/leave/${request}`,
+        method: "POST",
+        body,
+      }),
+      invalidatesTags: ["Leave", "Week", "Run", "Runs", "Desk"],
+    }),
+    leaveHistory: build.query<LeaveEntryView[], number>({
+      query: (person) => `/people/${person}/leave`,
+      providesTags: ["Leave"],
+    }),
+    adjustLeave: build.mutation<unknown, { person: number } & AdjustLeave>({
+      query: ({ person, ...body }) => ({ url: `/people/${person}/leave-adjustments`, method: "POST", body }),
+      invalidatesTags: ["Leave", "LeaveWorth", "Person", "Run"],
+    }),
+    cashOut: build.mutation<{ runId: number }, { person: number } & CashOutLeave>({
+      query: ({ person, ...body }) => ({ url: `/people/${person}/leave-cash-outs`, method: "POST", body }),
+      invalidatesTags: ["Run", "Runs", "Desk"],
+    }),
+    leaveWorth: build.query<LeaveWorthView, { business: number; from: string; to: string }>({
+      query: ({ business, from, to }) => ({ url: `/businesses/${business}/leave-worth`, params: { from, to } }),
+      providesTags: ["LeaveWorth"],
+    }),
+    postLeaveWorth: build.mutation<{ id: number }, { business: number; on: string }>({
+      query: ({ business, on }) => ({ url: `/businesses/${business}/leave-worth`, method: "POST", body: { on } }),
+      invalidatesTags: ["LeaveWorth", "Books"],
+    }),
+    makeFeed: build.mutation<{ path: string }, number>({
+      query: (business) => ({ url: `/businesses/${business}/calendar`, method: "POST" }),
+      invalidatesTags: ["Leave"],
+    }),
+    endFeed: build.mutation<unknown, number>({
+      query: (business) => ({ url: `/businesses/${business}/calendar`, method: "DELETE" }),
+      invalidatesTags: ["Leave"],
+    }),
+  }),
+});
