@@ -128,8 +128,10 @@ export const runs = {
   /** paid on 30 June, not filed yet */
   kouraUnfiled: 108,
   rata: 113,
+  growers: 114,
+  packing: 115,
   /** the run that is opened next */
-  next: 114,
+  next: 116,
 };
 /** The open run of Saltbush Cycle Kitchen on the demo's day, payday 2 July 2026. */
 export const openRun = runs.saltbush;

@@ -1,7 +1,7 @@
 /** `npm run demo`: installs and builds what is missing, makes the demo data, starts application and stand-ins. */
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 import { build, install, root, say } from "./prepare.mjs";
 
 const port = process.env.ZESTY_PORT ?? "4180";
@@ -53,7 +53,7 @@ try {
   await start("standins/dist/main.js", "ready");
   if (!usable) {
     say(
-      "Making the demo's history: a hundred and seven paydays of five businesses, worked out, signed off, sent and settled…",
+      "Making the demo's history: a hundred and seven paydays of seven businesses, worked out, signed off, sent and settled…",
     );
     const result = spawnSync(process.execPath, [join(root, "server/dist/makeDemo.js")], {
       cwd: root,
@@ -77,6 +77,9 @@ Sign in as     pip@pith.example         practice lead
                rowan@pith.example       prepares pay runs
                willa@saltbush.example   authorises pay runs
 Password       lemon-and-pith
+
+A sheet of hours that came back, to be brought into Brolga Growers' run:
+               ${relative(root, join(folder, "brolga-growers-hours.xlsx"))}
 
 Stop with Ctrl+C. Begin anew with: npm run demo -- --fresh
 `);

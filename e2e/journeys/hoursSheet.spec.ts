@@ -1,6 +1,8 @@
 /** The hours sheet as a real workbook: taken from the run, filled in, brought back, looked at and put in as one step. */
+
+import { join } from "node:path";
 import exceljs from "exceljs";
-import { expect, openRun, signIn, test } from "../world.ts";
+import { expect, openRun, runs, signIn, test } from "../world.ts";
 
 test("a workbook goes out and comes back", async ({ page, world }) => {
   await signIn(page, world);
@@ -53,4 +55,44 @@ test("a workbook goes out and comes back", async ({ page, world }) => {
   await page.keyboard.press("ControlOrMeta+Z");
   await expect(grid.getByRole("row", { name: /Imogen Tarrant/ })).toContainText("36");
   await expect(grid.getByRole("row", { name: /Marnie Okafor/ })).not.toContainText("30.4");
+});
+
+test("a hundred and twenty people's sheet comes back with its slips, and what is right is put in within a minute", async ({
+  page,
+  world,
+}) => {
+  await signIn(page, world);
+  const begun = Date.now();
+  await page.goto(`${world.url}/run/${runs.growers}`);
+  await page.getByRole("button", { name: "This run" }).click();
+  await page.getByText("Hours sheet: send out").click();
+  const aside = page.getByRole("complementary", { name: "Beside the sheet" });
+  await aside.locator("input[type=file]").setInputFiles(join(world.folder, "brolga-growers-hours.xlsx"));
+  await aside.getByLabel("“Bins” means").selectOption("ignore");
+  await aside.getByRole("button", { name: "Read it again" }).click();
+  await expect(aside).toContainText("123 rows, 101 with changes, 7 stopped");
+  for (const slip of [
+    "the formula has no stored value",
+    "Annual leave without its dates",
+    "“thirty” is not a number",
+    "385 hours in all are more than 7 days hold",
+    "It looks as if day and month were swapped",
+    "Row 45 is for the same person",
+    "“BG990” is not in this run",
+    "record the departure on the person's page",
+    "The row's total says 41, its hours come to 32.5",
+    "The sheet says “Somebody Quite-Different”, BG052 is Sander Willowby",
+  ])
+    await expect(aside).toContainText(slip);
+  await aside.getByRole("button", { name: "Put in 96 people" }).click();
+  await expect(page.getByText("96 people changed from brolga-growers-hours.xlsx")).toBeVisible();
+  await expect(page.getByText("Saved", { exact: true })).toBeVisible();
+  expect(Date.now() - begun).toBeLessThan(60_000);
+  const run = (await (await world.api()).call("GET", `/runs/${runs.growers}`)).body;
+  // Two glasshouses in one pay: 28 hours and what was copied for the other one.
+  const split = run.rows.find((row: { payrollId: string }) => row.payrollId === "BG070");
+  expect(split.lines.map((line: { costCentre?: string }) => line.costCentre).sort()).toEqual(["GH1", "GH2"]);
+  await page.getByRole("gridcell", { name: "Abelie Aldermoor" }).click();
+  await page.keyboard.press("ControlOrMeta+Z");
+  await expect(page.getByText("15,729.12").first()).toBeVisible();
 });

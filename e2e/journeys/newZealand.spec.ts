@@ -145,13 +145,12 @@ test("a closedown: who is entitled takes holidays, who is not gets 8 % and a new
 });
 
 test("leave by its dates: a public holiday inside it is not leave", async ({ page, world }) => {
-  await open(page, world, runs.koura, "Wiremu Stirling");
+  await open(page, world, runs.koura, "Tama Ruakere");
   await aside(page).getByRole("button", { name: "Leave by its dates" }).click();
-  await aside(page).getByLabel("First day").fill("2026-07-09");
-  await aside(page).getByLabel("Last day").fill("2026-07-10");
-  await expect(aside(page)).toContainText("Matariki, no leave");
-  await expect(aside(page)).toContainText("0.2 weeks; 8 h less of the usual hours");
-  await aside(page).getByRole("button", { name: "Put it into the pay" }).click();
+  await aside(page).getByLabel("From and to").fill("9/7-10/7");
+  await expect(aside(page)).toContainText("Matariki, not leave");
+  await expect(aside(page)).toContainText("0.2 weeks");
+  await aside(page).getByRole("button", { name: "Record it as approved" }).click();
   await expect(aside(page).getByRole("button", { name: /^Annual holidays, weeks/ })).toBeVisible();
 });
 

@@ -30,17 +30,14 @@ test("two minutes: one director's payday, signed off and sent", async ({ page, w
 test("leave by its dates leaves a public holiday out and reduces the usual hours", async ({ page, world }) => {
   await open(page, world, gannet, "Hamish Treloar");
   await aside(page).getByRole("button", { name: "Leave by its dates" }).click();
-  await page.getByLabel("First day").fill("2026-06-25");
-  await page.getByLabel("Last day", { exact: true }).fill("2026-06-26");
-  await expect(aside(page)).toContainText("15.2 h of leave; 15.2 h less of the usual hours");
+  await page.getByLabel("From and to").fill("25/6-26/6");
+  await expect(aside(page)).toContainText("15.2 hours");
   // The King's Birthday, a fortnight before, was no leave.
-  await page.getByLabel("First day").fill("2026-06-08");
-  await page.getByLabel("Last day").fill("2026-06-09");
-  await expect(aside(page)).toContainText("paid as the holiday");
-  await page.getByLabel("First day").fill("2026-06-25");
-  await page.getByLabel("Last day").fill("2026-06-26");
-  await aside(page).getByRole("button", { name: "Put it into the pay" }).click();
-  await saved(page);
+  await page.getByLabel("From and to").fill("8/6-9/6");
+  await expect(aside(page)).toContainText("King's Birthday, not leave");
+  await page.getByLabel("From and to").fill("25/6-26/6");
+  await aside(page).getByRole("button", { name: "Record it as approved" }).click();
+  await expect(page.getByText("Leave of Hamish Treloar is on the record")).toBeVisible();
   await expect(aside(page).getByRole("button", { name: /^Annual leave 711.36/ })).toBeVisible();
   await expect(aside(page).getByRole("button", { name: /^Ordinary 1067.04/ })).toBeVisible();
 });

@@ -2,6 +2,7 @@
  * The hours sheet when it comes back: a row a person (and cost centre), a column a pay element. What will change row by
  * row, what stops a row, what a person should look at. Nothing is applied.
  */
+import { daysBetween } from "../calendar/dates.ts";
 import type { PayElement, SheetLine } from "../pay/payContext.ts";
 import { type Decimal, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import { tidied, tidiedHours } from "../quantity/tidied.ts";
@@ -171,6 +172,9 @@ function examineRow(
     typed.filter(({ element, text }) => element.entry === "hours" && text !== "").map(({ text }) => decimal(text)),
   );
   const usual = decimal(person.usualHours);
+  const days = daysBetween(facts.periodStart, facts.periodEnd) + 1;
+  if (worked.gt(days * 24)) stop(`${worked.toString()} hours in all are more than ${days} days hold.`);
+  else if (usual.isZero() && worked.gt(days * 8)) query(`${worked.toString()} hours in ${days} days.`);
   if (usual.gt(0) && (worked.gt(usual.times("1.5")) || worked.lt(usual.div(2))))
     query(`${worked.toString()} hours in all; usual are ${usual.toString()}.`);
   if (own.total && own.total.kind !== "blank" && !own.total.computed && own.total.kind !== "formula") {

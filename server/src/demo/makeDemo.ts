@@ -1,4 +1,5 @@
 /** Makes the demo's world: the practice, its businesses and their history, all by the real use cases. */
+import { join } from "node:path";
 import { type Application, makeApplication } from "../application.ts";
 import type { Actor } from "../context.ts";
 import { hashPassword } from "../session/session.ts";
@@ -7,6 +8,7 @@ import { practice, user, userRight } from "../store/schema.ts";
 import { makeBusiness } from "./makeBusiness.ts";
 import { setStandinClock } from "./moveTheDay.ts";
 import { playStories } from "./playStories.ts";
+import { writeReturnedSheet } from "./returnedSheet.ts";
 import { stories } from "./story.ts";
 
 export const demoPassword = "lemon-and-pith";
@@ -39,6 +41,21 @@ function giveRights({ context }: Application, businessIds: readonly number[]): v
     db.insert(userRight).values({ userId: approver.id, businessId: first, right: "authorise" }).run();
 }
 
+/** The client's sheet lies beside the data, to be brought into the open run. */
+async function bringSheetBack(): Promise<void> {
+  const growers = made.find((each) => each.story.business.name === "Brolga Growers");
+  const open = application.context.store.sqlite
+    .prepare<[number], { id: number }>("SELECT id FROM pay_run WHERE business_id = ? AND state = 'open'")
+    .get(growers?.businessId ?? 0);
+  if (open)
+    await writeReturnedSheet(
+      application.context,
+      actor,
+      open.id,
+      join(application.context.store.folder, "..", "brolga-growers-hours.xlsx"),
+    );
+}
+
 const application = makeApplication({ ...readSettings(process.env), demoDay: firstDay });
 await setStandinClock(application.context);
 const actor = await makePractice(application);
@@ -48,5 +65,6 @@ giveRights(
   made.map((each) => each.businessId),
 );
 await playStories(application, actor, made, demoDay);
+await bringSheetBack();
 await application.close();
 process.stdout.write("The demo's history is made.\n");

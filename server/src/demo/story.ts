@@ -4,6 +4,7 @@ import type { NewClosedown } from "@zesty/contract/closedowns";
 import type { NewCost, NewTopUp } from "@zesty/contract/costs";
 import type { NewDeparture } from "@zesty/contract/departures";
 import type { AnswerLeave, AskLeave } from "@zesty/contract/leave";
+import type { NewPerson } from "@zesty/contract/people";
 import type {
   EarlierFacts,
   HolidayFactsRecord,
@@ -13,6 +14,7 @@ import type {
 } from "@zesty/contract/peopleNz";
 import type { TimeTerms } from "@zesty/contract/time";
 import type { DeductionTerms } from "@zesty/core/pay/payContext";
+import { brolga } from "./brolga.ts";
 import gannetPoint from "./gannetPoint.json" with { type: "json" };
 import kouraBay from "./kouraBay.json" with { type: "json" };
 import littleFern from "./littleFern.json" with { type: "json" };
@@ -48,6 +50,9 @@ export interface SeedPerson {
     taxFreeThreshold: boolean;
     studyLoan: boolean;
     medicareDependants?: number;
+    /** a resident where nothing is said */
+    residency?: NonNullable<NewPerson["tax"]>["residency"];
+    homeCountry?: string;
   };
   fund: string;
   memberNumber: string;
@@ -157,4 +162,7 @@ export interface StoryNz extends StoryBase {
 export type Story = StoryAu | StoryNz;
 
 /** JSON files are typed by their content; what a story must hold is checked by the use cases that play it. */
-export const stories = [saltbush, gannetPoint, littleFern, kouraBay, rataRidge] as unknown as Story[];
+export const stories = [
+  ...([saltbush, gannetPoint, littleFern, kouraBay, rataRidge] as unknown as Story[]),
+  ...brolga(),
+];

@@ -73,8 +73,10 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
             onSaid={(meanings) => void bring(file, meanings)}
           />
           <ul className="figures mt-2 text-[14px]">
-            {preview.rows
+            {[...preview.rows]
               .filter((row) => row.marks.length + row.changes.length > 0)
+              // What wants a person stands first; plain changes follow in the sheet's own order.
+              .sort((a, b) => wants(a) - wants(b))
               .map((row) => (
                 <RowPlan
                   key={row.row}
@@ -100,6 +102,8 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
     </div>
   );
 }
+
+const wants = (row: SheetRowPlan) => (isStopped(row) ? 0 : asksForYes(row) ? 1 : row.marks.length > 0 ? 2 : 3);
 
 function Summary({ preview, file }: { preview: HoursSheetPreview; file: string }) {
   const stops = preview.rows.filter(isStopped).length;

@@ -11,7 +11,7 @@ import { useAppDispatch } from "../../state/store.ts";
 export function LeavePanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
   const dispatch = useAppDispatch();
   const { data, error } = leaveApi.useLeaveQuery(
-    { business: view.businessId, from: view.periodStart, to: addDays(view.periodEnd, 180) },
+    { business: view.businessId, from: addDays(view.periodStart, -28), to: addDays(view.periodEnd, 180) },
     { refetchOnMountOrArgChange: true },
   );
   if (error) return <ProblemNote error={error} />;
