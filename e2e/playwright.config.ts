@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: ".",
   testMatch: "**/*.spec.ts",
   // Every test has a world of its own, on ports of its own.
-  workers: 2,
+  workers: 3,
   timeout: 90_000,
   retries: 0,
   reporter: [["list"]],
@@ -25,7 +25,8 @@ export default defineConfig({
         "--disable-sync",
       ],
     },
-    trace: "retain-on-failure",
+    // A trace of every step costs a third of the time; asked for where a failure is looked into.
+    trace: process.env.ZESTY_TRACE ? "retain-on-failure" : "off",
   },
   outputDir: "../test-results",
 });
