@@ -2,6 +2,7 @@
 import { leaveWords } from "@zesty/core/leave/kinds";
 import { leaveUnitNz, leaveWordsNz, traitsNz } from "@zesty/core/pay/elementsNz";
 import type { PayElement } from "@zesty/core/pay/payContext";
+import { decimal } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { findBusiness } from "../runs/prepareSignOff.ts";
@@ -20,6 +21,9 @@ export function elementsOf(context: Context, businessId: number): Map<number, Pa
       .map((each) => [each.id, asElement(each)]),
   );
 }
+
+/** Per cent of which no element of its own is needed: the Act gives it by itself. */
+const halfAgain = 150;
 
 /** Saturday's, Sunday's and a holiday's hours stand under their own names where the business has them. */
 const days = ["saturday", "sunday", "holiday"];
@@ -44,6 +48,16 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
     if (row) elements.set(id, asElement(row));
     return id;
   };
+  /** More than time and a half: the agreement's own per cent is the greater one (Holidays Act 2003, s 50). */
+  const penalHoliday = (all: readonly PayElement[], percent: string): number =>
+    all.find((each) => each.element === "publicHolidayWorked" && decimal(each.percent).eq(percent))?.id ??
+    added({
+      code: `PHW${percent}`,
+      name: `Worked on public holiday at ${percent} %`,
+      element: "publicHolidayWorked",
+      entry: "hours",
+      percent,
+    });
   const make = (wanted: Wanted): number => {
     const all = [...elements.values()];
     switch (wanted.kind) {
@@ -62,11 +76,12 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
         );
       }
       case "holiday": {
-        const { element } = wanted;
+        const { element, percent } = wanted;
+        if (percent !== undefined && Number(percent) > halfAgain) return penalHoliday(all, percent);
         const entry = element === "publicHolidayWorked" ? "hours" : "days";
         const code = element.slice(0, 20).toUpperCase();
         return (
-          all.find((each) => each.element === element)?.id ??
+          all.find((each) => each.element === element && Number(each.percent) <= halfAgain)?.id ??
           added({ code, name: traitsNz[element].words, element, entry })
         );
       }

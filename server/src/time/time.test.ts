@@ -259,11 +259,11 @@ describe("days into the run", () => {
     ).toThrow(/not a setting/);
   });
 
-  it("pays a New Zealand holiday worked as the Act has it, with its alternative day and days worked", () => {
+  it("pays New Zealand shifts, leave in days and days worked", () => {
     world = smallWorldNz(1);
     saveSection(world.context, world.actor, who(), "time", terms("EX-KAYAK", null));
     const runId = open();
-    // Matariki: Friday 10 July 2026 lies outside; King's Birthday was 1 June. The fortnight runs from 15 June.
+    // No holiday lies in the fortnight from 15 June 2026.
     type({ "2026-06-21": "9-13", "2026-06-22": "9-19 b30", "2026-06-23": "sick" });
     approve(["2026-06-21", "2026-06-22", "2026-06-23"]);
     expect(shown(runId)).toEqual(
@@ -271,6 +271,27 @@ describe("days into the run", () => {
         (a, b) => shown(runId).indexOf(a) - shown(runId).indexOf(b),
       ),
     );
+  });
+
+  it("pays a holiday's overtime at the agreement's rate where that is more than time and a half", () => {
+    world = smallWorldNz(1);
+    saveSection(world.context, world.actor, who(), "time", terms("EX-KAYAK", null));
+    const first = open();
+    type({ "2026-06-22": "9-17" });
+    approve(["2026-06-22"]);
+    signed(first);
+    const runId = open();
+    // Matariki: nine ordinary hours and two of overtime at time and a half, two more at double (s 50, the greater one).
+    type({ "2026-07-10": "7-20" });
+    approve(["2026-07-10"]);
+    expect(shown(runId).sort()).toEqual([
+      "Alternative day earned 1 u",
+      "Days worked 1 u",
+      "Worked on public holiday 11",
+      "Worked on public holiday at 200 % 2",
+    ]);
+    // 11 × 30 × 1.5 + 2 × 30 × 2
+    expect(row(runId).row.figures?.gross).toBe("615.00");
   });
 
   it("approves a week of 180 people in under a second, each of them paid by the award", () => {

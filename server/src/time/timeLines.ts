@@ -20,7 +20,12 @@ export type Wanted =
   | { kind: "hours"; overtime: boolean; percent: string; rule: string }
   | { kind: "leave"; leave: string }
   | { kind: "allowance"; id: string; name: string; code: ReturnType<typeof reportingCodeOf> }
-  | { kind: "holiday"; element: "publicHoliday" | "publicHolidayWorked" | "alternativeEarned" | "daysWorked" };
+  /** New Zealand; `percent`: what the agreement pays for the hours, where that may be more than time and a half */
+  | {
+      kind: "holiday";
+      element: "publicHoliday" | "publicHolidayWorked" | "alternativeEarned" | "daysWorked";
+      percent?: string;
+    };
 
 export interface TimeLines {
   lines: SheetLine[];
@@ -88,7 +93,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   for (const piece of hours.pieces) {
     const nzHoliday = time.country === "NZ" && inHoliday(piece);
     const id = nzHoliday
-      ? find({ kind: "holiday", element: "publicHolidayWorked" })
+      ? find({ kind: "holiday", element: "publicHolidayWorked", percent: piece.percent.toString() })
       : find({ kind: "hours", overtime: piece.overtime, percent: piece.percent.toString(), rule: piece.rule });
     const to = target(id, centreOf(piece));
     to.minutes += piece.minutes;
