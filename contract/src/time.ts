@@ -12,6 +12,8 @@ export interface AgreementView {
   rules: RuleSet;
   /** loaded by the business, not shipped */
   own: boolean;
+  /** the shipped set of the same code, where the business has its own in place of it */
+  shipped: RuleSet | null;
   inUse: boolean;
   settings: Record<string, SettingValue>;
   rates: EnteredRates;
@@ -19,6 +21,14 @@ export interface AgreementView {
   from: string | null;
   /** what a person should confirm in the rule set */
   queries: string[];
+}
+/** An hour of a person before and after a table takes effect; null where no rate is known. */
+export interface RateMove {
+  personId: number;
+  name: string;
+  level: string | null;
+  before: string | null;
+  after: string | null;
 }
 export interface SaveAgreementFacts {
   from: string;

@@ -7,6 +7,8 @@ export interface RuleSentence {
   id: string;
   text: string;
   ref?: string;
+  /** where the entry stands in the rule set: "penalties.0" */
+  path: string;
 }
 export interface RuleGroup {
   title: string;
@@ -142,22 +144,31 @@ export function sentencesOf(rules: RuleSet): RuleGroup[] {
       title: "Ordinary hours",
       sentences: [
         ...(ordinary.span.length === 0
-          ? [{ id: "span", text: "There is no span: ordinary hours lie at any time." }]
+          ? [{ id: "span", path: "ordinary.span", text: "There is no span: ordinary hours lie at any time." }]
           : ordinary.span.map((each, at) => ({
               id: `span-${at}`,
+              path: `ordinary.span.${at}`,
               text: `${capital(when(about(each.if)))}: ${each.from} to ${each.to}.`,
             }))),
         ...ordinary.dailyMax.map((each, at) => ({
           id: `day-${at}`,
+          path: `ordinary.dailyMax.${at}`,
           text: `At most ${amountText(each.minutes)} a day${each.timesPerWeek ? `, ${counted(String(each.timesPerWeek), "times")} a week` : ""}${tail(each.if)}.`,
         })),
         ...(ordinary.weeklyMax === null
           ? []
-          : [{ id: "week", text: `At most ${hoursText(ordinary.weeklyMax)} a week, or their average.` }]),
+          : [
+              {
+                id: "week",
+                path: "ordinary.weeklyMax",
+                text: `At most ${hoursText(ordinary.weeklyMax)} a week, or their average.`,
+              },
+            ]),
         ...(ordinary.agreedHours.length > 0
           ? [
               {
                 id: "agreed",
+                path: "ordinary.agreedHours",
                 text: `Hours beyond those agreed for the day are overtime for ${listed(ordinary.agreedHours.map((each) => basisWords[each] ?? each))} people.`,
               },
             ]
@@ -166,16 +177,18 @@ export function sentencesOf(rules: RuleSet): RuleGroup[] {
     },
     {
       title: "Per cents of ordinary hours; the first that fits counts",
-      sentences: rules.penalties.map(({ id, ref, ...each }) => ({
+      sentences: rules.penalties.map(({ id, ref, ...each }, at) => ({
         id,
+        path: `penalties.${at}`,
         ...(ref ? { ref } : {}),
         text: `${capital(when(about(each.if)))}: ${percentText(each.percent)}.`,
       })),
     },
     {
       title: "Overtime",
-      sentences: overtime.map(({ id, ref, ...each }) => ({
+      sentences: overtime.map(({ id, ref, ...each }, no) => ({
         id,
+        path: `overtime.${no}`,
         ...(ref ? { ref } : {}),
         text: `${capital(when(about(each.if)))}: ${each.tiers
           .map((tier, at) =>
@@ -193,16 +206,19 @@ export function sentencesOf(rules: RuleSet): RuleGroup[] {
           ? [
               {
                 id: "missed-meal",
+                path: "missedMeal",
                 text: `A meal break is due after ${hoursText(missedMeal.after)} ${missedMeal.since === "start" ? "from the start" : "from the last break"}; until it comes: ${effectText(missedMeal.effect)}${tail(missedMeal.if)}.`,
               },
             ]
           : []),
         ...rules.restBetween.map((each, at) => ({
           id: `rest-${at}`,
+          path: `restBetween.${at}`,
           text: `Less than ${amountText(each.minutes)} off before a day${each.onlyAfterOvertime ? " after overtime" : ""}: ${effectText(each.effect)}${tail(each.if)}.`,
         })),
-        ...rules.minimumEngagement.map(({ id, minutes, ...each }) => ({
+        ...rules.minimumEngagement.map(({ id, minutes, ...each }, at) => ({
           id,
+          path: `minimumEngagement.${at}`,
           text: `${capital(when(about(each.if)))}: ${hoursText(minutes)} are paid at least.`,
         })),
       ],
@@ -210,12 +226,14 @@ export function sentencesOf(rules: RuleSet): RuleGroup[] {
     {
       title: "Additions and allowances",
       sentences: [
-        ...rules.additions.map(({ id, amount, ...each }) => ({
+        ...rules.additions.map(({ id, amount, ...each }, at) => ({
           id,
+          path: `additions.${at}`,
           text: `${words(id)}: ${moneyText(amount)} for each hour${each.unit === "hourOrPart" ? " or part of one" : ""}${tail(each.if)}.`,
         })),
-        ...rules.allowances.map(({ id, amount, trigger, ...each }) => ({
+        ...rules.allowances.map(({ id, amount, trigger, ...each }, at) => ({
           id,
+          path: `allowances.${at}`,
           text: `${words(id)}: ${moneyText(amount)} ${triggerText(trigger)}${tail(each.if)}.`,
         })),
       ],
@@ -225,12 +243,14 @@ export function sentencesOf(rules: RuleSet): RuleGroup[] {
       sentences: [
         ...rules.juniors.map((each, at) => ({
           id: `junior-${at}`,
+          path: `juniors.${at}`,
           text: `${capital(about(each.if))}: ${each.percent} % of the adult rate.`,
         })),
         ...(leaveLoading
           ? [
               {
                 id: "leave-loading",
+                path: "leaveLoading",
                 text: `Annual leave has a loading of ${leaveLoading.percent} %${leaveLoading.orPenaltiesIfGreater === false ? "" : `, or the penalties of the leave if they are greater${leaveLoading.orPenaltiesIfGreater === "shiftWorkers" ? " (shift workers)" : ""}`}.`,
               },
             ]

@@ -82,6 +82,7 @@ export function listAgreements(context: Context, businessId: number): AgreementV
         code,
         rules,
         own: !shipped().includes(rules),
+        shipped: shipped().includes(rules) ? null : (shippedOn(code, today) ?? null),
         inUse: inUse.has(code),
         settings,
         rates,
@@ -92,6 +93,9 @@ export function listAgreements(context: Context, businessId: number): AgreementV
     ];
   });
 }
+
+const shippedOn = (code: string, day: string): RuleSet | undefined =>
+  ruleSetOn(shipped(), code, day) ?? shipped().find((each) => each.code === code);
 
 /** Loads a rule set of the business's own. Nothing is kept of one that contradicts itself. */
 export function loadRuleSet(context: Context, actor: Actor, businessId: number, raw: unknown): AgreementView[] {

@@ -21,6 +21,7 @@ import { approveDays, saveDays } from "./days.ts";
 import { refreshBusinessTime } from "./intoRun.ts";
 import { readWeek } from "./readWeek.ts";
 import { timeRecord } from "./timeRecord.ts";
+import { whoMoves } from "./whoMoves.ts";
 
 const asked = (request: Request, name: string): string | undefined => {
   const value = request.query[name];
@@ -92,6 +93,27 @@ export function timeRoutes(context: Context, router: Router): void {
       const all = loadRuleSet(context, actor, businessId, request.body);
       refreshBusinessTime(context, businessId);
       return all;
+    }),
+  );
+  router.post(
+    "/businesses/:business/agreements/plan",
+    onBusiness("prepare", (actor, businessId, request) => {
+      const { code, validFrom } = (request.body ?? {}) as { code?: unknown; validFrom?: unknown };
+      const today = context.clock.today();
+      const day = typeof validFrom === "string" && isDate(validFrom) && validFrom > today ? validFrom : today;
+      return whoMoves(context, businessId, String(code), day, () => {
+        loadRuleSet(context, actor, businessId, request.body);
+      });
+    }),
+  );
+  router.post(
+    "/businesses/:business/agreements/:agreement/plan",
+    onBusiness("prepare", (actor, businessId, request) => {
+      const facts = body(factsSchema, request);
+      const agreement = String(request.params.agreement);
+      return whoMoves(context, businessId, agreement, facts.from, () => {
+        saveAgreementFacts(context, actor, businessId, agreement, facts);
+      });
     }),
   );
   router.put(

@@ -1,6 +1,9 @@
 /** The record of time through the use cases: days typed, approved, in the run, typed over, locked, late, taken back. */
+import { withFields } from "@zesty/core/agreements/editing";
+import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { type DayRecord, dayText, readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
+import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
@@ -10,10 +13,11 @@ import { takeBack } from "../runs/takeBack.ts";
 import { setTick } from "../runs/ticks.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { payRun } from "../store/schema.ts";
-import { loadRuleSet, saveAgreementFacts } from "./agreements.ts";
+import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
 import { approveDays, saveDays } from "./days.ts";
 import { readWeek } from "./readWeek.ts";
 import { timeRecord } from "./timeRecord.ts";
+import { whoMoves } from "./whoMoves.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -257,6 +261,45 @@ describe("days into the run", () => {
         settings: { colour: true },
       }),
     ).toThrow(/not a setting/);
+  });
+
+  it("says who moves by a new table before it takes effect, juniors by their per cent, and leaves nothing behind", () => {
+    world = smallWorld(3);
+    const level = (at: number, hourlyRate: string | null) => {
+      saveSection(world.context, world.actor, who(at), "employment", employment({ hourlyRate }));
+      saveSection(world.context, world.actor, who(at), "time", terms("MA000004", "1"));
+    };
+    level(0, null);
+    level(1, "40");
+    level(2, null);
+    const junior = readPerson(world.context, who(2)).details;
+    saveSection(world.context, world.actor, who(2), "details", { ...junior, birthDate: "2009-03-01" });
+    const facts = {
+      ...{ from: "2026-07-01", settings: {}, source: "Pay guide" },
+      rates: { classifications: { "1": "28" }, allowances: {} },
+    };
+    const change = () => void saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", facts);
+    const moves = () => whoMoves(world.context, world.businessId, "MA000004", "2026-07-01", change);
+    // 26.55 is the level's hour; 17 years: 60 % of it, to the cent.
+    expect(moves().map((each) => [each.before, each.after])).toEqual([
+      ["26.55", "28"],
+      ["40", "40"],
+      ["15.93", "16.8"],
+    ]);
+    expect(moves()).toEqual(moves());
+    expect(listAgreements(world.context, world.businessId).find((each) => each.code === "MA000004")?.from).toBeNull();
+  });
+
+  it("keeps the shipped set beside a changed copy", () => {
+    world = smallWorld(1);
+    const shippedSet = () => listAgreements(world.context, world.businessId).find((each) => each.code === "MA000004");
+    const copy = withFields(shippedSet()?.rules as RuleSet, [
+      { path: "ordinary.weeklyMax", label: "hours a week", value: "40", unit: "hours" },
+    ]);
+    expect(shippedSet()?.shipped).toBeNull();
+    loadRuleSet(world.context, world.actor, world.businessId, copy);
+    expect(shippedSet()).toMatchObject({ own: true, rules: { ordinary: { weeklyMax: 2400 } } });
+    expect(shippedSet()?.shipped?.ordinary.weeklyMax).toBe(2280);
   });
 
   it("pays New Zealand shifts, leave in days and days worked", () => {

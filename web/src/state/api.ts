@@ -30,7 +30,14 @@ import type {
   SignOffPlan,
 } from "@zesty/contract/runs";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
-import type { AgreementView, ApproveDays, SaveAgreementFacts, SaveDays, WeekView } from "@zesty/contract/time";
+import type {
+  AgreementView,
+  ApproveDays,
+  RateMove,
+  SaveAgreementFacts,
+  SaveDays,
+  WeekView,
+} from "@zesty/contract/time";
 import type { Payslip } from "@zesty/core/payslips/payslip";
 import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
 import type { Working } from "@zesty/core/working/figure";
@@ -270,6 +277,18 @@ export const api = createApi({
       query: (business) => `/businesses/${business}/agreements`,
       providesTags: ["Agreements"],
     }),
+    planAgreement: build.mutation<RateMove[], { business: number; rules: unknown }>({
+      query: ({ business, rules }) => ({ url: `/businesses/${business}/agreements/plan`, method: "POST", body: rules }),
+    }),
+    planAgreementFacts: build.mutation<RateMove[], { business: number; agreement: string; values: SaveAgreementFacts }>(
+      {
+        query: ({ business, agreement, values }) => ({
+          url: `/businesses/${business}/agreements/${encodeURIComponent(agreement)}/plan`,
+          method: "POST",
+          body: values,
+        }),
+      },
+    ),
     loadAgreement: build.mutation<AgreementView[], { business: number; rules: unknown }>({
       query: ({ business, rules }) => ({ url: `/businesses/${business}/agreements`, method: "POST", body: rules }),
       invalidatesTags: ["Agreements", "Week", "Run"],

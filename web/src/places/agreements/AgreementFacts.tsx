@@ -1,11 +1,12 @@
 /** What holds of an agreement at this business from a day on: questions of the workplace, and dollars of a pay guide. */
-import type { AgreementView } from "@zesty/contract/time";
+import type { AgreementView, SaveAgreementFacts } from "@zesty/contract/time";
 import { useForm } from "react-hook-form";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { longDate, sentenceCase } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
+import { WhoMoves } from "./WhoMoves.tsx";
 
 type Dollars = Record<string, string>;
 /** Field names of forms split at points: levels such as "1.2" are named without one. */
@@ -13,7 +14,6 @@ const safe = (key: string) => `k${key.replaceAll(".", "_")}`;
 
 export function AgreementFacts({ businessId, agreement }: { businessId: number; agreement: AgreementView }) {
   const { data: session } = api.useSessionQuery();
-  const [save] = api.useSaveAgreementMutation();
   const { rules } = agreement;
   const questions = rules.settings.filter((each) => each.scope === "workplace");
   const levels = rules.classifications.map(({ key, title }) => ({ key, title }));
@@ -33,33 +33,38 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
   const { errors } = form.formState;
   const typed = (known: Dollars, keys: readonly string[]) =>
     Object.fromEntries(keys.flatMap((key) => (known[safe(key)] ? [[key, known[safe(key)] ?? ""]] : [])));
-  const submit = submitOf(form, async (values) => {
-    const answer = await save({
-      business: businessId,
-      agreement: agreement.code,
-      values: {
-        from: values.from,
-        source: values.source || null,
-        settings: Object.fromEntries(
-          questions.map(({ key, type }) => [
-            key,
-            type === "number" ? Number(values.settings[key]) : (values.settings[key] ?? false),
-          ]),
-        ),
-        rates: {
-          classifications: typed(
-            values.levels as Dollars,
-            levels.map((each) => each.key),
-          ),
-          allowances: typed(
-            values.allowances as Dollars,
-            amounts.map((each) => each.id),
-          ),
-        },
-      },
-    });
+  type Values = Parameters<Parameters<typeof form.handleSubmit>[0]>[0];
+  const factsOf = (values: Values): SaveAgreementFacts => ({
+    from: values.from,
+    source: values.source || null,
+    settings: Object.fromEntries(
+      questions.map(({ key, type }) => [
+        key,
+        type === "number" ? Number(values.settings[key]) : (values.settings[key] ?? false),
+      ]),
+    ),
+    rates: {
+      classifications: typed(
+        values.levels as Dollars,
+        levels.map((each) => each.key),
+      ),
+      allowances: typed(
+        values.allowances as Dollars,
+        amounts.map((each) => each.id),
+      ),
+    },
+  });
+  const [plan, planned] = api.usePlanAgreementFactsMutation();
+  const [save] = api.useSaveAgreementMutation();
+  const look = submitOf(form, async (values) => {
+    const answer = await plan({ business: businessId, agreement: agreement.code, values: factsOf(values) });
     if (answer.error) showErrors(form.setError, answer.error);
-    else form.reset(values);
+  });
+  const submit = submitOf(form, async (values) => {
+    const answer = await save({ business: businessId, agreement: agreement.code, values: factsOf(values) });
+    if (answer.error) return showErrors(form.setError, answer.error);
+    form.reset(values);
+    planned.reset();
   });
   return (
     <section className="mt-8">
@@ -136,9 +141,15 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
             {errors.root.message}
           </p>
         )}
-        <Button look="main" type="submit" className="mt-3" disabled={form.formState.isSubmitting}>
-          Save
-        </Button>
+        {planned.data && <WhoMoves moves={planned.data} />}
+        <div className="mt-3 inline-flex gap-3">
+          <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
+            Save
+          </Button>
+          <Button disabled={form.formState.isSubmitting} onClick={() => void look()}>
+            See who moves
+          </Button>
+        </div>
         {form.formState.isSubmitSuccessful && !form.formState.isDirty && (
           <span className="ml-3 text-leaf">Saved; open runs are priced by it.</span>
         )}

@@ -2,6 +2,7 @@
 import type { AgreementView } from "@zesty/contract/time";
 import { type ChangeEvent, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
+import { Button } from "../../parts/Button.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -9,6 +10,7 @@ import { useBusiness } from "../../state/business.ts";
 import { AgreementFacts } from "./AgreementFacts.tsx";
 import { RuleDocument } from "./RuleDocument.tsx";
 import { TryOut } from "./TryOut.tsx";
+import { WhoMoves } from "./WhoMoves.tsx";
 
 export function Agreements() {
   const business = useBusiness();
@@ -49,7 +51,7 @@ export function Agreements() {
       {chosen && (
         <div className="grid grid-cols-[1fr_380px] gap-10 max-[1100px]:grid-cols-1">
           <div>
-            <RuleDocument agreement={chosen} spoke={spoke} />
+            <RuleDocument businessId={business.id} agreement={chosen} spoke={spoke} />
             <AgreementFacts key={chosen.code} businessId={business.id} agreement={chosen} />
           </div>
           <TryOut key={chosen.code} agreement={chosen} onSpoke={setSpoke} />
@@ -73,21 +75,27 @@ function Download({ agreement }: { agreement: AgreementView }) {
 }
 
 function LoadOwn({ businessId }: { businessId: number }) {
-  const [load, { error }] = api.useLoadAgreementMutation();
+  const [load, loading] = api.useLoadAgreementMutation();
+  const [plan, planned] = api.usePlanAgreementMutation();
+  const [brought, setBrought] = useState<{ name: string; rules: unknown } | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const read = async (event: ChangeEvent<HTMLInputElement>) => {
     const file = event.target.files?.[0];
     event.target.value = "";
     if (!file) return;
     setFault(null);
+    loading.reset();
     try {
-      await load({ business: businessId, rules: JSON.parse(await file.text()) as unknown });
+      const rules = JSON.parse(await file.text()) as unknown;
+      setBrought({ name: file.name, rules });
+      void plan({ business: businessId, rules });
     } catch {
+      setBrought(null);
       setFault(`${file.name} is not JSON. Load a rule set as this page downloads it.`);
     }
   };
   return (
-    <div className="text-right">
+    <div className="max-w-2xl text-right">
       <label className="cursor-pointer rounded-(--radius) border border-rule-strong bg-sheet px-3 py-1.5 text-[15px] focus-within:outline-2 focus-within:outline-action hover:bg-hover">
         Load your own…
         <input type="file" accept=".json,application/json" className="sr-only" onChange={(event) => void read(event)} />
@@ -97,7 +105,23 @@ function LoadOwn({ businessId }: { businessId: number }) {
           {fault}
         </p>
       )}
-      <ProblemNote error={error} />
+      <ProblemNote error={planned.error ?? loading.error} />
+      {brought && planned.data && (
+        <div className="mt-2 text-left">
+          <WhoMoves moves={planned.data} />
+          <Button
+            look="main"
+            disabled={loading.isLoading}
+            onClick={() =>
+              void load({ business: businessId, rules: brought.rules }).then((done) => {
+                if (!done.error) setBrought(null);
+              })
+            }
+          >
+            Take {brought.name} into use
+          </Button>
+        </div>
+      )}
     </div>
   );
 }

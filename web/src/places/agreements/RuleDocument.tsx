@@ -1,7 +1,12 @@
 /** A rule set as it is read: sentences in groups; those that spoke in the try-out are marked. */
 import type { AgreementView } from "@zesty/contract/time";
+import { differences } from "@zesty/core/agreements/editing";
 import { sentencesOf } from "@zesty/core/agreements/sentences";
-import { longDate, money } from "../../parts/format.ts";
+import { useMemo } from "react";
+import { Button } from "../../parts/Button.tsx";
+import { counted, longDate, money } from "../../parts/format.ts";
+import { api } from "../../state/api.ts";
+import { Sentence } from "./Sentence.tsx";
 
 const standingWords = {
   published: "published",
@@ -10,8 +15,22 @@ const standingWords = {
   entered: "entered by you",
 };
 
-export function RuleDocument({ agreement, spoke }: { agreement: AgreementView; spoke: ReadonlySet<string> }) {
+export function RuleDocument({
+  businessId,
+  agreement,
+  spoke,
+}: {
+  businessId: number;
+  agreement: AgreementView;
+  spoke: ReadonlySet<string>;
+}) {
   const { rules, rates } = agreement;
+  const [load] = api.useLoadAgreementMutation();
+  const changed = useMemo(
+    () => (agreement.shipped ? differences(agreement.shipped, agreement.rules) : []),
+    [agreement],
+  );
+  const gone = changed.filter((each) => each.after === null);
   return (
     <article aria-label={rules.title} className="text-[15px]">
       <p className="text-quiet">
@@ -25,18 +44,37 @@ export function RuleDocument({ agreement, spoke }: { agreement: AgreementView; s
           {text}
         </p>
       ))}
+      {agreement.shipped && (
+        <p className="text-quiet">
+          Your own copy of the shipped set;{" "}
+          {changed.length === 0
+            ? "it says the same."
+            : `${counted(changed.length, "sentence")} differ${changed.length === 1 ? "s" : ""}.`}{" "}
+          {changed.length > 0 && (
+            <Button look="quiet" onClick={() => void load({ business: businessId, rules: agreement.shipped })}>
+              Take the shipped set again
+            </Button>
+          )}
+        </p>
+      )}
+      {gone.map((each) => (
+        <p key={each.path + each.before}>
+          <del className="text-quiet">{each.before}</del>
+        </p>
+      ))}
       {sentencesOf(rules).map((group) => (
         <section key={group.title} className="mt-4">
           <h2 className="border-b border-rule-strong pb-0.5 font-name text-[18px]">{group.title}</h2>
           <ul>
             {group.sentences.map((each) => (
-              <li
-                key={`${each.id}${each.text}`}
-                className={`figures border-b border-rule py-1 ${spoke.has(each.id) ? "bg-lime-soft" : ""}`}
-              >
-                {each.text}
-                {each.ref && <span className="ml-2 text-[13px] text-quiet">{each.ref}</span>}
-              </li>
+              <Sentence
+                key={`${each.path}${each.text}`}
+                businessId={businessId}
+                agreement={agreement}
+                sentence={each}
+                before={changed.find((one) => one.path === each.path)?.before ?? null}
+                spoke={spoke.has(each.id)}
+              />
             ))}
           </ul>
         </section>

@@ -1,0 +1,136 @@
+/**
+ * A rule set changed sentence by sentence: the numbers and times that stand in an entry as fields, and the set with one
+ * of them changed. What the set then says is checked by whoever takes it in, as if it were loaded.
+ */
+import { decimal } from "../quantity/decimal.ts";
+import type { RuleSet } from "./ruleSet.ts";
+import { sentencesOf } from "./sentences.ts";
+
+export interface RuleField {
+  /** where it stands in the rule set: "penalties.0.percent.casual" */
+  path: string;
+  label: string;
+  /** as it is typed: hours for minutes, per cents and dollars as they are, times of the clock */
+  value: string;
+  unit: "hours" | "%" | "$" | "time" | "";
+}
+
+/** Keys whose numbers are minutes; people read hours. */
+const minuteKeys = new Set(["minutes", "after", "weeklyMax", "over", "thenEvery", "minimumMinutes"]);
+const clock = /^([0-2]\d|3[0-5]):[0-5]\d$/;
+const plainWords: Record<string, string> = {
+  fullTime: "full-time",
+  partTime: "part-time",
+  percent: "per cent",
+  minutes: "hours",
+  amount: "dollars",
+  percentOfStandardRate: "per cent of the standard rate",
+  startsFrom: "started from",
+  startsBy: "started by",
+  endsFrom: "ended from",
+  endsBy: "ended by",
+  ageBelow: "under the age of",
+  ageFrom: "from the age of",
+  timesPerWeek: "times a week",
+  weeklyMax: "hours a week",
+};
+
+function unitOf(key: string, parents: readonly string[], value: number | string): RuleField["unit"] {
+  if (typeof value === "string") return "time";
+  if (minuteKeys.has(key) || ((key === "from" || key === "to") && parents.includes("trigger"))) return "hours";
+  if (key === "amount") return "$";
+  return parents.includes("percent") || /percent|floor|add$/i.test(key) || parents.includes("floor") ? "%" : "";
+}
+
+/** Said by the unit beside the field. */
+const unitKeys = new Set(["percent", "minutes", "amount"]);
+
+function labelOf(path: readonly string[]): string {
+  const rest = path.filter((key) => key !== "if" && key !== "trigger" && key !== "effect");
+  const telling = rest.filter((key) => !unitKeys.has(key));
+  const named = (telling.length > 0 ? telling : rest).map((key) =>
+    /^\d+$/.test(key) ? `${Number(key) + 1}.` : (plainWords[key] ?? key),
+  );
+  return named.join(" ").replace(/^tiers /, "step ");
+}
+
+type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
+
+/** The entry at a path; undefined where there is none. */
+function at(rules: RuleSet, path: string): Json | undefined {
+  let found: Json | undefined = rules as unknown as Json;
+  for (const key of path.split(".")) {
+    if (typeof found !== "object" || found === null || !Object.hasOwn(found, key)) return undefined;
+    found = (found as Record<string, Json>)[key];
+  }
+  return found;
+}
+
+function leaves(value: Json, path: readonly string[]): { path: readonly string[]; value: number | string }[] {
+  const key = path.at(-1) ?? "";
+  if (typeof value === "number" || (typeof value === "string" && clock.test(value))) return [{ path, value }];
+  if (typeof value !== "object" || value === null || key === "settings") return [];
+  return Object.entries(value).flatMap(([name, each]) => leaves(each, [...path, name]));
+}
+
+/** The fields of a sentence, by the path of its entry. */
+export function fieldsOf(rules: RuleSet, path: string): RuleField[] {
+  const entry = at(rules, path);
+  if (entry === undefined) return [];
+  const base = path.split(".");
+  const own = typeof entry === "object" ? [] : [base.at(-1) ?? ""];
+  return leaves(entry, own).map((leaf) => {
+    const full = typeof entry === "object" ? [...base, ...leaf.path] : base;
+    const unit = unitOf(full.at(-1) ?? "", full.slice(0, -1), leaf.value);
+    return {
+      path: full.join("."),
+      label: labelOf(leaf.path),
+      unit,
+      value: unit === "hours" ? decimal(String(leaf.value)).div(60).toDecimalPlaces(4).toString() : String(leaf.value),
+    };
+  });
+}
+
+/**
+ * The rule set with fields changed; nothing else of it moves.
+ * @returns the new set, or a sentence about the first field that cannot be read
+ */
+export function withFields(rules: RuleSet, fields: readonly RuleField[]): RuleSet | { fault: string } {
+  const copy = structuredClone(rules) as unknown as Record<string, Json>;
+  for (const { path, label, value, unit } of fields) {
+    const typed = value.trim();
+    const isTime = unit === "time";
+    if (isTime ? !clock.test(typed) : !/^-?\d{1,5}(\.\d{1,4})?$/.test(typed))
+      return { fault: `${label}: “${typed}” is not ${isTime ? "a time. Write it as 18:00" : "a number"}.` };
+    const number = unit === "hours" ? decimal(typed).times(60).toDecimalPlaces(0).toNumber() : Number(typed);
+    const keys = path.split(".");
+    let parent = copy;
+    for (const key of keys.slice(0, -1)) parent = parent[key] as Record<string, Json>;
+    parent[keys.at(-1) ?? ""] = isTime ? typed : number;
+  }
+  return copy as unknown as RuleSet;
+}
+
+export interface ChangedSentence {
+  path: string;
+  /** null: the other set does not say it */
+  before: string | null;
+  after: string | null;
+}
+
+/** Sentences in which a copy differs from the set that it was made from; entries are the same by group and name. */
+export function differences(origin: RuleSet, copy: RuleSet): ChangedSentence[] {
+  const read = (rules: RuleSet) =>
+    new Map(
+      sentencesOf(rules).flatMap((group) =>
+        group.sentences.map((each) => [`${group.title} ${each.id}`, each] as const),
+      ),
+    );
+  const [before, after] = [read(origin), read(copy)];
+  return [...new Set([...before.keys(), ...after.keys()])].flatMap((key): ChangedSentence[] => {
+    const [was, is] = [before.get(key), after.get(key)];
+    return was?.text === is?.text
+      ? []
+      : [{ path: is?.path ?? was?.path ?? "", before: was?.text ?? null, after: is?.text ?? null }];
+  });
+}

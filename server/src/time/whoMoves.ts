@@ -1,0 +1,73 @@
+/** Whose hourly rate a new table changes, and by how much: seen before it takes effect. */
+import type { RateMove } from "@zesty/contract/time";
+import { interpret } from "@zesty/core/hours/interpret";
+import { baseRate } from "@zesty/core/hours/pricing";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { dryRun } from "../store/dryRun.ts";
+import { person } from "../store/schema.ts";
+import { type KnownPerson, personTimes } from "./personTimes.ts";
+
+/** The junior's per cent on a day, as an hour at noon would be paid. */
+function juniorPercent({ time }: KnownPerson, day: string): number {
+  if (!time.rules) return 100;
+  const { rules, person: who, settings, timeZone } = time;
+  const shifts = [{ start: `${day}T12:00`, end: `${day}T13:00` }];
+  const worked = interpret({ rules, person: who, settings, timeZone, holidays: [], periodStart: day, shifts });
+  return "faults" in worked ? 100 : (worked.pieces[0]?.ratePercent ?? 100);
+}
+
+interface Rate {
+  name: string;
+  level: string | null;
+  rate: string | null;
+}
+
+/** What an hour is worth for everybody who is paid by an agreement on a day. */
+function ratesOn(context: Context, businessId: number, agreement: string, day: string): Map<number, Rate> {
+  const ids = context.store.db
+    .select()
+    .from(person)
+    .where(eq(person.businessId, businessId))
+    .all()
+    .filter((each) => each.startDate <= day && (each.endDate === null || each.endDate >= day))
+    .map((each) => each.id);
+  return new Map(
+    personTimes(context, businessId, ids, day, day)
+      .filter((each) => each.terms?.agreement === agreement)
+      .map((each) => {
+        const level = each.terms?.classification ?? null;
+        const { rate } = baseRate(each.time.rules, level, each.rates, each.agreedRate, juniorPercent(each, day));
+        return [
+          each.who.id,
+          {
+            name: `${each.who.givenName} ${each.who.familyName}`,
+            level: each.time.rules?.classifications.find((one) => one.key === level)?.title ?? level,
+            rate: rate?.toString() ?? null,
+          },
+        ];
+      }),
+  );
+}
+
+/** @param change done for real and taken back: what is shown is what it would do */
+export function whoMoves(
+  context: Context,
+  businessId: number,
+  agreement: string,
+  day: string,
+  change: () => void,
+): RateMove[] {
+  const before = ratesOn(context, businessId, agreement, day);
+  const after = dryRun(context.store, () => {
+    change();
+    return ratesOn(context, businessId, agreement, day);
+  });
+  return [...after].map(([personId, { name, level, rate }]) => ({
+    personId,
+    name,
+    level,
+    before: before.get(personId)?.rate ?? null,
+    after: rate,
+  }));
+}

@@ -1,0 +1,116 @@
+/** A sentence of a rule set, with what a copy changed struck out and written over, and its numbers as fields. */
+import type { AgreementView } from "@zesty/contract/time";
+import { fieldsOf, type RuleField, withFields } from "@zesty/core/agreements/editing";
+import type { RuleSentence } from "@zesty/core/agreements/sentences";
+import { useState } from "react";
+import { Button } from "../../parts/Button.tsx";
+import { TextField } from "../../parts/Fields.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+
+const unitWords = { hours: "hours", "%": "per cent", $: "dollars", time: "time", "": "" } as const;
+
+export function Sentence({
+  businessId,
+  agreement,
+  sentence,
+  before,
+  spoke,
+}: {
+  businessId: number;
+  agreement: AgreementView;
+  sentence: RuleSentence;
+  /** what the shipped set says in its place, where a copy changed it */
+  before: string | null;
+  spoke: boolean;
+}) {
+  const [open, setOpen] = useState(false);
+  const canChange = fieldsOf(agreement.rules, sentence.path).length > 0;
+  return (
+    <li className={`group figures border-b border-rule py-1 ${spoke ? "bg-lime-soft" : ""}`}>
+      {before !== null && <del className="mr-2 text-quiet">{before}</del>}
+      {before === null ? sentence.text : <ins className="bg-lime-soft no-underline">{sentence.text}</ins>}
+      {sentence.ref && <span className="ml-2 text-[13px] text-quiet">{sentence.ref}</span>}
+      {canChange && (
+        <button
+          type="button"
+          aria-expanded={open}
+          aria-label={`Change: ${sentence.text}`}
+          className="ml-2 text-[13px] text-action underline opacity-0 group-hover:opacity-100 focus:opacity-100 aria-expanded:opacity-100"
+          onClick={() => setOpen(!open)}
+        >
+          Change
+        </button>
+      )}
+      {open && (
+        <Fields businessId={businessId} agreement={agreement} path={sentence.path} onDone={() => setOpen(false)} />
+      )}
+    </li>
+  );
+}
+
+function Fields({
+  businessId,
+  agreement,
+  path,
+  onDone,
+}: {
+  businessId: number;
+  agreement: AgreementView;
+  path: string;
+  onDone: () => void;
+}) {
+  const [fields, setFields] = useState<RuleField[]>(() => fieldsOf(agreement.rules, path));
+  const [fault, setFault] = useState<string | null>(null);
+  const [load, { error, isLoading }] = api.useLoadAgreementMutation();
+  const save = async () => {
+    const rules = withFields(agreement.rules, fields);
+    if ("fault" in rules) return setFault(rules.fault);
+    setFault(null);
+    const done = await load({ business: businessId, rules });
+    if (!done.error) onDone();
+  };
+  return (
+    <form
+      noValidate
+      className="my-2 border-l-3 border-lime pl-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <div className="grid grid-cols-4 gap-x-4 gap-y-2 max-[900px]:grid-cols-2">
+        {fields.map((field) => (
+          <TextField
+            key={field.path}
+            label={`${field.label}${unitWords[field.unit] && !field.label.includes(unitWords[field.unit]) ? `, ${unitWords[field.unit]}` : ""}`}
+            inputMode={field.unit === "time" ? "text" : "decimal"}
+            value={field.value}
+            onChange={(event) =>
+              setFields(fields.map((each) => (each === field ? { ...each, value: event.target.value } : each)))
+            }
+          />
+        ))}
+      </div>
+      {fault && (
+        <p role="alert" className="pt-1 text-plum">
+          {fault}
+        </p>
+      )}
+      <ProblemNote error={error} />
+      <p className="pt-1 text-[13px] text-quiet">
+        {agreement.own
+          ? "Your own set changes; open runs are priced by it at once."
+          : "A copy of your own stands in for the shipped set from then on, with the same days; what you changed stays marked."}
+      </p>
+      <div className="flex gap-3 pt-1">
+        <Button type="submit" disabled={isLoading}>
+          Use it
+        </Button>
+        <Button look="quiet" onClick={onDone}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
