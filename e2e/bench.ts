@@ -67,6 +67,37 @@ async function keystroke(page: Page): Promise<number> {
   });
 }
 
+/** A day typed in the week of Brolga Growers, until its cell shows what it became. */
+async function weekKeystrokes(page: Page, url: string): Promise<number[]> {
+  await page.evaluate((business) => localStorage.setItem("zesty-business", business), "6");
+  await page.goto(`${url}/time`);
+  const cell = page.getByRole("row").nth(3).getByRole("gridcell").nth(2);
+  await cell.waitFor();
+  await cell.click();
+  const times: number[] = [];
+  for (let round = 0; round < 60; round += 1) {
+    await page.keyboard.type(`9-${13 + (round % 7)}`);
+    const took = await page.evaluate(() => {
+      const grid = document.querySelector('[role="grid"]') as HTMLElement;
+      const input = document.activeElement as HTMLElement;
+      const began = performance.now();
+      const shown = new Promise<number>((resolve) => {
+        const watch = new MutationObserver(() => {
+          watch.disconnect();
+          requestAnimationFrame(() => resolve(performance.now() - began));
+        });
+        watch.observe(grid, { characterData: true, childList: true, subtree: true });
+        setTimeout(() => resolve(-1), 1000);
+      });
+      input.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
+      return shown;
+    });
+    if (round >= 10 && took >= 0) times.push(took);
+    await page.waitForTimeout(60);
+  }
+  return times;
+}
+
 const sorted = (times: number[]) => [...times].sort((a, b) => a - b);
 const share = (times: number[], part: number) => sorted(times)[Math.floor(part * (times.length - 1))] ?? 0;
 
@@ -94,12 +125,14 @@ try {
     if (round >= 10 && took >= 0) times.push(took);
     await page.waitForTimeout(60);
   }
+  const weekKeystrokeP95 = share(await weekKeystrokes(page, world.url), 0.95);
   process.stdout.write(
     `${JSON.stringify({
       keystroke300P95: share(times, 0.95),
       firstLoadKb: firstLoadKb(),
       usableSheetMs: share(usable, 0.5),
       demoSeconds,
+      weekKeystrokeP95,
     })}\n`,
   );
 } finally {

@@ -37,6 +37,9 @@ try {
     .nth(5)
     .click();
   await shot("time");
+  await go("/time/leave");
+  await page.getByRole("button", { name: "Tobias Wren: Annual leave, 3 Aug" }).click();
+  await shot("leave");
   await go("/set-up/agreements");
   await shot("agreements");
   await approveWeek(await world.api());
@@ -84,8 +87,6 @@ try {
   writeFileSync(file, Buffer.from(await pdf.arrayBuffer()));
   execFileSync("pdftoppm", ["-png", "-r", "80", "-singlefile", file, file.replace(".pdf", "")]);
   renameSync(file.replace(".pdf", ".png"), join(folder, "payslip.png"));
-  await go("/people");
-  await shot("people");
   await go("/people/3");
   await shot("person");
   await go("/dues");
@@ -124,11 +125,10 @@ try {
   await shot("rules");
   // New Zealand.
   await go(`/run/${runs.koura}`);
-  await person("Wiremu Stirling").click();
+  await person("Tama Ruakere").click();
   await aside.getByRole("button", { name: "Leave by its dates" }).click();
-  await page.getByLabel("First day", { exact: true }).fill("2026-07-06");
-  await page.getByLabel("Last day", { exact: true }).fill("2026-07-09");
-  await aside.getByRole("button", { name: "Put it into the pay" }).click();
+  await page.getByLabel("From and to").fill("6/7-9/7");
+  await aside.getByRole("button", { name: "Record it as approved" }).click();
   await aside.getByRole("button", { name: /^Annual holidays, weeks/ }).click();
   await aside.getByRole("button", { name: /Rate of annual holidays/ }).click();
   await shot("nz-holiday-pay");

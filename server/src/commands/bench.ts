@@ -1,6 +1,8 @@
 /** The parts of `npm run bench` that need no browser; prints one JSON object for scripts/bench.mjs. */
 import { coreBench } from "./bench/coreBench.ts";
+import { hoursBench } from "./bench/hoursBench.ts";
 import { payslipBench } from "./bench/payslipBench.ts";
 import { serverBench } from "./bench/serverBench.ts";
 
-process.stdout.write(`${JSON.stringify({ ...coreBench(), ...serverBench(), ...(await payslipBench()) })}\n`);
+const found = { ...coreBench(), ...serverBench(), ...(await payslipBench()), ...(await hoursBench()) };
+process.stdout.write(`${JSON.stringify(found)}\n`);
