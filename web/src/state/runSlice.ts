@@ -6,6 +6,7 @@ import type { SheetLine } from "@zesty/core/pay/payContext";
 import type { Overrides } from "@zesty/core/pay/payInput";
 import { badText, cellKey, filledBy, inCell, isNumber, quantityOf, readCell } from "./cells.ts";
 import type { WorkedRow } from "./core.ts";
+import { contentOf, putContent, type RowContent, sameContent, setOverrides, setPeriods } from "./rowContent.ts";
 
 export interface CellEdit {
   payId: number;
@@ -15,20 +16,6 @@ export interface CellEdit {
   /** the row of a cost centre, where a person stands in several */
   costCentre?: string | undefined;
 }
-
-/** What a person can change in a row. */
-export interface RowContent {
-  lines: SheetLine[];
-  included: boolean;
-  periods: number;
-  overrides: Overrides | null;
-}
-export const contentOf = ({ lines, included, periods, overrides }: RowContent): RowContent => ({
-  lines,
-  included,
-  periods,
-  overrides,
-});
 
 interface Before extends RowContent {
   payId: number;
@@ -105,48 +92,10 @@ function remember(state: RunState, payIds: readonly number[]): void {
   if (state.undo.length > 100) state.undo.shift();
 }
 
-function setPeriods(row: RunRow, periods: number): void {
-  row.periods = periods;
-  if (row.context) row.context.periods = periods;
-}
-
-function setOverrides(row: RunRow, overrides: Overrides | null): void {
-  row.overrides = overrides;
-  if (row.context) row.context.overrides = overrides;
-}
-
 function touch(state: RunState, payIds: readonly number[]): void {
   state.unsaved = [...new Set([...state.unsaved, ...payIds])];
   state.edit += 1;
   state.fresh = [...payIds];
-}
-
-function putContent(row: RunRow | undefined, content: RowContent): void {
-  if (!row) return;
-  row.lines = content.lines;
-  row.included = content.included;
-  setPeriods(row, content.periods);
-  setOverrides(row, content.overrides);
-}
-
-/** Lines without a quantity are not kept by the server; apart from them the order of lines says nothing. */
-function sameContent(a: RowContent, b: RowContent): boolean {
-  const text = ({ lines, included, periods, overrides }: RowContent) =>
-    JSON.stringify([
-      included,
-      periods,
-      overrides,
-      lines
-        .filter(
-          (line) =>
-            line.terms !== undefined ||
-            line.time !== undefined ||
-            Number(line.hours ?? line.amount ?? line.units ?? 0) !== 0,
-        )
-        .map((line) => JSON.stringify(line))
-        .sort(),
-    ]);
-  return text(a) === text(b);
 }
 
 /** A newer view of the run in hand: what is typed and not saved stays, unless that very row was changed meanwhile. */

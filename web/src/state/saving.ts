@@ -5,7 +5,8 @@
 import type { RowChange, RunView } from "@zesty/contract/runs";
 import { api, problemOf } from "./api.ts";
 import { keepTyping } from "./keptTyping.ts";
-import { caughtUp, contentOf, type RunState, said, saved } from "./runSlice.ts";
+import { contentOf } from "./rowContent.ts";
+import { caughtUp, type RunState, said, saved } from "./runSlice.ts";
 import { store } from "./store.ts";
 
 const saveAfterMs = 350;

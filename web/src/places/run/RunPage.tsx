@@ -336,7 +336,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
       <p
         role="status"
         aria-live="polite"
-        className={`shrink-0 px-6 text-[14.5px] ${message ? "border-t border-rule py-1 text-plum" : ""}`}
+        className={`shrink-0 px-6 text-[14.5px] ${message ? "border-t border-rule py-1 bg-lime-soft" : ""}`}
       >
         {message}
       </p>
