@@ -98,6 +98,28 @@ const dayRecord = Joi.object<DayRecord>({
     .required(),
   hours: hours().label("Hours"),
   note: name(500).label("Note"),
+  otherwise: Joi.object({ works: Joi.boolean().strict().required(), why: name(200).required().label("Why") }),
+});
+
+/** What somebody says of the public holidays of a person: whether each would otherwise be worked, and hours worked on it. */
+export interface AnswerHolidays {
+  personId: number;
+  answers: { date: string; works: boolean; why: string; worked: string | null }[];
+}
+export const answerHolidays = Joi.object<AnswerHolidays>({
+  personId: id().required(),
+  answers: Joi.array()
+    .items(
+      Joi.object({
+        date: date().required().label("Day"),
+        works: Joi.boolean().strict().required(),
+        why: name(200).required().label("Why"),
+        worked: hours().allow(null, "").empty("").default(null).label("Hours worked"),
+      }),
+    )
+    .min(1)
+    .max(20)
+    .required(),
 });
 
 export interface DayChange {

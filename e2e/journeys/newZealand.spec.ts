@@ -33,7 +33,7 @@ test("a payday from hours to an accepted filing, by keyboard", async ({ page, wo
   await find(page, "tama");
   await press(page, (await beside(page)).getByRole("button", { name: "Public holidays of the period" }));
   await expect(aside(page)).toContainText("Matariki, Fri, 10 July");
-  await press(page, aside(page).getByRole("button", { name: "Put it into the pay" }));
+  await press(page, aside(page).getByRole("button", { name: "Put it onto the record" }));
   await saved(page);
   const tama = grid.getByRole("row", { name: /Tama Ruakere/ });
   await expect(tama).toContainText("68.4");

@@ -27,6 +27,8 @@ export interface DayRecord {
   /** hours without their times */
   hours?: string;
   note?: string;
+  /** New Zealand: whether a public holiday would otherwise be worked, as somebody said with the reason (s 12) */
+  otherwise?: { works: boolean; why: string };
 }
 
 /** Short words of leave by country; the first of a kind is how it is written back. */

@@ -79,8 +79,11 @@ function plainDay(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
     plain.push({ date, minutes: minutesOf({ shifts: day.shifts, leave: [] }), why: "worked" });
   const worked = day !== undefined && (day.shifts.length > 0 || day.hours !== undefined);
   // A holiday inside leave is not leave, and one that is not worked is paid as the day would have been.
-  if (holiday && !worked && usual > 0 && time.person.basis !== "casual") {
-    plain.push({ date, minutes: usual, why: `${holiday.name ?? "public holiday"}, not worked` });
+  // Whether it would have been worked is the pattern's to say, unless somebody answered it with a reason.
+  const expected = day?.otherwise ? day.otherwise.works : usual > 0 && time.person.basis !== "casual";
+  if (holiday && !worked && (expected || day?.otherwise)) {
+    const reason = day?.otherwise ? `${day.otherwise.why}; ` : "";
+    if (expected) plain.push({ date, minutes: usual, why: `${reason}${holiday.name ?? "public holiday"}, not worked` });
     return { plain, leave };
   }
   for (const each of day?.leave ?? []) {

@@ -3,6 +3,7 @@ import { addDays, addMonths, type IsoDate, weekday } from "@zesty/core/calendar/
 import { holidaysBetweenNz } from "@zesty/core/calendar/holidaysNz";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
+import type { DayRecord } from "@zesty/core/hours/dayText";
 import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import { esctBase } from "@zesty/core/nz/esct";
 import { worksOn } from "@zesty/core/nz/finalHolidayPay";
@@ -28,6 +29,7 @@ import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
 import { employmentTerms, type person } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
+import { daysBetweenDates } from "../time/readDays.ts";
 import { workedTerms } from "./workedTerms.ts";
 
 type Who = typeof person.$inferSelect;
@@ -90,6 +92,7 @@ export function nzRows(
   const saverRules = rules.find(deductionRatesNz, run.payday)?.figures.kiwiSaver;
   // Asked of few: who took holidays in advance, and who has an order with a total.
   const sumsSince = (day: IsoDate, id: number): CodeSums => factSums(store, [id], day, run.payday).get(id) ?? new Map();
+  const recordOf = recordsByDay(context, ids, run);
   const provinces = new Map<number | null, string>();
   const provinceOf = (placeId: number | null) => {
     const known = provinces.get(placeId) ?? workPlace(context, run.businessId, placeId);
@@ -144,7 +147,7 @@ export function nzRows(
             centsText(sumsSince(order.served, who.id).get(`line:${orderCode(order)}`) ?? 0),
           ),
           holidays,
-          publicHolidays: holidaysOf(who, run, province, holidays),
+          publicHolidays: holidaysOf(who, run, province, holidays, recordOf),
           earlierGross: centsText(four.get(who.id)?.get("regularTaxable") ?? 0),
           patternDays: String(patternDays({ ...run, ...who }, holidays)),
           cashedUp: cashedUp.get(who.id) ?? "0",
@@ -352,17 +355,55 @@ function aroundParentalLeave(
   return { averageOnly, ...(weeks ? { averageWeeks: weeks } : {}) };
 }
 
-function holidaysOf(who: Who, run: RunDays, province: string, holidays: HolidayFacts): HolidayInPeriod[] {
+type RecordOf = (personId: number, date: IsoDate) => DayRecord | undefined;
+
+/** Recorded days of a period and the four weeks before it: read once, and only where somebody asks. */
+function recordsByDay(context: Context, ids: readonly number[], run: RunDays): RecordOf {
+  let days: Map<string, DayRecord> | undefined;
+  return (personId, date) => {
+    if (!days) {
+      const known = [...daysBetweenDates(context, ids, addDays(run.periodStart, -28), run.periodEnd).values()].flat();
+      const worked = known.filter((day) => day.kind === "worked" && day.record);
+      days = new Map(worked.map((day) => [`${day.personId} ${day.date}`, day.record as DayRecord]));
+    }
+    return days.get(`${personId} ${date}`);
+  };
+}
+
+/** Whether the last four same weekdays were worked; empty unless all four weeks are on record. */
+function sameDays(personId: number, date: IsoDate, recordOf: RecordOf): boolean[] {
+  const isWorked = (day: DayRecord | undefined) =>
+    day !== undefined && (day.shifts.length > 0 || day.hours !== undefined);
+  const weeks = [7, 14, 21, 28].map((back) => {
+    const day = addDays(date, -back);
+    // A week that holds nothing at all was not written down.
+    const week = Array.from({ length: 7 }, (_, at) => recordOf(personId, addDays(day, at - 3)));
+    return { known: week.some(Boolean), worked: isWorked(recordOf(personId, day)) };
+  });
+  return weeks.every((week) => week.known) ? weeks.map((week) => week.worked) : [];
+}
+
+function holidaysOf(
+  who: Who,
+  run: RunDays,
+  province: string,
+  holidays: HolidayFacts,
+  recordOf: RecordOf,
+): HolidayInPeriod[] {
   const unknown = holidays.varies && holidays.pattern === null;
   return holidaysBetweenNz(run.periodStart, run.periodEnd, province, worksOn(holidays))
     .filter(({ date }) => date >= who.startDate && (who.endDate === null || date <= who.endDate))
     .map(({ date, name }) => {
+      const hours = holidays.pattern?.[weekday(date) - 1] ?? (unknown ? null : hoursADay(holidays).toString());
+      const answered = recordOf(who.id, date)?.otherwise;
+      if (answered) return { date, name, works: answered.works, reason: answered.why, hours, unknown: false };
+      const before = unknown ? sameDays(who.id, date, recordOf) : [];
       const suggestion = otherwiseWorking(
         date,
         unknown ? null : (holidays.pattern ?? ["1", "1", "1", "1", "1", "0", "0"]),
+        before,
       );
-      const hours = holidays.pattern?.[weekday(date) - 1] ?? (unknown ? null : hoursADay(holidays).toString());
-      return { date, name, ...suggestion, hours, unknown };
+      return { date, name, ...suggestion, hours, unknown: unknown && before.length === 0 };
     });
 }
 

@@ -66,11 +66,16 @@ const paidElsewhere = (person: KnownPerson, run: Run): string[] =>
     .filter((day) => day.date >= run.periodStart && day.date <= run.periodEnd)
     .map((day) => day.date);
 
-/** Only leave: nothing else of the record is paid, and no pay element is made for it. */
-function leaveLines(person: KnownPerson, dates: readonly string[], find: Finder): SheetLine[] {
+/**
+ * Only leave, and public holidays that somebody answered for: nothing else of the record is paid to who has a usual pay,
+ * and no pay element is made for it.
+ */
+function leaveLines(person: KnownPerson, wanted: readonly string[], find: Finder): SheetLine[] {
   const { find: name } = namingFinder();
-  return timeLines(withPayable(person), dates, (wanted) =>
-    wanted.kind === "leave" ? find(wanted) : name(wanted),
+  const known = withPayable(person);
+  const dates = wanted.filter((date) => known.time.days[date]);
+  return timeLines(known, dates, (each) =>
+    each.kind === "leave" || (each.kind === "holiday" && each.element !== "daysWorked") ? find(each) : name(each),
   ).lines.filter((line) => line.elementId > 0);
 }
 

@@ -36,6 +36,11 @@ export function merged(
 }
 const zeroOf = (line: SheetLine) => (line.amount === undefined ? { hours: "0" } : { amount: "0" });
 
+/** What takes the place of usual hours, or stands beside them as days. */
+export const awayElements: ReadonlySet<string> = new Set([
+  ...["leaveTaken", "alternativeHoliday", "publicHoliday", "publicHolidayWorked", "alternativeEarned"],
+]);
+
 /** Who is paid by salary or usual pay without an agreement: leave takes the place of the usual hours. */
 export function withRecordedLeave(
   lines: SheetLine[],
@@ -43,7 +48,7 @@ export function withRecordedLeave(
   elements: readonly PayElement[],
   rate: string | null,
 ): SheetLine[] {
-  const isLeave = (id: number) => elements.find((each) => each.id === id)?.element === "leaveTaken";
+  const isLeave = (id: number) => awayElements.has(elements.find((each) => each.id === id)?.element ?? "");
   const fresh = found.filter((line) => isLeave(line.elementId));
   const gone = lines.filter(
     (line) => line.time && isLeave(line.elementId) && !fresh.some((each) => each.elementId === line.elementId),

@@ -72,6 +72,9 @@ export function personTimes(
     const holidays = holidaysOfPlace(owner.country, place, addDays(from, -contextDays), addDays(to, 8), works);
     const settings: Record<string, SettingValue> = { ...saying?.settings, ...time?.settings };
     const known = days.get(who.id) ?? [];
+    const answered = new Map(
+      known.flatMap((day) => (day.record?.otherwise ? [[day.date, day.record.otherwise] as const] : [])),
+    );
     return {
       who,
       terms: time,
@@ -89,8 +92,9 @@ export function personTimes(
           ...(time?.classification ? { classification: time.classification } : {}),
           ...(own?.workPattern && basis !== "casual" ? { agreedMinutes: agreedOf(own.workPattern) } : {}),
           flags: time?.flags ?? {},
-          otherwiseWorkingDays:
-            pattern === null ? [] : holidays.filter((each) => works.has(weekday(each.date))).map((each) => each.date),
+          otherwiseWorkingDays: holidays
+            .filter((each) => answered.get(each.date)?.works ?? (pattern !== null && works.has(weekday(each.date))))
+            .map((each) => each.date),
         },
         settings,
         timeZone: owner.timeZone,

@@ -2,6 +2,7 @@
 
 import { shiftSheetFile } from "@zesty/contract/hoursSheet";
 import {
+  answerHolidays as answersSchema,
   approveDays as approveSchema,
   saveDays as daysSchema,
   saveAgreementFacts as factsSchema,
@@ -18,6 +19,7 @@ import { demandRight, demandTimeRight } from "../http/rights.ts";
 import { listPeople } from "../people/readPeople.ts";
 import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
 import { approveDays, saveDays } from "./days.ts";
+import { answerForHolidays } from "./holidayAnswers.ts";
 import { refreshBusinessTime } from "./intoRun.ts";
 import { readWeek } from "./readWeek.ts";
 import { timeRecord } from "./timeRecord.ts";
@@ -67,6 +69,13 @@ export function timeRoutes(context: Context, router: Router): void {
     onBusiness("see", (actor, businessId, request) => {
       demandTimeRight(context, actor, businessId);
       saveDays(context, actor, businessId, body(daysSchema, request));
+    }),
+  );
+  router.post(
+    "/businesses/:business/holiday-answers",
+    onBusiness("see", (actor, businessId, request) => {
+      demandTimeRight(context, actor, businessId);
+      answerForHolidays(context, actor, businessId, body(answersSchema, request));
     }),
   );
   router.post(

@@ -15,6 +15,7 @@ import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { payRun } from "../store/schema.ts";
 import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
 import { approveDays, saveDays } from "./days.ts";
+import { answerForHolidays } from "./holidayAnswers.ts";
 import { readWeek } from "./readWeek.ts";
 import { timeRecord } from "./timeRecord.ts";
 import { whoMoves } from "./whoMoves.ts";
@@ -44,6 +45,10 @@ const terms = (agreement: string | null, classification: string | null, change: 
   flags: {},
   ...change,
 });
+const varying = {
+  ...{ withPay: false, varies: true, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false },
+  opening: [],
+};
 function type(days: Record<string, string>, personId = who()) {
   saveDays(world.context, world.actor, world.businessId, {
     days: Object.entries(days).map(([date, text]) => {
@@ -335,6 +340,83 @@ describe("days into the run", () => {
     ]);
     // 11 × 30 × 1.5 + 2 × 30 × 2
     expect(row(runId).row.figures?.gross).toBe("615.00");
+  });
+
+  it("takes answers for public holidays onto the record: not worked, worked, and not a working day", () => {
+    world = smallWorldNz(3);
+    const firstRun = open();
+    for (const each of row(firstRun).view.rows)
+      for (const mark of each.marks)
+        if (mark.kind === "query")
+          setTick(world.context, world.actor, firstRun, { payId: each.payId, key: mark.key, on: true });
+    signOff(world.context, world.actor, firstRun, row(firstRun).view.version);
+    const runId = open();
+    const say = (at: number, works: boolean, why: string, worked: string | null = null) =>
+      answerForHolidays(world.context, world.actor, world.businessId, {
+        personId: who(at),
+        answers: [{ date: "2026-07-10", works, why, worked }],
+      });
+    const at = (index: number) => {
+      const view = readRun(world.context, world.actor, runId);
+      const found = view.rows.find((each) => each.personId === who(index))!;
+      const name = (id: number) => view.elements.find((each) => each.id === id)?.name;
+      return {
+        lines: found.lines
+          .map(
+            (line) =>
+              `${name(line.elementId)} ${line.units === undefined ? line.hours : `${line.units}/${line.hours}`}`,
+          )
+          .sort(),
+        codes: found.marks.map((mark) => mark.code),
+        gross: found.figures?.gross,
+      };
+    };
+    expect(at(0).codes).toContain("publicHolidayOpen");
+    say(0, true, "Fridays are in the roster");
+    expect(at(0)).toMatchObject({ lines: ["Ordinary 72", "Public holiday, days 1/8"], gross: "2400.00" });
+    expect(at(0).codes).not.toContain("publicHolidayOpen");
+    // Six hours at time and a half in the place of six usual ones, and a day earned.
+    say(1, true, "Fridays are in the roster", "6");
+    expect(at(1)).toMatchObject({
+      lines: ["Alternative day earned 1/0", "Ordinary 74", "Worked on public holiday 6"],
+      gross: "2490.00",
+    });
+    say(2, false, "Moved to Thursdays since June");
+    expect(at(2).lines).toEqual(["Ordinary 80"]);
+    expect(at(2).codes).not.toContain("publicHolidayOpen");
+    // Changed one's mind: the lines go as they came.
+    say(0, false, "Not a working day after all");
+    expect(at(0)).toMatchObject({ lines: ["Ordinary 80"], gross: "2400.00" });
+    expect(() =>
+      answerForHolidays(world.context, world.actor, world.businessId, {
+        personId: who(),
+        answers: [{ date: "2026-07-09", works: true, why: "x", worked: null }],
+      }),
+    ).toThrow(/9 July 2026 is no public holiday where Alex works/);
+  });
+
+  it("asks the last four same weekdays of the record for who has no pattern", () => {
+    world = smallWorldNz(1);
+    saveSection(world.context, world.actor, who(), "employment", employment({ basis: "part-time", hourlyRate: "30" }));
+    saveSection(world.context, world.actor, who(), "holidays", { ...varying, from: "2026-06-01" });
+    saveSection(world.context, world.actor, who(), "time", terms(null, null));
+    const holiday = (runId: number) => {
+      const context = row(runId).row.context;
+      return context?.country === "NZ" ? context.publicHolidays[0] : undefined;
+    };
+    type({ "2026-06-19": "9-13", "2026-06-26": "9-13" });
+    approve(["2026-06-19", "2026-06-26"]);
+    const first = open();
+    signed(first);
+    const runId = open();
+    expect(holiday(runId)).toMatchObject({ unknown: true, works: false });
+    type({ "2026-06-12": "9-13", "2026-07-03": "9-13" });
+    approve(["2026-07-03"]);
+    expect(holiday(runId)).toMatchObject({
+      unknown: false,
+      works: true,
+      reason: "4 of the last four Fridays were worked",
+    });
   });
 
   it("approves a week of 180 people in under a second, each of them paid by the award", () => {

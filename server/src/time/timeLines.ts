@@ -5,7 +5,13 @@ import { calendarYears } from "@zesty/core/calendar/holidayWindows";
 import { minutesOfDay, wallOf } from "@zesty/core/calendar/wallClock";
 import { percentFor } from "@zesty/core/hours/conditions";
 import { reasonOf } from "@zesty/core/hours/interpret";
-import { type PersonHours, type PlainHours, patternMinutes, personHours } from "@zesty/core/hours/personHours";
+import {
+  holidayOn,
+  type PersonHours,
+  type PlainHours,
+  patternMinutes,
+  personHours,
+} from "@zesty/core/hours/personHours";
 import { baseRate, reportingCodeOf, unitAmount } from "@zesty/core/hours/pricing";
 import type { Piece } from "@zesty/core/hours/worked";
 import { leaveAmount } from "@zesty/core/leave/leaveDays";
@@ -110,6 +116,12 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     if (to.rate === null) to.rate = rateAt(junior);
     to.why.push(`${dayWords(plain.date)} ${plain.why}: ${hoursOf(plain.minutes).toString()} h`);
   }
+  const earned = alternativeDays(person, hours);
+  if (earned.length > 0) {
+    const to = target(find({ kind: "holiday", element: "alternativeEarned" }));
+    to.units = decimal(earned.length);
+    to.why.push(...earned.map((date) => `${dayWords(date)} worked, and otherwise a working day`));
+  }
   for (const kind of new Set(hours.leave.map((each) => each.kind))) {
     const taken = hours.leave.filter((each) => each.kind === kind);
     const to = target(find({ kind: "leave", leave: kind }));
@@ -209,10 +221,21 @@ function unknownTables({ time, terms }: KnownPerson, dates: readonly string[]): 
 
 const startsAt = (wall: string): number =>
   wallOf(wall.slice(0, 10), Number(wall.slice(11, 13)) * 60 + Number(wall.slice(14)));
+/** Holidays worked by who has no agreement that gives the day: the Act gives it (s 56). */
+const alternativeDays = ({ time }: KnownPerson, hours: PersonHours): string[] =>
+  time.country !== "NZ" || time.rules
+    ? []
+    : [...new Set(hours.plain.filter((each) => !isHolidayOff(each)).map((each) => each.date))].filter(
+        (date) => holidayOn(time, date) && time.person.otherwiseWorkingDays?.includes(date),
+      );
+
 const isHolidayOff = (plain: PlainHours) => plain.why.endsWith("not worked");
 
 function plainElement({ time }: KnownPerson, plain: PlainHours, percent: string, find: Finder): number {
   if (time.country === "NZ" && isHolidayOff(plain)) return find({ kind: "holiday", element: "publicHoliday" });
+  // Hours without an agreement, or without their times: the Act's time and a half holds for them, too.
+  if (time.country === "NZ" && holidayOn(time, plain.date))
+    return find({ kind: "holiday", element: "publicHolidayWorked" });
   return find({ kind: "hours", overtime: false, percent, rule: "ordinary" });
 }
 

@@ -32,6 +32,7 @@ import type {
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import type {
   AgreementView,
+  AnswerHolidays,
   ApproveDays,
   RateMove,
   SaveAgreementFacts,
@@ -257,6 +258,10 @@ export const api = createApi({
     }),
     hoursSheet: build.mutation<HoursSheetPreview, { run: number } & HoursSheetFile>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/hours-sheet`, method: "POST", body }),
+    }),
+    answerHolidays: build.mutation<unknown, { business: number } & AnswerHolidays>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/holiday-answers`, method: "POST", body }),
+      invalidatesTags: ["Week", "Run", "Runs", "Desk"],
     }),
     shiftSheet: build.mutation<ShiftSheetPreview, { business: number } & ShiftSheetFile>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/shift-sheet`, method: "POST", body }),

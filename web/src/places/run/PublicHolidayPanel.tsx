@@ -1,17 +1,15 @@
 /**
  * The public holidays of the period for one person: whether each would otherwise have been a working day is suggested
- * with its reason and confirmed by the bookkeeper; the reason is kept with the line.
+ * with its reason and confirmed by the bookkeeper. The answer goes onto the record of time, and from there into the pay.
  */
 import type { RunRow, RunView } from "@zesty/contract/runs";
-import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
-import { withLeave } from "@zesty/core/pay/withLeave";
-import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField, TickField } from "../../parts/Fields.tsx";
 import { weekdayDate } from "../../parts/format.ts";
-import { linesSet } from "../../state/runSlice.ts";
-import { useAppDispatch } from "../../state/store.ts";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+import { untilSaved } from "../../state/saving.ts";
 
 interface Answer {
   works: boolean;
@@ -21,7 +19,7 @@ interface Answer {
 }
 
 export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
-  const dispatch = useAppDispatch();
+  const [answer, { error, isLoading }] = api.useAnswerHolidaysMutation();
   const context = row.context?.country === "NZ" ? row.context : null;
   const holidays = context?.publicHolidays ?? [];
   const [answers, setAnswers] = useState<Answer[]>(
@@ -30,53 +28,26 @@ export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: 
   if (!context) return null;
   const change = (at: number, part: Partial<Answer>) =>
     setAnswers(answers.map((each, index) => (index === at ? { ...each, ...part } : each)));
-  const element = (kind: PayElement["element"]) => view.elements.find((each) => each.element === kind);
-  const submit = () => {
-    const off = holidays.flatMap((holiday, at) =>
-      answers[at]?.works && !answers[at].worked ? [{ holiday, answer: answers[at] }] : [],
-    );
-    const on = holidays.flatMap((holiday, at) => (answers[at]?.worked ? [{ holiday, answer: answers[at] }] : []));
-    const said = (chosen: typeof off) =>
-      chosen.map(({ holiday, answer }) => `${holiday.name} ${holiday.date}: ${answer.reason}`).join("; ");
-    let lines: SheetLine[] = row.lines.filter(
-      (line) =>
-        !["publicHoliday", "publicHolidayWorked", "alternativeEarned"].includes(
-          view.elements.find((each) => each.id === line.elementId)?.element ?? "",
-        ),
-    );
-    const put = (kind: PayElement["element"], units: string | undefined, hours: string, explained: string) => {
-      const found = element(kind);
-      if (!found) return;
-      lines = withLeave(lines, view.elements, {
-        elementId: found.id,
-        leave: hours,
-        inPeriod: hours,
-        units,
-        rate: context.facts.hourlyRate,
-        explained,
-      }).lines;
-    };
-    if (off.length > 0) {
-      const hours = off.reduce((total, each) => total.plus(decimalOrZero(each.holiday.hours)), decimal(0));
-      put("publicHoliday", String(off.length), hours.toString(), said(off));
-    }
-    if (on.length > 0) {
-      const hours = on.reduce((total, each) => total.plus(each.answer.worked), decimal(0));
-      put("publicHolidayWorked", undefined, hours.toString(), said(on));
-      const earned = on.filter((each) => each.answer.works);
-      const found = element("alternativeEarned");
-      if (found && earned.length > 0)
-        lines = [...lines, { elementId: found.id, units: String(earned.length), explained: said(earned) }];
-    }
-    dispatch(linesSet({ payId: row.payId, lines }));
-    onBack();
+  const submit = async () => {
+    await untilSaved();
+    const done = await answer({
+      business: view.businessId,
+      personId: row.personId,
+      answers: holidays.map(({ date }, at) => ({
+        date,
+        works: answers[at]?.works ?? false,
+        why: answers[at]?.reason ?? "",
+        worked: answers[at]?.worked || null,
+      })),
+    });
+    if (!done.error) onBack();
   };
   return (
     <form
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        submit();
+        void submit();
       }}
     >
       <Button look="quiet" onClick={onBack}>
@@ -114,9 +85,10 @@ export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: 
           </div>
         </fieldset>
       ))}
+      <ProblemNote error={error} />
       {holidays.length > 0 && (
-        <Button look="main" type="submit" className="mt-3">
-          Put it into the pay
+        <Button look="main" type="submit" className="mt-3" disabled={isLoading}>
+          Put it onto the record
         </Button>
       )}
     </form>
