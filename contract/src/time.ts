@@ -98,6 +98,7 @@ const dayRecord = Joi.object<DayRecord>({
     .required(),
   hours: hours().label("Hours"),
   note: name(500).label("Note"),
+  bank: Joi.valid(true),
   otherwise: Joi.object({ works: Joi.boolean().strict().required(), why: name(200).required().label("Why") }),
 });
 

@@ -27,6 +27,8 @@ export interface DayRecord {
   /** hours without their times */
   hours?: string;
   note?: string;
+  /** overtime of the day becomes time off later, as was agreed, and is not paid */
+  bank?: true;
   /** New Zealand: whether a public holiday would otherwise be worked, as somebody said with the reason (s 12) */
   otherwise?: { works: boolean; why: string };
 }
@@ -157,6 +159,11 @@ export function readDay(typed: string, date: IsoDate, country: "AU" | "NZ"): Day
       day.leave.push({ kind, ...(hours === undefined ? {} : { hours }) });
       continue;
     }
+    if (part === "bank") {
+      if (country === "NZ") return { fault: "“bank” is of Australian awards: write overtime as it is to be paid." };
+      day.bank = true;
+      continue;
+    }
     const shift = readShift(part, date);
     if (typeof shift === "string") return { fault: shift };
     if (shift) {
@@ -203,7 +210,8 @@ export function dayText(day: DayRecord | null, country: "AU" | "NZ"): string {
     const word = leaveWordsTyped[country].find(([, code]) => code === kind)?.[0] ?? kind;
     return hours === undefined ? word : `${word} ${decimal(hours).toString()}`;
   });
-  const parts = [...shifts, ...(day.hours === undefined ? [] : [decimal(day.hours).toString()]), ...leave];
+  const hours = day.hours === undefined ? [] : [decimal(day.hours).toString()];
+  const parts = [...shifts, ...hours, ...leave, ...(day.bank ? ["bank"] : [])];
   return parts.length === 0 ? "off" : parts.join(", ");
 }
 

@@ -85,6 +85,19 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
           added({ code, name: traitsNz[element].words, element, entry })
         );
       }
+      case "lieu": {
+        const { percent } = wanted;
+        return (
+          all.find((each) => each.element === "timeInLieuEarned" && decimal(each.percent).eq(percent))?.id ??
+          added({
+            code: percent === "100" ? "TIL-IN" : `TIL-IN${percent}`,
+            name: percent === "100" ? "Time in lieu earned" : `Time in lieu earned at ${percent} %`,
+            element: "timeInLieuEarned",
+            entry: "hours",
+            percent,
+          })
+        );
+      }
       case "allowance":
         return added({
           code: wanted.id.slice(0, 20).toUpperCase(),

@@ -3,6 +3,7 @@ import { withFields } from "@zesty/core/agreements/editing";
 import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { type DayRecord, dayText, readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
+import { leaveHistory } from "../leave/readLeave.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
@@ -417,6 +418,27 @@ describe("days into the run", () => {
       works: true,
       reason: "4 of the last four Fridays were worked",
     });
+  });
+
+  it("banks a day's overtime as time off where that is typed, and asks for the agreement", () => {
+    world = smallWorld(1);
+    const pattern = ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"];
+    const own = employment({ basis: "full-time", weeklyHours: "38", hourlyRate: "31.5", workPattern: pattern });
+    saveSection(world.context, world.actor, who(), "employment", own);
+    saveSection(world.context, world.actor, who(), "time", terms("MA000009", "2", { use: "exceptions" }));
+    const runId = open();
+    type({ "2026-06-23": "9-19 b30, bank", "2026-06-24": "9-18 b30" });
+    approve(["2026-06-23", "2026-06-24"]);
+    // 9.5 hours on Tuesday and 8.5 on Wednesday where 7.6 are agreed: the one is banked, the other paid.
+    expect(shown(runId)).toEqual(["Ordinary 38", "Time in lieu earned 1.9", "Overtime 1½ 0.9"]);
+    expect(
+      row(runId)
+        .row.marks.map((mark) => mark.text)
+        .join(),
+    ).toContain("1.9 h of overtime are banked as time off");
+    signed(runId);
+    const ledger = leaveHistory(world.context, world.actor, world.businessId, who());
+    expect(ledger.find((each) => each.kind === "timeInLieu")).toMatchObject({ why: "accrued", amount: "1.9" });
   });
 
   it("approves a week of 180 people in under a second, each of them paid by the award", () => {

@@ -1,5 +1,6 @@
 /** What the days of a person become in a run sheet: lines by pay element, each with its reasons. */
 
+import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { dateWords, weekday } from "@zesty/core/calendar/dates";
 import { calendarYears } from "@zesty/core/calendar/holidayWindows";
 import { minutesOfDay, wallOf } from "@zesty/core/calendar/wallClock";
@@ -25,6 +26,8 @@ export type Finder = (wanted: Wanted) => number;
 export type Wanted =
   | { kind: "hours"; overtime: boolean; percent: string; rule: string }
   | { kind: "leave"; leave: string }
+  /** Australia: overtime that becomes time off later, at a per cent of its hours */
+  | { kind: "lieu"; percent: string }
   | { kind: "allowance"; id: string; name: string; code: ReturnType<typeof reportingCodeOf> }
   /** New Zealand; `percent`: what the agreement pays for the hours, where that may be more than time and a half */
   | {
@@ -91,12 +94,27 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
       (each) =>
         each.start.slice(0, 10) <= piece.date && startsAt(each.start) <= piece.from && startsAt(each.end) >= piece.to,
     )?.costCentre;
+  const isBanked = (piece: Piece) =>
+    piece.overtime &&
+    Object.values(time.days).some(
+      (day) =>
+        day.bank && day.shifts.some((each) => startsAt(each.start) <= piece.from && startsAt(each.end) >= piece.to),
+    );
+  let banked = 0;
   const inHoliday = (piece: Piece) =>
     time.holidays.some((each) => {
       const [from, to] = [wallOf(each.date, each.from ?? 0), wallOf(each.date, each.to ?? minutesOfDay)];
       return piece.from >= from && piece.from < to;
     });
   for (const piece of hours.pieces) {
+    if (isBanked(piece)) {
+      const percent = timeOffPercent(rules, piece);
+      const to = target(find({ kind: "lieu", percent }), centreOf(piece));
+      to.minutes += piece.minutes;
+      banked += piece.minutes;
+      to.why.push(`${dayWords(piece.date)} ${reasonOf(piece)}, taken as time off`);
+      continue;
+    }
     const nzHoliday = time.country === "NZ" && inHoliday(piece);
     const id = nzHoliday
       ? find({ kind: "holiday", element: "publicHolidayWorked", percent: piece.percent.toString() })
@@ -108,6 +126,10 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     if (rate && (to.rate === null || rate.gt(to.rate))) to.rate = rate;
     to.why.push(`${dayWords(piece.date)} ${reasonOf(piece)}`);
   }
+  if (banked > 0)
+    queries.push(
+      `${hoursOf(banked).toString()} h of overtime are banked as time off. Tick when the agreement in writing is on file${rules?.overtime.some((each) => each.timeOffInstead) ? "" : `; ${rules?.title ?? "the agreement"} does not say at which rate here, and an hour for an hour is taken`}.`,
+    );
   const plainPercent = rules ? percentFor(rules.penalties.at(-1)?.percent ?? 100, time.person.basis).toString() : "100";
   for (const plain of hours.plain) {
     const to = target(plainElement(person, plain, plainPercent, find));
@@ -217,6 +239,12 @@ function unknownTables({ time, terms }: KnownPerson, dates: readonly string[]): 
       ? [`Public holidays are known from ${from} to ${to} only: hours of ${year(last)} cannot be priced.`]
       : []),
   ];
+}
+
+/** An hour for an hour, or as much time as the overtime would have paid, as the rule of the piece says. */
+function timeOffPercent(rules: RuleSet | null, piece: Piece): string {
+  const rule = rules?.overtime.find((each) => each.id === piece.rule)?.timeOffInstead;
+  return rule?.ratio === "atOvertimeRate" ? piece.percent.toString() : "100";
 }
 
 const startsAt = (wall: string): number =>

@@ -78,13 +78,15 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
     shifts.find(([, day]) => day.shifts.some((shift) => holds(shift, piece)))?.[0] ?? piece.date;
   for (const piece of hours.pieces) {
     const rate = rateAt(piece.ratePercent);
-    put(dayOf(piece), {
-      words: piece.why,
+    const date = dayOf(piece);
+    const banked = piece.overtime && time.days[date]?.bank === true;
+    put(date, {
+      words: banked ? `${piece.why}, taken as time off` : piece.why,
       detail: piece.ref ?? words(piece.rule),
       minutes: piece.minutes,
       percent: piece.percent.toString(),
-      exact: rate && worthOf(piece.minutes, rate, piece.percent),
-      key: `${piece.overtime} ${piece.percent.toString()}`,
+      exact: banked ? zero : rate && worthOf(piece.minutes, rate, piece.percent),
+      key: `${banked} ${piece.overtime} ${piece.percent.toString()}`,
       piece,
     });
   }
