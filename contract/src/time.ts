@@ -30,6 +30,18 @@ export interface RateMove {
   before: string | null;
   after: string | null;
 }
+/** A salary beside what the agreement would have paid for the recorded hours, over the pays of a stretch. */
+export interface AnnualWage {
+  personId: number;
+  name: string;
+  agreement: string;
+  pays: number;
+  /** pays that could not be priced by the agreement: a rate or a rule is not known */
+  unknown: number;
+  paidCents: number;
+  askedCents: number;
+  shortPays: number;
+}
 export interface SaveAgreementFacts {
   from: string;
   settings: Record<string, SettingValue>;

@@ -20,15 +20,21 @@ const worth = (line: SheetLine, percent: string, agreedRate: string | null): Dec
           .div(100),
       );
 
-/** @returns a sentence where the pay is below the agreement; null where it is not, or where no level's rate is known */
-export function shortOfAgreement(
+export interface Beside {
+  /** what the agreement would have paid for the recorded hours */
+  asked: Decimal;
+  /** what the pay has for them */
+  paid: Decimal;
+}
+
+/** @returns null where nobody is salaried under a level, or where a rate or a rule is not known */
+export function besideAgreement(
   person: KnownPerson,
   dates: readonly string[],
   lines: readonly SheetLine[],
   elements: ReadonlyMap<number, PayElement>,
-): string | null {
-  const { rules } = person.time;
-  if (!rules || !person.salaried || !person.terms?.classification) return null;
+): Beside | null {
+  if (!person.time.rules || !person.salaried || !person.terms?.classification) return null;
   // Elements are only named here, never made: nothing of this is paid.
   const { find, wanted } = namingFinder();
   const found = timeLines({ ...person, agreedRate: null }, dates, find);
@@ -47,7 +53,15 @@ export function shortOfAgreement(
         : [];
     }),
   );
-  if (paid.gte(asked)) return null;
+  return { asked, paid };
+}
+
+/** @returns a sentence where the pay is below the agreement; null where it is not, or where no level's rate is known */
+export function shortOfAgreement(...all: Parameters<typeof besideAgreement>): string | null {
+  const found = besideAgreement(...all);
+  if (!found || found.paid.gte(found.asked)) return null;
+  const [person, dates] = all;
+  const { asked, paid } = found;
   const first = dateWords(dates[0] ?? "");
-  return `${rules.title} would have paid $${asked.toFixed(2)} for the hours recorded from ${first}; this pay has $${paid.toFixed(2)}: $${asked.minus(paid).toFixed(2)} short. Pay the difference, or record why it does not fall due.`;
+  return `${person.time.rules?.title} would have paid $${asked.toFixed(2)} for the hours recorded from ${first}; this pay has $${paid.toFixed(2)}: $${asked.minus(paid).toFixed(2)} short. Pay the difference, or record why it does not fall due.`;
 }

@@ -8,6 +8,7 @@ import {
   saveAgreementFacts as factsSchema,
 } from "@zesty/contract/time";
 import { addDays, isDate } from "@zesty/core/calendar/dates";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
 import type { Context } from "../context.ts";
@@ -17,7 +18,9 @@ import { businessRoute } from "../http/onBusiness.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { demandRight, demandTimeRight } from "../http/rights.ts";
 import { listPeople } from "../people/readPeople.ts";
+import { findBusiness } from "../runs/prepareSignOff.ts";
 import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
+import { annualWages } from "./annualWages.ts";
 import { approveDays, saveDays } from "./days.ts";
 import { answerForHolidays } from "./holidayAnswers.ts";
 import { refreshBusinessTime } from "./intoRun.ts";
@@ -90,6 +93,13 @@ export function timeRoutes(context: Context, router: Router): void {
     onBusiness("see", (actor, businessId, request) => {
       demandTimeRight(context, actor, businessId);
       approveDays(context, actor, businessId, body(approveSchema, request));
+    }),
+  );
+  router.get(
+    "/businesses/:business/annual-wages",
+    onBusiness("see", (_actor, businessId, request) => {
+      const year = payrollYearOf(findBusiness(context, businessId).country, context.clock.today());
+      return annualWages(context, businessId, asked(request, "from") ?? year.from, asked(request, "to") ?? year.to);
     }),
   );
   router.get(

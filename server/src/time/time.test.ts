@@ -15,6 +15,7 @@ import { setTick } from "../runs/ticks.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { payRun } from "../store/schema.ts";
 import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
+import { annualWages } from "./annualWages.ts";
 import { approveDays, saveDays } from "./days.ts";
 import { answerForHolidays } from "./holidayAnswers.ts";
 import { readWeek } from "./readWeek.ts";
@@ -217,6 +218,14 @@ describe("days into the run", () => {
     const mark = row(runId).row.marks.find((each) => each.code === "timeLook");
     expect(mark?.text).toMatch(/would have paid \$1349\.76 .* this pay has \$1140\.00: \$209\.76 short/);
     expect(shown(runId)).toEqual(["Salary $1140.00"]);
+    // Over the year: a short pay and one that is over, 1,140.00 beside 1,068.56.
+    signed(runId);
+    signed(open());
+    const wages = () => annualWages(world.context, world.businessId, "2026-06-01", "2026-07-31");
+    expect(wages()).toMatchObject([{ pays: 2, unknown: 0, paidCents: 228000, askedCents: 241832, shortPays: 1 }]);
+    expect(() => annualWages(world.context, world.businessId, "2026-07-01", "2026-06-01")).toThrow(
+      /one day to a later/,
+    );
   });
 
   it("stops where no version of the agreement is known for the period, and never prices it as none", () => {

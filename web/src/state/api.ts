@@ -32,6 +32,7 @@ import type {
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import type {
   AgreementView,
+  AnnualWage,
   AnswerHolidays,
   ApproveDays,
   RateMove,
@@ -277,6 +278,10 @@ export const api = createApi({
     approveDays: build.mutation<unknown, { business: number } & ApproveDays>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/approvals`, method: "POST", body }),
       invalidatesTags: ["Week", "Run", "Runs", "Desk"],
+    }),
+    annualWages: build.query<AnnualWage[], { business: number; from: string; to: string }>({
+      query: ({ business, from, to }) => ({ url: `/businesses/${business}/annual-wages`, params: { from, to } }),
+      providesTags: ["Agreements", "Run"],
     }),
     agreements: build.query<AgreementView[], number>({
       query: (business) => `/businesses/${business}/agreements`,

@@ -8,6 +8,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { AgreementFacts } from "./AgreementFacts.tsx";
+import { AnnualWages } from "./AnnualWages.tsx";
 import { RuleDocument } from "./RuleDocument.tsx";
 import { TryOut } from "./TryOut.tsx";
 import { WhoMoves } from "./WhoMoves.tsx";
@@ -53,6 +54,7 @@ export function Agreements() {
           <div>
             <RuleDocument businessId={business.id} agreement={chosen} spoke={spoke} />
             <AgreementFacts key={chosen.code} businessId={business.id} agreement={chosen} />
+            <AnnualWages businessId={business.id} />
           </div>
           <TryOut key={chosen.code} agreement={chosen} onSpoke={setSpoke} />
         </div>
