@@ -9,6 +9,8 @@ import { api } from "../../state/api.ts";
 import { WhoMoves } from "./WhoMoves.tsx";
 
 type Dollars = Record<string, string>;
+const eachUnit = (unit: string) =>
+  unit === "hourOrPart" ? "an hour or part" : `${/^[aeio]|^hour/.test(unit) ? "an" : "a"} ${unit}`;
 /** Field names of forms split at points: levels such as "1.2" are named without one. */
 const safe = (key: string) => `k${key.replaceAll(".", "_")}`;
 
@@ -129,7 +131,7 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
           {amounts.map(({ id, unit }) => (
             <TextField
               key={id}
-              label={`${sentenceCase(id.replaceAll("-", " "))}, a ${unit === "hourOrPart" ? "hour or part" : unit}`}
+              label={`${sentenceCase(id.replaceAll("-", " "))}, ${eachUnit(unit)}`}
               inputMode="decimal"
               error={errorAt(errors, `rates.allowances.${id}`)}
               {...form.register(`allowances.${safe(id)}`)}

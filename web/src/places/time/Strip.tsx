@@ -165,7 +165,7 @@ function Dearest({ worth }: { worth: PersonWorth }) {
   );
   const dear = Object.entries(worth.days)
     .flatMap(([date, day]) => day.parts.map((part) => ({ date, part })))
-    .filter(({ part }) => part.piece && Number(part.percent) > plain && part.money)
+    .filter(({ part }) => part.piece && Number(part.percent) > plain && part.money?.gt(0))
     .sort((a, b) => Number(b.part.percent) - Number(a.part.percent) || b.part.minutes - a.part.minutes)
     .slice(0, 3);
   if (dear.length === 0) return null;
