@@ -64,6 +64,9 @@ export const leaveWordsTyped: Record<"AU" | "NZ", readonly [word: string, kind: 
   ],
 };
 
+/** Where time off in place of overtime is a matter of the awards. */
+const banksOvertime: Record<"AU" | "NZ", boolean> = { AU: true, NZ: false };
+
 /** "9", "9:30", "0930", "9.30", "9a", "5:15pm" as minutes of the day, and whether the half of the day was said. */
 export function readTime(text: string): { minutes: number; said: boolean } | null {
   const found = /^(\d{1,2})(?:[:.]?(\d{2}))?\s*(a|p|am|pm)?$/i.exec(text.trim());
@@ -160,7 +163,8 @@ export function readDay(typed: string, date: IsoDate, country: "AU" | "NZ"): Day
       continue;
     }
     if (part === "bank") {
-      if (country === "NZ") return { fault: "“bank” is of Australian awards: write overtime as it is to be paid." };
+      if (!banksOvertime[country])
+        return { fault: "“bank” is of Australian awards: write overtime as it is to be paid." };
       day.bank = true;
       continue;
     }
