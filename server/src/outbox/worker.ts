@@ -150,9 +150,16 @@ export function outboxWorker(context: Context): OutboxWorker {
     return rows.length;
   }
 
-  /** What was put off before a stop or a crash is tried soon after the start, whatever it waited for. */
+  /**
+   * What was put off before a stop or a crash is tried soon after the start, whatever it waited for; tries that a crash
+   * cut short do not lengthen the waits that come after it.
+   */
   function askSoon(): void {
     const soon = Date.now() + soonMs;
+    db.update(outbox)
+      .set({ tries: 0 })
+      .where(inArray(outbox.state, [...live]))
+      .run();
     db.update(outbox)
       .set({ nextAt: soon })
       .where(and(inArray(outbox.state, [...live]), gt(outbox.nextAt, soon)))
