@@ -7,6 +7,7 @@ import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { hours, shortDate } from "../../parts/format.ts";
+import { entryWords } from "../../parts/leave/entryWords.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { leaveApi } from "../../state/leaveApi.ts";
 import { stateWords } from "./RequestCard.tsx";
@@ -147,16 +148,6 @@ function forecastWords(then: ReturnType<typeof balanceOn>, unit: string): string
   ].join(", ");
 }
 
-const whyWords: Record<string, string> = {
-  opening: "opening",
-  granted: "entitled",
-  lapsed: "lapsed",
-  accrued: "accrued",
-  taken: "taken",
-  adjusted: "adjusted",
-  reversed: "taken back",
-};
-
 function History({ view, person }: Pick<Props, "view" | "person">) {
   const [shown, setShown] = useState(false);
   const { data, error } = leaveApi.useLeaveHistoryQuery(person.personId, { skip: !shown });
@@ -181,10 +172,10 @@ function History({ view, person }: Pick<Props, "view" | "person">) {
               <td className="px-1">
                 {leaveKindIn(view.country, entry.kind).words}{" "}
                 {entry.runId === null ? (
-                  <span className="text-quiet">{whyWords[entry.why]}</span>
+                  <span className="text-quiet">{entryWords[entry.why]}</span>
                 ) : (
                   <Link className="text-action underline" to={`/run/${entry.runId}`}>
-                    {whyWords[entry.why]}
+                    {entryWords[entry.why]}
                   </Link>
                 )}
                 {entry.reason && <span className="block text-[13px] text-quiet">{entry.reason}</span>}

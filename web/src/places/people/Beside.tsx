@@ -4,16 +4,7 @@ import { leaveWords } from "@zesty/core/leave/kinds";
 import { leaveKindNz, leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
 import { Link } from "react-router";
 import { hours, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
-
-const whyWords: Record<string, string> = {
-  opening: "opening",
-  granted: "entitled",
-  lapsed: "lapsed",
-  accrued: "accrued",
-  taken: "taken",
-  adjusted: "adjusted",
-  reversed: "taken back",
-};
+import { entryWords } from "../../parts/leave/entryWords.ts";
 
 export function Beside({ person }: { person: PersonView }) {
   const wordsOf = person.country === "NZ" ? leaveWordsNz : leaveWords;
@@ -41,7 +32,7 @@ export function Beside({ person }: { person: PersonView }) {
                 <tr key={at} className="border-b border-rule">
                   <td className="text-quiet">{shortDate(entry.date)}</td>
                   <td>{wordsOf(entry.kind)}</td>
-                  <td className="text-quiet">{whyWords[entry.why]}</td>
+                  <td className="text-quiet">{entryWords[entry.why]}</td>
                   <td className="text-right">{hours(entry.hours.replace("-", "−"), 2)}</td>
                 </tr>
               ))}
