@@ -53,7 +53,7 @@ try {
   await start("standins/dist/main.js", "ready");
   if (!usable) {
     say(
-      "Making the demo's history: a hundred and seven paydays of seven businesses, worked out, signed off, sent and settled…",
+      "Making the demo's history: a hundred and seven paydays of five businesses, worked out, signed off, sent and settled; two more wait for their first…",
     );
     const result = spawnSync(process.execPath, [join(root, "server/dist/makeDemo.js")], {
       cwd: root,

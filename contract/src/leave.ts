@@ -14,6 +14,8 @@ export interface AskLeave {
   hoursADay: string | null;
   inAdvance: boolean;
   note: string | null;
+  /** approved at once, or not asked for at all; `belowNought` as with an answer */
+  approve?: { belowNought: boolean } | null;
 }
 export const askLeave = Joi.object<AskLeave>({
   personId: id().required().label("Person"),
@@ -23,6 +25,7 @@ export const askLeave = Joi.object<AskLeave>({
   hoursADay: hours().allow(null, "").empty("").default(null).label("Hours of each day"),
   inAdvance: Joi.boolean().strict().default(false),
   note: name(300).allow(null, "").empty("").default(null).label("Note"),
+  approve: Joi.object({ belowNought: Joi.boolean().strict().default(false) }).allow(null),
 });
 
 export type LeaveAnswer = "approved" | "declined" | "withdrawn";
@@ -153,6 +156,8 @@ export interface LeaveWorthView {
     debitCents: number;
     creditCents: number;
   }[];
+  /** whose leave cannot be told in money, in sentences: then nothing is posted */
+  unknown: string[];
   posted: { id: number; date: string; reference: string } | null;
   broken: string[];
 }

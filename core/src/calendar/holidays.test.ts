@@ -2,9 +2,11 @@
  * The generated holidays against a second source: the rules of the States' holiday laws as the reference lists them
  * (section 9.3), with Easter by the published Gregorian computus. A year that the package gets wrong shows here.
  */
+import Holidays from "date-holidays";
 import { describe, expect, it } from "vitest";
 import { holidaysOn, type StateAu, statesAu } from "./businessDays.ts";
 import { addDays, weekday } from "./dates.ts";
+import { holidaysOfPlace, isWholeDay } from "./holidayWindows.ts";
 
 const years = [2024, 2025, 2026, 2027, 2028];
 const day = (year: number, month: number, date: number) =>
@@ -79,5 +81,22 @@ describe.each(years)("%i", (year) => {
   it("no State has a holiday on an ordinary Wednesday of July", () => {
     for (let date = day(year, 7, 1); date < day(year, 8, 1); date = addDays(date, 1))
       expect(all(date), date).toEqual([]);
+  });
+});
+
+describe("evenings that are holidays", () => {
+  /** A second source: the package's own times of day (date-holidays), which the generated calendar does not carry. */
+  it.each(statesAu)("%s", (state) => {
+    const theirs = [2025, 2026, 2027].flatMap((year) =>
+      new Holidays("AU", state)
+        .getHolidays(year)
+        .filter((each) => each.type === "public" && !each.date.endsWith("00:00:00"))
+        .map((each) => `${each.date.slice(0, 16)} ${each.name}`),
+    );
+    const clock = (minutes: number) => `${String(minutes / 60).padStart(2, "0")}:00`;
+    const ours = holidaysOfPlace("AU", state, "2025-01-01", "2027-12-31")
+      .filter((each) => !isWholeDay(each))
+      .map((each) => `${each.date} ${clock(each.from ?? 0)} ${each.name}`);
+    expect(ours).toEqual(theirs);
   });
 });

@@ -222,8 +222,11 @@ export function dayText(day: DayRecord | null, country: "AU" | "NZ"): string {
 /** The same day moved to another date: for copying a week, repeating a pattern and filling down. */
 export function movedDay(day: DayRecord, from: IsoDate, to: IsoDate): DayRecord {
   const moved = (time: string): string => `${time.slice(0, 10) === from ? to : addDays(to, 1)}${time.slice(10)}`;
+  // Which request it was, and what a holiday would have been, belong to their own day.
+  const { otherwise: _otherwise, ...rest } = day;
   return {
-    ...day,
+    ...rest,
+    leave: day.leave.map(({ request: _request, ...each }) => each),
     shifts: day.shifts.map((shift) => ({
       ...shift,
       start: moved(shift.start),

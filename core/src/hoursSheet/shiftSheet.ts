@@ -306,10 +306,12 @@ function daysOf(shifts: readonly Taken[], facts: ShiftFacts): ShiftDayPlan[] {
     if (all.some(({ plan }) => plan.marks.some((mark) => mark.kind === "stop"))) return [];
     const before = facts.known(person.personId, date)?.record ?? null;
     const note = [...new Set(all.map((each) => each.note).filter(Boolean))].join("; ").slice(0, 500);
+    // Hours without their times give way to shifts; everything else of the day stays.
+    const { hours: _hours, ...known } = before ?? { leave: [] };
     const after: DayRecord = {
+      ...known,
       shifts: all.map((each) => each.shift).sort((a, b) => a.start.localeCompare(b.start)),
-      leave: before?.leave ?? [],
-      ...(note || before?.note ? { note: note || (before?.note ?? "") } : {}),
+      ...(note ? { note } : {}),
     };
     if (JSON.stringify(before?.shifts ?? []) === JSON.stringify(after.shifts) && before?.hours === undefined) return [];
     const total = minutesOf(after);

@@ -62,6 +62,30 @@ export function leaveDays(
   return { days, leave: total(false), holidays: total(true) };
 }
 
+/**
+ * Days of leave as stretches: days that are not worked between two of them do not part them.
+ * @param days in order of date
+ * @param joins whether a day belongs to the stretch that ends with another
+ */
+export function stretches<Day extends { date: IsoDate }>(
+  days: readonly Day[],
+  pattern: WorkPattern | null,
+  holidays: readonly HolidayWindow[],
+  joins: (last: Day, next: Day) => boolean,
+): { first: Day; last: Day }[] {
+  const isFree = (date: IsoDate) =>
+    Number(pattern?.[weekday(date) - 1] ?? 1) === 0 || holidays.some((each) => each.date === date && isWholeDay(each));
+  const found: { first: Day; last: Day }[] = [];
+  for (const day of days) {
+    const open = found.at(-1);
+    let next = open ? addDays(open.last.date, 1) : day.date;
+    while (open && next < day.date && isFree(next)) next = addDays(next, 1);
+    if (open && next === day.date && joins(open.last, day)) open.last = day;
+    else found.push({ first: day, last: day });
+  }
+  return found;
+}
+
 /** What leave is kept in: hours in Australia, days or weeks of the person's own week in New Zealand. */
 export type LeaveUnit = "hours" | "days" | "weeks";
 
@@ -86,5 +110,4 @@ export function leaveAmount(
 }
 
 /** Days of the person's week; five where nobody has said. */
-export const daysAWeekOf = (pattern: WorkPattern | null): number =>
-  pattern?.filter((hours) => Number(hours) > 0).length || 5;
+const daysAWeekOf = (pattern: WorkPattern | null): number => pattern?.filter((hours) => Number(hours) > 0).length || 5;

@@ -9,8 +9,7 @@ import { halfUpToCent, halfUpToDollar } from "../quantity/rounding.ts";
 import { type Figure, figure } from "../working/figure.ts";
 
 /** @param hours may be below nought: leave taken in advance is owed by the person */
-export function leaveWorth(hours: Decimal, hourlyRate: string | null, loadingPercent: string | null): Figure {
-  const rate = decimalOrZero(hourlyRate);
+export function leaveWorth(hours: Decimal, rate: Decimal, loadingPercent: string | null): Figure {
   const loading = decimalOrZero(loadingPercent);
   const percent = decimal(100).plus(loading);
   const value = halfUpToCent(hours.times(rate).times(percent).div(100));

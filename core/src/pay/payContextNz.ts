@@ -40,6 +40,8 @@ export interface HolidayInPeriod {
   hours: string | null;
   /** nobody knows whether it would have been worked: it is asked, never taken for "no" */
   unknown?: boolean;
+  /** hours on record as worked on it, without their times */
+  worked?: string | null;
 }
 
 export interface RowContextNz extends RowBase {
@@ -109,7 +111,9 @@ function withoutPublicHolidays(lines: PayLineNz[], context: RowContextNz): PayLi
     line.element === "leaveTaken" &&
     line.leave === "annual" &&
     line.amount === undefined &&
-    line.corrects === undefined;
+    line.corrects === undefined &&
+    // The record of time has left its public holidays out already, and may hold weeks of later periods.
+    line.reasons === undefined;
   const public_ = sumOfUnits((line) => line.element === "publicHoliday");
   const annual = sumOfUnits(isAnnual);
   const over = annual.times(week).plus(public_).minus(working);

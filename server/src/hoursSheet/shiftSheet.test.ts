@@ -118,6 +118,13 @@ describe("shifts from an export", () => {
     }));
     saveDays(world.context, world.actor, world.businessId, { days: changes }, "shifts.csv");
     expect((await bring(`${head}E0,,2026-06-26,9:00,13:00,,`)).days).toEqual([]);
+    // What no sheet of shifts can say stays as it was said.
+    const more = { bank: true as const, otherwise: { works: true, why: "as every Friday" }, note: "told by phone" };
+    saveDays(world.context, world.actor, world.businessId, {
+      days: changes.map((each) => ({ ...each, record: { ...each.record, ...more } })),
+    });
+    const [later] = (await bring(`${head}E0,,2026-06-26,9:00,14:00,,`)).days;
+    expect(later?.after).toMatchObject({ ...more, leave: [{ kind: "annual", hours: "3.8" }] });
   });
 
   it("whatever the file holds, every row is read, stopped or asked about, and none twice", async () => {

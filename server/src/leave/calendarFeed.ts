@@ -3,8 +3,9 @@
  * who is away, never of what kind of leave.
  */
 import { createHash, randomBytes } from "node:crypto";
-import { addDays, type IsoDate, weekday } from "@zesty/core/calendar/dates";
-import { holidaysOfPlace, isWholeDay } from "@zesty/core/calendar/holidayWindows";
+import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
+import { holidaysOfPlace } from "@zesty/core/calendar/holidayWindows";
+import { stretches } from "@zesty/core/leave/leaveDays";
 import { and, eq, isNull } from "drizzle-orm";
 import ical, { ICalEventTransparency } from "ical-generator";
 import type { Actor, Context } from "../context.ts";
@@ -86,12 +87,12 @@ export function calendarText(context: Context, businessId: number): string {
     .all()
     .map((each) => each.id);
   for (const known of personTimes(context, businessId, ids, from, to))
-    for (const { first, last, hours } of spansOf(known, from, to))
+    for (const { first, last } of awayOf(known, from, to))
       event(
-        `${businessId}-${known.who.id}-${first}@leave`,
-        first,
-        last,
-        `${known.who.givenName} ${known.who.familyName.charAt(0)}. away${hours === null ? "" : `, ${hours} h`}`,
+        `${businessId}-${known.who.id}-${first.date}@leave`,
+        first.date,
+        last.date,
+        `${known.who.givenName} ${known.who.familyName.charAt(0)}. away${first.hours === null ? "" : `, ${first.hours} h`}`,
       );
   for (const { region, name } of regionsOf(context, businessId, owner.state))
     for (const day of holidaysOfPlace(owner.country, region, from, to))
@@ -106,23 +107,11 @@ function regionsOf({ store }: Context, businessId: number, own: string): { regio
   return regions.filter(Boolean).map((region) => ({ region, name: regions.length > 1 ? `, ${region}` : "" }));
 }
 
-/** Approved days of leave as stretches; days that are not worked between them do not part one. */
-export function spansOf(
-  known: KnownPerson,
-  from: IsoDate,
-  to: IsoDate,
-): { first: IsoDate; last: IsoDate; hours: string | null }[] {
-  const spans: { first: IsoDate; last: IsoDate; hours: string | null }[] = [];
-  const { pattern, holidays } = known.time;
-  const isFree = (date: IsoDate) =>
-    Number(pattern?.[weekday(date) - 1] ?? 1) === 0 || holidays.some((each) => each.date === date && isWholeDay(each));
-  for (const { date, hours, state } of daysOf(known, from, to)) {
-    if (state === "open") continue;
-    const last = spans.at(-1);
-    let next = last ? addDays(last.last, 1) : date;
-    while (last && next < date && isFree(next)) next = addDays(next, 1);
-    if (last && last.hours === null && hours === null && next === date) last.last = date;
-    else spans.push({ first: date, last: date, hours });
-  }
-  return spans;
-}
+/** Whole days in a row are one stretch; a part of a day stands alone. */
+const awayOf = (known: KnownPerson, from: IsoDate, to: IsoDate) =>
+  stretches(
+    daysOf(known, from, to).filter((day) => day.state !== "open"),
+    known.time.pattern,
+    known.time.holidays,
+    (last, next) => last.hours === null && next.hours === null,
+  );

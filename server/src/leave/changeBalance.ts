@@ -13,6 +13,8 @@ import { saveRows } from "../runs/saveRows.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { record } from "../store/audit.ts";
 import { leaveEntry, pay, payElement, payRun, person } from "../store/schema.ts";
+import { hourlyRateOn } from "../time/hourlyRate.ts";
+import { personTimes } from "../time/personTimes.ts";
 
 const refused = (path: string, text: string) => cannot("leave-refused", text, { errors: [{ path, text }] });
 
@@ -69,7 +71,12 @@ export function cashOut(context: Context, actor: Actor, personId: number, wanted
     const elementId = isNz ? cashUpElement(context, businessId) : cashedElement(context, businessId, wanted.kind);
     const line = isNz
       ? { elementId, units: wanted.amount }
-      : { elementId, hours: wanted.amount, detail: { cashOut: true } };
+      : {
+          elementId,
+          hours: wanted.amount,
+          detail: { cashOut: true },
+          ...levelRate(context, businessId, personId, name),
+        };
     const others = (known?.lines ?? []).filter((each) => each.elementId !== elementId);
     saveRows(context, actor, row.runId, {
       version: view.version,
@@ -77,6 +84,16 @@ export function cashOut(context: Context, actor: Actor, personId: number, wanted
     });
     return { runId: row.runId };
   });
+}
+
+/** Who has no rate of their own is paid at the level's; who has none at all is not paid at nought. */
+function levelRate(context: Context, businessId: number, personId: number, name: string): { rate?: string } {
+  const day = context.clock.today();
+  const [known] = personTimes(context, businessId, [personId], day, day);
+  if (known?.agreedRate) return {};
+  const rate = known && hourlyRateOn(known, day);
+  if (!rate) throw refused("amount", `No hourly rate of ${name} is known. Enter one under People first.`);
+  return { rate: rate.toString() };
 }
 
 function cashedElement(context: Context, businessId: number, kind: string): number {

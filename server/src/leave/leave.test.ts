@@ -14,6 +14,7 @@ import { setTick } from "../runs/ticks.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { saveDays } from "../time/days.ts";
+import { answerForHolidays } from "../time/holidayAnswers.ts";
 import { calendarText, endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
 import { leaveHistory, readLeave } from "./readLeave.ts";
@@ -171,6 +172,27 @@ describe("leave asked for", () => {
     given("2026-07-13", "2026-07-14", { kind: "compassionate" });
   });
 
+  it("is recorded as approved in one step, or not at all", () => {
+    world = smallWorld(1);
+    const record = (belowNought: boolean) => ask("2026-07-06", "2026-07-10", { approve: { belowNought } });
+    expect(refusal(() => record(false))).toMatch(/would stand at -10.07 hours/);
+    expect([leave().requests, person()?.days]).toEqual([[], []]);
+    record(true);
+    expect(leave().requests).toMatchObject([{ state: "approved", answeredBy: world.actor.name }]);
+    expect(person()?.days).toHaveLength(5);
+  });
+
+  it("counts leave that was typed for the same days once", () => {
+    world = smallWorld(1);
+    const typed = { shifts: [], leave: [{ kind: "annual" }] };
+    saveDays(world.context, world.actor, world.businessId, {
+      days: ["2026-06-24", "2026-06-25"].map((date) => ({ personId: who(), date, kind: "worked", record: typed })),
+    });
+    // 20 and a little; 15.2 are asked for, and 30.4 would be too much.
+    given("2026-06-24", "2026-06-25");
+    expect(person()?.standings.annual?.recorded).toHaveLength(2);
+  });
+
   it("is worked for the rest of the day by who is paid a usual week", () => {
     world = smallWorld(1);
     plenty("personal");
@@ -205,6 +227,20 @@ describe("leave paid in advance", () => {
     takeBack(world.context, world.actor, third, "planned anew");
     expect(person()?.days.map((day) => day.state)).toEqual(["paid", "paid", "paid"]);
     expect(unbalanced(world.context.store)).toEqual([]);
+  });
+
+  it("is not cut by a public holiday of the period that it is paid with", () => {
+    world = smallWorldNz(1);
+    sign(open());
+    const runId = open();
+    answerForHolidays(world.context, world.actor, world.businessId, {
+      personId: who(),
+      answers: [{ date: "2026-07-10", works: true, why: "Fridays are in the roster", worked: null }],
+    });
+    given("2026-07-13", "2026-07-17", { inAdvance: true });
+    expect(shown(runId)).toBe("Annual holidays, weeks 1/40, Ordinary 72, Public holiday, days 1/8");
+    // Ten days as usual, and a week at the average: (65,000 × 351 ÷ 364 + 2,400) ÷ 52 = 1,251.51.
+    expect(view(runId).rows[0]?.figures?.gross).toBe("3651.51");
   });
 
   it("goes by hours for who is paid by an agreement", () => {
@@ -250,6 +286,37 @@ describe("balances", () => {
     expect(shown(runId)).toBe("Annual leave 7.6, Annual leave cashed out 60, Ordinary 30.4");
   });
   const adjusted = { kind: "annual", date: "2026-06-01", amount: "5", reason: "a slip" };
+
+  it("are cashed out and worth the level's rate where no other is agreed, and nothing is said where none is known", () => {
+    world = smallWorld(2);
+    const pattern = ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"];
+    const employed = {
+      ...{ from: "2020-01-06", cycleId: world.cycleId, basis: "full-time" as const, classification: null },
+      ...{ weeklyHours: "38", hourlyRate: null, minimumRate: null, placeId: null, costCentreId: null },
+      workPattern: pattern,
+    };
+    const byLevel = { agreement: "MA000004", use: "exceptions" as const, settings: {}, flags: {} };
+    for (const [at, classification] of ["1", "8"].entries()) {
+      saveSection(world.context, world.actor, who(at), "employment", employed);
+      saveSection(world.context, world.actor, who(at), "time", { from: "2026-01-01", ...byLevel, classification });
+    }
+    plenty();
+    plenty("annual");
+    const runId = open();
+    cashOut(world.context, world.actor, who(), { kind: "annual", amount: "10" });
+    const line = view(runId).rows[0]?.lines.find((each) => each.detail?.cashOut);
+    // 26.55 is the first level's hour from July 2025; the eighth level's is not known.
+    expect(line).toMatchObject({ hours: "10", rate: "26.55" });
+    expect(refusal(() => cashOut(world.context, world.actor, who(1), { kind: "annual", amount: "1" }))).toMatch(
+      /No hourly rate of Alex Sample1 is known/,
+    );
+    const worth = readWorth(world.context, world.businessId, "2026-07-01", "2026-07-01");
+    expect(worth.rows.map((row) => row.after.cents)).toEqual([371700, 0]);
+    expect(worth.unknown).toEqual([expect.stringMatching(/^No hourly rate of Alex Sample1 is known/)]);
+    expect(refusal(() => postWorth(world.context, world.actor, world.businessId, "2026-07-01"))).toMatch(
+      /Alex Sample1 .* Nothing was posted/,
+    );
+  });
 
   it("follow the law in New Zealand: entitlements to come, weeks and days", () => {
     world = smallWorldNz(1);

@@ -23,7 +23,12 @@ const mostDays = 732;
 
 const refused = (path: string, text: string) => cannot("leave-refused", text, { errors: [{ path, text }] });
 
-export function askForLeave(context: Context, actor: Actor, businessId: number, wanted: AskLeave): { id: number } {
+export function askForLeave(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  { approve = null, ...wanted }: AskLeave,
+): { id: number } {
   return context.store.transaction(() => {
     const who = whoOf(context, businessId, wanted.personId);
     demandAskable(context, businessId, who, wanted);
@@ -33,6 +38,12 @@ export function askForLeave(context: Context, actor: Actor, businessId: number, 
       .returning({ id: leaveRequest.id })
       .get();
     tell(context, actor, businessId, "asked for leave", who.name, wanted);
+    if (approve)
+      answerRequest(context, actor, businessId, id, {
+        answer: "approved",
+        comment: null,
+        belowNought: approve.belowNought,
+      });
     return { id };
   });
 }
@@ -200,7 +211,10 @@ function demandBalance(
 ): void {
   const kind = leaveKindIn(known.time.country, asked.kind);
   if (!kind.kept) return;
-  const standing = standingsOf(context, [known], addDays(asked.last, 1)).get(who.id)?.[asked.kind];
+  const found = standingsOf(context, [known], addDays(asked.last, 1)).get(who.id)?.[asked.kind];
+  // Leave that was typed for these very days gives way to the request.
+  const own = new Set(span.map((day) => day.date));
+  const standing = found && { ...found, recorded: found.recorded.filter((each) => !own.has(each.date)) };
   const besides = span.map(
     (day): LeaveOn => ({ date: day.date, amount: leaveAmount([day], kind.unit, known.time.pattern).toString() }),
   );

@@ -23,6 +23,8 @@ import { type DatedRecords, datedRecords } from "../store/dated.ts";
 import { journal, journalLine, payCycle, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { elementsOf } from "../time/elementsOfTime.ts";
+import { hourlyRateOn } from "../time/hourlyRate.ts";
+import { personTimes } from "../time/personTimes.ts";
 
 type Who = typeof person.$inferSelect;
 
@@ -36,7 +38,8 @@ interface Worth {
   kind: string;
   amount: Decimal;
   cents: number;
-  why: string;
+  /** what it rests on; null where no rate is known, and then nothing is said of its worth */
+  why: string | null;
   centres: { code: string | null; percent: string }[];
 }
 
@@ -56,7 +59,8 @@ function worthOn(context: Context, businessId: number, day: string): Worth[] {
   const ids = people.map((each) => each.id);
   const records = datedRecords(db, ids, day);
   const codes = centreCodes(context, businessId);
-  const worthOf = country === "NZ" ? worthNz(context, businessId, day, people, records) : worthAu(records);
+  const worthOf =
+    country === "NZ" ? worthNz(context, businessId, day, people, records) : worthAu(context, businessId, day, records);
   const balances = balancesOn(context, ids, day);
   return people.flatMap((who) => {
     const terms = records.terms.get(who.id);
@@ -68,9 +72,9 @@ function worthOn(context: Context, businessId: number, day: string): Worth[] {
       .flatMap((kind): Worth[] => {
         const amount = fromE4(balances.get(who.id)?.get(kind.code) ?? 0);
         const worth = worthOf(who, kind.code, amount);
-        const cents = centsOf(worth.value.toFixed(2));
+        const cents = worth ? centsOf(worth.value.toFixed(2)) : 0;
         if (amount.isZero() && cents === 0) return [];
-        const why = worth.working().formula ?? "";
+        const why = worth && (worth.working().formula ?? "");
         return [
           {
             who,
@@ -85,15 +89,19 @@ function worthOn(context: Context, businessId: number, day: string): Worth[] {
   });
 }
 
-type WorthOf = (who: Who, kind: string, amount: Decimal) => Figure;
+/** null: no rate is known */
+type WorthOf = (who: Who, kind: string, amount: Decimal) => Figure | null;
 
-const worthAu =
-  (records: DatedRecords): WorthOf =>
-  (who, kind, hours) => {
-    const rate = records.terms.get(who.id)?.hourlyRateE4;
+function worthAu(context: Context, businessId: number, day: string, records: DatedRecords): WorthOf {
+  const ids = [...records.terms.keys()];
+  const known = new Map(personTimes(context, businessId, ids, day, day).map((each) => [each.who.id, each]));
+  return (who, kind, hours) => {
+    const person = known.get(who.id);
+    const rate = person && hourlyRateOn(person, day);
     const loading = kind === "annual" ? (records.leave.get(who.id)?.loadingPercent ?? null) : null;
-    return leaveWorth(hours, rate == null ? null : fromE4(rate).toString(), loading);
+    return rate ? leaveWorth(hours, rate, loading) : null;
   };
+}
 
 /** The holiday facts of the day after, as if everybody left then. */
 function worthNz(
@@ -129,6 +137,8 @@ function worthNz(
   return (who, kind, amount) => {
     const facts = parts.get(who.id)?.holidays;
     if (!facts) throw new Error(`Person ${who.id} has no holiday facts.`);
+    // Where daily pay varies it is the average; else what a day would bring hangs on the rate.
+    if (facts.hourlyRate === null && !facts.varies && amount.gt(0)) return null;
     return kind === "annual" ? annualWorthNz(amount, facts, rules) : alternativeWorthNz(amount, facts);
   };
 }
@@ -179,10 +189,17 @@ export function readWorth(context: Context, businessId: number, from: string, to
       };
     }),
     posting: linesOf(context, businessId, postingOf(context, businessId, after)),
+    unknown: unknownIn(after),
     posted: last ? { id: last.id, date: last.date, reference: last.reference } : null,
     broken: brokenAmong(context.store, { leave: plainEntries(context, businessId) }),
   };
 }
+
+/** Whose leave cannot be told in money. */
+const unknownIn = (worth: readonly Worth[]): string[] =>
+  [...new Set(worth.filter((each) => each.why === null).map(({ who }) => `${who.givenName} ${who.familyName}`))].map(
+    (name) => `No hourly rate of ${name} is known: enter one under People, or the level's rate in Set-up, Agreements.`,
+  );
 
 const plainEntries = ({ store }: Context, businessId: number): number[] =>
   store
@@ -247,7 +264,10 @@ export function postWorth(context: Context, actor: Actor, businessId: number, on
       const text = `A later posting stands, of ${dateWords(later.date)}. Choose that day or one after it.`;
       throw cannot("later-posting", text, { errors: [{ path: "on", text }] });
     }
-    const moved = postingOf(context, businessId, worthOn(context, businessId, on));
+    const worth = worthOn(context, businessId, on);
+    const [unknown] = unknownIn(worth);
+    if (unknown) throw cannot("rate-unknown", `${unknown} Nothing was posted.`);
+    const moved = postingOf(context, businessId, worth);
     if (moved.length === 0)
       throw cannot("nothing-to-post", `Leave stands in the books as it is worth on ${dateWords(on)}: nothing moved.`);
     for (const { code, name } of Object.values(leaveAccounts)) ensureAccount(context, businessId, code, name);

@@ -1,20 +1,15 @@
 /** What the row of a New Zealand run knows of its person: tax code, KiwiSaver, orders, and what the Holidays Act looks at. */
-import { addDays, addMonths, type IsoDate, weekday } from "@zesty/core/calendar/dates";
-import { holidaysBetweenNz } from "@zesty/core/calendar/holidaysNz";
+import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
-import type { DayRecord } from "@zesty/core/hours/dayText";
 import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import { esctBase } from "@zesty/core/nz/esct";
-import { worksOn } from "@zesty/core/nz/finalHolidayPay";
 import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
-import { hoursADay } from "@zesty/core/nz/holidayPay";
-import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
 import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
 import { type Order, orderCode } from "@zesty/core/nz/payOrders";
 import { advanceShare, patternDays, regularExtras } from "@zesty/core/pay/holidaySources";
 import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
-import type { HolidayInPeriod, PersonFactsNz, RowContextNz } from "@zesty/core/pay/payContextNz";
+import type { PersonFactsNz, RowContextNz } from "@zesty/core/pay/payContextNz";
 import type { Basis } from "@zesty/core/pay/payInput";
 import type { PersonNz } from "@zesty/core/pay/payInputNz";
 import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
@@ -29,7 +24,7 @@ import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
 import { employmentTerms, type person } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
-import { daysBetweenDates } from "../time/readDays.ts";
+import { holidaysOf, recordsByDay } from "./holidaysInPeriod.ts";
 import { workedTerms } from "./workedTerms.ts";
 
 type Who = typeof person.$inferSelect;
@@ -353,58 +348,6 @@ function aroundParentalLeave(
   const left = fromE4(ledger.balances.get("annual") ?? 0);
   const weeks = weeksAroundParentalLeave(left, grants, own.averageOnlyFrom, until);
   return { averageOnly, ...(weeks ? { averageWeeks: weeks } : {}) };
-}
-
-type RecordOf = (personId: number, date: IsoDate) => DayRecord | undefined;
-
-/** Recorded days of a period and the four weeks before it: read once, and only where somebody asks. */
-function recordsByDay(context: Context, ids: readonly number[], run: RunDays): RecordOf {
-  let days: Map<string, DayRecord> | undefined;
-  return (personId, date) => {
-    if (!days) {
-      const known = [...daysBetweenDates(context, ids, addDays(run.periodStart, -28), run.periodEnd).values()].flat();
-      const worked = known.filter((day) => day.kind === "worked" && day.record);
-      days = new Map(worked.map((day) => [`${day.personId} ${day.date}`, day.record as DayRecord]));
-    }
-    return days.get(`${personId} ${date}`);
-  };
-}
-
-/** Whether the last four same weekdays were worked; empty unless all four weeks are on record. */
-function sameDays(personId: number, date: IsoDate, recordOf: RecordOf): boolean[] {
-  const isWorked = (day: DayRecord | undefined) =>
-    day !== undefined && (day.shifts.length > 0 || day.hours !== undefined);
-  const weeks = [7, 14, 21, 28].map((back) => {
-    const day = addDays(date, -back);
-    // A week that holds nothing at all was not written down.
-    const week = Array.from({ length: 7 }, (_, at) => recordOf(personId, addDays(day, at - 3)));
-    return { known: week.some(Boolean), worked: isWorked(recordOf(personId, day)) };
-  });
-  return weeks.every((week) => week.known) ? weeks.map((week) => week.worked) : [];
-}
-
-function holidaysOf(
-  who: Who,
-  run: RunDays,
-  province: string,
-  holidays: HolidayFacts,
-  recordOf: RecordOf,
-): HolidayInPeriod[] {
-  const unknown = holidays.varies && holidays.pattern === null;
-  return holidaysBetweenNz(run.periodStart, run.periodEnd, province, worksOn(holidays))
-    .filter(({ date }) => date >= who.startDate && (who.endDate === null || date <= who.endDate))
-    .map(({ date, name }) => {
-      const hours = holidays.pattern?.[weekday(date) - 1] ?? (unknown ? null : hoursADay(holidays).toString());
-      const answered = recordOf(who.id, date)?.otherwise;
-      if (answered) return { date, name, works: answered.works, reason: answered.why, hours, unknown: false };
-      const before = unknown ? sameDays(who.id, date, recordOf) : [];
-      const suggestion = otherwiseWorking(
-        date,
-        unknown ? null : (holidays.pattern ?? ["1", "1", "1", "1", "1", "0", "0"]),
-        before,
-      );
-      return { date, name, ...suggestion, hours, unknown: unknown && before.length === 0 };
-    });
 }
 
 /** Annual holidays taken in advance, in dollars: asked of few, so their sums are read only then. */

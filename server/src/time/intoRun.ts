@@ -17,7 +17,7 @@ import { lateDays, peopleWithTime } from "./paidDays.ts";
 import { datesOf, periodHolding } from "./periods.ts";
 import { type KnownPerson, personTimes, recordsOf } from "./personTimes.ts";
 import type { KnownDay } from "./readDays.ts";
-import { addedUp, type Finder, type TimeLines, timeLines } from "./timeLines.ts";
+import { addedUp, atRateOf, type Finder, type TimeLines, timeLines } from "./timeLines.ts";
 
 /** A person with the days that can be paid: approved ones, and those paid before as their context. */
 const withPayable = (person: KnownPerson): KnownPerson => ({
@@ -52,11 +52,11 @@ function hoursOf(
   }
   const late = [...byPeriod].flatMap(([start, { end, dates }]) =>
     personTimes(context, run.businessId, [person.who.id], start, end).map((then) =>
-      timeLines(withPayable(then), dates, find),
+      atRateOf(then, person.agreedRate, timeLines(withPayable(then), dates, find)),
     ),
   );
   const others = ahead ? [...late, ahead] : late;
-  return others.length === 0 ? own : addedUp([own, ...others]);
+  return others.length === 0 ? own : addedUp([own, ...others], person.agreedRate);
 }
 
 /** Days of the period that an earlier pay has paid, in advance. */
@@ -79,12 +79,19 @@ function leaveLines(person: KnownPerson, wanted: readonly string[], find: Finder
   ).lines.filter((line) => line.elementId > 0);
 }
 
-/** The leave of later days that this run pays for a person. */
-function linesAhead(context: Context, run: Run, personId: number, days: readonly KnownDay[], find: Finder) {
+/** The leave of later days that this run pays for a person, at the rate of those days. */
+function linesAhead(
+  context: Context,
+  run: Run,
+  person: KnownPerson,
+  days: readonly KnownDay[],
+  find: Finder,
+): TimeLines {
   const [first, last] = [days[0]?.date ?? "", days.at(-1)?.date ?? ""];
-  const [then] = personTimes(context, run.businessId, [personId], first, last);
+  const [then] = personTimes(context, run.businessId, [person.who.id], first, last);
   const dates = days.map((day) => day.date);
-  return { lines: then ? leaveLines(then, dates, find) : [], faults: [], queries: [advanceQuery(days)] };
+  const found = { lines: then ? leaveLines(then, dates, find) : [], faults: [], queries: [advanceQuery(days)] };
+  return then ? atRateOf(then, person.agreedRate, found) : found;
 }
 
 /** What the record still asks of a row. */
@@ -139,7 +146,7 @@ export function putTimeIntoRun(
     const row = rows.get(person.who.id);
     if (!row) continue;
     const later = inAdvance.get(person.who.id);
-    const ahead = later ? linesAhead(context, run, person.who.id, later, find) : null;
+    const ahead = later ? linesAhead(context, run, person, later, find) : null;
     let lines = row.lines;
     let asks: Pick<TimeLines, "faults" | "queries"> = { faults: [], queries: [] };
     if (person.terms !== null && !person.salaried) {

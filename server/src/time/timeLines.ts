@@ -190,17 +190,34 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   };
 }
 
-/** Lines of several periods as one pay has them: a cell has one rate, and where two meet it is the higher one. */
-export function addedUp(all: readonly TimeLines[]): TimeLines {
+/** A line without a rate is paid at the person's own: of another period it says which that was. */
+export const atRateOf = ({ agreedRate: then }: KnownPerson, present: string | null, found: TimeLines): TimeLines =>
+  then === null || present === then
+    ? found
+    : {
+        ...found,
+        lines: found.lines.map((line) =>
+          line.rate === undefined && line.hours !== undefined && line.units === undefined
+            ? { ...line, rate: then }
+            : line,
+        ),
+      };
+
+/**
+ * Lines of several periods as one pay has them: a cell has one rate, and where two meet it is the higher one.
+ * @param present the rate of a line that names none
+ */
+export function addedUp(all: readonly TimeLines[], present: string | null): TimeLines {
   const lines = new Map<string, SheetLine>();
   const queries = all.flatMap((each) => each.queries);
+  const rateOf = (line: SheetLine) => line.rate ?? present;
   for (const line of all.flatMap((each) => each.lines)) {
     const key = `${line.elementId} ${line.costCentre ?? ""}`;
     const before = lines.get(key);
-    lines.set(key, before ? twoLines(before, line) : line);
-    if (before && before.rate !== line.rate)
+    lines.set(key, before ? twoLines(before, line, present) : line);
+    if (before && line.amount === undefined && line.units === undefined && rateOf(before) !== rateOf(line))
       queries.push(
-        `Late hours were worked at ${line.rate ?? "the present rate"}, the others at ${before.rate ?? "the present rate"}; all of them stand at the higher. Type another rate if that is not meant.`,
+        `Late hours were worked at ${rateOf(line) ?? "no known rate"}, the others at ${rateOf(before) ?? "no known rate"}; all of them stand at the higher. Type another rate if that is not meant.`,
       );
   }
   return {
@@ -210,18 +227,25 @@ export function addedUp(all: readonly TimeLines[]): TimeLines {
   };
 }
 
-function twoLines(before: SheetLine, line: SheetLine): SheetLine {
+function twoLines(before: SheetLine, line: SheetLine, present: string | null): SheetLine {
   const said: Record<string, string> = {};
   for (const what of ["hours", "amount", "units"] as const)
     if (before[what] !== undefined || line[what] !== undefined)
       said[what] = decimal(before[what] ?? "0")
         .plus(line[what] ?? "0")
         .toString();
-  const [rate] = [before.rate, line.rate]
-    .flatMap((each) => (each === undefined ? [] : [each]))
+  const [higher] = [before.rate ?? present, line.rate ?? present]
+    .flatMap((each) => (each === null ? [] : [each]))
     .sort((a, b) => decimal(b).comparedTo(a));
   const why = [...(line.time?.why ?? []), ...(before.time?.why ?? [])].slice(0, 100);
-  return { ...before, ...said, ...(rate === undefined ? {} : { rate }), time: { ...said, why } };
+  const { rate: _rate, ...rest } = before;
+  const isOwn = before.rate === undefined && line.rate === undefined;
+  return {
+    ...rest,
+    ...said,
+    ...(isOwn || higher === undefined || higher === present ? {} : { rate: higher }),
+    time: { ...said, why },
+  };
 }
 
 /** A rule set or a calendar that is missing is said; hours are never priced as if it held nothing. */

@@ -1,21 +1,11 @@
 /** Whose hourly rate a new table changes, and by how much: seen before it takes effect. */
 import type { RateMove } from "@zesty/contract/time";
-import { interpret } from "@zesty/core/hours/interpret";
-import { baseRate } from "@zesty/core/hours/pricing";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { person } from "../store/schema.ts";
-import { type KnownPerson, personTimes } from "./personTimes.ts";
-
-/** The junior's per cent on a day, as an hour at noon would be paid. */
-function juniorPercent({ time }: KnownPerson, day: string): number {
-  if (!time.rules) return 100;
-  const { rules, person: who, settings, timeZone } = time;
-  const shifts = [{ start: `${day}T12:00`, end: `${day}T13:00` }];
-  const worked = interpret({ rules, person: who, settings, timeZone, holidays: [], periodStart: day, shifts });
-  return "faults" in worked ? 100 : (worked.pieces[0]?.ratePercent ?? 100);
-}
+import { hourlyRateOn } from "./hourlyRate.ts";
+import { personTimes } from "./personTimes.ts";
 
 interface Rate {
   name: string;
@@ -37,13 +27,12 @@ function ratesOn(context: Context, businessId: number, agreement: string, day: s
       .filter((each) => each.terms?.agreement === agreement)
       .map((each) => {
         const level = each.terms?.classification ?? null;
-        const { rate } = baseRate(each.time.rules, level, each.rates, each.agreedRate, juniorPercent(each, day));
         return [
           each.who.id,
           {
             name: `${each.who.givenName} ${each.who.familyName}`,
             level: each.time.rules?.classifications.find((one) => one.key === level)?.title ?? level,
-            rate: rate?.toString() ?? null,
+            rate: hourlyRateOn(each, day)?.toString() ?? null,
           },
         ];
       }),

@@ -18,7 +18,7 @@ export const leaveApi = api.enhanceEndpoints({ addTagTypes: ["Leave", "LeaveWort
     }),
     askLeave: build.mutation<{ id: number }, { business: number } & AskLeave>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/leave`, method: "POST", body }),
-      invalidatesTags: ["Leave"],
+      invalidatesTags: ["Leave", "Week", "Run", "Runs", "Desk"],
     }),
     answerLeave: build.mutation<{ note: string | null }, { business: number; request: number } & AnswerLeave>({
       query: ({ business, request, ...body }) => ({

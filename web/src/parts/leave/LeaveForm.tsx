@@ -3,6 +3,7 @@ import type { AskLeave, LeavePerson, LeaveView } from "@zesty/contract/leave";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
 import { tidiedHours } from "@zesty/core/quantity/tidied";
 import { useState } from "react";
+import { problemOf } from "../../state/api.ts";
 import { leaveApi } from "../../state/leaveApi.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { Button } from "../Button.tsx";
@@ -17,7 +18,7 @@ interface Props {
   person: LeavePerson;
   /** days drawn on the tape, or of the run's period */
   drawn?: { first: string; last: string } | null;
-  onDone: (note: string | null) => void;
+  onDone: () => void;
   onBack: () => void;
   /** the days that are asked for, while they are typed */
   onDays?: (days: { first: string; last: string }) => void;
@@ -35,31 +36,24 @@ export function LeaveForm({ view, person, drawn = null, onDone, onBack, onDays }
   const [inAdvance, setInAdvance] = useState(false);
   const [agreed, setAgreed] = useState(false);
   const [ask, asked] = leaveApi.useAskLeaveMutation();
-  const [answer, answered] = leaveApi.useAnswerLeaveMutation();
   const days = drawn && text === spanText(drawn) ? drawn : readSpan(text, view.today);
   const hoursADay = part.trim() === "" ? null : tidiedHours(part);
   const isNumber = hoursADay === null || /^\d{1,2}(\.\d{1,4})?$/.test(hoursADay);
   const facts = days && isNumber ? askedFacts(view, person, { kind, ...days, hoursADay }) : null;
-  const below = facts?.after?.isNegative() ?? false;
+  // Days outside what is shown: the server says that the balance would not do.
+  const below = facts?.after?.isNegative() || (asked.error && problemOf(asked.error).code === "below-nought") || false;
   const outside = days !== null && (days.first < view.from || days.last > view.to);
-  const busy = asked.isLoading || answered.isLoading;
+  const busy = asked.isLoading;
   const send = async (approve: boolean) => {
     if (!days) return;
     // What was typed in an open run is at the server before its days change the run.
     await untilSaved();
-    const wanted: AskLeave = { personId: person.personId, kind, ...days, hoursADay, inAdvance, note: note || null };
+    const wanted: AskLeave = {
+      ...{ personId: person.personId, kind, ...days, hoursADay, inAdvance, note: note || null },
+      approve: approve ? { belowNought: agreed } : null,
+    };
     const made = await ask({ business: view.businessId, ...wanted });
-    if (!made.data) return;
-    if (!approve) return onDone(null);
-    const said = await answer({
-      ...{ business: view.businessId, request: made.data.id, answer: "approved", comment: null, belowNought: agreed },
-    });
-    // Asked for it stands in any case; what kept it from being approved is said.
-    if (said.error)
-      await answer({
-        ...{ business: view.businessId, request: made.data.id, answer: "withdrawn", comment: null, belowNought: false },
-      });
-    else onDone(said.data?.note ?? null);
+    if (made.data) onDone();
   };
   return (
     <form
@@ -125,7 +119,7 @@ export function LeaveForm({ view, person, drawn = null, onDone, onBack, onDays }
           onChange={(event) => setAgreed(event.target.checked)}
         />
       )}
-      <ProblemNote error={asked.error ?? answered.error} />
+      <ProblemNote error={asked.error} />
       <div className="flex flex-wrap gap-2">
         <Button look="main" disabled={busy || !days || !isNumber || (below && !agreed)} onClick={() => void send(true)}>
           Record it as approved

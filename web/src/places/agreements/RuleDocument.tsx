@@ -72,7 +72,7 @@ export function RuleDocument({
                 businessId={businessId}
                 agreement={agreement}
                 sentence={each}
-                before={changed.find((one) => one.path === each.path)?.before ?? null}
+                changed={changed.find((one) => one.after !== null && one.path === each.path) ?? null}
                 spoke={spoke.has(each.id)}
               />
             ))}

@@ -1,6 +1,6 @@
 /** A sentence of a rule set, with what a copy changed struck out and written over, and its numbers as fields. */
 import type { AgreementView } from "@zesty/contract/time";
-import { fieldsOf, type RuleField, withFields } from "@zesty/core/agreements/editing";
+import { type ChangedSentence, fieldsOf, type RuleField, withFields } from "@zesty/core/agreements/editing";
 import type { RuleSentence } from "@zesty/core/agreements/sentences";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
@@ -14,22 +14,22 @@ export function Sentence({
   businessId,
   agreement,
   sentence,
-  before,
+  changed,
   spoke,
 }: {
   businessId: number;
   agreement: AgreementView;
   sentence: RuleSentence;
-  /** what the shipped set says in its place, where a copy changed it */
-  before: string | null;
+  /** what the shipped set says in its place, where a copy changed it; new, where it says nothing of the kind */
+  changed: ChangedSentence | null;
   spoke: boolean;
 }) {
   const [open, setOpen] = useState(false);
   const canChange = fieldsOf(agreement.rules, sentence.path).length > 0;
   return (
     <li className={`group figures border-b border-rule py-1 ${spoke ? "bg-lime-soft" : ""}`}>
-      {before !== null && <del className="mr-2 text-quiet">{before}</del>}
-      {before === null ? sentence.text : <ins className="bg-lime-soft no-underline">{sentence.text}</ins>}
+      {changed?.before && <del className="mr-2 text-quiet">{changed.before}</del>}
+      {changed ? <ins className="bg-lime-soft no-underline">{sentence.text}</ins> : sentence.text}
       {sentence.ref && <span className="ml-2 text-[13px] text-quiet">{sentence.ref}</span>}
       {canChange && (
         <button

@@ -180,8 +180,8 @@ export function Leave() {
                 drawn={beside.days}
                 onDays={(days) => setDrawn({ personId: person.personId, ...days })}
                 onBack={() => onPerson(person)}
-                onDone={(note) => {
-                  setMessage(note ?? `Leave of ${person.name} is taken down.`);
+                onDone={() => {
+                  setMessage(`Leave of ${person.name} is taken down.`);
                   onPerson(person);
                 }}
               />

@@ -71,6 +71,11 @@ function Sheet({ view, country }: { view: LeaveWorthView; country: "AU" | "NZ" }
   return (
     <div>
       <BrokenNote broken={view.broken} />
+      {view.unknown.map((text) => (
+        <p key={text} className="text-plum">
+          {text}
+        </p>
+      ))}
       <table className="figures w-full text-[15px]">
         <thead>
           <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">
@@ -201,7 +206,7 @@ function Journal({ view, businessId }: { view: LeaveWorthView; businessId: numbe
           <Button
             look="main"
             className="mt-3"
-            disabled={isLoading}
+            disabled={isLoading || view.unknown.length > 0}
             onClick={() => void post({ business: businessId, on: view.to })}
           >
             Post ${cents(total)} as of {shortDate(view.to)}

@@ -1,7 +1,6 @@
 /** Who is away when: counted by day, and drawn as stretches on a tape. */
 import type { LeavePerson, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
-import { addDays } from "@zesty/core/calendar/dates";
-import { leaveDays } from "@zesty/core/leave/leaveDays";
+import { leaveDays, stretches } from "@zesty/core/leave/leaveDays";
 
 /** Days shown at once: a quarter. */
 export const shownDays = 91;
@@ -37,23 +36,22 @@ export interface Stretch {
 
 /** A person's leave as stretches: recorded days that follow each other, and what waits for an answer. */
 export function stretchesOf(person: LeavePerson, requests: readonly LeaveRequestView[]): Stretch[] {
-  const found: Stretch[] = [];
-  const free = (date: string) => {
-    const weekday = (new Date(`${date}T00:00:00Z`).getUTCDay() + 6) % 7;
-    return (
-      Number(person.pattern?.[weekday] ?? 1) === 0 || person.holidays.some((each) => each.date === date && !each.from)
+  const recorded = stretches(
+    person.days,
+    person.pattern,
+    person.holidays,
+    (last, next) => last.hours === null && next.hours === null && last.kind === next.kind && last.state === next.state,
+  ).map(({ first, last }): Stretch => {
+    const { kind, state, hours } = first;
+    return { first: first.date, last: last.date, kind, state, request: null, part: hours !== null };
+  });
+  const waiting = requests
+    .filter((each) => each.personId === person.personId && each.state === "waiting")
+    .map(
+      (each): Stretch => ({
+        ...{ first: each.first, last: each.last, kind: each.kind, state: "waiting", request: each.id },
+        part: each.hoursADay !== null,
+      }),
     );
-  };
-  for (const { date, kind, state, hours } of person.days) {
-    const last = found.at(-1);
-    let next = last ? addDays(last.last, 1) : date;
-    while (last && next < date && free(next)) next = addDays(next, 1);
-    if (last && next === date && last.kind === kind && last.state === state && !last.part && hours === null)
-      last.last = date;
-    else found.push({ first: date, last: date, kind, state, request: null, part: hours !== null });
-  }
-  for (const each of requests)
-    if (each.personId === person.personId && each.state === "waiting")
-      found.push({ ...each, state: "waiting", request: each.id, part: each.hoursADay !== null });
-  return found;
+  return [...recorded, ...waiting];
 }

@@ -23,8 +23,8 @@ export function LeavePanel({ view, row, onBack }: { view: RunView; row: RunRow; 
       view={data}
       person={person}
       onBack={onBack}
-      onDone={(note) => {
-        dispatch(said(note ?? `Leave of ${row.name} is on the record; its days of this period are in the pay.`));
+      onDone={() => {
+        dispatch(said(`Leave of ${row.name} is on the record; what is approved of this period is in the pay.`));
         onBack();
       }}
     />

@@ -5,25 +5,32 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
-import { TextField, TickField } from "../../parts/Fields.tsx";
+import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { weekdayDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { untilSaved } from "../../state/saving.ts";
 
 interface Answer {
-  works: boolean;
+  /** null: nobody knows, and it is not taken for "no" */
+  works: boolean | null;
   reason: string;
   /** hours worked on the day; empty for none */
   worked: string;
 }
+
+const choiceOf = (works: boolean | null) => (works === null ? "" : works ? "yes" : "no");
 
 export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
   const [answer, { error, isLoading }] = api.useAnswerHolidaysMutation();
   const context = row.context?.country === "NZ" ? row.context : null;
   const holidays = context?.publicHolidays ?? [];
   const [answers, setAnswers] = useState<Answer[]>(
-    holidays.map(({ works, reason }) => ({ works, reason, worked: "" })),
+    holidays.map(({ works, reason, unknown, worked }) => ({
+      works: unknown ? null : works,
+      reason: unknown ? "" : reason,
+      worked: worked ?? "",
+    })),
   );
   if (!context) return null;
   const change = (at: number, part: Partial<Answer>) =>
@@ -65,11 +72,18 @@ export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: 
             {holiday.name}, {weekdayDate(holiday.date)}
           </legend>
           <div className="clear-both flex flex-col gap-2">
-            <TickField
+            {holiday.unknown && <p className="text-[14px] text-amber">{holiday.reason}</p>}
+            <ChoiceField
               label="Otherwise a working day"
-              checked={answers[at]?.works ?? false}
-              onChange={(event) => change(at, { works: event.target.checked })}
-            />
+              value={choiceOf(answers[at]?.works ?? null)}
+              onChange={(event) =>
+                change(at, { works: event.target.value === "" ? null : event.target.value === "yes" })
+              }
+            >
+              <option value="">choose…</option>
+              <option value="yes">yes</option>
+              <option value="no">no</option>
+            </ChoiceField>
             <TextField
               label="Why"
               value={answers[at]?.reason ?? ""}
@@ -87,7 +101,12 @@ export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: 
       ))}
       <ProblemNote error={error} />
       {holidays.length > 0 && (
-        <Button look="main" type="submit" className="mt-3" disabled={isLoading}>
+        <Button
+          look="main"
+          type="submit"
+          className="mt-3"
+          disabled={isLoading || answers.some((each) => each.works === null || each.reason.trim() === "")}
+        >
           Put it onto the record
         </Button>
       )}

@@ -1,0 +1,55 @@
+/** Days as they are typed in the week, written back and copied. */
+import { describe, expect, it } from "vitest";
+import { type DayRecord, dayText, movedDay, readDay } from "./dayText.ts";
+
+describe("a day as it is typed", () => {
+  const date = "2026-06-25";
+  it.each<[string, "AU" | "NZ", string]>([
+    ["9-17:30 b30", "AU", "9–17:30 b30"],
+    ["9a 5p", "AU", "9–17"],
+    ["9-5", "AU", "9–17"],
+    ["17-2", "AU", "17–2"],
+    ["22-6 b30", "AU", "22–6 b30"],
+    ["0830-1700 b12-12:30", "AU", "8:30–17 b12–12:30"],
+    ["7.6", "AU", "7.6"],
+    ["7:30", "AU", "7.5"],
+    ["off", "AU", "off"],
+    ["AL", "AU", "al"],
+    ["sick 3.8", "AU", "sick 3.8"],
+    ["9-13, al 3.8", "AU", "9–13, al 3.8"],
+    ["7-11, 15:30-19:30", "AU", "7–11, 15:30–19:30"],
+    ["9-5 b30 p15:00-15:10", "AU", "9–17 b30 p15–15:10"],
+    ["20-9a", "AU", "20–9a"],
+    ["9-19 b30, bank", "AU", "9–19 b30, bank"],
+    ["bank, 9-19", "AU", "9–19, bank"],
+    ["defence", "AU", "defence"],
+    ["sick", "NZ", "sick"],
+    ["alt", "NZ", "alt"],
+  ])("%s", (typed, country, text) => {
+    const day = readDay(typed, date, country);
+    expect(day && "fault" in day ? day.fault : dayText(day, country)).toBe(text);
+    // What is written back is read as the same day.
+    if (day && !("fault" in day)) expect(readDay(text, date, country)).toEqual(day);
+  });
+  it.each(["25-26", "21-21", "hello", "al x", "7, 8", "9-5 b600", "sick 30", "99"])("refuses %s", (typed) => {
+    expect(readDay(typed, date, "AU")).toHaveProperty("fault");
+  });
+  it("knows nothing of a blank", () => expect(readDay("  ", date, "AU")).toBeNull());
+  it("banks overtime where awards know of it", () =>
+    expect(readDay("9-19, bank", date, "NZ")).toEqual({ fault: expect.stringContaining("Australian awards") }));
+  it("takes along what can be repeated, and leaves behind what was of its day alone", () => {
+    const day: DayRecord = {
+      shifts: [{ start: "2026-06-25T22:00", end: "2026-06-26T02:00", breaks: [] }],
+      leave: [{ kind: "annual", hours: "3.8", request: 7 }],
+      otherwise: { works: true, why: "Thursdays are in the roster" },
+      note: "late",
+      bank: true,
+    };
+    expect(movedDay(day, date, "2026-07-02")).toEqual({
+      shifts: [{ start: "2026-07-02T22:00", end: "2026-07-03T02:00", breaks: [] }],
+      leave: [{ kind: "annual", hours: "3.8" }],
+      note: "late",
+      bank: true,
+    });
+  });
+});

@@ -1,0 +1,66 @@
+/** What a week comes to, worked out in the page: money, hours and small words as the week shows them. */
+import { shipped } from "@zesty/contract/ruleSet";
+import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
+import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
+import { describe, expect, it } from "vitest";
+import { became, personWorth } from "./weekWorth.ts";
+
+const rules = shipped().filter((each) => each.code === "MA000009");
+const pattern = ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"];
+const dates = ["22", "23", "24", "25", "26", "27", "28"].map((day) => `2026-06-${day}`);
+const view: WeekView = {
+  ...{ businessId: 1, country: "AU", cycles: [], cycleId: 1, before: "", after: "", run: null, rules },
+  ...{ from: "2026-06-22", to: "2026-06-28", people: [], canEdit: true, broken: [] },
+};
+const person = (basis: "casual" | "fullTime", typed: Record<string, string>): WeekPerson => ({
+  ...{ personId: 1, name: "Alex Sample", payrollId: "E1", basis, agreement: "MA000009", classification: "3" },
+  ...{ agreedRate: "30", salaried: false, rates: { classifications: {}, allowances: {} } },
+  time: {
+    ...{ country: "AU", settings: {}, timeZone: "Australia/Melbourne", holidays: [] },
+    ...{ employedFrom: "2020-01-06", employedTo: null },
+    person: { basis, birthDate: "1990-02-03", flags: {}, ...(basis === "fullTime" ? { agreedMinutes: agreed } : {}) },
+    pattern: basis === "fullTime" ? pattern : null,
+    use: basis === "fullTime" ? "exceptions" : "all",
+  },
+  days: Object.fromEntries(
+    Object.entries(typed).map(([date, text]): [string, WeekDay] => [
+      date,
+      { worked: readDay(text, date, "AU") as DayRecord, planned: null, state: "open", payday: null },
+    ]),
+  ),
+});
+const agreed = { mon: 456, tue: 456, wed: 456, thu: 456, fri: 456 };
+const worth = (...all: Parameters<typeof person>) => personWorth(person(...all), view, dates, "worked");
+
+describe("a week's worth", () => {
+  it.each<[string, "casual" | "fullTime", string, string, string, string]>([
+    // 30 an hour; per cents of the award for casuals: 125 on weekdays, 150 and 175 at the weekend.
+    ["a casual's Tuesday", "casual", "2026-06-23", "9-13", "150.00", "4 at 125 %"],
+    ["a casual's Saturday", "casual", "2026-06-27", "9-14:30 b30", "225.00", "5 at 150 %"],
+    ["a casual's Sunday", "casual", "2026-06-28", "10-16:30 b30", "315.00", "6 at 175 %"],
+    ["hours without times, at the plain rate", "casual", "2026-06-23", "4", "150.00", "4 at 125 %"],
+    ["overtime beyond the agreed day", "fullTime", "2026-06-23", "9-19 b30", "313.50", "7.6 at 100 · 1.9 at 150 %"],
+    ["the same, banked", "fullTime", "2026-06-23", "9-19 b30, bank", "228.00", "7.6 at 100 · 1.9 at 150 %"],
+    ["leave of the day", "fullTime", "2026-06-23", "al", "228.00", "7.6 h"],
+    ["leave without pay", "fullTime", "2026-06-23", "unpaid", "0.00", "7.6 h"],
+    ["a part of the day on leave, the rest worked", "fullTime", "2026-06-23", "sick 3.8", "228.00", "3.8 h"],
+    ["off", "fullTime", "2026-06-23", "off", "0.00", ""],
+  ])("%s", (_what, basis, date, typed, money, words) => {
+    const found = worth(basis, { [date]: typed });
+    const day = found.days[date];
+    expect([(day?.cost ?? found.cost.minus(found.cost)).toFixed(2), became(day)]).toEqual([money, words]);
+  });
+  it("is the usual week where nothing is recorded, and rounds each pay line once", () => {
+    const usual = worth("fullTime", {});
+    expect([usual.minutes, usual.usual, usual.cost.toFixed(2)]).toEqual([2280, 2280, "1140.00"]);
+    // Three times twenty minutes at 125 % are one line of an hour: 37.50, not three times 12.50.
+    const short = worth("casual", { "2026-06-22": "9-9:20", "2026-06-23": "9-9:20" });
+    expect(short.cost.toFixed(2)).toBe("150.00");
+  });
+  it("says what contradicts itself, and prices nothing of it", () => {
+    const wrong = worth("casual", { "2026-06-23": "9-13, 12-15" });
+    expect(wrong.faults).toBe(1);
+    expect(wrong.days["2026-06-23"]?.faults[0]).toContain("overlaps");
+    expect(wrong.cost.toFixed(2)).toBe("0.00");
+  });
+});
