@@ -6,11 +6,14 @@
 import { addBusinessDaysAu, rollForwardAu } from "../calendar/businessDays.ts";
 import { addDays, completedYears, type IsoDate } from "../calendar/dates.ts";
 import { superQuarterAu } from "../calendar/payrollYear.ts";
-import { atLeastZero, type Decimal, fixed, hundred, least, zero } from "../quantity/decimal.ts";
+import type { WeekOfPay } from "../pay/payInput.ts";
+import { atLeastZero, type Decimal, decimal, fixed, hundred, least, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
 import { type Figure, figure } from "../working/figure.ts";
+
+const one = decimal(1);
 
 export interface GuaranteeTerms {
   payday: IsoDate;
@@ -22,6 +25,8 @@ export interface GuaranteeTerms {
   baseBefore: { quarter: Decimal; year: Decimal };
   /** hours worked in an average week of this pay; only people under 18 need it */
   hoursAWeek: Decimal;
+  /** the weeks one by one, where they are on record */
+  weeks?: readonly WeekOfPay[] | undefined;
   /** an agreed per cent above the law's, if any */
   agreedPercent?: Decimal | undefined;
   /** an agreement asks for super whatever the age and hours */
@@ -43,28 +48,30 @@ export interface Guarantee {
 export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarantee {
   const row = terms.rules.row(superGuaranteeRules, terms.payday);
   const { percent, base: baseName, ceiling, young } = row.figures;
-  const tooYoung =
-    terms.anyAge !== true &&
-    completedYears(terms.birthDate, terms.payday) < Number(young.under) &&
-    terms.hoursAWeek.lte(fixed(young.hoursOver));
+  const isYoung = terms.anyAge !== true && completedYears(terms.birthDate, terms.payday) < Number(young.under);
+  const share = isYoung ? shareOfLongWeeks(terms, fixed(young.hoursOver)) : one;
+  const tooYoung = share.isZero();
   const before = ceiling.per === "quarter" ? terms.baseBefore.quarter : terms.baseBefore.year;
   const limit = fixed(ceiling.amount);
   const room = atLeastZero(limit.minus(before));
   // What is taken back comes off the top: far above the ceiling it takes no super with it.
-  const under = least(before.plus(counted.value), limit).minus(least(before, limit));
+  const counting = share.eq(one) ? counted.value : halfUpToCent(counted.value.times(share));
+  const under = least(before.plus(counting), limit).minus(least(before, limit));
   const owed = terms.entitled && !tooYoung ? under : zero;
   const why = !terms.entitled
     ? "No guarantee is set for this person"
     : tooYoung
       ? `Under ${young.under} and not over ${young.hoursOver} hours a week: nothing counts`
-      : `What counts as ${baseName}, up to the ceiling of $${ceiling.amount} a ${ceiling.per}`;
+      : share.lt(one)
+        ? `Under ${young.under}: only weeks over ${young.hoursOver} hours count, here ${(terms.weeks ?? []).map((each) => `${each.hours} h`).join(" and ")}`
+        : `What counts as ${baseName}, up to the ceiling of $${ceiling.amount} a ${ceiling.per}`;
   const base = figure(
     baseName === "qualifying earnings" ? "Qualifying earnings" : "Ordinary time earnings",
     owed,
     "money",
     () => ({
       rule: why,
-      formula: `the lesser of ${counted.value.toFixed(2)} and ${room.toFixed(2)} left under the ceiling`,
+      formula: `the lesser of ${counting.toFixed(2)} and ${room.toFixed(2)} left under the ceiling`,
       source: sourceNote(superGuaranteeRules, row),
       setting: { place: "person", section: "super" },
       parts: [counted],
@@ -87,6 +94,13 @@ export function superGuarantee(counted: Figure, terms: GuaranteeTerms): Guarante
     parts: [counted],
   }));
   return { counted, base, guarantee, aboveGuarantee, tooYoung };
+}
+
+/** Of what was earned, the share of weeks with more hours than the law asks for; by the average where no week is known. */
+function shareOfLongWeeks({ weeks, hoursAWeek }: GuaranteeTerms, hoursOver: Decimal): Decimal {
+  const earned = sum((weeks ?? []).map((each) => decimal(each.earned)));
+  if (!weeks || earned.isZero()) return hoursAWeek.gt(hoursOver) ? one : zero;
+  return sum(weeks.filter((each) => decimal(each.hours).gt(hoursOver)).map((each) => decimal(each.earned))).div(earned);
 }
 
 /**

@@ -93,4 +93,17 @@ describe("super", () => {
     ["somebody under 18 on paid leave", [{ element: "leaveTaken", leave: "annual", hours: "38", rate: "20" }], "91.20"],
     ["nobody under 18 for thirty hours", [ordinary("30", "20")], "0.00"],
   ])("is owed to %s", (_what, lines, owed) => expect(guarantee(lines, { person: young })).toBe(owed));
+  it.each<[string, [string, string], string]>([
+    ["35 and 20 hours: only the first week", ["35", "20"], "84.00"],
+    ["40 and 22 hours: not on the average of 31", ["40", "22"], "96.00"],
+    ["30 and 30 hours: none", ["30", "30"], "0.00"],
+    ["31 and 32 hours: both", ["31", "32"], "151.20"],
+  ])("is owed for each week over 30 hours of somebody under 18, %s", (_what, [first, second], owed) => {
+    const weeks = [
+      { start: "2026-02-23", hours: first, earned: first },
+      { start: "2026-03-02", hours: second, earned: second },
+    ];
+    const lines = [ordinary(String(Number(first) + Number(second)), "20")];
+    expect(guarantee(lines, { cycle: "fortnightly", person: young, weeks })).toBe(owed);
+  });
 });

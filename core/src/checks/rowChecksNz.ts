@@ -104,7 +104,16 @@ const leave: CheckNz = ({ context, input }) => {
             },
       );
     if (["sick", "bereavement", "familyViolence"].includes(kind) && !context.facts.passesService)
-      found.push({ kind: "query", code: "noService", facts: { words, start: context.facts.startDate }, mend: inRun });
+      found.push({
+        kind: "query",
+        code: "noService",
+        facts: {
+          words,
+          start: context.facts.startDate,
+          ...(context.person.basis === "casual" ? { casual: "yes" } : {}),
+        },
+        mend: inRun,
+      });
   }
   return found;
 };

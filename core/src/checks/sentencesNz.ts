@@ -56,7 +56,10 @@ export const sentencesNz = {
     `Employed since ${day(f.start)}, and no balance of annual holidays was brought along, so none is counted from before. Record it on the person's page.`,
   cashUpAsked: (f) =>
     `${count(f.weeks, "weeks")} of annual holidays cashed up. Tick when the request is on file in writing.`,
-  noService: (f) => `${f.words} before six months' service (started ${day(f.start)}). Right only by agreement.`,
+  noService: (f) =>
+    f.casual
+      ? `${f.words} of a casual without six months of 10 hours a week on average, and an hour in every week or 40 in every month (started ${day(f.start)}; s 63). Right only by agreement.`
+      : `${f.words} before six months' service (started ${day(f.start)}). Right only by agreement.`,
   historyShort: (f) =>
     `Earnings before ${day(f.from)} are not on record, so the averages count less than twelve months. Record them on the person's page.`,
   daysUnknown: () => "The days worked are not known: type them, as average daily pay is counted by them.",

@@ -7,7 +7,7 @@ import { leaveKindsIn } from "../countries/leave.ts";
 import { leaveWordsTyped } from "../hours/dayText.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { balanceOn, type LeaveStanding } from "./forecast.ts";
-import { evenPattern, leaveAmount, leaveDays } from "./leaveDays.ts";
+import { datedLeave, evenPattern, leaveAmount, leaveDays } from "./leaveDays.ts";
 
 const week = evenPattern(decimal("38"));
 const of = (first: string, last: string, pattern: readonly string[] | null, place: string, hoursADay?: string) =>
@@ -93,6 +93,32 @@ describe("the balance on a day to come", () => {
           expect(lapsed.gte(0) && balance.plus(less).plus(lapsed).gte(opening)).toBe(true);
         },
       ),
+    ));
+});
+
+describe("leave of a pay by its days", () => {
+  const recorded = [
+    { first: "2026-06-22", last: "2026-06-23", e4: 152_000 },
+    { first: "2026-06-26", last: "2026-06-26", e4: 76_000 },
+  ];
+  it.each<[string, number, string[]]>([
+    ["as recorded", 228_000, ["2026-06-22 152000", "2026-06-26 76000"]],
+    ["less was paid: the earlier days", 152_000, ["2026-06-22 152000"]],
+    [
+      "more was typed: the rest at the period's end",
+      304_000,
+      ["2026-06-22 152000", "2026-06-26 76000", "2026-06-28 76000"],
+    ],
+    ["taken back by a correction", -76_000, ["2026-06-28 -76000"]],
+    ["a sum that was rounded once", 228_001, ["2026-06-22 152000", "2026-06-26 76001"]],
+  ])("%s", (_what, taken, expected) =>
+    expect(datedLeave(taken, recorded, "2026-06-28").map((each) => `${each.first} ${each.e4}`)).toEqual(expected),
+  );
+  it("always comes to what the pay takes", () =>
+    fc.assert(
+      fc.property(fc.integer({ min: -500_000, max: 900_000 }), (taken) => {
+        expect(datedLeave(taken, recorded, "2026-06-28").reduce((sum, each) => sum + each.e4, 0)).toBe(taken);
+      }),
     ));
 });
 

@@ -111,3 +111,32 @@ export function leaveAmount(
 
 /** Days of the person's week; five where nobody has said. */
 const daysAWeekOf = (pattern: WorkPattern | null): number => pattern?.filter((hours) => Number(hours) > 0).length || 5;
+
+/** Leave of consecutive days, in ten-thousandths of its unit. */
+export interface DatedLeave {
+  first: IsoDate;
+  last: IsoDate;
+  e4: number;
+}
+
+/**
+ * Leave that a pay takes, by the days on which it was taken. What the record does not hold (typed in the sheet, or more
+ * than was recorded) stands at the end of the period; where less was paid than recorded, the earlier days count.
+ * @param takenE4 what the pay takes in all; of a correction it can be below nought
+ * @returns amounts that sum to `takenE4`
+ */
+export function datedLeave(takenE4: number, recorded: readonly DatedLeave[], periodEnd: IsoDate): DatedLeave[] {
+  const found: DatedLeave[] = [];
+  let left = takenE4;
+  for (const part of recorded) {
+    const e4 = Math.min(part.e4, left);
+    if (e4 <= 0) continue;
+    found.push({ ...part, e4 });
+    left -= e4;
+  }
+  const last = found.at(-1);
+  // Days are rounded one by one, their sum once: a few ten-thousandths belong to the last stretch.
+  if (last && left !== 0 && Math.abs(left) <= 20) last.e4 += left;
+  else if (left !== 0) found.push({ first: periodEnd, last: periodEnd, e4: left });
+  return found;
+}

@@ -7,6 +7,7 @@
 import { addDays, addMonths, type IsoDate } from "../calendar/dates.ts";
 import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
 import type { HolidayRules } from "../rulebook/nz/holidayRules.ts";
+import { daysOfHoursTest, type PaidHours } from "./hoursTest.ts";
 
 /** Unpaid leave that does not count towards the twelve months. */
 export interface UnpaidSpan {
@@ -24,6 +25,8 @@ export interface Service {
   keepsAnniversary: boolean;
   /** 8 % with each pay: no annual holidays build up */
   withPay: boolean;
+  /** casuals: hours of their pays, by which days of leave arise; left out: six months of employment are enough */
+  paidHours?: readonly PaidHours[] | undefined;
 }
 
 /** Weeks of unpaid leave that do not count as employment: what goes beyond the first. */
@@ -99,14 +102,23 @@ export function grantsBetween(service: Service, after: IsoDate | null, upTo: Iso
   if (!service.withPay)
     for (const date of anniversaries(service, upTo, rules))
       if (wanted(date)) grants.push({ kind: "annual", date, amount: rules.annualWeeks, lapses: false });
-  for (let years = 0; years < 70; years += 1) {
-    const date = addMonths(service.startDate, rules.serviceMonths + 12 * years);
-    if (date > upTo) break;
-    if (!wanted(date)) continue;
+  for (const date of daysOfLeaveByDays(service, upTo, rules).filter(wanted)) {
     grants.push({ kind: "sick", date, amount: rules.sick.days, lapses: true });
     grants.push({ kind: "familyViolence", date, amount: rules.familyViolenceDays, lapses: true });
   }
   return grants.sort((a, b) => a.date.localeCompare(b.date));
+}
+
+/** When sick and family violence leave arise: six months after the start and each twelve months on, or by the hours test. */
+function daysOfLeaveByDays({ startDate, paidHours }: Service, upTo: IsoDate, rules: HolidayRules): IsoDate[] {
+  if (paidHours) return daysOfHoursTest(paidHours, startDate, upTo, rules);
+  const found: IsoDate[] = [];
+  for (let years = 0; years < 70; years += 1) {
+    const date = addMonths(startDate, rules.serviceMonths + 12 * years);
+    if (date > upTo) break;
+    found.push(date);
+  }
+  return found;
 }
 
 /** What lapses of unused days when new ones are granted: sick leave carries ten, family violence leave none. */

@@ -66,6 +66,15 @@ export interface HolidayFacts {
   /** annual holidays paid in advance since the last entitlement arose, in dollars */
   advancePaid: string;
   history: HolidayHistory;
+  /** annual holidays that began before this period and go on in it: what held when they began (s 21(2)) */
+  begun?: HolidayBegun | undefined;
+}
+
+export interface HolidayBegun {
+  on: IsoDate;
+  hourlyRate: string | null;
+  weeklyHours: string;
+  history: HolidayHistory;
 }
 
 /** Weeks of a span as people read them; sums are divided by its days. */

@@ -4,6 +4,7 @@
  * Set by: Holidays Act 2003, ss 8, 9, 9A, 21, 22, 50.
  * Example: 1.5 weeks, ordinary weekly pay 1,150, twelve months' gross 62,400: 62,400 ÷ 52 = 1,200, so 1,800.00.
  */
+import { dateWords } from "../calendar/dates.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { type Figure, figure } from "../working/figure.ts";
@@ -116,6 +117,20 @@ export function annualHolidayPay(label: string, weeks: Decimal, facts: HolidayFa
     rule: "Weeks × the rate of annual holidays, rounded once",
     formula: `${weeks.toString()} weeks × ${shownMoney(rate.value)}`,
     parts: [rate],
+  }));
+}
+
+/**
+ * Annual holidays over several pays have one rate: both sides are found as at the day on which the holiday began.
+ * Set by: Holidays Act 2003, s 21(2) (from memory).
+ */
+export function continuedHolidayPay(label: string, weeks: Decimal, facts: HolidayFacts): Figure {
+  if (!facts.begun) return annualHolidayPay(label, weeks, facts);
+  const { on, ...then } = facts.begun;
+  const paid = annualHolidayPay(label, weeks, { ...facts, ...then });
+  return figure(label, paid.value, "money", () => ({
+    rule: `The holiday began on ${dateWords(on)} and goes on: its rate is that of its first day (s 21(2))`,
+    parts: [paid],
   }));
 }
 

@@ -19,6 +19,7 @@ import type {
   PayLine,
   PersonAu,
   ToDate,
+  WeekOfPay,
 } from "./payInput.ts";
 import type { ElementNz } from "./payInputNz.ts";
 import type { WorkedPay } from "./workedPay.ts";
@@ -198,6 +199,8 @@ export interface RowContext extends RowBase {
   /** hours taken since the last work anniversary, of leave that is granted by the year */
   takenThisYear: Record<string, string>;
   topUp: TopUp | null;
+  /** the record's weeks of somebody under 18 */
+  weeks?: WeekOfPay[] | undefined;
 }
 
 export interface WorkedRow {
@@ -282,6 +285,7 @@ export function payInputOf(
       ? { history: normalPay(context) }
       : {}),
     ...(context.overrides ? { overrides: context.overrides } : {}),
+    ...(context.weeks && lines.some((line) => line.time) ? { weeks: context.weeks } : {}),
     ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
     ...(context.paidBefore && context.correctsTaxable === null ? { earlierTaxable: context.paidBefore } : {}),
     ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),

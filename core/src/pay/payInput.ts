@@ -111,6 +111,15 @@ export interface PersonAu {
   leave?: LeaveEntitlement[] | undefined;
 }
 
+/** A week of the record of time: for people under 18, whose super hangs on the hours of each week. */
+export interface WeekOfPay {
+  start: IsoDate;
+  /** hours employed in it, overtime and paid leave among them */
+  hours: string;
+  /** what was earned in it that counts for super, as a weight beside the other weeks */
+  earned: string;
+}
+
 /** Year-to-date before this pay. */
 export interface ToDate {
   gross?: string | undefined;
@@ -156,6 +165,8 @@ export interface PayInput {
   toDate?: ToDate | undefined;
   history?: { normalGross?: string | undefined } | undefined;
   overrides?: Overrides | undefined;
+  /** the weeks of this pay one by one, where they are known; else hours are averaged over them */
+  weeks?: readonly WeekOfPay[] | undefined;
   /** this pay corrects an earlier one: its regular taxable earnings, above or below which the difference is taxed */
   correctsTaxable?: string | undefined;
   /** regular taxable earnings that other pays of the same period were paid before: the period is taxed once, on all */

@@ -1,6 +1,6 @@
 /** Single lines of a New Zealand pay: earnings by their kind, what hangs on all others, deductions with consent. */
 import { closedownPay, finalPercent } from "../nz/finalHolidayPay.ts";
-import { annualHolidayPay, dailyPay, publicHolidayWorked } from "../nz/holidayPay.ts";
+import { annualHolidayPay, continuedHolidayPay, dailyPay, publicHolidayWorked } from "../nz/holidayPay.ts";
 import { atLeastZero, type Decimal, decimal, decimalOrZero, hundred, least, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { holidayRules } from "../rulebook/nz/holidayRules.ts";
@@ -43,8 +43,9 @@ export function workLineNz(line: PayLineNz, { holidays, payday }: PayInputNz, ru
     const annual =
       line.element === "cashUp" ||
       ((line.element === "leaveTaken" || line.element === "unusedLeave") && line.leave === "annual");
+    const weeksPaid = line.element === "leaveTaken" && line.reasons ? continuedHolidayPay : annualHolidayPay;
     const amount = annual
-      ? annualHolidayPay(label, units, holidays)
+      ? weeksPaid(label, units, holidays)
       : dailyPay(label, units, holidays, line.hours === undefined ? undefined : hours);
     return { line, side, amount };
   }

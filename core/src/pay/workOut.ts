@@ -170,6 +170,7 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
       year: decimalOrZero(toDate.guaranteeEarnings ?? toDate.guaranteeBase),
     },
     hoursAWeek: hoursWorked.div(weeksOfPay),
+    weeks: input.weeks,
     agreedPercent: input.person.super?.rate ? decimal(input.person.super.rate) : undefined,
     anyAge: input.person.super?.anyAge,
   });
@@ -296,7 +297,7 @@ function normalPay(regularTaxable: Figure, periods: number, input: PayInput): Fi
 
 /**
  * Hours that somebody under 18 is employed for (super is owed above 30 a week): hours typed, paid leave among them; a
- * salary stands for the agreed hours. Weeks are known one by one only from a record of days.
+ * salary stands for the agreed hours. Weeks are known one by one only from a record of days (`weeks` of the input).
  */
 function hoursEmployed(earnings: readonly WorkedLine[], input: PayInput, weeks: Decimal): Decimal {
   const counted = ["ordinary", "overtime", "leaveTaken"];

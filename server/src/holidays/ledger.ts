@@ -1,6 +1,7 @@
 /** The leave ledger of New Zealand: balances in weeks and days, and the entitlements that arise by a day. */
 import { addDays, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
 import { type Grant, grantsBetween, lapseAt, type Service } from "@zesty/core/nz/entitlement";
+import type { PaidHours } from "@zesty/core/nz/hoursTest";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, toE4 } from "@zesty/core/quantity/units";
 import type { HolidayRules } from "@zesty/core/rulebook/nz/holidayRules";
@@ -30,6 +31,7 @@ export interface Ledger {
 
 /**
  * The ledgers of people up to a day, with the entitlements that arise by it.
+ * @param hoursOfCasuals hours of pays of those whose days of leave hang on them
  * @param firstPaid start of each person's first period paid here: nothing is granted for a time before it
  */
 export function ledgersNz(
@@ -39,6 +41,7 @@ export function ledgersNz(
   terms: ReadonlyMap<number, { withPay: boolean; keepsAnniversary: boolean }>,
   firstPaid: ReadonlyMap<number, IsoDate>,
   rules: HolidayRules,
+  hoursOfCasuals: ReadonlyMap<number, readonly PaidHours[]>,
 ): Map<number, Ledger> {
   const ids = people.map((each) => each.id);
   const entries = new Map<number, Entry[]>(ids.map((id) => [id, []]));
@@ -69,6 +72,7 @@ export function ledgersNz(
         unpaid: unpaidSpans(own),
         keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,
         withPay: terms.get(who.id)?.withPay ?? false,
+        paidHours: hoursOfCasuals.get(who.id),
       };
       const balances = new Map<string, number>();
       for (const entry of own) balances.set(entry.kind, (balances.get(entry.kind) ?? 0) + entry.amountE4);
@@ -142,6 +146,27 @@ function entriesOf(grant: Grant, balances: Map<string, number>, rules: HolidayRu
   made.push({ kind, date, amountE4: toE4(decimal(grant.amount)), why: "granted" });
   for (const entry of made) balances.set(kind, (balances.get(kind) ?? 0) + entry.amountE4);
   return made;
+}
+
+/** Hours of the signed-off pays of casuals, by pay period: what the hours test of the Holidays Act asks for. */
+export function hoursOfCasuals(
+  { store }: Context,
+  personIds: readonly number[],
+  basisOf: (personId: number) => string | undefined,
+): Map<number, PaidHours[]> {
+  const casuals = personIds.filter((id) => basisOf(id) === "casual");
+  const found = new Map<number, PaidHours[]>(casuals.map((id) => [id, []]));
+  if (casuals.length === 0) return found;
+  const rows = store
+    .prepared<[string], PaidHours & { personId: number }>(
+      `SELECT s.person_id AS personId, r.period_start AS start, r.period_end AS end,
+         CAST(json_extract(s.snapshot, '$.figures.hours') AS TEXT) AS hours
+       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
+       WHERE s.kind = 'pay' AND r.state <> 'takenBack' AND s.person_id IN (SELECT value FROM json_each(?))`,
+    )
+    .all(JSON.stringify(casuals));
+  for (const { personId, ...paid } of rows) found.get(personId)?.push(paid);
+  return found;
 }
 
 /** First day of each person's first period that was paid here. */

@@ -91,10 +91,11 @@ describe("leave asked for", () => {
     sign(runId);
     expect(person()?.days.map((day) => day.state)).toEqual(["paid", "paid", "approved"]);
     expect(history().slice(0, 3)).toMatchObject([
-      { kind: "personal", why: "accrued" },
+      { kind: "personal", why: "accrued", date: "2026-06-28" },
       // 20 + 2.9231 − 15.2
-      { kind: "annual", why: "taken", amount: "-15.2", balance: "7.7231", runId },
-      { kind: "annual", why: "accrued", amount: "2.9231" },
+      { kind: "annual", why: "accrued", date: "2026-06-28", amount: "2.9231", balance: "7.7231", runId },
+      // Dated by the first of its days, not by the period's end.
+      { kind: "annual", why: "taken", date: "2026-06-25", amount: "-15.2", balance: "4.8", runId },
     ]);
     expect(shown(open())).toBe("Annual leave 7.6, Ordinary 30.4");
   });

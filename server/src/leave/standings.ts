@@ -12,7 +12,7 @@ import { fromE4 } from "@zesty/core/quantity/units";
 import { type HolidayRules, holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { figure } from "@zesty/core/working/figure";
 import type { Context } from "../context.ts";
-import { firstPaidDays, type Ledger, ledgersNz } from "../holidays/ledger.ts";
+import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz } from "../holidays/ledger.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { leaveBalances } from "../store/sums.ts";
 import type { KnownPerson } from "../time/personTimes.ts";
@@ -31,7 +31,7 @@ export function standingsOf(context: Context, people: readonly KnownPerson[], to
   const records = datedRecords(context.store.db, ids, today);
   const isNz = people[0]?.time.country === "NZ";
   const rules = isNz ? context.rules.find(holidayRules, today)?.figures : undefined;
-  const ledgers = rules ? ledgersNow(context, people, today, rules) : new Map<number, Ledger>();
+  const ledgers = rules ? ledgersNow(context, people, records, today, rules) : new Map<number, Ledger>();
   return new Map(
     people.map((each): [number, Standings] => {
       const { country } = each.time;
@@ -94,7 +94,13 @@ function accrualsOf(records: ReturnType<typeof datedRecords>, personId: number):
 }
 
 /** The ledgers with what has arisen by today, whether or not a pay wrote it down yet. */
-function ledgersNow(context: Context, people: readonly KnownPerson[], today: IsoDate, rules: HolidayRules) {
+function ledgersNow(
+  context: Context,
+  people: readonly KnownPerson[],
+  records: ReturnType<typeof datedRecords>,
+  today: IsoDate,
+  rules: HolidayRules,
+) {
   const ids = people.map((each) => each.who.id);
   const terms = datedRecordsNz(context.store.db, ids, today).holidays;
   const paid = firstPaidDays(context, ids);
@@ -106,6 +112,7 @@ function ledgersNow(context: Context, people: readonly KnownPerson[], today: Iso
     terms,
     firstPaid,
     rules,
+    hoursOfCasuals(context, ids, (id) => records.terms.get(id)?.basis),
   );
 }
 

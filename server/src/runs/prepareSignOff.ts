@@ -16,6 +16,7 @@ import { notFound } from "../http/problem.ts";
 import { places } from "../store/crypt.ts";
 import { business } from "../store/schema.ts";
 import { leaveBalances, yearSums } from "../store/sums.ts";
+import { leaveTakenIn } from "../time/leaveTaken.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared, type PreparedPay } from "./prepared.ts";
 import { type LoadedRun, loadRun } from "./runRows.ts";
 import { peopleWithSuperDue, signedPartsAu } from "./signedPartsAu.ts";
@@ -34,6 +35,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
   const rows = workRows(context, loaded).filter((each) => each.row.included);
   const ids = rows.map((each) => each.row.person.id);
   const years = yearSums(context.store, ids, run.payday, owner.country).year;
+  const leaveTaken = leaveTakenIn(context, loaded, rows);
   const au =
     owner.country === "AU"
       ? {
@@ -42,6 +44,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
           owner,
           balances: leaveBalances(context.store, ids),
           paidBefore: peopleWithSuperDue(context, run.businessId),
+          leaveTaken,
         }
       : null;
   const pays = rows.flatMap((row): PreparedPay[] => {
@@ -56,7 +59,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
       return [
         {
           ...common,
-          ...signedPartsNz(loaded, owner, row, worked, yearAfter, payments.filter(isPaymentNz)),
+          ...signedPartsNz(loaded, owner, row, worked, yearAfter, payments.filter(isPaymentNz), leaveTaken),
         },
       ];
     if (!au) throw new Error(`Run ${run.id} holds an Australian pay in a New Zealand business.`);

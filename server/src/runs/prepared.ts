@@ -2,6 +2,7 @@
 
 import type { AnyPay } from "@zesty/core/countries/countries";
 import type { JournalLine } from "@zesty/core/journals/posting";
+import { type DatedLeave, datedLeave } from "@zesty/core/leave/leaveDays";
 import type { Fact } from "@zesty/core/pay/facts";
 import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
 import type { PaymentNz } from "@zesty/core/payments/paymentsNz";
@@ -13,6 +14,20 @@ import type { WorkedOut } from "./workRun.ts";
 
 /** An entry of the leave ledger, in ten-thousandths of its kind's unit. */
 export type LeaveMove = Pick<typeof leaveEntry.$inferInsert, "kind" | "date" | "amountE4" | "why">;
+
+/** Leave taken, dated by the days of the record: unpaid leave by its last day, when its span ended, other leave by its first. */
+export const takenMoves = (
+  kind: string,
+  takenE4: number,
+  recorded: readonly DatedLeave[],
+  periodEnd: string,
+): LeaveMove[] =>
+  datedLeave(takenE4, recorded, periodEnd).map(({ first, last, e4 }) => ({
+    kind,
+    date: kind === "unpaid" ? last : first,
+    amountE4: -e4,
+    why: "taken",
+  }));
 
 export interface DueEntry {
   kind: (typeof due.$inferInsert)["kind"];

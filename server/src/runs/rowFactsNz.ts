@@ -5,6 +5,7 @@ import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
 import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import { esctBase } from "@zesty/core/nz/esct";
 import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
+import { passesHoursTest } from "@zesty/core/nz/hoursTest";
 import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
 import { type Order, orderCode } from "@zesty/core/nz/payOrders";
 import { advanceShare, patternDays, regularExtras } from "@zesty/core/pay/holidaySources";
@@ -18,12 +19,13 @@ import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { firstPaidDays, type Ledger, ledgersNz, weeksTakenSince } from "../holidays/ledger.ts";
+import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz, weeksTakenSince } from "../holidays/ledger.ts";
 import { pastPaysOf, recordedEarnings } from "../holidays/pastPays.ts";
 import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
 import { employmentTerms, type person } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
+import { type Begun, holidaysBegunBefore } from "../time/holidayBegun.ts";
 import { holidaysOf, recordsByDay } from "./holidaysInPeriod.ts";
 import { workedTerms } from "./workedTerms.ts";
 
@@ -73,9 +75,10 @@ export function nzRows(
   const { store, rules } = context;
   const ids = people.map((each) => each.id);
   const nz = datedRecordsNz(store.db, ids, run.payday);
+  const hours = hoursOfCasuals(context, ids, (id) => records.terms.get(id)?.basis);
   const holidayRow = rules.find(holidayRules, run.payday)?.figures;
   const ledgers = holidayRow
-    ? ledgersNz(context, people, run.periodEnd, nz.holidays, firstPaidHere(context, ids, run), holidayRow)
+    ? ledgersNz(context, people, run.periodEnd, nz.holidays, firstPaidHere(context, ids, run), holidayRow, hours)
     : new Map<number, Ledger>();
   const lastEnd = addDays(run.periodStart, -1);
   // A run of its own at the end may follow a period that was paid beyond the last day.
@@ -106,13 +109,17 @@ export function nzRows(
     },
     elements,
   );
+  const begun = run.kind === "departure" ? new Map<number, Begun>() : holidaysBegunBefore(context, run, ids);
   const yearStartTerms = workedTerms(store.db, ids, year.from, year.from, new Map()).terms;
   const parts = new Map(
     people.map((who): [number, NzPart] => {
       const terms = records.terms.get(who.id);
       const ledger = ledgers.get(who.id);
       const lines = records.usual.get(who.id)?.lines ?? [];
-      const known = { terms, nz, past: past.get(who.id) ?? [], ledger, lines, elements };
+      const known = {
+        ...{ terms, nz, past: past.get(who.id) ?? [], ledger, lines, elements },
+        begun: begun.get(who.id),
+      };
       const withoutAdvance = holidayFacts(who, run, known, context);
       const since = withoutAdvance.history.sinceAnniversary.from;
       const holidays = {
@@ -161,7 +168,9 @@ export function nzRows(
               addMonths(who.startDate, 12) <= run.periodStart &&
               !(ledger?.entries ?? []).some((entry) => entry.kind === "annual"),
             passesService:
-              holidayRow !== undefined && addMonths(who.startDate, holidayRow.serviceMonths) <= run.periodEnd,
+              holidayRow !== undefined &&
+              addMonths(who.startDate, holidayRow.serviceMonths) <= run.periodEnd &&
+              (!hours.has(who.id) || passesHoursTest(hours.get(who.id) ?? [], run.periodStart, holidayRow)),
             kiwiSaver: {
               ...optOutDays(who.startDate, saver?.joined === "automatic" ? saverRules?.optOutDays : undefined),
               suspendedUntil: saver?.suspendedUntil ?? null,
@@ -291,12 +300,13 @@ interface Known {
   ledger: Ledger | undefined;
   lines: readonly SheetLine[];
   elements: ReadonlyMap<number, PayElement>;
+  begun?: Begun | undefined;
 }
 
 export function holidayFacts(
   who: Pick<Who, "id" | "startDate">,
   run: RunDays,
-  { terms, nz, past, ledger, lines, elements }: Known,
+  { terms, nz, past, ledger, lines, elements, begun }: Known,
   context: Context,
 ): HolidayFacts {
   const own = nz.holidays.get(who.id);
@@ -307,6 +317,9 @@ export function holidayFacts(
     .filter((span) => span.ended >= year && span.ended < run.periodStart)
     .reduce((total, span) => total.plus(rules ? weeksBeyond(span.weeks, rules) : 0), decimal(0));
   const lastEnd = past.reduce((last, pay) => (pay.end > last ? pay.end : last), addDays(run.periodStart, -1));
+  const anniversary = since === who.startDate ? null : since;
+  const historyTo = (end: IsoDate) =>
+    holidayHistory(past, { startDate: who.startDate, anniversary, lastEnd: end, cycle: run.cycle });
   return {
     weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
     pattern: terms?.workPattern ?? null,
@@ -323,14 +336,14 @@ export function holidayFacts(
     advancePaid: "0.00",
     ...aroundParentalLeave(own, ledger, run.periodStart),
     lessWeeks: own?.keepsAnniversary ? unpaid.toString() : "0",
-    history: holidayHistory(past, {
-      startDate: who.startDate,
-      anniversary: since === who.startDate ? null : since,
-      lastEnd,
-      cycle: run.cycle,
-    }),
+    history: historyTo(lastEnd),
+    ...(begun ? { begun: { ...begun, history: historyTo(lastEndBefore(past, begun.on)) } } : {}),
   };
 }
+
+/** End of the last pay period that ended before a day. */
+const lastEndBefore = (past: readonly PastPay[], day: IsoDate): IsoDate =>
+  past.reduce((last, pay) => (pay.end < day && pay.end > last ? pay.end : last), addDays(day, -35));
 
 /** What of the annual holidays is paid at average weekly earnings, and until when where nobody said from when. */
 function aroundParentalLeave(

@@ -26,6 +26,7 @@ import {
 } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { leaveBalances, takenSinceAnniversary, totalsSince, yearSums } from "../store/sums.ts";
+import { weeksOfYoung } from "../time/youngWeeks.ts";
 import { earlierInPeriod, paidBefore } from "./earlierInPeriod.ts";
 import { asCost, centreCodes, costsOn, personAu, personFacts, personFactsBase, topUpsOn } from "./rowFacts.ts";
 import { type NzRows, nzRows } from "./rowFactsNz.ts";
@@ -133,6 +134,14 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
           elements,
         )
       : null;
+  const weeks =
+    nz || run.kind !== "cycle"
+      ? new Map<number, never>()
+      : weeksOfYoung(
+          context,
+          run,
+          pays.map((row) => row.person),
+        );
   const earlier = nz ? earlierInPeriod(context, run, ids) : new Map<number, never>();
   const before = nz ? new Map([...earlier].map(([id, sums]) => [id, sums.taxable])) : paidBefore(context, run, ids);
   const rows = pays.map((row): LoadedRow => {
@@ -181,6 +190,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
             facts: { ...personFacts(row.person, records, funds, centres, stateOf, rates.of(id)), ...loadedByLine },
             balances: Object.fromEntries(entries),
             takenThisYear: granted.get(id) ?? {},
+            ...(weeks.has(id) ? { weeks: weeks.get(id) } : {}),
             // A run of its own pays what is left over, not a period: the top-up belongs to the cycle.
             topUp: run.kind === "cycle" ? (topUps.get(id) ?? null) : null,
           },

@@ -4,6 +4,7 @@ import { superDueDate } from "@zesty/core/au/superGuarantee";
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveKind } from "@zesty/core/leave/kinds";
+import type { DatedLeave } from "@zesty/core/leave/leaveDays";
 import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
 import { takenHours } from "@zesty/core/pay/leaveDrawn";
 import { superOf } from "@zesty/core/pay/snapshot";
@@ -19,7 +20,8 @@ import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
 import { previousKeys } from "../people/openingYears.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { type business, departure, person } from "../store/schema.ts";
-import type { DueEntry, LeaveMove, PreparedPay } from "./prepared.ts";
+import type { LeaveTaken } from "../time/leaveTaken.ts";
+import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "./prepared.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
 
@@ -31,10 +33,11 @@ export interface RunAu {
   balances: ReadonlyMap<number, ReadonlyMap<string, number>>;
   /** "person fund" pairs that had a contribution before */
   paidBefore: ReadonlySet<string>;
+  leaveTaken: LeaveTaken;
 }
 
 export function signedPartsAu(
-  { context, loaded, owner, balances, paidBefore }: RunAu,
+  { context, loaded, owner, balances, paidBefore, leaveTaken }: RunAu,
   row: WorkedOut,
   worked: WorkedPay,
   yearAfter: Map<string, number>,
@@ -42,7 +45,7 @@ export function signedPartsAu(
 ): Pick<PreparedPay, "leave" | "slip" | "dues"> {
   const { run } = loaded;
   const { person } = row.row;
-  const leave = leaveMoves(worked, run.periodEnd);
+  const leave = leaveMoves(worked, run.periodEnd, (kind) => leaveTaken.get(`${person.id} ${kind}`) ?? []);
   const after: Record<string, Decimal> = {};
   for (const [kind, e4] of balances.get(person.id) ?? []) after[kind] = fromE4(e4);
   for (const move of leave) after[move.kind] = (after[move.kind] ?? decimal(0)).plus(fromE4(move.amountE4));
@@ -145,7 +148,7 @@ export function peopleWithSuperDue(context: Context, businessId: number): Set<st
   return new Set(rows.map((row) => row.key));
 }
 
-function leaveMoves(worked: WorkedPay, date: string): LeaveMove[] {
+function leaveMoves(worked: WorkedPay, date: string, recorded: (kind: string) => DatedLeave[]): LeaveMove[] {
   const kinds = new Set([
     ...Object.keys(worked.leave),
     ...worked.lines.flatMap(({ line }) =>
@@ -161,7 +164,7 @@ function leaveMoves(worked: WorkedPay, date: string): LeaveMove[] {
     const taken = toE4(takenHours(worked, kind));
     return [
       ...(accrued === 0 ? [] : [{ kind, date, amountE4: accrued, why: "accrued" as const }]),
-      ...(taken === 0 ? [] : [{ kind, date, amountE4: -taken, why: "taken" as const }]),
+      ...takenMoves(kind, taken, recorded(kind), date),
     ];
   });
 }

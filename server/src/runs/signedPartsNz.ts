@@ -8,7 +8,8 @@ import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { lastThree } from "../store/crypt.ts";
 import type { business } from "../store/schema.ts";
-import type { DueEntry, LeaveMove, PreparedPay } from "./prepared.ts";
+import type { LeaveTaken } from "../time/leaveTaken.ts";
+import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "./prepared.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
 
@@ -19,11 +20,12 @@ export function signedPartsNz(
   worked: WorkedPayNz,
   yearAfter: Map<string, number>,
   payments: readonly PaymentNz[],
+  leaveTaken: LeaveTaken,
 ): Pick<PreparedPay, "leave" | "slip" | "dues"> {
   const { run } = loaded;
   const { person, context } = row.row;
   if (context.country !== "NZ") throw new Error("A New Zealand pay belongs to a New Zealand row.");
-  const leave = leaveMoves(loaded, person.id, worked, run.periodEnd);
+  const leave = leaveMoves(loaded, person.id, worked, run.periodEnd, leaveTaken);
   const after: Record<string, Decimal> = {};
   const taken: Record<string, Decimal> = {};
   // Entitlements that arise with this pay stand in the row's balances already.
@@ -61,7 +63,13 @@ export function signedPartsNz(
 }
 
 /** Entitlements that arise by the end of the period, then what this pay takes and earns. */
-function leaveMoves(loaded: LoadedRun, personId: number, worked: WorkedPayNz, date: string): LeaveMove[] {
+function leaveMoves(
+  loaded: LoadedRun,
+  personId: number,
+  worked: WorkedPayNz,
+  date: string,
+  leaveTaken: LeaveTaken,
+): LeaveMove[] {
   const moved = new Map<string, { taken: number; earned: number }>();
   for (const { line } of worked.lines) {
     const move = leaveMovedNz(line);
@@ -76,7 +84,7 @@ function leaveMoves(loaded: LoadedRun, personId: number, worked: WorkedPayNz, da
     ...(loaded.run.kind === "correction" ? [] : (loaded.nz?.ledgers.get(personId)?.pending ?? [])),
     ...[...moved].flatMap(([kind, { taken, earned }]): LeaveMove[] => [
       ...(earned === 0 ? [] : [{ kind, date, amountE4: earned, why: "accrued" as const }]),
-      ...(taken === 0 ? [] : [{ kind, date, amountE4: -taken, why: "taken" as const }]),
+      ...takenMoves(kind, taken, leaveTaken.get(`${personId} ${kind}`) ?? [], date),
     ]),
   ];
 }

@@ -5,7 +5,7 @@ import type { Context } from "../context.ts";
 import type { Run } from "../runs/runRows.ts";
 import { payCycle } from "../store/schema.ts";
 import { daysInAdvance } from "./inAdvance.ts";
-import { contextDays, personTimes } from "./personTimes.ts";
+import { contextDays, type KnownPerson, personTimes } from "./personTimes.ts";
 import type { KnownDay } from "./readDays.ts";
 
 /**
@@ -50,26 +50,36 @@ export function peopleWithTime({ store }: Context, personIds: readonly number[],
   );
 }
 
+/** The days that a run pays, by person: of its period, late ones, and leave in advance. */
+export function runDays(
+  context: Context,
+  run: Run,
+  personIds: readonly number[],
+): { person: KnownPerson; days: KnownDay[] }[] {
+  const ids = [...peopleWithTime(context, personIds, run)];
+  if (ids.length === 0) return [];
+  const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, run.cycleId)).get();
+  const ahead = cycle ? daysInAdvance(context, run, cycle, ids) : new Map<number, KnownDay[]>();
+  return personTimes(context, run.businessId, ids, run.periodStart, run.periodEnd).map((person) => ({
+    person,
+    days: [
+      ...daysPaid(person.known, run, cycle?.firstPeriodStart ?? run.periodStart),
+      ...(ahead.get(person.who.id) ?? []),
+    ],
+  }));
+}
+
 /** With the sign-off: the days that a run pays are locked. */
 export function lockDays(context: Context, run: Run, pays: readonly { payId: number; personId: number }[]): void {
   if (run.kind !== "cycle") return;
-  const ids = peopleWithTime(
-    context,
-    pays.map((each) => each.personId),
-    run,
-  );
-  if (ids.size === 0) return;
-  const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, run.cycleId)).get();
   const write = context.store.prepared<[number, number, string, number]>(
     "INSERT INTO time_paid (day_id, person_id, date, pay_id, sign) VALUES (?, ?, ?, ?, 1)",
   );
-  const ahead = cycle ? daysInAdvance(context, run, cycle, [...ids]) : new Map<number, KnownDay[]>();
-  for (const person of personTimes(context, run.businessId, [...ids], run.periodStart, run.periodEnd)) {
-    const payId = pays.find((each) => each.personId === person.who.id)?.payId;
+  const payIds = new Map(pays.map((each) => [each.personId, each.payId]));
+  for (const { person, days } of runDays(context, run, [...payIds.keys()])) {
+    const payId = payIds.get(person.who.id);
     if (payId === undefined) continue;
-    const own = daysPaid(person.known, run, cycle?.firstPeriodStart ?? run.periodStart);
-    for (const day of [...own, ...(ahead.get(person.who.id) ?? [])])
-      write.run(day.dayId, day.personId, day.date, payId);
+    for (const day of days) write.run(day.dayId, day.personId, day.date, payId);
   }
 }
 

@@ -292,7 +292,7 @@ function plainElement({ time }: KnownPerson, plain: PlainHours, percent: string,
 }
 
 /** New Zealand: days by the hours of the day, weeks by the days of the person's week. */
-const unitsOf = ({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Decimal =>
+export const unitsOf = ({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Decimal =>
   halfUpToHourE4(
     leaveAmount(
       taken.map(({ date, hours }) => ({ hours, usual: hoursOf(patternMinutes(time, date)) })),

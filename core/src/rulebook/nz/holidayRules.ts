@@ -10,6 +10,8 @@ export interface HolidayRules {
   /** unpaid leave beyond so many weeks moves the anniversary */
   unpaidWeeks: string;
   serviceMonths: number;
+  /** hours that stand in for continuous employment: a week on average, and in every week or every month */
+  hoursTest: { aWeek: string; everyWeek: string; everyMonth: string };
   sick: { days: string; carries: string };
   familyViolenceDays: string;
   bereavementDays: { close: string; other: string };
@@ -33,6 +35,7 @@ export const holidayRules = table<HolidayRules>("holidayRules", "Holidays and le
       cashUpWeeks: "1",
       unpaidWeeks: "1",
       serviceMonths: 6,
+      hoursTest: { aWeek: "10", everyWeek: "1", everyMonth: "40" },
       sick: { days: "10", carries: "10" },
       familyViolenceDays: "10",
       bereavementDays: { close: "3", other: "1" },
