@@ -133,6 +133,8 @@ export interface NewElement {
   element: (typeof elementsAu)[number] | (typeof elementsNz)[number];
   entry: Entry;
   percent: string;
+  /** dollars of a unit, where it is typed as units */
+  unitRate?: string | null | undefined;
   leave: string | null;
   allowance: (typeof allowanceCodes)[number] | null;
   deduction: (typeof deductionCodes)[number] | null;
@@ -146,6 +148,15 @@ export interface NewElement {
   /** deductions: who is paid, by name or name and number */
   paidTo?: string | null | undefined;
 }
+const unitRate = Joi.string()
+  .trim()
+  .empty("")
+  .pattern(/^\d{1,5}(\.\d{1,4})?$/)
+  .label("Dollars each")
+  .messages({
+    "string.pattern.base": "Dollars each is a number such as 0.99.",
+    "any.required": "Dollars each is missing: what is one kilometre or one meal paid with?",
+  });
 const orNull = (schema: Joi.Schema) => schema.empty("").allow(null).default(null);
 export const newElement = Joi.object<NewElement>({
   code: Joi.string()
@@ -165,6 +176,7 @@ export const newElement = Joi.object<NewElement>({
     .required()
     .label("Typed as"),
   percent: percent().default("100").label("Per cent of rate"),
+  unitRate: unitRate.when("entry", { not: "units", otherwise: Joi.required() }),
   leave: orNull(Joi.string().max(30)).label("Kind of leave"),
   allowance: orNull(Joi.string().valid(...allowanceCodes)).label("Allowance code"),
   deduction: orNull(Joi.string().valid(...deductionCodes)).label("Deduction code"),
@@ -181,6 +193,7 @@ export const newElement = Joi.object<NewElement>({
 export interface ChangeElement {
   name: string;
   percent: string;
+  unitRate?: string | null | undefined;
   allowance: NewElement["allowance"];
   detail: string | null;
   deduction: NewElement["deduction"];
@@ -194,6 +207,7 @@ export interface ChangeElement {
 export const changeElement = Joi.object<ChangeElement>({
   name: name(40).required().label("Name"),
   percent: percent().required().label("Per cent of rate"),
+  unitRate: unitRate.allow(null),
   allowance: orNull(Joi.string().valid(...allowanceCodes)).label("Allowance code"),
   detail: orNull(Joi.string().trim().uppercase().max(20)).label("Which other allowance"),
   deduction: orNull(Joi.string().valid(...deductionCodes)).label("Deduction code"),

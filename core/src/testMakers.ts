@@ -67,6 +67,15 @@ export const elements = new Map(
     element({ id: 6, code: "WET", name: "Wet work", element: "allowance", entry: "amount" }),
     element({ id: 7, code: "BACK", name: "Back pay", element: "backPay", entry: "amount" }),
     element({ id: 8, code: "UNUSED", name: "Unused leave", element: "unusedLeave", entry: "amount", leave: "annual" }),
+    element({
+      id: 9,
+      code: "KM",
+      name: "Kilometres",
+      element: "allowance",
+      entry: "units",
+      unitRate: "1.2",
+      allowance: "CD",
+    }),
   ].map((each) => [each.id, each]),
 );
 

@@ -18,6 +18,46 @@ const backpacker = person({ tax: { residency: "working-holiday" } });
 const bonus = (amount: string): PayLine => ({ element: "bonus", amount });
 const sacrifice = (amount: string): PayLine => ({ element: "salarySacrificeSuper", amount });
 
+describe("an allowance for an expense", () => {
+  const km = (units: string, rate = "1.2"): PayLine => ({ element: "allowance", allowance: "CD", units, rate });
+  const laundry = (amount: string): PayLine => ({ element: "allowance", allowance: "LD", amount });
+  const meal = (amount: string, units?: string): PayLine => ({ element: "allowance", allowance: "MD", amount, units });
+  it.each<[string, PayLine[], Partial<PayInput>, string]>([
+    ["kilometres above 88 cents", [km("200")], {}, "64.00"],
+    ["kilometres at 88 cents", [km("200", "0.88")], {}, "0.00"],
+    ["kilometres beyond 5,000 in the year", [km("200", "0.88")], { toDate: { kilometres: "4900" } }, "88.00"],
+    [
+      "of two lines, the second beyond",
+      [km("100", "0.8"), km("100", "0.8")],
+      { toDate: { kilometres: "4900" } },
+      "80.00",
+    ],
+    ["kilometres paid in dollars beside their number", [{ ...km("200"), rate: undefined, amount: "240" }], {}, "64.00"],
+    ["laundry beyond $150 a year", [laundry("40")], { toDate: { laundry: "130" } }, "20.00"],
+    ["a meal above the reasonable amount", [meal("90", "2")], {}, "12.70"],
+    ["a meal within it", [meal("70", "2")], {}, "0.00"],
+    ["what its pay element taxes in all", [{ ...km("200"), taxable: true }], {}, "240.00"],
+    ["dollars alone", [{ ...km("200"), units: undefined, rate: undefined, amount: "240" }], {}, "0.00"],
+  ])("is taxed on the part above: %s", (_what, lines, change, excess) => {
+    const worked = work([wages, ...lines], change);
+    expect(worked.taxable.value.minus(1500).toFixed(2)).toBe(excess);
+    expect(worked.super.guarantee.value.toFixed(2)).toBe("180.00");
+  });
+  it("of 200 km at $1.20 withholds on 1,564", () => expect(withheld([wages, km("200")])).toBe(324));
+  it("counts kilometres and laundry of the year, and does not report a meal within the amount", () => {
+    const facts = new Map(
+      factsOf(work([wages, km("200"), laundry("40"), meal("30", "1")]), payday).map((each) => [each.code, each.cents]),
+    );
+    expect([facts.get("kilometres"), facts.get("laundry"), facts.get("report:allowance:MD")]).toEqual([
+      20_000,
+      4000,
+      undefined,
+    ]);
+    expect(facts.get("report:allowance:CD")).toBe(24_000);
+    expect(toDateOf(facts, facts)).toMatchObject({ kilometres: "200.00", laundry: "40.00" });
+  });
+});
+
 describe("leave accrues", () => {
   const annual = (lines: PayLine[], change: Partial<PayInput> = {}) =>
     work(lines, change).leave.annual?.value.toFixed(4);

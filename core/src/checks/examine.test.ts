@@ -146,6 +146,11 @@ const cases: Record<MarkCodeAu, Case> = {
     without: [context(), [{ elementId: 5, hours: "15.2" }]],
   },
   noReportingCode: { kind: "query", with: [context(), [...hours("38"), { elementId: 6, amount: "20" }]] },
+  expenseUnits: {
+    kind: "query",
+    with: [context(), [...hours("38"), { elementId: 9, amount: "240" }]],
+    without: [context(), [...hours("38"), { elementId: 9, units: "200" }]],
+  },
   lumpSumYear: {
     kind: "stop",
     with: [context(), [...hours("38"), { elementId: 7, amount: "900", detail: { earnedYear: "2025-26" } }]],

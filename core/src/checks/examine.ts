@@ -6,6 +6,7 @@ import type { WorkedRow } from "../pay/payContext.ts";
 import { hoursOf } from "../pay/snapshot.ts";
 import type { WorkedLine } from "../pay/workedPay.ts";
 import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
+import { expenseAllowanceRules } from "../rulebook/au/expenseAllowanceRules.ts";
 import { fringeBenefitRules } from "../rulebook/au/fringeBenefitRules.ts";
 import { tablesAu } from "../rulebook/au/index.ts";
 import { minimumWage } from "../rulebook/au/minimumWage.ts";
@@ -24,11 +25,12 @@ import { unlikeLast } from "./unlikeLast.ts";
 
 /**
  * Tables that a payday needs and the rule book lacks. Looked for before anything is worked out. Fringe benefits go by a
- * year of their own, and no pay needs their table.
+ * year of their own; expenses are asked for by the lines that need them.
  */
+const ofFewPays: readonly string[] = [fringeBenefitRules.name, expenseAllowanceRules.name];
 export function missingTables(payday: string, rules: RuleBook): Mark[] {
   return tablesAu
-    .filter((table) => table.name !== fringeBenefitRules.name && !rules.find<unknown>(table, payday))
+    .filter((table) => !ofFewPays.includes(table.name) && !rules.find<unknown>(table, payday))
     .map((table) => ({
       kind: "stop",
       code: "missingTable",

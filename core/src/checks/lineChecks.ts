@@ -1,7 +1,9 @@
 /** Checks of single lines and of what was typed over: deductions cut, overrides, codes, lump sums, departures. */
+import { isMeasured, unitsOf } from "../au/expenseAllowance.ts";
 import { payrollYearAu } from "../calendar/payrollYear.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
 import { decimal, decimalOrZero } from "../quantity/decimal.ts";
+import { expenseAllowanceRules } from "../rulebook/au/expenseAllowanceRules.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import type { Check, PayCheck } from "./check.ts";
 import { dollars, inRun, person } from "./check.ts";
@@ -47,6 +49,37 @@ const noReportingCode: PayCheck = ({ worked }) =>
         ]
       : [],
   );
+
+/** An allowance for an expense whose taxed part cannot be told: its units are missing, or the year's amounts are. */
+const expenseUnknown: PayCheck = ({ input, worked }, rules) =>
+  worked.lines.flatMap(({ line, amount }): Mark[] => {
+    if (!isMeasured(line) || amount.value.isZero()) return [];
+    const name = line.name ?? "Allowance";
+    const row = rules.find(expenseAllowanceRules, input.payday);
+    if (!row)
+      return [
+        {
+          kind: "stop",
+          code: "missingTable",
+          facts: { table: expenseAllowanceRules.title, payday: input.payday },
+          mend: { place: "rule book", section: expenseAllowanceRules.name },
+        },
+      ];
+    return line.allowance === "LD" || unitsOf(line) !== undefined
+      ? []
+      : [
+          {
+            kind: "query",
+            code: "expenseUnits",
+            facts: {
+              name,
+              each: `$${line.allowance === "CD" ? row.figures.centsPerKilometre : row.figures.overtimeMeal}`,
+              unit: line.allowance === "CD" ? "kilometre" : "meal",
+            },
+            mend: { place: "business", section: "elements" },
+          },
+        ];
+  });
 
 /** Back pay is lump sum E only for a payroll year before this one. */
 const lumpSumYear: PayCheck = ({ input }) =>
@@ -101,5 +134,11 @@ const aboveCap: Check = ({ context, worked }, rules) => {
     : [];
 };
 
-export const linePayChecks: readonly PayCheck[] = [overridden, deductionCut, noReportingCode, lumpSumYear];
+export const linePayChecks: readonly PayCheck[] = [
+  overridden,
+  deductionCut,
+  noReportingCode,
+  expenseUnknown,
+  lumpSumYear,
+];
 export const lineRowChecks: readonly Check[] = [otherYear, departureOpen, aboveCap];

@@ -42,6 +42,7 @@ export const markCodes = [
   "grantedLeaveUsedUp",
   "longCompassionate",
   "noReportingCode",
+  "expenseUnits",
   "lumpSumYear",
   "otherYear",
   "departureOpen",

@@ -37,6 +37,8 @@ const sentences: Record<MarkCode, Sentence> = {
   grantedLeaveUsedUp: (f) => `${f.hours} h since the last work anniversary; ${f.days} paid days a year are granted.`,
   longCompassionate: (f) => `${f.hours} h of compassionate leave; ${f.days} days are granted for each occasion.`,
   noReportingCode: (f) => `${f.name} has no reporting code, so it is reported as a general allowance.`,
+  expenseUnits: (f) =>
+    `${f.name} is paid as dollars, so what is above ${f.each} a ${f.unit} is not known and no tax is withheld from it. Have its pay element typed as units.`,
   lumpSumYear: (f) => `Back pay earned in ${f.year} is not from an earlier payroll year. Leave the year out.`,
   otherYear: (f) =>
     `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to payroll year ${f.year}, and so do rates and lodgement.`,

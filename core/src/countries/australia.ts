@@ -12,6 +12,7 @@ import type { Country } from "./country.ts";
 export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
   code: "AU",
   payrollYear: payrollYearAu,
+  amendsEarlierYears: true,
   missingTables,
   workOutRow,
   workOut,

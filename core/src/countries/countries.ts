@@ -34,6 +34,10 @@ const of = ({ country }: { country: CountryCode }): Any => countries[country] as
 
 export const payrollYearOf = (code: CountryCode, payday: IsoDate): PayrollYear => countries[code].payrollYear(payday);
 
+/** Does an overpayment on one day, found on another, belong to the payroll year in which it was paid? */
+export const amendsEarlierYear = (code: CountryCode, paid: IsoDate, found: IsoDate): boolean =>
+  countries[code].amendsEarlierYears && payrollYearOf(code, paid).from < payrollYearOf(code, found).from;
+
 export const workOutPay = (input: AnyInput, rules: RuleBook): AnyPay => of(input).workOut(input, rules);
 
 export const workOutAnyRow = (

@@ -18,6 +18,11 @@ export interface Country<Context, Input, Pay, Row extends { input: Input; worked
   code: string;
   /** the payment date decides, not the period worked */
   payrollYear(payday: IsoDate): PayrollYear;
+  /**
+   * pay of an earlier payroll year that should not have been paid is taken out of that year, and owed back gross: the tax
+   * withheld from it stands to the person's account
+   */
+  amendsEarlierYears: boolean;
   /** stop marks for tables that a payday needs and the rule book lacks; looked for before anything is worked out */
   missingTables(payday: IsoDate, rules: RuleBook): Mark[];
   /** a row of the sheet, from what is known of its person and what stands in it */

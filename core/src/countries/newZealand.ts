@@ -11,6 +11,7 @@ import type { Country } from "./country.ts";
 export const newZealand: Country<RowContextNz, PayInputNz, WorkedPayNz, WorkedRowNz> = {
   code: "NZ",
   payrollYear: payrollYearNz,
+  amendsEarlierYears: false,
   missingTables: missingTablesNz,
   workOutRow: workOutRowNz,
   workOut: workOutNz,

@@ -7,7 +7,7 @@ export function hoursSheetOut(
   facts: Pick<SheetFacts, "people" | "elements">,
   elements: readonly PayElement[],
 ): { headings: string[]; rows: string[][]; hoursColumns: number[] } {
-  const unit = { hours: "h", amount: "$", days: "days", weeks: "weeks" } as const;
+  const unit = { hours: "h", amount: "$", days: "days", weeks: "weeks", units: "units" } as const;
   const headings = [
     "Code",
     "Name",

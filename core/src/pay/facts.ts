@@ -2,6 +2,7 @@
  * The amounts of a worked pay that are kept as facts: year-to-date, lodgement and payslips are sums over them.
  * A code names what is summed; the list of codes is the vocabulary of year-to-date.
  */
+import { unitsOf } from "../au/expenseAllowance.ts";
 import { reportPrefix } from "../au/taxDeclaration.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import { zero } from "../quantity/decimal.ts";
@@ -57,7 +58,9 @@ export function factsOf(worked: WorkedPay, payday: IsoDate): Fact[] {
   for (const line of worked.lines) {
     const category = reportingCategory(line.line);
     // Deductions are the payee's, whatever the stream.
-    if (category)
+    if (line.line.allowance === "CD") add("kilometres", toCents(unitsOf(line.line) ?? zero));
+    if (line.line.allowance === "LD") add("laundry", toCents(line.amount.value));
+    if (category && !line.unreported)
       add(`${category.startsWith("deduction") ? "report:" : report}${category}`, toCents(line.amount.value));
     if (line.line.code) add(`line:${line.line.code}`, toCents(line.amount.value));
   }
@@ -80,6 +83,8 @@ export function toDateOf(year: ReadonlyMap<string, number>, quarter: ReadonlyMap
     etpCapUsed: text("etpTaxable"),
     etpOther: text("etpOther"),
     lumpSumA: text("lumpSumA"),
+    kilometres: text("kilometres"),
+    laundry: text("laundry"),
     guaranteeEarnings: text("guaranteeEarnings"),
     guaranteeEarningsQuarter: centsText(quarter.get("guaranteeEarnings") ?? 0),
   };

@@ -26,7 +26,7 @@ import type { WorkedPay } from "./workedPay.ts";
 import { workLine } from "./workLine.ts";
 import { workOut } from "./workOut.ts";
 
-export const entries = ["hours", "amount", "days", "weeks"] as const;
+export const entries = ["hours", "amount", "days", "weeks", "units"] as const;
 export type Entry = (typeof entries)[number];
 
 /** A pay element as a business has set it up. */
@@ -35,8 +35,10 @@ export interface PayElement {
   code: string;
   name: string;
   element: ElementAu | ElementNz;
-  /** typed in the sheet as hours (at the person's rate), as dollars, or as days or weeks of leave */
+  /** typed in the sheet as hours (at the person's rate), as dollars, as days or weeks of leave, or as units at `unitRate` */
   entry: Entry;
+  /** dollars of a unit: of a kilometre, a meal, a night */
+  unitRate?: string | null | undefined;
   /** per cent of the person's rate, for hours */
   percent: string;
   leave: string | null;
@@ -241,11 +243,13 @@ export function payInputOf(
       if (limited) payLines.push({ ...common, ...limited });
       continue;
     }
+    const units = element.element === "allowance" && line.units ? { units: line.units } : {};
     if (line.amount !== undefined && line.amount !== "")
       // Leave paid out carries its hours beside the amount, so that the balance follows.
       payLines.push({
         ...common,
         amount: line.amount,
+        ...units,
         ...(line.hours ? { hours: line.hours } : {}),
         ...(element.element === "ordinary" && !line.hours ? standsFor(line.amount, context) : {}),
       });
@@ -256,6 +260,8 @@ export function payInputOf(
         rate: line.rate ?? context.facts.hourlyRate ?? "0",
         percent: element.percent,
       });
+    else if (element.entry === "units" && line.units !== undefined && line.units !== "")
+      payLines.push({ ...common, units: line.units, rate: line.rate ?? element.unitRate ?? "0" });
   }
   const topUp = context.topUp && elements.get(context.topUp.elementId);
   if (context.topUp && topUp) {

@@ -46,6 +46,8 @@ export type DeductionCode = (typeof deductionCodes)[number];
 export interface PayLine {
   element: ElementAu;
   hours?: string | undefined;
+  /** how many of an allowance: kilometres, meals; at `rate` each, or beside an amount */
+  units?: string | undefined;
   rate?: string | undefined;
   percent?: string | undefined;
   amount?: string | undefined;
@@ -138,6 +140,9 @@ export interface ToDate {
   /** termination payments of the year that the whole-of-income cap falls by; all of them when left out */
   etpOther?: string | undefined;
   lumpSumA?: string | undefined;
+  /** kilometres and laundry allowances of the year, of which a part is not taxed */
+  kilometres?: string | undefined;
+  laundry?: string | undefined;
 }
 
 /** A figure typed by hand in place of the worked one, and why. */

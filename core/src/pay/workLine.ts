@@ -25,8 +25,19 @@ export function workLine(line: PayLine, at: number): WorkedLine {
         : figure(label, value, "money", () => ({ rule: line.explained as string, setting: inRun }));
     return { at, line, group, amount };
   }
-  const hours = decimalOrZero(line.hours);
   const rate = decimalOrZero(line.rate);
+  if (line.units !== undefined)
+    return {
+      at,
+      line,
+      group,
+      amount: figure(label, halfUpToCent(decimal(line.units).times(rate)), "money", () => ({
+        rule: "Units × dollars each, to the cent",
+        formula: `${line.units} × $${rate.toString()}`,
+        setting: inRun,
+      })),
+    };
+  const hours = decimalOrZero(line.hours);
   const percent = line.percent === undefined ? hundred : decimal(line.percent);
   const unpaid = withoutPay(line);
   const value = unpaid ? zero : halfUpToCent(hours.times(rate).times(percent).div(hundred));

@@ -1,3 +1,4 @@
+import { isMeasured, isUnreported, taxedExcess, unitsOf, usedBefore } from "../au/expenseAllowance.ts";
 import { returnToWork } from "../au/returnToWork.ts";
 import { superGuarantee } from "../au/superGuarantee.ts";
 import { incomeTypeOf } from "../au/taxDeclaration.ts";
@@ -23,7 +24,11 @@ import { workAfterTax, workDeduction, workLine } from "./workLine.ts";
  */
 export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
   const isDeduction = (line: PayLine) => ["beforeTax", "afterTax"].includes(groupOf(line));
-  const paid = input.lines.flatMap((line, at) => (isDeduction(line) ? [] : [workLine(line, at)]));
+  const paid = withExcess(
+    input.lines.flatMap((line, at) => (isDeduction(line) ? [] : [workLine(line, at)])),
+    input,
+    rules,
+  );
   const of = (...groups: Group[]) => paid.filter((line) => groups.includes(line.group));
   const deductions = (group: Group) =>
     input.lines.flatMap((line, at) => (groupOf(line) === group ? [{ line, at }] : []));
@@ -61,7 +66,10 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     "Salary sacrifice to super",
     amounts(beforeTaxLines.filter((each) => each.line.element === "salarySacrificeSuper")),
   );
-  const taxableEarnings = sumOf("Taxable earnings", amounts(earnings.filter((each) => isTaxable(each.line))));
+  const taxableEarnings = sumOf(
+    "Taxable earnings",
+    earnings.flatMap((each) => (isTaxable(each.line) ? each.amount : (each.excess ?? []))),
+  );
   const offExtras = sumOf(
     "Sacrificed out of extra payments",
     amounts(beforeTaxLines.filter((each) => comesOffExtras(each, taxableEarnings.value, extras))),
@@ -263,6 +271,22 @@ export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
     employerCosts: employerCosts(gross, sumOf("Super", [owed, guarantee.aboveGuarantee]), input),
     overridden,
   };
+}
+
+/** Allowances for expenses with the part that is taxed, each after what the lines before it used of the year. */
+function withExcess(lines: readonly WorkedLine[], { payday, toDate }: PayInput, rules: RuleBook): WorkedLine[] {
+  const used = usedBefore(toDate ?? {});
+  return lines.map((each) => {
+    if (!isMeasured(each.line)) return each;
+    const excess = taxedExcess(each.line, each.amount, used, payday, rules);
+    if (each.line.allowance === "CD") used.kilometres = used.kilometres.plus(unitsOf(each.line) ?? zero);
+    if (each.line.allowance === "LD") used.laundry = used.laundry.plus(each.amount.value);
+    return {
+      ...each,
+      ...(excess ? { excess } : {}),
+      ...(isUnreported(each.line, excess) ? { unreported: true } : {}),
+    };
+  });
 }
 
 /**

@@ -15,6 +15,10 @@ export interface WorkedLine {
   amount: Figure;
   /** what a deduction would have been without its total or the protected net */
   cutFrom?: Decimal;
+  /** an allowance for an expense: the part that is taxed */
+  excess?: Figure;
+  /** within what the law accepts, and of a kind that no pay event names */
+  unreported?: true;
 }
 
 export interface WorkedEtp {

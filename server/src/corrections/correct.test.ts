@@ -151,6 +151,33 @@ describe("too much paid", () => {
   });
 });
 
+describe("too much paid in an earlier payroll year", () => {
+  const sums = (from: string, to: string) =>
+    factSums(world.context.store, world.personIds, from, to).get(world.personIds[0] ?? 0) ?? new Map();
+  beforeEach(() => {
+    world.context.clock.today = () => "2027-07-08";
+  });
+  it("is taken out of that year, gives no tax back, and is owed gross", () => {
+    // 35 h instead of 38: 94.50 in all; the 30 of tax stay with the tax agency, to the person's account.
+    expect(planCorrection(world.context, world.actor, wanted("35"))).toMatchObject({
+      ...{ gross: "-94.50", withheld: "0.00", net: "-94.50", earlierYear: true },
+    });
+    const id = correct("35");
+    expect(read(id)).toMatchObject({ kind: "correction", payday: "2026-07-02" });
+    expect(own(id)?.marks.map((mark) => mark.code)).toContain("taxTyped");
+    finish(id);
+    const before = sums("2026-07-01", "2027-06-30");
+    expect([before.get("gross"), before.get("withheld"), before.get("line:OVERPAID")]).toEqual([
+      110_250, 20_100, -9450,
+    ]);
+    expect(sums("2027-07-01", "2028-06-30").get("gross")).toBeUndefined();
+  });
+  it("cannot stand as lines of the next run", () => {
+    expect(() => correct("35", { into: "next" })).toThrow("needs a run of its own");
+    expect(world.context.store.db.select().from(payRun).all()).toHaveLength(1);
+  });
+});
+
 describe("refused", () => {
   it("when nothing differs, and nothing is written", () => {
     expect(() => correct("38")).toThrow("Nothing differs");

@@ -1,7 +1,7 @@
 /** Corrects a pay that was sent: the difference goes into the next run, or into a run of its own now. */
 import type { CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import { addDays } from "@zesty/core/calendar/dates";
-import { payrollYearOf } from "@zesty/core/countries/countries";
+import { amendsEarlierYear, payrollYearOf, workOutAnyRow } from "@zesty/core/countries/countries";
 import { accruingHours } from "@zesty/core/pay/accruingHours";
 import { correctionLines, type PaidLine, withAccrual } from "@zesty/core/pay/correction";
 import { payInputOf, type SheetLine } from "@zesty/core/pay/payContext";
@@ -21,7 +21,7 @@ import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { pay, payElement, payFact, payRun, person, signedPay, usualPay } from "../store/schema.ts";
+import { pay, payElement, payFact, payRun, person, signedPay, tick, usualPay } from "../store/schema.ts";
 
 export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
   dryRun(context.store, () => {
@@ -186,6 +186,11 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
       "no-difference",
       "Nothing differs from the pay as it was. Change the hours or amounts that were wrong.",
     );
+  if (wanted.into === "next" && isOverpaidEarlier(context, run, row.id, lines))
+    throw cannot(
+      "earlier-year",
+      "Too much was paid in an earlier payroll year: that year is amended, so the correction needs a run of its own. Choose that; nothing was changed.",
+    );
   const found =
     wanted.into === "own"
       ? ownRun(context, run, row, lines)
@@ -275,15 +280,35 @@ function nextRun(context: Context, actor: Actor, run: Run, personId: number, lin
   return { runId, payId: found.id };
 }
 
+/** Pay of an earlier payroll year that should not have been paid, where the country amends that year for it. */
+function isOverpaidEarlier(context: Context, run: Run, payId: number, lines: readonly SheetLine[]): boolean {
+  const loaded = loadRun(context, run.id, [payId]);
+  const own = loaded.rows[0]?.context;
+  if (!own || !amendsEarlierYear(loaded.owner.country, run.payday, context.clock.today())) return false;
+  const alone = own.country === "AU" ? { ...own, topUp: null } : own;
+  return workOutAnyRow(alone, lines, loaded.elements, context.rules).worked.gross.value.isNegative();
+}
+
+const owedGross = {
+  withheld: "0.00",
+  reason: "Paid too much in an earlier payroll year: that year is amended, and the gross is owed back",
+};
+
 /**
  * A run of its own: taxed as the difference on the pay that it corrects. Where too much was paid, the net difference
- * becomes a debt of the person, so that nobody is paid less than nothing.
+ * becomes a debt of the person, so that nobody is paid less than nothing. Of an earlier payroll year the debt is gross:
+ * the correction stands on the payday that it corrects, and gives no tax back.
  */
 function ownRun(context: Context, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
   const { db } = context.store;
+  const earlier = isOverpaidEarlier(context, run, row.id, lines);
   // Not before the pay that it corrects: the year to date must hold both.
   const today = context.clock.today();
-  const payday = today < run.payday ? run.payday : today;
+  const payday = earlier || today < run.payday ? run.payday : today;
+  const overrides = earlier ? owedGross : null;
+  const { country } = findBusiness(context, run.businessId);
+  const fits = (each: Run) =>
+    payrollYearOf(country, each.payday).from === payrollYearOf(country, payday).from || today <= run.payday;
   const open = db
     .select()
     .from(payRun)
@@ -295,9 +320,10 @@ function ownRun(context: Context, run: Run, row: typeof pay.$inferSelect, lines:
         eq(payRun.periodStart, run.periodStart),
       ),
     )
-    .get();
+    .all();
+  for (const other of open.filter((each) => !fits(each))) takeOut(context, other.id, row.id);
   const { id: runId } =
-    open ??
+    open.find(fits) ??
     insertRun(context, {
       businessId: run.businessId,
       cycleId: run.cycleId,
@@ -313,12 +339,12 @@ function ownRun(context: Context, run: Run, row: typeof pay.$inferSelect, lines:
     .where(and(eq(pay.runId, runId), eq(pay.personId, row.personId)))
     .get();
   // Corrected again while the run is open: the newer lines take the place of the older ones.
-  if (known) db.update(pay).set({ lines, corrects }).where(eq(pay.id, known.id)).run();
+  if (known) db.update(pay).set({ lines, corrects, overrides }).where(eq(pay.id, known.id)).run();
   const payId =
     known?.id ??
     db
       .insert(pay)
-      .values({ runId, personId: row.personId, included: true, periods: 1, lines, corrects })
+      .values({ runId, personId: row.personId, included: true, periods: 1, lines, corrects, overrides })
       .returning({ id: pay.id })
       .get().id;
   const [worked] = workRows(context, loadRun(context, runId, [payId]));
@@ -335,6 +361,16 @@ function ownRun(context: Context, run: Run, row: typeof pay.$inferSelect, lines:
     .where(eq(pay.id, payId))
     .run();
   return { runId, payId, overpaid };
+}
+
+/** A correction that now belongs to another year leaves the open run that it stood in, and an empty run goes with it. */
+function takeOut({ store: { db } }: Context, runId: number, correctedId: number): void {
+  const pays = db.select().from(pay).where(eq(pay.runId, runId)).all();
+  const own = pays.find((each) => each.corrects?.payId === correctedId);
+  if (!own) return;
+  db.delete(tick).where(eq(tick.payId, own.id)).run();
+  db.delete(pay).where(eq(pay.id, own.id)).run();
+  if (pays.length === 1) db.delete(payRun).where(eq(payRun.id, runId)).run();
 }
 
 /** The debt is taken with the first period that no run holds yet. */

@@ -41,6 +41,7 @@ const quantity = {
   hours: { hours: "4" },
   amount: { amount: "60" },
   weeks: { units: "0.5" },
+  units: { units: "12" },
   days: { units: "1" },
 } as const;
 /** Worked out from the other lines, or made where they arise; and a donation, which was passed on. */

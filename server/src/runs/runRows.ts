@@ -229,6 +229,7 @@ export const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
   element: row.element as PayElement["element"],
   entry: row.entry,
   percent: row.percent,
+  unitRate: row.unitRate,
   leave: row.leave,
   allowance: row.allowance as AllowanceCode | null,
   deduction: row.deduction as DeductionCode | null,

@@ -9,7 +9,7 @@ export function sheetCsv(view: RunView): Buffer {
   const used = view.elements.filter((each) =>
     view.rows.some((row) => row.lines.some((line) => line.elementId === each.id)),
   );
-  const unit = { hours: "hours", amount: "$", days: "days", weeks: "weeks" } as const;
+  const unit = { hours: "hours", amount: "$", days: "days", weeks: "weeks", units: "units" } as const;
   const typed = (row: RunView["rows"][number], id: number) =>
     row.lines
       .filter((line) => line.elementId === id)

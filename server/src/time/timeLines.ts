@@ -173,6 +173,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     const name = words.charAt(0).toUpperCase() + words.slice(1);
     const to = target(find({ kind: "allowance", id: entry.id, name, code }));
     to.amount = halfUpToCent(each.times(extra.units));
+    to.units = extra.units;
     to.why.push(...why, `${extra.units.toString()} × $${each.toFixed(2)}`);
   }
   if (time.country === "NZ" && time.use === "all") {

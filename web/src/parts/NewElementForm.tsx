@@ -47,6 +47,7 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
       element: "ordinary" as ElementAu | ElementNz,
       entry: "hours" as Entry,
       percent: "100",
+      unitRate: "",
       leave: "annual",
       allowance: "KN",
       detail: "G1",
@@ -99,11 +100,15 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
         <ChoiceField label="Typed as" {...form.register("entry")}>
           <option value="hours">hours</option>
           <option value="amount">dollars</option>
+          {country === "AU" && element === "allowance" && <option value="units">units: kilometres, meals</option>}
           {country === "NZ" && <option value="days">days</option>}
           {country === "NZ" && <option value="weeks">weeks</option>}
         </ChoiceField>
         {form.watch("entry") === "hours" && (
           <TextField label="Per cent of rate" error={errorAt(errors, "percent")} {...form.register("percent")} />
+        )}
+        {form.watch("entry") === "units" && (
+          <TextField label="Dollars each" error={errorAt(errors, "unitRate")} {...form.register("unitRate")} />
         )}
         {element === "leaveTaken" && (
           <ChoiceField label="Kind of leave" error={errorAt(errors, "leave")} {...form.register("leave")}>

@@ -37,6 +37,7 @@ const badWords: Record<Entry, string> = {
   amount: "is not an amount. Write it as 18.50.",
   days: "is not a number of days. Write it as 1 or 0.5.",
   weeks: "is not a number of weeks. A day of five is 0.2.",
+  units: "is not a number of units. Write it as 120 or 12.5.",
 };
 export const badText = (name: string, element: string, value: string, entry: Entry) =>
   `${name}, ${element}: “${value}” ${/^\s*[-−–]/.test(value) ? "is below nought. To take something back, correct the pay that it was in." : badWords[entry]}`;

@@ -1,5 +1,6 @@
 /** All Australian tables, for the rules page and the tests that walk them. */
 import { employmentStandards } from "./employmentStandards.ts";
+import { expenseAllowanceRules } from "./expenseAllowanceRules.ts";
 import { fringeBenefitRules } from "./fringeBenefitRules.ts";
 import { longServiceRules } from "./longServiceRules.ts";
 import { minimumWage } from "./minimumWage.ts";
@@ -21,4 +22,5 @@ export const tablesAu = [
   employmentStandards,
   longServiceRules,
   fringeBenefitRules,
+  expenseAllowanceRules,
 ] as const;

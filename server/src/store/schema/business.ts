@@ -105,8 +105,10 @@ export const payElement = sqliteTable(
     code: text("code").notNull(),
     name: text("name").notNull(),
     element: text("element").notNull(),
-    entry: text("entry", { enum: ["hours", "amount", "days", "weeks"] }).notNull(),
+    entry: text("entry", { enum: ["hours", "amount", "days", "weeks", "units"] }).notNull(),
     percent: text("percent").notNull(),
+    /** dollars of a unit, where it is typed as units: kilometres, meals */
+    unitRate: text("unit_rate"),
     leave: text("leave"),
     allowance: text("allowance"),
     deduction: text("deduction"),

@@ -35,6 +35,7 @@ const emptyOf = {
   hours: { hours: "0" },
   amount: { amount: "0" },
   weeks: { units: "0" },
+  units: { units: "0" },
   days: { units: "0" },
 } as const;
 

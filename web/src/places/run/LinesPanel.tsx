@@ -86,7 +86,7 @@ function LineEditor({ country, line, element, onLine }: EditorProps) {
               onValue={(rate) => onLine({ ...line, rate })}
             />
           )}
-          {line.units !== undefined && (
+          {(element.entry === "days" || element.entry === "weeks") && line.units !== undefined && (
             <NumberInput
               label="Hours of that time"
               hint="Empty: by the working week"

@@ -57,7 +57,7 @@ export function Elements({ setUp }: { setUp: BusinessView }) {
                     <span className="ml-1 text-quiet">{element.allowance ?? "no reporting code"}</span>
                   )}
                 </td>
-                <td>{element.entry === "amount" ? "dollars" : element.entry}</td>
+                <td>{typedAs(element)}</td>
                 <td className="text-right">{element.entry === "hours" ? element.percent : "–"}</td>
                 <td className="text-right">{element.retired ? "retired" : element.usedBy || "–"}</td>
                 <td className="text-right">
@@ -74,6 +74,8 @@ export function Elements({ setUp }: { setUp: BusinessView }) {
   );
 }
 
+const typedAs = ({ entry, unitRate }: Element) =>
+  entry === "amount" ? "dollars" : entry === "units" ? `units at $${unitRate ?? "0"}` : entry;
 const said = (answer: boolean | null | undefined) => (answer == null ? "usual" : answer ? "yes" : "no");
 
 function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: Element; onDone: () => void }) {
@@ -82,6 +84,7 @@ function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: 
     defaultValues: {
       name: element.name,
       percent: element.percent,
+      unitRate: element.unitRate ?? "",
       allowance: element.allowance ?? "OD",
       detail: element.detail ?? "G1",
       deduction: element.deduction ?? "",
@@ -111,6 +114,9 @@ function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: 
       <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
       {element.entry === "hours" && (
         <TextField label="Per cent of rate" error={errorAt(errors, "percent")} {...form.register("percent")} />
+      )}
+      {element.entry === "units" && (
+        <TextField label="Dollars each" error={errorAt(errors, "unitRate")} {...form.register("unitRate")} />
       )}
       <ElementFields country={setUp.country} element={element.element} form={form} accounts={setUp.accounts} />
       <div className="col-span-full">

@@ -4,6 +4,7 @@ import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
 import { TermsFields, withTerms } from "../../../parts/DeductionTerms.tsx";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
+import { filledBy } from "../../../state/cells.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 /** Only lines in use stand in the form; any other pay element is one choice away. */
@@ -17,7 +18,7 @@ export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
       from: day,
       lines: person.usualPay.lines.map((line) => ({
         elementId: line.elementId,
-        value: line.hours ?? line.amount ?? "",
+        value: line.hours ?? line.amount ?? line.units ?? "",
       })),
     },
   });
@@ -29,13 +30,8 @@ export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
       const own = terms[elementId];
       if (!value.trim() && !own?.percentOfGross) return [];
       const was = person.usualPay.lines.find((line) => line.elementId === elementId);
-      const filled =
-        value.trim() === ""
-          ? {}
-          : elementOf(elementId)?.entry === "hours"
-            ? { hours: value.trim() }
-            : { amount: value.trim() };
-      const { hours: _hours, amount: _amount, terms: _terms, ...rest } = was ?? { elementId };
+      const filled = value.trim() === "" ? {} : filledBy(elementOf(elementId)?.entry ?? "amount", value.trim());
+      const { hours: _hours, amount: _amount, units: _units, terms: _terms, ...rest } = was ?? { elementId };
       const line: SheetLine = { ...rest, ...filled };
       // A total counts from the day that it was agreed.
       return [own ? withTerms(line, { ...own, ...(own.total && !own.since ? { since: typed.from } : {}) }) : line];
@@ -55,7 +51,7 @@ export function UsualPayForm({ person, setUp, day, onDone }: FormProps) {
         return (
           <div key={line.id}>
             <TextField
-              label={`${element.name}, ${element.entry === "hours" ? "hours" : "$"}`}
+              label={`${element.name}, ${element.entry === "amount" ? "$" : element.entry}`}
               error={errorAt(errors, `lines.${at}`) ?? errorAt(errors, `lines.${at}.hours`)}
               {...form.register(`lines.${at}.value`)}
             />

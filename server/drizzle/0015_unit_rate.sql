@@ -1,0 +1,1 @@
+ALTER TABLE `pay_element` ADD `unit_rate` text;
