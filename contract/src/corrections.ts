@@ -30,6 +30,8 @@ export interface CorrectionPlan {
   net: string;
   /** the pay belongs to an earlier payroll year than today */
   earlierYear: boolean;
+  /** the earlier year itself is amended; else the difference counts in this one */
+  amendsYear: boolean;
 }
 
 /** The pay to correct, as it was signed off. */

@@ -160,7 +160,7 @@ describe("too much paid in an earlier payroll year", () => {
   it("is taken out of that year, gives no tax back, and is owed gross", () => {
     // 35 h instead of 38: 94.50 in all; the 30 of tax stay with the tax agency, to the person's account.
     expect(planCorrection(world.context, world.actor, wanted("35"))).toMatchObject({
-      ...{ gross: "-94.50", withheld: "0.00", net: "-94.50", earlierYear: true },
+      ...{ gross: "-94.50", withheld: "0.00", net: "-94.50", earlierYear: true, amendsYear: true },
     });
     const id = correct("35");
     expect(read(id)).toMatchObject({ kind: "correction", payday: "2026-07-02" });

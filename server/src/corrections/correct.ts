@@ -42,6 +42,7 @@ export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrec
       withheld: of("withheld"),
       super: of("super"),
       net: done.overpaid === null ? of("net") : `-${done.overpaid}`,
+      amendsYear: findRun(context, done.runId).payday === done.original.payday && done.overpaid !== null,
       earlierYear:
         payrollYearOf(country, done.original.payday).from !== payrollYearOf(country, context.clock.today()).from,
     };

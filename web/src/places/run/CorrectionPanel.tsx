@@ -192,7 +192,10 @@ function Difference({ country, plan }: { country: CountryCode; plan: CorrectionP
       </p>
       {plan.earlierYear && (
         <p className="mt-1 text-amber">
-          The pay lies in an earlier payroll year. What is paid or taken back now counts in this year.
+          The pay lies in an earlier payroll year.{" "}
+          {plan.amendsYear
+            ? "That year is amended: the gross is owed back, and the tax withheld from it stays to the person's account with the tax agency."
+            : "What is paid or taken back now counts in this year."}
         </p>
       )}
     </div>
