@@ -91,14 +91,17 @@ export interface RuleChange {
   after: RuleFigures | null;
 }
 export interface RuleLoadPlan {
-  table: string;
-  title: string;
-  from: string;
-  to: string;
-  standing: string;
-  source: string;
-  /** the row that counted until now on its first day */
-  replaces: { from: string; to: string; standing: string } | null;
+  rows: {
+    table: string;
+    title: string;
+    from: string;
+    to: string;
+    standing: string;
+    source: string;
+    /** the row that counted until now on its first day */
+    replaces: { from: string; to: string; standing: string } | null;
+  }[];
+  /** what all of them together change */
   changes: RuleChange[];
 }
 /** A row that somebody laid beside its publication. */
@@ -114,8 +117,9 @@ export const confirmRules = Joi.object<ConfirmRules>({
   from: date().required().label("From"),
   edition: name(200).required().label("Publication"),
 });
-export const ruleFile = Joi.object<{ table: string; format: "json" | "csv"; text: string }>({
-  table: Joi.string().max(60).required().label("Table"),
+/** One row of a table; or, without a table, a JSON list of rows that each name theirs: a year's set as one. */
+export const ruleFile = Joi.object<{ table?: string | undefined; format: "json" | "csv"; text: string }>({
+  table: Joi.string().max(60).empty("").label("Table"),
   format: Joi.string().valid("json", "csv").required().label("Format"),
   text: Joi.string().max(200_000).required().label("File"),
 });

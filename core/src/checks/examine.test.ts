@@ -156,6 +156,12 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context(), [...hours("38"), { elementId: 7, amount: "900", detail: { earnedYear: "2025-26" } }]],
     without: [context(), [...hours("38"), { elementId: 7, amount: "900", detail: { earnedYear: "2024-25" } }]],
   },
+  // 2025–26 begins and ends on a Tuesday: 53 of them.
+  extraPayday: {
+    kind: "note",
+    with: [context({ payday: "2025-10-07" }), hours("38")],
+    without: [context({ payday: "2025-10-09" }), hours("38")],
+  },
   otherYear: {
     kind: "note",
     with: [context({ payday: "2026-07-02", periodStart: "2026-06-22", periodEnd: "2026-06-28" }), hours("38")],

@@ -1,5 +1,7 @@
 /** Checks of single lines and of what was typed over: deductions cut, overrides, codes, lump sums, departures. */
 import { isMeasured, unitsOf } from "../au/expenseAllowance.ts";
+import { daysBetween } from "../calendar/dates.ts";
+import { paysPerYear } from "../calendar/payPeriods.ts";
 import { payrollYearAu } from "../calendar/payrollYear.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
 import { decimal, decimalOrZero } from "../quantity/decimal.ts";
@@ -141,4 +143,23 @@ export const linePayChecks: readonly PayCheck[] = [
   expenseUnknown,
   lumpSumYear,
 ];
-export const lineRowChecks: readonly Check[] = [otherYear, departureOpen, aboveCap];
+/** A year with one payday more than the tables reckon with: what is withheld falls short unless more is asked for. */
+const extraPayday: Check = ({ context }) => {
+  const days = { weekly: 7, fortnightly: 14 }[context.cycle as string];
+  if (days === undefined || decimalOrZero(context.person.tax.extraPerPay).gt(0)) return [];
+  const { from, to, name } = payrollYearAu(context.payday);
+  const paydays =
+    Math.floor(daysBetween(from, context.payday) / days) + Math.floor(daysBetween(context.payday, to) / days) + 1;
+  return paydays <= paysPerYear[context.cycle]
+    ? []
+    : [
+        {
+          kind: "note",
+          code: "extraPayday",
+          facts: { year: name, paydays: String(paydays), usual: String(paysPerYear[context.cycle]) },
+          mend: person("tax"),
+        },
+      ];
+};
+
+export const lineRowChecks: readonly Check[] = [extraPayday, otherYear, departureOpen, aboveCap];

@@ -44,6 +44,7 @@ export const markCodes = [
   "noReportingCode",
   "expenseUnits",
   "lumpSumYear",
+  "extraPayday",
   "otherYear",
   "departureOpen",
   "aboveCap",

@@ -24,7 +24,7 @@ await application.close();
 rmSync(folder, { recursive: true, force: true });
 const broken = [...played.broken, ...verdict.broken.map((each) => each.words)];
 process.stdout.write(`${played.paydays} paydays until ${until} in ${Math.round((performance.now() - began) / 1000)} s
-${played.leave} leaves, ${played.corrections} corrections, ${played.outside} pays outside the cycle, ${played.moved} moved paydays, ${played.takenBack} taken back
+${played.leave} leaves, ${played.corrections} corrections, ${played.outside} pays outside the cycle, ${played.moved} moved paydays, ${played.departures} departures, ${played.takenBack} taken back
 ${played.leftOut} rows left out for stops that no typing mends
 ${played.ended.map((each) => `cycle ${each.cycle} ends before ${each.payday}: ${each.says}`).join("\n") || "no table ended"}
 ${verdict.entries} entries of the trail, ${verdict.seals} seals: ${broken.length === 0 ? "whole" : broken.join(" ")}

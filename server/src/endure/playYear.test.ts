@@ -8,7 +8,7 @@ let world: SmallWorld;
 afterEach(() => world.end());
 
 it.each([
-  ["Australia", () => smallWorld(1), "2027-06-30", "2026-07-01", []],
+  ["Australia, where one of two leaves", () => smallWorld(2), "2027-06-30", "2026-07-01", []],
   ["New Zealand, where the tables end with March", () => smallWorldNz(1), "2027-06-30", "2026-04-01", [/\S/]],
 ] as const)(
   "a year of paydays in %s: nothing breaks, nothing is refused, tables that end are said",
@@ -22,6 +22,7 @@ it.each([
     for (const each of played.ended) expect(each.says).toMatch(/no row for|has no|Load/i);
     for (const count of [played.leave, played.corrections, played.outside, played.moved, played.takenBack])
       expect(count).toBeGreaterThan(0);
+    expect(played.departures).toBe(personIds.length - 1);
     // The year is the sum of its facts: what is kept of each pay says the same.
     const kept = context.store.sqlite
       .prepare<[string, string], { cents: number }>(

@@ -10,6 +10,7 @@ import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { makeCorrection } from "../corrections/correct.ts";
 import { readCorrectable } from "../corrections/readCorrectable.ts";
+import { recordDeparture } from "../departures/recordDeparture.ts";
 import { movePayday } from "../runs/movePayday.ts";
 import { nextPeriodOf, openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
@@ -28,6 +29,7 @@ export interface YearPlayed {
   outside: number;
   moved: number;
   takenBack: number;
+  departures: number;
   /** rows left out because a stop could not be mended by typing */
   leftOut: number;
   /** where the tables ended: the payday, and what the first stop says */
@@ -45,6 +47,7 @@ export function playYear(context: Context, actor: Actor, until: string): YearPla
     outside: 0,
     moved: 0,
     takenBack: 0,
+    departures: 0,
     leftOut: 0,
     ended: [],
     broken: [],
@@ -96,6 +99,7 @@ class Player {
     }
     if (n % 5 === 2) this.takeLeave(runId);
     if (n % 7 === 3) this.move(runId);
+    if (n % 17 === 9) this.depart(runId);
     let signed = this.finish(runId);
     if (signed && n % 11 === 4) {
       played.takenBack += 1;
@@ -133,6 +137,21 @@ class Player {
           setTick(this.context, this.actor, runId, { payId: row.payId, key: mark.key, on: true });
     signOff(this.context, this.actor, runId, this.view(runId).version);
     return true;
+  }
+
+  /** The last of several people leaves at the end of the period, and is paid out with this run. */
+  private depart(runId: number): void {
+    const { rows, periodEnd } = this.view(runId);
+    const last = rows.at(-1);
+    if (!last || rows.length < 2) return;
+    recordDeparture(this.context, this.actor, last.personId, {
+      lastDay: periodEnd,
+      reason: "V",
+      noticeWorked: true,
+      misconduct: false,
+      pay: "next",
+    });
+    this.played.departures += 1;
   }
 
   private takeLeave(runId: number): void {

@@ -17,17 +17,44 @@ import { dryRun } from "../store/dryRun.ts";
 import { business, loadedRow, pay, payCycle, payRun, person } from "../store/schema.ts";
 
 export interface RuleFile {
-  table: string;
+  /** left out: the file is a list of rows that each name their table */
+  table?: string | undefined;
   format: "json" | "csv";
   text: string;
 }
 
+interface Loaded {
+  table: Table<unknown>;
+  row: Row<unknown>;
+}
+
 /** @throws a problem that lists every fault of the file */
-function readFile(file: RuleFile): { table: Table<unknown>; row: Row<unknown> } {
-  const table = allTables.find((each) => each.name === file.table) as Table<unknown> | undefined;
-  if (!table) throw cannot("unknown-table", `The rule book has no table ${file.table}.`);
-  const read = readRow(rawOf(file), table);
-  if ("faults" in read) throw refuse(read.faults);
+function readFile(file: RuleFile): Loaded[] {
+  const raw = rawOf(file);
+  if (file.table !== undefined && !Array.isArray(raw)) return [loadedFrom(file.table, raw, "")];
+  if (!Array.isArray(raw) || raw.length === 0)
+    throw refuse([{ path: "", text: "A set of tables is a JSON list of rows, each with the name of its table." }]);
+  const found = raw.map((each: unknown, at) => {
+    const { table, ...row } = (each ?? {}) as Record<string, unknown>;
+    return loadedFrom(String(table ?? ""), row, `Row ${at + 1}: `);
+  });
+  const twice = found.find((each, at) =>
+    found.some((other, before) => before < at && other.table === each.table && overlap(other.row, each.row)),
+  );
+  if (twice) throw refuse([{ path: "", text: `${twice.table.title} stands twice in the set for ${twice.row.from}.` }]);
+  return found;
+}
+
+const overlap = (a: Row<unknown>, b: Row<unknown>): boolean => a.from <= b.to && b.from <= a.to;
+
+function loadedFrom(name: string, raw: unknown, where: string): Loaded {
+  const table = allTables.find((each) => each.name === name) as Table<unknown> | undefined;
+  if (!table) throw cannot("unknown-table", `${where}The rule book has no table ${name}. Nothing was loaded.`);
+  const read = readRow(raw, table);
+  if ("faults" in read)
+    throw refuse(
+      read.faults.map(({ path, text }) => ({ path, text: where ? `${where}${table.title}: ${text}` : text })),
+    );
   return { table, row: read.row };
 }
 
@@ -72,15 +99,26 @@ const insert = (context: Context, actor: Actor, table: string, row: Row<unknown>
   context.ruleShelf.changed();
 };
 
-/** What the row would change: the next pay of everybody whose payday it covers, worked out without it and with it. */
+/** What the rows would change: the next pay of everybody whose payday they cover, worked out without and with them. */
 export function planRuleLoad(context: Context, actor: Actor, file: RuleFile): RuleLoadPlan {
-  const { table, row } = readFile(file);
-  const replaced = context.rules.find(table, row.from);
+  const loaded = readFile(file);
+  const rows = loaded.map(({ table, row }) => {
+    const replaced = context.rules.find(table, row.from);
+    return {
+      table: table.name,
+      title: table.title,
+      from: row.from,
+      to: row.to,
+      standing: row.standing,
+      source: `${row.source.title}. ${row.source.section}`,
+      replaces: replaced ? { from: replaced.from, to: replaced.to, standing: replaced.standing } : null,
+    };
+  });
   try {
     const changes = dryRun(context.store, () => {
-      const runs = nextRuns(context, row);
+      const runs = [...new Set(loaded.flatMap(({ row }) => nextRuns(context, row)))];
       const before = figuresOf(context, runs);
-      insert(context, actor, table.name, row);
+      for (const { table, row } of loaded) insert(context, actor, table.name, row);
       const after = figuresOf(context, runs);
       return [...after].flatMap(([key, now]): RuleChange[] => {
         const then = before.get(key);
@@ -97,32 +135,25 @@ export function planRuleLoad(context: Context, actor: Actor, file: RuleFile): Ru
             ];
       });
     });
-    return {
-      table: table.name,
-      title: table.title,
-      from: row.from,
-      to: row.to,
-      standing: row.standing,
-      source: `${row.source.title}. ${row.source.section}`,
-      replaces: replaced ? { from: replaced.from, to: replaced.to, standing: replaced.standing } : null,
-      changes,
-    };
+    return { rows, changes };
   } finally {
     context.ruleShelf.changed();
   }
 }
 
 export function loadRuleRow(context: Context, actor: Actor, file: RuleFile): void {
-  const { table, row } = readFile(file);
+  const loaded = readFile(file);
   context.store.transaction(() => {
-    insert(context, actor, table.name, row);
-    record(context.store, {
-      at: context.clock.now(),
-      userId: actor.userId,
-      businessId: null,
-      what: `loaded ${table.title}, ${row.from} to ${row.to}`,
-      about: row.source.title,
-    });
+    for (const { table, row } of loaded) {
+      insert(context, actor, table.name, row);
+      record(context.store, {
+        at: context.clock.now(),
+        userId: actor.userId,
+        businessId: null,
+        what: `loaded ${table.title}, ${row.from} to ${row.to}`,
+        about: row.source.title,
+      });
+    }
   });
 }
 

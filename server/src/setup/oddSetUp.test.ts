@@ -307,7 +307,7 @@ describe("a table loaded from a file", () => {
       ["Alex Sample0", "143.64", "149.63"],
       ["Alex Sample1", "143.64", "149.63"],
     ]);
-    expect(plan.replaces?.standing).toBe("unsure");
+    expect(plan.rows[0]?.replaces?.standing).toBe("unsure");
     expect(world.context.store.db.select().from(loadedRow).all()).toEqual([]);
     expect(first(runId)?.figures?.super).toBe("143.64");
   });
@@ -350,6 +350,29 @@ describe("a table loaded from a file", () => {
     expect(() => loadRuleRow(world.context, world.actor, { ...file("12"), text: "{" })).toThrow("not JSON");
     expect(() => loadRuleRow(world.context, world.actor, { ...file("12"), table: "nothing" })).toThrow("no table");
     expect(world.context.rules.version).toBe(edition);
+  });
+  it("loads a set of tables as one: what all of them change together, all in force or none", () => {
+    const rows = [
+      { table: "superGuaranteeRules", ...JSON.parse(file("12.5").text) },
+      {
+        ...minimumWage.rows.at(-1),
+        table: "minimumWage",
+        standing: "published",
+        source: { title: "Wage order", section: "4" },
+      },
+    ];
+    const set = (chosen: object[]) => ({ format: "json" as const, text: JSON.stringify(chosen) });
+    const plan = planRuleLoad(world.context, world.actor, set(rows));
+    expect(plan.rows.map((each) => each.table)).toEqual(["superGuaranteeRules", "minimumWage"]);
+    expect(plan.changes.map((each) => each.after?.super)).toEqual(["149.63", "149.63"]);
+    const refused = (chosen: object[]) => () => loadRuleRow(world.context, world.actor, set(chosen));
+    expect(refused([rows[0]!, { ...rows[1], figures: {} }])).toThrow("Row 2: National minimum wage");
+    expect(refused([rows[0]!, rows[0]!])).toThrow("stands twice");
+    expect(refused([{ table: "nothing" }])).toThrow("Row 1: The rule book has no table nothing");
+    expect(refused([])).toThrow("a JSON list of rows");
+    expect(world.context.rules.version).toBe(edition);
+    loadRuleRow(world.context, world.actor, set(rows));
+    expect(world.context.rules.version).toBe(`${edition}+2.1`);
   });
   it("reads cells of a spreadsheet", () => {
     const row = minimumWage.rows.at(-1);

@@ -45,7 +45,7 @@ import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
 import type { Working } from "@zesty/core/working/figure";
 
 interface RuleFile {
-  table: string;
+  table?: string;
   format: "json" | "csv";
   text: string;
 }

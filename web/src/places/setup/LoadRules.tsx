@@ -7,10 +7,10 @@ import { longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 
-type RuleFile = { table: string; format: "json" | "csv"; text: string };
+type RuleFile = { table?: string; format: "json" | "csv"; text: string };
 
 export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone: () => void }) {
-  const [table, setTable] = useState(tables[0]?.name ?? "");
+  const [table, setTable] = useState("");
   const [file, setFile] = useState<RuleFile | null>(null);
   const [plan, planned] = api.usePlanRulesMutation();
   const [load, loading] = api.useLoadRulesMutation();
@@ -18,7 +18,7 @@ export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone:
   const read = async (picked: File | undefined) => {
     if (!picked) return;
     const next: RuleFile = {
-      table,
+      ...(table === "" ? {} : { table }),
       format: picked.name.toLowerCase().endsWith(".csv") ? "csv" : "json",
       text: await picked.text(),
     };
@@ -37,6 +37,7 @@ export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone:
             planned.reset();
           }}
         >
+          <option value="">a set: several tables in one file</option>
           {tables.map((each) => (
             <option key={each.name} value={each.name}>
               {each.title}
@@ -44,7 +45,7 @@ export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone:
           ))}
         </ChoiceField>
         <label className="flex flex-col gap-0.5 text-[14px] text-quiet">
-          File, JSON or CSV
+          {table === "" ? "File, JSON" : "File, JSON or CSV"}
           <input
             key={table}
             type="file"
@@ -53,9 +54,21 @@ export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone:
             onChange={(event) => void read(event.target.files?.[0])}
           />
         </label>
-        {chosen && (
-          <Button look="quiet" onClick={() => saveTemplate(chosen)}>
+        {chosen ? (
+          <Button look="quiet" onClick={() => saveFile(`${chosen.name}.json`, newest(chosen))}>
             Save the newest row as a file to begin from
+          </Button>
+        ) : (
+          <Button
+            look="quiet"
+            onClick={() =>
+              saveFile(
+                "tables.json",
+                tables.map((each) => ({ table: each.name, ...newest(each) })),
+              )
+            }
+          >
+            Save the newest rows as a file to begin from
           </Button>
         )}
       </div>
@@ -87,16 +100,20 @@ export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone:
 function Plan({ plan }: { plan: RuleLoadPlan }) {
   return (
     <div>
-      <p>
-        <span className="font-semibold">{plan.title}</span>, {longDate(plan.from)} to {longDate(plan.to)},{" "}
-        {plan.standing}. {plan.source}.
-      </p>
-      <p className="text-quiet">
-        {plan.replaces
-          ? `Taken before the row of ${longDate(plan.replaces.from)} to ${longDate(plan.replaces.to)} (${plan.replaces.standing}).`
-          : "No row stood for these days until now."}{" "}
-        Pays that are signed off keep their figures.
-      </p>
+      <ul>
+        {plan.rows.map((row) => (
+          <li key={row.table} className="mb-1">
+            <span className="font-semibold">{row.title}</span>, {longDate(row.from)} to {longDate(row.to)},{" "}
+            {row.standing}. {row.source}.{" "}
+            <span className="text-quiet">
+              {row.replaces
+                ? `Taken before the row of ${longDate(row.replaces.from)} to ${longDate(row.replaces.to)} (${row.replaces.standing}).`
+                : "No row stood for these days until now."}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="text-quiet">Pays that are signed off keep their figures.</p>
       {plan.changes.length === 0 ? (
         <p className="mt-2">Nobody's next pay comes out differently.</p>
       ) : (
@@ -137,15 +154,18 @@ function Plan({ plan }: { plan: RuleLoadPlan }) {
   );
 }
 
-/** A file to begin from: the newest row as it stands, for the dates and figures to be changed. */
-function saveTemplate(table: RuleTableView): void {
+/** A row to begin from: the newest as it stands, for the dates and figures to be changed. */
+function newest(table: RuleTableView): object {
   const row = table.rows.at(-1);
-  if (!row) return;
+  if (!row) return {};
   const { from, to, figures, standing, title, section, note } = row;
-  const body = { from, to, standing, source: { title, section }, note: note ?? "", figures };
+  return { from, to, standing, source: { title, section }, note: note ?? "", figures };
+}
+
+function saveFile(name: string, body: unknown): void {
   const link = document.createElement("a");
   link.href = URL.createObjectURL(new Blob([JSON.stringify(body, null, 2)], { type: "application/json" }));
-  link.download = `${table.name}-${from}.json`;
+  link.download = name;
   link.click();
   URL.revokeObjectURL(link.href);
 }
