@@ -4,21 +4,31 @@
  * Example: 200 km at $1.20 with 88 cents accepted: 200 × 0.32 = 64.00 is taxed, 176.00 is not.
  */
 import type { IsoDate } from "../calendar/dates.ts";
-import type { PayLine } from "../pay/payInput.ts";
 import { atLeastZero, type Decimal, decimal, least, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { expenseAllowanceRules } from "../rulebook/au/expenseAllowanceRules.ts";
 import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
 import { type Figure, figure } from "../working/figure.ts";
 
+/** What is asked of a pay line. */
+export interface ExpenseLine {
+  element: string;
+  allowance?: string | undefined;
+  taxable?: boolean | undefined;
+  units?: string | undefined;
+  hours?: string | undefined;
+  amount?: string | undefined;
+  name?: string | undefined;
+}
+
 /** Codes whose accepted part follows from units or from the year: kilometres, laundry, meals in overtime. */
 const measured = ["CD", "LD", "MD"];
 
-export const isMeasured = (line: PayLine): boolean =>
+export const isMeasured = (line: ExpenseLine): boolean =>
   line.element === "allowance" && line.taxable !== true && measured.includes(line.allowance ?? "");
 
 /** How many kilometres or meals a line is for; undefined where only its dollars are known. */
-export function unitsOf(line: PayLine): Decimal | undefined {
+export function unitsOf(line: ExpenseLine): Decimal | undefined {
   const units = line.units ?? (line.amount === undefined ? line.hours : undefined);
   return units === undefined ? undefined : decimal(units);
 }
@@ -39,7 +49,7 @@ interface Accepted {
  * @returns undefined where nothing is taxed, or where units are not known
  */
 export function taxedExcess(
-  line: PayLine,
+  line: ExpenseLine,
   amount: Figure,
   before: UsedBefore,
   payday: IsoDate,
@@ -58,7 +68,7 @@ export function taxedExcess(
 }
 
 function accepted(
-  line: PayLine,
+  line: ExpenseLine,
   before: UsedBefore,
   rules: { centsPerKilometre: string; kilometres: string; laundry: string; overtimeMeal: string },
 ): Accepted | undefined {
@@ -76,7 +86,7 @@ function accepted(
 }
 
 /** A meal in overtime within the reasonable amount is neither taxed nor reported (80 %, from memory). */
-export const isUnreported = (line: PayLine, excess: Figure | undefined): boolean =>
+export const isUnreported = (line: ExpenseLine, excess: Figure | undefined): boolean =>
   line.allowance === "MD" && isMeasured(line) && unitsOf(line) !== undefined && excess === undefined;
 
 export const usedBefore = (toDate: { kilometres?: string | undefined; laundry?: string | undefined }): UsedBefore => ({

@@ -6,12 +6,20 @@
 import { addBusinessDaysAu, rollForwardAu } from "../calendar/businessDays.ts";
 import { addDays, completedYears, type IsoDate } from "../calendar/dates.ts";
 import { superQuarterAu } from "../calendar/payrollYear.ts";
-import type { WeekOfPay } from "../pay/payInput.ts";
 import { atLeastZero, type Decimal, decimal, fixed, hundred, least, sum, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { superGuaranteeRules } from "../rulebook/au/superGuaranteeRules.ts";
 import { type RuleBook, sourceNote } from "../rulebook/ruleBook.ts";
 import { type Figure, figure } from "../working/figure.ts";
+
+/** A week of the record of time: for people under 18, whose super hangs on the hours of each week. */
+export interface WeekOfPay {
+  start: IsoDate;
+  /** hours employed in it, overtime and paid leave among them */
+  hours: string;
+  /** what was earned in it that counts for super, as a weight beside the other weeks */
+  earned: string;
+}
 
 const one = decimal(1);
 

@@ -2,6 +2,7 @@
  * One row of a run sheet: what is known of the person, the elements of the business and what stands in the row.
  * Everything is plain data, so that the web worker and the server work out the same row from the same bytes.
  */
+import type { WeekOfPay } from "../au/superGuarantee.ts";
 import type { StateAu } from "../calendar/businessDays.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
@@ -19,7 +20,6 @@ import type {
   PayLine,
   PersonAu,
   ToDate,
-  WeekOfPay,
 } from "./payInput.ts";
 import type { ElementNz } from "./payInputNz.ts";
 import type { WorkedPay } from "./workedPay.ts";

@@ -3,6 +3,7 @@
  * All money, hours, rates and percents are decimal text; dates are ISO.
  */
 
+import type { WeekOfPay } from "../au/superGuarantee.ts";
 import type { TaxDeclaration } from "../au/taxDeclaration.ts";
 import type { EtpCode } from "../au/terminationPayment.ts";
 import type { IsoDate } from "../calendar/dates.ts";
@@ -111,15 +112,6 @@ export interface PersonAu {
       }
     | undefined;
   leave?: LeaveEntitlement[] | undefined;
-}
-
-/** A week of the record of time: for people under 18, whose super hangs on the hours of each week. */
-export interface WeekOfPay {
-  start: IsoDate;
-  /** hours employed in it, overtime and paid leave among them */
-  hours: string;
-  /** what was earned in it that counts for super, as a weight beside the other weeks */
-  earned: string;
 }
 
 /** Year-to-date before this pay. */

@@ -5,8 +5,8 @@ import { farDays, planShiftSheet, type ShiftFacts, shiftColumns } from "@zesty/c
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
 import { centreCodes } from "../runs/rowFacts.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { person } from "../store/schema.ts";
 import { daysBetweenDates } from "../time/readDays.ts";

@@ -10,7 +10,7 @@ import { and, eq, isNull } from "drizzle-orm";
 import ical, { ICalEventTransparency } from "ical-generator";
 import type { Actor, Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { calendarFeed, person, place } from "../store/schema.ts";
 import { type KnownPerson, personTimes } from "../time/personTimes.ts";

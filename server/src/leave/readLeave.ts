@@ -8,7 +8,7 @@ import { and, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { mayPrepare, mayRecordTime } from "../http/rights.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { calendarFeed, costCentre, person, place } from "../store/schema.ts";
 import { type KnownPerson, personTimes } from "../time/personTimes.ts";

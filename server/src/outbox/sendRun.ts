@@ -6,10 +6,10 @@ import type { Actor, Context } from "../context.ts";
 import { filingsOf, writeDetails, writeFiling } from "../filings/paydayFiling.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
 import { writePayEvent, writePaymentFile } from "../runs/runDocuments.ts";
 import { findRun, type Run } from "../runs/runRows.ts";
 import { segmentsOf } from "../runs/segments.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { answerItem, document, outbox, pay, person } from "../store/schema.ts";
 

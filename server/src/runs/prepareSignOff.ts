@@ -10,11 +10,8 @@ import { payRunJournalNz } from "@zesty/core/journals/payRunJournalNz";
 import type { JournalLine } from "@zesty/core/journals/posting";
 import { splitNetPay } from "@zesty/core/quantity/split";
 import { toCents } from "@zesty/core/quantity/units";
-import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { notFound } from "../http/problem.ts";
 import { places } from "../store/crypt.ts";
-import { business } from "../store/schema.ts";
 import { leaveBalances, yearSums } from "../store/sums.ts";
 import { leaveTakenIn } from "../time/leaveTaken.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared, type PreparedPay } from "./prepared.ts";
@@ -22,12 +19,6 @@ import { type LoadedRun, loadRun } from "./runRows.ts";
 import { peopleWithSuperDue, signedPartsAu } from "./signedPartsAu.ts";
 import { signedPartsNz } from "./signedPartsNz.ts";
 import { totalsOf, type WorkedOut, workRows } from "./workRun.ts";
-
-export function findBusiness(context: Context, businessId: number) {
-  const row = context.store.db.select().from(business).where(eq(business.id, businessId)).get();
-  if (!row) throw notFound("business");
-  return row;
-}
 
 export function prepareSignOff(context: Context, runId: number): Prepared {
   const loaded = loadRun(context, runId);

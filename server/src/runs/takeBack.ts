@@ -6,6 +6,7 @@ import { and, eq, gt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { giveBackFiling } from "../filings/paydayFiling.ts";
 import { conflict } from "../http/problem.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
 import {
@@ -25,7 +26,6 @@ import {
 import { putTimeIntoRun } from "../time/intoRun.ts";
 import { unlockDays } from "../time/paidDays.ts";
 import { insertRun } from "./openRun.ts";
-import { findBusiness } from "./prepareSignOff.ts";
 import { findRun, type Run } from "./runRows.ts";
 import { refreshRun } from "./workRun.ts";
 

@@ -3,12 +3,12 @@ import type { BusinessView, NewBusiness, NewBusinessNz } from "@zesty/contract/b
 import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { business, costCentre, fund, ledgerAccount, payCycle, place } from "../store/schema.ts";
 import { bankFacts, factsNz } from "./createBusiness.ts";
 import { readElements } from "./elements.ts";
+import { findBusiness } from "./findBusiness.ts";
 
 export function readBusiness(context: Context, businessId: number): BusinessView {
   const { db, crypt } = context.store;

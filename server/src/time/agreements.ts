@@ -9,7 +9,7 @@ import { type EnteredRates, noRates } from "@zesty/core/hours/pricing";
 import { and, asc, eq, lte } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { agreementFacts, ownRuleSet } from "../store/schema.ts";
 

@@ -4,7 +4,7 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { refreshTimeInRuns } from "./intoRun.ts";
 import { daysBetweenDates } from "./readDays.ts";

@@ -5,9 +5,9 @@ import type { PayElement } from "@zesty/core/pay/payContext";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
 import { asElement } from "../runs/runRows.ts";
 import { ensureElement, paidOutCodes } from "../setup/ensureElement.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { payElement } from "../store/schema.ts";
 import type { Finder, Wanted } from "./timeLines.ts";
 

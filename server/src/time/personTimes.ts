@@ -9,7 +9,7 @@ import type { EnteredRates } from "@zesty/core/hours/pricing";
 import { evenPattern } from "@zesty/core/leave/leaveDays";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { workPlace } from "../setup/places.ts";
 import { datedRecords, newest } from "../store/dated.ts";
 import { person, timeTerms } from "../store/schema.ts";

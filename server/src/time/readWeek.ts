@@ -6,7 +6,7 @@ import { and, asc, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { mayRecordTime } from "../http/rights.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";

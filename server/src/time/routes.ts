@@ -18,7 +18,7 @@ import { businessRoute } from "../http/onBusiness.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { demandRight, demandTimeRight } from "../http/rights.ts";
 import { listPeople } from "../people/readPeople.ts";
-import { findBusiness } from "../runs/prepareSignOff.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
 import { annualWages } from "./annualWages.ts";
 import { approveDays, saveDays } from "./days.ts";

@@ -2,9 +2,10 @@
  * The weeks of people under 18 one by one: super is owed for weeks in which they are employed for more than 30 hours
  * (Superannuation Guarantee (Administration) Act 1992, s 28, from memory).
  */
+
+import type { WeekOfPay } from "@zesty/core/au/superGuarantee";
 import { addDays, completedYears, daysBetween, type IsoDate, weekday } from "@zesty/core/calendar/dates";
 import { personHours } from "@zesty/core/hours/personHours";
-import type { WeekOfPay } from "@zesty/core/pay/payInput";
 import { Decimal, decimal, zero } from "@zesty/core/quantity/decimal";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import type { Context } from "../context.ts";
