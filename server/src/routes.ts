@@ -30,6 +30,7 @@ import { demandRight } from "./http/rights.ts";
 import { leaveRoutes } from "./leave/routes.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./people/savePerson.ts";
+import { peopleSheetRoutes } from "./people/sheetRoutes.ts";
 import { refreshOpenRuns } from "./runs/refreshOpenRuns.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
 import { addElement, changeElement } from "./setup/elements.ts";
@@ -189,5 +190,6 @@ export function placeRoutes(context: Context): Router {
   ruleRoutes(context, router);
   timeRoutes(context, router);
   leaveRoutes(context, router);
+  peopleSheetRoutes(context, router);
   return router;
 }

@@ -18,13 +18,13 @@ export async function readBrought(name: string, data: string): Promise<SheetTabl
 }
 
 /** A heading means one thing in a sheet of hours and may mean another in one of shifts. */
-export type Layout = "hours" | "shifts" | "people";
-const kept: Record<Layout, string> = { hours: "", shifts: "shift:", people: "person:" };
+export type Layout = "hours" | "shifts" | "people" | "newPeople";
+const kept: Record<Layout, string> = { hours: "", shifts: "shift:", people: "person:", newPeople: "new:" };
 
 /** What the business said that strangers' headings mean in a layout: the newest word for each. */
 export function meaningsOf(context: Context, businessId: number, layout: Layout): Record<string, string> {
   const layoutOf = (means: string): Layout =>
-    means.startsWith(kept.shifts) ? "shifts" : means.startsWith(kept.people) ? "people" : "hours";
+    (["shifts", "people", "newPeople"] as const).find((each) => means.startsWith(kept[each])) ?? "hours";
   return Object.fromEntries(
     context.store.db
       .select()

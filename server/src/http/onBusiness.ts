@@ -1,17 +1,17 @@
 /** A route on one business, for whoever has the right in it. */
 import type { Right } from "@zesty/contract/session";
-import type { Request, RequestHandler } from "express";
+import type { Request, RequestHandler, Response } from "express";
 import type { Actor, Context } from "../context.ts";
 import { idOf, signedIn } from "./handler.ts";
 import { demandRight } from "./rights.ts";
 
-type Work = (actor: Actor, businessId: number, request: Request) => unknown;
+type Work = (actor: Actor, businessId: number, request: Request, response: Response) => unknown;
 
 export const businessRoute =
   (context: Context) =>
   (right: Right, work: Work): RequestHandler =>
-    signedIn(context, (actor, request) => {
+    signedIn(context, (actor, request, response) => {
       const businessId = idOf(request, "business");
       demandRight(context, actor, businessId, right);
-      return work(actor, businessId, request);
+      return work(actor, businessId, request, response);
     });

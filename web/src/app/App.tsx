@@ -92,6 +92,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/people/NewPerson.tsx").then((m) => ({ Component: m.NewPersonPage })),
           },
           {
+            path: "people/several",
+            lazy: () => import("../places/people/SeveralPeople.tsx").then((m) => ({ Component: m.SeveralPeople })),
+          },
+          {
             path: "people/:person",
             lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
           },

@@ -31,6 +31,7 @@ export function People() {
             value={query}
             onChange={(event) => setQuery(event.target.value)}
           />
+          <Button onClick={() => void navigate("/people/several")}>Several at once</Button>
           <Button look="main" onClick={() => void navigate("/people/new")}>
             Add a person
           </Button>

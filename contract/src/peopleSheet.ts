@@ -1,0 +1,42 @@
+/** Several new people at once: a file or typed rows, what stands in their way, and the pay that comes out first. */
+import type { PeopleTable, PersonCells, PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
+import { mostPeople } from "@zesty/core/hoursSheet/peopleSheet";
+import Joi from "joi";
+
+export const personCells = Joi.object<PersonCells>().pattern(Joi.string().max(40), Joi.string().allow("").max(200));
+export interface PeopleRows {
+  rows: PersonCells[];
+}
+export const peopleRows = Joi.object<PeopleRows>({
+  rows: Joi.array().items(personCells).min(1).max(mostPeople).required().label("People"),
+});
+
+export interface PeopleFileRead extends PeopleTable {
+  /** name of the sheet in the workbook */
+  sheet: string;
+}
+
+export interface PlannedPerson {
+  /** payroll ID that the person would have */
+  payrollId: string;
+  marks: PersonMark[];
+}
+export interface PeoplePlan {
+  rows: PlannedPerson[];
+  /** how many rows have a stop */
+  stopped: number;
+}
+
+/** The first pay of somebody who is not there yet, worked out by the very run that would pay it. */
+export interface FirstPay {
+  payday: string;
+  start: string;
+  end: string;
+  lines: { name: string; hours: string | null; amount: string }[];
+  gross: string;
+  withheld: string;
+  super: string;
+  net: string;
+  /** what would stop or query it, in sentences */
+  marks: { kind: "stop" | "query" | "note"; text: string }[];
+}

@@ -1,0 +1,50 @@
+/** Several new people at once: a file read, rows looked at, a first pay shown, all of them added. */
+import { hoursSheetFile } from "@zesty/contract/hoursSheet";
+import { peopleRows, personCells } from "@zesty/contract/peopleSheet";
+import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
+import type { Router } from "express";
+import type { Context } from "../context.ts";
+import { body } from "../http/handler.ts";
+import { businessRoute } from "../http/onBusiness.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { firstPayOf } from "./firstPay.ts";
+import { addPeople, planPeople, readPeopleFile } from "./peopleSheet.ts";
+
+export function peopleSheetRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
+  const at = "/businesses/:business/people";
+  router.post(
+    `${at}/file`,
+    onBusiness("prepare", (actor, businessId, request) =>
+      readPeopleFile(context, actor, businessId, body(hoursSheetFile, request)),
+    ),
+  );
+  router.post(
+    `${at}/plan`,
+    onBusiness("prepare", (_actor, businessId, request) =>
+      planPeople(context, businessId, body(peopleRows, request).rows),
+    ),
+  );
+  router.post(
+    `${at}/first-pay`,
+    onBusiness("prepare", (actor, businessId, request) =>
+      firstPayOf(context, actor, businessId, body(personCells, request)),
+    ),
+  );
+  router.post(
+    `${at}/several`,
+    onBusiness("prepare", (actor, businessId, request) => ({
+      ids: addPeople(context, actor, businessId, body(peopleRows, request).rows),
+    })),
+  );
+  router.get(
+    `${at}/sheet.csv`,
+    onBusiness("prepare", (_actor, businessId, _request, response) => {
+      const titles = peopleColumnsIn(findBusiness(context, businessId).country).map((each) => `"${each.title}"`);
+      response
+        .type("text/csv")
+        .attachment("people.csv")
+        .send(`\uFEFF${titles.join(",")}\r\n`);
+    }),
+  );
+}

@@ -1,0 +1,168 @@
+/** Several new people at once: a sheet to type, paste or bring a file into; beside it what stands in the way and the first pay. */
+import type { PlannedPerson } from "@zesty/contract/peopleSheet";
+import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
+import { Button } from "../../parts/Button.tsx";
+import { counted } from "../../parts/format.ts";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { BringFile } from "../../parts/sheets/BringFile.tsx";
+import type { Brought } from "../../parts/sheets/broughtFile.ts";
+import { Meanings } from "../../parts/sheets/Meanings.tsx";
+import { useBusiness } from "../../state/business.ts";
+import { peopleApi } from "../../state/peopleApi.ts";
+import { NewPersonBeside } from "./NewPersonBeside.tsx";
+import { PeopleSheet } from "./PeopleSheet.tsx";
+import { blankRow, isBlank, type NewRow, pasted, rowOf, withRoom } from "./severalRows.ts";
+
+/** Kept while the tab is open: a connection that goes takes no typing with it. */
+const keptKey = (business: number) => `new-people-${business}`;
+function keptRows(business: number): NewRow[] {
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(keptKey(business)) ?? "[]") as NewRow["cells"][];
+    return withRoom(kept.map(rowOf));
+  } catch {
+    return [blankRow()];
+  }
+}
+
+export function SeveralPeople() {
+  const business = useBusiness();
+  return <Sheet key={business.id} business={business} />;
+}
+
+function Sheet({ business }: { business: { id: number; name: string; country: "AU" | "NZ" } }) {
+  const navigate = useNavigate();
+  const columns = peopleColumnsIn(business.country);
+  const [rows, setRows] = useState(() => keptRows(business.id));
+  const [before, setBefore] = useState<NewRow[][]>([]);
+  const [chosen, setChosen] = useState(0);
+  const [message, setMessage] = useState<string | null>(null);
+  const [file, setFile] = useState<Brought | null>(null);
+  const [done, setDone] = useState(false);
+  const [read, reading] = peopleApi.usePeopleFileMutation();
+  const [plan, planned] = peopleApi.usePlanPeopleMutation();
+  const [add, adding] = peopleApi.useAddSeveralMutation();
+  const filled = useMemo(() => rows.filter((row) => !isBlank(row)), [rows]);
+  const asked = useRef<NewRow[]>([]);
+  useEffect(() => {
+    document.title = "Several people · Zesty Ledger";
+  }, []);
+  useEffect(() => {
+    sessionStorage.setItem(keptKey(business.id), JSON.stringify(filled.map((row) => row.cells)));
+    if (filled.length === 0) return;
+    const timer = setTimeout(() => {
+      asked.current = filled;
+      void plan({ business: business.id, rows: filled.map((row) => row.cells) });
+    }, 200);
+    return () => clearTimeout(timer);
+  }, [filled, business.id, plan]);
+
+  const change = (next: NewRow[]) => {
+    setBefore([...before.slice(-50), rows]);
+    setRows(withRoom(next));
+    setMessage(null);
+  };
+  // Marks belong to the rows that were asked about, which may be older than what is typed by now.
+  const marks = useMemo(() => {
+    const found = new Map<number, PlannedPerson>();
+    for (const [at, row] of asked.current.entries()) {
+      const one = planned.data?.rows[at];
+      if (one) found.set(row.id, one);
+    }
+    return found;
+  }, [planned.data]);
+  const stopped = filled.filter((row) => marks.get(row.id)?.marks.some((mark) => mark.kind === "stop")).length;
+  const known = filled.every((row) => marks.has(row.id));
+
+  async function bring(next: Brought, mapping: Record<string, string> = {}): Promise<void> {
+    setFile(next);
+    const answer = await read({ business: business.id, ...next, mapping });
+    if (!answer.data || answer.data.stops.length > 0) return;
+    change([...filled, ...answer.data.rows.map(rowOf)]);
+    setFile(null);
+    setMessage(`${counted(answer.data.rows.length, "row")} from ${next.name}. Ctrl+Z takes them out again.`);
+  }
+  async function addAll(): Promise<void> {
+    const answer = await add({ business: business.id, rows: filled.map((row) => row.cells) });
+    if (!answer.data) return;
+    sessionStorage.removeItem(keptKey(business.id));
+    setDone(true);
+    void navigate("/people", { state: { added: answer.data.ids.length } });
+  }
+
+  const inHand = rows[chosen];
+  return (
+    <main id="main" className="flex min-h-0 flex-1 max-[900px]:flex-col">
+      <AskBeforeLeaving when={filled.length > 0 && !done} />
+      <div className="flex min-w-0 flex-1 flex-col px-6 pt-4">
+        <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
+          <h1 className="font-name text-[26px] leading-tight font-medium">Several people</h1>
+          <div className="flex items-center gap-3">
+            <a className="text-action underline" href={`/api/businesses/${business.id}/people/sheet.csv`} download>
+              Take the headings
+            </a>
+            <BringFile label="Bring a file…" onBrought={(next) => void bring(next)} />
+            <Button
+              look="main"
+              disabled={filled.length === 0 || stopped > 0 || !known || adding.isLoading}
+              onClick={() => void addAll()}
+            >
+              {filled.length === 0 ? "Add" : `Add ${counted(filled.length, "person", "people")}`}
+            </Button>
+          </div>
+        </div>
+        <p className="mb-2 text-quiet" role="status">
+          {message ??
+            (filled.length === 0
+              ? "A row a person: type, paste a block with or without its headings, or bring a file. What is left blank is asked for later and stays marked until then."
+              : stopped > 0
+                ? `${counted(stopped, "row")} of ${filled.length} cannot be added yet; what is wrong stands beside.`
+                : `${counted(filled.length, "row")}, all of them can be added.`)}
+        </p>
+        {reading.isLoading && <p className="text-quiet">Reading {file?.name}…</p>}
+        <ProblemNote error={reading.error ?? adding.error ?? planned.error} />
+        {file && reading.data && reading.data.stops.length > 0 && (
+          <div className="mb-3">
+            {reading.data.stops.map((text) => (
+              <p key={text} role="alert" className="text-plum">
+                {text}
+              </p>
+            ))}
+            <Meanings
+              names={reading.data.unmapped}
+              choices={columns.map((each) => ({ value: each.name, name: each.title }))}
+              onSaid={(mapping) => void bring(file, mapping)}
+            />
+          </div>
+        )}
+        <PeopleSheet
+          columns={columns}
+          rows={rows}
+          marks={marks}
+          onChoose={setChosen}
+          onChange={change}
+          onPaste={(text, at) => {
+            const next = pasted(text, rows, columns, at);
+            if ("fault" in next) setMessage(next.fault);
+            else change(next.rows);
+          }}
+          onUndo={() => {
+            const last = before.at(-1);
+            if (!last) return setMessage("There is nothing to undo.");
+            setRows(last);
+            setBefore(before.slice(0, -1));
+          }}
+        />
+      </div>
+      <NewPersonBeside
+        business={business.id}
+        columns={columns}
+        row={inHand && !isBlank(inHand) ? inHand : null}
+        planned={inHand ? (marks.get(inHand.id) ?? null) : null}
+        onTakeOut={() => inHand && change(rows.filter((row) => row !== inHand))}
+      />
+    </main>
+  );
+}

@@ -1,0 +1,28 @@
+/** The addresses about several new people at once. */
+import type { FirstPay, PeopleFileRead, PeoplePlan } from "@zesty/contract/peopleSheet";
+import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
+import { api } from "./api.ts";
+
+export interface BroughtFile {
+  name: string;
+  data: string;
+  mapping?: Record<string, string>;
+}
+
+export const peopleApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    peopleFile: build.mutation<PeopleFileRead, { business: number } & BroughtFile>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/file`, method: "POST", body }),
+    }),
+    planPeople: build.mutation<PeoplePlan, { business: number; rows: readonly PersonCells[] }>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/plan`, method: "POST", body }),
+    }),
+    firstPay: build.mutation<FirstPay, { business: number; row: PersonCells }>({
+      query: ({ business, row }) => ({ url: `/businesses/${business}/people/first-pay`, method: "POST", body: row }),
+    }),
+    addSeveral: build.mutation<{ ids: number[] }, { business: number; rows: readonly PersonCells[] }>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/several`, method: "POST", body }),
+      invalidatesTags: ["People", "Run", "Runs", "Desk"],
+    }),
+  }),
+});
