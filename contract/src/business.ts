@@ -1,5 +1,6 @@
 import { provincesNz } from "@zesty/core/calendar/holidaysNz";
 import { cycles } from "@zesty/core/calendar/payPeriods";
+import type { ClosedDayRule } from "@zesty/core/countries/workingDays";
 import { type Entry, entries } from "@zesty/core/pay/payContext";
 import { allowanceCodes, deductionCodes, elementsAu } from "@zesty/core/pay/payInput";
 import { elementsNz } from "@zesty/core/pay/payInputNz";
@@ -232,17 +233,25 @@ export interface BusinessView {
   facts: Omit<NewBusiness, "cycle" | "bank"> & {
     bank: { shown: string; institution: string; userName: string; userId: string; balancing: boolean } | null;
   };
-  cycles: {
-    id: number;
+  cycles: ({
     name: string;
     cycle: string;
     paydayOffset: number;
+    closedDays: ClosedDayRule;
     next: { start: string; end: string; payday: string };
-  }[];
-  places: { id: number; name: string; state: string }[];
-  costCentres: { id: number; code: string; name: string }[];
+  } & Listed)[];
+  places: ({ name: string; state: string } & Listed)[];
+  costCentres: ({ code: string; name: string } & Listed)[];
   /** `usedBy`: people whose usual pay has it */
   elements: (NewElement & { id: number; retired: boolean; usedBy: number })[];
-  funds: { id: number; name: string; abn: string; usi: string }[];
-  accounts: { code: string; name: string }[];
+  funds: ({ name: string; abn: string; usi: string } & Listed)[];
+  accounts: ({ code: string; name: string } & Listed)[];
+}
+/** An entry of a list of the set-up. */
+export interface Listed {
+  id: number;
+  /** not offered any more; what uses it goes on */
+  retired: boolean;
+  /** people, or pay elements and postings, that use it now */
+  usedBy: number;
 }

@@ -25,7 +25,9 @@ export function readDesk(context: Context, actor: Actor): DeskView {
     const within = runs.filter((run) => run.payday >= from && run.payday <= to);
     const paydays = [
       ...within.map((run) => asPayday(facts, owner, run)),
-      ...(facts.cycles.get(owner.id) ?? []).flatMap((cycle) => paydaysAhead(facts, cycle, to)),
+      ...(facts.cycles.get(owner.id) ?? [])
+        .filter((cycle) => !cycle.retired)
+        .flatMap((cycle) => paydaysAhead(facts, cycle, to)),
     ];
     const filings = owner.country === "NZ" ? filingsToMake(facts, owner, runs) : [];
     const pins = pinsOf(facts, owner);

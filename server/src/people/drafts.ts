@@ -16,6 +16,7 @@ export interface Draft {
 }
 
 const isPermanent = (basis: string | undefined): boolean => basis === "full-time" || basis === "part-time";
+const isOffered = ({ retired }: { retired: boolean }): boolean => !retired;
 const fold = (text: string) => text.trim().toLowerCase();
 
 /** Finds what a cell names among the things of the business; a mark where it names none of them. */
@@ -42,17 +43,24 @@ function named<Thing>(
 /** @param payrollId taken where the row has none */
 export function draftOf(country: CountryCode, values: Values, setUp: BusinessView, payrollId: string): Draft {
   const marks: PersonMark[] = [];
+  const cycles = setUp.cycles.filter(isOffered);
   const cycle =
-    named(values, marks, "cycle", "Pay cycle", setUp.cycles, (each) => [each.name, each.cycle]) ??
-    (setUp.cycles.length === 1 ? setUp.cycles[0] : undefined);
+    named(values, marks, "cycle", "Pay cycle", cycles, (each) => [each.name, each.cycle]) ??
+    (cycles.length === 1 ? cycles[0] : undefined);
   if (!cycle && values.cycle === undefined)
     marks.push({
       kind: "stop",
       column: "cycle",
-      text: `Pay cycle is missing: ${setUp.cycles.length === 0 ? "add one in Set-up first" : `choose ${setUp.cycles.map((each) => each.name).join(" or ")}`}.`,
+      text: `Pay cycle is missing: ${cycles.length === 0 ? "add one in Set-up first" : `choose ${cycles.map((each) => each.name).join(" or ")}`}.`,
     });
-  const place = named(values, marks, "place", "Place of work", setUp.places, (each) => [each.name, each.state]);
-  const centre = named(values, marks, "costCentre", "Cost centre", setUp.costCentres, (each) => [each.code, each.name]);
+  const place = named(values, marks, "place", "Place of work", setUp.places.filter(isOffered), (each) => [
+    each.name,
+    each.state,
+  ]);
+  const centre = named(values, marks, "costCentre", "Cost centre", setUp.costCentres.filter(isOffered), (each) => [
+    each.code,
+    each.name,
+  ]);
   if (values.hourlyRate !== undefined && values.salary !== undefined)
     marks.push({
       kind: "stop",
@@ -102,7 +110,7 @@ export function draftOf(country: CountryCode, values: Values, setUp: BusinessVie
       hourlyRate: values.hourlyRate ?? null,
       salary: values.salary ?? null,
       minimumRate: null,
-      placeId: place?.id ?? setUp.places[0]?.id ?? null,
+      placeId: place?.id ?? setUp.places.find(isOffered)?.id ?? null,
       costCentreId: centre?.id ?? null,
     },
     ...(values.account === undefined
@@ -148,7 +156,10 @@ function ofAustralia(values: Values, setUp: BusinessView, marks: PersonMark[]): 
       column: "threshold",
       text: "Tax-free threshold is blank: taken as not claimed, so more tax is withheld. Type yes where it is claimed here.",
     });
-  const fund = named(values, marks, "fund", "Super fund", setUp.funds, (each) => [each.name, each.usi]);
+  const fund = named(values, marks, "fund", "Super fund", setUp.funds.filter(isOffered), (each) => [
+    each.name,
+    each.usi,
+  ]);
   const opening = [
     { kind: "annual", hours: values.annualLeave },
     { kind: "personal", hours: values.personalLeave },

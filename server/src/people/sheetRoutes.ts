@@ -39,7 +39,7 @@ export function peopleSheetRoutes(context: Context, router: Router): void {
   );
   router.get(
     `${at}/sheet.csv`,
-    onBusiness("prepare", (_actor, businessId, _request, response) => {
+    onBusiness("see", (_actor, businessId, _request, response) => {
       const titles = peopleColumnsIn(findBusiness(context, businessId).country).map((each) => `"${each.title}"`);
       response
         .type("text/csv")

@@ -3,6 +3,7 @@
 import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
+import { paydayByRule } from "@zesty/core/countries/workingDays";
 import { cutToPart, partOfPeriod } from "@zesty/core/pay/partPeriod";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
@@ -10,6 +11,7 @@ import { applyClosedowns } from "../closedowns/closedown.ts";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { departure, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
@@ -25,9 +27,12 @@ export interface Wanted {
 /** The period that the next run of a cycle covers. */
 export function nextPeriodOf(context: Context, cycle: typeof payCycle.$inferSelect) {
   const last = lastRunOf(context, cycle.id);
-  return last
+  const period = last
     ? nextPeriod(cycle.cycle as Cycle, last.periodEnd, cycle.paydayOffset)
     : payPeriod(cycle.cycle as Cycle, cycle.firstPeriodStart, cycle.paydayOffset);
+  if (cycle.closedDays === "ask") return period;
+  const { country } = findBusiness(context, cycle.businessId);
+  return { ...period, payday: paydayByRule(country, period.payday, cycle.closedDays) };
 }
 
 const lastRunOf = (context: Context, cycleId: number) =>

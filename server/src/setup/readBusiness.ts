@@ -9,10 +9,12 @@ import { business, costCentre, fund, ledgerAccount, payCycle, place } from "../s
 import { bankFacts, factsNz } from "./createBusiness.ts";
 import { readElements } from "./elements.ts";
 import { findBusiness } from "./findBusiness.ts";
+import { usesOf } from "./lists.ts";
 
 export function readBusiness(context: Context, businessId: number): BusinessView {
   const { db, crypt } = context.store;
   const owner = findBusiness(context, businessId);
+  const uses = usesOf(context, businessId);
   const account = owner.bankAccount
     ? (JSON.parse(crypt.open(owner.bankAccount, places.businessBank(owner.bmsId))) as { bsb: string; account: string })
     : null;
@@ -53,31 +55,43 @@ export function readBusiness(context: Context, businessId: number): BusinessView
         name: cycle.name,
         cycle: cycle.cycle,
         paydayOffset: cycle.paydayOffset,
+        closedDays: cycle.closedDays,
+        retired: cycle.retired,
+        usedBy: uses.cycles.get(cycle.id) ?? 0,
         next: nextPeriodOf(context, cycle),
       })),
     places: db
-      .select({ id: place.id, name: place.name, state: place.state })
+      .select({ id: place.id, name: place.name, state: place.state, retired: place.retired })
       .from(place)
       .where(eq(place.businessId, businessId))
-      .all(),
+      .all()
+      .map((each) => ({ ...each, usedBy: uses.places.get(each.id) ?? 0 })),
     costCentres: db
-      .select({ id: costCentre.id, code: costCentre.code, name: costCentre.name })
+      .select({ id: costCentre.id, code: costCentre.code, name: costCentre.name, retired: costCentre.retired })
       .from(costCentre)
       .where(eq(costCentre.businessId, businessId))
-      .all(),
+      .all()
+      .map((each) => ({ ...each, usedBy: uses["cost-centres"].get(each.id) ?? 0 })),
     elements: readElements(context, businessId),
     funds: db
-      .select({ id: fund.id, name: fund.name, abn: fund.abn, usi: fund.usi })
+      .select({ id: fund.id, name: fund.name, abn: fund.abn, usi: fund.usi, retired: fund.retired })
       .from(fund)
       .where(eq(fund.businessId, businessId))
       .orderBy(asc(fund.name))
-      .all(),
+      .all()
+      .map((each) => ({ ...each, usedBy: uses.funds.get(each.id) ?? 0 })),
     accounts: db
-      .select({ code: ledgerAccount.code, name: ledgerAccount.name })
+      .select({
+        id: ledgerAccount.id,
+        code: ledgerAccount.code,
+        name: ledgerAccount.name,
+        retired: ledgerAccount.retired,
+      })
       .from(ledgerAccount)
       .where(eq(ledgerAccount.businessId, businessId))
       .orderBy(asc(ledgerAccount.code))
-      .all(),
+      .all()
+      .map((each) => ({ ...each, usedBy: uses.accounts.get(each.id) ?? 0 })),
   };
 }
 

@@ -2,7 +2,9 @@
 import { confirmRules as confirmSchema, ruleFile } from "@zesty/contract/books";
 import { newCycle } from "@zesty/contract/business";
 import { enrol, newAccount, newCentre, newCost, newTopUp } from "@zesty/contract/costs";
+import { changeLists, type ListName, type ListValues, newPlace } from "@zesty/contract/lists";
 import type { Request, Router } from "express";
+import type { Schema } from "joi";
 import type { Actor, Context } from "../context.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
@@ -12,7 +14,9 @@ import { business } from "../store/schema.ts";
 import { confirmRules } from "./confirmRules.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { addCycle } from "./createBusiness.ts";
+import { addPlace, changeEntry } from "./lists.ts";
 import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
+import { readBusiness } from "./readBusiness.ts";
 import { loadedRows, ruleTables } from "./ruleTables.ts";
 
 export function costRoutes(context: Context, router: Router): void {
@@ -42,6 +46,17 @@ export function costRoutes(context: Context, router: Router): void {
     addCentre(context, actor, businessId, body(newCentre, request)),
   );
   change("cycles", (actor, businessId, request) => addCycle(context, actor, businessId, body(newCycle, request)));
+  change("places", (actor, businessId, request) => addPlace(context, actor, businessId, body(newPlace, request)));
+  for (const list of Object.keys(changeLists) as ListName[])
+    router.put(
+      `/businesses/:business/${list}/:entry`,
+      onBusiness("prepare", (actor, businessId, request) => {
+        const wanted = body<ListValues[ListName]>(changeLists[list] as Schema, request);
+        changeEntry(context, actor, businessId, list, idOf(request, "entry"), wanted);
+        refreshOpenRuns(context, businessId);
+        return readBusiness(context, businessId);
+      }),
+    );
   change("accounts", (actor, businessId, request) => addAccount(context, actor, businessId, body(newAccount, request)));
 }
 

@@ -16,6 +16,7 @@ import type { CostsView } from "@zesty/contract/costs";
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
 import type { DeskView } from "@zesty/contract/desk";
 import type { HoursSheetFile, HoursSheetPreview, ShiftSheetFile, ShiftSheetPreview } from "@zesty/contract/hoursSheet";
+import type { ListName } from "@zesty/contract/lists";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import type { Problem } from "@zesty/contract/problem";
@@ -316,6 +317,14 @@ export const api = createApi({
     costs: build.query<CostsView, number>({
       query: (business) => `/businesses/${business}/costs`,
       providesTags: ["Business"],
+    }),
+    changeInSetUp: build.mutation<BusinessView, { business: number; list: ListName; entry: number; values: object }>({
+      query: ({ business, list, entry, values }) => ({
+        url: `/businesses/${business}/${list}/${entry}`,
+        method: "PUT",
+        body: values,
+      }),
+      invalidatesTags: ["Business", "Run", "Runs", "Desk", "People"],
     }),
     /** one of the lists of the set-up: costs, top-ups, people of a top-up, cost centres, accounts */
     addToSetUp: build.mutation<CostsView, { business: number; list: string; values: object }>({

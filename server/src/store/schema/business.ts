@@ -49,6 +49,7 @@ export const place = sqliteTable(
       .references(() => business.id),
     name: text("name").notNull(),
     state: text("state").notNull(),
+    retired: flag("retired").default(false),
   },
   (t) => [index("place_business").on(t.businessId)],
 );
@@ -62,6 +63,7 @@ export const costCentre = sqliteTable(
       .references(() => business.id),
     code: text("code").notNull(),
     name: text("name").notNull(),
+    retired: flag("retired").default(false),
   },
   (t) => [index("cost_centre_business").on(t.businessId)],
 );
@@ -75,6 +77,7 @@ export const ledgerAccount = sqliteTable(
       .references(() => business.id),
     code: text("code").notNull(),
     name: text("name").notNull(),
+    retired: flag("retired").default(false),
   },
   (t) => [uniqueIndex("ledger_account_code").on(t.businessId, t.code)],
 );
@@ -91,6 +94,11 @@ export const payCycle = sqliteTable(
     firstPeriodStart: text("first_period_start").notNull(),
     /** payday is this many days after the period's last day */
     paydayOffset: integer("payday_offset").notNull(),
+    /** what becomes of a payday on which no bank works: asked in the run, or moved by itself */
+    closedDays: text("closed_days", { enum: ["ask", "before", "after"] })
+      .notNull()
+      .default("ask"),
+    retired: flag("retired").default(false),
   },
   (t) => [index("pay_cycle_business").on(t.businessId)],
 );
@@ -139,6 +147,7 @@ export const fund = sqliteTable(
     name: text("name").notNull(),
     abn: text("abn").notNull(),
     usi: text("usi").notNull(),
+    retired: flag("retired").default(false),
   },
   (t) => [index("fund_business").on(t.businessId)],
 );

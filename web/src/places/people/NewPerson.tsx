@@ -1,4 +1,5 @@
 /** Adding a person: what the first pay needs; the rest is mended on the person's page and stays marked until then. */
+
 import type { BusinessView } from "@zesty/contract/business";
 import type { UsualLine } from "@zesty/contract/people";
 import type { KiwiSaverFacts } from "@zesty/contract/peopleNz";
@@ -12,6 +13,7 @@ import { useNavigate } from "react-router";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
+import { isOffered } from "../../parts/offered.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -64,7 +66,7 @@ function NewPersonForm({ setUp }: { setUp: BusinessView }) {
         weeklyHours: "38",
         hourlyRate: "",
         salary: "",
-        cycleId: String(setUp.cycles[0]?.id ?? ""),
+        cycleId: String(setUp.cycles.find(isOffered())?.id ?? ""),
       },
       usual: true,
       kiwiSaver: "later",
@@ -92,7 +94,7 @@ function NewPersonForm({ setUp }: { setUp: BusinessView }) {
           cycleId: cycle?.id ?? 0,
           classification: null,
           minimumRate: null,
-          placeId: setUp.places[0]?.id ?? null,
+          placeId: setUp.places.find(isOffered())?.id ?? null,
           costCentreId: null,
         },
         ...(isNz
@@ -148,7 +150,7 @@ function NewPersonForm({ setUp }: { setUp: BusinessView }) {
             ))}
         </ChoiceField>
         <ChoiceField label="Pay cycle" {...form.register("employment.cycleId")}>
-          {setUp.cycles.map((cycle) => (
+          {setUp.cycles.filter(isOffered()).map((cycle) => (
             <option key={cycle.id} value={cycle.id}>
               {cycle.name}
             </option>

@@ -13,10 +13,11 @@ interface Props {
   columns: readonly PersonColumn[];
   row: NewRow | null;
   planned: PlannedPerson | null;
+  fundWord: string;
   onTakeOut: () => void;
 }
 
-export function NewPersonBeside({ business, columns, row, planned, onTakeOut }: Props) {
+export function NewPersonBeside({ business, columns, row, planned, fundWord, onTakeOut }: Props) {
   const stopped = planned?.marks.some((mark) => mark.kind === "stop") ?? true;
   const [ask, { data: pay, reset, error }] = peopleApi.useFirstPayMutation();
   const cells = row?.cells;
@@ -38,7 +39,7 @@ export function NewPersonBeside({ business, columns, row, planned, onTakeOut }: 
             {`${row.cells.givenName ?? ""} ${row.cells.familyName ?? ""}`.trim() || "Somebody new"}
           </h2>
           <ul className="mt-2 text-[15px]">
-            {(planned?.marks ?? []).map((mark) => (
+            {[...(planned?.marks ?? [])].sort(stopsFirst).map((mark) => (
               <li key={mark.text} className="flex items-start gap-1.5 py-0.5">
                 <span className="mt-0.5">
                   <MarkShape kind={mark.kind} />
@@ -63,11 +64,21 @@ export function NewPersonBeside({ business, columns, row, planned, onTakeOut }: 
               ))}
               <Total name="Gross" amount={pay.gross} />
               <Total name="Tax" amount={pay.withheld} />
-              <Total name="Super or KiwiSaver" amount={pay.super} />
+              <Total name={fundWord} amount={pay.super} />
               <p className="flex justify-between pt-1 font-semibold">
                 <span>Net</span>
                 <span>{money(pay.net)}</span>
               </p>
+              {pay.marks
+                .filter((mark) => mark.kind !== "note")
+                .map((mark) => (
+                  <p key={mark.text} className="mt-1 flex items-start gap-1.5">
+                    <span className="mt-0.5">
+                      <MarkShape kind={mark.kind} />
+                    </span>
+                    {mark.text}
+                  </p>
+                ))}
               <p className="mt-1 text-[14px] text-quiet">
                 For {longDate(pay.start)} to {longDate(pay.end)}, by the run that will pay it.
               </p>
@@ -81,6 +92,8 @@ export function NewPersonBeside({ business, columns, row, planned, onTakeOut }: 
     </aside>
   );
 }
+
+const stopsFirst = (a: { kind: string }, b: { kind: string }) => Number(b.kind === "stop") - Number(a.kind === "stop");
 
 const Total = ({ name, amount }: { name: string; amount: string }) => (
   <p className="flex justify-between py-0.5">

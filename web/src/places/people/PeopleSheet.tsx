@@ -75,7 +75,7 @@ export function PeopleSheet({ columns, rows, marks, onChoose, onChange, onPaste,
           headerCellClass: column.kind === "number" ? "num" : "",
           cellClass: (row) => {
             const bad = marks.get(row.id)?.marks.some((mark) => mark.column === column.name && mark.kind === "stop");
-            return `${column.kind === "number" ? "num" : ""} ${bad ? "bad" : ""}`;
+            return `${column.kind === "number" ? "num" : ""} ${bad && row.cells[column.name] ? "bad" : ""}`;
           },
           renderCell: ({ row }) => {
             const text = row.cells[column.name] ?? "";
@@ -103,9 +103,15 @@ export function PeopleSheet({ columns, rows, marks, onChoose, onChange, onPaste,
 
   function move(dx: number, dy: number): void {
     const column = Math.max(0, Math.min(at.current.column + dx, columns.length - 1));
-    // The row that is typed into is written first; the blank one after it comes with that.
-    const rowIdx = Math.max(0, Math.min(at.current.row + dy, now.current.rows.length - 1));
-    setTimeout(() => grid.current?.setActivePosition({ idx: column + 1, rowIdx }, { shouldFocus: true }));
+    const rowIdx = Math.max(0, at.current.row + dy);
+    const go = () =>
+      grid.current?.setActivePosition(
+        { idx: column + 1, rowIdx: Math.min(rowIdx, now.current.rows.length - 1) },
+        { shouldFocus: true },
+      );
+    // A row that comes only with what was just typed is there after the next drawing; elsewhere no key may be lost.
+    if (rowIdx < now.current.rows.length) go();
+    else setTimeout(go);
   }
   function onKey(args: CellKeyDownArgs<NewRow>, event: CellKeyboardEvent): void {
     if (args.mode === "EDIT") {

@@ -94,12 +94,12 @@ function Sheet({ business }: { business: { id: number; name: string; country: "A
 
   const inHand = rows[chosen];
   return (
-    <main id="main" className="flex min-h-0 flex-1 max-[900px]:flex-col">
+    <main id="main" className="flex h-full min-h-0 max-[900px]:flex-col">
       <AskBeforeLeaving when={filled.length > 0 && !done} />
       <div className="flex min-w-0 flex-1 flex-col px-6 pt-4">
         <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
           <h1 className="font-name text-[26px] leading-tight font-medium">Several people</h1>
-          <div className="flex items-center gap-3">
+          <div className="flex items-center gap-3 [&>label]:mt-0">
             <a className="text-action underline" href={`/api/businesses/${business.id}/people/sheet.csv`} download>
               Take the headings
             </a>
@@ -119,7 +119,9 @@ function Sheet({ business }: { business: { id: number; name: string; country: "A
               ? "A row a person: type, paste a block with or without its headings, or bring a file. What is left blank is asked for later and stays marked until then."
               : stopped > 0
                 ? `${counted(stopped, "row")} of ${filled.length} cannot be added yet; what is wrong stands beside.`
-                : `${counted(filled.length, "row")}, all of them can be added.`)}
+                : filled.length === 1
+                  ? "1 row, and it can be added."
+                  : `${filled.length} rows, all of them can be added.`)}
         </p>
         {reading.isLoading && <p className="text-quiet">Reading {file?.name}…</p>}
         <ProblemNote error={reading.error ?? adding.error ?? planned.error} />
@@ -159,6 +161,7 @@ function Sheet({ business }: { business: { id: number; name: string; country: "A
       <NewPersonBeside
         business={business.id}
         columns={columns}
+        fundWord={business.country === "NZ" ? "KiwiSaver" : "Super"}
         row={inHand && !isBlank(inHand) ? inHand : null}
         planned={inHand ? (marks.get(inHand.id) ?? null) : null}
         onTakeOut={() => inHand && change(rows.filter((row) => row !== inHand))}

@@ -1,9 +1,11 @@
 /** The runs of a business: open the next one, or look back. */
+
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { centsOrDash, longDate, weekdayDate } from "../../parts/format.ts";
 import { Older } from "../../parts/Older.tsx";
+import { isOffered } from "../../parts/offered.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { Wheel } from "../../parts/Wheel.tsx";
@@ -41,14 +43,14 @@ export function RunList() {
         <section className="mb-6" aria-label="Pay outside the cycle">
           <UnscheduledForm
             businessId={business.id}
-            cycles={facts.cycles}
+            cycles={facts.cycles.filter(isOffered())}
             runs={runs}
             day={session?.day ?? ""}
             onLeave={() => setUnscheduled(false)}
           />
         </section>
       )}
-      {facts.cycles.map((cycle) => {
+      {facts.cycles.filter(isOffered()).map((cycle) => {
         const current = openIn.get(cycle.name);
         return (
           <section

@@ -1,8 +1,6 @@
 /** Notes that stand on many rows are said once for the run; rows keep what is theirs alone. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
-import { isBusinessDayAu } from "@zesty/core/calendar/businessDays";
-import { addDays } from "@zesty/core/calendar/dates";
-import { isWorkingDayNz } from "@zesty/core/calendar/holidaysNz";
+import { paydayByRule } from "@zesty/core/countries/workingDays";
 
 export interface SharedNote {
   text: string;
@@ -35,8 +33,6 @@ export function withoutShared(row: RunRow, shared: readonly SharedNote[]): RunRo
 
 /** The bank's day before a payday that is none; null where the payday is one. */
 export function dayBefore({ payday, country }: Pick<RunView, "payday" | "country">): string | null {
-  const open = country === "NZ" ? isWorkingDayNz : isBusinessDayAu;
-  let day = payday;
-  while (!open(day)) day = addDays(day, -1);
+  const day = paydayByRule(country, payday, "before");
   return day === payday ? null : day;
 }

@@ -1,29 +1,38 @@
-/** A short list of codes and names that can be added to: cost centres, ledger accounts. */
-import type { BusinessView } from "@zesty/contract/business";
+/** A short list of codes and names that can be added to and changed: cost centres, ledger accounts. */
+import type { BusinessView, Listed } from "@zesty/contract/business";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { api } from "../../state/api.ts";
+import { ChangingList } from "./ChangingList.tsx";
 
 interface Props {
   setUp: BusinessView;
   title: string;
   list: "cost-centres" | "accounts";
-  entries: readonly { code: string; name: string }[];
+  entries: readonly ({ code: string; name: string } & Listed)[];
 }
 
 export function CodedList({ setUp, title, list, entries }: Props) {
   return (
     <GrowingBlock title={title} form={(done) => <NewEntry setUp={setUp} list={list} onDone={done} />}>
-      <div className="grid grid-cols-2 gap-x-8">
-        {entries.map((entry) => (
-          <p key={entry.code} className="figures border-b border-rule py-1">
+      <ChangingList
+        setUp={setUp}
+        list={list}
+        entries={entries}
+        users={list === "accounts" ? ["posting", "postings"] : ["person", "people"]}
+        nameOf={(entry) => `${entry.code} ${entry.name}`}
+        show={(entry) => (
+          <>
             <span className="inline-block w-20 text-quiet">{entry.code}</span> {entry.name}
-          </p>
-        ))}
-      </div>
-      {entries.length === 0 && <p className="py-2 text-quiet">None yet.</p>}
+          </>
+        )}
+        valuesOf={({ name, retired }) => ({ name, retired })}
+        fields={(form) => (
+          <TextField label="Name" autoFocus error={errorAt(form.formState.errors, "name")} {...form.register("name")} />
+        )}
+      />
     </GrowingBlock>
   );
 }

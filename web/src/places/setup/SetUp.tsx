@@ -1,14 +1,10 @@
 /** Set-up of a business: its facts, cycles, pay elements, funds and accounts; and the way to the rule book. */
 import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
-import { useForm } from "react-hook-form";
 import { Link } from "react-router";
-import { AddForm } from "../../parts/AddForm.tsx";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
-import { abnGrouped, weekdayDate } from "../../parts/format.ts";
-import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
+import { abnGrouped } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -16,10 +12,12 @@ import { useBusiness } from "../../state/business.ts";
 import { eyesWords, withholderWords } from "./businessFields.tsx";
 import { CodedList } from "./CodedList.tsx";
 import { Costs } from "./Costs.tsx";
+import { Cycles } from "./Cycles.tsx";
 import { Elements } from "./Elements.tsx";
 import { FactsForm } from "./FactsForm.tsx";
 import { FactsNz } from "./FactsNz.tsx";
-import { NewCycle } from "./NewCycle.tsx";
+import { Funds } from "./Funds.tsx";
+import { Places } from "./Places.tsx";
 import { TopUps } from "./TopUps.tsx";
 
 const leadPages = [
@@ -55,15 +53,8 @@ export function SetUp() {
       }
     >
       {setUp.nz ? <FactsNz setUp={setUp} facts={setUp.nz} /> : <Facts setUp={setUp} />}
-      <GrowingBlock title="Pay cycles" form={(done) => <NewCycle setUp={setUp} onDone={done} />}>
-        {setUp.cycles.map((cycle) => (
-          <p key={cycle.id} className="border-b border-rule py-1">
-            {cycle.name}
-            {cycle.name.toLowerCase() === cycle.cycle ? "" : ` (${cycle.cycle})`}: next for{" "}
-            {weekdayDate(cycle.next.start)} to {weekdayDate(cycle.next.end)}, paid {weekdayDate(cycle.next.payday)}
-          </p>
-        ))}
-      </GrowingBlock>
+      <Cycles setUp={setUp} />
+      <Places setUp={setUp} />
       <Elements setUp={setUp} />
       {setUp.country === "AU" && <Funds setUp={setUp} />}
       <Costs setUp={setUp} />
@@ -128,40 +119,5 @@ function Facts({ setUp }: { setUp: BusinessView }) {
         </dl>
       )}
     </Block>
-  );
-}
-
-function Funds({ setUp }: { setUp: BusinessView }) {
-  return (
-    <GrowingBlock title="Super funds" form={(done) => <NewFund setUp={setUp} onDone={done} />}>
-      {setUp.funds.length === 0 && (
-        <p className="py-2 text-quiet">Funds that people choose are listed here. Add the first one.</p>
-      )}
-      {setUp.funds.map((fund) => (
-        <p key={fund.id} className="figures flex gap-6 border-b border-rule py-1">
-          <span className="flex-1">{fund.name}</span>
-          <span className="text-quiet">ABN {abnGrouped(fund.abn)}</span>
-          <span className="text-quiet">USI {fund.usi}</span>
-        </p>
-      ))}
-    </GrowingBlock>
-  );
-}
-
-function NewFund({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
-  const [create] = api.useNewFundMutation();
-  const form = useForm({ defaultValues: { name: "", abn: "", usi: "" } });
-  const { errors } = form.formState;
-  const submit = submitOf(form, async (fund) => {
-    const answer = await create({ business: setUp.id, fund });
-    if (answer.error) return showErrors(form.setError, answer.error);
-    onDone();
-  });
-  return (
-    <AddForm fault={errors.root?.message} onSubmit={submit} onLeave={onDone}>
-      <TextField label="Fund" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
-      <TextField label="ABN of the fund" error={errorAt(errors, "abn")} {...form.register("abn")} />
-      <TextField label="USI" error={errorAt(errors, "usi")} {...form.register("usi")} />
-    </AddForm>
   );
 }

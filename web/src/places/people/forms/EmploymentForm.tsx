@@ -3,6 +3,7 @@ import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
 import { countryWords } from "../../../parts/countryWords.ts";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
+import { isOffered } from "../../../parts/offered.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 /** Bases that only Australian law knows. */
@@ -43,7 +44,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
     };
   });
   const { errors } = form.formState;
-  const centres = setUp.costCentres.map((centre) => (
+  const centres = setUp.costCentres.filter(isOffered(person.employment.costCentreId)).map((centre) => (
     <option key={centre.id} value={centre.id}>
       {centre.name}
     </option>
@@ -64,7 +65,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         {...form.register("classification")}
       />
       <ChoiceField label="Pay cycle" {...form.register("cycleId")}>
-        {setUp.cycles.map((cycle) => (
+        {setUp.cycles.filter(isOffered(person.employment.cycleId)).map((cycle) => (
           <option key={cycle.id} value={cycle.id}>
             {cycle.name}
           </option>
@@ -104,7 +105,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
       </fieldset>
       <ChoiceField label="Place of work" {...form.register("placeId")}>
         <option value="">none</option>
-        {setUp.places.map((place) => (
+        {setUp.places.filter(isOffered(person.employment.placeId)).map((place) => (
           <option key={place.id} value={place.id}>
             {place.name}, {place.state}
           </option>

@@ -1,6 +1,7 @@
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
+import { isOffered } from "../../../parts/offered.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 export function SuperForm({ person, setUp, day, onDone }: FormProps) {
@@ -24,7 +25,7 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
       values.shares.length === 0 ? null : values.shares.map((share) => ({ ...share, fundId: Number(share.fundId) })),
   }));
   const { errors } = form.formState;
-  const funds = setUp.funds.map((fund) => (
+  const funds = setUp.funds.filter(isOffered(person.super.fundId)).map((fund) => (
     <option key={fund.id} value={fund.id}>
       {fund.name}
     </option>

@@ -1,0 +1,58 @@
+/** The short lists of the set-up: what can be changed of an entry that is there, and that it can be retired. */
+import { type ClosedDayRule, closedDayRules } from "@zesty/core/countries/workingDays";
+import Joi from "joi";
+import { abn, name, usi } from "./fields.ts";
+
+export interface ChangeCycle {
+  name: string;
+  paydayOffset: number;
+  closedDays: ClosedDayRule;
+  retired: boolean;
+}
+export interface ChangeFund {
+  name: string;
+  abn: string;
+  usi: string;
+  retired: boolean;
+}
+export interface ChangePlace {
+  name: string;
+  state: string;
+  retired: boolean;
+}
+/** Cost centres and ledger accounts: their code stays, because what was booked under it stays. */
+export interface ChangeCoded {
+  name: string;
+  retired: boolean;
+}
+const retired = Joi.boolean().required().label("Retired");
+const place = { name: name(40).required().label("Name"), state: name(40).required().label("State or province") };
+export const newPlace = Joi.object<Omit<ChangePlace, "retired">>(place);
+export const changeLists = {
+  cycles: Joi.object<ChangeCycle>({
+    name: name(40).required().label("Cycle name"),
+    paydayOffset: Joi.number().integer().min(-14).max(31).required().label("Days from period end to payday"),
+    closedDays: Joi.string()
+      .valid(...closedDayRules)
+      .required()
+      .label("On a day without banks"),
+    retired,
+  }),
+  funds: Joi.object<ChangeFund>({
+    name: name(80).required().label("Fund"),
+    abn: abn().required().label("ABN of the fund"),
+    usi: usi().required().label("USI"),
+    retired,
+  }),
+  places: Joi.object<ChangePlace>({ ...place, retired }),
+  "cost-centres": Joi.object<ChangeCoded>({ name: name(40).required().label("Name"), retired }),
+  accounts: Joi.object<ChangeCoded>({ name: name(60).required().label("Name"), retired }),
+} as const;
+export type ListName = keyof typeof changeLists;
+export type ListValues = {
+  cycles: ChangeCycle;
+  funds: ChangeFund;
+  places: ChangePlace;
+  "cost-centres": ChangeCoded;
+  accounts: ChangeCoded;
+};

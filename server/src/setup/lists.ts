@@ -1,0 +1,164 @@
+/** Cycles, funds, places, cost centres and accounts: changed, retired, and what each of them touches. */
+import type { ListName, ListValues } from "@zesty/contract/lists";
+import { regionsOf } from "@zesty/core/calendar/holidayWindows";
+import { and, eq, ne } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { record } from "../store/audit.ts";
+import { datedRecords } from "../store/dated.ts";
+import {
+  costCentre,
+  employerCost,
+  fund,
+  ledgerAccount,
+  payCycle,
+  payElement,
+  payRun,
+  person,
+  place,
+} from "../store/schema.ts";
+import { findBusiness } from "./findBusiness.ts";
+
+const tables = {
+  cycles: payCycle,
+  funds: fund,
+  places: place,
+  "cost-centres": costCentre,
+  accounts: ledgerAccount,
+} as const;
+const words: Record<ListName, string> = {
+  cycles: "pay cycle",
+  funds: "fund",
+  places: "place of work",
+  "cost-centres": "cost centre",
+  accounts: "ledger account",
+};
+
+/** How many people, or pay elements and costs, use each entry now or will: by the entry's id. */
+export function usesOf(context: Context, businessId: number): Record<ListName, Map<number, number>> {
+  const { db } = context.store;
+  const today = context.clock.today();
+  const here = db
+    .select()
+    .from(person)
+    .where(eq(person.businessId, businessId))
+    .all()
+    .filter((each) => each.endDate === null || each.endDate >= today)
+    .map((each) => each.id);
+  const { terms, super: chosen } = datedRecords(db, here, "9999-12-31");
+  const counted = (ids: Iterable<number | null | undefined>): Map<number, number> => {
+    const found = new Map<number, number>();
+    for (const id of ids) if (id != null) found.set(id, (found.get(id) ?? 0) + 1);
+    return found;
+  };
+  const all = [...terms.values()];
+  const elements = db.select().from(payElement).where(eq(payElement.businessId, businessId)).all();
+  const costs = db.select().from(employerCost).where(eq(employerCost.businessId, businessId)).all();
+  const accounts = db.select().from(ledgerAccount).where(eq(ledgerAccount.businessId, businessId)).all();
+  const posted = Object.values(findBusiness(context, businessId).postings);
+  return {
+    cycles: counted(all.map((each) => each.cycleId)),
+    funds: counted(
+      [...chosen.values()].flatMap((each) => [each.fundId, ...(each.shares ?? []).map((share) => share.fundId)]),
+    ),
+    places: counted(all.map((each) => each.placeId)),
+    "cost-centres": counted(
+      all.flatMap((each) => each.costSplit?.map((part) => part.costCentreId) ?? [each.costCentreId]),
+    ),
+    accounts: new Map(
+      accounts.map(({ id, code }) => [
+        id,
+        elements.filter((each) => !each.retired && each.account === code).length +
+          costs.filter((each) => each.expense === code || each.payable === code).length +
+          posted.filter((each) => each === code).length,
+      ]),
+    ),
+  };
+}
+
+/** Open runs are worked out again by the caller; what was signed off stays as it was. */
+export function changeEntry<List extends ListName>(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  list: List,
+  entryId: number,
+  wanted: ListValues[List],
+): void {
+  const { db } = context.store;
+  const table = tables[list] as typeof payCycle;
+  context.store.transaction(() => {
+    const before = db.select().from(table).where(eq(table.id, entryId)).get();
+    if (before?.businessId !== businessId) throw notFound(words[list]);
+    const twin = db
+      .select({ id: table.id })
+      .from(table)
+      .where(and(eq(table.businessId, businessId), eq(table.name, wanted.name), ne(table.id, entryId)))
+      .get();
+    if (twin && list !== "accounts")
+      refuse("name", `A ${words[list]} is called ${wanted.name} already. Choose another name.`);
+    if ("state" in wanted) demandRegion(context, businessId, wanted.state);
+    if (wanted.retired && !before.retired) demandUnused(context, businessId, list, before);
+    db.update(table).set(wanted).where(eq(table.id, entryId)).run();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: `${wanted.retired && !before.retired ? "retired" : "changed"} ${words[list]}`,
+      about: wanted.name,
+      change: { before, after: wanted },
+    });
+  });
+}
+
+function demandUnused(context: Context, businessId: number, list: ListName, entry: { id: number; name: string }): void {
+  const uses = usesOf(context, businessId)[list].get(entry.id) ?? 0;
+  const what = list === "accounts" ? (uses === 1 ? "posting" : "postings") : uses === 1 ? "person" : "people";
+  if (uses > 0)
+    refuse("retired", `${entry.name} is used by ${uses} ${what}. Choose another ${words[list]} for them first.`);
+  if (list !== "cycles") return;
+  const open = context.store.db
+    .select({ payday: payRun.payday })
+    .from(payRun)
+    .where(and(eq(payRun.cycleId, entry.id), eq(payRun.state, "open")))
+    .get();
+  if (open)
+    refuse("retired", `The run of ${entry.name} for payday ${open.payday} is open. Sign it off or discard it first.`);
+}
+
+function refuse(path: string, text: string): never {
+  throw cannot("list-entry", text, { errors: [{ path, text }] });
+}
+
+function demandRegion(context: Context, businessId: number, state: string): void {
+  const known = regionsOf(findBusiness(context, businessId).country);
+  if (!known.includes(state)) refuse("state", `“${state}” is none of ${known.join(", ")}.`);
+}
+
+export function addPlace(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  wanted: { name: string; state: string },
+): void {
+  const { db } = context.store;
+  context.store.transaction(() => {
+    demandRegion(context, businessId, wanted.state);
+    const twin = db
+      .select({ id: place.id })
+      .from(place)
+      .where(and(eq(place.businessId, businessId), eq(place.name, wanted.name)))
+      .get();
+    if (twin) refuse("name", `A place of work is called ${wanted.name} already. Choose another name.`);
+    db.insert(place)
+      .values({ ...wanted, businessId })
+      .run();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId,
+      what: "added place of work",
+      about: `${wanted.name}, ${wanted.state}`,
+    });
+  });
+}
