@@ -28,6 +28,7 @@ import { businessRoute } from "./http/onBusiness.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
 import { demandRight } from "./http/rights.ts";
 import { leaveRoutes } from "./leave/routes.ts";
+import { lineRoutes } from "./people/lineRoutes.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./people/savePerson.ts";
 import { peopleSheetRoutes } from "./people/sheetRoutes.ts";
@@ -191,5 +192,6 @@ export function placeRoutes(context: Context): Router {
   timeRoutes(context, router);
   leaveRoutes(context, router);
   peopleSheetRoutes(context, router);
+  lineRoutes(context, router);
   return router;
 }

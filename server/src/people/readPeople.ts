@@ -76,12 +76,20 @@ export const businessOfPerson = (context: Context, personId: number): number => 
   return row.businessId;
 };
 
+/** What holds today; of somebody who is yet to start, what will hold then. What is coming stands on the line of time. */
+export const heldOn = (context: Context, { startDate }: Pick<typeof person.$inferSelect, "startDate">): string => {
+  const today = context.clock.today();
+  return startDate > today ? startDate : today;
+};
+
 export function readPerson(context: Context, personId: number): PersonView {
   const { db, crypt } = context.store;
   const who = db.select().from(person).where(eq(person.id, personId)).get();
   if (!who) throw notFound("person");
   const owner = db.select().from(business).where(eq(business.id, who.businessId)).get();
-  const records = datedRecords(db, [personId], "9999-12-31");
+  const records = datedRecords(db, [personId], heldOn(context, who));
+  // What is recorded for a day to come is not missing.
+  const known = datedRecords(db, [personId], "9999-12-31");
   const terms = records.terms.get(personId);
   if (!terms) throw new Error(`Person ${personId} has no employment terms.`);
   const tax = records.tax.get(personId);
@@ -192,10 +200,10 @@ export function readPerson(context: Context, personId: number): PersonView {
     }),
     missing:
       owner?.country === "NZ"
-        ? missingFactsNz(who, records, datedRecordsNz(db, [personId], "9999-12-31"))
-        : missingFacts(who, records),
+        ? missingFactsNz(who, known, datedRecordsNz(db, [personId], "9999-12-31"))
+        : missingFacts(who, known),
     country: owner?.country ?? "AU",
-    nz: owner?.country === "NZ" ? readPersonNz(context, who, records) : null,
+    nz: owner?.country === "NZ" ? readPersonNz(context, who, records, heldOn(context, who)) : null,
     fringeBenefits: readFringeBenefits(context, personId),
     openingYears: readOpeningYears(context, personId),
     time: readTimeTerms(context, personId),

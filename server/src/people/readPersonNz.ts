@@ -14,9 +14,14 @@ import { lastThree, places } from "../store/crypt.ts";
 import { type DatedRecords, datedRecordsNz } from "../store/dated.ts";
 import { pastEarnings, payCycle, payElement, type person } from "../store/schema.ts";
 
-export function readPersonNz(context: Context, who: typeof person.$inferSelect, records: DatedRecords): PersonNzView {
+export function readPersonNz(
+  context: Context,
+  who: typeof person.$inferSelect,
+  records: DatedRecords,
+  heldOn: string,
+): PersonNzView {
   const { db, crypt } = context.store;
-  const nz = datedRecordsNz(db, [who.id], "9999-12-31");
+  const nz = datedRecordsNz(db, [who.id], heldOn);
   const code = nz.taxCode.get(who.id);
   const saver = nz.kiwiSaver.get(who.id);
   const orders = nz.orders.get(who.id);

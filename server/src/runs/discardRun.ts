@@ -3,7 +3,7 @@ import { eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
-import { closedown, departure, pay, payRun, tick } from "../store/schema.ts";
+import { backPay, closedown, departure, pay, payRun, tick } from "../store/schema.ts";
 import { demandOpen } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
 
@@ -38,6 +38,11 @@ export function discardRun(context: Context, actor: Actor, runId: number): void 
     for (let at = 0; at < ids.length; at += 500)
       db.delete(tick)
         .where(inArray(tick.payId, ids.slice(at, at + 500)))
+        .run();
+    // A raise that was to be paid back with this run is paid back by nothing now.
+    for (let at = 0; at < ids.length; at += 500)
+      db.delete(backPay)
+        .where(inArray(backPay.payId, ids.slice(at, at + 500)))
         .run();
     db.delete(pay).where(eq(pay.runId, runId)).run();
     db.delete(payRun).where(eq(payRun.id, runId)).run();

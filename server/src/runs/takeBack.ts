@@ -10,6 +10,7 @@ import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
 import {
+  backPay,
   closedown,
   departure,
   due,
@@ -65,6 +66,8 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
         })
         .returning({ id: pay.id })
         .get();
+      // What was paid back with it goes out with the new run.
+      context.store.db.update(backPay).set({ payId }).where(eq(backPay.payId, row.id)).run();
       // What was looked at stays looked at, as long as its facts are the same.
       for (const ticked of context.store.db.select().from(tick).where(eq(tick.payId, row.id)).all())
         context.store.db

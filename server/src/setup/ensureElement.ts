@@ -68,6 +68,9 @@ export const standardElements = {
   },
   holidayPercent: { code: "HOL-8", name: "Holiday pay of 8 %", element: "finalPercent" },
   closedown: { code: "CLOSED", name: "Closedown, 8 %", element: "closedownPay" },
+  backPay: { code: "BACKPAY", name: "Back pay", element: "backPay" },
+  /** of overtime and of what else super does not count */
+  backPayWithoutSuper: { code: "BACKPAY-NS", name: "Back pay without super", element: "backPay", superable: false },
   overpaid: { code: "OVERPAID", name: "Overpayment to pay back", element: "deductionAfterTax", account: "1-1300" },
 } as const satisfies Record<string, Standard>;
 

@@ -201,3 +201,24 @@ export const document = sqliteTable(
   },
   (t) => [index("document_run").on(t.runId, t.kind)],
 );
+
+/** Which pays a raise from a past date was paid back for, and with which pay: so that none is paid back twice. */
+export const backPay = sqliteTable(
+  "back_pay",
+  {
+    id: id(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    /** the pay as it was signed off */
+    signedPayId: integer("signed_pay_id")
+      .notNull()
+      .references(() => signedPay.id),
+    /** the pay that holds the difference */
+    payId: integer("pay_id")
+      .notNull()
+      .references(() => pay.id),
+    cents: integer("cents").notNull(),
+  },
+  (t) => [index("back_pay_signed").on(t.signedPayId), index("back_pay_pay").on(t.payId)],
+);

@@ -12,6 +12,7 @@ import { api } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
 import { Beside } from "./Beside.tsx";
 import { Departure } from "./Departure.tsx";
+import { LineOfTime } from "./LineOfTime.tsx";
 import { sectionsAu, sectionsNz } from "./sections.ts";
 
 export function PersonPage() {
@@ -49,6 +50,7 @@ export function PersonPage() {
         )}
       </p>
       <BrokenNote broken={person.broken} />
+      <LineOfTime personId={person.id} />
       <div className="grid grid-cols-[1fr_340px] gap-10 max-[900px]:grid-cols-1">
         <Sections person={person} setUp={setUp} day={session.day} />
         <Beside person={person} />

@@ -1,9 +1,11 @@
 import { bases } from "@zesty/core/pay/payInput";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
+import { useNavigate } from "react-router";
 import { Button } from "../../../parts/Button.tsx";
 import { countryWords } from "../../../parts/countryWords.ts";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
 import { isOffered } from "../../../parts/offered.ts";
+import { BackPayOffer } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 /** Bases that only Australian law knows. */
@@ -12,24 +14,24 @@ const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
 export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
   const { employment } = person;
-  const form = useForm({
-    defaultValues: {
-      ...employment,
-      from: day,
-      classification: employment.classification ?? "",
-      // A salary gives the rate.
-      hourlyRate: employment.salary ? "" : (employment.hourlyRate ?? ""),
-      salary: employment.salary ?? "",
-      minimumRate: employment.minimumRate ?? "",
-      placeId: String(employment.placeId ?? ""),
-      costCentreId: String(employment.costCentreId ?? ""),
-      cycleId: String(employment.cycleId),
-      workPattern: (employment.workPattern ?? ["", "", "", "", "", "", ""]).map((value) => ({ value })),
-      costSplit: (employment.costSplit ?? []).map((part) => ({ ...part, costCentreId: String(part.costCentreId) })),
-    },
-  });
+  const navigate = useNavigate();
+  const held = {
+    ...employment,
+    from: day,
+    classification: employment.classification ?? "",
+    // A salary gives the rate.
+    hourlyRate: employment.salary ? "" : (employment.hourlyRate ?? ""),
+    salary: employment.salary ?? "",
+    minimumRate: employment.minimumRate ?? "",
+    placeId: String(employment.placeId ?? ""),
+    costCentreId: String(employment.costCentreId ?? ""),
+    cycleId: String(employment.cycleId),
+    workPattern: (employment.workPattern ?? ["", "", "", "", "", "", ""]).map((value) => ({ value })),
+    costSplit: (employment.costSplit ?? []).map((part) => ({ ...part, costCentreId: String(part.costCentreId) })),
+  };
+  const form = useForm({ defaultValues: held });
   const split = useFieldArray({ control: form.control, name: "costSplit" });
-  const submit = useSection(person, "employment", form, onDone, (values) => {
+  const shape = (values: typeof held) => {
     const pattern = values.workPattern.map(({ value }) => value.trim());
     return {
       ...values,
@@ -42,7 +44,12 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
           ? null
           : values.costSplit.map((part) => ({ ...part, costCentreId: Number(part.costCentreId) })),
     };
-  });
+  };
+  const submit = useSection(person, "employment", form, onDone, shape);
+  const values = form.watch();
+  const moved =
+    values.hourlyRate !== form.formState.defaultValues?.hourlyRate ||
+    values.salary !== form.formState.defaultValues?.salary;
   const { errors } = form.formState;
   const centres = setUp.costCentres.filter(isOffered(person.employment.costCentreId)).map((centre) => (
     <option key={centre.id} value={centre.id}>
@@ -138,6 +145,14 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
           Split over cost centres by per cent
         </Button>
       )}
+      <BackPayOffer
+        personId={person.id}
+        terms={moved && (values.hourlyRate || values.salary) && person.pays.length > 0 ? shape(values) : null}
+        onDone={(runId) => {
+          form.reset(values);
+          void navigate(`/run/${runId}`);
+        }}
+      />
     </Frame>
   );
 }

@@ -1,0 +1,278 @@
+/** A raise from a day in the past: the pays that it reaches, each as it would have been, and the difference paid. */
+import type { BackPayPlan, BackPayRow } from "@zesty/contract/lineOfTime";
+import type { Employment } from "@zesty/contract/people";
+import { addMonths } from "@zesty/core/calendar/dates";
+import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
+import { type AnyInput, type AnyPay, payrollYearOf, workOutPay } from "@zesty/core/countries/countries";
+import { asItWas, atNewRate, type RateThen } from "@zesty/core/pay/backPay";
+import { partOfPeriod } from "@zesty/core/pay/partPeriod";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
+import { halfUpToCent } from "@zesty/core/quantity/rounding";
+import { centsText, fromE4, toCents } from "@zesty/core/quantity/units";
+import { and, asc, eq, gte, inArray } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { openRunOf } from "../departures/finalRun.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { nextPeriodOf, openRun } from "../runs/openRun.ts";
+import { workedTerms } from "../runs/workedTerms.ts";
+import { refreshRun } from "../runs/workRun.ts";
+import { ensureElement, standardElements } from "../setup/ensureElement.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { record } from "../store/audit.ts";
+import { dryRun } from "../store/dryRun.ts";
+import { backPay, employmentTerms, pay, payCycle, payRun, person, signedPay } from "../store/schema.ts";
+import { saveSection } from "./savePerson.ts";
+
+type Who = typeof person.$inferSelect;
+type Terms = typeof employmentTerms.$inferSelect;
+interface Signed {
+  id: number;
+  payday: string;
+  input: AnyInput;
+  start: string;
+  end: string;
+}
+
+/** Pays that were signed off and reach over the day; what was taken back, and what corrects another, is none of them. */
+function paysFrom(context: Context, who: Who, from: string): Signed[] {
+  return context.store.db
+    .select({
+      ...{ id: signedPay.id, payday: signedPay.payday, input: signedPay.input },
+      ...{ start: payRun.periodStart, end: payRun.periodEnd, state: payRun.state, kind: payRun.kind },
+    })
+    .from(signedPay)
+    .innerJoin(payRun, eq(signedPay.runId, payRun.id))
+    .where(and(eq(signedPay.personId, who.id), eq(signedPay.kind, "pay"), gte(payRun.periodEnd, from)))
+    .orderBy(asc(signedPay.payday), asc(signedPay.id))
+    .all()
+    .filter((each) => each.state !== "takenBack" && each.kind !== "correction")
+    .map((each) => ({ ...each, input: each.input as AnyInput }));
+}
+
+const rateOf = (terms: Terms | undefined): RateThen => ({
+  hourlyRate: terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
+  salary: terms?.salaryCents == null ? null : centsText(terms.salaryCents),
+});
+const termsAt = (context: Context, who: Who, { start, end }: Signed): Terms | undefined =>
+  workedTerms(context.store.db, [who.id], start, end, new Map()).terms.get(who.id);
+
+/**
+ * The rate that a pay was worked out at. A raise that was paid back since is in the terms already and not in the pay:
+ * then it is the one of the person's rates that the pay's own lines have.
+ */
+function rateThen({ input }: Signed, by: RateThen, known: readonly RateThen[]): RateThen {
+  const isIn = (rate: RateThen): boolean =>
+    input.lines.some((line) =>
+      line.hours !== undefined && line.rate !== undefined
+        ? rate.hourlyRate !== null && decimal(line.rate).eq(rate.hourlyRate)
+        : line.element === "ordinary" &&
+          line.amount !== undefined &&
+          rate.salary !== null &&
+          decimal(line.amount).eq(usualAmount(rate.salary, input.cycle)),
+    );
+  return isIn(by) ? by : (known.find(isIn) ?? by);
+}
+const usualAmount = (salary: string, cycle: Cycle): Decimal => halfUpToCent(decimal(salary).div(paysPerYear[cycle]));
+
+const superableOf = (worked: AnyPay): Decimal | null => (worked.country === "AU" ? worked.super.counted.value : null);
+
+interface Difference extends BackPayRow {
+  superable: Decimal | null;
+}
+
+/** What the pays since a day would have been by the terms that hold once `save` has been done. */
+function differences(context: Context, who: Who, from: string, save: () => void): Difference[] {
+  const pays = paysFrom(context, who, from);
+  const known = context.store.db.select().from(employmentTerms).where(eq(employmentTerms.personId, who.id)).all();
+  const before = pays.map((each) => rateThen(each, rateOf(termsAt(context, who, each)), known.map(rateOf)));
+  save();
+  const paidBack = backPaidOf(
+    context,
+    pays.map((each) => each.id),
+  );
+  return pays.flatMap((signed, at): Difference[] => {
+    const terms = termsAt(context, who, signed);
+    const [was, is] = [before[at] ?? rateOf(undefined), rateOf(terms)];
+    const rose = was.hourlyRate !== is.hourlyRate || was.salary !== is.salary;
+    if (!rose) return [];
+    const within = signed.start < from ? from : null;
+    const part = within
+      ? partOfPeriod(
+          { startDate: from, endDate: null, workPattern: terms?.workPattern ?? null },
+          signed.start,
+          signed.end,
+        )
+      : null;
+    const share = part?.whole.gt(0) ? part.own.div(part.whole) : decimal(1);
+    const then = workOutPay(asItWas(signed.input), context.rules);
+    const now = workOutPay(atNewRate(signed.input, { was, is, share }), context.rules);
+    const cents = paidBack.get(signed.id) ?? 0;
+    const difference = now.gross.value.minus(then.gross.value).minus(decimal(cents).div(100));
+    const [countedThen, countedNow] = [superableOf(then), superableOf(now)];
+    return [
+      {
+        ...{ signedPayId: signed.id, payday: signed.payday, start: signed.start, end: signed.end, from: within },
+        was: then.gross.value.toFixed(2),
+        shouldBe: now.gross.value.toFixed(2),
+        before: centsText(cents),
+        difference: difference.toFixed(2),
+        superable: countedThen && countedNow ? countedNow.minus(countedThen) : null,
+      },
+    ];
+  });
+}
+
+/** What was paid back before for the same pays, in cents; a run that was taken back or discarded paid nothing. */
+function backPaidOf({ store: { db } }: Context, signedPayIds: readonly number[]): Map<number, number> {
+  const found = new Map<number, number>();
+  const rows = db
+    .select({ signedPayId: backPay.signedPayId, cents: backPay.cents, state: payRun.state })
+    .from(backPay)
+    .innerJoin(pay, eq(backPay.payId, pay.id))
+    .innerJoin(payRun, eq(pay.runId, payRun.id))
+    .where(inArray(backPay.signedPayId, [...signedPayIds]))
+    .all();
+  for (const row of rows)
+    if (row.state !== "takenBack") found.set(row.signedPayId, (found.get(row.signedPayId) ?? 0) + row.cents);
+  return found;
+}
+
+export function planBackPay(
+  context: Context,
+  actor: Actor,
+  personId: number,
+  terms: Employment & { from: string },
+): BackPayPlan {
+  const who = findPerson(context, personId);
+  const rows = dryRun(context.store, () =>
+    differences(context, who, terms.from, () => saveSection(context, actor, personId, "employment", terms)),
+  );
+  const total = sum(rows.map((row) => decimal(row.difference)));
+  const groups = groupsOf(context, who, rows, nextPayday(context, terms.cycleId));
+  return {
+    rows: rows.map(({ superable: _superable, ...row }) => row),
+    total: total.toFixed(2),
+    superable: rows.some((row) => row.superable)
+      ? sum(groups.filter((each) => each.counts).map((each) => each.amount)).toFixed(2)
+      : null,
+    payday: nextPayday(context, terms.cycleId),
+    earlierYears: groups.flatMap((each) =>
+      each.year === null ? [] : [{ year: each.year, amount: each.amount.toFixed(2) }],
+    ),
+  };
+}
+
+function findPerson(context: Context, personId: number): Who {
+  const who = context.store.db.select().from(person).where(eq(person.id, personId)).get();
+  if (!who) throw notFound("person");
+  return who;
+}
+
+function nextPayday(context: Context, cycleId: number): string | null {
+  const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, cycleId)).get();
+  if (!cycle) return null;
+  return openRunOf(context, cycleId)?.payday ?? nextPeriodOf(context, cycle).payday;
+}
+
+interface Group {
+  /** super counts on it */
+  counts: boolean;
+  /** an earlier payroll year that it was earned in, more than twelve months before it is paid */
+  year: string | null;
+  amount: Decimal;
+  pays: number;
+}
+
+/** The difference in the parts that are taxed and reported alike. */
+function groupsOf(context: Context, who: Who, rows: readonly Difference[], payday: string | null): Group[] {
+  const { country } = findBusiness(context, who.businessId);
+  const groups = new Map<string, Group>();
+  const add = (counts: boolean, year: string | null, amount: Decimal) => {
+    if (amount.isZero()) return;
+    const key = `${counts} ${year}`;
+    const group = groups.get(key) ?? { counts, year, amount: zero, pays: 0 };
+    groups.set(key, { ...group, amount: group.amount.plus(amount), pays: group.pays + 1 });
+  };
+  for (const row of rows) {
+    const isOld = payday !== null && country === "AU" && row.payday < addMonths(payday, -12);
+    const year = isOld ? payrollYearOf(country, row.payday).name : null;
+    const whole = decimal(row.difference);
+    const counted = row.superable === null || row.superable.gt(whole) ? whole : row.superable;
+    add(true, year, counted);
+    add(false, year, whole.minus(counted));
+  }
+  return [...groups.values()];
+}
+
+/** Saves the terms, and puts the difference into the next run of the person's cycle, taxed by its own method. */
+export function payBack(
+  context: Context,
+  actor: Actor,
+  personId: number,
+  terms: Employment & { from: string },
+): { runId: number } {
+  return context.store.transaction(() => {
+    const { db } = context.store;
+    const who = findPerson(context, personId);
+    const rows = differences(context, who, terms.from, () =>
+      saveSection(context, actor, personId, "employment", terms),
+    );
+    const total = sum(rows.map((row) => decimal(row.difference)));
+    if (!total.gt(0))
+      throw cannot(
+        "no-back-pay",
+        total.isZero()
+          ? "No pay that was signed off comes out differently: there is nothing to pay back. Nothing was saved."
+          : "The new rate is lower: what was paid too much is taken back by a correction of each pay, not here. Nothing was saved.",
+      );
+    const runId =
+      openRunOf(context, terms.cycleId)?.id ??
+      openRun(context, actor, who.businessId, { cycleId: terms.cycleId, from: "usual" });
+    const row = db
+      .select()
+      .from(pay)
+      .where(and(eq(pay.runId, runId), eq(pay.personId, personId)))
+      .get();
+    const run = db.select().from(payRun).where(eq(payRun.id, runId)).get();
+    if (!run) throw notFound("pay run");
+    const lines = groupsOf(context, who, rows, run.payday).map((group): SheetLine => {
+      const element = group.counts ? standardElements.backPay : standardElements.backPayWithoutSuper;
+      return {
+        elementId: ensureElement(context, who.businessId, element),
+        amount: group.amount.toFixed(2),
+        detail:
+          group.year === null ? { method: "A", paysCovered: Math.min(group.pays, 53) } : { earnedYear: group.year },
+        explained: `Raise from ${terms.from} over ${group.pays} ${group.pays === 1 ? "pay" : "pays"}: ${rows
+          .map((each) => `${each.payday} ${each.was} → ${each.shouldBe}`)
+          .slice(0, 30)
+          .join("; ")}`,
+      };
+    });
+    const payId =
+      row?.id ??
+      db.insert(pay).values({ runId, personId, included: true, periods: 1, lines: [] }).returning({ id: pay.id }).get()
+        .id;
+    db.update(pay)
+      .set({ lines: [...(row?.lines ?? []), ...lines] })
+      .where(eq(pay.id, payId))
+      .run();
+    for (const each of rows)
+      db.insert(backPay)
+        .values({ personId, signedPayId: each.signedPayId, payId, cents: toCents(decimal(each.difference)) })
+        .run();
+    db.update(payRun)
+      .set({ version: run.version + 1 })
+      .where(eq(payRun.id, runId))
+      .run();
+    refreshRun(context, runId);
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: who.businessId,
+      what: `put back pay of ${total.toFixed(2)} into run ${run.number}`,
+      about: `${who.givenName} ${who.familyName}, raise from ${terms.from}`,
+    });
+    return { runId };
+  });
+}

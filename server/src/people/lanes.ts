@@ -1,0 +1,191 @@
+/** What each lane of a person's line of time holds: its table, and a row of it in words. */
+import type { BankPart } from "@zesty/contract/people";
+import { dateWords } from "@zesty/core/calendar/dates";
+import { leaveWords } from "@zesty/core/leave/kinds";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { centsText, fromE4 } from "@zesty/core/quantity/units";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { lastThree, places } from "../store/crypt.ts";
+import {
+  bankSplit,
+  costCentre,
+  employmentTerms,
+  fund,
+  holidayTerms,
+  kiwiSaver,
+  leaveTerms,
+  payCycle,
+  payElement,
+  payOrders,
+  type person,
+  place,
+  superChoice,
+  taxCode,
+  taxDeclaration,
+  timeTerms,
+  usualPay,
+} from "../store/schema.ts";
+
+/** Label and text; null leaves the fact out. */
+type Fact = [string, string | null];
+export interface Lane {
+  section: string;
+  title: string;
+  /** a table of dated rows of people */
+  table: object;
+  facts: (row: never) => Fact[];
+}
+
+const lane = <Row>(
+  section: string,
+  title: string,
+  table: { $inferSelect: Row },
+  facts: (row: Row) => Fact[],
+): Lane => ({
+  section,
+  title,
+  table,
+  facts: facts as Lane["facts"],
+});
+
+const dollars = (cents: number | null): string | null => (cents === null ? null : `$${centsText(cents)}`);
+const plain = (e4: number): string => fromE4(e4).toString();
+/** Cents at least. */
+const rate = (e4: number): string => (e4 % 100 === 0 ? fromE4(e4).toFixed(2) : plain(e4));
+const said = (yes: boolean, words: string, other: string | null = null): string | null => (yes ? words : other);
+
+export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane[] {
+  const { country } = findBusiness(context, who.businessId);
+  const names = namesOf(context, who.businessId);
+  const shown = (sealed: string | null, at: string): string | null =>
+    sealed === null ? null : lastThree(context.store.crypt.open(sealed, at));
+  const own: Record<typeof country, Lane[]> = {
+    AU: [
+      lane("tax", "Tax", taxDeclaration, (row) => [
+        ["Threshold", said(row.taxFreeThreshold, "threshold claimed", "threshold not claimed")],
+        [
+          "Tax file number",
+          row.numberStatus === "given"
+            ? shown(row.fileNumber, places.taxNumber(who.id))
+            : said(row.numberStatus === "pending", "applied for", "not given"),
+        ],
+        ["Residency", row.residency === "resident" ? "resident" : row.residency.replace("-", " ")],
+        ["Study loan", said(row.studyLoan, "study loan", "no study loan")],
+        ["Medicare levy", row.medicare],
+        ["Offsets a year", dollars(row.offsetsPerYearCents)],
+        ["More to withhold", dollars(row.extraPerPayCents)],
+        ["Varied to", row.variationPercent && `${row.variationPercent} %`],
+      ]),
+      lane("super", "Super", superChoice, (row) => [
+        ["Fund", names.funds.get(row.fundId ?? 0) ?? "none"],
+        ["Member number", row.memberNumber],
+        ["Guarantee", said(!row.guarantee, "no guarantee owed")],
+        ["Agreed", row.agreedPercent && `${row.agreedPercent} %`],
+        ["Shares", row.shares?.map((each) => `${names.funds.get(each.fundId)} ${each.percent} %`).join(", ") ?? null],
+      ]),
+      lane("leave", "Leave", leaveTerms, (row) => [
+        ...row.entitlements.map(
+          (each): Fact => [
+            leaveWords(each.kind),
+            each.weeksPerYear
+              ? `${each.weeksPerYear} weeks a year`
+              : each.percentOfHours
+                ? `${each.percentOfHours} % of hours`
+                : `${each.hoursPerYear} h a year`,
+          ],
+        ),
+        ["Loading", row.loadingPercent && `${row.loadingPercent} %`],
+      ]),
+    ],
+    NZ: [
+      lane("taxCode", "Tax code", taxCode, (row) => [
+        ["Tax code", row.code],
+        ["IRD number", shown(row.irdNumber, places.irdNumber(who.id))],
+        ["Rate", row.specialRate && `${row.specialRate} %`],
+        ["Certificate until", row.until && dateWords(row.until)],
+      ]),
+      lane("kiwiSaver", "KiwiSaver", kiwiSaver, (row) => [
+        ["KiwiSaver", row.status.replace("-", " ")],
+        ["Own rate", row.employeeRate && `${row.employeeRate} %`],
+        ["Employer's rate", row.employerRate && `${row.employerRate} %`],
+        ["ESCT", row.esctRate && `${row.esctRate} %`],
+        ["Suspended until", row.suspendedUntil && dateWords(row.suspendedUntil)],
+        ["Temporary until", row.temporaryUntil && dateWords(row.temporaryUntil)],
+      ]),
+      lane("orders", "Child support and orders", payOrders, (row) => [
+        ["Child support", row.childSupport && `$${row.childSupport.amount} each pay`],
+        ...row.orders.map((each): Fact => [each.name, each.amount ? `$${each.amount}` : `${each.percentOfNet} %`]),
+      ]),
+      lane("holidays", "Holidays", holidayTerms, (row) => [
+        ["Holiday pay", said(row.withPay, "8 % with each pay", "four weeks a year")],
+        ["Hours", said(row.varies, "hours vary")],
+        ["Agreed week", dollars(row.agreedWeekCents)],
+      ]),
+    ],
+  };
+  return [
+    lane("employment", "Employment and rate", employmentTerms, (row) => [
+      [
+        "Rate",
+        row.salaryCents !== null
+          ? `$${centsText(row.salaryCents)} a year`
+          : row.hourlyRateE4 === null
+            ? "no rate"
+            : `$${rate(row.hourlyRateE4)} an hour`,
+      ],
+      ["Hours a week", `${plain(row.weeklyHoursE4)} h a week`],
+      ["Basis", row.basis],
+      ["Pay cycle", names.cycles.get(row.cycleId) ?? null],
+      ["Classification", row.classification],
+      ["Minimum", row.minimumRateE4 === null ? null : `$${rate(row.minimumRateE4)}`],
+      ["Place", names.places.get(row.placeId ?? 0) ?? null],
+      [
+        "Cost centre",
+        row.costSplit?.map((each) => `${names.centres.get(each.costCentreId)} ${each.percent} %`).join(", ") ??
+          names.centres.get(row.costCentreId ?? 0) ??
+          null,
+      ],
+      ["Weekdays", row.workPattern?.join(" · ") ?? null],
+    ]),
+    lane("time", "Agreement", timeTerms, (row) => [
+      ["Agreement", row.agreement ?? "none"],
+      ["Level", row.classification],
+      ["Hours", row.use === "all" ? "every hour recorded" : "exceptions"],
+    ]),
+    ...own[country],
+    lane("bank", "Bank accounts", bankSplit, (row) =>
+      (JSON.parse(context.store.crypt.open(row.parts, places.bankParts(who.id))) as BankPart[]).map(
+        (part, at): Fact => [
+          `Account ${at + 1}`,
+          `${lastThree(part.account)}${part.kind === "rest" ? "" : part.kind === "percent" ? ` ${part.value} %` : ` $${part.value}`}`,
+        ],
+      ),
+    ),
+    lane("usualPay", "Usual pay", usualPay, (row) =>
+      row.lines.map((line): Fact => [names.elements.get(line.elementId) ?? "", lineWords(line)]),
+    ),
+  ];
+}
+
+const lineWords = (line: SheetLine): string =>
+  line.terms?.percentOfGross
+    ? `${line.terms.percentOfGross} % of gross`
+    : line.amount !== undefined
+      ? `$${line.amount}`
+      : line.hours !== undefined
+        ? `${line.hours} h`
+        : (line.units ?? "");
+
+/** Names of what dated rows point to. */
+function namesOf({ store: { db } }: Context, businessId: number) {
+  const byId = (rows: readonly { id: number; name: string }[]) => new Map(rows.map((row) => [row.id, row.name]));
+  return {
+    cycles: byId(db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).all()),
+    funds: byId(db.select().from(fund).where(eq(fund.businessId, businessId)).all()),
+    places: byId(db.select().from(place).where(eq(place.businessId, businessId)).all()),
+    centres: byId(db.select().from(costCentre).where(eq(costCentre.businessId, businessId)).all()),
+    elements: byId(db.select().from(payElement).where(eq(payElement.businessId, businessId)).all()),
+  };
+}

@@ -1,0 +1,20 @@
+/** The addresses about a person's line of time and back pay. */
+import type { BackPayPlan, LineOfTime } from "@zesty/contract/lineOfTime";
+import { api } from "./api.ts";
+
+export const lineApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    line: build.query<LineOfTime, number>({ query: (person) => `/people/${person}/line`, providesTags: ["Person"] }),
+    undoChange: build.mutation<LineOfTime, { person: number; section: string; notch: number }>({
+      query: ({ person, ...body }) => ({ url: `/people/${person}/line/undo`, method: "POST", body }),
+      invalidatesTags: ["Person", "People", "Run", "Runs", "Desk"],
+    }),
+    planBackPay: build.mutation<BackPayPlan, { person: number; terms: object }>({
+      query: ({ person, terms }) => ({ url: `/people/${person}/back-pay/plan`, method: "POST", body: terms }),
+    }),
+    payBack: build.mutation<{ runId: number }, { person: number; terms: object }>({
+      query: ({ person, terms }) => ({ url: `/people/${person}/back-pay`, method: "POST", body: terms }),
+      invalidatesTags: ["Person", "People", "Run", "Runs", "Desk"],
+    }),
+  }),
+});
