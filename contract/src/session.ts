@@ -5,6 +5,8 @@ export type Right = "see" | "prepare" | "authorise";
 export const rights = ["see", "prepare", "authorise"] as const;
 
 export interface SessionView {
+  /** an employee is signed in: the staff pages are theirs */
+  staff: boolean;
   /** true until the first user is set up */
   needsFirstUser: boolean;
   day: string;
@@ -135,7 +137,9 @@ export const secondFactorOff = Joi.object<{ password: string }>({
 });
 
 export interface InvitationView {
-  kind: "join" | "reset";
+  kind: "join" | "reset" | "staff";
+  /** of a staff link: whose pages, of which business; and whether the address has an account already */
+  opens?: { business: string; known: boolean } | undefined;
   email: string;
   name: string;
   practice: string;

@@ -90,7 +90,7 @@ test("a person: an account is changed, a secret is shown on purpose, usual pay r
   await page.goto(`${shared.url}/people/6#super`);
   await page.getByLabel("Member number").fill("HL-7781");
   await page.getByRole("button", { name: "Save" }).click();
-  await expect(page.getByText("HL-7781")).toBeVisible();
+  await expect(page.locator("#super").getByText("HL-7781")).toBeVisible();
 });
 
 test("the run: left out and brought back, taxed over several pays, a total answers why", async ({ page, world }) => {

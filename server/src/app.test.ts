@@ -27,7 +27,15 @@ afterAll(async () => {
   await world.end();
 });
 
-const open = ["/session", "/first-user", "/invitation/:token", "/invitation", "/password-reset", "/calendars/:file"];
+const open = [
+  "/session",
+  "/first-user",
+  "/invitation/:token",
+  "/invitation",
+  "/password-reset",
+  "/calendars/:file",
+  "/staff/join",
+];
 const filled = (path: string) =>
   path
     .replace(":business", String(world.businessId))
@@ -62,7 +70,8 @@ describe("every route", () => {
   });
   it("lets a viewer look and change nothing", async () => {
     for (const [method, path] of routes) {
-      if (!/:business|:run|:person/.test(path)) continue;
+      // Whose staff page it is not, to them there is none: staff.test.ts.
+      if (!/:business|:run|:person/.test(path) || path.startsWith("/staff/") || path.endsWith("/staff-pages")) continue;
       const { status } = await call(method, filled(path), "see");
       // 409: there is nothing to correct in a run that is open.
       if (method === "GET") expect([path, [200, 404, 409].includes(status)], path).toEqual([path, true]);

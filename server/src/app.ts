@@ -13,6 +13,7 @@ import { SqliteSessionStore } from "./http/sessionStore.ts";
 import { placeRoutes } from "./routes.ts";
 import { runRoutes } from "./runs/routes.ts";
 import { sessionRoutes } from "./session/routes.ts";
+import { staffRoutes } from "./staff/routes.ts";
 import { userRoutes } from "./users/routes.ts";
 
 export function buildApp({ context, events, sessionSecret }: Application, webFolder: string): Express {
@@ -73,6 +74,7 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
     sessionRoutes(context),
     userRoutes(context),
     eventRoutes(context, events),
+    staffRoutes(context),
     placeRoutes(context),
     runRoutes(context),
     (_request, _response, next) => next(notFound("address")),
@@ -80,9 +82,11 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
   app.use("/api", problemHandler(context));
   if (existsSync(webFolder)) {
     app.use(express.static(webFolder, { index: false, maxAge: "1y", immutable: true }));
-    app.get("/{*splat}", (_request, response) => {
+    app.get("/{*splat}", (request, response) => {
       response.setHeader("Cache-Control", "no-cache");
-      response.sendFile(join(webFolder, "index.html"));
+      // The staff pages are an application of their own: small, for a phone.
+      const isStaff = request.path === "/staff" || request.path.startsWith("/staff/");
+      response.sendFile(join(webFolder, isStaff ? "staff.html" : "index.html"));
     });
   }
   app.use(problemHandler(context));

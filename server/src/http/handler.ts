@@ -24,7 +24,16 @@ export function actorOf(context: Context, request: Request): Actor | null {
   const { userId } = request.session;
   if (userId === undefined) return null;
   const row = context.store.db.select().from(user).where(eq(user.id, userId)).get();
-  return row?.active ? { userId: row.id, name: row.name, email: row.email, lead: row.lead } : null;
+  // An employee's session opens the staff pages only: to the practice's addresses nobody is signed in.
+  return row?.active && !row.staff ? { userId: row.id, name: row.name, email: row.email, lead: row.lead } : null;
+}
+
+/** Is somebody signed in who has staff pages only? */
+export function isStaff(context: Context, request: Request): boolean {
+  const { userId } = request.session;
+  if (userId === undefined) return false;
+  const row = context.store.db.select().from(user).where(eq(user.id, userId)).get();
+  return row?.active === true && row.staff;
 }
 
 /** A route for a signed-in user; what it returns is sent as JSON. */

@@ -2,7 +2,7 @@
 import type { Right } from "@zesty/contract/session";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { business, userRight } from "../store/schema.ts";
+import { business, user, userRight } from "../store/schema.ts";
 import { notFound, ProblemError } from "./problem.ts";
 
 const rank: Record<Right, number> = { see: 1, prepare: 2, authorise: 3 };
@@ -69,3 +69,8 @@ export function demandRight(
       `You may ${words[right]}, but not ${words[wanted]}. Ask the practice lead for the right.`,
     );
 }
+
+/** Does a user work for the practice at all: as its lead, or with a right in some business? */
+export const worksForPractice = ({ store: { db } }: Context, userId: number): boolean =>
+  db.select({ lead: user.lead }).from(user).where(eq(user.id, userId)).get()?.lead === true ||
+  db.select({ right: userRight.right }).from(userRight).where(eq(userRight.userId, userId)).get() !== undefined;

@@ -11,28 +11,18 @@ import {
 import { type Request, Router } from "express";
 import type { Context } from "../context.ts";
 import { moveTheDay } from "../demo/moveTheDay.ts";
-import { actorOf, body, signedIn } from "../http/handler.ts";
+import { actorOf, body, isStaff, signedIn } from "../http/handler.ts";
 import { cannot, ProblemError } from "../http/problem.ts";
 import { acceptLink, readLink, sendReset } from "../users/invitations.ts";
+import { beginSession } from "./beginSession.ts";
 import { changePassword, demandPassword, endSession, ownSessions } from "./ownAccount.ts";
 import { beginSecondFactor, confirmSecondFactor, endSecondFactor } from "./secondFactor.ts";
 import { createFirstUser, findSignIn, sessionView } from "./session.ts";
 
 export function sessionRoutes(context: Context): Router {
   const router = Router();
-  const begin = (request: Request, userId: number) =>
-    new Promise<void>((resolve, reject) => {
-      request.session.regenerate((error: unknown) => {
-        if (error) return reject(error instanceof Error ? error : new Error("The session could not be begun."));
-        request.session.userId = userId;
-        request.session.beganAt = Date.now();
-        request.session.from = `${shortAgent(request)}, ${request.ip ?? ""}`;
-        request.session.save((fault: unknown) =>
-          fault ? reject(fault instanceof Error ? fault : new Error("The session could not be kept.")) : resolve(),
-        );
-      });
-    });
-  const view = (request: Request) => sessionView(context, actorOf(context, request));
+  const begin = beginSession;
+  const view = (request: Request) => sessionView(context, actorOf(context, request), isStaff(context, request));
   const address = (request: Request) => request.ip ?? "unknown";
 
   router.get("/session", (request, response) => void response.json(view(request)));
@@ -106,12 +96,4 @@ export function sessionRoutes(context: Context): Router {
     }),
   );
   return router;
-}
-
-/** "Firefox on Linux": enough to know one's own session again. */
-function shortAgent(request: Request): string {
-  const agent = request.header("User-Agent") ?? "";
-  const browser = ["Edg", "Firefox", "Chrome", "Safari"].find((name) => agent.includes(name)) ?? "a program";
-  const system = ["Windows", "Android", "iPhone", "Mac OS", "Linux"].find((name) => agent.includes(name));
-  return `${browser.replace("Edg", "Edge")}${system ? ` on ${system}` : ""}`;
 }

@@ -73,7 +73,8 @@ export async function createFirstUser(context: Context, given: FirstUser): Promi
   });
 }
 
-export function sessionView(context: Context, actor: Actor | null): SessionView {
+/** @param staff an employee is signed in, who has pages of their own and nothing here */
+export function sessionView(context: Context, actor: Actor | null, staff = false): SessionView {
   const { db } = context.store;
   const businesses = actor
     ? db
@@ -91,6 +92,7 @@ export function sessionView(context: Context, actor: Actor | null): SessionView 
     needsFirstUser: !hasUsers(context),
     day: context.clock.today(),
     demo: context.settings.demoDay !== null,
+    staff,
     user:
       actor && own
         ? { id: own.id, name: own.name, email: own.email, lead: own.lead, secondFactor: own.secondFactor !== null }

@@ -23,6 +23,7 @@ export interface Crypt {
 
 /** Where secrets lie: the words that bind each ciphertext to its row's owner. */
 export const places = {
+  staffChange: (personId: number) => `staff_change.values person ${personId}`,
   taxNumber: (personId: number) => `tax_declaration.file_number person ${personId}`,
   irdNumber: (personId: number) => `tax_code.ird_number person ${personId}`,
   bankParts: (personId: number) => `bank_split.parts person ${personId}`,

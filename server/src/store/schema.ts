@@ -11,4 +11,5 @@ export * from "./schema/people.ts";
 export * from "./schema/peopleNz.ts";
 export * from "./schema/practice.ts";
 export * from "./schema/runs.ts";
+export * from "./schema/staff.ts";
 export * from "./schema/time.ts";

@@ -8,11 +8,12 @@ import { openMail, sendPlainLetter } from "../outside/postBox.ts";
 import { demandFree, forgive, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { hashPassword } from "../session/session.ts";
+import { staffLinkView } from "../staff/staffLinkView.ts";
 import { record } from "../store/audit.ts";
 import { invitation, practice, user, userRight } from "../store/schema.ts";
 import { demandKnownBusinesses } from "./users.ts";
 
-const days = (n: number) => n * 86_400_000;
+export const days = (n: number) => n * 86_400_000;
 const hashOf = (token: string): string => createHash("sha256").update(token).digest("hex");
 
 const openLinks = (now = Date.now()) => and(isNull(invitation.usedAt), gt(invitation.expiresAt, now));
@@ -84,9 +85,14 @@ export async function sendReset(context: Context, email: string, address: string
   );
 }
 
-function keepLink(
+export function keepLink(
   context: Context,
-  wanted: Invite & { kind: "join" | "reset"; invitedBy: number | null; lasts: number },
+  wanted: Invite & {
+    kind: "join" | "reset" | "staff";
+    personId?: number;
+    invitedBy: number | null;
+    lasts: number;
+  },
 ): string {
   const token = randomBytes(24).toString("base64url");
   const { lasts, ...rest } = wanted;
@@ -94,7 +100,14 @@ function keepLink(
     // A newer link takes the place of an older one.
     context.store.db
       .delete(invitation)
-      .where(and(eq(invitation.email, wanted.email), eq(invitation.kind, wanted.kind), isNull(invitation.usedAt)))
+      .where(
+        and(
+          eq(invitation.email, wanted.email),
+          eq(invitation.kind, wanted.kind),
+          isNull(invitation.usedAt),
+          ...(wanted.personId === undefined ? [] : [eq(invitation.personId, wanted.personId)]),
+        ),
+      )
       .run();
     context.store.db
       .insert(invitation)
@@ -104,10 +117,11 @@ function keepLink(
   return token;
 }
 
-const linkOf = (context: Context, token: string): string =>
-  `${context.settings.address ?? `http://${context.settings.host}:${context.settings.port}`}/join#${token}`;
+/** @param at the page that the link leads to */
+export const linkOf = (context: Context, token: string, at = "join"): string =>
+  `${context.settings.address ?? `http://${context.settings.host}:${context.settings.port}`}/${at}#${token}`;
 
-async function mailTo(context: Context, to: string, subject: string, text: string): Promise<boolean> {
+export async function mailTo(context: Context, to: string, subject: string, text: string): Promise<boolean> {
   const mail = openMail(context.settings.services.smtp);
   try {
     return await sendPlainLetter(mail, {
@@ -121,7 +135,7 @@ async function mailTo(context: Context, to: string, subject: string, text: strin
   }
 }
 
-function findLink(context: Context, token: string) {
+export function findLink(context: Context, token: string) {
   const found = context.store.db
     .select()
     .from(invitation)
@@ -132,8 +146,9 @@ function findLink(context: Context, token: string) {
 }
 
 export function readLink(context: Context, token: string): InvitationView {
-  const { kind, email, name } = findLink(context, token);
-  return { kind, email, name, practice: practiceName(context) };
+  const { kind, email, name, personId } = findLink(context, token);
+  const opens = personId === null ? undefined : staffLinkView(context, email, personId);
+  return { kind, email, name, practice: practiceName(context), ...(opens ? { opens } : {}) };
 }
 
 /** Joins, or chooses the new password. @returns the user, who is signed in by it; null where a second factor is wanted first */
@@ -156,6 +171,7 @@ export async function acceptLink(context: Context, given: AcceptInvitation): Pro
       forgive(context, link.email);
       return known.id;
     }
+    if (link.kind === "staff") throw cannot("link-used", "This link opens the staff pages. Open it there.");
     if (known) throw conflict("user-known", `${link.email} is a user already. Sign in instead.`);
     const { id } = db
       .insert(user)

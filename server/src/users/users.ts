@@ -14,6 +14,7 @@ export function listUsers(context: Context): UsersView {
     users: db
       .select()
       .from(user)
+      .where(eq(user.staff, false))
       .orderBy(asc(user.name))
       .all()
       .map(({ id, name, email, lead, active, secondFactor }) => ({

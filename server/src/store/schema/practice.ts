@@ -14,6 +14,8 @@ export const user = sqliteTable("user", {
   passwordHash: text("password_hash").notNull(),
   /** sees and does everything in every business */
   lead: flag("lead"),
+  /** an employee: opens own pages and nothing of the practice */
+  staff: flag("staff").default(false),
   /** who has left the practice keeps the name in the trail and cannot sign in */
   active: flag("active").default(true),
   /** encrypted secret of the one-time codes; null while there is no second factor */
@@ -25,11 +27,13 @@ export const user = sqliteTable("user", {
 /** A letter with a link that works once: to join the practice, or to choose a new password. Only a hash is kept. */
 export const invitation = sqliteTable("invitation", {
   id: id(),
-  kind: text("kind", { enum: ["join", "reset"] }).notNull(),
+  kind: text("kind", { enum: ["join", "reset", "staff"] }).notNull(),
   email: text("email").notNull(),
   name: text("name").notNull(),
   lead: flag("lead").default(false),
   rights: json<{ businessId: number; right: "see" | "prepare" | "authorise"; approves: boolean }[]>("rights").notNull(),
+  /** of a staff link: whose pages it opens */
+  personId: integer("person_id"),
   tokenHash: text("token_hash").notNull().unique(),
   invitedBy: integer("invited_by").references(() => user.id),
   expiresAt: integer("expires_at").notNull(),

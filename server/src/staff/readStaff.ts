@@ -1,0 +1,123 @@
+/** What an employee sees: payslips that were sent, balances, what is asked for, and what is still wanted of them. */
+import type { StaffPage, StaffSession, Wanted } from "@zesty/contract/staff";
+import { leaveKindsIn } from "@zesty/core/countries/leave";
+import type { PaySnapshot } from "@zesty/core/pay/snapshot";
+import { and, desc, eq, inArray } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { notFound } from "../http/problem.ts";
+import { worksForPractice } from "../http/rights.ts";
+import { standingRequests } from "../leave/readLeave.ts";
+import { readPerson } from "../people/readPeople.ts";
+import { nextPeriodOf } from "../runs/openRun.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { readBusiness } from "../setup/readBusiness.ts";
+import { business, payCycle, payRun, person, signedPay, staffChange } from "../store/schema.ts";
+import { ownPeople } from "./staffAccount.ts";
+
+export function readStaffSession(context: Context, actor: Actor): StaffSession {
+  const { db } = context.store;
+  const ids = ownPeople(context, actor.userId);
+  return {
+    name: actor.name,
+    email: actor.email,
+    user: worksForPractice(context, actor.userId),
+    employments: ids.flatMap((personId) => {
+      const row = db
+        .select({ business: business.name, country: business.country })
+        .from(person)
+        .innerJoin(business, eq(person.businessId, business.id))
+        .where(eq(person.id, personId))
+        .get();
+      return row ? [{ personId, ...row }] : [];
+    }),
+  };
+}
+
+/** Payslips that went out: what was only prepared is nobody's business yet. */
+export function sentPayslips({ store: { db } }: Context, personId: number) {
+  return db
+    .select({
+      ...{ payId: signedPay.payId, runId: signedPay.runId, payday: signedPay.payday, snapshot: signedPay.snapshot },
+      ...{ start: payRun.periodStart, end: payRun.periodEnd },
+    })
+    .from(signedPay)
+    .innerJoin(payRun, eq(signedPay.runId, payRun.id))
+    .where(and(eq(signedPay.personId, personId), eq(signedPay.kind, "pay"), inArray(payRun.state, ["sent", "settled"])))
+    .orderBy(desc(signedPay.payday), desc(signedPay.id))
+    .all();
+}
+
+/** Why each thing is asked for, in a sentence that an employee can use. */
+const reasons: Record<string, string> = {
+  tax: "Without it tax is withheld at the highest rate.",
+  taxCode: "Without it tax is taken at the no-notification rate.",
+  super: "Your employer pays super into the fund that you choose.",
+  kiwiSaver: "Whether you are a member decides what is contributed.",
+  bank: "Your pay goes there.",
+  details: "Your payslip and the year's report to the tax agency need it.",
+};
+const ownSections = ["tax", "taxCode", "super", "bank", "details"];
+
+export function readStaffPage(context: Context, personId: number): StaffPage {
+  const { db } = context.store;
+  const who = db.select().from(person).where(eq(person.id, personId)).get();
+  if (!who) throw notFound("person");
+  const owner = findBusiness(context, who.businessId);
+  const view = readPerson(context, personId);
+  const kinds = leaveKindsIn(owner.country);
+  const cycle = db.select().from(payCycle).where(eq(payCycle.id, view.employment.cycleId)).get();
+  const waiting = db
+    .select({ words: staffChange.words, at: staffChange.at })
+    .from(staffChange)
+    .where(and(eq(staffChange.personId, personId), eq(staffChange.state, "waiting")))
+    .get();
+  return {
+    personId,
+    name: `${who.givenName} ${who.familyName}`,
+    business: owner.name,
+    country: owner.country,
+    today: context.clock.today(),
+    nextPayday: cycle && who.endDate === null ? nextPeriodOf(context, cycle).payday : null,
+    payslips: sentPayslips(context, personId).map(({ payId, payday, start, end, snapshot }) => {
+      const { gross, net } = (snapshot as PaySnapshot).figures;
+      return { payId, payday, start, end, gross, net };
+    }),
+    wanted: view.missing
+      .filter((each) => ownSections.includes(each.section) && each.text !== "E-mail")
+      .map((each): Wanted => ({ ...each, why: reasons[each.section] ?? "" })),
+    balances: view.leave.balances.flatMap(({ kind, hours }) => {
+      const found = kinds.find((each) => each.code === kind);
+      return found?.kept ? [{ kind, words: found.words, amount: hours, unit: found.unit }] : [];
+    }),
+    requests: standingRequests(context, personId).sort((a, b) => b.id - a.id),
+    kinds: kinds
+      .filter((each) => !each.notForCasuals || view.employment.basis !== "casual")
+      .map(({ code, words }) => ({ code, words })),
+    timesheet: view.time?.use ?? null,
+    details: { email: who.email, phone: who.phone, address: who.address },
+    facts: factsOf(view),
+    waiting: waiting ?? null,
+    funds: owner.country === "AU" ? readBusiness(context, who.businessId).funds.filter((each) => !each.retired) : [],
+  };
+}
+
+/** What is on record, secrets by their last digits. */
+function factsOf(view: ReturnType<typeof readPerson>): StaffPage["facts"] {
+  const { employment, tax, nz, bank } = view;
+  const fact = (label: string, value: string | null | undefined) => (value ? [{ label, value }] : []);
+  return [
+    ...fact("Employed since", view.details.startDate),
+    ...fact("Basis", employment.basis),
+    ...fact("Hours a week", Number(employment.weeklyHours) > 0 ? employment.weeklyHours : null),
+    ...fact("Rate an hour", employment.salary ? null : employment.hourlyRate),
+    ...fact("Salary a year", employment.salary),
+    ...(view.country === "AU"
+      ? [
+          ...fact("Tax file number", tax.fileNumberShown ?? tax.numberStatus),
+          ...fact("Tax-free threshold", tax.taxFreeThreshold ? "claimed here" : "not claimed here"),
+          ...fact("Study loan", tax.studyLoan ? "yes" : "no"),
+        ]
+      : [...fact("IRD number", nz?.taxCode.irdShown), ...fact("Tax code", nz?.taxCode.code)]),
+    ...bank.parts.map((part) => ({ label: "Paid to", value: `${part.title}, ${part.shown}` })),
+  ];
+}

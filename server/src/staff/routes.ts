@@ -1,0 +1,178 @@
+/** The addresses of the staff pages. Every one of them asks first whether the page is the account's own. */
+import {
+  answerChange,
+  type StaffSection,
+  staffDays,
+  staffJoin,
+  staffLeave,
+  staffSections,
+} from "@zesty/contract/staff";
+import { isDate } from "@zesty/core/calendar/dates";
+import { create as contentDisposition } from "content-disposition";
+import { type Request, type RequestHandler, type Response, Router } from "express";
+import type { Schema } from "joi";
+import type { Actor, Context } from "../context.ts";
+import { keptPayslip } from "../documents/documents.ts";
+import { renderPayslip } from "../documents/renderPayslip.ts";
+import { body, idOf, signedIn } from "../http/handler.ts";
+import { notFound } from "../http/problem.ts";
+import { demandRight } from "../http/rights.ts";
+import { slipOf } from "../outbox/channels.ts";
+import { businessOfPerson } from "../people/readPeople.ts";
+import { keptWorking } from "../runs/readRun.ts";
+import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
+import { beginSession } from "../session/beginSession.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { record } from "../store/audit.ts";
+import { readStaffPage, readStaffSession, sentPayslips } from "./readStaff.ts";
+import { demandOwn, endStaffPages, inviteToStaffPages, openStaffPages, staffOf } from "./staffAccount.ts";
+import { answerStaffChange, changeOwn, demandSection, readStaffAccess } from "./staffChanges.ts";
+import { askOwnLeave, previewLeave, readOwnWeek, saveOwnDays, withdrawOwnLeave } from "./staffTime.ts";
+
+type Work = (actor: Actor, personId: number, request: Request, response: Response) => unknown;
+
+export function staffRoutes(context: Context): Router {
+  const router = Router();
+  /** On a page of one's own. */
+  const own =
+    (work: Work): RequestHandler =>
+    async (request, response) => {
+      const actor = staffOf(context, request);
+      const personId = idOf(request, "person");
+      demandOwn(context, actor, personId);
+      const result = await work(actor, personId, request, response);
+      if (!response.headersSent && !response.writableEnded) response.json(result ?? {});
+    };
+  const slipAt = (personId: number, payId: number) => {
+    const found = sentPayslips(context, personId).find((each) => each.payId === payId);
+    if (!found) throw notFound("payslip");
+    return found;
+  };
+  /** Every view of figures is on the trail. */
+  const looked = (actor: Actor, personId: number, what: string, about: string) =>
+    void record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: businessOfPerson(context, personId),
+      what,
+      about,
+    });
+
+  router.get("/staff", (request, response) => {
+    response.json(readStaffSession(context, staffOf(context, request)));
+  });
+  router.post("/staff/join", async (request, response) => {
+    await beginSession(request, await openStaffPages(context, body(staffJoin, request), request.ip ?? "unknown"));
+    response.json(readStaffSession(context, staffOf(context, request)));
+  });
+  router.get(
+    "/staff/:person",
+    own((_actor, personId) => readStaffPage(context, personId)),
+  );
+  router.put(
+    "/staff/:person/own/:section",
+    own(async (actor, personId, request) => {
+      const section = request.params.section as StaffSection;
+      const { country } = findBusiness(context, businessOfPerson(context, personId));
+      const known = staffSections[country] as Partial<Record<StaffSection, Schema>>;
+      demandSection(known, section);
+      await changeOwn(context, actor, personId, section, body(known[section] as Schema, request));
+      refreshOpenRuns(context, businessOfPerson(context, personId));
+      return readStaffPage(context, personId);
+    }),
+  );
+  router.get(
+    "/staff/:person/payslips/:pay",
+    own((actor, personId, request) => {
+      const found = slipAt(personId, idOf(request, "pay"));
+      looked(actor, personId, "looked at the own payslip", found.payday);
+      return slipOf(context, found);
+    }),
+  );
+  router.get(
+    "/staff/:person/payslips/:pay/why/:figure",
+    own((_actor, personId, request) => {
+      const found = slipAt(personId, idOf(request, "pay"));
+      const figure = String(request.params.figure);
+      // What the employer sets aside on top is not the person's.
+      if (figure === "cost" || figure.startsWith("cost:")) throw notFound("figure");
+      return keptWorking(context, found.runId, found.payId, figure);
+    }),
+  );
+  router.get(
+    "/staff/:person/payslips/:pay/payslip.pdf",
+    own(async (actor, personId, request, response) => {
+      const found = slipAt(personId, idOf(request, "pay"));
+      looked(actor, personId, "took the own payslip", found.payday);
+      response
+        .type("application/pdf")
+        .setHeader("Content-Disposition", contentDisposition(`payslip-${found.payday}.pdf`, { type: "inline" }));
+      response.send(keptPayslip(context, found.runId, found.payId) ?? (await renderPayslip(slipOf(context, found))));
+    }),
+  );
+  router.get(
+    "/staff/:person/week",
+    own((_actor, personId, request) => {
+      const day = String(request.query.day ?? context.clock.today());
+      return readOwnWeek(context, personId, isDate(day) ? day : context.clock.today());
+    }),
+  );
+  router.put(
+    "/staff/:person/days",
+    own((actor, personId, request) => {
+      const { days } = body(staffDays, request);
+      saveOwnDays(context, actor, personId, days);
+      return readOwnWeek(context, personId, days[0]?.date ?? context.clock.today());
+    }),
+  );
+  router.post(
+    "/staff/:person/leave/preview",
+    own((_actor, personId, request) => previewLeave(context, personId, body(staffLeave, request))),
+  );
+  router.post(
+    "/staff/:person/leave",
+    own((actor, personId, request) => {
+      askOwnLeave(context, actor, personId, body(staffLeave, request));
+      return readStaffPage(context, personId);
+    }),
+  );
+  router.delete(
+    "/staff/:person/leave/:request",
+    own((actor, personId, request) => {
+      withdrawOwnLeave(context, actor, personId, idOf(request, "request"));
+      return readStaffPage(context, personId);
+    }),
+  );
+
+  /** What the practice does about a person's staff pages. */
+  const onPerson = (work: (actor: Actor, personId: number, request: Request) => unknown) =>
+    signedIn(context, (actor, request) => {
+      const personId = idOf(request, "person");
+      demandRight(context, actor, businessOfPerson(context, personId), "prepare", "person");
+      return work(actor, personId, request);
+    });
+  router.get(
+    "/people/:person/staff-pages",
+    onPerson((_actor, personId) => readStaffAccess(context, personId)),
+  );
+  router.post(
+    "/people/:person/staff-pages",
+    onPerson((actor, personId) => inviteToStaffPages(context, actor, personId)),
+  );
+  router.delete(
+    "/people/:person/staff-pages",
+    onPerson((actor, personId) => {
+      endStaffPages(context, actor, personId);
+      return readStaffAccess(context, personId);
+    }),
+  );
+  router.put(
+    "/people/:person/staff-changes/:change",
+    onPerson((actor, personId, request) => {
+      answerStaffChange(context, actor, personId, idOf(request, "change"), body(answerChange, request).take);
+      refreshOpenRuns(context, businessOfPerson(context, personId));
+      return readStaffAccess(context, personId);
+    }),
+  );
+  return router;
+}

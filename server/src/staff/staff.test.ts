@@ -1,0 +1,270 @@
+/** The staff pages over HTTP: opened by a link that works once, one's own and nobody else's, declarations, leave, days. */
+import { eq } from "drizzle-orm";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { saveSection } from "../people/savePerson.ts";
+import { openRun } from "../runs/openRun.ts";
+import { readRun } from "../runs/readRun.ts";
+import { signOff } from "../runs/signOff.ts";
+import { setTick } from "../runs/ticks.ts";
+import { type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { datedRecords } from "../store/dated.ts";
+import { audit, payRun, person, staffChange, user } from "../store/schema.ts";
+import { startServer } from "../testServer.ts";
+
+let world: SmallWorld;
+let server: Awaited<ReturnType<typeof startServer>>;
+beforeEach(async () => {
+  world = smallWorld(2);
+  server = await startServer(world);
+  await server.add("lead", "lead");
+});
+afterEach(async () => {
+  await server.close();
+  await world.end();
+});
+
+const who = (at = 0) => world.personIds[at] ?? 0;
+const db = () => world.context.store.db;
+const password = "peel and pith and zest";
+async function opened(at = 0, name = "alex"): Promise<string> {
+  const { body } = await server.call("POST", `/people/${who(at)}/staff-pages`, "lead");
+  const token = String(body.link).split("#")[1] ?? "";
+  const joined = await server.call("POST", "/staff/join", name, { token, password });
+  expect([joined.status, joined.body.employments]).toEqual([200, [expect.objectContaining({ personId: who(at) })]]);
+  return token;
+}
+const page = (name = "alex", at = 0) => server.call("GET", `/staff/${who(at)}`, name);
+const own = (section: string, body: object) => server.call("PUT", `/staff/${who()}/own/${section}`, "alex", body);
+function paid(): number {
+  const runId = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+  for (const row of readRun(world.context, world.actor, runId).rows)
+    for (const mark of row.marks)
+      if (mark.kind === "query")
+        setTick(world.context, world.actor, runId, { payId: row.payId, key: mark.key, on: true });
+  signOff(world.context, world.actor, runId, readRun(world.context, world.actor, runId).version);
+  return runId;
+}
+
+describe("staff pages", () => {
+  it("open by a link that works once, show nobody else's, and nothing of the practice", async () => {
+    const token = await opened();
+    expect((await server.call("POST", "/staff/join", "thief", { token, password })).body.code).toBe("link-used");
+    expect((await server.call("POST", "/staff/join", "thief", { token: "nothing", password: "short" })).status).toBe(
+      400,
+    );
+    expect((await page()).body).toMatchObject({ name: "Alex Sample0", business: "Example Bakery", payslips: [] });
+    expect((await page("alex", 1)).status).toBe(404);
+    expect((await page("lead")).status).toBe(404);
+    for (const [method, path] of server.routes) {
+      if (path.startsWith("/staff") || /session|first-user|invitation|password|calendars|second-factor/.test(path))
+        continue;
+      const answer = await server.call(method, path.replaceAll(/:\w+/g, "1"), "alex");
+      expect([method, path, answer.status]).toEqual([method, path, 401]);
+    }
+    const session = await server.call("GET", "/session", "alex");
+    expect(session.body).toMatchObject({ staff: true, user: null, businesses: [] });
+    expect(
+      (await server.call("GET", "/users", "lead")).body.users.map((each: { name: string }) => each.name),
+    ).not.toContain("Alex Sample0");
+  });
+  it("open for a second employment with the password of the account that is there", async () => {
+    await opened();
+    db()
+      .update(person)
+      .set({ email: "alex0@example.org" })
+      .where(eq(person.id, who(1)))
+      .run();
+    const { body } = await server.call("POST", `/people/${who(1)}/staff-pages`, "lead");
+    const token = String(body.link).split("#")[1] ?? "";
+    expect((await server.call("GET", `/invitation/${token}`)).body.opens).toEqual({
+      business: "Example Bakery",
+      known: true,
+    });
+    expect(
+      (await server.call("POST", "/staff/join", "x", { token, password: "a wrong one, though long" })).body.code,
+    ).toBe("password-wrong");
+    const joined = await server.call("POST", "/staff/join", "alex", { token, password });
+    expect(joined.body.employments).toHaveLength(2);
+  });
+  it("end when the practice ends them, and every session with it", async () => {
+    await opened();
+    expect((await server.call("GET", `/people/${who()}/staff-pages`, "lead")).body).toMatchObject({
+      openedAt: expect.any(String),
+    });
+    expect((await server.call("POST", `/people/${who()}/staff-pages`, "lead")).body.code).toBe("staff-known");
+    await server.call("DELETE", `/people/${who()}/staff-pages`, "lead");
+    expect((await page()).status).toBe(401);
+    expect((await server.call("POST", "/session", "alex", { email: "alex0@example.org", password })).status).toBe(200);
+    expect((await page()).status).toBe(404);
+  });
+  it("ask for an address first, and for the right", async () => {
+    db().update(person).set({ email: null }).where(eq(person.id, who())).run();
+    expect((await server.call("POST", `/people/${who()}/staff-pages`, "lead")).body.code).toBe("no-email");
+    await server.add("see", "see");
+    expect((await server.call("POST", `/people/${who()}/staff-pages`, "see")).status).toBe(403);
+  });
+});
+
+describe("payslips", () => {
+  it("are shown once they were sent, each figure with its working, never what the employer sets aside; looks are on the trail", async () => {
+    await opened();
+    const runId = paid();
+    expect((await page()).body.payslips).toEqual([]);
+    db().update(payRun).set({ state: "sent" }).where(eq(payRun.id, runId)).run();
+    const [slip] = (await page()).body.payslips;
+    expect(slip).toMatchObject({ payday: "2026-07-02", gross: "1197.00", net: "996.00" });
+    const at = `/staff/${who()}/payslips/${slip.payId}`;
+    expect((await server.call("GET", at, "alex")).body).toMatchObject({ net: "996.00", employee: { payrollId: "E0" } });
+    expect((await server.call("GET", `${at}/why/withheld`, "alex")).body).toMatchObject({
+      value: "201.00",
+      parts: expect.any(Array),
+    });
+    expect((await server.call("GET", `${at}/why/cost`, "alex")).status).toBe(404);
+    expect((await server.call("GET", `${at}/payslip.pdf`, "alex")).type).toBe("application/pdf");
+    const other = readRun(world.context, world.actor, runId).rows.find((row) => row.personId === who(1))?.payId;
+    expect((await server.call("GET", `/staff/${who()}/payslips/${other}`, "alex")).status).toBe(404);
+    expect(
+      db()
+        .select({ what: audit.what })
+        .from(audit)
+        .all()
+        .map((each) => each.what),
+    ).toContain("looked at the own payslip");
+  });
+});
+
+describe("what a person fills in", () => {
+  const tax = {
+    numberStatus: "none",
+    residency: "resident",
+    taxFreeThreshold: false,
+    studyLoan: true,
+    homeCountry: null,
+  };
+  it("a declaration counts from today once it is signed, and keeps what only the practice knows", async () => {
+    await opened();
+    saveSection(world.context, world.actor, who(), "tax", {
+      ...tax,
+      numberStatus: "none",
+      residency: "resident",
+      pendingSince: null,
+      medicare: "half-exempt",
+      medicareDependants: null,
+      offsetsPerYear: "300",
+      extraPerPay: null,
+    });
+    expect((await own("tax", tax)).body.errors[0].text).toMatch(/Tick that what you say is true/);
+    expect((await own("tax", { ...tax, numberStatus: "given", fileNumber: "123456789", signed: true })).status).toBe(
+      400,
+    );
+    expect((await own("tax", { ...tax, signed: true })).status).toBe(200);
+    const held = datedRecords(db(), [who()], "2026-07-01").tax.get(who());
+    expect(held).toMatchObject({
+      from: "2026-07-01",
+      studyLoan: true,
+      taxFreeThreshold: false,
+      medicare: "half-exempt",
+      offsetsPerYearCents: 30_000,
+    });
+    expect((await own("employment", { hourlyRate: "99" })).body.code).toBe("no-section");
+    expect((await own("taxCode", { code: "M", signed: true })).body.code).toBe("no-section");
+  });
+  it("another bank account waits for the practice's tick; the first one counts at once", async () => {
+    await opened();
+    const account = { bsb: "990-119", account: "44556677", title: "Alex Sample" };
+    expect((await own("bank", { ...account, bsb: "9" })).status).toBe(400);
+    expect((await own("bank", account)).body.waiting).toMatchObject({ words: expect.stringContaining("677") });
+    expect((await own("bank", { ...account, account: "44556688" })).body.waiting.words).toContain("688");
+    expect(
+      db()
+        .select()
+        .from(staffChange)
+        .all()
+        .map((each) => each.state),
+    ).toEqual(["replaced", "waiting"]);
+    const bankFrom = () => datedRecords(db(), [who()], "9999-12-31").bank.get(who())?.from;
+    expect(bankFrom()).toBe("2020-01-06");
+    const [change] = (await server.call("GET", `/people/${who()}/staff-pages`, "lead")).body.changes;
+    const answer = (take: boolean) =>
+      server.call("PUT", `/people/${who()}/staff-changes/${change.id}`, "lead", { take });
+    expect((await answer(true)).body.changes).toEqual([]);
+    expect(bankFrom()).toBe("2026-07-01");
+    expect((await answer(false)).body.code).toBe("answered");
+  });
+  it("a fund of one's own becomes a fund of the business", async () => {
+    await opened();
+    const chosen = await own("super", {
+      fundId: null,
+      memberNumber: "77",
+      own: { name: "Own Choice Super", abn: "89000000019", usi: "89000000019777" },
+    });
+    expect(chosen.status).toBe(200);
+    expect(chosen.body.funds.map((each: { name: string }) => each.name)).toContain("Own Choice Super");
+    expect((await own("super", { memberNumber: "77" })).status).toBe(400);
+  });
+});
+
+describe("leave and days", () => {
+  it("leave is spelled out, asked for and withdrawn by the person; who approves sees who asked", async () => {
+    await opened();
+    const asked = { kind: "annual", first: "2026-07-06", last: "2026-07-08", hoursADay: null, note: "the coast" };
+    const at = `/staff/${who()}/leave`;
+    expect((await server.call("POST", `${at}/preview`, "alex", asked)).body).toEqual({
+      days: 3,
+      amount: "22.8",
+      unit: "hours",
+      holidays: [],
+      before: "26.26",
+      after: "4.3",
+    });
+    expect((await server.call("POST", `${at}/preview`, "alex", { ...asked, last: "2026-07-01" })).body.code).toBe(
+      "leave-refused",
+    );
+    const [request] = (await server.call("POST", at, "alex", asked)).body.requests;
+    expect(request).toMatchObject({ state: "waiting", askedBy: "Alex Sample0", note: "the coast" });
+    expect((await server.call("POST", at, "alex", asked)).body.detail).toMatch(/asked for/);
+    await opened(1, "other");
+    expect((await server.call("DELETE", `/staff/${who(1)}/leave/${request.id}`, "other")).status).toBe(404);
+    expect((await server.call("DELETE", `${at}/${request.id}`, "alex")).body.requests).toEqual([]);
+  });
+  it("own days are typed like any other and wait for approval; a fault leaves everything as it was", async () => {
+    await opened();
+    const at = `/staff/${who()}/days`;
+    const saved = await server.call("PUT", at, "alex", {
+      days: [
+        { date: "2026-06-30", text: "9-17:30 b30" },
+        { date: "2026-07-01", text: "7.6" },
+      ],
+    });
+    expect(saved.body).toMatchObject({ from: "2026-06-29", total: "15.6" });
+    expect(saved.body.days[1]).toMatchObject({ state: "open", text: "9–17:30 b30" });
+    const refused = async (date: string, text: string) =>
+      (
+        await server.call("PUT", at, "alex", {
+          days: [
+            { date: "2026-07-01", text: "5" },
+            { date, text },
+          ],
+        })
+      ).body.detail;
+    expect(await refused("2026-06-29", "9-99")).toMatch(/Nothing was saved/);
+    expect(await refused("2026-06-29", "al")).toMatch(/leave is asked for below/);
+    expect(await refused("2026-12-01", "8")).toMatch(/further ahead/);
+    expect((await server.call("GET", `/staff/${who()}/week?day=2026-07-01`, "alex")).body.total).toBe("15.6");
+  });
+  it("belongs to a user of the practice too, who is paid here", async () => {
+    db().update(person).set({ email: "lead@example.org" }).where(eq(person.id, who())).run();
+    const { body } = await server.call("POST", `/people/${who()}/staff-pages`, "lead");
+    const token = String(body.link).split("#")[1] ?? "";
+    const joined = await server.call("POST", "/staff/join", "lead", { token, password: "a long enough one" });
+    expect(joined.body).toMatchObject({ user: true });
+    expect((await server.call("GET", "/session", "lead")).body).toMatchObject({ staff: false, user: { lead: true } });
+    expect(
+      db()
+        .select()
+        .from(user)
+        .all()
+        .filter((each) => each.staff),
+    ).toEqual([]);
+  });
+});

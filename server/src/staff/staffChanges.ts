@@ -1,0 +1,220 @@
+/**
+ * What an employee changes. Declarations count from today as signed by the person; another bank account waits for a
+ * tick of the practice and is told to the address that was there before.
+ */
+import type { BankPart } from "@zesty/contract/people";
+import type { StaffAccess, StaffFund, StaffSection, StaffTax } from "@zesty/contract/staff";
+import { dateWords } from "@zesty/core/calendar/dates";
+import { and, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, conflict, notFound } from "../http/problem.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { addFund } from "../setup/readBusiness.ts";
+import { record } from "../store/audit.ts";
+import { lastThree, places } from "../store/crypt.ts";
+import { datedRecords, datedRecordsNz } from "../store/dated.ts";
+import { fund, person, staffChange } from "../store/schema.ts";
+import { mailTo } from "../users/invitations.ts";
+import { accountOf, openInvitation } from "./staffAccount.ts";
+
+type Who = typeof person.$inferSelect;
+const findPerson = (context: Context, personId: number): Who => {
+  const who = context.store.db.select().from(person).where(eq(person.id, personId)).get();
+  if (!who) throw notFound("person");
+  return who;
+};
+/** Facts of somebody who is yet to start count from the start. */
+const dayOf = (context: Context, who: Who): string =>
+  who.startDate > context.clock.today() ? who.startDate : context.clock.today();
+
+export async function changeOwn(
+  context: Context,
+  actor: Actor,
+  personId: number,
+  section: StaffSection,
+  values: unknown,
+): Promise<void> {
+  const who = findPerson(context, personId);
+  const from = dayOf(context, who);
+  switch (section) {
+    case "details": {
+      const { phone, address } = values as Pick<Who, "phone" | "address">;
+      return saveSection(context, actor, personId, "details", { ...who, phone, address: address ?? who.address });
+    }
+    case "tax":
+      return saveSection(context, actor, personId, "tax", {
+        from,
+        ...declared(context, personId, values as StaffTax, from),
+      });
+    case "taxCode": {
+      const { code, irdNumber } = values as { code: string; irdNumber?: string };
+      const held = datedRecordsNz(context.store.db, [personId], from).taxCode.get(personId);
+      return saveSection(context, actor, personId, "taxCode", {
+        from,
+        code,
+        ...(irdNumber ? { irdNumber } : {}),
+        specialRate: null,
+        until: null,
+        slcir: held?.slcir ?? null,
+        slbor: held?.slbor ?? null,
+        lowerMinimum: held?.lowerMinimum ?? false,
+        loanRate: held?.loanRate ?? null,
+      });
+    }
+    case "super":
+      return chooseFund(context, actor, who, from, values as StaffFund);
+    case "bank":
+      return askForAccount(context, actor, who, from, values as Omit<BankPart, "kind" | "value">);
+  }
+}
+
+/** A declaration as the law asks for it; what only the practice knows stays as it was. */
+function declared(context: Context, personId: number, given: StaffTax, from: string) {
+  const held = datedRecords(context.store.db, [personId], from).tax.get(personId);
+  const { signed: _signed, homeCountry, ...rest } = given;
+  return {
+    ...rest,
+    pendingSince: given.numberStatus === "pending" ? from : null,
+    medicare: (held?.medicare ?? "levy") as "levy",
+    medicareDependants: held?.medicareDependants ?? null,
+    offsetsPerYear: held?.offsetsPerYearCents == null ? null : (held.offsetsPerYearCents / 100).toFixed(2),
+    extraPerPay: held?.extraPerPayCents == null ? null : (held.extraPerPayCents / 100).toFixed(2),
+    homeCountry,
+    employerRegistered: held?.employerRegistered ?? true,
+    variationPercent: held?.variationPercent ?? null,
+  };
+}
+
+function chooseFund(
+  context: Context,
+  actor: Actor,
+  who: Who,
+  from: string,
+  { fundId, memberNumber, own }: StaffFund,
+): void {
+  const { db } = context.store;
+  context.store.transaction(() => {
+    const known = own
+      ? db
+          .select({ id: fund.id })
+          .from(fund)
+          .where(and(eq(fund.businessId, who.businessId), eq(fund.usi, own.usi)))
+          .get()?.id
+      : fundId;
+    const chosen = known ?? (own ? addFund(context, actor, who.businessId, own) : null);
+    const held = datedRecords(db, [who.id], from).super.get(who.id);
+    saveSection(context, actor, who.id, "super", {
+      from,
+      fundId: chosen,
+      memberNumber,
+      guarantee: held?.guarantee ?? true,
+      agreedPercent: held?.agreedPercent ?? null,
+      anyAge: held?.anyAge ?? false,
+    });
+  });
+}
+
+/** The first account counts at once; another one waits, because whoever steals a password changes just that. */
+async function askForAccount(
+  context: Context,
+  actor: Actor,
+  who: Who,
+  from: string,
+  given: Omit<BankPart, "kind" | "value">,
+): Promise<void> {
+  const parts: BankPart[] = [{ ...given, kind: "rest", value: "" }];
+  const held = datedRecords(context.store.db, [who.id], "9999-12-31").bank.get(who.id);
+  if (!held) return saveSection(context, actor, who.id, "bank", { from, parts });
+  const words = `${given.title}, ${given.bsb ? `${given.bsb} ` : ""}${lastThree(given.account)}`;
+  const { db } = context.store;
+  context.store.transaction(() => {
+    db.update(staffChange)
+      .set({ state: "replaced" })
+      .where(and(eq(staffChange.personId, who.id), eq(staffChange.state, "waiting")))
+      .run();
+    db.insert(staffChange)
+      .values({
+        personId: who.id,
+        section: "bank",
+        values: context.store.crypt.seal(JSON.stringify(parts), places.staffChange(who.id)),
+        words,
+        at: context.clock.now(),
+        state: "waiting",
+      })
+      .run();
+    note(context, actor, who, "asked for another bank account");
+  });
+  const { name } = findBusiness(context, who.businessId);
+  if (who.email)
+    await mailTo(
+      context,
+      who.email,
+      "Another bank account was asked for",
+      `Hello ${who.givenName},\n\non ${dateWords(context.clock.today())} somebody signed in as you asked that your pay from ${name} goes to another account: ${words}. It waits until ${name} has looked at it. If it was not you, tell them at once, and choose a new password.\n`,
+    );
+}
+
+const note = (context: Context, actor: Actor, who: Who, what: string): void =>
+  void record(context.store, {
+    at: context.clock.now(),
+    userId: actor.userId,
+    businessId: who.businessId,
+    what,
+    about: `${who.givenName} ${who.familyName}`,
+  });
+
+/** What a person's page of the practice shows: who has the pages open, and what waits for a tick. */
+export function readStaffAccess(context: Context, personId: number): StaffAccess {
+  return {
+    openedAt: accountOf(context, personId)?.openedAt ?? null,
+    invitedUntil: openInvitation(context, personId),
+    changes: waitingChanges(context, personId),
+  };
+}
+
+export const waitingChanges = ({ store: { db } }: Context, personId: number): StaffAccess["changes"] =>
+  db
+    .select({ id: staffChange.id, section: staffChange.section, words: staffChange.words, at: staffChange.at })
+    .from(staffChange)
+    .where(and(eq(staffChange.personId, personId), eq(staffChange.state, "waiting")))
+    .all();
+
+/** The practice takes a change that a person asked for, or declines it. */
+export function answerStaffChange(
+  context: Context,
+  actor: Actor,
+  personId: number,
+  changeId: number,
+  take: boolean,
+): void {
+  const { db } = context.store;
+  const who = findPerson(context, personId);
+  context.store.transaction(() => {
+    const found = db
+      .select()
+      .from(staffChange)
+      .where(and(eq(staffChange.id, changeId), eq(staffChange.personId, personId)))
+      .get();
+    if (!found) throw notFound("change");
+    if (found.state !== "waiting")
+      throw conflict(
+        "answered",
+        "This change was answered already, or another one took its place. Load the page again.",
+      );
+    db.update(staffChange)
+      .set({ state: take ? "taken" : "declined", answeredBy: actor.userId, answeredAt: context.clock.now() })
+      .where(eq(staffChange.id, changeId))
+      .run();
+    if (take) {
+      const parts = JSON.parse(context.store.crypt.open(found.values, places.staffChange(personId))) as BankPart[];
+      saveSection(context, actor, personId, "bank", { from: dayOf(context, who), parts });
+    }
+    note(context, actor, who, `${take ? "took" : "declined"} the bank account that was asked for`);
+  });
+}
+
+/** @throws when a section is not one that this person fills in */
+export function demandSection(sections: object, section: string): void {
+  if (!Object.hasOwn(sections, section)) throw cannot("no-section", "This cannot be changed here. Ask your employer.");
+}
