@@ -76,6 +76,8 @@ Stand-ins      http://127.0.0.1:${standinsPort}   (tax agencies, bank; post box 
 Sign in as     pip@pith.example         practice lead
                rowan@pith.example       prepares pay runs
                willa@saltbush.example   authorises pay runs
+               jarrah.mokoena@example.org, hana.okaforth@example.org
+                                        employees, on http://127.0.0.1:${port}/staff
 Password       lemon-and-pith
 
 A sheet of hours that came back, to be brought into Brolga Growers' run:

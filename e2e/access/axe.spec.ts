@@ -21,6 +21,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["a person", "/people/9"],
   ["a person's form", "/people/9#tax"],
   ["agreement of a person", "/people/8#time"],
+  ["several people", "/people/several"],
   ["the week", "/time"],
   ["the planned week", "/time", undefined, (page) => page.getByRole("button", { name: "Planned" }).click()],
   ["leave", "/time/leave"],
@@ -96,3 +97,32 @@ for (const [at, group] of groups.entries())
       expect(await violationsOf(page, name)).toEqual([]);
     }
   });
+
+test("axe finds nothing on the staff pages", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${shared.url}/staff`);
+  await page.getByRole("button", { name: "Sign in" }).waitFor();
+  expect(await violationsOf(page, "staff sign in")).toEqual([]);
+  await page.getByLabel("E-mail", { exact: true }).fill("hana.okaforth@example.org");
+  await page.getByLabel("Password").fill("lemon-and-pith");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await page.getByRole("link", { name: /Your payslip for/ }).waitFor();
+  const home = new URL(page.url()).pathname;
+  for (const [name, path, open] of [
+    ["staff home", home, null],
+    ["leave", `${home}/leave`, null],
+    ["days", `${home}/days`, null],
+    ["tax code", `${home}/own/taxCode`, null],
+    ["bank", `${home}/own/bank`, null],
+    ["payslip", home, /Your payslip for/],
+  ] as const) {
+    await page.goto(`${shared.url}${path.startsWith("/staff") ? path : `/staff${path}`}`);
+    await page.getByRole("heading", { level: 1 }).waitFor();
+    if (open) {
+      await page.getByRole("link", { name: open }).click();
+      await page.getByRole("button", { name: /^Gross/ }).click();
+    }
+    await page.waitForTimeout(200);
+    expect(await violationsOf(page, name)).toEqual([]);
+  }
+});

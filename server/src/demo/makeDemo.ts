@@ -5,6 +5,7 @@ import type { Actor } from "../context.ts";
 import { hashPassword } from "../session/session.ts";
 import { readSettings } from "../settings.ts";
 import { practice, user, userRight } from "../store/schema.ts";
+import { makeHalfSetUp, openDemoStaffPages } from "./halfSetUp.ts";
 import { makeBusiness } from "./makeBusiness.ts";
 import { setStandinClock } from "./moveTheDay.ts";
 import { playStories } from "./playStories.ts";
@@ -66,5 +67,7 @@ giveRights(
 );
 await playStories(application, actor, made, demoDay);
 await bringSheetBack();
+makeHalfSetUp(application.context, actor);
+openDemoStaffPages(application.context, actor, await hashPassword(demoPassword));
 await application.close();
 process.stdout.write("The demo's history is made.\n");

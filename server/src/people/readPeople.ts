@@ -10,7 +10,7 @@ import { workPlace } from "../setup/places.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
-import { business, leaveEntry, payCycle, person, signedPay } from "../store/schema.ts";
+import { business, leaveEntry, payCycle, person, signedPay, staffChange } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { readTimeTerms } from "../time/timeTerms.ts";
@@ -42,6 +42,14 @@ export function listPeople(context: Context, businessId: number): PersonSummary[
     people.map((each) => each.id),
     "9999-12-31",
   );
+  const waiting = new Set(
+    db
+      .select({ personId: staffChange.personId })
+      .from(staffChange)
+      .where(eq(staffChange.state, "waiting"))
+      .all()
+      .map((each) => each.personId),
+  );
   const cycles = new Map(
     db
       .select()
@@ -61,7 +69,10 @@ export function listPeople(context: Context, businessId: number): PersonSummary[
       rate: rateText(terms?.hourlyRateE4 ?? null),
       startDate: each.startDate,
       endDate: each.endDate,
-      missing: isNz ? missingFactsNz(each, records, nz) : missingFacts(each, records),
+      missing: [
+        ...(isNz ? missingFactsNz(each, records, nz) : missingFacts(each, records)),
+        ...(waiting.has(each.id) ? [{ section: "staff", text: "Bank account to look at" }] : []),
+      ],
     };
   });
 }

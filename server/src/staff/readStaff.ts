@@ -1,8 +1,9 @@
 /** What an employee sees: payslips that were sent, balances, what is asked for, and what is still wanted of them. */
 import type { StaffPage, StaffSession, Wanted } from "@zesty/contract/staff";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
-import { and, desc, eq, inArray } from "drizzle-orm";
+import { and, asc, desc, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { worksForPractice } from "../http/rights.ts";
@@ -77,7 +78,7 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
     business: owner.name,
     country: owner.country,
     today: context.clock.today(),
-    nextPayday: cycle && who.endDate === null ? nextPeriodOf(context, cycle).payday : null,
+    nextPayday: cycle && who.endDate === null ? nextPayday(context, cycle) : null,
     payslips: sentPayslips(context, personId).map(({ payId, payday, start, end, snapshot }) => {
       const { gross, net } = (snapshot as PaySnapshot).figures;
       return { payId, payday, start, end, gross, net };
@@ -101,16 +102,28 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
   };
 }
 
+/** The payday of the earliest run that has not gone out, else of the period after the last one. */
+function nextPayday(context: Context, cycle: typeof payCycle.$inferSelect): string {
+  const waiting = context.store.db
+    .select({ payday: payRun.payday })
+    .from(payRun)
+    .where(and(eq(payRun.cycleId, cycle.id), eq(payRun.kind, "cycle"), inArray(payRun.state, ["open", "signedOff"])))
+    .orderBy(asc(payRun.payday))
+    .limit(1)
+    .get();
+  return waiting?.payday ?? nextPeriodOf(context, cycle).payday;
+}
+
 /** What is on record, secrets by their last digits. */
 function factsOf(view: ReturnType<typeof readPerson>): StaffPage["facts"] {
   const { employment, tax, nz, bank } = view;
   const fact = (label: string, value: string | null | undefined) => (value ? [{ label, value }] : []);
   return [
-    ...fact("Employed since", view.details.startDate),
+    ...fact("Employed since", dateWords(view.details.startDate)),
     ...fact("Basis", employment.basis),
     ...fact("Hours a week", Number(employment.weeklyHours) > 0 ? employment.weeklyHours : null),
-    ...fact("Rate an hour", employment.salary ? null : employment.hourlyRate),
-    ...fact("Salary a year", employment.salary),
+    ...fact("Rate an hour", employment.salary || !employment.hourlyRate ? null : `$${employment.hourlyRate}`),
+    ...fact("Salary a year", employment.salary && `$${employment.salary}`),
     ...(view.country === "AU"
       ? [
           ...fact("Tax file number", tax.fileNumberShown ?? tax.numberStatus),

@@ -1,5 +1,5 @@
 /** Which page for which address; places are fetched when they are first opened. */
-import { lazy, Suspense, useRef } from "react";
+import { lazy, Suspense, useEffect, useRef } from "react";
 import {
   createBrowserRouter,
   isRouteErrorResponse,
@@ -17,6 +17,12 @@ const Shell = lazy(() => import("./Shell.tsx").then((m) => ({ default: m.Shell }
 const SignIn = lazy(() => import("./SignIn.tsx").then((m) => ({ default: m.SignIn })));
 const FirstUserForm = lazy(() => import("./SignIn.tsx").then((m) => ({ default: m.FirstUserForm })));
 
+/** An employee is signed in: the own pages are another application. */
+function ToStaffPages() {
+  useEffect(() => window.location.replace("/staff"), []);
+  return <Loading what="your page" />;
+}
+
 function Root() {
   const { data: session, isLoading, refetch } = api.useSessionQuery();
   if (isLoading) return <Loading what="your desk" />;
@@ -31,6 +37,8 @@ function Root() {
     <Suspense fallback={<Loading what="your desk" />}>
       {session.needsFirstUser ? (
         <FirstUserForm />
+      ) : session.staff ? (
+        <ToStaffPages />
       ) : session.user ? (
         <Shell session={session} />
       ) : (

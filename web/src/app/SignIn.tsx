@@ -70,7 +70,8 @@ export function SignIn({ demo }: { demo: boolean }) {
         {demo && (
           <p className="text-[14px] text-quiet">
             The demo's sign-ins: pip@pith.example (lead), rowan@pith.example (prepares), willa@saltbush.example
-            (authorises). Password: lemon-and-pith
+            (authorises); on the staff pages jarrah.mokoena@example.org and hana.okaforth@example.org. Password:
+            lemon-and-pith
           </p>
         )}
       </form>

@@ -13,6 +13,7 @@ import { usePutInHand } from "../../state/business.ts";
 import { Beside } from "./Beside.tsx";
 import { Departure } from "./Departure.tsx";
 import { LineOfTime } from "./LineOfTime.tsx";
+import { StaffAccess } from "./StaffAccess.tsx";
 import { sectionsAu, sectionsNz } from "./sections.ts";
 
 export function PersonPage() {
@@ -106,6 +107,7 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
           {editing !== id && secret && <Secret personId={person.id} what={secret} />}
         </section>
       ))}
+      <StaffAccess person={person} />
       <Departure person={person} day={day} wanted={wanted === "departure"} />
     </div>
   );

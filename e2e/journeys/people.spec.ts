@@ -1,0 +1,176 @@
+/** People by hand: several at once, a raise from the past with its back pay, lists of the set-up, and the staff pages on a phone. */
+import { beside, find } from "../keyboard.ts";
+import { expect, openRun, signIn, test, until, type World } from "../world.ts";
+
+test("several people: typed by keyboard, pasted with a fault, mended, added all at once", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/people`);
+  await page.getByRole("button", { name: "Several at once" }).click();
+  await page.getByRole("gridcell").nth(1).click();
+  for (const cell of ["Mira", "Okonjo", "3/2/1991", "6/7/2026", "ft", "38", "", "82,000"]) {
+    await page.keyboard.type(cell);
+    await page.keyboard.press("Tab");
+  }
+  const aside = page.getByRole("complementary", { name: "Beside the sheet" });
+  await expect(aside).toContainText("First pay, 16 July 2026");
+  await expect(aside).toContainText("Gross1,576.92");
+  const block = [
+    "Given name\tSurname\tDOB\tStart date\tType\tHours\tRate",
+    "Tane\tSampson\t1/5/1999\t6/7/2026\tcasual\t\t33.50",
+    "Una\tSampson\t31/2/1990\t6/7/2026\tpart time\t20\t31",
+  ].join("\n");
+  await page.evaluate((text) => {
+    const data = new DataTransfer();
+    data.setData("text/plain", text);
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  }, block);
+  await expect(page.getByRole("status").first()).toContainText("1 row of 3 cannot be added yet");
+  await page.getByRole("gridcell", { name: "31/2/1990" }).click();
+  await expect(aside).toContainText("Birth date: “31/2/1990” is not a date");
+  await page.keyboard.type("28/2/1990");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Add 3 people" }).click();
+  await expect(page.getByRole("heading", { name: "People" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Una Sampson" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /Mira Okonjo/ })).toContainText("Tax declaration");
+});
+
+test("a raise from a day in the past: each pay before and after, paid back with the open run, and read on the line of time", async ({
+  page,
+  world,
+}) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/people`);
+  await page.getByRole("link", { name: "Jarrah Mokoena" }).click();
+  await page.getByRole("button", { name: "Change employment and rate" }).click();
+  await page.getByRole("textbox", { name: "Counts from" }).fill("11/5/2026");
+  await page.getByLabel("Hourly rate").fill("31.10");
+  const offer = page.getByRole("region", { name: "Back pay" });
+  // Six weeks of 30 hours at a dollar more.
+  await expect(offer).toContainText("6 pays signed off at the rate before: $180.00 more in all");
+  await expect(offer.getByRole("row", { name: /25 June 2026/ })).toContainText("951.50");
+  await offer.getByRole("button", { name: "Save, and pay $180.00 back with the run of 2 July 2026" }).click();
+  await expect(page).toHaveURL(new RegExp(`/run/${openRun}`));
+  await page.getByRole("tab", { name: "Hours" }).click();
+  await find(page, "mokoena");
+  await expect(await beside(page)).toContainText("Back pay");
+  await page.goto(`${world.url}/people`);
+  await page.getByRole("link", { name: "Jarrah Mokoena" }).click();
+  const line = page.getByRole("region", { name: "Line of time" });
+  await line.getByRole("button", { name: /\$31\.10 an hour, holds today/ }).click();
+  await expect(line).toContainText("$30.10 an hour → $31.10 an hour");
+  await line.getByRole("button", { name: "Undo: what held before holds on" }).click();
+  await expect(line.getByRole("button", { name: /\$31\.10 an hour/ })).toHaveCount(0);
+});
+
+test("set-up: a cycle is changed, and what is in use is not retired", async ({ page, world }) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/set-up`);
+  await page.getByRole("button", { name: "Change Weekly" }).click();
+  await page.getByLabel("On a day without banks").selectOption("before");
+  await page.getByLabel("Retired: not offered any more").check();
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Weekly is used by 11 people.")).toBeVisible();
+  await page.getByLabel("Retired: not offered any more").uncheck();
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("without banks pay on the bank's day before")).toBeVisible();
+});
+
+/** The newest staff link to an address, as it lies in the post box. */
+async function staffLinkFor(world: World, address: string): Promise<string> {
+  const page = await until(
+    async () => (await fetch(world.postBox)).text(),
+    (html) => html.includes(address) && html.includes("/staff/join#"),
+  );
+  return `/staff/join#${/\/staff\/join#([\w-]+)/.exec(page)?.[1]}`;
+}
+
+test("the staff page on a phone: joined by a letter, the payslip and its why, leave from asking to the answer", async ({
+  page,
+  world,
+  browser,
+}) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/people`);
+  await page.getByRole("link", { name: "Lachlan Vandersee" }).click();
+  await page.getByRole("button", { name: "Invite", exact: true }).click();
+  await expect(page.getByText("A letter went to lachlan.vandersee@example.org.")).toBeVisible();
+
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  await phone.goto(`${world.url}${await staffLinkFor(world, "lachlan.vandersee@example.org")}`);
+  await phone.getByLabel("Choose a password").fill("short");
+  await phone.getByRole("button", { name: "Open my page" }).click();
+  await expect(phone.getByText("Password needs at least 12 characters")).toBeVisible();
+  await phone.getByLabel("Choose a password").fill("peel and pith and zest");
+  await phone.getByRole("button", { name: "Open my page" }).click();
+  await phone.getByRole("link", { name: /Your payslip for 25 June 2026/ }).click();
+  await phone.getByRole("button", { name: /^Tax/ }).click();
+  await expect(phone.getByRole("status")).toContainText("Scale");
+  await phone.getByRole("link", { name: "← Back" }).click();
+
+  await phone.getByRole("link", { name: "Ask for leave" }).click();
+  await phone.getByLabel("First day").fill("20/7");
+  await phone.getByLabel("Last day").fill("22/7");
+  await expect(phone.getByText("Wednesday 22 July")).toHaveCount(0);
+  await expect(phone.getByText("3 days, 22.8 hours.")).toBeVisible();
+  await phone.getByLabel("Note for who answers").fill("The snow");
+  await phone.getByRole("button", { name: "Ask for it" }).click();
+  await expect(phone.getByText("Your request is with Saltbush Cycle Kitchen")).toBeVisible();
+
+  await page.goto(`${world.url}/time/leave`);
+  const aside = page.getByRole("complementary", { name: "Beside the tapes" });
+  await aside.getByRole("button", { name: /Lachlan Vandersee/ }).click();
+  await expect(aside).toContainText("The snow");
+  await aside.getByRole("button", { name: "Approve" }).click();
+  await expect(page.getByRole("status")).toContainText("Done.");
+  await phone.reload();
+  await expect(phone.getByText(/20 July to 22 July: approved/)).toBeVisible();
+  // Nothing of the practice opens for an employee.
+  await phone.goto(`${world.url}/desk`);
+  await expect(phone.getByRole("heading", { name: "Lachlan Vandersee" })).toBeVisible();
+});
+
+test("another bank account from a phone waits for the practice; hours typed without a signal are sent when it is back", async ({
+  page,
+  world,
+  browser,
+}) => {
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
+  const signedIn = async (email: string) => {
+    await phone.goto(`${world.url}/staff`);
+    await phone.getByLabel("E-mail", { exact: true }).fill(email);
+    await phone.getByLabel("Password").fill("lemon-and-pith");
+    await phone.getByRole("button", { name: "Sign in" }).click();
+  };
+  await signedIn("jarrah.mokoena@example.org");
+  await phone.getByRole("link", { name: "Bank account" }).click();
+  await phone.getByLabel("BSB").fill("990-1");
+  await phone.getByLabel("Account number").fill("55667788");
+  await phone.getByRole("button", { name: "Save" }).click();
+  await expect(phone.getByText("BSB is not a BSB")).toBeVisible();
+  await phone.getByLabel("BSB").fill("990-119");
+  await phone.getByRole("button", { name: "Save" }).click();
+  await expect(phone.getByText(/Another account waits to be looked at: .*788/)).toBeVisible();
+  await signIn(page, world);
+  await page.goto(`${world.url}/people`);
+  await page.getByRole("link", { name: "Bank account to look at" }).click();
+  await page.getByRole("button", { name: "Take it" }).click();
+  await expect(page.locator("#bank")).toContainText("990-119 ••• 788");
+
+  await phone.getByRole("button", { name: "Sign out" }).click();
+  await signedIn("hana.okaforth@example.org");
+  await phone.getByRole("link", { name: /Type your hours|Type what differed/ }).click();
+  const day = phone.getByLabel(/Thu/);
+  await day.fill("9-99");
+  await phone.getByRole("button", { name: "Send one day" }).click();
+  await expect(phone.getByText(/2 July 2026: /)).toBeVisible();
+  await day.fill("9-15:30 b30");
+  await phone.context().setOffline(true);
+  await phone.getByRole("button", { name: "Send one day" }).click();
+  await expect(phone.getByText("One day is kept on this phone")).toBeVisible();
+  await phone.context().setOffline(false);
+  await expect(phone.getByText("waits for approval").first()).toBeVisible();
+  await expect(day).toHaveValue("9–15:30 b30");
+});

@@ -1,0 +1,231 @@
+/** What a person fills in: address, tax declaration, fund, bank account; each says why it is asked and what it does. */
+import type { StaffPage } from "@zesty/contract/staff";
+import { type FormEvent, type ReactNode, useState } from "react";
+import { call, type Fault } from "./call.ts";
+import { ownTitles } from "./Home.tsx";
+import { Choice, Field, Press, Said, Screen, Tick } from "./parts.tsx";
+import { go } from "./path.tsx";
+
+type Typed = Record<string, string>;
+interface FormOf {
+  why: string;
+  fields: (page: StaffPage, error: (path: string) => string | undefined) => ReactNode;
+  /** what is sent, from what was typed */
+  shape: (typed: Typed) => object;
+}
+
+const signature = (
+  <Tick name="signed" value="yes" label="What I say here is true. This counts as my signature." required />
+);
+const states = ["ACT", "NSW", "NT", "QLD", "SA", "TAS", "VIC", "WA"];
+
+const forms: Record<string, FormOf> = {
+  details: {
+    why: "Your payslip and the report to the tax agency carry your address.",
+    fields: ({ details, country }, error) => (
+      <>
+        <Field label="Phone" name="phone" type="tel" defaultValue={details.phone ?? ""} error={error("phone")} />
+        <Field
+          label="Street"
+          name="line1"
+          autoComplete="street-address"
+          defaultValue={details.address?.line1}
+          error={error("address.line1")}
+        />
+        <Field
+          label="Suburb or town"
+          name="suburb"
+          defaultValue={details.address?.suburb}
+          error={error("address.suburb")}
+        />
+        {country === "AU" && (
+          <Choice label="State" name="state" defaultValue={details.address?.state} error={error("address.state")}>
+            {states.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </Choice>
+        )}
+        <Field
+          label="Postcode"
+          name="postcode"
+          inputMode="numeric"
+          defaultValue={details.address?.postcode}
+          error={error("address.postcode")}
+        />
+      </>
+    ),
+    shape: ({ phone, line1, suburb, state = "", postcode }) => ({
+      phone,
+      address: line1 || suburb || postcode ? { line1, suburb, state, postcode } : null,
+    }),
+  },
+  tax: {
+    why: "It decides how much tax is taken from each pay. The number stands on letters of the tax office, and in your account there.",
+    fields: (_page, error) => <TaxFields error={error} />,
+    shape: ({ numberStatus, fileNumber, residency, threshold, studyLoan, homeCountry, signed }) => ({
+      numberStatus,
+      ...(numberStatus === "given" ? { fileNumber } : {}),
+      residency,
+      taxFreeThreshold: threshold === "yes",
+      studyLoan: studyLoan === "yes",
+      homeCountry: homeCountry || null,
+      signed: signed === "yes",
+    }),
+  },
+  taxCode: {
+    why: "It decides how much PAYE is taken. The IRD number stands on letters of Inland Revenue.",
+    fields: (_page, error) => (
+      <>
+        <Field
+          label="IRD number"
+          name="irdNumber"
+          inputMode="numeric"
+          hint="Leave empty to keep the one on record"
+          error={error("irdNumber")}
+        />
+        <Field
+          label="Tax code"
+          name="code"
+          autoCapitalize="characters"
+          hint="M for a main job; with SL after it for a student loan"
+          error={error("code")}
+        />
+        {signature}
+      </>
+    ),
+    shape: ({ code, irdNumber, signed }) => ({ code, irdNumber, signed: signed === "yes" }),
+  },
+  super: {
+    why: "Your employer pays super into the fund that you choose. Your fund tells you its USI and your member number.",
+    fields: ({ funds }, error) => <FundFields funds={funds} error={error} />,
+    shape: ({ fundId, memberNumber, name, abn, usi }) => ({
+      fundId: fundId === "own" || !fundId ? null : Number(fundId),
+      memberNumber,
+      own: fundId === "own" ? { name, abn, usi } : null,
+    }),
+  },
+  bank: {
+    why: "Your pay goes there. If there is an account already, the new one waits until your employer has looked at it, and a letter goes to your address.",
+    fields: ({ country, name }, error) => (
+      <>
+        <Field label="Name of the account" name="title" defaultValue={name.slice(0, 32)} error={error("title")} />
+        {country === "AU" && (
+          <Field label="BSB" name="bsb" inputMode="numeric" hint="Six digits" error={error("bsb")} />
+        )}
+        <Field label="Account number" name="account" error={error("account")} />
+      </>
+    ),
+    shape: ({ bsb = "", account, title }) => ({ bsb, account, title }),
+  },
+};
+
+interface Props {
+  page: StaffPage;
+  section: string;
+  onPage: (page: StaffPage) => void;
+}
+
+export function Own({ page, section, onPage }: Props) {
+  const [fault, setFault] = useState<Fault | null>(null);
+  const [busy, setBusy] = useState(false);
+  const form = forms[section];
+  const back = `/${page.personId}`;
+  if (!form)
+    return (
+      <Screen title="Nothing to change here" back={back}>
+        <p>Ask your employer.</p>
+      </Screen>
+    );
+  async function send(event: FormEvent<HTMLFormElement>): Promise<void> {
+    event.preventDefault();
+    const typed = Object.fromEntries(new FormData(event.currentTarget)) as Typed;
+    setBusy(true);
+    const answer = await call<StaffPage>("PUT", `/staff/${page.personId}/own/${section}`, form?.shape(typed));
+    setBusy(false);
+    setFault(answer.fault);
+    if (!answer.data) return;
+    onPage(answer.data);
+    go(back);
+  }
+  const known = Object.keys(fault?.errors ?? {});
+  return (
+    <Screen title={ownTitles[section] ?? ""} back={back}>
+      <p className="mb-4 text-quiet">{form.why}</p>
+      <form noValidate onSubmit={(event) => void send(event)}>
+        {form.fields(page, (path) => fault?.errors[path])}
+        {(known.length === 0 || known.includes("signed") || known.includes("")) && <Said fault={fault} />}
+        <Press main type="submit" className="w-full" disabled={busy}>
+          Save
+        </Press>
+      </form>
+    </Screen>
+  );
+}
+
+function TaxFields({ error }: { error: (path: string) => string | undefined }) {
+  const [status, setStatus] = useState("given");
+  const [residency, setResidency] = useState("resident");
+  return (
+    <>
+      <Choice
+        label="Tax file number"
+        name="numberStatus"
+        value={status}
+        onChange={(event) => setStatus(event.target.value)}
+      >
+        <option value="given">I type it below</option>
+        <option value="pending">I have applied for one</option>
+        <option value="none">I do not give it: tax is taken at the highest rate</option>
+      </Choice>
+      {status === "given" && (
+        <Field label="Your tax file number" name="fileNumber" inputMode="numeric" error={error("fileNumber")} />
+      )}
+      <Choice
+        label="For tax you are"
+        name="residency"
+        value={residency}
+        onChange={(event) => setResidency(event.target.value)}
+      >
+        <option value="resident">an Australian resident</option>
+        <option value="foreign">a foreign resident</option>
+        <option value="working-holiday">on a working holiday visa</option>
+      </Choice>
+      {residency === "working-holiday" && (
+        <Field label="Home country, two letters" name="homeCountry" maxLength={2} error={error("homeCountry")} />
+      )}
+      {residency === "resident" && (
+        <Tick
+          name="threshold"
+          value="yes"
+          label="I claim the tax-free threshold here. With two jobs, claim it once, at the one that pays more."
+        />
+      )}
+      <Tick name="studyLoan" value="yes" label="I have a study or training loan to pay back." />
+      {signature}
+    </>
+  );
+}
+
+function FundFields({ funds, error }: { funds: StaffPage["funds"]; error: (path: string) => string | undefined }) {
+  const [fund, setFund] = useState(String(funds[0]?.id ?? "own"));
+  return (
+    <>
+      <Choice label="Fund" name="fundId" value={fund} onChange={(event) => setFund(event.target.value)}>
+        {funds.map((each) => (
+          <option key={each.id} value={each.id}>
+            {each.name}
+          </option>
+        ))}
+        <option value="own">another fund of my own</option>
+      </Choice>
+      {fund === "own" && (
+        <>
+          <Field label="Name of the fund" name="name" error={error("own.name")} />
+          <Field label="ABN of the fund" name="abn" inputMode="numeric" error={error("own.abn")} />
+          <Field label="USI of the fund" name="usi" error={error("own.usi")} />
+        </>
+      )}
+      <Field label="Your member number" name="memberNumber" error={error("memberNumber")} />
+    </>
+  );
+}

@@ -1,0 +1,154 @@
+/** Signs in, and shows the page of the employment in hand. */
+import type { StaffPage, StaffSession } from "@zesty/contract/staff";
+import { type FormEvent, useState } from "react";
+import { call, type Fault, useFetched } from "./call.ts";
+import { Days } from "./Days.tsx";
+import { Home } from "./Home.tsx";
+import { Join } from "./Join.tsx";
+import { LeaveAsk } from "./LeaveAsk.tsx";
+import { Own } from "./Own.tsx";
+import { Field, Press, Said, Screen } from "./parts.tsx";
+import { Link, usePath } from "./path.tsx";
+import { Slip } from "./Slip.tsx";
+
+export function StaffApp() {
+  const [first] = usePath();
+  return first === "join" ? <Join /> : <SignedIn />;
+}
+
+function SignedIn() {
+  const [person] = usePath();
+  const { data: session, fault, again } = useFetched<StaffSession>("/staff");
+  if (fault?.status === 401) return <SignIn onDone={() => void again()} />;
+  if (fault)
+    return (
+      <Screen title="My pay">
+        <Said fault={fault} />
+        <Press onClick={() => void again()}>Try again</Press>
+      </Screen>
+    );
+  if (!session) return <p className="p-6 text-quiet">Opening your page…</p>;
+  const [first] = session.employments;
+  if (!first)
+    return (
+      <Screen title="My pay">
+        <p>No page is open for {session.email}. Ask your employer for an invitation.</p>
+        <SignOut />
+      </Screen>
+    );
+  const own = session.employments.find((each) => String(each.personId) === person) ?? first;
+  return <Employment key={own.personId} session={session} id={own.personId} />;
+}
+
+function Employment({ session, id }: { session: StaffSession; id: number }) {
+  const { data: page, fault, again, put } = useFetched<StaffPage>(`/staff/${id}`);
+  if (fault)
+    return (
+      <Screen title="My pay">
+        <Said fault={fault} />
+        <Press onClick={() => void again()}>Try again</Press>
+      </Screen>
+    );
+  if (!page) return <p className="p-6 text-quiet">Opening your page…</p>;
+  return (
+    <>
+      {session.employments.length > 1 && (
+        <nav aria-label="Employers" className="mx-auto flex max-w-[520px] gap-4 px-5 pt-3">
+          {session.employments.map((each) => (
+            <Link
+              key={each.personId}
+              to={`/${each.personId}`}
+              aria-current={each.personId === id ? "page" : undefined}
+              className={each.personId === id ? "font-semibold" : "text-action"}
+            >
+              {each.business}
+            </Link>
+          ))}
+        </nav>
+      )}
+      <Place page={page} onPage={put} />
+    </>
+  );
+}
+
+function Place({ page, onPage }: { page: StaffPage; onPage: (page: StaffPage) => void }) {
+  const [, place, which = ""] = usePath();
+  switch (place) {
+    case "payslips":
+      return <Slip page={page} pay={Number(which)} />;
+    case "days":
+      return <Days page={page} />;
+    case "leave":
+      return <LeaveAsk page={page} onPage={onPage} />;
+    case "own":
+      return <Own key={which} page={page} section={which} onPage={onPage} />;
+    default:
+      return <Home page={page} foot={<SignOut />} />;
+  }
+}
+
+function SignIn({ onDone }: { onDone: () => void }) {
+  const [fault, setFault] = useState<Fault | null>(null);
+  const [busy, setBusy] = useState(false);
+  async function send(event: FormEvent<HTMLFormElement>): Promise<void> {
+    event.preventDefault();
+    const typed = Object.fromEntries(new FormData(event.currentTarget)) as Record<string, string>;
+    setBusy(true);
+    const answer = await call("POST", "/session", {
+      email: typed.email,
+      password: typed.password,
+      ...(typed.code ? { code: typed.code } : {}),
+    });
+    setBusy(false);
+    if (answer.fault) setFault(answer.fault);
+    else onDone();
+  }
+  const wantsCode = fault?.code === "code-wanted" || fault?.code === "code-wrong";
+  return (
+    <Screen title="My pay">
+      <form onSubmit={(event) => void send(event)}>
+        <Field label="E-mail" name="email" type="email" autoComplete="username" required />
+        <Field label="Password" name="password" type="password" autoComplete="current-password" required />
+        {wantsCode && <Field label="Six digits of your authenticator" name="code" inputMode="numeric" autoFocus />}
+        <Said fault={fault} />
+        <Press main type="submit" className="w-full" disabled={busy}>
+          Sign in
+        </Press>
+      </form>
+      <Forgotten />
+      <p className="mt-4 text-quiet">Your employer opens this page for you: the invitation comes by e-mail.</p>
+    </Screen>
+  );
+}
+
+/** Whether there is such an account is not told. */
+function Forgotten() {
+  const [open, setOpen] = useState(false);
+  const [said, setSaid] = useState<Fault | "sent" | null>(null);
+  if (!open)
+    return (
+      <button type="button" className="mt-4 min-h-12 text-action" onClick={() => setOpen(true)}>
+        I forgot my password
+      </button>
+    );
+  if (said === "sent") return <p className="mt-4">If there is an account, a letter with a link is on its way.</p>;
+  async function send(event: FormEvent<HTMLFormElement>): Promise<void> {
+    event.preventDefault();
+    const { email } = Object.fromEntries(new FormData(event.currentTarget)) as { email: string };
+    const answer = await call("POST", "/password-reset", { email });
+    setSaid(answer.fault ?? "sent");
+  }
+  return (
+    <form className="mt-4" onSubmit={(event) => void send(event)}>
+      <Field label="Your e-mail address" name="email" type="email" autoComplete="username" required />
+      <Said fault={said} />
+      <Press type="submit">Send me a link</Press>
+    </form>
+  );
+}
+
+const SignOut = () => (
+  <Press className="mt-8" onClick={() => void call("DELETE", "/session").then(() => window.location.assign("/staff"))}>
+    Sign out
+  </Press>
+);

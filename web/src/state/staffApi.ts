@@ -1,0 +1,28 @@
+/** The addresses about a person's staff pages, as the practice uses them. */
+import type { StaffAccess } from "@zesty/contract/staff";
+import { api } from "./api.ts";
+
+export const staffApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    staffPages: build.query<StaffAccess, number>({
+      query: (person) => `/people/${person}/staff-pages`,
+      providesTags: ["Person"],
+    }),
+    inviteStaff: build.mutation<{ handedOver: boolean; link: string }, number>({
+      query: (person) => ({ url: `/people/${person}/staff-pages`, method: "POST" }),
+      invalidatesTags: ["Person"],
+    }),
+    endStaff: build.mutation<StaffAccess, number>({
+      query: (person) => ({ url: `/people/${person}/staff-pages`, method: "DELETE" }),
+      invalidatesTags: ["Person"],
+    }),
+    answerChange: build.mutation<StaffAccess, { person: number; change: number; take: boolean }>({
+      query: ({ person, change, take }) => ({
+        url: `/people/${person}/staff-changes/${change}`,
+        method: "PUT",
+        body: { take },
+      }),
+      invalidatesTags: ["Person", "People", "Run", "Desk"],
+    }),
+  }),
+});
