@@ -107,7 +107,7 @@ test("the staff page on a phone: joined by a letter, the payslip and its why, le
   await phone.getByRole("button", { name: "Open my page" }).click();
   await phone.getByRole("link", { name: /Your payslip for 25 June 2026/ }).click();
   await phone.getByRole("button", { name: /^Tax/ }).click();
-  await expect(phone.getByRole("status")).toContainText("Scale");
+  await expect(phone.getByRole("status")).toContainText("scale 2");
   await phone.getByRole("link", { name: "← Back" }).click();
 
   await phone.getByRole("link", { name: "Ask for leave" }).click();
@@ -139,11 +139,11 @@ test("another bank account from a phone waits for the practice; hours typed with
 }) => {
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })).newPage();
   const signedIn = async (email: string) => {
-    await phone.goto(`${world.url}/staff`);
     await phone.getByLabel("E-mail", { exact: true }).fill(email);
     await phone.getByLabel("Password").fill("lemon-and-pith");
     await phone.getByRole("button", { name: "Sign in" }).click();
   };
+  await phone.goto(`${world.url}/staff`);
   await signedIn("jarrah.mokoena@example.org");
   await phone.getByRole("link", { name: "Bank account" }).click();
   await phone.getByLabel("BSB").fill("990-1");

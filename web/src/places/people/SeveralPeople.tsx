@@ -89,8 +89,11 @@ function Sheet({ business }: { business: { id: number; name: string; country: "A
     if (!answer.data) return;
     sessionStorage.removeItem(keptKey(business.id));
     setDone(true);
-    void navigate("/people", { state: { added: answer.data.ids.length } });
   }
+  // Once nothing is left to be asked about, the way is free.
+  useEffect(() => {
+    if (done) void navigate("/people");
+  }, [done, navigate]);
 
   const inHand = rows[chosen];
   return (

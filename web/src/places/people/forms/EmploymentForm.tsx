@@ -1,4 +1,5 @@
 import { bases } from "@zesty/core/pay/payInput";
+import { useEffect, useState } from "react";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { Button } from "../../../parts/Button.tsx";
@@ -15,6 +16,11 @@ const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
   const { employment } = person;
   const navigate = useNavigate();
+  const [paidWith, setPaidWith] = useState<number | null>(null);
+  // Once the form has nothing unsaved, the way to the run is free.
+  useEffect(() => {
+    if (paidWith !== null) void navigate(`/run/${paidWith}`);
+  }, [paidWith, navigate]);
   const held = {
     ...employment,
     from: day,
@@ -150,7 +156,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         terms={moved && (values.hourlyRate || values.salary) && person.pays.length > 0 ? shape(values) : null}
         onDone={(runId) => {
           form.reset(values);
-          void navigate(`/run/${runId}`);
+          setPaidWith(runId);
         }}
       />
     </Frame>
