@@ -32,6 +32,7 @@ import { lineRoutes } from "./people/lineRoutes.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./people/savePerson.ts";
 import { peopleSheetRoutes } from "./people/sheetRoutes.ts";
+import { readinessRoutes } from "./readiness/routes.ts";
 import { refreshOpenRuns } from "./runs/refreshOpenRuns.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
 import { addElement, changeElement } from "./setup/elements.ts";
@@ -193,5 +194,6 @@ export function placeRoutes(context: Context): Router {
   leaveRoutes(context, router);
   peopleSheetRoutes(context, router);
   lineRoutes(context, router);
+  readinessRoutes(context, router);
   return router;
 }

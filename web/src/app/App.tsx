@@ -100,6 +100,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/people/NewPerson.tsx").then((m) => ({ Component: m.NewPersonPage })),
           },
           {
+            path: "readiness",
+            lazy: () => import("../places/readiness/Readiness.tsx").then((m) => ({ Component: m.Readiness })),
+          },
+          {
             path: "people/several",
             lazy: () => import("../places/people/SeveralPeople.tsx").then((m) => ({ Component: m.SeveralPeople })),
           },

@@ -35,6 +35,8 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
     { kind: "Do", name: "Show the keys", go: onHelp },
     ...(business
       ? [
+          { kind: "Place", name: "What is missing: readiness", go: () => void navigate("/readiness") },
+          { kind: "Do", name: "Add several people at once", go: () => void navigate("/people/several") },
           { kind: "Do", name: "Add a person", go: () => void navigate("/people/new") },
           { kind: "Do", name: "Pay somebody outside the cycle", go: () => void navigate("/run?unscheduled") },
         ]

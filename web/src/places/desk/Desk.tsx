@@ -16,7 +16,20 @@ export function Desk() {
   if (error) return <ProblemNote error={error} />;
   if (!desk) return <Loading what="your desk" />;
   return (
-    <Page title="Desk" wide aside={<p className="text-quiet">{longDate(desk.day)}</p>}>
+    <Page
+      title="Desk"
+      wide
+      aside={
+        <p className="text-quiet">
+          {desk.lanes.length > 0 && (
+            <Link className="mr-5 text-action underline" to="/readiness">
+              What is missing
+            </Link>
+          )}
+          {longDate(desk.day)}
+        </p>
+      }
+    >
       {desk.lanes.length === 0 ? (
         <Nothing>
           <p className="mb-3">

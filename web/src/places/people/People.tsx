@@ -44,7 +44,10 @@ export function People() {
         <>
           <p className="mb-2 text-quiet">
             {counted(people.length, "person", "people")},{" "}
-            {incomplete === 0 ? "all complete" : `${incomplete} with something missing`}
+            {incomplete === 0 ? "all complete" : `${incomplete} with something missing`}.{" "}
+            <Link className="text-action underline" to="/readiness">
+              What is missing, and what it stops
+            </Link>
           </p>
           <table className="w-full text-[15px]">
             <thead>

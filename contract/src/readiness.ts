@@ -1,0 +1,43 @@
+/** How far a business's data is fit to pay and to lodge: by part, what is there and what is missing. */
+export const readyParts = ["business", "elements", "details", "tax", "funds", "bank", "runs"] as const;
+export type ReadyPartKey = (typeof readyParts)[number];
+
+export interface MissingFact {
+  /** a person, a pay element, a run; the business itself where empty */
+  who: string;
+  what: string;
+  /** what it stops or makes wrong */
+  blocks: string;
+  /** the day from which it does; null: whenever it comes up */
+  from: string | null;
+  /** it stops something; else something comes out wrong or goes without it */
+  stops: boolean;
+  link: string;
+}
+export interface ReadyPart {
+  key: ReadyPartKey;
+  title: string;
+  /** facts that are looked at: people, elements, runs */
+  total: number;
+  complete: number;
+  missing: MissingFact[];
+}
+export interface Readiness {
+  businessId: number;
+  name: string;
+  country: "AU" | "NZ";
+  day: string;
+  parts: ReadyPart[];
+}
+/** A line a business: what the practice sees at once. */
+export interface ReadinessLine {
+  businessId: number;
+  name: string;
+  country: "AU" | "NZ";
+  missing: number;
+  stops: number;
+  /** by part, what is missing */
+  parts: { key: ReadyPartKey; missing: number }[];
+  /** the day from which the first of them stops something */
+  first: string | null;
+}

@@ -1,0 +1,214 @@
+/** Readiness of a business, worked out from its facts whenever it is asked for: nothing of it is kept. */
+import type { MissingFact, Readiness, ReadinessLine, ReadyPart, ReadyPartKey } from "@zesty/contract/readiness";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
+import { and, eq, inArray, lte } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { rightIn } from "../http/rights.ts";
+import { missingFacts, missingFactsNz } from "../people/missing.ts";
+import { nextPeriodOf } from "../runs/openRun.ts";
+import { faultyRuns } from "../runs/segments.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { datedRecords, datedRecordsNz } from "../store/dated.ts";
+import { answerItem, business, payCycle, payElement, payRun, person, staffChange } from "../store/schema.ts";
+import { type Blocks, blocksOf, titles } from "./words.ts";
+
+type Owner = ReturnType<typeof findBusiness>;
+
+export function readReadiness(context: Context, businessId: number): Readiness {
+  const owner = findBusiness(context, businessId);
+  const people = peopleParts(context, owner);
+  const all: Record<ReadyPartKey, Omit<ReadyPart, "key" | "title">> = {
+    business: businessPart(owner),
+    elements: elementPart(context, owner),
+    details: people.details,
+    tax: people.tax,
+    funds: people.funds,
+    bank: people.bank,
+    runs: runPart(context, owner),
+  };
+  const parts = (Object.keys(all) as ReadyPartKey[]).map((key): ReadyPart => {
+    const part = all[key];
+    return { key, title: titles(owner.country)[key], ...part, missing: part.missing.sort(soonestFirst) };
+  });
+  return { businessId, name: owner.name, country: owner.country, day: context.clock.today(), parts };
+}
+
+const soonestFirst = (a: MissingFact, b: MissingFact): number =>
+  Number(b.stops) - Number(a.stops) || (a.from ?? "9999").localeCompare(b.from ?? "9999") || a.who.localeCompare(b.who);
+
+/** One line for each business that the user may see; what is left to do first. */
+export function listReadiness(context: Context, actor: Actor): ReadinessLine[] {
+  return context.store.db
+    .select({ id: business.id })
+    .from(business)
+    .all()
+    .filter((each) => rightIn(context, actor, each.id) !== null)
+    .map(({ id }): ReadinessLine => {
+      const { name, country, parts } = readReadiness(context, id);
+      const missing = parts.flatMap((part) => part.missing);
+      const stops = missing.filter((each) => each.stops);
+      return {
+        ...{ businessId: id, name, country, missing: missing.length, stops: stops.length },
+        parts: parts.map((part) => ({ key: part.key, missing: part.missing.length })),
+        first: stops.map((each) => each.from ?? "9999").sort()[0] ?? null,
+      };
+    })
+    .sort((a, b) => b.stops - a.stops || b.missing - a.missing || a.name.localeCompare(b.name));
+}
+
+function businessPart(owner: Owner) {
+  const missing: MissingFact[] = [];
+  const ask = (what: string, blocks: string, isThere: boolean, stops = true) => {
+    if (!isThere) missing.push({ who: "", what, blocks, from: null, stops, link: "/set-up" });
+  };
+  ask("Bank account", "no payment file can be made", owner.bankAccount !== null);
+  ask(
+    "Who answers questions",
+    "the agency's letters reach nobody",
+    owner.contact.email !== "" && owner.contact.phone !== "",
+  );
+  const facts = 4;
+  return { total: facts, complete: facts - missing.length, missing };
+}
+
+/** Pay elements in use that say nothing of how they are reported, or whom a deduction is paid to. */
+function elementPart(context: Context, owner: Owner) {
+  const rows = context.store.db
+    .select()
+    .from(payElement)
+    .where(and(eq(payElement.businessId, owner.id), eq(payElement.retired, false)))
+    .all();
+  const missing = rows.flatMap((row): MissingFact[] => {
+    const ask = (what: string, blocks: string): MissingFact[] => [
+      { who: row.name, what, blocks, from: null, stops: false, link: "/set-up" },
+    ];
+    if (owner.country === "AU" && row.element === "allowance" && row.allowance === null)
+      return ask("Reporting code", "it is reported as a general allowance");
+    if (row.element === "deductionAfterTax" && row.paidTo === null && row.code !== "DED" && row.code !== "OVERPAID")
+      return ask("Paid to", "a payslip names who a deduction goes to");
+    return [];
+  });
+  return { total: rows.length, complete: rows.length - missing.length, missing };
+}
+
+/** What people still lack, each with the day from which it matters. */
+function peopleParts(context: Context, owner: Owner) {
+  const { db } = context.store;
+  const today = context.clock.today();
+  const here = db
+    .select()
+    .from(person)
+    .where(eq(person.businessId, owner.id))
+    .all()
+    .filter((each) => each.endDate === null || each.endDate >= today);
+  const ids = here.map((each) => each.id);
+  const records = datedRecords(db, ids, "9999-12-31");
+  const nz = datedRecordsNz(db, owner.country === "NZ" ? ids : [], "9999-12-31");
+  const cycles = db.select().from(payCycle).where(eq(payCycle.businessId, owner.id)).all();
+  const paydays = new Map(cycles.map((cycle) => [cycle.id, nextPaydayOf(context, cycle)]));
+  const waiting = new Set(
+    db
+      .select({ personId: staffChange.personId })
+      .from(staffChange)
+      .where(eq(staffChange.state, "waiting"))
+      .all()
+      .map((each) => each.personId),
+  );
+  const parts = { details: part(), tax: part(), funds: part(), bank: part() };
+  function part() {
+    return { total: here.length, complete: here.length, missing: [] as MissingFact[] };
+  }
+  for (const who of here) {
+    const found = [
+      ...(owner.country === "NZ" ? missingFactsNz(who, records, nz) : missingFacts(who, records)),
+      ...(waiting.has(who.id) ? [{ section: "bank", text: "Bank account to look at" }] : []),
+    ];
+    const payday = paydays.get(records.terms.get(who.id)?.cycleId ?? 0) ?? null;
+    const pendingUntil = records.tax.get(who.id)?.pendingSince;
+    const seen = new Set<keyof typeof parts>();
+    for (const { section, text } of found) {
+      const words: Blocks = blocksOf(text);
+      const to = parts[words.part];
+      to.missing.push({
+        who: `${who.givenName} ${who.familyName}`,
+        what: text,
+        blocks: words.blocks,
+        from: words.pending && pendingUntil ? addDays(pendingUntil, 28) : words.atPayday ? payday : null,
+        stops: words.stops,
+        link: `/people/${who.id}#${section}`,
+      });
+      if (!seen.has(words.part)) to.complete -= 1;
+      seen.add(words.part);
+    }
+  }
+  return parts;
+}
+
+/** The payday of the run in hand, else of the next one. */
+function nextPaydayOf(context: Context, cycle: typeof payCycle.$inferSelect): string {
+  const open = context.store.db
+    .select({ payday: payRun.payday })
+    .from(payRun)
+    .where(and(eq(payRun.cycleId, cycle.id), eq(payRun.kind, "cycle"), eq(payRun.state, "open")))
+    .get();
+  return open?.payday ?? nextPeriodOf(context, cycle).payday;
+}
+
+/** Runs that are due and have not gone out, and what the agency did not take. */
+function runPart(context: Context, owner: Owner) {
+  const { db } = context.store;
+  const today = context.clock.today();
+  const due = db
+    .select()
+    .from(payRun)
+    .where(
+      and(
+        eq(payRun.businessId, owner.id),
+        inArray(payRun.state, ["open", "signedOff", "sent"]),
+        lte(payRun.payday, today),
+      ),
+    )
+    .all();
+  const faulty = faultyRuns(
+    context,
+    due.map((run) => run.id),
+  );
+  const late = due.flatMap((run): MissingFact[] => {
+    const ask = (what: string, blocks: string): MissingFact[] => [
+      {
+        who: `Run of ${dateWords(run.payday)}`,
+        what,
+        blocks,
+        from: run.payday,
+        stops: true,
+        link: `/run/${run.id}`,
+      },
+    ];
+    if (run.state === "open") return ask("Sign off", "nobody is paid by it");
+    if (run.state === "signedOff") return ask("Send", "it is neither paid nor reported");
+    return faulty.has(run.id) ? ask("An answer to mend", "part of it was not taken") : [];
+  });
+  const refused = db
+    .select({
+      personId: answerItem.personId,
+      text: answerItem.text,
+      given: person.givenName,
+      family: person.familyName,
+    })
+    .from(answerItem)
+    .innerJoin(person, eq(answerItem.personId, person.id))
+    .where(and(eq(answerItem.businessId, owner.id), eq(answerItem.open, true), eq(answerItem.severity, "error")))
+    .all()
+    .map(
+      (each): MissingFact => ({
+        who: `${each.given} ${each.family}`,
+        what: each.text,
+        blocks: "the agency did not take this person",
+        from: today,
+        stops: true,
+        link: `/people/${each.personId}`,
+      }),
+    );
+  const missing = [...late, ...refused];
+  return { total: Math.max(due.length, missing.length), complete: Math.max(due.length - late.length, 0), missing };
+}

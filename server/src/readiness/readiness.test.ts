@@ -1,0 +1,88 @@
+/** Readiness from facts, on a real store: what is missing, what it blocks and from when; one line a business. */
+import { eq } from "drizzle-orm";
+import { afterEach, describe, expect, it } from "vitest";
+import { saveSection } from "../people/savePerson.ts";
+import { openRun } from "../runs/openRun.ts";
+import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { bankSplit, payElement, payRun, person } from "../store/schema.ts";
+import { listReadiness, readReadiness } from "./readReadiness.ts";
+import { blocksOf } from "./words.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+const who = () => world.personIds[0] ?? 0;
+const parts = () =>
+  Object.fromEntries(readReadiness(world.context, world.businessId).parts.map((part) => [part.key, part]));
+const said = (key: string) =>
+  parts()[key]?.missing.map((each) => `${each.who}: ${each.what}, ${each.from}, ${each.stops}`);
+
+describe("readiness", () => {
+  it("of a whole business says so, part by part", () => {
+    world = smallWorld(2);
+    expect(Object.values(parts()).map((part) => [part.key, part.complete === part.total, part.missing])).toEqual(
+      ["business", "elements", "details", "tax", "funds", "bank", "runs"].map((key) => [
+        key,
+        key !== "elements",
+        key === "elements" ? [expect.objectContaining({ who: "Union fees", what: "Paid to", stops: false })] : [],
+      ]),
+    );
+  });
+  it("names each missing fact with the day from which it matters, and forgets it when it is there", () => {
+    world = smallWorld(2);
+    const { db } = world.context.store;
+    db.update(person).set({ email: null, address: null }).where(eq(person.id, who())).run();
+    db.delete(bankSplit).where(eq(bankSplit.personId, who())).run();
+    saveSection(world.context, world.actor, who(), "tax", {
+      ...{ numberStatus: "pending", pendingSince: "2026-06-20", residency: "resident", taxFreeThreshold: true },
+      ...{ studyLoan: false, medicare: "levy", medicareDependants: null, offsetsPerYear: null, extraPerPay: null },
+    });
+    expect(said("bank")).toEqual(["Alex Sample0: Bank account, 2026-07-02, true"]);
+    expect(said("tax")).toEqual(["Alex Sample0: Tax file number, applied for, 2026-07-18, true"]);
+    expect(said("details")).toEqual([
+      "Alex Sample0: Home address, null, true",
+      "Alex Sample0: E-mail, 2026-07-02, false",
+    ]);
+    expect(parts().details).toMatchObject({ total: 2, complete: 1 });
+    db.update(person).set({ email: "a@example.org" }).where(eq(person.id, who())).run();
+    expect(said("details")).toEqual(["Alex Sample0: Home address, null, true"]);
+  });
+  it("asks for runs that are due and went nowhere, and for elements without a reporting code", () => {
+    world = smallWorld(1);
+    const { db } = world.context.store;
+    const runId = openRun(world.context, world.actor, world.businessId, {
+      cycleId: world.cycleId,
+      from: "usual",
+      payday: "2026-07-01",
+    });
+    expect(said("runs")).toEqual(["Run of 1 July 2026: Sign off, 2026-07-01, true"]);
+    db.update(payRun).set({ state: "signedOff" }).where(eq(payRun.id, runId)).run();
+    expect(said("runs")).toEqual(["Run of 1 July 2026: Send, 2026-07-01, true"]);
+    db.update(payElement).set({ allowance: null }).where(eq(payElement.code, "TOOL")).run();
+    expect(said("elements")).toContain("Tool allowance: Reporting code, null, false");
+  });
+  it("has New Zealand's words, and a line a business with what stops first", () => {
+    world = smallWorldNz(2);
+    expect(parts().funds?.title).toBe("KiwiSaver");
+    world.context.store.db.delete(bankSplit).run();
+    expect(listReadiness(world.context, world.actor)).toMatchObject([{ stops: 2, first: "2026-07-01", country: "NZ" }]);
+    expect(listReadiness(world.context, { ...world.actor, lead: false, userId: 99 })).toEqual([]);
+  });
+  it("knows every fact that can be missing", () => {
+    world = smallWorld(0);
+    for (const text of [
+      "Tax declaration",
+      "Super fund",
+      "Member number",
+      "IRD number",
+      "Tax code",
+      "KiwiSaver status",
+      "Bank account",
+      "Home address",
+      "E-mail",
+      "Tax file number, applied for",
+      "Bank account to look at",
+    ])
+      expect(blocksOf(text).blocks, text).not.toBe("it is still asked for");
+  });
+});

@@ -1,0 +1,43 @@
+/** What each missing fact of a person blocks, in words, and from when. */
+import type { ReadyPartKey } from "@zesty/contract/readiness";
+
+export interface Blocks {
+  part: "details" | "tax" | "funds" | "bank";
+  blocks: string;
+  /** it stops something; else something goes without it */
+  stops: boolean;
+  /** it matters from the next payday on */
+  atPayday?: boolean;
+  /** a number that was applied for: 28 days from then (from memory) */
+  pending?: boolean;
+}
+
+const words: Record<string, Blocks> = {
+  "Tax declaration": {
+    ...{ part: "tax", stops: false, atPayday: true },
+    blocks: "tax is withheld at the highest rate",
+  },
+  "Tax file number, applied for": { part: "tax", stops: true, pending: true, blocks: "the pay stops after 28 days" },
+  "Tax code": { part: "tax", stops: false, atPayday: true, blocks: "tax is taken at the no-notification rate" },
+  "IRD number": { part: "tax", stops: true, atPayday: true, blocks: "the filing takes the person only with code ND" },
+  "Super fund": { part: "funds", stops: true, atPayday: true, blocks: "super cannot be paid for this payday" },
+  "Member number": { part: "funds", stops: false, atPayday: true, blocks: "the fund may send the contribution back" },
+  "KiwiSaver status": { part: "funds", stops: true, atPayday: true, blocks: "whether to contribute is not known" },
+  "Bank account": { part: "bank", stops: true, atPayday: true, blocks: "the net pay cannot be paid" },
+  "Bank account to look at": { part: "bank", stops: false, atPayday: true, blocks: "the pay goes to the old account" },
+  "Home address": { part: "details", stops: true, blocks: "the year's report stops" },
+  "E-mail": { part: "details", stops: false, atPayday: true, blocks: "the payslip goes to nobody" },
+};
+
+export const blocksOf = (text: string): Blocks =>
+  words[text] ?? { part: "details", stops: false, blocks: "it is still asked for" };
+
+export const titles = (country: "AU" | "NZ"): Record<ReadyPartKey, string> => ({
+  business: "The business",
+  elements: "Pay elements and how they are reported",
+  details: "People's details",
+  tax: country === "AU" ? "Tax declarations" : "Tax codes",
+  funds: country === "AU" ? "Super funds" : "KiwiSaver",
+  bank: "Bank accounts",
+  runs: "Runs signed, sent, answered",
+});

@@ -1,0 +1,16 @@
+/** What is missing: of a business, and of the practice. Asked anew whenever it is shown: nothing of it is kept. */
+import type { Readiness, ReadinessLine } from "@zesty/contract/readiness";
+import { api } from "./api.ts";
+
+export const readinessApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    readiness: build.query<Readiness, number>({
+      query: (business) => `/businesses/${business}/readiness`,
+      providesTags: ["Person", "People", "Business", "Runs"],
+    }),
+    practiceReadiness: build.query<ReadinessLine[], void>({
+      query: () => "/readiness",
+      providesTags: ["Person", "People", "Business", "Runs"],
+    }),
+  }),
+});
