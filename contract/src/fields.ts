@@ -15,7 +15,7 @@ export const checked = (test: (text: string) => boolean, sentence: string) =>
     .custom((value: string, helpers) => (test(value) ? value : helpers.message({ custom: `{{#label}} ${sentence}` })));
 
 /** A figure. What a page sends is tidied first; a file or a program writes it as it must be. */
-const figure = (test: RegExp, sentence: string, tidy = tidied) =>
+export const figure = (test: RegExp, sentence: string, tidy = tidied) =>
   Joi.string()
     .trim()
     .custom((value: string, helpers) => {

@@ -22,6 +22,8 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["a person's form", "/people/9#tax"],
   ["agreement of a person", "/people/8#time"],
   ["several people", "/people/several"],
+  ["a raise for several", "/people/raise"],
+  ["what is missing", "/readiness"],
   ["the week", "/time"],
   ["the planned week", "/time", undefined, (page) => page.getByRole("button", { name: "Planned" }).click()],
   ["leave", "/time/leave"],

@@ -5,7 +5,7 @@ import { expect, openRun, signIn, test, until, type World } from "../world.ts";
 test("several people: typed by keyboard, pasted with a fault, mended, added all at once", async ({ page, world }) => {
   await signIn(page, world);
   await page.goto(`${world.url}/people`);
-  await page.getByRole("button", { name: "Several at once" }).click();
+  await page.getByRole("button", { name: "Add several" }).click();
   await page.getByRole("gridcell").nth(1).click();
   for (const cell of ["Mira", "Okonjo", "3/2/1991", "6/7/2026", "ft", "38", "", "82,000"]) {
     await page.keyboard.type(cell);
@@ -63,6 +63,23 @@ test("a raise from a day in the past: each pay before and after, paid back with 
   await expect(line).toContainText("$30.10 an hour → $31.10 an hour");
   await line.getByRole("button", { name: "Undo: what held before holds on" }).click();
   await expect(line.getByRole("button", { name: /\$31\.10 an hour/ })).toHaveCount(0);
+});
+
+test("a raise for several people: chosen, seen with its yearly cost and what signed pays miss, and done in one step", async ({
+  page,
+  world,
+}) => {
+  await signIn(page, world);
+  await page.goto(`${world.url}/people`);
+  await page.getByRole("button", { name: "Raise several" }).click();
+  await page.getByLabel("Per cent").fill("3.5");
+  await page.getByLabel("Marnie Okafor").check();
+  await page.getByLabel("Tobias Wren").check();
+  await expect(page.getByRole("row", { name: /Marnie Okafor/ })).toContainText("$37.67 an hour2,509.52");
+  await expect(page.getByRole("row", { name: /2 people chosen/ })).toContainText("4,643.60");
+  await page.getByRole("button", { name: "Raise 2 people from 1 July 2026" }).click();
+  await expect(page.getByRole("row", { name: /Marnie Okafor/ })).toContainText("37.67");
+  await expect(page.getByRole("row", { name: /Priya Halloran/ })).toContainText("30.85");
 });
 
 test("set-up: a cycle is changed, and what is in use is not retired", async ({ page, world }) => {

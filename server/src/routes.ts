@@ -29,6 +29,7 @@ import { notFound, ProblemError } from "./http/problem.ts";
 import { demandRight } from "./http/rights.ts";
 import { leaveRoutes } from "./leave/routes.ts";
 import { lineRoutes } from "./people/lineRoutes.ts";
+import { raiseRoutes } from "./people/raiseRoutes.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./people/savePerson.ts";
 import { peopleSheetRoutes } from "./people/sheetRoutes.ts";
@@ -194,6 +195,7 @@ export function placeRoutes(context: Context): Router {
   leaveRoutes(context, router);
   peopleSheetRoutes(context, router);
   lineRoutes(context, router);
+  raiseRoutes(context, router);
   readinessRoutes(context, router);
   return router;
 }

@@ -232,7 +232,7 @@ export function smallWorldNz(people: number, change: Partial<NewPersonNz> = {}):
       },
       earlier: { pays: [{ start: "2025-06-16", end: "2026-06-14", gross: "65000", irregular: "0", days: "260" }] },
       bank: {
-        parts: [{ bsb: "", account: "38-9599-1208264-000", title: `Alex Sample${at}`, kind: "rest", value: "" }],
+        parts: [{ bsb: "", account: "01-0902-0068389-000", title: `Alex Sample${at}`, kind: "rest", value: "" }],
       },
       usualPay: { lines: [{ elementId: element("ORD"), hours: "80" }] },
       ...change,

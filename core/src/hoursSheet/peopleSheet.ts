@@ -8,7 +8,7 @@ import { isDecimalText } from "../quantity/decimal.ts";
 import { tidied } from "../quantity/tidied.ts";
 import type { SheetMark } from "./cells.ts";
 import { ownName, readHeader } from "./columns.ts";
-import { blankCell, type SheetCell, type SheetTable } from "./table.ts";
+import { blankCell, headingKey, type SheetCell, type SheetTable } from "./table.ts";
 
 export interface PersonColumn {
   name: string;
@@ -52,7 +52,8 @@ export function readPeopleTable(
   const headerAt = table.rows.findIndex((row) => row.filter((cell) => cell.kind !== "blank").length > 1);
   const header = table.rows[headerAt];
   if (!header) return { ...nothing, stops: ["The sheet is empty. Bring one with a row for each person."] };
-  const spellings = Object.fromEntries(columns.map((each) => [each.name, each.spellings]));
+  // Our own headings are understood whatever else is.
+  const spellings = Object.fromEntries(columns.map((each) => [each.name, [headingKey(each.title), ...each.spellings]]));
   const read = readHeader(
     header,
     mapping,

@@ -213,6 +213,20 @@ export function payBack(
   terms: Employment & { from: string },
 ): { runId: number } {
   return context.store.transaction(() => {
+    const runId = putBackPay(context, actor, personId, terms);
+    refreshRun(context, runId);
+    return { runId };
+  });
+}
+
+/** The same without working the run out: who raises several does that once. */
+export function putBackPay(
+  context: Context,
+  actor: Actor,
+  personId: number,
+  terms: Employment & { from: string },
+): number {
+  return context.store.transaction(() => {
     const { db } = context.store;
     const who = findPerson(context, personId);
     const rows = differences(context, who, terms.from, () =>
@@ -265,7 +279,6 @@ export function payBack(
       .set({ version: run.version + 1 })
       .where(eq(payRun.id, runId))
       .run();
-    refreshRun(context, runId);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
@@ -273,6 +286,6 @@ export function payBack(
       what: `put back pay of ${total.toFixed(2)} into run ${run.number}`,
       about: `${who.givenName} ${who.familyName}, raise from ${terms.from}`,
     });
-    return { runId };
+    return runId;
   });
 }

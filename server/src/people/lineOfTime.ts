@@ -10,6 +10,7 @@ import { cannot, notFound } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { type employmentTerms, payRun, person, signedPay } from "../store/schema.ts";
 import { type Lane, lanesOf } from "./lanes.ts";
+import { usualFollows } from "./usualFollows.ts";
 
 interface Row {
   id: number;
@@ -115,9 +116,12 @@ export function undoChange(context: Context, actor: Actor, personId: number, sec
       );
     const { id: _id, from: _from, ...held } = before;
     const table = lane.table as typeof employmentTerms;
-    db.insert(table)
+    const is = db
+      .insert(table)
       .values({ ...(held as typeof table.$inferInsert), from: row.from })
-      .run();
+      .returning()
+      .get();
+    if (section === "employment") usualFollows(context, personId, row as never, is);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,

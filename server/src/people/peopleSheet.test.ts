@@ -5,8 +5,9 @@ import { isTfn } from "@zesty/core/quantity/checkDigits";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
 import { type SmallWorld, smallWorld, smallWorldNz, validFrom } from "../smallWorld.ts";
-import { payRun } from "../store/schema.ts";
+import { audit, payRun } from "../store/schema.ts";
 import { firstPayOf } from "./firstPay.ts";
+import { peopleCsv } from "./peopleList.ts";
 import { addPeople, planPeople, readPeopleFile } from "./peopleSheet.ts";
 import { listPeople, readPerson } from "./readPeople.ts";
 
@@ -187,5 +188,45 @@ describe("cells of a person", () => {
   ])("after %j comes %s", (used, next) => {
     world = smallWorld(0);
     expect(nextPayrollId(used)).toBe(next);
+  });
+});
+
+describe("the list of people", () => {
+  /** The cells of a list, read back as a file is read. */
+  const readBack = async (numbers: boolean) => {
+    const csv = peopleCsv(world.context, world.actor, world.businessId, numbers);
+    const data = Buffer.from(csv).toString("base64");
+    return readPeopleFile(world.context, world.actor, world.businessId, { name: "people.csv", data });
+  };
+  it.each([
+    ["Australia", smallWorld],
+    ["New Zealand", smallWorldNz],
+  ])(
+    "of %s reads back into an empty business with every fact, and taken again it is the same",
+    async (_country, make) => {
+      world = make(3);
+      if (make === smallWorld) add(ada);
+      const before = peopleCsv(world.context, world.actor, world.businessId, true);
+      const { rows, stops, unmapped } = await readBack(true);
+      expect([stops, unmapped, rows.length]).toEqual([[], [], make === smallWorld ? 4 : 3]);
+      await world.end();
+      world = make(0);
+      expect(planPeople(world.context, world.businessId, rows).rows.flatMap((row) => row.marks)).toEqual([]);
+      add(...rows);
+      // Who has no place of work gets the first of the business.
+      const placeless = (csv: string) => csv.replaceAll(/,Example (Bakery|Kayaks)(?=,)/g, ",");
+      expect(placeless(peopleCsv(world.context, world.actor, world.businessId, true))).toBe(placeless(before));
+    },
+  );
+  it("holds no tax or bank number unless it is asked for, and who took it is on the trail", async () => {
+    world = smallWorld(1);
+    add(ada);
+    const csv = peopleCsv(world.context, world.actor, world.businessId, false);
+    for (const secret of [numberA, "12345678", "990-100"]) expect(csv).not.toContain(secret);
+    expect(peopleCsv(world.context, world.actor, world.businessId, true)).toContain(numberA);
+    const taken = world.context.store.db.select().from(audit).all().slice(-2);
+    expect(taken.map((each) => each.what)).toEqual([
+      ...["took the list of people", "took the list of people with tax and bank numbers"],
+    ]);
   });
 });

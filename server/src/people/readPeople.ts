@@ -1,5 +1,5 @@
 /** Reads people for the list and for a person's page. Secrets show their last three characters only. */
-import type { BankPart, PersonSummary, PersonView } from "@zesty/contract/people";
+import type { BankPart, Employment, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq } from "drizzle-orm";
@@ -10,7 +10,15 @@ import { workPlace } from "../setup/places.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
-import { business, leaveEntry, payCycle, person, signedPay, staffChange } from "../store/schema.ts";
+import {
+  business,
+  type employmentTerms,
+  leaveEntry,
+  payCycle,
+  person,
+  signedPay,
+  staffChange,
+} from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { readTimeTerms } from "../time/timeTerms.ts";
@@ -22,6 +30,21 @@ import { readPersonNz } from "./readPersonNz.ts";
 const rateText = (e4: number | null) => (e4 === null ? null : trimmed(fromE4(e4).toFixed(4)));
 const trimmed = (text: string) => text.replace(/(\.\d\d)0+$/, "$1");
 const hoursShown = (e4: number) => fromE4(e4).toString();
+
+/** A row of terms in the writing of the form. */
+export const employmentOf = (terms: Omit<typeof employmentTerms.$inferSelect, "id">): Employment => ({
+  cycleId: terms.cycleId,
+  basis: terms.basis as Employment["basis"],
+  classification: terms.classification,
+  weeklyHours: hoursShown(terms.weeklyHoursE4),
+  hourlyRate: rateText(terms.hourlyRateE4),
+  minimumRate: rateText(terms.minimumRateE4),
+  placeId: terms.placeId,
+  costCentreId: terms.costCentreId,
+  costSplit: terms.costSplit,
+  salary: terms.salaryCents === null ? null : centsText(terms.salaryCents),
+  workPattern: terms.workPattern,
+});
 
 export function listPeople(context: Context, businessId: number): PersonSummary[] {
   const { db } = context.store;
@@ -132,20 +155,7 @@ export function readPerson(context: Context, personId: number): PersonView {
       leave: entries.filter((each) => each.signedPayId === null).map((each) => each.id),
     }),
     details,
-    employment: {
-      from: terms.from,
-      cycleId: terms.cycleId,
-      basis: terms.basis as PersonView["employment"]["basis"],
-      classification: terms.classification,
-      weeklyHours: hoursShown(terms.weeklyHoursE4),
-      hourlyRate: rateText(terms.hourlyRateE4),
-      minimumRate: rateText(terms.minimumRateE4),
-      placeId: terms.placeId,
-      costCentreId: terms.costCentreId,
-      costSplit: terms.costSplit,
-      salary: terms.salaryCents === null ? null : centsText(terms.salaryCents),
-      workPattern: terms.workPattern,
-    },
+    employment: { from: terms.from, ...employmentOf(terms) },
     tax: {
       from: tax?.from ?? who.startDate,
       numberStatus: tax?.numberStatus ?? "none",

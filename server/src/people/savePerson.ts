@@ -42,6 +42,7 @@ import {
 import { writeTimeTerms } from "../time/timeTerms.ts";
 import { demandNumberOfNobodyElse } from "./numberOfAnother.ts";
 import { writeOpeningYear } from "./openingYears.ts";
+import { usualFollows } from "./usualFollows.ts";
 import { type SectionValuesNz, writersNz } from "./writersNz.ts";
 
 /** What each section carries, as the contract has checked it. */
@@ -195,7 +196,8 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
       const text = `The salary comes to $${fromE4(rateOfSalary).toString()} an hour, not $${values.hourlyRate}. Empty one of the two.`;
       throw cannot("rate-and-salary", text, { errors: [{ path: "hourlyRate", text }] });
     }
-    context.store.db
+    const was = datedRecords(context.store.db, [personId], from).terms.get(personId);
+    const is = context.store.db
       .insert(employmentTerms)
       .values({
         personId,
@@ -212,7 +214,9 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
         salaryCents: values.salary ? centsOf(values.salary) : null,
         workPattern: values.workPattern ?? null,
       })
-      .run();
+      .returning()
+      .get();
+    usualFollows(context, personId, was, is);
   },
   tax: (context, personId, businessId, from, values) => {
     const kept = datedRecords(context.store.db, [personId], "9999-12-31").tax.get(personId)?.fileNumber ?? null;

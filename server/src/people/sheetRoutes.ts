@@ -2,12 +2,14 @@
 import { hoursSheetFile } from "@zesty/contract/hoursSheet";
 import { peopleRows, personCells } from "@zesty/contract/peopleSheet";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
+import { stringify } from "csv-stringify/sync";
 import type { Router } from "express";
 import type { Context } from "../context.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { firstPayOf } from "./firstPay.ts";
+import { peopleCsv } from "./peopleList.ts";
 import { addPeople, planPeople, readPeopleFile } from "./peopleSheet.ts";
 
 export function peopleSheetRoutes(context: Context, router: Router): void {
@@ -40,11 +42,22 @@ export function peopleSheetRoutes(context: Context, router: Router): void {
   router.get(
     `${at}/sheet.csv`,
     onBusiness("see", (_actor, businessId, _request, response) => {
-      const titles = peopleColumnsIn(findBusiness(context, businessId).country).map((each) => `"${each.title}"`);
+      const titles = peopleColumnsIn(findBusiness(context, businessId).country).map((each) => each.title);
       response
         .type("text/csv")
         .attachment("people.csv")
-        .send(`\uFEFF${titles.join(",")}\r\n`);
+        .send(stringify([titles], { bom: true }));
     }),
   );
+  for (const [name, right] of [
+    ["list", "see"],
+    ["list-with-numbers", "prepare"],
+  ] as const)
+    router.get(
+      `${at}/${name}.csv`,
+      onBusiness(right, (actor, businessId, _request, response) => {
+        const csv = peopleCsv(context, actor, businessId, name === "list-with-numbers");
+        response.type("text/csv").attachment(`people-${context.clock.today()}.csv`).send(csv);
+      }),
+    );
 }

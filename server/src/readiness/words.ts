@@ -34,7 +34,7 @@ export const blocksOf = (text: string): Blocks =>
 
 export const titles = (country: "AU" | "NZ"): Record<ReadyPartKey, string> => ({
   business: "The business",
-  elements: "Pay elements and how they are reported",
+  elements: "Pay elements",
   details: "People's details",
   tax: country === "AU" ? "Tax declarations" : "Tax codes",
   funds: country === "AU" ? "Super funds" : "KiwiSaver",

@@ -108,6 +108,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/people/SeveralPeople.tsx").then((m) => ({ Component: m.SeveralPeople })),
           },
           {
+            path: "people/raise",
+            lazy: () => import("../places/people/RaiseSeveral.tsx").then((m) => ({ Component: m.RaiseSeveral })),
+          },
+          {
             path: "people/:person",
             lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
           },

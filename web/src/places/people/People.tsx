@@ -31,7 +31,8 @@ export function People() {
             value={query}
             onChange={(event) => setQuery(event.target.value)}
           />
-          <Button onClick={() => void navigate("/people/several")}>Several at once</Button>
+          <Button onClick={() => void navigate("/people/raise")}>Raise several</Button>
+          <Button onClick={() => void navigate("/people/several")}>Add several</Button>
           <Button look="main" onClick={() => void navigate("/people/new")}>
             Add a person
           </Button>
@@ -48,6 +49,18 @@ export function People() {
             <Link className="text-action underline" to="/readiness">
               What is missing, and what it stops
             </Link>
+            {". "}
+            <a className="text-action underline" href={`/api/businesses/${business.id}/people/list.csv`} download>
+              Take the list
+            </a>
+            , or{" "}
+            <a
+              className="text-action underline"
+              href={`/api/businesses/${business.id}/people/list-with-numbers.csv`}
+              download
+            >
+              with tax and bank numbers
+            </a>
           </p>
           <table className="w-full text-[15px]">
             <thead>

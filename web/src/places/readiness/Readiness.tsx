@@ -73,7 +73,7 @@ function Missing({ missing, day }: { missing: MissingFact; day: string }) {
   return (
     <li>
       <Link to={link} className="flex items-baseline gap-2 py-0.5 hover:bg-hover">
-        <span className="self-center">
+        <span className="w-4 self-center">
           <MarkShape kind={stops ? "stop" : "query"} />
         </span>
         <span className="min-w-0 flex-1">

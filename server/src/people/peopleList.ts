@@ -1,0 +1,152 @@
+/** The people of a business as a sheet: the columns in which several people are added, so that it reads back as it is. */
+import type { BankPart } from "@zesty/contract/people";
+import type { CountryCode } from "@zesty/core/countries/countries";
+import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
+import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
+import { fromE4 } from "@zesty/core/quantity/units";
+import { stringify } from "csv-stringify/sync";
+import { asc, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { plainCell } from "../documents/journalCsv.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { readBusiness } from "../setup/readBusiness.ts";
+import { record } from "../store/audit.ts";
+import { places } from "../store/crypt.ts";
+import { type DatedRecords, type DatedRecordsNz, datedRecords, datedRecordsNz } from "../store/dated.ts";
+import { person } from "../store/schema.ts";
+import { leaveBalances } from "../store/sums.ts";
+import { employmentOf } from "./readPeople.ts";
+
+type Who = typeof person.$inferSelect;
+interface Facts {
+  who: Who;
+  records: DatedRecords;
+  nz: DatedRecordsNz;
+  /** a secret in clear; nothing where the numbers are left out */
+  open: (sealed: string | null | undefined, at: string) => string | undefined;
+  leave: (kind: string) => string | undefined;
+  fundName: (id: number) => string | undefined;
+}
+type Cells = Record<string, string | null | undefined>;
+
+const yesNo = (yes: boolean | undefined): string | undefined => (yes === undefined ? undefined : yes ? "yes" : "no");
+
+const ownCells: Record<CountryCode, (facts: Facts) => Cells> = {
+  AU: ({ who, records, open, leave, fundName }) => {
+    const tax = records.tax.get(who.id);
+    const choice = records.super.get(who.id);
+    return {
+      fileNumber:
+        tax?.numberStatus === "given"
+          ? open(tax.fileNumber, places.taxNumber(who.id))
+          : tax && (tax.numberStatus === "pending" ? "pending" : "none"),
+      threshold: yesNo(tax?.taxFreeThreshold),
+      studyLoan: yesNo(tax?.studyLoan),
+      residency: tax?.residency,
+      homeCountry: tax?.homeCountry,
+      fund: fundName(choice?.fundId ?? 0),
+      memberNumber: choice?.memberNumber,
+      annualLeave: leave("annual"),
+      personalLeave: leave("personal"),
+    };
+  },
+  NZ: ({ who, nz, open, leave }) => {
+    const saver = nz.kiwiSaver.get(who.id);
+    return {
+      irdNumber: open(nz.taxCode.get(who.id)?.irdNumber, places.irdNumber(who.id)),
+      taxCode: nz.taxCode.get(who.id)?.code,
+      kiwiSaver:
+        saver &&
+        (saver.status === "member"
+          ? saver.joined === "automatic"
+            ? "new"
+            : "member"
+          : saver.status === "opted-out"
+            ? "opted-out"
+            : "exempt"),
+      kiwiSaverRate: saver?.employeeRate,
+      withPay: yesNo(nz.holidays.get(who.id)?.withPay),
+      annualWeeks: leave("annual"),
+      sickDays: leave("sick"),
+      alternativeDays: leave("alternative"),
+    };
+  },
+};
+
+/**
+ * Who works here today or is to start, by name.
+ * @param numbers with tax and bank numbers in clear
+ */
+export function peopleCells(context: Context, businessId: number, numbers: boolean): PersonCells[] {
+  const { db, crypt } = context.store;
+  const { country } = findBusiness(context, businessId);
+  const setUp = readBusiness(context, businessId);
+  const today = context.clock.today();
+  const people = db
+    .select()
+    .from(person)
+    .where(eq(person.businessId, businessId))
+    .orderBy(asc(person.familyName), asc(person.givenName))
+    .all()
+    .filter((each) => each.endDate === null || each.endDate >= today);
+  const ids = people.map((each) => each.id);
+  // Of who is yet to start, what will hold; of everybody else what holds today.
+  const on = { now: datedRecords(db, ids, today), later: datedRecords(db, ids, "9999-12-31") };
+  const nzOn = { now: datedRecordsNz(db, ids, today), later: datedRecordsNz(db, ids, "9999-12-31") };
+  const balances = leaveBalances(context.store, ids);
+  const nameIn = (rows: readonly { id: number; name: string }[], id: number | null | undefined) =>
+    rows.find((each) => each.id === id)?.name;
+  const open: Facts["open"] = (sealed, at) => (sealed && numbers ? crypt.open(sealed, at) : undefined);
+  return people.map((who): PersonCells => {
+    const when = who.startDate > today ? "later" : "now";
+    const records = on[when];
+    const terms = records.terms.get(who.id);
+    const held = terms && employmentOf(terms);
+    const bank = open(records.bank.get(who.id)?.parts, places.bankParts(who.id));
+    const account = bank && (JSON.parse(bank) as BankPart[]).find((part) => part.kind === "rest");
+    const cells: Cells = {
+      ...{ givenName: who.givenName, familyName: who.familyName, payrollId: who.payrollId },
+      ...{ birthDate: who.birthDate, startDate: who.startDate, email: who.email, phone: who.phone },
+      ...{ street: who.address?.line1, suburb: who.address?.suburb, postcode: who.address?.postcode },
+      state: who.address?.state,
+      basis: held?.basis,
+      weeklyHours: held?.weeklyHours,
+      hourlyRate: held?.salary ? undefined : held?.hourlyRate,
+      salary: held?.salary,
+      cycle: nameIn(setUp.cycles, held?.cycleId),
+      classification: held?.classification,
+      place: nameIn(setUp.places, held?.placeId),
+      costCentre: nameIn(setUp.costCentres, held?.costCentreId),
+      ...(account ? { bsb: account.bsb, account: account.account, accountTitle: account.title } : {}),
+      ...ownCells[country]({
+        who,
+        records,
+        nz: nzOn[when],
+        open,
+        leave: (kind) => {
+          const e4 = balances.get(who.id)?.get(kind);
+          return e4 === undefined || e4 <= 0 ? undefined : fromE4(e4).toString();
+        },
+        fundName: (id) => nameIn(setUp.funds, id),
+      }),
+    };
+    return Object.fromEntries(Object.entries(cells).flatMap(([name, text]) => (text ? [[name, text]] : [])));
+  });
+}
+
+/** The sheet as CSV; taking the numbers out of the house is on the trail. */
+export function peopleCsv(context: Context, actor: Actor, businessId: number, numbers: boolean): string {
+  const columns = peopleColumnsIn(findBusiness(context, businessId).country);
+  const rows = peopleCells(context, businessId, numbers);
+  record(context.store, {
+    at: context.clock.now(),
+    userId: actor.userId,
+    businessId,
+    what: numbers ? "took the list of people with tax and bank numbers" : "took the list of people",
+    about: `${rows.length} people`,
+  });
+  return stringify(
+    [columns.map((each) => each.title), ...rows.map((row) => columns.map((each) => plainCell(row[each.name] ?? "")))],
+    { bom: true },
+  );
+}
