@@ -24,6 +24,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["several people", "/people/several"],
   ["a raise for several", "/people/raise"],
   ["what is missing", "/readiness"],
+  ["the payroll year", "/year", undefined, press("Hazel Birtwistle")],
   ["the week", "/time"],
   ["the planned week", "/time", undefined, (page) => page.getByRole("button", { name: "Planned" }).click()],
   ["leave", "/time/leave"],

@@ -42,6 +42,7 @@ import { addFund, readBusiness, saveBusinessFacts, saveBusinessFactsNz } from ".
 import { costRoutes, ruleRoutes } from "./setup/routes.ts";
 import { refreshTimeInRuns } from "./time/intoRun.ts";
 import { timeRoutes } from "./time/routes.ts";
+import { yearRoutes } from "./year/routes.ts";
 
 export function placeRoutes(context: Context): Router {
   const router = Router();
@@ -197,5 +198,6 @@ export function placeRoutes(context: Context): Router {
   lineRoutes(context, router);
   raiseRoutes(context, router);
   readinessRoutes(context, router);
+  yearRoutes(context, router);
   return router;
 }

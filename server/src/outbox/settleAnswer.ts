@@ -1,13 +1,10 @@
-/** Writes a final answer in one transaction: the row's state, what was said of whom, the payments, the run's state. */
-import { irdDigits } from "@zesty/core/quantity/checkDigitsNz";
-import { and, eq, inArray, lt } from "drizzle-orm";
+import { and, eq, lt } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome } from "../outside/outcome.ts";
 import { record } from "../store/audit.ts";
-import { places } from "../store/crypt.ts";
-import { datedRecordsNz } from "../store/dated.ts";
 import { answerItem, business, journal, journalLine, outbox, pay, payment, payRun, person } from "../store/schema.ts";
 import type { OutboxRow } from "./channels.ts";
+import { peopleByRevenueKey } from "./revenueKeys.ts";
 
 export const channelWords: Record<OutboxRow["channel"], string> = {
   payEvent: "pay event",
@@ -53,8 +50,7 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
       .all()
       .map((each) => [each.payrollId, each.id]),
   );
-  // Inland Revenue knows people by their IRD number, or by name while there is none.
-  for (const [key, id] of revenueKeys(context, [...inRun.values()])) inRun.set(key, id);
+  for (const [key, id] of peopleByRevenueKey(context, [...inRun.values()])) inRun.set(key, id);
   if (outcome.kind === "final" && outcome.state !== "rejected")
     for (const personId of inRun.values())
       db.update(answerItem)
@@ -80,21 +76,6 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
       })
       .onConflictDoNothing()
       .run();
-}
-
-function revenueKeys(context: Context, personIds: readonly number[]): [string, number][] {
-  const { db, crypt } = context.store;
-  const codes = datedRecordsNz(db, personIds, "9999-12-31").taxCode;
-  const people = db
-    .select()
-    .from(person)
-    .where(inArray(person.id, [...personIds]))
-    .all();
-  return people.flatMap((each): [string, number][] => {
-    const sealed = codes.get(each.id)?.irdNumber;
-    const named: [string, number] = [`${each.givenName} ${each.familyName}`, each.id];
-    return sealed ? [[irdDigits(crypt.open(sealed, places.irdNumber(each.id))), each.id], named] : [named];
-  });
 }
 
 function keepPayments(context: Context, row: OutboxRow, outcome: Extract<Outcome, { kind: "final" }>): void {

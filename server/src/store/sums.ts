@@ -80,7 +80,7 @@ function addTo(all: Map<number, CodeSums>, personId: number, entries: readonly [
 }
 
 /** What was paid in a payroll year before this program: the newest row of each person. */
-const openingsOf = (store: Store, personIds: readonly number[], yearStart: string) =>
+export const openingsOf = (store: Store, personIds: readonly number[], yearStart: string) =>
   store
     .prepared<[string, string], { personId: number; carried: number; sums: string }>(
       `SELECT person_id AS personId, carried, sums FROM opening_year WHERE id IN (

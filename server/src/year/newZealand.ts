@@ -1,0 +1,107 @@
+/** The payroll year of New Zealand: what Inland Revenue took, payday by payday, against facts, ledger, bank and dues. */
+import { readRecord } from "@zesty/core/formats/delimited";
+import { eiDetail } from "@zesty/core/lodgement/filingLayout";
+import { and, between, desc, eq, inArray } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { readDocument } from "../documents/documents.ts";
+import { peopleByRevenueKey } from "../outbox/revenueKeys.ts";
+import { outbox, payRun, person } from "../store/schema.ts";
+import { add, type Reported, type YearOfCountry } from "./said.ts";
+
+/** Columns of a filed line; the credit for giving stands in the PAYE of a line and is taken off again by its own field. */
+const ofLine: Record<string, [string, 1 | -1]> = {
+  gross: ["gross", 1],
+  gross_adjustment: ["gross", 1],
+  paye: ["tax", 1],
+  paye_adjustment: ["tax", 1],
+  payroll_giving: ["tax", -1],
+  ks_deduction: ["kiwiSaver", 1],
+  ks_employer: ["kiwiSaver", 1],
+  esct: ["esct", 1],
+  student_loan: ["loan", 1],
+  slcir: ["loan", 1],
+  slbor: ["loan", 1],
+  child_support: ["support", 1],
+};
+
+/** The newest filing of each payday that was taken: it holds the whole payday. */
+function filingsTaken(context: Context, businessId: number, from: string, to: string): Reported {
+  const { db } = context.store;
+  const taken = db
+    .select({ documentId: outbox.documentId, payday: payRun.payday })
+    .from(outbox)
+    .innerJoin(payRun, eq(outbox.runId, payRun.id))
+    .where(
+      and(
+        eq(outbox.businessId, businessId),
+        eq(outbox.channel, "employmentInformation"),
+        inArray(outbox.state, ["accepted", "acceptedWithWarnings"]),
+        between(payRun.payday, from, to),
+      ),
+    )
+    .orderBy(desc(outbox.id))
+    .all();
+  const people = db.select({ id: person.id }).from(person).where(eq(person.businessId, businessId)).all();
+  const keys = peopleByRevenueKey(
+    context,
+    people.map((each) => each.id),
+  );
+  const found: Reported = { said: new Map(), on: new Map() };
+  const paydays = new Set<string>();
+  for (const { documentId, payday } of taken) {
+    if (paydays.has(payday) || documentId === null) continue;
+    paydays.add(payday);
+    for (const line of readDocument(context, documentId).bytes.toString("utf8").split("\r\n")) {
+      if (!line.startsWith("DEI")) continue;
+      const record = readRecord(eiDetail, line);
+      const id = keys.get(record.employee_ird ?? "") ?? keys.get(record.employee_name ?? "");
+      if (id === undefined) continue;
+      if (payday > (found.on.get(id) ?? "")) found.on.set(id, payday);
+      for (const [field, [column, sign]] of Object.entries(ofLine))
+        add(found.said, id, column, "reported", sign * Number(record[field] ?? 0));
+    }
+  }
+  return found;
+}
+
+const filed = ["facts", "reported", "ledger", "owed"] as const;
+
+export const yearOfNewZealand: YearOfCountry = {
+  columns: [
+    { name: "gross", title: "Gross", voices: ["facts", "reported", "ledger"] },
+    { name: "tax", title: "PAYE", voices: filed },
+    { name: "loan", title: "Student loan", voices: filed },
+    { name: "support", title: "Child support", voices: filed },
+    { name: "kiwiSaver", title: "KiwiSaver", voices: filed },
+    { name: "esct", title: "ESCT", voices: filed },
+    { name: "net", title: "Net pay", voices: ["facts", "ledger", "bank"] },
+  ],
+  ofFact: (code) => {
+    const column: Record<string, string> = {
+      ...{
+        gross: "gross",
+        withheld: "tax",
+        studentLoan: "loan",
+        slcir: "loan",
+        slbor: "loan",
+        childSupport: "support",
+      },
+      ...{ kiwiSaver: "kiwiSaver", kiwiSaverNet: "kiwiSaver", esct: "esct", net: "net" },
+    };
+    return column[code] === undefined ? [] : [column[code]];
+  },
+  ofPosting: {
+    PAYE: "tax",
+    "Student loan": "loan",
+    "Student loan, ordered": "loan",
+    "Student loan, chosen": "loan",
+    "Child support": "support",
+    "KiwiSaver, employee": "kiwiSaver",
+    "KiwiSaver, employer after tax": "kiwiSaver",
+    ESCT: "esct",
+    "Net pay": "net",
+  },
+  ownCost: ["KiwiSaver, employer"],
+  ofDue: { paye: "tax", studentLoan: "loan", childSupport: "support", kiwiSaver: "kiwiSaver", esct: "esct" },
+  reported: filingsTaken,
+};

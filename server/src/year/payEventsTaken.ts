@@ -1,0 +1,130 @@
+/** What the agency holds of each person: read from the bytes of the newest event that it took, not from our own sums. */
+
+import { and, between, desc, eq, inArray } from "drizzle-orm";
+import { XMLParser } from "fast-xml-parser";
+import type { Context } from "../context.ts";
+import { readDocument } from "../documents/documents.ts";
+import { answerItem, outbox, payRun, person } from "../store/schema.ts";
+import { add, type Reported } from "./said.ts";
+
+const taken = ["accepted", "acceptedWithWarnings", "partial"] as const;
+const lists = new Set([
+  ...["PAYEVNTEMP", "RemunerationIncomeTaxPayAsYouGoWithholding", "PaidLeave", "Allowance", "LumpSum"],
+  ...["EmploymentTerminationPayment", "SuperannuationContribution"],
+]);
+const parser = new XMLParser({ parseTagValue: false, isArray: (name) => lists.has(name) });
+
+interface Coded {
+  TypeC?: string;
+  EntitlementTypeC?: string;
+  [amount: string]: string | undefined;
+}
+interface Income {
+  GrossA?: string;
+  OvertimePaymentA?: string;
+  GrossBonusesAndCommissionsA?: string;
+  GrossDirectorsFeesA?: string;
+  IncomeTaxPayAsYouGoWithholdingTaxWithheldA?: string;
+  PaidLeave?: Coded[];
+  Allowance?: Coded[];
+  LumpSum?: Coded[];
+  EmploymentTerminationPayment?: Coded[];
+}
+interface Payee {
+  Identifiers: { EmploymentPayrollNumberId: string };
+  RemunerationIncomeTaxPayAsYouGoWithholding?: Income[];
+  SuperannuationContribution?: Coded[];
+}
+
+/** Dollars and cents as text to cents, without a detour over fractions. */
+const centsIn = (text: string | undefined): number => Math.round(Number(text ?? "0") * 100);
+const total = (list: readonly Coded[] | undefined, amount: string): number =>
+  (list ?? []).reduce((sum, each) => sum + centsIn(each[amount]), 0);
+
+const incomeOf = (income: Income): number =>
+  centsIn(income.GrossA) +
+  centsIn(income.OvertimePaymentA) +
+  centsIn(income.GrossBonusesAndCommissionsA) +
+  centsIn(income.GrossDirectorsFeesA) +
+  total(income.PaidLeave, "PaymentA") +
+  total(income.Allowance, "EmploymentAllowancesA") +
+  total(income.LumpSum, "PaymentsA") +
+  total(income.EmploymentTerminationPayment, "IncomeTaxableA");
+const withheldOf = (income: Income): number =>
+  centsIn(income.IncomeTaxPayAsYouGoWithholdingTaxWithheldA) +
+  total(income.EmploymentTerminationPayment, "IncomeTaxPayAsYouGoWithholdingTaxWithheldA");
+
+export function payEventsTaken(context: Context, businessId: number, from: string, to: string): Reported {
+  const { db } = context.store;
+  const people = new Map(
+    db
+      .select()
+      .from(person)
+      .where(eq(person.businessId, businessId))
+      .all()
+      .map((each) => [each.payrollId, each.id]),
+  );
+  const events = db
+    .select({ id: outbox.id, documentId: outbox.documentId, payday: payRun.payday })
+    .from(outbox)
+    .innerJoin(payRun, eq(outbox.runId, payRun.id))
+    .where(
+      and(
+        eq(outbox.businessId, businessId),
+        eq(outbox.channel, "payEvent"),
+        inArray(outbox.state, [...taken]),
+        between(payRun.payday, from, to),
+      ),
+    )
+    .orderBy(desc(outbox.id))
+    .all();
+  const found: Reported = { said: new Map(), on: new Map() };
+  for (const event of events) {
+    if (found.on.size === people.size) break;
+    if (event.documentId === null) continue;
+    const refused = new Set(
+      db
+        .select({ personId: answerItem.personId })
+        .from(answerItem)
+        .where(and(eq(answerItem.outboxId, event.id), eq(answerItem.severity, "error")))
+        .all()
+        .map((each) => each.personId),
+    );
+    for (const payee of payeesIn(readDocument(context, event.documentId).bytes)) {
+      const id = people.get(payee.Identifiers.EmploymentPayrollNumberId);
+      if (id === undefined || found.on.has(id) || refused.has(id)) continue;
+      const incomes = payee.RemunerationIncomeTaxPayAsYouGoWithholding ?? [];
+      const guarantee = (payee.SuperannuationContribution ?? []).filter((each) => each.EntitlementTypeC === "L");
+      found.on.set(id, event.payday);
+      add(
+        found.said,
+        id,
+        "income",
+        "reported",
+        incomes.map(incomeOf).reduce((a, b) => a + b, 0),
+      );
+      add(
+        found.said,
+        id,
+        "tax",
+        "reported",
+        incomes.map(withheldOf).reduce((a, b) => a + b, 0),
+      );
+      add(found.said, id, "guarantee", "reported", total(guarantee, "EmployerContributionsYearToDateA"));
+    }
+  }
+  return found;
+}
+
+/** The payees of an event, wherever in the message they stand. */
+function payeesIn(bytes: Buffer): Payee[] {
+  const found: Payee[] = [];
+  const walk = (node: unknown): void => {
+    if (typeof node !== "object" || node === null) return;
+    for (const [name, value] of Object.entries(node))
+      if (name === "PAYEVNTEMP") found.push(...(value as { Payee: Payee }[]).map((each) => each.Payee));
+      else walk(value);
+  };
+  walk(parser.parse(bytes.toString("utf8")));
+  return found;
+}

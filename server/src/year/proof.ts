@@ -1,0 +1,170 @@
+/** The sheet of proof of a payroll year: five voices put against each other, person by person, and pay by pay. */
+import {
+  type ProofColumn,
+  type ProofFigures,
+  type ProofPay,
+  type ProofRow,
+  voices,
+  type YearProof,
+} from "@zesty/contract/year";
+import { type CountryCode, payrollYearOf } from "@zesty/core/countries/countries";
+import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { notFound } from "../http/problem.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { datedRecords } from "../store/dated.ts";
+import { pay, payRun, person, signedPay, yearSum } from "../store/schema.ts";
+import { openingsOf } from "../store/sums.ts";
+import { yearOfAustralia } from "./australia.ts";
+import { yearOfNewZealand } from "./newZealand.ts";
+import { add, type Said, type YearOfCountry } from "./said.ts";
+import { type Asked, saidByBank, saidByDues, saidByFacts, saidByLedger } from "./voices.ts";
+
+const yearIn: Record<CountryCode, YearOfCountry> = { AU: yearOfAustralia, NZ: yearOfNewZealand };
+
+/** Every voice that knows of a column says something, be it nought; the agency of who is not reported says nothing. */
+function figuresOf(
+  columns: readonly ProofColumn[],
+  said: readonly Said[],
+  key: number,
+  isReported = true,
+): ProofFigures {
+  const figures: ProofFigures = Object.fromEntries(
+    columns.flatMap(({ name, voices: known }) => {
+      const heard = known.filter((voice) => isReported || voice !== "reported");
+      // One voice alone proves nothing.
+      return heard.length > 1 ? [[name, Object.fromEntries(heard.map((voice) => [voice, 0]))]] : [];
+    }),
+  );
+  for (const each of said)
+    for (const { column, voice, cents } of each.get(key) ?? []) {
+      const heard = figures[column];
+      if (heard?.[voice] !== undefined) heard[voice] += cents;
+    }
+  return figures;
+}
+const differing = (figures: ProofFigures): string[] =>
+  Object.entries(figures).flatMap(([name, said]) => (new Set(Object.values(said)).size > 1 ? [name] : []));
+
+const saidIn = (said: ProofFigures[string]) =>
+  voices.flatMap((voice) => (said[voice] === undefined ? [] : [{ voice, cents: said[voice] }]));
+
+/** Years in which anybody was paid, newest first. */
+function yearsOf(context: Context, businessId: number): string[] {
+  return context.store.db
+    .selectDistinct({ from: yearSum.yearStart })
+    .from(yearSum)
+    .innerJoin(person, eq(yearSum.personId, person.id))
+    .where(eq(person.businessId, businessId))
+    .all()
+    .map((each) => each.from)
+    .sort()
+    .reverse();
+}
+
+export function readYearProof(context: Context, businessId: number, wanted?: string): YearProof {
+  const { db } = context.store;
+  const { country } = findBusiness(context, businessId);
+  const own = yearIn[country];
+  const yearOf = (day: string) => payrollYearOf(country, day);
+  const starts = yearsOf(context, businessId);
+  const year = yearOf(wanted ?? starts[0] ?? context.clock.today());
+  const asked: Asked = { businessId, from: year.from, to: year.to };
+  const facts = saidByFacts(context, asked, own);
+  const reported = own.reported(context, businessId, year.from, year.to);
+  const people = db
+    .select()
+    .from(person)
+    .where(eq(person.businessId, businessId))
+    .orderBy(asc(person.familyName), asc(person.givenName))
+    .all()
+    .filter((each) => facts.has(each.id) || reported.on.has(each.id));
+  const ids = people.map((each) => each.id);
+  const said = [
+    ...[facts, reported.said, saidByLedger(context, asked, own), saidByBank(context, asked)],
+    saidByDues(context, asked, own),
+    openingSaid(context, own, ids, year.from),
+  ];
+  const { terms } = datedRecords(db, ids, year.to);
+  const rows = people.map((each): ProofRow => {
+    const isReported = terms.get(each.id)?.basis !== "contractor";
+    const figures = figuresOf(own.columns, said, each.id, isReported);
+    return {
+      personId: each.id,
+      name: `${each.givenName} ${each.familyName}`,
+      payrollId: each.payrollId,
+      endDate: each.endDate,
+      reportedOn: reported.on.get(each.id) ?? null,
+      isReported,
+      figures,
+      differs: differing(figures),
+    };
+  });
+  const totals = figuresOf(own.columns, [], 0);
+  for (const row of rows)
+    for (const [name, said] of Object.entries(row.figures))
+      for (const { voice, cents } of saidIn(said)) {
+        const held = totals[name];
+        if (held) held[voice] = (held[voice] ?? 0) + cents;
+      }
+  return {
+    year: { from: year.from, to: year.to, name: year.name },
+    years: [...new Set([...starts, year.from])]
+      .sort()
+      .reverse()
+      .map((from) => ({ from, name: yearOf(from).name })),
+    columns: [...own.columns],
+    rows,
+    totals,
+    open: db
+      .select({ runId: payRun.id, number: payRun.number, payday: payRun.payday, state: payRun.state })
+      .from(payRun)
+      .where(
+        and(
+          eq(payRun.businessId, businessId),
+          between(payRun.payday, year.from, year.to),
+          inArray(payRun.state, ["open", "signedOff", "sent"]),
+        ),
+      )
+      .orderBy(asc(payRun.payday))
+      .all(),
+  };
+}
+
+/** What an earlier system paid and reported is in our events, and not in our facts: it is taken off what was reported. */
+function openingSaid(context: Context, { ofFact }: YearOfCountry, ids: readonly number[], from: string): Said {
+  const said: Said = new Map();
+  for (const { personId, carried, sums } of openingsOf(context.store, ids, from))
+    if (carried)
+      for (const [code, cents] of Object.entries(JSON.parse(sums) as Record<string, number>))
+        for (const column of ofFact(code)) add(said, personId, column, "reported", -cents);
+  return said;
+}
+
+/** The pays behind a person's row: what the agency holds is of the year, and says nothing of a single pay. */
+export function readProofPays(context: Context, personId: number, from: string): ProofPay[] {
+  const { db } = context.store;
+  const who = db.select().from(person).where(eq(person.id, personId)).get();
+  if (!who) throw notFound("person");
+  const { country } = findBusiness(context, who.businessId);
+  const own = yearIn[country];
+  const year = payrollYearOf(country, from);
+  const asked: Asked = { businessId: who.businessId, from: year.from, to: year.to, personId };
+  const said = [saidByFacts, saidByLedger, saidByBank, saidByDues].map((each) => each(context, asked, own));
+  return db
+    .select({ payId: pay.id, runId: pay.runId, payday: signedPay.payday })
+    .from(signedPay)
+    .innerJoin(pay, eq(signedPay.payId, pay.id))
+    .where(
+      and(
+        eq(signedPay.personId, personId),
+        ne(signedPay.kind, "reversal"),
+        between(signedPay.payday, year.from, year.to),
+      ),
+    )
+    .orderBy(asc(signedPay.payday), asc(signedPay.id))
+    .all()
+    .map(
+      ({ payId, runId, payday }): ProofPay => ({ runId, payday, figures: figuresOf(own.columns, said, payId, false) }),
+    );
+}

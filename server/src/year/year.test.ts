@@ -1,0 +1,125 @@
+/** The sheet of proof on a real store: the voices agree on what was done, and each that is tampered with stands out alone. */
+import { eq } from "drizzle-orm";
+import { afterEach, describe, expect, it } from "vitest";
+import { openRun } from "../runs/openRun.ts";
+import { readRun } from "../runs/readRun.ts";
+import { signOff } from "../runs/signOff.ts";
+import { takeBack } from "../runs/takeBack.ts";
+import { setTick } from "../runs/ticks.ts";
+import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { answerItem, outbox, payment } from "../store/schema.ts";
+import { readProofPays, readYearProof } from "./proof.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+/** Signs runs off, and answers for agency and bank that all was taken and paid. */
+function paid(count: number, answered = true): number[] {
+  const { context, actor, businessId, cycleId } = world;
+  return Array.from({ length: count }, () => {
+    const runId = openRun(context, actor, businessId, { cycleId, from: "usual" });
+    for (const row of readRun(context, actor, runId).rows)
+      for (const mark of row.marks)
+        if (mark.kind === "query") setTick(context, actor, runId, { payId: row.payId, key: mark.key, on: true });
+    signOff(context, actor, runId, readRun(context, actor, runId).version);
+    if (answered) {
+      context.store.db.update(outbox).set({ state: "accepted" }).where(eq(outbox.runId, runId)).run();
+      context.store.db.update(payment).set({ state: "paid" }).run();
+    }
+    return runId;
+  });
+}
+const sheet = (from?: string) => readYearProof(world.context, world.businessId, from);
+const differs = () => sheet("2026-07-01").rows.map((row) => row.differs);
+const change = (sql: string) => {
+  const { sqlite } = world.context.store;
+  for (const { name } of sqlite.prepare("SELECT name FROM sqlite_master WHERE type = 'trigger'").all() as {
+    name: string;
+  }[])
+    sqlite.exec(`DROP TRIGGER "${name}"`);
+  expect(sqlite.prepare(sql).run().changes).toBeGreaterThan(0);
+};
+
+describe.each([
+  ["Australia", smallWorld, "super", "PAYG withheld"],
+  ["New Zealand", smallWorldNz, "kiwiSaver", "PAYE"],
+] as const)("a year of %s", (country, make, owedColumn, taxWords) => {
+  it("is agreed on by every voice once everything was answered, in the sheet and pay by pay", () => {
+    world = make(2);
+    paid(3);
+    const { rows, columns, totals, open, year } = sheet("2026-07-01");
+    expect(rows.map((row) => [row.differs, row.reportedOn !== null])).toEqual([
+      [[], true],
+      [[], true],
+    ]);
+    expect(year.from).toBe(country === "Australia" ? "2026-07-01" : "2026-04-01");
+    for (const { name, voices } of columns)
+      expect(Object.keys(totals[name] ?? {}).sort(), name).toEqual([...voices].sort());
+    expect(totals.gross?.facts).toBeGreaterThan(0);
+    expect(totals.net?.bank).toBe(totals.net?.facts);
+    expect(open).toHaveLength(3);
+    const pays = readProofPays(world.context, rows[0]?.personId ?? 0, "2026-07-01");
+    expect(pays.map((each) => each.figures.net?.facts).reduce((a = 0, b = 0) => a + b, 0)).toBe(
+      rows[0]?.figures.net?.facts,
+    );
+    for (const each of pays)
+      for (const said of Object.values(each.figures)) expect(new Set(Object.values(said)).size).toBe(1);
+  });
+  it.each([
+    [
+      "the ledger",
+      `UPDATE journal_line SET credit_cents = credit_cents + 1 WHERE what = '${taxWords}' AND pay_id = 1`,
+      ["tax"],
+    ],
+    ["the bank", "UPDATE payment SET state = 'returned' WHERE pay_id = 1", ["net"]],
+    [
+      "who is owed",
+      `UPDATE due SET amount_cents = amount_cents - 1 WHERE person_id = 1 AND kind = '${owedColumn}'`,
+      [owedColumn],
+    ],
+    ["a fact", "UPDATE pay_fact SET cents = cents + 1 WHERE person_id = 1 AND code = 'net'", ["net"]],
+  ])("shows where %s says otherwise, at the person and in the column alone", (_who, sql, expected) => {
+    world = make(2);
+    paid(1);
+    change(sql);
+    expect(differs()).toEqual([expected, []]);
+  });
+  it("shows what is signed and not yet reported or paid, and nothing of what was taken back", () => {
+    world = make(1);
+    const [first] = paid(1, false);
+    expect(sheet("2026-07-01").rows[0]?.reportedOn).toBeNull();
+    expect(sheet("2026-07-01").rows[0]?.differs).toContain("net");
+    takeBack(world.context, world.actor, first ?? 0, "Entered twice");
+    expect(sheet("2026-07-01").rows.flatMap((row) => row.differs)).toEqual([]);
+    expect(sheet("2026-07-01").totals.net).toEqual({ facts: 0, ledger: 0, bank: 0 });
+  });
+});
+
+describe("what the agency holds", () => {
+  it("is the newest event that was taken of each person, and not one that refused them", () => {
+    world = smallWorld(2);
+    const [first = 0, second = 0] = world.personIds;
+    const runs = paid(2);
+    const event = world.context.store.db
+      .select()
+      .from(outbox)
+      .where(eq(outbox.runId, runs[1] ?? 0))
+      .all()
+      .find((each) => each.channel === "payEvent");
+    world.context.store.db
+      .insert(answerItem)
+      .values({
+        ...{ outboxId: event?.id ?? 0, businessId: world.businessId, personId: first },
+        ...{ severity: "error", code: "X", text: "refused", open: true },
+      })
+      .run();
+    const rows = new Map(sheet("2026-07-01").rows.map((row) => [row.personId, row]));
+    expect(rows.get(first)?.differs).toEqual(["income", "tax", "guarantee"]);
+    expect(rows.get(second)?.differs).toEqual([]);
+    expect(rows.get(first)?.figures.income).toEqual({ facts: 239_400, reported: 119_700 });
+  });
+  it("says nothing of contractors, and nobody paid makes an empty year", () => {
+    world = smallWorld(1);
+    expect(sheet()).toMatchObject({ rows: [], open: [], years: [{ name: "2026–27" }] });
+  });
+});
