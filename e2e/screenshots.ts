@@ -89,41 +89,37 @@ try {
   renameSync(file.replace(".pdf", ".png"), join(folder, "payslip.png"));
   await go("/people/3");
   await shot("person");
+  await go("/people/several");
+  await page.getByRole("gridcell").nth(1).click();
+  for (const cell of ["Mira", "Okonjo", "3/2/1991", "6/7/2026", "ft", "38", "", "82,000"]) {
+    await page.keyboard.type(cell);
+    await page.keyboard.press("Tab");
+  }
+  await page.getByText("First pay, 16 July 2026").waitFor();
+  await shot("several-people");
+  await go("/readiness");
+  await shot("readiness");
+  await go("/year");
+  await page.getByRole("button", { name: "Jarrah Mokoena" }).click();
+  await shot("year");
   await go("/dues");
   await shot("dues");
   const [journal] = (await api.call("GET", "/businesses/1/journals")).body;
   await go(`/books/${journal.id}`);
   await page.getByRole("button", { name: "Wages and salaries" }).first().click();
   await shot("journal");
-  // The odd pays, at Gannet Point Boatworks.
-  const person = (name: string) => page.getByRole("gridcell", { name, exact: true });
-  const people = (await api.call("GET", "/businesses/2/people")).body as { id: number; name: string }[];
-  const dougal = people.find((each) => each.name.includes("Penhale"))?.id;
-  await go(`/people/${dougal}#departure`);
-  await page.getByLabel("Last day", { exact: true }).fill("2026-06-26");
-  await page.getByLabel("Reason").selectOption("R");
-  await page.getByLabel("The notice is worked").uncheck();
-  await page.getByText(/weeks of redundancy pay/).waitFor();
-  await page.getByRole("button", { name: "Record the departure" }).scrollIntoViewIfNeeded();
-  await shot("departure");
-  await go(`/run/${runs.gannetSettled}`);
-  await page.getByRole("tab", { name: "Sheet" }).click();
-  await person("Ingrid Vass").click();
-  await aside.getByRole("button", { name: "Correct this pay" }).click();
-  await aside.getByLabel("Ordinary").fill("30");
-  await page.getByLabel("Correct it").selectOption("own");
-  await aside.getByRole("button", { name: "See the difference" }).click();
-  await aside.getByText("Overpaid, net").scrollIntoViewIfNeeded();
-  await shot("correction");
-  await go("/set-up/safety");
-  await page.getByRole("button", { name: "Make one now" }).click();
-  await page.getByText(/up to entry/).waitFor();
-  await shot("safety");
-  await go("/set-up/rules");
-  await page.locator("#withholdingRates summary").last().click();
-  await page.locator("#withholdingRates").scrollIntoViewIfNeeded();
-  await shot("rules");
+  // A phone of the staff.
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await phone.goto(`${world.url}/staff`);
+  await phone.getByLabel("E-mail", { exact: true }).fill("jarrah.mokoena@example.org");
+  await phone.getByLabel("Password").fill("lemon-and-pith");
+  await phone.getByRole("button", { name: "Sign in" }).click();
+  await phone.getByRole("link", { name: /Your payslip for/ }).click();
+  await phone.getByRole("button", { name: /^Tax/ }).click();
+  await phone.waitForTimeout(600);
+  await phone.screenshot({ path: join(folder, "staff.png") });
   // New Zealand.
+  const person = (name: string) => page.getByRole("gridcell", { name, exact: true });
   await go(`/run/${runs.koura}`);
   await person("Tama Ruakere").click();
   await aside.getByRole("button", { name: "Leave by its dates" }).click();

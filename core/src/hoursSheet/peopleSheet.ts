@@ -83,7 +83,15 @@ export function readPeopleTable(
 }
 
 const cellText = (cell: SheetCell): string =>
-  cell.kind === "formula" ? "#" : cell.kind === "error" ? cell.text : cell.text.trim().slice(0, 200);
+  cell.kind === "formula"
+    ? "#"
+    : cell.kind === "error"
+      ? cell.text
+      : // Our own list writes +61… with an apostrophe, so that no spreadsheet takes it for a formula.
+        cell.text
+          .trim()
+          .replace(/^'(?=[=+\-@])/, "")
+          .slice(0, 200);
 
 const yes = ["yes", "y", "true", "1", "ja", "claimed"];
 const no = ["no", "n", "false", "0", "not claimed"];

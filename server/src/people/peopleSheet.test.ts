@@ -20,6 +20,7 @@ const ada: PersonCells = {
   ...{ weeklyHours: "38", salary: "82,000", fileNumber: numberA, threshold: "y", fund: "example super" },
   ...{ memberNumber: "99", bsb: "990-100", account: "12345678", email: "ada@example.org" },
   ...{ street: "1 Example St", suburb: "Sampleton", state: "vic", postcode: "3350", annualLeave: "12.5" },
+  phone: "+61 400 000 000",
 };
 const ben: PersonCells = {
   ...{ givenName: "Ben", familyName: "Sample", birthDate: "1.5.99", startDate: "1/7/2026", basis: "casual" },

@@ -1,7 +1,11 @@
 /** A payroll year: its sheet of proof, and the pays behind a row. */
+import type { YearProof } from "@zesty/contract/year";
 import { isDate } from "@zesty/core/calendar/dates";
+import { centsText } from "@zesty/core/quantity/units";
+import { stringify } from "csv-stringify/sync";
 import type { Router } from "express";
 import type { Context } from "../context.ts";
+import { plainCell } from "../documents/journalCsv.ts";
 import { idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot } from "../http/problem.ts";
@@ -14,6 +18,20 @@ const dayIn = (text: unknown): string => {
   throw cannot("year-day", "A payroll year is asked for by a day of it, as 2025-07-01.");
 };
 
+/** A row a person, column and voice: what differs is marked, so that a spreadsheet can filter it. */
+function proofCsv({ columns, rows }: YearProof): string {
+  const lines = rows.flatMap((row) =>
+    columns.flatMap(({ name, title }) =>
+      Object.entries(row.figures[name] ?? {}).map(([voice, cents]) => [
+        ...[row.payrollId, row.name, title, voice].map(plainCell),
+        centsText(cents),
+        row.differs.includes(name) ? "differs" : "",
+      ]),
+    ),
+  );
+  return stringify([["Payroll ID", "Name", "Figure", "Voice", "Amount", "Differs"], ...lines], { bom: true });
+}
+
 export function yearRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
   router.get(
@@ -21,6 +39,13 @@ export function yearRoutes(context: Context, router: Router): void {
     onBusiness("see", (_actor, businessId, { query }) =>
       readYearProof(context, businessId, query.from === undefined ? undefined : dayIn(query.from)),
     ),
+  );
+  router.get(
+    "/businesses/:business/year.csv",
+    onBusiness("see", (_actor, businessId, { query }, response) => {
+      const proof = readYearProof(context, businessId, query.from === undefined ? undefined : dayIn(query.from));
+      response.type("text/csv").attachment(`year-${proof.year.from}.csv`).send(proofCsv(proof));
+    }),
   );
   router.get(
     "/people/:person/year/:from",

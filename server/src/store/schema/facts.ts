@@ -140,7 +140,10 @@ export const due = sqliteTable(
     dueDate: text("due_date").notNull(),
     amountCents: integer("amount_cents").notNull(),
   },
-  (t) => [index("due_business").on(t.businessId, t.dueDate), index("due_run").on(t.runId)],
+  (t) => [
+    index("due_business").on(t.businessId, t.dueDate),
+    index("due_run").on(t.runId, t.personId, t.kind, t.amountCents),
+  ],
 );
 
 export const journal = sqliteTable(

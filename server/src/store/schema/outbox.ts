@@ -62,7 +62,7 @@ export const payment = sqliteTable(
     cents: integer("cents").notNull(),
     state: text("state", { enum: ["pending", "paid", "returned"] }).notNull(),
   },
-  (t) => [primaryKey({ columns: [t.outboxId, t.line] })],
+  (t) => [primaryKey({ columns: [t.outboxId, t.line] }), index("payment_pay").on(t.payId, t.state, t.cents)],
 );
 
 /** Answers are stored whole before they are understood. */

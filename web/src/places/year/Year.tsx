@@ -31,25 +31,36 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
     <Page
       title={`Payroll ${data.year.name.startsWith("year") ? "" : "year "}${data.year.name}`}
       aside={
-        data.years.length > 1 && (
-          <label className="flex items-center gap-2 text-quiet">
-            Year
-            <select
-              className="rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5"
-              value={data.year.from}
-              onChange={(event) => {
-                setFrom(event.target.value);
-                setOpen(null);
-              }}
+        <div className="flex items-center gap-4">
+          {data.rows.length > 0 && (
+            <a
+              className="text-action underline"
+              href={`/api/businesses/${business.id}/year.csv?from=${data.year.from}`}
+              download
             >
-              {data.years.map((year) => (
-                <option key={year.from} value={year.from}>
-                  {year.name}
-                </option>
-              ))}
-            </select>
-          </label>
-        )
+              Take the sheet
+            </a>
+          )}
+          {data.years.length > 1 && (
+            <label className="flex items-center gap-2 text-quiet">
+              Year
+              <select
+                className="rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5"
+                value={data.year.from}
+                onChange={(event) => {
+                  setFrom(event.target.value);
+                  setOpen(null);
+                }}
+              >
+                {data.years.map((year) => (
+                  <option key={year.from} value={year.from}>
+                    {year.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+        </div>
       }
     >
       {data.rows.length === 0 ? (
@@ -153,7 +164,7 @@ function Row({ row, data, open, onOpen }: { row: ProofRow; data: YearProof; open
         </td>
       </tr>
       {open && (
-        <tr className="border-b border-rule-strong bg-hover">
+        <tr className="border-b border-rule-strong bg-sheet">
           <td colSpan={data.columns.length + 2} className="px-4 py-2">
             <ProofPays person={row.personId} data={data} />
           </td>
