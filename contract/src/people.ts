@@ -373,15 +373,17 @@ export const openingYear = Joi.object<OpeningYear>({
     .label("Parts"),
   previousBmsId: key(200).label("Earlier system's ID"),
   previousPayrollId: key(20).label("Earlier payroll ID"),
-})
-  .custom((value: OpeningYear, helpers) =>
-    plainGross(value).lt(0)
-      ? helpers.message({
-          custom: `The parts come to more than the gross of ${moneyText(decimal(value.gross))}. The gross holds them all but deductions and sacrifice.`,
-        })
-      : value,
-  )
-  .and("previousBmsId", "previousPayrollId");
+}).custom((value: OpeningYear, helpers) => {
+  if (plainGross(value).lt(0))
+    return helpers.message({
+      custom: `The parts come to more than the gross of ${moneyText(decimal(value.gross))}. The gross holds them all but deductions and sacrifice.`,
+    });
+  if ((value.previousBmsId === null) !== (value.previousPayrollId === null))
+    return helpers.message({
+      custom: "The earlier system's ID and the earlier payroll ID are one key: type both, or neither.",
+    });
+  return value;
+});
 
 export const sections = {
   details,

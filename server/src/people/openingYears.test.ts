@@ -133,7 +133,7 @@ describe("the year before this program", () => {
   it.each([
     [{ parts: [{ category: "overtime", amount: "40000.01" }] }, "more than the gross of 40000.00"],
     [{ yearStart: "2026-01-01" }, "begins on 1 July"],
-    [{ previousPayrollId: "" }, "previousPayrollId"],
+    [{ previousPayrollId: "" }, "one key"],
     [{ parts: [{ category: "tips", amount: "1.00" }] }, "Category"],
   ])("refused: %o", (change, words) => {
     const answer = check(schema, { ...opening(), ...change });

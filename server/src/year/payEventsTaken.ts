@@ -90,30 +90,28 @@ export function payEventsTaken(context: Context, businessId: number, from: strin
         .all()
         .map((each) => each.personId),
     );
-    for (const payee of payeesIn(readDocument(context, event.documentId).bytes)) {
-      const id = people.get(payee.Identifiers.EmploymentPayrollNumberId);
+    for (const { payrollId, ...figures } of eventFigures(readDocument(context, event.documentId).bytes)) {
+      const id = people.get(payrollId);
       if (id === undefined || found.on.has(id) || refused.has(id)) continue;
-      const incomes = payee.RemunerationIncomeTaxPayAsYouGoWithholding ?? [];
-      const guarantee = (payee.SuperannuationContribution ?? []).filter((each) => each.EntitlementTypeC === "L");
       found.on.set(id, event.payday);
-      add(
-        found.said,
-        id,
-        "income",
-        "reported",
-        incomes.map(incomeOf).reduce((a, b) => a + b, 0),
-      );
-      add(
-        found.said,
-        id,
-        "tax",
-        "reported",
-        incomes.map(withheldOf).reduce((a, b) => a + b, 0),
-      );
-      add(found.said, id, "guarantee", "reported", total(guarantee, "EmployerContributionsYearToDateA"));
+      for (const [column, cents] of Object.entries(figures)) add(found.said, id, column, "reported", cents);
     }
   }
   return found;
+}
+
+/** What an event says of each payee for the year, in cents by column of the sheet. */
+export function eventFigures(bytes: Buffer): { payrollId: string; income: number; tax: number; guarantee: number }[] {
+  return payeesIn(bytes).map((payee) => {
+    const incomes = payee.RemunerationIncomeTaxPayAsYouGoWithholding ?? [];
+    const guarantee = (payee.SuperannuationContribution ?? []).filter((each) => each.EntitlementTypeC === "L");
+    return {
+      payrollId: payee.Identifiers.EmploymentPayrollNumberId,
+      income: incomes.reduce((all, each) => all + incomeOf(each), 0),
+      tax: incomes.reduce((all, each) => all + withheldOf(each), 0),
+      guarantee: total(guarantee, "EmployerContributionsYearToDateA"),
+    };
+  });
 }
 
 /** The payees of an event, wherever in the message they stand. */

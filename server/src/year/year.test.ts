@@ -1,13 +1,21 @@
 /** The sheet of proof on a real store: the voices agree on what was done, and each that is tampered with stands out alone. */
+import type { PayEvent, PayeeRecord } from "@zesty/core/lodgement/payEvent";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsText, toCents } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
+import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
+import { payEventXml } from "../documents/payEventXml.ts";
+import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { signOff } from "../runs/signOff.ts";
 import { takeBack } from "../runs/takeBack.ts";
 import { setTick } from "../runs/ticks.ts";
+import { addElement } from "../setup/elements.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { answerItem, outbox, payment } from "../store/schema.ts";
+import { eventFigures } from "./payEventsTaken.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
 
 let world: SmallWorld;
@@ -118,8 +126,104 @@ describe("what the agency holds", () => {
     expect(rows.get(second)?.differs).toEqual([]);
     expect(rows.get(first)?.figures.income).toEqual({ facts: 239_400, reported: 119_700 });
   });
-  it("says nothing of contractors, and nobody paid makes an empty year", () => {
+  it("is read for what this program paid: what an earlier system brought in is taken off", () => {
+    world = smallWorld(1);
+    const [id = 0] = world.personIds;
+    saveSection(world.context, world.actor, id, "openingYear", {
+      ...{ yearStart: "2026-07-01", carried: true, gross: "40000.00", withheld: "6000.00", superEarnings: "38000.00" },
+      ...{ guarantee: "4560.00", reportable: "0", extras: "0", extrasWithheld: "0", terminationTaxable: "0" },
+      parts: [{ category: "overtime", amount: "1500.00" }],
+      ...{ previousBmsId: null, previousPayrollId: null },
+    });
+    paid(2);
+    expect(sheet("2026-07-01").rows[0]).toMatchObject({ differs: [], figures: { income: { reported: 239_400 } } });
+  });
+  it("says nothing of contractors, who are proved by the other voices alone", () => {
+    world = smallWorld(2);
+    const [id = 0] = world.personIds;
+    saveSection(world.context, world.actor, id, "employment", {
+      ...{ from: "2026-01-01", cycleId: world.cycleId, basis: "contractor", classification: null, weeklyHours: "0" },
+      ...{ hourlyRate: null, minimumRate: null, placeId: null, costCentreId: null },
+    });
+    const elementId = addElement(world.context, world.actor, world.businessId, {
+      ...{ code: "CONSUP", name: "Contractor super", element: "contractorSuper", entry: "amount", percent: "100" },
+      ...{ leave: null, allowance: null, deduction: null, taxable: null, superable: null, account: null },
+    });
+    saveSection(world.context, world.actor, id, "usualPay", {
+      from: "2026-01-01",
+      lines: [{ elementId, amount: "500.00" }],
+    });
+    paid(1);
+    const row = sheet("2026-07-01").rows.find((each) => each.personId === id);
+    expect(row).toMatchObject({ isReported: false, reportedOn: null, differs: [] });
+    expect(row?.figures.super).toEqual({ facts: 50_000, ledger: 50_000, owed: 50_000 });
+    expect(row?.figures).not.toHaveProperty("guarantee");
+    expect(differs()).toEqual([[], []]);
+  });
+  it("nobody paid makes an empty year", () => {
     world = smallWorld(1);
     expect(sheet()).toMatchObject({ rows: [], open: [], years: [{ name: "2026–27" }] });
   });
+  it("adds up to the event's own figures, whatever stands in it", () => {
+    world = smallWorld(1);
+    const cents = fc.integer({ min: -9_999_999, max: 99_999_999 });
+    const amount = cents.map((each) => centsText(each));
+    const coded = fc.array(fc.record({ type: fc.constantFrom("A", "B", "C"), amount }), { maxLength: 3 });
+    const income = fc.record({
+      ...{ type: fc.constant("SAW" as const), withheld: amount, gross: amount, overtime: amount, bonus: amount },
+      ...{ directorFee: amount, paidLeave: coded, allowances: coded, sacrifice: coded, lumpSums: coded },
+      etp: fc.array(
+        fc.record({
+          code: fc.constant("R"),
+          date: fc.constant("2026-07-02"),
+          taxFree: amount,
+          taxable: amount,
+          withheld: amount,
+        }),
+        { maxLength: 2 },
+      ),
+    });
+    const sum = (list: readonly string[]) => list.reduce((all, each) => all + toCents(decimal(each)), 0);
+    fc.assert(
+      fc.property(fc.array(income, { minLength: 1, maxLength: 3 }), amount, (incomes, guarantee) => {
+        const bytes = payEventXml({
+          ...event,
+          payees: [{ ...payee, incomes, super: [{ type: "L", amount: guarantee }] }],
+        });
+        expect(eventFigures(bytes)).toEqual([
+          {
+            payrollId: "E<1>",
+            guarantee: sum([guarantee]),
+            income: sum(
+              incomes.flatMap((each) => [
+                ...[each.gross, each.overtime, each.bonus, each.directorFee],
+                ...[...each.paidLeave, ...each.allowances, ...each.lumpSums].map((one) => one.amount),
+                ...each.etp.map((one) => one.taxable),
+              ]),
+            ),
+            tax: sum(incomes.flatMap((each) => [each.withheld, ...each.etp.map((one) => one.withheld)])),
+          },
+        ]);
+      }),
+      { numRuns: 60 },
+    );
+  });
 });
+
+const event: PayEvent = {
+  ...{ action: "submit", submissionId: "s", runAt: "2026-07-02T00:00:00Z", payDate: "2026-07-02", w1: "1", w2: "1" },
+  payer: {
+    ...{ bmsId: "b", abn: "63000000011", branch: "1", name: "Example & Sons" },
+    contact: { name: "Kim", phone: "0400000000", email: "kim@example.org" },
+  },
+  childSupport: { garnishee: null, deduction: null },
+  declaration: { declarer: "Kim", date: "2026-07-02", accepted: true },
+  payees: [],
+};
+const payee: PayeeRecord = {
+  ...{ payrollId: "E<1>", taxFileNumber: "123456782", name: { family: "Sample", given: "A" } },
+  ...{ birth: { day: 1, month: 2, year: 1990 }, start: "2020-01-06", end: null, cessation: null, basis: "F" },
+  address: { line1: "1 Example St", suburb: "Sampleton", state: "VIC", postcode: "3350" },
+  ...{ taxTreatment: "RTXXXX", period: { start: "2026-06-22", end: "2026-06-28" }, final: false },
+  ...{ incomes: [], deductions: [], super: [], fringeBenefits: [] },
+};

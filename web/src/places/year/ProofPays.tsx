@@ -30,7 +30,7 @@ export function ProofPays({ person, data }: { person: number; data: YearProof })
       <tbody>
         {pays.map((pay) => (
           <tr key={`${pay.runId}${pay.payday}`} className="border-t border-rule align-top">
-            <td className="py-1">
+            <td className="py-1.5">
               <Link className="text-action underline" to={`/run/${pay.runId}`}>
                 {shortDate(pay.payday)} {pay.payday.slice(0, 4)}
               </Link>
