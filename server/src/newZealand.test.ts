@@ -93,7 +93,7 @@ describe("signing off a payday", () => {
     expect(sum("debitCents")).toBe(sum("creditCents"));
     const csv = kept(runId, "paymentFile").split("\r\n");
     expect(csv[0]).toContain("payment_date,payee_name,account,amount");
-    expect(csv[1]).toContain("38-9599-1208264-000");
+    expect(csv[1]).toContain("01-0902-0068389-000");
     const slip = world.context.store.db.select().from(signedPay).all()[0]?.payslip as { leave: object[] };
     expect(slip.leave).toContainEqual({ kind: "Annual holidays", unit: "weeks", taken: "0", balance: "3" });
   });
