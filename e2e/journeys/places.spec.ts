@@ -38,6 +38,18 @@ test("go or do, the letters after g, light and dark, the keys", async ({ page })
   await expect(page.getByRole("heading", { name: "In the run sheet" })).toBeHidden();
 });
 
+test("go or do: Enter before the names are here counts once they are", async ({ page }) => {
+  await signIn(page, shared);
+  await page.route("**/businesses/*/people", async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
+  await page.keyboard.press("ControlOrMeta+K");
+  await page.keyboard.type("mokoena");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Jarrah Mokoena" })).toBeVisible();
+});
+
 test("set-up: a pay element and a fund, with faults at their fields", async ({ page }) => {
   await signIn(page, shared);
   await page.goto(`${shared.url}/set-up`);

@@ -1,7 +1,7 @@
 /** "Go or do": every place, person, business and action by name. */
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from "@headlessui/react";
 import type { SessionView } from "@zesty/contract/session";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
 import { api } from "../state/api.ts";
@@ -27,8 +27,15 @@ interface Props {
 export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, onTheme }: Props) {
   const navigate = useNavigate();
   const [query, setQuery] = useState("");
-  const { data: people = [] } = api.usePeopleQuery(business?.id ?? 0, { skip: !open || !business });
-  const { data: runs = [] } = api.useRunsQuery(business?.id ?? 0, { skip: !open || !business });
+  const { data: people = [], isLoading: isPeopleLoading } = api.usePeopleQuery(business?.id ?? 0, {
+    skip: !open || !business,
+  });
+  const { data: runs = [], isLoading: isRunsLoading } = api.useRunsQuery(business?.id ?? 0, {
+    skip: !open || !business,
+  });
+  const isLoading = isPeopleLoading || isRunsLoading;
+  // Enter was pressed before the names were here: it counts once they are.
+  const [isAwaited, setIsAwaited] = useState(false);
   const entries: Entry[] = [
     ...places.map((place) => ({ kind: "Place", name: place.name, go: () => void navigate(place.to) })),
     { kind: "Do", name: "Switch between light and dark", go: onTheme },
@@ -65,8 +72,19 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
   const found = entries.filter((entry) => `${entry.kind} ${entry.name}`.toLowerCase().includes(wanted)).slice(0, 12);
   const close = () => {
     setQuery("");
+    setIsAwaited(false);
     onClose();
   };
+  const take = (entry: Entry) => {
+    close();
+    entry.go();
+  };
+  const [first] = found;
+  useEffect(() => {
+    if (!isAwaited || isLoading) return;
+    setIsAwaited(false);
+    if (first) take(first);
+  });
   return (
     <Dialog open={open} onClose={close} className="relative z-50">
       <div className="fixed inset-0 bg-ink/20" aria-hidden="true" />
@@ -74,30 +92,41 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
         <DialogPanel className="w-full max-w-xl rounded-(--radius) border border-rule-strong bg-sheet shadow-xl">
           <Combobox
             onChange={(entry: Entry | null) => {
-              if (!entry) return;
-              close();
-              entry.go();
+              if (entry) take(entry);
             }}
           >
-            <ComboboxInput
-              autoFocus
-              aria-label="Go or do"
-              placeholder="A place, a person, a run, something to do…"
-              className="w-full border-b border-rule bg-transparent px-4 py-3 text-[17px] outline-none"
-              onChange={(event) => setQuery(event.target.value)}
-            />
-            <ComboboxOptions static className="max-h-96 overflow-auto py-1">
-              {found.map((entry) => (
-                <ComboboxOption
-                  key={`${entry.kind}${entry.name}`}
-                  value={entry}
-                  className="flex gap-3 px-4 py-1.5 data-focus:bg-lime-soft"
-                >
-                  <span className="w-20 text-quiet">{entry.kind}</span> {entry.name}
-                </ComboboxOption>
-              ))}
-              {found.length === 0 && <p className="px-4 py-2 text-quiet">Nothing here is called “{query}”.</p>}
-            </ComboboxOptions>
+            {({ activeOption }) => (
+              <>
+                <ComboboxInput
+                  autoFocus
+                  aria-label="Go or do"
+                  placeholder="A place, a person, a run, something to do…"
+                  className="w-full border-b border-rule bg-transparent px-4 py-3 text-[17px] outline-none"
+                  onChange={(event) => {
+                    setQuery(event.target.value);
+                    setIsAwaited(false);
+                  }}
+                  onKeyDown={(event) => {
+                    if (event.key !== "Enter" || activeOption) return;
+                    event.preventDefault();
+                    if (first) take(first);
+                    else setIsAwaited(isLoading);
+                  }}
+                />
+                <ComboboxOptions static className="max-h-96 overflow-auto py-1">
+                  {found.map((entry) => (
+                    <ComboboxOption
+                      key={`${entry.kind}${entry.name}`}
+                      value={entry}
+                      className="flex gap-3 px-4 py-1.5 data-focus:bg-lime-soft"
+                    >
+                      <span className="w-20 text-quiet">{entry.kind}</span> {entry.name}
+                    </ComboboxOption>
+                  ))}
+                  {found.length === 0 && <p className="px-4 py-2 text-quiet">Nothing here is called “{query}”.</p>}
+                </ComboboxOptions>
+              </>
+            )}
           </Combobox>
         </DialogPanel>
       </div>
