@@ -88,6 +88,7 @@ for (const [at, group] of groups.entries())
     test.setTimeout(240_000);
     await page.addInitScript(() => localStorage.setItem("zesty-theme", "light"));
     await page.goto(shared.url);
+    await page.getByRole("heading", { level: 1 }).waitFor();
     if (at === 0) expect(await violationsOf(page, "sign in")).toEqual([]);
     await signIn(page, shared);
     const [journal] = (await (await shared.api()).call("GET", "/businesses/1/journals")).body;
