@@ -246,6 +246,8 @@ export interface BusinessView {
   elements: (NewElement & { id: number; retired: boolean; usedBy: number })[];
   funds: ({ name: string; abn: string; usi: string } & Listed)[];
   accounts: ({ code: string; name: string } & Listed)[];
+  /** what the law gives a permanent person a year; empty where it is no matter of agreed weeks */
+  standardLeave: { kind: string; weeksPerYear: string }[];
 }
 /** An entry of a list of the set-up. */
 export interface Listed {

@@ -1,4 +1,5 @@
 import { type OpeningAmounts, openingCategories, plainGross } from "@zesty/core/au/openingYear";
+import { statesAu } from "@zesty/core/calendar/states";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { bases } from "@zesty/core/pay/payInput";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -76,7 +77,7 @@ export interface Details {
   privateNotes: string | null;
 }
 const optional = (schema: Joi.StringSchema) => schema.allow(null, "").empty("").default(null);
-export const states = ["ACT", "NSW", "NT", "QLD", "SA", "TAS", "VIC", "WA"] as const;
+export const states = statesAu;
 export const details = Joi.object<Details>({
   familyName: name(40).required().label("Family name"),
   givenName: name(40).required().label("Given name"),

@@ -12,12 +12,11 @@ import {
 import { newDeparture } from "@zesty/contract/departures";
 import { newPerson, type Section, sections } from "@zesty/contract/people";
 import { newPersonNz, sectionsNz } from "@zesty/contract/peopleNz";
-import type { Right } from "@zesty/contract/session";
 import { create as contentDisposition } from "content-disposition";
-import { type Request, Router } from "express";
+import { Router } from "express";
 import type { Schema } from "joi";
 import { businessOfJournal, listJournals, readJournal } from "./books/readBooks.ts";
-import type { Actor, Context } from "./context.ts";
+import type { Context } from "./context.ts";
 import { undoDeparture } from "./departures/readDeparture.ts";
 import { planDeparture, recordDeparture } from "./departures/recordDeparture.ts";
 import { readDesk } from "./desk/readDesk.ts";
@@ -29,6 +28,7 @@ import { notFound, ProblemError } from "./http/problem.ts";
 import { demandRight } from "./http/rights.ts";
 import { leaveRoutes } from "./leave/routes.ts";
 import { lineRoutes } from "./people/lineRoutes.ts";
+import { personRoute } from "./people/personRoute.ts";
 import { raiseRoutes } from "./people/raiseRoutes.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./people/savePerson.ts";
@@ -48,12 +48,7 @@ export function placeRoutes(context: Context): Router {
   const router = Router();
   const onBusiness = businessRoute(context);
   const isNz = (businessId: number) => findBusiness(context, businessId).country === "NZ";
-  const onPerson = (right: Right, work: (actor: Actor, personId: number, request: Request) => unknown) =>
-    signedIn(context, (actor, request) => {
-      const personId = idOf(request, "person");
-      demandRight(context, actor, businessOfPerson(context, personId), right, "person");
-      return work(actor, personId, request);
-    });
+  const onPerson = personRoute(context);
 
   router.get(
     "/desk",

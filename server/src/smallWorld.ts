@@ -2,6 +2,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import type { Employment } from "@zesty/contract/people";
 import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import { isTfn } from "@zesty/core/quantity/checkDigits";
 import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
@@ -10,6 +11,7 @@ import type { Actor, Context } from "./context.ts";
 import { createPerson } from "./people/savePerson.ts";
 import { openRun } from "./runs/openRun.ts";
 import { readRun } from "./runs/readRun.ts";
+import { signOff } from "./runs/signOff.ts";
 import { setTick } from "./runs/ticks.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
 import { addFund, readBusiness } from "./setup/readBusiness.ts";
@@ -249,3 +251,23 @@ export function readyRun({ context, actor, businessId, cycleId }: SmallWorld): {
       if (mark.kind === "query") setTick(context, actor, runId, { payId: row.payId, key: mark.key, on: true });
   return { runId, version: readRun(context, actor, runId).version };
 }
+
+/** Opens the next run from usual pay. */
+export const openUsual = ({ context, actor, businessId, cycleId }: SmallWorld): number =>
+  openRun(context, actor, businessId, { cycleId, from: "usual" });
+
+/** Ticks every query of a run and signs it off. */
+export function signRun({ context, actor }: SmallWorld, runId: number): number {
+  for (const row of readRun(context, actor, runId).rows)
+    for (const mark of row.marks)
+      if (mark.kind === "query") setTick(context, actor, runId, { payId: row.payId, key: mark.key, on: true });
+  signOff(context, actor, runId, readRun(context, actor, runId).version);
+  return runId;
+}
+
+/** Terms of an ordinary employment, as the form sends them. */
+export const plainTerms = ({ cycleId }: SmallWorld, change: Partial<Employment> & { from: string }) => ({
+  ...{ cycleId, basis: "full-time" as const, classification: null, weeklyHours: "38" },
+  ...{ hourlyRate: "31.5", minimumRate: null, placeId: null, costCentreId: null },
+  ...change,
+});

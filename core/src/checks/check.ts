@@ -1,6 +1,5 @@
 /** What a check is, and what checks share. */
 import type { WorkedRow } from "../pay/payContext.ts";
-import type { Decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Mark } from "./mark.ts";
 
@@ -10,10 +9,6 @@ export type PayCheck = (pay: WorkedInput, rules: RuleBook) => Mark[];
 /** A check that also wants to know the person and the run. */
 export type Check = (row: WorkedRow, rules: RuleBook) => Mark[];
 
-export const dollars = (value: Decimal): string =>
-  `${value.isNegative() ? "−" : ""}$${value
-    .abs()
-    .toFixed(2)
-    .replace(/\B(?=(\d{3})+(?!\d))/g, ",")}`;
+export { dollars } from "../quantity/units.ts";
 export const person = (section: string): Mark["mend"] => ({ place: "person", section });
 export const inRun: Mark["mend"] = { place: "run", section: "lines" };

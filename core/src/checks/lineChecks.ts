@@ -143,7 +143,7 @@ export const linePayChecks: readonly PayCheck[] = [
   expenseUnknown,
   lumpSumYear,
 ];
-/** A year with one payday more than the tables reckon with: what is withheld falls short unless more is asked for. */
+/** A year with one payday more than the tables are made for: what is withheld falls short unless more is asked for. */
 const extraPayday: Check = ({ context }) => {
   const days = { weekly: 7, fortnightly: 14 }[context.cycle as string];
   if (days === undefined || decimalOrZero(context.person.tax.extraPerPay).gt(0)) return [];

@@ -41,7 +41,7 @@ const sentences: Record<MarkCode, Sentence> = {
     `${f.name} is paid as dollars, so what is above ${f.each} a ${f.unit} is not known and no tax is withheld from it. Have its pay element typed as units.`,
   lumpSumYear: (f) => `Back pay earned in ${f.year} is not from an earlier payroll year. Leave the year out.`,
   extraPayday: (f) =>
-    `Payroll year ${f.year} has ${f.paydays} paydays of this cycle, the tax tables reckon with ${f.usual}: the year's tax falls short. Who asks for it has more withheld each pay (People, Tax).`,
+    `Payroll year ${f.year} has ${f.paydays} paydays of this cycle, the tax tables are made for ${f.usual}: the year's tax falls short. Who asks for it has more withheld each pay (People, Tax).`,
   otherYear: (f) =>
     `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to payroll year ${f.year}, and so do rates and lodgement.`,
   departureOpen: (f) =>

@@ -22,8 +22,6 @@ export interface PersonColumn {
   needed?: boolean;
   /** where its fault lies in a new person's facts */
   path: string;
-  /** pixels */
-  width: number;
 }
 /** A row as it is typed or was read from a file: text by name of column. */
 export type PersonCells = Readonly<Record<string, string>>;

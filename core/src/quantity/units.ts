@@ -31,3 +31,10 @@ export function counted(count: string, unit: string, name = ""): string {
   if (name.endsWith(unit)) return count;
   return `${count} ${decimal(count).eq(1) ? unit.replace(/s$/, "") : unit}`;
 }
+
+/** As people read it: $82,000.00, −$3.50. */
+export const dollars = (value: Decimal): string =>
+  `${value.isNegative() ? "−" : ""}$${value
+    .abs()
+    .toFixed(2)
+    .replace(/\B(?=(\d{3})+(?!\d))/g, ",")}`;

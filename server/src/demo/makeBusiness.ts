@@ -1,6 +1,8 @@
 /** Sets up a business of the demo and its people, by the same use cases as a bookkeeper. */
+
 import type { NewPerson } from "@zesty/contract/people";
 import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/peopleNz";
+import { plainKiwiSaver } from "@zesty/contract/plainKiwiSaver";
 import type { Application } from "../application.ts";
 import type { Actor } from "../context.ts";
 import { createPerson, saveSection } from "../people/savePerson.ts";
@@ -119,12 +121,7 @@ function personNzOf(seed: SeedPersonNz, setUp: SetUp): NewPersonNz {
 }
 
 export const kiwiSaverOf = (seed: NonNullable<SeedPersonNz["kiwiSaver"]>): KiwiSaverFacts => ({
-  employerRate: null,
-  esctRate: null,
-  temporaryUntil: null,
-  suspendedUntil: null,
-  optOutDate: null,
-  totalRemuneration: false,
+  ...plainKiwiSaver,
   ...seed,
 });
 

@@ -3,10 +3,11 @@ import { adjustLeave, answerLeave, askLeave, cashOutLeave, postLeaveWorth } from
 import { addDays } from "@zesty/core/calendar/dates";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
-import type { Actor, Context } from "../context.ts";
+import type { Context } from "../context.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandRight, demandTimeRight } from "../http/rights.ts";
+import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
@@ -82,12 +83,7 @@ export function leaveRoutes(context: Context, router: Router): void {
       postWorth(context, actor, businessId, body(postLeaveWorth, request).on),
     ),
   );
-  const onPerson = (work: (actor: Actor, personId: number, request: Request) => unknown) =>
-    signedIn(context, (actor, request) => {
-      const personId = idOf(request, "person");
-      demandRight(context, actor, businessOfPerson(context, personId), "prepare", "person");
-      return work(actor, personId, request);
-    });
+  const onPerson = personRoute(context);
   router.get(
     "/people/:person/leave",
     signedIn(context, (actor, request) => {
@@ -99,10 +95,12 @@ export function leaveRoutes(context: Context, router: Router): void {
   );
   router.post(
     "/people/:person/leave-adjustments",
-    onPerson((actor, personId, request) => adjustBalance(context, actor, personId, body(adjustLeave, request))),
+    onPerson("prepare", (actor, personId, request) =>
+      adjustBalance(context, actor, personId, body(adjustLeave, request)),
+    ),
   );
   router.post(
     "/people/:person/leave-cash-outs",
-    onPerson((actor, personId, request) => cashOut(context, actor, personId, body(cashOutLeave, request))),
+    onPerson("prepare", (actor, personId, request) => cashOut(context, actor, personId, body(cashOutLeave, request))),
   );
 }

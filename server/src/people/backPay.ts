@@ -38,16 +38,19 @@ interface Signed {
 function paysFrom(context: Context, who: Who, from: string): Signed[] {
   return context.store.db
     .select({
-      ...{ id: signedPay.id, payday: signedPay.payday, input: signedPay.input },
-      ...{ start: payRun.periodStart, end: payRun.periodEnd, state: payRun.state, kind: payRun.kind },
+      signed: { id: signedPay.id, payday: signedPay.payday, input: signedPay.input },
+      run: payRun,
     })
     .from(signedPay)
     .innerJoin(payRun, eq(signedPay.runId, payRun.id))
     .where(and(eq(signedPay.personId, who.id), eq(signedPay.kind, "pay"), gte(payRun.periodEnd, from)))
     .orderBy(asc(signedPay.payday), asc(signedPay.id))
     .all()
-    .filter((each) => each.state !== "takenBack" && each.kind !== "correction")
-    .map((each) => ({ ...each, input: each.input as AnyInput }));
+    .filter(({ run }) => run.state !== "takenBack" && run.kind !== "correction")
+    .map(({ signed, run }) => ({
+      ...{ ...signed, input: signed.input as AnyInput },
+      ...{ start: run.periodStart, end: run.periodEnd },
+    }));
 }
 
 const rateOf = (terms: Terms | undefined): RateThen => ({

@@ -3,6 +3,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import type { NewPerson } from "@zesty/contract/people";
 import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/peopleNz";
+import { plainKiwiSaver } from "@zesty/contract/plainKiwiSaver";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
@@ -188,12 +189,7 @@ function ofAustralia(values: Values, setUp: BusinessView, marks: PersonMark[]): 
     ...(isPermanent(values.basis) || opening.length > 0
       ? {
           leave: {
-            entitlements: isPermanent(values.basis)
-              ? [
-                  { kind: "annual", weeksPerYear: "4" },
-                  { kind: "personal", weeksPerYear: "2" },
-                ]
-              : [],
+            entitlements: isPermanent(values.basis) ? setUp.standardLeave : [],
             opening,
           },
         }
@@ -202,15 +198,10 @@ function ofAustralia(values: Values, setUp: BusinessView, marks: PersonMark[]): 
 }
 
 const kiwiSaverOf = (choice: string, rate: string | undefined): KiwiSaverFacts => ({
+  ...plainKiwiSaver,
   status: choice === "exempt" ? "not-member" : choice === "opted-out" ? "opted-out" : "member",
   joined: choice === "new" || choice === "opted-out" ? "automatic" : "existing",
   employeeRate: rate ?? null,
-  employerRate: null,
-  esctRate: null,
-  temporaryUntil: null,
-  suspendedUntil: null,
-  optOutDate: null,
-  totalRemuneration: false,
 });
 
 function ofNewZealand(values: Values): Partial<NewPersonNz> {

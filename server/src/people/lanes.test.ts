@@ -1,13 +1,12 @@
 /** Every lane of the line of time in words, both countries; and usual pay that follows the terms it was made from. */
-import type { Section } from "@zesty/contract/people";
+import type { Employment, Section } from "@zesty/contract/people";
 import type { SectionNz } from "@zesty/contract/peopleNz";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
-import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { openUsual, plainTerms, type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle } from "../store/schema.ts";
 import { readLineOfTime } from "./lineOfTime.ts";
@@ -25,15 +24,11 @@ const changes = (section: string) =>
     .lanes.find((each) => each.section === section)
     ?.notches.at(-1)
     ?.changes.map((each) => `${each.what}: ${each.was} → ${each.is}`);
-const terms = (change: object) => ({
-  ...{ cycleId: world.cycleId, basis: "full-time" as const, classification: null, weeklyHours: "38" },
-  ...{ hourlyRate: "31.5", minimumRate: null, placeId: null, costCentreId: null, from },
-  ...change,
-});
+const terms = (change: Partial<Employment> & { from?: string }) => plainTerms(world, { from, ...change });
 
 describe("a lane in Australia", () => {
   it.each<[Section, (world: SmallWorld) => object, string[]]>([
-    ["employment", () => terms({ hourlyRate: null, salary: "80000" }), ["Rate: $31.50 an hour → $80000.00 a year"]],
+    ["employment", () => terms({ hourlyRate: null, salary: "80000" }), ["Rate: $31.50 an hour → $80,000.00 a year"]],
     [
       "employment",
       () => terms({ basis: "casual", weeklyHours: "0" }),
@@ -56,7 +51,7 @@ describe("a lane in Australia", () => {
         "Residency: resident → working holiday",
         "Study loan: no study loan → study loan",
         "Medicare levy: levy → exempt",
-        "Offsets a year: null → $1200.00",
+        "Offsets a year: null → $1,200.00",
         "More to withhold: null → $20.00",
       ],
     ],
@@ -172,8 +167,8 @@ describe("usual pay follows the terms it was made from", () => {
       { elementId: ORD, hours: "38" },
     ];
     save("usualPay", { from: "2026-01-01", lines });
-    const { context, actor, businessId, cycleId } = world;
-    const runId = openRun(context, actor, businessId, { cycleId, from: "usual" });
+    const { context, actor } = world;
+    const runId = openUsual(world);
     save("employment", terms({ hourlyRate: "40" }));
     expect(usual()).toEqual(lines);
     save("employment", terms({ weeklyHours: "20" }));

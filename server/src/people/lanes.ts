@@ -3,7 +3,8 @@ import type { BankPart } from "@zesty/contract/people";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import type { SheetLine } from "@zesty/core/pay/payContext";
-import { centsText, fromE4 } from "@zesty/core/quantity/units";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsText, dollars, fromE4 } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
@@ -50,7 +51,7 @@ const lane = <Row>(
   facts: facts as Lane["facts"],
 });
 
-const dollars = (cents: number | null): string | null => (cents === null ? null : `$${centsText(cents)}`);
+const amount = (cents: number | null): string | null => (cents === null ? null : dollars(decimal(centsText(cents))));
 const plain = (e4: number): string => fromE4(e4).toString();
 /** Cents at least. */
 const rate = (e4: number): string => (e4 % 100 === 0 ? fromE4(e4).toFixed(2) : plain(e4));
@@ -74,8 +75,8 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
         ["Residency", row.residency === "resident" ? "resident" : row.residency.replace("-", " ")],
         ["Study loan", said(row.studyLoan, "study loan", "no study loan")],
         ["Medicare levy", row.medicare],
-        ["Offsets a year", dollars(row.offsetsPerYearCents)],
-        ["More to withhold", dollars(row.extraPerPayCents)],
+        ["Offsets a year", amount(row.offsetsPerYearCents)],
+        ["More to withhold", amount(row.extraPerPayCents)],
         ["Varied to", row.variationPercent && `${row.variationPercent} %`],
       ]),
       lane("super", "Super", superChoice, (row) => [
@@ -121,7 +122,7 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
       lane("holidays", "Holidays", holidayTerms, (row) => [
         ["Holiday pay", said(row.withPay, "8 % with each pay", "four weeks a year")],
         ["Hours", said(row.varies, "hours vary")],
-        ["Agreed week", dollars(row.agreedWeekCents)],
+        ["Agreed week", amount(row.agreedWeekCents)],
       ]),
     ],
   };
@@ -130,7 +131,7 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
       [
         "Rate",
         row.salaryCents !== null
-          ? `$${centsText(row.salaryCents)} a year`
+          ? `${amount(row.salaryCents)} a year`
           : row.hourlyRateE4 === null
             ? "no rate"
             : `$${rate(row.hourlyRateE4)} an hour`,

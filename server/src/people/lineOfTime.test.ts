@@ -8,12 +8,9 @@ import { shippedRuleBook } from "@zesty/core/rulebook/shippedRuleBook";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
 import { discardRun } from "../runs/discardRun.ts";
-import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
-import { signOff } from "../runs/signOff.ts";
 import { takeBack } from "../runs/takeBack.ts";
-import { setTick } from "../runs/ticks.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { payBack, planBackPay } from "./backPay.ts";
 import { readLineOfTime, undoChange } from "./lineOfTime.ts";
 import { saveSection } from "./savePerson.ts";
@@ -22,31 +19,8 @@ let world: SmallWorld;
 afterEach(() => world.end());
 
 const who = () => world.personIds[0] ?? 0;
-const terms = (change: Partial<Employment> & { from: string }) => ({
-  ...{
-    cycleId: world.cycleId,
-    basis: "full-time" as const,
-    classification: null,
-    weeklyHours: "38",
-    hourlyRate: "31.5",
-  },
-  ...{ minimumRate: null, placeId: null, costCentreId: null },
-  ...change,
-});
-function paid(count: number): number[] {
-  return Array.from({ length: count }, () => {
-    const runId = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
-    finish(runId);
-    return runId;
-  });
-}
-function finish(runId: number): void {
-  for (const row of readRun(world.context, world.actor, runId).rows)
-    for (const mark of row.marks)
-      if (mark.kind === "query")
-        setTick(world.context, world.actor, runId, { payId: row.payId, key: mark.key, on: true });
-  signOff(world.context, world.actor, runId, readRun(world.context, world.actor, runId).version);
-}
+const terms = (change: Partial<Employment> & { from: string }) => plainTerms(world, change);
+const paid = (count: number): number[] => Array.from({ length: count }, () => signRun(world, openUsual(world)));
 const lane = (section: string) =>
   readLineOfTime(world.context, who()).lanes.find((each) => each.section === section)?.notches ?? [];
 const row = (runId: number) =>
@@ -139,7 +113,7 @@ describe("back pay", () => {
     paid(1);
     const raise = terms({ from: "2026-06-22", hourlyRate: "33" });
     const { runId } = payBack(world.context, world.actor, who(), raise);
-    finish(runId);
+    signRun(world, runId);
     const fresh = takeBack(world.context, world.actor, runId, "once more");
     expect(planBackPay(world.context, world.actor, who(), raise).total).toBe("0.00");
     discardRun(world.context, world.actor, fresh);

@@ -70,20 +70,14 @@ export function readLineOfTime(context: Context, personId: number): LineOfTime {
     return { section: lane.section, title: lane.title, notches };
   });
   const paydays = db
-    .select({
-      payday: signedPay.payday,
-      runId: signedPay.runId,
-      periodStart: payRun.periodStart,
-      periodEnd: payRun.periodEnd,
-      state: payRun.state,
-    })
+    .select({ payday: signedPay.payday, run: payRun })
     .from(signedPay)
     .innerJoin(payRun, eq(signedPay.runId, payRun.id))
     .where(and(eq(signedPay.personId, personId), eq(signedPay.kind, "pay")))
     .orderBy(asc(signedPay.payday))
     .all()
-    .filter((each) => each.state !== "takenBack")
-    .map(({ state: _state, ...each }) => each);
+    .filter(({ run }) => run.state !== "takenBack")
+    .map(({ payday, run: { id: runId, periodStart, periodEnd } }) => ({ payday, runId, periodStart, periodEnd }));
   const last = lanes
     .flatMap((lane) => lane.notches.map((notch) => notch.from))
     .reduce((a, b) => (a > b ? a : b), today);

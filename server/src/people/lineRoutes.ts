@@ -1,25 +1,19 @@
 /** A person's line of time: read, undone, and back pay of a raise from the past. */
 import { undoNotch } from "@zesty/contract/lineOfTime";
 import { type Employment, employment } from "@zesty/contract/people";
-import type { Right } from "@zesty/contract/session";
 import type { Request, Router } from "express";
-import type { Actor, Context } from "../context.ts";
-import { body, idOf, signedIn } from "../http/handler.ts";
+import type { Context } from "../context.ts";
+import { body } from "../http/handler.ts";
 import { cannot } from "../http/problem.ts";
-import { demandRight } from "../http/rights.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { refreshTimeInRuns } from "../time/intoRun.ts";
 import { payBack, planBackPay } from "./backPay.ts";
 import { readLineOfTime, undoChange } from "./lineOfTime.ts";
+import { personRoute } from "./personRoute.ts";
 import { businessOfPerson } from "./readPeople.ts";
 
 export function lineRoutes(context: Context, router: Router): void {
-  const onPerson = (right: Right, work: (actor: Actor, personId: number, request: Request) => unknown) =>
-    signedIn(context, (actor, request) => {
-      const personId = idOf(request, "person");
-      demandRight(context, actor, businessOfPerson(context, personId), right, "person");
-      return work(actor, personId, request);
-    });
+  const onPerson = personRoute(context);
   /** Open runs take a change of a person up. */
   const refreshed = (personId: number) => {
     const businessId = businessOfPerson(context, personId);

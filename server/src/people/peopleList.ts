@@ -1,11 +1,11 @@
 /** The people of a business as a sheet: the columns in which several people are added, so that it reads back as it is. */
+
 import type { BankPart } from "@zesty/contract/people";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { stringify } from "csv-stringify/sync";
-import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
@@ -13,8 +13,9 @@ import { readBusiness } from "../setup/readBusiness.ts";
 import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecords, datedRecordsNz } from "../store/dated.ts";
-import { person } from "../store/schema.ts";
+import type { person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { peopleOf } from "./ofBusiness.ts";
 import { employmentOf } from "./readPeople.ts";
 
 type Who = typeof person.$inferSelect;
@@ -82,13 +83,7 @@ export function peopleCells(context: Context, businessId: number, numbers: boole
   const { country } = findBusiness(context, businessId);
   const setUp = readBusiness(context, businessId);
   const today = context.clock.today();
-  const people = db
-    .select()
-    .from(person)
-    .where(eq(person.businessId, businessId))
-    .orderBy(asc(person.familyName), asc(person.givenName))
-    .all()
-    .filter((each) => each.endDate === null || each.endDate >= today);
+  const people = peopleOf(db, businessId).filter((each) => each.endDate === null || each.endDate >= today);
   const ids = people.map((each) => each.id);
   // Of who is yet to start, what will hold; of everybody else what holds today.
   const on = { now: datedRecords(db, ids, today), later: datedRecords(db, ids, "9999-12-31") };

@@ -1,11 +1,8 @@
 /** A raise for several people on a real store: what is shown beforehand is what is done, for all of them or for none. */
 import type { RaiseWanted } from "@zesty/contract/raise";
 import { afterEach, describe, expect, it } from "vitest";
-import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
-import { signOff } from "../runs/signOff.ts";
-import { setTick } from "../runs/ticks.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
 import { readLineOfTime, undoChange } from "./lineOfTime.ts";
 import { planRaise, raise } from "./raise.ts";
@@ -23,14 +20,7 @@ const wanted = (change: Partial<RaiseWanted>): RaiseWanted => ({
 const plan = (change: Partial<RaiseWanted> = {}) =>
   planRaise(world.context, world.actor, world.businessId, wanted(change));
 const done = (change: Partial<RaiseWanted> = {}) => raise(world.context, world.actor, world.businessId, wanted(change));
-const open = () => openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
-function finish(runId: number): void {
-  for (const row of readRun(world.context, world.actor, runId).rows)
-    for (const mark of row.marks)
-      if (mark.kind === "query")
-        setTick(world.context, world.actor, runId, { payId: row.payId, key: mark.key, on: true });
-  signOff(world.context, world.actor, runId, readRun(world.context, world.actor, runId).version);
-}
+const open = () => openUsual(world);
 const termsOn = (personId: number, day: string) =>
   datedRecords(world.context.store.db, [personId], day).terms.get(personId);
 const usualOn = (personId: number, day: string) =>
@@ -61,7 +51,7 @@ describe("a raise for several people", () => {
   });
   it("pays back what signed pays miss, in one run, or does not where that is not wanted", () => {
     world = smallWorld(2);
-    finish(open());
+    signRun(world, open());
     const shown = plan({ from: "2026-06-22" });
     expect(shown.backPay).toBe("95.76");
     const { runIds } = done({ from: "2026-06-22" });

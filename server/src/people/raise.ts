@@ -1,17 +1,20 @@
 /** A raise for several people from one day: looked at beforehand, then done for all of them or for none. */
+
 import type { Employment } from "@zesty/contract/people";
 import type { RaisePlan, RaiseRow, RaiseWanted } from "@zesty/contract/raise";
 import { dateWords } from "@zesty/core/calendar/dates";
 import type { RateThen } from "@zesty/core/pay/backPay";
 import { raised } from "@zesty/core/pay/raise";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
-import { and, asc, eq, gt, inArray } from "drizzle-orm";
+import { dollars } from "@zesty/core/quantity/units";
+import { and, asc, gt, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { datedRecords } from "../store/dated.ts";
-import { employmentTerms, payCycle, person } from "../store/schema.ts";
+import { employmentTerms } from "../store/schema.ts";
 import { refreshTimeInRuns } from "../time/intoRun.ts";
 import { planBackPay, putBackPay } from "./backPay.ts";
+import { cycleNames, peopleOf } from "./ofBusiness.ts";
 import { employmentOf } from "./readPeople.ts";
 import { saveSection } from "./savePerson.ts";
 
@@ -22,31 +25,14 @@ interface Case {
 }
 
 const shown = ({ salary, hourlyRate }: RateThen): string | null =>
-  salary !== null
-    ? `$${Number(salary).toLocaleString("en-AU", { minimumFractionDigits: 2 })} a year`
-    : hourlyRate === null
-      ? null
-      : `$${hourlyRate} an hour`;
+  salary !== null ? `${dollars(decimal(salary))} a year` : hourlyRate === null ? null : `$${hourlyRate} an hour`;
 
 function casesOf(context: Context, businessId: number, { from, by, value }: RaiseWanted): Map<number, Case> {
   const { db } = context.store;
-  const people = db
-    .select()
-    .from(person)
-    .where(eq(person.businessId, businessId))
-    .orderBy(asc(person.familyName), asc(person.givenName))
-    .all()
-    .filter((each) => each.endDate === null || each.endDate >= from);
+  const people = peopleOf(db, businessId).filter((each) => each.endDate === null || each.endDate >= from);
   const ids = people.map((each) => each.id);
   const { terms } = datedRecords(db, ids, from);
-  const cycles = new Map(
-    db
-      .select()
-      .from(payCycle)
-      .where(eq(payCycle.businessId, businessId))
-      .all()
-      .map((each) => [each.id, each.name]),
-  );
+  const cycles = cycleNames(db, businessId);
   const later = laterTerms(context, ids, from);
   return new Map(
     people.map((each): [number, Case] => {

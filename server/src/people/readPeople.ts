@@ -1,8 +1,9 @@
 /** Reads people for the list and for a person's page. Secrets show their last three characters only. */
+
 import type { BankPart, Employment, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
-import { and, asc, desc, eq } from "drizzle-orm";
+import { and, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { readDeparture } from "../departures/readDeparture.ts";
 import { cannot, notFound } from "../http/problem.ts";
@@ -10,20 +11,13 @@ import { workPlace } from "../setup/places.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
-import {
-  business,
-  type employmentTerms,
-  leaveEntry,
-  payCycle,
-  person,
-  signedPay,
-  staffChange,
-} from "../store/schema.ts";
+import { business, type employmentTerms, leaveEntry, person, signedPay } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { readTimeTerms } from "../time/timeTerms.ts";
 import { readFringeBenefits } from "./fringeBenefits.ts";
 import { missingFacts, missingFactsNz } from "./missing.ts";
+import { askedForChange, cycleNames, peopleOf } from "./ofBusiness.ts";
 import { readOpeningYears } from "./openingYears.ts";
 import { readPersonNz } from "./readPersonNz.ts";
 
@@ -48,12 +42,7 @@ export const employmentOf = (terms: Omit<typeof employmentTerms.$inferSelect, "i
 
 export function listPeople(context: Context, businessId: number): PersonSummary[] {
   const { db } = context.store;
-  const people = db
-    .select()
-    .from(person)
-    .where(eq(person.businessId, businessId))
-    .orderBy(asc(person.familyName), asc(person.givenName))
-    .all();
+  const people = peopleOf(db, businessId);
   const records = datedRecords(
     db,
     people.map((each) => each.id),
@@ -65,22 +54,8 @@ export function listPeople(context: Context, businessId: number): PersonSummary[
     people.map((each) => each.id),
     "9999-12-31",
   );
-  const waiting = new Set(
-    db
-      .select({ personId: staffChange.personId })
-      .from(staffChange)
-      .where(eq(staffChange.state, "waiting"))
-      .all()
-      .map((each) => each.personId),
-  );
-  const cycles = new Map(
-    db
-      .select()
-      .from(payCycle)
-      .where(eq(payCycle.businessId, businessId))
-      .all()
-      .map((each) => [each.id, each.name]),
-  );
+  const waiting = askedForChange(db, businessId);
+  const cycles = cycleNames(db, businessId);
   return people.map((each) => {
     const terms = records.terms.get(each.id);
     return {

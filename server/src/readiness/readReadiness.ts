@@ -1,15 +1,17 @@
 /** Readiness of a business, worked out from its facts whenever it is asked for: nothing of it is kept. */
+
 import type { MissingFact, Readiness, ReadinessLine, ReadyPart, ReadyPartKey } from "@zesty/contract/readiness";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { and, eq, inArray, lte } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { rightIn } from "../http/rights.ts";
 import { missingFacts, missingFactsNz } from "../people/missing.ts";
+import { askedForChange, peopleOf } from "../people/ofBusiness.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { faultyRuns } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
-import { answerItem, business, payCycle, payElement, payRun, person, staffChange } from "../store/schema.ts";
+import { answerItem, business, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { type Blocks, blocksOf, titles } from "./words.ts";
 
 type Owner = ReturnType<typeof findBusiness>;
@@ -56,64 +58,72 @@ export function listReadiness(context: Context, actor: Actor): ReadinessLine[] {
     .sort((a, b) => b.stops - a.stops || b.missing - a.missing || a.name.localeCompare(b.name));
 }
 
+/** What the agency knows the business by, and what money and letters need. */
 function businessPart(owner: Owner) {
-  const missing: MissingFact[] = [];
-  const ask = (what: string, blocks: string, isThere: boolean, stops = true) => {
-    if (!isThere) missing.push({ who: "", what, blocks, from: null, stops, link: "/set-up" });
-  };
-  ask("Bank account", "no payment file can be made", owner.bankAccount !== null);
-  ask(
-    "Who answers questions",
-    "the agency's letters reach nobody",
-    owner.contact.email !== "" && owner.contact.phone !== "",
-  );
-  const facts = 4;
-  return { total: facts, complete: facts - missing.length, missing };
+  const asked: [what: string, blocks: string, isThere: boolean][] = [
+    owner.country === "AU"
+      ? ["Australian business number", "no pay event can be sent", owner.abn !== ""]
+      : ["IRD number", "no payday can be filed", owner.ird !== null && owner.ird !== ""],
+    ["Bank account", "no payment file can be made", owner.bankAccount !== null],
+    [
+      "Who answers questions",
+      "the agency's letters reach nobody",
+      owner.contact.email !== "" && owner.contact.phone !== "",
+    ],
+  ];
+  const missing = asked
+    .filter(([, , isThere]) => !isThere)
+    .map(([what, blocks]): MissingFact => ({ who: "", what, blocks, from: null, stops: true, link: "/set-up" }));
+  return { total: asked.length, complete: asked.length - missing.length, missing };
 }
 
 /** Pay elements in use that say nothing of how they are reported, or whom a deduction is paid to. */
 function elementPart(context: Context, owner: Owner) {
+  const used = codesInUse(context, owner.id);
   const rows = context.store.db
     .select()
     .from(payElement)
     .where(and(eq(payElement.businessId, owner.id), eq(payElement.retired, false)))
-    .all();
+    .all()
+    .filter((row) => used.has(row.code));
   const missing = rows.flatMap((row): MissingFact[] => {
     const ask = (what: string, blocks: string): MissingFact[] => [
       { who: row.name, what, blocks, from: null, stops: false, link: "/set-up" },
     ];
     if (owner.country === "AU" && row.element === "allowance" && row.allowance === null)
       return ask("Reporting code", "it is reported as a general allowance");
-    if (row.element === "deductionAfterTax" && row.paidTo === null && row.code !== "DED" && row.code !== "OVERPAID")
+    if (row.element === "deductionAfterTax" && row.paidTo === null)
       return ask("Paid to", "a payslip names who a deduction goes to");
     return [];
   });
   return { total: rows.length, complete: rows.length - missing.length, missing };
 }
 
+/** Codes that were paid by in any year, or stand in somebody's usual pay. */
+function codesInUse({ store }: Context, businessId: number): Set<string> {
+  const rows = store
+    .prepared<[number, number], { code: string }>(
+      `SELECT DISTINCT substr(y.code, 6) AS code FROM year_sum y JOIN person p ON p.id = y.person_id
+       WHERE p.business_id = ? AND y.code LIKE 'line:%'
+       UNION SELECT e.code FROM usual_pay u JOIN person p ON p.id = u.person_id, json_each(u.lines) l
+         JOIN pay_element e ON e.id = l.value ->> 'elementId'
+       WHERE p.business_id = ?`,
+    )
+    .all(businessId, businessId);
+  return new Set(rows.map((each) => each.code));
+}
+
 /** What people still lack, each with the day from which it matters. */
 function peopleParts(context: Context, owner: Owner) {
   const { db } = context.store;
   const today = context.clock.today();
-  const here = db
-    .select()
-    .from(person)
-    .where(eq(person.businessId, owner.id))
-    .all()
-    .filter((each) => each.endDate === null || each.endDate >= today);
+  const here = peopleOf(db, owner.id).filter((each) => each.endDate === null || each.endDate >= today);
   const ids = here.map((each) => each.id);
   const records = datedRecords(db, ids, "9999-12-31");
   const nz = datedRecordsNz(db, owner.country === "NZ" ? ids : [], "9999-12-31");
   const cycles = db.select().from(payCycle).where(eq(payCycle.businessId, owner.id)).all();
   const paydays = new Map(cycles.map((cycle) => [cycle.id, nextPaydayOf(context, cycle)]));
-  const waiting = new Set(
-    db
-      .select({ personId: staffChange.personId })
-      .from(staffChange)
-      .where(eq(staffChange.state, "waiting"))
-      .all()
-      .map((each) => each.personId),
-  );
+  const waiting = askedForChange(db, owner.id);
   const parts = { details: part(), tax: part(), funds: part(), bank: part() };
   function part() {
     return { total: here.length, complete: here.length, missing: [] as MissingFact[] };

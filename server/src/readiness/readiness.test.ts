@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { bankSplit, payElement, payRun, person } from "../store/schema.ts";
+import { bankSplit, business, payElement, payRun, person } from "../store/schema.ts";
 import { listReadiness, readReadiness } from "./readReadiness.ts";
 import { blocksOf } from "./words.ts";
 
@@ -18,15 +18,20 @@ const said = (key: string) =>
   parts()[key]?.missing.map((each) => `${each.who}: ${each.what}, ${each.from}, ${each.stops}`);
 
 describe("readiness", () => {
-  it("of a whole business says so, part by part", () => {
+  it("of a whole business says so, part by part; elements count once they are used", () => {
     world = smallWorld(2);
-    expect(Object.values(parts()).map((part) => [part.key, part.complete === part.total, part.missing])).toEqual(
-      ["business", "elements", "details", "tax", "funds", "bank", "runs"].map((key) => [
-        key,
-        key !== "elements",
-        key === "elements" ? [expect.objectContaining({ who: "Union fees", what: "Paid to", stops: false })] : [],
-      ]),
+    const names = ["business", "elements", "details", "tax", "funds", "bank", "runs"];
+    expect(Object.values(parts()).map((part) => [part.key, part.complete - part.total, part.missing])).toEqual(
+      names.map((key) => [key, 0, []]),
     );
+    expect(parts().business?.total).toBe(3);
+    const before = parts().elements?.total ?? 0;
+    saveSection(world.context, world.actor, who(), "usualPay", {
+      from: "2026-06-01",
+      lines: [{ elementId: world.element("UNION"), amount: "12.50" }],
+    });
+    expect(said("elements")).toEqual(["Union fees: Paid to, null, false"]);
+    expect(parts().elements?.total).toBe(before + 1);
   });
   it("names each missing fact with the day from which it matters, and forgets it when it is there", () => {
     world = smallWorld(2);
@@ -59,11 +64,20 @@ describe("readiness", () => {
     db.update(payRun).set({ state: "signedOff" }).where(eq(payRun.id, runId)).run();
     expect(said("runs")).toEqual(["Run of 1 July 2026: Send, 2026-07-01, true"]);
     db.update(payElement).set({ allowance: null }).where(eq(payElement.code, "TOOL")).run();
-    expect(said("elements")).toContain("Tool allowance: Reporting code, null, false");
+    expect(said("elements")).toEqual([]);
+    saveSection(world.context, world.actor, who(), "usualPay", {
+      from: "2026-06-01",
+      lines: [{ elementId: world.element("TOOL"), amount: "12.50" }],
+    });
+    expect(said("elements")).toEqual(["Tool allowance: Reporting code, null, false"]);
   });
   it("has New Zealand's words, and a line a business with what stops first", () => {
     world = smallWorldNz(2);
     expect(parts().funds?.title).toBe("KiwiSaver");
+    expect(said("business")).toEqual([]);
+    world.context.store.db.update(business).set({ ird: null }).run();
+    expect(said("business")).toEqual([": IRD number, null, true"]);
+    world.context.store.db.update(business).set({ ird: "49091850" }).run();
     world.context.store.db.delete(bankSplit).run();
     expect(listReadiness(world.context, world.actor)).toMatchObject([{ stops: 2, first: "2026-07-01", country: "NZ" }]);
     expect(listReadiness(world.context, { ...world.actor, lead: false, userId: 99 })).toEqual([]);

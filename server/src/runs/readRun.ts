@@ -1,4 +1,5 @@
 /** Reads runs for the list and the sheet. A signed-off run shows its kept figures, not new ones. */
+
 import type { RunRow, RunSummary, RunView } from "@zesty/contract/runs";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
@@ -6,6 +7,7 @@ import { and, asc, desc, eq, lt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
+import { cycleNames } from "../people/ofBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { costCentre, document, due, journal, payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
@@ -18,14 +20,7 @@ import { workRows } from "./workRun.ts";
 /** @param most so many, newest first: the list grows as it is asked for */
 export function listRuns(context: Context, businessId: number, most = 60): RunSummary[] {
   const { db } = context.store;
-  const cycles = new Map(
-    db
-      .select()
-      .from(payCycle)
-      .where(eq(payCycle.businessId, businessId))
-      .all()
-      .map((each) => [each.id, each.name]),
-  );
+  const cycles = cycleNames(db, businessId);
   const runs = db
     .select()
     .from(payRun)

@@ -1,5 +1,7 @@
 /** Reads and changes a business's facts and set-up lists. */
+
 import type { BusinessView, NewBusiness, NewBusinessNz } from "@zesty/contract/business";
+import { employmentStandards } from "@zesty/core/rulebook/au/employmentStandards";
 import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
@@ -18,9 +20,16 @@ export function readBusiness(context: Context, businessId: number): BusinessView
   const account = owner.bankAccount
     ? (JSON.parse(crypt.open(owner.bankAccount, places.businessBank(owner.bmsId))) as { bsb: string; account: string })
     : null;
+  const standards = owner.country === "AU" ? context.rules.find(employmentStandards, context.clock.today()) : undefined;
   return {
     id: businessId,
     country: owner.country,
+    standardLeave: standards
+      ? [
+          { kind: "annual", weeksPerYear: standards.figures.annualWeeks },
+          { kind: "personal", weeksPerYear: standards.figures.personalWeeks },
+        ]
+      : [],
     nz:
       owner.country === "NZ"
         ? {

@@ -39,7 +39,7 @@ export function sentPayslips({ store: { db } }: Context, personId: number) {
   return db
     .select({
       ...{ payId: signedPay.payId, runId: signedPay.runId, payday: signedPay.payday, snapshot: signedPay.snapshot },
-      ...{ start: payRun.periodStart, end: payRun.periodEnd },
+      run: payRun,
     })
     .from(signedPay)
     .innerJoin(payRun, eq(signedPay.runId, payRun.id))
@@ -79,10 +79,12 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
     country: owner.country,
     today: context.clock.today(),
     nextPayday: cycle && who.endDate === null ? nextPayday(context, cycle) : null,
-    payslips: sentPayslips(context, personId).map(({ payId, payday, start, end, snapshot }) => {
-      const { gross, net } = (snapshot as PaySnapshot).figures;
-      return { payId, payday, start, end, gross, net };
-    }),
+    payslips: sentPayslips(context, personId).map(
+      ({ payId, payday, run: { periodStart: start, periodEnd: end }, snapshot }) => {
+        const { gross, net } = (snapshot as PaySnapshot).figures;
+        return { payId, payday, start, end, gross, net };
+      },
+    ),
     wanted: view.missing
       .filter((each) => ownSections.includes(each.section) && each.text !== "E-mail")
       .map((each): Wanted => ({ ...each, why: reasons[each.section] ?? "" })),

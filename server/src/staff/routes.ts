@@ -14,10 +14,10 @@ import type { Schema } from "joi";
 import type { Actor, Context } from "../context.ts";
 import { keptPayslip } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
-import { body, idOf, signedIn } from "../http/handler.ts";
+import { body, idOf } from "../http/handler.ts";
 import { notFound } from "../http/problem.ts";
-import { demandRight } from "../http/rights.ts";
 import { slipOf } from "../outbox/channels.ts";
+import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { keptWorking } from "../runs/readRun.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
@@ -145,30 +145,25 @@ export function staffRoutes(context: Context): Router {
   );
 
   /** What the practice does about a person's staff pages. */
-  const onPerson = (work: (actor: Actor, personId: number, request: Request) => unknown) =>
-    signedIn(context, (actor, request) => {
-      const personId = idOf(request, "person");
-      demandRight(context, actor, businessOfPerson(context, personId), "prepare", "person");
-      return work(actor, personId, request);
-    });
+  const onPerson = personRoute(context);
   router.get(
     "/people/:person/staff-pages",
-    onPerson((_actor, personId) => readStaffAccess(context, personId)),
+    onPerson("prepare", (_actor, personId) => readStaffAccess(context, personId)),
   );
   router.post(
     "/people/:person/staff-pages",
-    onPerson((actor, personId) => inviteToStaffPages(context, actor, personId)),
+    onPerson("prepare", (actor, personId) => inviteToStaffPages(context, actor, personId)),
   );
   router.delete(
     "/people/:person/staff-pages",
-    onPerson((actor, personId) => {
+    onPerson("prepare", (actor, personId) => {
       endStaffPages(context, actor, personId);
       return readStaffAccess(context, personId);
     }),
   );
   router.put(
     "/people/:person/staff-changes/:change",
-    onPerson((actor, personId, request) => {
+    onPerson("prepare", (actor, personId, request) => {
       answerStaffChange(context, actor, personId, idOf(request, "change"), body(answerChange, request).take);
       refreshOpenRuns(context, businessOfPerson(context, personId));
       return readStaffAccess(context, personId);

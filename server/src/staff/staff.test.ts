@@ -1,12 +1,10 @@
 /** The staff pages over HTTP: opened by a link that works once, one's own and nobody else's, declarations, leave, days. */
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
-import { signOff } from "../runs/signOff.ts";
-import { setTick } from "../runs/ticks.ts";
-import { type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
 import { audit, payRun, person, staffChange, user } from "../store/schema.ts";
 import { startServer } from "../testServer.ts";
@@ -35,15 +33,7 @@ async function opened(at = 0, name = "alex"): Promise<string> {
 }
 const page = (name = "alex", at = 0) => server.call("GET", `/staff/${who(at)}`, name);
 const own = (section: string, body: object) => server.call("PUT", `/staff/${who()}/own/${section}`, "alex", body);
-function paid(): number {
-  const runId = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
-  for (const row of readRun(world.context, world.actor, runId).rows)
-    for (const mark of row.marks)
-      if (mark.kind === "query")
-        setTick(world.context, world.actor, runId, { payId: row.payId, key: mark.key, on: true });
-  signOff(world.context, world.actor, runId, readRun(world.context, world.actor, runId).version);
-  return runId;
-}
+const paid = (): number => signRun(world, openUsual(world));
 
 describe("staff pages", () => {
   it("open by a link that works once, show nobody else's, and nothing of the practice", async () => {
@@ -168,6 +158,40 @@ describe("what a person fills in", () => {
     });
     expect((await own("employment", { hourlyRate: "99" })).body.code).toBe("no-section");
     expect((await own("taxCode", { code: "M", signed: true })).body.code).toBe("no-section");
+  });
+  it("a number that is applied for was applied for when it was first said", async () => {
+    await opened();
+    const pending = { ...tax, numberStatus: "pending" as const, residency: "resident" as const };
+    const more = { medicare: "levy" as const, medicareDependants: null, offsetsPerYear: null, extraPerPay: null };
+    saveSection(world.context, world.actor, who(), "tax", { ...pending, ...more, pendingSince: "2026-06-15" });
+    expect((await own("tax", { ...pending, signed: true })).status).toBe(200);
+    const since = () => datedRecords(db(), [who()], "2026-07-01").tax.get(who())?.pendingSince;
+    expect(since()).toBe("2026-06-15");
+    expect((await own("tax", { ...tax, signed: true })).status).toBe(200);
+    expect((await own("tax", { ...pending, signed: true })).status).toBe(200);
+    expect(since()).toBe("2026-07-01");
+  });
+  it("another account and another fund leave what goes elsewhere as it was agreed", async () => {
+    await opened();
+    const shares = [{ fundId: 1, memberNumber: "S1", percent: "40" }];
+    const first = { fundId: 1, memberNumber: "M0", guarantee: true, agreedPercent: "2", shares };
+    saveSection(world.context, world.actor, who(), "super", first);
+    expect((await own("super", { fundId: 1, memberNumber: "77" })).status).toBe(200);
+    const chosen = datedRecords(db(), [who()], "2026-07-01").super.get(who());
+    expect(chosen).toMatchObject({ memberNumber: "77", agreedPercent: "2", shares });
+    const accounts = () =>
+      readPerson(world.context, who()).bank.parts.map((part) => [part.shown.slice(-3), part.kind, part.value]);
+    expect(accounts()).toEqual([
+      ["000", "rest", ""],
+      ["000", "percent", "10"],
+    ]);
+    await own("bank", { bsb: "990-119", account: "44556677", title: "Alex Sample" });
+    const [change] = (await server.call("GET", `/people/${who()}/staff-pages`, "lead")).body.changes;
+    await server.call("PUT", `/people/${who()}/staff-changes/${change.id}`, "lead", { take: true });
+    expect(accounts()).toEqual([
+      ["000", "percent", "10"],
+      ["677", "rest", ""],
+    ]);
   });
   it("another bank account waits for the practice's tick; the first one counts at once", async () => {
     await opened();

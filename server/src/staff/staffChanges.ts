@@ -5,6 +5,7 @@
 import type { BankPart } from "@zesty/contract/people";
 import type { StaffAccess, StaffFund, StaffSection, StaffTax } from "@zesty/contract/staff";
 import { dateWords } from "@zesty/core/calendar/dates";
+import { centsText } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
@@ -75,11 +76,12 @@ function declared(context: Context, personId: number, given: StaffTax, from: str
   const { signed: _signed, homeCountry, ...rest } = given;
   return {
     ...rest,
-    pendingSince: given.numberStatus === "pending" ? from : null,
+    // The days in which a number may be pending run from the first time it was said.
+    pendingSince: given.numberStatus !== "pending" ? null : held?.numberStatus === "pending" ? held.pendingSince : from,
     medicare: (held?.medicare ?? "levy") as "levy",
     medicareDependants: held?.medicareDependants ?? null,
-    offsetsPerYear: held?.offsetsPerYearCents == null ? null : (held.offsetsPerYearCents / 100).toFixed(2),
-    extraPerPay: held?.extraPerPayCents == null ? null : (held.extraPerPayCents / 100).toFixed(2),
+    offsetsPerYear: held?.offsetsPerYearCents == null ? null : centsText(held.offsetsPerYearCents),
+    extraPerPay: held?.extraPerPayCents == null ? null : centsText(held.extraPerPayCents),
     homeCountry,
     employerRegistered: held?.employerRegistered ?? true,
     variationPercent: held?.variationPercent ?? null,
@@ -111,6 +113,8 @@ function chooseFund(
       guarantee: held?.guarantee ?? true,
       agreedPercent: held?.agreedPercent ?? null,
       anyAge: held?.anyAge ?? false,
+      // Shares that were agreed to other funds stay: the choice is of where the rest goes.
+      shares: held?.shares ?? null,
     });
   });
 }
@@ -123,9 +127,9 @@ async function askForAccount(
   from: string,
   given: Omit<BankPart, "kind" | "value">,
 ): Promise<void> {
-  const parts: BankPart[] = [{ ...given, kind: "rest", value: "" }];
+  const asked: BankPart = { ...given, kind: "rest", value: "" };
   const held = datedRecords(context.store.db, [who.id], "9999-12-31").bank.get(who.id);
-  if (!held) return saveSection(context, actor, who.id, "bank", { from, parts });
+  if (!held) return saveSection(context, actor, who.id, "bank", { from, parts: [asked] });
   const words = `${given.title}, ${given.bsb ? `${given.bsb} ` : ""}${lastThree(given.account)}`;
   const { db } = context.store;
   context.store.transaction(() => {
@@ -137,7 +141,7 @@ async function askForAccount(
       .values({
         personId: who.id,
         section: "bank",
-        values: context.store.crypt.seal(JSON.stringify(parts), places.staffChange(who.id)),
+        values: context.store.crypt.seal(JSON.stringify(asked), places.staffChange(who.id)),
         words,
         at: context.clock.now(),
         state: "waiting",
@@ -207,11 +211,23 @@ export function answerStaffChange(
       .where(eq(staffChange.id, changeId))
       .run();
     if (take) {
-      const parts = JSON.parse(context.store.crypt.open(found.values, places.staffChange(personId))) as BankPart[];
-      saveSection(context, actor, personId, "bank", { from: dayOf(context, who), parts });
+      const asked = JSON.parse(context.store.crypt.open(found.values, places.staffChange(personId))) as BankPart;
+      saveSection(context, actor, personId, "bank", {
+        from: dayOf(context, who),
+        parts: [...otherParts(context, personId), asked],
+      });
     }
     note(context, actor, who, `${take ? "took" : "declined"} the bank account that was asked for`);
   });
+}
+
+/** Fixed amounts and per cents to other accounts stay: what is asked for is where the rest of the pay goes. */
+function otherParts(context: Context, personId: number): BankPart[] {
+  const held = datedRecords(context.store.db, [personId], "9999-12-31").bank.get(personId);
+  const parts = held
+    ? (JSON.parse(context.store.crypt.open(held.parts, places.bankParts(personId))) as BankPart[])
+    : [];
+  return parts.filter((part) => part.kind !== "rest");
 }
 
 /** @throws when a section is not one that this person fills in */

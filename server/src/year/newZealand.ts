@@ -1,11 +1,11 @@
 /** The payroll year of New Zealand: what Inland Revenue took, payday by payday, against facts, ledger, bank and dues. */
 import { readRecord } from "@zesty/core/formats/delimited";
 import { eiDetail } from "@zesty/core/lodgement/filingLayout";
-import { and, between, desc, eq, inArray } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { readDocument } from "../documents/documents.ts";
 import { peopleByRevenueKey } from "../outbox/revenueKeys.ts";
-import { outbox, payRun, person } from "../store/schema.ts";
+import { person } from "../store/schema.ts";
+import { reportsTaken } from "./reportsTaken.ts";
 import { add, type Reported, type YearOfCountry } from "./said.ts";
 
 /** Columns of a filed line; the credit for giving stands in the PAYE of a line and is taken off again by its own field. */
@@ -27,20 +27,6 @@ const ofLine: Record<string, [string, 1 | -1]> = {
 /** The newest filing of each payday that was taken: it holds the whole payday. */
 function filingsTaken(context: Context, businessId: number, from: string, to: string): Reported {
   const { db } = context.store;
-  const taken = db
-    .select({ documentId: outbox.documentId, payday: payRun.payday })
-    .from(outbox)
-    .innerJoin(payRun, eq(outbox.runId, payRun.id))
-    .where(
-      and(
-        eq(outbox.businessId, businessId),
-        eq(outbox.channel, "employmentInformation"),
-        inArray(outbox.state, ["accepted", "acceptedWithWarnings"]),
-        between(payRun.payday, from, to),
-      ),
-    )
-    .orderBy(desc(outbox.id))
-    .all();
   const people = db.select({ id: person.id }).from(person).where(eq(person.businessId, businessId)).all();
   const keys = peopleByRevenueKey(
     context,
@@ -48,14 +34,14 @@ function filingsTaken(context: Context, businessId: number, from: string, to: st
   );
   const found: Reported = { said: new Map(), on: new Map() };
   const paydays = new Set<string>();
-  for (const { documentId, payday } of taken) {
-    if (paydays.has(payday) || documentId === null) continue;
+  for (const { payday, refused, bytes } of reportsTaken(context, "employmentInformation", businessId, from, to)) {
+    if (paydays.has(payday)) continue;
     paydays.add(payday);
-    for (const line of readDocument(context, documentId).bytes.toString("utf8").split("\r\n")) {
+    for (const line of bytes().toString("utf8").split("\r\n")) {
       if (!line.startsWith("DEI")) continue;
       const record = readRecord(eiDetail, line);
       const id = keys.get(record.employee_ird ?? "") ?? keys.get(record.employee_name ?? "");
-      if (id === undefined) continue;
+      if (id === undefined || refused.has(id)) continue;
       if (payday > (found.on.get(id) ?? "")) found.on.set(id, payday);
       for (const [field, [column, sign]] of Object.entries(ofLine))
         add(found.said, id, column, "reported", sign * Number(record[field] ?? 0));

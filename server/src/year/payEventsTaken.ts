@@ -1,13 +1,12 @@
 /** What the agency holds of each person: read from the bytes of the newest event that it took, not from our own sums. */
 
-import { and, between, desc, eq, inArray } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import { XMLParser } from "fast-xml-parser";
 import type { Context } from "../context.ts";
-import { readDocument } from "../documents/documents.ts";
-import { answerItem, outbox, payRun, person } from "../store/schema.ts";
+import { person } from "../store/schema.ts";
+import { reportsTaken } from "./reportsTaken.ts";
 import { add, type Reported } from "./said.ts";
 
-const taken = ["accepted", "acceptedWithWarnings", "partial"] as const;
 const lists = new Set([
   ...["PAYEVNTEMP", "RemunerationIncomeTaxPayAsYouGoWithholding", "PaidLeave", "Allowance", "LumpSum"],
   ...["EmploymentTerminationPayment", "SuperannuationContribution"],
@@ -64,36 +63,13 @@ export function payEventsTaken(context: Context, businessId: number, from: strin
       .all()
       .map((each) => [each.payrollId, each.id]),
   );
-  const events = db
-    .select({ id: outbox.id, documentId: outbox.documentId, payday: payRun.payday })
-    .from(outbox)
-    .innerJoin(payRun, eq(outbox.runId, payRun.id))
-    .where(
-      and(
-        eq(outbox.businessId, businessId),
-        eq(outbox.channel, "payEvent"),
-        inArray(outbox.state, [...taken]),
-        between(payRun.payday, from, to),
-      ),
-    )
-    .orderBy(desc(outbox.id))
-    .all();
   const found: Reported = { said: new Map(), on: new Map() };
-  for (const event of events) {
+  for (const { payday, refused, bytes } of reportsTaken(context, "payEvent", businessId, from, to)) {
     if (found.on.size === people.size) break;
-    if (event.documentId === null) continue;
-    const refused = new Set(
-      db
-        .select({ personId: answerItem.personId })
-        .from(answerItem)
-        .where(and(eq(answerItem.outboxId, event.id), eq(answerItem.severity, "error")))
-        .all()
-        .map((each) => each.personId),
-    );
-    for (const { payrollId, ...figures } of eventFigures(readDocument(context, event.documentId).bytes)) {
+    for (const { payrollId, ...figures } of eventFigures(bytes())) {
       const id = people.get(payrollId);
       if (id === undefined || found.on.has(id) || refused.has(id)) continue;
-      found.on.set(id, event.payday);
+      found.on.set(id, payday);
       for (const [column, cents] of Object.entries(figures)) add(found.said, id, column, "reported", cents);
     }
   }

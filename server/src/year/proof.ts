@@ -1,4 +1,5 @@
 /** The sheet of proof of a payroll year: five voices put against each other, person by person, and pay by pay. */
+
 import {
   type ProofColumn,
   type ProofFigures,
@@ -11,6 +12,7 @@ import { type CountryCode, payrollYearOf } from "@zesty/core/countries/countries
 import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
+import { peopleOf } from "../people/ofBusiness.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payRun, person, signedPay, yearSum } from "../store/schema.ts";
@@ -72,13 +74,7 @@ export function readYearProof(context: Context, businessId: number, wanted?: str
   const asked: Asked = { businessId, from: year.from, to: year.to };
   const facts = saidByFacts(context, asked, own);
   const reported = own.reported(context, businessId, year.from, year.to);
-  const people = db
-    .select()
-    .from(person)
-    .where(eq(person.businessId, businessId))
-    .orderBy(asc(person.familyName), asc(person.givenName))
-    .all()
-    .filter((each) => facts.has(each.id) || reported.on.has(each.id));
+  const people = peopleOf(db, businessId).filter((each) => facts.has(each.id) || reported.on.has(each.id));
   const ids = people.map((each) => each.id);
   const said = [
     ...[facts, reported.said, saidByLedger(context, asked, own), saidByBank(context, asked)],

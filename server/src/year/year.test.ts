@@ -7,13 +7,9 @@ import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
 import { payEventXml } from "../documents/payEventXml.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { openRun } from "../runs/openRun.ts";
-import { readRun } from "../runs/readRun.ts";
-import { signOff } from "../runs/signOff.ts";
 import { takeBack } from "../runs/takeBack.ts";
-import { setTick } from "../runs/ticks.ts";
 import { addElement } from "../setup/elements.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { answerItem, outbox, payment } from "../store/schema.ts";
 import { eventFigures } from "./payEventsTaken.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
@@ -22,21 +18,15 @@ let world: SmallWorld;
 afterEach(() => world.end());
 
 /** Signs runs off, and answers for agency and bank that all was taken and paid. */
-function paid(count: number, answered = true): number[] {
-  const { context, actor, businessId, cycleId } = world;
-  return Array.from({ length: count }, () => {
-    const runId = openRun(context, actor, businessId, { cycleId, from: "usual" });
-    for (const row of readRun(context, actor, runId).rows)
-      for (const mark of row.marks)
-        if (mark.kind === "query") setTick(context, actor, runId, { payId: row.payId, key: mark.key, on: true });
-    signOff(context, actor, runId, readRun(context, actor, runId).version);
-    if (answered) {
-      context.store.db.update(outbox).set({ state: "accepted" }).where(eq(outbox.runId, runId)).run();
-      context.store.db.update(payment).set({ state: "paid" }).run();
-    }
+const paid = (count: number, answered = true): number[] =>
+  Array.from({ length: count }, () => {
+    const runId = signRun(world, openUsual(world));
+    if (!answered) return runId;
+    const { db } = world.context.store;
+    db.update(outbox).set({ state: "accepted" }).where(eq(outbox.runId, runId)).run();
+    db.update(payment).set({ state: "paid" }).run();
     return runId;
   });
-}
 const sheet = (from?: string) => readYearProof(world.context, world.businessId, from);
 const differs = () => sheet("2026-07-01").rows.map((row) => row.differs);
 const change = (sql: string) => {
@@ -126,6 +116,29 @@ describe("what the agency holds", () => {
     expect(rows.get(second)?.differs).toEqual([]);
     expect(rows.get(first)?.figures.income).toEqual({ facts: 239_400, reported: 119_700 });
   });
+  it("of a filing in error is what it says of everybody who is not in error", () => {
+    world = smallWorldNz(2);
+    const [first = 0] = world.personIds;
+    paid(2);
+    const { db } = world.context.store;
+    const filing = db
+      .select()
+      .from(outbox)
+      .all()
+      .filter((each) => each.channel === "employmentInformation")
+      .at(-1);
+    db.update(outbox)
+      .set({ state: "partial" })
+      .where(eq(outbox.id, filing?.id ?? 0))
+      .run();
+    db.insert(answerItem)
+      .values({
+        ...{ outboxId: filing?.id ?? 0, businessId: world.businessId, personId: first },
+        ...{ severity: "error", code: "X", text: "in error", open: true },
+      })
+      .run();
+    expect(differs()).toEqual([["gross", "tax", "kiwiSaver", "esct"], []]);
+  });
   it("is read for what this program paid: what an earlier system brought in is taken off", () => {
     world = smallWorld(1);
     const [id = 0] = world.personIds;
@@ -141,10 +154,13 @@ describe("what the agency holds", () => {
   it("says nothing of contractors, who are proved by the other voices alone", () => {
     world = smallWorld(2);
     const [id = 0] = world.personIds;
-    saveSection(world.context, world.actor, id, "employment", {
-      ...{ from: "2026-01-01", cycleId: world.cycleId, basis: "contractor", classification: null, weeklyHours: "0" },
-      ...{ hourlyRate: null, minimumRate: null, placeId: null, costCentreId: null },
-    });
+    saveSection(
+      world.context,
+      world.actor,
+      id,
+      "employment",
+      plainTerms(world, { from: "2026-01-01", basis: "contractor", weeklyHours: "0", hourlyRate: null }),
+    );
     const elementId = addElement(world.context, world.actor, world.businessId, {
       ...{ code: "CONSUP", name: "Contractor super", element: "contractorSuper", entry: "amount", percent: "100" },
       ...{ leave: null, allowance: null, deduction: null, taxable: null, superable: null, account: null },

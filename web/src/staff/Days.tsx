@@ -1,5 +1,6 @@
 /** Own days as a vertical week. What is typed stays on the phone until the server has it. */
 import type { StaffDay, StaffPage, StaffWeek } from "@zesty/contract/staff";
+import { addDays } from "@zesty/core/calendar/dates";
 import { useEffect, useMemo, useState } from "react";
 import { shortDate, weekdayDate } from "../parts/format.ts";
 import { call, type Fault, isOffline, useFetched } from "./call.ts";
@@ -24,8 +25,6 @@ function keepDays(person: number, days: Record<string, string>): void {
   if (Object.keys(days).length === 0) localStorage.removeItem(`days-${person}`);
   else localStorage.setItem(`days-${person}`, JSON.stringify(days));
 }
-const shift = (iso: string, days: number): string =>
-  new Date(Date.parse(`${iso}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 
 export function Days({ page }: { page: StaffPage }) {
   const [day, setDay] = useState(page.today);
@@ -62,11 +61,11 @@ export function Days({ page }: { page: StaffPage }) {
     <Screen title="Your hours" back={`/${page.personId}`}>
       <p className="text-quiet">As 9-17:30 b30 for half an hour's break, 7.6 for hours alone, off for none.</p>
       <div className="my-3 flex items-center justify-between gap-2">
-        <Press onClick={() => setDay(shift(day, -7))} aria-label="The week before">
+        <Press onClick={() => setDay(addDays(day, -7))} aria-label="The week before">
           ←
         </Press>
         <span className="text-center">{week ? `Week of ${shortDate(week.from)}` : "…"}</span>
-        <Press onClick={() => setDay(shift(day, 7))} aria-label="The week after">
+        <Press onClick={() => setDay(addDays(day, 7))} aria-label="The week after">
           →
         </Press>
       </div>

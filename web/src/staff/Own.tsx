@@ -1,5 +1,7 @@
 /** What a person fills in: address, tax declaration, fund, bank account; each says why it is asked and what it does. */
+
 import type { StaffPage } from "@zesty/contract/staff";
+import { statesAu } from "@zesty/core/calendar/states";
 import { type FormEvent, type ReactNode, useState } from "react";
 import { call, type Fault } from "./call.ts";
 import { ownTitles } from "./Home.tsx";
@@ -17,8 +19,6 @@ interface FormOf {
 const signature = (
   <Tick name="signed" value="yes" label="What I say here is true. This counts as my signature." required />
 );
-const states = ["ACT", "NSW", "NT", "QLD", "SA", "TAS", "VIC", "WA"];
-
 const forms: Record<string, FormOf> = {
   details: {
     why: "Your payslip and the report to the tax agency carry your address.",
@@ -40,7 +40,7 @@ const forms: Record<string, FormOf> = {
         />
         {country === "AU" && (
           <Choice label="State" name="state" defaultValue={details.address?.state} error={error("address.state")}>
-            {states.map((each) => (
+            {statesAu.map((each) => (
               <option key={each}>{each}</option>
             ))}
           </Choice>

@@ -1,4 +1,5 @@
 /** Long service leave by State and Territory: the main rules of each Act, in outline. */
+import type { StateAu } from "../../calendar/states.ts";
 import { table } from "../ruleBook.ts";
 
 export interface LongServiceRule {
@@ -11,7 +12,7 @@ export interface LongServiceRule {
   proRata: "any" | "notMisconduct" | "certain";
 }
 
-export type LongServiceRules = Record<"ACT" | "NSW" | "NT" | "QLD" | "SA" | "TAS" | "VIC" | "WA", LongServiceRule>;
+export type LongServiceRules = Record<StateAu, LongServiceRule>;
 
 const eight = { weeksPerYear: "0.8667", afterYears: 10 };
 

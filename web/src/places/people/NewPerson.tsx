@@ -3,6 +3,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import type { UsualLine } from "@zesty/contract/people";
 import type { KiwiSaverFacts } from "@zesty/contract/peopleNz";
+import { plainKiwiSaver } from "@zesty/contract/plainKiwiSaver";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { bases } from "@zesty/core/pay/payInput";
 import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
@@ -22,15 +23,9 @@ const isPermanent = (basis: string): boolean => basis === "full-time" || basis =
 
 /** What a choice at the start means; rates and dates come on the person's page. */
 const kiwiSaverOf = (choice: string): KiwiSaverFacts => ({
+  ...plainKiwiSaver,
   status: choice === "not-member" ? "not-member" : "member",
   joined: choice === "automatic" ? "automatic" : "existing",
-  employeeRate: null,
-  employerRate: null,
-  esctRate: null,
-  temporaryUntil: null,
-  suspendedUntil: null,
-  optOutDate: null,
-  totalRemuneration: false,
 });
 
 /** Usual pay as one line: the salary's share of a pay, or the hours of the period. What cannot be read is left out. */
@@ -113,10 +108,7 @@ function NewPersonForm({ setUp }: { setUp: BusinessView }) {
         ...(permanent && !isNz
           ? {
               leave: {
-                entitlements: [
-                  { kind: "annual", weeksPerYear: "4" },
-                  { kind: "personal", weeksPerYear: "2" },
-                ],
+                entitlements: setUp.standardLeave,
               },
             }
           : {}),

@@ -19,7 +19,7 @@ interface Props {
 
 export function NewPersonBeside({ business, columns, row, planned, fundWord, onTakeOut }: Props) {
   const stopped = planned?.marks.some((mark) => mark.kind === "stop") ?? true;
-  const [ask, { data: pay, reset, error }] = peopleApi.useFirstPayMutation();
+  const [ask, { data: first, reset, error }] = peopleApi.useFirstPayMutation();
   const cells = row?.cells;
   useEffect(() => {
     if (!cells || stopped) return reset();
@@ -49,11 +49,11 @@ export function NewPersonBeside({ business, columns, row, planned, fundWord, onT
             ))}
           </ul>
           {!stopped && <LaterAsked row={row} columns={columns} />}
-          {!stopped && !error && pay && (
+          {!stopped && !error && first && (
             <section className="figures mt-4 text-[15px]" aria-label="First pay">
-              <h3 className="border-b border-rule-strong pb-1 font-semibold">First pay, {longDate(pay.payday)}</h3>
-              {pay.lines.length === 0 && <p className="py-1 text-quiet">No usual pay: hours are typed in the run.</p>}
-              {pay.lines.map((line) => (
+              <h3 className="border-b border-rule-strong pb-1 font-semibold">First pay, {longDate(first.payday)}</h3>
+              {first.lines.length === 0 && <p className="py-1 text-quiet">No usual pay: hours are typed in the run.</p>}
+              {first.lines.map((line) => (
                 <p key={line.name} className="flex justify-between border-b border-rule py-0.5">
                   <span>
                     {line.name}
@@ -62,14 +62,14 @@ export function NewPersonBeside({ business, columns, row, planned, fundWord, onT
                   <span>{money(line.amount)}</span>
                 </p>
               ))}
-              <Total name="Gross" amount={pay.gross} />
-              <Total name="Tax" amount={pay.withheld} />
-              <Total name={fundWord} amount={pay.super} />
+              <Total name="Gross" amount={first.gross} />
+              <Total name="Tax" amount={first.withheld} />
+              <Total name={fundWord} amount={first.super} />
               <p className="flex justify-between pt-1 font-semibold">
                 <span>Net</span>
-                <span>{money(pay.net)}</span>
+                <span>{money(first.net)}</span>
               </p>
-              {pay.marks
+              {first.marks
                 .filter((mark) => mark.kind !== "note")
                 .map((mark) => (
                   <p key={mark.text} className="mt-1 flex items-start gap-1.5">
@@ -80,7 +80,7 @@ export function NewPersonBeside({ business, columns, row, planned, fundWord, onT
                   </p>
                 ))}
               <p className="mt-1 text-[14px] text-quiet">
-                For {longDate(pay.start)} to {longDate(pay.end)}, by the run that will pay it.
+                For {longDate(first.start)} to {longDate(first.end)}, by the run that will pay it.
               </p>
             </section>
           )}

@@ -28,6 +28,22 @@ interface Props {
 const worst = ({ marks }: PlannedPerson) =>
   marks.some((mark) => mark.kind === "stop") ? "stop" : marks.length > 0 ? "query" : null;
 
+/** Pixels by what is typed; some hold more, some less. */
+const kindWidths: Record<PersonColumn["kind"], number> = { text: 112, date: 100, number: 88, yes: 90, choice: 104 };
+const widths: Record<string, number> = {
+  ...{
+    givenName: 120,
+    familyName: 120,
+    account: 150,
+    email: 180,
+    street: 150,
+    fund: 150,
+    classification: 130,
+    accountTitle: 130,
+  },
+  ...{ state: 64, postcode: 78, bsb: 80, taxCode: 78, salary: 92 },
+};
+
 export function PeopleSheet({ columns, rows, marks, onChoose, onChange, onPaste, onUndo }: Props) {
   const grid = useRef<DataGridHandle>(null);
   const at = useRef({ row: 0, column: 0 });
@@ -70,7 +86,7 @@ export function PeopleSheet({ columns, rows, marks, onChoose, onChange, onPaste,
         (column, index): Column<NewRow> => ({
           key: column.name,
           name: column.title,
-          width: column.width,
+          width: widths[column.name] ?? kindWidths[column.kind],
           frozen: index < 2,
           headerCellClass: column.kind === "number" ? "num" : "",
           cellClass: (row) => {
