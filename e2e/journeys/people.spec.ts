@@ -82,6 +82,29 @@ test("a raise for several people: chosen, seen with its yearly cost and what sig
   await expect(page.getByRole("row", { name: /Priya Halloran/ })).toContainText("30.85");
 });
 
+test("what is missing: from the desk to the field and back, until nothing of it is left", async ({ page, world }) => {
+  await signIn(page, world);
+  await page
+    .getByRole("link", { name: /missing/ })
+    .first()
+    .click();
+  await expect(page.getByRole("heading", { name: "What is missing" })).toBeVisible();
+  const tax = page.getByRole("region", { name: "Tax declarations" });
+  await expect(tax).toContainText("10 of 11");
+  await tax.getByRole("link", { name: /Noor Lindqvist/ }).click();
+  await expect(page.getByRole("heading", { name: "Noor Lindqvist" })).toBeVisible();
+  await page.getByLabel("Tax file number").first().selectOption("none");
+  await page.getByRole("button", { name: "Save" }).click();
+  await page.goBack();
+  await expect(tax).toContainText("all 11");
+  await expect(page.getByRole("row", { name: /Gannet Point Boatworks/ })).toBeVisible();
+  const [list] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Take the list" }).click(),
+  ]);
+  expect(list.suggestedFilename()).toMatch(/^missing-.*\.csv$/);
+});
+
 test("set-up: a cycle is changed, and what is in use is not retired", async ({ page, world }) => {
   await signIn(page, world);
   await page.goto(`${world.url}/set-up`);

@@ -1,6 +1,6 @@
 /** Several people at once, on a real store: rows read as people type them, faults named by row and column, all or none. */
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
-import { nextPayrollId, type PersonCells, readPersonCells } from "@zesty/core/hoursSheet/peopleSheet";
+import { type PersonCells, readPersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { isTfn } from "@zesty/core/quantity/checkDigits";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
@@ -180,15 +180,6 @@ describe("cells of a person", () => {
       ),
       { numRuns: 60 },
     );
-  });
-  it.each([
-    [["SCK09", "SCK11", "X"], "SCK12"],
-    [[], "P001"],
-    [["A1", "A2", "B7"], "A3"],
-    [["7", "8"], "9"],
-  ])("after %j comes %s", (used, next) => {
-    world = smallWorld(0);
-    expect(nextPayrollId(used)).toBe(next);
   });
 });
 
