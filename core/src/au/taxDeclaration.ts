@@ -1,4 +1,5 @@
 /** What a person declared for PAYG withholding, and the scale of Schedule 1 that follows. */
+import { addDays, type IsoDate } from "../calendar/dates.ts";
 import type { ScaleName } from "../rulebook/au/withholdingScales.ts";
 
 export interface TaxDeclaration {
@@ -80,3 +81,7 @@ export function taxTreatmentCode(declared: TaxDeclaration): string {
   const reduction = dependants === undefined ? "X" : dependants > 9 ? "A" : String(dependants);
   return `RT${loan}X${exemption}${reduction}`;
 }
+
+/** The last day on which a number may be applied for and not given; the days stand in the rule book (`withholdingRates`). */
+export const numberPendingUntil = (since: IsoDate, { pendingDays }: { pendingDays: string }): IsoDate =>
+  addDays(since, Number(pendingDays));

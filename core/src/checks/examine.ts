@@ -1,6 +1,6 @@
 /** The checks of a worked row: each a small named rule that finds nothing or one or more marks. */
-import { taxTreatment } from "../au/taxDeclaration.ts";
-import { addDays, completedYears, daysBetween } from "../calendar/dates.ts";
+import { numberPendingUntil, taxTreatment } from "../au/taxDeclaration.ts";
+import { completedYears, daysBetween } from "../calendar/dates.ts";
 import { weeksIn } from "../pay/accruingHours.ts";
 import type { WorkedRow } from "../pay/payContext.ts";
 import { hoursOf } from "../pay/snapshot.ts";
@@ -96,8 +96,7 @@ const numberMissing: PayCheck = ({ input }) =>
 const numberPending: Check = ({ context, input }, rules) => {
   if (input.person.tax.fileNumber !== "pending") return [];
   const since = context.facts.numberPendingSince ?? context.facts.startDate;
-  const days = Number(rules.row(withholdingRates, input.payday).figures.pendingDays);
-  const until = addDays(since, days);
+  const until = numberPendingUntil(since, rules.row(withholdingRates, input.payday).figures);
   return input.payday > until
     ? [
         {

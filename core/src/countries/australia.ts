@@ -1,4 +1,5 @@
 /** Australia: Pay As You Go withholding, the super guarantee, Single Touch Payroll. */
+import { longOwedYear } from "../au/longOwed.ts";
 import { payrollYearAu } from "../calendar/payrollYear.ts";
 import { examine, missingTables } from "../checks/examine.ts";
 import { factsOf } from "../pay/facts.ts";
@@ -13,6 +14,7 @@ export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
   code: "AU",
   payrollYear: payrollYearAu,
   amendsEarlierYears: true,
+  longOwedYear,
   missingTables,
   workOutRow,
   workOut,

@@ -27,6 +27,7 @@ interface FlatRow {
 const flat: Country<{ payday: string; rate: string }, FlatInput, FlatPay, FlatRow> = {
   code: "XX",
   amendsEarlierYears: false,
+  longOwedYear: () => null,
   payrollYear: (payday) => ({ from: `${payday.slice(0, 4)}-01-01`, to: `${payday.slice(0, 4)}-12-31`, name: "year" }),
   missingTables: (payday) =>
     payday < "2020-01-01"

@@ -38,6 +38,9 @@ export const payrollYearOf = (code: CountryCode, payday: IsoDate): PayrollYear =
 export const amendsEarlierYear = (code: CountryCode, paid: IsoDate, found: IsoDate): boolean =>
   countries[code].amendsEarlierYears && payrollYearOf(code, paid).from < payrollYearOf(code, found).from;
 
+export const longOwedYear = (code: CountryCode, due: IsoDate, paid: IsoDate): string | null =>
+  countries[code].longOwedYear(due, paid);
+
 export const workOutPay = (input: AnyInput, rules: RuleBook): AnyPay => of(input).workOut(input, rules);
 
 export const workOutAnyRow = (

@@ -23,6 +23,8 @@ export interface Country<Context, Input, Pay, Row extends { input: Input; worked
    * withheld from it stands to the person's account
    */
   amendsEarlierYears: boolean;
+  /** the payroll year that back pay is reported in where it is paid long after it was due; null where it is like any other */
+  longOwedYear(due: IsoDate, paid: IsoDate): string | null;
   /** stop marks for tables that a payday needs and the rule book lacks; looked for before anything is worked out */
   missingTables(payday: IsoDate, rules: RuleBook): Mark[];
   /** a row of the sheet, from what is known of its person and what stands in it */

@@ -12,6 +12,7 @@ export const newZealand: Country<RowContextNz, PayInputNz, WorkedPayNz, WorkedRo
   code: "NZ",
   payrollYear: payrollYearNz,
   amendsEarlierYears: false,
+  longOwedYear: () => null,
   missingTables: missingTablesNz,
   workOutRow: workOutRowNz,
   workOut: workOutNz,

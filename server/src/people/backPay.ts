@@ -1,9 +1,8 @@
 /** A raise from a day in the past: the pays that it reaches, each as it would have been, and the difference paid. */
 import type { BackPayPlan, BackPayRow } from "@zesty/contract/lineOfTime";
 import type { Employment } from "@zesty/contract/people";
-import { addMonths } from "@zesty/core/calendar/dates";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
-import { type AnyInput, type AnyPay, payrollYearOf, workOutPay } from "@zesty/core/countries/countries";
+import { type AnyInput, type AnyPay, longOwedYear, workOutPay } from "@zesty/core/countries/countries";
 import { asItWas, atNewRate, type RateThen } from "@zesty/core/pay/backPay";
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
 import type { SheetLine } from "@zesty/core/pay/payContext";
@@ -198,8 +197,7 @@ function groupsOf(context: Context, who: Who, rows: readonly Difference[], payda
     groups.set(key, { ...group, amount: group.amount.plus(amount), pays: group.pays + 1 });
   };
   for (const row of rows) {
-    const isOld = payday !== null && country === "AU" && row.payday < addMonths(payday, -12);
-    const year = isOld ? payrollYearOf(country, row.payday).name : null;
+    const year = payday === null ? null : longOwedYear(country, row.payday, payday);
     const whole = decimal(row.difference);
     const counted = row.superable === null || row.superable.gt(whole) ? whole : row.superable;
     add(true, year, counted);
@@ -259,7 +257,7 @@ export function putBackPay(
         elementId: ensureElement(context, who.businessId, element),
         amount: group.amount.toFixed(2),
         detail:
-          group.year === null ? { method: "A", paysCovered: Math.min(group.pays, 53) } : { earnedYear: group.year },
+          group.year === null ? { method: "A", paysCovered: Math.min(group.pays, 52) } : { earnedYear: group.year },
         explained: `Raise from ${terms.from} over ${group.pays} ${group.pays === 1 ? "pay" : "pays"}: ${rows
           .map((each) => `${each.payday} ${each.was} → ${each.shouldBe}`)
           .slice(0, 30)

@@ -1,7 +1,9 @@
 /** Readiness of a business, worked out from its facts whenever it is asked for: nothing of it is kept. */
 
 import type { MissingFact, Readiness, ReadinessLine, ReadyPart, ReadyPartKey } from "@zesty/contract/readiness";
-import { addDays, dateWords } from "@zesty/core/calendar/dates";
+import { numberPendingUntil } from "@zesty/core/au/taxDeclaration";
+import { dateWords } from "@zesty/core/calendar/dates";
+import { withholdingRates } from "@zesty/core/rulebook/au/withholdingRates";
 import { and, eq, inArray, lte } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { rightIn } from "../http/rights.ts";
@@ -124,6 +126,7 @@ function peopleParts(context: Context, owner: Owner) {
   const cycles = db.select().from(payCycle).where(eq(payCycle.businessId, owner.id)).all();
   const paydays = new Map(cycles.map((cycle) => [cycle.id, nextPaydayOf(context, cycle)]));
   const waiting = askedForChange(db, owner.id);
+  const rates = context.rules.find(withholdingRates, today);
   const parts = { details: part(), tax: part(), funds: part(), bank: part() };
   function part() {
     return { total: here.length, complete: here.length, missing: [] as MissingFact[] };
@@ -134,7 +137,7 @@ function peopleParts(context: Context, owner: Owner) {
       ...(waiting.has(who.id) ? [{ section: "bank", text: "Bank account to look at" }] : []),
     ];
     const payday = paydays.get(records.terms.get(who.id)?.cycleId ?? 0) ?? null;
-    const pendingUntil = records.tax.get(who.id)?.pendingSince;
+    const pendingSince = records.tax.get(who.id)?.pendingSince ?? who.startDate;
     const seen = new Set<keyof typeof parts>();
     for (const { section, text } of found) {
       const words: Blocks = blocksOf(text);
@@ -143,7 +146,7 @@ function peopleParts(context: Context, owner: Owner) {
         who: `${who.givenName} ${who.familyName}`,
         what: text,
         blocks: words.blocks,
-        from: words.pending && pendingUntil ? addDays(pendingUntil, 28) : words.atPayday ? payday : null,
+        from: words.pending && rates ? numberPendingUntil(pendingSince, rates.figures) : words.atPayday ? payday : null,
         stops: words.stops,
         link: `/people/${who.id}#${section}`,
       });

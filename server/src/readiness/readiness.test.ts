@@ -45,12 +45,12 @@ describe("readiness", () => {
     expect(said("bank")).toEqual(["Alex Sample0: Bank account, 2026-07-02, true"]);
     expect(said("tax")).toEqual(["Alex Sample0: Tax file number, applied for, 2026-07-18, true"]);
     expect(said("details")).toEqual([
-      "Alex Sample0: Home address, null, true",
+      "Alex Sample0: Home address, 2026-07-02, true",
       "Alex Sample0: E-mail, 2026-07-02, false",
     ]);
     expect(parts().details).toMatchObject({ total: 2, complete: 1 });
     db.update(person).set({ email: "a@example.org" }).where(eq(person.id, who())).run();
-    expect(said("details")).toEqual(["Alex Sample0: Home address, null, true"]);
+    expect(said("details")).toEqual(["Alex Sample0: Home address, 2026-07-02, true"]);
   });
   it("asks for runs that are due and went nowhere, and for elements without a reporting code", () => {
     world = smallWorld(1);

@@ -8,7 +8,7 @@ export interface Blocks {
   stops: boolean;
   /** it matters from the next payday on */
   atPayday?: boolean;
-  /** a number that was applied for: 28 days from then (from memory) */
+  /** a number that was applied for: from when the days for it are over */
   pending?: boolean;
 }
 
@@ -17,7 +17,12 @@ const words: Record<string, Blocks> = {
     ...{ part: "tax", stops: false, atPayday: true },
     blocks: "tax is withheld at the highest rate",
   },
-  "Tax file number, applied for": { part: "tax", stops: true, pending: true, blocks: "the pay stops after 28 days" },
+  "Tax file number, applied for": {
+    part: "tax",
+    stops: true,
+    pending: true,
+    blocks: "the pay waits when the days for it are over",
+  },
   "Tax code": { part: "tax", stops: false, atPayday: true, blocks: "tax is taken at the no-notification rate" },
   "IRD number": { part: "tax", stops: true, atPayday: true, blocks: "the filing takes the person only with code ND" },
   "Super fund": { part: "funds", stops: true, atPayday: true, blocks: "super cannot be paid for this payday" },
@@ -25,7 +30,7 @@ const words: Record<string, Blocks> = {
   "KiwiSaver status": { part: "funds", stops: true, atPayday: true, blocks: "whether to contribute is not known" },
   "Bank account": { part: "bank", stops: true, atPayday: true, blocks: "the net pay cannot be paid" },
   "Bank account to look at": { part: "bank", stops: false, atPayday: true, blocks: "the pay goes to the old account" },
-  "Home address": { part: "details", stops: true, blocks: "the year's report stops" },
+  "Home address": { part: "details", stops: true, atPayday: true, blocks: "the agency refuses the person's report" },
   "E-mail": { part: "details", stops: false, atPayday: true, blocks: "the payslip goes to nobody" },
 };
 
@@ -34,7 +39,7 @@ export const blocksOf = (text: string): Blocks =>
 
 export const titles = (country: "AU" | "NZ"): Record<ReadyPartKey, string> => ({
   business: "The business",
-  elements: "Pay elements",
+  elements: "Pay elements in use",
   details: "People's details",
   tax: country === "AU" ? "Tax declarations" : "Tax codes",
   funds: country === "AU" ? "Super funds" : "KiwiSaver",
