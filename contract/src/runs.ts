@@ -194,6 +194,8 @@ export const addPeople = Joi.object<{ personIds: number[] }>({
 
 /** Everything that signing off will do, spelled out before it is done. */
 export interface SignOffPlan {
+  /** who is final for the payroll year that this run pays in: it is declared again afterwards */
+  changesFinal: string[];
   people: number;
   totals: Record<string, number>;
   blockers: { payId: number; name: string; text: string }[];

@@ -1,6 +1,8 @@
 /**
  * The sheet of proof of a payroll year: what the year says of each person, and who else says so. Amounts are cents.
  */
+import Joi from "joi";
+import { date } from "./fields.ts";
 
 /** Who says a figure: signed pays, what the agency took, the ledger, the bank, what is owed to funds or agency. */
 export const voices = ["facts", "reported", "ledger", "bank", "owed"] as const;
@@ -11,6 +13,8 @@ export interface ProofColumn {
   title: string;
   /** the voices that know of it */
   voices: readonly Voice[];
+  /** left out where nobody has any of it */
+  rare?: true;
 }
 /** By name of column. */
 export type ProofFigures = Record<string, Partial<Record<Voice, number>>>;
@@ -46,3 +50,108 @@ export interface ProofPay {
   payday: string;
   figures: ProofFigures;
 }
+
+/** Where a person stands at the year's end. */
+export const endingStates = ["open", "sending", "final", "changed", "refused", "leftOut"] as const;
+export type EndingState = (typeof endingStates)[number];
+
+export interface EndingMark {
+  /** a stop keeps the person out; a query is looked at first */
+  kind: "stop" | "query";
+  text: string;
+  /** part of the person's page where it is mended */
+  section: string | null;
+}
+export interface EndingPerson {
+  state: EndingState;
+  /** what the state means just now, and why */
+  words: string;
+  marks: EndingMark[];
+}
+
+/** A line of the list that has to be whole before the year is closed. */
+export interface YearCheck {
+  item: string;
+  text: string;
+  done: boolean;
+  /** the program proves it; else somebody ticks it */
+  proved: boolean;
+  /** who ticked it and when */
+  ticked: { by: string; at: string } | null;
+  /** where it is mended */
+  link: string | null;
+}
+
+/** An event of no run: it made people's years final, or opened them again. */
+export interface YearEventView {
+  id: number;
+  final: boolean;
+  date: string;
+  at: string;
+  by: string;
+  people: number;
+  state: string;
+  receipt: string | null;
+  detail: string | null;
+  reason: string | null;
+  documentId: number | null;
+}
+
+export interface YearEnding {
+  /** the day that an event sent now is dated by; null where this country makes no year final */
+  date: string | null;
+  /** what is declared; the number of people is not in it */
+  declaration: string;
+  /** why nothing can be declared just now */
+  held: string | null;
+  /** by personId */
+  people: Record<number, EndingPerson>;
+  checks: YearCheck[];
+  /** newest first */
+  events: YearEventView[];
+  closed: { by: string; at: string; backup: string | null } | null;
+  /** may this user declare, tick and close? */
+  mayDeclare: boolean;
+}
+
+export type YearAndEnding = YearProof & { ending: YearEnding };
+
+export interface YearDeclared {
+  from: string;
+  people: number[];
+  /** false: taken back, with a reason */
+  final: boolean;
+  reason: string | null;
+}
+const from = () => date().required().label("Payroll year");
+const reason = () => Joi.string().trim().max(200).empty("").allow(null).default(null).label("Reason");
+
+export const yearDeclared = Joi.object<YearDeclared>({
+  from: from(),
+  people: Joi.array()
+    .items(Joi.number().strict().integer().positive())
+    .min(1)
+    .unique()
+    .required()
+    .label("People")
+    .messages({
+      "array.min": "Nobody is chosen. Choose at least one person.",
+    }),
+  final: Joi.boolean().strict().required().label("Final"),
+  reason: reason(),
+});
+export const yearLeftOut = Joi.object<{ from: string; person: number; reason: string | null }>({
+  from: from(),
+  person: Joi.number().strict().integer().positive().required().label("Person"),
+  reason: reason(),
+});
+export const yearTicked = Joi.object<{ from: string; item: string; ticked: boolean }>({
+  from: from(),
+  item: Joi.string().max(40).required().label("Line"),
+  ticked: Joi.boolean().strict().required().label("Ticked"),
+});
+export const yearClosed = Joi.object<{ from: string; closed: boolean; reason: string | null }>({
+  from: from(),
+  closed: Joi.boolean().strict().required().label("Closed"),
+  reason: reason(),
+});

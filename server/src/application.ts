@@ -47,7 +47,9 @@ export function makeApplication(
     trust,
     log,
     wakeOutbox: () => outbox.wake(),
-    announce: (runId, by) => events.changed(runId, by),
+    announce: (runId, by) => {
+      if (runId !== null) events.changed(runId, by);
+    },
   };
   const outbox = outboxWorker(context);
   const watch = setInterval(() => {

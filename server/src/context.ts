@@ -24,8 +24,8 @@ export interface Context {
   trust: { verdict: Verdict; faults: string[]; walkedAt: string };
   /** tells the outbox that something is queued */
   wakeOutbox(): void;
-  /** tells open pages that a run changed; the page that changed it is named */
-  announce(runId: number, by?: string): void;
+  /** tells open pages that a run changed; the page that changed it is named. What is of no run has nobody to tell */
+  announce(runId: number | null, by?: string): void;
 }
 
 /** Who acts: for rights and for the audit trail. */

@@ -78,7 +78,7 @@ export function messageItems(message: PayEventMessage, now: string): Item[] {
 export function payeeItems(
   payee: PayeeRecord,
   message: PayEventMessage,
-  previous: Pick<PayeeRecord, "incomes"> | undefined,
+  previous: Pick<PayeeRecord, "incomes" | "final"> | undefined,
 ): Item[] {
   const items: Item[] = [];
   const add = (code: string, severity: Item["severity"], path: string, text: string) =>
@@ -168,5 +168,11 @@ export function payeeItems(
     record.incomes.reduce((total, each) => total + Number(each[of]), 0);
   if (previous && (["withheld", "gross"] as const).some((of) => sum(payee, of) < sum(previous, of)))
     add("E20", "WARNING", "incomeStreams", "A year-to-date amount is lower than in the last record.");
+  const holdsAmount = [...amounts, ...lists.flat().map((each) => each.amount)].some((each) => Number(each) > 0);
+  if (!holdsAmount && !payee.cessation && !payee.final && !previous)
+    add("E12", "ERROR", "payee", "The record carries no amount, no cessation, and is not final.");
+  if (payee.final && !payee.cessation && message.payDate.slice(5, 7) !== "06")
+    add("E21", "WARNING", "final", "The year is final before June, and the employment has not ended.");
+  if (previous?.final && !payee.final) add("E21", "WARNING", "final", "The year was final, and is open again.");
   return items;
 }

@@ -119,7 +119,7 @@ describe("the agency's rules of a payee", () => {
   const codes = (
     change: Partial<PayeeRecord>,
     event: Partial<PayEventMessage> = {},
-    previous?: Pick<PayeeRecord, "incomes">,
+    previous?: Pick<PayeeRecord, "incomes" | "final">,
   ) => {
     const record = payee(change);
     return payeeItems(record, message({ payees: [record], ...event }), previous).map((item) => item.code);
@@ -207,7 +207,30 @@ describe("the agency's rules of a payee", () => {
     ],
   ])("%s %o", (code, change) => expect(codes(change)).toContain(code));
   it("a year-to-date that fell is a warning", () =>
-    expect(codes({}, {}, { incomes: [income({ withheld: "200.01", gross: "1" })] })).toEqual(["E20"]));
+    expect(codes({}, {}, { final: false, incomes: [income({ withheld: "200.01", gross: "1" })] })).toEqual(["E20"]));
+  it("a year is made final in June, or with the end of an employment, and is told when it is open again", () => {
+    const before = { final: true, incomes: [income({ withheld: "0", gross: "0" })] };
+    const left = { end: "2026-05-26", cessation: "V" } as const;
+    expect(codes({ final: true })).toEqual(["E21"]);
+    expect(codes({ final: true }, { payDate: "2026-06-30" })).toEqual([]);
+    expect(codes({ final: true, ...left, start: "2024-01-08" })).toEqual([]);
+    expect(codes({}, {}, before)).toEqual(["E21"]);
+    expect(codes({ final: true }, { payDate: "2026-06-30" }, before)).toEqual([]);
+  });
+  it("a record says something", () => {
+    const nothing = {
+      incomes: [income({ withheld: "0.00", gross: "0.00" })],
+      ...{
+        deductions: [],
+        super: [
+          { type: "L", amount: "0.00" },
+          { type: "Q", amount: "0.00" },
+        ],
+      },
+    };
+    expect(codes(nothing)).toEqual(["E12"]);
+    expect(codes({ ...nothing, final: true }, { payDate: "2026-06-30" })).toEqual([]);
+  });
   it.each<Partial<PayeeRecord>>([
     { tfn: "000000000", start: "2026-06-15" },
     { family: "O'Neil-Ōtene" },

@@ -48,6 +48,8 @@ export interface PayeeFacts {
   fringeBenefits?: readonly CodedAmount[];
   /** the key that an earlier system reported this year under; given once */
   previous?: PreviousKey | null;
+  /** this record makes the person's year final */
+  final?: boolean;
   /** summed facts of the payroll year, this pay with it, by code */
   yearToDate: ReadonlyMap<string, number>;
 }
@@ -176,7 +178,7 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
     basis: basisCodes[payee.basis],
     taxTreatment: taxTreatmentCode(payee.tax),
     period: { start: payee.periodStart, end: payee.periodEnd },
-    final: false,
+    final: payee.final ?? false,
     incomes: typesOf(payee).map((type) => incomeOf(payee, type)),
     deductions: coded(payee.yearToDate, "report:", "deduction"),
     super: contributions,
@@ -249,14 +251,20 @@ function etpRecords(year: ReadonlyMap<string, number>, report: string): EtpRecor
 }
 
 /** Payees in the order of payroll ID, so that two builds of one run give the same bytes. */
+const inOrder = (payees: readonly PayeeRecord[]) => [...payees].sort((a, b) => a.payrollId.localeCompare(b.payrollId));
+
 export function payEvent(event: Omit<PayEvent, "action">): PayEvent {
   // Less than nothing cannot be paid: such an event only corrects what was reported.
   const corrects = event.w1?.startsWith("-") === true || event.w2?.startsWith("-") === true;
-  return {
-    ...event,
-    ...(corrects
-      ? { action: "update", w1: null, w2: null, childSupport: { garnishee: null, deduction: null } }
-      : { action: "submit" }),
-    payees: [...event.payees].sort((a, b) => a.payrollId.localeCompare(b.payrollId)),
-  };
+  return corrects ? updateEvent(event) : { ...event, action: "submit", payees: inOrder(event.payees) };
 }
+
+/** The year of people when nobody is paid: it corrects or finalises, and carries no totals of the payer. */
+export const updateEvent = (event: Omit<PayEvent, "action" | "w1" | "w2" | "childSupport">): PayEvent => ({
+  ...event,
+  action: "update",
+  w1: null,
+  w2: null,
+  childSupport: { garnishee: null, deduction: null },
+  payees: inOrder(event.payees),
+});

@@ -4,10 +4,10 @@ import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { places } from "../store/crypt.ts";
-import { document } from "../store/schema.ts";
+import { document, outbox, payRun } from "../store/schema.ts";
 
 export interface NewDocument {
-  runId: number;
+  runId: number | null;
   payId: number | null;
   kind: (typeof document.$inferSelect)["kind"];
   fileName: string;
@@ -36,6 +36,16 @@ export function readDocument(context: Context, id: number) {
   const bytes = context.store.crypt.openBytes(row.bytes, places.document(row.runId, row.kind));
   if (sha256(bytes) !== row.sha256) throw new Error(`Document ${id} is not what was kept.`);
   return { ...row, bytes };
+}
+
+/** Whose a document is: its run's business, or the one that it was sent for. */
+export function businessOfDocument({ store: { db } }: Context, { id, runId }: { id: number; runId: number | null }) {
+  const found =
+    runId === null
+      ? db.select({ id: outbox.businessId }).from(outbox).where(eq(outbox.documentId, id)).get()
+      : db.select({ id: payRun.businessId }).from(payRun).where(eq(payRun.id, runId)).get();
+  if (!found) throw notFound("document");
+  return found.id;
 }
 
 /** The payslip of a pay as it was sent, or undefined when none was. */

@@ -95,18 +95,22 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
   };
 }
 
-export function slipOf(context: Context, row: { runId: number; payId: number | null }): Slip {
+export function slipOf(context: Context, row: { runId: number | null; payId: number | null }): Slip {
   const kept = context.store.db
     .select({ payslip: signedPay.payslip })
     .from(signedPay)
-    .where(and(eq(signedPay.runId, row.runId), eq(signedPay.payId, row.payId ?? 0), eq(signedPay.kind, "pay")))
+    .where(and(eq(signedPay.runId, row.runId ?? 0), eq(signedPay.payId, row.payId ?? 0), eq(signedPay.kind, "pay")))
     .get();
   if (!kept) throw new Error(`Pay ${row.payId} of run ${row.runId} has no payslip.`);
   return kept.payslip as Slip;
 }
 
-const paydayOf = (context: Context, runId: number): string =>
-  context.store.db.select({ payday: payRun.payday }).from(payRun).where(eq(payRun.id, runId)).get()?.payday ?? "";
+const paydayOf = (context: Context, runId: number | null): string =>
+  context.store.db
+    .select({ payday: payRun.payday })
+    .from(payRun)
+    .where(eq(payRun.id, runId ?? 0))
+    .get()?.payday ?? "";
 
 /** The PDF is made once and kept; a repeat sends the same bytes. */
 async function keepPayslip(context: Context, row: OutboxRow, slip: Slip): Promise<number> {

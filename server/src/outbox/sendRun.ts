@@ -12,6 +12,7 @@ import { segmentsOf } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { answerItem, document, outbox, pay, person } from "../store/schema.ts";
+import { demandYearOpen } from "../year/closed.ts";
 
 const done = ["accepted", "acceptedWithWarnings", "partial"];
 
@@ -41,6 +42,7 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
   const { db } = context.store;
   context.store.transaction(() => {
     const run = findRun(context, runId);
+    if (channel !== "payslip" && channel !== "paymentFile") demandYearOpen(context, run.businessId, run.payday);
     const last = db
       .select()
       .from(outbox)

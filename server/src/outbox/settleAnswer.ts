@@ -2,7 +2,19 @@ import { and, eq, lt } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome } from "../outside/outcome.ts";
 import { record } from "../store/audit.ts";
-import { answerItem, business, journal, journalLine, outbox, pay, payment, payRun, person } from "../store/schema.ts";
+import {
+  answerItem,
+  business,
+  journal,
+  journalLine,
+  outbox,
+  pay,
+  payment,
+  payRun,
+  person,
+  yearEvent,
+  yearEventPerson,
+} from "../store/schema.ts";
 import type { OutboxRow } from "./channels.ts";
 import { peopleByRevenueKey } from "./revenueKeys.ts";
 
@@ -26,7 +38,7 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
         keepItems(context, row, outcome);
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);
     }
-    moveRun(context, row.runId);
+    if (row.runId !== null) moveRun(context, row.runId);
     if (outcome)
       record(context.store, {
         at: context.clock.now(),
@@ -38,21 +50,32 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
   });
 }
 
+/** Who a report is about: who is paid by its run, or whose year it tells. */
+function peopleIn({ store: { db } }: Context, row: OutboxRow): { payrollId: string; id: number }[] {
+  const who = { payrollId: person.payrollId, id: person.id };
+  return row.runId === null
+    ? db
+        .select(who)
+        .from(yearEvent)
+        .innerJoin(yearEventPerson, eq(yearEventPerson.yearEventId, yearEvent.id))
+        .innerJoin(person, eq(yearEventPerson.personId, person.id))
+        .where(eq(yearEvent.outboxId, row.id))
+        .all()
+    : db
+        .select(who)
+        .from(pay)
+        .innerJoin(person, eq(pay.personId, person.id))
+        .where(and(eq(pay.runId, row.runId), eq(pay.included, true)))
+        .all();
+}
+
 /** What a newer event says of a person replaces what older ones said. */
 function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
   const { db } = context.store;
-  const inRun = new Map(
-    db
-      .select({ payrollId: person.payrollId, id: person.id })
-      .from(pay)
-      .innerJoin(person, eq(pay.personId, person.id))
-      .where(and(eq(pay.runId, row.runId), eq(pay.included, true)))
-      .all()
-      .map((each) => [each.payrollId, each.id]),
-  );
-  for (const [key, id] of peopleByRevenueKey(context, [...inRun.values()])) inRun.set(key, id);
+  const within = new Map(peopleIn(context, row).map((each) => [each.payrollId, each.id]));
+  for (const [key, id] of peopleByRevenueKey(context, [...within.values()])) within.set(key, id);
   if (outcome.kind === "final" && outcome.state !== "rejected")
-    for (const personId of inRun.values())
+    for (const personId of within.values())
       db.update(answerItem)
         .set({ open: false })
         .where(
@@ -68,7 +91,7 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
       .values({
         outboxId: row.id,
         businessId: row.businessId,
-        personId: item.payrollId === null ? null : (inRun.get(item.payrollId) ?? null),
+        personId: item.payrollId === null ? null : (within.get(item.payrollId) ?? null),
         severity: item.severity,
         code: item.code,
         text: item.text,
@@ -111,7 +134,11 @@ function keepPayments(context: Context, row: OutboxRow, outcome: Extract<Outcome
 function writeSettlement(context: Context, row: OutboxRow, cents: number): void {
   const { db } = context.store;
   const owner = db.select().from(business).where(eq(business.id, row.businessId)).get();
-  const run = db.select().from(payRun).where(eq(payRun.id, row.runId)).get();
+  const run = db
+    .select()
+    .from(payRun)
+    .where(eq(payRun.id, row.runId ?? 0))
+    .get();
   if (!owner || !run) return;
   const reference = `ST-${String(run.number).padStart(4, "0")}-${row.id}`;
   const made = db

@@ -60,7 +60,7 @@ export function writeOpeningYear(context: Context, personId: number, values: Ope
 }
 
 /** The earlier keys of a payroll year, by person, until a pay was signed off in it: a pay event names each once. */
-export function previousKeys({ store }: Context, yearStart: string, runId: number) {
+export function previousKeys({ store }: Context, yearStart: string, runId: number | null) {
   const rows = store.db
     .select({ personId: openingYear.personId })
     .from(openingYear)
@@ -70,7 +70,7 @@ export function previousKeys({ store }: Context, yearStart: string, runId: numbe
   return (personId: number) => (some.has(personId) ? previousKey(store, personId, yearStart, runId) : null);
 }
 
-function previousKey(store: Store, personId: number, yearStart: string, runId: number) {
+function previousKey(store: Store, personId: number, yearStart: string, runId: number | null) {
   const row = newestRows(store.db, personId).find((each) => each.yearStart === yearStart);
   if (!row?.carried || !row.previousBmsId || !row.previousPayrollId) return null;
   const before = store.db

@@ -40,6 +40,7 @@ import {
   usualPay,
 } from "../store/schema.ts";
 import { writeTimeTerms } from "../time/timeTerms.ts";
+import { demandYearOpen } from "../year/closed.ts";
 import { demandNumberOfNobodyElse } from "./numberOfAnother.ts";
 import { writeOpeningYear } from "./openingYears.ts";
 import { usualFollows } from "./usualFollows.ts";
@@ -293,7 +294,9 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
         .values({ personId, kind, date: from, amountE4: toE4(decimal(hours)), why: "opening" })
         .run();
   },
-  fringeBenefits: (context, personId, _businessId, _from, values) => {
+  fringeBenefits: (context, personId, businessId, _from, values) => {
+    // The year that ends in March is reported with the payroll year that it ends in.
+    demandYearOpen(context, businessId, values.yearEnd);
     if (!context.rules.find(fringeBenefitRules, values.yearEnd)) {
       const text = `The rule book has no fringe benefits rules for the year ended ${values.yearEnd}.`;
       throw cannot("no-rules", text, { errors: [{ path: "yearEnd", text }] });
@@ -305,7 +308,10 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
       .run();
   },
   time: writeTimeTerms,
-  openingYear: (context, personId, _businessId, _from, values) => writeOpeningYear(context, personId, values),
+  openingYear: (context, personId, businessId, _from, values) => {
+    demandYearOpen(context, businessId, values.yearStart);
+    writeOpeningYear(context, personId, values);
+  },
   usualPay: (context, personId, businessId, from, values) => {
     const own = new Set(
       context.store.db

@@ -1,5 +1,6 @@
 /** What signing off will do, spelled out before it is done. */
 import type { SignOffPlan } from "@zesty/contract/runs";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import { leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
 import { fromE4 } from "@zesty/core/quantity/units";
@@ -7,6 +8,7 @@ import type { Context } from "../context.ts";
 import { filingPlan } from "../filings/paydayFiling.ts";
 import { anchorOf } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
+import { demandYearOpen, madeFinal } from "../year/closed.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
@@ -33,7 +35,8 @@ const taxWords: Partial<Record<DueEntry["kind"], string>> = {
 };
 
 export function signOffPlan(context: Context, runId: number): SignOffPlan {
-  demandOpen(findRun(context, runId));
+  const found = demandOpen(findRun(context, runId));
+  demandYearOpen(context, found.businessId, found.payday);
   const prepared = prepareSignOff(context, runId);
   const { run, funds } = prepared.loaded;
   const { business: owner, pays } = prepared;
@@ -61,8 +64,16 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
   // A run without tables works nothing out: its stops are the answer, and no filing can be shown.
   const tablesMissing = prepared.rows.some((row) => row.marks.some((mark) => mark.code === "missingTable"));
   const filing = owner.country === "NZ" && !tablesMissing ? filingPlan(context, prepared) : null;
+  const final = new Set(
+    madeFinal(
+      context,
+      pays.map((each) => each.row.row.person.id),
+      payrollYearOf(owner.country, run.payday).from,
+    ),
+  );
   return {
     people: pays.length,
+    changesFinal: pays.filter((each) => final.has(each.row.row.person.id)).map((each) => each.slip.employee.name),
     totals: prepared.totals,
     ...blockers,
     bank: {

@@ -21,7 +21,7 @@ import { planClosedown, recordClosedown } from "../closedowns/closedown.ts";
 import type { Actor, Context } from "../context.ts";
 import { makeCorrection, planCorrection } from "../corrections/correct.ts";
 import { readCorrectable } from "../corrections/readCorrectable.ts";
-import { keptPayslip, readDocument } from "../documents/documents.ts";
+import { businessOfDocument, keptPayslip, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
 import { sheetBack, sheetOut } from "../hoursSheet/hoursSheet.ts";
 import { hoursCsv, hoursWorkbook } from "../hoursSheet/writeBook.ts";
@@ -243,7 +243,7 @@ export function runRoutes(context: Context): Router {
     "/documents/:document",
     signedIn(context, (actor, request, response) => {
       const found = readDocument(context, idOf(request, "document"));
-      const { businessId } = findRun(context, found.runId);
+      const businessId = businessOfDocument(context, found);
       demandRight(context, actor, businessId, "prepare", "document");
       record(context.store, {
         at: context.clock.now(),

@@ -16,9 +16,9 @@ import { messageIdOf } from "../outbox/messageId.ts";
 import { places } from "../store/crypt.ts";
 import { type business, outbox } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
+import { payeeFacts, payeeSources } from "./payees.ts";
 import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared } from "./prepared.ts";
 import type { Run } from "./runRows.ts";
-import { payeeFacts, payeeSources } from "./signedPartsAu.ts";
 
 type Business = typeof business.$inferSelect;
 
@@ -181,12 +181,18 @@ export function writePayEvent(
     payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
     ...payerTotals(prepared),
     childSupport: childSupportOf(prepared),
-    payees: reported(prepared).map((each) =>
-      payeeRecord(
-        payeeFacts(context, loaded, sources, each.row.row, reportedYear(each)),
-        rules.base === "qualifying earnings",
-      ),
-    ),
+    payees: reported(prepared).map((each) => {
+      const { person, context: known } = each.row.row;
+      if (known.country !== "AU") throw new Error("A pay event is made for Australian pays only.");
+      const facts = payeeFacts(context, sources, {
+        person,
+        known: known.person,
+        tax: loaded.records.tax.get(person.id),
+        period: { start: run.periodStart, end: run.periodEnd },
+        yearToDate: reportedYear(each),
+      });
+      return payeeRecord(facts, rules.base === "qualifying earnings");
+    }),
   };
   const messageId = messageIdOf(context, { bmsId: owner.bmsId, run, payId: null, channel: "payEvent", says });
   const documentId = keepDocument(context, {
@@ -219,12 +225,13 @@ export function writePayEvent(
     .run();
 }
 
-export const runName = (owner: Business, run: Run) =>
-  `${owner.name
+export const nameInFiles = (owner: Business) =>
+  owner.name
     .normalize("NFD")
     .replace(/\p{M}/gu, "")
     .replace(/[^A-Za-z0-9]+/g, "-")
-    .toLowerCase()}-${run.payday}-run-${run.number}`;
+    .toLowerCase();
+export const runName = (owner: Business, run: Run) => `${nameInFiles(owner)}-${run.payday}-run-${run.number}`;
 
 /**
  * Year-to-date as a pay event reports it: with paydays of the year that come later and are signed off already. An event

@@ -17,6 +17,7 @@ import { factWriter } from "../store/factWriter.ts";
 import { journal, payRun } from "../store/schema.ts";
 import { packWorkings } from "../store/workings.ts";
 import { lockDays } from "../time/paidDays.ts";
+import { demandYearOpen } from "../year/closed.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import { blockersOf } from "./plan.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
@@ -30,6 +31,7 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
   context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
     demandVersion(run, version);
+    demandYearOpen(context, run.businessId, run.payday);
     const prepared = prepareSignOff(context, runId);
     demandClean(prepared);
     demandOtherEyes(actor, run, prepared);

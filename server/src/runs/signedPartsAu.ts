@@ -1,11 +1,8 @@
 /** What an Australian pay will make at sign-off: super by fund, the leave ledger, the payslip, the payee of the event. */
 
 import { superDueDate } from "@zesty/core/au/superGuarantee";
-import type { StateAu } from "@zesty/core/calendar/businessDays";
-import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveKind } from "@zesty/core/leave/kinds";
 import type { DatedLeave } from "@zesty/core/leave/leaveDays";
-import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
 import { takenHours } from "@zesty/core/pay/leaveDrawn";
 import { superOf } from "@zesty/core/pay/snapshot";
 import type { WorkedPay } from "@zesty/core/pay/workedPay";
@@ -14,12 +11,9 @@ import { payslip } from "@zesty/core/payslips/payslip";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { splitCents } from "@zesty/core/quantity/split";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
-import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
-import { previousKeys } from "../people/openingYears.ts";
-import { lastThree, places } from "../store/crypt.ts";
-import { type business, departure, person } from "../store/schema.ts";
+import { lastThree } from "../store/crypt.ts";
+import type { business } from "../store/schema.ts";
 import type { LeaveTaken } from "../time/leaveTaken.ts";
 import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "./prepared.ts";
 import type { LoadedRun } from "./runRows.ts";
@@ -171,53 +165,3 @@ function leaveMoves(worked: WorkedPay, date: string, recorded: (kind: string) =>
 
 /** Leave that the ledger follows: with a balance, or granted by the year. */
 const keptOrGranted = (kind: string) => leaveKind(kind).kept || kind === "familyViolence";
-
-/** What a pay event says of people beside their pays: one query a table, whatever the number of payees. */
-export function payeeSources(context: Context, run: Pick<LoadedRun["run"], "id" | "businessId" | "payday">) {
-  const left = new Map(
-    context.store.db
-      .select({ personId: departure.personId, reason: departure.reason })
-      .from(departure)
-      .innerJoin(person, eq(departure.personId, person.id))
-      .where(and(eq(person.businessId, run.businessId), isNull(departure.undoneAt)))
-      .all()
-      .map((row) => [row.personId, row.reason as CessationCode]),
-  );
-  return {
-    cessation: (personId: number) => left.get(personId) ?? null,
-    fringeBenefits: fringeBenefitsOn(context, run.payday),
-    previous: previousKeys(context, payrollYearOf("AU", run.payday).from, run.id),
-  };
-}
-
-/** A person as a pay event reports them, from what is on record now. */
-export function payeeFacts(
-  context: Context,
-  loaded: LoadedRun,
-  sources: ReturnType<typeof payeeSources>,
-  row: WorkedOut["row"],
-  yearAfter: ReadonlyMap<string, number>,
-): PayeeFacts {
-  const { person, context: known } = row;
-  if (known.country !== "AU") throw new Error("A pay event is made for Australian pays only.");
-  const tax = loaded.records.tax.get(person.id);
-  const blank = { line1: "", suburb: "", state: "" as StateAu | "", postcode: "" };
-  return {
-    payrollId: person.payrollId,
-    taxFileNumber: tax?.fileNumber ? context.store.crypt.open(tax.fileNumber, places.taxNumber(person.id)) : null,
-    name: { family: person.familyName, given: person.givenName },
-    birthDate: person.birthDate,
-    address: person.address ?? blank,
-    startDate: person.startDate,
-    endDate: person.endDate,
-    cessation: sources.cessation(person.id),
-    basis: known.person.basis,
-    tax: known.person.tax,
-    homeCountry: tax?.homeCountry ?? null,
-    periodStart: loaded.run.periodStart,
-    periodEnd: loaded.run.periodEnd,
-    fringeBenefits: sources.fringeBenefits(person.id),
-    previous: sources.previous(person.id),
-    yearToDate: yearAfter,
-  };
-}

@@ -26,6 +26,7 @@ import {
 } from "../store/schema.ts";
 import { putTimeIntoRun } from "../time/intoRun.ts";
 import { unlockDays } from "../time/paidDays.ts";
+import { demandYearOpen } from "../year/closed.ts";
 import { insertRun } from "./openRun.ts";
 import { findRun, type Run } from "./runRows.ts";
 import { refreshRun } from "./workRun.ts";
@@ -35,6 +36,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
   const freshId = context.store.transaction(() => {
     const run = findRun(context, runId);
     demandUnsent(context, run);
+    demandYearOpen(context, run.businessId, run.payday);
     reverseFacts(context, run);
     unlockDays(context, runId);
     context.store.db.update(outbox).set({ state: "cancelled" }).where(eq(outbox.runId, runId)).run();

@@ -35,7 +35,8 @@ export function readSafety(context: Context): SafetyView {
   };
 }
 
-export function backUpNow(context: Context, actor: Actor): void {
+/** @returns the name of the backup */
+export function backUpNow(context: Context, actor: Actor): string {
   const { store } = context;
   const now = new Date().toISOString();
   const folder = backupsFolder(context.settings.dataFolder);
@@ -49,6 +50,7 @@ export function backUpNow(context: Context, actor: Actor): void {
     what: "made a backup",
     about: `${made.name}, anchor ${made.anchor.entry} ${made.anchor.hash}`,
   });
+  return made.name;
 }
 
 /** Walks the whole trail and everything that it vouches for. */

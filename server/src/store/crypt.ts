@@ -28,7 +28,8 @@ export const places = {
   irdNumber: (personId: number) => `tax_code.ird_number person ${personId}`,
   bankParts: (personId: number) => `bank_split.parts person ${personId}`,
   businessBank: (bmsId: string) => `business.bank_account ${bmsId}`,
-  document: (runId: number, kind: string) => `document.bytes run ${runId} ${kind}`,
+  /** a document that is of no run has nought in its place */
+  document: (runId: number | null, kind: string) => `document.bytes run ${runId ?? 0} ${kind}`,
   setting: (name: string) => `setting.value ${name}`,
   answer: (outboxId: number) => `outbox_answer.body outbox ${outboxId}`,
   userSecret: (userId: number) => `user.second_factor user ${userId}`,

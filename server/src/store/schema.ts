@@ -13,3 +13,4 @@ export * from "./schema/practice.ts";
 export * from "./schema/runs.ts";
 export * from "./schema/staff.ts";
 export * from "./schema/time.ts";
+export * from "./schema/year.ts";

@@ -1,6 +1,12 @@
 /** The payroll year of Australia: what Single Touch Payroll holds against facts, ledger, bank and funds. */
+import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsText, toCents } from "@zesty/core/quantity/units";
+import type { Context } from "../context.ts";
+import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
+import { peopleOf } from "../people/ofBusiness.ts";
 import { payEventsTaken } from "./payEventsTaken.ts";
-import type { YearOfCountry } from "./said.ts";
+import { add, byHand, type Said, type YearOfCountry } from "./said.ts";
 
 /** What a pay event calls income: every reported amount but sacrifice and deductions. */
 const income =
@@ -10,9 +16,18 @@ const plain: Record<string, string[]> = {
   net: ["net"],
   withheld: ["tax"],
   guarantee: ["guarantee", "super"],
-  reportable: ["super"],
+  reportable: ["super", "reportable"],
   member: ["super"],
 };
+
+/** Grossed-up fringe benefits that the year reports: recorded by person, paid by nobody. */
+function fringeBenefitsSaid(context: Context, businessId: number, { to }: PayrollYear): Said {
+  const said: Said = new Map();
+  const benefits = fringeBenefitsOn(context, to);
+  for (const { id } of peopleOf(context.store.db, businessId))
+    for (const { amount } of benefits(id)) add(said, id, "fringe", "facts", toCents(decimal(amount)));
+  return said;
+}
 
 export const yearOfAustralia: YearOfCountry = {
   columns: [
@@ -21,11 +36,25 @@ export const yearOfAustralia: YearOfCountry = {
     { name: "tax", title: "Tax withheld", voices: ["facts", "reported", "ledger"] },
     { name: "guarantee", title: "Super guarantee", voices: ["facts", "reported"] },
     { name: "super", title: "Super in all", voices: ["facts", "ledger", "owed"] },
+    { name: "reportable", title: "Reportable super", voices: ["facts", "reported"], rare: true },
+    { name: "fringe", title: "Fringe benefits", voices: ["facts", "reported"], rare: true },
     { name: "net", title: "Net pay", voices: ["facts", "ledger", "bank"] },
   ],
   ofFact: (code) => plain[code] ?? (income.test(code) ? ["income"] : []),
   ofPosting: { "PAYG withheld": "tax", "Super payable": "super", "Net pay": "net" },
   ownCost: ["Super"],
   ofDue: { super: "super" },
+  channel: "payEvent",
+  finalises: true,
+  beside: fringeBenefitsSaid,
+  checksOf: (_context, { totals, year }) => [
+    byHand(
+      "fringeBenefits",
+      `Fringe benefits of the year to 31 March ${year.to.slice(0, 4)} are entered on people's pages, or there are none`,
+      "/people",
+    ),
+    byHand("statements", `The activity statements agree: tax withheld comes to ${centsText(totals.tax?.facts ?? 0)}`),
+    byHand("funds", "Each fund has the super of the year", "/dues"),
+  ],
   reported: payEventsTaken,
 };

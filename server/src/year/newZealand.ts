@@ -1,12 +1,14 @@
 /** The payroll year of New Zealand: what Inland Revenue took, payday by payday, against facts, ledger, bank and dues. */
+import { dateWords } from "@zesty/core/calendar/dates";
 import { readRecord } from "@zesty/core/formats/delimited";
 import { eiDetail } from "@zesty/core/lodgement/filingLayout";
+import { centsText } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { peopleByRevenueKey } from "../outbox/revenueKeys.ts";
 import { person } from "../store/schema.ts";
 import { reportsTaken } from "./reportsTaken.ts";
-import { add, type Reported, type YearOfCountry } from "./said.ts";
+import { add, byHand, type Reported, type YearOfCountry } from "./said.ts";
 
 /** Columns of a filed line; the credit for giving stands in the PAYE of a line and is taken off again by its own field. */
 const ofLine: Record<string, [string, 1 | -1]> = {
@@ -32,7 +34,7 @@ function filingsTaken(context: Context, businessId: number, from: string, to: st
     context,
     people.map((each) => each.id),
   );
-  const found: Reported = { said: new Map(), on: new Map() };
+  const found: Reported = { said: new Map(), on: new Map(), final: new Set() };
   const paydays = new Set<string>();
   for (const { payday, refused, bytes } of reportsTaken(context, "employmentInformation", businessId, from, to)) {
     if (paydays.has(payday)) continue;
@@ -89,5 +91,21 @@ export const yearOfNewZealand: YearOfCountry = {
   },
   ownCost: ["KiwiSaver, employer"],
   ofDue: { paye: "tax", studentLoan: "loan", childSupport: "support", kiwiSaver: "kiwiSaver", esct: "esct" },
+  channel: "employmentInformation",
+  finalises: false,
+  beside: () => new Map(),
+  checksOf: (_context, { year, totals }) => [
+    byHand(
+      "codes",
+      `Tailored tax codes, certificates and exemptions that end on ${dateWords(year.to)} are looked through`,
+      "/people",
+    ),
+    byHand("esct", "The ESCT rate of each person for the new year follows from this year's figures", "/people"),
+    byHand(
+      "agency",
+      `Inland Revenue's own account of the year agrees: PAYE comes to ${centsText(totals.tax?.facts ?? 0)}`,
+    ),
+    byHand("leave", "What leave is worth on the last day is noted for the books", "/time/leave-worth"),
+  ],
   reported: filingsTaken,
 };

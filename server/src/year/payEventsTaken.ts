@@ -9,7 +9,7 @@ import { add, type Reported } from "./said.ts";
 
 const lists = new Set([
   ...["PAYEVNTEMP", "RemunerationIncomeTaxPayAsYouGoWithholding", "PaidLeave", "Allowance", "LumpSum"],
-  ...["EmploymentTerminationPayment", "SuperannuationContribution"],
+  ...["EmploymentTerminationPayment", "SuperannuationContribution", "IncomeFringeBenefitsReportable"],
 ]);
 const parser = new XMLParser({ parseTagValue: false, isArray: (name) => lists.has(name) });
 
@@ -31,8 +31,10 @@ interface Income {
 }
 interface Payee {
   Identifiers: { EmploymentPayrollNumberId: string };
+  RemunerationPayrollEventFinalI?: string;
   RemunerationIncomeTaxPayAsYouGoWithholding?: Income[];
   SuperannuationContribution?: Coded[];
+  IncomeFringeBenefitsReportable?: Coded[];
 }
 
 /** Dollars and cents as text to cents, without a detour over fractions. */
@@ -63,13 +65,14 @@ export function payEventsTaken(context: Context, businessId: number, from: strin
       .all()
       .map((each) => [each.payrollId, each.id]),
   );
-  const found: Reported = { said: new Map(), on: new Map() };
+  const found: Reported = { said: new Map(), on: new Map(), final: new Set() };
   for (const { payday, refused, bytes } of reportsTaken(context, "payEvent", businessId, from, to)) {
     if (found.on.size === people.size) break;
-    for (const { payrollId, ...figures } of eventFigures(bytes())) {
+    for (const { payrollId, final, ...figures } of eventFigures(bytes())) {
       const id = people.get(payrollId);
       if (id === undefined || found.on.has(id) || refused.has(id)) continue;
       found.on.set(id, payday);
+      if (final) found.final.add(id);
       for (const [column, cents] of Object.entries(figures)) add(found.said, id, column, "reported", cents);
     }
   }
@@ -77,15 +80,28 @@ export function payEventsTaken(context: Context, businessId: number, from: strin
 }
 
 /** What an event says of each payee for the year, in cents by column of the sheet. */
-export function eventFigures(bytes: Buffer): { payrollId: string; income: number; tax: number; guarantee: number }[] {
+export function eventFigures(bytes: Buffer): (Record<
+  "income" | "tax" | "guarantee" | "reportable" | "fringe",
+  number
+> & {
+  payrollId: string;
+  final: boolean;
+})[] {
   return payeesIn(bytes).map((payee) => {
     const incomes = payee.RemunerationIncomeTaxPayAsYouGoWithholding ?? [];
-    const guarantee = (payee.SuperannuationContribution ?? []).filter((each) => each.EntitlementTypeC === "L");
+    const contributions = (type: string) =>
+      total(
+        (payee.SuperannuationContribution ?? []).filter((each) => each.EntitlementTypeC === type),
+        "EmployerContributionsYearToDateA",
+      );
     return {
       payrollId: payee.Identifiers.EmploymentPayrollNumberId,
+      final: payee.RemunerationPayrollEventFinalI === "true",
       income: incomes.reduce((all, each) => all + incomeOf(each), 0),
       tax: incomes.reduce((all, each) => all + withheldOf(each), 0),
-      guarantee: total(guarantee, "EmployerContributionsYearToDateA"),
+      guarantee: contributions("L"),
+      reportable: contributions("R"),
+      fringe: total(payee.IncomeFringeBenefitsReportable, "A"),
     };
   });
 }

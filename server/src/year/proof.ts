@@ -19,7 +19,8 @@ import { pay, payRun, person, signedPay, yearSum } from "../store/schema.ts";
 import { openingsOf } from "../store/sums.ts";
 import { yearOfAustralia } from "./australia.ts";
 import { yearOfNewZealand } from "./newZealand.ts";
-import { add, type Said, type YearOfCountry } from "./said.ts";
+import { reportsNotTaken } from "./reportsTaken.ts";
+import { add, type Reported, type Said, type YearOfCountry } from "./said.ts";
 import { type Asked, saidByBank, saidByDues, saidByFacts, saidByLedger } from "./voices.ts";
 
 const yearIn: Record<CountryCode, YearOfCountry> = { AU: yearOfAustralia, NZ: yearOfNewZealand };
@@ -64,7 +65,20 @@ function yearsOf(context: Context, businessId: number): string[] {
     .reverse();
 }
 
-export function readYearProof(context: Context, businessId: number, wanted?: string): YearProof {
+/** What the sheet was made from, for whoever needs more of it than is shown. */
+export interface Heard {
+  reported: Reported;
+  unanswered: { runId: number; payday: string }[];
+}
+
+export const readYearProof = (context: Context, businessId: number, wanted?: string): YearProof =>
+  readYear(context, businessId, wanted).proof;
+
+export function readYear(
+  context: Context,
+  businessId: number,
+  wanted?: string,
+): { proof: YearProof; heard: Heard; country: YearOfCountry } {
   const { db } = context.store;
   const { country } = findBusiness(context, businessId);
   const own = yearIn[country];
@@ -74,10 +88,19 @@ export function readYearProof(context: Context, businessId: number, wanted?: str
   const asked: Asked = { businessId, from: year.from, to: year.to };
   const facts = saidByFacts(context, asked, own);
   const reported = own.reported(context, businessId, year.from, year.to);
-  const people = peopleOf(db, businessId).filter((each) => facts.has(each.id) || reported.on.has(each.id));
+  const beside = own.beside(context, businessId, year);
+  const everybody = peopleOf(db, businessId);
+  const opened = new Set(
+    openingsOf(
+      context.store,
+      everybody.map((each) => each.id),
+      year.from,
+    ).flatMap(({ personId, carried }) => (carried ? [personId] : [])),
+  );
+  const people = everybody.filter(({ id }) => [facts, reported.on, beside, opened].some((some) => some.has(id)));
   const ids = people.map((each) => each.id);
   const said = [
-    ...[facts, reported.said, saidByLedger(context, asked, own), saidByBank(context, asked)],
+    ...[facts, beside, reported.said, saidByLedger(context, asked, own), saidByBank(context, asked)],
     saidByDues(context, asked, own),
     openingSaid(context, own, ids, year.from),
   ];
@@ -103,13 +126,14 @@ export function readYearProof(context: Context, businessId: number, wanted?: str
         const held = totals[name];
         if (held) held[voice] = (held[voice] ?? 0) + cents;
       }
-  return {
+  const hasAny = (name: string) => Object.values(totals[name] ?? {}).some((cents) => cents !== 0);
+  const proof: YearProof = {
     year: { from: year.from, to: year.to, name: year.name },
     years: [...new Set([...starts, year.from])]
       .sort()
       .reverse()
       .map((from) => ({ from, name: yearOf(from).name })),
-    columns: [...own.columns],
+    columns: own.columns.filter(({ name, rare }) => !rare || hasAny(name)),
     rows,
     totals,
     open: db
@@ -125,6 +149,8 @@ export function readYearProof(context: Context, businessId: number, wanted?: str
       .orderBy(asc(payRun.payday))
       .all(),
   };
+  const unanswered = reportsNotTaken(context, own.channel, businessId, year.from, year.to);
+  return { proof, heard: { reported, unanswered }, country: own };
 }
 
 /** What an earlier system paid and reported is in our events, and not in our facts: it is taken off what was reported. */

@@ -1,10 +1,14 @@
 /** What an agency took of a payroll year, newest first, with whom it refused in it. */
-import { and, between, desc, eq, inArray } from "drizzle-orm";
+import { and, asc, between, desc, eq, inArray, ne, sql } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { readDocument } from "../documents/documents.ts";
-import { answerItem, outbox, payRun } from "../store/schema.ts";
+import { answerItem, outbox, payRun, yearEvent } from "../store/schema.ts";
+
+export type ReportChannel = "payEvent" | "employmentInformation";
+const taken: (typeof outbox.$inferSelect)["state"][] = ["accepted", "acceptedWithWarnings", "partial"];
 
 export interface ReportTaken {
+  /** payday of its run, or the day that an event of no run is dated by */
   payday: string;
   refused: ReadonlySet<number | null>;
   bytes: () => Buffer;
@@ -12,31 +16,63 @@ export interface ReportTaken {
 
 export function reportsTaken(
   context: Context,
-  channel: "payEvent" | "employmentInformation",
+  channel: ReportChannel,
   businessId: number,
   from: string,
   to: string,
 ): ReportTaken[] {
   const { db } = context.store;
-  return db
-    .select({ id: outbox.id, documentId: outbox.documentId, payday: payRun.payday })
+  const day = sql<string>`coalesce(${payRun.payday}, ${yearEvent.date})`;
+  return (
+    db
+      .select({ id: outbox.id, documentId: outbox.documentId, payday: day })
+      .from(outbox)
+      .leftJoin(payRun, eq(outbox.runId, payRun.id))
+      .leftJoin(yearEvent, eq(yearEvent.outboxId, outbox.id))
+      .where(
+        and(
+          eq(outbox.businessId, businessId),
+          eq(outbox.channel, channel),
+          inArray(outbox.state, taken),
+          between(day, from, to),
+        ),
+      )
+      // As the agency does: the later day wins, and of one day what was made last.
+      .orderBy(desc(day), desc(outbox.id))
+      .all()
+      .flatMap(({ id, documentId, payday }): ReportTaken[] =>
+        documentId === null
+          ? []
+          : [{ payday, refused: refusedIn(context, id), bytes: () => readDocument(context, documentId).bytes }],
+      )
+  );
+}
+
+/** Runs of a year whose newest report was not taken: not sent yet, not answered, or refused whole. */
+export function reportsNotTaken(
+  { store: { db } }: Context,
+  channel: ReportChannel,
+  businessId: number,
+  from: string,
+  to: string,
+): { runId: number; payday: string }[] {
+  const rows = db
+    .select({ runId: payRun.id, payday: payRun.payday, state: outbox.state })
     .from(outbox)
     .innerJoin(payRun, eq(outbox.runId, payRun.id))
     .where(
       and(
         eq(outbox.businessId, businessId),
         eq(outbox.channel, channel),
-        inArray(outbox.state, ["accepted", "acceptedWithWarnings", "partial"]),
+        ne(outbox.state, "cancelled"),
         between(payRun.payday, from, to),
       ),
     )
-    .orderBy(desc(outbox.id))
-    .all()
-    .flatMap(({ id, documentId, payday }): ReportTaken[] =>
-      documentId === null
-        ? []
-        : [{ payday, refused: refusedIn(context, id), bytes: () => readDocument(context, documentId).bytes }],
-    );
+    .orderBy(asc(outbox.id))
+    .all();
+  return [...new Map(rows.map((row) => [row.runId, row])).values()]
+    .filter((row) => !taken.includes(row.state))
+    .sort((a, b) => a.payday.localeCompare(b.payday));
 }
 
 const refusedIn = ({ store: { db } }: Context, outboxId: number) =>

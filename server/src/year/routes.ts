@@ -1,16 +1,19 @@
 /** A payroll year: its sheet of proof, and the pays behind a row. */
-import type { YearProof } from "@zesty/contract/year";
+import { type YearProof, yearClosed, yearDeclared, yearLeftOut, yearTicked } from "@zesty/contract/year";
 import { isDate } from "@zesty/core/calendar/dates";
 import { centsText } from "@zesty/core/quantity/units";
 import { stringify } from "csv-stringify/sync";
 import type { Router } from "express";
 import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
-import { idOf, signedIn } from "../http/handler.ts";
+import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
+import { closeYear, tickLine } from "./close.ts";
+import { declareYear, leaveOut } from "./declare.ts";
+import { readYearAndEnding } from "./ending.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
 
 const dayIn = (text: unknown): string => {
@@ -36,8 +39,32 @@ export function yearRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
   router.get(
     "/businesses/:business/year",
-    onBusiness("see", (_actor, businessId, { query }) =>
-      readYearProof(context, businessId, query.from === undefined ? undefined : dayIn(query.from)),
+    onBusiness("see", (actor, businessId, { query }) =>
+      readYearAndEnding(context, actor, businessId, query.from === undefined ? undefined : dayIn(query.from)),
+    ),
+  );
+  router.post(
+    "/businesses/:business/year/declared",
+    onBusiness("authorise", (actor, businessId, request) =>
+      declareYear(context, actor, businessId, body(yearDeclared, request)),
+    ),
+  );
+  router.post(
+    "/businesses/:business/year/left-out",
+    onBusiness("authorise", (actor, businessId, request) =>
+      leaveOut(context, actor, businessId, body(yearLeftOut, request)),
+    ),
+  );
+  router.post(
+    "/businesses/:business/year/ticked",
+    onBusiness("authorise", (actor, businessId, request) =>
+      tickLine(context, actor, businessId, body(yearTicked, request)),
+    ),
+  );
+  router.post(
+    "/businesses/:business/year/closed",
+    onBusiness("authorise", (actor, businessId, request) =>
+      closeYear(context, actor, businessId, body(yearClosed, request)),
     ),
   );
   router.get(

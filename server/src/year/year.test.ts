@@ -204,12 +204,18 @@ describe("what the agency holds", () => {
       fc.property(fc.array(income, { minLength: 1, maxLength: 3 }), amount, (incomes, guarantee) => {
         const bytes = payEventXml({
           ...event,
-          payees: [{ ...payee, incomes, super: [{ type: "L", amount: guarantee }] }],
+          payees: [
+            {
+              ...{ ...payee, incomes, final: true, fringeBenefits: [{ type: "T", amount: guarantee }] },
+              super: ["L", "R"].map((type) => ({ type, amount: guarantee })),
+            },
+          ],
         });
         expect(eventFigures(bytes)).toEqual([
           {
             payrollId: "E<1>",
-            guarantee: sum([guarantee]),
+            final: true,
+            ...{ guarantee: sum([guarantee]), reportable: sum([guarantee]), fringe: sum([guarantee]) },
             income: sum(
               incomes.flatMap((each) => [
                 ...[each.gross, each.overtime, each.bonus, each.directorFee],

@@ -188,9 +188,8 @@ export const document = sqliteTable(
   "document",
   {
     id: id(),
-    runId: integer("run_id")
-      .notNull()
-      .references(() => payRun.id),
+    /** null: not of a pay run */
+    runId: integer("run_id").references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
     kind: text("kind", {
       enum: ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip", "journal"],

@@ -12,9 +12,8 @@ export const outbox = sqliteTable(
     businessId: integer("business_id")
       .notNull()
       .references(() => business.id),
-    runId: integer("run_id")
-      .notNull()
-      .references(() => payRun.id),
+    /** null: not of a pay run, as the event that makes a year final */
+    runId: integer("run_id").references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
     channel: text("channel", {
       enum: ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip"],

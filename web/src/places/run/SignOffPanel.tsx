@@ -108,6 +108,11 @@ function Plan({ plan }: { plan: SignOffPlan }) {
           "Pay",
           `${counted(plan.people, "person", "people")}, net ${dollars(plan.totals.net ?? 0)}, ${plan.filing ? "PAYE" : "tax"} ${dollars(plan.totals.withheld ?? 0)}, cost ${dollars(plan.totals.cost ?? 0)}`,
         )}
+        {plan.changesFinal.length > 0 &&
+          item(
+            "Payroll year",
+            `Final already for ${plan.changesFinal.join(", ")}: this pay changes the year, declare it again on the Year page`,
+          )}
         {item(
           "Bank",
           `File of ${counted(plan.bank.payments, "payment")}, ${dollars(plan.bank.cents)}, to be paid on ${weekdayDate(plan.bank.processDate)} from account ${plan.bank.from}`,

@@ -1,0 +1,69 @@
+/** A person as an event of Single Touch Payroll reports them, from what is on record. */
+import type { StateAu } from "@zesty/core/calendar/businessDays";
+import { payrollYearOf } from "@zesty/core/countries/countries";
+import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
+import type { RowContext } from "@zesty/core/pay/payContext";
+import { and, eq, isNull } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
+import { previousKeys } from "../people/openingYears.ts";
+import { places } from "../store/crypt.ts";
+import { departure, person, type taxDeclaration } from "../store/schema.ts";
+
+/** What a pay event says of people beside their pays: one query a table, whatever the number of payees. */
+export function payeeSources(
+  context: Context,
+  /** `id`: of the run that the event is of; null for an event of no run */
+  event: { id: number | null; businessId: number; payday: string },
+) {
+  const left = new Map(
+    context.store.db
+      .select({ personId: departure.personId, reason: departure.reason })
+      .from(departure)
+      .innerJoin(person, eq(departure.personId, person.id))
+      .where(and(eq(person.businessId, event.businessId), isNull(departure.undoneAt)))
+      .all()
+      .map((row) => [row.personId, row.reason as CessationCode]),
+  );
+  return {
+    cessation: (personId: number) => left.get(personId) ?? null,
+    fringeBenefits: fringeBenefitsOn(context, event.payday),
+    previous: previousKeys(context, payrollYearOf("AU", event.payday).from, event.id),
+  };
+}
+
+export interface Payee {
+  person: typeof person.$inferSelect;
+  known: RowContext["person"];
+  tax: typeof taxDeclaration.$inferSelect | undefined;
+  period: { start: string; end: string };
+  yearToDate: ReadonlyMap<string, number>;
+  final?: boolean;
+}
+
+export function payeeFacts(
+  context: Context,
+  sources: ReturnType<typeof payeeSources>,
+  { person, known, tax, period, yearToDate, final = false }: Payee,
+): PayeeFacts {
+  const blank = { line1: "", suburb: "", state: "" as StateAu | "", postcode: "" };
+  return {
+    payrollId: person.payrollId,
+    taxFileNumber: tax?.fileNumber ? context.store.crypt.open(tax.fileNumber, places.taxNumber(person.id)) : null,
+    name: { family: person.familyName, given: person.givenName },
+    birthDate: person.birthDate,
+    address: person.address ?? blank,
+    startDate: person.startDate,
+    endDate: person.endDate,
+    cessation: sources.cessation(person.id),
+    basis: known.basis,
+    tax: known.tax,
+    homeCountry: tax?.homeCountry ?? null,
+    periodStart: period.start,
+    periodEnd: period.end,
+    fringeBenefits: sources.fringeBenefits(person.id),
+    previous: sources.previous(person.id),
+    final,
+    yearToDate,
+  };
+}

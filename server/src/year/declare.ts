@@ -1,0 +1,139 @@
+/** Declares people's year final, or opens it again: one event of no run, kept and put into the outbox in one transaction. */
+import type { EndingPerson, YearDeclared } from "@zesty/contract/year";
+import { payrollYearOf } from "@zesty/core/countries/countries";
+import { updateEvent } from "@zesty/core/lodgement/payEvent";
+import { and, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { keepDocument } from "../documents/documents.ts";
+import { payEventXml } from "../documents/payEventXml.ts";
+import { cannot, conflict } from "../http/problem.ts";
+import { uuidOf } from "../outbox/messageId.ts";
+import { nameInFiles } from "../runs/runDocuments.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { record } from "../store/audit.ts";
+import { outbox, yearEvent, yearEventPerson, yearLeftOut } from "../store/schema.ts";
+import { demandYearOpen } from "./closed.ts";
+import { readYearAndEnding } from "./ending.ts";
+import { payeesOfYear } from "./payeesOfYear.ts";
+
+/** States that a person is made final from, or opened again from. */
+const from: Record<"final" | "again", readonly EndingPerson["state"][]> = {
+  final: ["open", "refused", "changed"],
+  again: ["final", "changed"],
+};
+
+export function declareYear(context: Context, actor: Actor, businessId: number, wanted: YearDeclared): void {
+  const { store } = context;
+  store.transaction(() => {
+    demandYearOpen(context, businessId, wanted.from);
+    const { ending, rows, year: shown } = readYearAndEnding(context, actor, businessId, wanted.from);
+    if (ending.date === null)
+      throw cannot("no-final-year", "In New Zealand every payday is filed by itself: no year is declared final.");
+    if (ending.held) throw conflict("year-held", ending.held);
+    if (!wanted.final && !wanted.reason)
+      throw cannot("reason-missing", "Say why the year is opened again.", {
+        errors: [{ path: "reason", text: "Say why the year is opened again." }],
+      });
+    const nameOf = (id: number) => rows.find((row) => row.personId === id)?.name ?? "This person";
+    for (const id of wanted.people) {
+      const person = ending.people[id];
+      if (!person) throw cannot("not-in-year", `${nameOf(id)} has nothing to report in ${shown.name}.`);
+      if (!from[wanted.final ? "final" : "again"].includes(person.state))
+        throw conflict(
+          "year-state",
+          `${nameOf(id)} is ${wanted.final ? "not to be made final" : "not final"}: ${person.words || "open"}. Look at the sheet again.`,
+        );
+      const stop = wanted.final ? person.marks.find((mark) => mark.kind === "stop") : undefined;
+      if (stop) throw cannot("year-stop", `${nameOf(id)}: ${stop.text}`, { mend: `/people/${id}` });
+    }
+    send(context, actor, businessId, wanted, ending.date, ending.declaration);
+  });
+  context.wakeOutbox();
+}
+
+function send(context: Context, actor: Actor, businessId: number, wanted: YearDeclared, date: string, words: string) {
+  const { db } = context.store;
+  const owner = findBusiness(context, businessId);
+  const year = payrollYearOf("AU", wanted.from);
+  const payees = payeesOfYear(context, businessId, year, date, wanted.people, wanted.final);
+  const says = {
+    payDate: date,
+    payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
+    payees: payees.map((each) => each.record),
+  };
+  const earlier = db
+    .select({ id: yearEvent.id })
+    .from(yearEvent)
+    .where(and(eq(yearEvent.businessId, businessId), eq(yearEvent.yearStart, year.from)))
+    .all().length;
+  const messageId = uuidOf(JSON.stringify([owner.bmsId, "year", year.from, earlier, wanted.final, says]));
+  const at = context.clock.now();
+  const documentId = keepDocument(context, {
+    ...{ runId: null, payId: null, kind: "payEvent", mime: "application/xml" },
+    fileName: `${nameInFiles(owner)}-${year.from.slice(0, 4)}-year-event-${earlier + 1}.xml`,
+    bytes: payEventXml(
+      updateEvent({
+        submissionId: messageId,
+        runAt: at,
+        declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
+        ...says,
+      }),
+    ),
+  });
+  const { id: outboxId } = db
+    .insert(outbox)
+    .values({
+      businessId,
+      runId: null,
+      channel: "payEvent",
+      documentId,
+      messageId,
+      state: "queued",
+      tries: 0,
+      nextAt: 0,
+    })
+    .returning({ id: outbox.id })
+    .get();
+  const { id } = db
+    .insert(yearEvent)
+    .values({
+      ...{ businessId, yearStart: year.from, outboxId, date, final: wanted.final, reason: wanted.reason },
+      ...{ words, userId: actor.userId, at },
+    })
+    .returning({ id: yearEvent.id })
+    .get();
+  for (const { personId } of payees) db.insert(yearEventPerson).values({ yearEventId: id, personId }).run();
+  record(context.store, {
+    ...{ at, userId: actor.userId, businessId },
+    what: wanted.final ? "declared the payroll year final" : "opened the payroll year of people again",
+    about: `${year.name}, ${payees.length} ${payees.length === 1 ? "person" : "people"}${wanted.reason ? `: ${wanted.reason}` : ""}`,
+  });
+}
+
+/** Leaves a person out of the year's end with a reason, or takes them in again. */
+export function leaveOut(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  wanted: { from: string; person: number; reason: string | null },
+): void {
+  context.store.transaction(() => {
+    demandYearOpen(context, businessId, wanted.from);
+    const { ending, rows, year } = readYearAndEnding(context, actor, businessId, wanted.from);
+    const person = ending.people[wanted.person];
+    const name = rows.find((row) => row.personId === wanted.person)?.name;
+    if (!person || !name) throw cannot("not-in-year", `This person has nothing to report in ${year.name}.`);
+    if (person.state !== "open" && person.state !== "refused" && person.state !== "leftOut")
+      throw conflict("year-state", `${name} cannot be left out: ${person.words}.`);
+    const at = context.clock.now();
+    context.store.db
+      .insert(yearLeftOut)
+      .values({ personId: wanted.person, yearStart: year.from, reason: wanted.reason, userId: actor.userId, at })
+      .run();
+    record(context.store, {
+      ...{ at, userId: actor.userId, businessId },
+      what: wanted.reason ? "left a person out of the year's end" : "took a person into the year's end again",
+      about: `${name}, ${year.name}${wanted.reason ? `: ${wanted.reason}` : ""}`,
+    });
+  });
+}

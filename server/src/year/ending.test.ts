@@ -1,0 +1,185 @@
+/** The year's end on a real store: declared by an event that carries the whole year, and only of whom it may be. */
+import type { EndingPerson } from "@zesty/contract/year";
+import { eq } from "drizzle-orm";
+import { afterEach, describe, expect, it } from "vitest";
+import { readDocument } from "../documents/documents.ts";
+import { settleAnswer } from "../outbox/settleAnswer.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { signOffPlan } from "../runs/plan.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { outbox, payment, person } from "../store/schema.ts";
+import { closeYear, tickLine } from "./close.ts";
+import { declareYear, leaveOut } from "./declare.ts";
+import { readYearAndEnding } from "./ending.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+const from = () => (world.element("PAYE") ? "2026-04-01" : "2026-07-01");
+const year = () => readYearAndEnding(world.context, world.actor, world.businessId, "2026-07-02");
+const standing = () => Object.values(year().ending.people).map((each): EndingPerson["state"] => each.state);
+const message = () => world.context.store.db.select().from(outbox).all().at(-1) as typeof outbox.$inferSelect;
+const answer = (state: "accepted" | "rejected" | "partial", items: object[] = []) =>
+  settleAnswer(world.context, message(), { kind: "final", state, detail: "", items: items as never });
+/** Weeks that were signed, taken by the agency and paid by the bank; then July of the next year. */
+function paid(weeks: number, then = "2027-07-05") {
+  const { db } = world.context.store;
+  for (let week = 0; week < weeks; week += 1) signRun(world, openUsual(world));
+  db.update(outbox).set({ state: "accepted" }).run();
+  db.update(payment).set({ state: "paid" }).run();
+  world.context.clock.moveTo(then);
+}
+const declare = (people: number[], change: object = {}) =>
+  declareYear(world.context, world.actor, world.businessId, {
+    ...{ from: "2026-07-01", people, final: true, reason: null },
+    ...change,
+  });
+const event = () => readDocument(world.context, message().documentId ?? 0).bytes.toString("utf8");
+
+describe("a payroll year made final", () => {
+  it("goes out as one update of the whole year, dated by its last day, and is final once it was taken", () => {
+    world = smallWorld(2);
+    paid(3);
+    expect(standing()).toEqual(["open", "open"]);
+    declare(world.personIds);
+    expect(standing()).toEqual(["sending", "sending"]);
+    const xml = event();
+    expect(xml).toContain('action="update"');
+    expect(xml).toContain("<PaymentRecordTransactionD>2027-06-30<");
+    expect(xml.match(/<RemunerationPayrollEventFinalI>true</g)).toHaveLength(2);
+    expect(xml.match(/<GrossA>3591.00</g)).toHaveLength(2);
+    expect(xml).not.toContain("TotalGrossPayments");
+    expect(() => declare(world.personIds)).toThrow("on its way");
+    answer("accepted");
+    expect(standing()).toEqual(["final", "final"]);
+    expect(year().rows.flatMap((row) => row.differs)).toEqual([]);
+    expect(() => declare(world.personIds)).toThrow("not to be made final");
+  });
+  it("stays open for whom the agency refused, and is declared again for them alone", () => {
+    world = smallWorld(2);
+    paid(1);
+    const [first = 0, second = 0] = world.personIds;
+    declare(world.personIds);
+    answer("partial", [{ payrollId: "E0", severity: "error", code: "E07", text: "No such postcode." }]);
+    expect(standing()).toEqual(["refused", "final"]);
+    expect(year().ending.people[first]?.words).toBe("refused: No such postcode.");
+    declare([first]);
+    expect(event().match(/FinalI>true/g)).toHaveLength(1);
+    answer("rejected");
+    expect(standing()).toEqual(["refused", "final"]);
+    declare([first]);
+    answer("accepted");
+    expect(year().ending.people[second]?.state).toBe("final");
+  });
+  it("is changed by a pay signed after it, which says so beforehand, and by the new figures once they are declared", () => {
+    world = smallWorld(2);
+    paid(1);
+    const [first = 0] = world.personIds;
+    declare([first]);
+    answer("accepted");
+    const late = openUsual(world);
+    expect(signOffPlan(world.context, late).changesFinal).toEqual(["Alex Sample0"]);
+    expect(() => declare([world.personIds[1] ?? 0])).toThrow("is open. Sign it off, or discard it");
+    signRun(world, late);
+    expect(() => declare([first])).toThrow("not answered yet");
+    world.context.store.db.update(outbox).set({ state: "accepted" }).run();
+    expect(standing()).toEqual(["changed", "open"]);
+    declare([first]);
+    expect(event()).toContain("<GrossA>2394.00<");
+    answer("accepted");
+    expect(standing()).toEqual(["final", "open"]);
+  });
+  it("is opened again with a reason, and the agency is told", () => {
+    world = smallWorld(1);
+    paid(1);
+    declare(world.personIds);
+    answer("accepted");
+    expect(() => declare(world.personIds, { final: false })).toThrow("Say why");
+    declare(world.personIds, { final: false, reason: "An allowance is missing" });
+    expect(event()).toContain("FinalI>false");
+    answer("accepted");
+    const [id = 0] = world.personIds;
+    expect(year().ending.people[id]).toMatchObject({ state: "open", words: "opened again: An allowance is missing" });
+    expect(year().ending.events.map((each) => [each.final, each.people])).toEqual([
+      [false, 1],
+      [true, 1],
+    ]);
+  });
+  it("reports what is known after the year's end, and what was recorded without a pay", () => {
+    world = smallWorld(1);
+    paid(1);
+    const [id = 0] = world.personIds;
+    saveSection(world.context, world.actor, id, "fringeBenefits", {
+      ...{ yearEnd: "2027-03-31", taxable: "3000.00", exempt: "0.00" },
+    });
+    expect(year().rows[0]?.figures.fringe).toEqual({ facts: 566_040, reported: 0 });
+    declare([id]);
+    expect(event()).toContain("<A>5660.40<");
+    answer("accepted");
+    expect(year().rows[0]?.differs).toEqual([]);
+  });
+  it.each<[string, () => void, string]>([
+    ["before June", () => world.context.clock.moveTo("2027-05-31"), "not over before 30 June 2027"],
+    ["without an address", () => change({ address: null }), "home address is not complete"],
+    ["of who left without a reason", () => change({ endDate: "2027-06-01" }), "no reason is recorded"],
+  ])("is refused %s, and nothing is sent", (_when, spoil, words) => {
+    world = smallWorld(1);
+    paid(1, "2027-05-30");
+    if (!words.includes("30 June")) world.context.clock.moveTo("2027-07-01");
+    spoil();
+    const before = message().id;
+    expect(() => declare(world.personIds)).toThrow(words);
+    expect(message().id).toBe(before);
+  });
+});
+const change = (values: object) => world.context.store.db.update(person).set(values).where(eq(person.id, 1)).run();
+
+describe("the list of the year's end", () => {
+  const open = () => year().ending.checks.flatMap((line) => (line.done ? [] : [line.item]));
+  const tick = (item: string) =>
+    tickLine(world.context, world.actor, world.businessId, { from: from(), item, ticked: true });
+  const close = (closed = true, reason: string | null = null) =>
+    closeYear(world.context, world.actor, world.businessId, { from: from(), closed, reason });
+
+  it("proves what can be proved, wants a tick for the rest, and closes the year with a backup", () => {
+    world = smallWorld(2);
+    paid(1);
+    const [first = 0, second = 0] = world.personIds;
+    expect(open()).toEqual(["final", "fringeBenefits", "statements", "funds"]);
+    expect(() => tick("final")).toThrow("no such line");
+    declare([first]);
+    answer("accepted");
+    leaveOut(world.context, world.actor, world.businessId, { from: from(), person: second, reason: "Paid elsewhere" });
+    expect(standing()).toEqual(["final", "leftOut"]);
+    expect(() => close()).toThrow("3 lines are open: Fringe benefits of the year");
+    for (const item of ["fringeBenefits", "statements", "funds"]) tick(item);
+    expect(year().ending.checks.at(-1)?.ticked?.by).toBe("Kim Example");
+    close();
+    expect(year().ending.closed?.backup).toMatch(/^\d{4}-/);
+    expect(() => close()).toThrow("closed already");
+    // Nothing gets into a closed year by accident.
+    const late = openUsual(world);
+    expect(() => signOffPlan(world.context, late)).toThrow("was closed by Kim Example on 5 July 2027");
+    expect(() => declare([first], { final: false, reason: "x" })).toThrow("was closed by");
+    expect(() => tick("funds")).toThrow("was closed by");
+    expect(() =>
+      saveSection(world.context, world.actor, first, "fringeBenefits", {
+        ...{ yearEnd: "2027-03-31", taxable: "3000.00", exempt: "0.00" },
+      }),
+    ).toThrow("was closed by");
+    expect(() => close(false)).toThrow("Say why");
+    close(false, "A late pay");
+    signRun(world, late);
+  });
+  it("of New Zealand makes nobody final, and closes once every payday is filed and the lines are ticked", () => {
+    world = smallWorldNz(1);
+    paid(1);
+    expect(year().ending).toMatchObject({ date: null, people: {}, held: null });
+    expect(() => declare(world.personIds, { from: "2026-04-01" })).toThrow("every payday is filed by itself");
+    expect(open()).toEqual(["codes", "esct", "agency", "leave"]);
+    for (const item of open())
+      tickLine(world.context, world.actor, world.businessId, { from: "2026-04-01", item, ticked: true });
+    closeYear(world.context, world.actor, world.businessId, { from: "2026-04-01", closed: true, reason: null });
+    expect(year().ending.closed).not.toBeNull();
+  });
+});
