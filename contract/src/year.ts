@@ -3,6 +3,7 @@
  */
 import Joi from "joi";
 import { date } from "./fields.ts";
+import type { OutboxState } from "./runs.ts";
 
 /** Who says a figure: signed pays, what the agency took, the ledger, the bank, what is owed to funds or agency. */
 export const voices = ["facts", "reported", "ledger", "bank", "owed"] as const;
@@ -90,7 +91,7 @@ export interface YearEventView {
   at: string;
   by: string;
   people: number;
-  state: string;
+  state: OutboxState;
   receipt: string | null;
   detail: string | null;
   reason: string | null;

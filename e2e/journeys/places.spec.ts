@@ -196,20 +196,3 @@ test("from an entry of the books to the pay, and back; the documents can be had"
     expect(Buffer.concat(chunks).toString("latin1").slice(0, start.length)).toBe(start);
   }
 });
-
-test("the payroll year: every voice says the same, a person opens to the pays behind the figure, and they to their run", async ({
-  page,
-  world,
-}) => {
-  await signIn(page, world);
-  await page.keyboard.press("g");
-  await page.keyboard.press("y");
-  await expect(page.getByRole("heading", { name: "Payroll year 2025–26" })).toBeVisible();
-  await expect(page.getByText("All voices agree on 11 people")).toBeVisible();
-  for (const voice of ["Signed pays", "Ledger", "Bank"])
-    await expect(page.getByRole("row", { name: new RegExp(`^${voice} `) })).toContainText("88,885.00");
-  await expect(page.getByRole("row", { name: /^Reported / })).toContainText("104,536.0014,931.0012,216.16");
-  await page.getByRole("button", { name: "Jarrah Mokoena" }).press("Enter");
-  await page.getByRole("link", { name: "25 June 2026" }).press("Enter");
-  await expect(page).toHaveURL(/\/run\/\d+/);
-});

@@ -19,6 +19,7 @@ import { setTick } from "../runs/ticks.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { payCycle, person } from "../store/schema.ts";
 import { approveDays, saveDays } from "../time/days.ts";
+import { endYear } from "./endYear.ts";
 import { employmentOf, kiwiSaverOf, type Made } from "./makeBusiness.ts";
 import { moveTheDay } from "./moveTheDay.ts";
 import type { SeedLeave, StoryEvent, StoryRun, Typed, TypedDays } from "./story.ts";
@@ -35,12 +36,19 @@ export async function playStories(
   const events = made
     .flatMap((one) => one.story.events.map((event) => ({ one, event })))
     .sort((a, b) => a.event.on.localeCompare(b.event.on));
+  const years = made
+    .flatMap((one) => (one.story.years ?? []).map((event) => ({ one, event })))
+    .sort((a, b) => a.event.on.localeCompare(b.event.on));
   const paydays = [...new Set(runs.map(({ run }) => run.payday))].sort();
   const goTo = async (day: string) => {
     if (day > context.clock.today()) await moveTheDay(context, day);
     while (events[0] && events[0].event.on <= day) {
       const next = events.shift();
       if (next) await happen(application, actor, next.one, next.event);
+    }
+    while (years[0] && years[0].event.on <= day) {
+      const next = years.shift();
+      if (next) await endYear(application, actor, next.one, next.event);
     }
   };
   for (const payday of paydays) {
@@ -228,10 +236,11 @@ async function happen(
       return;
     }
     case "closeAccount":
+    case "openAccount":
       await fetch(`${context.settings.services.bank}/v1/accounts/${seed.account}`, {
         method: "PUT",
         headers: { "Content-Type": "application/json" },
-        body: JSON.stringify({ state: "closed" }),
+        body: JSON.stringify({ state: event.do === "closeAccount" ? "closed" : "open" }),
       });
   }
 }

@@ -128,11 +128,19 @@ export type StoryEvent = { on: string; who: string } & (
   | { do: "newFund"; from: string; fund: string }
   | { do: "moved"; street: string; suburb: string; state: string; postcode: string }
   | { do: "closeAccount" }
+  | { do: "openAccount" }
   | { do: "kiwiSaver"; from: string; employeeRate: string }
   | { do: "fringeBenefits"; yearEnd: string; taxable: string; exempt: string }
   | SeedLeave
   | ({ do: "departure" } & Pick<NewDeparture, "lastDay" | "reason" | "pay"> & Partial<NewDeparture>)
 );
+
+/** The end of a payroll year: closed with its lines ticked, or opened again to amend a payday and closed once more. */
+export interface YearEvent {
+  on: string;
+  from: string;
+  amend?: { payday: string; reason: string };
+}
 
 interface StoryBase {
   cycles: NewBusiness["cycle"][];
@@ -143,6 +151,7 @@ interface StoryBase {
   /** past paydays, signed off, sent and settled */
   runs: StoryRun[];
   events: StoryEvent[];
+  years?: YearEvent[];
   /** the run that is open on the demo's day */
   openRun: Omit<StoryRun, "payday">;
 }

@@ -98,7 +98,7 @@ export async function payEventResult(
   const words = {
     accepted: "Accepted for everybody.",
     acceptedWithWarnings: "Accepted, with warnings to read.",
-    partial: `Accepted for ${counts?.accepted ?? 0}, rejected for ${counts?.rejected ?? 0}. Mend the person's facts; they go with the next pay event.`,
+    partial: `Accepted for ${counts?.accepted ?? 0}, rejected for ${counts?.rejected ?? 0}. Mend the person's facts; the next event carries them.`,
     rejected: "Rejected. Mend what is listed and send a new event.",
   }[state];
   return { kind: "final", state, detail: words, items: readItems(body.items) };

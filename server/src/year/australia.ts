@@ -1,7 +1,7 @@
 /** The payroll year of Australia: what Single Touch Payroll holds against facts, ledger, bank and funds. */
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { decimal } from "@zesty/core/quantity/decimal";
-import { centsText, toCents } from "@zesty/core/quantity/units";
+import { dollars, fromCents, toCents } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
@@ -53,7 +53,10 @@ export const yearOfAustralia: YearOfCountry = {
       `Fringe benefits of the year to 31 March ${year.to.slice(0, 4)} are entered on people's pages, or there are none`,
       "/people",
     ),
-    byHand("statements", `The activity statements agree: tax withheld comes to ${centsText(totals.tax?.facts ?? 0)}`),
+    byHand(
+      "statements",
+      `The activity statements agree: tax withheld comes to ${dollars(fromCents(totals.tax?.facts ?? 0))}`,
+    ),
     byHand("funds", "Each fund has the super of the year", "/dues"),
   ],
   reported: payEventsTaken,

@@ -206,7 +206,7 @@ function sharedChecks({ open, rows, year }: YearProof, { unanswered }: Heard): C
       text:
         differing.length === 0
           ? "Everybody who knows a figure says the same"
-          : `Figures of ${differing.length} ${differing.length === 1 ? "person" : "people"} differ`,
+          : `Figures of ${differing.length === 1 ? "one person" : `${differing.length} people`} differ`,
     },
   ];
 }
@@ -215,7 +215,12 @@ function allFinal(people: Record<number, EndingPerson>): CheckLine {
   const left = Object.values(people).filter((each) => each.state !== "final" && each.state !== "leftOut").length;
   return {
     ...{ item: "final", proved: true, done: left === 0, link: null },
-    text: left === 0 ? "Everybody is final, or left out with a reason" : `Not final yet: ${left}`,
+    text:
+      left === 0
+        ? "Everybody is final, or left out with a reason"
+        : left === 1
+          ? "One person is not final yet"
+          : `${left} people are not final yet`,
   };
 }
 

@@ -2,7 +2,7 @@
 import { dateWords } from "@zesty/core/calendar/dates";
 import { readRecord } from "@zesty/core/formats/delimited";
 import { eiDetail } from "@zesty/core/lodgement/filingLayout";
-import { centsText } from "@zesty/core/quantity/units";
+import { dollars, fromCents } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { peopleByRevenueKey } from "../outbox/revenueKeys.ts";
@@ -103,7 +103,7 @@ export const yearOfNewZealand: YearOfCountry = {
     byHand("esct", "The ESCT rate of each person for the new year follows from this year's figures", "/people"),
     byHand(
       "agency",
-      `Inland Revenue's own account of the year agrees: PAYE comes to ${centsText(totals.tax?.facts ?? 0)}`,
+      `Inland Revenue's own account of the year agrees: PAYE comes to ${dollars(fromCents(totals.tax?.facts ?? 0))}`,
     ),
     byHand("leave", "What leave is worth on the last day is noted for the books", "/time/leave-worth"),
   ],

@@ -1,16 +1,29 @@
 /** The addresses about a payroll year. */
-import type { ProofPay, YearProof } from "@zesty/contract/year";
+import type { ProofPay, YearAndEnding, YearDeclared } from "@zesty/contract/year";
 import { api } from "./api.ts";
 
+type Of<Body> = { business: number } & Body;
+
 export const yearApi = api.injectEndpoints({
-  endpoints: (build) => ({
-    yearProof: build.query<YearProof, { business: number; from: string | null }>({
-      query: ({ business, from }) => `/businesses/${business}/year${from ? `?from=${from}` : ""}`,
-      providesTags: ["Books"],
-    }),
-    proofPays: build.query<ProofPay[], { person: number; from: string }>({
-      query: ({ person, from }) => `/people/${person}/year/${from}`,
-      providesTags: ["Books"],
-    }),
-  }),
+  endpoints: (build) => {
+    const change = <Body extends object>(path: string) =>
+      build.mutation<object, Of<Body>>({
+        query: ({ business, ...body }) => ({ url: `/businesses/${business}/year/${path}`, method: "POST", body }),
+        invalidatesTags: ["Books", "Desk"],
+      });
+    return {
+      year: build.query<YearAndEnding, { business: number; from: string | null }>({
+        query: ({ business, from }) => `/businesses/${business}/year${from ? `?from=${from}` : ""}`,
+        providesTags: ["Books"],
+      }),
+      proofPays: build.query<ProofPay[], { person: number; from: string }>({
+        query: ({ person, from }) => `/people/${person}/year/${from}`,
+        providesTags: ["Books"],
+      }),
+      declareYear: change<YearDeclared>("declared"),
+      leaveOutOfYear: change<{ from: string; person: number; reason: string | null }>("left-out"),
+      tickYearLine: change<{ from: string; item: string; ticked: boolean }>("ticked"),
+      closeYear: change<{ from: string; closed: boolean; reason: string | null }>("closed"),
+    };
+  },
 });

@@ -1,0 +1,93 @@
+/** The act itself, spelled out beside the sheet: whom it makes final or opens again, what goes out, and the declaration. */
+import type { YearAndEnding } from "@zesty/contract/year";
+import { useState } from "react";
+import { Button } from "../../parts/Button.tsx";
+import { TextField, TickField } from "../../parts/Fields.tsx";
+import { counted, dollars, longDate } from "../../parts/format.ts";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { yearApi } from "../../state/yearApi.ts";
+import type { Act } from "./choice.ts";
+
+export function Declare({
+  business,
+  data,
+  act,
+  chosen,
+  onEnd,
+}: {
+  business: number;
+  data: YearAndEnding;
+  act: Act;
+  chosen: number[];
+  onEnd: () => void;
+}) {
+  const { ending, year, rows } = data;
+  const [declare, { error, isLoading }] = yearApi.useDeclareYearMutation();
+  const [declared, setDeclared] = useState(false);
+  const [reason, setReason] = useState("");
+  const isFinal = act === "final";
+  const total = (name: string) =>
+    rows.reduce((sum, row) => sum + (chosen.includes(row.personId) ? (row.figures[name]?.facts ?? 0) : 0), 0);
+  const left = Object.values(ending.people).filter(
+    (each) => each.state === "open" || each.state === "refused" || each.state === "changed",
+  ).length;
+  const rest = left - chosen.length;
+  return (
+    <aside aria-label="The year's event" className="sticky top-4 w-[320px] shrink-0 text-[15px]">
+      <h2 className="font-name text-[20px]">{isFinal ? "Make final" : "Open again"}</h2>
+      <dl className="figures mt-1 [&_dd]:mb-1.5 [&_dt]:text-[13px] [&_dt]:text-quiet">
+        <dt>Who</dt>
+        <dd>
+          {counted(chosen.length, "person", "people")}
+          {isFinal && rest > 0 && `, ${rest} stay open`}
+        </dd>
+        <dt>What goes out</dt>
+        <dd>
+          An update event of the whole year, dated {ending.date ? longDate(ending.date) : ""}: income{" "}
+          {dollars(total("income"))}, tax {dollars(total("tax"))}, super {dollars(total("guarantee"))}
+        </dd>
+        <dt>What it does</dt>
+        <dd>
+          {isFinal
+            ? `The agency counts ${year.name} of these people as complete, and they can use it for their own returns.`
+            : `The agency no longer counts ${year.name} of these people as complete, until it is made final again.`}
+        </dd>
+      </dl>
+      {ending.held && <p className="mt-2 border-l-3 border-amber pl-3">{ending.held}</p>}
+      <form
+        className="mt-3 border-t border-rule-strong pt-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void declare({ business, from: year.from, people: chosen, final: isFinal, reason: reason || null }).then(
+            (answer) => {
+              if (answer.data) onEnd();
+            },
+          );
+        }}
+      >
+        {!isFinal && (
+          <TextField label="Why" value={reason} onChange={(event) => setReason(event.target.value)} required />
+        )}
+        <TickField
+          label={ending.declaration}
+          checked={declared}
+          onChange={(event) => setDeclared(event.target.checked)}
+        />
+        <ProblemNote error={error} />
+        <Button
+          look="main"
+          type="submit"
+          className="mt-2 w-full"
+          disabled={!declared || chosen.length === 0 || ending.held !== null || isLoading || (!isFinal && !reason)}
+        >
+          {isLoading
+            ? "Sending…"
+            : `${isFinal ? "Declare final" : "Open again"} for ${counted(chosen.length, "person", "people")}`}
+        </Button>
+        <Button className="mt-2 w-full" onClick={onEnd}>
+          Not now
+        </Button>
+      </form>
+    </aside>
+  );
+}

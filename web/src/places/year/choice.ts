@@ -1,0 +1,23 @@
+/** Who can be chosen for an event of the year's end, and who is chosen unless the bookkeeper says otherwise. */
+import type { EndingPerson, YearAndEnding } from "@zesty/contract/year";
+
+export type Act = "final" | "again";
+
+export function mayChoose(person: EndingPerson | undefined, act: Act): boolean {
+  if (!person) return false;
+  if (act === "again") return person.state === "final" || person.state === "changed";
+  return ["open", "refused", "changed"].includes(person.state) && person.marks.every((mark) => mark.kind !== "stop");
+}
+
+/** For the final event everybody in whom there is nothing to look at first; who is opened again is chosen by hand. */
+export function chosenAtFirst({ rows, ending }: YearAndEnding, act: Act): number[] {
+  if (act === "again") return [];
+  return rows
+    .filter(({ personId, differs }) => {
+      const person = ending.people[personId];
+      if (!person || !mayChoose(person, act) || person.marks.length > 0) return false;
+      // What changed since is what the event mends; any other difference is looked at first.
+      return person.state === "changed" || differs.length === 0;
+    })
+    .map((row) => row.personId);
+}
