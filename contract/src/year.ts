@@ -62,12 +62,16 @@ export interface EndingMark {
   text: string;
   /** part of the person's page where it is mended */
   section: string | null;
+  /** it stands in the way of a final year only */
+  ofFinal?: true;
 }
 export interface EndingPerson {
   state: EndingState;
   /** what the state means just now, and why */
   words: string;
   marks: EndingMark[];
+  /** what was signed and what the agency holds differ */
+  isBehind: boolean;
 }
 
 /** A line of the list that has to be whole before the year is closed. */
@@ -86,7 +90,7 @@ export interface YearCheck {
 /** An event of no run: it made people's years final, or opened them again. */
 export interface YearEventView {
   id: number;
-  final: boolean;
+  act: YearAct;
   date: string;
   at: string;
   by: string;
@@ -103,7 +107,8 @@ export interface YearEnding {
   date: string | null;
   /** what is declared; the number of people is not in it */
   declaration: string;
-  /** why nothing can be declared just now */
+  /** why nothing can be declared just now: nothing at all, or nothing final */
+  busy: string | null;
   held: string | null;
   /** by personId */
   people: Record<number, EndingPerson>;
@@ -117,11 +122,14 @@ export interface YearEnding {
 
 export type YearAndEnding = YearProof & { ending: YearEnding };
 
+/** Make people's year final, open it again with a reason, or bring what the agency holds up to date. */
+export const yearActs = ["final", "again", "update"] as const;
+export type YearAct = (typeof yearActs)[number];
+
 export interface YearDeclared {
   from: string;
   people: number[];
-  /** false: taken back, with a reason */
-  final: boolean;
+  act: YearAct;
   reason: string | null;
 }
 const from = () => date().required().label("Payroll year");
@@ -138,7 +146,10 @@ export const yearDeclared = Joi.object<YearDeclared>({
     .messages({
       "array.min": "Nobody is chosen. Choose at least one person.",
     }),
-  final: Joi.boolean().strict().required().label("Final"),
+  act: Joi.string()
+    .valid(...yearActs)
+    .required()
+    .label("What is declared"),
   reason: reason(),
 });
 export const yearLeftOut = Joi.object<{ from: string; person: number; reason: string | null }>({

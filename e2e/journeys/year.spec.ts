@@ -126,7 +126,7 @@ test("a year is made final: differences found and mended from the sheet, all but
     );
   // A pay of the closed year is not got in by accident.
   const refused = await api.call("POST", "/businesses/1/year/declared", {
-    ...{ from: "2025-07-01", people: [rows[0].personId], final: false, reason: "x" },
+    ...{ from: "2025-07-01", people: [rows[0].personId], act: "again", reason: "x" },
   });
   expect([refused.status, refused.body.code]).toEqual([409, "year-closed"]);
 });
@@ -140,7 +140,7 @@ test("killed while the year is declared: the event is sent once, or not at all",
   const before = (await world.effects()).events.length;
   for (const wait of [0, 12, 25, 60]) {
     const asked = api
-      .call("POST", "/businesses/1/year/declared", { from: "2025-07-01", people, final: true, reason: null })
+      .call("POST", "/businesses/1/year/declared", { from: "2025-07-01", people, act: "final", reason: null })
       .catch(() => undefined);
     await new Promise((resolve) => setTimeout(resolve, wait));
     await world.killServer();
@@ -148,16 +148,17 @@ test("killed while the year is declared: the event is sent once, or not at all",
     await world.startServer();
     api = await world.api();
   }
-  const ending = async () => (await api.call("GET", "/businesses/1/year?from=2025-07-01")).body.ending;
-  const { events, people: standing } = await until(
-    ending,
-    ({ people: all }: { people: Record<number, { state: string }> }) =>
-      Object.values(all).every((each) => each.state !== "sending"),
+  const { events, people: standing } = await until<Ending>(
+    async () => (await api.call("GET", "/businesses/1/year?from=2025-07-01")).body.ending,
+    ({ people: all }) => Object.values(all).every((each) => each.state !== "sending"),
   );
   expect((await world.effects()).events).toHaveLength(before + events.length);
   expect(events.length).toBeLessThanOrEqual(2);
-  if (events.length > 0)
-    expect(people.filter((id: number) => standing[id].state === "final").length).toBeGreaterThanOrEqual(
-      people.length - 1,
-    );
+  const final = people.filter((id: number) => standing[id]?.state === "final").length;
+  // One is refused for an address that the demo planted.
+  if (events.length > 0) expect(final).toBeGreaterThanOrEqual(people.length - 1);
 });
+interface Ending {
+  events: object[];
+  people: Record<number, { state: string }>;
+}

@@ -2,7 +2,7 @@
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { signOff } from "../runs/signOff.ts";
-import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { openUsual, readyRun, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { outbox } from "../store/schema.ts";
 import { backOffMs, outboxWorker } from "./worker.ts";
 
@@ -38,6 +38,25 @@ describe("the outbox", () => {
     expect(now(two)?.nextAt).toBe(later);
     // Six tries, some of them cut short, would make the next wait five minutes: waits begin anew.
     expect([now(one)?.tries, now(two)?.tries]).toEqual([0, 6]);
+  });
+  it("sends the pay events of a business one at a time: the next waits until the one before it is known of", async () => {
+    world = smallWorld(1);
+    const { db } = world.context.store;
+    for (let run = 0; run < 2; run += 1) signRun(world, openUsual(world));
+    const events = () => db.select().from(outbox).where(eq(outbox.channel, "payEvent")).all();
+    db.update(outbox).set({ state: "cancelled" }).run();
+    db.update(outbox).set({ state: "queued", nextAt: 0 }).where(eq(outbox.channel, "payEvent")).run();
+    const worker = outboxWorker(world.context);
+    expect(await worker.runOnce()).toBe(1);
+    expect(events().map((each) => each.state)).toEqual(["unknown", "queued"]);
+    expect(await worker.runOnce()).toBe(0);
+    db.update(outbox)
+      .set({ state: "acknowledged", nextAt: Date.now() + 60_000 })
+      .where(eq(outbox.id, events()[0]?.id ?? 0))
+      .run();
+    expect(await worker.runOnce()).toBe(1);
+    expect(events().map((each) => each.state)).toEqual(["acknowledged", "unknown"]);
+    await worker.stop();
   });
   it("waits longer with each try, five minutes from the sixth, an hour after two dozen", () =>
     expect([1, 2, 5, 6, 24, 25].map(backOffMs)).toEqual([2000, 4000, 32_000, 300_000, 300_000, 3_600_000]));

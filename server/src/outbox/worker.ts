@@ -2,7 +2,7 @@
  * Sends what is queued, asks about what is unknown, and follows what is acknowledged. One message id for ever, retried
  * with back-off, answered once: losing an answer never means sending a second message.
  */
-import { and, asc, eq, gt, inArray, lte } from "drizzle-orm";
+import { and, asc, eq, gt, inArray, lte, sql } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome } from "../outside/outcome.ts";
 import { openMail } from "../outside/postBox.ts";
@@ -24,6 +24,13 @@ export interface OutboxWorker {
 }
 
 const live = ["queued", "unknown", "acknowledged"] as const;
+/**
+ * Pay events of a business go one at a time: the next waits while nobody knows whether the one before it arrived.
+ * Set by: Single Touch Payroll, order of events, from memory.
+ */
+const notBehindAnother = sql`NOT (${outbox.channel} = 'payEvent' AND ${outbox.state} = 'queued' AND EXISTS (
+  SELECT 1 FROM outbox earlier WHERE earlier.business_id = ${outbox.businessId} AND earlier.channel = 'payEvent'
+    AND earlier.id < ${outbox.id} AND earlier.state IN ('queued', 'sending', 'unknown')))`;
 const batch = 8;
 const soonMs = 15_000;
 
@@ -136,7 +143,7 @@ export function outboxWorker(context: Context): OutboxWorker {
     db
       .select()
       .from(outbox)
-      .where(and(inArray(outbox.state, [...live]), lte(outbox.nextAt, Date.now())))
+      .where(and(inArray(outbox.state, [...live]), lte(outbox.nextAt, Date.now()), notBehindAnother))
       .orderBy(asc(outbox.nextAt), asc(outbox.id))
       .limit(batch)
       .all();

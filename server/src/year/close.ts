@@ -44,7 +44,8 @@ export function closeYear(
       `The year is ${wanted.closed ? "closed" : "open"} already. Open the Year page again.`,
     );
   const left = ending.checks.filter((line) => !line.done);
-  if (wanted.closed && ending.held) throw conflict("year-held", ending.held);
+  const held = ending.busy ?? ending.held;
+  if (wanted.closed && held) throw conflict("year-held", held);
   if (wanted.closed && left[0])
     throw cannot(
       "year-not-whole",

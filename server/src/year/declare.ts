@@ -1,5 +1,5 @@
 /** Declares people's year final, or opens it again: one event of no run, kept and put into the outbox in one transaction. */
-import type { EndingPerson, YearDeclared } from "@zesty/contract/year";
+import type { EndingPerson, YearAct, YearDeclared } from "@zesty/contract/year";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { updateEvent } from "@zesty/core/lodgement/payEvent";
 import { and, eq } from "drizzle-orm";
@@ -16,10 +16,21 @@ import { demandYearOpen } from "./closed.ts";
 import { readYearAndEnding } from "./ending.ts";
 import { payeesOfYear } from "./payeesOfYear.ts";
 
-/** States that a person is made final from, or opened again from. */
-const from: Record<"final" | "again", readonly EndingPerson["state"][]> = {
+/** States that a person comes from. */
+const from: Record<YearAct, readonly EndingPerson["state"][]> = {
   final: ["open", "refused", "changed"],
   again: ["final", "changed"],
+  update: ["open", "refused", "leftOut"],
+};
+const notThus: Record<YearAct, string> = {
+  final: "not to be made final",
+  again: "not final",
+  update: "not to be brought up to date",
+};
+const trail: Record<YearAct, string> = {
+  final: "declared the payroll year final",
+  again: "opened the payroll year of people again",
+  update: "brought what the agency holds up to date",
 };
 
 export function declareYear(context: Context, actor: Actor, businessId: number, wanted: YearDeclared): void {
@@ -29,8 +40,9 @@ export function declareYear(context: Context, actor: Actor, businessId: number, 
     const { ending, rows, year: shown } = readYearAndEnding(context, actor, businessId, wanted.from);
     if (ending.date === null)
       throw cannot("no-final-year", "In New Zealand every payday is filed by itself: no year is declared final.");
-    if (ending.held) throw conflict("year-held", ending.held);
-    if (!wanted.final && !wanted.reason)
+    const held = ending.busy ?? (wanted.act === "final" ? ending.held : null);
+    if (held) throw conflict("year-held", held);
+    if (wanted.act === "again" && !wanted.reason)
       throw cannot("reason-missing", "Say why the year is opened again.", {
         errors: [{ path: "reason", text: "Say why the year is opened again." }],
       });
@@ -38,13 +50,14 @@ export function declareYear(context: Context, actor: Actor, businessId: number, 
     for (const id of wanted.people) {
       const person = ending.people[id];
       if (!person) throw cannot("not-in-year", `${nameOf(id)} has nothing to report in ${shown.name}.`);
-      if (!from[wanted.final ? "final" : "again"].includes(person.state))
+      if (!from[wanted.act].includes(person.state))
         throw conflict(
           "year-state",
-          `${nameOf(id)} is ${wanted.final ? "not to be made final" : "not final"}: ${person.words || "open"}. Look at the sheet again.`,
+          `${nameOf(id)} is ${notThus[wanted.act]}: ${person.words || "open"}. Look at the sheet again.`,
         );
-      const stop = wanted.final ? person.marks.find((mark) => mark.kind === "stop") : undefined;
-      if (stop) throw cannot("year-stop", `${nameOf(id)}: ${stop.text}`, { mend: `/people/${id}` });
+      const stop = person.marks.find((mark) => mark.kind === "stop" && (wanted.act === "final" || !mark.ofFinal));
+      if (stop && wanted.act !== "again")
+        throw cannot("year-stop", `${nameOf(id)}: ${stop.text}`, { mend: `/people/${id}` });
     }
     send(context, actor, businessId, wanted, ending.date, ending.declaration);
   });
@@ -55,7 +68,7 @@ function send(context: Context, actor: Actor, businessId: number, wanted: YearDe
   const { db } = context.store;
   const owner = findBusiness(context, businessId);
   const year = payrollYearOf("AU", wanted.from);
-  const payees = payeesOfYear(context, businessId, year, date, wanted.people, wanted.final);
+  const payees = payeesOfYear(context, businessId, year, date, wanted.people, wanted.act === "final");
   const says = {
     payDate: date,
     payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
@@ -66,7 +79,7 @@ function send(context: Context, actor: Actor, businessId: number, wanted: YearDe
     .from(yearEvent)
     .where(and(eq(yearEvent.businessId, businessId), eq(yearEvent.yearStart, year.from)))
     .all().length;
-  const messageId = uuidOf(JSON.stringify([owner.bmsId, "year", year.from, earlier, wanted.final, says]));
+  const messageId = uuidOf(JSON.stringify([owner.bmsId, "year", year.from, earlier, wanted.act, says]));
   const at = context.clock.now();
   const documentId = keepDocument(context, {
     ...{ runId: null, payId: null, kind: "payEvent", mime: "application/xml" },
@@ -97,7 +110,8 @@ function send(context: Context, actor: Actor, businessId: number, wanted: YearDe
   const { id } = db
     .insert(yearEvent)
     .values({
-      ...{ businessId, yearStart: year.from, outboxId, date, final: wanted.final, reason: wanted.reason },
+      ...{ businessId, yearStart: year.from, outboxId, date, final: wanted.act === "final" },
+      reason: wanted.act === "again" ? wanted.reason : null,
       ...{ words, userId: actor.userId, at },
     })
     .returning({ id: yearEvent.id })
@@ -105,7 +119,7 @@ function send(context: Context, actor: Actor, businessId: number, wanted: YearDe
   for (const { personId } of payees) db.insert(yearEventPerson).values({ yearEventId: id, personId }).run();
   record(context.store, {
     ...{ at, userId: actor.userId, businessId },
-    what: wanted.final ? "declared the payroll year final" : "opened the payroll year of people again",
+    what: trail[wanted.act],
     about: `${year.name}, ${payees.length} ${payees.length === 1 ? "person" : "people"}${wanted.reason ? `: ${wanted.reason}` : ""}`,
   });
 }

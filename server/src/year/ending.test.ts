@@ -7,7 +7,7 @@ import { settleAnswer } from "../outbox/settleAnswer.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { signOffPlan } from "../runs/plan.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { outbox, payment, person } from "../store/schema.ts";
+import { answerItem, outbox, payment, person } from "../store/schema.ts";
 import { closeYear, tickLine } from "./close.ts";
 import { declareYear, leaveOut } from "./declare.ts";
 import { readYearAndEnding } from "./ending.ts";
@@ -31,7 +31,7 @@ function paid(weeks: number, then = "2027-07-05") {
 }
 const declare = (people: number[], change: object = {}) =>
   declareYear(world.context, world.actor, world.businessId, {
-    ...{ from: "2026-07-01", people, final: true, reason: null },
+    ...{ from: "2026-07-01", people, act: "final", reason: null },
     ...change,
   });
 const event = () => readDocument(world.context, message().documentId ?? 0).bytes.toString("utf8");
@@ -94,16 +94,38 @@ describe("a payroll year made final", () => {
     paid(1);
     declare(world.personIds);
     answer("accepted");
-    expect(() => declare(world.personIds, { final: false })).toThrow("Say why");
-    declare(world.personIds, { final: false, reason: "An allowance is missing" });
+    expect(() => declare(world.personIds, { act: "again" })).toThrow("Say why");
+    declare(world.personIds, { act: "again", reason: "An allowance is missing" });
     expect(event()).toContain("FinalI>false");
     answer("accepted");
     const [id = 0] = world.personIds;
     expect(year().ending.people[id]).toMatchObject({ state: "open", words: "opened again: An allowance is missing" });
-    expect(year().ending.events.map((each) => [each.final, each.people])).toEqual([
-      [false, 1],
-      [true, 1],
+    expect(year().ending.events.map((each) => [each.act, each.people])).toEqual([
+      ["again", 1],
+      ["final", 1],
     ]);
+  });
+  it("is brought up to date within the year for whom the agency refused, who is not paid again soon", () => {
+    world = smallWorld(2);
+    paid(1, "2026-07-10");
+    const { db } = world.context.store;
+    const pays = db.select().from(outbox).where(eq(outbox.channel, "payEvent")).all()[0];
+    const [first = 0, second = 0] = world.personIds;
+    db.insert(answerItem)
+      .values({
+        ...{ outboxId: pays?.id ?? 0, businessId: world.businessId, personId: first },
+        ...{ severity: "error", code: "E07", text: "No such postcode.", open: true },
+      })
+      .run();
+    expect(year().ending.people[first]).toMatchObject({ state: "open", isBehind: true });
+    expect(() => declare([first])).toThrow("not over before 30 June 2027");
+    declare([first], { act: "update" });
+    expect(event()).toMatch(/<PaymentRecordTransactionD>2026-07-10<.*FinalI>false.*<GrossA>1197.00</s);
+    expect(year().ending.people[first]?.words).toBe("being brought up to date");
+    answer("accepted");
+    expect(year().ending.people[first]).toMatchObject({ state: "open", isBehind: false, words: "" });
+    expect(year().ending.people[second]?.isBehind).toBe(false);
+    expect(db.select().from(answerItem).all()[0]?.open).toBe(false);
   });
   it("reports what is known after the year's end, and what was recorded without a pay", () => {
     world = smallWorld(1);
@@ -160,7 +182,7 @@ describe("the list of the year's end", () => {
     // Nothing gets into a closed year by accident.
     const late = openUsual(world);
     expect(() => signOffPlan(world.context, late)).toThrow("was closed by Kim Example on 5 July 2027");
-    expect(() => declare([first], { final: false, reason: "x" })).toThrow("was closed by");
+    expect(() => declare([first], { act: "again", reason: "x" })).toThrow("was closed by");
     expect(() => tick("funds")).toThrow("was closed by");
     expect(() =>
       saveSection(world.context, world.actor, first, "fringeBenefits", {

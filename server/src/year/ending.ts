@@ -1,5 +1,13 @@
 /** Where a payroll year stands on the way to its end: each person, the list that must be whole, and what was sent. */
-import type { EndingPerson, ProofRow, YearAndEnding, YearCheck, YearEventView, YearProof } from "@zesty/contract/year";
+import type {
+  EndingPerson,
+  ProofRow,
+  YearAct,
+  YearAndEnding,
+  YearCheck,
+  YearEventView,
+  YearProof,
+} from "@zesty/contract/year";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { type CountryCode, payrollYearOf } from "@zesty/core/countries/countries";
 import { and, asc, desc, eq, inArray } from "drizzle-orm";
@@ -16,6 +24,12 @@ const onItsWay = ["prepared", "queued", "sending", "unknown", "acknowledged"];
 const taken = ["accepted", "acceptedWithWarnings", "partial"];
 const day = (at: string) => dateWords(at.slice(0, 10));
 
+/** An event that makes nobody final has a reason where it opens a year again, and none where it brings figures up to date. */
+const actOf = (final: boolean, reason: string | null): YearAct => (final ? "final" : reason ? "again" : "update");
+const sendingWords: Record<YearAct, string> = {
+  ...{ final: "on its way", again: "being opened again", update: "being brought up to date" },
+};
+
 type YearEventRow = YearEventView & { outboxId: number };
 
 function eventsOf({ store: { db } }: Context, businessId: number, from: string): YearEventRow[] {
@@ -31,7 +45,7 @@ function eventsOf({ store: { db } }: Context, businessId: number, from: string):
     .orderBy(desc(yearEvent.id))
     .all()
     .map(({ event: { id, final, date, at, reason, outboxId }, message, by }) => ({
-      ...{ id, final, date, at, by, reason, outboxId, people: people.get(id) ?? 0 },
+      ...{ id, act: actOf(final, reason), date, at, by, reason, outboxId, people: people.get(id) ?? 0 },
       ...{ state: message.state, receipt: message.receipt, detail: message.detail, documentId: message.documentId },
     }));
 }
@@ -100,15 +114,14 @@ function standing(row: ProofRow, proof: YearProof, isFinal: boolean, newest: New
   const differs = reportedDiffers(row, proof);
   const titles = () =>
     proof.columns.filter((each) => differs.includes(each.name)).map((each) => each.title.toLowerCase());
-  if (newest && onItsWay.includes(newest.state))
-    return { state: "sending", words: newest.final ? "on its way" : "being opened again" } as const;
+  if (newest && onItsWay.includes(newest.state)) return { state: "sending", words: sendingWords[newest.act] } as const;
   if (newest?.refused) return { state: "refused", words: `refused: ${newest.refused}` } as const;
   if (isFinal && differs.length > 0)
     return { state: "changed", words: `final, and changed since: ${titles().join(", ")}` } as const;
   if (isFinal) return { state: "final", words: newest ? `final since ${day(newest.at)}` : "final" } as const;
   if (leftOut !== undefined) return { state: "leftOut", words: `left out: ${leftOut}` } as const;
-  if (newest && !newest.final && taken.includes(newest.state))
-    return { state: "open", words: `opened again: ${newest.reason ?? ""}` } as const;
+  if (newest?.act === "again" && taken.includes(newest.state))
+    return { state: "open", words: `opened again: ${newest.reason}` } as const;
   return { state: "open", words: "" } as const;
 }
 
@@ -116,7 +129,9 @@ function standing(row: ProofRow, proof: YearProof, isFinal: boolean, newest: New
 function timeMarks(row: ProofRow, proof: YearProof, today: string): PayeeOfYear["marks"] {
   const lastMonth = `${proof.year.to.slice(0, 4)}-06-01`;
   if (today >= lastMonth || row.endDate !== null) return [];
-  return [{ kind: "stop", text: `The year is not over before ${dateWords(proof.year.to)}.`, section: null }];
+  return [
+    { kind: "stop", text: `The year is not over before ${dateWords(proof.year.to)}.`, section: null, ofFinal: true },
+  ];
 }
 
 export function readYearAndEnding(context: Context, actor: Actor, businessId: number, wanted?: string): YearAndEnding {
@@ -148,6 +163,7 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
           newest(row.personId),
           leftOut.get(row.personId),
         ),
+        isBehind: reportedDiffers(row, proof).length > 0,
         marks: [...timeMarks(row, proof, today), ...(payees.get(row.personId)?.marks ?? [])],
       },
     ]),
@@ -158,7 +174,10 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
     ending: {
       date,
       declaration: `I am authorised to make this declaration for ${owner.legalName}, and what is reported of these people for ${year.name} is complete, true and correct.`,
-      held: heldBy(proof, heard, events),
+      busy: events.some((each) => onItsWay.includes(each.state))
+        ? "An event of this year is on its way. What it says is known in a moment."
+        : null,
+      held: heldBy(proof, heard),
       people,
       checks: ticked(context, businessId, year.from, checks),
       events: events.map(({ outboxId: _, ...event }) => event),
@@ -173,15 +192,13 @@ const paydays = (runs: readonly { payday: string }[]) => {
   return days.length > 3 ? `${days.slice(0, 3).join(", ")} and ${days.length - 3} more` : days.join(", ");
 };
 
-/** Why nothing can be declared just now: everything of the year is signed, sent and answered first, one event at a time. */
-function heldBy({ open, year }: YearProof, { unanswered }: Heard, events: readonly YearEventRow[]): string | null {
+/** Why nobody can be made final just now: everything of the year is signed, sent and answered first. */
+function heldBy({ open, year }: YearProof, { unanswered }: Heard): string | null {
   const notSigned = open.filter((run) => run.state === "open");
   if (notSigned.length > 0)
     return `The run with payday ${paydays(notSigned)} is open. Sign it off, or discard it: the year to ${dateWords(year.to)} is reported whole.`;
   if (unanswered.length > 0)
     return `What was reported on ${paydays(unanswered)} is not answered yet. Send it, or mend what was refused.`;
-  if (events.some((each) => onItsWay.includes(each.state)))
-    return "An event of this year is on its way. What it says is known in a moment.";
   return null;
 }
 

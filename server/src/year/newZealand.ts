@@ -36,10 +36,10 @@ function filingsTaken(context: Context, businessId: number, from: string, to: st
   );
   const found: Reported = { said: new Map(), on: new Map(), final: new Set() };
   const paydays = new Set<string>();
-  for (const { payday, refused, bytes } of reportsTaken(context, "employmentInformation", businessId, from, to)) {
+  for (const { payday, refused, document } of reportsTaken(context, "employmentInformation", businessId, from, to)) {
     if (paydays.has(payday)) continue;
     paydays.add(payday);
-    for (const line of bytes().toString("utf8").split("\r\n")) {
+    for (const line of document().bytes.toString("utf8").split("\r\n")) {
       if (!line.startsWith("DEI")) continue;
       const record = readRecord(eiDetail, line);
       const id = keys.get(record.employee_ird ?? "") ?? keys.get(record.employee_name ?? "");

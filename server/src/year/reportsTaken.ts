@@ -11,7 +11,7 @@ export interface ReportTaken {
   /** payday of its run, or the day that an event of no run is dated by */
   payday: string;
   refused: ReadonlySet<number | null>;
-  bytes: () => Buffer;
+  document: () => { bytes: Buffer; sha256: string };
 }
 
 export function reportsTaken(
@@ -43,7 +43,7 @@ export function reportsTaken(
       .flatMap(({ id, documentId, payday }): ReportTaken[] =>
         documentId === null
           ? []
-          : [{ payday, refused: refusedIn(context, id), bytes: () => readDocument(context, documentId).bytes }],
+          : [{ payday, refused: refusedIn(context, id), document: () => readDocument(context, documentId) }],
       )
   );
 }

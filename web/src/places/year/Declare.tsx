@@ -1,12 +1,26 @@
 /** The act itself, spelled out beside the sheet: whom it makes final or opens again, what goes out, and the declaration. */
-import type { YearAndEnding } from "@zesty/contract/year";
+import type { YearAct, YearAndEnding } from "@zesty/contract/year";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField, TickField } from "../../parts/Fields.tsx";
 import { counted, dollars, longDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { yearApi } from "../../state/yearApi.ts";
-import type { Act } from "./choice.ts";
+
+const acts: Record<YearAct, { title: string; button: string; does: (year: string) => string }> = {
+  final: {
+    ...{ title: "Make final", button: "Declare final" },
+    does: (year) => `The agency counts ${year} of these people as complete, and they can use it for their own returns.`,
+  },
+  again: {
+    ...{ title: "Open again", button: "Open again" },
+    does: (year) => `The agency no longer counts ${year} of these people as complete, until it is made final again.`,
+  },
+  update: {
+    ...{ title: "Bring up to date", button: "Send the update" },
+    does: (year) => `What the agency holds of these people for ${year} becomes what was signed off. Nobody is paid.`,
+  },
+};
 
 export function Declare({
   business,
@@ -17,7 +31,7 @@ export function Declare({
 }: {
   business: number;
   data: YearAndEnding;
-  act: Act;
+  act: YearAct;
   chosen: number[];
   onEnd: () => void;
 }) {
@@ -25,7 +39,8 @@ export function Declare({
   const [declare, { error, isLoading }] = yearApi.useDeclareYearMutation();
   const [declared, setDeclared] = useState(false);
   const [reason, setReason] = useState("");
-  const isFinal = act === "final";
+  const words = acts[act];
+  const held = ending.busy ?? (act === "final" ? ending.held : null);
   const total = (name: string) =>
     rows.reduce((sum, row) => sum + (chosen.includes(row.personId) ? (row.figures[name]?.facts ?? 0) : 0), 0);
   const left = Object.values(ending.people).filter(
@@ -34,12 +49,12 @@ export function Declare({
   const rest = left - chosen.length;
   return (
     <aside aria-label="The year's event" className="sticky top-4 w-[320px] shrink-0 text-[15px]">
-      <h2 className="font-name text-[20px]">{isFinal ? "Make final" : "Open again"}</h2>
+      <h2 className="font-name text-[20px]">{words.title}</h2>
       <dl className="figures mt-1 [&_dd]:mb-1.5 [&_dt]:text-[13px] [&_dt]:text-quiet">
         <dt>Who</dt>
         <dd>
           {counted(chosen.length, "person", "people")}
-          {isFinal && rest > 0 && `, ${rest} stay open`}
+          {act === "final" && rest > 0 && `, ${rest} stay open`}
         </dd>
         <dt>What goes out</dt>
         <dd>
@@ -47,25 +62,19 @@ export function Declare({
           {dollars(total("income"))}, tax {dollars(total("tax"))}, super {dollars(total("guarantee"))}
         </dd>
         <dt>What it does</dt>
-        <dd>
-          {isFinal
-            ? `The agency counts ${year.name} of these people as complete, and they can use it for their own returns.`
-            : `The agency no longer counts ${year.name} of these people as complete, until it is made final again.`}
-        </dd>
+        <dd>{words.does(year.name)}</dd>
       </dl>
-      {ending.held && <p className="mt-2 border-l-3 border-amber pl-3">{ending.held}</p>}
+      {held && <p className="mt-2 border-l-3 border-amber pl-3">{held}</p>}
       <form
         className="mt-3 border-t border-rule-strong pt-3"
         onSubmit={(event) => {
           event.preventDefault();
-          void declare({ business, from: year.from, people: chosen, final: isFinal, reason: reason || null }).then(
-            (answer) => {
-              if (answer.data) onEnd();
-            },
-          );
+          void declare({ business, from: year.from, people: chosen, act, reason: reason || null }).then((answer) => {
+            if (answer.data) onEnd();
+          });
         }}
       >
-        {!isFinal && (
+        {act === "again" && (
           <TextField label="Why" value={reason} onChange={(event) => setReason(event.target.value)} required />
         )}
         <TickField
@@ -78,11 +87,9 @@ export function Declare({
           look="main"
           type="submit"
           className="mt-2 w-full"
-          disabled={!declared || chosen.length === 0 || ending.held !== null || isLoading || (!isFinal && !reason)}
+          disabled={!declared || chosen.length === 0 || held !== null || isLoading || (act === "again" && !reason)}
         >
-          {isLoading
-            ? "Sending…"
-            : `${isFinal ? "Declare final" : "Open again"} for ${counted(chosen.length, "person", "people")}`}
+          {isLoading ? "Sending…" : `${words.button} for ${counted(chosen.length, "person", "people")}`}
         </Button>
         <Button className="mt-2 w-full" onClick={onEnd}>
           Not now

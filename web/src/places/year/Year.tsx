@@ -1,5 +1,12 @@
 /** A payroll year as a sheet of proof: what the year says of each person, whether everybody who knows says the same, and its end. */
-import { type ProofColumn, type ProofRow, type Voice, voices, type YearAndEnding } from "@zesty/contract/year";
+import {
+  type ProofColumn,
+  type ProofRow,
+  type Voice,
+  voices,
+  type YearAct,
+  type YearAndEnding,
+} from "@zesty/contract/year";
 import { useEffect, useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { cents, shortDate } from "../../parts/format.ts";
@@ -7,7 +14,7 @@ import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
-import { type Act, chosenAtFirst, mayChoose } from "./choice.ts";
+import { chosenAtFirst, mayChoose } from "./choice.ts";
 import { Declare } from "./Declare.tsx";
 import { PersonEnd } from "./PersonEnd.tsx";
 import { ProofPays } from "./ProofPays.tsx";
@@ -35,16 +42,16 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
   const isOnItsWay = Object.values(data?.ending.people ?? {}).some((each) => each.state === "sending");
   useEffect(() => setWaits(isOnItsWay), [isOnItsWay]);
   const [open, setOpen] = useState<number | null>(null);
-  const [act, setAct] = useState<Act | null>(null);
+  const [act, setAct] = useState<YearAct | null>(null);
   const [chosen, setChosen] = useState<number[]>([]);
   if (error) return <ProblemNote error={error} />;
   if (!data) return <Loading what="the year" />;
   const { ending } = data;
-  const begin = (wanted: Act) => {
+  const begin = (wanted: YearAct) => {
     setAct(wanted);
     setChosen(chosenAtFirst(data, wanted));
   };
-  const may = (wanted: Act) => Object.values(ending.people).some((each) => mayChoose(each, wanted));
+  const may = (wanted: YearAct) => Object.values(ending.people).some((each) => mayChoose(each, wanted));
   const canAct = ending.mayDeclare && ending.closed === null && act === null;
   // In the act only what is declared stands in front.
   const columns = act === null ? data.columns : data.columns.filter(({ voices: known }) => known.includes("reported"));
@@ -59,6 +66,11 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
           {canAct && may("again") && (
             <Button look="quiet" onClick={() => begin("again")}>
               Open again…
+            </Button>
+          )}
+          {canAct && may("update") && (
+            <Button look="quiet" onClick={() => begin("update")}>
+              Bring up to date…
             </Button>
           )}
           {canAct && may("final") && (
@@ -144,7 +156,7 @@ interface RowProps {
   row: ProofRow;
   data: YearAndEnding;
   columns: ProofColumn[];
-  act: Act | null;
+  act: YearAct | null;
   business: number;
   chosen: boolean;
   onChoose: () => void;

@@ -1,7 +1,9 @@
 /** The events of no run that went out for a year, newest first: who declared them, and what the agency said. */
-import type { YearEventView } from "@zesty/contract/year";
+import type { YearAct, YearEventView } from "@zesty/contract/year";
 import { counted, shortDate } from "../../parts/format.ts";
 import { outboxLook, StateShape } from "../run/outboxLook.tsx";
+
+const actWords: Record<YearAct, string> = { final: "Final", again: "Open again", update: "Brought up to date" };
 
 export function YearEvents({ events }: { events: YearEventView[] }) {
   if (events.length === 0) return null;
@@ -26,7 +28,7 @@ export function YearEvents({ events }: { events: YearEventView[] }) {
                 {shortDate(each.at.slice(0, 10))} {each.at.slice(0, 4)}, {each.by}
               </td>
               <td>
-                {each.final ? "Final" : "Open again"} for {counted(each.people, "person", "people")}
+                {actWords[each.act]} for {counted(each.people, "person", "people")}
                 {each.reason && <span className="text-quiet">: {each.reason}</span>}
               </td>
               <td className="figures">{shortDate(each.date)}</td>

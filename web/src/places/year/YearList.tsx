@@ -80,7 +80,7 @@ function Closing({ business, data: { ending, year } }: Props) {
   const [close, { error, isLoading }] = yearApi.useCloseYearMutation();
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState("");
-  const isWhole = ending.checks.every((line) => line.done) && ending.held === null;
+  const isWhole = ending.checks.every((line) => line.done) && ending.held === null && ending.busy === null;
   if (ending.closed === null && (!isWhole || !ending.mayDeclare)) return null;
   return (
     <div className="mt-2 border-t border-rule pt-2">

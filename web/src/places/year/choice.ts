@@ -1,17 +1,19 @@
 /** Who can be chosen for an event of the year's end, and who is chosen unless the bookkeeper says otherwise. */
-import type { EndingPerson, YearAndEnding } from "@zesty/contract/year";
+import type { EndingPerson, YearAct, YearAndEnding } from "@zesty/contract/year";
 
-export type Act = "final" | "again";
-
-export function mayChoose(person: EndingPerson | undefined, act: Act): boolean {
+export function mayChoose(person: EndingPerson | undefined, act: YearAct): boolean {
   if (!person) return false;
   if (act === "again") return person.state === "final" || person.state === "changed";
-  return ["open", "refused", "changed"].includes(person.state) && person.marks.every((mark) => mark.kind !== "stop");
+  const isFree = person.marks.every((mark) => mark.kind !== "stop" || (act === "update" && mark.ofFinal));
+  if (act === "update") return isFree && person.isBehind && ["open", "refused", "leftOut"].includes(person.state);
+  return isFree && ["open", "refused", "changed"].includes(person.state);
 }
 
 /** For the final event everybody in whom there is nothing to look at first; who is opened again is chosen by hand. */
-export function chosenAtFirst({ rows, ending }: YearAndEnding, act: Act): number[] {
+export function chosenAtFirst({ rows, ending }: YearAndEnding, act: YearAct): number[] {
   if (act === "again") return [];
+  if (act === "update")
+    return rows.flatMap(({ personId }) => (mayChoose(ending.people[personId], act) ? [personId] : []));
   return rows
     .filter(({ personId, differs }) => {
       const person = ending.people[personId];
