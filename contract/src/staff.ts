@@ -33,6 +33,8 @@ export interface StaffPage {
   /** the next payday of the person's cycle that was not sent yet */
   nextPayday: string | null;
   payslips: { payId: number; payday: string; start: string; end: string; gross: string; net: string }[];
+  /** payroll years that have a summary, newest first */
+  years: { from: string; name: string }[];
   wanted: Wanted[];
   balances: StaffBalance[];
   requests: LeaveRequestView[];

@@ -1,70 +1,9 @@
-/** A payslip as PDF, in the type of the product; the fonts ship with the application. */
-import { createRequire } from "node:module";
-import { dirname, join } from "node:path";
+/** A payslip as PDF. */
 import type { PayslipLine } from "@zesty/core/payslips/payslip";
 import { type SlipTable, slipLayout } from "@zesty/core/payslips/slipLayout";
-import pdfmake from "pdfmake";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
 import type { Slip } from "../runs/prepared.ts";
-import { shareFont } from "./sharedFonts.ts";
-
-const virtualFiles = (pdfmake as unknown as { virtualfs: { writeFileSync(name: string, bytes: Buffer): void } })
-  .virtualfs;
-const fontFolder = dirname(createRequire(import.meta.url).resolve("@expo-google-fonts/source-sans-3/package.json"));
-const font = (weight: string): string => {
-  const name = `${weight}.shared`;
-  virtualFiles.writeFileSync(name, shareFont(join(fontFolder, weight, `SourceSans3_${weight}.ttf`)));
-  return name;
-};
-pdfmake.setFonts({
-  Source: {
-    normal: font("400Regular"),
-    bold: font("600SemiBold"),
-    italics: font("400Regular_Italic"),
-    bolditalics: font("600SemiBold_Italic"),
-  },
-});
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy(() => false);
-
-const ink = "#1F2A20";
-const quiet = "#5A6657";
-const rule = "#D9D5C2";
-
-const dateWords = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
-const date = (iso: string) => dateWords.format(new Date(`${iso}T00:00:00Z`));
-const shortWords = new Intl.DateTimeFormat("en-AU", {
-  day: "numeric",
-  month: "short",
-  year: "numeric",
-  timeZone: "UTC",
-});
-const shortDate = (iso: string) => shortWords.format(new Date(`${iso}T00:00:00Z`));
-const grouped = new Intl.NumberFormat("en-AU", { minimumFractionDigits: 2, maximumFractionDigits: 2 });
-/** Money text is exact; grouping is done on its whole part only. */
-const money = (text: string) => {
-  const [whole = "0", cents = "00"] = text.replace("-", "").split(".");
-  return `${text.startsWith("-") ? "−" : ""}${grouped.format(Number(whole)).slice(0, -3)}.${cents}`;
-};
-
-const right = (text: string, more: object = {}): TableCell => ({ text, alignment: "right", ...more });
-const head = (text: string, alignment: "left" | "right" = "left"): TableCell => ({
-  text,
-  color: quiet,
-  fontSize: 8.5,
-  alignment,
-});
-
-const layout = {
-  hLineWidth: (at: number, node: { table: { body: unknown[] } }) =>
-    at === 0 || at === node.table.body.length ? 0 : 0.5,
-  vLineWidth: () => 0,
-  hLineColor: () => rule,
-  paddingLeft: () => 0,
-  paddingRight: () => 0,
-  paddingTop: () => 3,
-  paddingBottom: () => 3,
-};
+import { date, head, layout, money, page, pdfOf, quiet, right, shortDate } from "./pdfStyle.ts";
 
 const gap = { width: 12, text: "" };
 
@@ -120,9 +59,7 @@ export function payslipDefinition(slip: Slip): TDocumentDefinitions {
   const contributionWidths = shown.contributions.head.length === 4 ? ["*", 80, 70, 80] : ["*", 70, 80];
   const leaveWidths = shown.leave.head.length === 4 ? ["*", 55, 50, 60] : ["*", 50, 60];
   return {
-    pageSize: "A4",
-    pageMargins: [48, 44, 48, 44],
-    defaultStyle: { font: "Source", fontSize: 10, color: ink, lineHeight: 1.15, fontFeatures: ["tnum"] },
+    ...page,
     info: { title: `Payslip ${slip.employee.name} ${slip.payday}`, author: slip.employer.name },
     content: [
       {
@@ -196,5 +133,4 @@ export function payslipDefinition(slip: Slip): TDocumentDefinitions {
   };
 }
 
-export const payslipPdf = (slip: Slip): Promise<Buffer> =>
-  pdfmake.createPdf(payslipDefinition(slip)).getBuffer() as Promise<Buffer>;
+export const payslipPdf = (slip: Slip): Promise<Buffer> => pdfOf(payslipDefinition(slip));

@@ -13,6 +13,7 @@ import { nextPeriodOf } from "../runs/openRun.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { business, payCycle, payRun, person, signedPay, staffChange } from "../store/schema.ts";
+import { yearsOfPerson } from "../year/summary.ts";
 import { ownPeople } from "./staffAccount.ts";
 
 export function readStaffSession(context: Context, actor: Actor): StaffSession {
@@ -85,6 +86,7 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
         return { payId, payday, start, end, gross, net };
       },
     ),
+    years: view.employment.basis === "contractor" ? [] : yearsOfPerson(context, personId, owner.country),
     wanted: view.missing
       .filter((each) => ownSections.includes(each.section) && each.text !== "E-mail")
       .map((each): Wanted => ({ ...each, why: reasons[each.section] ?? "" })),

@@ -13,7 +13,7 @@ import { type Request, type RequestHandler, type Response, Router } from "expres
 import type { Schema } from "joi";
 import type { Actor, Context } from "../context.ts";
 import { keptPayslip } from "../documents/documents.ts";
-import { renderPayslip } from "../documents/renderPayslip.ts";
+import { renderPayslip, renderYearSummary } from "../documents/renderPayslip.ts";
 import { body, idOf } from "../http/handler.ts";
 import { notFound } from "../http/problem.ts";
 import { slipOf } from "../outbox/channels.ts";
@@ -24,6 +24,7 @@ import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { beginSession } from "../session/beginSession.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
+import { summaryFile, yearSummary } from "../year/summary.ts";
 import { readStaffPage, readStaffSession, sentPayslips } from "./readStaff.ts";
 import { demandOwn, endStaffPages, inviteToStaffPages, openStaffPages, staffOf } from "./staffAccount.ts";
 import { answerStaffChange, changeOwn, demandSection, readStaffAccess } from "./staffChanges.ts";
@@ -108,6 +109,19 @@ export function staffRoutes(context: Context): Router {
         .type("application/pdf")
         .setHeader("Content-Disposition", contentDisposition(`payslip-${found.payday}.pdf`, { type: "inline" }));
       response.send(keptPayslip(context, found.runId, found.payId) ?? (await renderPayslip(slipOf(context, found))));
+    }),
+  );
+  router.get(
+    "/staff/:person/years/:from/summary.pdf",
+    own(async (actor, personId, request, response) => {
+      const from = String(request.params.from);
+      if (!isDate(from)) throw notFound("year summary");
+      const summary = yearSummary(context, actor, personId, from);
+      looked(actor, personId, "took the own year summary", summary.year);
+      response
+        .type("application/pdf")
+        .setHeader("Content-Disposition", contentDisposition(summaryFile(summary), { type: "inline" }));
+      response.send(await renderYearSummary(summary));
     }),
   );
   router.get(

@@ -1,11 +1,13 @@
 /** A payroll year: its sheet of proof, and the pays behind a row. */
 import { type YearProof, yearClosed, yearDeclared, yearLeftOut, yearTicked } from "@zesty/contract/year";
 import { isDate } from "@zesty/core/calendar/dates";
+import type { YearSummary } from "@zesty/core/payslips/yearSummary";
 import { centsText } from "@zesty/core/quantity/units";
 import { stringify } from "csv-stringify/sync";
 import type { Router } from "express";
 import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
+import { renderYearSummary } from "../documents/renderPayslip.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot } from "../http/problem.ts";
@@ -15,6 +17,7 @@ import { closeYear, tickLine } from "./close.ts";
 import { declareYear, leaveOut } from "./declare.ts";
 import { readYearAndEnding } from "./ending.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
+import { summaryFile, yearSummaries, yearSummary } from "./summary.ts";
 
 const dayIn = (text: unknown): string => {
   if (typeof text === "string" && isDate(text)) return text;
@@ -33,6 +36,15 @@ function proofCsv({ columns, rows }: YearProof): string {
     ),
   );
   return stringify([["Payroll ID", "Name", "Figure", "Voice", "Amount", "Differs"], ...lines], { bom: true });
+}
+
+function summariesCsv(summaries: readonly YearSummary[]): string {
+  const lines = summaries.flatMap(({ employee, blocks }) =>
+    blocks.flatMap(({ title, rows }) =>
+      rows.map(([label, amount]) => [...[employee.payrollId, employee.name, title, label].map(plainCell), amount]),
+    ),
+  );
+  return stringify([["Payroll ID", "Name", "Part", "Figure", "Amount"], ...lines], { bom: true });
 }
 
 export function yearRoutes(context: Context, router: Router): void {
@@ -72,6 +84,26 @@ export function yearRoutes(context: Context, router: Router): void {
     onBusiness("see", (_actor, businessId, { query }, response) => {
       const proof = readYearProof(context, businessId, query.from === undefined ? undefined : dayIn(query.from));
       response.type("text/csv").attachment(`year-${proof.year.from}.csv`).send(proofCsv(proof));
+    }),
+  );
+  router.get(
+    "/businesses/:business/year/summaries.csv",
+    onBusiness("see", (actor, businessId, { query }, response) => {
+      const from = query.from === undefined ? undefined : dayIn(query.from);
+      response
+        .type("text/csv")
+        .attachment("year-summaries.csv")
+        .send(summariesCsv(yearSummaries(context, actor, businessId, from)));
+    }),
+  );
+  router.get(
+    "/people/:person/year/:from/summary.pdf",
+    signedIn(context, async (actor, request, response) => {
+      const personId = idOf(request, "person");
+      demandRight(context, actor, businessOfPerson(context, personId), "see", "person");
+      const summary = yearSummary(context, actor, personId, dayIn(request.params.from));
+      response.type("application/pdf").attachment(summaryFile(summary));
+      response.send(await renderYearSummary(summary));
     }),
   );
   router.get(

@@ -92,6 +92,22 @@ export function Home({ page, foot }: { page: StaffPage; foot: ReactNode }) {
         </Part>
       )}
 
+      {page.years.length > 0 && (
+        <Part title="Your year">
+          {page.years.map((each) => (
+            <a
+              key={each.from}
+              href={`/api/staff/${page.personId}/years/${each.from}/summary.pdf`}
+              target="_blank"
+              rel="noreferrer"
+              className="block border-b border-rule py-2 text-action"
+            >
+              Summary of {each.name} (PDF)
+            </a>
+          ))}
+        </Part>
+      )}
+
       <Part title="On record">
         {page.facts.map((each) => (
           <p

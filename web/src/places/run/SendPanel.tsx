@@ -5,9 +5,9 @@ import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { weekdayDate } from "../../parts/format.ts";
+import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
-import { outboxLook, StateShape } from "./outboxLook.tsx";
 
 const channels: { channel: Channel; title: string; send: string }[] = [
   { channel: "payEvent", title: "Tax agency: pay event", send: "Lodge" },

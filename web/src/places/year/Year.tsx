@@ -87,6 +87,15 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
               Take the sheet
             </a>
           )}
+          {data.rows.length > 0 && (
+            <a
+              className="text-action underline"
+              href={`/api/businesses/${business.id}/year/summaries.csv?from=${data.year.from}`}
+              download
+            >
+              Take the summaries
+            </a>
+          )}
           {data.years.length > 1 && (
             <label className="flex items-center gap-2 text-quiet">
               Year
@@ -222,6 +231,15 @@ function Row({ row, data, columns, act, business, chosen, onChoose, open, onOpen
               />
             )}
             <ProofPays person={row.personId} data={data} />
+            {row.isReported && (
+              <a
+                className="mt-2 inline-block text-action underline"
+                href={`/api/people/${row.personId}/year/${data.year.from}/summary.pdf`}
+                download
+              >
+                Year summary (PDF)
+              </a>
+            )}
           </td>
         </tr>
       )}

@@ -1,7 +1,7 @@
 /** The events of no run that went out for a year, newest first: who declared them, and what the agency said. */
 import type { YearAct, YearEventView } from "@zesty/contract/year";
 import { counted, shortDate } from "../../parts/format.ts";
-import { outboxLook, StateShape } from "../run/outboxLook.tsx";
+import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
 
 const actWords: Record<YearAct, string> = { final: "Final", again: "Open again", update: "Brought up to date" };
 
