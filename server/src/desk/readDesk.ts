@@ -9,6 +9,7 @@ import type { Run } from "../runs/runRows.ts";
 import { segmentsFrom } from "../runs/segments.ts";
 import { type DeskFacts, deskFacts, type Owner } from "./deskFacts.ts";
 import { tablesEnding } from "./tablesEnding.ts";
+import { yearsToEnd } from "./yearToDo.ts";
 
 const daysBack = 35;
 const daysAhead = 35;
@@ -55,6 +56,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       ),
     );
   }
+  toDo.push(...yearsToEnd(context, day, facts.owners));
   // Only who can load tables is told.
   if (actor.lead)
     toDo.push(

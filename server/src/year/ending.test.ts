@@ -2,6 +2,7 @@
 import type { EndingPerson } from "@zesty/contract/year";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
+import { readDesk } from "../desk/readDesk.ts";
 import { readDocument } from "../documents/documents.ts";
 import { settleAnswer } from "../outbox/settleAnswer.ts";
 import { saveSection } from "../people/savePerson.ts";
@@ -34,6 +35,8 @@ const declare = (people: number[], change: object = {}) =>
     ...{ from: "2026-07-01", people, act: "final", reason: null },
     ...change,
   });
+const onDesk = () =>
+  readDesk(world.context, world.actor).toDo.flatMap((each) => (each.link === "/year" ? [each.words] : []));
 const event = () => readDocument(world.context, message().documentId ?? 0).bytes.toString("utf8");
 
 describe("a payroll year made final", () => {
@@ -43,6 +46,7 @@ describe("a payroll year made final", () => {
     expect(standing()).toEqual(["open", "open"]);
     declare(world.personIds);
     expect(standing()).toEqual(["sending", "sending"]);
+    expect(onDesk()).toEqual(["2026–27 is made final by 14 July 2027: 2 people are open"]);
     const xml = event();
     expect(xml).toContain('action="update"');
     expect(xml).toContain("<PaymentRecordTransactionD>2027-06-30<");
@@ -52,6 +56,7 @@ describe("a payroll year made final", () => {
     expect(() => declare(world.personIds)).toThrow("on its way");
     answer("accepted");
     expect(standing()).toEqual(["final", "final"]);
+    expect(onDesk()).toEqual([]);
     expect(year().rows.flatMap((row) => row.differs)).toEqual([]);
     expect(() => declare(world.personIds)).toThrow("not to be made final");
   });
