@@ -168,13 +168,15 @@ export const setTick = Joi.object<{ payId: number; key: string; on: boolean }>({
   key: Joi.string().max(1000).required(),
   on: Joi.boolean().required(),
 });
-export const signOffRun = Joi.object<{ version: number; declared: true }>({
+export const signOffRun = Joi.object<{ version: number; declared: true; final: number[] }>({
   version: Joi.number().integer().required(),
   declared: Joi.boolean()
     .valid(true)
     .required()
     .label("Declaration")
     .messages({ "any.only": "Tick the declaration: only an authorised person may sign off." }),
+  /** pays of who left, after which nothing more comes in the payroll year */
+  final: Joi.array().items(id()).unique().default([]).label("Final for the year"),
 });
 export const takeBackRun = Joi.object<{ reason: string }>({ reason: name(300).required().label("Reason") });
 export const sendRun = Joi.object<{ channels: Channel[] }>({
@@ -196,6 +198,8 @@ export const addPeople = Joi.object<{ personIds: number[] }>({
 export interface SignOffPlan {
   /** who is final for the payroll year that this run pays in: it is declared again afterwards */
   changesFinal: string[];
+  /** who left with this pay: their payroll year can be made final with its pay event */
+  leavers: { payId: number; name: string; lastDay: string }[];
   people: number;
   totals: Record<string, number>;
   blockers: { payId: number; name: string; text: string }[];

@@ -6,13 +6,15 @@ import { readDocument } from "../documents/documents.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
+import { signOffPlan } from "../runs/plan.ts";
 import { keptWorking, readRun } from "../runs/readRun.ts";
 import { signOff } from "../runs/signOff.ts";
 import { takeBack } from "../runs/takeBack.ts";
 import { setTick } from "../runs/ticks.ts";
 import { type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { document, pay, payRun } from "../store/schema.ts";
+import { document, outbox, pay, payRun } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { readYearAndEnding } from "../year/ending.ts";
 import { undoDeparture } from "./readDeparture.ts";
 import { planDeparture, recordDeparture } from "./recordDeparture.ts";
 
@@ -41,11 +43,14 @@ const record = (change: Partial<NewDeparture> = {}) =>
   recordDeparture(world.context, world.actor, leaver, wanted(change)) ?? 0;
 const row = (runId: number) => readRun(world.context, world.actor, runId).rows.find((each) => each.personId === leaver);
 const lines = (runId: number) => row(runId)?.figures?.lines.map((line) => [line.code, line.amount]);
-function tickAndSign(runId: number): void {
+function tickAll(runId: number): void {
   for (const each of readRun(world.context, world.actor, runId).rows)
     for (const mark of each.marks)
       if (mark.kind === "query")
         setTick(world.context, world.actor, runId, { payId: each.payId, key: mark.key, on: true });
+}
+function tickAndSign(runId: number): void {
+  tickAll(runId);
   signOff(world.context, world.actor, runId, readRun(world.context, world.actor, runId).version);
 }
 /** A journal or a pay event as it was kept. */
@@ -69,6 +74,24 @@ describe("a departure with the next run", () => {
       ["UNUSED-AL", "848.44"],
     ]);
     expect(row(runId)?.marks.map((mark) => mark.code)).not.toContain("departureOpen");
+  });
+  it("makes the payroll year final with the last pay where that is wanted, of who left and of nobody else", () => {
+    const runId = record();
+    const rows = readRun(world.context, world.actor, runId).rows;
+    const stays = rows.find((each) => each.personId !== leaver)?.payId ?? 0;
+    const leaves = row(runId)?.payId ?? 0;
+    tickAll(runId);
+    expect(signOffPlan(world.context, runId).leavers).toEqual([
+      { payId: leaves, name: row(runId)?.name, lastDay: "2026-06-26" },
+    ]);
+    const sign = (...final: number[]) =>
+      signOff(world.context, world.actor, runId, readRun(world.context, world.actor, runId).version, final);
+    expect(() => sign(leaves, stays)).toThrow("only for who left");
+    sign(leaves);
+    expect(kept(runId, "payEvent").match(/FinalI>true/g)).toHaveLength(1);
+    world.context.store.db.update(outbox).set({ state: "accepted" }).run();
+    const { people } = readYearAndEnding(world.context, world.actor, world.businessId, "2026-07-02").ending;
+    expect(people[leaver]).toMatchObject({ state: "final", words: "final" });
   });
   it("leaves nothing in the balance, and says when and why in the pay event", () => {
     const runId = record();

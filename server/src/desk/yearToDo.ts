@@ -17,7 +17,7 @@ export function yearsToEnd(
   const date = addDays(year.to, daysAllowed);
   const names = new Map(owners.flatMap((each) => (each.country === "AU" ? [[each.id, each.name] as const] : [])));
   return store
-    .prepared<[{ ids: string; from: string }], { businessId: number; people: number }>(
+    .prepared<[{ ids: string; from: string; to: string }], { businessId: number; people: number }>(
       `SELECT p.business_id AS businessId, COUNT(*) AS people FROM person p
        WHERE p.business_id IN (SELECT value FROM json_each(@ids))
          AND NOT EXISTS (SELECT 1 FROM year_close c WHERE c.business_id = p.business_id AND c.year_start = @from)
@@ -30,9 +30,11 @@ export function yearsToEnd(
                WHERE a.outbox_id = o.id AND a.person_id = p.id AND a.severity = 'error')
            FROM year_event_person x JOIN year_event e ON e.id = x.year_event_id JOIN outbox o ON o.id = e.outbox_id
            WHERE x.person_id = p.id AND e.year_start = @from ORDER BY e.id DESC LIMIT 1), 0)
+         AND NOT EXISTS (SELECT 1 FROM pay f JOIN pay_run r ON r.id = f.run_id
+           WHERE f.person_id = p.id AND f.year_final = 1 AND r.payday BETWEEN @from AND @to AND r.state IN ('sent', 'settled'))
        GROUP BY p.business_id`,
     )
-    .all({ ids: JSON.stringify([...names.keys()]), from: year.from })
+    .all({ ids: JSON.stringify([...names.keys()]), from: year.from, to: year.to })
     .map(
       ({ businessId, people }): ToDo => ({
         ...{ date, businessId, business: names.get(businessId) ?? "", kind: "due", late: day > date, link: "/year" },

@@ -10,6 +10,7 @@ import { anchorOf } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { demandYearOpen, madeFinal } from "../year/closed.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
+import { payeeSources } from "./payees.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { payerTotals, paymentFileName, reported } from "./runDocuments.ts";
@@ -68,11 +69,12 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
     madeFinal(
       context,
       pays.map((each) => each.row.row.person.id),
-      payrollYearOf(owner.country, run.payday).from,
+      payrollYearOf(owner.country, run.payday),
     ),
   );
   return {
     people: pays.length,
+    leavers: leaversOf(context, prepared),
     changesFinal: pays.filter((each) => final.has(each.row.row.person.id)).map((each) => each.slip.employee.name),
     totals: prepared.totals,
     ...blockers,
@@ -102,6 +104,18 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
     })),
     declaration: declarations[owner.country](owner.legalName),
   };
+}
+
+/** Who has left by the end of the period with a reason on record, and is reported year by year. */
+export function leaversOf(context: Context, prepared: Prepared): SignOffPlan["leavers"] {
+  const { run } = prepared.loaded;
+  if (prepared.business.country !== "AU") return [];
+  const { cessation } = payeeSources(context, run);
+  return reported(prepared).flatMap(({ row: { row } }) =>
+    row.person.endDate !== null && row.person.endDate <= run.periodEnd && cessation(row.person.id)
+      ? [{ payId: row.payId, name: row.context.facts.name, lastDay: row.person.endDate }]
+      : [],
+  );
 }
 
 /** Stops of all rows, and how many queries nobody has ticked. */

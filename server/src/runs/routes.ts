@@ -180,7 +180,8 @@ export function runRoutes(context: Context): Router {
   router.post(
     "/runs/:run/sign-off",
     onRun("authorise", (actor, runId, request) => {
-      signOff(context, actor, runId, body(signOffRun, request).version);
+      const { version, final } = body(signOffRun, request);
+      signOff(context, actor, runId, version, final);
       return readRun(context, actor, runId);
     }),
   );

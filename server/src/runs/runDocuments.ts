@@ -189,6 +189,7 @@ export function writePayEvent(
         known: known.person,
         tax: loaded.records.tax.get(person.id),
         period: { start: run.periodStart, end: run.periodEnd },
+        final: each.row.row.yearFinal,
         yearToDate: reportedYear(each),
       });
       return payeeRecord(facts, rules.base === "qualifying earnings");

@@ -43,6 +43,7 @@ export interface LoadedRow {
   included: boolean;
   periods: number;
   overrides: Overrides | null;
+  yearFinal: boolean;
   lines: SheetLine[];
   context: AnyContext;
 }
@@ -171,6 +172,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       included: row.pay.included,
       periods: row.pay.periods,
       overrides: row.pay.overrides,
+      yearFinal: row.pay.yearFinal,
       lines: row.pay.lines,
       context: part
         ? {

@@ -4,7 +4,7 @@
  */
 import { dateWords } from "@zesty/core/calendar/dates";
 import { figuresOf, workingsToKeep } from "@zesty/core/countries/countries";
-import { eq } from "drizzle-orm";
+import { and, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { keepDocument } from "../documents/documents.ts";
@@ -14,26 +14,35 @@ import { cannot, conflict, ProblemError } from "../http/problem.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
-import { journal, payRun } from "../store/schema.ts";
+import { journal, pay, payRun } from "../store/schema.ts";
 import { packWorkings } from "../store/workings.ts";
 import { lockDays } from "../time/paidDays.ts";
 import { demandYearOpen } from "../year/closed.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
-import { blockersOf } from "./plan.ts";
+import { blockersOf, leaversOf } from "./plan.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { reported, runName, writePayEvent, writePaymentFile } from "./runDocuments.ts";
 import { demandOpen, demandVersion } from "./runInHand.ts";
 import { findRun, type Run } from "./runRows.ts";
 
-export function signOff(context: Context, actor: Actor, runId: number, version: number): void {
+/** @param final pays of who left, with which their payroll year is made final */
+export function signOff(
+  context: Context,
+  actor: Actor,
+  runId: number,
+  version: number,
+  final: readonly number[] = [],
+): void {
   demandNobodyWaits(context, runId);
   context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
     demandVersion(run, version);
     demandYearOpen(context, run.businessId, run.payday);
+    markFinal(context, run, final);
     const prepared = prepareSignOff(context, runId);
     demandClean(prepared);
+    demandLeft(context, prepared, final);
     demandOtherEyes(actor, run, prepared);
     const signedAt = context.clock.now();
     writePays(context, prepared, signedAt);
@@ -65,6 +74,25 @@ export function signOff(context: Context, actor: Actor, runId: number, version: 
     });
   });
   context.announce(runId);
+}
+
+/** Before the run is prepared: its pay event, made once more after a refusal, too, says that the year is final. */
+function markFinal({ store: { db } }: Context, { id }: Run, final: readonly number[]): void {
+  if (final.length === 0) return;
+  db.update(pay)
+    .set({ yearFinal: true })
+    .where(and(eq(pay.runId, id), inArray(pay.id, [...final])))
+    .run();
+}
+
+function demandLeft(context: Context, prepared: Prepared, final: readonly number[]): void {
+  if (final.length === 0) return;
+  const leavers = leaversOf(context, prepared).map((each) => each.payId);
+  if (final.some((payId) => !leavers.includes(payId)))
+    throw cannot(
+      "not-left",
+      "A payroll year is made final with a pay only for who left, with the reason recorded. Open the run again.",
+    );
 }
 
 function demandClean(prepared: Prepared): void {

@@ -19,18 +19,24 @@ export function closingOf({ store: { db } }: Context, businessId: number, yearSt
   return last?.closed ? { by: last.by, at: last.at, backup: last.backup } : null;
 }
 
-/** Whose year a newest event of no run made final, as far as the agency took it: a pay in that year changes it. */
-export function madeFinal({ store }: Context, ids: readonly number[], yearStart: string): number[] {
-  const read = store.prepared<[string, string], { id: number; final: number; state: string }>(
+/** Whose year was made final, by an event of no run or with a last pay, as far as it was taken: a pay in it changes it. */
+export function madeFinal({ store }: Context, ids: readonly number[], year: { from: string; to: string }): number[] {
+  const events = store.prepared<[string, string], { id: number; final: number; state: string }>(
     `SELECT p.person_id AS id, e.final AS final, o.state AS state, MAX(e.id)
      FROM year_event_person p JOIN year_event e ON e.id = p.year_event_id JOIN outbox o ON o.id = e.outbox_id
      WHERE p.person_id IN (SELECT value FROM json_each(?)) AND e.year_start = ?
      GROUP BY p.person_id`,
   );
-  return read
-    .all(JSON.stringify(ids), yearStart)
-    .filter((row) => row.final === 1 && row.state !== "rejected" && row.state !== "refused")
-    .map((row) => row.id);
+  const pays = store.prepared<[string, string, string], { id: number }>(
+    `SELECT DISTINCT p.person_id AS id FROM pay p JOIN pay_run r ON r.id = p.run_id
+     WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.year_final = 1 AND r.payday BETWEEN ? AND ?
+       AND r.state IN ('signedOff', 'sent', 'settled')`,
+  );
+  const people = JSON.stringify(ids);
+  const declared = events.all(people, year.from);
+  const final = declared.filter((row) => row.final === 1 && row.state !== "rejected" && row.state !== "refused");
+  const known = new Set(declared.map((row) => row.id));
+  return [...final, ...pays.all(people, year.from, year.to).filter((row) => !known.has(row.id))].map((row) => row.id);
 }
 
 /** @param day a day of the year that would be written into */

@@ -124,11 +124,11 @@ export const api = createApi({
       invalidatesTags: ["Run"],
     }),
     plan: build.query<SignOffPlan, number>({ query: (run) => `/runs/${run}/plan`, providesTags: ["Run"] }),
-    signOff: build.mutation<RunView, { run: number; version: number }>({
-      query: ({ run, version }) => ({
+    signOff: build.mutation<RunView, { run: number; version: number; final: number[] }>({
+      query: ({ run, version, final }) => ({
         url: `/runs/${run}/sign-off`,
         method: "POST",
-        body: { version, declared: true },
+        body: { version, declared: true, final },
       }),
       invalidatesTags: ["Run", "Runs", "Desk", "Send", "Books", "Dues", "Person"],
     }),

@@ -82,6 +82,8 @@ export const pay = sqliteTable(
     openTime: json<OpenTime>("open_time"),
     /** raised with every change of the row: two people cannot overwrite each other in one row */
     version: integer("version").notNull().default(1),
+    /** signed off as the last of the person's payroll year: its report says that the year is final */
+    yearFinal: flag("year_final").default(false),
     /** the row as it was last worked out: what the run's counts and totals hold of it */
     kept: json<KeptRow>("kept"),
   },

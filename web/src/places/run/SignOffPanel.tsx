@@ -3,7 +3,17 @@ import type { RunView, SignOffPlan } from "@zesty/contract/runs";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TickField } from "../../parts/Fields.tsx";
-import { cents, centsOrDash, counted, dollars, hours, money, sentenceCase, weekdayDate } from "../../parts/format.ts";
+import {
+  cents,
+  centsOrDash,
+  counted,
+  dollars,
+  hours,
+  longDate,
+  money,
+  sentenceCase,
+  weekdayDate,
+} from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { selected } from "../../state/runSlice.ts";
@@ -20,6 +30,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
   });
   const [signOff, { error, isLoading }] = api.useSignOffMutation();
   const [declared, setDeclared] = useState(false);
+  const [final, setFinal] = useState<number[]>([]);
   const dispatch = useAppDispatch();
   if (planError) return <ProblemNote error={planError} />;
   if (!plan) return <p className="text-quiet">Working out what will happen…</p>;
@@ -63,11 +74,22 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
           className="mt-4 border-t border-rule-strong pt-3"
           onSubmit={(event) => {
             event.preventDefault();
-            void signOff({ run: view.id, version: view.version }).then((answer) => {
+            void signOff({ run: view.id, version: view.version, final }).then((answer) => {
               if (answer.data) onSigned();
             });
           }}
         >
+          {plan.leavers.map(({ payId, name, lastDay }) => (
+            <TickField
+              key={payId}
+              label={`This is ${name}'s last pay: make the payroll year final with it`}
+              hint={`Left on ${longDate(lastDay)}. Without it the year is made final with the others.`}
+              checked={final.includes(payId)}
+              onChange={(event) =>
+                setFinal(event.target.checked ? [...final, payId] : final.filter((each) => each !== payId))
+              }
+            />
+          ))}
           <TickField
             label={plan.declaration}
             checked={declared}

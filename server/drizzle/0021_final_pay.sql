@@ -1,0 +1,1 @@
+ALTER TABLE `pay` ADD `year_final` integer DEFAULT false NOT NULL;
