@@ -167,3 +167,24 @@ export const yearClosed = Joi.object<{ from: string; closed: boolean; reason: st
   closed: Joi.boolean().strict().required().label("Closed"),
   reason: reason(),
 });
+
+/** A pay element, what becomes of what is paid by it, and what it carried in the year. Amounts are cents. */
+export interface ElementLine {
+  id: number;
+  code: string;
+  name: string;
+  kind: string;
+  retired: boolean;
+  reported: string | null;
+  counts: { name: string; yes: boolean; isSet: boolean }[];
+  account: string | null;
+  paidTo: string | null;
+  cents: number;
+  people: number;
+  doubts: string[];
+}
+export interface ElementSheet {
+  year: { from: string; to: string; name: string };
+  /** paid by in the year first, doubtful ones before the others */
+  lines: ElementLine[];
+}

@@ -22,6 +22,7 @@ import { planDeparture, recordDeparture } from "./departures/recordDeparture.ts"
 import { readDesk } from "./desk/readDesk.ts";
 import { journalCsv } from "./documents/journalCsv.ts";
 import { readDues } from "./dues/readDues.ts";
+import { readStatements } from "./dues/statements.ts";
 import { body, idOf, mostOf, signedIn } from "./http/handler.ts";
 import { businessRoute } from "./http/onBusiness.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
@@ -114,6 +115,10 @@ export function placeRoutes(context: Context): Router {
   router.get(
     "/businesses/:business/journals",
     onBusiness("see", (_actor, businessId, request) => listJournals(context, businessId, mostOf(request))),
+  );
+  router.get(
+    "/businesses/:business/statements",
+    onBusiness("see", (_actor, businessId) => readStatements(context, businessId)),
   );
   router.get(
     "/businesses/:business/dues",

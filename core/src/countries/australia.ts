@@ -9,12 +9,14 @@ import { namedFigures, rowFigures } from "../pay/snapshot.ts";
 import type { WorkedPay } from "../pay/workedPay.ts";
 import { workOut } from "../pay/workOut.ts";
 import type { Country } from "./country.ts";
+import { treatmentAu } from "./treatmentAu.ts";
 
 export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
   code: "AU",
   payrollYear: payrollYearAu,
   amendsEarlierYears: true,
   longOwedYear,
+  treatment: treatmentAu,
   missingTables,
   workOutRow,
   workOut,

@@ -28,6 +28,7 @@ const flat: Country<{ payday: string; rate: string }, FlatInput, FlatPay, FlatRo
   code: "XX",
   amendsEarlierYears: false,
   longOwedYear: () => null,
+  treatment: () => ({ reported: null, counts: [], doubts: [] }),
   payrollYear: (payday) => ({ from: `${payday.slice(0, 4)}-01-01`, to: `${payday.slice(0, 4)}-12-31`, name: "year" }),
   missingTables: (payday) =>
     payday < "2020-01-01"

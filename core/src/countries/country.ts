@@ -12,6 +12,7 @@ import type { PayElement, RowBase, SheetLine } from "../pay/payContext.ts";
 import type { RowFigures } from "../pay/snapshot.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Figure } from "../working/figure.ts";
+import type { Treatment } from "./treatment.ts";
 
 export interface Country<Context, Input, Pay, Row extends { input: Input; worked: Pay }> {
   /** ISO 3166 */
@@ -25,6 +26,8 @@ export interface Country<Context, Input, Pay, Row extends { input: Input; worked
   amendsEarlierYears: boolean;
   /** the payroll year that back pay is reported in where it is paid long after it was due; null where it is like any other */
   longOwedYear(due: IsoDate, paid: IsoDate): string | null;
+  /** what becomes of an amount that is paid by an element on a payday */
+  treatment(element: PayElement, rules: RuleBook, payday: IsoDate): Treatment;
   /** stop marks for tables that a payday needs and the rule book lacks; looked for before anything is worked out */
   missingTables(payday: IsoDate, rules: RuleBook): Mark[];
   /** a row of the sheet, from what is known of its person and what stands in it */

@@ -1,4 +1,5 @@
 /** New Zealand: PAYE with the levy, student loan, child support, KiwiSaver, the Holidays Act, payday filing. */
+
 import { payrollYearNz } from "../calendar/payrollYear.ts";
 import { examineNz, missingTablesNz } from "../checks/examineNz.ts";
 import { type RowContextNz, type WorkedRowNz, workOutRowNz } from "../pay/payContextNz.ts";
@@ -7,12 +8,14 @@ import { factsOfNz, namedFiguresNz, rowFiguresNz } from "../pay/snapshotNz.ts";
 import type { WorkedPayNz } from "../pay/workedPayNz.ts";
 import { workOutNz } from "../pay/workOutNz.ts";
 import type { Country } from "./country.ts";
+import { treatmentNz } from "./treatmentNz.ts";
 
 export const newZealand: Country<RowContextNz, PayInputNz, WorkedPayNz, WorkedRowNz> = {
   code: "NZ",
   payrollYear: payrollYearNz,
   amendsEarlierYears: false,
   longOwedYear: () => null,
+  treatment: treatmentNz,
   missingTables: missingTablesNz,
   workOutRow: workOutRowNz,
   workOut: workOutNz,

@@ -96,7 +96,7 @@ describe("a year summary", () => {
           ["Gross", "50000.00"],
           ["Unused leave on leaving", "20.00"],
           ["Laundry allowance", "6.00"],
-          ["Other allowance T1", "10.00"],
+          ["Other allowance, transport or fares", "10.00"],
           ["Lump sum E, of the year to June 2024", "500.00"],
         ],
         total: ["Income", "50536.00"],

@@ -3,9 +3,9 @@
  * layout is our own; no law asks for it (Australia since Single Touch Payroll, New Zealand since payday filing; from
  * memory).
  */
-import { openingCategories } from "../au/openingYear.ts";
 import type { IncomeType } from "../au/taxDeclaration.ts";
 import { type CodedAmount, cessationReasons, type IncomeRecord, type PayeeRecord } from "../lodgement/payEvent.ts";
+import { categoryWords } from "../lodgement/reportWords.ts";
 import { decimal, sum } from "../quantity/decimal.ts";
 import { centsText } from "../quantity/units.ts";
 
@@ -33,20 +33,13 @@ const streams: Record<IncomeType, string> = {
   WHM: "Working holiday maker",
   LAB: "Labour hire",
 };
-const lumpSums: Record<string, string> = {
-  ...{ R: "Lump sum A, redundancy", T: "Lump sum A, other", B: "Lump sum B", D: "Lump sum D", E: "Lump sum E" },
-  W: "Return to work",
-};
-const leave: Record<string, string> = { U: "Unused leave on leaving" };
 const contributions: Record<string, string> = {
   ...{ L: "Super guarantee", R: "Reportable super", O: "Ordinary time earnings", Q: "Qualifying earnings" },
 };
 const benefits: Record<string, string> = { T: "Reportable fringe benefits", X: "Reportable fringe benefits, exempt" };
 
 const category = (name: string, { type, detail }: CodedAmount): string =>
-  (openingCategories as Record<string, string>)[`${name}:${type}${detail ? `:${detail}` : ""}`] ??
-  (openingCategories as Record<string, string>)[`${name}:${type}`] ??
-  `Other allowance ${detail ?? type}`;
+  categoryWords(`${name}:${type}${detail ? `:${detail}` : ""}`);
 
 const block = (title: string, rows: [string, string][], totalled: string | null = null): SummaryBlock[] => {
   const said = rows.filter(([, amount]) => !decimal(amount).isZero());
@@ -64,13 +57,10 @@ function incomeBlocks(income: IncomeRecord): SummaryBlock[] {
         ["Overtime", income.overtime ?? "0"],
         ["Bonuses and commissions", income.bonus ?? "0"],
         ["Directors' fees", income.directorFee ?? "0"],
-        ...income.paidLeave.map((each): [string, string] => [
-          leave[each.type] ?? category("paidLeave", each),
-          each.amount,
-        ]),
+        ...income.paidLeave.map((each): [string, string] => [category("paidLeave", each), each.amount]),
         ...income.allowances.map((each): [string, string] => [category("allowance", each), each.amount]),
         ...income.lumpSums.map((each): [string, string] => [
-          `${lumpSums[each.type] ?? each.type}${each.detail ? `, of the year to June ${each.detail}` : ""}`,
+          `${categoryWords(`lumpSum:${each.type}`)}${each.detail ? `, of the year to June ${each.detail}` : ""}`,
           each.amount,
         ]),
       ],

@@ -15,6 +15,7 @@ import { demandRight } from "../http/rights.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { closeYear, tickLine } from "./close.ts";
 import { declareYear, leaveOut } from "./declare.ts";
+import { readElementSheet } from "./elementSheet.ts";
 import { readYearAndEnding } from "./ending.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
 import { summaryFile, yearSummaries, yearSummary } from "./summary.ts";
@@ -85,6 +86,12 @@ export function yearRoutes(context: Context, router: Router): void {
       const proof = readYearProof(context, businessId, query.from === undefined ? undefined : dayIn(query.from));
       response.type("text/csv").attachment(`year-${proof.year.from}.csv`).send(proofCsv(proof));
     }),
+  );
+  router.get(
+    "/businesses/:business/year/elements",
+    onBusiness("see", (_actor, businessId, { query }) =>
+      readElementSheet(context, businessId, query.from === undefined ? context.clock.today() : dayIn(query.from)),
+    ),
   );
   router.get(
     "/businesses/:business/year/summaries.csv",

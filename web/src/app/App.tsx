@@ -115,6 +115,10 @@ const router = createBrowserRouter([
             path: "people/:person",
             lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
           },
+          {
+            path: "year/elements",
+            lazy: () => import("../places/year/YearElements.tsx").then((m) => ({ Component: m.YearElements })),
+          },
           { path: "year", lazy: () => import("../places/year/Year.tsx").then((m) => ({ Component: m.Year })) },
           { path: "time", lazy: () => import("../places/time/Time.tsx").then((m) => ({ Component: m.Time })) },
           { path: "time/leave", lazy: () => import("../places/leave/Leave.tsx").then((m) => ({ Component: m.Leave })) },

@@ -31,6 +31,7 @@ import type {
   SignOffPlan,
 } from "@zesty/contract/runs";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
+import type { StatementPeriod } from "@zesty/contract/statements";
 import type {
   AgreementView,
   AnnualWage,
@@ -207,6 +208,10 @@ export const api = createApi({
     journal: build.query<JournalView, number>({ query: (journal) => `/journals/${journal}`, providesTags: ["Books"] }),
     dues: build.query<DueView[], Listed>({
       query: (listed) => pathOf(listed, "dues"),
+      providesTags: ["Dues"],
+    }),
+    statements: build.query<StatementPeriod[], number>({
+      query: (business) => `/businesses/${business}/statements`,
       providesTags: ["Dues"],
     }),
     rules: build.query<RuleTableView[], void>({ query: () => "/rules", providesTags: ["Rules"] }),

@@ -1,5 +1,5 @@
 /** The addresses about a payroll year. */
-import type { ProofPay, YearAndEnding, YearDeclared } from "@zesty/contract/year";
+import type { ElementSheet, ProofPay, YearAndEnding, YearDeclared } from "@zesty/contract/year";
 import { api } from "./api.ts";
 
 type Of<Body> = { business: number } & Body;
@@ -19,6 +19,10 @@ export const yearApi = api.injectEndpoints({
       proofPays: build.query<ProofPay[], { person: number; from: string }>({
         query: ({ person, from }) => `/people/${person}/year/${from}`,
         providesTags: ["Books"],
+      }),
+      yearElements: build.query<ElementSheet, { business: number; from: string | null }>({
+        query: ({ business, from }) => `/businesses/${business}/year/elements${from ? `?from=${from}` : ""}`,
+        providesTags: ["Books", "Business"],
       }),
       declareYear: change<YearDeclared>("declared"),
       leaveOutOfYear: change<{ from: string; person: number; reason: string | null }>("left-out"),

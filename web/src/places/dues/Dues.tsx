@@ -8,6 +8,7 @@ import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { Statements } from "./Statements.tsx";
 
 export function Dues() {
   const business = useBusiness();
@@ -111,6 +112,7 @@ export function Dues() {
               </Button>
             </>
           )}
+          {business.country === "AU" && <Statements business={business.id} />}
         </>
       )}
     </Page>

@@ -8,6 +8,7 @@ import {
   type YearAndEnding,
 } from "@zesty/contract/year";
 import { useEffect, useState } from "react";
+import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { cents, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
@@ -77,6 +78,11 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
             <Button look="main" onClick={() => begin("final")}>
               Make final…
             </Button>
+          )}
+          {data.rows.length > 0 && (
+            <Link className="text-action underline" to={`/year/elements?from=${data.year.from}`}>
+              Pay elements
+            </Link>
           )}
           {data.rows.length > 0 && (
             <a

@@ -1,0 +1,99 @@
+/**
+ * W1 and W2 of the activity statement by month or quarter: the sums that the agency prefills from pay events, bridged to
+ * what was signed. Set by: activity statement labels W1 and W2 (Tax Office instructions, from memory).
+ */
+import type { StatementPeriod } from "@zesty/contract/statements";
+import { addDays, addMonths } from "@zesty/core/calendar/dates";
+import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { readDocument } from "../documents/documents.ts";
+import { cannot } from "../http/problem.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { outbox, payRun } from "../store/schema.ts";
+
+const monthWords = new Intl.DateTimeFormat("en-AU", { month: "long", year: "numeric", timeZone: "UTC" });
+const dayWords = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
+const utc = (day: string) => new Date(`${day}T00:00:00Z`);
+
+/** The newest periods first, so many as have paydays in the last fifteen months; small withholders report by quarter. */
+function periodsTo(day: string, months: 1 | 3): Pick<StatementPeriod, "from" | "to" | "name">[] {
+  const first = `${day.slice(0, 4)}-${String(Number(day.slice(5, 7)) - ((Number(day.slice(5, 7)) - 1) % months)).padStart(2, "0")}-01`;
+  return Array.from({ length: 15 / months }, (_, at) => {
+    const from = addMonths(first, -months * at);
+    const to = addDays(addMonths(from, months), -1);
+    return { from, to, name: months === 1 ? monthWords.format(utc(from)) : `Quarter to ${dayWords.format(utc(to))}` };
+  });
+}
+
+const taken = ["accepted", "acceptedWithWarnings", "partial"];
+const inBytes = (bytes: Buffer, element: string): number | null => {
+  const found = new RegExp(`<${element}>([0-9.]+)</${element}>`).exec(bytes.toString("utf8"));
+  return found?.[1] === undefined ? null : Math.round(Number(found[1]) * 100);
+};
+
+export function readStatements(context: Context, businessId: number): StatementPeriod[] {
+  const { db } = context.store;
+  const owner = findBusiness(context, businessId);
+  if (owner.country !== "AU")
+    throw cannot(
+      "no-statements",
+      "Activity statements are Australia's: in New Zealand each payday's filing says what is paid.",
+    );
+  const periods = periodsTo(context.clock.today(owner.timeZone), owner.withholder === "small" ? 3 : 1);
+  const [oldest, newest] = [periods.at(-1)?.from ?? "", periods[0]?.to ?? ""];
+  const events = db
+    .select({ runId: payRun.id, payday: payRun.payday, state: outbox.state, documentId: outbox.documentId })
+    .from(outbox)
+    .innerJoin(payRun, eq(outbox.runId, payRun.id))
+    .where(
+      and(
+        eq(outbox.businessId, businessId),
+        eq(outbox.channel, "payEvent"),
+        ne(outbox.state, "cancelled"),
+        between(payRun.payday, oldest, newest),
+        inArray(payRun.state, ["signedOff", "sent", "settled"]),
+      ),
+    )
+    .orderBy(asc(payRun.payday), asc(outbox.id))
+    .all();
+  const signed = new Map(
+    context.store
+      .prepared<[number, string, string], { runId: number; gross: number; withheld: number }>(
+        `SELECT s.run_id AS runId, SUM(CASE WHEN f.code = 'gross' THEN f.cents ELSE 0 END) AS gross,
+           SUM(CASE WHEN f.code = 'withheld' THEN f.cents ELSE 0 END) AS withheld
+         FROM signed_pay s JOIN pay_run r ON r.id = s.run_id JOIN pay_fact f ON f.signed_pay_id = s.id
+         WHERE r.business_id = ? AND s.payday BETWEEN ? AND ? AND f.code IN ('gross', 'withheld') GROUP BY s.run_id`,
+      )
+      .all(businessId, oldest, newest)
+      .map((row) => [row.runId, row]),
+  );
+  // Made again after a refusal, the newest event of a run is the one that counts.
+  const runs = [...new Map(events.map((event) => [event.runId, event])).values()];
+  return periods.flatMap((period): StatementPeriod[] => {
+    const within = runs.filter(({ payday }) => payday >= period.from && payday <= period.to);
+    if (within.length === 0) return [];
+    const found: StatementPeriod = {
+      ...period,
+      ...{ w1: 0, w2: 0, gross: 0, withheld: 0, apart: 0, notTaken: [], byHand: [] },
+    };
+    for (const { runId, payday, state, documentId } of within) {
+      const { gross = 0, withheld = 0 } = signed.get(runId) ?? {};
+      found.gross += gross;
+      found.withheld += withheld;
+      if (!taken.includes(state) || documentId === null) {
+        found.notTaken.push({ runId, payday });
+        continue;
+      }
+      const { bytes } = readDocument(context, documentId);
+      const w1 = inBytes(bytes, "TotalGrossPaymentsWithholdingA");
+      if (w1 === null) {
+        found.byHand.push({ runId, payday, gross, withheld });
+        continue;
+      }
+      found.w1 += w1;
+      found.w2 += inBytes(bytes, "PayAsYouGoWithholdingTaxWithheldA") ?? 0;
+      found.apart += gross - w1;
+    }
+    return [found];
+  });
+}

@@ -1,0 +1,92 @@
+/** Every pay element of a year: where it is reported, what it counts for, what it carried, and what is doubtful of it. */
+import type { ElementLine } from "@zesty/contract/year";
+import type { ElementAu } from "@zesty/core/pay/payInput";
+import { Link, useSearchParams } from "react-router";
+import { elementWords } from "../../parts/elementWords.ts";
+import { centsOrDash } from "../../parts/format.ts";
+import { MarkShape } from "../../parts/MarkShape.tsx";
+import { Loading, Page } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { useBusiness } from "../../state/business.ts";
+import { yearApi } from "../../state/yearApi.ts";
+
+export function YearElements() {
+  const business = useBusiness();
+  const [search] = useSearchParams();
+  const { data, error } = yearApi.useYearElementsQuery(
+    { business: business.id, from: search.get("from") },
+    { refetchOnMountOrArgChange: true },
+  );
+  if (error) return <ProblemNote error={error} />;
+  if (!data) return <Loading what="the pay elements" />;
+  const names = data.lines[0]?.counts.map((each) => each.name) ?? [];
+  return (
+    <Page
+      title={`Pay elements, ${data.year.name}`}
+      aside={
+        <Link className="text-action underline" to="/year">
+          The year's sheet
+        </Link>
+      }
+    >
+      <p className="mb-3 max-w-3xl text-quiet">
+        What becomes of what is paid by each element, by the rules that work pays out. A change in Set-up holds for pays
+        that are signed off after it: what was reported stays as it was reported.
+      </p>
+      <table className="figures w-full text-[15px] [&_:is(td,th):not(:first-child)]:pl-4">
+        <thead>
+          <tr className="border-b border-rule-strong text-left text-[14px] text-quiet [&>th]:font-medium">
+            <th className="py-1">Element</th>
+            <th>Kind</th>
+            <th>Reported as</th>
+            {names.map((name) => (
+              <th key={name}>{name}</th>
+            ))}
+            <th>Account</th>
+            <th className="text-right">This year</th>
+            <th className="text-right">People</th>
+          </tr>
+        </thead>
+        <tbody>
+          {data.lines.map((line) => (
+            <Row key={line.id} line={line} />
+          ))}
+        </tbody>
+      </table>
+    </Page>
+  );
+}
+
+function Row({ line }: { line: ElementLine }) {
+  return (
+    <tr className={`border-b border-rule align-top [&>td]:py-1.5 ${line.people === 0 ? "text-quiet" : ""}`}>
+      <td>
+        <span className={line.people === 0 ? "" : "font-semibold"}>{line.name}</span>{" "}
+        <span className="text-quiet">{line.code}</span>
+        {line.paidTo && <span className="block text-[13px] text-quiet">to {line.paidTo}</span>}
+        {line.doubts.map((doubt) => (
+          <span key={doubt} className="flex items-baseline gap-1.5 text-[14px]">
+            <MarkShape kind="query" />
+            <span>
+              {doubt}{" "}
+              <Link className="text-action underline" to="/set-up#elements">
+                Look
+              </Link>
+            </span>
+          </span>
+        ))}
+      </td>
+      <td>{elementWords[line.kind as ElementAu]}</td>
+      <td>{line.reported ?? <span className="text-quiet">not reported</span>}</td>
+      {line.counts.map((each) => (
+        <td key={each.name} className={each.yes ? "" : "text-quiet"}>
+          {each.yes ? "yes" : "no"}
+          {each.isSet && <span className="text-[13px] text-quiet"> set</span>}
+        </td>
+      ))}
+      <td className="text-quiet">{line.account ?? ""}</td>
+      <td className="text-right">{centsOrDash(line.cents)}</td>
+      <td className="text-right">{line.people || "–"}</td>
+    </tr>
+  );
+}
