@@ -1,5 +1,5 @@
 /** Which page for which address; places are fetched when they are first opened. */
-import { lazy, Suspense, useEffect, useRef } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import {
   createBrowserRouter,
   isRouteErrorResponse,
@@ -13,9 +13,30 @@ import { Loading } from "../parts/Page.tsx";
 import { api } from "../state/api.ts";
 
 // Who signs in does not wait for the frame, and who is signed in not for the forms at the door.
-const Shell = lazy(() => import("./Shell.tsx").then((m) => ({ default: m.Shell })));
-const SignIn = lazy(() => import("./SignIn.tsx").then((m) => ({ default: m.SignIn })));
-const FirstUserForm = lazy(() => import("./SignIn.tsx").then((m) => ({ default: m.FirstUserForm })));
+const shell = () => import("./Shell.tsx");
+const door = () => import("./SignIn.tsx");
+
+/**
+ * A part that is fetched when it is needed. Not React's `lazy`: what was suspended comes into sight as much as 300 ms
+ * late, so that waiting signs do not flicker, and with it everything that the part asks the server for.
+ */
+function Part<T>({ load, children }: { load: () => Promise<T>; children: (part: T) => ReactNode }) {
+  const [part, setPart] = useState<T | null>(null);
+  useEffect(() => {
+    let isWanted = true;
+    load().then(
+      (loaded) => isWanted && setPart(() => loaded),
+      (error: unknown) =>
+        setPart(() => {
+          throw error;
+        }),
+    );
+    return () => {
+      isWanted = false;
+    };
+  }, [load]);
+  return part === null ? <Loading what="your desk" /> : children(part);
+}
 
 /** An employee is signed in: the own pages are another application. */
 function ToStaffPages() {
@@ -33,18 +54,12 @@ function Root() {
         <Button onClick={() => void refetch()}>Try again</Button>
       </main>
     );
-  return (
-    <Suspense fallback={<Loading what="your desk" />}>
-      {session.needsFirstUser ? (
-        <FirstUserForm />
-      ) : session.staff ? (
-        <ToStaffPages />
-      ) : session.user ? (
-        <Shell session={session} />
-      ) : (
-        <SignIn demo={session.demo} />
-      )}
-    </Suspense>
+  if (session.needsFirstUser) return <Part key="door" load={door}>{({ FirstUserForm }) => <FirstUserForm />}</Part>;
+  if (session.staff) return <ToStaffPages />;
+  return session.user ? (
+    <Part key="shell" load={shell}>{({ Shell }) => <Shell session={session} />}</Part>
+  ) : (
+    <Part key="door" load={door}>{({ SignIn }) => <SignIn demo={session.demo} />}</Part>
   );
 }
 

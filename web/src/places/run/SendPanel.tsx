@@ -34,7 +34,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
         Signed off by {view.signedOffBy ?? "somebody"}.{" "}
         {sent.state === "settled"
           ? sent.rows.filter((row) => row.channel === "paymentFile").at(-1)?.state === "partial"
-            ? "Everything is answered. Some payments came back: pay them again once the account is mended."
+            ? "Everything is answered. What came back is paid again once the account is mended."
             : "The bank has paid and everything is answered."
           : "Money moves only when the bank has the file and its day has come."}
       </p>
