@@ -54,12 +54,21 @@ function Root() {
         <Button onClick={() => void refetch()}>Try again</Button>
       </main>
     );
-  if (session.needsFirstUser) return <Part key="door" load={door}>{({ FirstUserForm }) => <FirstUserForm />}</Part>;
+  if (session.needsFirstUser)
+    return (
+      <Part key="door" load={door}>
+        {({ FirstUserForm }) => <FirstUserForm />}
+      </Part>
+    );
   if (session.staff) return <ToStaffPages />;
   return session.user ? (
-    <Part key="shell" load={shell}>{({ Shell }) => <Shell session={session} />}</Part>
+    <Part key="shell" load={shell}>
+      {({ Shell }) => <Shell session={session} />}
+    </Part>
   ) : (
-    <Part key="door" load={door}>{({ SignIn }) => <SignIn demo={session.demo} />}</Part>
+    <Part key="door" load={door}>
+      {({ SignIn }) => <SignIn demo={session.demo} />}
+    </Part>
   );
 }
 
