@@ -1,8 +1,8 @@
-/** The page's side of the pay worker: ask, and get the answer to that very question. */
+/** Who works rows out for the page: the core in the page itself for a row in hand, a worker for many. */
 import type { Mark } from "@zesty/core/checks/mark";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
-import type { WhyRequest, WorkRequest } from "./payWorker.ts";
+import type { WhyRequest, WorkRequest } from "./workOut.ts";
 
 export interface WorkedRow {
   payId: number;
@@ -31,7 +31,9 @@ function start(): Worker {
   return made;
 }
 
-function ask(request: Omit<WorkRequest, "id"> | Omit<WhyRequest, "id">) {
+type Asks = ({ kind: "work" } & WorkRequest) | ({ kind: "why" } & WhyRequest);
+
+function ask(request: Asks) {
   worker ??= start();
   asked += 1;
   const id = asked;
@@ -41,7 +43,30 @@ function ask(request: Omit<WorkRequest, "id"> | Omit<WhyRequest, "id">) {
   });
 }
 
-export const workRows = async (request: Omit<WorkRequest, "id" | "kind">): Promise<WorkedRow[]> =>
+let near: typeof import("./workOut.ts") | undefined;
+/** So many rows are worked out faster than a message goes to the worker and back past the next frame. */
+const fewRows = 16;
+
+/** Fetches the core into the page; until it is there, and where it cannot be fetched, the worker does all. */
+export const bringNear = (): void =>
+  void import("./workOut.ts").then(
+    (core) => {
+      near = core;
+    },
+    () => undefined,
+  );
+
+/** Figures within the keystroke, before anything is drawn; null where the worker is to be asked. */
+export function workedNow(request: WorkRequest): WorkedRow[] | null {
+  if (!near || request.rows.length > fewRows) return null;
+  try {
+    return near.workOut(request);
+  } catch {
+    return null;
+  }
+}
+
+export const workRows = async (request: WorkRequest): Promise<WorkedRow[]> =>
   (await ask({ ...request, kind: "work" })).rows ?? [];
-export const askWhy = async (request: Omit<WhyRequest, "id" | "kind">): Promise<Working | undefined> =>
+export const askWhy = async (request: WhyRequest): Promise<Working | undefined> =>
   (await ask({ ...request, kind: "why" })).working;

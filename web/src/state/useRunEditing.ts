@@ -1,6 +1,6 @@
 /** Ties typing to the worker and to saving: worked out at once, saved shortly after, never lost on leaving. */
 import { useEffect, useLayoutEffect } from "react";
-import { workRows } from "./core.ts";
+import { bringNear, workedNow, workRows } from "./core.ts";
 import { worked } from "./runSlice.ts";
 import { flush, typed } from "./saving.ts";
 import { store, useAppDispatch, useAppSelector } from "./store.ts";
@@ -9,7 +9,7 @@ export function useRunEditing(): void {
   const dispatch = useAppDispatch();
   const edit = useAppSelector((state) => state.run.edit);
 
-  // Before the page is painted, so that the worker is at it while the typed text is drawn.
+  // Before the page is painted: figures and typed text are drawn together, or the worker is at it meanwhile.
   useLayoutEffect(() => {
     const { run } = store.getState();
     const { view } = run;
@@ -20,11 +20,21 @@ export function useRunEditing(): void {
         ? [{ payId: row.payId, context: row.context, lines: row.lines }]
         : [],
     );
-    void workRows({ elements: view.elements, loadedRules: view.loadedRules, version: view.ruleBookVersion, rows }).then(
-      (answer) => dispatch(worked({ edit, rows: answer })),
-      () => undefined,
-    );
+    const request = {
+      ...{ elements: view.elements, loadedRules: view.loadedRules, version: view.ruleBookVersion },
+      rows,
+    };
+    const now = workedNow(request);
+    if (now) dispatch(worked({ edit, rows: now }));
+    else
+      void workRows(request).then(
+        (answer) => dispatch(worked({ edit, rows: answer })),
+        () => undefined,
+      );
   }, [edit, dispatch]);
 
-  useEffect(() => () => void flush(), []);
+  useEffect(() => {
+    bringNear();
+    return () => void flush();
+  }, []);
 }
