@@ -100,8 +100,9 @@ try {
   await go("/readiness");
   await shot("readiness");
   await go("/year");
-  await page.getByRole("button", { name: "Jarrah Mokoena" }).click();
   await shot("year");
+  await page.getByRole("button", { name: "Make final…" }).click();
+  await shot("year-final");
   await go("/dues");
   await shot("dues");
   const [journal] = (await api.call("GET", "/businesses/1/journals")).body;

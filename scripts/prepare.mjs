@@ -1,5 +1,5 @@
 /** Installs and builds what is missing. Shared by demo, start and test; needs nothing but Node and npm. */
-import { execFileSync } from "node:child_process";
+import { execFileSync, spawn } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
@@ -15,6 +15,27 @@ export function run(command, args, env = {}) {
     say(`\nFailed: ${command} ${args.join(" ")}`);
     process.exit(error.status || 1);
   }
+}
+
+/** Runs programs beside each other, each a list of command and arguments; what one says is shown when it is done. */
+export async function runTogether(programs) {
+  const results = await Promise.all(
+    programs.map(
+      ([command, ...args]) =>
+        new Promise((resolve) => {
+          const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"], env: process.env });
+          const said = [];
+          for (const stream of [child.stdout, child.stderr]) stream.on("data", (chunk) => said.push(chunk));
+          child.on("error", (error) => resolve({ command, args, status: 1, said: [Buffer.from(String(error))] }));
+          child.on("close", (status) => resolve({ command, args, status: status ?? 1, said }));
+        }),
+    ),
+  );
+  for (const { said } of results) process.stdout.write(Buffer.concat(said));
+  const failed = results.find((each) => each.status !== 0);
+  if (!failed) return;
+  say(`\nFailed: ${failed.command} ${failed.args.join(" ")}`);
+  process.exit(failed.status);
 }
 
 /** Keeps a stamp of what something was made from, so that it is made again only when that changed. */

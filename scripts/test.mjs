@@ -1,7 +1,7 @@
 /** `npm test`: installs what is missing (Chromium by apt-get too), then types, lint, unit and interface tests. */
 import { execFileSync, spawnSync } from "node:child_process";
 import { existsSync } from "node:fs";
-import { build, install, run, say } from "./prepare.mjs";
+import { build, install, run, runTogether, say } from "./prepare.mjs";
 
 const began = Date.now();
 const step = (words) => say(`\n— ${words} (${Math.round((Date.now() - began) / 1000)} s)`);
@@ -18,14 +18,19 @@ if (!existsSync("/usr/bin/chromium") || spawnSync("pdftotext", ["-v"]).error) {
   apt("update");
   apt("install", "-y", "--no-install-recommends", "chromium", "poppler-utils");
 }
-step("Types");
-run("npm", ["run", "typecheck", "--silent"]);
-step("Lint");
-run("npm", ["run", "lint", "--silent"]);
-step("Unit tests");
-run("npx", ["vitest", "run"]);
+// What needs one core each runs beside another.
+step("Types and lint");
+await runTogether([
+  ["npm", "run", "typecheck", "--silent"],
+  ["npm", "run", "lint", "--silent"],
+]);
 step("Build");
 build();
+step("Unit tests, and the world of the interface tests");
+await runTogether([
+  ["npx", "vitest", "run"],
+  ["node", "--import", "tsx", "e2e/makeTemplate.ts"],
+]);
 step("Interface and fault tests");
 run("npx", ["playwright", "test", "-c", "e2e/playwright.config.ts"]);
 step("All passed");

@@ -29,6 +29,8 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["a raise for several", "/people/raise"],
   ["what is missing", "/readiness"],
   ["the payroll year", "/year", undefined, press("Hazel Birtwistle")],
+  ["a year made final", "/year", undefined, press("Make final…")],
+  ["pay elements of a year", "/year/elements"],
   ["the week", "/time"],
   ["the planned week", "/time", undefined, (page) => page.getByRole("button", { name: "Planned" }).click()],
   ["leave", "/time/leave"],

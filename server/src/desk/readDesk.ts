@@ -5,9 +5,8 @@ import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPerio
 import { filingDueDate } from "@zesty/core/lodgement/employmentInformation";
 import { centsText } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../context.ts";
-import type { Run } from "../runs/runRows.ts";
 import { segmentsFrom } from "../runs/segments.ts";
-import { type DeskFacts, deskFacts, type Owner } from "./deskFacts.ts";
+import { type DeskFacts, type DeskRun, deskFacts, type Owner } from "./deskFacts.ts";
 import { tablesEnding } from "./tablesEnding.ts";
 import { yearsToEnd } from "./yearToDo.ts";
 
@@ -74,7 +73,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
 }
 
 /** Paydays that are signed off and not filed yet: due two working days after the payday. */
-function filingsToMake(facts: DeskFacts, owner: Owner, runs: readonly Run[]): { pin: Pin; runId: number }[] {
+function filingsToMake(facts: DeskFacts, owner: Owner, runs: readonly DeskRun[]): { pin: Pin; runId: number }[] {
   const waiting = new Map<string, number>();
   for (const run of runs) if (run.state !== "open" && run.state !== "settled") waiting.set(run.payday, run.id);
   return [...waiting].flatMap(([payday, runId]) => {
@@ -86,7 +85,7 @@ function filingsToMake(facts: DeskFacts, owner: Owner, runs: readonly Run[]): { 
   });
 }
 
-const asPayday = (facts: DeskFacts, owner: Owner, run: Run): Payday => ({
+const asPayday = (facts: DeskFacts, owner: Owner, run: DeskRun): Payday => ({
   runId: run.id,
   cycleId: run.cycleId,
   cycleName: facts.cycles.get(owner.id)?.find((cycle) => cycle.id === run.cycleId)?.name ?? "",
@@ -144,7 +143,7 @@ const pinsOf = (facts: DeskFacts, owner: Owner): Pin[] =>
 function toDoOf(
   facts: DeskFacts,
   owner: Owner,
-  runs: readonly Run[],
+  runs: readonly DeskRun[],
   paydays: readonly Payday[],
   pins: readonly Pin[],
   day: string,
@@ -199,7 +198,7 @@ const dollars = (cents: number) => `$${centsText(cents).replace(/\B(?=(\d{3})+\.
 
 const filings: readonly string[] = ["employmentInformation", "employeeDetails"];
 
-function stepOf(facts: DeskFacts, run: Run): Pick<ToDo, "words" | "kind"> | null {
+function stepOf(facts: DeskFacts, run: DeskRun): Pick<ToDo, "words" | "kind"> | null {
   const [hours, check] = segmentsFrom(run, false);
   switch (run.state) {
     case "open":
