@@ -101,8 +101,6 @@ try {
   await shot("readiness");
   await go("/year");
   await shot("year");
-  await page.getByRole("button", { name: "Make final…" }).click();
-  await shot("year-final");
   await go("/dues");
   await shot("dues");
   const [journal] = (await api.call("GET", "/businesses/1/journals")).body;

@@ -1,29 +1,18 @@
 /** A payroll year as a sheet of proof: what the year says of each person, whether everybody who knows says the same, and its end. */
-import {
-  type ProofColumn,
-  type ProofRow,
-  type Voice,
-  voices,
-  type YearAct,
-  type YearAndEnding,
-} from "@zesty/contract/year";
+import type { YearAct } from "@zesty/contract/year";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { cents, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
 import { chosenAtFirst, mayChoose } from "./choice.ts";
 import { Declare } from "./Declare.tsx";
-import { PersonEnd } from "./PersonEnd.tsx";
-import { ProofPays } from "./ProofPays.tsx";
-import { SplitCell } from "./SplitCell.tsx";
-import { Stamp } from "./Stamp.tsx";
-import { voiceWords } from "./words.ts";
 import { YearEvents } from "./YearEvents.tsx";
 import { YearList } from "./YearList.tsx";
+import { YearRow } from "./YearRow.tsx";
+import { YearTotals } from "./YearTotals.tsx";
 
 export function Year() {
   const business = useBusiness();
@@ -145,7 +134,7 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
               </thead>
               <tbody>
                 {data.rows.map((row) => (
-                  <Row
+                  <YearRow
                     key={row.personId}
                     {...{ row, data, columns, act }}
                     business={business.id}
@@ -156,7 +145,7 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
                   />
                 ))}
               </tbody>
-              <Totals data={data} columns={columns} />
+              <YearTotals data={data} columns={columns} />
             </table>
             {act && <Declare business={business.id} data={data} act={act} chosen={chosen} onEnd={() => setAct(null)} />}
           </div>
@@ -164,116 +153,5 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
         </>
       )}
     </Page>
-  );
-}
-
-interface RowProps {
-  row: ProofRow;
-  data: YearAndEnding;
-  columns: ProofColumn[];
-  act: YearAct | null;
-  business: number;
-  chosen: boolean;
-  onChoose: () => void;
-  open: boolean;
-  onOpen: () => void;
-}
-
-function Row({ row, data, columns, act, business, chosen, onChoose, open, onOpen }: RowProps) {
-  const person = data.ending.people[row.personId];
-  return (
-    <>
-      <tr className={`border-b border-rule align-top hover:bg-hover ${act && chosen ? "bg-lime-soft" : ""}`}>
-        <td className="py-1.5">
-          {act && (
-            <input
-              type="checkbox"
-              aria-label={`Choose ${row.name}`}
-              className="mr-2 size-4 align-[-2px] accent-(--action)"
-              checked={chosen}
-              disabled={!mayChoose(person, act)}
-              onChange={onChoose}
-            />
-          )}
-          <button
-            type="button"
-            aria-expanded={open}
-            className="cursor-pointer text-left font-semibold"
-            onClick={onOpen}
-          >
-            {row.name}
-          </button>
-          {row.endDate && (
-            <span className="text-quiet">
-              {" "}
-              to {shortDate(row.endDate)} {row.endDate.slice(0, 4)}
-            </span>
-          )}
-        </td>
-        {columns.map(({ name }) => (
-          <SplitCell key={name} said={row.figures[name]} />
-        ))}
-        <td className="figures py-1.5 whitespace-nowrap text-quiet">
-          {person ? (
-            <Stamp person={person} />
-          ) : row.reportedOn ? (
-            shortDate(row.reportedOn)
-          ) : row.isReported ? (
-            <span className="text-plum">not yet</span>
-          ) : (
-            "contractor"
-          )}
-        </td>
-      </tr>
-      {open && (
-        <tr className="border-b border-rule-strong bg-sheet">
-          <td colSpan={columns.length + 2} className="px-4 py-2">
-            {person && (
-              <PersonEnd
-                {...{ business, person }}
-                from={data.year.from}
-                id={row.personId}
-                mayDeclare={data.ending.mayDeclare && data.ending.closed === null}
-              />
-            )}
-            <ProofPays person={row.personId} data={data} />
-            {row.isReported && (
-              <a
-                className="mt-2 inline-block text-action underline"
-                href={`/api/people/${row.personId}/year/${data.year.from}/summary.pdf`}
-                download
-              >
-                Year summary (PDF)
-              </a>
-            )}
-          </td>
-        </tr>
-      )}
-    </>
-  );
-}
-
-/** The voices as rows, always in sight: what one of them does not know of stays blank. */
-function Totals({ data, columns }: { data: YearAndEnding; columns: ProofColumn[] }) {
-  const heard = voices.filter((voice) => columns.some((column) => column.voices.includes(voice)));
-  return (
-    <tfoot className="sticky bottom-0 [&_:is(td,th)]:bg-paper [&_:is(td,th)]:shadow-[inset_0_1px_0_var(--rule)] [&_tr:first-child>*]:shadow-[inset_0_2px_0_var(--rule-strong)]">
-      {heard.map((voice: Voice) => (
-        <tr key={voice}>
-          <th scope="row" className="py-1 text-left font-medium">
-            {voiceWords[voice]}
-          </th>
-          {columns.map(({ name }) => {
-            const { facts, [voice]: value } = data.totals[name] ?? {};
-            return (
-              <td key={name} className={`figures text-right ${value === facts ? "" : "text-plum"}`}>
-                {value === undefined ? "" : cents(value)}
-              </td>
-            );
-          })}
-          <td />
-        </tr>
-      ))}
-    </tfoot>
   );
 }
