@@ -152,6 +152,22 @@ export const yearDeclared = Joi.object<YearDeclared>({
     .label("What is declared"),
   reason: reason(),
 });
+/** Fringe benefits of several people: a line a person, as pasted or read from a file. */
+export interface FringeGiven {
+  from: string;
+  text: string;
+  /** put in; else only shown */
+  apply: boolean;
+}
+export interface FringeShown {
+  rows: { personId: number; name: string; taxable: string; exempt: string; reported: string; was: string }[];
+  faults: string[];
+}
+export const fringeGiven = Joi.object<FringeGiven>({
+  from: from(),
+  text: Joi.string().allow("").max(200_000).required().label("Lines"),
+  apply: Joi.boolean().strict().required().label("Put in"),
+});
 export const yearLeftOut = Joi.object<{ from: string; person: number; reason: string | null }>({
   from: from(),
   person: Joi.number().strict().integer().positive().required().label("Person"),

@@ -34,19 +34,25 @@ export function readFringeBenefits(context: Context, personId: number): FringeBe
     });
 }
 
-/** What a pay event of a payday reports, by person: the fringe benefits year that ended in its payroll year. */
+/**
+ * What a pay event of a payday reports, by person: the fringe benefits year that ended in its payroll year. What an
+ * earlier row of the year made reportable and the newest does not is reported as nothing: an absent amount would stand.
+ */
 export function fringeBenefitsOn(context: Context, payday: string): (personId: number) => CodedAmount[] {
   const yearEnd = fringeYearEnd(payday);
   const rows = context.store.db
-    .select({ personId: fringeBenefit.personId })
+    .select()
     .from(fringeBenefit)
     .where(eq(fringeBenefit.yearEnd, yearEnd))
+    .orderBy(asc(fringeBenefit.id))
     .all();
-  const some = new Set(rows.map((row) => row.personId));
-  return (personId) =>
-    some.has(personId)
-      ? readFringeBenefits(context, personId)
-          .filter((each) => each.yearEnd === yearEnd)
-          .flatMap((each) => each.reported.map(({ code, amount }) => ({ type: code, amount })))
-      : [];
+  const found = new Map<number, Map<string, string>>();
+  for (const row of rows) {
+    const amounts = new Map([...(found.get(row.personId) ?? [])].map(([code]) => [code, "0.00"]));
+    const values = { T: centsText(row.taxableCents), X: centsText(row.exemptCents) };
+    for (const { code, amount } of reportableFringeBenefits(values, yearEnd, context.rules))
+      amounts.set(code, amount.toFixed(2));
+    found.set(row.personId, amounts);
+  }
+  return (personId) => [...(found.get(personId) ?? [])].sort().map(([type, amount]) => ({ type, amount }));
 }

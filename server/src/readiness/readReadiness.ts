@@ -215,7 +215,7 @@ function runPart(context: Context, owner: Owner) {
     .map(
       (each): MissingFact => ({
         who: `${each.given} ${each.family}`,
-        what: each.text,
+        what: each.text.replace(/\.$/, ""),
         blocks: "the agency did not take this person",
         from: today,
         stops: true,

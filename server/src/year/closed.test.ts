@@ -111,7 +111,13 @@ describe.each([
 it("a contractor paid super only has no summary", () => {
   world = smallWorld(2);
   const [first = 0] = world.personIds;
-  saveSection(world.context, world.actor, first, "employment", plainTerms(world, { from: "2026-01-01", basis: "contractor" }));
+  saveSection(
+    world.context,
+    world.actor,
+    first,
+    "employment",
+    plainTerms(world, { from: "2026-01-01", basis: "contractor" }),
+  );
   signRun(world, openUsual(world));
   expect(yearSummaries(world.context, world.actor, world.businessId, undefined)).toHaveLength(1);
 });

@@ -12,6 +12,7 @@ import { answerItem, outbox, payment, person } from "../store/schema.ts";
 import { closeYear, tickLine } from "./close.ts";
 import { declareYear, leaveOut } from "./declare.ts";
 import { readYearAndEnding } from "./ending.ts";
+import { putFringeIn } from "./fringe.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -144,6 +145,15 @@ describe("a payroll year made final", () => {
     expect(event()).toContain("<A>5660.40<");
     answer("accepted");
     expect(year().rows[0]?.differs).toEqual([]);
+    // Taken away again, it is reported as nothing: an absent amount would leave the old one standing.
+    const paste = (text: string, apply = true) =>
+      putFringeIn(world.context, world.actor, world.businessId, { from: "2026-07-01", text, apply });
+    expect(paste("Payroll ID\tTaxable\tExempt\nE0\t0\t")).toMatchObject({ faults: [], rows: [{ reported: "0.00" }] });
+    expect(standing()).toEqual(["changed"]);
+    declare([id]);
+    expect(event()).toContain("<A>0.00<");
+    answer("accepted");
+    expect(standing()).toEqual(["final"]);
   });
   it.each<[string, () => void, string]>([
     ["before June", () => world.context.clock.moveTo("2027-05-31"), "not over before 30 June 2027"],
@@ -159,6 +169,41 @@ describe("a payroll year made final", () => {
     expect(message().id).toBe(before);
   });
 });
+describe("fringe benefits of several people", () => {
+  const paste = (text: string, apply = true) =>
+    putFringeIn(world.context, world.actor, world.businessId, { from: "2026-07-01", text, apply });
+  it("are read by payroll ID or name, shown grossed up, and put in all or not at all", () => {
+    world = smallWorld(3);
+    paid(1);
+    const shown = paste("E0;4000\nAlex Sample1; 1,500 ;\nSample2, Alex; 0; 2500,5", false);
+    expect(shown.faults).toEqual(["Line 3: 2500,5 is no amount. Write it as 2500.50."]);
+    const right = 'E0;4000\nAlex Sample1;"1,500";\n"Sample2, Alex";;2500.50';
+    expect(paste(right, false)).toEqual({
+      faults: [],
+      rows: [
+        { personId: 1, name: "Alex Sample0", taxable: "4000.00", exempt: "0.00", reported: "7547.20", was: "0.00" },
+        { personId: 2, name: "Alex Sample1", taxable: "1500.00", exempt: "0.00", reported: "0.00", was: "0.00" },
+        { personId: 3, name: "Alex Sample2", taxable: "0.00", exempt: "2500.50", reported: "4717.94", was: "0.00" },
+      ],
+    });
+    expect(year().totals.fringe?.facts ?? 0).toBe(0);
+    paste(right);
+    expect(year().totals.fringe?.facts).toBe(1_226_514);
+  });
+  it.each([
+    ["E9\t100", "Line 1: there is nobody with the payroll ID or name E9."],
+    ["E0\t-5", "Line 1: -5 is no amount. Write it as 2500.50."],
+    ["E0\t5\nE0\t6", "Line 2: Alex Sample0 stands in line 1 already."],
+    ["E0", "Line 1: an amount is missing."],
+    ["", "Nothing was given: a line a person, with payroll ID or name and the taxable value."],
+  ])("%s: %s", (text, fault) => {
+    world = smallWorld(1);
+    paid(1);
+    expect(() => paste(text)).toThrow(fault);
+    expect(paste(text, false).faults).toEqual([fault]);
+  });
+});
+
 const change = (values: object) => world.context.store.db.update(person).set(values).where(eq(person.id, 1)).run();
 
 describe("the list of the year's end", () => {

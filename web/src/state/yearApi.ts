@@ -1,5 +1,12 @@
 /** The addresses about a payroll year. */
-import type { ElementSheet, ProofPay, YearAndEnding, YearDeclared } from "@zesty/contract/year";
+import type {
+  ElementSheet,
+  FringeGiven,
+  FringeShown,
+  ProofPay,
+  YearAndEnding,
+  YearDeclared,
+} from "@zesty/contract/year";
 import { api } from "./api.ts";
 
 type Of<Body> = { business: number } & Body;
@@ -25,6 +32,14 @@ export const yearApi = api.injectEndpoints({
         providesTags: ["Books", "Business"],
       }),
       declareYear: change<YearDeclared>("declared"),
+      putFringeIn: build.mutation<FringeShown, Of<FringeGiven>>({
+        query: ({ business, ...body }) => ({
+          url: `/businesses/${business}/year/fringe-benefits`,
+          method: "POST",
+          body,
+        }),
+        invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books", "Person"] : []),
+      }),
       leaveOutOfYear: change<{ from: string; person: number; reason: string | null }>("left-out"),
       tickYearLine: change<{ from: string; item: string; ticked: boolean }>("ticked"),
       closeYear: change<{ from: string; closed: boolean; reason: string | null }>("closed"),

@@ -9,6 +9,7 @@ import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
 import { chosenAtFirst, mayChoose } from "./choice.ts";
 import { Declare } from "./Declare.tsx";
+import { Fringe } from "./Fringe.tsx";
 import { YearEvents } from "./YearEvents.tsx";
 import { YearList } from "./YearList.tsx";
 import { YearRow } from "./YearRow.tsx";
@@ -33,6 +34,7 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
   useEffect(() => setWaits(isOnItsWay), [isOnItsWay]);
   const [open, setOpen] = useState<number | null>(null);
   const [act, setAct] = useState<YearAct | null>(null);
+  const [fringe, setFringe] = useState(false);
   const [chosen, setChosen] = useState<number[]>([]);
   if (error) return <ProblemNote error={error} />;
   if (!data) return <Loading what="the year" />;
@@ -42,7 +44,7 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
     setChosen(chosenAtFirst(data, wanted));
   };
   const may = (wanted: YearAct) => Object.values(ending.people).some((each) => mayChoose(each, wanted));
-  const canAct = ending.mayDeclare && ending.closed === null && act === null;
+  const canAct = ending.mayDeclare && ending.closed === null && act === null && !fringe;
   // In the act only what is declared stands in front.
   const columns = act === null ? data.columns : data.columns.filter(({ voices: known }) => known.includes("reported"));
   const toggle = (id: number) =>
@@ -52,7 +54,12 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
       wide={data.columns.length > 6}
       title={`Payroll ${data.year.name.startsWith("year") ? "" : "year "}${data.year.name}`}
       aside={
-        <div className="flex min-h-9 items-center gap-4">
+        <div className="flex min-h-9 flex-wrap items-center justify-end gap-x-4 gap-y-1">
+          {ending.date !== null && canAct && (
+            <Button look="quiet" onClick={() => setFringe(true)}>
+              Fringe benefits…
+            </Button>
+          )}
           {canAct && may("again") && (
             <Button look="quiet" onClick={() => begin("again")}>
               Open again…
@@ -118,6 +125,9 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
         <Nothing>Nobody was paid by {business.name} in this year.</Nothing>
       ) : (
         <>
+          {fringe && (
+            <Fringe business={business.id} from={data.year.from} to={data.year.to} onEnd={() => setFringe(false)} />
+          )}
           <YearList business={business.id} data={data} />
           <div className="flex items-start gap-6">
             <table className="w-full text-[15px] [&_:is(td,th):not(:first-child)]:pl-4">
