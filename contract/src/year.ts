@@ -103,6 +103,8 @@ export interface YearEventView {
 }
 
 export interface YearEnding {
+  /** its last day has gone by */
+  isOver: boolean;
   /** the day that an event sent now is dated by; null where this country makes no year final */
   date: string | null;
   /** what is declared; the number of people is not in it */

@@ -1,4 +1,5 @@
 /** Ticks lines of the year's end, closes a year with a backup of its own, and opens it again with a reason. */
+import { dateWords } from "@zesty/core/calendar/dates";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { backUpNow } from "../safety/safety.ts";
@@ -43,6 +44,8 @@ export function closeYear(
       "year-closed-already",
       `The year is ${wanted.closed ? "closed" : "open"} already. Open the Year page again.`,
     );
+  if (wanted.closed && !ending.isOver)
+    throw cannot("year-not-over", `The year runs to ${dateWords(year.to)}. It is closed after that.`);
   const left = ending.checks.filter((line) => !line.done);
   const held = ending.busy ?? ending.held;
   if (wanted.closed && held) throw conflict("year-held", held);

@@ -17,8 +17,9 @@ import { putFringeIn } from "./fringe.ts";
 let world: SmallWorld;
 afterEach(() => world.end());
 
-const from = () => (world.element("PAYE") ? "2026-04-01" : "2026-07-01");
-const year = () => readYearAndEnding(world.context, world.actor, world.businessId, "2026-07-02");
+/** A day of the payroll year, of either country. */
+const day = "2026-07-02";
+const year = () => readYearAndEnding(world.context, world.actor, world.businessId, day);
 const standing = () => Object.values(year().ending.people).map((each): EndingPerson["state"] => each.state);
 const message = () => world.context.store.db.select().from(outbox).all().at(-1) as typeof outbox.$inferSelect;
 const answer = (state: "accepted" | "rejected" | "partial", items: object[] = []) =>
@@ -209,9 +210,9 @@ const change = (values: object) => world.context.store.db.update(person).set(val
 describe("the list of the year's end", () => {
   const open = () => year().ending.checks.flatMap((line) => (line.done ? [] : [line.item]));
   const tick = (item: string) =>
-    tickLine(world.context, world.actor, world.businessId, { from: from(), item, ticked: true });
+    tickLine(world.context, world.actor, world.businessId, { from: day, item, ticked: true });
   const close = (closed = true, reason: string | null = null) =>
-    closeYear(world.context, world.actor, world.businessId, { from: from(), closed, reason });
+    closeYear(world.context, world.actor, world.businessId, { from: day, closed, reason });
 
   it("proves what can be proved, wants a tick for the rest, and closes the year with a backup", () => {
     world = smallWorld(2);
@@ -221,7 +222,7 @@ describe("the list of the year's end", () => {
     expect(() => tick("final")).toThrow("no such line");
     declare([first]);
     answer("accepted");
-    leaveOut(world.context, world.actor, world.businessId, { from: from(), person: second, reason: "Paid elsewhere" });
+    leaveOut(world.context, world.actor, world.businessId, { from: day, person: second, reason: "Paid elsewhere" });
     expect(standing()).toEqual(["final", "leftOut"]);
     expect(() => close()).toThrow("3 lines are open: Fringe benefits of the year");
     for (const item of ["fringeBenefits", "statements", "funds"]) tick(item);
@@ -245,8 +246,12 @@ describe("the list of the year's end", () => {
   });
   it("of New Zealand makes nobody final, and closes once every payday is filed and the lines are ticked", () => {
     world = smallWorldNz(1);
-    paid(1);
-    expect(year().ending).toMatchObject({ date: null, people: {}, held: null });
+    paid(1, "2026-07-20");
+    expect(() => close()).toThrow("The year runs to 31 March 2027. It is closed after that.");
+    world.context.clock.moveTo("2027-07-05");
+    // Over and not closed it is the one in hand, and no more once it is closed.
+    expect(readYearAndEnding(world.context, world.actor, world.businessId).year.from).toBe("2026-04-01");
+    expect(year().ending).toMatchObject({ isOver: true, date: null, people: {}, held: null });
     expect(() => declare(world.personIds, { from: "2026-04-01" })).toThrow("every payday is filed by itself");
     expect(open()).toEqual(["codes", "esct", "agency", "leave"]);
     for (const item of open())

@@ -51,6 +51,7 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
   return {
     ...proof,
     ending: {
+      isOver: today > year.to,
       date,
       declaration: `I am authorised to make this declaration for ${owner.legalName}, and what is reported of these people for ${year.name} is complete, true and correct.`,
       busy: events.some((each) => onItsWay.includes(each.state))

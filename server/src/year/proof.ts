@@ -8,6 +8,8 @@ import {
   voices,
   type YearProof,
 } from "@zesty/contract/year";
+import { addMonths } from "@zesty/core/calendar/dates";
+import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { type CountryCode, payrollYearOf } from "@zesty/core/countries/countries";
 import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
 import type { Context } from "../context.ts";
@@ -18,6 +20,7 @@ import { datedRecords } from "../store/dated.ts";
 import { pay, payRun, person, signedPay, yearSum } from "../store/schema.ts";
 import { openingsOf } from "../store/sums.ts";
 import { yearOfAustralia } from "./australia.ts";
+import { closingOf } from "./closed.ts";
 import { yearOfNewZealand } from "./newZealand.ts";
 import { reportsNotTaken } from "./reportsTaken.ts";
 import { add, type Reported, type Said, type YearOfCountry } from "./said.ts";
@@ -65,6 +68,24 @@ function yearsOf(context: Context, businessId: number): string[] {
     .reverse();
 }
 
+/** Months after its end in which a year that is not closed is the one to work on. */
+const wrapUpMonths = 4;
+
+/** The year that is shown first: one that is over and waits to be wrapped up, else the newest. */
+function yearInHand(
+  context: Context,
+  businessId: number,
+  starts: readonly string[],
+  yearOf: (day: string) => PayrollYear,
+): string | undefined {
+  const today = context.clock.today();
+  const waits = starts.find((start) => {
+    const { to } = yearOf(start);
+    return to < today && today <= addMonths(to, wrapUpMonths) && closingOf(context, businessId, start) === null;
+  });
+  return waits ?? starts[0];
+}
+
 /** What the sheet was made from, for whoever needs more of it than is shown. */
 export interface Heard {
   reported: Reported;
@@ -84,7 +105,7 @@ export function readYear(
   const own = yearIn[country];
   const yearOf = (day: string) => payrollYearOf(country, day);
   const starts = yearsOf(context, businessId);
-  const year = yearOf(wanted ?? starts[0] ?? context.clock.today());
+  const year = yearOf(wanted ?? yearInHand(context, businessId, starts, yearOf) ?? context.clock.today());
   const asked: Asked = { businessId, from: year.from, to: year.to };
   const facts = saidByFacts(context, asked, own);
   const reported = own.reported(context, businessId, year.from, year.to);

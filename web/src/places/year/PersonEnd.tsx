@@ -40,7 +40,7 @@ export function PersonEnd({
         )}
         {person.marks.map((mark) => (
           <li key={mark.text} className="flex items-baseline gap-2">
-            <MarkShape kind={mark.kind} />
+            <MarkShape kind={mark.ofFinal ? "note" : mark.kind} />
             <span>
               {mark.text}
               {mark.section && (

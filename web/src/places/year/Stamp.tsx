@@ -14,8 +14,10 @@ const shown: Record<EndingState, { word: string; kind: "stop" | "query" | "note"
 
 export function Stamp({ person }: { person: EndingPerson }) {
   const { word, kind, ticked = false } = shown[person.state];
-  const stops = person.marks.filter((mark) => mark.kind === "stop").length;
-  const queries = person.marks.length - stops;
+  // That the year is not over is nobody's fault.
+  const marks = person.marks.filter((mark) => !mark.ofFinal);
+  const stops = marks.filter((mark) => mark.kind === "stop").length;
+  const queries = marks.length - stops;
   const isOpen = person.state === "open" || person.state === "refused" || person.state === "changed";
   const mark = isOpen && stops > 0 ? "stop" : isOpen && queries > 0 && kind !== "stop" ? "query" : kind;
   const counts = [stops && counted(stops, "stop"), queries && counted(queries, "query", "queries")].filter(Boolean);

@@ -18,6 +18,9 @@ export function YearList({ business, data }: Props) {
   const { ending, year } = data;
   return (
     <section aria-label="What the year's end asks for" className="mb-4">
+      {!ending.isOver && (
+        <p className="mb-1 text-quiet">The year runs to {longDate(year.to)}. This is what its end will ask for.</p>
+      )}
       <ul className="grid grid-cols-1 gap-x-8 lg:grid-cols-2">
         {ending.checks.map((line) => (
           <Line key={line.item} line={line} business={business} data={data} />
@@ -42,7 +45,7 @@ function Line({ line, business, data: { ending, year } }: Props & { line: YearCh
     return (
       <li className="flex items-start gap-2 py-0.5">
         <span className="mt-1.5">
-          <MarkShape kind="stop" ticked={line.done} />
+          <MarkShape kind={ending.isOver ? "stop" : "note"} ticked={line.done} />
         </span>
         <span>{text}</span>
       </li>
@@ -80,7 +83,8 @@ function Closing({ business, data: { ending, year } }: Props) {
   const [close, { error, isLoading }] = yearApi.useCloseYearMutation();
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState("");
-  const isWhole = ending.checks.every((line) => line.done) && ending.held === null && ending.busy === null;
+  const isWhole =
+    ending.isOver && ending.checks.every((line) => line.done) && ending.held === null && ending.busy === null;
   if (ending.closed === null && (!isWhole || !ending.mayDeclare)) return null;
   return (
     <div className="mt-2 border-t border-rule pt-2">
