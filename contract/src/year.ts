@@ -137,7 +137,7 @@ export interface YearDeclared {
 const from = () => date().required().label("Payroll year");
 const reason = () => Joi.string().trim().max(200).empty("").allow(null).default(null).label("Reason");
 
-export const yearDeclared = Joi.object<YearDeclared>({
+export const yearDeclared = Joi.object<YearDeclared & { declared: true }>({
   from: from(),
   people: Joi.array()
     .items(Joi.number().strict().integer().positive())
@@ -152,6 +152,11 @@ export const yearDeclared = Joi.object<YearDeclared>({
     .valid(...yearActs)
     .required()
     .label("What is declared"),
+  declared: Joi.boolean()
+    .valid(true)
+    .required()
+    .label("Declaration")
+    .messages({ "any.only": "Tick the declaration: only an authorised person may declare." }),
   reason: reason(),
 });
 /** Fringe benefits of several people: a line a person, as pasted or read from a file. */

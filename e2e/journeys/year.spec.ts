@@ -126,7 +126,7 @@ test("a year is made final: differences found and mended from the sheet, all but
     );
   // A pay of the closed year is not got in by accident.
   const refused = await api.call("POST", "/businesses/1/year/declared", {
-    ...{ from: "2025-07-01", people: [rows[0].personId], act: "again", reason: "x" },
+    ...{ from: "2025-07-01", people: [rows[0].personId], act: "again", declared: true, reason: "x" },
   });
   expect([refused.status, refused.body.code]).toEqual([409, "year-closed"]);
 });
@@ -140,7 +140,13 @@ test("killed while the year is declared: the event is sent once, or not at all",
   const before = (await world.effects()).events.length;
   for (const wait of [0, 12, 25, 60]) {
     const asked = api
-      .call("POST", "/businesses/1/year/declared", { from: "2025-07-01", people, act: "final", reason: null })
+      .call("POST", "/businesses/1/year/declared", {
+        from: "2025-07-01",
+        people,
+        act: "final",
+        declared: true,
+        reason: null,
+      })
       .catch(() => undefined);
     await new Promise((resolve) => setTimeout(resolve, wait));
     await world.killServer();

@@ -14,6 +14,7 @@ import { setTick } from "../runs/ticks.ts";
 import { type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { document, outbox, pay, payRun } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { declareYear } from "../year/declare.ts";
 import { readYearAndEnding } from "../year/ending.ts";
 import { undoDeparture } from "./readDeparture.ts";
 import { planDeparture, recordDeparture } from "./recordDeparture.ts";
@@ -92,6 +93,12 @@ describe("a departure with the next run", () => {
     world.context.store.db.update(outbox).set({ state: "accepted" }).run();
     const { people } = readYearAndEnding(world.context, world.actor, world.businessId, "2026-07-02").ending;
     expect(people[leaver]).toMatchObject({ state: "final", words: "final" });
+    // The payday lies ahead of today: an event dated today would be older than what the agency holds.
+    expect(() =>
+      declareYear(world.context, world.actor, world.businessId, {
+        ...{ from: "2026-07-01", people: [leaver], act: "again", reason: "Paid once more" },
+      }),
+    ).toThrow("The payday of 2 July 2026 is reported");
   });
   it("leaves nothing in the balance, and says when and why in the pay event", () => {
     const runId = record();

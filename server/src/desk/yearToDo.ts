@@ -3,6 +3,7 @@ import type { ToDo } from "@zesty/contract/desk";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import type { Context } from "../context.ts";
+import { isFinalSql } from "../year/closed.ts";
 
 /** Days after 30 June by which the year of arm's-length payees is final: Single Touch Payroll, from memory. */
 const daysAllowed = 14;
@@ -25,13 +26,7 @@ export function yearsToEnd(
          AND (SELECT t.basis FROM employment_terms t WHERE t.person_id = p.id ORDER BY t."from" DESC, t.id DESC LIMIT 1) <> 'contractor'
          AND NOT coalesce((SELECT l.reason IS NOT NULL FROM year_left_out l
            WHERE l.person_id = p.id AND l.year_start = @from ORDER BY l.id DESC LIMIT 1), 0)
-         AND NOT coalesce((SELECT e.final AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial')
-             AND NOT EXISTS (SELECT 1 FROM answer_item a
-               WHERE a.outbox_id = o.id AND a.person_id = p.id AND a.severity = 'error')
-           FROM year_event_person x JOIN year_event e ON e.id = x.year_event_id JOIN outbox o ON o.id = e.outbox_id
-           WHERE x.person_id = p.id AND e.year_start = @from ORDER BY e.id DESC LIMIT 1), 0)
-         AND NOT EXISTS (SELECT 1 FROM pay f JOIN pay_run r ON r.id = f.run_id
-           WHERE f.person_id = p.id AND f.year_final = 1 AND r.payday BETWEEN @from AND @to AND r.state IN ('sent', 'settled'))
+         AND NOT ${isFinalSql("p.id")}
        GROUP BY p.business_id`,
     )
     .all({ ids: JSON.stringify([...names.keys()]), from: year.from, to: year.to })

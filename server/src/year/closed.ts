@@ -19,25 +19,33 @@ export function closingOf({ store: { db } }: Context, businessId: number, yearSt
   return last?.closed ? { by: last.by, at: last.at, backup: last.backup } : null;
 }
 
-/** Whose year was made final, by an event of no run or with a last pay, as far as it was taken: a pay in it changes it. */
-export function madeFinal({ store }: Context, ids: readonly number[], year: { from: string; to: string }): number[] {
-  const events = store.prepared<[string, string], { id: number; final: number; state: string }>(
-    `SELECT p.person_id AS id, e.final AS final, o.state AS state, MAX(e.id)
-     FROM year_event_person p JOIN year_event e ON e.id = p.year_event_id JOIN outbox o ON o.id = e.outbox_id
-     WHERE p.person_id IN (SELECT value FROM json_each(?)) AND e.year_start = ?
-     GROUP BY p.person_id`,
-  );
-  const pays = store.prepared<[string, string, string], { id: number }>(
-    `SELECT DISTINCT p.person_id AS id FROM pay p JOIN pay_run r ON r.id = p.run_id
-     WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.year_final = 1 AND r.payday BETWEEN ? AND ?
-       AND r.state IN ('signedOff', 'sent', 'settled')`,
-  );
-  const people = JSON.stringify(ids);
-  const declared = events.all(people, year.from);
-  const final = declared.filter((row) => row.final === 1 && row.state !== "rejected" && row.state !== "refused");
-  const known = new Set(declared.map((row) => row.id));
-  return [...final, ...pays.all(people, year.from, year.to).filter((row) => !known.has(row.id))].map((row) => row.id);
-}
+/**
+ * SQL: is the year of a person final? The newest event of no run that names them says so, and the agency took them in it;
+ * where there is none, a last pay that was signed off as such.
+ * @param person the column that holds the person's id; the year's bounds are the parameters @from and @to
+ */
+export const isFinalSql = (person: string) => `coalesce(
+  (SELECT e.final AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial')
+      AND NOT EXISTS (SELECT 1 FROM answer_item a
+        WHERE a.outbox_id = o.id AND a.person_id = ${person} AND a.severity = 'error')
+    FROM year_event_person x JOIN year_event e ON e.id = x.year_event_id JOIN outbox o ON o.id = e.outbox_id
+    WHERE x.person_id = ${person} AND e.year_start = @from ORDER BY e.id DESC LIMIT 1),
+  EXISTS (SELECT 1 FROM pay f JOIN pay_run r ON r.id = f.run_id
+    WHERE f.person_id = ${person} AND f.year_final = 1 AND r.payday BETWEEN @from AND @to
+      AND r.state IN ('signedOff', 'sent', 'settled')))`;
+
+/** Whose year is final: a pay in it changes it. */
+export const madeFinal = (
+  { store }: Context,
+  ids: readonly number[],
+  { from, to }: { from: string; to: string },
+): number[] =>
+  store
+    .prepared<[{ ids: string; from: string; to: string }], { id: number }>(
+      `SELECT p.id FROM person p WHERE p.id IN (SELECT value FROM json_each(@ids)) AND ${isFinalSql("p.id")}`,
+    )
+    .all({ ids: JSON.stringify(ids), from, to })
+    .map((row) => row.id);
 
 /** @param day a day of the year that would be written into */
 export function demandYearOpen(context: Context, businessId: number, day: string): void {

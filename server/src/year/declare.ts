@@ -1,5 +1,6 @@
 /** Declares people's year final, or opens it again: one event of no run, kept and put into the outbox in one transaction. */
 import type { EndingPerson, YearAct, YearDeclared } from "@zesty/contract/year";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { updateEvent } from "@zesty/core/lodgement/payEvent";
 import { and, eq } from "drizzle-orm";
@@ -54,6 +55,12 @@ export function declareYear(context: Context, actor: Actor, businessId: number, 
         throw conflict(
           "year-state",
           `${nameOf(id)} is ${notThus[wanted.act]}: ${person.words || "open"}. Look at the sheet again.`,
+        );
+      const reportedOn = rows.find((row) => row.personId === id)?.reportedOn ?? "";
+      if (reportedOn > ending.date)
+        throw conflict(
+          "later-payday",
+          `The payday of ${dateWords(reportedOn)} is reported for ${nameOf(id)} already: the agency keeps the later day. Declare from that day on.`,
         );
       const stop = person.marks.find((mark) => mark.kind === "stop" && (wanted.act === "final" || !mark.ofFinal));
       if (stop && wanted.act !== "again")

@@ -86,6 +86,7 @@ describe("a payroll year made final", () => {
     answer("accepted");
     const late = openUsual(world);
     expect(signOffPlan(world.context, late).changesFinal).toEqual(["Alex Sample0"]);
+    expect(onDesk()).toEqual(["2026–27 is made final by 14 July 2027: 1 person is open"]);
     expect(() => declare([world.personIds[1] ?? 0])).toThrow("is open. Sign it off, or discard it");
     signRun(world, late);
     expect(() => declare([first])).toThrow("not answered yet");

@@ -97,11 +97,8 @@ export function leftOutOf({ store: { db } }: Context, from: string, ids: readonl
 type Newest = ReturnType<ReturnType<typeof newestEvents>>;
 
 /** Columns that an event reports: a difference in them is mended by reporting, one in the books is not. */
-export const reportedDiffers = (row: ProofRow, { columns }: YearProof) =>
-  row.differs.filter((name) => {
-    const said = row.figures[name];
-    return columns.some((each) => each.name === name) && said?.reported !== undefined && said.reported !== said.facts;
-  });
+export const reportedDiffers = ({ differs, figures }: ProofRow) =>
+  differs.filter((name) => figures[name]?.reported !== undefined && figures[name]?.reported !== figures[name]?.facts);
 
 export function standing(
   row: ProofRow,
@@ -110,7 +107,7 @@ export function standing(
   newest: Newest,
   leftOut: string | undefined,
 ) {
-  const differs = reportedDiffers(row, proof);
+  const differs = reportedDiffers(row);
   const titles = () =>
     proof.columns.filter((each) => differs.includes(each.name)).map((each) => each.title.toLowerCase());
   if (newest && onItsWay.includes(newest.state)) return { state: "sending", words: sendingWords[newest.act] } as const;

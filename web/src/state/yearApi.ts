@@ -31,7 +31,7 @@ export const yearApi = api.injectEndpoints({
         query: ({ business, from }) => `/businesses/${business}/year/elements${from ? `?from=${from}` : ""}`,
         providesTags: ["Books", "Business"],
       }),
-      declareYear: change<YearDeclared>("declared"),
+      declareYear: change<YearDeclared & { declared: boolean }>("declared"),
       putFringeIn: build.mutation<FringeShown, Of<FringeGiven>>({
         query: ({ business, ...body }) => ({
           url: `/businesses/${business}/year/fringe-benefits`,

@@ -69,9 +69,11 @@ export function Declare({
         className="mt-3 border-t border-rule-strong pt-3"
         onSubmit={(event) => {
           event.preventDefault();
-          void declare({ business, from: year.from, people: chosen, act, reason: reason || null }).then((answer) => {
-            if (answer.data) onEnd();
-          });
+          void declare({ business, from: year.from, people: chosen, act, declared, reason: reason || null }).then(
+            (answer) => {
+              if (answer.data) onEnd();
+            },
+          );
         }}
       >
         {act === "again" && (
