@@ -50,7 +50,7 @@ export const yearOfAustralia: YearOfCountry = {
   checksOf: (_context, { totals, year }) => [
     byHand(
       "fringeBenefits",
-      `Fringe benefits of the year to 31 March ${year.to.slice(0, 4)} are entered on people's pages, or there are none`,
+      `Fringe benefits of the year to 31 March ${year.to.slice(0, 4)} are entered, or there are none`,
       "/people",
     ),
     byHand(
