@@ -68,6 +68,18 @@ module.exports = {
       to: { path: "^web/src/(places|app)/" },
     },
     {
+      name: "countries-do-not-see-each-other",
+      severity: "error",
+      from: { path: "^(server|web)/src/(?:countries/)?(au|nz)/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^(server|web)/src/(?:countries/)?(au|nz)/", pathNot: "^$1/src/(?:countries/)?$2/" },
+    },
+    {
+      name: "countries-behind-their-value",
+      severity: "error",
+      from: { path: "^server/src/", pathNot: "^server/src/(au|nz|countries|demo)/|\\.test\\.ts$" },
+      to: { path: "^server/src/(au|nz)/", dependencyTypesNot: ["type-only"] },
+    },
+    {
       name: "no-cycles",
       severity: "error",
       from: {},

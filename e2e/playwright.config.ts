@@ -1,4 +1,8 @@
+import { existsSync } from "node:fs";
 import { defineConfig } from "@playwright/test";
+
+/** Starts sooner than the browser with windows; not every mirror of Debian has it. */
+const shell = "/usr/bin/chromium-headless-shell";
 
 export default defineConfig({
   testDir: ".",
@@ -14,7 +18,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     permissions: ["clipboard-read", "clipboard-write"],
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: existsSync(shell) ? shell : "/usr/bin/chromium",
       args: [
         "--no-sandbox",
         "--disable-gpu",

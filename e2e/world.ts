@@ -108,12 +108,42 @@ export const test = base.extend<{ world: World }>({
 });
 export { expect };
 
+/**
+ * Tests of a file that go about different people and runs share one world: a warm server answers at once, and two
+ * programs fewer are started a test. Each still stands alone when it is run alone.
+ */
+export function testInOneWorld(): typeof test {
+  let world: World | undefined;
+  const sharing = base.extend<{ world: World }>({
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright wants the pattern
+    world: async ({}, use) => {
+      world ??= await startWorld();
+      await use(world);
+    },
+  });
+  sharing.afterAll(async () => {
+    await world?.end();
+    world = undefined;
+  });
+  return sharing;
+}
+
 export async function signIn(page: Page, world: World, email = "pip@pith.example"): Promise<void> {
   await page.goto(world.url);
   await page.getByLabel("E-mail").fill(email);
   await page.getByLabel("Password").fill("lemon-and-pith");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "Desk" })).toBeVisible();
+}
+
+/** Signed in by the door that programs use, straight to a page: the desk and the form have tests of their own. */
+export async function openAt(page: Page, world: World, path: string, email = "pip@pith.example"): Promise<void> {
+  const answer = await page.request.post(`${world.url}/api/session`, {
+    headers: { "X-Zesty": "1" },
+    data: { email, password: "lemon-and-pith" },
+  });
+  expect(answer.status()).toBe(200);
+  await page.goto(world.url + path);
 }
 
 /** Runs of the demo on its day, by their numbers in the store: they follow from the order of the stories' paydays. */

@@ -7,7 +7,8 @@ const began = Date.now();
 const step = (words) => say(`\n— ${words} (${Math.round((Date.now() - began) / 1000)} s)`);
 
 install();
-if (!existsSync("/usr/bin/chromium") || spawnSync("pdftotext", ["-v"]).error) {
+const browsers = ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"];
+if (!browsers.some((each) => existsSync(each)) || spawnSync("pdftotext", ["-v"]).error) {
   step("Installing Chromium and poppler");
   const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
   const apt = (...args) =>
@@ -16,7 +17,14 @@ if (!existsSync("/usr/bin/chromium") || spawnSync("pdftotext", ["-v"]).error) {
       env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
     });
   apt("update");
-  apt("install", "-y", "--no-install-recommends", "chromium", "poppler-utils");
+  const add = (...names) => apt("install", "-y", "--no-install-recommends", ...names);
+  add("poppler-utils");
+  // The shell without a window starts sooner; not every mirror has it.
+  try {
+    add("chromium-headless-shell");
+  } catch {
+    add("chromium");
+  }
 }
 // What needs one core each runs beside another.
 step("Types and lint");

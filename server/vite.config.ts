@@ -16,6 +16,8 @@ export default defineConfig({
         backup: "src/commands/backup.ts",
         restore: "src/commands/restore.ts",
         verify: "src/commands/verify.ts",
+        exportBusiness: "src/commands/exportBusiness.ts",
+        importBusiness: "src/commands/importBusiness.ts",
         endure: "src/commands/endure.ts",
         bench: "src/commands/bench.ts",
       },

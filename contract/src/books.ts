@@ -123,3 +123,28 @@ export const ruleFile = Joi.object<{ table?: string | undefined; format: "json" 
   format: Joi.string().valid("json", "csv").required().label("Format"),
   text: Joi.string().max(200_000).required().label("File"),
 });
+
+/** An amount by the tables of the day before, and by those of the day; cents. */
+export interface BeforeAfter {
+  before: number;
+  after: number;
+}
+/** What tables that take effect on a day change for whom: the newest pay of each, worked out by both. */
+export interface TablesChange {
+  on: string;
+  /** days on which tables take effect, newest first */
+  dates: { date: string; titles: string[] }[];
+  rows: {
+    personId: number;
+    name: string;
+    payday: string;
+    paysPerYear: number;
+    gross: BeforeAfter;
+    withheld: BeforeAfter;
+    super: BeforeAfter;
+    net: BeforeAfter;
+    cost: BeforeAfter;
+  }[];
+  /** tables that one of the two days has no row of: then nothing is worked out */
+  missing: string[];
+}

@@ -1,5 +1,6 @@
 import { provincesNz } from "@zesty/core/calendar/holidaysNz";
 import { cycles } from "@zesty/core/calendar/payPeriods";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import type { ClosedDayRule } from "@zesty/core/countries/workingDays";
 import { type Entry, entries } from "@zesty/core/pay/payContext";
 import { allowanceCodes, deductionCodes, elementsAu } from "@zesty/core/pay/payInput";
@@ -30,7 +31,10 @@ export interface NewBusiness {
     balancing: boolean;
   } | null;
   cycle: { name: string; cycle: (typeof cycles)[number]; firstPeriodStart: string; paydayOffset: number };
+  /** a business of the same country whose pay elements, accounts, funds and agreements are taken over */
+  copyFrom?: number | null | undefined;
 }
+const copyFrom = Joi.number().integer().positive().empty("").allow(null).default(null).label("Set up like");
 
 const contact = Joi.object({
   name: name().required().label("Contact name"),
@@ -73,6 +77,7 @@ export const newBusiness = Joi.object<NewBusiness>({
   contact: contact.required(),
   bank: bank.allow(null).default(null),
   cycle: newCycle.required(),
+  copyFrom,
 });
 
 export interface NewBusinessNz {
@@ -87,6 +92,7 @@ export interface NewBusinessNz {
   filing: { large: boolean; paymentFile: "csv" | "pain001" };
   fourEyes?: boolean | undefined;
   cycle: NewBusiness["cycle"];
+  copyFrom?: number | null | undefined;
 }
 const factsNz = {
   name: name().required().label("Name"),
@@ -107,13 +113,14 @@ export const newBusinessNz = Joi.object<NewBusinessNz>({
   country: Joi.string().valid("NZ").required().label("Country"),
   ...factsNz,
   cycle: newCycle.required(),
+  copyFrom,
 });
-export const businessFactsNz = Joi.object<Omit<NewBusinessNz, "cycle" | "country">>({
+export const businessFactsNz = Joi.object<Omit<NewBusinessNz, "cycle" | "country" | "copyFrom">>({
   ...factsNz,
   fourEyes: Joi.boolean().default(false).label("Two pairs of eyes"),
 });
 
-export const businessFacts = Joi.object<Omit<NewBusiness, "cycle">>({
+export const businessFacts = Joi.object<Omit<NewBusiness, "cycle" | "copyFrom">>({
   name: name().required().label("Name"),
   legalName: name(200).required().label("Legal name"),
   abn: abn().required().label("ABN"),
@@ -227,7 +234,7 @@ export const newFund = Joi.object<{ name: string; abn: string; usi: string }>({
 
 export interface BusinessView {
   id: number;
-  country: "AU" | "NZ";
+  country: CountryCode;
   /** New Zealand: facts of its own, in place of `facts` */
   nz: (Omit<NewBusinessNz, "country" | "cycle" | "bankAccount"> & { bankShown: string | null }) | null;
   facts: Omit<NewBusiness, "cycle" | "bank"> & {

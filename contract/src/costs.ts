@@ -70,3 +70,6 @@ export const newAccount = Joi.object<{ code: string; name: string }>({
   code: Joi.string().trim().max(20).required().label("Code"),
   name: name(60).required().label("Name"),
 });
+
+/** Lines of code and name, as pasted or from a file. */
+export const chartLines = Joi.object<{ text: string }>({ text: Joi.string().max(100_000).required().label("Lines") });

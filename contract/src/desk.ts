@@ -1,3 +1,4 @@
+import type { CountryCode } from "@zesty/core/countries/countries";
 import type { DueKind } from "./books.ts";
 import type { RunState, Segments } from "./runs.ts";
 
@@ -20,7 +21,7 @@ export interface Pin {
 export interface Lane {
   businessId: number;
   name: string;
-  country: "AU" | "NZ";
+  country: CountryCode;
   paydays: Payday[];
   pins: Pin[];
 }

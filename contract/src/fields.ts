@@ -112,3 +112,6 @@ export function check<T>(schema: Joi.Schema<T>, input: unknown, typed = false): 
     })),
   };
 }
+
+/** Left out, empty and null are one: nothing. */
+export const optional = (schema: Joi.StringSchema) => schema.allow(null, "").empty("").default(null);

@@ -62,8 +62,7 @@ export function readScenarios(text: string): Scenario[] {
     const [what = "", ...words] = row.trim().split(/\s+/);
     const person = raw.person as Record<string, unknown>;
     if (what === "agreement") raw.agreement = words[0];
-    else if (what === "basis" || what === "age" || what === "serviceStart" || what === "birthDate")
-      person[what] = words[0];
+    else if (["basis", "age", "serviceStart", "birthDate", "classification"].includes(what)) person[what] = words[0];
     else if (what === "flag") person[words[0] ?? ""] = true;
     else if (what === "agreed")
       person.agreedHours = Object.fromEntries(

@@ -1,4 +1,5 @@
 /** The input of the `interpret` command: shifts of one person, as ../shared/contracts has it. Unknown fields are refused. */
+
 import { versionOn } from "@zesty/core/agreements/contradictions";
 import { flagsOf } from "@zesty/core/agreements/flags";
 import {
@@ -14,6 +15,7 @@ import {
 import { addDays, isDate, weekday } from "@zesty/core/calendar/dates";
 import { calendarYears, holidaysOfPlace, regionsOf } from "@zesty/core/calendar/holidayWindows";
 import { readClock, readWall } from "@zesty/core/calendar/wallClock";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import type { HolidayWindow, Roster, Shift } from "@zesty/core/hours/roster";
 import { decimal } from "@zesty/core/quantity/decimal";
 import Joi from "joi";
@@ -54,7 +56,7 @@ interface Case {
   };
   settings?: Record<string, SettingValue>;
   publicHolidays?: (string | { date: string; from?: string; to?: string; name?: string; kind?: HolidayKind })[];
-  place?: { country: "AU" | "NZ"; region: string };
+  place?: { country: CountryCode; region: string };
   shifts: (Omit<Shift, "agreedMinutes"> & { agreedHours?: number })[];
   carryIn?: Roster["carryIn"];
 }
@@ -131,6 +133,9 @@ const bases: Record<Case["person"]["basis"], RuleBasis> = {
   "part-time": "partTime",
   casual: "casual",
 };
+/** Where a place is that names no time zone. */
+const homeZones: Record<CountryCode, string> = { AU: "Australia/Sydney", NZ: "Pacific/Auckland" };
+
 const ownSettings = ["timeZone", "daylightSaving", "averagingWeeks", "periodStart"];
 
 /** Values of declared settings, checked by their declaration; faults name the setting. */
@@ -218,9 +223,7 @@ export function readInterpretCase(raw: unknown): Checked<{ id: string; roster: R
   errors.push(...faults);
   const own = check(
     Joi.object({
-      timeZone: timeZone()
-        .default(rules.country === "AU" ? "Australia/Sydney" : "Pacific/Auckland")
-        .label("Time zone"),
+      timeZone: timeZone().default(homeZones[rules.country]).label("Time zone"),
       daylightSaving: Joi.string().valid("clock", "elapsed").label("Daylight saving"),
       averagingWeeks: figure(52, true).label("Averaging weeks"),
       periodStart: date().label("Start of the cycle"),

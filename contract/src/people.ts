@@ -1,14 +1,13 @@
-import { type OpeningAmounts, openingCategories, plainGross } from "@zesty/core/au/openingYear";
 import { statesAu } from "@zesty/core/calendar/states";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { bases } from "@zesty/core/pay/payInput";
-import { decimal } from "@zesty/core/quantity/decimal";
 import type { SplitPart } from "@zesty/core/quantity/split";
-import { moneyText } from "@zesty/core/quantity/units";
 import Joi from "joi";
 import type { DepartureView } from "./departures.ts";
-import { account, amountNotNegative, bsb, date, hours, id, name, percent, rate, tfn } from "./fields.ts";
+import { account, amountNotNegative, bsb, date, hours, id, name, optional, percent, rate, tfn } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
+import { type OpeningYearView, openingYear } from "./openingYear.ts";
 import type { PersonNzView } from "./peopleNz.ts";
 import { type TimeTerms, timeTerms } from "./time.ts";
 
@@ -52,7 +51,7 @@ export interface PersonView {
   /** by which agreement the person is paid; null where nothing was said */
   time: (TimeTerms & { from: string }) | null;
   state: string;
-  country: "AU" | "NZ";
+  country: CountryCode;
   /** New Zealand: what its law asks for; null in Australia */
   nz: PersonNzView | null;
 }
@@ -76,7 +75,6 @@ export interface Details {
   payslipMessage: string | null;
   privateNotes: string | null;
 }
-const optional = (schema: Joi.StringSchema) => schema.allow(null, "").empty("").default(null);
 export const states = statesAu;
 export const details = Joi.object<Details>({
   familyName: name(40).required().label("Family name"),
@@ -326,64 +324,6 @@ export const fringeBenefits = Joi.object<FringeBenefit>({
     .label("Year"),
   taxable: amountNotNegative().empty("").default("0").label("Taxable value"),
   exempt: amountNotNegative().empty("").default("0").label("Exempt under section 57A"),
-});
-
-/** A payroll year's pay from before this program. */
-export interface OpeningYear extends OpeningAmounts {
-  /** 1 July of the payroll year */
-  yearStart: string;
-  /** reported on by our pay events; false when the earlier system finalises its share */
-  carried: boolean;
-  /** the key that the earlier system reported under, where it was another */
-  previousBmsId: string | null;
-  previousPayrollId: string | null;
-}
-export interface OpeningYearView extends OpeningYear {
-  recordedOn: string;
-}
-const nought = (label: string) => amountNotNegative().empty("").default("0").label(label);
-const key = (max: number) => optional(name(max));
-export const openingYear = Joi.object<OpeningYear>({
-  yearStart: Joi.string()
-    .pattern(/^20\d{2}-07-01$/)
-    .required()
-    .label("Payroll year")
-    .messages({ "string.pattern.base": "Payroll year begins on 1 July: write it as 2026-07-01." }),
-  carried: Joi.boolean().required().label("Reported on"),
-  gross: nought("Gross"),
-  withheld: nought("Withheld"),
-  superEarnings: nought("Earnings that super counts"),
-  guarantee: nought("Super guarantee"),
-  reportable: nought("Reportable super"),
-  extras: nought("Bonuses taxed over the year"),
-  extrasWithheld: nought("Withheld from them"),
-  terminationTaxable: nought("Termination payments, taxable"),
-  parts: Joi.array()
-    .items(
-      Joi.object({
-        category: Joi.string()
-          .valid(...Object.keys(openingCategories))
-          .required()
-          .label("Category"),
-        amount: amountNotNegative().required().label("Amount"),
-      }),
-    )
-    .max(40)
-    .unique("category")
-    .default([])
-    .label("Parts"),
-  previousBmsId: key(200).label("Earlier system's ID"),
-  previousPayrollId: key(20).label("Earlier payroll ID"),
-}).custom((value: OpeningYear, helpers) => {
-  if (plainGross(value).lt(0))
-    return helpers.message({
-      custom: `The parts come to more than the gross of ${moneyText(decimal(value.gross))}. The gross holds them all but deductions and sacrifice.`,
-    });
-  if ((value.previousBmsId === null) !== (value.previousPayrollId === null))
-    return helpers.message({
-      custom: "The earlier system's ID and the earlier payroll ID are one key: type both, or neither.",
-    });
-  return value;
 });
 
 export const sections = {

@@ -5,11 +5,10 @@ import { readTaxCode, taxCodes } from "@zesty/core/nz/taxCode";
 import { isAccountNz, isIrd } from "@zesty/core/quantity/checkDigitsNz";
 import { orderKinds } from "@zesty/core/rulebook/nz/protectedEarnings";
 import Joi from "joi";
-import { amountNotNegative, checked, date, hours, name, percent } from "./fields.ts";
+import { amountNotNegative, checked, date, hours, name, optional, percent } from "./fields.ts";
 import { type BankPart, type Details, type Employment, employment, type UsualLine, usualPay } from "./people.ts";
 import { timeTerms } from "./time.ts";
 
-const optional = (schema: Joi.StringSchema) => schema.allow(null, "").empty("").default(null);
 export const ird = () => checked(isIrd, "does not pass the check of an IRD number. Compare its digits.");
 export const accountNz = () =>
   checked(isAccountNz, "does not pass the check of a bank account. It is written as 01-0902-0068389-000.");

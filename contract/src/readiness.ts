@@ -1,3 +1,4 @@
+import type { CountryCode } from "@zesty/core/countries/countries";
 /** How far a business's data is fit to pay and to lodge: by part, what is there and what is missing. */
 export const readyParts = ["business", "elements", "details", "tax", "funds", "bank", "runs"] as const;
 export type ReadyPartKey = (typeof readyParts)[number];
@@ -25,7 +26,7 @@ export interface ReadyPart {
 export interface Readiness {
   businessId: number;
   name: string;
-  country: "AU" | "NZ";
+  country: CountryCode;
   day: string;
   parts: ReadyPart[];
 }
@@ -33,7 +34,7 @@ export interface Readiness {
 export interface ReadinessLine {
   businessId: number;
   name: string;
-  country: "AU" | "NZ";
+  country: CountryCode;
   missing: number;
   stops: number;
   /** by part, what is missing */

@@ -217,6 +217,7 @@ export const ruleSet = Joi.object<RuleSet>({
       title: Joi.string().max(120).required(),
       weekly: plain().allow(null).required(),
       hourly: plain().allow(null).required(),
+      shareOf: Joi.object({ classification: Joi.string().max(40).required(), percent: per().required() }),
       source: Joi.string().max(200),
       standing: Joi.string().valid("published", "remembered", "unsure", "entered"),
     }),

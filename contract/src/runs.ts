@@ -1,5 +1,5 @@
 import type { Mark } from "@zesty/core/checks/mark";
-import type { AnyContext } from "@zesty/core/countries/countries";
+import type { AnyContext, CountryCode } from "@zesty/core/countries/countries";
 import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { Overrides } from "@zesty/core/pay/payInput";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
@@ -73,7 +73,7 @@ export interface RunRow {
 }
 
 export interface RunView extends RunSummary {
-  country: "AU" | "NZ";
+  country: CountryCode;
   version: number;
   accountingDate: string;
   /** the business's pay elements; `usedLast` stood in the run before and so stands in this sheet too */
@@ -268,3 +268,54 @@ export interface SendView {
   items: AnswerItem[];
   documents: { id: number; kind: string; fileName: string; payId: number | null }[];
 }
+
+/** The answer to a document that was taken to its receiver by hand. */
+export interface ByHand {
+  answer: "accepted" | "refused";
+  /** as the receiver gave it; an accepted document has one */
+  receipt: string | null;
+  note: string | null;
+}
+export const byHand = Joi.object<ByHand>({
+  answer: Joi.string().valid("accepted", "refused").required().label("Answer"),
+  receipt: Joi.string()
+    .trim()
+    .max(60)
+    .empty("")
+    .when("answer", {
+      is: "accepted",
+      // biome-ignore lint/suspicious/noThenProperty: the word of the schema library
+      then: Joi.required(),
+      otherwise: Joi.optional().allow(null).default(null),
+    })
+    .label("Receipt"),
+  note: Joi.string().trim().max(300).empty("").allow(null).default(null).label("Note"),
+});
+
+/** A signed-off run with what of it was not sent, is on its way, arrived, or came back. */
+/** Messages of one kind, counted by where they are. */
+export interface WaitingPart {
+  channel: Channel;
+  waiting: number;
+  underWay: number;
+  /** the receiver has it, its answer is to come: a bank's comes on the payday */
+  received: number;
+  arrived: number;
+  failed: number;
+  cents: number;
+}
+export interface WaitingRun {
+  runId: number;
+  businessId: number;
+  business: string;
+  number: number;
+  payday: string;
+  parts: WaitingPart[];
+}
+export interface SentSeveral {
+  sent: number;
+  refused: { runId: number; text: string }[];
+}
+export const sendSeveral = Joi.object<{ runs: number[] }>({
+  runs: Joi.array().items(Joi.number().integer().positive().required()).min(1).max(500).required().label("Runs"),
+});

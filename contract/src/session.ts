@@ -1,3 +1,4 @@
+import type { CountryCode } from "@zesty/core/countries/countries";
 import Joi from "joi";
 import { date, id, name } from "./fields.ts";
 
@@ -14,7 +15,7 @@ export interface SessionView {
   demo: boolean;
   user: { id: number; name: string; email: string; lead: boolean; secondFactor: boolean } | null;
   practice: string | null;
-  businesses: { id: number; name: string; country: "AU" | "NZ"; right: Right }[];
+  businesses: { id: number; name: string; country: CountryCode; right: Right }[];
   postBox: string | null;
   /** places where a record is not as it was sealed; people see it wherever its figures are shown */
   broken: number;
@@ -177,7 +178,7 @@ export interface AuditLine {
 export interface SafetyView {
   backups: { name: string; madeAt: string; bytes: number; entry: number }[];
   folder: string;
-  held: { backupOf: string; asked: number; found: number } | null;
+  held: { backupOf: string; imported: boolean; asked: number; found: number } | null;
   trail: {
     entries: number;
     seals: number;

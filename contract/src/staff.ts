@@ -1,6 +1,7 @@
 /** The staff pages: what an employee sees of the own pay, asks for and fills in. */
+import type { CountryCode } from "@zesty/core/countries/countries";
 import Joi from "joi";
-import { abn, account, bsb, date, hours, name, tfn, usi } from "./fields.ts";
+import { abn, account, bsb, date, hours, name, optional, tfn, usi } from "./fields.ts";
 import type { LeaveRequestView } from "./leave.ts";
 import { states } from "./people.ts";
 import { accountNz, ird, taxCode } from "./peopleNz.ts";
@@ -10,7 +11,7 @@ export interface StaffSession {
   email: string;
   /** the practice's own users may have pages here too */
   user: boolean;
-  employments: { personId: number; business: string; country: "AU" | "NZ" }[];
+  employments: { personId: number; business: string; country: CountryCode }[];
 }
 /** What the practice still wants of somebody, and why. */
 export interface Wanted {
@@ -28,7 +29,7 @@ export interface StaffPage {
   personId: number;
   name: string;
   business: string;
-  country: "AU" | "NZ";
+  country: CountryCode;
   today: string;
   /** the next payday of the person's cycle that was not sent yet */
   nextPayday: string | null;
@@ -106,7 +107,6 @@ export const staffDays = Joi.object<{ days: { date: string; text: string }[] }>(
     .label("Days"),
 });
 
-const optional = (schema: Joi.StringSchema) => schema.allow(null, "").empty("").default(null);
 const signed = Joi.boolean().valid(true).required().label("Signature").messages({
   "any.only": "Tick that what you say is true: the declaration counts as signed by you.",
   "any.required": "Tick that what you say is true: the declaration counts as signed by you.",

@@ -1,6 +1,8 @@
 /** The record of time: weeks, agreements, and what a person is paid by. */
+
 import type { RuleSet, SettingValue } from "@zesty/core/agreements/ruleSet";
 import { readWall } from "@zesty/core/calendar/wallClock";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import type { PersonTime, TimeUse } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
@@ -95,6 +97,11 @@ const shift = Joi.object({
   agreedMinutes: Joi.number().integer().min(0).max(1440),
   longDay: Joi.boolean(),
   costCentre: Joi.string().max(20),
+  duties: Joi.object({
+    classification: Joi.string().max(40).required().label("Level"),
+    start: wall(),
+    end: wall(),
+  }).and("start", "end"),
 });
 const dayRecord = Joi.object<DayRecord>({
   shifts: Joi.array().items(shift).max(6).required(),
@@ -194,13 +201,15 @@ export interface WeekPerson {
   classification: string | null;
   agreedRate: string | null;
   salaried: boolean;
+  /** per cent of loading on annual leave agreed with the person; null where the agreement's counts */
+  loadingPercent: string | null;
   rates: EnteredRates;
   /** days of the week shown, and those about it as context */
   days: Record<string, WeekDay>;
 }
 export interface WeekView {
   businessId: number;
-  country: "AU" | "NZ";
+  country: CountryCode;
   cycles: { id: number; name: string }[];
   cycleId: number;
   from: string;

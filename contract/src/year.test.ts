@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { check } from "./fields.ts";
 import { fringeGiven, yearClosed, yearDeclared, yearLeftOut, yearTicked } from "./year.ts";
 
-const declared = { from: "2025-07-01", people: [1, 2], act: "final", declared: true };
+const declared = { from: "2025-07-01", people: [1, 2], act: "final", declared: true, shown: { tax: 100 } };
 describe("a body of the year's end", () => {
   it.each<[string, Joi.Schema, object, RegExp | null]>([
     ["a declaration", yearDeclared, declared, null],
@@ -14,6 +14,8 @@ describe("a body of the year's end", () => {
     ["one for somebody twice", yearDeclared, { ...declared, people: [1, 1] }, /People/],
     ["another act", yearDeclared, { ...declared, act: "perhaps" }, /What is declared/],
     ["a day that is none", yearDeclared, { ...declared, from: "2025-02-30" }, /Payroll year/],
+    ["figures that nobody saw", yearDeclared, { ...declared, shown: undefined }, /Figures shown is missing/],
+    ["half a cent", yearDeclared, { ...declared, shown: { tax: 0.5 } }, /integer|whole/],
     ["left out", yearLeftOut, { from: "2025-07-01", person: 1, reason: " Paid elsewhere " }, null],
     ["nobody left out", yearLeftOut, { from: "2025-07-01", reason: "x" }, /Person/],
     ["a reason without end", yearLeftOut, { from: "2025-07-01", person: 1, reason: "x".repeat(201) }, /Reason/],

@@ -133,9 +133,22 @@ export interface YearDeclared {
   people: number[];
   act: YearAct;
   reason: string | null;
+  /** what the page showed of these people, in cents by column: nobody declares figures that they did not see */
+  shown: Record<string, number>;
+}
+/** What was signed of people in a year, in cents by column. */
+export function signedSums(rows: readonly ProofRow[], people: readonly number[]): Record<string, number> {
+  const sums: Record<string, number> = {};
+  for (const { personId, figures } of rows)
+    if (people.includes(personId))
+      for (const [name, { facts }] of Object.entries(figures)) if (facts) sums[name] = (sums[name] ?? 0) + facts;
+  return sums;
 }
 const from = () => date().required().label("Payroll year");
 const reason = () => Joi.string().trim().max(200).empty("").allow(null).default(null).label("Reason");
+
+/** The amounts of a line of opening figures. */
+export type OpeningColumn = "gross" | "withheld" | "superEarnings" | "guarantee" | "reportable";
 
 export const yearDeclared = Joi.object<YearDeclared & { declared: true }>({
   from: from(),
@@ -158,6 +171,7 @@ export const yearDeclared = Joi.object<YearDeclared & { declared: true }>({
     .label("Declaration")
     .messages({ "any.only": "Tick the declaration: only an authorised person may declare." }),
   reason: reason(),
+  shown: Joi.object().pattern(Joi.string().max(40), Joi.number().strict().integer()).required().label("Figures shown"),
 });
 /** Fringe benefits of several people: a line a person, as pasted or read from a file. */
 export interface FringeGiven {
@@ -173,6 +187,35 @@ export interface FringeShown {
 export const fringeGiven = Joi.object<FringeGiven>({
   from: from(),
   text: Joi.string().allow("").max(200_000).required().label("Lines"),
+  apply: Joi.boolean().strict().required().label("Put in"),
+});
+/** What was paid before this program in a year: lines under headings, a last one of totals where there are any. */
+export interface OpeningGiven {
+  from: string;
+  /** our events report on from these amounts; else the earlier system finalises them */
+  carried: boolean;
+  text: string;
+  apply: boolean;
+}
+export interface OpeningShown {
+  rows: {
+    personId: number;
+    name: string;
+    gross: string;
+    withheld: string;
+    superEarnings: string;
+    guarantee: string;
+    reportable: string;
+    /** gross that was recorded before; null where there was none */
+    was: string | null;
+  }[];
+  totals: { column: OpeningColumn; name: string; lines: string; printed: string | null }[];
+  faults: string[];
+}
+export const openingGiven = Joi.object<OpeningGiven>({
+  from: from(),
+  carried: Joi.boolean().strict().required().label("Reported on"),
+  text: Joi.string().allow("").max(500_000).required().label("Lines"),
   apply: Joi.boolean().strict().required().label("Put in"),
 });
 export const yearLeftOut = Joi.object<{ from: string; person: number; reason: string | null }>({

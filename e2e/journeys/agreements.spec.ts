@@ -1,13 +1,12 @@
 /** Agreements: who moves by a new table, a sentence changed in a copy of one's own, and the shipped set taken again. */
 import { press } from "../keyboard.ts";
-import { expect, signIn, test } from "../world.ts";
+import { expect, openAt, test } from "../world.ts";
 
 test("a new table shows who moves; a changed sentence is struck out and written over, and undone", async ({
   page,
   world,
 }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/set-up/agreements?code=MA000009`);
+  await openAt(page, world, "/set-up/agreements?code=MA000009");
   const level = page.getByLabel("Level 3", { exact: false }).first();
   await level.fill("30");
   await press(page, page.getByRole("button", { name: "See who moves" }));

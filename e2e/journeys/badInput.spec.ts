@@ -1,9 +1,8 @@
 /** Bad input gets a clear sentence in the right place, and nothing is half-done. */
-import { expect, makeReady, openRun, signIn, test } from "../world.ts";
+import { expect, makeReady, openAt, openRun, test } from "../world.ts";
 
 test("in the sheet: words for numbers, blocks too large, strangers", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/run/${openRun}`);
+  await openAt(page, world, `/run/${openRun}`);
   const status = page.getByRole("status");
   const row = page.getByRole("row", { name: /Sunny Castellano/ });
   await row.getByRole("gridcell").nth(2).click();

@@ -2,11 +2,12 @@
 
 import { join } from "node:path";
 import exceljs from "exceljs";
-import { expect, openRun, runs, signIn, test } from "../world.ts";
+import { expect, openAt, openRun, runs, signIn, testInOneWorld } from "../world.ts";
+
+const test = testInOneWorld();
 
 test("a workbook goes out and comes back", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/run/${openRun}`);
+  await openAt(page, world, `/run/${openRun}`);
   await page.getByRole("button", { name: "This run" }).click();
   await page.getByText("Hours sheet: send out").click();
   const aside = page.getByRole("complementary", { name: "Beside the sheet" });

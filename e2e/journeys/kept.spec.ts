@@ -1,12 +1,11 @@
 /** What was set up before and is put right: a pay element, the year before this program, a run that was opened too soon. */
-import { expect, openRun, signIn, test } from "../world.ts";
+import { expect, openAt, openRun, test } from "../world.ts";
 
 test("a pay element says who is paid and is retired; a year before is recorded; a run is cleared and discarded", async ({
   page,
   world,
 }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/set-up`);
+  await openAt(page, world, "/set-up");
   await page.getByRole("button", { name: "Change Union fees" }).click();
   await page.getByLabel("Paid to").fill("Example Union 778");
   await page.getByLabel("Retired: not offered any more").check();

@@ -1,10 +1,12 @@
 /** Leave by keyboard: asked for, answered, in the pay with its days, on the payslip; what it is worth; the calendar. */
 import { beside, find, press } from "../keyboard.ts";
-import { expect, makeReady, openRun, signIn, test } from "../world.ts";
+import { test as alone, expect, makeReady, openAt, openRun, testInOneWorld } from "../world.ts";
+
+// What goes about a run or person of another test here has a world of its own.
+const test = testInOneWorld();
 
 test("leave goes from asking over the approval to the payslip", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/time/leave`);
+  await openAt(page, world, "/time/leave");
   const aside = page.getByRole("complementary", { name: "Beside the tapes" });
   await expect(aside).toContainText("Waiting for an answer");
   // Two are away on the days that Hazel asks for.
@@ -58,9 +60,8 @@ test("leave goes from asking over the approval to the payslip", async ({ page, w
   expect(refused.body.detail).toContain("paid on 2 July 2026");
 });
 
-test("what leave is worth is posted, and a calendar reads who is away", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/time/leave-worth?from=2026-05-31&to=2026-06-30`);
+alone("what leave is worth is posted, and a calendar reads who is away", async ({ page, world }) => {
+  await openAt(page, world, "/time/leave-worth?from=2026-05-31&to=2026-06-30");
   const total = page.getByRole("row", { name: /All leave/ });
   await expect(total).toContainText("15,351.24");
   await press(page, page.getByRole("button", { name: "Post $15,351.24 as of 30 June" }));

@@ -1,18 +1,20 @@
 /** New Zealand by hand: a payday by keyboard to an accepted filing, holidays, a late filing, an amendment, a departure. */
 import { beside, find, press, tabTo } from "../keyboard.ts";
-import { expect, runs, signIn, test, until, type World } from "../world.ts";
+import { test as alone, expect, openAt, runs, signIn, testInOneWorld, until, type World } from "../world.ts";
+
+// What goes about a run or person of another test here has a world of its own.
+const test = testInOneWorld();
 
 type Page = Parameters<typeof signIn>[0];
 const aside = (page: Page) => page.getByRole("complementary", { name: "Beside the sheet" });
 const total = (page: Page, name: string) => page.locator(`[data-total="${name}"]`);
 const saved = (page: Page) => expect(page.getByText("Saved", { exact: true })).toBeVisible();
 async function open(page: Page, world: World, run: number, person?: string): Promise<void> {
-  await signIn(page, world);
-  await page.goto(`${world.url}/run/${run}`);
+  await openAt(page, world, `/run/${run}`);
   if (person) await page.getByRole("gridcell", { name: person, exact: true }).click();
 }
 
-test("a payday from hours to an accepted filing, by keyboard", async ({ page, world }) => {
+alone("a payday from hours to an accepted filing, by keyboard", async ({ page, world }) => {
   const before = await world.effects();
   await signIn(page, world);
   const link = page.getByRole("link", { name: /Hours to fill in/ }).filter({ hasText: "Kōura Bay Kayaks" });
@@ -84,7 +86,7 @@ test("a late filing is said on the desk and in the run, and goes out with a warn
   await expect(page.getByRole("link", { name: /File payday 30\/06/ })).toHaveCount(0);
 });
 
-test("a filing in error for one person is mended and amended", async ({ page, world }) => {
+alone("a filing in error for one person is mended and amended", async ({ page, world }) => {
   const rule = { service: "nz-tax", operation: "file", fault: "REJECT_LINE", uses: -1, match: { ird: "139000032" } };
   await world.faults([{ ...rule, with: { code: "N10" } }]);
   await open(page, world, runs.kouraUnfiled);
@@ -104,8 +106,7 @@ test("a filing in error for one person is mended and amended", async ({ page, wo
 });
 
 test("a departure pays weeks, 8 %, and says how each was arrived at", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/people/40#departure`);
+  await openAt(page, world, "/people/40#departure");
   await page.getByLabel("Last day").fill("2026-07-10");
   await expect(page.getByText("Annual holidays not taken", { exact: false }).first()).toBeVisible();
   await expect(page.getByText("Holiday pay of 8 %", { exact: false }).first()).toBeVisible();

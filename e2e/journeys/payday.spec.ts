@@ -1,11 +1,14 @@
 /** One payday by keyboard only: hours, marks, a working, the payslip, sign-off, send, answers, settlement. */
 import type { Page } from "@playwright/test";
 import { beside, find, press, tabTo } from "../keyboard.ts";
-import { expect, openRun, runs, signIn, test, typedHours, until } from "../world.ts";
+import { test as alone, expect, openAt, openRun, runs, signIn, testInOneWorld, typedHours, until } from "../world.ts";
+
+// What goes about a run or person of another test here has a world of its own.
+const test = testInOneWorld();
 
 const total = (page: Page, name: string) => page.locator(`[data-total="${name}"]`);
 
-test("a payday from hours to an accepted pay event, by keyboard", async ({ page, world }) => {
+alone("a payday from hours to an accepted pay event, by keyboard", async ({ page, world }) => {
   const before = await world.effects();
   await signIn(page, world);
   // The desk's list leads to the run.
@@ -132,14 +135,13 @@ test("a payday from hours to an accepted pay event, by keyboard", async ({ page,
   expect(effects.mail.every((each) => each.repeats === 0)).toBe(true);
 });
 
-test("a signed-off run that was not sent is taken back and opened again", async ({ page, world }) => {
+alone("a signed-off run that was not sent is taken back and opened again", async ({ page, world }) => {
   const api = await world.api();
   const { makeReady } = await import("../world.ts");
   const version = await makeReady(api);
   const before = (await api.call("GET", "/businesses/1/dues")).body;
   expect((await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true })).status).toBe(200);
-  await signIn(page, world);
-  await page.goto(`${world.url}/run/${openRun}`);
+  await openAt(page, world, `/run/${openRun}`);
   await page.getByRole("button", { name: "Take this run back…" }).click();
   await page.getByLabel("Reason").fill("Sunny's timesheet was last week's");
   await page.getByRole("button", { name: "Take back", exact: true }).click();
@@ -163,8 +165,7 @@ test("a signed-off run that was not sent is taken back and opened again", async 
 });
 
 test("figures and the save that come in while a cell is typed do not close it", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/run/${openRun}`);
+  await openAt(page, world, `/run/${openRun}`);
   await page.getByRole("tab", { name: "Hours" }).click();
   const grid = page.getByRole("grid", { name: "Run sheet" });
   const imogen = grid.getByRole("row", { name: /Imogen Tarrant/ });
@@ -216,8 +217,7 @@ test("typing is saved when the page is left at once, by a click, by the address 
 });
 
 test("typing that never reached the server is offered again on the next visit", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/run/${openRun}`);
+  await openAt(page, world, `/run/${openRun}`);
   await page.getByRole("tab", { name: "Hours" }).click();
   const row = page.getByRole("grid", { name: "Run sheet" }).getByRole("row", { name: /Imogen Tarrant/ });
   await row.getByRole("gridcell").nth(2).click();

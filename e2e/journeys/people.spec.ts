@@ -1,10 +1,12 @@
 /** People by hand: several at once, a raise from the past with its back pay, lists of the set-up, and the staff pages on a phone. */
 import { beside, find } from "../keyboard.ts";
-import { expect, openRun, signIn, test, until, type World } from "../world.ts";
+import { test as alone, expect, openAt, openRun, signIn, testInOneWorld, until, type World } from "../world.ts";
+
+// What goes about a run or person of another test here has a world of its own.
+const test = testInOneWorld();
 
 test("several people: typed by keyboard, pasted with a fault, mended, added all at once", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/people`);
+  await openAt(page, world, "/people");
   await page.getByRole("button", { name: "Add several" }).click();
   await page.getByRole("gridcell").nth(1).click();
   for (const cell of ["Mira", "Okonjo", "3/2/1991", "6/7/2026", "ft", "38", "", "82,000"]) {
@@ -14,6 +16,11 @@ test("several people: typed by keyboard, pasted with a fault, mended, added all 
   const aside = page.getByRole("complementary", { name: "Beside the sheet" });
   await expect(aside).toContainText("First pay, 16 July 2026");
   await expect(aside).toContainText("Gross1,576.92");
+  // Once worked out it stands still: the server is asked when something is typed, and not again and again.
+  let asked = 0;
+  page.on("request", (request) => (asked += Number(request.url().endsWith("/first-pay"))));
+  await page.waitForTimeout(1000);
+  expect(asked).toBe(0);
   const block = [
     "Given name\tSurname\tDOB\tStart date\tType\tHours\tRate",
     "Tane\tSampson\t1/5/1999\t6/7/2026\tcasual\t\t33.50",
@@ -41,8 +48,7 @@ test("a raise from a day in the past: each pay before and after, paid back with 
   page,
   world,
 }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/people`);
+  await openAt(page, world, "/people");
   await page.getByRole("link", { name: "Jarrah Mokoena" }).click();
   await page.getByRole("button", { name: "Change employment and rate" }).click();
   await page.getByRole("textbox", { name: "Counts from" }).fill("11/5/2026");
@@ -69,8 +75,7 @@ test("a raise for several people: chosen, seen with its yearly cost and what sig
   page,
   world,
 }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/people`);
+  await openAt(page, world, "/people");
   await page.getByRole("button", { name: "Raise several" }).click();
   await page.getByLabel("Per cent").fill("3.5");
   await page.getByLabel("Marnie Okafor").check();
@@ -82,7 +87,7 @@ test("a raise for several people: chosen, seen with its yearly cost and what sig
   await expect(page.getByRole("row", { name: /Priya Halloran/ })).toContainText("30.85");
 });
 
-test("what is missing: from the desk to the field and back, until nothing of it is left", async ({ page, world }) => {
+alone("what is missing: from the desk to the field and back, until nothing of it is left", async ({ page, world }) => {
   await signIn(page, world);
   await page
     .getByRole("link", { name: /missing/ })
@@ -105,9 +110,8 @@ test("what is missing: from the desk to the field and back, until nothing of it 
   expect(list.suggestedFilename()).toMatch(/^missing-.*\.csv$/);
 });
 
-test("set-up: a cycle is changed, and what is in use is not retired", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/set-up`);
+alone("set-up: a cycle is changed, and what is in use is not retired", async ({ page, world }) => {
+  await openAt(page, world, "/set-up");
   await page.getByRole("button", { name: "Change Weekly" }).click();
   await page.getByLabel("On a day without banks").selectOption("before");
   await page.getByLabel("Retired: not offered any more").check();
@@ -132,8 +136,7 @@ test("the staff page on a phone: joined by a letter, the payslip and its why, le
   world,
   browser,
 }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/people`);
+  await openAt(page, world, "/people");
   await page.getByRole("link", { name: "Lachlan Vandersee" }).click();
   await page.getByRole("button", { name: "Invite", exact: true }).click();
   await expect(page.getByText("A letter went to lachlan.vandersee@example.org.")).toBeVisible();
@@ -193,8 +196,7 @@ test("another bank account from a phone waits for the practice; hours typed with
   await phone.getByLabel("BSB").fill("990-119");
   await phone.getByRole("button", { name: "Save" }).click();
   await expect(phone.getByText(/Another account waits to be looked at: .*788/)).toBeVisible();
-  await signIn(page, world);
-  await page.goto(`${world.url}/people`);
+  await openAt(page, world, "/people");
   await page.getByRole("link", { name: "Bank account to look at" }).click();
   await page.getByRole("button", { name: "Take it" }).click();
   await expect(page.locator("#bank")).toContainText("990-119 ••• 788");

@@ -1,15 +1,11 @@
 /** The places around the run: going by name, set-up, a person's sections, the books and back, two people at once. */
-import { test as base, expect, makeReady, openRun, signIn, startWorld, type World } from "../world.ts";
+import { test as alone, expect, makeReady, openAt, openRun, signIn, testInOneWorld } from "../world.ts";
 
-const test = base;
-let shared: World;
-test.beforeAll(async () => {
-  shared = await startWorld();
-});
-test.afterAll(() => shared.end());
+// What goes about a run of another test here has a world of its own.
+const test = testInOneWorld();
 
-test("go or do, the letters after g, light and dark, the keys", async ({ page }) => {
-  await signIn(page, shared);
+test("go or do, the letters after g, light and dark, the keys", async ({ page, world }) => {
+  await signIn(page, world);
   await page.keyboard.press("ControlOrMeta+K");
   await page.keyboard.type("mokoena");
   await page.keyboard.press("Enter");
@@ -38,8 +34,8 @@ test("go or do, the letters after g, light and dark, the keys", async ({ page })
   await expect(page.getByRole("heading", { name: "In the run sheet" })).toBeHidden();
 });
 
-test("go or do: Enter before the names are here counts once they are", async ({ page }) => {
-  await signIn(page, shared);
+test("go or do: Enter before the names are here counts once they are", async ({ page, world }) => {
+  await signIn(page, world);
   await page.route("**/businesses/*/people", async (route) => {
     await new Promise((resolve) => setTimeout(resolve, 1500));
     await route.continue();
@@ -50,9 +46,8 @@ test("go or do: Enter before the names are here counts once they are", async ({ 
   await expect(page.getByRole("heading", { name: "Jarrah Mokoena" })).toBeVisible();
 });
 
-test("set-up: a pay element and a fund, with faults at their fields", async ({ page }) => {
-  await signIn(page, shared);
-  await page.goto(`${shared.url}/set-up`);
+test("set-up: a pay element and a fund, with faults at their fields", async ({ page, world }) => {
+  await openAt(page, world, "/set-up");
   const block = (name: string) => page.locator("section").filter({ has: page.getByRole("heading", { name }) });
   await block("Pay elements").getByRole("button", { name: "Add one" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Meal allowance");
@@ -66,12 +61,12 @@ test("set-up: a pay element and a fund, with faults at their fields", async ({ p
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByRole("row", { name: /Meal allowance MEAL Allowance/ })).toBeVisible();
   // It can be brought into the sheet of the open run at once.
-  await page.goto(`${shared.url}/run/${openRun}`);
+  await page.goto(`${world.url}/run/${openRun}`);
   await page.getByRole("button", { name: "Add a column" }).click();
   await page.getByRole("menuitem", { name: "Meal allowance" }).click();
   await expect(page.getByRole("columnheader", { name: "Meal allowance" })).toBeVisible();
 
-  await page.goto(`${shared.url}/set-up`);
+  await page.goto(`${world.url}/set-up`);
   await block("Super funds").getByRole("button", { name: "Add one" }).click();
   await page.getByLabel("Fund", { exact: true }).fill("Tidewater Super");
   await page.getByLabel("ABN of the fund").fill("24000000501");
@@ -85,9 +80,15 @@ test("set-up: a pay element and a fund, with faults at their fields", async ({ p
 
 test("a person: an account is changed, a secret is shown on purpose, usual pay reaches the next run", async ({
   page,
+  world,
 }) => {
-  await signIn(page, shared);
-  await page.goto(`${shared.url}/people/6#bank`);
+  await openAt(page, world, "/people/6#bank");
+  // What a field means is one key away, and what is hidden for readers of the screen moves no frame.
+  await page.getByLabel("BSB").press("F1");
+  await expect(page.getByText("Six digits of bank, State and branch.")).toBeVisible();
+  await page.getByLabel("BSB").press("Escape");
+  await expect(page.getByText("Six digits of bank, State and branch.")).toBeHidden();
+  expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBe(0);
   await page.getByLabel("BSB").fill("990-1");
   await page.getByLabel("Account", { exact: true }).fill("4455");
   await page.getByRole("button", { name: "Save" }).click();
@@ -99,15 +100,14 @@ test("a person: an account is changed, a secret is shown on purpose, usual pay r
   await expect(page.getByText(/^9000\d{5}$/)).toBeVisible();
   await page.getByRole("button", { name: "Hide" }).click();
   await expect(page.getByText(/^9000\d{5}$/)).toBeHidden();
-  await page.goto(`${shared.url}/people/6#super`);
+  await page.goto(`${world.url}/people/6#super`);
   await page.getByLabel("Member number").fill("HL-7781");
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.locator("#super").getByText("HL-7781")).toBeVisible();
 });
 
-test("the run: left out and brought back, taxed over several pays, a total answers why", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/run/${openRun}`);
+alone("the run: left out and brought back, taxed over several pays, a total answers why", async ({ page, world }) => {
+  await openAt(page, world, `/run/${openRun}`);
   const aside = page.getByRole("complementary", { name: "Beside the sheet" });
   await page
     .getByRole("row", { name: /Marnie Okafor/ })
@@ -138,9 +138,8 @@ test("the run: left out and brought back, taxed over several pays, a total answe
   expect([kept.periods, kept.figures.net]).toEqual([2, "1271.70"]);
 });
 
-test("two people in one run: rows of both stand, and each sees what the other did", async ({ page, world }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/run/${openRun}`);
+alone("two people in one run: rows of both stand, and each sees what the other did", async ({ page, world }) => {
+  await openAt(page, world, `/run/${openRun}`);
   const row = page.getByRole("row", { name: /Marnie Okafor/ });
   await expect(row).toBeVisible();
   const other = await world.api("rowan@pith.example");
@@ -166,12 +165,11 @@ test("two people in one run: rows of both stand, and each sees what the other di
   expect(hoursOf("Marnie Okafor")).toContain("30");
 });
 
-test("from an entry of the books to the pay, and back; the documents can be had", async ({ page, world }) => {
+alone("from an entry of the books to the pay, and back; the documents can be had", async ({ page, world }) => {
   const api = await world.api();
   const version = await makeReady(api);
   await api.call("POST", `/runs/${openRun}/sign-off`, { version, declared: true });
-  await signIn(page, world);
-  await page.goto(`${world.url}/books`);
+  await openAt(page, world, "/books");
   await page.getByRole("link", { name: "PR-0013" }).click();
   await page.getByRole("button", { name: "Superannuation" }).last().click();
   await page.getByRole("link", { name: "Priya Halloran" }).first().click();

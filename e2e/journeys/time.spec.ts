@@ -1,6 +1,9 @@
 /** The week by keyboard: typed, spelled out, approved, in the run with its reasons, and locked once it is paid. */
 import { beside, find, press } from "../keyboard.ts";
-import { expect, makeReady, openRun, signIn, test } from "../world.ts";
+import { test as alone, expect, makeReady, openAt, openRun, signIn, testInOneWorld } from "../world.ts";
+
+// What goes about a run or person of another test here has a world of its own.
+const test = testInOneWorld();
 
 test("a week is typed, approved and paid by its agreement", async ({ page, world }) => {
   await signIn(page, world);
@@ -62,8 +65,7 @@ test("a planned week shows what it will cost, a plan is worked by =, and a block
   page,
   world,
 }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/time?day=2026-07-02`);
+  await openAt(page, world, "/time?day=2026-07-02");
   await page.getByRole("button", { name: "Planned" }).click();
   const grid = page.getByRole("grid", { name: "Week" });
   const dev = grid.getByRole("row", { name: /Dev Ramanathan/ });
@@ -88,36 +90,66 @@ test("a planned week shows what it will cost, a plan is worked by =, and a block
   await expect(dev).toContainText("7–12");
 });
 
-test("shifts come from an export: headings said once, days before and after, put in as one step and taken back", async ({
-  page,
-  world,
-}) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/time`);
-  await press(page, page.getByRole("button", { name: "Shifts from a file" }));
-  const aside = page.getByRole("complementary", { name: "Shifts from a file" });
-  const file = (text: string) => ({ name: "clock.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
-  await aside
-    .getByLabel("Bring shifts…")
-    .setInputFiles(
-      file(
-        "Badge,Clocked on,Clocked off,Break,Till\n17,26/06/2026 06:30,26/06/2026 14:15,30,2\n" +
-          "SCK07,25/06/2026 16:00,25/06/2026 20:30,,1\nSCK07,25/06/2026 20:00,25/06/2026 22:00,,1\n",
-      ),
+alone(
+  "a day that is typed while the day before it is saved stays open, and what is said of it stands",
+  async ({ page, world }) => {
+    await openAt(page, world, "/time");
+    await page.route("**/days", async (route) => {
+      await new Promise((resolve) => setTimeout(resolve, 1500));
+      await route.continue();
+    });
+    const noor = page.getByRole("grid", { name: "Week" }).getByRole("row", { name: /Noor Lindqvist/ });
+    await noor.getByRole("gridcell").nth(7).click();
+    const answered = page.waitForResponse((each) => each.url().endsWith("/days") && each.ok());
+    await page.keyboard.type("20-1 b30");
+    await page.keyboard.press("Tab");
+    await page.keyboard.type("9-zz");
+    await page.keyboard.press("Enter");
+    await answered;
+    await page.waitForTimeout(600);
+    await expect(page.getByRole("status")).toContainText("“9-zz” is not understood");
+    await page.keyboard.press("ControlOrMeta+A");
+    await page.keyboard.type("9-12");
+    await page.keyboard.press("Enter");
+    await expect(noor.getByRole("gridcell").nth(8)).toContainText("9–12");
+    await expect(noor.getByRole("gridcell").nth(7)).toContainText("20–1 b30");
+    // Saturday's shift ends on Sunday: its last hour is Sunday's.
+    await page.keyboard.press("ArrowUp");
+    await expect(page.getByRole("complementary", { name: "The selected day" })).toContainText(
+      "Sun, 28 June 0:00–1:00: 175 %",
     );
-  await aside.getByLabel("“Badge” means").selectOption("code");
-  await aside.getByLabel("“Till” means").selectOption("ignore");
-  await press(page, aside.getByRole("button", { name: "Read it again" }));
-  await expect(aside).toContainText("“17” is nobody here");
-  await expect(aside).toContainText("overlaps the one from");
-  await aside.getByLabel("“17” is").selectOption("SCK06");
-  await press(page, aside.getByRole("button", { name: "Read it again" }));
-  await expect(aside).toContainText("Dev Ramanathan, Fri, 26 June6:30–14 b30 6:30–14:15 b30");
-  await press(page, aside.getByRole("button", { name: "Put in 1 day" }));
-  const dev = page.getByRole("grid", { name: "Week" }).getByRole("row", { name: /Dev Ramanathan/ });
-  await expect(dev).toContainText("6:30–14:15 b30");
-  await expect(page.getByRole("status")).toContainText("1 day from clock.csv");
-  await dev.getByRole("gridcell").nth(6).click();
-  await page.keyboard.press("ControlOrMeta+Z");
-  await expect(dev).toContainText("6:30–14 b30");
-});
+  },
+);
+
+alone(
+  "shifts come from an export: headings said once, days before and after, put in as one step and taken back",
+  async ({ page, world }) => {
+    await openAt(page, world, "/time");
+    await press(page, page.getByRole("button", { name: "Shifts from a file" }));
+    const aside = page.getByRole("complementary", { name: "Shifts from a file" });
+    const file = (text: string) => ({ name: "clock.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+    await aside
+      .getByLabel("Bring shifts…")
+      .setInputFiles(
+        file(
+          "Badge,Clocked on,Clocked off,Break,Till\n17,26/06/2026 06:30,26/06/2026 14:15,30,2\n" +
+            "SCK07,25/06/2026 16:00,25/06/2026 20:30,,1\nSCK07,25/06/2026 20:00,25/06/2026 22:00,,1\n",
+        ),
+      );
+    await aside.getByLabel("“Badge” means").selectOption("code");
+    await aside.getByLabel("“Till” means").selectOption("ignore");
+    await press(page, aside.getByRole("button", { name: "Read it again" }));
+    await expect(aside).toContainText("“17” is nobody here");
+    await expect(aside).toContainText("overlaps the one from");
+    await aside.getByLabel("“17” is").selectOption("SCK06");
+    await press(page, aside.getByRole("button", { name: "Read it again" }));
+    await expect(aside).toContainText("Dev Ramanathan, Fri, 26 June6:30–14 b30 6:30–14:15 b30");
+    await press(page, aside.getByRole("button", { name: "Put in 1 day" }));
+    const dev = page.getByRole("grid", { name: "Week" }).getByRole("row", { name: /Dev Ramanathan/ });
+    await expect(dev).toContainText("6:30–14:15 b30");
+    await expect(page.getByRole("status")).toContainText("1 day from clock.csv");
+    await dev.getByRole("gridcell").nth(6).click();
+    await page.keyboard.press("ControlOrMeta+Z");
+    await expect(dev).toContainText("6:30–14 b30");
+  },
+);

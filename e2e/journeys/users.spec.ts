@@ -2,7 +2,9 @@
 import { join } from "node:path";
 import Database from "better-sqlite3";
 import { Secret, TOTP } from "otpauth";
-import { expect, makeReady, openRun, runs, signIn, test, until, type World } from "../world.ts";
+import { expect, makeReady, openAt, openRun, runs, signIn, testInOneWorld, until, type World } from "../world.ts";
+
+const test = testInOneWorld();
 
 /** The newest letter to an address, as it lies in the post box. */
 async function linkFor(world: World, address: string): Promise<string> {
@@ -18,8 +20,7 @@ test("invited, joined, with a code; prepares and may not sign; another signs; cl
   world,
   browser,
 }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/set-up/users`);
+  await openAt(page, world, "/set-up/users");
   await page.getByRole("button", { name: "Invite somebody" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Juno Marsh");
   await page.getByLabel("E-mail").fill("juno@pith.example");
@@ -76,8 +77,7 @@ test("two people with different rights take a run from hours to settled", async 
   await theirs.getByRole("tab", { name: "Sign off" }).click();
   await expect(theirs.getByText("You may prepare this run.")).toBeVisible();
 
-  await signIn(page, world, "willa@saltbush.example");
-  await page.goto(`${world.url}/run/${openRun}`);
+  await openAt(page, world, `/run/${openRun}`, "willa@saltbush.example");
   await page.getByRole("tab", { name: "Sign off" }).click();
   await page.getByRole("checkbox", { name: /I am authorised/ }).check();
   await page.getByRole("button", { name: "Sign off", exact: true }).click();
@@ -101,8 +101,7 @@ test("safety: a backup, the trail walked, searched and exported; a changed figur
   page,
   world,
 }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/set-up/safety`);
+  await openAt(page, world, "/set-up/safety");
   await expect(page.getByText("Whole.")).toBeVisible();
   await page.getByRole("button", { name: "Make one now" }).click();
   await expect(page.getByText(/up to entry \d+/)).toBeVisible();
@@ -134,8 +133,7 @@ test("paid outside the cycle: forgotten hours, taxed with the pay of their perio
   page,
   world,
 }) => {
-  await signIn(page, world);
-  await page.goto(`${world.url}/run`);
+  await openAt(page, world, "/run");
   await page.getByRole("button", { name: "Pay outside the cycle" }).click();
   await page.getByLabel("For the period").selectOption({ index: 2 });
   await page.getByLabel("Payday", { exact: true }).fill("2/7");

@@ -126,7 +126,7 @@ test("a year is made final: differences found and mended from the sheet, all but
     );
   // A pay of the closed year is not got in by accident.
   const refused = await api.call("POST", "/businesses/1/year/declared", {
-    ...{ from: "2025-07-01", people: [rows[0].personId], act: "again", declared: true, reason: "x" },
+    ...{ from: "2025-07-01", people: [rows[0].personId], act: "again", declared: true, reason: "x", shown: {} },
   });
   expect([refused.status, refused.body.code]).toEqual([409, "year-closed"]);
 });
@@ -137,6 +137,11 @@ test("killed while the year is declared: the event is sent once, or not at all",
   const people = rows
     .filter((each: { differs: string[] }) => each.differs.length === 0)
     .map((each: { personId: number }) => each.personId);
+  const shown: Record<string, number> = {};
+  for (const { personId, figures } of rows)
+    if (people.includes(personId))
+      for (const [name, { facts }] of Object.entries<{ facts?: number }>(figures))
+        if (facts) shown[name] = (shown[name] ?? 0) + facts;
   const before = (await world.effects()).events.length;
   for (const wait of [0, 12, 25, 60]) {
     const asked = api
@@ -146,6 +151,7 @@ test("killed while the year is declared: the event is sent once, or not at all",
         act: "final",
         declared: true,
         reason: null,
+        shown,
       })
       .catch(() => undefined);
     await new Promise((resolve) => setTimeout(resolve, wait));

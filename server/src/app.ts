@@ -6,6 +6,7 @@ import express, { type Express, type Request, type Response } from "express";
 import session from "express-session";
 import helmet from "helmet";
 import type { Application } from "./application.ts";
+import { carryRoutes } from "./carry/routes.ts";
 import { eventRoutes } from "./http/events.ts";
 import { problemHandler } from "./http/handler.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
@@ -75,6 +76,7 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
     userRoutes(context),
     eventRoutes(context, events),
     staffRoutes(context),
+    carryRoutes(context),
     placeRoutes(context),
     runRoutes(context),
     (_request, _response, next) => next(notFound("address")),

@@ -1,9 +1,11 @@
 /** Puts the parts together: store, clock, rule book, outbox. The parts know nothing of each other's making. */
 import { randomBytes } from "node:crypto";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { eq } from "drizzle-orm";
 import pino from "pino";
 import { type Clock, demoClock, realClock } from "./clock.ts";
 import type { Context } from "./context.ts";
+import { countriesHere } from "./countries/countries.ts";
 import { stopRendering } from "./documents/renderPayslip.ts";
 import { stopReading } from "./hoursSheet/brought.ts";
 import { RunEvents } from "./http/events.ts";
@@ -39,6 +41,12 @@ export function makeApplication(
     store,
     clock,
     settings,
+    country: (code) => {
+      const found = countriesHere[code as CountryCode];
+      if (!found) throw new Error(`No country ${code} is known here.`);
+      return found;
+    },
+    countries: [countriesHere.AU, countriesHere.NZ],
     get rules() {
       return shelf.now();
     },

@@ -1,8 +1,8 @@
 /** The day: real in use, fixed in the demo and movable there. The time of day always runs. */
 import { addDays, dateInZone, daysBetween } from "@zesty/core/calendar/dates";
-import { eq } from "drizzle-orm";
+import { desc, eq } from "drizzle-orm";
 import type { Store } from "./store/open.ts";
-import { setting } from "./store/schema.ts";
+import { audit, setting } from "./store/schema.ts";
 
 export interface Clock {
   /** an instant, UTC, ISO text */
@@ -21,13 +21,29 @@ export const realClock: Clock = {
   },
 };
 
-/** The demo's day is kept in the store, so that a restart does not lose it. */
+/** The day that is demonstrated begins at one, so that it is the same date in every zone; before eleven it ends in none. */
+const [morning, latest] = ["T01:00:00.000Z", "T10:59:59.999Z"];
+
+/**
+ * The demo's day is kept in the store, so that a restart does not lose it. Its time runs on from what was recorded last
+ * and never back, whatever the real hour does: events of one day are told apart by their time.
+ */
 export function demoClock(store: Store, firstDay: string): Clock {
   const read = () => store.db.select().from(setting).where(eq(setting.name, "day")).get()?.value ?? firstDay;
+  const startOf = (day: string) => {
+    const last = store.db.select({ at: audit.at }).from(audit).orderBy(desc(audit.id)).limit(1).get()?.at ?? "";
+    const from = last.startsWith(day) && last > day + morning ? last : day + morning;
+    return { day, from: Date.parse(from), real: performance.now() };
+  };
+  let begun = startOf(read());
   return {
     today: () => read(),
-    // Business hours of the demo's day, in UTC: early enough to be the same date in every Australian zone.
-    now: () => `${read()}T${new Date().toISOString().slice(11).replace(/^\d\d/, "01")}`,
+    now: () => {
+      const day = read();
+      if (day !== begun.day) begun = startOf(day);
+      const at = begun.from + Math.floor(performance.now() - begun.real);
+      return new Date(Math.min(at, Date.parse(day + latest))).toISOString();
+    },
     moveTo: (day) => {
       if (daysBetween(read(), day) < 0) throw new RangeError("The day can only be moved forward.");
       if (day > addDays(read(), 400)) throw new RangeError("The day can be moved by a year at most.");

@@ -1,6 +1,7 @@
 /** What every use case is handed: the store, the clock and the way to wake the outbox. No globals. */
 import type { RuleBook } from "@zesty/core/rulebook/ruleBook";
 import type { Clock } from "./clock.ts";
+import type { CountryHere } from "./countries/countryHere.ts";
 import type { Settings } from "./settings.ts";
 import type { RuleShelf } from "./setup/ruleShelf.ts";
 import type { Verdict } from "./store/audit.ts";
@@ -10,6 +11,9 @@ export interface Context {
   store: Store;
   clock: Clock;
   settings: Settings;
+  /** what a country says; its code is asked for nowhere else */
+  country(code: string): CountryHere;
+  readonly countries: readonly [CountryHere, ...CountryHere[]];
   /** the rule book in force */
   readonly rules: RuleBook;
   /** the rule book as it was at an instant */

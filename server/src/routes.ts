@@ -1,20 +1,10 @@
 /** The list of all routes but those of the session and of runs. */
 
-import {
-  businessFacts,
-  businessFactsNz,
-  changeElement as changeElementSchema,
-  newBusiness,
-  newBusinessNz,
-  newElement,
-  newFund,
-} from "@zesty/contract/business";
+import { changeElement as changeElementSchema, newElement, newFund } from "@zesty/contract/business";
 import { newDeparture } from "@zesty/contract/departures";
-import { newPerson, type Section, sections } from "@zesty/contract/people";
-import { newPersonNz, sectionsNz } from "@zesty/contract/peopleNz";
+import type { Section } from "@zesty/contract/people";
 import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
-import type { Schema } from "joi";
 import { businessOfJournal, listJournals, readJournal } from "./books/readBooks.ts";
 import type { Context } from "./context.ts";
 import { undoDeparture } from "./departures/readDeparture.ts";
@@ -22,7 +12,6 @@ import { planDeparture, recordDeparture } from "./departures/recordDeparture.ts"
 import { readDesk } from "./desk/readDesk.ts";
 import { journalCsv } from "./documents/journalCsv.ts";
 import { readDues } from "./dues/readDues.ts";
-import { readStatements } from "./dues/statements.ts";
 import { body, idOf, mostOf, signedIn } from "./http/handler.ts";
 import { businessRoute } from "./http/onBusiness.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
@@ -39,7 +28,7 @@ import { refreshOpenRuns } from "./runs/refreshOpenRuns.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
 import { addElement, changeElement } from "./setup/elements.ts";
 import { findBusiness } from "./setup/findBusiness.ts";
-import { addFund, readBusiness, saveBusinessFacts, saveBusinessFactsNz } from "./setup/readBusiness.ts";
+import { addFund, readBusiness, saveBusinessFacts } from "./setup/readBusiness.ts";
 import { costRoutes, ruleRoutes } from "./setup/routes.ts";
 import { refreshTimeInRuns } from "./time/intoRun.ts";
 import { timeRoutes } from "./time/routes.ts";
@@ -48,7 +37,7 @@ import { yearRoutes } from "./year/routes.ts";
 export function placeRoutes(context: Context): Router {
   const router = Router();
   const onBusiness = businessRoute(context);
-  const isNz = (businessId: number) => findBusiness(context, businessId).country === "NZ";
+  const countryOf = (businessId: number) => context.country(findBusiness(context, businessId).country);
   const onPerson = personRoute(context);
 
   router.get(
@@ -59,10 +48,10 @@ export function placeRoutes(context: Context): Router {
     "/businesses",
     signedIn(context, (actor, request) => {
       if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead adds a business.");
-      const isNz = (request.body as { country?: unknown } | undefined)?.country === "NZ";
-      return {
-        id: createBusiness(context, actor, isNz ? body(newBusinessNz, request) : body(newBusiness, request)),
-      };
+      // The contract's first country is meant where none is named; a code that nobody knows is told by its check.
+      const { country: code } = (request.body ?? {}) as { country?: unknown };
+      const country = context.countries.find((each) => each.code === code) ?? context.countries[0];
+      return { id: createBusiness(context, actor, body(country.setUp.newBusiness, request)) };
     }),
   );
   router.get(
@@ -72,8 +61,7 @@ export function placeRoutes(context: Context): Router {
   router.put(
     "/businesses/:business",
     onBusiness("authorise", (actor, businessId, request) => {
-      if (isNz(businessId)) saveBusinessFactsNz(context, actor, businessId, body(businessFactsNz, request));
-      else saveBusinessFacts(context, actor, businessId, body(businessFacts, request));
+      saveBusinessFacts(context, actor, businessId, body(countryOf(businessId).setUp.changedBusiness, request));
       return readBusiness(context, businessId);
     }),
   );
@@ -104,21 +92,12 @@ export function placeRoutes(context: Context): Router {
   router.post(
     "/businesses/:business/people",
     onBusiness("prepare", (actor, businessId, request) => ({
-      id: createPerson(
-        context,
-        actor,
-        businessId,
-        isNz(businessId) ? body(newPersonNz, request) : body(newPerson, request),
-      ),
+      id: createPerson(context, actor, businessId, body(countryOf(businessId).people.newPerson, request)),
     })),
   );
   router.get(
     "/businesses/:business/journals",
     onBusiness("see", (_actor, businessId, request) => listJournals(context, businessId, mostOf(request))),
-  );
-  router.get(
-    "/businesses/:business/statements",
-    onBusiness("see", (_actor, businessId) => readStatements(context, businessId)),
   );
   router.get(
     "/businesses/:business/dues",
@@ -132,7 +111,7 @@ export function placeRoutes(context: Context): Router {
     "/people/:person/:section",
     onPerson("prepare", (actor, personId, request) => {
       const section = request.params.section as Section;
-      const known: Record<string, Schema> = isNz(businessOfPerson(context, personId)) ? sectionsNz : sections;
+      const known = countryOf(businessOfPerson(context, personId)).people.sections;
       const schema = Object.hasOwn(known, section) ? known[section] : undefined;
       if (!schema) throw notFound("section");
       const values = body<SectionValues[Section]>(schema, request);
@@ -198,6 +177,7 @@ export function placeRoutes(context: Context): Router {
   lineRoutes(context, router);
   raiseRoutes(context, router);
   readinessRoutes(context, router);
+  for (const country of context.countries) country.routes(router, context);
   yearRoutes(context, router);
   return router;
 }

@@ -143,6 +143,15 @@ export function contradictions(rules: RuleSet): Contradiction[] {
   const ages = rules.juniors.map((each) => each.if.ageBelow ?? 0);
   if (ages.some((age, at) => at > 0 && age < (ages[at - 1] ?? 0)))
     say("error", "juniors", "The ages of juniors do not rise. Sort them from the youngest.");
+  rules.classifications.forEach(({ key, shareOf }, at) => {
+    const whole = shareOf && rules.classifications.find((each) => each.key === shareOf.classification);
+    if (shareOf && (!whole || whole.shareOf))
+      say(
+        "error",
+        `classifications.${at}.shareOf`,
+        `“${key}” is a share of “${shareOf.classification}”, which is no level with a rate of its own.`,
+      );
+  });
   if (rules.validTo !== undefined && rules.validTo < rules.validFrom)
     say("error", "validTo", "The rule set ends before it starts.");
   return found;

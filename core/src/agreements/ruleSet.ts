@@ -136,6 +136,8 @@ export interface Classification {
   title: string;
   weekly: number | null;
   hourly: number | null;
+  /** an apprentice's stage: per cent of another level's rate, to the cent */
+  shareOf?: { classification: string; percent: number };
   source?: string;
   standing?: "published" | "remembered" | "unsure" | "entered";
 }

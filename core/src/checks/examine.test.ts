@@ -145,6 +145,11 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context(), [{ elementId: 5, hours: "15.3" }]],
     without: [context(), [{ elementId: 5, hours: "15.2" }]],
   },
+  loadingMissing: {
+    kind: "query",
+    with: [context({ facts: { loadingPercent: "17.5" } }), [...hours("30.4"), { elementId: 2, hours: "7.6" }]],
+    without: [context({ facts: { loadingPercent: "0" } }), [...hours("30.4"), { elementId: 2, hours: "7.6" }]],
+  },
   noReportingCode: { kind: "query", with: [context(), [...hours("38"), { elementId: 6, amount: "20" }]] },
   expenseUnits: {
     kind: "query",

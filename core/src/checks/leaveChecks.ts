@@ -78,6 +78,18 @@ const compassionate: Check = ({ input }, rules) => {
     : [];
 };
 
+/** Annual leave typed into the sheet brings no loading with it, as recorded leave does. */
+const loadingMissing: Check = ({ context, input, worked }) => {
+  const percent = decimalOrZero(context.facts.loadingPercent ?? undefined);
+  const typed = worked.lines.some(
+    ({ line }) =>
+      line.element === "leaveTaken" && line.leave === "annual" && !line.cashOut && !line.corrects && !line.reasons,
+  );
+  return typed && percent.gt(0) && !input.lines.some((line) => line.element === "leaveLoading")
+    ? [{ kind: "query", code: "loadingMissing", facts: { percent: percent.toString() }, mend: inRun }]
+    : [];
+};
+
 export const noAccrual: PayCheck = ({ input, worked }) => {
   const { basis } = input.person;
   if ((basis !== "full-time" && basis !== "part-time") || worked.gross.value.isZero()) return [];
@@ -86,4 +98,4 @@ export const noAccrual: PayCheck = ({ input, worked }) => {
     .map((kind) => ({ kind: "query", code: "noAccrual", facts: { kind, basis }, mend: person("leave") }));
 };
 
-export const leaveChecks: readonly Check[] = [leaveBeyondBalance, cashOut, grantedLeave, compassionate];
+export const leaveChecks: readonly Check[] = [leaveBeyondBalance, cashOut, grantedLeave, compassionate, loadingMissing];

@@ -41,6 +41,7 @@ export const markCodes = [
   "cashOutAgreed",
   "grantedLeaveUsedUp",
   "longCompassionate",
+  "loadingMissing",
   "noReportingCode",
   "expenseUnits",
   "lumpSumYear",

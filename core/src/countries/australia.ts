@@ -2,8 +2,9 @@
 import { longOwedYear } from "../au/longOwed.ts";
 import { payrollYearAu } from "../calendar/payrollYear.ts";
 import { examine, missingTables } from "../checks/examine.ts";
+import { accruingHours } from "../pay/accruingHours.ts";
 import { factsOf } from "../pay/facts.ts";
-import { type RowContext, type WorkedRow, workOutRow } from "../pay/payContext.ts";
+import { payInputOf, type RowContext, type WorkedRow, workOutRow } from "../pay/payContext.ts";
 import type { PayInput } from "../pay/payInput.ts";
 import { namedFigures, rowFigures } from "../pay/snapshot.ts";
 import type { WorkedPay } from "../pay/workedPay.ts";
@@ -16,6 +17,9 @@ export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
   payrollYear: payrollYearAu,
   amendsEarlierYears: true,
   longOwedYear,
+  withoutGuarantee: (context) => ({ ...context, topUp: null }),
+  accruingHours: (context, lines, elements, rules) => accruingHours(payInputOf(context, lines, elements), rules).value,
+  superable: (worked) => worked.super.counted.value,
   treatment: treatmentAu,
   missingTables,
   workOutRow,

@@ -12,6 +12,7 @@ import type { PayInputNz } from "../pay/payInputNz.ts";
 import type { PaySnapshot, RowFigures } from "../pay/snapshot.ts";
 import type { WorkedPay } from "../pay/workedPay.ts";
 import type { WorkedPayNz } from "../pay/workedPayNz.ts";
+import type { Decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Working } from "../working/figure.ts";
 import { type KeptWorkings, keepWorkings } from "../working/kept.ts";
@@ -56,6 +57,20 @@ export const examineRow = (
   elements: ReadonlyMap<number, PayElement>,
   rules: RuleBook,
 ): Examined<AnyRow> => examineIn(of(context), context, lines, elements, rules);
+
+/** A row as if nothing but its lines were paid: what a guarantee would add is left out. */
+export const withoutGuarantee = (context: AnyContext): AnyContext => of(context).withoutGuarantee(context);
+
+/** The hours that leave accrues on with these lines; null where leave does not accrue by hours. */
+export const accruingHoursOf = (
+  context: AnyContext,
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+  rules: RuleBook,
+): Decimal | null => of(context).accruingHours(context, lines, elements, rules);
+
+/** What super counts of a pay; null where nothing of that kind is counted. */
+export const superableOf = (worked: AnyPay): Decimal | null => of(worked).superable(worked);
 
 export const figuresOf = (worked: AnyPay): RowFigures => of(worked).figures(worked);
 

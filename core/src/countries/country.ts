@@ -10,6 +10,7 @@ import { timeChecks } from "../checks/timeChecks.ts";
 import type { Fact } from "../pay/facts.ts";
 import type { PayElement, RowBase, SheetLine } from "../pay/payContext.ts";
 import type { RowFigures } from "../pay/snapshot.ts";
+import type { Decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Figure } from "../working/figure.ts";
 import type { Treatment } from "./treatment.ts";
@@ -26,6 +27,17 @@ export interface Country<Context, Input, Pay, Row extends { input: Input; worked
   amendsEarlierYears: boolean;
   /** the payroll year that back pay is reported in where it is paid long after it was due; null where it is like any other */
   longOwedYear(due: IsoDate, paid: IsoDate): string | null;
+  /** a row as if nothing but its lines were paid: what a guarantee would add is left out */
+  withoutGuarantee(context: Context): Context;
+  /** the hours that leave accrues on with these lines; null where leave does not accrue by hours */
+  accruingHours(
+    context: Context,
+    lines: readonly SheetLine[],
+    elements: ReadonlyMap<number, PayElement>,
+    rules: RuleBook,
+  ): Decimal | null;
+  /** what super counts of a pay; null where nothing of that kind is counted */
+  superable(worked: Pay): Decimal | null;
   /** what becomes of an amount that is paid by an element on a payday */
   treatment(element: PayElement, rules: RuleBook, payday: IsoDate): Treatment;
   /** stop marks for tables that a payday needs and the rule book lacks; looked for before anything is worked out */

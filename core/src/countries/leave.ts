@@ -37,6 +37,9 @@ const kindsOf: Record<CountryCode, readonly KindOfLeave[]> = {
   })),
 };
 
+/** The unit of a kind that the country's law does not name. */
+const unitOfOthers: Record<CountryCode, LeaveUnit> = { AU: "hours", NZ: "days" };
+
 export const leaveKindsIn = (country: CountryCode): readonly KindOfLeave[] => kindsOf[country];
 
 /** A kind of a country; a code of the business's own is paid leave with a balance. */
@@ -44,7 +47,7 @@ export const leaveKindIn = (country: CountryCode, code: string): KindOfLeave =>
   kindsOf[country].find((kind) => kind.code === code) ?? {
     code,
     words: code,
-    unit: "hours",
+    unit: unitOfOthers[country],
     kept: true,
     unpaid: false,
     notForCasuals: false,

@@ -1,11 +1,12 @@
 /**
  * A day as it is typed in the week: "9-17:30 b30", "9a 5p", "17-2", "7.6", "off", "al", "sick 3.8", two parts with a
- * comma. Read into a record of the day, and written back in one form.
+ * comma; "9-17 as 4" for a shift in level 4, "9-17 as 4 13-15" for a part of it. Read into a record of the day, and written back in one form.
  */
 import { addDays, type IsoDate } from "../calendar/dates.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { tidiedHours } from "../quantity/tidied.ts";
+import type { Duties } from "./higherDuties.ts";
 import type { Shift, ShiftBreak } from "./roster.ts";
 
 export interface DayLeave {
@@ -19,6 +20,8 @@ export interface DayShift extends Shift {
   /** minutes of an unpaid break whose time nobody said: it is set in the middle */
   breakAnywhere?: number;
   costCentre?: string;
+  /** time in a higher level: the whole shift, or a part of it */
+  duties?: Duties;
 }
 /** What is known of one day of a person. */
 export interface DayRecord {
@@ -102,11 +105,29 @@ export function middleBreak(start: number, end: number, minutes: number): { star
 const range = String.raw`(\d{1,2}(?:[:.]?\d{2})?\s*(?:am|pm|a|p)?)`;
 const spanPattern = new RegExp(String.raw`^${range}\s*(?:-|–|to|\s)\s*${range}(.*)$`, "i");
 
-function readShift(part: string, date: IsoDate): DayShift | string | null {
+/** "as 4", "as c10 13-15" at the end of a shift: the level that it is worked in. */
+const dutiesPattern = new RegExp(String.raw`\s+as\s+([a-z0-9][\w.-]{0,39})(?:\s+${range}\s*[-–]\s*${range})?\s*$`, "i");
+
+function readShift(typed: string, date: IsoDate): DayShift | string | null {
+  const as = dutiesPattern.exec(typed);
+  if (!as && /\sas(\s|$)/.test(typed))
+    return "After “as” stands the level that is worked in, and its times where it is a part: 9-17 as 4, 9-17 as 4 13-15.";
+  const part = as ? typed.slice(0, as.index) : typed;
   const found = spanPattern.exec(part);
   if (!found) return null;
   const [, from = "", to = "", rest = ""] = found;
   const span = readSpan(from, to);
+  const within = as?.[2] && as[3] ? readSpan(as[2], as[3]) : null;
+  if (as?.[2] && !within) return `“${as[0].trim()}” is no part of the shift: give a start and a later end.`;
+  // Past midnight, and in the afternoon of "9-5", times of a part are of the shift.
+  const later =
+    within && span && within.start < span.start ? (span.end > minutesOfDay ? minutesOfDay : minutesOfDay / 2) : 0;
+  if (within && span && (within.start + later < span.start || within.end + later > span.end))
+    return `“${as?.[0].trim()}” does not lie within the shift.`;
+  const duties = as && {
+    classification: as[1] ?? "",
+    ...(within ? { start: wallAt(date, within.start + later), end: wallAt(date, within.end + later) } : {}),
+  };
   if (!span) return `“${from.trim()}–${to.trim()}” is no shift: give a start and a later end, as 9-17:30 or 17-2.`;
   const breaks: ShiftBreak[] = [];
   let anywhere: number | undefined;
@@ -140,6 +161,7 @@ function readShift(part: string, date: IsoDate): DayShift | string | null {
     end: wallAt(date, span.end),
     breaks,
     ...(anywhere === undefined ? {} : { breakAnywhere: anywhere }),
+    ...(duties ? { duties } : {}),
   };
 }
 
@@ -206,10 +228,16 @@ function breaksText({ breaks = [], breakAnywhere }: DayShift): string[] {
   return breaks.map((each) => (each === anywhere ? `b${breakAnywhere}` : `${each.paid ? "p" : "b"}${spanText(each)}`));
 }
 
+const dutiesText = ({ duties }: DayShift): string[] => {
+  if (!duties) return [];
+  const { classification, start, end } = duties;
+  return [`as ${classification}`, ...(start && end ? [spanText({ start, end })] : [])];
+};
+
 /** A day in its one form: what stands in the cell. */
 export function dayText(day: DayRecord | null, country: "AU" | "NZ"): string {
   if (!day) return "";
-  const shifts = day.shifts.map((shift) => [spanText(shift), ...breaksText(shift)].join(" "));
+  const shifts = day.shifts.map((shift) => [spanText(shift), ...breaksText(shift), ...dutiesText(shift)].join(" "));
   const leave = day.leave.map(({ kind, hours }) => {
     const word = leaveWordsTyped[country].find(([, code]) => code === kind)?.[0] ?? kind;
     return hours === undefined ? word : `${word} ${decimal(hours).toString()}`;
@@ -233,6 +261,9 @@ export function movedDay(day: DayRecord, from: IsoDate, to: IsoDate): DayRecord 
       end: moved(shift.end),
       ...(shift.breaks
         ? { breaks: shift.breaks.map((each) => ({ ...each, start: moved(each.start), end: moved(each.end) })) }
+        : {}),
+      ...(shift.duties?.start && shift.duties.end
+        ? { duties: { ...shift.duties, start: moved(shift.duties.start), end: moved(shift.duties.end) } }
         : {}),
     })),
   };

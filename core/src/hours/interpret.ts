@@ -257,6 +257,7 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
         };
   let rest: ShortRest | null = null;
   let varied: number | undefined;
+  const apprenticed = rules.classifications.some((each) => each.key === roster.person.classification && each.shareOf);
   const done: WorkedShift[] = [];
   for (const { shift, facts } of withFacts) {
     const before = done.at(-1)?.shift;
@@ -267,7 +268,10 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
     }
     varied = shift.agreedMinutes ?? varied;
     const overdue = overdueMeals(rules, shift, facts);
-    const ratePercent = rules.juniors.find((each) => holds(each.if, facts, shift.start))?.percent ?? 100;
+    // An apprentice's stage has its own share already, whatever the age.
+    const ratePercent = apprenticed
+      ? 100
+      : (rules.juniors.find((each) => holds(each.if, facts, shift.start))?.percent ?? 100);
     const cycleNo = cycle.of(shift.day);
     const most = {
       daily: dailyMost(rules, shift, facts, long.has(shift.day)),

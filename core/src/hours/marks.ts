@@ -46,7 +46,8 @@ export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): Hour
       );
     for (const check of rules.checks ?? []) {
       if (check.kind !== "shiftWorkPart") continue;
-      const { startsFrom, startsBefore, text } = check as unknown as Record<string, string>;
+      const { startsFrom, startsBefore, text, unless } = check as unknown as Record<string, string>;
+      if (unless && facts.settings[unless] === true) continue;
       const [from, to] = [readClock(startsFrom ?? "24:00"), readClock(startsBefore ?? "24:00")];
       const late = (facts.startClock >= from && facts.startClock < to) || facts.startClock + 1440 < to;
       // Wholly inside the span of one day it is an evening shift.

@@ -10,6 +10,7 @@ import { Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { amountFor } from "./conditions.ts";
 import { type DayRecord, type DayShift, minutesOf } from "./dayText.ts";
+import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
 import { interpret, linesOf } from "./interpret.ts";
 import { weekOf } from "./limits.ts";
 import { faultsOfShifts } from "./normalise.ts";
@@ -53,6 +54,8 @@ export interface PersonHours {
   plain: PlainHours[];
   leave: TakenLeave[];
   extras: Extra[];
+  /** minutes of the pieces that were worked in a higher level */
+  higher: HigherMinutes[];
   marks: HoursMark[];
   faults: { date: IsoDate; text: string }[];
 }
@@ -102,7 +105,16 @@ function plainDay(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
 /** @param dates the days that are asked for: a period's, and late ones */
 export function personHours(time: PersonTime, dates: readonly IsoDate[]): PersonHours {
   const wanted = new Set(dates);
-  const found: PersonHours = { pieces: [], lines: [], plain: [], leave: [], extras: [], marks: [], faults: [] };
+  const found: PersonHours = {
+    pieces: [],
+    lines: [],
+    plain: [],
+    leave: [],
+    extras: [],
+    higher: [],
+    marks: [],
+    faults: [],
+  };
   for (const date of [...wanted].sort()) {
     const { plain, leave } = plainDay(time, date);
     found.plain.push(...plain);
@@ -139,7 +151,9 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
       continue;
     }
     const ofWanted = (at: number) => wanted.has(shifts[at]?.start.slice(0, 10) ?? "");
-    found.pieces.push(...worked.pieces.filter((piece) => ofWanted(piece.shift)));
+    const pieces = worked.pieces.filter((piece) => ofWanted(piece.shift));
+    found.pieces.push(...pieces);
+    found.higher.push(...higherMinutes(rules, shifts, pieces));
     found.marks.push(...worked.marks.filter((mark) => mark.date === undefined || wanted.has(mark.date)));
     for (const extra of worked.extras) {
       const on = extra.on.filter((each) => wanted.has(each.date));

@@ -22,11 +22,19 @@ export interface BaseRate {
   why: string;
 }
 
-/** The hourly rate of a classification: entered by the business, else the rule set's own; null where nobody knows it. */
-function levelRate(rules: RuleSet, classification: string | null, entered: EnteredRates): Decimal | null {
+/**
+ * The hourly rate of a classification: entered by the business, else a share of another level's (apprentices), else the
+ * rule set's own; null where nobody knows it.
+ */
+export function levelRate(rules: RuleSet, classification: string | null, entered: EnteredRates): Decimal | null {
   if (classification === null) return null;
   const own = enteredFor(entered.classifications, classification);
-  const shipped = rules.classifications.find((each) => each.key === classification)?.hourly;
+  const level = rules.classifications.find((each) => each.key === classification);
+  if (own === undefined && level?.shareOf) {
+    const whole = levelRate(rules, level.shareOf.classification, entered);
+    return whole && halfUpToCent(whole.times(String(level.shareOf.percent)).div(100));
+  }
+  const shipped = level?.hourly;
   return own !== undefined ? decimal(own) : shipped == null ? null : decimal(String(shipped));
 }
 

@@ -8,22 +8,15 @@ import type { WorkedPay } from "../pay/workedPay.ts";
 import { toCents } from "../quantity/units.ts";
 import {
   balanced,
-  type CostAccounts,
   expensePoster,
   type JournalLine,
+  type PayOfJournal,
   type PostingAccounts,
   poster,
 } from "./posting.ts";
 
-export interface JournalPay {
-  payId: number;
+export interface JournalPay extends PayOfJournal {
   worked: WorkedPay;
-  /** expense account by element code, where it is not the wages account */
-  elementAccounts: ReadonlyMap<string, string>;
-  /** cost centres with their share, per cent; empty when the person has none */
-  costCentres: readonly { code: string; percent: string }[];
-  /** by code of the cost */
-  costAccounts: ReadonlyMap<string, CostAccounts>;
 }
 
 /** @returns balanced lines, expenses split over cost centres without losing a cent */

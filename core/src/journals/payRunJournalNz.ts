@@ -4,19 +4,15 @@ import type { WorkedPayNz } from "../pay/workedPayNz.ts";
 import { toCents } from "../quantity/units.ts";
 import {
   balanced,
-  type CostAccounts,
   expensePoster,
   type JournalLine,
+  type PayOfJournal,
   type PostingAccounts,
   poster,
 } from "./posting.ts";
 
-export interface JournalPayNz {
-  payId: number;
+export interface JournalPayNz extends PayOfJournal {
   worked: WorkedPayNz;
-  elementAccounts: ReadonlyMap<string, string>;
-  costCentres: readonly { code: string; percent: string }[];
-  costAccounts: ReadonlyMap<string, CostAccounts>;
 }
 
 /** @returns balanced lines; everything that goes to Inland Revenue with PAYE is credited by its kind */

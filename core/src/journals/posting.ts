@@ -18,6 +18,17 @@ export interface CostAccounts {
   payable: string;
 }
 
+/** A pay as it is posted, without its figures. */
+export interface PayOfJournal {
+  payId: number;
+  /** expense account by element code, where it is not the wages account */
+  elementAccounts: ReadonlyMap<string, string>;
+  /** cost centres with their share, per cent; empty when the person has none */
+  costCentres: readonly { code: string; percent: string }[];
+  /** by code of the cost */
+  costAccounts: ReadonlyMap<string, CostAccounts>;
+}
+
 export interface JournalLine {
   account: string;
   debitCents: number;

@@ -150,6 +150,8 @@ export interface PersonFacts extends PersonFactsBase {
   numberPendingSince: IsoDate | null;
   fund: string | null;
   memberNumber: string | null;
+  /** per cent of loading on annual leave: the person's own, or the agreement's */
+  loadingPercent?: string | null;
 }
 
 export interface LastPay {

@@ -98,8 +98,7 @@ function result({ id, ...input }: WorkOutCase): object {
   };
 }
 
-function answer(raw: unknown, id: unknown): object {
-  if ((raw as { country?: unknown } | null)?.country === "NZ") return answerNz(id, raw);
+function answerAu(id: unknown, raw: unknown): object {
   const checked = check(workOutCase, raw);
   if ("errors" in checked) return refused(id, checked.errors);
   const missing = missingTables(checked.value.payday, rules);
@@ -123,4 +122,10 @@ function answerNz(id: unknown, raw: unknown): object {
   return resultNz(checked.value);
 }
 
-await answerLines(answer);
+const answers: Record<string, typeof answerAu> = { AU: answerAu, NZ: answerNz };
+
+/** A case that names no country, or none that is known, is told so by the first one's check. */
+await answerLines((raw, id) => {
+  const code = String((raw as { country?: unknown } | null)?.country);
+  return (Object.hasOwn(answers, code) ? (answers[code] ?? answerAu) : answerAu)(id, raw);
+});

@@ -1,18 +1,21 @@
 /** Corrects a pay that was sent: the difference goes into the next run, or into a run of its own now. */
 import type { CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import { addDays } from "@zesty/core/calendar/dates";
-import { amendsEarlierYear, payrollYearOf, workOutAnyRow } from "@zesty/core/countries/countries";
-import { accruingHours } from "@zesty/core/pay/accruingHours";
-import { correctionLines, type PaidLine, withAccrual } from "@zesty/core/pay/correction";
-import { payInputOf, type SheetLine } from "@zesty/core/pay/payContext";
-import type { PaySnapshot } from "@zesty/core/pay/snapshot";
+import {
+  accruingHoursOf,
+  amendsEarlierYear,
+  payrollYearOf,
+  withoutGuarantee,
+  workOutAnyRow,
+} from "@zesty/core/countries/countries";
+import { correctionLines, withAccrual } from "@zesty/core/pay/correction";
+import type { SheetLine } from "@zesty/core/pay/payContext";
 import { decimal } from "@zesty/core/quantity/decimal";
-import { centsText, fromE4 } from "@zesty/core/quantity/units";
 import { and, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { demandTables } from "../departures/finalLines.ts";
 import { openRunOf } from "../departures/finalRun.ts";
-import { cannot, conflict, notFound } from "../http/problem.ts";
+import { cannot } from "../http/problem.ts";
 import { elementsOf, insertRun, openRun } from "../runs/openRun.ts";
 import { findRun, loadRun, type Run } from "../runs/runRows.ts";
 import { refreshRun, workRows } from "../runs/workRun.ts";
@@ -21,7 +24,8 @@ import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { pay, payElement, payFact, payRun, person, signedPay, tick, usualPay } from "../store/schema.ts";
+import { pay, payElement, payRun, type person, tick, usualPay } from "../store/schema.ts";
+import { findCorrectable, paidFor, paidSoFar, taxedSoFar } from "./paidSoFar.ts";
 
 export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
   dryRun(context.store, () => {
@@ -64,112 +68,6 @@ export function makeCorrection(context: Context, actor: Actor, wanted: NewCorrec
   });
   context.announce(runId);
   return runId;
-}
-
-export function findCorrectable(context: Context, payId: number) {
-  const { db } = context.store;
-  const row = db.select().from(pay).where(eq(pay.id, payId)).get();
-  if (!row) throw notFound("pay");
-  const run = findRun(context, row.runId);
-  if (run.state === "open" || run.state === "takenBack")
-    throw conflict("not-signed-off", "This pay is not signed off: change it in the sheet.", `/run/${run.id}`);
-  const signed = db
-    .select()
-    .from(signedPay)
-    .where(and(eq(signedPay.payId, payId), eq(signedPay.kind, "pay")))
-    .get();
-  const who = db.select().from(person).where(eq(person.id, row.personId)).get();
-  if (!signed || !who) throw notFound("pay");
-  const rateE4 = datedRecords(db, [row.personId], run.payday).terms.get(row.personId)?.hourlyRateE4 ?? null;
-  return { row, run, signed, who, rate: rateE4 === null ? null : fromE4(rateE4).toString() };
-}
-
-/** Corrections of a pay that are signed off: the pays that hold them, and their lines. */
-function signedCorrections(context: Context, row: typeof pay.$inferSelect, run: Run) {
-  return context.store.db
-    .select({ pay, run: payRun })
-    .from(pay)
-    .innerJoin(payRun, eq(pay.runId, payRun.id))
-    .where(eq(pay.personId, row.personId))
-    .all()
-    .filter((each) => each.run.state !== "open" && each.run.state !== "takenBack" && each.pay.id !== row.id)
-    .map((each) => ({ ...each, lines: each.pay.lines.filter((line) => line.corrects === run.payday) }))
-    .filter((each) => each.lines.length > 0);
-}
-
-/** The lines of a pay with the corrections made of it: what a further correction starts from. A debt is no part of it. */
-export function paidSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): SheetLine[] {
-  const debt = context.store.db
-    .select({ id: payElement.id })
-    .from(payElement)
-    .where(and(eq(payElement.businessId, run.businessId), eq(payElement.code, standardElements.overpaid.code)))
-    .get()?.id;
-  const own = row.lines.filter((line) => line.corrects === undefined);
-  const later = signedCorrections(context, row, run).flatMap((each) => each.lines);
-  return [...own, ...later.filter((line) => line.elementId !== debt)];
-}
-
-/** What the lines of a pay and of its corrections came to: leave in weeks and days is corrected at what was paid for it. */
-export function paidFor(context: Context, row: typeof pay.$inferSelect, run: Run): PaidLine[] {
-  const { db } = context.store;
-  const codes = new Map(
-    db
-      .select({ id: payElement.id, code: payElement.code })
-      .from(payElement)
-      .where(eq(payElement.businessId, run.businessId))
-      .all()
-      .map((each) => [each.code, each.id]),
-  );
-  const own = db
-    .select({ snapshot: signedPay.snapshot })
-    .from(signedPay)
-    .where(and(eq(signedPay.payId, row.id), eq(signedPay.kind, "pay")))
-    .get();
-  const paid = (own?.snapshot as PaySnapshot | undefined)?.figures.lines ?? [];
-  // Lines of the same pay that corrected an earlier one are not what it paid for its own period.
-  const earlier = row.lines.filter((line) => line.corrects !== undefined);
-  const first = paid.flatMap((line): PaidLine[] => {
-    const elementId = codes.get(line.code);
-    return elementId === undefined
-      ? []
-      : [{ elementId, costCentre: line.costCentre, amount: line.amount, hours: line.hours }];
-  });
-  const later = signedCorrections(context, row, run).flatMap((each) => each.lines);
-  const asPaid =
-    (sign: 1 | -1) =>
-    (line: SheetLine): PaidLine[] =>
-      line.units === undefined || line.amount === undefined
-        ? []
-        : [
-            {
-              elementId: line.elementId,
-              costCentre: line.costCentre,
-              amount: decimal(line.amount).times(sign).toString(),
-              hours: decimal(line.hours ?? "0")
-                .times(sign)
-                .toString(),
-            },
-          ];
-  return [...first, ...later.flatMap(asPaid(1)), ...earlier.flatMap(asPaid(-1))];
-}
-
-/** Regular taxable earnings of a pay and of the runs that corrected it: the difference is taxed above or below them. */
-function taxedSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): string {
-  const { db } = context.store;
-  const payIds = [
-    row.id,
-    ...signedCorrections(context, row, run).flatMap((each) => (each.pay.corrects ? each.pay.id : [])),
-  ];
-  const cents = payIds.map(
-    (payId) =>
-      db
-        .select({ cents: payFact.cents })
-        .from(payFact)
-        .innerJoin(signedPay, eq(payFact.signedPayId, signedPay.id))
-        .where(and(eq(signedPay.payId, payId), eq(signedPay.kind, "pay"), eq(payFact.code, "regularTaxable")))
-        .get()?.cents ?? 0,
-  );
-  return centsText(cents.reduce((total, each) => total + each, 0));
 }
 
 function settle(context: Context, actor: Actor, wanted: NewCorrection) {
@@ -234,22 +132,22 @@ function accruing(
 ): SheetLine[] {
   const loaded = loadRun(context, run.id, [payId]);
   const own = loaded.rows[0]?.context;
-  if (own?.country !== "AU" || lines.length === 0) return lines;
+  if (!own || lines.length === 0) return lines;
   const hours = (chosen: readonly SheetLine[]) =>
-    accruingHours(
-      payInputOf(
-        own,
-        chosen.map(({ corrects: _corrects, accrues: _accrues, ...line }) => line),
-        loaded.elements,
-      ),
+    accruingHoursOf(
+      own,
+      chosen.map(({ corrects: _corrects, accrues: _accrues, ...line }) => line),
+      loaded.elements,
       context.rules,
-    ).value;
+    );
+  const [now, before] = [hours(should), hours(was)];
+  if (now === null || before === null) return lines;
   // Only a line that leave accrues on can carry the change.
   const carries = (line: SheetLine) =>
     ["ordinary", "leaveTaken"].includes(loaded.elements.get(line.elementId)?.element ?? "") ? 0 : 1;
   return withAccrual(
     lines.toSorted((a, b) => carries(a) - carries(b)),
-    hours(should).minus(hours(was)),
+    now.minus(before),
   );
 }
 
@@ -286,8 +184,7 @@ function isOverpaidEarlier(context: Context, run: Run, payId: number, lines: rea
   const loaded = loadRun(context, run.id, [payId]);
   const own = loaded.rows[0]?.context;
   if (!own || !amendsEarlierYear(loaded.owner.country, run.payday, context.clock.today())) return false;
-  const alone = own.country === "AU" ? { ...own, topUp: null } : own;
-  return workOutAnyRow(alone, lines, loaded.elements, context.rules).worked.gross.value.isNegative();
+  return workOutAnyRow(withoutGuarantee(own), lines, loaded.elements, context.rules).worked.gross.value.isNegative();
 }
 
 const owedGross = {

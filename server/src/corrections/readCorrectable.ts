@@ -5,7 +5,7 @@ import type { SheetLine } from "@zesty/core/pay/payContext";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { pay, payElement, payRun } from "../store/schema.ts";
-import { findCorrectable, paidSoFar } from "./correct.ts";
+import { findCorrectable, paidSoFar } from "./paidSoFar.ts";
 
 /** Lines of one element at one rate put together, as somebody would type them. */
 const merged = (lines: readonly SheetLine[], rate: string | null, payday: string): SheetLine[] =>

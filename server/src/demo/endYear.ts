@@ -1,8 +1,10 @@
 /** A payroll year of a story closed, and one opened again for a late amendment. */
 import { setTimeout as wait } from "node:timers/promises";
+import { addMonths } from "@zesty/core/calendar/dates";
 import { and, eq } from "drizzle-orm";
 import type { Application } from "../application.ts";
 import type { Actor } from "../context.ts";
+import { acceptEsct, esctRates } from "../nz/esctRates.ts";
 import { sendAgain } from "../outbox/sendRun.ts";
 import { payRun } from "../store/schema.ts";
 import { closeYear, tickLine } from "../year/close.ts";
@@ -30,6 +32,10 @@ export async function endYear(
     // A backup is named by its second.
     await wait(1000);
   }
+  const newYear = addMonths(from, 12);
+  const { rows } = esctRates(context, businessId, newYear);
+  const people = rows.filter((row) => row.fixed === null).map((row) => row.personId);
+  if (people.length > 0) acceptEsct(context, actor, businessId, { from: newYear, people });
   for (const { item, done } of readYearAndEnding(context, actor, businessId, from).ending.checks)
     if (!done) tickLine(context, actor, businessId, { from, item, ticked: true });
   close(true);

@@ -1,5 +1,6 @@
 /** Departures on a real store: with the next run, in a run of their own, waiting, and undone. */
 import type { NewDeparture } from "@zesty/contract/departures";
+import { signedSums } from "@zesty/contract/year";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDocument } from "../documents/documents.ts";
@@ -91,12 +92,13 @@ describe("a departure with the next run", () => {
     sign(leaves);
     expect(kept(runId, "payEvent").match(/FinalI>true/g)).toHaveLength(1);
     world.context.store.db.update(outbox).set({ state: "accepted" }).run();
-    const { people } = readYearAndEnding(world.context, world.actor, world.businessId, "2026-07-02").ending;
-    expect(people[leaver]).toMatchObject({ state: "final", words: "final" });
+    const { ending, rows: ofYear } = readYearAndEnding(world.context, world.actor, world.businessId, "2026-07-02");
+    expect(ending.people[leaver]).toMatchObject({ state: "final", words: "final" });
     // The payday lies ahead of today: an event dated today would be older than what the agency holds.
     expect(() =>
       declareYear(world.context, world.actor, world.businessId, {
         ...{ from: "2026-07-01", people: [leaver], act: "again", reason: "Paid once more" },
+        shown: signedSums(ofYear, [leaver]),
       }),
     ).toThrow("The payday of 2 July 2026 is reported");
   });

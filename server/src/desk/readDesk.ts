@@ -2,13 +2,12 @@
 import type { DeskView, Lane, Payday, Pin, ToDo } from "@zesty/contract/desk";
 import { addDays } from "@zesty/core/calendar/dates";
 import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
-import { filingDueDate } from "@zesty/core/lodgement/employmentInformation";
 import { centsText } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../context.ts";
 import { segmentsFrom } from "../runs/segments.ts";
+import { askedByStaff } from "./askedByStaff.ts";
 import { type DeskFacts, type DeskRun, deskFacts, type Owner } from "./deskFacts.ts";
 import { tablesEnding } from "./tablesEnding.ts";
-import { yearsToEnd } from "./yearToDo.ts";
 
 const daysBack = 35;
 const daysAhead = 35;
@@ -29,7 +28,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
         .filter((cycle) => !cycle.retired)
         .flatMap((cycle) => paydaysAhead(facts, cycle, to)),
     ];
-    const filings = owner.country === "NZ" ? filingsToMake(facts, owner, runs) : [];
+    const filings = filingsToMake(context, facts, owner, runs);
     const pins = pinsOf(facts, owner);
     lanes.push({
       businessId: owner.id,
@@ -55,7 +54,11 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       ),
     );
   }
-  toDo.push(...yearsToEnd(context, day, facts.owners));
+  toDo.push(...askedByStaff(context, day, facts.owners));
+  for (const country of context.countries) {
+    const owners = facts.owners.filter((owner) => owner.country === country.code);
+    toDo.push(...(country.year.final?.toDo(context, day, owners) ?? []));
+  }
   // Only who can load tables is told.
   if (actor.lead)
     toDo.push(
@@ -72,18 +75,15 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   return { day, from, to, lanes, toDo };
 }
 
-/** Paydays that are signed off and not filed yet: due two working days after the payday. */
-function filingsToMake(facts: DeskFacts, owner: Owner, runs: readonly DeskRun[]): { pin: Pin; runId: number }[] {
-  const waiting = new Map<string, number>();
-  for (const run of runs) if (run.state !== "open" && run.state !== "settled") waiting.set(run.payday, run.id);
-  return [...waiting].flatMap(([payday, runId]) => {
-    if (facts.filed.has(`${owner.id} ${payday}`)) return [];
-    const date = filingDueDate(payday);
-    return [
-      { pin: { date, kind: "filing", words: `File payday ${payday.slice(8)}/${payday.slice(5, 7)}`, cents: 0 }, runId },
-    ];
-  });
-}
+/** Paydays that wait to be lodged by a day of their own. */
+const filingsToMake = (context: Context, facts: DeskFacts, owner: Owner, runs: readonly DeskRun[]) =>
+  context
+    .country(owner.country)
+    .lodging.waiting(facts, owner, runs)
+    .map(({ payday, date, runId }): { pin: Pin; runId: number } => ({
+      pin: { date, kind: "filing", words: `File payday ${payday.slice(8)}/${payday.slice(5, 7)}`, cents: 0 },
+      runId,
+    }));
 
 const asPayday = (facts: DeskFacts, owner: Owner, run: DeskRun): Payday => ({
   runId: run.id,

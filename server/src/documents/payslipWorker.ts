@@ -1,10 +1,16 @@
 /** Runs in a worker thread: embedding fonts takes a tenth of a second a page, which must not stop the server. */
 import type { YearSummary } from "@zesty/core/payslips/yearSummary";
 import type { Slip } from "../runs/prepared.ts";
+import type { TimeRecordSheet } from "../time/timeRecord.ts";
 import { payslipPdf } from "./payslipPdf.ts";
+import { timeRecordPdf } from "./timeRecordPdf.ts";
 import { yearSummaryPdf } from "./yearSummaryPdf.ts";
 
-export default async (made: Slip | YearSummary): Promise<Uint8Array> =>
-  new Uint8Array(
-    await ("kind" in made && made.kind === "yearSummary" ? yearSummaryPdf(made) : payslipPdf(made as Slip)),
-  );
+export type Printed = Slip | YearSummary | TimeRecordSheet;
+
+function pdfFor(made: Printed): Promise<Buffer> {
+  if (!("kind" in made)) return payslipPdf(made);
+  return made.kind === "yearSummary" ? yearSummaryPdf(made) : timeRecordPdf(made as TimeRecordSheet);
+}
+
+export default async (made: Printed): Promise<Uint8Array> => new Uint8Array(await pdfFor(made));

@@ -1,11 +1,14 @@
-/** Payslips and year summaries as PDF, made in worker threads. */
+/** Payslips, year summaries and records of time as PDF, made in worker threads. */
 import type { YearSummary } from "@zesty/core/payslips/yearSummary";
 import type { Slip } from "../runs/prepared.ts";
+import type { TimeRecordSheet } from "../time/timeRecord.ts";
 import { workerPool } from "./workerPool.ts";
 
 const pool = workerPool("payslipWorker");
-const render = async (made: Slip | YearSummary): Promise<Buffer> => Buffer.from(await pool.run<Uint8Array>(made));
+const render = async (made: Slip | YearSummary | TimeRecordSheet): Promise<Buffer> =>
+  Buffer.from(await pool.run<Uint8Array>(made));
 
 export const renderPayslip = (slip: Slip) => render(slip);
 export const renderYearSummary = (summary: YearSummary) => render(summary);
+export const renderTimeRecord = (sheet: TimeRecordSheet) => render(sheet);
 export const stopRendering = pool.stop;

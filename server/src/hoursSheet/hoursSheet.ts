@@ -1,6 +1,8 @@
 /** The hours sheet of a run: sent out filled, and read when it comes back. What it says is applied by whoever looks at it. */
 import type { HoursSheetFile, HoursSheetPreview } from "@zesty/contract/hoursSheet";
 import { dateWords } from "@zesty/core/calendar/dates";
+import type { CountryCode } from "@zesty/core/countries/countries";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import { planHoursSheet } from "@zesty/core/hoursSheet/hoursSheet";
 import type { SheetFacts, SheetPerson } from "@zesty/core/hoursSheet/sheetFacts";
 import { hoursSheetOut } from "@zesty/core/hoursSheet/sheetOut";
@@ -40,7 +42,7 @@ function factsOf(
       included: row.included,
       periods: row.periods,
       lines: row.lines,
-      balances: view.country === "AU" ? (row.context?.balances ?? {}) : {},
+      balances: inHours(view.country, row.context?.balances ?? {}),
       usualHours: days % 7 === 0 ? week.times(days / 7).toString() : "0",
     };
   });
@@ -109,3 +111,7 @@ export async function sheetBack(
   });
   return { ...plan, version: view.version, sheet: table.name };
 }
+
+/** Balances that hours can be held against; others are kept in days or weeks. */
+const inHours = (country: CountryCode, balances: Record<string, string>): Record<string, string> =>
+  Object.fromEntries(Object.entries(balances).filter(([kind]) => leaveKindIn(country, kind).unit === "hours"));

@@ -9,14 +9,11 @@ import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
-import { leaveEntry, pay, payElement, payRun, person } from "../store/schema.ts";
-import { hourlyRateOn } from "../time/hourlyRate.ts";
-import { personTimes } from "../time/personTimes.ts";
+import { leaveEntry, pay, payRun, person } from "../store/schema.ts";
 
-const refused = (path: string, text: string) => cannot("leave-refused", text, { errors: [{ path, text }] });
+export const refused = (path: string, text: string) => cannot("leave-refused", text, { errors: [{ path, text }] });
 
 const nameOf = (context: Context, personId: number): { name: string; businessId: number; startDate: string } => {
   const row = context.store.db.select().from(person).where(eq(person.id, personId)).get();
@@ -53,10 +50,9 @@ export function adjustBalance(context: Context, actor: Actor, personId: number, 
 /** @returns the open run that the line went into; its checks say what of the law is still wanted */
 export function cashOut(context: Context, actor: Actor, personId: number, wanted: CashOutLeave): { runId: number } {
   const { name, businessId } = nameOf(context, personId);
-  const isNz = findBusiness(context, businessId).country === "NZ";
+  const { cashOut: allowed } = context.country(findBusiness(context, businessId).country).leave;
   if (decimal(wanted.amount).isZero()) throw refused("amount", "Nought changes nothing.");
-  if (isNz ? wanted.kind !== "annual" : !["annual", "personal", "long-service"].includes(wanted.kind))
-    throw refused("kind", "This kind of leave is not cashed out.");
+  if (!allowed.kinds.includes(wanted.kind)) throw refused("kind", "This kind of leave is not cashed out.");
   return context.store.transaction(() => {
     const row = context.store.db
       .select({ payId: pay.id, runId: payRun.id })
@@ -68,45 +64,12 @@ export function cashOut(context: Context, actor: Actor, personId: number, wanted
     if (!row) throw refused("amount", `${name} is in no open run. Open the run of the next payday first.`);
     const view = readRun(context, actor, row.runId);
     const known = view.rows.find((each) => each.payId === row.payId);
-    const elementId = isNz ? cashUpElement(context, businessId) : cashedElement(context, businessId, wanted.kind);
-    const line = isNz
-      ? { elementId, units: wanted.amount }
-      : {
-          elementId,
-          hours: wanted.amount,
-          detail: { cashOut: true },
-          ...levelRate(context, businessId, personId, name),
-        };
-    const others = (known?.lines ?? []).filter((each) => each.elementId !== elementId);
+    const line = allowed.line(context, { businessId, personId, name, kind: wanted.kind, amount: wanted.amount });
+    const others = (known?.lines ?? []).filter((each) => each.elementId !== line.elementId);
     saveRows(context, actor, row.runId, {
       version: view.version,
       rows: [{ payId: row.payId, lines: [...others, line] }],
     });
     return { runId: row.runId };
   });
-}
-
-/** Who has no rate of their own is paid at the level's; who has none at all is not paid at nought. */
-function levelRate(context: Context, businessId: number, personId: number, name: string): { rate?: string } {
-  const day = context.clock.today();
-  const [known] = personTimes(context, businessId, [personId], day, day);
-  if (known?.agreedRate) return {};
-  const rate = known && hourlyRateOn(known, day);
-  if (!rate) throw refused("amount", `No hourly rate of ${name} is known. Enter one under People first.`);
-  return { rate: rate.toString() };
-}
-
-function cashedElement(context: Context, businessId: number, kind: string): number {
-  const standard =
-    kind === "annual" ? "annualCashed" : kind === "personal" ? "personalCashed" : ("longServiceCashed" as const);
-  return ensureElement(context, businessId, standardElements[standard]);
-}
-
-function cashUpElement(context: Context, businessId: number): number {
-  const own = context.store.db
-    .select({ id: payElement.id })
-    .from(payElement)
-    .where(and(eq(payElement.businessId, businessId), eq(payElement.element, "cashUp")))
-    .get();
-  return own?.id ?? ensureElement(context, businessId, standardElements.cashUp);
 }

@@ -1,8 +1,6 @@
-/** Leave through the use cases: asked, answered, on the record, in the pay, ahead of its period; worth and calendar. */
+/** Leave through the use cases: asked, answered, on the record, in the pay, ahead of its period, and what it is worth. */
 import type { AskLeave } from "@zesty/contract/leave";
-import { addDays } from "@zesty/core/calendar/dates";
 import { balanceOn } from "@zesty/core/leave/forecast";
-import ICAL from "ical.js";
 import { afterEach, describe, expect, it } from "vitest";
 import { readJournal } from "../books/readBooks.ts";
 import { saveSection } from "../people/savePerson.ts";
@@ -15,7 +13,6 @@ import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { saveDays } from "../time/days.ts";
 import { answerForHolidays } from "../time/holidayAnswers.ts";
-import { calendarText, endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
 import { leaveHistory, readLeave } from "./readLeave.ts";
 import { answerRequest, askForLeave } from "./requests.ts";
@@ -372,36 +369,5 @@ describe("what leave is worth", () => {
       kind: "annual",
       after: { amount: "3", why: expect.stringMatching(/^3750\.00 \+/) },
     });
-  });
-});
-
-describe("the calendar", () => {
-  /** Read by an independent reader of RFC 5545. */
-  const events = (text: string) =>
-    new ICAL.Component(ICAL.parse(text))
-      .getAllSubcomponents("vevent")
-      .map((each) => new ICAL.Event(each))
-      .map(
-        (each) =>
-          `${each.startDate.toString()} to ${addDays(each.endDate.toString().slice(0, 10), -1)} ${each.summary}`,
-      );
-  it("tells who is away and never of what, weekends bridged, with the public holidays of the place", () => {
-    world = smallWorld(2);
-    given("2026-07-02", "2026-07-07", { kind: "familyViolence" });
-    plenty("personal");
-    given("2026-07-09", "2026-07-09", { kind: "personal", hoursADay: "2" });
-    ask("2026-07-13");
-    const { path } = makeFeed(world.context, world.actor, world.businessId);
-    const found = events(feedText(world.context, path.split("/").at(-1) ?? ""));
-    expect(found.filter((each) => each.includes("away"))).toEqual([
-      "2026-07-02 to 2026-07-07 Alex S. away",
-      "2026-07-09 to 2026-07-09 Alex S. away, 2 h",
-    ]);
-    expect(found).toContain("2026-11-03 to 2026-11-03 Melbourne Cup");
-    expect(calendarText(world.context, world.businessId)).not.toMatch(/violence|personal/i);
-    makeFeed(world.context, world.actor, world.businessId);
-    expect(refusal(() => feedText(world.context, path.split("/").at(-1) ?? ""))).toMatch(/no such calendar/);
-    endFeed(world.context, world.actor, world.businessId);
-    expect(leave().feed).toBe(false);
   });
 });

@@ -5,15 +5,12 @@ import { leaveKindIn } from "@zesty/core/countries/leave";
 import { leaveAccrual } from "@zesty/core/leave/accrual";
 import type { LeaveOn, LeaveStanding } from "@zesty/core/leave/forecast";
 import { leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
-import { grantsBetween } from "@zesty/core/nz/entitlement";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { fromE4 } from "@zesty/core/quantity/units";
-import { type HolidayRules, holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { figure } from "@zesty/core/working/figure";
 import type { Context } from "../context.ts";
-import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz } from "../holidays/ledger.ts";
-import { datedRecords, datedRecordsNz } from "../store/dated.ts";
+import { datedRecords } from "../store/dated.ts";
 import { leaveBalances } from "../store/sums.ts";
 import type { KnownPerson } from "../time/personTimes.ts";
 
@@ -29,17 +26,16 @@ export function standingsOf(context: Context, people: readonly KnownPerson[], to
   const since = unpaidSince(context, ids);
   const balances = leaveBalances(context.store, ids);
   const records = datedRecords(context.store.db, ids, today);
-  const isNz = people[0]?.time.country === "NZ";
-  const rules = isNz ? context.rules.find(holidayRules, today)?.figures : undefined;
-  const ledgers = rules ? ledgersNow(context, people, records, today, rules) : new Map<number, Ledger>();
+  const [first] = people;
+  const arising = first && context.country(first.time.country).leave.arising(context, people, records, { today, to });
   return new Map(
     people.map((each): [number, Standings] => {
       const { country } = each.time;
       const from = since.get(each.who.id) ?? each.who.startDate;
-      const ledger = ledgers.get(each.who.id);
-      const own = ledger?.balances ?? balances.get(each.who.id) ?? new Map<string, number>();
+      const risen = arising?.get(each.who.id);
+      const own = risen?.balances ?? balances.get(each.who.id) ?? new Map<string, number>();
       const accrues = accrualsOf(records, each.who.id);
-      const grants = ledger && rules ? grantsOf(ledger, today, to, rules) : new Map<string, LeaveStanding["grants"]>();
+      const grants = risen?.grants ?? new Map<string, LeaveStanding["grants"]>();
       const kinds = [...new Set([...own.keys(), ...accrues.keys(), ...grants.keys()])];
       return [
         each.who.id,
@@ -91,37 +87,6 @@ function accrualsOf(records: ReturnType<typeof datedRecords>, personId: number):
       leaveAccrual(entitled, week, basis).value.toString(),
     ]),
   );
-}
-
-/** The ledgers with what has arisen by today, whether or not a pay wrote it down yet. */
-function ledgersNow(
-  context: Context,
-  people: readonly KnownPerson[],
-  records: ReturnType<typeof datedRecords>,
-  today: IsoDate,
-  rules: HolidayRules,
-) {
-  const ids = people.map((each) => each.who.id);
-  const terms = datedRecordsNz(context.store.db, ids, today).holidays;
-  const paid = firstPaidDays(context, ids);
-  const firstPaid = new Map(ids.map((id) => [id, paid.get(id) ?? today]));
-  return ledgersNz(
-    context,
-    people.map((each) => each.who),
-    today,
-    terms,
-    firstPaid,
-    rules,
-    hoursOfCasuals(context, ids, (id) => records.terms.get(id)?.basis),
-  );
-}
-
-function grantsOf({ service }: Ledger, after: IsoDate, to: IsoDate, rules: HolidayRules) {
-  const keeps = { annual: null, sick: rules.sick.carries, familyViolence: "0" } as const;
-  const found = new Map<string, (LeaveOn & { keeps: string | null })[]>();
-  for (const { kind, date, amount } of grantsBetween(service, after, to, rules))
-    found.set(kind, [...(found.get(kind) ?? []), { date, amount, keeps: keeps[kind] }]);
-  return found;
 }
 
 /** Leave of a kind on the record that no signed-off pay has taken yet, by day. */

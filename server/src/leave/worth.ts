@@ -1,13 +1,10 @@
 /** What leave not taken is worth, by person and kind, on a day and as it moved since another; and its journal. */
 import type { LeaveWorthView } from "@zesty/contract/leave";
-import { addDays, dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
+import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
 import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
-import { leaveWorth, overCentres } from "@zesty/core/leave/leaveWorth";
-import { alternativeWorthNz, annualWorthNz } from "@zesty/core/nz/leaveWorthNz";
+import { overCentres } from "@zesty/core/leave/leaveWorth";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, centsText, fromE4 } from "@zesty/core/quantity/units";
-import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
-import type { Figure } from "@zesty/core/working/figure";
 import { stringify } from "csv-stringify/sync";
 import { and, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -15,16 +12,12 @@ import { plainCell } from "../documents/journalCsv.ts";
 import { cannot } from "../http/problem.ts";
 import { accountNames, type GatheredLine, gatherLines } from "../runs/journalLines.ts";
 import { centreCodes } from "../runs/rowFacts.ts";
-import { nzRows } from "../runs/rowFactsNz.ts";
 import { ensureAccount } from "../setup/ensureElement.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
-import { type DatedRecords, datedRecords } from "../store/dated.ts";
-import { journal, journalLine, payCycle, person } from "../store/schema.ts";
+import { datedRecords } from "../store/dated.ts";
+import { journal, journalLine, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
-import { elementsOf } from "../time/elementsOfTime.ts";
-import { hourlyRateOn } from "../time/hourlyRate.ts";
-import { personTimes } from "../time/personTimes.ts";
 
 type Who = typeof person.$inferSelect;
 
@@ -59,8 +52,7 @@ function worthOn(context: Context, businessId: number, day: string): Worth[] {
   const ids = people.map((each) => each.id);
   const records = datedRecords(db, ids, day);
   const codes = centreCodes(context, businessId);
-  const worthOf =
-    country === "NZ" ? worthNz(context, businessId, day, people, records) : worthAu(context, businessId, day, records);
+  const worthOf = context.country(country).leave.worth(context, businessId, day, people, records);
   const balances = balancesOn(context, ids, day);
   return people.flatMap((who) => {
     const terms = records.terms.get(who.id);
@@ -87,60 +79,6 @@ function worthOn(context: Context, businessId: number, day: string): Worth[] {
         ];
       });
   });
-}
-
-/** null: no rate is known */
-type WorthOf = (who: Who, kind: string, amount: Decimal) => Figure | null;
-
-function worthAu(context: Context, businessId: number, day: string, records: DatedRecords): WorthOf {
-  const ids = [...records.terms.keys()];
-  const known = new Map(personTimes(context, businessId, ids, day, day).map((each) => [each.who.id, each]));
-  return (who, kind, hours) => {
-    const person = known.get(who.id);
-    const rate = person && hourlyRateOn(person, day);
-    const loading = kind === "annual" ? (records.leave.get(who.id)?.loadingPercent ?? null) : null;
-    return rate ? leaveWorth(hours, rate, loading) : null;
-  };
-}
-
-/** The holiday facts of the day after, as if everybody left then. */
-function worthNz(
-  context: Context,
-  businessId: number,
-  day: string,
-  people: readonly Who[],
-  records: DatedRecords,
-): WorthOf {
-  const rules = context.rules.find(holidayRules, day)?.figures;
-  if (!rules)
-    throw cannot("missing-table", `The rule book has no holiday rules for ${dateWords(day)}. Load them first.`, {
-      mend: "/set-up/rules",
-    });
-  const cycles = new Map(
-    context.store.db
-      .select()
-      .from(payCycle)
-      .where(eq(payCycle.businessId, businessId))
-      .all()
-      .map((each) => [each.id, each]),
-  );
-  const after = addDays(day, 1);
-  const elements = elementsOf(context, businessId);
-  const parts = new Map(
-    [...cycles.values()].flatMap((cycle) => {
-      const own = people.filter((each) => records.terms.get(each.id)?.cycleId === cycle.id);
-      const days = { businessId, kind: "cycle" as const, periodStart: after, periodEnd: after, payday: after };
-      const run = { ...days, cycle: cycle.cycle as Parameters<typeof nzRows>[1]["cycle"] };
-      return own.length === 0 ? [] : [...nzRows(context, run, own, records, elements).parts];
-    }),
-  );
-  return (who, kind, amount) => {
-    const facts = parts.get(who.id)?.holidays;
-    if (!facts) throw new Error(`Person ${who.id} has no holiday facts.`);
-    // Where daily pay varies it is the average; else what a day would bring hangs on the rate.
-    if (facts.hourlyRate === null && !facts.varies && amount.gt(0)) return null;
-    return kind === "annual" ? annualWorthNz(amount, facts, rules) : alternativeWorthNz(amount, facts);
-  };
 }
 
 /** Balances of the ledger at the end of a day, by person and kind. */

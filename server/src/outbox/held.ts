@@ -19,6 +19,8 @@ export interface Held {
   /** ids of messages that were asked after, and which of them the receiver had */
   asked: number[];
   found: number[];
+  /** a business was taken in: nothing is even asked until somebody says that it is sent from here now */
+  imported?: true;
 }
 
 export function heldState(store: Store): Held | null {
@@ -35,6 +37,27 @@ function keepHeld(store: Store, held: Held): void {
     .run();
 }
 
+/** Another installation may still send what was taken in here: everything waits for somebody's word. */
+export const holdImported = (store: Store, madeAt: string): void =>
+  keepHeld(store, { backupOf: madeAt, asked: [], found: [], imported: true });
+
+/** From now on it is sent from here: agencies and bank are asked what they have, and then it goes on. */
+export function sendFromHere(context: Context, userId: number): void {
+  const held = heldState(context.store);
+  if (!held?.imported) return;
+  context.store.transaction(() => {
+    keepHeld(context.store, { backupOf: held.backupOf, asked: [], found: [] });
+    record(context.store, {
+      at: context.clock.now(),
+      userId,
+      businessId: null,
+      what: "said that the business taken in is sent from here now",
+      about: `export made ${held.backupOf}`,
+    });
+  });
+  context.wakeOutbox();
+}
+
 /** @returns how many messages were asked after; 0 when nothing is left to ask or a receiver does not answer */
 export async function askAfterRestore(
   context: Context,
@@ -42,7 +65,7 @@ export async function askAfterRestore(
 ): Promise<number> {
   const { store } = context;
   const held = heldState(store);
-  if (!held) return 0;
+  if (!held || held.imported) return 0;
   const open = store.db
     .select()
     .from(outbox)

@@ -1,13 +1,11 @@
 /** Releases what a signed-off run has prepared, and makes a refused document again once its cause is mended. */
 import type { AnswerItem, Channel, SendView } from "@zesty/contract/runs";
-import { filingDueDate } from "@zesty/core/lodgement/employmentInformation";
 import { and, desc, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { filingsOf, writeDetails, writeFiling } from "../filings/paydayFiling.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
-import { writePayEvent, writePaymentFile } from "../runs/runDocuments.ts";
-import { findRun, type Run } from "../runs/runRows.ts";
+import { writePaymentFile } from "../runs/runDocuments.ts";
+import { findRun } from "../runs/runRows.ts";
 import { segmentsOf } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
@@ -54,17 +52,16 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
       sendSlipsAgain(context, runId);
     } else {
       const returned = channel === "paymentFile" && last?.state === "partial";
-      // A filed payday may always be amended: it is sent again as a whole under the next number.
-      const amends = channel === "employmentInformation" && last !== undefined && done.includes(last.state);
+      const { again, amendable } = context.country(findBusiness(context, run.businessId).country).lodging;
+      const amends = amendable.includes(channel) && last !== undefined && done.includes(last.state);
       if (!last || (last.state !== "refused" && last.state !== "rejected" && !returned && !amends))
         throw cannot(
           "not-refused",
           "Only what was refused can be made again. What is on its way is asked after, not sent twice.",
         );
       const prepared = prepareAgain(context, runId);
-      if (channel === "employmentInformation") writeFiling(context, prepared, "queued");
-      else if (channel === "employeeDetails") writeDetails(context, prepared, "queued");
-      else if (channel === "payEvent") writePayEvent(context, actor, prepared, { state: "queued", suffix: "-again" });
+      const make = again[channel];
+      if (make) make(context, actor, prepared);
       else {
         writePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "queued");
         db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();
@@ -98,18 +95,10 @@ function sendSlipsAgain(context: Context, runId: number): void {
       .run();
 }
 
-/** By when a New Zealand payday has to be filed, and whether that day has gone by without it. */
-function filingState(context: Context, run: Run): SendView["filing"] {
-  const owner = findBusiness(context, run.businessId);
-  if (owner.country !== "NZ") return null;
-  const due = filingDueDate(run.payday);
-  const filed = filingsOf(context, run.businessId, run.payday).some((each) => done.includes(each.outbox.state));
-  return { due, late: !filed && context.clock.today(owner.timeZone) > due };
-}
-
 export function sendView(context: Context, runId: number): SendView {
   const { db } = context.store;
   const run = findRun(context, runId);
+  const owner = findBusiness(context, run.businessId);
   const names = new Map(
     db
       .select({ payId: pay.id, personId: person.id, given: person.givenName, family: person.familyName })
@@ -140,7 +129,7 @@ export function sendView(context: Context, runId: number): SendView {
   return {
     state: run.state,
     segments: segmentsOf(context, run),
-    filing: filingState(context, run),
+    filing: context.country(owner.country).lodging.due(context, owner, run),
     rows: rows.map((row) => {
       const who = row.payId === null ? undefined : names.get(row.payId);
       return {

@@ -2,7 +2,7 @@
 import type { BackPayPlan, BackPayRow } from "@zesty/contract/lineOfTime";
 import type { Employment } from "@zesty/contract/people";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
-import { type AnyInput, type AnyPay, longOwedYear, workOutPay } from "@zesty/core/countries/countries";
+import { type AnyInput, longOwedYear, superableOf, workOutPay } from "@zesty/core/countries/countries";
 import { asItWas, atNewRate, type RateThen } from "@zesty/core/pay/backPay";
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
 import type { SheetLine } from "@zesty/core/pay/payContext";
@@ -76,8 +76,6 @@ function rateThen({ input }: Signed, by: RateThen, known: readonly RateThen[]): 
   return isIn(by) ? by : (known.find(isIn) ?? by);
 }
 const usualAmount = (salary: string, cycle: Cycle): Decimal => halfUpToCent(decimal(salary).div(paysPerYear[cycle]));
-
-const superableOf = (worked: AnyPay): Decimal | null => (worked.country === "AU" ? worked.super.counted.value : null);
 
 interface Difference extends BackPayRow {
   superable: Decimal | null;

@@ -2,12 +2,10 @@
 
 import type { BusinessView } from "@zesty/contract/business";
 import type { NewPerson } from "@zesty/contract/people";
-import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/peopleNz";
-import { plainKiwiSaver } from "@zesty/contract/plainKiwiSaver";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
-import type { CountryCode } from "@zesty/core/countries/countries";
 import type { PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
 import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
+import type { PeopleOfCountry } from "./peopleOfCountry.ts";
 
 export type Values = Readonly<Record<string, string>>;
 /** Facts as the contract checks them: not yet checked. */
@@ -16,12 +14,12 @@ export interface Draft {
   marks: PersonMark[];
 }
 
-const isPermanent = (basis: string | undefined): boolean => basis === "full-time" || basis === "part-time";
-const isOffered = ({ retired }: { retired: boolean }): boolean => !retired;
-const fold = (text: string) => text.trim().toLowerCase();
+export const isPermanent = (basis: string | undefined): boolean => basis === "full-time" || basis === "part-time";
+export const isOffered = ({ retired }: { retired: boolean }): boolean => !retired;
+export const fold = (text: string) => text.trim().toLowerCase();
 
 /** Finds what a cell names among the things of the business; a mark where it names none of them. */
-function named<Thing>(
+export function named<Thing>(
   values: Values,
   marks: PersonMark[],
   column: string,
@@ -42,7 +40,7 @@ function named<Thing>(
 }
 
 /** @param payrollId taken where the row has none */
-export function draftOf(country: CountryCode, values: Values, setUp: BusinessView, payrollId: string): Draft {
+export function draftOf(country: PeopleOfCountry, values: Values, setUp: BusinessView, payrollId: string): Draft {
   const marks: PersonMark[] = [];
   const cycles = setUp.cycles.filter(isOffered);
   const cycle =
@@ -85,7 +83,7 @@ export function draftOf(country: CountryCode, values: Values, setUp: BusinessVie
     ? {
         line1: values.street ?? "",
         suburb: values.suburb ?? "",
-        state: country === "AU" ? (values.state ?? "").toUpperCase() : "",
+        state: country.hasState ? (values.state ?? "").toUpperCase() : "",
         postcode: values.postcode ?? "",
       }
     : null;
@@ -133,7 +131,7 @@ export function draftOf(country: CountryCode, values: Values, setUp: BusinessVie
     ...(cycle && isPermanent(values.basis) ? usualPay(values, weeklyHours, cycle.cycle as Cycle, setUp) : {}),
   };
   return {
-    person: { ...common, ...(country === "AU" ? ofAustralia(values, setUp, marks) : ofNewZealand(values)) },
+    person: { ...common, ...country.draft(values, setUp, marks) },
     marks,
   };
 }
@@ -145,93 +143,4 @@ function usualPay(values: Values, weeklyHours: string, cycle: Cycle, setUp: Busi
     (each) => each.element === "ordinary" && each.entry === entry && Number(each.percent) === 100 && !each.retired,
   );
   return usual && element ? { usualPay: { lines: [{ elementId: element.id, ...usual }] } } : {};
-}
-
-function ofAustralia(values: Values, setUp: BusinessView, marks: PersonMark[]): object {
-  const number = fold(values.fileNumber ?? "");
-  const status =
-    number === "" ? null : /^(pending|applied)/.test(number) ? "pending" : number === "none" ? "none" : "given";
-  if (status !== null && values.threshold === undefined)
-    marks.push({
-      kind: "query",
-      column: "threshold",
-      text: "Tax-free threshold is blank: taken as not claimed, so more tax is withheld. Type yes where it is claimed here.",
-    });
-  const fund = named(values, marks, "fund", "Super fund", setUp.funds.filter(isOffered), (each) => [
-    each.name,
-    each.usi,
-  ]);
-  const opening = [
-    { kind: "annual", hours: values.annualLeave },
-    { kind: "personal", hours: values.personalLeave },
-  ].filter((each) => each.hours !== undefined);
-  return {
-    ...(status === null
-      ? {}
-      : {
-          tax: {
-            numberStatus: status,
-            ...(status === "given" ? { fileNumber: values.fileNumber } : {}),
-            pendingSince: status === "pending" ? values.startDate : null,
-            residency: values.residency ?? "resident",
-            taxFreeThreshold: values.threshold === "yes",
-            studyLoan: values.studyLoan === "yes",
-            medicare: "levy",
-            medicareDependants: null,
-            offsetsPerYear: null,
-            extraPerPay: null,
-            ...(values.homeCountry === undefined ? {} : { homeCountry: values.homeCountry }),
-          },
-        }),
-    ...(fund
-      ? { super: { fundId: fund.id, memberNumber: values.memberNumber ?? null, guarantee: true, agreedPercent: null } }
-      : {}),
-    ...(isPermanent(values.basis) || opening.length > 0
-      ? {
-          leave: {
-            entitlements: isPermanent(values.basis) ? setUp.standardLeave : [],
-            opening,
-          },
-        }
-      : {}),
-  };
-}
-
-const kiwiSaverOf = (choice: string, rate: string | undefined): KiwiSaverFacts => ({
-  ...plainKiwiSaver,
-  status: choice === "exempt" ? "not-member" : choice === "opted-out" ? "opted-out" : "member",
-  joined: choice === "new" || choice === "opted-out" ? "automatic" : "existing",
-  employeeRate: rate ?? null,
-});
-
-function ofNewZealand(values: Values): Partial<NewPersonNz> {
-  const opening = [
-    { kind: "annual", units: values.annualWeeks ?? "" },
-    { kind: "sick", units: values.sickDays ?? "" },
-    { kind: "alternative", units: values.alternativeDays ?? "" },
-  ].filter((each) => each.units !== "");
-  return {
-    ...(values.taxCode === undefined
-      ? {}
-      : {
-          taxCode: {
-            code: values.taxCode,
-            ...(values.irdNumber === undefined ? {} : { irdNumber: values.irdNumber }),
-            specialRate: null,
-            until: null,
-            slcir: null,
-            slbor: null,
-            lowerMinimum: false,
-          },
-        }),
-    ...(values.kiwiSaver === undefined ? {} : { kiwiSaver: kiwiSaverOf(values.kiwiSaver, values.kiwiSaverRate) }),
-    holidays: {
-      withPay: values.withPay === "yes" && !isPermanent(values.basis),
-      varies: values.basis === "casual",
-      agreedWeek: null,
-      averageOnlyUntil: null,
-      keepsAnniversary: false,
-      ...(opening.length > 0 ? { opening } : {}),
-    },
-  };
 }

@@ -37,6 +37,8 @@ export interface Lane {
   /** a table of dated rows of people */
   table: object;
   facts: (row: never) => Fact[];
+  /** whether a fact says nothing without its label: hours of which pay, weeks of which leave */
+  named: boolean;
 }
 
 const lane = <Row>(
@@ -44,11 +46,13 @@ const lane = <Row>(
   title: string,
   table: { $inferSelect: Row },
   facts: (row: Row) => Fact[],
+  named = false,
 ): Lane => ({
   section,
   title,
   table,
   facts: facts as Lane["facts"],
+  named,
 });
 
 const amount = (cents: number | null): string | null => (cents === null ? null : dollars(decimal(centsText(cents))));
@@ -86,19 +90,25 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
         ["Agreed", row.agreedPercent && `${row.agreedPercent} %`],
         ["Shares", row.shares?.map((each) => `${names.funds.get(each.fundId)} ${each.percent} %`).join(", ") ?? null],
       ]),
-      lane("leave", "Leave", leaveTerms, (row) => [
-        ...row.entitlements.map(
-          (each): Fact => [
-            leaveWords(each.kind),
-            each.weeksPerYear
-              ? `${each.weeksPerYear} weeks a year`
-              : each.percentOfHours
-                ? `${each.percentOfHours} % of hours`
-                : `${each.hoursPerYear} h a year`,
-          ],
-        ),
-        ["Loading", row.loadingPercent && `${row.loadingPercent} %`],
-      ]),
+      lane(
+        "leave",
+        "Leave",
+        leaveTerms,
+        (row) => [
+          ...row.entitlements.map(
+            (each): Fact => [
+              leaveWords(each.kind),
+              each.weeksPerYear
+                ? `${each.weeksPerYear} weeks a year`
+                : each.percentOfHours
+                  ? `${each.percentOfHours} % of hours`
+                  : `${each.hoursPerYear} h a year`,
+            ],
+          ),
+          ["Loading", row.loadingPercent && `${row.loadingPercent} %`],
+        ],
+        true,
+      ),
     ],
     NZ: [
       lane("taxCode", "Tax code", taxCode, (row) => [
@@ -164,8 +174,12 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
         ],
       ),
     ),
-    lane("usualPay", "Usual pay", usualPay, (row) =>
-      row.lines.map((line): Fact => [names.elements.get(line.elementId) ?? "", lineWords(line)]),
+    lane(
+      "usualPay",
+      "Usual pay",
+      usualPay,
+      (row) => row.lines.map((line): Fact => [names.elements.get(line.elementId) ?? "", lineWords(line)]),
+      true,
     ),
   ];
 }

@@ -49,6 +49,21 @@ describe("the line of time", () => {
     expect(() => undoChange(world.context, world.actor, who(), "employment", 999)).toThrow("no such change");
     expect(() => undoChange(world.context, world.actor, who(), "nothing", 1)).toThrow("no such section");
   });
+  it("names the pay of each hour and dollar, also of the one that ends", () => {
+    world = smallWorld(1);
+    const usual = (from: string, hours: string, more: { elementId: number; amount: string }[] = []) =>
+      saveSection(world.context, world.actor, who(), "usualPay", {
+        from,
+        lines: [{ elementId: world.element("ORD"), hours }, ...more],
+      });
+    usual("2026-08-03", "38", [{ elementId: world.element("TOOL"), amount: "22.50" }]);
+    usual("2026-08-10", "30");
+    expect(lane("usualPay").map((each) => each.words)).toEqual([
+      "Ordinary 38 h",
+      "Tool allowance $22.50",
+      "Ordinary 30 h · Tool allowance –",
+    ]);
+  });
   it("has lanes of its own in New Zealand, with secrets by their last digits", () => {
     world = smallWorldNz(1);
     const { lanes } = readLineOfTime(world.context, who());

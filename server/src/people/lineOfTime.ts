@@ -53,13 +53,17 @@ export function readLineOfTime(context: Context, personId: number): LineOfTime {
     for (const row of rowsOfLane(context, lane, personId)) {
       const facts = lane.facts(row as never).filter((each): each is [string, string] => each[1] !== null);
       const changes = changesBetween(before, facts);
+      const words = (what: string, is: string): string => (lane.named ? `${what} ${is}` : is);
       // What holds as it did before is no change: an undone notch leaves nothing on the tape.
       if (before === null || changes.length > 0)
         notches.push({
           id: row.id,
           from: row.from,
           words:
-            (before === null ? facts.map(([, text]) => text) : changes.map((each) => each.is))
+            (before === null
+              ? facts.map(([what, is]) => words(what, is))
+              : changes.map(({ what, is }) => words(what, is))
+            )
               .slice(0, 2)
               .join(" · ") || "none",
           changes,

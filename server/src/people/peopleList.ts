@@ -1,7 +1,6 @@
 /** The people of a business as a sheet: the columns in which several people are added, so that it reads back as it is. */
 
 import type { BankPart } from "@zesty/contract/people";
-import type { CountryCode } from "@zesty/core/countries/countries";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { fromE4 } from "@zesty/core/quantity/units";
@@ -12,67 +11,27 @@ import { findBusiness } from "../setup/findBusiness.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
-import { type DatedRecords, type DatedRecordsNz, datedRecords, datedRecordsNz } from "../store/dated.ts";
+import { type DatedRecords, datedRecords } from "../store/dated.ts";
 import type { person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { peopleOf } from "./ofBusiness.ts";
 import { employmentOf } from "./readPeople.ts";
 
 type Who = typeof person.$inferSelect;
-interface Facts {
+/** What a country's cells are made from. */
+export interface CellFacts {
   who: Who;
   records: DatedRecords;
-  nz: DatedRecordsNz;
+  on: string;
   /** a secret in clear; nothing where the numbers are left out */
   open: (sealed: string | null | undefined, at: string) => string | undefined;
   leave: (kind: string) => string | undefined;
   fundName: (id: number) => string | undefined;
 }
-type Cells = Record<string, string | null | undefined>;
+export type Cells = Record<string, string | null | undefined>;
 
-const yesNo = (yes: boolean | undefined): string | undefined => (yes === undefined ? undefined : yes ? "yes" : "no");
-
-const ownCells: Record<CountryCode, (facts: Facts) => Cells> = {
-  AU: ({ who, records, open, leave, fundName }) => {
-    const tax = records.tax.get(who.id);
-    const choice = records.super.get(who.id);
-    return {
-      fileNumber:
-        tax?.numberStatus === "given"
-          ? open(tax.fileNumber, places.taxNumber(who.id))
-          : tax && (tax.numberStatus === "pending" ? "pending" : "none"),
-      threshold: yesNo(tax?.taxFreeThreshold),
-      studyLoan: yesNo(tax?.studyLoan),
-      residency: tax?.residency,
-      homeCountry: tax?.homeCountry,
-      fund: fundName(choice?.fundId ?? 0),
-      memberNumber: choice?.memberNumber,
-      annualLeave: leave("annual"),
-      personalLeave: leave("personal"),
-    };
-  },
-  NZ: ({ who, nz, open, leave }) => {
-    const saver = nz.kiwiSaver.get(who.id);
-    return {
-      irdNumber: open(nz.taxCode.get(who.id)?.irdNumber, places.irdNumber(who.id)),
-      taxCode: nz.taxCode.get(who.id)?.code,
-      kiwiSaver:
-        saver &&
-        (saver.status === "member"
-          ? saver.joined === "automatic"
-            ? "new"
-            : "member"
-          : saver.status === "opted-out"
-            ? "opted-out"
-            : "exempt"),
-      kiwiSaverRate: saver?.employeeRate,
-      withPay: yesNo(nz.holidays.get(who.id)?.withPay),
-      annualWeeks: leave("annual"),
-      sickDays: leave("sick"),
-      alternativeDays: leave("alternative"),
-    };
-  },
-};
+export const yesNo = (yes: boolean | undefined): string | undefined =>
+  yes === undefined ? undefined : yes ? "yes" : "no";
 
 /**
  * Who works here today or is to start, by name.
@@ -87,11 +46,11 @@ export function peopleCells(context: Context, businessId: number, numbers: boole
   const ids = people.map((each) => each.id);
   // Of who is yet to start, what will hold; of everybody else what holds today.
   const on = { now: datedRecords(db, ids, today), later: datedRecords(db, ids, "9999-12-31") };
-  const nzOn = { now: datedRecordsNz(db, ids, today), later: datedRecordsNz(db, ids, "9999-12-31") };
+  const own = context.country(country).people.cells(context, ids);
   const balances = leaveBalances(context.store, ids);
   const nameIn = (rows: readonly { id: number; name: string }[], id: number | null | undefined) =>
     rows.find((each) => each.id === id)?.name;
-  const open: Facts["open"] = (sealed, at) => (sealed && numbers ? crypt.open(sealed, at) : undefined);
+  const open: CellFacts["open"] = (sealed, at) => (sealed && numbers ? crypt.open(sealed, at) : undefined);
   return people.map((who): PersonCells => {
     const when = who.startDate > today ? "later" : "now";
     const records = on[when];
@@ -113,10 +72,10 @@ export function peopleCells(context: Context, businessId: number, numbers: boole
       place: nameIn(setUp.places, held?.placeId),
       costCentre: nameIn(setUp.costCentres, held?.costCentreId),
       ...(account ? { bsb: account.bsb, account: account.account, accountTitle: account.title } : {}),
-      ...ownCells[country]({
+      ...own({
         who,
         records,
-        nz: nzOn[when],
+        on: when === "now" ? today : "9999-12-31",
         open,
         leave: (kind) => {
           const e4 = balances.get(who.id)?.get(kind);

@@ -2,14 +2,17 @@
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import { type PersonCells, readPersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { isTfn } from "@zesty/core/quantity/checkDigits";
+import exceljs from "exceljs";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
 import { type SmallWorld, smallWorld, smallWorldNz, validFrom } from "../smallWorld.ts";
 import { audit, payRun } from "../store/schema.ts";
 import { firstPayOf } from "./firstPay.ts";
+import { peopleBook } from "./peopleBook.ts";
 import { peopleCsv } from "./peopleList.ts";
 import { addPeople, planPeople, readPeopleFile } from "./peopleSheet.ts";
 import { listPeople, readPerson } from "./readPeople.ts";
+import { saveSection } from "./savePerson.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -210,6 +213,27 @@ describe("the list of people", () => {
       expect(placeless(peopleCsv(world.context, world.actor, world.businessId, true))).toBe(placeless(before));
     },
   );
+  it.each([
+    ["Australia", smallWorld],
+    ["New Zealand", smallWorldNz],
+  ])("goes out of %s with every dated fact, numbers masked and no formula", async (_country, make) => {
+    world = make(2);
+    if (make === smallWorld) add(ada);
+    const [id = 0] = world.personIds;
+    const { from: _from, ...terms } = readPerson(world.context, id).employment;
+    const change = { ...terms, from: "2026-08-03", hourlyRate: "51.5", classification: "=Level 9" };
+    saveSection(world.context, world.actor, id, "employment", change);
+    const book = new exceljs.Workbook();
+    await book.xlsx.load((await peopleBook(world.context, world.actor, world.businessId)) as never);
+    expect(book.worksheets.map((sheet) => [sheet.name, sheet.rowCount > 2])).toEqual([
+      ["People", true],
+      ["Facts by date", true],
+    ]);
+    const rows = book.worksheets.flatMap((sheet) => sheet.getSheetValues().slice(1)) as unknown[][];
+    const ofDay = rows.filter((row) => row.includes("2026-08-03")).map((row) => row.slice(5).join(" "));
+    expect(ofDay).toEqual(expect.arrayContaining([expect.stringMatching(/51\.5/), expect.stringMatching(/'=Level 9/)]));
+    for (const secret of [numberA, "12345678"]) expect(rows.flat().join(" ")).not.toContain(secret);
+  });
   it("holds no tax or bank number unless it is asked for, and who took it is on the trail", async () => {
     world = smallWorld(1);
     add(ada);

@@ -1,8 +1,8 @@
 /** Several new people at once: read from a file, looked at row by row, and added all or none. */
 import { check } from "@zesty/contract/fields";
 import type { HoursSheetFile } from "@zesty/contract/hoursSheet";
-import { type NewPerson, newPerson } from "@zesty/contract/people";
-import { type NewPersonNz, newPersonNz } from "@zesty/contract/peopleNz";
+import type { NewPerson } from "@zesty/contract/people";
+import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import type { PeopleFileRead, PeoplePlan, PlannedPerson } from "@zesty/contract/peopleSheet";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import {
@@ -61,9 +61,10 @@ interface Checked {
 
 /** Every row as a new person, with what stands in its way. */
 function checkRows(context: Context, businessId: number, rows: readonly PersonCells[]): Checked[] {
-  const { country } = findBusiness(context, businessId);
+  const { country: code } = findBusiness(context, businessId);
+  const country = context.country(code).people;
   const setUp = readBusiness(context, businessId);
-  const columns = peopleColumnsIn(country);
+  const columns = peopleColumnsIn(code);
   const here = context.store.db.select().from(person).where(eq(person.businessId, businessId)).all();
   const ids = here.map((each) => each.payrollId);
   const own = new Map<string, number>();
@@ -100,7 +101,7 @@ function checkRows(context: Context, businessId: number, rows: readonly PersonCe
     if (same !== undefined) stop(marks, "familyName", `Row ${same + 1} is the same person. Take one of the two out.`);
     before.set(key, at);
     if (marks.some((mark) => mark.kind === "stop")) return { plan: { payrollId, marks }, draft: null };
-    const checked = check<NewPerson | NewPersonNz>(country === "NZ" ? newPersonNz : newPerson, draft.person, true);
+    const checked = check(country.newPerson, draft.person, true);
     if ("value" in checked) {
       if (checked.value.details.birthDate >= checked.value.details.startDate)
         stop(marks, "birthDate", "The birth date is not before the start date.");

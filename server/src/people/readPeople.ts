@@ -7,19 +7,18 @@ import { and, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { readDeparture } from "../departures/readDeparture.ts";
 import { cannot, notFound } from "../http/problem.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { workPlace } from "../setup/places.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
-import { business, type employmentTerms, leaveEntry, person, signedPay } from "../store/schema.ts";
+import { type employmentTerms, leaveEntry, person, signedPay } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { readTimeTerms } from "../time/timeTerms.ts";
 import { readFringeBenefits } from "./fringeBenefits.ts";
-import { missingFacts, missingFactsNz } from "./missing.ts";
 import { askedForChange, cycleNames, peopleOf } from "./ofBusiness.ts";
 import { readOpeningYears } from "./openingYears.ts";
-import { readPersonNz } from "./readPersonNz.ts";
 
 const rateText = (e4: number | null) => (e4 === null ? null : trimmed(fromE4(e4).toFixed(4)));
 const trimmed = (text: string) => text.replace(/(\.\d\d)0+$/, "$1");
@@ -48,11 +47,11 @@ export function listPeople(context: Context, businessId: number): PersonSummary[
     people.map((each) => each.id),
     "9999-12-31",
   );
-  const isNz = db.select().from(business).where(eq(business.id, businessId)).get()?.country === "NZ";
-  const nz = datedRecordsNz(
-    db,
+  const country = context.country(findBusiness(context, businessId).country).people;
+  const missingOf = country.missing(
+    context,
     people.map((each) => each.id),
-    "9999-12-31",
+    records,
   );
   const waiting = askedForChange(db, businessId);
   const cycles = cycleNames(db, businessId);
@@ -68,7 +67,7 @@ export function listPeople(context: Context, businessId: number): PersonSummary[
       startDate: each.startDate,
       endDate: each.endDate,
       missing: [
-        ...(isNz ? missingFactsNz(each, records, nz) : missingFacts(each, records)),
+        ...missingOf(each),
         ...(waiting.has(each.id) ? [{ section: "staff", text: "Bank account to look at" }] : []),
       ],
     };
@@ -95,7 +94,8 @@ export function readPerson(context: Context, personId: number): PersonView {
   const { db, crypt } = context.store;
   const who = db.select().from(person).where(eq(person.id, personId)).get();
   if (!who) throw notFound("person");
-  const owner = db.select().from(business).where(eq(business.id, who.businessId)).get();
+  const owner = findBusiness(context, who.businessId);
+  const country = context.country(owner.country).people;
   const records = datedRecords(db, [personId], heldOn(context, who));
   // What is recorded for a day to come is not missing.
   const known = datedRecords(db, [personId], "9999-12-31");
@@ -194,12 +194,9 @@ export function readPerson(context: Context, personId: number): PersonView {
         net: figures.net,
       };
     }),
-    missing:
-      owner?.country === "NZ"
-        ? missingFactsNz(who, known, datedRecordsNz(db, [personId], "9999-12-31"))
-        : missingFacts(who, known),
-    country: owner?.country ?? "AU",
-    nz: owner?.country === "NZ" ? readPersonNz(context, who, records, heldOn(context, who)) : null,
+    missing: country.missing(context, [personId], known)(who),
+    country: owner.country,
+    nz: country.view(context, who, records, heldOn(context, who)),
     fringeBenefits: readFringeBenefits(context, personId),
     openingYears: readOpeningYears(context, personId),
     time: readTimeTerms(context, personId),

@@ -1,4 +1,6 @@
 /** Makes a person, and saves one section of a person's facts. Dated sections append; nothing is overwritten. */
+
+import type { OpeningYear } from "@zesty/contract/openingYear";
 import type {
   BankPart,
   Details,
@@ -6,7 +8,6 @@ import type {
   Entitlement,
   FringeBenefit,
   NewPerson,
-  OpeningYear,
   Section,
   Super,
   Tax,
@@ -16,10 +17,11 @@ import type { NewPersonNz, SectionNz } from "@zesty/contract/peopleNz";
 import type { TimeTerms } from "@zesty/contract/time";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";
-import { fringeBenefitRules } from "@zesty/core/rulebook/au/fringeBenefitRules";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
+import type { SectionValuesNz } from "../nz/writers.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -27,24 +29,18 @@ import {
   bankSplit,
   costCentre,
   employmentTerms,
-  fringeBenefit,
-  fund,
   leaveEntry,
   leaveTerms,
   payCycle,
   payElement,
   person,
   place,
-  superChoice,
-  taxDeclaration,
   usualPay,
 } from "../store/schema.ts";
 import { writeTimeTerms } from "../time/timeTerms.ts";
-import { demandYearOpen } from "../year/closed.ts";
-import { demandNumberOfNobodyElse } from "./numberOfAnother.ts";
-import { writeOpeningYear } from "./openingYears.ts";
+import { demandOwn } from "./ofTheBusiness.ts";
+import type { Writer, Writers } from "./peopleOfCountry.ts";
 import { usualFollows } from "./usualFollows.ts";
-import { type SectionValuesNz, writersNz } from "./writersNz.ts";
 
 /** What each section carries, as the contract has checked it. */
 export interface SectionValues extends SectionValuesNz {
@@ -89,17 +85,13 @@ export function createPerson(
       .returning({ id: person.id })
       .get();
     const from = wanted.details.startDate;
-    writers.employment(context, id, businessId, from, wanted.employment);
-    if ("tax" in wanted && wanted.tax) writers.tax(context, id, businessId, from, wanted.tax);
-    if ("super" in wanted && wanted.super) writers.super(context, id, businessId, from, wanted.super);
-    if ("taxCode" in wanted && wanted.taxCode) writers.taxCode(context, id, businessId, from, wanted.taxCode);
-    if ("kiwiSaver" in wanted && wanted.kiwiSaver) writers.kiwiSaver(context, id, businessId, from, wanted.kiwiSaver);
-    if ("orders" in wanted && wanted.orders) writers.orders(context, id, businessId, from, wanted.orders);
-    if ("holidays" in wanted && wanted.holidays) writers.holidays(context, id, businessId, from, wanted.holidays);
-    if ("earlier" in wanted && wanted.earlier) writers.earlier(context, id, businessId, from, wanted.earlier);
-    if (wanted.bank) writers.bank(context, id, businessId, from, wanted.bank);
-    if ("leave" in wanted && wanted.leave) writers.leave(context, id, businessId, from, wanted.leave);
-    if (wanted.usualPay) writers.usualPay(context, id, businessId, from, wanted.usualPay);
+    const all = writersIn(context, businessId);
+    // What leave and usual pay say hangs on the terms of the employment.
+    for (const section of ["employment", ...Object.keys(wanted).filter((each) => each !== "employment")]) {
+      const values = wanted[section as keyof typeof wanted];
+      if (values && section !== "details" && section in all)
+        all[section]?.(context, id, businessId, from, values as never);
+    }
     const about = `${wanted.details.givenName} ${wanted.details.familyName}`;
     record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what: "added person", about });
     return id;
@@ -118,8 +110,9 @@ export function saveSection<S extends Section | SectionNz>(
     const found = db.select().from(person).where(eq(person.id, personId)).get();
     if (!found) throw notFound("person");
     const from = "from" in values && values.from ? values.from : context.clock.today();
-    const write = writers[section] as Writer<SectionValues[S]>;
-    write(context, personId, found.businessId, from, values);
+    const write = writersIn(context, found.businessId)[section];
+    if (!write) throw notFound("section");
+    write(context, personId, found.businessId, from, values as never);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
@@ -130,7 +123,13 @@ export function saveSection<S extends Section | SectionNz>(
   });
 }
 
-type Writer<T> = (context: Context, personId: number, businessId: number, from: string, values: T) => void;
+type SharedSection = "details" | "employment" | "bank" | "leave" | "time" | "usualPay";
+
+/** Every section of a person's facts in the country of the business, with what writes it. */
+const writersIn = (context: Context, businessId: number): Writers => ({
+  ...(writers as Writers),
+  ...context.country(findBusiness(context, businessId).country).people.writers,
+});
 
 /** A split over cost centres is of this business and comes to 100 %. */
 function demandSplit(
@@ -148,22 +147,6 @@ function demandSplit(
   }
 }
 
-const demandOwn = (
-  context: Context,
-  table: typeof payCycle | typeof place | typeof costCentre | typeof fund,
-  id: number | null,
-  businessId: number,
-  path: string,
-  words: string,
-) => {
-  if (id === null) return;
-  const row = context.store.db.select({ businessId: table.businessId }).from(table).where(eq(table.id, id)).get();
-  if (row?.businessId !== businessId)
-    throw cannot("unknown-choice", `This ${words} does not belong to the business.`, {
-      errors: [{ path, text: `Choose a ${words} of this business.` }],
-    });
-};
-
 function demandDates(details: Details): void {
   if (details.endDate && details.endDate < details.startDate) {
     const text = "The last day is before the start date.";
@@ -175,8 +158,7 @@ function demandDates(details: Details): void {
   }
 }
 
-const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
-  ...writersNz,
+const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
   details: (context, personId, _businessId, _from, values) => {
     demandDates(values);
     // The last day is set by recording a departure, which gives the reason and the final pay with it.
@@ -219,48 +201,6 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
       .get();
     usualFollows(context, personId, was, is);
   },
-  tax: (context, personId, businessId, from, values) => {
-    const kept = datedRecords(context.store.db, [personId], "9999-12-31").tax.get(personId)?.fileNumber ?? null;
-    const typed = values.fileNumber?.replace(/\s/g, "");
-    if (values.numberStatus === "given" && !typed && !kept) {
-      const text = "Tax file number is missing. Type it, or choose “applied for” or “not given”.";
-      throw cannot("number-missing", text, { errors: [{ path: "fileNumber", text }] });
-    }
-    if (typed && values.numberStatus === "given")
-      demandNumberOfNobodyElse(context, personId, businessId, "fileNumber", typed);
-    const { fileNumber: _typed, offsetsPerYear, extraPerPay, from: _from, ...rest } = values;
-    context.store.db
-      .insert(taxDeclaration)
-      .values({
-        ...rest,
-        personId,
-        from,
-        fileNumber:
-          values.numberStatus === "given"
-            ? typed
-              ? context.store.crypt.seal(typed, places.taxNumber(personId))
-              : kept
-            : null,
-        offsetsPerYearCents: offsetsPerYear ? centsOf(offsetsPerYear) : null,
-        extraPerPayCents: extraPerPay ? centsOf(extraPerPay) : null,
-      })
-      .run();
-  },
-  super: (context, personId, businessId, from, values) => {
-    demandOwn(context, fund, values.fundId, businessId, "fundId", "fund");
-    values.shares?.forEach((share, at) => {
-      demandOwn(context, fund, share.fundId, businessId, `shares.${at}.fundId`, "fund");
-    });
-    if (sum((values.shares ?? []).map((share) => decimal(share.percent))).gt(100)) {
-      const text = "The shares come to more than 100 %. What is left goes to the fund above.";
-      throw cannot("fund-shares", text, { errors: [{ path: "shares", text }] });
-    }
-    const { from: _from, ...rest } = values;
-    context.store.db
-      .insert(superChoice)
-      .values({ ...rest, personId, from })
-      .run();
-  },
   bank: (context, personId, _businessId, from, values) => {
     const rests = values.parts.filter((part) => part.kind === "rest").length;
     if (rests !== 1) {
@@ -294,24 +234,7 @@ const writers: { [S in Section | SectionNz]: Writer<SectionValues[S]> } = {
         .values({ personId, kind, date: from, amountE4: toE4(decimal(hours)), why: "opening" })
         .run();
   },
-  fringeBenefits: (context, personId, businessId, _from, values) => {
-    // The year that ends in March is reported with the payroll year that it ends in.
-    demandYearOpen(context, businessId, values.yearEnd);
-    if (!context.rules.find(fringeBenefitRules, values.yearEnd)) {
-      const text = `The rule book has no fringe benefits rules for the year ended ${values.yearEnd}.`;
-      throw cannot("no-rules", text, { errors: [{ path: "yearEnd", text }] });
-    }
-    const { yearEnd, taxable, exempt } = values;
-    context.store.db
-      .insert(fringeBenefit)
-      .values({ personId, yearEnd, taxableCents: centsOf(taxable), exemptCents: centsOf(exempt) })
-      .run();
-  },
   time: writeTimeTerms,
-  openingYear: (context, personId, businessId, _from, values) => {
-    demandYearOpen(context, businessId, values.yearStart);
-    writeOpeningYear(context, personId, values);
-  },
   usualPay: (context, personId, businessId, from, values) => {
     const own = new Set(
       context.store.db

@@ -9,6 +9,7 @@ import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { firstPayOf } from "./firstPay.ts";
+import { peopleBook } from "./peopleBook.ts";
 import { peopleCsv } from "./peopleList.ts";
 import { addPeople, planPeople, readPeopleFile } from "./peopleSheet.ts";
 
@@ -47,6 +48,13 @@ export function peopleSheetRoutes(context: Context, router: Router): void {
         .type("text/csv")
         .attachment("people.csv")
         .send(stringify([titles], { bom: true }));
+    }),
+  );
+  router.get(
+    `${at}/facts.xlsx`,
+    onBusiness("see", async (actor, businessId, _request, response) => {
+      const bytes = await peopleBook(context, actor, businessId);
+      response.attachment(`people-${context.clock.today()}.xlsx`).send(bytes);
     }),
   );
   for (const [name, right] of [

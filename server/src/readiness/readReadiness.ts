@@ -7,14 +7,13 @@ import { withholdingRates } from "@zesty/core/rulebook/au/withholdingRates";
 import { and, eq, inArray, lte } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { rightIn } from "../http/rights.ts";
-import { missingFacts, missingFactsNz } from "../people/missing.ts";
 import { askedForChange, peopleOf } from "../people/ofBusiness.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { faultyRuns } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
-import { datedRecords, datedRecordsNz } from "../store/dated.ts";
+import { datedRecords } from "../store/dated.ts";
 import { answerItem, business, payCycle, payElement, payRun, person } from "../store/schema.ts";
-import { type Blocks, blocksOf, titles } from "./words.ts";
+import { type Blocks, blocksOf, titlesOf } from "./words.ts";
 
 type Owner = ReturnType<typeof findBusiness>;
 
@@ -22,7 +21,7 @@ export function readReadiness(context: Context, businessId: number): Readiness {
   const owner = findBusiness(context, businessId);
   const people = peopleParts(context, owner);
   const all: Record<ReadyPartKey, Omit<ReadyPart, "key" | "title">> = {
-    business: businessPart(owner),
+    business: businessPart(context, owner),
     elements: elementPart(context, owner),
     details: people.details,
     tax: people.tax,
@@ -32,7 +31,12 @@ export function readReadiness(context: Context, businessId: number): Readiness {
   };
   const parts = (Object.keys(all) as ReadyPartKey[]).map((key): ReadyPart => {
     const part = all[key];
-    return { key, title: titles(owner.country)[key], ...part, missing: part.missing.sort(soonestFirst) };
+    return {
+      key,
+      title: titlesOf(context.country(owner.country).setUp.titles)[key],
+      ...part,
+      missing: part.missing.sort(soonestFirst),
+    };
   });
   return { businessId, name: owner.name, country: owner.country, day: context.clock.today(), parts };
 }
@@ -61,11 +65,10 @@ export function listReadiness(context: Context, actor: Actor): ReadinessLine[] {
 }
 
 /** What the agency knows the business by, and what money and letters need. */
-function businessPart(owner: Owner) {
+function businessPart(context: Context, owner: Owner) {
+  const { number, withoutNumber } = context.country(owner.country).setUp;
   const asked: [what: string, blocks: string, isThere: boolean][] = [
-    owner.country === "AU"
-      ? ["Australian business number", "no pay event can be sent", owner.abn !== ""]
-      : ["IRD number", "no payday can be filed", owner.ird !== null && owner.ird !== ""],
+    [number.asked, withoutNumber, number.of(owner) !== null],
     ["Bank account", "no payment file can be made", owner.bankAccount !== null],
     [
       "Who answers questions",
@@ -92,8 +95,8 @@ function elementPart(context: Context, owner: Owner) {
     const ask = (what: string, blocks: string): MissingFact[] => [
       { who: row.name, what, blocks, from: null, stops: false, link: "/set-up" },
     ];
-    if (owner.country === "AU" && row.element === "allowance" && row.allowance === null)
-      return ask("Reporting code", "it is reported as a general allowance");
+    const unreported = context.country(owner.country).setUp.unreported(row);
+    if (unreported) return ask(unreported.what, unreported.blocks);
     if (row.element === "deductionAfterTax" && row.paidTo === null)
       return ask("Paid to", "a payslip names who a deduction goes to");
     return [];
@@ -122,7 +125,7 @@ function peopleParts(context: Context, owner: Owner) {
   const here = peopleOf(db, owner.id).filter((each) => each.endDate === null || each.endDate >= today);
   const ids = here.map((each) => each.id);
   const records = datedRecords(db, ids, "9999-12-31");
-  const nz = datedRecordsNz(db, owner.country === "NZ" ? ids : [], "9999-12-31");
+  const missingOf = context.country(owner.country).people.missing(context, ids, records);
   const cycles = db.select().from(payCycle).where(eq(payCycle.businessId, owner.id)).all();
   const paydays = new Map(cycles.map((cycle) => [cycle.id, nextPaydayOf(context, cycle)]));
   const waiting = askedForChange(db, owner.id);
@@ -133,7 +136,7 @@ function peopleParts(context: Context, owner: Owner) {
   }
   for (const who of here) {
     const found = [
-      ...(owner.country === "NZ" ? missingFactsNz(who, records, nz) : missingFacts(who, records)),
+      ...missingOf(who),
       ...(waiting.has(who.id) ? [{ section: "bank", text: "Bank account to look at" }] : []),
     ];
     const payday = paydays.get(records.terms.get(who.id)?.cycleId ?? 0) ?? null;

@@ -37,12 +37,12 @@ const words: Record<string, Blocks> = {
 export const blocksOf = (text: string): Blocks =>
   words[text] ?? { part: "details", stops: false, blocks: "it is still asked for" };
 
-export const titles = (country: "AU" | "NZ"): Record<ReadyPartKey, string> => ({
+/** @param own how the country calls the parts that differ */
+export const titlesOf = (own: { tax: string; funds: string }): Record<ReadyPartKey, string> => ({
   business: "The business",
   elements: "Pay elements in use",
   details: "People's details",
-  tax: country === "AU" ? "Tax declarations" : "Tax codes",
-  funds: country === "AU" ? "Super funds" : "KiwiSaver",
+  ...own,
   bank: "Bank accounts",
   runs: "Runs signed, sent, answered",
 });

@@ -7,7 +7,6 @@ import { paydayByRule } from "@zesty/core/countries/workingDays";
 import { cutToPart, partOfPeriod } from "@zesty/core/pay/partPeriod";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
-import { applyClosedowns } from "../closedowns/closedown.ts";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
@@ -95,7 +94,7 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
         : usualLines(context, each, period, elements);
       db.insert(pay).values({ runId: run.id, personId: each.id, included: true, periods: 1, lines }).run();
     }
-    applyClosedowns(context, run.id);
+    context.country(findBusiness(context, businessId).country).pays.opening(context, run.id);
     applyWaiting(context, run.id);
     putTimeIntoRun(context, run.id, { opening: true });
     refreshRun(context, run.id);

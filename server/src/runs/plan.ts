@@ -1,28 +1,18 @@
 /** What signing off will do, spelled out before it is done. */
 import type { SignOffPlan } from "@zesty/contract/runs";
 import { payrollYearOf } from "@zesty/core/countries/countries";
-import { leaveWords } from "@zesty/core/leave/kinds";
-import { leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
-import { filingPlan } from "../filings/paydayFiling.ts";
 import { anchorOf } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { demandYearOpen, madeFinal } from "../year/closed.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
-import { payeeSources } from "./payees.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
-import { payerTotals, paymentFileName, reported } from "./runDocuments.ts";
+import { paymentFileName } from "./runDocuments.ts";
 import { demandOpen } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
-
-const declarations = {
-  AU: (name: string) =>
-    `I am authorised to make this declaration for ${name}, and what is reported in this pay event is true and correct.`,
-  NZ: (name: string) =>
-    `I am authorised to file for ${name}, and the employment information of this payday is true and correct.`,
-} as const;
 
 const taxWords: Partial<Record<DueEntry["kind"], string>> = {
   withholding: "withheld",
@@ -64,7 +54,7 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
   const blockers = blockersOf(prepared);
   // A run without tables works nothing out: its stops are the answer, and no filing can be shown.
   const tablesMissing = prepared.rows.some((row) => row.marks.some((mark) => mark.code === "missingTable"));
-  const filing = owner.country === "NZ" && !tablesMissing ? filingPlan(context, prepared) : null;
+  const country = context.country(owner.country).lodging;
   const final = new Set(
     madeFinal(
       context,
@@ -74,22 +64,18 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
   );
   return {
     people: pays.length,
-    leavers: leaversOf(context, prepared),
+    leavers: country.leavers(context, prepared),
     changesFinal: pays.filter((each) => final.has(each.row.row.person.id)).map((each) => each.slip.employee.name),
     totals: prepared.totals,
     ...blockers,
     bank: {
-      fileName: paymentFileName(owner, run),
+      fileName: paymentFileName(context, owner, run),
       payments: pays.reduce((total, each) => total + each.payments.length, 0),
       cents: pays.reduce((total, each) => total + each.payments.reduce((a, b) => a + b.cents, 0), 0),
       processDate: run.payday,
       from: account ? lastThree(account) : "no account set",
     },
-    payEvent:
-      owner.country === "AU"
-        ? { people: reported(prepared).length, ...payerTotals(prepared), payday: run.payday }
-        : null,
-    filing,
+    ...country.plan(context, prepared, tablesMissing),
     anchor: anchorOf(context.store),
     payslips: {
       byMail: pays.filter((each) => each.row.row.person.email).length,
@@ -102,20 +88,8 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
       ...line,
       name: line.accountName,
     })),
-    declaration: declarations[owner.country](owner.legalName),
+    declaration: country.declaration(owner.legalName),
   };
-}
-
-/** Who has left by the end of the period with a reason on record, and is reported year by year. */
-export function leaversOf(context: Context, prepared: Prepared): SignOffPlan["leavers"] {
-  const { run } = prepared.loaded;
-  if (prepared.business.country !== "AU") return [];
-  const { cessation } = payeeSources(context, run);
-  return reported(prepared).flatMap(({ row: { row } }) =>
-    row.person.endDate !== null && row.person.endDate <= run.periodEnd && cessation(row.person.id)
-      ? [{ payId: row.payId, name: row.context.facts.name, lastDay: row.person.endDate }]
-      : [],
-  );
 }
 
 /** Stops of all rows, and how many queries nobody has ticked. */
@@ -144,8 +118,8 @@ function leaveTotals({ pays, business: owner }: Prepared): SignOffPlan["leave"] 
     );
   }
   return [...totals].map(([kind, each]) => ({
-    words: owner.country === "NZ" ? leaveWordsNz(kind) : leaveWords(kind),
-    unit: owner.country === "NZ" ? leaveUnitNz(kind) : ("hours" as const),
+    words: leaveKindIn(owner.country, kind).words,
+    unit: leaveKindIn(owner.country, kind).unit,
     added: fromE4(each.added).toFixed(2),
     taken: fromE4(each.taken).toFixed(2),
   }));

@@ -3,21 +3,15 @@
  */
 
 import type { BankPart } from "@zesty/contract/people";
-import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
 import { factsOfPay } from "@zesty/core/countries/countries";
-import { payRunJournal } from "@zesty/core/journals/payRunJournal";
-import { payRunJournalNz } from "@zesty/core/journals/payRunJournalNz";
-import type { JournalLine } from "@zesty/core/journals/posting";
 import { splitNetPay } from "@zesty/core/quantity/split";
 import { toCents } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import { places } from "../store/crypt.ts";
-import { leaveBalances, yearSums } from "../store/sums.ts";
+import { yearSums } from "../store/sums.ts";
 import { leaveTakenIn } from "../time/leaveTaken.ts";
-import { isPaymentAu, isPaymentNz, type NetPayment, type Prepared, type PreparedPay } from "./prepared.ts";
+import type { NetPayment, Prepared, PreparedPay } from "./prepared.ts";
 import { type LoadedRun, loadRun } from "./runRows.ts";
-import { peopleWithSuperDue, signedPartsAu } from "./signedPartsAu.ts";
-import { signedPartsNz } from "./signedPartsNz.ts";
 import { totalsOf, type WorkedOut, workRows } from "./workRun.ts";
 
 export function prepareSignOff(context: Context, runId: number): Prepared {
@@ -27,17 +21,8 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
   const ids = rows.map((each) => each.row.person.id);
   const years = yearSums(context.store, ids, run.payday, owner.country).year;
   const leaveTaken = leaveTakenIn(context, loaded, rows);
-  const au =
-    owner.country === "AU"
-      ? {
-          context,
-          loaded,
-          owner,
-          balances: leaveBalances(context.store, ids),
-          paidBefore: peopleWithSuperDue(context, run.businessId),
-          leaveTaken,
-        }
-      : null;
+  const country = context.country(owner.country).pays;
+  const signed = country.signing(context, loaded, ids, leaveTaken);
   const pays = rows.flatMap((row): PreparedPay[] => {
     const { worked } = row;
     if (!worked) return [];
@@ -45,21 +30,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
     const yearAfter = new Map(years.get(row.row.person.id));
     for (const fact of facts) yearAfter.set(fact.code, (yearAfter.get(fact.code) ?? 0) + fact.cents);
     const payments = paymentsOf(context, loaded, row, toCents(worked.net.value));
-    const common = { row, worked, facts, yearAfter, payments };
-    if (worked.country === "NZ")
-      return [
-        {
-          ...common,
-          ...signedPartsNz(loaded, owner, row, worked, yearAfter, payments.filter(isPaymentNz), leaveTaken),
-        },
-      ];
-    if (!au) throw new Error(`Run ${run.id} holds an Australian pay in a New Zealand business.`);
-    return [
-      {
-        ...common,
-        ...signedPartsAu(au, row, worked, yearAfter, payments.filter(isPaymentAu)),
-      },
-    ];
+    return [{ row, worked, facts, yearAfter, payments, ...signed(row, worked, yearAfter, payments) }];
   });
   return {
     loaded,
@@ -67,19 +38,8 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
     pays,
     rows,
     totals: totalsOf(rows.map((each) => each.figures)),
-    journal: journalOf(loaded, pays),
-    runDues:
-      owner.country === "AU" && pays.length > 0
-        ? [
-            {
-              kind: "withholding",
-              personId: null,
-              fundId: null,
-              cents: pays.reduce((total, each) => total + toCents(each.worked.withheld.value), 0),
-              due: withholdingDueDate(run.payday, owner.withholder, context.rules),
-            },
-          ]
-        : [],
+    journal: country.journal(pays.map(postedOf(loaded)), owner.postings),
+    runDues: country.runDues(context, loaded, pays),
   };
 }
 
@@ -90,44 +50,27 @@ export function paymentsOf(context: Context, loaded: LoadedRun, row: WorkedOut, 
   const parts = JSON.parse(context.store.crypt.open(split.parts, places.bankParts(row.row.person.id))) as BankPart[];
   const { run, owner } = loaded;
   const lastPayday = row.row.context.lastPay?.payday;
+  const { payment } = context.country(owner.country).pays;
+  const of = {
+    payrollId: row.row.person.payrollId,
+    payday: run.payday,
+    isNew: !lastPayday || split.from > lastPayday,
+  };
   return splitNetPay(netCents, parts).flatMap((cents, at): NetPayment[] => {
     const part = parts[at];
-    if (!part || cents <= 0) return [];
-    const { account, title } = part;
-    return owner.country === "NZ"
-      ? [{ account, cents, title, particulars: "WAGES", code: row.row.person.payrollId, reference: run.payday }]
-      : [
-          {
-            bsb: part.bsb,
-            account,
-            cents,
-            title,
-            reference: `PAY ${run.payday}`,
-            isNew: !lastPayday || split.from > lastPayday,
-          },
-        ];
+    return !part || cents <= 0 ? [] : [payment(part, { ...of, cents })];
   });
 }
 
-function journalOf(loaded: LoadedRun, pays: readonly PreparedPay[]): JournalLine[] {
+/** A pay with what posting it wants to know of accounts and cost centres. */
+function postedOf(loaded: LoadedRun) {
   const elementAccounts = new Map(
     loaded.elementRows.flatMap((each) => (each.account ? [[each.code, each.account] as const] : [])),
   );
   const costAccounts = new Map(loaded.costs.map(({ code, expense, payable }) => [code, { expense, payable }]));
-  const common = (each: PreparedPay) => ({
-    payId: each.row.row.payId,
-    elementAccounts,
-    costCentres: each.row.row.context.facts.costCentres,
-    costAccounts,
+  return ({ row: { row }, worked }: PreparedPay) => ({
+    ...{ worked, elementAccounts, costAccounts },
+    payId: row.payId,
+    costCentres: row.context.facts.costCentres,
   });
-  const { postings } = loaded.owner;
-  return loaded.owner.country === "NZ"
-    ? payRunJournalNz(
-        pays.flatMap((each) => (each.worked.country === "NZ" ? [{ ...common(each), worked: each.worked }] : [])),
-        postings,
-      )
-    : payRunJournal(
-        pays.flatMap((each) => (each.worked.country === "AU" ? [{ ...common(each), worked: each.worked }] : [])),
-        postings,
-      );
 }

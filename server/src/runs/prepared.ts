@@ -40,8 +40,6 @@ export interface DueEntry {
 
 export type Slip = Payslip | PayslipNz;
 export type NetPayment = DirectEntryPayment | PaymentNz;
-export const isPaymentAu = (payment: NetPayment): payment is DirectEntryPayment => "bsb" in payment;
-export const isPaymentNz = (payment: NetPayment): payment is PaymentNz => !("bsb" in payment);
 
 export interface PreparedPay {
   row: WorkedOut;

@@ -1,24 +1,23 @@
-import { newClosedown } from "@zesty/contract/closedowns";
 import { newCorrection } from "@zesty/contract/corrections";
 import { hoursSheetFile } from "@zesty/contract/hoursSheet";
 import {
   addPeople,
+  byHand as byHandSchema,
   movePayday as movePaydaySchema,
   newUnscheduled,
   openRun as openRunSchema,
   saveRows as saveRowsSchema,
   sendAgain as sendAgainSchema,
   sendRun as sendRunSchema,
+  sendSeveral as sendSeveralSchema,
   setTick as setTickSchema,
   signOffRun,
   takeBackRun,
 } from "@zesty/contract/runs";
-import type { Right } from "@zesty/contract/session";
 import { create as contentDisposition } from "content-disposition";
 import { eq } from "drizzle-orm";
-import { type Request, type Response, Router } from "express";
-import { planClosedown, recordClosedown } from "../closedowns/closedown.ts";
-import type { Actor, Context } from "../context.ts";
+import { type Request, Router } from "express";
+import type { Context } from "../context.ts";
 import { makeCorrection, planCorrection } from "../corrections/correct.ts";
 import { readCorrectable } from "../corrections/readCorrectable.ts";
 import { businessOfDocument, keptPayslip, readDocument } from "../documents/documents.ts";
@@ -29,8 +28,10 @@ import { body, idOf, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
+import { taken } from "../outbox/byHand.ts";
 import { slipOf } from "../outbox/channels.ts";
 import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
+import { sendSeveral, waitingRuns } from "../outbox/several.ts";
 import { record } from "../store/audit.ts";
 import { pay } from "../store/schema.ts";
 import { addToRun } from "./addToRun.ts";
@@ -40,6 +41,7 @@ import { openRun } from "./openRun.ts";
 import { signOffPlan } from "./plan.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { keptWorking, listRuns, readRun } from "./readRun.ts";
+import { runRoute } from "./runRoute.ts";
 import { findRun } from "./runRows.ts";
 import { saveRows } from "./saveRows.ts";
 import { sheetCsv } from "./sheetCsv.ts";
@@ -50,14 +52,7 @@ import { openUnscheduled } from "./unscheduled.ts";
 
 export function runRoutes(context: Context): Router {
   const router = Router();
-  /** A route on one run, for whoever has the right in its business. */
-  const onRun = (right: Right, work: (actor: Actor, runId: number, request: Request, response: Response) => unknown) =>
-    signedIn(context, (actor, request, response) => {
-      const runId = idOf(request, "run");
-      const { businessId } = findRun(context, runId);
-      demandRight(context, actor, businessId, right, "pay run");
-      return work(actor, runId, request, response);
-    });
+  const onRun = runRoute(context);
   const onBusiness = businessRoute(context);
   /** A pay by its number, only if it belongs to the run. */
   const payOf = (runId: number, payId: number): number => {
@@ -154,17 +149,6 @@ export function runRoutes(context: Context): Router {
     "/runs/:run/corrections",
     onRun("prepare", (actor, runId, request) => ({ id: makeCorrection(context, actor, correction(runId, request)) })),
   );
-  router.post(
-    "/runs/:run/closedown/plan",
-    onRun("prepare", (_actor, runId, request) => planClosedown(context, runId, body(newClosedown, request))),
-  );
-  router.post(
-    "/runs/:run/closedown",
-    onRun("prepare", (actor, runId, request) => {
-      recordClosedown(context, actor, runId, body(newClosedown, request));
-      return readRun(context, actor, runId);
-    }),
-  );
   router.put(
     "/runs/:run/ticks",
     onRun("prepare", (actor, runId, request) => {
@@ -185,6 +169,26 @@ export function runRoutes(context: Context): Router {
       return readRun(context, actor, runId);
     }),
   );
+  router.get(
+    "/waiting-runs",
+    signedIn(context, (actor, { query }) =>
+      // Numbers or nothing: what is no number is no run.
+      waitingRuns(
+        context,
+        actor,
+        String(query.also ?? "")
+          .split(",")
+          .map(Number)
+          .filter(Number.isSafeInteger),
+      ),
+    ),
+  );
+  router.post(
+    "/waiting-runs/send",
+    signedIn(context, (actor, request) => ({
+      ...sendSeveral(context, actor, body(sendSeveralSchema, request).runs),
+    })),
+  );
   router.post(
     "/runs/:run/take-back",
     onRun("authorise", (actor, runId, request) => ({
@@ -195,6 +199,13 @@ export function runRoutes(context: Context): Router {
     "/runs/:run/send",
     onRun("prepare", (actor, runId, request) => {
       sendRun(context, actor, runId, body(sendRunSchema, request).channels);
+      return sendView(context, runId);
+    }),
+  );
+  router.post(
+    "/runs/:run/messages/:message/by-hand",
+    onRun("authorise", (actor, runId, request) => {
+      taken(context, actor, runId, idOf(request, "message"), body(byHandSchema, request));
       return sendView(context, runId);
     }),
   );

@@ -85,6 +85,7 @@ export function personFacts(
   centres: ReadonlyMap<number, string>,
   stateOf: (placeId: number | null) => StateAu,
   rates: Rates,
+  loadingOf: (personId: number, basis: string | undefined) => string | null,
 ): RowContext["facts"] {
   const chosen = records.super.get(who.id);
   return {
@@ -93,6 +94,7 @@ export function personFacts(
     numberPendingSince: records.tax.get(who.id)?.pendingSince ?? null,
     fund: chosen?.fundId ? (funds.get(chosen.fundId)?.name ?? null) : null,
     memberNumber: chosen?.memberNumber ?? null,
+    loadingPercent: records.leave.get(who.id)?.loadingPercent ?? loadingOf(who.id, records.terms.get(who.id)?.basis),
   };
 }
 

@@ -1,17 +1,14 @@
 /** Loads the rows of a run with everything that working them out needs: one query a table, whatever the number of rows. */
 
-import type { StateAu } from "@zesty/core/calendar/businessDays";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { AnyContext } from "@zesty/core/countries/countries";
 import { toDateOf } from "@zesty/core/pay/facts";
 import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { AllowanceCode, DeductionCode, Overrides } from "@zesty/core/pay/payInput";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
-import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
-import { workState } from "../setup/places.ts";
 import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
 import {
   business,
@@ -25,11 +22,9 @@ import {
   timeTerms,
 } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import { leaveBalances, takenSinceAnniversary, totalsSince, yearSums } from "../store/sums.ts";
-import { weeksOfYoung } from "../time/youngWeeks.ts";
-import { earlierInPeriod, paidBefore } from "./earlierInPeriod.ts";
-import { asCost, centreCodes, costsOn, personAu, personFacts, personFactsBase, topUpsOn } from "./rowFacts.ts";
-import { type NzRows, nzRows } from "./rowFactsNz.ts";
+import { totalsSince, yearSums } from "../store/sums.ts";
+import type { CountryRows } from "./paysOfCountry.ts";
+import { asCost, centreCodes, costsOn } from "./rowFacts.ts";
 import { workedTerms } from "./workedTerms.ts";
 
 export type Run = typeof payRun.$inferSelect;
@@ -51,8 +46,8 @@ export interface LoadedRow {
 export interface LoadedRun {
   run: Run;
   owner: typeof business.$inferSelect;
-  /** New Zealand: ledgers and records that only its law asks for */
-  nz: NzRows | null;
+  /** what the country made the rows with, and keeps for its own sign-off */
+  country: CountryRows;
   cycle: typeof payCycle.$inferSelect;
   elements: Map<number, PayElement>;
   elementRows: (typeof payElement.$inferSelect)[];
@@ -102,53 +97,25 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       .map((row) => [row.id, row]),
   );
   const sums = yearSums(context.store, ids, run.payday, owner.country);
-  const balances = leaveBalances(context.store, ids);
   const last = lastPays(context, ids);
   const centres = centreCodes(context, run.businessId);
   const byAgreement = newest(db, timeTerms, ids, run.periodEnd);
   const costs = costsOn(context, run.businessId, run.payday);
-  const states = new Map<number | null, StateAu>();
-  const stateOf = (placeId: number | null): StateAu => {
-    const known = states.get(placeId) ?? workState(context, run.businessId, placeId);
-    states.set(placeId, known);
-    return known;
-  };
-  const topUps = topUpsOn(context, run, cycle.cycle as Cycle);
   const deducted = totalsSince(
     context.store,
     pays.map((row) => row.pay),
     elements,
     run.payday,
   );
-  const granted = takenSinceAnniversary(
-    context.store,
-    pays.map((row) => row.person),
-    run.payday,
-  );
-  const nz =
-    owner.country === "NZ"
-      ? nzRows(
-          context,
-          { ...run, cycle: cycle.cycle as Cycle },
-          pays.map((row) => row.person),
-          records,
-          elements,
-        )
-      : null;
-  const weeks =
-    nz || run.kind !== "cycle"
-      ? new Map<number, never>()
-      : weeksOfYoung(
-          context,
-          run,
-          pays.map((row) => row.person),
-        );
-  const earlier = nz ? earlierInPeriod(context, run, ids) : new Map<number, never>();
-  const before = nz ? new Map([...earlier].map(([id, sums]) => [id, sums.taxable])) : paidBefore(context, run, ids);
+  const country = context.country(owner.country).pays.rows(context, {
+    ...{ run, records, elements, funds, centres },
+    cycle: cycle.cycle as Cycle,
+    people: pays.map((row) => row.person),
+    ratesOf: rates.of,
+  });
   const rows = pays.map((row): LoadedRow => {
     const { id } = row.person;
-    const entries = [...(balances.get(id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))] as const);
-    const base = {
+    const own = country.context(row.person, {
       payday: run.payday,
       periodStart: run.periodStart,
       periodEnd: run.periodEnd,
@@ -159,12 +126,11 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       deducted: deducted.get(row.pay.id) ?? {},
       overrides: row.pay.overrides,
       correctsTaxable: row.pay.corrects?.taxable ?? null,
-      paidBefore: before.get(id) ?? null,
+      paidBefore: country.paidBefore(id),
       openTime: row.pay.openTime,
       employerCosts: records.terms.get(id)?.basis === "contractor" ? [] : costs.map(asCost),
-    };
-    const part = nz?.parts.get(id);
-    const loadedByLine = byAgreement.get(id)?.agreement ? { loadedByLine: true } : {};
+    });
+    if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
     return {
       payId: row.pay.id,
       version: row.pay.version,
@@ -174,31 +140,10 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       overrides: row.pay.overrides,
       yearFinal: row.pay.yearFinal,
       lines: row.pay.lines,
-      context: part
-        ? {
-            ...base,
-            ...part,
-            country: "NZ",
-            facts: { ...personFactsBase(row.person, records, centres, rates.of(id)), ...part.facts, ...loadedByLine },
-            earlierInPeriod: earlier.get(id) ?? null,
-            // A run of its own pays what is left over: the holidays of the period belong to the cycle.
-            publicHolidays: run.kind === "cycle" ? part.publicHolidays : [],
-            patternDays: run.kind === "correction" || run.kind === "unscheduled" ? "0" : part.patternDays,
-          }
-        : {
-            ...base,
-            country: "AU",
-            person: personAu(row.person, records),
-            facts: { ...personFacts(row.person, records, funds, centres, stateOf, rates.of(id)), ...loadedByLine },
-            balances: Object.fromEntries(entries),
-            takenThisYear: granted.get(id) ?? {},
-            ...(weeks.has(id) ? { weeks: weeks.get(id) } : {}),
-            // A run of its own pays what is left over, not a period: the top-up belongs to the cycle.
-            topUp: run.kind === "cycle" ? (topUps.get(id) ?? null) : null,
-          },
+      context: own,
     };
   });
-  return { run, owner, cycle, elements, elementRows, rows, records, nz, funds, centres, costs };
+  return { run, owner, cycle, elements, elementRows, rows, records, country, funds, centres, costs };
 }
 
 /** Rows of a run with their people, in the order of the sheet. */

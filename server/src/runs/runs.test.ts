@@ -7,7 +7,8 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { listJournals, readJournal } from "../books/readBooks.ts";
 import { readDocument } from "../documents/documents.ts";
 import { readDues } from "../dues/readDues.ts";
-import { sendRun } from "../outbox/sendRun.ts";
+import { taken } from "../outbox/byHand.ts";
+import { sendAgain, sendRun } from "../outbox/sendRun.ts";
 import { settleAnswer } from "../outbox/settleAnswer.ts";
 import { backOffMs } from "../outbox/worker.ts";
 import { readPerson } from "../people/readPeople.ts";
@@ -178,6 +179,51 @@ describe("answers", () => {
     const once = state();
     settleAnswer(context, row, outcome);
     expect(state()).toBe(once);
+  });
+  it("of what was taken there by hand count like those of what was sent, and nothing of it is sent again", () => {
+    const { context, actor } = world;
+    const runId = signed();
+    const rows = () => context.store.db.select().from(outbox).where(eq(outbox.runId, runId)).all();
+    const idOf = (channel: string) => rows().find((each) => each.channel === channel)?.id ?? 0;
+    const said = (answer: "accepted" | "refused", receipt: string | null) => ({ answer, receipt, note: null });
+    const take = (channel: string, answer: "accepted" | "refused", receipt: string | null) =>
+      taken(context, actor, runId, idOf(channel), said(answer, receipt));
+    expect(() => taken(context, actor, runId, idOf("payslip"), said("accepted", "1"))).toThrow(/no such message/);
+    take("payEvent", "accepted", "P-778");
+    expect(() => take("payEvent", "accepted", "P-779")).toThrow(/on its way already, or answered/);
+    take("paymentFile", "accepted", "B-12");
+    const told = rows().map(({ channel, state, receipt }) => `${channel} ${state} ${receipt}`);
+    expect(told).toEqual(expect.arrayContaining(["payEvent accepted P-778", "paymentFile accepted B-12"]));
+    expect(
+      context.store.db
+        .select()
+        .from(payment)
+        .all()
+        .every((each) => each.state === "paid"),
+    ).toBe(true);
+    const settled = context.store.db.select().from(journal).where(eq(journal.kind, "settlement")).all();
+    expect(settled).toHaveLength(1);
+    sendRun(context, actor, runId, ["payEvent", "paymentFile", "payslip"]);
+    expect(
+      rows()
+        .filter((each) => each.state === "queued")
+        .map((each) => each.channel),
+    ).toEqual(["payslip", "payslip", "payslip"]);
+    expect(verify(context.store).broken).toEqual([]);
+  });
+  it("of a refusal told by hand lead to the document made anew", () => {
+    const { context, actor } = world;
+    const runId = signed();
+    const event = () =>
+      context.store.db
+        .select()
+        .from(outbox)
+        .where(and(eq(outbox.runId, runId), eq(outbox.channel, "payEvent")))
+        .all();
+    taken(context, actor, runId, event()[0]?.id ?? 0, { answer: "refused", receipt: null, note: "wrong branch" });
+    expect(event()[0]).toMatchObject({ state: "refused", detail: expect.stringMatching(/told by .*: wrong branch/) });
+    sendAgain(context, actor, runId, "payEvent");
+    expect(event().map((each) => each.state)).toEqual(["refused", "queued"]);
   });
   it("waits longer with every try, an hour at the most", () => {
     expect([1, 2, 3, 4, 5, 6, 30].map(backOffMs)).toEqual([2000, 4000, 8000, 16_000, 32_000, 300_000, 3_600_000]);

@@ -1,5 +1,6 @@
 /** The sheet of a run as CSV, open or signed off: what was typed, one column a pay element, and what came out. */
 import type { RunView } from "@zesty/contract/runs";
+import { sheetWords } from "@zesty/core/countries/sheetWords";
 import { stringify } from "csv-stringify/sync";
 import { plainCell } from "../documents/journalCsv.ts";
 
@@ -21,8 +22,8 @@ export function sheetCsv(view: RunView): Buffer {
     "in the run",
     ...used.map((each) => `${each.name}, ${unit[each.entry]}`),
     "gross",
-    view.country === "NZ" ? "PAYE" : "withheld",
-    view.country === "NZ" ? "KiwiSaver of the employer" : "super",
+    sheetWords[view.country].withheld,
+    sheetWords[view.country].super,
     "net",
   ];
   const rows = view.rows.map((row) => [

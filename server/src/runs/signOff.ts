@@ -9,7 +9,6 @@ import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { journalCsv } from "../documents/journalCsv.ts";
-import { writeDetails, writeFiling } from "../filings/paydayFiling.ts";
 import { cannot, conflict, ProblemError } from "../http/problem.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import { record } from "../store/audit.ts";
@@ -19,10 +18,10 @@ import { packWorkings } from "../store/workings.ts";
 import { lockDays } from "../time/paidDays.ts";
 import { demandYearOpen } from "../year/closed.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
-import { blockersOf, leaversOf } from "./plan.ts";
+import { blockersOf } from "./plan.ts";
 import type { DueEntry, Prepared } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
-import { reported, runName, writePayEvent, writePaymentFile } from "./runDocuments.ts";
+import { runName, writePaymentFile } from "./runDocuments.ts";
 import { demandOpen, demandVersion } from "./runInHand.ts";
 import { findRun, type Run } from "./runRows.ts";
 
@@ -41,7 +40,7 @@ export function signOff(
     demandYearOpen(context, run.businessId, run.payday);
     markFinal(context, run, final);
     const prepared = prepareSignOff(context, runId);
-    demandClean(prepared);
+    demandClean(context, prepared);
     demandLeft(context, prepared, final);
     demandOtherEyes(actor, run, prepared);
     const signedAt = context.clock.now();
@@ -69,7 +68,7 @@ export function signOff(
       at: signedAt,
       userId: actor.userId,
       businessId: run.businessId,
-      what: `signed off run and declared its ${prepared.business.country === "NZ" ? "payday filing" : "pay event"}`,
+      what: `signed off run and declared its ${context.country(prepared.business.country).lodging.lodged}`,
       about: `${run.number}, payday ${run.payday}`,
     });
   });
@@ -87,15 +86,16 @@ function markFinal({ store: { db } }: Context, { id }: Run, final: readonly numb
 
 function demandLeft(context: Context, prepared: Prepared, final: readonly number[]): void {
   if (final.length === 0) return;
-  const leavers = leaversOf(context, prepared).map((each) => each.payId);
-  if (final.some((payId) => !leavers.includes(payId)))
+  const { leavers } = context.country(prepared.business.country).lodging;
+  const left = leavers(context, prepared).map((each) => each.payId);
+  if (final.some((payId) => !left.includes(payId)))
     throw cannot(
       "not-left",
       "A payroll year is made final with a pay only for who left, with the reason recorded. Open the run again.",
     );
 }
 
-function demandClean(prepared: Prepared): void {
+function demandClean(context: Context, prepared: Prepared): void {
   const { blockers, openQueries } = blockersOf(prepared);
   const [first] = blockers;
   if (first)
@@ -106,8 +106,8 @@ function demandClean(prepared: Prepared): void {
         errors: blockers.map((each) => ({ path: `pay.${each.payId}`, text: `${each.name}: ${each.text}` })),
       },
     );
-  // In New Zealand a payday with nobody paid can be signed off: it is filed as a nil return.
-  if (prepared.pays.length === 0 && (prepared.business.country === "AU" || prepared.rows.length > 0))
+  const { lodgesNothing } = context.country(prepared.business.country).lodging;
+  if (prepared.pays.length === 0 && (!lodgesNothing || prepared.rows.length > 0))
     throw cannot("nobody-paid", "Nobody is in this run. Include at least one person.");
   if (openQueries > 0)
     throw cannot(
@@ -213,12 +213,7 @@ function writeJournal(context: Context, prepared: Prepared): void {
 function writeOutgoing(context: Context, actor: Actor, prepared: Prepared): void {
   const { run } = prepared.loaded;
   const owner = prepared.business;
-  if (owner.country === "NZ") {
-    writeDetails(context, prepared, "prepared");
-    writeFiling(context, prepared, "prepared");
-  } else if (reported(prepared).length > 0) {
-    writePayEvent(context, actor, prepared, { state: "prepared", suffix: "" });
-  }
+  context.country(owner.country).lodging.write(context, actor, prepared);
   writePaymentFile(
     context,
     owner,

@@ -4,7 +4,6 @@
  */
 import { and, eq, gt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { giveBackFiling } from "../filings/paydayFiling.ts";
 import { conflict } from "../http/problem.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
@@ -41,7 +40,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
     unlockDays(context, runId);
     context.store.db.update(outbox).set({ state: "cancelled" }).where(eq(outbox.runId, runId)).run();
     context.store.db.update(payRun).set({ state: "takenBack" }).where(eq(payRun.id, runId)).run();
-    giveBackFiling(context, run);
+    context.country(findBusiness(context, run.businessId).country).lodging.takenBack(context, run);
     context.store.db.update(closedown).set({ undoneAt: context.clock.now() }).where(eq(closedown.runId, runId)).run();
     const fresh = insertRun(context, {
       businessId: run.businessId,

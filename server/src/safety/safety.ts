@@ -22,7 +22,12 @@ export function readSafety(context: Context): SafetyView {
       entry: anchor.entry,
     })),
     folder,
-    held: held && { backupOf: held.backupOf, asked: held.asked.length, found: held.found.length },
+    held: held && {
+      backupOf: held.backupOf,
+      imported: held.imported === true,
+      asked: held.asked.length,
+      found: held.found.length,
+    },
     trail: {
       entries: verdict.entries,
       seals: verdict.seals,

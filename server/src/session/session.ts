@@ -2,7 +2,7 @@
 
 import { hash, verify } from "@node-rs/argon2";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
-import { eq } from "drizzle-orm";
+import { eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { conflict, ProblemError } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
@@ -49,8 +49,9 @@ export async function findSignIn(context: Context, given: SignIn, address: strin
   return found.id;
 }
 
+/** Somebody has a way in. Users that came with a business from elsewhere have none until they are let in. */
 export const hasUsers = (context: Context): boolean =>
-  context.store.db.select({ id: user.id }).from(user).limit(1).get() !== undefined;
+  context.store.db.select({ id: user.id }).from(user).where(ne(user.passwordHash, "-")).limit(1).get() !== undefined;
 
 export async function createFirstUser(context: Context, given: FirstUser): Promise<number> {
   const passwordHash = await hashPassword(given.password);
@@ -60,6 +61,10 @@ export async function createFirstUser(context: Context, given: FirstUser): Promi
     const { id } = context.store.db
       .insert(user)
       .values({ email: given.email, name: given.name, passwordHash, lead: true })
+      .onConflictDoUpdate({
+        target: user.email,
+        set: { name: given.name, passwordHash, lead: true, active: true, staff: false },
+      })
       .returning({ id: user.id })
       .get();
     record(context.store, {

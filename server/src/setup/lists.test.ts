@@ -1,16 +1,19 @@
 /** The lists of the set-up on a real store: changed and retired, with what they touch; what is in use is not retired. */
 
+import type { NewBusiness } from "@zesty/contract/business";
 import { addDays } from "@zesty/core/calendar/dates";
 import { nextPeriod } from "@zesty/core/calendar/payPeriods";
 import { isBankDay, paydayByRule } from "@zesty/core/countries/workingDays";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
+import { listPeople } from "../people/readPeople.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { chartCsv, takeChartIn } from "./chartCsv.ts";
 import { addCentre } from "./costs.ts";
-import { addCycle } from "./createBusiness.ts";
+import { addCycle, createBusiness } from "./createBusiness.ts";
 import { addPlace, changeEntry } from "./lists.ts";
 import { readBusiness } from "./readBusiness.ts";
 
@@ -101,6 +104,56 @@ describe("lists of the set-up", () => {
     change("cycles", world.cycleId, { ...weekly, paydayOffset: 6, closedDays: "after" });
     const runId = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
     expect(readRun(world.context, world.actor, runId).payday).toBe("2026-07-06");
+  });
+});
+
+describe("the chart of accounts", () => {
+  const take = (text: string) => takeChartIn(world.context, world.actor, world.businessId, text);
+  const chart = () => chartCsv(world.context, world.businessId).toString().slice(1);
+  it("goes out and comes back as it was; lines add and rename, all or none", () => {
+    const before = chart();
+    expect(take(before)).toEqual({ added: 0, renamed: 0 });
+    expect(take("6-1000\tWages\n6-1500\t“Staff, other”")).toEqual({ added: 1, renamed: 1 });
+    expect(chart()).toContain("6-1000,Wages\r\n");
+    const kept = chart();
+    for (const [text, why] of [
+      ["", /No line was given/],
+      ["6-1600,Tools\n6-1600,Tools", /Line 2: 6-1600 stands here twice/],
+      ["6-1700,", /Line 1: the name of 6-1700 is missing/],
+      ["=1+1,Sums", /Line 1: “=1\+1” is no code/],
+      ['6-1700,"open', /quotation mark is not closed/],
+      [Array.from({ length: 501 }, (_, at) => `9-${at},Account`).join("\n"), /More than 500/],
+    ] as const)
+      expect(() => take(text)).toThrow(why);
+    expect(chart()).toBe(kept);
+  });
+});
+
+describe("a business set up like another", () => {
+  const wanted = (copyFrom: number) => ({
+    ...{
+      name: "Second Bakery",
+      legalName: "Second Bakery Pty Ltd",
+      abn: "72000000029",
+      state: "VIC",
+      bank: null,
+      copyFrom,
+    },
+    ...{ timeZone: "Australia/Melbourne", contact: { name: "Kim", phone: "0400000000", email: "kim@example.org" } },
+    cycle: { name: "Weekly", cycle: "weekly", firstPeriodStart: "2026-06-22", paydayOffset: 4 },
+  });
+  const make = (copyFrom: number) => createBusiness(world.context, world.actor, wanted(copyFrom) as NewBusiness);
+  it("has the elements, accounts and funds of the other, and nobody of it", () => {
+    expect(() => make(99)).toThrow(/same country that you can see/);
+    const id = make(world.businessId);
+    const [from, to] = [view(), readBusiness(world.context, id)];
+    const plain = <T extends { id: number; usedBy: number }>(all: readonly T[]) =>
+      all.map(({ id: _, usedBy: _u, ...rest }) => ({ ...rest, businessId: 0 }));
+    for (const list of ["elements", "accounts", "funds", "costCentres"] as const)
+      expect(plain(to[list] as never)).toEqual(
+        plain((from[list] as { retired: boolean }[]).filter((each) => !each.retired) as never),
+      );
+    expect(listPeople(world.context, id)).toEqual([]);
   });
 });
 

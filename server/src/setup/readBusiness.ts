@@ -1,59 +1,24 @@
 /** Reads and changes a business's facts and set-up lists. */
 
-import type { BusinessView, NewBusiness, NewBusinessNz } from "@zesty/contract/business";
-import { employmentStandards } from "@zesty/core/rulebook/au/employmentStandards";
+import type { BusinessView } from "@zesty/contract/business";
 import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { record } from "../store/audit.ts";
-import { lastThree, places } from "../store/crypt.ts";
 import { business, costCentre, fund, ledgerAccount, payCycle, place } from "../store/schema.ts";
-import { bankFacts, factsNz } from "./createBusiness.ts";
 import { readElements } from "./elements.ts";
 import { findBusiness } from "./findBusiness.ts";
 import { usesOf } from "./lists.ts";
+import type { WantedBusiness } from "./setUpOfCountry.ts";
 
 export function readBusiness(context: Context, businessId: number): BusinessView {
-  const { db, crypt } = context.store;
+  const { db } = context.store;
   const owner = findBusiness(context, businessId);
   const uses = usesOf(context, businessId);
-  const account = owner.bankAccount
-    ? (JSON.parse(crypt.open(owner.bankAccount, places.businessBank(owner.bmsId))) as { bsb: string; account: string })
-    : null;
-  const standards = owner.country === "AU" ? context.rules.find(employmentStandards, context.clock.today()) : undefined;
   return {
     id: businessId,
     country: owner.country,
-    standardLeave: standards
-      ? [
-          { kind: "annual", weeksPerYear: standards.figures.annualWeeks },
-          { kind: "personal", weeksPerYear: standards.figures.personalWeeks },
-        ]
-      : [],
-    nz:
-      owner.country === "NZ"
-        ? {
-            name: owner.name,
-            legalName: owner.legalName,
-            ird: owner.ird ?? "",
-            province: owner.state as NewBusinessNz["province"],
-            contact: owner.contact,
-            filing: owner.filing ?? { large: false, paymentFile: "csv" },
-            fourEyes: owner.fourEyes,
-            bankShown: account ? lastThree(account.account) : null,
-          }
-        : null,
-    facts: {
-      name: owner.name,
-      legalName: owner.legalName,
-      abn: owner.abn,
-      state: owner.state as BusinessView["facts"]["state"],
-      timeZone: owner.timeZone,
-      withholder: owner.withholder,
-      fourEyes: owner.fourEyes,
-      contact: owner.contact,
-      bank: account ? { shown: `${account.bsb} ${lastThree(account.account)}`, ...owner.bank } : null,
-    },
+    ...context.country(owner.country).setUp.view(context, owner),
     cycles: db
       .select()
       .from(payCycle)
@@ -109,57 +74,26 @@ function shownFacts({ bankAccount, postings: _postings, ...facts }: ReturnType<t
   return { ...facts, bankAccount: bankAccount ? "on record" : null };
 }
 
+/** @param wanted as the country's contract has checked it; an account left empty stays as it is */
 export function saveBusinessFacts(
   context: Context,
   actor: Actor,
   businessId: number,
-  wanted: Omit<NewBusiness, "cycle">,
+  wanted: Omit<WantedBusiness, "cycle">,
 ): void {
-  const { db, crypt } = context.store;
-  context.store.transaction(() => {
-    const { bank, ...facts } = wanted;
-    const before = shownFacts(findBusiness(context, businessId));
-    db.update(business)
-      .set({
-        ...facts,
-        abn: facts.abn.replace(/\s/g, ""),
-        ...(bank
-          ? {
-              bankAccount: crypt.seal(
-                JSON.stringify({ bsb: bank.bsb, account: bank.account }),
-                places.businessBank(findBusiness(context, businessId).bmsId),
-              ),
-              bank: bankFacts(wanted),
-            }
-          : {}),
-      })
-      .where(eq(business.id, businessId))
-      .run();
-    record(context.store, {
-      at: context.clock.now(),
-      userId: actor.userId,
-      businessId,
-      what: "changed business facts",
-      about: facts.name,
-      change: { before, after: shownFacts(findBusiness(context, businessId)) },
-    });
-  });
-}
-
-export function saveBusinessFactsNz(
-  context: Context,
-  actor: Actor,
-  businessId: number,
-  wanted: Omit<NewBusinessNz, "country" | "cycle">,
-): void {
-  const { db } = context.store;
   context.store.transaction(() => {
     const known = findBusiness(context, businessId);
-    const before = shownFacts(known);
-    const { bankAccount, bank: _bank, postings: _postings, ...facts } = factsNz(context, wanted, known.bmsId);
-    // An account left empty stays as it is.
-    db.update(business)
-      .set({ ...facts, fourEyes: wanted.fourEyes ?? known.fourEyes, ...(bankAccount ? { bankAccount } : {}) })
+    const { setUp } = context.country(known.country);
+    const {
+      bankAccount,
+      bank,
+      postings: _postings,
+      branch: _branch,
+      ...facts
+    } = setUp.row(context, wanted, known.bmsId);
+    context.store.db
+      .update(business)
+      .set({ ...facts, ...(bankAccount ? { bankAccount, bank } : {}) })
       .where(eq(business.id, businessId))
       .run();
     record(context.store, {
@@ -168,7 +102,7 @@ export function saveBusinessFactsNz(
       businessId,
       what: "changed business facts",
       about: facts.name,
-      change: { before, after: shownFacts(findBusiness(context, businessId)) },
+      change: { before: shownFacts(known), after: shownFacts(findBusiness(context, businessId)) },
     });
   });
 }

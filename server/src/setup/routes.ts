@@ -1,16 +1,19 @@
 /** Routes of the set-up beside the business itself: employer costs, top-up schemes, short lists, the rule book. */
 import { confirmRules as confirmSchema, ruleFile } from "@zesty/contract/books";
 import { newCycle } from "@zesty/contract/business";
-import { enrol, newAccount, newCentre, newCost, newTopUp } from "@zesty/contract/costs";
+import { chartLines, enrol, newAccount, newCentre, newCost, newTopUp } from "@zesty/contract/costs";
 import { changeLists, type ListName, type ListValues, newPlace } from "@zesty/contract/lists";
+import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
 import type { Schema } from "joi";
 import type { Actor, Context } from "../context.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { ProblemError } from "../http/problem.ts";
+import { demandRight } from "../http/rights.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { business } from "../store/schema.ts";
+import { chartCsv, takeChartIn } from "./chartCsv.ts";
 import { confirmRules } from "./confirmRules.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { addCycle } from "./createBusiness.ts";
@@ -18,6 +21,7 @@ import { addPlace, changeEntry } from "./lists.ts";
 import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
 import { readBusiness } from "./readBusiness.ts";
 import { loadedRows, ruleTables } from "./ruleTables.ts";
+import { tablesChange } from "./tablesChange.ts";
 
 export function costRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
@@ -57,6 +61,24 @@ export function costRoutes(context: Context, router: Router): void {
         return readBusiness(context, businessId);
       }),
     );
+  router.get(
+    "/businesses/:business/tables-change",
+    onBusiness("see", (_actor, businessId, request) =>
+      tablesChange(context, businessId, typeof request.query.on === "string" ? request.query.on : undefined),
+    ),
+  );
+  router.get(
+    "/businesses/:business/accounts.csv",
+    signedIn(context, (actor, request, response) => {
+      const businessId = idOf(request, "business");
+      demandRight(context, actor, businessId, "see");
+      response.setHeader("Content-Disposition", contentDisposition("accounts.csv"));
+      response.type("text/csv").send(chartCsv(context, businessId));
+    }),
+  );
+  change("accounts/lines", (actor, businessId, request) => {
+    takeChartIn(context, actor, businessId, body(chartLines, request).text);
+  });
   change("accounts", (actor, businessId, request) => addAccount(context, actor, businessId, body(newAccount, request)));
 }
 

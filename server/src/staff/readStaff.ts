@@ -100,9 +100,11 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
       .map(({ code, words }) => ({ code, words })),
     timesheet: view.time?.use ?? null,
     details: { email: who.email, phone: who.phone, address: who.address },
-    facts: factsOf(view),
+    facts: factsOf(context, view),
     waiting: waiting ?? null,
-    funds: owner.country === "AU" ? readBusiness(context, who.businessId).funds.filter((each) => !each.retired) : [],
+    funds: context.country(owner.country).people.choosesFund
+      ? readBusiness(context, who.businessId).funds.filter((each) => !each.retired)
+      : [],
   };
 }
 
@@ -119,8 +121,8 @@ function nextPayday(context: Context, cycle: typeof payCycle.$inferSelect): stri
 }
 
 /** What is on record, secrets by their last digits. */
-function factsOf(view: ReturnType<typeof readPerson>): StaffPage["facts"] {
-  const { employment, tax, nz, bank } = view;
+function factsOf(context: Context, view: ReturnType<typeof readPerson>): StaffPage["facts"] {
+  const { employment, bank } = view;
   const fact = (label: string, value: string | null | undefined) => (value ? [{ label, value }] : []);
   return [
     ...fact("Employed since", dateWords(view.details.startDate)),
@@ -128,13 +130,10 @@ function factsOf(view: ReturnType<typeof readPerson>): StaffPage["facts"] {
     ...fact("Hours a week", Number(employment.weeklyHours) > 0 ? employment.weeklyHours : null),
     ...fact("Rate an hour", employment.salary || !employment.hourlyRate ? null : `$${employment.hourlyRate}`),
     ...fact("Salary a year", employment.salary && `$${employment.salary}`),
-    ...(view.country === "AU"
-      ? [
-          ...fact("Tax file number", tax.fileNumberShown ?? tax.numberStatus),
-          ...fact("Tax-free threshold", tax.taxFreeThreshold ? "claimed here" : "not claimed here"),
-          ...fact("Study loan", tax.studyLoan ? "yes" : "no"),
-        ]
-      : [...fact("IRD number", nz?.taxCode.irdShown), ...fact("Tax code", nz?.taxCode.code)]),
+    ...context
+      .country(view.country)
+      .people.ownFacts(view)
+      .flatMap(([label, value]) => fact(label, value)),
     ...bank.parts.map((part) => ({ label: "Paid to", value: `${part.title}, ${part.shown}` })),
   ];
 }

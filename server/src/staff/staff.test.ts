@@ -246,10 +246,21 @@ describe("leave and days", () => {
     );
     const [request] = (await server.call("POST", at, "alex", asked)).body.requests;
     expect(request).toMatchObject({ state: "waiting", askedBy: "Alex Sample0", note: "the coast" });
+    // The desk says it, and what else waits for an answer.
+    await own("bank", { bsb: "990-119", account: "44556677", title: "Alex Sample" });
+    const desk = async () =>
+      (await server.call("GET", "/desk", "lead")).body.toDo
+        .filter((each: { kind: string }) => each.kind === "mend")
+        .map(({ words, date, link }: Record<string, string>) => [words, date, link]);
+    expect(await desk()).toEqual([
+      ["A changed bank account to look at before it is paid to", "2026-07-01", `/people/${who()}`],
+      ["A request for leave to answer", "2026-07-06", "/time/leave"],
+    ]);
     expect((await server.call("POST", at, "alex", asked)).body.detail).toMatch(/asked for/);
     await opened(1, "other");
     expect((await server.call("DELETE", `/staff/${who(1)}/leave/${request.id}`, "other")).status).toBe(404);
     expect((await server.call("DELETE", `${at}/${request.id}`, "alex")).body.requests).toEqual([]);
+    expect(await desk()).toHaveLength(1);
   });
   it("own days are typed like any other and wait for approval; a fault leaves everything as it was", async () => {
     await opened();

@@ -1,7 +1,14 @@
 /** What must always hold between facts, whoever wrote them. Each broken one is named in a sentence. */
+import { countries } from "@zesty/core/countries/countries";
 import type { Store } from "./open.ts";
 
-const rules: { words: (id: number) => string; find: string }[] = [
+/** The day that a payroll year begins on, by country, as a table. */
+const yearStarts = () =>
+  Object.entries(countries)
+    .map(([code, each]) => `SELECT '${code}' AS country, '${each.payrollYear("2026-12-31").from.slice(5)}' AS day`)
+    .join(" UNION ");
+
+const rules = (): { words: (id: number) => string; find: string }[] => [
   {
     words: (id) => `Journal ${id} does not balance.`,
     find: `SELECT journal_id AS id FROM journal_line GROUP BY journal_id
@@ -24,7 +31,7 @@ const rules: { words: (id: number) => string; find: string }[] = [
                CASE WHEN substr(f.payday, 6) >= y.day THEN substr(f.payday, 1, 4)
                  ELSE CAST(substr(f.payday, 1, 4) - 1 AS TEXT) END || '-' || y.day AS year
              FROM pay_fact f JOIN person p ON p.id = f.person_id JOIN business b ON b.id = p.business_id
-               JOIN (SELECT 'AU' AS country, '07-01' AS day UNION SELECT 'NZ', '04-01') y ON y.country = b.country
+               JOIN (${yearStarts()}) y ON y.country = b.country
              GROUP BY person, code, year)
            SELECT coalesce(d.person, k.person_id) AS id FROM derived d
              FULL JOIN year_sum k ON k.person_id = d.person AND k.code = d.code AND k.year_start = d.year
@@ -40,7 +47,7 @@ const rules: { words: (id: number) => string; find: string }[] = [
 ];
 
 export function unbalanced(store: Store): string[] {
-  return rules.flatMap(({ words, find }) =>
+  return rules().flatMap(({ words, find }) =>
     store.sqlite
       .prepare<[], { id: number }>(find)
       .all()

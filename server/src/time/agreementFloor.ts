@@ -3,8 +3,10 @@
  * annualised-wage check of a period. Paid absence stands on both sides.
  */
 import { dateWords } from "@zesty/core/calendar/dates";
+import { personHours } from "@zesty/core/hours/personHours";
+import type { Piece } from "@zesty/core/hours/worked";
 import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
-import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
+import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { namingFinder } from "./elementsOfTime.ts";
 import type { KnownPerson } from "./personTimes.ts";
@@ -44,7 +46,15 @@ export function besideAgreement(
     return each?.kind === "hours" ? each.percent : "100";
   };
   const asked = sum(found.lines.map((line) => worth(line, percentOf(line.elementId), null)));
-  const counted = ["ordinary", "overtime", "leaveTaken", "allowance", "publicHoliday", "publicHolidayWorked"];
+  const counted = [
+    "ordinary",
+    "overtime",
+    "leaveTaken",
+    "leaveLoading",
+    "allowance",
+    "publicHoliday",
+    "publicHolidayWorked",
+  ];
   const paid = sum(
     lines.flatMap((line) => {
       const element = elements.get(line.elementId);
@@ -64,4 +74,40 @@ export function shortOfAgreement(...all: Parameters<typeof besideAgreement>): st
   const { asked, paid } = found;
   const first = dateWords(dates[0] ?? "");
   return `${person.time.rules?.title} would have paid $${asked.toFixed(2)} for the hours recorded from ${first}; this pay has $${paid.toFixed(2)}: $${asked.minus(paid).toFixed(2)} short. Pay the difference, or record why it does not fall due.`;
+}
+
+/**
+ * Penalty and overtime hours of a salaried person beyond what an annualised wage covers: they are paid on top, in the pay
+ * of the same period (model clause of the modern awards since 2020; hospitality cl 24, as averages a week).
+ * @returns sentences; none where the agreement names no outer limit
+ */
+export function beyondOuterLimits({ time, salaried }: KnownPerson, dates: readonly string[]): string[] {
+  const limits = time.rules?.annualisedWage;
+  if (!salaried || !limits || dates.length === 0) return [];
+  const pieces = personHours(time, dates).pieces.filter((piece) => !piece.topUp);
+  const hoursOf = (wanted: (piece: Piece) => boolean) =>
+    Decimal.fraction(
+      pieces.filter(wanted).reduce((total, piece) => total + piece.minutes, 0),
+      60,
+    );
+  const covered = (hours: number) => decimal(String(hours)).times(dates.length).div(7);
+  const said = (what: string, hours: Decimal, limit: number | undefined): string[] => {
+    if (limit === undefined || hours.lte(covered(limit))) return [];
+    const beyond = hours.minus(covered(limit)).toDecimalPlaces(2).toString();
+    return [
+      `${hours.toDecimalPlaces(2).toString()} ${what} hours, ${beyond} beyond the ${limit} a week that the salary covers (${time.rules?.title}): pay those on top in this pay, or record why not.`,
+    ];
+  };
+  return [
+    ...said(
+      "penalty",
+      hoursOf((piece) => !piece.overtime && piece.percent.gt(100)),
+      limits.outerPenaltyHours,
+    ),
+    ...said(
+      "overtime",
+      hoursOf((piece) => piece.overtime),
+      limits.outerOvertimeHours,
+    ),
+  ];
 }

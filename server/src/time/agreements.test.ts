@@ -55,6 +55,35 @@ describe("agreements of a business", () => {
     );
   });
 
+  it("asks where hours go beyond what an annualised wage covers", () => {
+    begin(smallWorld(1));
+    const usual = { from: "2026-06-01", lines: [{ elementId: world.element("SAL"), amount: "2500.00" }] };
+    saveSection(
+      world.context,
+      world.actor,
+      who(),
+      "employment",
+      employment({ basis: "full-time", weeklyHours: "38", salary: "130000" }),
+    );
+    saveSection(world.context, world.actor, who(), "usualPay", usual);
+    saveSection(world.context, world.actor, who(), "time", terms("MA000009", "4", { use: "all" }));
+    const runId = open();
+    const week = ["2026-06-22", "2026-06-23", "2026-06-24", "2026-06-25", "2026-06-26"];
+    // Hospitality: 10 h on five days are 38 ordinary and 12 of overtime; two more on Saturday go beyond the 12 a week.
+    type(Object.fromEntries(week.map((date) => [date, "9-19:30 b30"])));
+    approve(week);
+    const asked = () =>
+      row(runId)
+        .row.marks.filter((each) => each.code === "timeLook")
+        .map((each) => each.text);
+    expect(asked()).toEqual([]);
+    type({ "2026-06-27": "10-12" });
+    approve(["2026-06-27"]);
+    expect(asked()).toEqual([
+      expect.stringMatching(/^14 overtime hours, 2 beyond the 12 a week that the salary covers/),
+    ]);
+  });
+
   it("stops where no version of the agreement is known for the period, and never prices it as none", () => {
     casual();
     const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;

@@ -11,7 +11,8 @@ import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
-import { agreementFacts, ownRuleSet } from "../store/schema.ts";
+import { newest } from "../store/dated.ts";
+import { agreementFacts, ownRuleSet, timeTerms } from "../store/schema.ts";
 
 /** All versions that a business can use: its own, and those shipped for its country. */
 export function ruleSetsOf(context: Context, businessId: number): RuleSet[] {
@@ -35,6 +36,17 @@ export const ruleSetOn = (sets: readonly RuleSet[], code: string, date: string):
     sets.filter((each) => each.code === code),
     date,
   );
+
+/** The agreement's loading on annual leave of people, per cent; null for casuals and where no agreement asks for it. */
+export function agreedLoading(context: Context, businessId: number, personIds: readonly number[], date: string) {
+  const held = newest(context.store.db, timeTerms, personIds, date);
+  const sets = held.size > 0 ? ruleSetsOf(context, businessId) : [];
+  return (personId: number, basis: string | undefined): string | null => {
+    const code = held.get(personId)?.agreement;
+    const loading = code && basis !== "casual" ? ruleSetOn(sets, code, date)?.leaveLoading : undefined;
+    return loading ? String(loading.percent) : null;
+  };
+}
 
 export interface SaidOfAgreement {
   settings: Record<string, SettingValue>;

@@ -7,6 +7,7 @@ import { cannot, notFound } from "../http/problem.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { refreshTimeInRuns } from "./intoRun.ts";
+import { contextDays } from "./personTimes.ts";
 import { daysBetweenDates } from "./readDays.ts";
 
 /** Periods of each person's own cycle that are signed off: for who records exceptions only, they are closed. */
@@ -110,6 +111,32 @@ function usesExceptions({ store }: Context, personIds: readonly number[]): Set<n
   );
 }
 
+/**
+ * Days that no pay will reach any more: approved as late as this, they would be paid by none without a word.
+ * Before the first period of the cycle the record is history, and nothing of it is paid.
+ */
+function outOfReach({ store }: Context, personIds: readonly number[]): (personId: number, date: string) => boolean {
+  const reach = new Map(
+    store
+      .prepared<[number, string], { personId: number; first: string; since: string }>(
+        `SELECT e.person_id AS personId, date(MAX(r.period_end), '+1 day', '-' || ? || ' days') AS first,
+           c.first_period_start AS since
+         FROM employment_terms e JOIN pay_cycle c ON c.id = e.cycle_id JOIN pay_run r ON r.cycle_id = c.id
+         WHERE e.person_id IN (SELECT value FROM json_each(?)) AND r.kind = 'cycle'
+           AND r.state IN ('signedOff', 'sent', 'settled')
+           AND e.id = (SELECT t.id FROM employment_terms t WHERE t.person_id = e.person_id
+             ORDER BY t."from" DESC, t.id DESC LIMIT 1)
+         GROUP BY e.person_id`,
+      )
+      .all(contextDays, JSON.stringify(personIds))
+      .map((each) => [each.personId, each]),
+  );
+  return (personId, date) => {
+    const found = reach.get(personId);
+    return found !== undefined && date < found.first && date >= found.since;
+  };
+}
+
 /** Approves what the days say now. A day without a record needs no approval. */
 export function approveDays(context: Context, actor: Actor, businessId: number, { days, approved }: ApproveDays): void {
   const ids = [...new Set(days.map((each) => each.personId))];
@@ -117,6 +144,19 @@ export function approveDays(context: Context, actor: Actor, businessId: number, 
   if (people.size < ids.length) throw notFound("person");
   const dates = days.map((each) => each.date).sort();
   const known = daysBetweenDates(context, ids, dates[0] ?? "", dates.at(-1) ?? "");
+  const isFar = approved ? outOfReach(context, ids) : () => false;
+  const far = days.find(
+    ({ personId, date }) =>
+      isFar(personId, date) &&
+      known
+        .get(personId)
+        ?.some((day) => day.date === date && day.kind === "worked" && day.record && day.state !== "locked"),
+  );
+  if (far)
+    throw cannot(
+      "day-too-late",
+      `Nothing was approved. ${people.get(far.personId)?.name}, ${dateWords(far.date)}: more than five weeks before the next pay, which takes it up no more. Pay it outside the cycle (Run, Paid outside the cycle) with its own date.`,
+    );
   context.store.transaction(() => {
     const at = context.clock.now();
     const write = context.store.prepared<[number, number, number, string]>(

@@ -1,6 +1,6 @@
 /** The pay elements that recorded time stands under: one of the business that fits, else one made when first needed. */
-import { leaveWords } from "@zesty/core/leave/kinds";
-import { leaveUnitNz, leaveWordsNz, traitsNz } from "@zesty/core/pay/elementsNz";
+import { leaveKindIn } from "@zesty/core/countries/leave";
+import { traitsNz } from "@zesty/core/pay/elementsNz";
 import type { PayElement } from "@zesty/core/pay/payContext";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
@@ -40,7 +40,7 @@ function hoursElement(all: readonly PayElement[], { overtime, percent, rule }: E
 
 /** @param elements of the business; what is made is added to them */
 export function elementFinder(context: Context, businessId: number, elements: Map<number, PayElement>): Finder {
-  const isNz = findBusiness(context, businessId).country === "NZ";
+  const { country } = findBusiness(context, businessId);
   const known = new Map<string, number>();
   const added = (standard: Parameters<typeof ensureElement>[2]): number => {
     const id = ensureElement(context, businessId, standard);
@@ -64,13 +64,12 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
       case "leave": {
         const { leave } = wanted;
         // An alternative holiday taken has an element of its own.
-        const own = isNz && leave === "alternative" && all.find((each) => each.element === "alternativeHoliday");
+        const own = leave === "alternative" && all.find((each) => each.element === "alternativeHoliday");
         if (own) return own.id;
         const found = all.find(
           (each) => each.element === "leaveTaken" && each.leave === leave && !paidOutCodes.has(each.code),
         );
-        const name = isNz ? leaveWordsNz(leave) : leaveWords(leave);
-        const entry = isNz ? leaveUnitNz(leave) : "hours";
+        const { words: name, unit: entry } = leaveKindIn(country, leave);
         return (
           found?.id ?? added({ code: leave.slice(0, 10).toUpperCase(), name, element: "leaveTaken", leave, entry })
         );
@@ -85,6 +84,11 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
           added({ code, name: traitsNz[element].words, element, entry })
         );
       }
+      case "loading":
+        return (
+          all.find((each) => each.element === "leaveLoading")?.id ??
+          added({ code: "LOADING", name: "Leave loading", element: "leaveLoading", entry: "amount" })
+        );
       case "lieu": {
         const { percent } = wanted;
         return (
@@ -104,7 +108,7 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
           name: wanted.name,
           element: "allowance",
           entry: "amount",
-          ...(isNz ? {} : { allowance: wanted.code }),
+          ...context.country(country).time.reportedAs(wanted.code),
           taxable: true,
           superable: true,
         });

@@ -9,10 +9,10 @@ import { notFound } from "../http/problem.ts";
 import { findRun, type Run } from "../runs/runRows.ts";
 import { refreshRows } from "../runs/workRun.ts";
 import { pay, payCycle, payRun } from "../store/schema.ts";
-import { shortOfAgreement } from "./agreementFloor.ts";
+import { beyondOuterLimits, shortOfAgreement } from "./agreementFloor.ts";
 import { elementFinder, elementsOf, namingFinder } from "./elementsOfTime.ts";
 import { advanceQuery, aheadOf, daysInAdvance, paidBefore, together } from "./inAdvance.ts";
-import { merged, withRecordedLeave } from "./mergeTime.ts";
+import { merged, withLoading, withRecordedLeave } from "./mergeTime.ts";
 import { lateDays, peopleWithTime } from "./paidDays.ts";
 import { datesOf, periodHolding } from "./periods.ts";
 import { type KnownPerson, personTimes, recordsOf } from "./personTimes.ts";
@@ -42,7 +42,9 @@ function hoursOf(
 ): TimeLines {
   const before = paidElsewhere(person, run);
   const dates = datesOf(run.periodStart, run.periodEnd).filter((date) => !before.includes(date));
-  const own = timeLines(withPayable(person), dates, find);
+  const parts = byVersion(person, dates).map((part) => timeLines(withPayable(part.person), part.dates, find));
+  const [only] = parts;
+  const own = only && parts.length === 1 ? only : addedUp(parts, person.agreedRate);
   const byPeriod = new Map<string, { end: string; dates: string[] }>();
   for (const { date } of lateDays(person.known, run, cycle.firstPeriodStart)) {
     const { start, end } = periodHolding(cycle, date);
@@ -59,6 +61,24 @@ function hoursOf(
   return others.length === 0 ? own : addedUp([own, ...others], person.agreedRate);
 }
 
+/**
+ * The days of a period by the version of the agreement that prices them: one that starts on a date takes over on it, the
+ * others with the first full pay period (reference, section 5.1).
+ */
+function byVersion(person: KnownPerson, dates: readonly string[]): { person: KnownPerson; dates: string[] }[] {
+  const later = person.versions.filter((each) => each.validFrom > (dates[0] ?? ""));
+  if (later.length === 0) return [{ person, dates: [...dates] }];
+  const parts = new Map<string, string[]>();
+  for (const date of dates) {
+    const from = later.findLast((each) => each.validFrom <= date)?.validFrom ?? "";
+    parts.set(from, [...(parts.get(from) ?? []), date]);
+  }
+  return [...parts].map(([from, own]) => {
+    const rules = later.find((each) => each.validFrom === from) ?? person.time.rules;
+    return { person: { ...person, time: { ...person.time, rules } }, dates: own };
+  });
+}
+
 /** Days of the period that an earlier pay has paid, in advance. */
 const paidElsewhere = (person: KnownPerson, run: Run): string[] =>
   person.known
@@ -67,15 +87,19 @@ const paidElsewhere = (person: KnownPerson, run: Run): string[] =>
     .map((day) => day.date);
 
 /**
- * Only leave, and public holidays that somebody answered for: nothing else of the record is paid to who has a usual pay,
- * and no pay element is made for it.
+ * Only leave, with the loading that is agreed with the person, and public holidays that somebody answered for: nothing
+ * else of the record is paid to who has a usual pay, and no pay element is made for it.
  */
 function leaveLines(person: KnownPerson, wanted: readonly string[], find: Finder): SheetLine[] {
   const { find: name } = namingFinder();
   const known = withPayable(person);
   const dates = wanted.filter((date) => known.time.days[date]);
   return timeLines(known, dates, (each) =>
-    each.kind === "leave" || (each.kind === "holiday" && each.element !== "daysWorked") ? find(each) : name(each),
+    each.kind === "leave" ||
+    (each.kind === "loading" && person.loadingPercent !== null) ||
+    (each.kind === "holiday" && each.element !== "daysWorked")
+      ? find(each)
+      : name(each),
   ).lines.filter((line) => line.elementId > 0);
 }
 
@@ -145,8 +169,8 @@ export function putTimeIntoRun(
   for (const person of personTimes(context, run.businessId, [...people], run.periodStart, run.periodEnd)) {
     const row = rows.get(person.who.id);
     if (!row) continue;
-    const later = inAdvance.get(person.who.id);
-    const ahead = later ? linesAhead(context, run, person, later, find) : null;
+    const days = inAdvance.get(person.who.id);
+    const ahead = days ? linesAhead(context, run, person, days, find) : null;
     let lines = row.lines;
     let asks: Pick<TimeLines, "faults" | "queries"> = { faults: [], queries: [] };
     if (person.terms !== null && !person.salaried) {
@@ -156,18 +180,23 @@ export function putTimeIntoRun(
     } else {
       const before = paidElsewhere(person, run);
       const known = withPayable(person);
+      const isLoading = (line: SheetLine) => elements.get(line.elementId)?.element === "leaveLoading";
+      const own = leaveLines(
+        person,
+        dates.filter((date) => !before.includes(date)),
+        find,
+      );
+      const later = ahead?.lines ?? [];
       const leave = together([
-        ...leaveLines(
-          person,
-          dates.filter((date) => !before.includes(date)),
-          find,
-        ),
+        ...own,
         ...leaveLines(person, before, find).map(paidBefore),
-        ...(ahead?.lines ?? []).map(aheadOf),
-      ]);
+        ...later.map(aheadOf),
+      ]).filter((line) => !isLoading(line));
       lines = withRecordedLeave(row.lines, leave, [...elements.values()], person.agreedRate);
+      lines = withLoading(lines, [...own, ...later].filter(isLoading), elements);
       const short = shortOfAgreement(known, dates, lines, elements);
-      asks = { faults: [], queries: [...(ahead?.queries ?? []), ...(short ? [short] : [])] };
+      const beyond = beyondOuterLimits(known, dates);
+      asks = { faults: [], queries: [...(ahead?.queries ?? []), ...(short ? [short] : []), ...beyond] };
     }
     const open = openOf(person, run, asks);
     if (JSON.stringify([lines, open]) === JSON.stringify([row.lines, row.openTime ?? null])) continue;

@@ -2,6 +2,7 @@
  * On which days the leave that a run pays was taken, from the record of time: the ledger is dated by them, as the law
  * asks of the record (Holidays Act 2003, s 81; Fair Work Regulations 2009, reg 3.36).
  */
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import { personHours } from "@zesty/core/hours/personHours";
 import { type DatedLeave, stretches } from "@zesty/core/leave/leaveDays";
 import { toE4 } from "@zesty/core/quantity/units";
@@ -32,7 +33,7 @@ export function leaveTakenIn(context: Context, { run, owner }: LoadedRun, rows: 
     for (const kind of new Set(leave.map((each) => each.kind))) {
       const own = leave.filter((each) => each.kind === kind);
       const amountOf = (day: (typeof own)[number]) =>
-        toE4(owner.country === "NZ" ? unitsOf(person, kind, [day]) : day.hours);
+        toE4(leaveKindIn(owner.country, kind).unit === "hours" ? day.hours : unitsOf(person, kind, [day]));
       const parts = stretches(own, time.pattern, time.holidays, () => true).map(({ first, last }) => ({
         first: first.date,
         last: last.date,

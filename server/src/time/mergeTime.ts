@@ -70,3 +70,23 @@ export function withRecordedLeave(
   }
   return after;
 }
+
+/** The loading on recorded leave, as one line; what somebody typed over it stays. */
+export function withLoading(
+  lines: readonly SheetLine[],
+  found: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+): SheetLine[] {
+  const isLoading = (line: SheetLine) => elements.get(line.elementId)?.element === "leaveLoading";
+  const kept = lines.filter((line) => !(isLoading(line) && line.time && !isTypedOver(line)));
+  const [first] = found;
+  if (!first) return kept;
+  const amount = found.reduce((sum, line) => sum.plus(line.amount ?? "0"), decimal(0)).toFixed(2);
+  const wanted: SheetLine = {
+    ...first,
+    amount,
+    time: { amount, why: found.flatMap((line) => line.time?.why ?? []) },
+  };
+  const typed = kept.find((line) => line.elementId === first.elementId && line.corrects === undefined);
+  return typed ? kept.map((line) => (line === typed ? { ...line, time: wanted.time } : line)) : [...kept, wanted];
+}

@@ -23,7 +23,11 @@ export interface KnownPerson {
   terms: typeof timeTerms.$inferSelect | null;
   agreedRate: string | null;
   salaried: boolean;
+  /** per cent of loading on annual leave agreed with the person; null where the agreement's counts */
+  loadingPercent: string | null;
   rates: EnteredRates;
+  /** versions of the agreement that take over within the period, on their day, in order */
+  versions: RuleSet[];
   time: PersonTime;
   /** every day of the range, worked and planned, as it stands now */
   known: KnownDay[];
@@ -52,7 +56,7 @@ export function personTimes(
     "WHERE t.id IN (SELECT value FROM json_each(?)) ORDER BY t.family_name, t.given_name, t.id",
     ids,
   );
-  const terms = datedRecords(db, personIds, to).terms;
+  const { terms, leave } = datedRecords(db, personIds, to);
   const byAgreement = newest(db, timeTerms, personIds, to);
   const sets = ruleSetsOf(context, businessId);
   const said = new Map<string, SaidOfAgreement>();
@@ -80,6 +84,10 @@ export function personTimes(
       terms: time,
       agreedRate: own?.hourlyRateE4 == null ? null : fromE4(own.hourlyRateE4).toString(),
       salaried: own?.salaryCents != null,
+      loadingPercent: leave.get(who.id)?.loadingPercent ?? null,
+      versions: sets
+        .filter((each) => each.code === code && each.starts === "date" && each.validFrom > from && each.validFrom <= to)
+        .sort((a, b) => a.validFrom.localeCompare(b.validFrom)),
       rates: saying?.rates ?? { classifications: {}, allowances: {} },
       known,
       time: {

@@ -83,6 +83,7 @@ export function readWeek(
       classification: each.terms?.classification ?? null,
       agreedRate: each.agreedRate,
       salaried: each.salaried,
+      loadingPercent: each.loadingPercent,
       rates: each.rates,
       days: weekDays(each.known),
     };

@@ -12,6 +12,7 @@ import { payrollYearOf } from "@zesty/core/countries/countries";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
 import type { Context } from "../context.ts";
+import { renderTimeRecord } from "../documents/renderPayslip.ts";
 import { shiftSheetBack } from "../hoursSheet/shiftSheet.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
@@ -25,7 +26,7 @@ import { approveDays, saveDays } from "./days.ts";
 import { answerForHolidays } from "./holidayAnswers.ts";
 import { refreshBusinessTime } from "./intoRun.ts";
 import { readWeek } from "./readWeek.ts";
-import { timeRecord } from "./timeRecord.ts";
+import { recordedDays, timeRecordCsv } from "./timeRecord.ts";
 import { whoMoves } from "./whoMoves.ts";
 
 const asked = (request: Request, name: string): string | undefined => {
@@ -49,10 +50,12 @@ export function timeRoutes(context: Context, router: Router): void {
     }),
   );
   router.get(
-    "/businesses/:business/time-record.csv",
-    signedIn(context, (actor, request, response) => {
+    "/businesses/:business/time-record.:ending",
+    signedIn(context, async (actor, request, response) => {
       const businessId = idOf(request, "business");
       demandRight(context, actor, businessId, "see");
+      const { ending } = request.params;
+      if (ending !== "csv" && ending !== "pdf") throw notFound("record");
       const person = asked(request, "person");
       // Four weeks to this day, where nobody says which.
       const to = asked(request, "to") ?? context.clock.today();
@@ -62,9 +65,14 @@ export function timeRoutes(context: Context, router: Router): void {
       const everybody = listPeople(context, businessId).map((each) => each.id);
       const wanted = person === undefined ? everybody : everybody.filter((id) => id === Number(person));
       if (wanted.length === 0) throw notFound("person");
-      const bytes = timeRecord(context, businessId, wanted, from, to);
-      response.setHeader("Content-Disposition", contentDisposition(`time-record-${from}-to-${to}.csv`));
-      response.type("text/csv").send(bytes);
+      const days = recordedDays(context, businessId, wanted, from, to);
+      const business = findBusiness(context, businessId).legalName;
+      const bytes =
+        ending === "csv"
+          ? timeRecordCsv(days)
+          : await renderTimeRecord({ kind: "timeRecord", business, from, to, days });
+      response.setHeader("Content-Disposition", contentDisposition(`time-record-${from}-to-${to}.${ending}`));
+      response.type(ending === "csv" ? "text/csv" : "application/pdf").send(bytes);
     }),
   );
   router.put(

@@ -1,5 +1,8 @@
+import { shipped } from "@zesty/contract/ruleSet";
+import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
+import { timeRecordDefinition } from "../documents/timeRecordPdf.ts";
 import { leaveHistory } from "../leave/readLeave.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
@@ -24,7 +27,7 @@ import {
   who,
   world,
 } from "./timeMakers.ts";
-import { timeRecord } from "./timeRecord.ts";
+import { recordedDays, timeRecordCsv } from "./timeRecord.ts";
 
 afterEach(() => world.end());
 
@@ -90,6 +93,43 @@ describe("days into the run", () => {
     expect(shown(open())).toEqual([]);
   });
 
+  it("prices each day by the version of its agreement where that starts on a date", () => {
+    casual();
+    const retail = shipped().find((each) => each.code === "MA000004") as RuleSet;
+    const version = (validFrom: string, casualPercent: number, more: Partial<RuleSet>) => ({
+      ...retail,
+      ...{ code: "OWN", validFrom, starts: "date" },
+      penalties: retail.penalties.map((each) =>
+        each.id === "weekday" ? { ...each, percent: { permanent: 100, casual: casualPercent } } : each,
+      ),
+      ...more,
+    });
+    loadRuleSet(world.context, world.actor, world.businessId, version("2026-01-01", 125, { validTo: "2026-06-24" }));
+    loadRuleSet(world.context, world.actor, world.businessId, version("2026-06-25", 130, {}));
+    saveSection(world.context, world.actor, who(), "time", terms("OWN", "1"));
+    const runId = open();
+    type({ "2026-06-24": "9-12", "2026-06-25": "9-12" });
+    approve(["2026-06-24", "2026-06-25"]);
+    expect(shown(runId)).toEqual(["Ordinary at 125 % 3 at 26.55", "Ordinary at 130 % 3 at 26.55"]);
+  });
+
+  it("refuses to approve a day that no pay reaches any more", () => {
+    casual();
+    const runId = open();
+    type({ "2026-06-25": "9-12" });
+    approve(["2026-06-25"]);
+    signed(runId);
+    // A cycle that has been going for longer: what lies before its first period is history.
+    type({ "2026-05-20": "9-13", "2026-05-26": "9-12" });
+    approve(["2026-05-20"]);
+    approve(["2026-05-20"], false);
+    world.context.store.sqlite.exec("UPDATE pay_cycle SET first_period_start = '2026-04-06'");
+    expect(() => approve(["2026-05-20"])).toThrow(/Nothing was approved.*20 May 2026: more than five weeks/);
+    approve(["2026-05-26"]);
+    // By what was agreed then, before the award's level was recorded.
+    expect(shown(open())).toEqual(["Ordinary 3 at 31.5"]);
+  });
+
   it("takes the pattern where nothing is recorded, leave and holidays in its place, and overtime beyond it", () => {
     begin(smallWorld(1));
     const pattern = {
@@ -107,6 +147,8 @@ describe("days into the run", () => {
     // 38 hours are full before Saturday: all of it is overtime, two tiers.
     expect(shown(runId).sort()).toEqual([
       "Annual leave 7.6",
+      // 17.5 % of 7.6 h at $31.50.
+      "Leave loading $41.90",
       "Ordinary 26.6",
       "Overtime 1½ 3",
       "Overtime at 200 % 2",
@@ -132,6 +174,19 @@ describe("days into the run", () => {
     type({ "2026-06-25": "off" });
     approve(["2026-06-25"]);
     expect(shown(runId)).toEqual(["Salary $1216.00", "Annual leave 7.6 at 40"]);
+    // A loading that was agreed with the person: 17.5 % of 7.6 h at $40, once; it goes as the leave goes.
+    const entitlements = [{ kind: "annual", weeksPerYear: "4" }];
+    const leave = { from: "2026-06-01", entitlements, loadingPercent: "17.5" };
+    saveSection(world.context, world.actor, who(), "leave", leave);
+    type({ "2026-06-25": "al" });
+    approve(["2026-06-25"]);
+    expect(shown(runId)).toEqual(["Salary $912.00", "Annual leave 15.2 at 40", "Leave loading $106.40"]);
+    type({ "2026-06-25": "off" });
+    approve(["2026-06-25"]);
+    expect(shown(runId)).toEqual(["Salary $1216.00", "Annual leave 7.6 at 40", "Leave loading $53.20"]);
+    type({ "2026-06-24": "off" });
+    approve(["2026-06-24"]);
+    expect(shown(runId)).toEqual(["Salary $1520.00"]);
   });
 
   it("pays late days at the rate of their own period, and says where two rates meet in a cell", () => {
@@ -238,7 +293,9 @@ describe("days into the run", () => {
     type({ "2026-06-25": "22-2 b30" });
     approve(["2026-06-25"]);
     signed(runId);
-    const csv = timeRecord(world.context, world.businessId, [who()], "2026-06-24", "2026-06-26").toString();
+    const [from, to] = ["2026-06-24", "2026-06-26"];
+    const days = recordedDays(world.context, world.businessId, [who()], from, to);
+    const csv = timeRecordCsv(days).toString();
     expect(csv.split("\r\n").slice(1, 4)).toEqual([
       "E0,Alex Sample0,2026-06-24,,0,,,,,,nothing recorded,",
       expect.stringMatching(
@@ -246,9 +303,10 @@ describe("days into the run", () => {
       ),
       "E0,Alex Sample0,2026-06-26,,0,,,,,,nothing recorded,",
     ]);
-    expect(() => timeRecord(world.context, world.businessId, [who()], "2026-06-26", "2026-06-24")).toThrow(
-      /a year at the most/,
-    );
+    const printed = JSON.stringify(timeRecordDefinition({ kind: "timeRecord", business: "Example", from, to, days }));
+    for (const words of ["Thu 25 June", "22:00–02:00 (next day)", "locked, 2 July 2026", '"In all"', '"3.5"'])
+      expect(printed).toContain(words);
+    expect(() => recordedDays(world.context, world.businessId, [who()], to, from)).toThrow(/a year at the most/);
   });
 
   it("says where a day is not as it was recorded", () => {

@@ -4,8 +4,13 @@ import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { dateWords, weekday } from "@zesty/core/calendar/dates";
 import { calendarYears } from "@zesty/core/calendar/holidayWindows";
 import { minutesOfDay, wallOf } from "@zesty/core/calendar/wallClock";
+import { leaveKindIn } from "@zesty/core/countries/leave";
+import { timeRulesIn } from "@zesty/core/countries/time";
 import { percentFor } from "@zesty/core/hours/conditions";
+import type { DayShift } from "@zesty/core/hours/dayText";
+import { higherPay } from "@zesty/core/hours/higherDuties";
 import { reasonOf } from "@zesty/core/hours/interpret";
+import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import {
   holidayOn,
   type PersonHours,
@@ -16,7 +21,6 @@ import {
 import { baseRate, reportingCodeOf, unitAmount } from "@zesty/core/hours/pricing";
 import type { Piece } from "@zesty/core/hours/worked";
 import { leaveAmount } from "@zesty/core/leave/leaveDays";
-import { leaveUnitNz } from "@zesty/core/pay/elementsNz";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent, halfUpToHourE4 } from "@zesty/core/quantity/rounding";
@@ -26,10 +30,12 @@ export type Finder = (wanted: Wanted) => number;
 export type Wanted =
   | { kind: "hours"; overtime: boolean; percent: string; rule: string }
   | { kind: "leave"; leave: string }
-  /** Australia: overtime that becomes time off later, at a per cent of its hours */
+  /** overtime that becomes time off later, at a per cent of its hours */
   | { kind: "lieu"; percent: string }
+  /** Australia: the loading on annual leave taken */
+  | { kind: "loading" }
   | { kind: "allowance"; id: string; name: string; code: ReturnType<typeof reportingCodeOf> }
-  /** New Zealand; `percent`: what the agreement pays for the hours, where that may be more than time and a half */
+  /** where holidays are paid by the day; `percent`: what the agreement pays for the hours, where that may be more than time and a half */
   | {
       kind: "holiday";
       element: "publicHoliday" | "publicHolidayWorked" | "alternativeEarned" | "daysWorked";
@@ -61,6 +67,7 @@ interface Target {
 export function timeLines(person: KnownPerson, dates: readonly string[], find: Finder): TimeLines {
   const { time, terms, rates, agreedRate } = person;
   const { rules } = time;
+  const law = timeRulesIn(time.country);
   const hours = personHours(time, dates);
   const faults = hours.faults.map(({ date, text }) => `${dayWords(date)}: ${text}`);
   const queries = hours.marks.filter((mark) => mark.kind === "query").map((mark) => mark.text);
@@ -115,16 +122,26 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
       to.why.push(`${dayWords(piece.date)} ${reasonOf(piece)}, taken as time off`);
       continue;
     }
-    const nzHoliday = time.country === "NZ" && inHoliday(piece);
-    const id = nzHoliday
-      ? find({ kind: "holiday", element: "publicHolidayWorked", percent: piece.percent.toString() })
-      : find({ kind: "hours", overtime: piece.overtime, percent: piece.percent.toString(), rule: piece.rule });
+    const id =
+      law.holidaysByDay && inHoliday(piece)
+        ? find({ kind: "holiday", element: "publicHolidayWorked", percent: piece.percent.toString() })
+        : find({ kind: "hours", overtime: piece.overtime, percent: piece.percent.toString(), rule: piece.rule });
     const to = target(id, centreOf(piece));
     to.minutes += piece.minutes;
     const rate = rateAt(piece.ratePercent);
     // A birthday within the period: the cell of an element has one rate, and it is the higher one.
     if (rate && (to.rate === null || rate.gt(to.rate))) to.rate = rate;
     to.why.push(`${dayWords(piece.date)} ${reasonOf(piece)}`);
+  }
+  if (rules && hours.higher.length > 0) {
+    // One amount: the hours stay where they are.
+    const higher = higherPay(rules, rates, hours.higher, rateAt);
+    faults.push(...higher.faults.map(({ date, text }) => `${dayWords(date)}: ${text}`));
+    if (higher.parts.length > 0) {
+      const to = target(find({ kind: "allowance", id: "higher-duties", name: "Higher duties", code: "KN" }));
+      to.amount = halfUpToCent(sum(higher.parts.map((each) => each.exact)));
+      to.why.push(...higher.parts.map(({ date, why }) => `${dayWords(date)} ${why}`));
+    }
   }
   if (banked > 0)
     queries.push(
@@ -134,7 +151,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   for (const plain of hours.plain) {
     const to = target(plainElement(person, plain, plainPercent, find));
     to.minutes += plain.minutes;
-    if (time.country === "NZ" && isHolidayOff(plain)) to.units = (to.units ?? decimal(0)).plus(1);
+    if (law.holidaysByDay && isHolidayOff(plain)) to.units = (to.units ?? decimal(0)).plus(1);
     if (to.rate === null) to.rate = rateAt(junior);
     to.why.push(`${dayWords(plain.date)} ${plain.why}: ${hoursOf(plain.minutes).toString()} h`);
   }
@@ -148,15 +165,22 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     const taken = hours.leave.filter((each) => each.kind === kind);
     const to = target(find({ kind: "leave", leave: kind }));
     to.hours = sum(taken.map((each) => each.hours));
-    if (time.country === "NZ") to.units = unitsOf(person, kind, taken);
-    else to.rate = rateAt(junior);
+    if (leaveKindIn(time.country, kind).unit === "hours") to.rate = rateAt(junior);
+    else to.units = unitsOf(person, kind, taken);
     to.why.push(...taken.map((each) => `${dayWords(each.date)}: ${each.hours.toString()} h`));
+  }
+  const loading = leaveLoading(time, hours.leave, person.loadingPercent, plannedShifts(person));
+  if (loading) {
+    const rate = rateAt(junior);
+    const to = target(find({ kind: "loading" }));
+    if (rate) to.amount = halfUpToCent(loading.hours.times(rate));
+    to.why.push(rate ? `${loading.why}, at $${rate.toFixed(4).replace(/0{1,2}$/, "")} an hour` : loading.why);
   }
   for (const extra of hours.extras) {
     const entry = rules && [...rules.additions, ...rules.allowances].find((each) => each.id === extra.code);
     if (!rules || !entry) continue;
     const why = extra.on.map((each) => `${dayWords(each.date)} ${each.why}`);
-    if (time.country === "NZ" && "trigger" in entry && entry.trigger.kind === "holidayWorked") {
+    if (law.holidaysByDay && "trigger" in entry && entry.trigger.kind === "holidayWorked") {
       const to = target(find({ kind: "holiday", element: "alternativeEarned" }));
       to.units = extra.units;
       to.why.push(...why);
@@ -176,7 +200,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     to.units = extra.units;
     to.why.push(...why, `${extra.units.toString()} × $${each.toFixed(2)}`);
   }
-  if (time.country === "NZ" && time.use === "all") {
+  if (law.daysWorked && time.use === "all") {
     const days = new Set([...hours.pieces, ...hours.plain, ...hours.leave].map((each) => each.date));
     if (days.size > 0) {
       const to = target(find({ kind: "holiday", element: "daysWorked" }));
@@ -190,6 +214,16 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     queries,
   };
 }
+
+/** Shifts planned for days, by date: what leave was taken from. */
+const plannedShifts = ({ known }: KnownPerson): Record<string, DayShift[]> =>
+  Object.fromEntries(
+    known.flatMap((day) =>
+      day.kind === "planned" && day.record && day.record.shifts.length > 0
+        ? [[day.date, day.record.shifts] as const]
+        : [],
+    ),
+  );
 
 /** A line without a rate is paid at the person's own: of another period it says which that was. */
 export const atRateOf = ({ agreedRate: then }: KnownPerson, present: string | null, found: TimeLines): TimeLines =>
@@ -276,7 +310,7 @@ const startsAt = (wall: string): number =>
   wallOf(wall.slice(0, 10), Number(wall.slice(11, 13)) * 60 + Number(wall.slice(14)));
 /** Holidays worked by who has no agreement that gives the day: the Act gives it (s 56). */
 const alternativeDays = ({ time }: KnownPerson, hours: PersonHours): string[] =>
-  time.country !== "NZ" || time.rules
+  !timeRulesIn(time.country).holidaysByDay || time.rules
     ? []
     : [...new Set(hours.plain.filter((each) => !isHolidayOff(each)).map((each) => each.date))].filter(
         (date) => holidayOn(time, date) && time.person.otherwiseWorkingDays?.includes(date),
@@ -285,19 +319,19 @@ const alternativeDays = ({ time }: KnownPerson, hours: PersonHours): string[] =>
 const isHolidayOff = (plain: PlainHours) => plain.why.endsWith("not worked");
 
 function plainElement({ time }: KnownPerson, plain: PlainHours, percent: string, find: Finder): number {
-  if (time.country === "NZ" && isHolidayOff(plain)) return find({ kind: "holiday", element: "publicHoliday" });
+  const { holidaysByDay } = timeRulesIn(time.country);
+  if (holidaysByDay && isHolidayOff(plain)) return find({ kind: "holiday", element: "publicHoliday" });
   // Hours without an agreement, or without their times: the Act's time and a half holds for them, too.
-  if (time.country === "NZ" && holidayOn(time, plain.date))
-    return find({ kind: "holiday", element: "publicHolidayWorked" });
+  if (holidaysByDay && holidayOn(time, plain.date)) return find({ kind: "holiday", element: "publicHolidayWorked" });
   return find({ kind: "hours", overtime: false, percent, rule: "ordinary" });
 }
 
-/** New Zealand: days by the hours of the day, weeks by the days of the person's week. */
+/** Leave in the unit of its kind: days by the hours of the day, weeks by the days of the person's week. */
 export const unitsOf = ({ time }: KnownPerson, kind: string, taken: PersonHours["leave"]): Decimal =>
   halfUpToHourE4(
     leaveAmount(
       taken.map(({ date, hours }) => ({ hours, usual: hoursOf(patternMinutes(time, date)) })),
-      leaveUnitNz(kind),
+      leaveKindIn(time.country, kind).unit,
       time.pattern,
     ),
   );

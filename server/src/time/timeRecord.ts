@@ -30,21 +30,37 @@ const head = [
 const hours = (minutes: number): string => Decimal.fraction(minutes, 60).toDecimalPlaces(4).toString();
 const clock = (text: string, date: string) => `${text.slice(11)}${text.slice(0, 10) === date ? "" : " (next day)"}`;
 
+/** A day of a person's record, in words. */
+export interface RecordedDay {
+  payrollId: string;
+  name: string;
+  date: string;
+  holiday: string;
+  usual: string;
+  shifts: string;
+  breaks: string;
+  worked: string;
+  leave: string;
+  became: string;
+  state: string;
+  paidOn: string;
+}
+
 /** @param personIds whose record; both days are included, a year at the most */
-export function timeRecord(
+export function recordedDays(
   context: Context,
   businessId: number,
   personIds: readonly number[],
   from: string,
   to: string,
-): Buffer {
+): RecordedDay[] {
   if (to < from || daysBetween(from, to) > 366) {
     const text = "A record runs over a year at the most, from its first day to its last.";
     throw cannot("record-days", text, { errors: [{ path: "to", text }] });
   }
-  const rows = personTimes(context, businessId, personIds, from, to).flatMap((person) => {
+  return personTimes(context, businessId, personIds, from, to).flatMap((person) => {
     const time = { ...person.time, days: recordsOf(person.known, () => true) };
-    const rows: string[][] = [];
+    const rows: RecordedDay[] = [];
     for (let date = from; date <= to; date = addDays(date, 1)) {
       if (date < person.who.startDate || (person.who.endDate !== null && date > person.who.endDate)) continue;
       const day = time.days[date];
@@ -55,29 +71,40 @@ export function timeRecord(
           (each) => `${clock(each.start, date)}–${clock(each.end, date)}${each.paid ? " paid" : ""}`,
         ),
       );
-      rows.push([
-        person.who.payrollId,
-        `${person.who.givenName} ${person.who.familyName}`,
+      rows.push({
+        payrollId: person.who.payrollId,
+        name: `${person.who.givenName} ${person.who.familyName}`,
         date,
-        holidayOn(time, date)?.name ?? "",
-        hours(patternMinutes(time, date)),
-        (day?.shifts ?? []).map((shift) => `${clock(shift.start, date)}–${clock(shift.end, date)}`).join("; "),
-        breaks.join("; "),
-        day ? hours(minutesOf(day)) : "",
-        worked.leave.map((each) => `${each.kind} ${each.hours.toString()} h`).join("; "),
-        [
+        holiday: holidayOn(time, date)?.name ?? "",
+        usual: hours(patternMinutes(time, date)),
+        shifts: (day?.shifts ?? []).map((shift) => `${clock(shift.start, date)}–${clock(shift.end, date)}`).join("; "),
+        breaks: breaks.join("; "),
+        worked: day ? hours(minutesOf(day)) : "",
+        leave: worked.leave.map((each) => `${each.kind} ${each.hours.toString()} h`).join("; "),
+        became: [
           ...worked.pieces.map((piece) => reasonOf(piece)),
           ...worked.plain.map((each) => `${each.why}: ${hours(each.minutes)} h`),
           ...worked.extras.map((each) => `${each.code} × ${decimal(each.units).toString()}`),
         ].join("; "),
-        day ? (known?.state ?? "") : "nothing recorded",
-        known?.payday ?? "",
-      ]);
+        state: day ? (known?.state ?? "") : "nothing recorded",
+        paidOn: known?.payday ?? "",
+      });
     }
     return rows;
   });
-  return Buffer.from(
-    `\uFEFF${stringify([head, ...rows.map((row) => row.map(plainCell))], { record_delimiter: "windows" })}`,
+}
+
+export const timeRecordCsv = (days: readonly RecordedDay[]): Buffer =>
+  Buffer.from(
+    `\uFEFF${stringify([head, ...days.map((day) => Object.values(day).map(plainCell))], { record_delimiter: "windows" })}`,
     "utf8",
   );
+
+/** What a printed record is made from: a page begins with each person. */
+export interface TimeRecordSheet {
+  kind: "timeRecord";
+  business: string;
+  from: string;
+  to: string;
+  days: RecordedDay[];
 }

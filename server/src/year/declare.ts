@@ -1,12 +1,11 @@
 /** Declares people's year final, or opens it again: one event of no run, kept and put into the outbox in one transaction. */
-import type { EndingPerson, YearAct, YearDeclared } from "@zesty/contract/year";
+import { isDeepStrictEqual } from "node:util";
+import { type EndingPerson, signedSums, type YearAct, type YearDeclared } from "@zesty/contract/year";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearOf } from "@zesty/core/countries/countries";
-import { updateEvent } from "@zesty/core/lodgement/payEvent";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
-import { payEventXml } from "../documents/payEventXml.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { uuidOf } from "../outbox/messageId.ts";
 import { nameInFiles } from "../runs/runDocuments.ts";
@@ -15,7 +14,7 @@ import { record } from "../store/audit.ts";
 import { outbox, yearEvent, yearEventPerson, yearLeftOut } from "../store/schema.ts";
 import { demandYearOpen } from "./closed.ts";
 import { readYearAndEnding } from "./ending.ts";
-import { payeesOfYear } from "./payeesOfYear.ts";
+import type { FinalYear } from "./said.ts";
 
 /** States that a person comes from. */
 const from: Record<YearAct, readonly EndingPerson["state"][]> = {
@@ -39,8 +38,8 @@ export function declareYear(context: Context, actor: Actor, businessId: number, 
   store.transaction(() => {
     demandYearOpen(context, businessId, wanted.from);
     const { ending, rows, year: shown } = readYearAndEnding(context, actor, businessId, wanted.from);
-    if (ending.date === null)
-      throw cannot("no-final-year", "In New Zealand every payday is filed by itself: no year is declared final.");
+    const country = context.country(findBusiness(context, businessId).country).year;
+    if (ending.date === null || !country.final) throw cannot("no-final-year", country.noFinal);
     const held = ending.busy ?? (wanted.act === "final" ? ending.held : null);
     if (held) throw conflict("year-held", held);
     if (wanted.act === "again" && !wanted.reason)
@@ -66,39 +65,43 @@ export function declareYear(context: Context, actor: Actor, businessId: number, 
       if (stop && wanted.act !== "again")
         throw cannot("year-stop", `${nameOf(id)}: ${stop.text}`, { mend: `/people/${id}` });
     }
-    send(context, actor, businessId, wanted, ending.date, ending.declaration);
+    if (!isDeepStrictEqual(signedSums(rows, wanted.people), wanted.shown))
+      throw conflict(
+        "year-figures",
+        "Figures of these people changed after this page was shown. Look at the sheet again, then declare what it says.",
+      );
+    send(context, actor, country.final, businessId, wanted, ending.date, ending.declaration);
   });
   context.wakeOutbox();
 }
 
-function send(context: Context, actor: Actor, businessId: number, wanted: YearDeclared, date: string, words: string) {
+function send(
+  context: Context,
+  actor: Actor,
+  final: FinalYear,
+  businessId: number,
+  wanted: YearDeclared,
+  date: string,
+  words: string,
+) {
   const { db } = context.store;
   const owner = findBusiness(context, businessId);
-  const year = payrollYearOf("AU", wanted.from);
-  const payees = payeesOfYear(context, businessId, year, date, wanted.people, wanted.act === "final");
-  const says = {
-    payDate: date,
-    payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
-    payees: payees.map((each) => each.record),
-  };
+  const year = payrollYearOf(owner.country, wanted.from);
+  const event = final.event(context, actor, {
+    ...{ businessId, year, date, people: wanted.people },
+    final: wanted.act === "final",
+  });
   const earlier = db
     .select({ id: yearEvent.id })
     .from(yearEvent)
     .where(and(eq(yearEvent.businessId, businessId), eq(yearEvent.yearStart, year.from)))
     .all().length;
-  const messageId = uuidOf(JSON.stringify([owner.bmsId, "year", year.from, earlier, wanted.act, says]));
+  const messageId = uuidOf(JSON.stringify([owner.bmsId, "year", year.from, earlier, wanted.act, event.says]));
   const at = context.clock.now();
   const documentId = keepDocument(context, {
     ...{ runId: null, payId: null, kind: "payEvent", mime: "application/xml" },
     fileName: `${nameInFiles(owner)}-${year.from.slice(0, 4)}-year-event-${earlier + 1}.xml`,
-    bytes: payEventXml(
-      updateEvent({
-        submissionId: messageId,
-        runAt: at,
-        declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
-        ...says,
-      }),
-    ),
+    bytes: event.bytes(messageId),
   });
   const { id: outboxId } = db
     .insert(outbox)
@@ -123,11 +126,11 @@ function send(context: Context, actor: Actor, businessId: number, wanted: YearDe
     })
     .returning({ id: yearEvent.id })
     .get();
-  for (const { personId } of payees) db.insert(yearEventPerson).values({ yearEventId: id, personId }).run();
+  for (const personId of event.people) db.insert(yearEventPerson).values({ yearEventId: id, personId }).run();
   record(context.store, {
     ...{ at, userId: actor.userId, businessId },
     what: trail[wanted.act],
-    about: `${year.name}, ${payees.length} ${payees.length === 1 ? "person" : "people"}${wanted.reason ? `: ${wanted.reason}` : ""}`,
+    about: `${year.name}, ${event.people.length} ${event.people.length === 1 ? "person" : "people"}${wanted.reason ? `: ${wanted.reason}` : ""}`,
   });
 }
 

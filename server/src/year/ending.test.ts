@@ -1,18 +1,21 @@
 /** The year's end on a real store: declared by an event that carries the whole year, and only of whom it may be. */
-import type { EndingPerson } from "@zesty/contract/year";
+import { type EndingPerson, signedSums } from "@zesty/contract/year";
+import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
+import type { Row } from "@zesty/core/rulebook/ruleBook";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
+import { putFringeIn } from "../au/fringe.ts";
 import { readDesk } from "../desk/readDesk.ts";
 import { readDocument } from "../documents/documents.ts";
+import { acceptEsct } from "../nz/esctRates.ts";
 import { settleAnswer } from "../outbox/settleAnswer.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { signOffPlan } from "../runs/plan.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { answerItem, outbox, payment, person } from "../store/schema.ts";
+import { answerItem, loadedRow, outbox, payment, person } from "../store/schema.ts";
 import { closeYear, tickLine } from "./close.ts";
 import { declareYear, leaveOut } from "./declare.ts";
 import { readYearAndEnding } from "./ending.ts";
-import { putFringeIn } from "./fringe.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -35,6 +38,7 @@ function paid(weeks: number, then = "2027-07-05") {
 const declare = (people: number[], change: object = {}) =>
   declareYear(world.context, world.actor, world.businessId, {
     ...{ from: "2026-07-01", people, act: "final", reason: null },
+    shown: signedSums(year().rows, people),
     ...change,
   });
 const onDesk = () =>
@@ -88,9 +92,12 @@ describe("a payroll year made final", () => {
     expect(signOffPlan(world.context, late).changesFinal).toEqual(["Alex Sample0"]);
     expect(onDesk()).toEqual(["2026–27 is made final by 14 July 2027: 1 person is open"]);
     expect(() => declare([world.personIds[1] ?? 0])).toThrow("is open. Sign it off, or discard it");
+    const shown = signedSums(year().rows, [first]);
     signRun(world, late);
     expect(() => declare([first])).toThrow("not answered yet");
     world.context.store.db.update(outbox).set({ state: "accepted" }).run();
+    // Another window still shows the year without the late pay.
+    expect(() => declare([first], { shown })).toThrow("changed after this page was shown");
     expect(standing()).toEqual(["changed", "open"]);
     declare([first]);
     expect(event()).toContain("<GrossA>2394.00<");
@@ -255,6 +262,14 @@ describe("the list of the year's end", () => {
     expect(year().ending).toMatchObject({ isOver: true, date: null, people: {}, held: null });
     expect(() => declare(world.personIds, { from: "2026-04-01" })).toThrow("every payday is filed by itself");
     expect(open()).toEqual(["codes", "esct", "agency", "leave"]);
+    // The rates of the new year are proved: they are fixed once its table is there.
+    const next = { from: "2027-04-01", to: "2028-03-31" };
+    const row = { ...(deductionRatesNz.rows.at(-1) as Row<unknown>), ...next };
+    const loaded = { tableName: "deductionRatesNz", ...next, row, loadedAt: day, loadedBy: "Kim" };
+    world.context.store.db.insert(loadedRow).values(loaded).run();
+    world.context.ruleShelf.changed();
+    acceptEsct(world.context, world.actor, world.businessId, { from: next.from, people: world.personIds });
+    expect(open()).toEqual(["codes", "agency", "leave"]);
     for (const item of open())
       tickLine(world.context, world.actor, world.businessId, { from: "2026-04-01", item, ticked: true });
     closeYear(world.context, world.actor, world.businessId, { from: "2026-04-01", closed: true, reason: null });

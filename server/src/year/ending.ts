@@ -1,32 +1,31 @@
 /** A payroll year on the way to its end: each person's standing, the list that must be whole, and what was sent. */
 import type { EndingPerson, YearAndEnding, YearCheck, YearProof } from "@zesty/contract/year";
 import { dateWords } from "@zesty/core/calendar/dates";
-import { type CountryCode, payrollYearOf } from "@zesty/core/countries/countries";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { rightIn } from "../http/rights.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { user, yearTick } from "../store/schema.ts";
 import { closingOf } from "./closed.ts";
-import { payeesOfYear } from "./payeesOfYear.ts";
 import { type Heard, readYear } from "./proof.ts";
 import type { CheckLine } from "./said.ts";
 import { eventsOf, leftOutOf, newestEvents, onItsWay, reportedDiffers, standing, timeMarks } from "./standing.ts";
 
 export function readYearAndEnding(context: Context, actor: Actor, businessId: number, wanted?: string): YearAndEnding {
   const { proof, heard, country } = readYear(context, businessId, wanted);
-  const { checksOf, finalises } = country;
+  const { checksOf, final } = country;
   const owner = findBusiness(context, businessId);
   const today = context.clock.today(owner.timeZone);
-  const year = payrollYearOf(owner.country as CountryCode, proof.year.from);
-  const date = finalises ? (today < year.to ? today : year.to) : null;
-  const rows = finalises ? proof.rows.filter((row) => row.isReported) : [];
+  const year = payrollYearOf(owner.country, proof.year.from);
+  const date = final ? (today < year.to ? today : year.to) : null;
+  const rows = final ? proof.rows.filter((row) => row.isReported) : [];
   const ids = rows.map((row) => row.personId);
   const events = eventsOf(context, businessId, year.from);
   const newest = newestEvents(context, events);
   const leftOut = leftOutOf(context, year.from, ids);
   const payees = new Map(
-    (date === null ? [] : payeesOfYear(context, businessId, year, date, ids, true)).map((each) => [
+    (final && date ? final.payees(context, businessId, year, date, ids, true) : []).map((each) => [
       each.personId,
       each,
     ]),
@@ -47,7 +46,11 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
       },
     ]),
   );
-  const checks = [...sharedChecks(proof, heard), ...(finalises ? [allFinal(people)] : []), ...checksOf(context, proof)];
+  const checks = [
+    ...sharedChecks(proof, heard),
+    ...(final ? [allFinal(people)] : []),
+    ...checksOf(context, businessId, proof),
+  ];
   return {
     ...proof,
     ending: {

@@ -10,7 +10,7 @@ import {
 } from "@zesty/contract/year";
 import { addMonths } from "@zesty/core/calendar/dates";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
-import { type CountryCode, payrollYearOf } from "@zesty/core/countries/countries";
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
@@ -19,14 +19,10 @@ import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payRun, person, signedPay, yearSum } from "../store/schema.ts";
 import { openingsOf } from "../store/sums.ts";
-import { yearOfAustralia } from "./australia.ts";
 import { closingOf } from "./closed.ts";
-import { yearOfNewZealand } from "./newZealand.ts";
 import { reportsNotTaken } from "./reportsTaken.ts";
 import { add, type Reported, type Said, type YearOfCountry } from "./said.ts";
 import { type Asked, saidByBank, saidByDues, saidByFacts, saidByLedger } from "./voices.ts";
-
-const yearIn: Record<CountryCode, YearOfCountry> = { AU: yearOfAustralia, NZ: yearOfNewZealand };
 
 /** Every voice that knows of a column says something, be it nought; the agency of who is not reported says nothing. */
 function figuresOf(
@@ -102,7 +98,7 @@ export function readYear(
 ): { proof: YearProof; heard: Heard; country: YearOfCountry } {
   const { db } = context.store;
   const { country } = findBusiness(context, businessId);
-  const own = yearIn[country];
+  const own = context.country(country).year;
   const yearOf = (day: string) => payrollYearOf(country, day);
   const starts = yearsOf(context, businessId);
   const year = yearOf(wanted ?? yearInHand(context, businessId, starts, yearOf) ?? context.clock.today());
@@ -190,7 +186,7 @@ export function readProofPays(context: Context, personId: number, from: string):
   const who = db.select().from(person).where(eq(person.id, personId)).get();
   if (!who) throw notFound("person");
   const { country } = findBusiness(context, who.businessId);
-  const own = yearIn[country];
+  const own = context.country(country).year;
   const year = payrollYearOf(country, from);
   const asked: Asked = { businessId: who.businessId, from: year.from, to: year.to, personId };
   const said = [saidByFacts, saidByLedger, saidByBank, saidByDues].map((each) => each(context, asked, own));

@@ -1,5 +1,5 @@
 /** A payroll year: its sheet of proof, and the pays behind a row. */
-import { fringeGiven, type YearProof, yearClosed, yearDeclared, yearLeftOut, yearTicked } from "@zesty/contract/year";
+import { type YearProof, yearClosed, yearDeclared, yearLeftOut, yearTicked } from "@zesty/contract/year";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { YearSummary } from "@zesty/core/payslips/yearSummary";
 import { centsText } from "@zesty/core/quantity/units";
@@ -17,7 +17,6 @@ import { closeYear, tickLine } from "./close.ts";
 import { declareYear, leaveOut } from "./declare.ts";
 import { readElementSheet } from "./elementSheet.ts";
 import { readYearAndEnding } from "./ending.ts";
-import { putFringeIn } from "./fringe.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
 import { summaryFile, yearSummaries, yearSummary } from "./summary.ts";
 
@@ -67,12 +66,6 @@ export function yearRoutes(context: Context, router: Router): void {
     "/businesses/:business/year/left-out",
     onBusiness("authorise", (actor, businessId, request) =>
       leaveOut(context, actor, businessId, body(yearLeftOut, request)),
-    ),
-  );
-  router.post(
-    "/businesses/:business/year/fringe-benefits",
-    onBusiness("prepare", (actor, businessId, request) =>
-      putFringeIn(context, actor, businessId, body(fringeGiven, request)),
     ),
   );
   router.post(

@@ -1,7 +1,10 @@
 /** What the voices of a year say, by person or by pay, and what a country has to tell about them. */
-import type { ProofColumn, Voice, YearCheck, YearProof } from "@zesty/contract/year";
+import type { ToDo } from "@zesty/contract/desk";
+import type { EndingMark, ProofColumn, Voice, YearAndEnding, YearCheck, YearProof } from "@zesty/contract/year";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
-import type { Context } from "../context.ts";
+import type { YearSummary } from "@zesty/core/payslips/yearSummary";
+import type { Actor, Context } from "../context.ts";
+import type { business } from "../store/schema.ts";
 import type { ReportChannel } from "./reportsTaken.ts";
 
 /** By person, or by pay: column, voice and cents. */
@@ -28,6 +31,39 @@ export interface Reported {
   final: Set<number>;
 }
 
+/** A person's year as the agency is told of it, and what stands in the way. */
+export interface PayeeOfYear {
+  personId: number;
+  marks: EndingMark[];
+}
+
+export interface FinalYear {
+  /** @param date the day that it is told by: the last of the year, or today within it */
+  payees: (
+    context: Context,
+    businessId: number,
+    year: PayrollYear,
+    date: string,
+    ids: readonly number[],
+    final: boolean,
+  ) => PayeeOfYear[];
+  /** What the agency is sent of people: what it says, and its bytes under a number. */
+  event: (
+    context: Context,
+    actor: Actor,
+    of: { businessId: number; year: PayrollYear; date: string; people: readonly number[]; final: boolean },
+  ) => { people: number[]; says: object; bytes: (submissionId: string) => Buffer };
+  /** A line on the desk for each business whose year should be final. */
+  toDo: (context: Context, day: string, owners: readonly { id: number; name: string }[]) => ToDo[];
+}
+
+export interface SummaryOf {
+  owner: typeof business.$inferSelect;
+  year: PayrollYear;
+  shown: YearAndEnding;
+  rows: YearAndEnding["rows"];
+}
+
 export interface YearOfCountry {
   columns: readonly ProofColumn[];
   /** columns that a fact of this code counts for */
@@ -38,12 +74,16 @@ export interface YearOfCountry {
   ownCost: readonly string[];
   ofDue: Readonly<Record<string, string>>;
   channel: ReportChannel;
-  /** the agency is told that a person's year is final */
-  finalises: boolean;
+  /** how a person's year is made final; null where the agency is not told */
+  final: FinalYear | null;
   /** what the year says beside its pays */
   beside: (context: Context, businessId: number, year: PayrollYear) => Said;
   /** lines of the list for the year's end that this country asks for */
-  checksOf: (context: Context, proof: YearProof) => CheckLine[];
+  checksOf: (context: Context, businessId: number, proof: YearProof) => CheckLine[];
+  /** why no year is declared final, where none is */
+  noFinal: string;
+  /** year summaries of people, for themselves; in the order of the rows */
+  summaries: (context: Context, of: SummaryOf) => YearSummary[];
   /** what the agency holds, read from the bytes that it took */
   reported: (context: Context, businessId: number, from: string, to: string) => Reported;
 }

@@ -4,7 +4,7 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import { and, asc, count, desc, eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { answerItem, outbox, user, yearEvent, yearEventPerson, yearLeftOut } from "../store/schema.ts";
-import type { PayeeOfYear } from "./payeesOfYear.ts";
+import type { PayeeOfYear } from "./said.ts";
 
 export const onItsWay = ["prepared", "queued", "sending", "unknown", "acknowledged"];
 const taken = ["accepted", "acceptedWithWarnings", "partial"];

@@ -5,13 +5,13 @@ import { centsText, toCents } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
-import { payEventXml } from "../documents/payEventXml.ts";
+import { eventFigures } from "../au/payEventsTaken.ts";
+import { payEventXml } from "../au/payEventXml.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { takeBack } from "../runs/takeBack.ts";
 import { addElement } from "../setup/elements.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { answerItem, outbox, payment } from "../store/schema.ts";
-import { eventFigures } from "./payEventsTaken.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
 
 let world: SmallWorld;

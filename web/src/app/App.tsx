@@ -116,6 +116,10 @@ const router = createBrowserRouter([
         children: [
           { index: true, element: <Navigate to="/desk" replace /> },
           { path: "desk", lazy: () => import("../places/desk/Desk.tsx").then((m) => ({ Component: m.Desk })) },
+          {
+            path: "send",
+            lazy: () => import("../places/desk/SendSeveral.tsx").then((m) => ({ Component: m.SendSeveral })),
+          },
           { path: "run", lazy: () => import("../places/run/RunList.tsx").then((m) => ({ Component: m.RunList })) },
           { path: "run/:run", lazy: () => import("../places/run/RunPage.tsx").then((m) => ({ Component: m.RunPage })) },
           { path: "people", lazy: () => import("../places/people/People.tsx").then((m) => ({ Component: m.People })) },
@@ -128,6 +132,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/readiness/Readiness.tsx").then((m) => ({ Component: m.Readiness })),
           },
           {
+            path: "people/opening",
+            lazy: () => import("../places/people/OpeningFigures.tsx").then((m) => ({ Component: m.OpeningFigures })),
+          },
+          {
             path: "people/several",
             lazy: () => import("../places/people/SeveralPeople.tsx").then((m) => ({ Component: m.SeveralPeople })),
           },
@@ -138,6 +146,10 @@ const router = createBrowserRouter([
           {
             path: "people/:person",
             lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
+          },
+          {
+            path: "year/esct",
+            lazy: () => import("../places/year/EsctRates.tsx").then((m) => ({ Component: m.EsctRatesPage })),
           },
           {
             path: "year/elements",
@@ -160,6 +172,10 @@ const router = createBrowserRouter([
           {
             path: "set-up/agreements",
             lazy: () => import("../places/agreements/Agreements.tsx").then((m) => ({ Component: m.Agreements })),
+          },
+          {
+            path: "set-up/new-tables",
+            lazy: () => import("../places/setup/TablesChange.tsx").then((m) => ({ Component: m.TablesChangePage })),
           },
           {
             path: "set-up/rules",

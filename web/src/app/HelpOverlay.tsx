@@ -9,6 +9,7 @@ const sections: [string, [string, string][]][] = [
       ["Ctrl K", "go or do: every place, person, run and action by name"],
       ["g then d r p t u b s", "Desk, Run, People, Time & leave, Dues, Books, Set-up"],
       ["F1 or ?", "these keys (on a figure of the sheet, ? shows its working)"],
+      ["F1 in a field of a form", "what it means, where it is found, what happens if it is wrong"],
     ],
   ],
   [

@@ -112,7 +112,7 @@ export function Shell({ session }: { session: SessionView }) {
           </div>
         </header>
         <Warnings session={session} />
-        <div className="min-h-0 flex-1 overflow-auto">
+        <div className="relative min-h-0 flex-1 overflow-auto">
           {business === null && needsBusiness.test(location.pathname) ? (
             <NoBusiness lead={session.user?.lead ?? false} />
           ) : (

@@ -4,6 +4,7 @@ import { useId } from "react";
 import type { FieldErrors, FieldValues, UseFormReturn, UseFormSetError } from "react-hook-form";
 import { problemOf } from "../state/api.ts";
 import { DateInput } from "./DateInput.tsx";
+import { AboutField } from "./fieldNotes/AboutField.tsx";
 
 const box =
   "w-full rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5 text-[16px] aria-invalid:border-plum";
@@ -16,10 +17,15 @@ interface Shared {
 
 function Around({ id, label, hint, error, children }: Shared & { id: string; children: ReactNode }) {
   return (
-    <div className="flex flex-col gap-0.5">
-      <label htmlFor={id} className="text-[14px] text-quiet">
-        {label}
-      </label>
+    <AboutField
+      about={label}
+      className="flex flex-col gap-0.5"
+      label={
+        <label htmlFor={id} className="text-[14px] text-quiet">
+          {label}
+        </label>
+      }
+    >
       {children}
       {error ? (
         <p id={`${id}-note`} className="text-[14px] text-plum">
@@ -30,7 +36,7 @@ function Around({ id, label, hint, error, children }: Shared & { id: string; chi
           {hint}
         </p>
       ) : null}
-    </div>
+    </AboutField>
   );
 }
 
@@ -63,13 +69,19 @@ export function ChoiceField({ label, hint, error, children, ...rest }: Shared & 
 export function TickField({ label, hint, ...rest }: { label: string; hint?: string } & ComponentProps<"input">) {
   const id = useId();
   return (
-    <div className="flex items-start gap-2 py-1">
-      <input id={id} type="checkbox" className="mt-1 size-4 accent-(--action)" {...rest} />
-      <label htmlFor={id}>
-        {label}
-        {hint && <span className="block text-[13px] text-quiet">{hint}</span>}
-      </label>
-    </div>
+    <AboutField
+      about={label}
+      className="py-1"
+      label={
+        <span className="flex items-start gap-2">
+          <input id={id} type="checkbox" className="mt-1 size-4 shrink-0 accent-(--action)" {...rest} />
+          <label htmlFor={id}>
+            {label}
+            {hint && <span className="block text-[13px] text-quiet">{hint}</span>}
+          </label>
+        </span>
+      }
+    />
   );
 }
 

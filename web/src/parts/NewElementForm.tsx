@@ -1,30 +1,22 @@
 /** Makes a pay element: in the set-up, or from inside a run. Fields appear as the kind asks for them. */
 
 import type { CountryCode } from "@zesty/core/countries/countries";
-import { leaveKinds } from "@zesty/core/leave/kinds";
-import { arisingNz, leaveKindsNz } from "@zesty/core/pay/elementsNz";
+import { leaveKindsIn } from "@zesty/core/countries/leave";
 import type { Entry } from "@zesty/core/pay/payContext";
-import { type ElementAu, elementsAu } from "@zesty/core/pay/payInput";
-import { type ElementNz, elementsNz } from "@zesty/core/pay/payInputNz";
+import type { ElementAu } from "@zesty/core/pay/payInput";
+import type { ElementNz } from "@zesty/core/pay/payInputNz";
 import { useForm } from "react-hook-form";
+import { elementsOnPage } from "../countries/elements.tsx";
 import { api } from "../state/api.ts";
 import { Button } from "./Button.tsx";
-import { counted, ElementFields, reported } from "./ElementFields.tsx";
+import { ElementFields, saidOf } from "./ElementFields.tsx";
 import { elementWords } from "./elementWords.ts";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "./Fields.tsx";
 
 const inHours: readonly string[] = ["ordinary", "overtime", "leaveTaken", "timeInLieuEarned", "publicHolidayWorked"];
-const inDays: readonly string[] = [
-  "leaveTaken",
-  "publicHoliday",
-  "alternativeHoliday",
-  "alternativeEarned",
-  "daysWorked",
-];
-const typedNz = elementsNz.filter((each) => !arisingNz.includes(each));
 
 function entryOf(country: CountryCode, element: string): Entry {
-  if (country === "NZ" && inDays.includes(element)) return "days";
+  if (elementsOnPage[country].inDays.includes(element)) return "days";
   return inHours.includes(element) ? "hours" : "amount";
 }
 
@@ -60,15 +52,15 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
   });
   const { errors } = form.formState;
   const element = form.watch("element");
-  const submit = submitOf(form, async ({ counts, regular, ...values }) => {
+  const submit = submitOf(form, async (all) => {
+    const { counts: _counts, regular: _regular, ...values } = all;
     const answer = await create({
       business: businessId,
       element: {
         ...values,
         leave: values.element === "leaveTaken" ? values.leave : null,
         taxable: null,
-        ...reported(country, values.element, values),
-        ...counted(country, counts, regular),
+        ...saidOf(country, values.element, all),
       },
     });
     if (answer.error) showErrors(form.setError, answer.error);
@@ -91,7 +83,7 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
               form.setValue("entry", entryOf(country, event.target.value)),
           })}
         >
-          {(country === "AU" ? elementsAu : typedNz).map((each) => (
+          {elementsOnPage[country].kinds.map((each) => (
             <option key={each} value={each}>
               {elementWords[each]}
             </option>
@@ -100,9 +92,11 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
         <ChoiceField label="Typed as" {...form.register("entry")}>
           <option value="hours">hours</option>
           <option value="amount">dollars</option>
-          {country === "AU" && element === "allowance" && <option value="units">units: kilometres, meals</option>}
-          {country === "NZ" && <option value="days">days</option>}
-          {country === "NZ" && <option value="weeks">weeks</option>}
+          {elementsOnPage[country].entries(element).map(([entry, words]) => (
+            <option key={entry} value={entry}>
+              {words}
+            </option>
+          ))}
         </ChoiceField>
         {form.watch("entry") === "hours" && (
           <TextField label="Per cent of rate" error={errorAt(errors, "percent")} {...form.register("percent")} />
@@ -112,7 +106,7 @@ export function NewElementForm({ country, businessId, accounts, narrow = false, 
         )}
         {element === "leaveTaken" && (
           <ChoiceField label="Kind of leave" error={errorAt(errors, "leave")} {...form.register("leave")}>
-            {(country === "AU" ? leaveKinds : leaveKindsNz).map((kind) => (
+            {leaveKindsIn(country).map((kind) => (
               <option key={kind.code} value={kind.code}>
                 {kind.words}
               </option>

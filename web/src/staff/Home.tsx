@@ -1,6 +1,7 @@
 /** The first page: the newest payslip, what is still wanted, leave, and what is on record. */
 import type { StaffBalance, StaffPage } from "@zesty/contract/staff";
 import type { ReactNode } from "react";
+import { onPage } from "../countries/onPage.ts";
 import { longDate, money, shortDate } from "../parts/format.ts";
 import { Part, Screen } from "./parts.tsx";
 import { Link } from "./path.tsx";
@@ -122,13 +123,11 @@ export function Home({ page, foot }: { page: StaffPage; foot: ReactNode }) {
           <p className="py-2 text-amber">Another account waits to be looked at: {page.waiting.words}.</p>
         )}
         <nav aria-label="Change what is on record" className="flex flex-wrap gap-x-5">
-          {(page.country === "AU" ? ["details", "tax", "super", "bank"] : ["details", "taxCode", "bank"]).map(
-            (each) => (
-              <Link key={each} to={`/${page.personId}/own/${each}`} className="py-2 text-action">
-                {ownTitles[each]}
-              </Link>
-            ),
-          )}
+          {onPage[page.country].ownSections.map((each) => (
+            <Link key={each} to={`/${page.personId}/own/${each}`} className="py-2 text-action">
+              {ownTitles[each]}
+            </Link>
+          ))}
         </nav>
       </Part>
       {foot}

@@ -3,6 +3,7 @@
 import type { StaffPage } from "@zesty/contract/staff";
 import { statesAu } from "@zesty/core/calendar/states";
 import { type FormEvent, type ReactNode, useState } from "react";
+import { onPage } from "../countries/onPage.ts";
 import { call, type Fault } from "./call.ts";
 import { ownTitles } from "./Home.tsx";
 import { Choice, Field, Press, Said, Screen, Tick } from "./parts.tsx";
@@ -38,7 +39,7 @@ const forms: Record<string, FormOf> = {
           defaultValue={details.address?.suburb}
           error={error("address.suburb")}
         />
-        {country === "AU" && (
+        {onPage[country].hasState && (
           <Choice label="State" name="state" defaultValue={details.address?.state} error={error("address.state")}>
             {statesAu.map((each) => (
               <option key={each}>{each}</option>
@@ -109,7 +110,7 @@ const forms: Record<string, FormOf> = {
     fields: ({ country, name }, error) => (
       <>
         <Field label="Name of the account" name="title" defaultValue={name.slice(0, 32)} error={error("title")} />
-        {country === "AU" && (
+        {onPage[country].hasBsb && (
           <Field label="BSB" name="bsb" inputMode="numeric" hint="Six digits" error={error("bsb")} />
         )}
         <Field label="Account number" name="account" error={error("account")} />

@@ -4,12 +4,12 @@ import type { Payslip } from "@zesty/core/payslips/payslip";
 import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
 import type { Working } from "@zesty/core/working/figure";
 import { useState } from "react";
+import { onPage } from "../countries/onPage.ts";
 import { longDate, money } from "../parts/format.ts";
 import { useFetched } from "./call.ts";
 import { Part, Said, Screen } from "./parts.tsx";
 
 type AnySlip = Payslip | PayslipNz;
-const isNz = (slip: AnySlip): slip is PayslipNz => "country" in slip;
 
 export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
   const at = `/staff/${page.personId}/payslips/${pay}`;
@@ -40,7 +40,7 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
       {why === name && <Why at={at} figure={name} />}
     </>
   );
-  const saved = isNz(slip) ? slip.kiwiSaver : slip.super;
+  const saved = "kiwiSaver" in slip ? slip.kiwiSaver : slip.super;
   return (
     <Screen title={`$${money(slip.net)}`} back={back}>
       <p className="-mt-2 text-quiet">
@@ -64,7 +64,7 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
         {figure("gross", "Gross", slip.gross, true)}
       </Part>
       <Part title="What comes off">
-        {figure("withheld", isNz(slip) ? "PAYE" : "Tax", slip.withheld)}
+        {figure("withheld", onPage[page.country].taxShort, slip.withheld)}
         {slip.deductions.map((line) => (
           <p key={line.name} className="figures flex justify-between border-b border-rule py-2">
             <span>{line.name}</span>
@@ -82,7 +82,7 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
         ))}
       </Part>
       {saved.length > 0 && (
-        <Part title={isNz(slip) ? "KiwiSaver" : "Super, on top"}>
+        <Part title={onPage[page.country].savingOnSlip}>
           {saved.map((each) => (
             <p key={each.name} className="figures flex justify-between gap-3 border-b border-rule py-2">
               <span>

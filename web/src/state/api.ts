@@ -8,6 +8,7 @@ import type {
   JournalView,
   RuleLoadPlan,
   RuleTableView,
+  TablesChange,
 } from "@zesty/contract/books";
 import type { BusinessView, ChangeElement, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
 import type { ClosedownPlan, NewClosedown } from "@zesty/contract/closedowns";
@@ -21,6 +22,7 @@ import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/peopl
 import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import type { Problem } from "@zesty/contract/problem";
 import type {
+  ByHand,
   Channel,
   NewUnscheduled,
   RunSummary,
@@ -28,7 +30,9 @@ import type {
   SavedRows,
   SaveRows,
   SendView,
+  SentSeveral,
   SignOffPlan,
+  WaitingRun,
 } from "@zesty/contract/runs";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import type { StatementPeriod } from "@zesty/contract/statements";
@@ -141,6 +145,22 @@ export const api = createApi({
     sendRun: build.mutation<SendView, { run: number; channels: Channel[] }>({
       query: ({ run, channels }) => ({ url: `/runs/${run}/send`, method: "POST", body: { channels } }),
       invalidatesTags: ["Send", "Desk", "Runs"],
+    }),
+    waitingRuns: build.query<WaitingRun[], readonly number[]>({
+      query: (also) => `/waiting-runs?also=${also.join()}`,
+      providesTags: ["Send"],
+    }),
+    sendSeveral: build.mutation<SentSeveral, number[]>({
+      query: (runs) => ({ url: "/waiting-runs/send", method: "POST", body: { runs } }),
+      invalidatesTags: ["Send", "Desk", "Runs"],
+    }),
+    takenByHand: build.mutation<SendView, { run: number; message: number; said: ByHand }>({
+      query: ({ run, message, said }) => ({
+        url: `/runs/${run}/messages/${message}/by-hand`,
+        method: "POST",
+        body: said,
+      }),
+      invalidatesTags: ["Send", "Desk", "Runs", "Books"],
     }),
     sendAgain: build.mutation<SendView, { run: number; channel: Channel }>({
       query: ({ run, channel }) => ({ url: `/runs/${run}/send-again`, method: "POST", body: { channel } }),
@@ -332,6 +352,10 @@ export const api = createApi({
       invalidatesTags: ["Business", "Run", "Runs", "Desk", "People"],
     }),
     /** one of the lists of the set-up: costs, top-ups, people of a top-up, cost centres, accounts */
+    tablesChange: build.query<TablesChange, { business: number; on: string | null }>({
+      query: ({ business, on }) => `/businesses/${business}/tables-change${on ? `?on=${on}` : ""}`,
+      providesTags: ["Rules", "Run"],
+    }),
     addToSetUp: build.mutation<CostsView, { business: number; list: string; values: object }>({
       query: ({ business, list, values }) => ({
         url: `/businesses/${business}/${list}`,

@@ -14,11 +14,14 @@ export const peopleApi = api.injectEndpoints({
     peopleFile: build.mutation<PeopleFileRead, { business: number } & BroughtFile>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/file`, method: "POST", body }),
     }),
-    planPeople: build.mutation<PeoplePlan, { business: number; rows: readonly PersonCells[] }>({
+    // Both only read: what is typed is sent along, and nothing comes of it.
+    planPeople: build.query<PeoplePlan, { business: number; rows: readonly PersonCells[] }>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/plan`, method: "POST", body }),
+      keepUnusedDataFor: 0,
     }),
-    firstPay: build.mutation<FirstPay, { business: number; row: PersonCells }>({
+    firstPay: build.query<FirstPay, { business: number; row: PersonCells }>({
       query: ({ business, row }) => ({ url: `/businesses/${business}/people/first-pay`, method: "POST", body: row }),
+      keepUnusedDataFor: 0,
     }),
     addSeveral: build.mutation<{ ids: number[] }, { business: number; rows: readonly PersonCells[] }>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/several`, method: "POST", body }),

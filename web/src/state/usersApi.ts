@@ -1,4 +1,5 @@
 /** The addresses about users, the own account, the audit trail and the safety of the store. */
+import type { TakenIn } from "@zesty/contract/carry";
 import type {
   AcceptInvitation,
   AuditLine,
@@ -74,6 +75,23 @@ export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Sa
     backUp: build.mutation<SafetyView, void>({
       query: () => ({ url: "/safety/backups", method: "POST" }),
       invalidatesTags: ["Safety"],
+    }),
+    sendFromHere: build.mutation<SafetyView, void>({
+      query: () => ({ url: "/safety/send-from-here", method: "POST" }),
+      invalidatesTags: ["Safety"],
+    }),
+    takeIn: build.mutation<TakenIn, { file: File; passphrase: string }>({
+      query: ({ file, passphrase }) => ({
+        url: "/businesses/import",
+        method: "POST",
+        body: file,
+        headers: {
+          "Content-Type": "application/zip",
+          "X-Zesty": "1",
+          "X-Passphrase": encodeURIComponent(passphrase),
+        },
+      }),
+      invalidatesTags: ["Session", "Desk", "Safety"],
     }),
     walkTrail: build.mutation<SafetyView, void>({
       query: () => ({ url: "/safety/walk", method: "POST" }),

@@ -1,8 +1,11 @@
 /** The addresses about a payroll year. */
+import type { EsctRates } from "@zesty/contract/esct";
 import type {
   ElementSheet,
   FringeGiven,
   FringeShown,
+  OpeningGiven,
+  OpeningShown,
   ProofPay,
   YearAndEnding,
   YearDeclared,
@@ -31,6 +34,14 @@ export const yearApi = api.injectEndpoints({
         query: ({ business, from }) => `/businesses/${business}/year/elements${from ? `?from=${from}` : ""}`,
         providesTags: ["Books", "Business"],
       }),
+      esctRates: build.query<EsctRates, { business: number; from: string | null }>({
+        query: ({ business, from }) => `/businesses/${business}/esct-rates${from ? `?from=${from}` : ""}`,
+        providesTags: ["Books", "Person"],
+      }),
+      acceptEsct: build.mutation<EsctRates, Of<{ from: string; people: number[] }>>({
+        query: ({ business, ...body }) => ({ url: `/businesses/${business}/esct-rates`, method: "POST", body }),
+        invalidatesTags: ["Books", "Person", "Run"],
+      }),
       declareYear: change<YearDeclared & { declared: boolean }>("declared"),
       putFringeIn: build.mutation<FringeShown, Of<FringeGiven>>({
         query: ({ business, ...body }) => ({
@@ -39,6 +50,10 @@ export const yearApi = api.injectEndpoints({
           body,
         }),
         invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books", "Person"] : []),
+      }),
+      putOpeningIn: build.mutation<OpeningShown, Of<OpeningGiven>>({
+        query: ({ business, ...body }) => ({ url: `/businesses/${business}/opening-figures`, method: "POST", body }),
+        invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books", "Person", "Run"] : []),
       }),
       leaveOutOfYear: change<{ from: string; person: number; reason: string | null }>("left-out"),
       tickYearLine: change<{ from: string; item: string; ticked: boolean }>("ticked"),

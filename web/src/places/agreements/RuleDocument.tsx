@@ -1,7 +1,9 @@
 /** A rule set as it is read: sentences in groups; those that spoke in the try-out are marked. */
+
 import type { AgreementView } from "@zesty/contract/time";
 import { differences } from "@zesty/core/agreements/editing";
 import { sentencesOf } from "@zesty/core/agreements/sentences";
+import { levelRate } from "@zesty/core/hours/pricing";
 import { useMemo } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { counted, longDate, money } from "../../parts/format.ts";
@@ -84,9 +86,9 @@ export function RuleDocument({
           <h2 className="border-b border-rule-strong pb-0.5 font-name text-[18px]">Levels</h2>
           <table className="figures w-full">
             <tbody>
-              {rules.classifications.map(({ key, title, hourly, standing }) => {
+              {rules.classifications.map(({ key, title, standing }) => {
                 const own = rates.classifications[key];
-                const shown = own ?? (hourly === null ? null : String(hourly));
+                const shown = levelRate(rules, key, rates)?.toString() ?? null;
                 return (
                   <tr key={key} className="border-b border-rule">
                     <td className="py-1">{title}</td>

@@ -9,6 +9,7 @@ import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { useEffect, useMemo, useState } from "react";
+import { onPage } from "../../countries/onPage.ts";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { money, sentenceCase, weekdayDate } from "../../parts/format.ts";
 
@@ -42,7 +43,7 @@ export function TryOut({
       rules,
       person: { basis, age: Number(age) || 25 },
       settings: agreement.settings,
-      timeZone: rules.country === "AU" ? "Australia/Melbourne" : "Pacific/Auckland",
+      timeZone: onPage[rules.country].timeZone,
       holidays: holiday === "" ? [] : [{ date: addDays(monday, Number(holiday)) }],
       shifts,
     });

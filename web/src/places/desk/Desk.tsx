@@ -21,6 +21,11 @@ export function Desk() {
       wide
       aside={
         <p className="text-quiet">
+          {desk.toDo.filter((each) => each.kind === "send").length > 1 && (
+            <Link className="mr-5 text-action underline" to="/send">
+              Send what is signed off
+            </Link>
+          )}
           {desk.lanes.length > 0 && (
             <Link className="mr-5 text-action underline" to="/readiness">
               What is missing

@@ -1,6 +1,7 @@
 /** What is owed to whom by when. */
 import { useState } from "react";
 import { Link } from "react-router";
+import { onPage } from "../../countries/onPage.ts";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { cents, dollars, shortDate, weekdayDate } from "../../parts/format.ts";
@@ -112,7 +113,7 @@ export function Dues() {
               </Button>
             </>
           )}
-          {business.country === "AU" && <Statements business={business.id} />}
+          {onPage[business.country].hasStatements && <Statements business={business.id} />}
         </>
       )}
     </Page>

@@ -1,6 +1,8 @@
 /** What leave not taken is worth on a day, how that moved since another, and its journal. */
+
 import type { LeaveWorthView } from "@zesty/contract/leave";
 import { addDays } from "@zesty/core/calendar/dates";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { Fragment, useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -62,7 +64,7 @@ export function LeaveWorth() {
 /** Books close by months: the last day of the month before. */
 const monthEndBefore = (day: string) => addDays(`${day.slice(0, 7)}-01`, -1);
 
-function Sheet({ view, country }: { view: LeaveWorthView; country: "AU" | "NZ" }) {
+function Sheet({ view, country }: { view: LeaveWorthView; country: CountryCode }) {
   const kinds = [...new Set(view.rows.map((row) => row.kind))];
   const sum = (rows: LeaveWorthView["rows"], of: "before" | "after") =>
     rows.reduce((total, row) => total + row[of].cents, 0);

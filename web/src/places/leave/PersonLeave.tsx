@@ -4,6 +4,7 @@ import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
 import { balanceOn } from "@zesty/core/leave/forecast";
 import { useState } from "react";
 import { Link } from "react-router";
+import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { hours, shortDate } from "../../parts/format.ts";
@@ -232,7 +233,7 @@ function Adjust({ view, person, onDone }: Pick<Props, "view" | "person"> & { onD
 }
 
 function CashOut({ view, person }: Pick<Props, "view" | "person">) {
-  const codes = view.country === "NZ" ? ["annual"] : ["annual", "personal", "long-service"];
+  const { kinds: codes, law } = onPage[view.country].cashOut;
   const kinds = leaveKindsIn(view.country).filter((kind) => codes.includes(kind.code));
   const [kind, setKind] = useState(kinds[0]?.code ?? "");
   const [amount, setAmount] = useState("");
@@ -247,11 +248,7 @@ function CashOut({ view, person }: Pick<Props, "view" | "person">) {
         void cash({ person: person.personId, kind, amount });
       }}
     >
-      <p className="text-[14.5px] text-quiet">
-        {view.country === "NZ"
-          ? "At most one week of each entitlement year, asked for in writing (Holidays Act 2003, s 28A)."
-          : "Only with a signed agreement each time; four weeks of annual leave must stay (Fair Work Act 2009, ss 93, 94), and the award may set more."}
-      </p>
+      <p className="text-[14.5px] text-quiet">{law}</p>
       <ChoiceField label="Leave" value={kind} onChange={(event) => setKind(event.target.value)}>
         {kinds.map((each) => (
           <option key={each.code} value={each.code}>

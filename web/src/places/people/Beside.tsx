@@ -1,24 +1,23 @@
 /** Beside a person's sections: leave balances with their ledger, and the pays that were signed off. */
 import type { PersonView } from "@zesty/contract/people";
-import { leaveWords } from "@zesty/core/leave/kinds";
-import { leaveKindNz, leaveUnitNz, leaveWordsNz } from "@zesty/core/pay/elementsNz";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import { Link } from "react-router";
 import { hours, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
 import { entryWords } from "../../parts/leave/entryWords.ts";
 
 export function Beside({ person }: { person: PersonView }) {
-  const wordsOf = person.country === "NZ" ? leaveWordsNz : leaveWords;
+  const kindOf = (kind: string) => leaveKindIn(person.country, kind);
   return (
     <aside className="figures text-[14.5px]">
       <h2 className="border-b border-rule-strong pb-1 font-name text-[18px]">Leave balances</h2>
       {person.leave.balances.length === 0 && <p className="py-2 text-quiet">No leave is kept for this person.</p>}
       {person.leave.balances
-        .filter((each) => person.country === "AU" || leaveKindNz(each.kind)?.kept)
+        .filter((each) => kindOf(each.kind).kept || Number(each.hours) !== 0)
         .map((each) => (
           <p key={each.kind} className="flex justify-between border-b border-rule py-1">
-            <span>{wordsOf(each.kind)}</span>
+            <span>{kindOf(each.kind).words}</span>
             <span className="font-semibold">
-              {hours(each.hours, 2)} {person.country === "NZ" ? leaveUnitNz(each.kind) : "h"}
+              {hours(each.hours, 2)} {kindOf(each.kind).unit === "hours" ? "h" : kindOf(each.kind).unit}
             </span>
           </p>
         ))}
@@ -31,7 +30,7 @@ export function Beside({ person }: { person: PersonView }) {
                 // biome-ignore lint/suspicious/noArrayIndexKey: a ledger's lines never move
                 <tr key={at} className="border-b border-rule">
                   <td className="text-quiet">{shortDate(entry.date)}</td>
-                  <td>{wordsOf(entry.kind)}</td>
+                  <td>{kindOf(entry.kind).words}</td>
                   <td className="text-quiet">{entryWords[entry.why]}</td>
                   <td className="text-right">{hours(entry.hours.replace("-", "−"), 2)}</td>
                 </tr>

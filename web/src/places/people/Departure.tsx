@@ -1,7 +1,6 @@
 /** The end of an employment: last day, reason, and what the final pay will hold, spelled out before it is recorded. */
-import { leavingReasonsNz, type NewDeparture } from "@zesty/contract/departures";
+import type { NewDeparture } from "@zesty/contract/departures";
 import type { PersonView } from "@zesty/contract/people";
-import { cessationReasons } from "@zesty/core/lodgement/payEvent";
 import { useEffect, useState } from "react";
 import { useForm } from "react-hook-form";
 import { Link } from "react-router";
@@ -10,6 +9,7 @@ import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from
 import { longDate, money, sentenceCase } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
+import { leaving } from "./leaving.ts";
 
 export function Departure({ person, day, wanted }: { person: PersonView; day: string; wanted: boolean }) {
   const [recording, setRecording] = useState(wanted && person.departure === null);
@@ -42,11 +42,7 @@ function Recorded({ person, departure }: { person: PersonView; departure: NonNul
   return (
     <div className="text-[15px]">
       <p>
-        Last day {longDate(departure.lastDay)}:{" "}
-        {person.country === "NZ"
-          ? leavingReasonsNz[departure.reason as keyof typeof leavingReasonsNz]
-          : `${departure.words} (${departure.reason})`}
-        .
+        Last day {longDate(departure.lastDay)}: {leaving[person.country].words(departure.reason)}.
       </p>
       <p>
         {departure.runId === null ? (
@@ -104,15 +100,16 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
   });
-  const dismissed = person.country === "AU" && (values.reason === "R" || values.reason === "F");
+  const { reasons, shown, asksNotice } = leaving[person.country];
+  const dismissed = asksNotice && (values.reason === "R" || values.reason === "F");
   return (
     <form noValidate className="mt-2 border-l-3 border-lime pl-4" onSubmit={(event) => void submit(event)}>
       <div className="grid grid-cols-2 gap-x-5 gap-y-3">
         <TextField label="Last day" type="date" error={errorAt(errors, "lastDay")} {...form.register("lastDay")} />
         <ChoiceField label="Reason" error={errorAt(errors, "reason")} {...form.register("reason")}>
-          {Object.entries(person.country === "NZ" ? leavingReasonsNz : cessationReasons).map(([code, words]) => (
+          {Object.keys(reasons).map((code) => (
             <option key={code} value={code}>
-              {person.country === "NZ" ? words : `${code}, ${words}`}
+              {shown(code)}
             </option>
           ))}
         </ChoiceField>
@@ -123,7 +120,7 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
         {values.pay === "now" && (
           <TextField label="Payday" type="date" error={errorAt(errors, "payday")} {...form.register("payday")} />
         )}
-        {person.country === "AU" && values.reason === "I" && (
+        {asksNotice && values.reason === "I" && (
           <div className="col-span-2">
             <TickField
               label="Two doctors certified that the work can never be done again"

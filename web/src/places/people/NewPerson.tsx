@@ -2,8 +2,6 @@
 
 import type { BusinessView } from "@zesty/contract/business";
 import type { UsualLine } from "@zesty/contract/people";
-import type { KiwiSaverFacts } from "@zesty/contract/peopleNz";
-import { plainKiwiSaver } from "@zesty/contract/plainKiwiSaver";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { bases } from "@zesty/core/pay/payInput";
 import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
@@ -11,6 +9,8 @@ import { isDecimalText } from "@zesty/core/quantity/decimal";
 import { tidied } from "@zesty/core/quantity/tidied";
 import { useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
+import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
+import { onPage } from "../../countries/onPage.ts";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
@@ -18,15 +18,9 @@ import { isOffered } from "../../parts/offered.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { newPersonOf } from "./newPersonOf.tsx";
 
 const isPermanent = (basis: string): boolean => basis === "full-time" || basis === "part-time";
-
-/** What a choice at the start means; rates and dates come on the person's page. */
-const kiwiSaverOf = (choice: string): KiwiSaverFacts => ({
-  ...plainKiwiSaver,
-  status: choice === "not-member" ? "not-member" : "member",
-  joined: choice === "automatic" ? "automatic" : "existing",
-});
 
 /** Usual pay as one line: the salary's share of a pay, or the hours of the period. What cannot be read is left out. */
 function usualLines(
@@ -68,7 +62,7 @@ function NewPersonForm({ setUp }: { setUp: BusinessView }) {
       withPay: false,
     },
   });
-  const isNz = setUp.country === "NZ";
+  const own = newPersonOf[setUp.country];
   const { errors } = form.formState;
   const basis = form.watch("employment.basis");
   const submit = submitOf(form, async ({ payrollId, details, employment, usual, kiwiSaver, withPay }) => {
@@ -92,26 +86,8 @@ function NewPersonForm({ setUp }: { setUp: BusinessView }) {
           placeId: setUp.places.find(isOffered())?.id ?? null,
           costCentreId: null,
         },
-        ...(isNz
-          ? {
-              ...(kiwiSaver === "later" ? {} : { kiwiSaver: kiwiSaverOf(kiwiSaver) }),
-              holidays: {
-                withPay: withPay && !permanent,
-                varies: employment.basis === "casual",
-                agreedWeek: null,
-                averageOnlyUntil: null,
-                keepsAnniversary: false,
-              },
-            }
-          : {}),
+        ...own.facts({ kiwiSaver, withPay, basis: employment.basis, permanent }, setUp),
         ...(usual && permanent && cycle ? { usualPay: { lines: usualLines(employment, cycle, setUp) } } : {}),
-        ...(permanent && !isNz
-          ? {
-              leave: {
-                entitlements: setUp.standardLeave,
-              },
-            }
-          : {}),
       },
     });
     if (answer.error) showErrors(form.setError, answer.error);
@@ -122,75 +98,59 @@ function NewPersonForm({ setUp }: { setUp: BusinessView }) {
   );
   return (
     <Page title="Add a person">
-      <form
-        noValidate
-        className="grid max-w-2xl grid-cols-2 gap-x-5 gap-y-3 border-t border-rule-strong pt-4"
-        onSubmit={(event) => void submit(event)}
-      >
-        <AskBeforeLeaving when={form.formState.isDirty && !form.formState.isSubmitting} />
-        {field("details.givenName", "Given name", { autoFocus: true })}
-        {field("details.familyName", "Family name")}
-        {field("details.birthDate", "Birth date", { type: "date" })}
-        {field("details.startDate", "Start date", { type: "date" })}
-        {field("payrollId", "Payroll ID", { hint: "Stays with the person; never used twice" })}
-        {field("details.email", "E-mail", { hint: "Payslips go there" })}
-        <ChoiceField label="Basis" {...form.register("employment.basis")}>
-          {bases
-            .filter((basis) => !isNz || (basis !== "labour-hire" && basis !== "contractor"))
-            .map((basis) => (
-              <option key={basis}>{basis}</option>
-            ))}
-        </ChoiceField>
-        <ChoiceField label="Pay cycle" {...form.register("employment.cycleId")}>
-          {setUp.cycles.filter(isOffered()).map((cycle) => (
-            <option key={cycle.id} value={cycle.id}>
-              {cycle.name}
-            </option>
-          ))}
-        </ChoiceField>
-        {field("employment.weeklyHours", "Hours a week")}
-        {field("employment.hourlyRate", "Hourly rate")}
-        {field("employment.salary", "or salary a year")}
-        {isPermanent(basis) ? (
-          <TickField
-            label="That is the usual pay"
-            hint="Each run begins with it; change it on the person's page"
-            {...form.register("usual")}
-          />
-        ) : (
-          <span />
-        )}
-        {isNz && (
-          <ChoiceField label="KiwiSaver" {...form.register("kiwiSaver")}>
-            <option value="later">not known yet: marked until it is</option>
-            <option value="automatic">new to it: enrolled on starting</option>
-            <option value="existing">is a member already</option>
-            <option value="not-member">exempt: under 18, from 65 on, or not living here</option>
+      <FieldNotesOf country={setUp.country} subject="person">
+        <form
+          noValidate
+          className="grid max-w-2xl grid-cols-2 gap-x-5 gap-y-3 border-t border-rule-strong pt-4"
+          onSubmit={(event) => void submit(event)}
+        >
+          <AskBeforeLeaving when={form.formState.isDirty && !form.formState.isSubmitting} />
+          {field("details.givenName", "Given name", { autoFocus: true })}
+          {field("details.familyName", "Family name")}
+          {field("details.birthDate", "Birth date", { type: "date" })}
+          {field("details.startDate", "Start date", { type: "date" })}
+          {field("payrollId", "Payroll ID", { hint: "Stays with the person; never used twice" })}
+          {field("details.email", "E-mail", { hint: "Payslips go there" })}
+          <ChoiceField label="Basis" {...form.register("employment.basis")}>
+            {bases
+              .filter((basis) => !onPage[setUp.country].withoutBases.includes(basis))
+              .map((basis) => (
+                <option key={basis}>{basis}</option>
+              ))}
           </ChoiceField>
-        )}
-        {isNz && !isPermanent(basis) && (
-          <TickField
-            label="8 % with each pay in place of annual holidays"
-            hint="Only work so irregular that holidays cannot be taken, or a fixed term under a year; agreed in writing"
-            {...form.register("withPay")}
-          />
-        )}
-        <div className="col-span-2">
-          {errors.root && (
-            <p role="alert" className="mb-2 text-plum">
-              {errors.root.message}
-            </p>
+          <ChoiceField label="Pay cycle" {...form.register("employment.cycleId")}>
+            {setUp.cycles.filter(isOffered()).map((cycle) => (
+              <option key={cycle.id} value={cycle.id}>
+                {cycle.name}
+              </option>
+            ))}
+          </ChoiceField>
+          {field("employment.weeklyHours", "Hours a week")}
+          {field("employment.hourlyRate", "Hourly rate")}
+          {field("employment.salary", "or salary a year")}
+          {isPermanent(basis) ? (
+            <TickField
+              label="That is the usual pay"
+              hint="Each run begins with it; change it on the person's page"
+              {...form.register("usual")}
+            />
+          ) : (
+            <span />
           )}
-          <p className="mb-3 text-[14px] text-quiet">
-            {isNz
-              ? "Tax code, KiwiSaver, bank account and address come next, on the person's page. A new employee from 18 to 64 is enrolled in KiwiSaver unless exempt. Until then they are marked as missing."
-              : "Tax declaration, fund, bank account and address come next, on the person's page. Until then they are marked as missing."}
-          </p>
-          <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
-            Add
-          </Button>
-        </div>
-      </form>
+          <own.Fields register={form.register as never} permanent={isPermanent(basis)} />
+          <div className="col-span-2">
+            {errors.root && (
+              <p role="alert" className="mb-2 text-plum">
+                {errors.root.message}
+              </p>
+            )}
+            <p className="mb-3 text-[14px] text-quiet">{own.next}</p>
+            <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
+              Add
+            </Button>
+          </div>
+        </form>
+      </FieldNotesOf>
     </Page>
   );
 }

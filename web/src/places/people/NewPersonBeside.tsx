@@ -1,10 +1,13 @@
 /** Beside the sheet of new people: what stands in the way of the person in hand, and the first pay as it would come out. */
+
+import { skipToken } from "@reduxjs/toolkit/query/react";
 import type { PlannedPerson } from "@zesty/contract/peopleSheet";
 import type { PersonColumn } from "@zesty/core/hoursSheet/peopleSheet";
-import { useEffect } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { useSettled } from "../../parts/useSettled.ts";
 import { peopleApi } from "../../state/peopleApi.ts";
 import type { NewRow } from "./severalRows.ts";
 
@@ -19,13 +22,8 @@ interface Props {
 
 export function NewPersonBeside({ business, columns, row, planned, fundWord, onTakeOut }: Props) {
   const stopped = planned?.marks.some((mark) => mark.kind === "stop") ?? true;
-  const [ask, { data: first, reset, error }] = peopleApi.useFirstPayMutation();
-  const cells = row?.cells;
-  useEffect(() => {
-    if (!cells || stopped) return reset();
-    const timer = setTimeout(() => void ask({ business, row: cells }), 150);
-    return () => clearTimeout(timer);
-  }, [cells, stopped, business, ask, reset]);
+  const cells = useSettled(row?.cells);
+  const { data: first, error } = peopleApi.useFirstPayQuery(cells && !stopped ? { business, row: cells } : skipToken);
   return (
     <aside
       aria-label="Beside the sheet"
@@ -49,6 +47,7 @@ export function NewPersonBeside({ business, columns, row, planned, fundWord, onT
             ))}
           </ul>
           {!stopped && <LaterAsked row={row} columns={columns} />}
+          {!stopped && <ProblemNote error={error} />}
           {!stopped && !error && first && (
             <section className="figures mt-4 text-[15px]" aria-label="First pay">
               <h3 className="border-b border-rule-strong pb-1 font-semibold">First pay, {longDate(first.payday)}</h3>

@@ -1,6 +1,7 @@
 /** The people of a business, with what is missing and one step to mend it. */
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { counted, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
@@ -53,7 +54,7 @@ export function People() {
             <a className="text-action underline" href={`/api/businesses/${business.id}/people/list.csv`} download>
               Take the list
             </a>
-            , or{" "}
+            ,{" "}
             <a
               className="text-action underline"
               href={`/api/businesses/${business.id}/people/list-with-numbers.csv`}
@@ -61,6 +62,18 @@ export function People() {
             >
               with tax and bank numbers
             </a>
+            , or{" "}
+            <a className="text-action underline" href={`/api/businesses/${business.id}/people/facts.xlsx`} download>
+              every dated fact (XLSX)
+            </a>
+            {onPage[business.country].hasOpeningSheet && (
+              <>
+                {". "}
+                <Link className="text-action underline" to="/people/opening">
+                  Opening figures
+                </Link>
+              </>
+            )}
           </p>
           <table className="w-full text-[15px]">
             <thead>

@@ -3,6 +3,7 @@ import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
 import { useEffect, useState } from "react";
 import { useLocation, useNavigate, useParams, useSearchParams } from "react-router";
+import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { shortDate } from "../../parts/format.ts";
@@ -14,7 +15,7 @@ import { Beside } from "./Beside.tsx";
 import { Departure } from "./Departure.tsx";
 import { LineOfTime } from "./LineOfTime.tsx";
 import { StaffAccess } from "./StaffAccess.tsx";
-import { sectionsAu, sectionsNz } from "./sections.ts";
+import { sectionsOf } from "./sections.ts";
 
 export function PersonPage() {
   const id = Number(useParams().person);
@@ -53,7 +54,9 @@ export function PersonPage() {
       <BrokenNote broken={person.broken} />
       <LineOfTime personId={person.id} />
       <div className="grid grid-cols-[1fr_340px] gap-10 max-[900px]:grid-cols-1">
-        <Sections person={person} setUp={setUp} day={session.day} />
+        <FieldNotesOf country={person.country} subject="person">
+          <Sections person={person} setUp={setUp} day={session.day} />
+        </FieldNotesOf>
         <Beside person={person} />
       </div>
     </Page>
@@ -73,7 +76,7 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
   }, [wanted]);
   return (
     <div>
-      {(person.country === "NZ" ? sectionsNz : sectionsAu).map(({ id, title, facts, Form, secret }) => (
+      {sectionsOf[person.country].map(({ id, title, facts, Form, secret }) => (
         <section key={id} id={id} className="border-t border-rule-strong py-3" aria-labelledby={`${id}-title`}>
           <div className="flex items-baseline justify-between">
             <h2 id={`${id}-title`} className="font-name text-[18px]">

@@ -1,8 +1,12 @@
 /** Several new people at once: a sheet to type, paste or bring a file into; beside it what stands in the way and the first pay. */
+
+import { skipToken } from "@reduxjs/toolkit/query/react";
 import type { PlannedPerson } from "@zesty/contract/peopleSheet";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
+import { onPage } from "../../countries/onPage.ts";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { counted } from "../../parts/format.ts";
@@ -10,6 +14,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { BringFile } from "../../parts/sheets/BringFile.tsx";
 import type { Brought } from "../../parts/sheets/broughtFile.ts";
 import { Meanings } from "../../parts/sheets/Meanings.tsx";
+import { useSettled } from "../../parts/useSettled.ts";
 import { useBusiness } from "../../state/business.ts";
 import { peopleApi } from "../../state/peopleApi.ts";
 import { NewPersonBeside } from "./NewPersonBeside.tsx";
@@ -32,7 +37,7 @@ export function SeveralPeople() {
   return <Sheet key={business.id} business={business} />;
 }
 
-function Sheet({ business }: { business: { id: number; name: string; country: "AU" | "NZ" } }) {
+function Sheet({ business }: { business: { id: number; name: string; country: CountryCode } }) {
   const navigate = useNavigate();
   const columns = peopleColumnsIn(business.country);
   const [rows, setRows] = useState(() => keptRows(business.id));
@@ -42,39 +47,32 @@ function Sheet({ business }: { business: { id: number; name: string; country: "A
   const [file, setFile] = useState<Brought | null>(null);
   const [done, setDone] = useState(false);
   const [read, reading] = peopleApi.usePeopleFileMutation();
-  const [plan, planned] = peopleApi.usePlanPeopleMutation();
   const [add, adding] = peopleApi.useAddSeveralMutation();
   const filled = useMemo(() => rows.filter((row) => !isBlank(row)), [rows]);
-  const asked = useRef<NewRow[]>([]);
+  const asked = useSettled(filled);
+  const planned = peopleApi.usePlanPeopleQuery(
+    asked.length > 0 ? { business: business.id, rows: asked.map((row) => row.cells) } : skipToken,
+  );
   useEffect(() => {
     document.title = "Several people · Zesty Ledger";
   }, []);
   useEffect(() => {
     sessionStorage.setItem(keptKey(business.id), JSON.stringify(filled.map((row) => row.cells)));
-    if (filled.length === 0) return;
-    const timer = setTimeout(() => {
-      asked.current = filled;
-      void plan({ business: business.id, rows: filled.map((row) => row.cells) });
-    }, 200);
-    return () => clearTimeout(timer);
-  }, [filled, business.id, plan]);
+  }, [filled, business.id]);
 
   const change = (next: NewRow[]) => {
     setBefore([...before.slice(-50), rows]);
     setRows(withRoom(next));
     setMessage(null);
   };
-  // Marks belong to the rows that were asked about, which may be older than what is typed by now.
-  const marks = useMemo(() => {
-    const found = new Map<number, PlannedPerson>();
-    for (const [at, row] of asked.current.entries()) {
-      const one = planned.data?.rows[at];
-      if (one) found.set(row.id, one);
-    }
-    return found;
-  }, [planned.data]);
+  // Marks belong to the rows that were asked about, which may be older than what is typed by now; they stay until the next.
+  const [marks, setMarks] = useState<ReadonlyMap<number, PlannedPerson>>(new Map());
+  const answer = planned.currentData;
+  useEffect(() => {
+    if (answer) setMarks(new Map(answer.rows.flatMap((one, at) => (asked[at] ? [[asked[at].id, one]] : []))));
+  }, [answer, asked]);
   const stopped = filled.filter((row) => marks.get(row.id)?.marks.some((mark) => mark.kind === "stop")).length;
-  const known = filled.every((row) => marks.has(row.id));
+  const known = asked === filled && answer !== undefined && filled.every((row) => marks.has(row.id));
 
   async function bring(next: Brought, mapping: Record<string, string> = {}): Promise<void> {
     setFile(next);
@@ -122,9 +120,11 @@ function Sheet({ business }: { business: { id: number; name: string; country: "A
               ? "A row a person: type, paste a block with or without its headings, or bring a file. What is left blank is asked for later and stays marked until then."
               : stopped > 0
                 ? `${counted(stopped, "row")} of ${filled.length} cannot be added yet; what is wrong stands beside.`
-                : filled.length === 1
-                  ? "1 row, and it can be added."
-                  : `${filled.length} rows, all of them can be added.`)}
+                : !filled.every((row) => marks.has(row.id))
+                  ? "Looking at what was typed…"
+                  : filled.length === 1
+                    ? "1 row, and it can be added."
+                    : `${filled.length} rows, all of them can be added.`)}
         </p>
         {reading.isLoading && <p className="text-quiet">Reading {file?.name}…</p>}
         <ProblemNote error={reading.error ?? adding.error ?? planned.error} />
@@ -162,9 +162,10 @@ function Sheet({ business }: { business: { id: number; name: string; country: "A
         />
       </div>
       <NewPersonBeside
+        key={inHand?.id}
         business={business.id}
         columns={columns}
-        fundWord={business.country === "NZ" ? "KiwiSaver" : "Super"}
+        fundWord={onPage[business.country].fund}
         row={inHand && !isBlank(inHand) ? inHand : null}
         planned={inHand ? (marks.get(inHand.id) ?? null) : null}
         onTakeOut={() => inHand && change(rows.filter((row) => row !== inHand))}

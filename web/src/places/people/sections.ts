@@ -1,10 +1,12 @@
 /** The sections of a person's page: what each shows, and the form that changes it. */
+
 import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import type { ComponentType } from "react";
-import { countryWords } from "../../parts/countryWords.ts";
+import { onPage } from "../../countries/onPage.ts";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { BankForm } from "./forms/BankForm.tsx";
 import { DetailsForm } from "./forms/DetailsForm.tsx";
@@ -50,7 +52,7 @@ const time: SectionShown = {
         ],
 };
 
-export const sectionsAu: SectionShown[] = [
+const sectionsAu: SectionShown[] = [
   {
     id: "details",
     title: "Details",
@@ -85,7 +87,7 @@ export const sectionsAu: SectionShown[] = [
           : "no hourly rate",
       ],
       ["Salary", employment.salary ? `$${money(employment.salary)} a year` : undefined],
-      [countryWords[country].minimum, employment.minimumRate ? `$${money(employment.minimumRate)}` : undefined],
+      [onPage[country].minimum, employment.minimumRate ? `$${money(employment.minimumRate)}` : undefined],
       ["Hours a week", hours(employment.weeklyHours)],
       ["Pay cycle", setUp.cycles.find((each) => each.id === employment.cycleId)?.name],
       ["Cost centre", setUp.costCentres.find((each) => each.id === employment.costCentreId)?.name],
@@ -219,7 +221,7 @@ const auSection = (id: string): SectionShown => {
   return found;
 };
 /** In New Zealand the sections that only Australian law asks for give way to its own. */
-export const sectionsNz: SectionShown[] = [
+const sectionsNz: SectionShown[] = [
   auSection("details"),
   auSection("employment"),
   time,
@@ -260,3 +262,5 @@ const fringeWords = ({ taxable, exempt, reported }: PersonView["fringeBenefits"]
   const shown = reported.map((each) => `${each.code} $${money(each.amount)}`).join(", ");
   return `${values.join(", ") || "none"}; ${shown ? `reported as ${shown}` : "not reported"}`;
 };
+
+export const sectionsOf: Record<CountryCode, readonly SectionShown[]> = { AU: sectionsAu, NZ: sectionsNz };

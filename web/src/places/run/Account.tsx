@@ -8,8 +8,8 @@ import type { RowContextNz } from "@zesty/core/pay/payContextNz";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import { counted } from "@zesty/core/quantity/units";
 import { Link } from "react-router";
+import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
-import { countryWords } from "../../parts/countryWords.ts";
 import { hours, longDate, money, moneyOrDash } from "../../parts/format.ts";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
 import { centreAdded } from "../../state/runSlice.ts";
@@ -73,13 +73,13 @@ function Also({ view, row, onOpen }: Pick<Props, "view" | "row" | "onOpen">) {
           Leave by its dates
         </Button>
       )}
-      {view.country === "NZ" && (
+      {onPage[view.country].holidaysAnswered && (
         <Button look="quiet" onClick={() => onOpen("publicHolidays")}>
           Public holidays of the period
         </Button>
       )}
       <Button look="quiet" onClick={() => onOpen("byHand")}>
-        {view.country === "NZ" ? "PAYE by hand" : "Tax or super by hand"}
+        {onPage[view.country].byHand.title}
       </Button>
       {others.length > 0 && (
         <select
@@ -171,7 +171,7 @@ function Figures({ country, figures, row, onWhy }: FiguresProps) {
     figures.lines.filter((line) => names.includes(line.group) && line.amount !== "0.00");
   const earnings = group("earnings", "extra", "unusedLeave", "termination", "returnToWork");
   const toDate = row.context?.toDate;
-  const words = countryWords[country];
+  const words = onPage[country];
   const line = (
     name: string,
     label: string,
@@ -230,7 +230,7 @@ function Figures({ country, figures, row, onWhy }: FiguresProps) {
           ))}
         </>
       )}
-      {row.context?.country === "NZ" && <BalancesNz context={row.context} />}
+      {row.context && "nextAnniversary" in row.context && <BalancesNz context={row.context} />}
       {toDate && (
         <>
           <h3 className="mt-3 text-[13px] text-quiet">Year to date before this pay</h3>

@@ -5,8 +5,8 @@ import type { CountryCode } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
-import { countryWords } from "../../parts/countryWords.ts";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -166,8 +166,8 @@ const signed = (amount: string) => (amount.startsWith("-") ? `−${money(amount.
 function Difference({ country, plan }: { country: CountryCode; plan: CorrectionPlan }) {
   const rows = [
     ["Gross", plan.gross],
-    [countryWords[country].tax, plan.withheld],
-    [countryWords[country].employer, plan.super],
+    [onPage[country].tax, plan.withheld],
+    [onPage[country].employer, plan.super],
   ] as const;
   return (
     <div className="figures mt-3 border-t border-rule-strong pt-1 text-[15px]">

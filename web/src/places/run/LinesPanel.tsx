@@ -3,6 +3,7 @@ import type { RunRow, RunView } from "@zesty/contract/runs";
 import { etpCodes } from "@zesty/core/au/terminationPayment";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { TermsFields, withTerms } from "../../parts/DeductionTerms.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
@@ -95,7 +96,7 @@ function LineEditor({ country, line, element, onLine }: EditorProps) {
               onValue={(value) => onLine({ ...line, hours: value })}
             />
           )}
-          {country === "AU" && <Detail line={line} element={element} onLine={onLine} />}
+          {onPage[country].linesReported && <Detail line={line} element={element} onLine={onLine} />}
           {element.element.startsWith("deduction") && <Terms line={line} onLine={onLine} />}
         </>
       )}

@@ -2,6 +2,7 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import type { Entry } from "@zesty/core/pay/payContext";
 import { useState } from "react";
+import { onPage } from "../../countries/onPage.ts";
 import { TextField } from "../../parts/Fields.tsx";
 import { NewElementForm } from "../../parts/NewElementForm.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -63,7 +64,7 @@ export function NewElementPanel({ view, row, onDone }: Props) {
         {row && (
           <div className="mt-3 border-t border-rule pt-2">
             <TextField
-              label={`For ${row.name}, ${view.country === "NZ" ? "hours, days or dollars" : "hours or dollars"}`}
+              label={`For ${row.name}, ${onPage[view.country].typed}`}
               hint="May stay empty: type it in the sheet"
               value={value}
               onChange={(event) => setValue(event.target.value.trim())}

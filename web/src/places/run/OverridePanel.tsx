@@ -2,6 +2,7 @@
 import type { RunRow } from "@zesty/contract/runs";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { useState } from "react";
+import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { money } from "../../parts/format.ts";
@@ -17,7 +18,7 @@ interface Props {
 }
 
 export function OverridePanel({ country, row, onBack }: Props) {
-  const isNz = country === "NZ";
+  const words = onPage[country].byHand;
   const dispatch = useAppDispatch();
   const [withheld, setWithheld] = useState(row.overrides?.withheld ?? "");
   const [guarantee, setGuarantee] = useState(row.overrides?.guarantee ?? "");
@@ -55,20 +56,20 @@ export function OverridePanel({ country, row, onBack }: Props) {
       <Button look="quiet" onClick={onBack}>
         Back to the account
       </Button>
-      <h2 className="mt-2 font-name text-[20px]">{isNz ? "PAYE by hand" : "Tax or super by hand"}</h2>
+      <h2 className="mt-2 font-name text-[20px]">{words.title}</h2>
       <p className="mb-3 text-[14.5px] text-quiet">
         {row.name}. Leave a field empty to keep the worked figure. The worked figure stays in the working, and a query
         asks for a second look.
       </p>
       <div className="flex flex-col gap-3">
         <TextField
-          label={isNz ? "PAYE" : "Tax withheld"}
+          label={words.tax}
           hint={row.figures && !row.overrides ? `Worked out: $${money(row.figures.withheld)}` : "In all, for this pay"}
           value={withheld}
           error={tried ? faults.withheld : undefined}
           onChange={(event) => setWithheld(event.target.value.trim())}
         />
-        {!isNz && (
+        {words.guarantee && (
           <TextField
             label="Super guarantee"
             value={guarantee}
@@ -84,9 +85,7 @@ export function OverridePanel({ country, row, onBack }: Props) {
           onChange={(event) => setReason(event.target.value)}
         />
       </div>
-      {tried && nothing && (
-        <p className="mt-2 text-plum">{isNz ? "Type the PAYE, or go back." : "Type tax or super, or go back."}</p>
-      )}
+      {tried && nothing && <p className="mt-2 text-plum">{words.nothing}</p>}
       <div className="mt-4 flex gap-2">
         <Button look="main" type="submit">
           Use these

@@ -23,7 +23,7 @@ const choiceOf = (works: boolean | null) => (works === null ? "" : works ? "yes"
 
 export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
   const [answer, { error, isLoading }] = api.useAnswerHolidaysMutation();
-  const context = row.context?.country === "NZ" ? row.context : null;
+  const context = row.context && "publicHolidays" in row.context ? row.context : null;
   const holidays = context?.publicHolidays ?? [];
   const [answers, setAnswers] = useState<Answer[]>(
     holidays.map(({ works, reason, unknown, worked }) => ({

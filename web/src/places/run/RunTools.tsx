@@ -2,8 +2,9 @@
 
 import { Menu, MenuButton, MenuItem, MenuItems, Popover, PopoverButton, PopoverPanel } from "@headlessui/react";
 import type { RunView } from "@zesty/contract/runs";
-import { arisingNz } from "@zesty/core/pay/elementsNz";
 import type { RefObject } from "react";
+import { elementsOnPage } from "../../countries/elements.tsx";
+import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { api, problemOf } from "../../state/api.ts";
 import { loaded, said } from "../../state/runSlice.ts";
@@ -36,7 +37,9 @@ export function RunTools({
   const used = new Set(view.rows.flatMap((row) => row.lines.map((line) => line.elementId)));
   const others = view.elements.filter(
     (each) =>
-      !used.has(each.id) && !extra.includes(each.id) && !(view.country === "NZ" && arisingNz.includes(each.element)),
+      !used.has(each.id) &&
+      !extra.includes(each.id) &&
+      elementsOnPage[view.country].kinds.includes(each.element as never),
   );
   return (
     <div className="ml-auto flex items-center gap-3 text-[14px]">
@@ -91,7 +94,7 @@ export function RunTools({
                 New pay element…
               </button>
             </MenuItem>
-            {view.country === "NZ" && (
+            {onPage[view.country].closedowns && (
               <MenuItem>
                 <button
                   type="button"

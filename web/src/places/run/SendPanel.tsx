@@ -8,6 +8,7 @@ import { weekdayDate } from "../../parts/format.ts";
 import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
+import { ByHand } from "./ByHand.tsx";
 
 const channels: { channel: Channel; title: string; send: string }[] = [
   { channel: "payEvent", title: "Tax agency: pay event", send: "Lodge" },
@@ -63,7 +64,16 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
                 </Button>
               )}
             </div>
-            {channel === "payslip" ? <Slips rows={rows} /> : rows.map((row) => <Message key={row.id} row={row} />)}
+            {channel === "payslip" ? (
+              <Slips rows={rows} />
+            ) : (
+              rows.map((row) => (
+                <div key={row.id}>
+                  <Message row={row} />
+                  {view.canSign && <ByHand run={view.id} row={row} />}
+                </div>
+              ))
+            )}
             <Items sent={sent} rows={rows} />
             {canGoAgain(rows) && (
               <Button className="mt-2" onClick={() => void again({ run: view.id, channel })}>

@@ -5,7 +5,7 @@ import type { CountryCode } from "@zesty/core/countries/countries";
 import type { PayElement } from "@zesty/core/pay/payContext";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Column, RenderEditCellProps } from "react-data-grid";
-import { countryWords } from "../../parts/countryWords.ts";
+import { onPage } from "../../countries/onPage.ts";
 import { difference, hours, moneyOrDash } from "../../parts/format.ts";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
 import { centsOfText } from "../../parts/totals.ts";
@@ -174,7 +174,7 @@ export function sheetColumns({ country, elements, open, step, bad, onType, onMar
       return difference(change);
     },
   });
-  const words = countryWords[country];
+  const words = onPage[country];
   // In the hours step what is typed stands in front; net stays in sight at the end however wide the sheet is.
   if (step === "hours")
     return [
@@ -183,7 +183,7 @@ export function sheetColumns({ country, elements, open, step, bad, onType, onMar
       ...cells,
       figure("gross", "Gross"),
       figure("withheld", words.taxShort, 70),
-      ...(country === "NZ" ? [figure("kiwiSaver", "KiwiSaver", 74)] : []),
+      ...words.inFront.map((column) => figure(...column)),
       figure("net", "Net", 80, true),
     ];
   const beside = (key: "gross" | "withheld" | "net") => (open ? [against(key, "± last")] : []);
@@ -194,15 +194,9 @@ export function sheetColumns({ country, elements, open, step, bad, onType, onMar
     figure("gross", "Gross"),
     ...beside("gross"),
     figure("withheld", words.taxShort, 70),
-    ...(country === "NZ"
-      ? [
-          figure("childSupport", "Child support", 62),
-          figure("studentLoan", "Student loan", 62),
-          figure("kiwiSaver", "Kiwi\u00adSaver", 62),
-          figure("afterTax", "Others", 62),
-        ]
-      : beside("withheld")),
-    figure("super", words.employerShort, country === "NZ" ? 62 : 72),
+    ...(words.taxAgainstLast ? beside("withheld") : []),
+    ...words.besideTax.map((column) => figure(...column)),
+    figure("super", words.employerShort, words.employerWidth),
     figure("net", "Net"),
     ...beside("net"),
     figure("cost", "Cost"),

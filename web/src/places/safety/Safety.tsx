@@ -10,6 +10,7 @@ import { usersApi } from "../../state/usersApi.ts";
 export function Safety() {
   const { data, error } = usersApi.useSafetyQuery(undefined, { refetchOnMountOrArgChange: true });
   const [backUp, backingUp] = usersApi.useBackUpMutation();
+  const [send, sending] = usersApi.useSendFromHereMutation();
   const [walk, walking] = usersApi.useWalkTrailMutation();
   if (error)
     return (
@@ -28,7 +29,19 @@ export function Safety() {
         </Link>
       }
     >
-      {held && (
+      {held?.imported && (
+        <div role="status" className="mb-2 border-l-3 border-amber py-1 pl-3">
+          <p>
+            A business was taken in here from the export of {moment(held.backupOf)}. Nothing is sent, lodged or paid
+            from this installation until you say so: first see to it that the other one sends nothing any more.
+          </p>
+          <Button className="mt-2" disabled={sending.isLoading} onClick={() => void send()}>
+            Send from here from now on
+          </Button>
+          <ProblemNote error={sending.error} />
+        </div>
+      )}
+      {held && !held.imported && (
         <p role="status" className="mb-2 border-l-3 border-amber py-1 pl-3">
           This store was restored from the backup of {moment(held.backupOf)}. Nothing is sent until the agencies and the
           bank have told what went out after it: {held.asked} asked, {held.found} found. It goes on by itself when all

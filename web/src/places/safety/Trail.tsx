@@ -1,11 +1,12 @@
 /** The audit trail: newest first, searched by words and business, exported as it was searched. */
 import type { AuditLine } from "@zesty/contract/session";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { moment } from "../../parts/format.ts";
 import { Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { useSettled } from "../../parts/useSettled.ts";
 import { api } from "../../state/api.ts";
 import { trailQuery, usersApi } from "../../state/usersApi.ts";
 
@@ -16,7 +17,7 @@ export function Trail() {
   const [words, setWords] = useState("");
   const [business, setBusiness] = useState<number | null>(null);
   const [pages, setPages] = useState<(number | null)[]>([null]);
-  const wanted = useSettled(words);
+  const wanted = useSettled(words, 250);
   const search = { words: wanted, business };
   return (
     <Page
@@ -133,14 +134,4 @@ function Entry({ line }: { line: AuditLine }) {
       <td className="text-quiet">{line.business}</td>
     </tr>
   );
-}
-
-/** The words once typing rests. */
-function useSettled(words: string): string {
-  const [settled, setSettled] = useState(words);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(words), 250);
-    return () => clearTimeout(timer);
-  }, [words]);
-  return settled;
 }

@@ -2,6 +2,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { onPage } from "../../countries/onPage.ts";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
@@ -36,7 +37,7 @@ export function Costs({ setUp }: { setUp: BusinessView }) {
           <span className="w-24 text-quiet">{cost.code}</span>
           <span className="flex-1">
             {cost.name}: {cost.percent} % of{" "}
-            {cost.of === "gross" ? "gross" : `gross and ${setUp.country === "NZ" ? "KiwiSaver" : "super"}`}
+            {cost.of === "gross" ? "gross" : `gross and ${onPage[setUp.country].saving}`}
           </span>
           <span className="text-quiet">from {longDate(cost.from)}</span>
           <span className="text-quiet">
@@ -76,7 +77,7 @@ function CostForm({ setUp, day, onDone }: { setUp: BusinessView; day: string; on
       <TextField label="Per cent" hint="0 ends it" error={errorAt(errors, "percent")} {...form.register("percent")} />
       <ChoiceField label="Of" {...form.register("of")}>
         <option value="gross">gross</option>
-        <option value="grossAndSuper">{setUp.country === "NZ" ? "gross and KiwiSaver" : "gross and super"}</option>
+        <option value="grossAndSuper">gross and {onPage[setUp.country].saving}</option>
       </ChoiceField>
       <TextField label="From payday" type="date" error={errorAt(errors, "from")} {...form.register("from")} />
       <ChoiceField label="Expense account" error={errorAt(errors, "expense")} {...form.register("expense")}>

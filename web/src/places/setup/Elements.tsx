@@ -2,9 +2,10 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { elementsOnPage } from "../../countries/elements.tsx";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { counted, ElementFields, reported } from "../../parts/ElementFields.tsx";
+import { ElementFields, saidOf } from "../../parts/ElementFields.tsx";
 import { elementWords } from "../../parts/elementWords.ts";
 import { errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
@@ -53,9 +54,7 @@ export function Elements({ setUp }: { setUp: BusinessView }) {
                 <td className="text-quiet">{element.code}</td>
                 <td>
                   {elementWords[element.element]}
-                  {setUp.country === "AU" && element.element === "allowance" && (
-                    <span className="ml-1 text-quiet">{element.allowance ?? "no reporting code"}</span>
-                  )}
+                  <span className="ml-1 text-quiet">{elementsOnPage[setUp.country].codeOf(element)}</span>
                 </td>
                 <td>{typedAs(element)}</td>
                 <td className="text-right">{element.entry === "hours" ? element.percent : "–"}</td>
@@ -88,7 +87,7 @@ function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: 
       allowance: element.allowance ?? "OD",
       detail: element.detail ?? "G1",
       deduction: element.deduction ?? "",
-      counts: said(setUp.country === "AU" ? element.superable : element.holidayGross),
+      counts: said(elementsOnPage[setUp.country].counts(element)),
       regular: said(element.regular),
       account: element.account ?? "",
       paidTo: element.paidTo ?? "",
@@ -96,14 +95,14 @@ function ChangeForm({ setUp, element, onDone }: { setUp: BusinessView; element: 
     },
   });
   const { errors } = form.formState;
-  const submit = submitOf(form, async ({ counts, regular, ...values }) => {
+  const submit = submitOf(form, async (all) => {
+    const { counts: _counts, regular: _regular, ...values } = all;
     const answer = await change({
       business: setUp.id,
       element: element.id,
       values: {
         ...values,
-        ...reported(setUp.country, element.element, values),
-        ...counted(setUp.country, counts, regular),
+        ...saidOf(setUp.country, element.element, all),
       },
     });
     if (answer.error) return showErrors(form.setError, answer.error);

@@ -4,6 +4,8 @@ import type { CountryCode } from "@zesty/core/countries/countries";
 import { type ReactNode, useState } from "react";
 import { type FieldErrors, type UseFormReturn, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
+import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
+import { onPage } from "../../countries/onPage.ts";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
@@ -12,14 +14,18 @@ import { api } from "../../state/api.ts";
 import { useTakeBusiness } from "../../state/business.ts";
 import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
 import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./businessFieldsNz.tsx";
+import { TakeIn } from "./TakeIn.tsx";
+
+const codes = Object.keys(onPage) as CountryCode[];
 
 export function NewBusinessPage() {
   const [country, setCountry] = useState<CountryCode>("AU");
+  const Form = forms[country];
   return (
     <Page title="Add a business">
       <fieldset className="mb-3 flex gap-5">
         <legend className="sr-only">Country</legend>
-        {(["AU", "NZ"] as const).map((each) => (
+        {codes.map((each) => (
           <label key={each} className="flex items-center gap-2">
             <input
               type="radio"
@@ -28,11 +34,14 @@ export function NewBusinessPage() {
               checked={country === each}
               onChange={() => setCountry(each)}
             />
-            {each === "AU" ? "Australia" : "New Zealand"}
+            {onPage[each].name}
           </label>
         ))}
       </fieldset>
-      {country === "AU" ? <NewAustralian /> : <NewZealander />}
+      <FieldNotesOf country={country} subject="business">
+        <Form />
+      </FieldNotesOf>
+      <TakeIn />
     </Page>
   );
 }
@@ -50,12 +59,16 @@ function NewZealander() {
       contact: { name: "", phone: "", email: "" },
       bankAccount: "",
       filing: { large: false, paymentFile: "csv" },
+      copyFrom: "",
       cycle: { name: "Weekly", cycle: "weekly", firstPeriodStart: "", paydayOffset: "3" },
     },
   });
   const { errors } = form.formState;
-  const submit = submitOf(form, async ({ cycle, ...values }) => {
-    const answer = await create({ country: "NZ", ...businessValuesNz(values), cycle: cycleValues(cycle) });
+  const submit = submitOf(form, async ({ cycle, copyFrom, ...values }) => {
+    const answer = await create({
+      ...{ country: "NZ", ...businessValuesNz(values), cycle: cycleValues(cycle) },
+      copyFrom: copyFrom === "" ? null : Number(copyFrom),
+    });
     if (answer.error) showErrors(form.setError, answer.error);
     else {
       take(answer.data.id);
@@ -63,7 +76,7 @@ function NewZealander() {
     }
   });
   return (
-    <BusinessForm submit={submit} form={form as never} errors={errors}>
+    <BusinessForm country="NZ" submit={submit} form={form as never} errors={errors}>
       <BusinessFieldsetNz
         register={form.register as never}
         errors={errors}
@@ -74,6 +87,7 @@ function NewZealander() {
 }
 
 interface CycleFields {
+  copyFrom: string;
   cycle: { name: string; cycle: string; firstPeriodStart: string; paydayOffset: string };
 }
 const cycleValues = ({ cycle, paydayOffset, ...rest }: CycleFields["cycle"]) => ({
@@ -96,13 +110,15 @@ function NewAustralian() {
       withholder: "medium",
       contact: { name: "", phone: "", email: "" },
       bank: { bsb: "", account: "", institution: "", userName: "", userId: "", balancing: true },
+      copyFrom: "",
       cycle: { name: "Weekly", cycle: "weekly", firstPeriodStart: "", paydayOffset: "4" },
     },
   });
   const { errors } = form.formState;
-  const submit = submitOf(form, async (values) => {
+  const submit = submitOf(form, async ({ copyFrom, ...values }) => {
     const answer = await create({
       ...businessValues(values),
+      copyFrom: copyFrom === "" ? null : Number(copyFrom),
       state: values.state as "VIC",
       withholder: values.withholder as "medium",
       cycle: cycleValues(values.cycle),
@@ -114,7 +130,7 @@ function NewAustralian() {
     }
   });
   return (
-    <BusinessForm submit={submit} form={form as never} errors={errors}>
+    <BusinessForm country="AU" submit={submit} form={form as never} errors={errors}>
       <BusinessFieldset
         register={form.register as never}
         errors={errors}
@@ -124,7 +140,10 @@ function NewAustralian() {
   );
 }
 
+const forms: Record<CountryCode, () => ReactNode> = { AU: NewAustralian, NZ: NewZealander };
+
 interface FormProps {
+  country: CountryCode;
   submit: () => Promise<void>;
   form: UseFormReturn<CycleFields>;
   errors: FieldErrors;
@@ -132,7 +151,9 @@ interface FormProps {
 }
 
 /** The facts of the business, then its first cycle; the same in both countries. */
-function BusinessForm({ submit, form, errors, children }: FormProps) {
+function BusinessForm({ country, submit, form, errors, children }: FormProps) {
+  const { data: session } = api.useSessionQuery();
+  const others = session?.businesses.filter((each) => each.country === country) ?? [];
   return (
     <form
       noValidate
@@ -164,6 +185,26 @@ function BusinessForm({ submit, form, errors, children }: FormProps) {
           {...form.register("cycle.paydayOffset")}
         />
       </div>
+      {others.length > 0 && (
+        <>
+          <h2 className="mt-6 mb-2 border-b border-rule-strong pb-1 font-name text-[19px]">
+            Pay elements and accounts
+          </h2>
+          <ChoiceField
+            label="Set up like"
+            hint="Pay elements, accounts, cost centres, funds and agreements are copied; nobody and no pay"
+            error={errorAt(errors, "copyFrom")}
+            {...form.register("copyFrom")}
+          >
+            <option value="">what most businesses use</option>
+            {others.map((each) => (
+              <option key={each.id} value={each.id}>
+                {each.name}
+              </option>
+            ))}
+          </ChoiceField>
+        </>
+      )}
       {errors.root && (
         <p role="alert" className="mt-3 text-plum">
           {errors.root.message}

@@ -2,13 +2,14 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { regionsOf } from "@zesty/core/calendar/holidayWindows";
 import { useForm } from "react-hook-form";
+import { onPage } from "../../countries/onPage.ts";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { api } from "../../state/api.ts";
 import { ChangingList } from "./ChangingList.tsx";
 
-const regionWord = (setUp: BusinessView) => (setUp.country === "NZ" ? "Province" : "State");
+const regionWord = (setUp: BusinessView) => onPage[setUp.country].region;
 const Regions = ({ setUp }: { setUp: BusinessView }) =>
   regionsOf(setUp.country).map((region) => <option key={region}>{region}</option>);
 

@@ -1,7 +1,7 @@
 /** The rule book: every table with its dates, source and standing; what is derived or unsure is shown as such. */
 import type { RuleTableView } from "@zesty/contract/books";
 import { use, useEffect, useState } from "react";
-import { useLocation } from "react-router";
+import { Link, useLocation } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { longDate } from "../../parts/format.ts";
@@ -34,12 +34,18 @@ export function RuleBookPage() {
     <Page
       title="Rule book"
       aside={
-        session?.user?.lead &&
-        !loading && (
-          <Button look="quiet" onClick={() => setLoading(true)}>
-            Load a table from a file
-          </Button>
-        )
+        <div className="flex items-baseline gap-4">
+          {business && (
+            <Link className="text-action underline" to="/set-up/new-tables">
+              What new tables change for whom
+            </Link>
+          )}
+          {session?.user?.lead && !loading && (
+            <Button look="quiet" onClick={() => setLoading(true)}>
+              Load a table from a file
+            </Button>
+          )}
+        </div>
       }
     >
       {loading && <LoadRules tables={tables} onDone={() => setLoading(false)} />}

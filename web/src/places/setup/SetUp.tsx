@@ -2,6 +2,8 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { useState } from "react";
 import { Link } from "react-router";
+import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
+import { onPage } from "../../countries/onPage.ts";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { abnGrouped } from "../../parts/format.ts";
@@ -19,6 +21,7 @@ import { FactsNz } from "./FactsNz.tsx";
 import { Funds } from "./Funds.tsx";
 import { Places } from "./Places.tsx";
 import { TopUps } from "./TopUps.tsx";
+import { WholeBusiness } from "./WholeBusiness.tsx";
 
 const leadPages = [
   ["/set-up/users", "Users"],
@@ -52,15 +55,22 @@ export function SetUp() {
         </div>
       }
     >
-      {setUp.nz ? <FactsNz setUp={setUp} facts={setUp.nz} /> : <Facts setUp={setUp} />}
-      <Cycles setUp={setUp} />
+      <FieldNotesOf country={setUp.country} subject="business">
+        {setUp.nz ? <FactsNz setUp={setUp} facts={setUp.nz} /> : <Facts setUp={setUp} />}
+        <Cycles setUp={setUp} />
+      </FieldNotesOf>
       <Places setUp={setUp} />
       <Elements setUp={setUp} />
-      {setUp.country === "AU" && <Funds setUp={setUp} />}
+      {onPage[setUp.country].hasFunds && (
+        <FieldNotesOf country={setUp.country} subject="business">
+          <Funds setUp={setUp} />
+        </FieldNotesOf>
+      )}
       <Costs setUp={setUp} />
-      {setUp.country === "AU" && <TopUps setUp={setUp} />}
+      {onPage[setUp.country].hasFunds && <TopUps setUp={setUp} />}
       <CodedList setUp={setUp} title="Cost centres" list="cost-centres" entries={setUp.costCentres} />
       <CodedList setUp={setUp} title="Ledger accounts" list="accounts" entries={setUp.accounts} />
+      <WholeBusiness setUp={setUp} />
     </Page>
   );
 }

@@ -1,5 +1,7 @@
 /** One day of a person: what was typed, what it became, and a bar of the day in the height of the cell. */
+
 import type { WeekDay } from "@zesty/contract/time";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { type DayRecord, dayText } from "@zesty/core/hours/dayText";
 import { became, type DayKind, type DayWorth, hoursShown } from "./weekWorth.ts";
 
@@ -65,7 +67,7 @@ export function DayCell({
   worth: DayWorth | undefined;
   date: string;
   kind: DayKind;
-  country: "AU" | "NZ";
+  country: CountryCode;
   holiday: string | undefined;
 }) {
   const record = day?.[kind] ?? null;

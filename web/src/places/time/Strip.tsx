@@ -1,5 +1,7 @@
 /** The selected day beside the week: time downward, cut where the rate changes, each piece with its money and reason. */
+
 import type { WeekPerson, WeekView } from "@zesty/contract/time";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import type { RefObject } from "react";
 import { Link } from "react-router";
@@ -18,7 +20,7 @@ const shade = (percent: string | null): string => {
   return value >= 200 ? "bg-action" : value >= 150 ? "bg-amber" : value > 100 ? "bg-leaf" : "bg-rule-strong";
 };
 
-function PieceRow({ part, country }: { part: DayPart; country: "AU" | "NZ" }) {
+function PieceRow({ part, country }: { part: DayPart; country: CountryCode }) {
   const { piece } = part;
   const leave = part.detail === "leave" ? leaveKindIn(country, part.words).words : null;
   const height = piece && !piece.topUp ? Math.max(34, Math.min(110, part.minutes / 4)) : 34;
@@ -133,21 +135,26 @@ export function Strip({
         )}
       </section>
       <Dearest worth={worth} />
-      <p>
-        <a
-          className="text-action underline"
-          href={`/api/businesses/${view.businessId}/time-record.csv?from=${view.from}&to=${view.to}&person=${person.personId}`}
-          download
-        >
-          Record of {person.name.split(" ")[0]}
-        </a>{" "}
-        <a
-          className="ml-3 text-action underline"
-          href={`/api/businesses/${view.businessId}/time-record.csv?from=${view.from}&to=${view.to}`}
-          download
-        >
-          Record of everybody
-        </a>
+      <p className="flex flex-col items-start">
+        {[
+          { whose: person.name.split(" ")[0], of: `&person=${person.personId}` },
+          { whose: "everybody", of: "" },
+        ].map(({ whose, of }) => (
+          <span key={of}>
+            Record of {whose}:{" "}
+            {["pdf", "csv"].map((ending) => (
+              <a
+                key={ending}
+                className="mr-2 text-action underline"
+                aria-label={`Record of ${whose} as ${ending.toUpperCase()}`}
+                href={`/api/businesses/${view.businessId}/time-record.${ending}?from=${view.from}&to=${view.to}${of}`}
+                download
+              >
+                {ending.toUpperCase()}
+              </a>
+            ))}
+          </span>
+        ))}
       </p>
     </aside>
   );
@@ -179,7 +186,8 @@ function Dearest({ worth }: { worth: PersonWorth }) {
             className="flex justify-between gap-3 border-b border-rule py-0.5"
           >
             <span>
-              {weekdayDate(date)}{" "}
+              {/* The day of the minutes: after midnight it is the next one. */}
+              {weekdayDate(part.piece?.date ?? date)}{" "}
               {part.piece && !part.piece.topUp ? `${clock(part.piece.from)}–${clock(part.piece.to)}` : "made up"}:{" "}
               {hours(part.percent ?? "0")} %
             </span>

@@ -37,11 +37,12 @@ export function useDays(asked: Asked, view: WeekView | undefined) {
 
   const send = useCallback(
     async (changes: DayChange[]) => {
+      // Cleared before it is sent: when the answer comes, what is said is of the day typed by then.
+      setMessage(null);
       const patch = show(changes);
       const { error } = await save({ business: asked.business, days: changes });
       if (!error) {
         setUnsent([]);
-        setMessage(null);
         return true;
       }
       const problem = problemOf(error);

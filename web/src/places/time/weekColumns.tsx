@@ -104,6 +104,8 @@ export function weekColumns(
             holiday={row.time.holidays.find((each) => each.date === date)?.name}
           />
         ),
+        // What comes back from the server while a day is typed must not close it and lose what was typed.
+        editorOptions: { closeOnExternalRowChange: false },
         renderEditCell: (props) => (
           <DayEditor
             {...props}

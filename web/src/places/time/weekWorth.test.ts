@@ -14,7 +14,7 @@ const view: WeekView = {
 };
 const person = (basis: "casual" | "fullTime", typed: Record<string, string>): WeekPerson => ({
   ...{ personId: 1, name: "Alex Sample", payrollId: "E1", basis, agreement: "MA000009", classification: "3" },
-  ...{ agreedRate: "30", salaried: false, rates: { classifications: {}, allowances: {} } },
+  ...{ agreedRate: "30", salaried: false, loadingPercent: null, rates: { classifications: {}, allowances: {} } },
   time: {
     ...{ country: "AU", settings: {}, timeZone: "Australia/Melbourne", holidays: [] },
     ...{ employedFrom: "2020-01-06", employedTo: null },
@@ -41,7 +41,8 @@ describe("a week's worth", () => {
     ["hours without times, at the plain rate", "casual", "2026-06-23", "4", "150.00", "4 at 125 %"],
     ["overtime beyond the agreed day", "fullTime", "2026-06-23", "9-19 b30", "313.50", "7.6 at 100 · 1.9 at 150 %"],
     ["the same, banked", "fullTime", "2026-06-23", "9-19 b30, bank", "228.00", "7.6 at 100 · 1.9 at 150 %"],
-    ["leave of the day", "fullTime", "2026-06-23", "al", "228.00", "7.6 h"],
+    // 17.5 % of 228.00: no shifts are planned, so there are no penalties to be more.
+    ["leave of the day, with its loading", "fullTime", "2026-06-23", "al", "267.90", "7.6 h"],
     ["leave without pay", "fullTime", "2026-06-23", "unpaid", "0.00", "7.6 h"],
     ["a part of the day on leave, the rest worked", "fullTime", "2026-06-23", "sick 3.8", "228.00", "3.8 h"],
     ["off", "fullTime", "2026-06-23", "off", "0.00", ""],

@@ -3,6 +3,8 @@ import type { WeekPerson, WeekView } from "@zesty/contract/time";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { percentFor } from "@zesty/core/hours/conditions";
 import type { DayRecord } from "@zesty/core/hours/dayText";
+import { higherPay } from "@zesty/core/hours/higherDuties";
+import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
 import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
 import type { Piece } from "@zesty/core/hours/worked";
@@ -90,6 +92,13 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
       piece,
     });
   }
+  const amount = (date: string, key: string, words: string, detail: string, exact: Decimal | null) =>
+    put(date, { words, detail, minutes: 0, percent: null, exact, key, piece: null }, false);
+  if (rules) {
+    const higher = higherPay(rules, person.rates, hours.higher, rateAt);
+    for (const { date, exact, why } of higher.parts) amount(date, "higher-duties", "higher duties", why, exact);
+    for (const { date, text } of higher.faults) on(date).faults.push(text);
+  }
   const rate = rateAt(hours.pieces[0]?.ratePercent ?? 100);
   const plainPercent = rules ? percentFor(rules.penalties.at(-1)?.percent ?? 100, time.person.basis) : decimal(100);
   for (const { date, minutes, why } of hours.plain)
@@ -112,20 +121,24 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
     const entry = rules && [...rules.additions, ...rules.allowances].find((each) => each.id === extra.code);
     const each = rules && entry ? unitAmount(rules, entry, person.rates) : null;
     for (const { date, units, why } of extra.on)
-      put(
+      amount(
         date,
-        {
-          words: `${words(extra.code)} × ${units.toDecimalPlaces(2).toString()}`,
-          detail: why,
-          minutes: 0,
-          percent: null,
-          exact: each ? each.times(units) : null,
-          key: extra.code,
-          piece: null,
-        },
-        false,
+        extra.code,
+        `${words(extra.code)} × ${units.toDecimalPlaces(2).toString()}`,
+        why,
+        each ? each.times(units) : null,
       );
   }
+  const planned = Object.fromEntries(
+    dates.flatMap((date) => {
+      const { shifts = [] } = recordOf(person, date, "planned") ?? {};
+      return shifts.length > 0 ? [[date, shifts]] : [];
+    }),
+  );
+  const loading = leaveLoading(time, hours.leave, person.loadingPercent, planned);
+  const firstLeave = hours.leave.find((each) => each.kind === "annual")?.date;
+  if (loading && firstLeave)
+    amount(firstLeave, "leave-loading", "leave loading", loading.why, rate && loading.hours.times(rate));
   for (const { date, text } of hours.faults) on(date).faults.push(text);
   for (const { date, text } of hours.marks) if (date) on(date).notes.push(text);
   const all = Object.values(days);

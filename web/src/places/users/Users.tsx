@@ -11,7 +11,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { usersApi } from "../../state/usersApi.ts";
 import { RightsFields, type RightsTyped } from "./RightsFields.tsx";
-import { rightsInWords } from "./rightWords.ts";
+import { businessInWords, rightsInWords } from "./rightWords.ts";
 
 export function Users() {
   const { data: session } = api.useSessionQuery();
@@ -105,6 +105,15 @@ export function Users() {
           ))}
         </section>
       )}
+      <section className="mt-6">
+        <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">By business</h2>
+        {session.businesses.map((each) => (
+          <p key={each.id} className="grid grid-cols-[220px_1fr] gap-4 border-b border-rule py-2">
+            <span className="font-semibold">{each.name}</span>
+            <span>{businessInWords(data.users, each.id)}</span>
+          </p>
+        ))}
+      </section>
     </Page>
   );
 }

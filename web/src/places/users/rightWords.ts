@@ -1,4 +1,4 @@
-import type { GivenRight, Right } from "@zesty/contract/session";
+import type { GivenRight, Right, UserView } from "@zesty/contract/session";
 
 /** What each right allows, as the one who gives it reads it. */
 export const rightWords: Record<Right, string> = {
@@ -19,3 +19,27 @@ export const rightsInWords = (
             `${nameOf(businessId)}: ${rightWords[right]}${approves ? ", approves hours and leave" : ""}`,
         )
         .join("; ") || "no business yet";
+
+const list = new Intl.ListFormat("en", { type: "conjunction" });
+
+/** Who may do what in one business, in sentences. */
+export function businessInWords(users: readonly UserView[], businessId: number): string {
+  const active = users.filter((user) => user.active);
+  const having = (wanted: (user: UserView) => boolean) => active.filter(wanted).map((user) => user.name);
+  const rightOf = (user: UserView) =>
+    user.lead ? "authorise" : user.rights.find((each) => each.businessId === businessId)?.right;
+  const [authorise, prepare, see] = (["authorise", "prepare", "see"] as const).map((right) =>
+    having((user) => rightOf(user) === right),
+  ) as [string[], string[], string[]];
+  const approve = having((user) => user.rights.some((each) => each.businessId === businessId && each.approves));
+  return [
+    authorise.length > 0
+      ? `${list.format(authorise)} may sign pays off and lodge them.`
+      : "Nobody may sign pays off: give somebody the right.",
+    ...(prepare.length > 0 ? [`${list.format(prepare)} may prepare them.`] : []),
+    ...(see.length > 0 ? [`${list.format(see)} may look at everything and change nothing.`] : []),
+    approve.length > 0
+      ? `Hours and leave are also approved by ${list.format(approve)}.`
+      : "Hours and leave are approved by whoever prepares pays.",
+  ].join(" ");
+}

@@ -1,5 +1,5 @@
 /** The act itself, spelled out beside the sheet: whom it makes final or opens again, what goes out, and the declaration. */
-import type { YearAct, YearAndEnding } from "@zesty/contract/year";
+import { signedSums, type YearAct, type YearAndEnding } from "@zesty/contract/year";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField, TickField } from "../../parts/Fields.tsx";
@@ -41,8 +41,7 @@ export function Declare({
   const [reason, setReason] = useState("");
   const words = acts[act];
   const held = ending.busy ?? (act === "final" ? ending.held : null);
-  const total = (name: string) =>
-    rows.reduce((sum, row) => sum + (chosen.includes(row.personId) ? (row.figures[name]?.facts ?? 0) : 0), 0);
+  const sums = signedSums(rows, chosen);
   const left = Object.values(ending.people).filter(
     (each) => each.state === "open" || each.state === "refused" || each.state === "changed",
   ).length;
@@ -59,7 +58,7 @@ export function Declare({
         <dt>What goes out</dt>
         <dd>
           An update event of the whole year, dated {ending.date ? longDate(ending.date) : ""}: income{" "}
-          {dollars(total("income"))}, tax {dollars(total("tax"))}, super {dollars(total("guarantee"))}
+          {dollars(sums.income ?? 0)}, tax {dollars(sums.tax ?? 0)}, super {dollars(sums.guarantee ?? 0)}
         </dd>
         <dt>What it does</dt>
         <dd>{words.does(year.name)}</dd>
@@ -69,11 +68,10 @@ export function Declare({
         className="mt-3 border-t border-rule-strong pt-3"
         onSubmit={(event) => {
           event.preventDefault();
-          void declare({ business, from: year.from, people: chosen, act, declared, reason: reason || null }).then(
-            (answer) => {
-              if (answer.data) onEnd();
-            },
-          );
+          const what = { from: year.from, people: chosen, act, reason: reason || null, shown: sums };
+          void declare({ business, ...what, declared }).then((answer) => {
+            if (answer.data) onEnd();
+          });
         }}
       >
         {act === "again" && (

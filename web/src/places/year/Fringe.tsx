@@ -1,9 +1,9 @@
 /** Fringe benefits of several people, pasted as lines: shown grossed up before they are put in, all or not at all. */
 import type { FringeShown } from "@zesty/contract/year";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
-import { counted, moneyOrDash } from "../../parts/format.ts";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { moneyOrDash } from "../../parts/format.ts";
+import { PastedLines } from "../../parts/PastedLines.tsx";
 import { yearApi } from "../../state/yearApi.ts";
 
 export function Fringe({
@@ -17,7 +17,6 @@ export function Fringe({
   to: string;
   onEnd: () => void;
 }) {
-  const id = useId();
   const [text, setText] = useState("");
   const [shown, setShown] = useState<FringeShown | null>(null);
   const [put, { error, isLoading }] = yearApi.usePutFringeInMutation();
@@ -29,28 +28,23 @@ export function Fringe({
   return (
     <section aria-label="Fringe benefits" className="mb-5 max-w-3xl border-l-3 border-lime bg-sheet px-4 py-3">
       <h2 className="font-name text-[20px]">Fringe benefits of the year to 31 March {to.slice(0, 4)}</h2>
-      <label htmlFor={id} className="text-[14px] text-quiet">
-        A line a person: payroll ID or name, taxable value, and what is exempt under section 57A
-      </label>
-      <textarea
-        id={id}
-        rows={5}
-        className="figures w-full rounded-(--radius) border border-rule-strong bg-paper px-2.5 py-1.5"
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value);
+      <PastedLines
+        label="A line a person: payroll ID or name, taxable value, and what is exempt under section 57A"
+        text={text}
+        onText={(typed) => {
+          setText(typed);
           setShown(null);
         }}
-      />
-      <ProblemNote error={error} />
-      {shown && shown.faults.length > 0 && (
-        <ul className="border-l-3 border-plum pl-3 text-plum" role="alert">
-          {shown.faults.map((fault) => (
-            <li key={fault}>{fault}</li>
-          ))}
-        </ul>
-      )}
-      {shown && shown.rows.length > 0 && (
+        shown={shown}
+        error={error}
+        busy={isLoading}
+        onAsk={(apply) => void ask(apply)}
+        more={
+          <Button look="quiet" onClick={onEnd}>
+            Not now
+          </Button>
+        }
+      >
         <table className="figures my-2 w-full text-[15px]">
           <thead>
             <tr className="border-b border-rule-strong text-right text-[14px] text-quiet [&>th]:font-medium">
@@ -62,7 +56,7 @@ export function Fringe({
             </tr>
           </thead>
           <tbody>
-            {shown.rows.map((row) => (
+            {shown?.rows.map((row) => (
               <tr key={row.personId} className="border-b border-rule text-right">
                 <td className="py-1 text-left">{row.name}</td>
                 <td>{moneyOrDash(row.taxable)}</td>
@@ -73,21 +67,7 @@ export function Fringe({
             ))}
           </tbody>
         </table>
-      )}
-      <div className="mt-2 flex gap-3">
-        {shown && shown.faults.length === 0 ? (
-          <Button look="main" disabled={isLoading} onClick={() => void ask(true)}>
-            Put in for {counted(shown.rows.length, "person", "people")}
-          </Button>
-        ) : (
-          <Button disabled={isLoading || text.trim() === ""} onClick={() => void ask(false)}>
-            See what they say
-          </Button>
-        )}
-        <Button look="quiet" onClick={onEnd}>
-          Not now
-        </Button>
-      </div>
+      </PastedLines>
     </section>
   );
 }

@@ -1,4 +1,5 @@
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
+import { onPage } from "../../../countries/onPage.ts";
 import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
@@ -15,6 +16,7 @@ export function BankForm({ person, day, onDone }: FormProps) {
   const parts = useFieldArray({ control: form.control, name: "parts" });
   const submit = useSection(person, "bank", form, onDone);
   const { errors } = form.formState;
+  const { hasBsb } = onPage[person.country];
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
@@ -22,15 +24,15 @@ export function BankForm({ person, day, onDone }: FormProps) {
       {parts.fields.map((part, at) => (
         <fieldset
           key={part.id}
-          className={`col-span-2 grid gap-3 border-t border-rule pt-2 ${person.country === "AU" ? "grid-cols-5" : "grid-cols-[1.6fr_1.2fr_1fr_0.7fr]"}`}
+          className={`col-span-2 grid gap-3 border-t border-rule pt-2 ${hasBsb ? "grid-cols-5" : "grid-cols-[1.6fr_1.2fr_1fr_0.7fr]"}`}
         >
           <legend className="sr-only">Account {at + 1}</legend>
-          {person.country === "AU" && (
+          {hasBsb && (
             <TextField label="BSB" error={errorAt(errors, `parts.${at}.bsb`)} {...form.register(`parts.${at}.bsb`)} />
           )}
           <TextField
             label="Account"
-            className={person.country === "NZ" ? "figures" : ""}
+            className={hasBsb ? "" : "figures"}
             error={errorAt(errors, `parts.${at}.account`)}
             {...form.register(`parts.${at}.account`)}
           />

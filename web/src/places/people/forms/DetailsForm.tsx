@@ -1,4 +1,5 @@
 import { useForm } from "react-hook-form";
+import { onPage } from "../../../countries/onPage.ts";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, useSection } from "./section.tsx";
 
@@ -8,7 +9,7 @@ export function DetailsForm({ person, setUp, onDone }: FormProps) {
   const { details } = person;
   // Most people live in the State of their place of work.
   const place = setUp.places.find((each) => each.id === person.employment.placeId);
-  const homeState = person.country === "AU" ? (place?.state ?? setUp.facts.state) : "";
+  const homeState = onPage[person.country].hasState ? (place?.state ?? setUp.facts.state) : "";
   const form = useForm({
     defaultValues: {
       ...details,
@@ -36,8 +37,8 @@ export function DetailsForm({ person, setUp, onDone }: FormProps) {
       {field("email", "E-mail", { hint: "Payslips go there" })}
       {field("phone", "Phone")}
       {field("address.line1", "Street")}
-      {field("address.suburb", person.country === "NZ" ? "Town" : "Suburb")}
-      {person.country === "AU" && (
+      {field("address.suburb", onPage[person.country].town)}
+      {onPage[person.country].hasState && (
         <ChoiceField
           label="State"
           error={errorAt(form.formState.errors, "address.state")}

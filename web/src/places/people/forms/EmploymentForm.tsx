@@ -2,15 +2,14 @@ import { bases } from "@zesty/core/pay/payInput";
 import { useEffect, useState } from "react";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";
+import { onPage } from "../../../countries/onPage.ts";
 import { Button } from "../../../parts/Button.tsx";
-import { countryWords } from "../../../parts/countryWords.ts";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
 import { isOffered } from "../../../parts/offered.ts";
 import { BackPayOffer } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 /** Bases that only Australian law knows. */
-const auBases = ["labour-hire", "contractor"];
 const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
 export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
@@ -67,7 +66,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
       <From form={form as unknown as UseFormReturn<{ from: string }>} hint="Work from this day on is paid by it" />
       <ChoiceField label="Basis" error={errorAt(errors, "basis")} {...form.register("basis")}>
         {bases
-          .filter((basis) => person.country === "AU" || !auBases.includes(basis))
+          .filter((basis) => !onPage[person.country].withoutBases.includes(basis))
           .map((basis) => (
             <option key={basis}>{basis}</option>
           ))}
@@ -86,7 +85,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
       </ChoiceField>
       <TextField
         label="Hourly rate"
-        hint={person.country === "NZ" ? "Before any holiday pay" : "What is paid; a casual's with the loading"}
+        hint={onPage[person.country].rateHint}
         error={errorAt(errors, "hourlyRate")}
         {...form.register("hourlyRate")}
       />
@@ -97,8 +96,8 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         {...form.register("salary")}
       />
       <TextField
-        label={countryWords[person.country].minimum}
-        hint={person.country === "NZ" ? "Where the agreement asks for more than the law" : "Before casual loading"}
+        label={onPage[person.country].minimum}
+        hint={onPage[person.country].minimumHint}
         error={errorAt(errors, "minimumRate")}
         {...form.register("minimumRate")}
       />

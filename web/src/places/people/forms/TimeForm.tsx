@@ -1,6 +1,8 @@
 /** By which agreement a person is paid, at which level, and how their hours come in. */
+
 import type { AgreementView } from "@zesty/contract/time";
 import { flagsOf } from "@zesty/core/agreements/flags";
+import { levelRate } from "@zesty/core/hours/pricing";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { money, sentenceCase } from "../../../parts/format.ts";
@@ -29,7 +31,7 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
   });
   const chosen = agreements.find((each) => each.code === form.watch("agreement"));
   const flags = chosen ? [...flagsOf(chosen.rules)] : [];
-  const own = chosen?.rules.settings.filter((each) => each.scope === "person") ?? [];
+  const own = chosen?.rules.settings.filter((each) => each.scope !== "workplace") ?? [];
   const submit = useSection(person, "time", form, onDone, (values) => ({
     ...values,
     settings: Object.fromEntries(
@@ -74,12 +76,12 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
         {...form.register("classification")}
       >
         <option value="">not said</option>
-        {chosen?.rules.classifications.map(({ key, title, hourly }) => {
-          const rate = chosen.rates.classifications[key] ?? hourly;
+        {chosen?.rules.classifications.map(({ key, title }) => {
+          const rate = levelRate(chosen.rules, key, chosen.rates);
           return (
             <option key={key} value={key}>
               {title}
-              {rate == null ? ", rate not known" : `, $${money(String(rate))}`}
+              {rate === null ? ", rate not known" : `, $${money(rate.toString())}`}
             </option>
           );
         })}

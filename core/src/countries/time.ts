@@ -1,0 +1,21 @@
+/** What a country's law makes of recorded time beside the agreement. */
+import type { CountryCode } from "./countries.ts";
+
+export interface TimeRules {
+  /**
+   * hours on a public holiday are paid under an element of their own, a holiday not worked is paid by the day, and one
+   * worked by who would have worked then earns another day
+   */
+  holidaysByDay: boolean;
+  /** the days on which somebody worked go into the pay's own record */
+  daysWorked: boolean;
+}
+
+const timeRules: Record<CountryCode, TimeRules> = {
+  // Public holidays are priced by the agreement (Fair Work Act 2009, s 114 to 116).
+  AU: { holidaysByDay: false, daysWorked: false },
+  // Holidays Act 2003, ss 49, 50, 56 and 81.
+  NZ: { holidaysByDay: true, daysWorked: true },
+};
+
+export const timeRulesIn = (country: CountryCode): TimeRules => timeRules[country];

@@ -1,0 +1,21 @@
+/** Australia, as the server asks for it. */
+import type { CountryHere } from "../countries/countryHere.ts";
+import { leaveAu } from "./leave.ts";
+import { lodgingAu } from "./payEvent.ts";
+import { paysAu } from "./pays.ts";
+import { peopleAu } from "./people.ts";
+import { routesAu } from "./routes.ts";
+import { setUpAu } from "./setUp.ts";
+import { yearOfAustralia } from "./year.ts";
+
+export const australia: CountryHere = {
+  code: "AU",
+  setUp: setUpAu,
+  people: peopleAu,
+  time: { reportedAs: (allowance) => ({ allowance }) },
+  leave: leaveAu,
+  pays: paysAu,
+  lodging: lodgingAu,
+  year: yearOfAustralia,
+  routes: routesAu,
+};

@@ -1,0 +1,96 @@
+import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
+import { type DepartureLine, departurePay } from "@zesty/core/departure/departurePay";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { fromE4, hoursText } from "@zesty/core/quantity/units";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { appendLines } from "../runs/appendLines.ts";
+import type { FinalPay } from "../runs/paysOfCountry.ts";
+import type { LoadedRun } from "../runs/runRows.ts";
+import { ensureElement, standardElements } from "../setup/ensureElement.ts";
+import { workState } from "../setup/places.ts";
+import { datedRecords } from "../store/dated.ts";
+import { person } from "../store/schema.ts";
+import { leaveBalances } from "../store/sums.ts";
+
+/** Works out what is owed with this pay's own accrual in the balance, and adds it to the row. */
+export function finalLinesAu(context: Context, { payId, who, wanted, loaded, worked }: FinalPay) {
+  const { db } = context.store;
+  const records = datedRecords(db, [who.id], wanted.lastDay);
+  const terms = records.terms.get(who.id);
+  const accruals = worked?.worked?.country === "AU" ? worked.worked.leave : {};
+  const balances: Record<string, string> = {};
+  for (const [kind, e4] of leaveBalances(context.store, [who.id]).get(who.id) ?? [])
+    balances[kind] = hoursText(fromE4(e4));
+  for (const [kind, accrued] of Object.entries(accruals))
+    balances[kind] = hoursText(decimal(balances[kind] ?? "0").plus(accrued.value));
+  const owed = departurePay(
+    {
+      ...wanted,
+      startDate: who.startDate,
+      birthDate: who.birthDate,
+      basis: (terms?.basis ?? "casual") as Parameters<typeof departurePay>[0]["basis"],
+      state: workState(context, who.businessId, terms?.placeId ?? null),
+      weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
+      hourlyRate: fromE4(terms?.hourlyRateE4 ?? 0).toString(),
+      balances,
+      loadingPercent: records.leave.get(who.id)?.loadingPercent ?? "0",
+      weeklyExtras: weeklyExtras(records.usual.get(who.id)?.lines ?? [], loaded),
+      employees: employeesOn(context, who.businessId, wanted.lastDay),
+    },
+    context.rules,
+  );
+  const lines = owed.lines.map(
+    (line): SheetLine => ({
+      elementId: ensureElement(context, who.businessId, elementFor(line)),
+      amount: line.amount,
+      ...(line.element === "unusedLeave" || line.element === "leaveTaken" ? { hours: line.hours } : {}),
+      detail: line.detail,
+      explained: line.why,
+    }),
+  );
+  appendLines(context, payId, lines);
+  const words = owed.lines.map((line) => ({
+    name: elementFor(line).name,
+    quantity: `${decimal(line.hours).toDecimalPlaces(2).toString()} h`,
+    amount: line.amount,
+    why: line.why,
+  }));
+  return { lines, notes: owed.notes, words };
+}
+
+/** Regular allowances of the usual pay, by the week: notice is paid at the full rate (Fair Work Act 2009, s 117). */
+function weeklyExtras(lines: readonly SheetLine[], { elements, cycle }: LoadedRun): string {
+  const weeks = decimal(52).div(paysPerYear[cycle.cycle as Cycle]);
+  return lines
+    .filter((line) => elements.get(line.elementId)?.element === "allowance" && line.amount !== undefined)
+    .reduce((total, line) => total.plus(line.amount ?? "0"), decimal(0))
+    .div(weeks)
+    .toDecimalPlaces(4)
+    .toString();
+}
+
+const elementFor = (line: DepartureLine) =>
+  line.element === "leaveTaken"
+    ? standardElements.timeInLieuLeft
+    : line.element === "unusedLeave"
+      ? line.leave === "annual"
+        ? standardElements.unusedAnnual
+        : standardElements.unusedLongService
+      : line.element === "etp"
+        ? standardElements.notice
+        : standardElements.redundancy;
+
+const employeesOn = (context: Context, businessId: number, day: string): number =>
+  context.store.db
+    .select()
+    .from(person)
+    .where(eq(person.businessId, businessId))
+    .all()
+    .filter((each) => each.startDate <= day && (each.endDate === null || each.endDate >= day))
+    .filter((each) => {
+      const basis = datedRecords(context.store.db, [each.id], day).terms.get(each.id)?.basis;
+      // Contractors are no employees, and casuals count only where they are regular: that is asked.
+      return basis !== "contractor" && basis !== "casual";
+    }).length;

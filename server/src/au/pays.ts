@@ -1,0 +1,101 @@
+/** Pays of Australia: what a row knows, what signing off makes of it, and the file of the bank. */
+import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
+import type { StateAu } from "@zesty/core/calendar/businessDays";
+import { payRunJournal } from "@zesty/core/journals/payRunJournal";
+import { type DirectEntryPayment, directEntryFile } from "@zesty/core/payments/directEntry";
+import { fromE4, hoursText, toCents } from "@zesty/core/quantity/units";
+import { paidBefore } from "../runs/earlierInPeriod.ts";
+import type { PaysOfCountry } from "../runs/paysOfCountry.ts";
+import type { NetPayment } from "../runs/prepared.ts";
+import { personAu, personFacts, topUpsOn } from "../runs/rowFacts.ts";
+import { workState } from "../setup/places.ts";
+import { leaveBalances, takenSinceAnniversary } from "../store/sums.ts";
+import { agreedLoading } from "../time/agreements.ts";
+import { weeksOfYoung } from "../time/youngWeeks.ts";
+import { finalLinesAu } from "./finalLines.ts";
+import { peopleWithSuperDue, signedPartsAu } from "./signedParts.ts";
+
+const isDirectEntry = (payment: NetPayment): payment is DirectEntryPayment => "bsb" in payment;
+
+export const paysAu: PaysOfCountry = {
+  rows(context, { run, cycle, people, records, funds, centres, ratesOf }) {
+    const ids = people.map((each) => each.id);
+    const balances = leaveBalances(context.store, ids);
+    const granted = takenSinceAnniversary(context.store, people, run.payday);
+    const states = new Map<number | null, StateAu>();
+    const stateOf = (placeId: number | null): StateAu => {
+      const known = states.get(placeId) ?? workState(context, run.businessId, placeId);
+      states.set(placeId, known);
+      return known;
+    };
+    // A run of its own pays what is left over, not a period: the top-up belongs to the cycle.
+    const topUps = run.kind === "cycle" ? topUpsOn(context, run, cycle) : new Map<number, never>();
+    const weeks = run.kind === "cycle" ? weeksOfYoung(context, run, people) : new Map<number, never>();
+    const loadingOf = agreedLoading(context, run.businessId, ids, run.periodStart);
+    const before = paidBefore(context, run, ids);
+    return {
+      paidBefore: (id) => before.get(id) ?? null,
+      context: (who, base) => ({
+        ...base,
+        country: "AU",
+        person: personAu(who, records),
+        facts: personFacts(who, records, funds, centres, stateOf, ratesOf(who.id), loadingOf),
+        balances: Object.fromEntries(
+          [...(balances.get(who.id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))]),
+        ),
+        takenThisYear: granted.get(who.id) ?? {},
+        ...(weeks.has(who.id) ? { weeks: weeks.get(who.id) } : {}),
+        topUp: topUps.get(who.id) ?? null,
+      }),
+    };
+  },
+  opening: () => {},
+  signing(context, loaded, ids, leaveTaken) {
+    const run = {
+      ...{ context, loaded, owner: loaded.owner, leaveTaken },
+      balances: leaveBalances(context.store, ids),
+      paidBefore: peopleWithSuperDue(context, loaded.run.businessId),
+    };
+    return (row, worked, yearAfter, payments) => {
+      if (worked.country !== "AU") throw new Error("A pay of another country stands in an Australian run.");
+      return signedPartsAu(run, row, worked, yearAfter, payments.filter(isDirectEntry));
+    };
+  },
+  payment: ({ bsb, account, title }, { cents, payday, isNew }) => ({
+    ...{ bsb, account, cents, title, isNew },
+    reference: `PAY ${payday}`,
+  }),
+  journal: (pays, postings) =>
+    payRunJournal(
+      pays.flatMap(({ worked, ...pay }) => (worked.country === "AU" ? [{ ...pay, worked }] : [])),
+      postings,
+    ),
+  runDues: (context, { run, owner }, pays) =>
+    pays.length === 0
+      ? []
+      : [
+          {
+            ...{ kind: "withholding", personId: null, fundId: null },
+            cents: pays.reduce((total, each) => total + toCents(each.worked.withheld.value), 0),
+            due: withholdingDueDate(run.payday, owner.withholder, context.rules),
+          },
+        ],
+  paymentFile: {
+    ending: () => ".aba",
+    bytes: (_context, { owner, run, from }, payments) => {
+      const text = directEntryFile({
+        institution: owner.bank.institution,
+        userName: owner.bank.userName,
+        userId: owner.bank.userId,
+        description: "WAGES",
+        processDate: run.payday,
+        trace: from,
+        remitter: owner.name,
+        balancing: owner.bank.balancing,
+        payments: payments.filter(isDirectEntry),
+      });
+      return { mime: "text/plain", bytes: Buffer.from(text, "latin1") };
+    },
+  },
+  finalLines: finalLinesAu,
+};

@@ -1,0 +1,33 @@
+/** People of Australia: what is asked of them beside what is asked everywhere. */
+import { newPerson, type PersonSummary, sections } from "@zesty/contract/people";
+import { missingOfAll } from "../people/missing.ts";
+import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
+import { cellsAu } from "./cells.ts";
+import { draftAu } from "./draft.ts";
+import { writersAu } from "./writers.ts";
+
+export const peopleAu: PeopleOfCountry = {
+  newPerson,
+  sections,
+  writers: writersAu,
+  missing: (_context, _ids, records) => (who) => {
+    const missing: PersonSummary["missing"] = [];
+    const tax = records.tax.get(who.id);
+    const fund = records.super.get(who.id);
+    if (!tax) missing.push({ section: "tax", text: "Tax declaration" });
+    else if (tax.numberStatus === "pending") missing.push({ section: "tax", text: "Tax file number, applied for" });
+    if (fund?.guarantee !== false && !fund?.fundId) missing.push({ section: "super", text: "Super fund" });
+    else if (fund?.fundId && !fund.memberNumber) missing.push({ section: "super", text: "Member number" });
+    return [...missing, ...missingOfAll(who, records)];
+  },
+  view: () => null,
+  draft: draftAu,
+  cells: () => cellsAu,
+  hasState: true,
+  ownFacts: ({ tax }) => [
+    ["Tax file number", tax.fileNumberShown ?? tax.numberStatus],
+    ["Tax-free threshold", tax.taxFreeThreshold ? "claimed here" : "not claimed here"],
+    ["Study loan", tax.studyLoan ? "yes" : "no"],
+  ],
+  choosesFund: true,
+};

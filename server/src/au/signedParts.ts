@@ -1,0 +1,167 @@
+/** What an Australian pay will make at sign-off: super by fund, the leave ledger, the payslip, the payee of the event. */
+
+import { superDueDate } from "@zesty/core/au/superGuarantee";
+import { leaveKind } from "@zesty/core/leave/kinds";
+import type { DatedLeave } from "@zesty/core/leave/leaveDays";
+import { takenHours } from "@zesty/core/pay/leaveDrawn";
+import { superOf } from "@zesty/core/pay/snapshot";
+import type { WorkedPay } from "@zesty/core/pay/workedPay";
+import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
+import { payslip } from "@zesty/core/payslips/payslip";
+import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
+import { splitCents } from "@zesty/core/quantity/split";
+import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
+import type { Context } from "../context.ts";
+import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../runs/prepared.ts";
+import type { LoadedRun } from "../runs/runRows.ts";
+import type { WorkedOut } from "../runs/workRun.ts";
+import { lastThree } from "../store/crypt.ts";
+import type { business } from "../store/schema.ts";
+import type { LeaveTaken } from "../time/leaveTaken.ts";
+
+/** What all pays of an Australian run are prepared with. */
+export interface RunAu {
+  context: Context;
+  loaded: LoadedRun;
+  owner: typeof business.$inferSelect;
+  balances: ReadonlyMap<number, ReadonlyMap<string, number>>;
+  /** "person fund" pairs that had a contribution before */
+  paidBefore: ReadonlySet<string>;
+  leaveTaken: LeaveTaken;
+}
+
+export function signedPartsAu(
+  { context, loaded, owner, balances, paidBefore, leaveTaken }: RunAu,
+  row: WorkedOut,
+  worked: WorkedPay,
+  yearAfter: Map<string, number>,
+  payments: readonly DirectEntryPayment[],
+): Pick<PreparedPay, "leave" | "slip" | "dues"> {
+  const { run } = loaded;
+  const { person } = row.row;
+  const leave = leaveMoves(worked, run.periodEnd, (kind) => leaveTaken.get(`${person.id} ${kind}`) ?? []);
+  const after: Record<string, Decimal> = {};
+  for (const [kind, e4] of balances.get(person.id) ?? []) after[kind] = fromE4(e4);
+  for (const move of leave) after[move.kind] = (after[move.kind] ?? decimal(0)).plus(fromE4(move.amountE4));
+  const shares = fundShares(loaded.records.super.get(person.id));
+  const parts = splitCents(
+    toCents(superOf(worked).value),
+    shares.map((share) => share.percent),
+  );
+  const dues = shares.map(
+    ({ fundId }, at): DueEntry => ({
+      kind: "super",
+      personId: person.id,
+      fundId,
+      cents: parts[at] ?? 0,
+      due: superDueDate(run.payday, !paidBefore.has(`${person.id} ${fundId}`), context.rules),
+    }),
+  );
+  const terms = loaded.records.terms.get(person.id);
+  const slip = payslip({
+    employer: { name: owner.legalName, abn: owner.abn },
+    employee: {
+      name: `${person.givenName} ${person.familyName}`,
+      payrollId: person.payrollId,
+      classification: terms?.classification ?? null,
+      annualRate: terms?.salaryCents == null ? null : centsText(terms.salaryCents),
+    },
+    period: { start: run.periodStart, end: run.periodEnd },
+    payday: run.payday,
+    worked,
+    yearToDate: yearAfter,
+    fund: fundWords(loaded, shares),
+    superDue: dues.reduce((last, each) => (each.due > last ? each.due : last), run.payday),
+    paidTo: payments.map((each) => ({
+      title: each.title,
+      account: lastThree(each.account),
+      amount: centsText(each.cents),
+    })),
+    balances: after,
+    receivers: receiversOf(loaded, fundWords(loaded, shares)),
+    hiddenCodes: loaded.elementRows.filter((each) => each.leave === "familyViolence").map((each) => each.code),
+    message: person.payslipMessage,
+  });
+  return { leave, slip, dues };
+}
+
+/** Who each deduction goes to: as its pay element says, and the fund for what goes into super. */
+function receiversOf({ elementRows }: LoadedRun, fund: ReturnType<typeof fundWords>): Map<string, string> {
+  const toFund = ["salarySacrificeSuper", "memberContribution"];
+  const number = fund?.memberNumber ? ` ${fund.memberNumber}` : "";
+  return new Map(
+    elementRows.flatMap((each) => {
+      const receiver = each.paidTo ?? (fund && toFund.includes(each.element) ? `${fund.name}${number}` : null);
+      return receiver ? [[each.code, receiver] as const] : [];
+    }),
+  );
+}
+
+interface FundShare {
+  fundId: number | null;
+  memberNumber: string | null;
+  percent: Decimal;
+}
+
+/** Where a person's contributions go: shares to other funds first named, the rest to the fund chosen. */
+function fundShares(chosen: { fundId: number | null; memberNumber: string | null; shares: SuperShares } | undefined) {
+  const others = (chosen?.shares ?? []).map((share): FundShare => ({ ...share, percent: decimal(share.percent) }));
+  const rest = decimal(100).minus(sum(others.map((share) => share.percent)));
+  const main = { fundId: chosen?.fundId ?? null, memberNumber: chosen?.memberNumber ?? null, percent: rest };
+  return rest.gt(0) ? [main, ...others] : others;
+}
+type SuperShares = { fundId: number; memberNumber: string; percent: string }[] | null;
+
+/** One fund by name, or several with their shares: a payslip names each account that money goes to. */
+function fundWords(
+  { funds }: LoadedRun,
+  shares: readonly FundShare[],
+): { name: string; memberNumber: string | null } | null {
+  const named = shares.flatMap((share) => {
+    const name = share.fundId === null ? undefined : funds.get(share.fundId)?.name;
+    return name ? [{ ...share, name }] : [];
+  });
+  const [only] = named;
+  if (!only) return null;
+  if (named.length === 1) return { name: only.name, memberNumber: only.memberNumber };
+  return {
+    name: named.map((each) => `${each.name} ${each.percent.toString()} %`).join(", "),
+    memberNumber: named.map((each) => each.memberNumber ?? "no number").join(", "),
+  };
+}
+
+/** "person fund" pairs that already had a contribution; the first one for a pair has longer to arrive. */
+export function peopleWithSuperDue(context: Context, businessId: number): Set<string> {
+  // What was taken back sums to nothing and does not count.
+  const rows = context.store
+    .prepared<[number], { key: string }>(
+      `SELECT person_id || ' ' || coalesce(fund_id, 'null') AS key FROM due WHERE business_id = ? AND kind = 'super'
+       GROUP BY person_id, fund_id HAVING SUM(amount_cents) > 0`,
+    )
+    .all(businessId);
+  return new Set(rows.map((row) => row.key));
+}
+
+function leaveMoves(worked: WorkedPay, date: string, recorded: (kind: string) => DatedLeave[]): LeaveMove[] {
+  const kinds = new Set([
+    ...Object.keys(worked.leave),
+    ...worked.lines.flatMap(({ line }) =>
+      line.element === "leaveTaken" && line.leave && keptOrGranted(line.leave)
+        ? [line.leave]
+        : line.element === "unusedLeave"
+          ? [line.leave ?? "annual"]
+          : [],
+    ),
+  ]);
+  return [...kinds].flatMap((kind): LeaveMove[] => {
+    const accrued = toE4(worked.leave[kind]?.value ?? decimal(0));
+    const taken = toE4(takenHours(worked, kind));
+    return [
+      ...(accrued === 0 ? [] : [{ kind, date, amountE4: accrued, why: "accrued" as const }]),
+      ...takenMoves(kind, taken, recorded(kind), date),
+    ];
+  });
+}
+
+/** Leave that the ledger follows: with a balance, or granted by the year. */
+const keptOrGranted = (kind: string) => leaveKind(kind).kept || kind === "familyViolence";

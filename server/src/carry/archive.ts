@@ -1,0 +1,116 @@
+/** The file of an export: a ZIP whose manifest is plain and whose contents are encrypted under a passphrase. */
+import { createCipheriv, createDecipheriv, createHash, randomBytes, scrypt } from "node:crypto";
+import { promisify } from "node:util";
+import JSZip from "jszip";
+import { StoreFault } from "../store/fault.ts";
+
+export const schemaName = "business-export/1";
+
+interface Encryption {
+  kdf: "scrypt";
+  N: number;
+  r: number;
+  p: number;
+  salt: string;
+  cipher: "aes-256-gcm";
+}
+export interface Manifest {
+  schema: string;
+  createdAt: string;
+  appVersion: string;
+  schemaMigration: number;
+  business: { id: number; name: string; country: string };
+  entities: Record<string, { file: string; count: number; sha256: string }>;
+  files: { count: number; bytes: number };
+  secrets: "included-encrypted" | "masked";
+  encryption?: Encryption;
+}
+
+export const sha256 = (bytes: Buffer): string => createHash("sha256").update(bytes).digest("hex");
+
+/** Memory-hard: about 128 MB and half a second for one try, off the thread that answers requests. RFC 7914. */
+const cost = { N: 131_072, r: 8, p: 1 } as const;
+const derive = promisify<string, Buffer, number, object, Buffer>(scrypt);
+const keyOf = (passphrase: string, { N, r, p, salt }: Encryption): Promise<Buffer> =>
+  derive(passphrase.normalize("NFKC"), Buffer.from(salt, "base64"), 32, { N, r, p, maxmem: 256 * N * r });
+
+/** Entries in their order, each named in its own tag: one cannot be put in the place of another. */
+export async function pack(
+  manifest: Omit<Manifest, "encryption">,
+  entries: ReadonlyMap<string, Buffer>,
+  passphrase: string | null,
+): Promise<Buffer> {
+  const zip = new JSZip();
+  const encryption: Encryption | null =
+    passphrase === null
+      ? null
+      : { kdf: "scrypt", ...cost, salt: randomBytes(16).toString("base64"), cipher: "aes-256-gcm" };
+  const key = encryption && passphrase !== null ? await keyOf(passphrase, encryption) : null;
+  zip.file("manifest.json", `${JSON.stringify({ ...manifest, ...(encryption ? { encryption } : {}) }, null, 2)}\n`);
+  for (const [name, bytes] of entries) zip.file(name, key ? closed(key, name, bytes) : bytes);
+  return zip.generateAsync({ type: "nodebuffer", compression: "DEFLATE", compressionOptions: { level: 6 } });
+}
+
+function closed(key: Buffer, name: string, bytes: Buffer): Buffer {
+  const iv = randomBytes(12);
+  const cipher = createCipheriv("aes-256-gcm", key, iv).setAAD(Buffer.from(name));
+  const sealed = Buffer.concat([cipher.update(bytes), cipher.final()]);
+  return Buffer.concat([iv, cipher.getAuthTag(), sealed]);
+}
+
+export interface Opened {
+  manifest: Manifest;
+  /** undefined: there is no entry of that name */
+  read(name: string): Promise<Buffer | undefined>;
+}
+
+/** @throws StoreFault with one sentence where the file is none, is newer, or the passphrase does not open it */
+export async function unpack(file: Buffer, passphrase: string | null): Promise<Opened> {
+  const zip = await JSZip.loadAsync(file).catch(() => null);
+  const text = await zip?.file("manifest.json")?.async("string");
+  const manifest = text === undefined ? null : readManifest(text);
+  if (!zip || !manifest)
+    throw new StoreFault("This is no export of a business: it is not a ZIP with a manifest.json. Nothing was changed.");
+  if (manifest.schema !== schemaName)
+    throw new StoreFault(
+      `The export is of the form ${String(manifest.schema).slice(0, 40)}; this version reads ${schemaName}. Bring the program up to date, then try again. Nothing was changed.`,
+    );
+  if (manifest.secrets !== "included-encrypted" || !manifest.encryption)
+    throw new StoreFault(
+      "This export was made without a passphrase: its tax numbers and accounts are masked, so nobody could be paid from it. Make it again with a passphrase. Nothing was changed.",
+    );
+  if (!passphrase)
+    throw new StoreFault("The export is locked with a passphrase. Give it in ZESTY_PASSPHRASE. Nothing was changed.");
+  const { N, r, p } = manifest.encryption;
+  if (N > 2 ** 20 || r > 32 || p > 16)
+    throw new StoreFault("The manifest asks for more work than any export of ours needs. Nothing was changed.");
+  const key = await keyOf(passphrase, manifest.encryption);
+  return {
+    manifest,
+    read: async (name) => {
+      const bytes = await zip.file(name)?.async("nodebuffer");
+      return bytes && opened(key, name, bytes);
+    },
+  };
+}
+
+function readManifest(text: string): Manifest | null {
+  try {
+    const found = JSON.parse(text) as Manifest;
+    return typeof found === "object" && found !== null && "schema" in found ? found : null;
+  } catch {
+    return null;
+  }
+}
+
+function opened(key: Buffer, name: string, bytes: Buffer): Buffer {
+  try {
+    const decipher = createDecipheriv("aes-256-gcm", key, bytes.subarray(0, 12)).setAAD(Buffer.from(name));
+    decipher.setAuthTag(bytes.subarray(12, 28));
+    return Buffer.concat([decipher.update(bytes.subarray(28)), decipher.final()]);
+  } catch {
+    throw new StoreFault(
+      "The passphrase does not open this export, or the file was changed. Look at the passphrase. Nothing was changed.",
+    );
+  }
+}

@@ -1,0 +1,69 @@
+/** A business as a file: made for whoever may authorise its pays, taken in by the practice lead. */
+import { exportWanted } from "@zesty/contract/carry";
+import { create as contentDisposition } from "content-disposition";
+import express, { Router } from "express";
+import type { Context } from "../context.ts";
+import { body, idOf, signedIn } from "../http/handler.ts";
+import { cannot, ProblemError } from "../http/problem.ts";
+import { demandRight } from "../http/rights.ts";
+import { sendFromHere } from "../outbox/held.ts";
+import { readSafety } from "../safety/safety.ts";
+import { record } from "../store/audit.ts";
+import { StoreFault } from "../store/fault.ts";
+import { exportBusiness } from "./exportBusiness.ts";
+import { importBusiness } from "./importBusiness.ts";
+
+/** A sentence of the store is told to who asked: nothing was changed. */
+async function told<T>(work: Promise<T>, path: string): Promise<T> {
+  try {
+    return await work;
+  } catch (error) {
+    if (!(error instanceof StoreFault)) throw error;
+    throw cannot("business-file", error.message, { errors: [{ path, text: error.message }] });
+  }
+}
+
+export function carryRoutes(context: Context): Router {
+  const router = Router();
+  router.post(
+    "/businesses/:business/export",
+    signedIn(context, async (actor, request, response) => {
+      const businessId = idOf(request, "business");
+      demandRight(context, actor, businessId, "authorise");
+      const { passphrase } = body(exportWanted, request);
+      const now = new Date().toISOString();
+      const made = await told(exportBusiness(context.store, businessId, passphrase, now), "passphrase");
+      record(context.store, {
+        at: context.clock.now(),
+        userId: actor.userId,
+        // Of the practice: an entry of the business itself would make the next export differ from this one.
+        businessId: null,
+        what: `exported a business ${passphrase === null ? "with numbers masked" : "whole, under a passphrase"}`,
+        about: made.manifest.business.name,
+      });
+      response.setHeader("Content-Disposition", contentDisposition(made.fileName));
+      response.type("application/zip").send(made.bytes);
+    }),
+  );
+  router.post(
+    "/businesses/import",
+    express.raw({ type: "application/zip", limit: "400mb" }),
+    signedIn(context, async (actor, request) => {
+      if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead takes a business in.");
+      if (!Buffer.isBuffer(request.body)) throw cannot("business-file", "Choose the file of an export, a ZIP.");
+      const passphrase = decodeURIComponent(request.header("X-Passphrase") ?? "") || null;
+      const done = await told(importBusiness(context.store, request.body, passphrase, context.clock.now()), "file");
+      context.ruleShelf.changed();
+      return done;
+    }),
+  );
+  router.post(
+    "/safety/send-from-here",
+    signedIn(context, (actor) => {
+      if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead does this. Ask the lead.");
+      sendFromHere(context, actor.userId);
+      return readSafety(context);
+    }),
+  );
+  return router;
+}

@@ -1,0 +1,40 @@
+/** What a country says of leave: what arises by itself, what it is worth, and what may be paid out. */
+
+import type { LeaveStanding } from "@zesty/core/leave/forecast";
+import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { Decimal } from "@zesty/core/quantity/decimal";
+import type { Figure } from "@zesty/core/working/figure";
+import type { Context } from "../context.ts";
+import type { DatedRecords } from "../store/dated.ts";
+import type { person } from "../store/schema.ts";
+import type { KnownPerson } from "../time/personTimes.ts";
+
+type Who = typeof person.$inferSelect;
+
+/** What an amount of leave is worth; null where no rate is known. */
+export type WorthOf = (who: Who, kind: string, amount: Decimal) => Figure | null;
+
+/** Balances with what has arisen by today, and what arises on days to come. */
+export interface Arising {
+  balances: ReadonlyMap<string, number>;
+  grants: ReadonlyMap<string, LeaveStanding["grants"]>;
+}
+
+export interface LeaveOfCountry {
+  /** Leave that arises by service and not with pays; null where there is none of it. */
+  arising(
+    context: Context,
+    people: readonly KnownPerson[],
+    records: DatedRecords,
+    days: { today: string; to: string },
+  ): ReadonlyMap<number, Arising> | null;
+  worth(context: Context, businessId: number, day: string, people: readonly Who[], records: DatedRecords): WorthOf;
+  /** kinds that may be paid out in place of being taken, and the line of a run that does it */
+  cashOut: {
+    kinds: readonly string[];
+    line(
+      context: Context,
+      of: { businessId: number; personId: number; name: string; kind: string; amount: string },
+    ): SheetLine;
+  };
+}

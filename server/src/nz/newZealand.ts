@@ -1,0 +1,22 @@
+/** New Zealand, as the server asks for it. */
+import type { CountryHere } from "../countries/countryHere.ts";
+import { leaveNz } from "./leave.ts";
+import { lodgingNz } from "./paydayFiling.ts";
+import { paysNz } from "./pays.ts";
+import { peopleNz } from "./people.ts";
+import { routesNz } from "./routes.ts";
+import { setUpNz } from "./setUp.ts";
+import { yearOfNewZealand } from "./year.ts";
+
+export const newZealand: CountryHere = {
+  code: "NZ",
+  setUp: setUpNz,
+  people: peopleNz,
+  // An allowance has no code of its own in the filing.
+  time: { reportedAs: () => ({}) },
+  leave: leaveNz,
+  pays: paysNz,
+  lodging: lodgingNz,
+  year: yearOfNewZealand,
+  routes: routesNz,
+};

@@ -1,0 +1,346 @@
+/** Payday filing, New Zealand: the employment information of a whole payday, and the details of who starts or leaves. */
+import type { FilingPlan, SendView } from "@zesty/contract/runs";
+import { addDays } from "@zesty/core/calendar/dates";
+import type { Cycle } from "@zesty/core/calendar/payPeriods";
+import type { AnyContext } from "@zesty/core/countries/countries";
+import { DelimitedFault } from "@zesty/core/formats/delimited";
+import { type EmployeeFacts, employeeDetails, employeeDetailsFile } from "@zesty/core/lodgement/employeeDetails";
+import {
+  employmentInformation,
+  employmentInformationFile,
+  type FiledPay,
+  filingDueDate,
+  payableCents,
+} from "@zesty/core/lodgement/employmentInformation";
+import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
+import { atLeastZero, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { centsText } from "@zesty/core/quantity/units";
+import { and, desc, eq, inArray, ne, notInArray } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import type { DeskFacts, DeskRun, Owner } from "../desk/deskFacts.ts";
+import { keepDocument, sha256 } from "../documents/documents.ts";
+import { cannot } from "../http/problem.ts";
+import type { LodgingOfCountry } from "../outbox/lodgingOfCountry.ts";
+import { messageIdOf } from "../outbox/messageId.ts";
+import { prepareAgain } from "../runs/prepareAgain.ts";
+import type { Prepared } from "../runs/prepared.ts";
+import { runName } from "../runs/runDocuments.ts";
+import type { Run } from "../runs/runRows.ts";
+import { places } from "../store/crypt.ts";
+import { datedRecordsNz } from "../store/dated.ts";
+import { outbox, payRun } from "../store/schema.ts";
+import { nzOf } from "./rows.ts";
+
+/** Pays of a prepared run as they are filed; particulars as on record now. */
+function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
+  const { run, cycle } = loaded;
+  const nz = nzOf(loaded);
+  return pays.flatMap(({ row, worked }): FiledPay[] => {
+    if (worked.country !== "NZ") return [];
+    const { person } = row.row;
+    const code = nz.records.taxCode.get(person.id);
+    const within = (date: string | null) =>
+      date !== null && date >= run.periodStart && date <= run.periodEnd ? date : null;
+    const support = row.row.context.country === "NZ" ? row.row.context.person.childSupport : undefined;
+    return [
+      {
+        ird: code?.irdNumber ? context.store.crypt.open(code.irdNumber, places.irdNumber(person.id)) : null,
+        name: `${person.givenName} ${person.familyName}`,
+        taxCode: code?.irdNumber ? code.code : "ND",
+        startDate: within(person.startDate),
+        endDate: run.kind === "departure" ? person.endDate : within(person.endDate),
+        periodStart: run.periodStart,
+        periodEnd: run.periodEnd,
+        cycle: cycle.cycle as Cycle,
+        adHoc: run.kind === "unscheduled",
+        worked,
+        supportNotice: support ? noticeLeft(support.amount, row.row.context) : null,
+        isCorrection: run.kind === "correction",
+      },
+    ];
+  });
+}
+
+/** What a notice asks of this pay: of the period's amount, what another pay of it took is done. */
+function noticeLeft(amount: string, context: AnyContext) {
+  const taken = context.country === "NZ" ? context.earlierInPeriod?.childSupport : undefined;
+  return atLeastZero(decimal(amount).times(context.periods).minus(decimalOrZero(taken)));
+}
+
+/** Filings of a payday that were made so far, newest first; what was taken back is none. */
+const filingsOf = (context: Context, businessId: number, payday: string) =>
+  context.store.db
+    .select({ outbox, runId: payRun.id })
+    .from(outbox)
+    .innerJoin(payRun, eq(outbox.runId, payRun.id))
+    .where(
+      and(
+        eq(outbox.businessId, businessId),
+        eq(outbox.channel, "employmentInformation"),
+        eq(payRun.payday, payday),
+        ne(outbox.state, "cancelled"),
+      ),
+    )
+    .orderBy(desc(outbox.id))
+    .all();
+
+/** Other signed-off runs of the same payday: one filing holds them all. */
+function othersOfPayday(context: Context, prepared: Prepared): Prepared[] {
+  const { run } = prepared.loaded;
+  return context.store.db
+    .select({ id: payRun.id })
+    .from(payRun)
+    .where(
+      and(
+        eq(payRun.businessId, run.businessId),
+        eq(payRun.payday, run.payday),
+        ne(payRun.id, run.id),
+        notInArray(payRun.state, ["open", "takenBack"]),
+      ),
+    )
+    .orderBy(payRun.id)
+    .all()
+    .map(({ id }) => prepareAgain(context, id));
+}
+
+export function filingOf(context: Context, prepared: Prepared) {
+  const { business: owner } = prepared;
+  const runs = [...othersOfPayday(context, prepared), prepared].sort((a, b) => a.loaded.run.id - b.loaded.run.id);
+  const made = filingsOf(context, owner.id, prepared.loaded.run.payday);
+  // What was prepared and not yet released is replaced, not amended.
+  const sent = made.filter((each) => each.outbox.state !== "prepared" && each.outbox.state !== "refused");
+  return {
+    amendment: sent.length === 0 ? 0 : Math.max(...sent.map((each) => each.outbox.amendment ?? 0)) + 1,
+    replaced: made.filter((each) => each.outbox.state === "prepared").map((each) => each.outbox.id),
+    information: employmentInformation({
+      employerIrd: owner.ird ?? "",
+      payday: prepared.loaded.run.payday,
+      final: false,
+      contact: owner.contact,
+      pays: runs.flatMap((each) => filedPays(context, each)),
+    }),
+  };
+}
+
+/** People whose details go with the filing: they start, leave, or their code or KiwiSaver changed since the last payday. */
+function detailsOf(context: Context, { loaded, pays }: Prepared): (EmployeeFacts & { personId: number })[] {
+  const { run } = loaded;
+  const nz = nzOf(loaded);
+  const ids = pays.map((each) => each.row.row.person.id);
+  const lastDay = addDays(run.periodStart, -1);
+  const before = datedRecordsNz(context.store.db, ids, lastDay);
+  const paid = new Set(
+    context.store.sqlite
+      .prepare<[string, number], { personId: number }>(
+        `SELECT DISTINCT person_id AS personId FROM signed_pay
+         WHERE kind = 'pay' AND person_id IN (SELECT value FROM json_each(?)) AND run_id <> ?`,
+      )
+      .all(JSON.stringify(ids), run.id)
+      .map((each) => each.personId),
+  );
+  return pays.flatMap(({ row }): (EmployeeFacts & { personId: number })[] => {
+    const { person } = row.row;
+    const code = nz.records.taxCode.get(person.id);
+    const saver = nz.records.kiwiSaver.get(person.id);
+    const leaves = person.endDate !== null && person.endDate <= run.periodEnd;
+    const changed = before.taxCode.get(person.id)?.id !== code?.id || before.kiwiSaver.get(person.id)?.id !== saver?.id;
+    const change = leaves ? "departed" : !paid.has(person.id) ? "new" : changed ? "changed" : null;
+    if (change === null) return [];
+    const status =
+      saver === undefined
+        ? "not-member"
+        : saver.status === "member" && saver.joined !== "existing"
+          ? saver.joined
+          : saver.status;
+    return [
+      {
+        personId: person.id,
+        ird: code?.irdNumber ? context.store.crypt.open(code.irdNumber, places.irdNumber(person.id)) : null,
+        givenName: person.givenName,
+        familyName: person.familyName,
+        birthDate: person.birthDate,
+        address: {
+          line1: person.address?.line1 ?? "",
+          suburb: "",
+          town: person.address?.suburb ?? "",
+          postcode: person.address?.postcode ?? "",
+        },
+        phone: person.phone,
+        email: person.email,
+        startDate: person.startDate,
+        endDate: leaves ? person.endDate : null,
+        taxCode: code?.irdNumber ? code.code : "ND",
+        kiwiSaver: { code: status, rate: saver?.employeeRate ?? null, optOutDate: saver?.optOutDate ?? null },
+        change,
+      },
+    ];
+  });
+}
+
+/** What the filing will hold, and what Inland Revenue would refuse. */
+function filingPlan(context: Context, prepared: Prepared): FilingPlan {
+  const { amendment, information } = filingOf(context, prepared);
+  const details = detailsOf(context, prepared);
+  const { payday } = prepared.loaded.run;
+  const due = filingDueDate(payday);
+  const money = (cents: string | undefined) => centsText(Number(cents ?? 0));
+  const { business: owner } = prepared;
+  const faults = [
+    ...(owner.ird && isIrd(owner.ird) ? [] : ["The business has no IRD number: add it in Set-up."]),
+    ...details
+      .filter((each) => !each.address.line1 || !each.address.town || !each.address.postcode)
+      .map((each) => `${each.givenName} ${each.familyName}: the home address is missing, and the details need it.`),
+  ];
+  return {
+    payday,
+    due,
+    late: context.clock.today(owner.timeZone) > due,
+    amendment,
+    nil: information.lines.length === 0,
+    lines: information.lines.map((line) => ({
+      name: line.employee_name ?? "",
+      taxCode: line.tax_code ?? "",
+      gross: money(line.gross),
+      paye: money(line.paye),
+      kiwiSaver: centsText(Number(line.ks_deduction) + Number(line.ks_employer) + Number(line.esct)),
+      studentLoan: centsText(Number(line.student_loan) + Number(line.slcir) + Number(line.slbor)),
+    })),
+    payable: centsText(payableCents(information.lines)),
+    details: details.map((each) => ({ name: `${each.givenName} ${each.familyName}`, change: each.change })),
+    faults,
+  };
+}
+
+const clean = <T>(make: () => T): T => {
+  try {
+    return make();
+  } catch (error) {
+    if (!(error instanceof DelimitedFault)) throw error;
+    throw cannot("filing", `The filing cannot be written: ${error.message} Mend it on the person's page or in Set-up.`);
+  }
+};
+
+/** Keeps the filing of a payday and puts it into the outbox; an earlier one that was not released yet is replaced. */
+function writeFiling(context: Context, prepared: Prepared, state: "prepared" | "queued"): void {
+  const { db } = context.store;
+  const { run } = prepared.loaded;
+  const owner = prepared.business;
+  const { amendment, information, replaced } = filingOf(context, prepared);
+  if (replaced.length > 0)
+    db.update(outbox)
+      .set({ state: "cancelled", detail: `Goes with the filing of run ${run.number}, which is of the same payday.` })
+      .where(inArray(outbox.id, replaced))
+      .run();
+  const name = `${runName(owner, run)}-employment-information${amendment === 0 ? "" : `-${amendment}`}.csv`;
+  const bytes = Buffer.from(clean(() => employmentInformationFile(information)));
+  putOut(context, prepared, "employmentInformation", name, bytes, state, amendment);
+}
+
+/** Keeps the details of who starts, leaves or changed, and puts them into the outbox. */
+function writeDetails(context: Context, prepared: Prepared, state: "prepared" | "queued"): void {
+  const people = detailsOf(context, prepared);
+  if (people.length === 0) return;
+  const owner = prepared.business;
+  const bytes = Buffer.from(clean(() => employeeDetailsFile(employeeDetails(owner.ird ?? "", people))));
+  const name = `${runName(owner, prepared.loaded.run)}-employee-details.csv`;
+  putOut(context, prepared, "employeeDetails", name, bytes, state, null);
+}
+
+function putOut(
+  context: Context,
+  { loaded: { run }, business: owner }: Prepared,
+  kind: "employmentInformation" | "employeeDetails",
+  fileName: string,
+  bytes: Buffer,
+  state: "prepared" | "queued",
+  amendment: number | null,
+): void {
+  const documentId = keepDocument(context, { runId: run.id, payId: null, kind, fileName, mime: "text/csv", bytes });
+  context.store.db
+    .insert(outbox)
+    .values({
+      businessId: owner.id,
+      runId: run.id,
+      channel: kind,
+      documentId,
+      messageId: messageIdOf(context, {
+        bmsId: owner.bmsId,
+        run,
+        payId: null,
+        channel: kind,
+        says: [amendment, sha256(bytes)],
+      }),
+      state,
+      tries: 0,
+      nextAt: 0,
+      amendment,
+    })
+    .run();
+}
+
+/** A run that is taken back gives the filing of its payday back to the run that it had taken it from. */
+function giveBackFiling(context: Context, run: { id: number; businessId: number; payday: string }): void {
+  const { db } = context.store;
+  if (filingsOf(context, run.businessId, run.payday).length > 0) return;
+  const last = db
+    .select({ id: outbox.id })
+    .from(outbox)
+    .innerJoin(payRun, eq(outbox.runId, payRun.id))
+    .where(
+      and(
+        eq(outbox.businessId, run.businessId),
+        eq(outbox.channel, "employmentInformation"),
+        eq(outbox.state, "cancelled"),
+        eq(payRun.payday, run.payday),
+        ne(payRun.id, run.id),
+        notInArray(payRun.state, ["open", "takenBack"]),
+      ),
+    )
+    .orderBy(desc(outbox.id))
+    .get();
+  if (last) db.update(outbox).set({ state: "prepared", detail: null }).where(eq(outbox.id, last.id)).run();
+}
+
+/** By when a payday has to be filed, and whether that day has gone by without it. */
+function filingState(context: Context, owner: { id: number; timeZone: string }, { payday }: Run): SendView["filing"] {
+  const due = filingDueDate(payday);
+  const filed = filingsOf(context, owner.id, payday).some((each) => taken.includes(each.outbox.state));
+  return { due, late: !filed && context.clock.today(owner.timeZone) > due };
+}
+const taken = ["accepted", "acceptedWithWarnings", "partial"];
+
+/** Paydays that are signed off and not filed yet: due two working days after the payday. */
+function filingsToMake(facts: DeskFacts, owner: Owner, runs: readonly DeskRun[]) {
+  const waiting = new Map<string, number>();
+  for (const run of runs) if (run.state !== "open" && run.state !== "settled") waiting.set(run.payday, run.id);
+  return [...waiting]
+    .filter(([payday]) => !facts.filed.has(`${owner.id} ${payday}`))
+    .map(([payday, runId]) => ({ payday, runId, date: filingDueDate(payday) }));
+}
+
+export const lodgingNz: LodgingOfCountry = {
+  declaration: (name) =>
+    `I am authorised to file for ${name}, and the employment information of this payday is true and correct.`,
+  lodged: "payday filing",
+  // It is filed as a nil return.
+  lodgesNothing: true,
+  // A run without tables works nothing out, and no filing can be shown.
+  plan: (context, prepared, tablesMissing) => ({
+    payEvent: null,
+    filing: tablesMissing ? null : filingPlan(context, prepared),
+  }),
+  leavers: () => [],
+  write(context, _actor, prepared) {
+    writeDetails(context, prepared, "prepared");
+    writeFiling(context, prepared, "prepared");
+  },
+  again: {
+    employmentInformation: (context, _actor, prepared) => writeFiling(context, prepared, "queued"),
+    employeeDetails: (context, _actor, prepared) => writeDetails(context, prepared, "queued"),
+  },
+  // A filed payday may always be amended.
+  amendable: ["employmentInformation"],
+  due: filingState,
+  takenBack: giveBackFiling,
+  waiting: filingsToMake,
+};

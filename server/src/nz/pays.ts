@@ -1,0 +1,77 @@
+/** Pays of New Zealand: what a row knows, what signing off makes of it, and the file of the bank. */
+import { payRunJournalNz } from "@zesty/core/journals/payRunJournalNz";
+import type { PaymentNz } from "@zesty/core/payments/paymentsNz";
+import { earlierInPeriod } from "../runs/earlierInPeriod.ts";
+import type { PaysOfCountry } from "../runs/paysOfCountry.ts";
+import type { NetPayment } from "../runs/prepared.ts";
+import { personFactsBase } from "../runs/rowFacts.ts";
+import { applyClosedowns } from "./closedown.ts";
+import { finalLinesNz } from "./finalLines.ts";
+import { creditTransferXml, paymentCsvNz } from "./paymentFile.ts";
+import { nzRows } from "./rowFacts.ts";
+import type { RowsNz } from "./rows.ts";
+import { signedPartsNz } from "./signedParts.ts";
+
+const isPaymentNz = (payment: NetPayment): payment is PaymentNz => !("bsb" in payment);
+
+export const paysNz: PaysOfCountry = {
+  rows(context, { run, cycle, people, records, elements, centres, ratesOf }): RowsNz {
+    const nz = nzRows(context, { ...run, cycle }, people, records, elements);
+    const earlier = earlierInPeriod(
+      context,
+      run,
+      people.map((each) => each.id),
+    );
+    return {
+      nz,
+      paidBefore: (id) => earlier.get(id)?.taxable ?? null,
+      context: (who, base) => {
+        const part = nz.parts.get(who.id);
+        if (!part) throw new Error(`Person ${who.id} has no row of New Zealand.`);
+        return {
+          ...base,
+          ...part,
+          country: "NZ",
+          facts: { ...personFactsBase(who, records, centres, ratesOf(who.id)), ...part.facts },
+          earlierInPeriod: earlier.get(who.id) ?? null,
+          // A run of its own pays what is left over: the holidays of the period belong to the cycle.
+          publicHolidays: run.kind === "cycle" ? part.publicHolidays : [],
+          patternDays: run.kind === "correction" || run.kind === "unscheduled" ? "0" : part.patternDays,
+        };
+      },
+    };
+  },
+  opening: applyClosedowns,
+  signing: (_context, loaded, _ids, leaveTaken) => (row, worked, yearAfter, payments) => {
+    if (worked.country !== "NZ") throw new Error("A pay of another country stands in a New Zealand run.");
+    return signedPartsNz(loaded, row, worked, yearAfter, payments.filter(isPaymentNz), leaveTaken);
+  },
+  payment: ({ account, title }, { cents, payrollId, payday }) => ({
+    ...{ account, cents, title },
+    ...{ particulars: "WAGES", code: payrollId, reference: payday },
+  }),
+  journal: (pays, postings) =>
+    payRunJournalNz(
+      pays.flatMap(({ worked, ...pay }) => (worked.country === "NZ" ? [{ ...pay, worked }] : [])),
+      postings,
+    ),
+  // Everything is owed by the person that it was taken from.
+  runDues: () => [],
+  paymentFile: {
+    ending: (owner) => (owner.filing?.paymentFile === "pain001" ? "-payments.xml" : "-payments.csv"),
+    bytes: (context, { owner, run, from, messageId }, payments) => {
+      const file = {
+        payday: run.payday,
+        payer: { name: owner.legalName, account: from.account },
+        payments: payments.filter(isPaymentNz),
+      };
+      return owner.filing?.paymentFile === "pain001"
+        ? {
+            mime: "application/xml",
+            bytes: creditTransferXml(file, messageId, `${context.clock.today(owner.timeZone)}T00:00:00`),
+          }
+        : { mime: "text/csv", bytes: paymentCsvNz(file) };
+    },
+  },
+  finalLines: finalLinesNz,
+};

@@ -1,0 +1,109 @@
+/** What a New Zealand pay will make at sign-off: the leave ledger in weeks and days, the payslip, what goes to Inland Revenue. */
+import { payeDueDate } from "@zesty/core/lodgement/employmentInformation";
+import { leaveMovedNz } from "@zesty/core/pay/elementsNz";
+import type { WorkedPayNz } from "@zesty/core/pay/workedPayNz";
+import type { PaymentNz } from "@zesty/core/payments/paymentsNz";
+import { payslipNz } from "@zesty/core/payslips/payslipNz";
+import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
+import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
+import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../runs/prepared.ts";
+import type { LoadedRun } from "../runs/runRows.ts";
+import type { WorkedOut } from "../runs/workRun.ts";
+import { lastThree } from "../store/crypt.ts";
+import type { LeaveTaken } from "../time/leaveTaken.ts";
+import { nzOf } from "./rows.ts";
+
+export function signedPartsNz(
+  loaded: LoadedRun,
+  row: WorkedOut,
+  worked: WorkedPayNz,
+  yearAfter: Map<string, number>,
+  payments: readonly PaymentNz[],
+  leaveTaken: LeaveTaken,
+): Pick<PreparedPay, "leave" | "slip" | "dues"> {
+  const { run, owner } = loaded;
+  const { person, context } = row.row;
+  if (context.country !== "NZ") throw new Error("A New Zealand pay belongs to a New Zealand row.");
+  const leave = leaveMoves(loaded, person.id, worked, run.periodEnd, leaveTaken);
+  const after: Record<string, Decimal> = {};
+  const taken: Record<string, Decimal> = {};
+  // Entitlements that arise with this pay stand in the row's balances already.
+  for (const [kind, units] of Object.entries(context.balances)) after[kind] = decimal(units);
+  for (const move of leave.filter((each) => each.why === "taken" || each.why === "accrued")) {
+    after[move.kind] = (after[move.kind] ?? decimal(0)).plus(fromE4(move.amountE4));
+    if (move.why === "taken") taken[move.kind] = (taken[move.kind] ?? decimal(0)).minus(fromE4(move.amountE4));
+  }
+  delete after.unpaid;
+  delete after.parental;
+  const slip = payslipNz({
+    employer: { name: owner.legalName, ird: lastThree(owner.ird ?? "") },
+    employee: {
+      name: `${person.givenName} ${person.familyName}`,
+      payrollId: person.payrollId,
+      classification: loaded.records.terms.get(person.id)?.classification ?? null,
+      taxCode: context.person.taxCode,
+    },
+    period: { start: run.periodStart, end: run.periodEnd },
+    payday: run.payday,
+    worked,
+    yearToDate: yearAfter,
+    paidTo: payments.map((each) => ({
+      title: each.title,
+      account: lastThree(each.account),
+      amount: centsText(each.cents),
+    })),
+    balances: after,
+    taken,
+    kiwiSaverRate: context.person.kiwiSaver?.employeeRate ?? null,
+    receivers: new Map(loaded.elementRows.flatMap((each) => (each.paidTo ? [[each.code, each.paidTo] as const] : []))),
+    message: person.payslipMessage,
+  });
+  return { leave, slip, dues: duesOf(worked, person.id, payeDueDate(run.payday, owner.filing?.large ?? false)) };
+}
+
+/** Entitlements that arise by the end of the period, then what this pay takes and earns. */
+function leaveMoves(
+  loaded: LoadedRun,
+  personId: number,
+  worked: WorkedPayNz,
+  date: string,
+  leaveTaken: LeaveTaken,
+): LeaveMove[] {
+  const moved = new Map<string, { taken: number; earned: number }>();
+  for (const { line } of worked.lines) {
+    const move = leaveMovedNz(line);
+    if (!move) continue;
+    const found = moved.get(move.kind) ?? { taken: 0, earned: 0 };
+    const e4 = toE4(decimal(move.units));
+    if (move.sign === 1) found.earned += e4;
+    else found.taken += e4;
+    moved.set(move.kind, found);
+  }
+  return [
+    ...(loaded.run.kind === "correction" ? [] : (nzOf(loaded).ledgers.get(personId)?.pending ?? [])),
+    ...[...moved].flatMap(([kind, { taken, earned }]): LeaveMove[] => [
+      ...(earned === 0 ? [] : [{ kind, date, amountE4: earned, why: "accrued" as const }]),
+      ...takenMoves(kind, taken, leaveTaken.get(`${personId} ${kind}`) ?? [], date),
+    ]),
+  ];
+}
+
+/** Everything goes to Inland Revenue on one day, and is owed by its kind. */
+function duesOf({ withheld, parts, kiwiSaver, orders, lines }: WorkedPayNz, personId: number, due: string): DueEntry[] {
+  const of = (kind: DueEntry["kind"], ...amounts: Decimal[]): DueEntry => ({
+    kind,
+    personId,
+    fundId: null,
+    cents: amounts.reduce((total, each) => total + toCents(each), 0),
+    due,
+  });
+  return [
+    of("paye", withheld.value),
+    of("childSupport", parts.childSupport.value),
+    of("studentLoan", parts.studentLoan.value, parts.slcir.value, parts.slbor.value),
+    of("kiwiSaver", kiwiSaver.employee.value, kiwiSaver.employerNet.value),
+    of("esct", kiwiSaver.esct.value),
+    of("order", ...orders.map((each) => each.amount.value)),
+    of("giving", ...lines.filter((each) => each.side === "donation").map((each) => each.amount.value)),
+  ];
+}

@@ -1,0 +1,29 @@
+/** Year summaries of New Zealand: the sums of what was filed payday by payday. */
+import { yearSummaryNz } from "@zesty/core/payslips/yearSummary";
+import { peopleOf } from "../people/ofBusiness.ts";
+import { yearSums } from "../store/sums.ts";
+import type { YearOfCountry } from "../year/said.ts";
+import { headOfSummary, lastReported } from "../year/summary.ts";
+
+export const summariesNz: YearOfCountry["summaries"] = (context, of) => {
+  const { owner, year, rows } = of;
+  const { year: sums } = yearSums(
+    context.store,
+    rows.map((row) => row.personId),
+    year.to,
+    owner.country,
+  );
+  const people = new Map(peopleOf(context.store.db, owner.id).map((each) => [each.id, each]));
+  return rows.map((row) => {
+    const who = people.get(row.personId);
+    const facts: [string, string][] = [
+      ...(who ? [["Started", who.startDate] as [string, string]] : []),
+      ...(who?.endDate ? [["Ended", who.endDate] as [string, string]] : []),
+    ];
+    const head = {
+      ...headOfSummary(of, row, `IRD number ${owner.ird ?? ""}`),
+      standing: `Filed with Inland Revenue payday by payday${lastReported(row)}.`,
+    };
+    return yearSummaryNz(sums.get(row.personId) ?? new Map(), head, { payrollId: row.payrollId, facts });
+  });
+};

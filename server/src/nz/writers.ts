@@ -1,0 +1,92 @@
+/** Saves what New Zealand law asks to be known of a person. Dated sections append; nothing is overwritten. */
+import type {
+  EarlierFacts,
+  HolidayFactsRecord,
+  KiwiSaverFacts,
+  OrdersFacts,
+  TaxCodeFacts,
+} from "@zesty/contract/peopleNz";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsOf, toE4 } from "@zesty/core/quantity/units";
+import { eq } from "drizzle-orm";
+import { cannot } from "../http/problem.ts";
+import { demandNumberOfNobodyElse } from "../people/numberOfAnother.ts";
+import type { Writer } from "../people/peopleOfCountry.ts";
+import { places } from "../store/crypt.ts";
+import { datedRecordsNz } from "../store/dated.ts";
+import { holidayTerms, kiwiSaver, leaveEntry, pastEarnings, payOrders, taxCode } from "../store/schema.ts";
+
+export interface SectionValuesNz {
+  taxCode: TaxCodeFacts & { from?: string };
+  kiwiSaver: KiwiSaverFacts & { from?: string };
+  orders: OrdersFacts & { from?: string };
+  holidays: HolidayFactsRecord & { from?: string };
+  earlier: { pays: EarlierFacts[] };
+}
+
+export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S]> } = {
+  taxCode: (context, personId, businessId, from, values) => {
+    const { irdNumber: typed, from: _from, ...rest } = values;
+    const kept = datedRecordsNz(context.store.db, [personId], from).taxCode.get(personId)?.irdNumber ?? null;
+    const digits = typed?.replace(/[\s-]/g, "");
+    if (digits) demandNumberOfNobodyElse(context, personId, businessId, "irdNumber", digits);
+    const irdNumber = digits ? context.store.crypt.seal(digits, places.irdNumber(personId)) : kept;
+    if (!irdNumber && !values.code.startsWith("ND")) {
+      const text = "Without an IRD number the tax code is ND. Record the number, or choose ND.";
+      throw cannot("ird-missing", text, { errors: [{ path: "irdNumber", text }] });
+    }
+    if (values.code.startsWith("STC") && !values.specialRate) {
+      const text = "A tailored certificate (STC) has a rate. Type it as the certificate has it.";
+      throw cannot("rate-missing", text, { errors: [{ path: "specialRate", text }] });
+    }
+    context.store.db
+      .insert(taxCode)
+      .values({ ...rest, personId, from, irdNumber })
+      .run();
+  },
+  kiwiSaver: (context, personId, _businessId, from, values) => {
+    const { from: _from, ...rest } = values;
+    context.store.db
+      .insert(kiwiSaver)
+      .values({ ...rest, personId, from })
+      .run();
+  },
+  orders: (context, personId, _businessId, from, { childSupport, orders }) => {
+    context.store.db.insert(payOrders).values({ personId, from, childSupport, orders }).run();
+  },
+  holidays: (context, personId, _businessId, from, { agreedWeek, opening, openingOn, ...values }) => {
+    const { from: _from, ...rest } = values;
+    context.store.db
+      .insert(holidayTerms)
+      .values({ ...rest, personId, from, agreedWeekCents: agreedWeek ? centsOf(agreedWeek) : null })
+      .run();
+    for (const { kind, units } of opening ?? [])
+      context.store.db
+        .insert(leaveEntry)
+        .values({
+          personId,
+          kind,
+          // Entitlements that arose before this day are in the balance already.
+          date: openingOn ?? context.clock.today(),
+          amountE4: toE4(decimal(units)),
+          why: "opening",
+        })
+        .run();
+  },
+  // Earnings from before this program are no facts of ours: the list is kept as it was last typed.
+  earlier: (context, personId, _businessId, _from, { pays }) => {
+    const { db } = context.store;
+    db.delete(pastEarnings).where(eq(pastEarnings.personId, personId)).run();
+    for (const each of pays)
+      db.insert(pastEarnings)
+        .values({
+          personId,
+          start: each.start,
+          end: each.end,
+          grossCents: centsOf(each.gross),
+          irregularCents: centsOf(each.irregular),
+          days: each.days,
+        })
+        .run();
+  },
+};

@@ -1,0 +1,126 @@
+/** The payroll year of New Zealand: what Inland Revenue took, payday by payday, against facts, ledger, bank and dues. */
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
+import { readRecord } from "@zesty/core/formats/delimited";
+import { eiDetail } from "@zesty/core/lodgement/filingLayout";
+import { dollars, fromCents } from "@zesty/core/quantity/units";
+import { eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { peopleByRevenueKey } from "../outbox/revenueKeys.ts";
+import { person } from "../store/schema.ts";
+import { reportsTaken } from "../year/reportsTaken.ts";
+import { add, byHand, type CheckLine, type Reported, type YearOfCountry } from "../year/said.ts";
+import { esctRates } from "./esctRates.ts";
+import { summariesNz } from "./summaries.ts";
+
+/** Columns of a filed line; the credit for giving stands in the PAYE of a line and is taken off again by its own field. */
+const ofLine: Record<string, [string, 1 | -1]> = {
+  gross: ["gross", 1],
+  gross_adjustment: ["gross", 1],
+  paye: ["tax", 1],
+  paye_adjustment: ["tax", 1],
+  payroll_giving: ["tax", -1],
+  ks_deduction: ["kiwiSaver", 1],
+  ks_employer: ["kiwiSaver", 1],
+  esct: ["esct", 1],
+  student_loan: ["loan", 1],
+  slcir: ["loan", 1],
+  slbor: ["loan", 1],
+  child_support: ["support", 1],
+};
+
+/** The newest filing of each payday that was taken: it holds the whole payday. */
+function filingsTaken(context: Context, businessId: number, from: string, to: string): Reported {
+  const { db } = context.store;
+  const people = db.select({ id: person.id }).from(person).where(eq(person.businessId, businessId)).all();
+  const keys = peopleByRevenueKey(
+    context,
+    people.map((each) => each.id),
+  );
+  const found: Reported = { said: new Map(), on: new Map(), final: new Set() };
+  const paydays = new Set<string>();
+  for (const { payday, refused, document } of reportsTaken(context, "employmentInformation", businessId, from, to)) {
+    if (paydays.has(payday)) continue;
+    paydays.add(payday);
+    for (const line of document().bytes.toString("utf8").split("\r\n")) {
+      if (!line.startsWith("DEI")) continue;
+      const record = readRecord(eiDetail, line);
+      const id = keys.get(record.employee_ird ?? "") ?? keys.get(record.employee_name ?? "");
+      if (id === undefined || refused.has(id)) continue;
+      if (payday > (found.on.get(id) ?? "")) found.on.set(id, payday);
+      for (const [field, [column, sign]] of Object.entries(ofLine))
+        add(found.said, id, column, "reported", sign * Number(record[field] ?? 0));
+    }
+  }
+  return found;
+}
+
+const filed = ["facts", "reported", "ledger", "owed"] as const;
+
+/** Done when everybody who the employer contributes for has a rate fixed for the new year. */
+function esctLine(context: Context, businessId: number, from: string): CheckLine {
+  const { rows, year } = esctRates(context, businessId, from);
+  const open = rows.filter((row) => row.fixed === null).length;
+  const words =
+    open === 0
+      ? `The ESCT rates of the ${year} are fixed`
+      : `ESCT rates of the ${year} to look at and fix: ${open} ${open === 1 ? "person" : "people"}`;
+  return { item: "esct", text: words, link: `/year/esct?from=${from}`, proved: true, done: open === 0 };
+}
+
+export const yearOfNewZealand: YearOfCountry = {
+  columns: [
+    { name: "gross", title: "Gross", voices: ["facts", "reported", "ledger"] },
+    { name: "tax", title: "PAYE", voices: filed },
+    { name: "loan", title: "Student loan", voices: filed },
+    { name: "support", title: "Child support", voices: filed },
+    { name: "kiwiSaver", title: "KiwiSaver", voices: filed },
+    { name: "esct", title: "ESCT", voices: filed },
+    { name: "net", title: "Net pay", voices: ["facts", "ledger", "bank"] },
+  ],
+  ofFact: (code) => {
+    const column: Record<string, string> = {
+      ...{
+        gross: "gross",
+        withheld: "tax",
+        studentLoan: "loan",
+        slcir: "loan",
+        slbor: "loan",
+        childSupport: "support",
+      },
+      ...{ kiwiSaver: "kiwiSaver", kiwiSaverNet: "kiwiSaver", esct: "esct", net: "net" },
+    };
+    return column[code] === undefined ? [] : [column[code]];
+  },
+  ofPosting: {
+    PAYE: "tax",
+    "Student loan": "loan",
+    "Student loan, ordered": "loan",
+    "Student loan, chosen": "loan",
+    "Child support": "support",
+    "KiwiSaver, employee": "kiwiSaver",
+    "KiwiSaver, employer after tax": "kiwiSaver",
+    ESCT: "esct",
+    "Net pay": "net",
+  },
+  ownCost: ["KiwiSaver, employer"],
+  ofDue: { paye: "tax", studentLoan: "loan", childSupport: "support", kiwiSaver: "kiwiSaver", esct: "esct" },
+  channel: "employmentInformation",
+  final: null,
+  noFinal: "In New Zealand every payday is filed by itself: no year is declared final.",
+  summaries: summariesNz,
+  beside: () => new Map(),
+  checksOf: (context, businessId, { year, totals }) => [
+    byHand(
+      "codes",
+      `Tailored tax codes, certificates and exemptions that end on ${dateWords(year.to)} are looked through`,
+      "/people",
+    ),
+    esctLine(context, businessId, addDays(year.to, 1)),
+    byHand(
+      "agency",
+      `Inland Revenue's own account of the year agrees: PAYE comes to ${dollars(fromCents(totals.tax?.facts ?? 0))}`,
+    ),
+    byHand("leave", "What leave is worth on the last day is noted for the books", "/time/leave-worth"),
+  ],
+  reported: filingsTaken,
+};

@@ -1,0 +1,54 @@
+/**
+ * A document that was not sent but taken to its receiver by hand (a portal, a counter, a bank's page), with the answer as
+ * it was told: from here on it counts like one that was sent.
+ */
+import type { ByHand } from "@zesty/contract/runs";
+import { eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { findRun } from "../runs/runRows.ts";
+import { record } from "../store/audit.ts";
+import { outbox, payment } from "../store/schema.ts";
+import { demandYearOpen } from "../year/closed.ts";
+import { channelWords, settleAnswer } from "./settleAnswer.ts";
+
+export function taken(context: Context, actor: Actor, runId: number, messageId: number, said: ByHand): void {
+  const { db } = context.store;
+  context.store.transaction(() => {
+    const run = findRun(context, runId);
+    const row = db.select().from(outbox).where(eq(outbox.id, messageId)).get();
+    if (row?.runId !== runId || row.channel === "payslip") throw notFound("message");
+    if (row.channel !== "paymentFile") demandYearOpen(context, run.businessId, run.payday);
+    if (row.state !== "prepared")
+      throw cannot(
+        "not-waiting",
+        "This document is on its way already, or answered. Only one that was not sent can be taken there by hand.",
+      );
+    const words = `${said.receipt ? `Receipt ${said.receipt}. ` : ""}Taken there by hand, told by ${actor.name}${said.note ? `: ${said.note}` : "."}`;
+    if (said.receipt) db.update(outbox).set({ receipt: said.receipt }).where(eq(outbox.id, row.id)).run();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: run.businessId,
+      what: `took the ${channelWords[row.channel]} there by hand: ${said.answer}`,
+      about: `run ${run.number}, ${said.receipt ?? "no receipt"}`,
+    });
+    const lines =
+      row.channel === "paymentFile" && said.answer === "accepted"
+        ? db
+            .select()
+            .from(payment)
+            .where(eq(payment.outboxId, row.id))
+            .all()
+            .map(({ line }) => ({ line, state: "paid" as const, reason: "" }))
+        : [];
+    settleAnswer(
+      context,
+      { ...row, receipt: said.receipt },
+      said.answer === "accepted"
+        ? { kind: "final", state: "accepted", detail: words, items: [], lines }
+        : { kind: "refused", detail: words, items: [] },
+    );
+  });
+  context.announce(runId);
+}

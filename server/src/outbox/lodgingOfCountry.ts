@@ -1,0 +1,31 @@
+/** What a country says of lodging: what is told to its agency with a payday, by when, and in which words. */
+import type { Channel, SendView, SignOffPlan } from "@zesty/contract/runs";
+import type { Actor, Context } from "../context.ts";
+import type { DeskFacts, DeskRun, Owner } from "../desk/deskFacts.ts";
+import type { Prepared } from "../runs/prepared.ts";
+import type { Run } from "../runs/runRows.ts";
+
+export interface LodgingOfCountry {
+  /** what the one who signs off declares */
+  declaration(legalName: string): string;
+  /** what is declared, for the trail */
+  lodged: string;
+  /** a payday on which nobody is paid is lodged all the same */
+  lodgesNothing: boolean;
+  /** What the agency will be told. `tablesMissing`: nothing could be worked out. */
+  plan(context: Context, prepared: Prepared, tablesMissing: boolean): Pick<SignOffPlan, "payEvent" | "filing">;
+  /** Who leaves with this run and may be made final with it. */
+  leavers(context: Context, prepared: Prepared): SignOffPlan["leavers"];
+  /** Keeps what the agency is told and puts it into the outbox. */
+  write(context: Context, actor: Actor, prepared: Prepared): void;
+  /** Channels of this country's agency, with what makes a refused message anew. */
+  again: Partial<Record<Channel, (context: Context, actor: Actor, prepared: Prepared) => void>>;
+  /** channels whose message is sent as a whole under the next number even after it was taken */
+  amendable: readonly Channel[];
+  /** By when the payday has to be lodged, and whether that day has gone by; null where it goes with the payday. */
+  due(context: Context, owner: { id: number; timeZone: string }, run: Run): SendView["filing"];
+  /** What a run that is taken back leaves to be lodged by others of its payday. */
+  takenBack(context: Context, run: Run): void;
+  /** Paydays that are signed off and wait to be lodged by a day of their own. */
+  waiting(facts: DeskFacts, owner: Owner, runs: readonly DeskRun[]): { payday: string; date: string; runId: number }[];
+}

@@ -1,0 +1,54 @@
+/**
+ * The people of a business as a workbook: the list of who works here or is to start, and every dated fact of everybody who
+ * ever did, as their lines of time tell it. Tax and bank numbers stand in it as they are shown on a page: masked.
+ */
+import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
+import type { Actor, Context } from "../context.ts";
+import { plainCell } from "../documents/journalCsv.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { record } from "../store/audit.ts";
+import { readLineOfTime } from "./lineOfTime.ts";
+import { peopleOf } from "./ofBusiness.ts";
+import { peopleCells } from "./peopleList.ts";
+
+/** What a fact is called, from when it counts, what it says and what it said before. */
+function factRows(context: Context, businessId: number): string[][] {
+  return peopleOf(context.store.db, businessId).flatMap((who) =>
+    readLineOfTime(context, who.id).lanes.flatMap((lane) =>
+      lane.notches.flatMap(({ from, changes }) =>
+        changes.map(({ what, was, is }) => [
+          ...[who.payrollId, `${who.givenName} ${who.familyName}`, lane.title, from, what, is, was ?? ""],
+        ]),
+      ),
+    ),
+  );
+}
+
+/** @returns XLSX; taking it is on the trail */
+export async function peopleBook(context: Context, actor: Actor, businessId: number): Promise<Buffer> {
+  const columns = peopleColumnsIn(findBusiness(context, businessId).country);
+  // Figures as numbers, so that they can be added up.
+  const people = peopleCells(context, businessId, false).map((row) =>
+    columns.map(({ name, kind }) => (kind === "number" && row[name] ? Number(row[name]) : (row[name] ?? ""))),
+  );
+  const facts = factRows(context, businessId);
+  record(context.store, {
+    ...{ at: context.clock.now(), userId: actor.userId, businessId },
+    what: "took the people with every dated fact",
+    about: `${people.length} people, ${facts.length} facts`,
+  });
+  const { default: exceljs } = await import("exceljs");
+  const book = new exceljs.Workbook();
+  const sheets: [string, string[], (string | number)[][]][] = [
+    ["People", columns.map((each) => each.title), people],
+    ["Facts by date", ["Payroll ID", "Name", "Part", "Counts from", "Fact", "Is", "Was"], facts],
+  ];
+  for (const [name, headings, rows] of sheets) {
+    const sheet = book.addWorksheet(name, { views: [{ state: "frozen", xSplit: 2, ySplit: 1 }] });
+    sheet.columns = headings.map((header) => ({ header, width: Math.max(12, header.length + 2) }));
+    sheet.getRow(1).font = { bold: true };
+    sheet.addRows(rows.map((row) => row.map((cell) => (typeof cell === "number" ? cell : plainCell(cell)))));
+    sheet.autoFilter = { from: { row: 1, column: 1 }, to: { row: 1, column: headings.length } };
+  }
+  return Buffer.from(await book.xlsx.writeBuffer());
+}

@@ -1,0 +1,40 @@
+/** What a country says of people: what is asked of them, and what of it is missing. */
+
+import type { BusinessView } from "@zesty/contract/business";
+import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
+import type { NewPersonNz, PersonNzView } from "@zesty/contract/peopleNz";
+import type { PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
+import type { Schema } from "joi";
+import type { Context } from "../context.ts";
+import type { DatedRecords } from "../store/dated.ts";
+import type { person } from "../store/schema.ts";
+import type { Values } from "./drafts.ts";
+import type { CellFacts, Cells } from "./peopleList.ts";
+
+export type Who = typeof person.$inferSelect;
+
+export type Writer<T> = (context: Context, personId: number, businessId: number, from: string, values: T) => void;
+/** by section; what a section carries is checked by the contract */
+export type Writers = Readonly<Record<string, Writer<never>>>;
+
+export interface PeopleOfCountry {
+  newPerson: Schema<NewPerson | NewPersonNz>;
+  /** sections of a person's facts, each with what checks it */
+  sections: Readonly<Record<string, Schema>>;
+  /** what saves the sections that only this country has */
+  writers: Writers;
+  /** What people lack, whatever the day; made once for all of them. */
+  missing(context: Context, ids: readonly number[], records: DatedRecords): (who: Who) => PersonSummary["missing"];
+  /** What a person's page shows beside what is the same everywhere. */
+  view(context: Context, who: Who, records: DatedRecords, on: string): PersonNzView | null;
+  /** The facts of a row of a sheet of new people that only this country asks for. */
+  draft(values: Values, setUp: BusinessView, marks: PersonMark[]): object;
+  /** What a sheet of people says that only this country asks for; made once for all of them. */
+  cells(context: Context, ids: readonly number[]): (facts: CellFacts) => Cells;
+  /** an address has a State */
+  hasState: boolean;
+  /** What the person's own page shows of tax. */
+  ownFacts(view: PersonView): (readonly [label: string, value: string | null | undefined])[];
+  /** the person chooses a fund of the business's or names one */
+  choosesFund: boolean;
+}

@@ -1,0 +1,65 @@
+/** A new business set up like one that is here: its pay elements, accounts, costs, funds and agreements. */
+import { and, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot } from "../http/problem.ts";
+import { rightIn } from "../http/rights.ts";
+import {
+  agreementFacts,
+  business,
+  costCentre,
+  employerCost,
+  fund,
+  ledgerAccount,
+  ownRuleSet,
+  payElement,
+  sheetColumn,
+} from "../store/schema.ts";
+
+export type Owner = typeof business.$inferSelect;
+
+/** @throws where the one to copy is of another country, or is not for this user to see */
+export function sourceToCopy(context: Context, actor: Actor, id: number, country: string): Owner {
+  const found = context.store.db.select().from(business).where(eq(business.id, id)).get();
+  if (found && found.country === country && rightIn(context, actor, id) !== null) return found;
+  const text = "Choose a business of the same country that you can see.";
+  throw cannot("copy-from", text, { errors: [{ path: "copyFrom", text }] });
+}
+
+/** Copies what is no fact of the business itself; nobody and no pay comes along. Ids are new. */
+export function setUpLike({ store: { db }, clock }: Context, actor: Actor, source: Owner, businessId: number): void {
+  const to = <Row extends { id: number }>({ id: _id, ...row }: Row) => ({ ...row, businessId });
+  const kept = { retired: false };
+  for (const table of [ledgerAccount, costCentre, fund] as const)
+    for (const row of db
+      .select()
+      .from(table)
+      .where(and(eq(table.businessId, source.id), eq(table.retired, false)))
+      .all())
+      db.insert(table)
+        .values({ ...to(row), ...kept } as never)
+        .run();
+  for (const row of db
+    .select()
+    .from(payElement)
+    .where(and(eq(payElement.businessId, source.id), eq(payElement.retired, false)))
+    .all())
+    db.insert(payElement)
+      .values({ ...to(row), ...kept })
+      .run();
+  for (const row of db.select().from(employerCost).where(eq(employerCost.businessId, source.id)).all())
+    db.insert(employerCost).values(to(row)).run();
+  const by = { userId: actor.userId, recordedAt: clock.now() };
+  for (const row of db.select().from(ownRuleSet).where(eq(ownRuleSet.businessId, source.id)).all())
+    db.insert(ownRuleSet)
+      .values({ ...to(row), ...by })
+      .run();
+  for (const row of db.select().from(agreementFacts).where(eq(agreementFacts.businessId, source.id)).all())
+    db.insert(agreementFacts)
+      .values({ ...to(row), ...by })
+      .run();
+  for (const row of db.select().from(sheetColumn).where(eq(sheetColumn.businessId, source.id)).all())
+    db.insert(sheetColumn)
+      .values({ ...to(row), userId: actor.userId, at: clock.now() })
+      .run();
+  db.update(business).set({ postings: source.postings }).where(eq(business.id, businessId)).run();
+}

@@ -1,0 +1,165 @@
+import type { FieldNotes } from "../../parts/fieldNotes/notes.ts";
+
+/** Fields of a person. Declarations by the Tax file number declaration and the Withholding declaration. */
+export const personAu: FieldNotes = {
+  "Tax file number is": {
+    means: "Whether the person gave a number, has applied for one, or gives none.",
+    found: "Question 1 of the tax file number declaration.",
+    wrong: "Without a number the highest rate is withheld; who has applied has twenty-eight days.",
+  },
+  "Tax file number": {
+    means: "The person's number at the tax office. It is kept encrypted and shown only on purpose.",
+    found: "On the person's notice of assessment, or in their online tax account.",
+    wrong: "A number that fails its check is refused here; somebody else's is refused by the tax office.",
+  },
+  "Applied for on": {
+    means: "The day on which the person applied for a number.",
+    wrong: "After twenty-eight days without a number the highest rate is withheld.",
+  },
+  Residency: {
+    means: "Resident for tax, foreign resident, or working holiday maker (visa 417 or 462).",
+    found: "On the tax file number declaration; the visa says who is a working holiday maker.",
+    wrong: "Another scale of tax is used, and the person pays the difference with their return.",
+  },
+  "Home country": {
+    means: "Where a working holiday maker comes from.",
+    found: "In the passport.",
+    wrong: "The report is refused without it.",
+  },
+  "We are registered to employ working holiday makers": {
+    means: "Whether your business told the tax office that it employs them.",
+    found: "In your online account with the tax office.",
+    wrong: "Too little is withheld where you are not registered; you are liable for it.",
+  },
+  "Medicare levy": {
+    means: "Whether the levy is withheld in full, by half, or not at all.",
+    found: "On the person's Medicare levy variation declaration; without one it is the full levy.",
+    wrong: "Too little is withheld, and the person owes it with their return.",
+  },
+  "Dependants for the levy reduction": {
+    means: "How many children the person claims a reduced levy for; nought with a spouse alone.",
+    found: "On the Medicare levy variation declaration.",
+    wrong: "Too little levy is withheld, and the person owes it with their return.",
+  },
+  "Tax offsets a year": {
+    means: "Dollars by which the year's tax is less, as for a zone or a dependant.",
+    found: "On the withholding declaration.",
+    wrong: "Too little is withheld, and the person owes it with their return.",
+  },
+  "More to withhold each pay": {
+    means: "What the person wants withheld on top, as for other income.",
+    found: "In a written agreement with the person.",
+    wrong: "Their take-home pay is not what they asked for.",
+  },
+  "Varied to, per cent": {
+    means: "A rate that the tax office allowed in place of the tables.",
+    found: "In the tax office's letter; it ends with the payroll year unless it says otherwise.",
+    wrong: "You are liable for what was withheld too little.",
+  },
+  "Tax-free threshold claimed here": {
+    means: "The person's first dollars of a year are free of tax at this job.",
+    found: "On the tax file number declaration. At one job at a time, usually the one that pays more.",
+    wrong: "Claimed twice, the person owes tax at the year's end; claimed nowhere, they wait for it to come back.",
+  },
+  "Study and training support loan": {
+    means: "A study or training loan is repaid with the tax.",
+    found: "On the tax file number declaration.",
+    wrong: "Too little is withheld, and the person owes it with their return.",
+  },
+  Fund: {
+    means: "Where the person's super goes: the fund they chose, else their stapled fund, else your default fund.",
+    found: "On the person's choice form; the stapled fund is asked for in your online account with the tax office.",
+    wrong: "Super that does not reach the fund on time is owed with a charge on top.",
+  },
+  "Member number": {
+    means: "The person's number in that fund.",
+    found: "On a statement or in the app of the fund.",
+    wrong: "The fund sends the money back, and the time to pay runs on.",
+  },
+  "Agreed per cent": {
+    means: "A rate above the guarantee that was agreed or that the agreement asks for.",
+    found: "In the letter of engagement or the agreement.",
+    wrong: "What is above the guarantee by choice is reported as reportable super.",
+  },
+  "Super guarantee is owed": {
+    means: "Almost always. Not for some visitors with a certificate of another country, or some work abroad.",
+    wrong: "Guarantee that is not paid on time is owed with a charge.",
+  },
+  "Super at any age and hours": {
+    means: "Super also where the law's thresholds for young people ask for none.",
+    found: "In the award or agreement.",
+    wrong: "What the agreement asks for and was not paid is owed.",
+  },
+  BSB: {
+    means: "Six digits of bank, State and branch.",
+    found: "On a bank statement or in the person's banking app.",
+    wrong: "The bank sends the payment back, or pays somebody else.",
+  },
+  "Account title": {
+    means: "The name in which the account is held.",
+    wrong: "Banks compare it with the number and may hold the payment.",
+  },
+  "Loading on annual leave, per cent": {
+    means: "What is paid on top of annual leave.",
+    found: "In the award or agreement.",
+    wrong: "Leave is underpaid, also what is paid out on leaving.",
+  },
+  "Taxable value": {
+    means: "Of the fringe benefits year to 31 March. The report shows it grossed up, above a threshold.",
+    found: "From whoever prepares your fringe benefits return.",
+    wrong: "The person's income tests count a wrong amount.",
+  },
+};
+
+export const businessAu: FieldNotes = {
+  Fund: { means: "The name of the fund, as staff will choose it.", wrong: "Nothing is worked out from it." },
+  "ABN of the fund": {
+    means: "The eleven digits of the fund's business number.",
+    found: "On the fund's letter of compliance, or on its site.",
+    wrong: "The super message cannot be delivered.",
+  },
+  USI: {
+    means: "The identifier of the fund's product; a self-managed fund has none.",
+    found: "On the fund's letter of compliance, or on its site.",
+    wrong: "The super message goes to another product, or comes back.",
+  },
+  ABN: {
+    means: "The eleven digits of the business that employs.",
+    found: "On the business's registration, or on its invoices.",
+    wrong: "A report for somebody else's business is refused.",
+  },
+  "PAYG withheld in a year": {
+    means: "How much tax the business withholds decides when it is due.",
+    found: "In the tax office's letter about the size of withholder.",
+    wrong: "Dues are shown on the wrong day, and late ones cost interest.",
+  },
+  State: {
+    means: "Where the business is; places of work have a State of their own.",
+    wrong: "The first place of work, and with it the public holidays, begin with it.",
+  },
+  "Pays from BSB": {
+    means: "Bank, State and branch of the account that people are paid from.",
+    found: "On a bank statement of the business.",
+    wrong: "The bank refuses the file.",
+  },
+  Account: {
+    means: "The number of the account that people are paid from.",
+    found: "On a bank statement of the business.",
+    wrong: "The bank refuses the file.",
+  },
+  "Bank's three letters": {
+    means: "The short name of the bank in the payment file.",
+    found: "In the bank's letter about payment files.",
+    wrong: "The bank refuses the file.",
+  },
+  "User name at the bank": {
+    means: "The name under which the bank knows the business for payment files.",
+    found: "In the bank's letter about payment files.",
+    wrong: "The bank refuses the file.",
+  },
+  "User ID at the bank": {
+    means: "The six digits that the bank gave for payment files.",
+    found: "In the bank's letter about payment files.",
+    wrong: "The bank refuses the file.",
+  },
+};

@@ -1,0 +1,146 @@
+import type { FieldNotes } from "../../parts/fieldNotes/notes.ts";
+
+/** Fields of a person. Declarations by the Tax code declaration (IR330) and the KiwiSaver forms KS2, KS3, KS10. */
+export const personNz: FieldNotes = {
+  "Tax code": {
+    means: "The code by which PAYE and the student loan are worked out.",
+    found: "On the tax code declaration (IR330) that the person signed, or in a letter of Inland Revenue.",
+    wrong:
+      "Without a declaration the no-notification rate is deducted. A letter of Inland Revenue goes before the form.",
+  },
+  "IRD number": {
+    means: "Eight or nine digits. It is kept encrypted and shown only on purpose.",
+    found: "On a letter of Inland Revenue, or in their online account.",
+    wrong: "Without it the no-notification rate is deducted; a wrong one credits somebody else.",
+  },
+  "Certificate until": {
+    means: "The last day of a special tax code certificate.",
+    found: "On the certificate.",
+    wrong: "After it the code of the declaration holds again.",
+  },
+  "Starting-out or training minimum wage": {
+    means: "A lower minimum wage, for some people under 20 and for trainees.",
+    found: "The law says for whom and for how long.",
+    wrong: "The person is paid under the minimum wage; that is owed for years back.",
+  },
+  "Special deduction rate of the loan": {
+    means: "A rate of student loan that Inland Revenue set in place of the usual one.",
+    found: "On the special deduction rate certificate.",
+    wrong: "Too much or too little loan is repaid.",
+  },
+  "More loan, ordered by Inland Revenue: per cent": {
+    means: "More student loan, to make up for what was deducted too little (SLCIR).",
+    found: "In Inland Revenue's letter.",
+    wrong: "The employer owes what was ordered and not deducted.",
+  },
+  "More loan, chosen by the person: per cent": {
+    means: "More student loan than asked for, because the person wants it (SLBOR).",
+    found: "In a written request of the person.",
+    wrong: "Their take-home pay is not what they asked for.",
+  },
+  "or an amount each pay": {
+    means: "Dollars in place of a per cent.",
+    found: "In the same letter or request.",
+    wrong: "Too much or too little loan is repaid.",
+  },
+  KiwiSaver: {
+    means: "Whether the person contributes, is no member, has opted out or suspended.",
+    found: "On the KiwiSaver deduction form (KS2), the opt-out request (KS10) or a letter of Inland Revenue.",
+    wrong: "Who starts and is 18 to 64 is enrolled by you. What was not deducted is owed all the same.",
+  },
+  "Came to it": {
+    means: "Was a member, was enrolled on starting, or asked to join.",
+    wrong: "Only who was enrolled on starting can opt out, and only within its days.",
+  },
+  "Opted out on": {
+    means: "The day of the opt-out request.",
+    found: "On the opt-out request (KS10).",
+    wrong: "Outside the window it does not count, and contributions go on.",
+  },
+  "Suspended until": {
+    means: "The last day of a savings suspension.",
+    found: "In Inland Revenue's letter.",
+    wrong: "After it contributions begin again by themselves.",
+  },
+  "Own rate, per cent": {
+    means: "The rate that the person chose, one of those that the law offers.",
+    found: "On the KiwiSaver deduction form (KS2).",
+    wrong: "Another rate is refused by Inland Revenue.",
+  },
+  "Temporary 3 % until": {
+    means: "The last day of a lower rate that Inland Revenue granted.",
+    found: "In Inland Revenue's letter.",
+    wrong: "After it the least rate by law is deducted again.",
+  },
+  "Employer's rate, per cent": {
+    means: "Only where more than the least by law was agreed.",
+    found: "In the employment agreement.",
+    wrong: "What was agreed and not paid is owed.",
+  },
+  "ESCT rate, per cent": {
+    means: "The tax on the employer's part, by what the person had in the tax year before.",
+    found: "Worked out by Year, ESCT rates.",
+    wrong: "The fund receives too much or too little, and Inland Revenue asks for the difference.",
+  },
+  "Total remuneration: the employer's part is within the agreed pay": {
+    means: "The agreed pay already holds the employer's contribution.",
+    found: "In the employment agreement, agreed in good faith; the minimum wage must be left without it.",
+    wrong: "The person is paid too little or too much by the employer's part.",
+  },
+  "The employer contributes though the law does not ask for it": {
+    means: "For ages at which the law asks no contribution of the employer.",
+    found: "In the employment agreement.",
+    wrong: "The fund receives what nobody agreed to, or misses what was.",
+  },
+  "Child support each pay": {
+    means: "What Inland Revenue ordered to be deducted.",
+    found: "In the notice of deduction. A new notice replaces the one before.",
+    wrong: "The employer owes what was not deducted.",
+  },
+  "Protected per cent": {
+    means: "The part of the net pay that child support leaves to the person.",
+    found: "In the notice, where it says another than the law's; empty is the law's.",
+    wrong: "More is taken than the law allows.",
+  },
+  "Served on": {
+    means: "The day on which the notice reached you.",
+    found: "On the notice.",
+    wrong: "Deductions begin on the wrong day.",
+  },
+  "Ordinary weekly pay, agreed": {
+    means: "An amount that the agreement sets above what the law's rule gives.",
+    found: "In the employment agreement.",
+    wrong: "Annual holidays are underpaid.",
+  },
+  "Parental leave from": {
+    means: "The first day of parental leave; entitlements that arise during it are paid by the average alone.",
+    wrong: "Holidays after coming back are paid too high or too low.",
+  },
+  "8 % with each pay in place of annual holidays": {
+    means: "Holiday pay is part of each pay and shown apart.",
+    found: "Agreed in writing, and only for irregular work or a fixed term of less than a year.",
+    wrong: "Where the law does not allow it the holidays are owed again.",
+  },
+};
+
+export const businessNz: FieldNotes = {
+  "IRD number": {
+    means: "Eight or nine digits of the business that employs.",
+    found: "On a letter of Inland Revenue.",
+    wrong: "What is filed is credited to somebody else.",
+  },
+  Province: {
+    means: "Whose anniversary day is a public holiday.",
+    wrong: "The anniversary day of another province is paid, or missed.",
+  },
+  "Large employer": {
+    means: "Whose deductions of a year are above the law's threshold pays Inland Revenue twice a month.",
+    found: "In Inland Revenue's letter.",
+    wrong: "Dues are shown on the wrong day, and late ones cost interest.",
+  },
+  "Pays from account": {
+    means: "The account of the business from which people are paid.",
+    found: "On a bank statement.",
+    wrong: "The bank refuses the file.",
+  },
+};

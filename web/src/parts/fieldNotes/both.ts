@@ -1,0 +1,136 @@
+import type { FieldNotes } from "./notes.ts";
+
+/** Fields of a person that both countries ask for. */
+export const personOfBoth: FieldNotes = {
+  "Given name": {
+    means: "As it stands on the person's tax record.",
+    found: "On the form that the person filled in on starting.",
+    wrong: "The report names somebody whom the tax office cannot find, and comes back with a warning.",
+  },
+  "Family name": {
+    means: "As it stands on the person's tax record. Who has only one name has it here.",
+    found: "On the form that the person filled in on starting.",
+    wrong: "The report names somebody whom the tax office cannot find, and comes back with a warning.",
+  },
+  "Birth date": {
+    means: "Age decides what is owed for retirement and the junior rates of an agreement.",
+    found: "On the form that the person filled in on starting.",
+    wrong: "Junior rates, retirement savings and the report all follow the wrong age.",
+  },
+  "E-mail": {
+    means: "Payslips and the invitation to the staff page go there.",
+    wrong: "Somebody else reads what the person earns. Ask for it in writing.",
+  },
+  "Start date": {
+    means: "The first day of employment, not of the first pay.",
+    found: "In the letter of engagement.",
+    wrong: "Leave is counted from it, and so are notice and long service.",
+  },
+  "Payroll ID": {
+    means: "The number by which your reports know this person, for as long as they work here.",
+    wrong: "It cannot be changed once it was reported: the tax office would see two people.",
+  },
+  "Payslip message": {
+    means: "Printed on each payslip of this person.",
+    wrong: "Everybody with the payslip can read it.",
+  },
+  "Private notes": { means: "For the practice alone; staff never see it.", wrong: "Nothing is worked out from it." },
+  Basis: {
+    means: "Full-time, part-time, casual or fixed term, as agreed.",
+    found: "In the letter of engagement.",
+    wrong: "Leave, loading and the report follow it: a casual gets no annual leave, a permanent no casual loading.",
+  },
+  Classification: {
+    means: "The job or level in words, as the payslip shows it.",
+    wrong: "Nothing is worked out from it; the level of an agreement is set under Agreement and timesheet.",
+  },
+  "Pay cycle": {
+    means: "How often the person is paid, and in whose run.",
+    wrong: "The person is missing in one run and stands in the other.",
+  },
+  "Hourly rate": {
+    means: "Before tax, for an ordinary hour. Extras are lines of their own.",
+    found: "In the letter of engagement, or in the agreement's table.",
+    wrong: "Every pay from that day on is wrong; back pay can be worked out from a later correction.",
+  },
+  "Salary a year": {
+    means: "Before tax, for fifty-two weeks; the rate of an hour follows from it.",
+    found: "In the letter of engagement.",
+    wrong: "Every pay from that day on is wrong; back pay can be worked out from a later correction.",
+  },
+  "or salary a year": {
+    means: "Before tax, for fifty-two weeks; the rate of an hour follows from it.",
+    found: "In the letter of engagement.",
+    wrong: "Every pay from that day on is wrong; back pay can be worked out from a later correction.",
+  },
+  "Hours a week": {
+    means: "The ordinary hours that were agreed, without overtime.",
+    found: "In the letter of engagement.",
+    wrong: "The rate of a salary's hour and the leave of a week follow from it.",
+  },
+  "Place of work": {
+    means: "Where the person mostly works: it decides the public holidays and the time of the day.",
+    wrong: "Holidays of another region are paid, or missed.",
+  },
+  "Cost centre": {
+    means: "Where the books put this person's pay.",
+    wrong: "The books show it in the wrong place; pay stays right.",
+  },
+  "Counts from": {
+    means: "The first day for which this holds. What was paid before stays as it was.",
+    wrong: "Too early: pays that are signed off miss something, and back pay is offered. Too late: it is not paid yet.",
+  },
+  Account: {
+    means: "The number of the account that is paid into.",
+    found: "On a bank statement or in the person's banking app, never by telephone.",
+    wrong: "Somebody else is paid. A change by e-mail alone is the commonest fraud: call the person back.",
+  },
+  Takes: {
+    means: "An amount, a per cent of the net pay, or what is left.",
+    wrong: "Exactly one account takes the rest, so that nothing is left over.",
+  },
+  Agreement: {
+    means: "The award or agreement by whose rules shifts become pay.",
+    found: "It follows from the industry and the work done, not from what was wished for.",
+    wrong: "Penalties, overtime and allowances are underpaid; that is owed for years back.",
+  },
+  Level: {
+    means: "The level of the work in that agreement; its table gives the least rate.",
+    found: "In the agreement's description of its levels.",
+    wrong: "The least rate is another one.",
+  },
+};
+
+/** Fields of a business that both countries ask for. */
+export const businessOfBoth: FieldNotes = {
+  Name: { means: "What you call the business; it stands on your desk.", wrong: "Nothing is worked out from it." },
+  "Legal name": {
+    means: "The name in which the business is registered; it stands on payslips and reports.",
+    found: "On the registration of the business.",
+    wrong: "A payslip must name the employer that the law knows.",
+  },
+  "Contact name": {
+    means: "Whom the tax office calls about a report.",
+    wrong: "Questions about your reports reach nobody.",
+  },
+  "Contact phone": {
+    means: "Where that person is reached by telephone.",
+    wrong: "Questions about your reports reach nobody.",
+  },
+  "Contact e-mail": {
+    means: "Where that person is reached by mail.",
+    wrong: "Questions about your reports reach nobody.",
+  },
+  Rhythm: {
+    means: "How long a period is: a week, a fortnight, a month.",
+    wrong: "Tax is worked out by the length of the period. A cycle that was paid keeps its rhythm: add another.",
+  },
+  "First period starts": {
+    means: "The first day of the first period that is paid here.",
+    wrong: "Every later period is counted from it.",
+  },
+  "Days from period end to payday": {
+    means: "Nought is the last day of the period itself.",
+    wrong: "The day paid decides the tax tables and when everything is due.",
+  },
+};
