@@ -17,7 +17,7 @@ import { sessionRoutes } from "./session/routes.ts";
 import { staffRoutes } from "./staff/routes.ts";
 import { userRoutes } from "./users/routes.ts";
 
-export function buildApp({ context, events, sessionSecret }: Application, webFolder: string): Express {
+export function buildApp({ context, events, jobs, sessionSecret }: Application, webFolder: string): Express {
   const app = express();
   app.disable("x-powered-by");
   // Behind a proxy, https and the person's address are known from its headers only.
@@ -77,8 +77,8 @@ export function buildApp({ context, events, sessionSecret }: Application, webFol
     eventRoutes(context, events),
     staffRoutes(context),
     carryRoutes(context),
-    placeRoutes(context),
-    runRoutes(context),
+    placeRoutes(context, jobs),
+    runRoutes(context, jobs),
     (_request, _response, next) => next(notFound("address")),
   );
   app.use("/api", problemHandler(context));

@@ -9,6 +9,8 @@ import { countriesHere } from "./countries/countries.ts";
 import { stopRendering } from "./documents/renderPayslip.ts";
 import { stopReading } from "./hoursSheet/brought.ts";
 import { RunEvents } from "./http/events.ts";
+import { problemOf } from "./http/handler.ts";
+import { Jobs } from "./jobs/jobs.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
 import type { Settings } from "./settings.ts";
 import { ruleShelf } from "./setup/ruleShelf.ts";
@@ -21,6 +23,7 @@ export interface Application {
   context: Context;
   events: RunEvents;
   outbox: OutboxWorker;
+  jobs: Jobs;
   sessionSecret: string;
   close(): Promise<void>;
 }
@@ -60,6 +63,7 @@ export function makeApplication(
     },
   };
   const outbox = outboxWorker(context);
+  const jobs = new Jobs((error) => problemOf(context, error, "job"));
   const watch = setInterval(() => {
     try {
       store.checkFiles();
@@ -72,9 +76,11 @@ export function makeApplication(
     context,
     events,
     outbox,
+    jobs,
     sessionSecret: keptSecret(store),
     close: async () => {
       clearInterval(watch);
+      await jobs.stop();
       await outbox.stop();
       await stopRendering();
       await stopReading();

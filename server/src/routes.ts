@@ -16,6 +16,8 @@ import { body, idOf, mostOf, signedIn } from "./http/handler.ts";
 import { businessRoute } from "./http/onBusiness.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
 import { demandRight } from "./http/rights.ts";
+import type { Jobs } from "./jobs/jobs.ts";
+import { jobRoutes } from "./jobs/routes.ts";
 import { leaveRoutes } from "./leave/routes.ts";
 import { lineRoutes } from "./people/lineRoutes.ts";
 import { personRoute } from "./people/personRoute.ts";
@@ -34,7 +36,7 @@ import { refreshTimeInRuns } from "./time/intoRun.ts";
 import { timeRoutes } from "./time/routes.ts";
 import { yearRoutes } from "./year/routes.ts";
 
-export function placeRoutes(context: Context): Router {
+export function placeRoutes(context: Context, jobs: Jobs): Router {
   const router = Router();
   const onBusiness = businessRoute(context);
   const countryOf = (businessId: number) => context.country(findBusiness(context, businessId).country);
@@ -178,6 +180,7 @@ export function placeRoutes(context: Context): Router {
   raiseRoutes(context, router);
   readinessRoutes(context, router);
   for (const country of context.countries) country.routes(router, context);
-  yearRoutes(context, router);
+  yearRoutes(context, jobs, router);
+  jobRoutes(context, jobs, router);
   return router;
 }

@@ -46,13 +46,13 @@ const childSupportOf = ({ pays }: Pick<Prepared, "pays">) => {
 const reported = (prepared: Prepared) =>
   prepared.pays.filter((each) => each.row.row.context.person.basis !== "contractor");
 
-/** The pay event of a prepared run, kept as a document and put into the outbox. */
-function writePayEvent(
+/** Makes the pay event of a prepared run. What it returns keeps it as a document and puts it into the outbox. */
+function makePayEvent(
   context: Context,
   actor: Actor,
   prepared: Prepared,
   { state, suffix }: { state: "prepared" | "queued"; suffix: string },
-): void {
+): () => void {
   const { business: owner, loaded } = prepared;
   const { run } = loaded;
   const rules = context.rules.row(superGuaranteeRules, run.payday).figures;
@@ -78,34 +78,27 @@ function writePayEvent(
     }),
   };
   const messageId = messageIdOf(context, { bmsId: owner.bmsId, run, payId: null, channel: "payEvent", says });
-  const documentId = keepDocument(context, {
-    runId: run.id,
-    payId: null,
-    kind: "payEvent",
-    fileName: `${runName(owner, run)}-pay-event${suffix}.xml`,
-    mime: "application/xml",
-    bytes: payEventXml(
-      payEvent({
-        submissionId: messageId,
-        runAt: context.clock.now(),
-        declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
-        ...says,
-      }),
-    ),
-  });
-  context.store.db
-    .insert(outbox)
-    .values({
-      businessId: owner.id,
-      runId: run.id,
-      channel: "payEvent",
-      documentId,
-      messageId,
-      state,
-      tries: 0,
-      nextAt: 0,
-    })
-    .run();
+  const bytes = payEventXml(
+    payEvent({
+      submissionId: messageId,
+      runAt: context.clock.now(),
+      declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
+      ...says,
+    }),
+  );
+  return () => {
+    const documentId = keepDocument(context, {
+      ...{ runId: run.id, payId: null, kind: "payEvent", mime: "application/xml", bytes },
+      fileName: `${runName(owner, run)}-pay-event${suffix}.xml`,
+    });
+    context.store.db
+      .insert(outbox)
+      .values({
+        ...{ businessId: owner.id, runId: run.id, channel: "payEvent", documentId, messageId, state },
+        ...{ tries: 0, nextAt: 0 },
+      })
+      .run();
+  };
 }
 
 /** Who has left by the end of the period with a reason on record, and is reported year by year. */
@@ -151,12 +144,13 @@ export const lodgingAu: LodgingOfCountry = {
     filing: null,
   }),
   leavers: leaversOf,
-  write(context, actor, prepared) {
-    if (reported(prepared).length > 0) writePayEvent(context, actor, prepared, { state: "prepared", suffix: "" });
-  },
+  make: (context, actor, prepared) =>
+    reported(prepared).length > 0
+      ? makePayEvent(context, actor, prepared, { state: "prepared", suffix: "" })
+      : () => {},
   again: {
     payEvent: (context, actor, prepared) =>
-      writePayEvent(context, actor, prepared, { state: "queued", suffix: "-again" }),
+      makePayEvent(context, actor, prepared, { state: "queued", suffix: "-again" })(),
   },
   amendable: [],
   due: () => null,

@@ -118,7 +118,7 @@ const asAustralia = (au: CountryHere): CountryHere => ({
     lodged: "pays",
     plan: () => ({ payEvent: null, filing: null }),
     leavers: () => [],
-    write: () => {},
+    make: () => () => {},
     again: {},
   },
 });

@@ -1,5 +1,6 @@
 /** Between Express and use cases: the actor, checked input, and errors as problem details. */
 import { check } from "@zesty/contract/fields";
+import type { Problem } from "@zesty/contract/problem";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { MissingRow } from "@zesty/core/rulebook/ruleBook";
 import { allTables } from "@zesty/core/rulebook/tables";
@@ -96,22 +97,28 @@ const missingRow = (error: MissingRow) =>
     { mend: "/set-up/rules" },
   );
 
+/** What is told of an error: what broke on our side goes into the log, not to the page. */
+export function problemOf(context: Context, error: unknown, path: string): Problem {
+  const status = (error as { status?: unknown }).status;
+  const problem =
+    error instanceof ProblemError
+      ? error.problem
+      : error instanceof MissingRow
+        ? missingRow(error).problem
+        : storeFaultOf(error, context.store.folder) !== null
+          ? new ProblemError(503, "store", storeFaultOf(error, context.store.folder)?.message ?? "").problem
+          : typeof status === "number" && status >= 400 && status < 500
+            ? new ProblemError(400, "not-readable", "The request could not be read as JSON, or is too large.").problem
+            : new ProblemError(500, "fault", "Something broke on our side. Nothing was changed; try once more.")
+                .problem;
+  if (problem.status >= 500) context.log.error({ err: error, path }, "request failed");
+  return problem;
+}
+
 export const problemHandler =
   (context: Context): ErrorRequestHandler =>
   (error: unknown, request, response, next) => {
     if (response.headersSent) return next(error);
-    const status = (error as { status?: unknown }).status;
-    const problem =
-      error instanceof ProblemError
-        ? error.problem
-        : error instanceof MissingRow
-          ? missingRow(error).problem
-          : storeFaultOf(error, context.store.folder) !== null
-            ? new ProblemError(503, "store", storeFaultOf(error, context.store.folder)?.message ?? "").problem
-            : typeof status === "number" && status >= 400 && status < 500
-              ? new ProblemError(400, "not-readable", "The request could not be read as JSON, or is too large.").problem
-              : new ProblemError(500, "fault", "Something broke on our side. Nothing was changed; try once more.")
-                  .problem;
-    if (problem.status >= 500) context.log.error({ err: error, path: request.path }, "request failed");
+    const problem = problemOf(context, error, request.path);
     response.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
   };

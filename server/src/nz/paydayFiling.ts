@@ -220,30 +220,35 @@ const clean = <T>(make: () => T): T => {
   }
 };
 
-/** Keeps the filing of a payday and puts it into the outbox; an earlier one that was not released yet is replaced. */
-function writeFiling(context: Context, prepared: Prepared, state: "prepared" | "queued"): void {
+/**
+ * Makes the filing of a payday. What it returns keeps it and puts it into the outbox; an earlier one that was not released
+ * yet is replaced.
+ */
+function makeFiling(context: Context, prepared: Prepared, state: "prepared" | "queued"): () => void {
   const { db } = context.store;
   const { run } = prepared.loaded;
   const owner = prepared.business;
   const { amendment, information, replaced } = filingOf(context, prepared);
-  if (replaced.length > 0)
-    db.update(outbox)
-      .set({ state: "cancelled", detail: `Goes with the filing of run ${run.number}, which is of the same payday.` })
-      .where(inArray(outbox.id, replaced))
-      .run();
   const name = `${runName(owner, run)}-employment-information${amendment === 0 ? "" : `-${amendment}`}.csv`;
   const bytes = Buffer.from(clean(() => employmentInformationFile(information)));
-  putOut(context, prepared, "employmentInformation", name, bytes, state, amendment);
+  return () => {
+    if (replaced.length > 0)
+      db.update(outbox)
+        .set({ state: "cancelled", detail: `Goes with the filing of run ${run.number}, which is of the same payday.` })
+        .where(inArray(outbox.id, replaced))
+        .run();
+    putOut(context, prepared, "employmentInformation", name, bytes, state, amendment);
+  };
 }
 
-/** Keeps the details of who starts, leaves or changed, and puts them into the outbox. */
-function writeDetails(context: Context, prepared: Prepared, state: "prepared" | "queued"): void {
+/** Makes the details of who starts, leaves or changed. What it returns keeps them and puts them into the outbox. */
+function makeDetails(context: Context, prepared: Prepared, state: "prepared" | "queued"): () => void {
   const people = detailsOf(context, prepared);
-  if (people.length === 0) return;
+  if (people.length === 0) return () => {};
   const owner = prepared.business;
   const bytes = Buffer.from(clean(() => employeeDetailsFile(employeeDetails(owner.ird ?? "", people))));
   const name = `${runName(owner, prepared.loaded.run)}-employee-details.csv`;
-  putOut(context, prepared, "employeeDetails", name, bytes, state, null);
+  return () => putOut(context, prepared, "employeeDetails", name, bytes, state, null);
 }
 
 function putOut(
@@ -330,13 +335,15 @@ export const lodgingNz: LodgingOfCountry = {
     filing: tablesMissing ? null : filingPlan(context, prepared),
   }),
   leavers: () => [],
-  write(context, _actor, prepared) {
-    writeDetails(context, prepared, "prepared");
-    writeFiling(context, prepared, "prepared");
+  make(context, _actor, prepared) {
+    const made = [makeDetails(context, prepared, "prepared"), makeFiling(context, prepared, "prepared")];
+    return () => {
+      for (const keep of made) keep();
+    };
   },
   again: {
-    employmentInformation: (context, _actor, prepared) => writeFiling(context, prepared, "queued"),
-    employeeDetails: (context, _actor, prepared) => writeDetails(context, prepared, "queued"),
+    employmentInformation: (context, _actor, prepared) => makeFiling(context, prepared, "queued")(),
+    employeeDetails: (context, _actor, prepared) => makeDetails(context, prepared, "queued")(),
   },
   // A filed payday may always be amended.
   amendable: ["employmentInformation"],

@@ -16,8 +16,8 @@ export interface LodgingOfCountry {
   plan(context: Context, prepared: Prepared, tablesMissing: boolean): Pick<SignOffPlan, "payEvent" | "filing">;
   /** Who leaves with this run and may be made final with it. */
   leavers(context: Context, prepared: Prepared): SignOffPlan["leavers"];
-  /** Keeps what the agency is told and puts it into the outbox. */
-  write(context: Context, actor: Actor, prepared: Prepared): void;
+  /** Makes what the agency is told. What it returns keeps that and puts it into the outbox. */
+  make(context: Context, actor: Actor, prepared: Prepared): () => void;
   /** Channels of this country's agency, with what makes a refused message anew. */
   again: Partial<Record<Channel, (context: Context, actor: Actor, prepared: Prepared) => void>>;
   /** channels whose message is sent as a whole under the next number even after it was taken */

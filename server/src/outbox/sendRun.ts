@@ -4,7 +4,7 @@ import { and, desc, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
-import { writePaymentFile } from "../runs/runDocuments.ts";
+import { makePaymentFile } from "../runs/runDocuments.ts";
 import { findRun } from "../runs/runRows.ts";
 import { segmentsOf } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
@@ -63,7 +63,7 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
       const make = again[channel];
       if (make) make(context, actor, prepared);
       else {
-        writePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "queued");
+        makePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "queued")();
         db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();
       }
     }

@@ -204,12 +204,12 @@ export function departuresPaid(context: Context, personIds: readonly number[]): 
   return new Set(rows.filter((row) => row.runId !== null && wanted.has(row.personId)).map((row) => row.personId));
 }
 
-export const linesOfRun = (context: Context, runId: number): Map<number, SheetLine[]> =>
+export const linesOfRun = ({ store }: Context, runId: number): Map<number, SheetLine[]> =>
   new Map(
-    context.store.db
-      .select()
-      .from(pay)
-      .where(eq(pay.runId, runId))
-      .all()
-      .map((each) => [each.personId, each.lines]),
+    store
+      .prepared<[number], { personId: number; lines: string }>(
+        "SELECT person_id AS personId, lines FROM pay WHERE run_id = ?",
+      )
+      .all(runId)
+      .map(({ personId, lines }) => [personId, JSON.parse(lines) as SheetLine[]]),
   );

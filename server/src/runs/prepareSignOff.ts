@@ -1,29 +1,34 @@
-/**
- * Works a run out for sign-off: what the plan shows and what sign-off writes come from this one structure.
- */
+/** Works a run out for sign-off: what the plan shows and what sign-off writes come from this one structure. */
 
 import type { BankPart } from "@zesty/contract/people";
 import { factsOfPay } from "@zesty/core/countries/countries";
 import { splitNetPay } from "@zesty/core/quantity/split";
 import { toCents } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
+import { atOnce, eachOf, type Steps } from "../jobs/steps.ts";
 import { places } from "../store/crypt.ts";
 import { yearSums } from "../store/sums.ts";
 import { leaveTakenIn } from "../time/leaveTaken.ts";
 import type { NetPayment, Prepared, PreparedPay } from "./prepared.ts";
 import { type LoadedRun, loadRun } from "./runRows.ts";
-import { totalsOf, type WorkedOut, workRows } from "./workRun.ts";
+import { rowWorker, totalsOf, type WorkedOut } from "./workRun.ts";
 
-export function prepareSignOff(context: Context, runId: number): Prepared {
+export const prepareSignOff = (context: Context, runId: number): Prepared => atOnce(prepareSteps(context, runId));
+
+/** @param final pays with which their people's payroll year is made final */
+export function* prepareSteps(context: Context, runId: number, final: readonly number[] = []): Steps<Prepared> {
   const loaded = loadRun(context, runId);
   const { run, owner } = loaded;
-  const rows = workRows(context, loaded).filter((each) => each.row.included);
+  const included = loaded.rows.filter((row) => row.included);
+  for (const row of included) if (final.includes(row.payId)) row.yearFinal = true;
+  const work = rowWorker(context, loaded);
+  const rows = yield* eachOf("Working out pays", included, work);
   const ids = rows.map((each) => each.row.person.id);
   const years = yearSums(context.store, ids, run.payday, owner.country).year;
   const leaveTaken = leaveTakenIn(context, loaded, rows);
   const country = context.country(owner.country).pays;
   const signed = country.signing(context, loaded, ids, leaveTaken);
-  const pays = rows.flatMap((row): PreparedPay[] => {
+  const made = yield* eachOf("Preparing payslips and payments", rows, (row): PreparedPay[] => {
     const { worked } = row;
     if (!worked) return [];
     const facts = factsOfPay(worked, run.payday);
@@ -32,6 +37,7 @@ export function prepareSignOff(context: Context, runId: number): Prepared {
     const payments = paymentsOf(context, loaded, row, toCents(worked.net.value));
     return [{ row, worked, facts, yearAfter, payments, ...signed(row, worked, yearAfter, payments) }];
   });
+  const pays = made.flat();
   return {
     loaded,
     business: owner,

@@ -11,6 +11,7 @@ import { cycleNames } from "../people/ofBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { costCentre, document, due, journal, payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
+import { rowsOf } from "../store/statements.ts";
 import { workingIn } from "../store/workings.ts";
 import { departuresPaid, linesOfRun } from "./openRun.ts";
 import { findRun, type LoadedRun, loadRun, type Run } from "./runRows.ts";
@@ -150,13 +151,12 @@ const centresOf = (context: Context, businessId: number) =>
 
 /** People of the business who are not in the run, and why: nobody is missing in silence. */
 function leftOut(context: Context, { run, rows }: LoadedRun): RunView["leftOut"] {
-  const inRun = new Set(rows.map((row) => row.person.id));
-  const people = context.store.db
-    .select()
-    .from(person)
-    .where(eq(person.businessId, run.businessId))
-    .all()
-    .filter((each) => !inRun.has(each.id));
+  const people = rowsOf(
+    context.store.sqlite,
+    person,
+    "WHERE t.business_id = ? AND t.id NOT IN (SELECT value FROM json_each(?))",
+    ...[run.businessId, JSON.stringify(rows.map((row) => row.person.id))],
+  );
   const terms = datedRecords(
     context.store.db,
     people.map((each) => each.id),

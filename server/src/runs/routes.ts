@@ -28,6 +28,8 @@ import { body, idOf, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
+import type { Jobs } from "../jobs/jobs.ts";
+import { asJob } from "../jobs/routes.ts";
 import { taken } from "../outbox/byHand.ts";
 import { slipOf } from "../outbox/channels.ts";
 import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
@@ -45,12 +47,12 @@ import { runRoute } from "./runRoute.ts";
 import { findRun } from "./runRows.ts";
 import { saveRows } from "./saveRows.ts";
 import { sheetCsv } from "./sheetCsv.ts";
-import { signOff } from "./signOff.ts";
+import { signOffSteps } from "./signOff.ts";
 import { takeBack } from "./takeBack.ts";
 import { setTick } from "./ticks.ts";
 import { openUnscheduled } from "./unscheduled.ts";
 
-export function runRoutes(context: Context): Router {
+export function runRoutes(context: Context, jobs: Jobs): Router {
   const router = Router();
   const onRun = runRoute(context);
   const onBusiness = businessRoute(context);
@@ -163,10 +165,11 @@ export function runRoutes(context: Context): Router {
   );
   router.post(
     "/runs/:run/sign-off",
-    onRun("authorise", (actor, runId, request) => {
+    onRun("authorise", (actor, runId, request, response) => {
       const { version, final } = body(signOffRun, request);
-      signOff(context, actor, runId, version, final);
-      return readRun(context, actor, runId);
+      return asJob(jobs, { actor, request, response }, `run ${runId}`, () =>
+        signOffSteps(context, actor, runId, version, final),
+      );
     }),
   );
   router.get(

@@ -17,22 +17,22 @@ export interface PaymentOf {
   payment: NetPayment;
 }
 
-/** Keeps a payment file with its lines, and puts it into the outbox. Nothing to pay makes no file. */
-export function writePaymentFile(
+/**
+ * Makes a payment file. What it returns keeps the file with its lines, and puts it into the outbox. Nothing to pay makes
+ * no file.
+ */
+export function makePaymentFile(
   context: Context,
   owner: Business,
   run: Run,
   payments: readonly PaymentOf[],
   state: "prepared" | "queued",
-): void {
-  if (payments.length === 0) return;
+): () => void {
+  if (payments.length === 0) return () => {};
   const { db } = context.store;
   const messageId = messageIdOf(context, {
-    bmsId: owner.bmsId,
-    run,
-    payId: null,
-    channel: "paymentFile",
-    says: payments,
+    ...{ bmsId: owner.bmsId, run, payId: null },
+    ...{ channel: "paymentFile", says: payments },
   });
   const file = paymentFileOf(
     context,
@@ -41,34 +41,26 @@ export function writePaymentFile(
     payments.map((each) => each.payment),
     messageId,
   );
-  const documentId = keepDocument(context, {
-    runId: run.id,
-    payId: null,
-    kind: "paymentFile",
-    fileName: paymentFileName(context, owner, run),
-    mime: file.mime,
-    bytes: file.bytes,
-  });
-  const { id: outboxId } = db
-    .insert(outbox)
-    .values({
-      businessId: owner.id,
-      runId: run.id,
-      channel: "paymentFile",
-      documentId,
-      messageId,
-      state,
-      tries: 0,
-      nextAt: 0,
-    })
-    .returning({ id: outbox.id })
-    .get();
-  const write = context.store.prepared<[number, number, number, number]>(
-    "INSERT INTO payment (outbox_id, line, pay_id, cents, state) VALUES (?, ?, ?, ?, 'pending')",
-  );
-  payments.forEach((each, line) => {
-    write.run(outboxId, line, each.payId, each.payment.cents);
-  });
+  return () => {
+    const documentId = keepDocument(context, {
+      ...{ runId: run.id, payId: null, kind: "paymentFile" },
+      ...{ fileName: paymentFileName(context, owner, run), ...file },
+    });
+    const { id: outboxId } = db
+      .insert(outbox)
+      .values({
+        ...{ businessId: owner.id, runId: run.id, channel: "paymentFile", documentId, messageId, state },
+        ...{ tries: 0, nextAt: 0 },
+      })
+      .returning({ id: outbox.id })
+      .get();
+    const write = context.store.prepared<[number, number, number, number]>(
+      "INSERT INTO payment (outbox_id, line, pay_id, cents, state) VALUES (?, ?, ?, ?, 'pending')",
+    );
+    payments.forEach((each, line) => {
+      write.run(outboxId, line, each.payId, each.payment.cents);
+    });
+  };
 }
 
 export const paymentFileName = (context: Context, owner: Business, run: Run) =>

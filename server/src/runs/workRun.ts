@@ -9,7 +9,7 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { type KeptRow, pay, payRun, tick } from "../store/schema.ts";
+import { type KeptRow, pay, payRun } from "../store/schema.ts";
 import { type LoadedRow, type LoadedRun, loadRun, type Run } from "./runRows.ts";
 
 export interface WorkedOut {
@@ -20,7 +20,11 @@ export interface WorkedOut {
   marks: RunMark[];
 }
 
-export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
+export const workRows = (context: Context, loaded: LoadedRun): WorkedOut[] =>
+  loaded.rows.map(rowWorker(context, loaded));
+
+/** Works out one row after the other of a run that was loaded. */
+export function rowWorker(context: Context, loaded: LoadedRun): (row: LoadedRow) => WorkedOut {
   const ticks = ticksOf(
     context,
     loaded.rows.map((row) => row.payId),
@@ -29,7 +33,7 @@ export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
     context,
     loaded.rows.map((row) => row.person.id),
   );
-  return loaded.rows.map((row) => {
+  return (row) => {
     if (!row.included) return { row, input: null, worked: null, figures: null, marks: [] };
     const result = examineRow(row.context, row.lines, loaded.elements, context.rules);
     const marks = result.marks.map((mark): RunMark => {
@@ -44,26 +48,24 @@ export function workRows(context: Context, loaded: LoadedRun): WorkedOut[] {
       figures: result.figures,
       marks,
     };
-  });
+  };
 }
 
-function ticksOf(context: Context, payIds: readonly number[]): Set<string> {
-  const found = new Set<string>();
-  for (let at = 0; at < payIds.length; at += 500)
-    for (const row of context.store.db
-      .select()
-      .from(tick)
-      .where(inArray(tick.payId, payIds.slice(at, at + 500)))
-      .all())
-      found.add(`${row.payId} ${row.key}`);
-  return found;
-}
+const ticksOf = (context: Context, payIds: readonly number[]): Set<string> =>
+  new Set(
+    context.store
+      .prepared<[string], { payId: number; key: string }>(
+        "SELECT pay_id AS payId, key FROM tick WHERE pay_id IN (SELECT value FROM json_each(?))",
+      )
+      .all(JSON.stringify(payIds))
+      .map((row) => `${row.payId} ${row.key}`),
+  );
 
 /** Ticks on facts of the person: they hold in every run until the fact changes. */
 const standingTicksOf = (context: Context, personIds: readonly number[]): Set<string> =>
   new Set(
-    context.store.sqlite
-      .prepare<[string], { personId: number; key: string }>(
+    context.store
+      .prepared<[string], { personId: number; key: string }>(
         "SELECT person_id AS personId, key FROM standing_tick WHERE person_id IN (SELECT value FROM json_each(?))",
       )
       .all(JSON.stringify(personIds))

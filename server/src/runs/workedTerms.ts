@@ -1,10 +1,10 @@
 /** Employment terms as they stood when the work was done: the rate of the period, and whether it changed within it. */
 import type { PersonFactsBase } from "@zesty/core/pay/payContext";
 import { fromE4 } from "@zesty/core/quantity/units";
-import { and, asc, inArray, lte } from "drizzle-orm";
 import type { DatedRecords } from "../store/dated.ts";
 import type { Db } from "../store/open.ts";
 import { employmentTerms } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 
 type Terms = typeof employmentTerms.$inferSelect;
 
@@ -28,14 +28,17 @@ export function workedTerms(
   onPayday: DatedRecords["terms"],
 ): WorkedTerms {
   const all = new Map<number, Terms[]>();
-  for (let at = 0; at < personIds.length; at += 500)
-    for (const row of db
-      .select()
-      .from(employmentTerms)
-      .where(and(inArray(employmentTerms.personId, personIds.slice(at, at + 500)), lte(employmentTerms.from, end)))
-      .orderBy(asc(employmentTerms.from), asc(employmentTerms.id))
-      .all())
-      all.set(row.personId, [...(all.get(row.personId) ?? []), row]);
+  const known = rowsOf(
+    db.$client,
+    employmentTerms,
+    `WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t."from" <= ? ORDER BY t."from", t.id`,
+    ...[JSON.stringify(personIds), end],
+  );
+  for (const row of known) {
+    const rows = all.get(row.personId);
+    if (rows) rows.push(row);
+    else all.set(row.personId, [row]);
+  }
   const terms: DatedRecords["terms"] = new Map(onPayday);
   for (const [id, rows] of all) {
     const last = rows.at(-1);

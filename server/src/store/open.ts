@@ -27,6 +27,8 @@ export interface Store {
   folder: string;
   /** all or nothing; nested calls join the outer transaction */
   transaction<T>(work: () => T): T;
+  /** A text that is another one after anything was written, by whomever: what was read before may have changed. */
+  stamp(): string;
   /** @throws StoreFault when the files under the database were taken away */
   checkFiles(): void;
   close(): void;
@@ -79,7 +81,10 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
       checkFiles();
       return sqlite.transaction(work).immediate();
     };
-    return { db, sqlite, prepared: (sql) => preparedOn(sqlite, sql), crypt, folder, transaction, checkFiles, close };
+    const stamp = () =>
+      `${preparedOn<[]>(sqlite, "SELECT total_changes()").pluck().get()} ${sqlite.pragma("data_version", { simple: true })}`;
+    const prepared: Store["prepared"] = (sql) => preparedOn(sqlite, sql);
+    return { db, sqlite, prepared, crypt, folder, transaction, stamp, checkFiles, close };
   } catch (error) {
     sqlite.close();
     throw error;

@@ -4,8 +4,9 @@ import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
 import { type KeptWorkings, keptWorking } from "@zesty/core/working/kept";
 
-/** The quickest level: the text is so repetitive that more effort saves little. */
-export const packWorkings = (workings: KeptWorkings): Buffer => deflateRawSync(JSON.stringify(workings), { level: 1 });
+/** The quickest level and a small window: the text is short, and so repetitive that more effort saves little. */
+export const packWorkings = (workings: KeptWorkings): Buffer =>
+  deflateRawSync(JSON.stringify(workings), { level: 1, windowBits: 13, memLevel: 6 });
 
 /** @param packed null for a pay of an older version, which keeps its workings in the snapshot */
 export function workingIn(packed: Buffer | null, snapshot: unknown, figure: string): Working | undefined {

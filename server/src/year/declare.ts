@@ -1,12 +1,20 @@
 /** Declares people's year final, or opens it again: one event of no run, kept and put into the outbox in one transaction. */
 import { isDeepStrictEqual } from "node:util";
-import { type EndingPerson, signedSums, type YearAct, type YearDeclared } from "@zesty/contract/year";
+import {
+  type EndingPerson,
+  signedSums,
+  type YearAct,
+  type YearAndEnding,
+  type YearDeclared,
+} from "@zesty/contract/year";
 import { dateWords } from "@zesty/core/calendar/dates";
+import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { cannot, conflict } from "../http/problem.ts";
+import { atOnce, type Steps } from "../jobs/steps.ts";
 import { uuidOf } from "../outbox/messageId.ts";
 import { nameInFiles } from "../runs/runDocuments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
@@ -14,7 +22,6 @@ import { record } from "../store/audit.ts";
 import { outbox, yearEvent, yearEventPerson, yearLeftOut } from "../store/schema.ts";
 import { demandYearOpen } from "./closed.ts";
 import { readYearAndEnding } from "./ending.ts";
-import type { FinalYear } from "./said.ts";
 
 /** States that a person comes from. */
 const from: Record<YearAct, readonly EndingPerson["state"][]> = {
@@ -34,86 +41,112 @@ const trail: Record<YearAct, string> = {
 };
 
 export function declareYear(context: Context, actor: Actor, businessId: number, wanted: YearDeclared): void {
-  const { store } = context;
-  store.transaction(() => {
-    demandYearOpen(context, businessId, wanted.from);
-    const { ending, rows, year: shown } = readYearAndEnding(context, actor, businessId, wanted.from);
-    const country = context.country(findBusiness(context, businessId).country).year;
-    if (ending.date === null || !country.final) throw cannot("no-final-year", country.noFinal);
-    const held = ending.busy ?? (wanted.act === "final" ? ending.held : null);
-    if (held) throw conflict("year-held", held);
-    if (wanted.act === "again" && !wanted.reason)
-      throw cannot("reason-missing", "Say why the year is opened again.", {
-        errors: [{ path: "reason", text: "Say why the year is opened again." }],
-      });
-    const nameOf = (id: number) => rows.find((row) => row.personId === id)?.name ?? "This person";
-    for (const id of wanted.people) {
-      const person = ending.people[id];
-      if (!person) throw cannot("not-in-year", `${nameOf(id)} has nothing to report in ${shown.name}.`);
-      if (!from[wanted.act].includes(person.state))
-        throw conflict(
-          "year-state",
-          `${nameOf(id)} is ${notThus[wanted.act]}: ${person.words || "open"}. Look at the sheet again.`,
-        );
-      const reportedOn = rows.find((row) => row.personId === id)?.reportedOn ?? "";
-      if (reportedOn > ending.date)
-        throw conflict(
-          "later-payday",
-          `The payday of ${dateWords(reportedOn)} is reported for ${nameOf(id)} already: the agency keeps the later day. Declare from that day on.`,
-        );
-      const stop = person.marks.find((mark) => mark.kind === "stop" && (wanted.act === "final" || !mark.ofFinal));
-      if (stop && wanted.act !== "again")
-        throw cannot("year-stop", `${nameOf(id)}: ${stop.text}`, { mend: `/people/${id}` });
-    }
-    if (!isDeepStrictEqual(signedSums(rows, wanted.people), wanted.shown))
-      throw conflict(
-        "year-figures",
-        "Figures of these people changed after this page was shown. Look at the sheet again, then declare what it says.",
-      );
-    send(context, actor, country.final, businessId, wanted, ending.date, ending.declaration);
+  atOnce(declareSteps(context, actor, businessId, wanted));
+}
+
+/** The event is made first, in steps, so that nobody else waits; then one transaction keeps it. */
+export function* declareSteps(context: Context, actor: Actor, businessId: number, wanted: YearDeclared): Steps<void> {
+  const again = () => readyEvent(context, actor, businessId, wanted);
+  let ready = yield* again();
+  if (ready.stamp !== context.store.stamp()) ready = yield* again();
+  context.store.transaction(() => {
+    if (ready.stamp !== context.store.stamp()) ready = atOnce(again());
+    keepEvent(context, actor, wanted, ready);
   });
   context.wakeOutbox();
 }
 
-function send(
-  context: Context,
-  actor: Actor,
-  final: FinalYear,
-  businessId: number,
-  wanted: YearDeclared,
-  date: string,
-  words: string,
-) {
-  const { db } = context.store;
+interface ReadyEvent {
+  /** of the store that it was made from */
+  stamp: string;
+  owner: ReturnType<typeof findBusiness>;
+  year: PayrollYear;
+  date: string;
+  /** what is declared */
+  words: string;
+  people: number[];
+  /** how many events the year has had */
+  earlier: number;
+  messageId: string;
+  bytes: Buffer;
+}
+
+function* readyEvent(context: Context, actor: Actor, businessId: number, wanted: YearDeclared): Steps<ReadyEvent> {
+  const stamp = context.store.stamp();
+  const of = wanted.people.length;
+  demandYearOpen(context, businessId, wanted.from);
+  yield { part: "Reading the year", done: 0, of };
+  const shown = readYearAndEnding(context, actor, businessId, wanted.from);
   const owner = findBusiness(context, businessId);
+  const { final, noFinal } = context.country(owner.country).year;
+  const { date, declaration: words } = shown.ending;
+  if (date === null || !final) throw cannot("no-final-year", noFinal);
+  demandMayBe(shown, wanted, date);
   const year = payrollYearOf(owner.country, wanted.from);
+  yield { part: "Making the event", done: 0, of };
   const event = final.event(context, actor, {
     ...{ businessId, year, date, people: wanted.people },
     final: wanted.act === "final",
   });
-  const earlier = db
+  const earlier = context.store.db
     .select({ id: yearEvent.id })
     .from(yearEvent)
     .where(and(eq(yearEvent.businessId, businessId), eq(yearEvent.yearStart, year.from)))
     .all().length;
   const messageId = uuidOf(JSON.stringify([owner.bmsId, "year", year.from, earlier, wanted.act, event.says]));
+  yield { part: "Writing the event", done: of, of };
+  const bytes = event.bytes(messageId);
+  return { stamp, owner, year, date, words, people: event.people, earlier, messageId, bytes };
+}
+
+/** These people may be declared just now, and what was shown of them is what stands. */
+function demandMayBe({ ending, rows, year }: YearAndEnding, wanted: YearDeclared, date: string): void {
+  const held = ending.busy ?? (wanted.act === "final" ? ending.held : null);
+  if (held) throw conflict("year-held", held);
+  if (wanted.act === "again" && !wanted.reason)
+    throw cannot("reason-missing", "Say why the year is opened again.", {
+      errors: [{ path: "reason", text: "Say why the year is opened again." }],
+    });
+  const rowOf = new Map(rows.map((row) => [row.personId, row]));
+  for (const id of wanted.people) {
+    const person = ending.people[id];
+    const name = rowOf.get(id)?.name ?? "This person";
+    if (!person) throw cannot("not-in-year", `${name} has nothing to report in ${year.name}.`);
+    if (!from[wanted.act].includes(person.state))
+      throw conflict(
+        "year-state",
+        `${name} is ${notThus[wanted.act]}: ${person.words || "open"}. Look at the sheet again.`,
+      );
+    const reportedOn = rowOf.get(id)?.reportedOn ?? "";
+    if (reportedOn > date)
+      throw conflict(
+        "later-payday",
+        `The payday of ${dateWords(reportedOn)} is reported for ${name} already: the agency keeps the later day. Declare from that day on.`,
+      );
+    const stop = person.marks.find((mark) => mark.kind === "stop" && (wanted.act === "final" || !mark.ofFinal));
+    if (stop && wanted.act !== "again") throw cannot("year-stop", `${name}: ${stop.text}`, { mend: `/people/${id}` });
+  }
+  if (!isDeepStrictEqual(signedSums(rows, wanted.people), wanted.shown))
+    throw conflict(
+      "year-figures",
+      "Figures of these people changed after this page was shown. Look at the sheet again, then declare what it says.",
+    );
+}
+
+function keepEvent(context: Context, actor: Actor, wanted: YearDeclared, ready: ReadyEvent): void {
+  const { db } = context.store;
+  const { owner, year, date, words, people, earlier, messageId, bytes } = ready;
+  const businessId = owner.id;
   const at = context.clock.now();
   const documentId = keepDocument(context, {
-    ...{ runId: null, payId: null, kind: "payEvent", mime: "application/xml" },
+    ...{ runId: null, payId: null, kind: "payEvent", mime: "application/xml", bytes },
     fileName: `${nameInFiles(owner)}-${year.from.slice(0, 4)}-year-event-${earlier + 1}.xml`,
-    bytes: event.bytes(messageId),
   });
   const { id: outboxId } = db
     .insert(outbox)
     .values({
-      businessId,
-      runId: null,
-      channel: "payEvent",
-      documentId,
-      messageId,
-      state: "queued",
-      tries: 0,
-      nextAt: 0,
+      ...{ businessId, runId: null, channel: "payEvent", documentId, messageId },
+      ...{ state: "queued", tries: 0, nextAt: 0 },
     })
     .returning({ id: outbox.id })
     .get();
@@ -126,11 +159,11 @@ function send(
     })
     .returning({ id: yearEvent.id })
     .get();
-  for (const personId of event.people) db.insert(yearEventPerson).values({ yearEventId: id, personId }).run();
+  for (const personId of people) db.insert(yearEventPerson).values({ yearEventId: id, personId }).run();
   record(context.store, {
     ...{ at, userId: actor.userId, businessId },
     what: trail[wanted.act],
-    about: `${year.name}, ${event.people.length} ${event.people.length === 1 ? "person" : "people"}${wanted.reason ? `: ${wanted.reason}` : ""}`,
+    about: `${year.name}, ${people.length} ${people.length === 1 ? "person" : "people"}${wanted.reason ? `: ${wanted.reason}` : ""}`,
   });
 }
 

@@ -12,9 +12,11 @@ import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
+import type { Jobs } from "../jobs/jobs.ts";
+import { asJob } from "../jobs/routes.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { closeYear, tickLine } from "./close.ts";
-import { declareYear, leaveOut } from "./declare.ts";
+import { declareSteps, leaveOut } from "./declare.ts";
 import { readElementSheet } from "./elementSheet.ts";
 import { readYearAndEnding } from "./ending.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
@@ -48,7 +50,7 @@ function summariesCsv(summaries: readonly YearSummary[]): string {
   return stringify([["Payroll ID", "Name", "Part", "Figure", "Amount"], ...lines], { bom: true });
 }
 
-export function yearRoutes(context: Context, router: Router): void {
+export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
   const onBusiness = businessRoute(context);
   router.get(
     "/businesses/:business/year",
@@ -58,9 +60,12 @@ export function yearRoutes(context: Context, router: Router): void {
   );
   router.post(
     "/businesses/:business/year/declared",
-    onBusiness("authorise", (actor, businessId, request) =>
-      declareYear(context, actor, businessId, body(yearDeclared, request)),
-    ),
+    onBusiness("authorise", (actor, businessId, request, response) => {
+      const wanted = body(yearDeclared, request);
+      return asJob(jobs, { actor, request, response }, `year ${businessId}`, () =>
+        declareSteps(context, actor, businessId, wanted),
+      );
+    }),
   );
   router.post(
     "/businesses/:business/year/left-out",

@@ -17,6 +17,7 @@ import type { CostsView } from "@zesty/contract/costs";
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
 import type { DeskView } from "@zesty/contract/desk";
 import type { HoursSheetFile, HoursSheetPreview, ShiftSheetFile, ShiftSheetPreview } from "@zesty/contract/hoursSheet";
+import type { JobView } from "@zesty/contract/jobs";
 import type { ListName } from "@zesty/contract/lists";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { NewPersonNz } from "@zesty/contract/peopleNz";
@@ -49,6 +50,7 @@ import type {
 import type { Payslip } from "@zesty/core/payslips/payslip";
 import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
 import type { Working } from "@zesty/core/working/figure";
+import { jobTold, throughJob } from "./jobs.ts";
 
 interface RuleFile {
   table?: string;
@@ -129,12 +131,11 @@ export const api = createApi({
       invalidatesTags: ["Run"],
     }),
     plan: build.query<SignOffPlan, number>({ query: (run) => `/runs/${run}/plan`, providesTags: ["Run"] }),
-    signOff: build.mutation<RunView, { run: number; version: number; final: number[] }>({
-      query: ({ run, version, final }) => ({
-        url: `/runs/${run}/sign-off`,
-        method: "POST",
-        body: { version, declared: true, final },
-      }),
+    signOff: build.mutation<JobView, { run: number; version: number; final: number[] }>({
+      queryFn: ({ run, ...body }, { dispatch }, _options, fetch) =>
+        throughJob({ url: `/runs/${run}/sign-off`, method: "POST", body: { ...body, declared: true } }, fetch, (job) =>
+          dispatch(jobTold(job)),
+        ),
       invalidatesTags: ["Run", "Runs", "Desk", "Send", "Books", "Dues", "Person"],
     }),
     takeBack: build.mutation<{ id: number }, { run: number; reason: string }>({

@@ -1,5 +1,6 @@
 /** The addresses about a payroll year. */
 import type { EsctRates } from "@zesty/contract/esct";
+import type { JobView } from "@zesty/contract/jobs";
 import type {
   ElementSheet,
   FringeGiven,
@@ -11,6 +12,7 @@ import type {
   YearDeclared,
 } from "@zesty/contract/year";
 import { api } from "./api.ts";
+import { jobTold, throughJob } from "./jobs.ts";
 
 type Of<Body> = { business: number } & Body;
 
@@ -42,7 +44,13 @@ export const yearApi = api.injectEndpoints({
         query: ({ business, ...body }) => ({ url: `/businesses/${business}/esct-rates`, method: "POST", body }),
         invalidatesTags: ["Books", "Person", "Run"],
       }),
-      declareYear: change<YearDeclared & { declared: boolean }>("declared"),
+      declareYear: build.mutation<JobView, Of<YearDeclared & { declared: boolean }>>({
+        queryFn: ({ business, ...body }, { dispatch }, _options, fetch) =>
+          throughJob({ url: `/businesses/${business}/year/declared`, method: "POST", body }, fetch, (job) =>
+            dispatch(jobTold(job)),
+          ),
+        invalidatesTags: ["Books", "Desk"],
+      }),
       putFringeIn: build.mutation<FringeShown, Of<FringeGiven>>({
         query: ({ business, ...body }) => ({
           url: `/businesses/${business}/year/fringe-benefits`,

@@ -14,6 +14,7 @@ import {
   sentenceCase,
   weekdayDate,
 } from "../../parts/format.ts";
+import { JobBar } from "../../parts/JobBar.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { selected } from "../../state/runSlice.ts";
@@ -104,7 +105,11 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
           >
             {isLoading ? `Signing off ${counted(plan.people, "person", "people")}…` : "Sign off"}
           </Button>
-          <p className="mt-1 text-[13px] text-quiet">Nothing leaves the house yet. You send it in the next step.</p>
+          {isLoading ? (
+            <JobBar />
+          ) : (
+            <p className="mt-1 text-[13px] text-quiet">Nothing leaves the house yet. You send it in the next step.</p>
+          )}
         </form>
       ) : (
         <p className="mt-4 border-t border-rule-strong pt-3 text-quiet">

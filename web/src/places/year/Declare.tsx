@@ -4,6 +4,7 @@ import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField, TickField } from "../../parts/Fields.tsx";
 import { counted, dollars, longDate } from "../../parts/format.ts";
+import { JobBar } from "../../parts/JobBar.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { yearApi } from "../../state/yearApi.ts";
 
@@ -91,6 +92,7 @@ export function Declare({
         >
           {isLoading ? "Sending…" : `${words.button} for ${counted(chosen.length, "person", "people")}`}
         </Button>
+        {isLoading && <JobBar />}
         <Button className="mt-2 w-full" onClick={onEnd}>
           Not now
         </Button>
