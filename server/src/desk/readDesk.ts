@@ -148,48 +148,31 @@ function toDoOf(
   pins: readonly Pin[],
   day: string,
 ): ToDo[] {
-  const at = { businessId: owner.id, business: owner.name };
   const found: ToDo[] = [];
+  // Written out: a desk of many businesses has thousands, and a spread costs many times as much.
+  const add = (date: string, words: string, kind: ToDo["kind"], late: boolean, link: string) =>
+    found.push({ businessId: owner.id, business: owner.name, date, words, kind, late, link });
   for (const run of runs) {
     const step = stepOf(facts, run);
-    if (step)
-      found.push({
-        ...at,
-        date: run.payday,
-        ...step,
-        late: run.payday < day && step.kind !== "settle",
-        link: `/run/${run.id}`,
-      });
+    if (step) add(run.payday, step.words, step.kind, run.payday < day && step.kind !== "settle", `/run/${run.id}`);
   }
   const next = paydays.find((each) => each.runId === null);
   if (next && !runs.some((run) => run.state === "open"))
-    found.push({
-      ...at,
-      date: next.payday,
-      words: `Open the ${next.cycleName.toLowerCase()} run`,
-      kind: "open",
-      late: next.payday < day,
-      link: `/run?cycle=${next.cycleId}`,
-    });
+    add(
+      next.payday,
+      `Open the ${next.cycleName.toLowerCase()} run`,
+      "open",
+      next.payday < day,
+      `/run?cycle=${next.cycleId}`,
+    );
   // What is owed never leaves by its day passing: it stays, marked late, until it is known to be paid.
-  for (const pin of pins)
-    found.push({
-      ...at,
-      date: pin.date,
-      words: `${pin.words} of ${dollars(pin.cents)} ${pin.date < day ? "was to be paid by then" : "to pay"}`,
-      kind: "due",
-      late: pin.date < day,
-      link: `/dues?business=${owner.id}`,
-    });
+  for (const { date, words, cents } of pins) {
+    const late = date < day;
+    const what = `${words} of ${dollars(cents)} ${late ? "was to be paid by then" : "to pay"}`;
+    add(date, what, "due", late, `/dues?business=${owner.id}`);
+  }
   for (const { personId, name, text } of facts.items.get(owner.id) ?? [])
-    found.push({
-      ...at,
-      date: day,
-      words: `${name}: ${text}`,
-      kind: "mend",
-      late: false,
-      link: `/people/${personId}`,
-    });
+    add(day, `${name}: ${text}`, "mend", false, `/people/${personId}`);
   return found;
 }
 
