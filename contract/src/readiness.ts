@@ -1,6 +1,6 @@
 import type { CountryCode } from "@zesty/core/countries/countries";
 /** How far a business's data is fit to pay and to lodge: by part, what is there and what is missing. */
-export const readyParts = ["business", "elements", "details", "tax", "funds", "bank", "runs"] as const;
+export const readyParts = ["business", "elements", "details", "tax", "funds", "bank", "lodging", "runs"] as const;
 export type ReadyPartKey = (typeof readyParts)[number];
 
 export interface MissingFact {

@@ -7,6 +7,7 @@ import type { Row } from "@zesty/core/rulebook/ruleBook";
 import Joi from "joi";
 import { amountNotNegative, date, id, name } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
+import type { StandingView } from "./lodging.ts";
 
 export type RunState = "open" | "signedOff" | "sent" | "settled" | "takenBack";
 export type OutboxState =
@@ -217,6 +218,14 @@ export interface SignOffPlan {
   taxDues: { words: string; cents: number; due: string }[];
   leave: { words: string; unit: "hours" | "weeks" | "days"; added: string; taken: string }[];
   journal: { account: string; name: string; costCentre: string | null; debitCents: number; creditCents: number }[];
+  lodging: {
+    /** null: the employer itself */
+    agent: string | null;
+    /** why the payday is not lodged; null where it is */
+    standing: Pick<StandingView, "kind" | "to" | "reason"> | null;
+    /** what keeps it from being lodged, and so from being signed off */
+    held: string | null;
+  };
   declaration: string;
 }
 

@@ -14,6 +14,6 @@ export interface StatementPeriod {
   apart: number;
   /** paydays whose event was not taken yet: their amounts are in none of the sums of events */
   notTaken: { runId: number; payday: string }[];
-  /** corrections that went out without totals: they go to the statement by hand */
+  /** corrections that went out without totals, and paydays that were not lodged: they go to the statement by hand */
   byHand: { runId: number; payday: string; gross: number; withheld: number }[];
 }

@@ -19,6 +19,7 @@ import { demandRight } from "./http/rights.ts";
 import type { Jobs } from "./jobs/jobs.ts";
 import { jobRoutes } from "./jobs/routes.ts";
 import { leaveRoutes } from "./leave/routes.ts";
+import { lodgingRoutes } from "./lodging/routes.ts";
 import { lineRoutes } from "./people/lineRoutes.ts";
 import { personRoute } from "./people/personRoute.ts";
 import { raiseRoutes } from "./people/raiseRoutes.ts";
@@ -180,6 +181,7 @@ export function placeRoutes(context: Context, jobs: Jobs): Router {
   raiseRoutes(context, router);
   readinessRoutes(context, router);
   for (const country of context.countries) country.routes(router, context);
+  lodgingRoutes(context, router);
   yearRoutes(context, jobs, router);
   jobRoutes(context, jobs, router);
   return router;

@@ -2,6 +2,7 @@
 import express, { Router } from "express";
 import { settle } from "./bank.ts";
 import { html, page } from "./page.ts";
+import { nominate } from "./taxAgency.ts";
 import type { FaultRule, World } from "./world.ts";
 
 export function control(world: World): Router {
@@ -10,7 +11,8 @@ export function control(world: World): Router {
   router.use(express.json(), express.urlencoded({ extended: false }));
   // A page of another origin cannot send this header: only who means to moves the world.
   router.use((request, response, next) => {
-    const ownForm = request.path === "/scenario/choose" && request.header("Sec-Fetch-Site") !== "cross-site";
+    const ownForm =
+      ["/scenario/choose", "/agents"].includes(request.path) && request.header("Sec-Fetch-Site") !== "cross-site";
     if (request.method !== "GET" && !ownForm && request.header("X-Sim") !== "1")
       return void response.status(403).json({ code: "HEADER_MISSING" });
     next();
@@ -32,12 +34,18 @@ export function control(world: World): Router {
     world.setRules(fault ? [{ service: service ?? "", operation, fault, uses: Number(uses) || 1 }] : []);
     response.redirect("/");
   });
+  router.post("/agents", (request, response) => {
+    const { payer, number } = request.body as Record<string, string>;
+    nominate(world, payer ?? "", number ?? "");
+    response.redirect("/");
+  });
   router.post("/reset", (_request, response) => {
     for (const name of [
       "answered",
       "request",
       "event",
       "payee",
+      "agent",
       "token",
       "filing",
       "employee",
@@ -109,6 +117,7 @@ export function indexPage(world: World): string {
         .join(", ") || "nothing",
     )}</small></p>
 <h2>Tax agency</h2><table><thead><tr><th>Receipt</th><th>Pay date</th><th>Result</th><th>Received</th></tr></thead><tbody>${events.map((row) => cells([row.receipt, row.pay_date, row.result, row.received_at])).join("")}</tbody></table>
+<form method="post" action="/sim/control/agents"><label>Let the payer with ABN <input name="payer" required></label> <label>nominate the agent number <input name="number" required></label> <button>Nominate</button></form>
 <h2>Inland Revenue</h2><table><thead><tr><th>Filing</th><th>Payday</th><th>Amendment</th><th>State</th><th>People</th></tr></thead><tbody>${filings.map((row) => cells([row.key, row.payday, row.amendment, row.state, row.people])).join("")}</tbody></table>
 <h2>Bank</h2><table><thead><tr><th>File</th><th>Settles on</th><th>State</th><th>Amount</th><th>Lines</th></tr></thead><tbody>${files.map((row) => cells([row.id, row.process_date, row.state, `$${(Number(row.credit) / 100).toFixed(2)}`, row.count])).join("")}</tbody></table>`,
   );

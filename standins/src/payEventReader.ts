@@ -66,9 +66,14 @@ export interface PayEventMessage {
   w2: string;
   garnishee: string;
   childSupport: string;
+  /** who declares: the payer or the agent */
   declarer: string;
   declaredOn: string;
   accepted: boolean;
+  /** how many declarations the message holds */
+  declarations: number;
+  /** the agent that lodges; null where the payer does */
+  agent: { abn: string; number: string; contact: string } | null;
   payees: PayeeRecord[];
 }
 
@@ -126,7 +131,12 @@ export function readPayEvent(bytes: Buffer): PayEventMessage {
   if (Object.keys(rp).length === 0) throw new Error("The message has no parent record.");
   const payroll = child(rp, "Payroll");
   const tax = child(payroll, "IncomeTaxAndRemuneration");
-  const declaration = child(rp, "Declaration");
+  const agent = child(message, "PAYEVNT", "Int");
+  const lodges = Object.keys(agent).length > 0;
+  const declarations = [child(rp, "Declaration"), child(agent, "Declaration")].filter(
+    (each) => Object.keys(each).length > 0,
+  );
+  const declaration = declarations[0] ?? {};
   return {
     action: text(message, "@action"),
     version: text(message, "@version"),
@@ -144,6 +154,14 @@ export function readPayEvent(bytes: Buffer): PayEventMessage {
     declarer: text(declaration, "SignatoryIdentifierT"),
     declaredOn: text(declaration, "SignatureD"),
     accepted: text(declaration, "StatementAcceptedI") === "true",
+    declarations: declarations.length,
+    agent: lodges
+      ? {
+          abn: text(agent, "AustralianBusinessNumberId"),
+          number: text(agent, "TaxAgentNumberId"),
+          contact: text(agent, "PersonUnstructuredNameFullNameT"),
+        }
+      : null,
     payees: list(message, "PAYEVNTEMP").map((each) => payee(child(each, "Payee"))),
   };
 }

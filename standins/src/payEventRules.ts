@@ -36,12 +36,18 @@ const postcodes: Record<string, RegExp> = {
   NT: /^0[89]/,
 };
 
-export function messageItems(message: PayEventMessage, now: string): Item[] {
+/** @param nominated agent numbers that the payer has told the agency of */
+export function messageItems(message: PayEventMessage, now: string, nominated: readonly string[] = []): Item[] {
   const items: Item[] = [];
   const add = (code: string, severity: Item["severity"], path: string, text: string) =>
     items.push({ code, severity, scope: "MESSAGE", path, text });
   if (message.version !== "0004" || !["submit", "update"].includes(message.action))
     add("T02", "ERROR", "message", "Version or action is not supported.");
+  const { agent } = message;
+  if (agent && (!abnHolds(agent.abn) || !/^\d{8}$/.test(agent.number) || !agent.contact))
+    add("T03", "ERROR", "intermediary", "The agent's ABN, registered number or contact is missing or fails its check.");
+  else if (agent && !nominated.includes(agent.number))
+    add("T03", "ERROR", "intermediary", "The payer has not nominated this agent.");
   if (!message.bms || message.bms.length > 200) add("P01", "ERROR", "payer/bmsId", "The BMS identifier is missing.");
   if (!abnHolds(message.abn)) add("P02", "ERROR", "payer/abn", "The payer's ABN fails its check.");
   if (!message.submission) add("P04", "ERROR", "event/submissionId", "The submission ID is missing.");
@@ -69,7 +75,13 @@ export function messageItems(message: PayEventMessage, now: string): Item[] {
   )
     add("P13", "ERROR", "event/w1", "Payer totals are missing or not amounts.");
   else if (Number(message.w2) > Number(message.w1)) add("P14", "WARNING", "event/w2", "More is withheld than paid.");
-  if (!message.accepted) add("P15", "ERROR", "declaration", "The declaration is missing.");
+  if (!message.accepted || message.declarations !== 1)
+    add(
+      "P15",
+      "ERROR",
+      "declaration",
+      "There is to be one declaration, the payer's or the agent's, and it is to be accepted.",
+    );
   if (!message.declarer || !isDay(message.declaredOn) || message.declaredOn > now.slice(0, 10))
     add("P16", "ERROR", "declaration", "The declarer is missing, or the declaration is dated in the future.");
   return items;

@@ -62,10 +62,13 @@ const message = (change: Partial<PayEventMessage> = {}): PayEventMessage => ({
   declarer: "kim@example.org",
   declaredOn: "2026-07-01",
   accepted: true,
+  declarations: 1,
+  agent: null,
   payees: [payee()],
   ...change,
 });
 const now = "2026-07-01T02:00:00Z";
+const agent = { abn: "63000000011", number: "24680135", contact: "Lou Birch" };
 
 describe("the agency's rules of the message", () => {
   it("pass a good one", () => expect(messageItems(message(), now)).toEqual([]));
@@ -86,16 +89,24 @@ describe("the agency's rules of the message", () => {
     ["P13", { w2: "12.5" }],
     ["P13", { garnishee: "80" }],
     ["P14", { w2: "1000.01" }],
+    ["T03", { agent: { ...agent, number: "1234567" } }],
+    ["T03", { agent: { ...agent, abn: "63000000012" } }],
+    ["T03", { agent: { ...agent, number: "11111111" } }],
     ["P15", { accepted: false }],
+    ["P15", { declarations: 0 }],
+    ["P15", { declarations: 2 }],
     ["P16", { declarer: "" }],
     ["P16", { declaredOn: "2026-07-02" }],
-  ])("%s %o", (code, change) => expect(messageItems(message(change), now).map((item) => item.code)).toContain(code));
+  ])("%s %o", (code, change) =>
+    expect(messageItems(message(change), now, ["24680135"]).map((item) => item.code)).toContain(code),
+  );
   it.each<Partial<PayEventMessage>>([
     { runAt: "2026-07-01T02:05:00Z" },
     { payDate: "2026-08-01" },
     { payDate: "2026-07-01" },
     { w2: "1000.00" },
-  ])("just inside: %o", (change) => expect(messageItems(message(change), now)).toEqual([]));
+    { agent },
+  ])("just inside: %o", (change) => expect(messageItems(message(change), now, ["24680135"])).toEqual([]));
 });
 
 describe("an update: nobody is paid, only the year to date is corrected", () => {

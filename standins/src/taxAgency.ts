@@ -59,6 +59,11 @@ export function taxAgency(world: World): Router {
     response.json(view(world, row));
   });
 
+  router.post("/v1/payers/:abn/agents", express.json(), (request, response) => {
+    nominate(world, request.params.abn, String((request.body as { number?: unknown }).number ?? ""));
+    response.status(201).json({ simulated: true });
+  });
+
   router.get("/v1/payers/:abn/payees/:payrollId", (request, response) => {
     const row = db
       .prepare("SELECT record, pay_date FROM payee WHERE payer = ? AND payroll_id = ? AND year = ?")
@@ -70,6 +75,13 @@ export function taxAgency(world: World): Router {
   });
   return router;
 }
+
+/** The payer tells the agency that this agent lodges for it. */
+export function nominate({ db }: World, payer: string, number: string): void {
+  db.prepare("INSERT OR IGNORE INTO agent (payer, number) VALUES (?, ?)").run(payer.replace(/\s/g, ""), number.trim());
+}
+const nominatedBy = ({ db }: World, payer: string): string[] =>
+  (db.prepare("SELECT number FROM agent WHERE payer = ?").all(payer) as { number: string }[]).map((row) => row.number);
 
 function view(world: World, row: EventRow) {
   const processing = row.ready_at === "never" || row.ready_at > world.now();
@@ -109,7 +121,7 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
     };
   }
   const now = world.now();
-  const parent = messageItems(message, now);
+  const parent = messageItems(message, now, nominatedBy(world, message.abn));
   for (const rule of world.contentFaults(service, "REJECT_MESSAGE"))
     parent.push({
       code: String(rule.with?.code ?? "P99"),

@@ -37,6 +37,7 @@ const tables = `
     pay_date TEXT, run_at TEXT, w1 TEXT, w2 TEXT, received_at TEXT, ready_at TEXT, result TEXT, items TEXT, counts TEXT, wrong INTEGER DEFAULT 0);
   CREATE UNIQUE INDEX IF NOT EXISTS event_submission ON event (payer, bms, submission);
   CREATE TABLE IF NOT EXISTS payee (payer TEXT, bms TEXT, payroll_id TEXT, year TEXT, pay_date TEXT, run_at TEXT, record TEXT, PRIMARY KEY (payer, bms, payroll_id, year));
+  CREATE TABLE IF NOT EXISTS agent (payer TEXT, number TEXT, PRIMARY KEY (payer, number));
   CREATE TABLE IF NOT EXISTS token (token TEXT PRIMARY KEY, employer TEXT, made_at TEXT);
   CREATE TABLE IF NOT EXISTS filing (key TEXT PRIMARY KEY, employer TEXT, payday TEXT, amendment INTEGER, digest TEXT, bytes BLOB,
     received_at TEXT, ready_at TEXT, state TEXT, items TEXT, people INTEGER, owed INTEGER);

@@ -34,7 +34,11 @@ export interface EmployeeFacts {
 
 const compact = (date: IsoDate | null) => (date === null ? "" : date.replaceAll("-", ""));
 
-export function employeeDetails(employerIrd: string, people: readonly EmployeeFacts[]) {
+export function employeeDetails(
+  employerIrd: string,
+  people: readonly EmployeeFacts[],
+  intermediaryIrd: string | null = null,
+) {
   const lines: DelimitedRecord[] = people.map((each) => ({
     record: "DED",
     employee_ird: each.ird === null ? "000000000" : irdDigits(each.ird),
@@ -61,7 +65,7 @@ export function employeeDetails(employerIrd: string, people: readonly EmployeeFa
   const header: DelimitedRecord = {
     record: "HED",
     employer_ird: irdDigits(employerIrd),
-    intermediary_ird: "",
+    intermediary_ird: intermediaryIrd ? irdDigits(intermediaryIrd) : "",
     line_count: String(lines.length),
     package: "Zesty Ledger 0.1",
     form_version: "0001",

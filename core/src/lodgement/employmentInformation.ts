@@ -44,6 +44,8 @@ export interface FiledPay {
 
 export interface Filing {
   employerIrd: string;
+  /** who files for the employer; null where it files itself */
+  intermediaryIrd?: string | null;
   payday: IsoDate;
   final: boolean;
   contact: { name: string; phone: string; email: string };
@@ -147,7 +149,7 @@ export function employmentInformation(filing: Filing): EmploymentInformation {
       payday_date: compact(filing.payday),
       final_return: filing.final ? "Y" : "N",
       nil_return: lines.length === 0 ? "Y" : "N",
-      intermediary_ird: "",
+      intermediary_ird: filing.intermediaryIrd ? irdDigits(filing.intermediaryIrd) : "",
       contact_name: fileText(filing.contact.name, 20),
       contact_phone: fileText(filing.contact.phone, 12),
       contact_email: fileText(filing.contact.email, 60),

@@ -28,6 +28,13 @@ export interface Declaration {
   accepted: true;
 }
 
+/** A registered agent that lodges and declares for the payer. */
+export interface EventAgent {
+  abn: string;
+  number: string;
+  contact: { name: string; phone: string; email: string };
+}
+
 export interface PayeeFacts {
   payrollId: string;
   taxFileNumber: string | null;
@@ -70,7 +77,9 @@ export interface PayEvent {
   w2: string | null;
   /** child support taken in this event: by garnishee and by deduction notice; null where there was none */
   childSupport: { garnishee: string | null; deduction: string | null };
+  /** the payer's; the agent's where one lodges */
   declaration: Declaration;
+  agent?: EventAgent | null;
   payees: PayeeRecord[];
 }
 

@@ -1,13 +1,14 @@
 /** The pay event of Single Touch Payroll: what an Australian payday tells the agency. */
 import type { SignOffPlan } from "@zesty/contract/runs";
-import { addDays } from "@zesty/core/calendar/dates";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
-import { payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
+import { type EventAgent, payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
 import { sum } from "@zesty/core/quantity/decimal";
 import { centsText, moneyText } from "@zesty/core/quantity/units";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
+import { agentOn, standingOn } from "../lodging/lodging.ts";
 import type { LodgingOfCountry } from "../outbox/lodgingOfCountry.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import type { Prepared } from "../runs/prepared.ts";
@@ -30,6 +31,12 @@ const payerTotals = (prepared: Pick<Prepared, "pays">) => ({
   ),
   w2: moneyText(sum(prepared.pays.map((each) => each.worked.withheld.value))),
 });
+
+/** The agent that lodges and declares a payday, as an event names it; null where the employer does. */
+export function eventAgent(context: Context, businessId: number, payday: string): EventAgent | null {
+  const agent = agentOn(context, businessId, payday);
+  return agent && { abn: agent.abn.replace(/\s/g, ""), number: agent.number, contact: agent.contact };
+}
 
 /** Child support taken in the run, by the way that it was ordered; null where there was none. */
 const childSupportOf = ({ pays }: Pick<Prepared, "pays">) => {
@@ -58,11 +65,13 @@ function makePayEvent(
   const rules = context.rules.row(superGuaranteeRules, run.payday).figures;
   const reportedYear = throughTheYear(context, prepared);
   const sources = payeeSources(context, run);
+  const agent = eventAgent(context, owner.id, run.payday);
   const says = {
     payDate: run.payday,
     payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
     ...payerTotals(prepared),
     childSupport: childSupportOf(prepared),
+    ...(agent ? { agent } : {}),
     payees: reported(prepared).map((each) => {
       const { person, context: known } = each.row.row;
       if (known.country !== "AU") throw new Error("A pay event is made for Australian pays only.");
@@ -131,21 +140,25 @@ function throughTheYear({ store }: Context, { loaded: { run, rows } }: Prepared)
 }
 
 export const lodgingAu: LodgingOfCountry = {
-  declaration: (name) =>
-    `I am authorised to make this declaration for ${name}, and what is reported in this pay event is true and correct.`,
+  declaration: (name, agent) =>
+    agent
+      ? `${name} authorised ${agent.name} in writing on ${dateWords(agent.signedOn)} to make this declaration. I make it for ${agent.name}, and what is reported in this pay event is true and correct.`
+      : `I am authorised to make this declaration for ${name}, and what is reported in this pay event is true and correct.`,
   lodged: "pay event",
   lodgesNothing: false,
-  plan: (_context, prepared) => ({
-    payEvent: {
-      people: reported(prepared).length,
-      ...payerTotals(prepared),
-      payday: prepared.loaded.run.payday,
-    },
+  plan: (context, prepared) => ({
+    payEvent: standingOn(context, prepared.business.id, prepared.loaded.run.payday)
+      ? null
+      : {
+          people: reported(prepared).length,
+          ...payerTotals(prepared),
+          payday: prepared.loaded.run.payday,
+        },
     filing: null,
   }),
   leavers: leaversOf,
   make: (context, actor, prepared) =>
-    reported(prepared).length > 0
+    reported(prepared).length > 0 && standingOn(context, prepared.business.id, prepared.loaded.run.payday) === null
       ? makePayEvent(context, actor, prepared, { state: "prepared", suffix: "" })
       : () => {},
   again: {

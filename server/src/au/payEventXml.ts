@@ -88,7 +88,12 @@ function payee(record: PayeeRecord): Tree {
 }
 
 export function payEventXml(event: PayEvent): Buffer {
-  const { payer, declaration } = event;
+  const { payer, declaration, agent } = event;
+  const declared = {
+    SignatoryIdentifierT: declaration.declarer,
+    SignatureD: declaration.date,
+    StatementAcceptedI: String(declaration.accepted),
+  };
   const message: Tree = {
     "@action": event.action,
     "@version": "0004",
@@ -118,12 +123,18 @@ export function payEventXml(event: PayEvent): Buffer {
                   ChildSupportWithholdingA: event.childSupport.deduction ?? undefined,
                 },
         },
-        Declaration: {
-          SignatoryIdentifierT: declaration.declarer,
-          SignatureD: declaration.date,
-          StatementAcceptedI: String(declaration.accepted),
-        },
+        Declaration: agent ? undefined : declared,
       },
+      Int: agent
+        ? {
+            AustralianBusinessNumberId: agent.abn,
+            TaxAgentNumberId: agent.number,
+            PersonUnstructuredNameFullNameT: agent.contact.name,
+            ElectronicMailAddressT: agent.contact.email,
+            TelephoneMinimalN: agent.contact.phone,
+            Declaration: declared,
+          }
+        : undefined,
     },
     PAYEVNTEMP: event.payees.map(payee),
   };

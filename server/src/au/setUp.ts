@@ -2,6 +2,7 @@
 
 import type { BusinessView } from "@zesty/contract/business";
 import { businessFacts, type NewBusiness, newBusiness } from "@zesty/contract/business";
+import { senderAu } from "@zesty/contract/lodging";
 import { employmentStandards } from "@zesty/core/rulebook/au/employmentStandards";
 import { bankFacts, openAccount, postings, sealedAccount } from "../setup/businessRow.ts";
 import type { SetUpOfCountry, Usual } from "../setup/setUpOfCountry.ts";
@@ -97,5 +98,6 @@ export const setUpAu: SetUpOfCountry = {
       ? { what: "Reporting code", blocks: "it is reported as a general allowance" }
       : null,
   titles: { tax: "Tax declarations", funds: "Super funds" },
+  lodger: { sender: senderAu, words: "registered agent", standings: true },
   withoutNumber: "no pay event can be sent",
 };

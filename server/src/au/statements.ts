@@ -8,6 +8,7 @@ import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { readDocument } from "../documents/documents.ts";
 import { cannot } from "../http/problem.ts";
+import { standingOn } from "../lodging/lodging.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { outbox, payRun } from "../store/schema.ts";
 
@@ -68,7 +69,8 @@ export function readStatements(context: Context, businessId: number): StatementP
       .map((row) => [row.runId, row]),
   );
   // Made again after a refusal, the newest event of a run is the one that counts.
-  const runs = [...new Map(events.map((event) => [event.runId, event])).values()];
+  const lodged = new Map(events.map((event) => [event.runId, event]));
+  const runs = [...lodged.values(), ...notLodged(context, businessId, oldest, newest, lodged)];
   return periods.flatMap((period): StatementPeriod[] => {
     const within = runs.filter(({ payday }) => payday >= period.from && payday <= period.to);
     if (within.length === 0) return [];
@@ -80,6 +82,10 @@ export function readStatements(context: Context, businessId: number): StatementP
       const { gross = 0, withheld = 0 } = signed.get(runId) ?? {};
       found.gross += gross;
       found.withheld += withheld;
+      if (state === null) {
+        found.byHand.push({ runId, payday, gross, withheld });
+        continue;
+      }
       if (!taken.includes(state) || documentId === null) {
         found.notTaken.push({ runId, payday });
         continue;
@@ -96,4 +102,28 @@ export function readStatements(context: Context, businessId: number): StatementP
     }
     return [found];
   });
+}
+
+/** Paydays under a deferral or an exemption: nothing was lodged, and the statement is filled in by hand. */
+function notLodged(
+  context: Context,
+  businessId: number,
+  from: string,
+  to: string,
+  lodged: ReadonlyMap<number, unknown>,
+) {
+  return context.store.db
+    .select({ runId: payRun.id, payday: payRun.payday })
+    .from(payRun)
+    .where(
+      and(
+        eq(payRun.businessId, businessId),
+        between(payRun.payday, from, to),
+        inArray(payRun.state, ["signedOff", "sent", "settled"]),
+      ),
+    )
+    .orderBy(asc(payRun.payday))
+    .all()
+    .filter(({ runId, payday }) => !lodged.has(runId) && standingOn(context, businessId, payday) !== null)
+    .map((run) => ({ ...run, state: null, documentId: null }));
 }

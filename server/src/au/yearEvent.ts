@@ -2,15 +2,18 @@
 import { updateEvent } from "@zesty/core/lodgement/payEvent";
 import { findBusiness } from "../setup/findBusiness.ts";
 import type { FinalYear } from "../year/said.ts";
+import { eventAgent } from "./payEvent.ts";
 import { payEventXml } from "./payEventXml.ts";
 import { payeesOfYear } from "./payeesOfYear.ts";
 
 export const yearEventAu: FinalYear["event"] = (context, actor, { businessId, year, date, people, final }) => {
   const owner = findBusiness(context, businessId);
   const payees = payeesOfYear(context, businessId, year, date, people, final);
+  const agent = eventAgent(context, businessId, date);
   const says = {
     payDate: date,
     payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
+    ...(agent ? { agent } : {}),
     payees: payees.map((each) => each.record),
   };
   return {

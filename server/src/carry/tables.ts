@@ -70,7 +70,7 @@ export const carriedTables: readonly CarriedTable[] = [
     whose: within("outbox_id", "outbox", ofBusiness),
     secrets: { body: ({ outbox_id }) => places.answer(Number(outbox_id)) },
   },
-  ...all(ofBusiness, "answer_item", "year_event", "year_tick", "year_close"),
+  ...all(ofBusiness, "answer_item", "year_event", "year_tick", "year_close", "lodging_sender", "lodging_standing"),
   ...all(within("year_event_id", "year_event", ofBusiness), "year_event_person"),
   ...all(ofPerson, "year_left_out"),
   ...all(ofBusiness, "user_right"),

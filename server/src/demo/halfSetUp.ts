@@ -1,6 +1,7 @@
 /** A business of the demo that is only half set up, and the employees of others who sign in for themselves. */
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { addStanding } from "../lodging/saveLodging.ts";
 import { addPeople } from "../people/peopleSheet.ts";
 import { createBusiness } from "../setup/createBusiness.ts";
 import { person, staffLink, user } from "../store/schema.ts";
@@ -10,7 +11,10 @@ import { days, keepLink } from "../users/invitations.ts";
 export const demoEmployees = ["jarrah.mokoena@example.org", "hana.okaforth@example.org"] as const;
 const invited = "ingrid.vass@example.org";
 
-/** New to the practice: no bank account, no fund, and three people of whom little is known. */
+/**
+ * New to the practice: no bank account, no fund, and three people of whom little is known. The agency lets it lodge its
+ * first paydays later.
+ */
 export function makeHalfSetUp(context: Context, actor: Actor): void {
   const businessId = createBusiness(context, actor, {
     name: "Quince Lane Bakehouse",
@@ -37,6 +41,10 @@ export function makeHalfSetUp(context: Context, actor: Actor): void {
       ...{ basis: "casual", hourlyRate: "33.10", email: "suki.amberley@example.org" },
     },
   ]);
+  addStanding(context, actor, businessId, {
+    ...{ kind: "deferred", from: "2026-07-06", to: "2026-09-30" },
+    ...{ reason: "New employer, granted on 12 June 2026", reference: "DEF-20417" },
+  });
 }
 
 export function openDemoStaffPages(context: Context, actor: Actor, passwordHash: string): void {

@@ -1,7 +1,9 @@
 /** Makes the demo's world: the practice, its businesses and their history, all by the real use cases. */
 import { join } from "node:path";
+import { lastDayOfAuthority } from "@zesty/core/lodgement/authority";
 import { type Application, makeApplication } from "../application.ts";
 import type { Actor } from "../context.ts";
+import { saveSender } from "../lodging/saveLodging.ts";
 import { hashPassword } from "../session/session.ts";
 import { readSettings } from "../settings.ts";
 import { practice, user, userRight } from "../store/schema.ts";
@@ -42,6 +44,19 @@ function giveRights({ context }: Application, businessIds: readonly number[]): v
     db.insert(userRight).values({ userId: approver.id, businessId: first, right: "authorise" }).run();
 }
 
+/** Brolga Packing has just asked a registered agent to lodge for it, and has not told the agency yet. */
+function lodgeThroughAgent({ context }: Application): void {
+  const packing = made.find((each) => each.story.business.name === "Brolga Packing");
+  saveSender(context, actor, packing?.businessId ?? 0, {
+    from: demoDay,
+    agent: {
+      ...{ name: "Halyard & Birch", abn: "51000000680", number: "24680135", ird: "" },
+      contact: { name: "Lou Birch", phone: "0300000021", email: "lou@halyard-birch.example.org" },
+      ...{ signedOn: demoDay, to: lastDayOfAuthority(demoDay), covers: ["payday", "year"], nominatedOn: null },
+    },
+  });
+}
+
 /** The client's sheet lies beside the data, to be brought into the open run. */
 async function bringSheetBack(): Promise<void> {
   const growers = made.find((each) => each.story.business.name === "Brolga Growers");
@@ -67,6 +82,7 @@ giveRights(
 );
 await playStories(application, actor, made, demoDay);
 await bringSheetBack();
+lodgeThroughAgent(application);
 makeHalfSetUp(application.context, actor);
 openDemoStaffPages(application.context, actor, await hashPassword(demoPassword));
 await application.close();

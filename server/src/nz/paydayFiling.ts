@@ -1,6 +1,6 @@
 /** Payday filing, New Zealand: the employment information of a whole payday, and the details of who starts or leaves. */
 import type { FilingPlan, SendView } from "@zesty/contract/runs";
-import { addDays } from "@zesty/core/calendar/dates";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { AnyContext } from "@zesty/core/countries/countries";
 import { DelimitedFault } from "@zesty/core/formats/delimited";
@@ -20,6 +20,7 @@ import type { Context } from "../context.ts";
 import type { DeskFacts, DeskRun, Owner } from "../desk/deskFacts.ts";
 import { keepDocument, sha256 } from "../documents/documents.ts";
 import { cannot } from "../http/problem.ts";
+import { agentOn } from "../lodging/lodging.ts";
 import type { LodgingOfCountry } from "../outbox/lodgingOfCountry.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
@@ -114,6 +115,7 @@ export function filingOf(context: Context, prepared: Prepared) {
     replaced: made.filter((each) => each.outbox.state === "prepared").map((each) => each.outbox.id),
     information: employmentInformation({
       employerIrd: owner.ird ?? "",
+      intermediaryIrd: agentOn(context, owner.id, prepared.loaded.run.payday)?.ird ?? null,
       payday: prepared.loaded.run.payday,
       final: false,
       contact: owner.contact,
@@ -246,7 +248,8 @@ function makeDetails(context: Context, prepared: Prepared, state: "prepared" | "
   const people = detailsOf(context, prepared);
   if (people.length === 0) return () => {};
   const owner = prepared.business;
-  const bytes = Buffer.from(clean(() => employeeDetailsFile(employeeDetails(owner.ird ?? "", people))));
+  const intermediary = agentOn(context, owner.id, prepared.loaded.run.payday)?.ird ?? null;
+  const bytes = Buffer.from(clean(() => employeeDetailsFile(employeeDetails(owner.ird ?? "", people, intermediary))));
   const name = `${runName(owner, prepared.loaded.run)}-employee-details.csv`;
   return () => putOut(context, prepared, "employeeDetails", name, bytes, state, null);
 }
@@ -324,8 +327,10 @@ function filingsToMake(facts: DeskFacts, owner: Owner, runs: readonly DeskRun[])
 }
 
 export const lodgingNz: LodgingOfCountry = {
-  declaration: (name) =>
-    `I am authorised to file for ${name}, and the employment information of this payday is true and correct.`,
+  declaration: (name, agent) =>
+    agent
+      ? `${name} authorised ${agent.name} on ${dateWords(agent.signedOn)} to file for it. I file for ${agent.name}, and the employment information of this payday is true and correct.`
+      : `I am authorised to file for ${name}, and the employment information of this payday is true and correct.`,
   lodged: "payday filing",
   // It is filed as a nil return.
   lodgesNothing: true,

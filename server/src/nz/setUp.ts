@@ -1,5 +1,7 @@
 /** A business of New Zealand: its IRD number, what it begins with, and what is asked of it. */
+
 import { type BusinessView, businessFactsNz, type NewBusinessNz, newBusinessNz } from "@zesty/contract/business";
+import { senderNz } from "@zesty/contract/lodging";
 import { irdDigits } from "@zesty/core/quantity/checkDigitsNz";
 import { bankFacts, openAccount, postings, sealedAccount } from "../setup/businessRow.ts";
 import type { SetUpOfCountry, Usual } from "../setup/setUpOfCountry.ts";
@@ -95,5 +97,6 @@ export const setUpNz: SetUpOfCountry = {
   },
   unreported: () => null,
   titles: { tax: "Tax codes", funds: "KiwiSaver" },
+  lodger: { sender: senderNz, words: "intermediary", standings: false },
   withoutNumber: "no payday can be filed",
 };

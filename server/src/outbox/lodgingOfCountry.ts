@@ -1,4 +1,5 @@
 /** What a country says of lodging: what is told to its agency with a payday, by when, and in which words. */
+import type { Agent } from "@zesty/contract/lodging";
 import type { Channel, SendView, SignOffPlan } from "@zesty/contract/runs";
 import type { Actor, Context } from "../context.ts";
 import type { DeskFacts, DeskRun, Owner } from "../desk/deskFacts.ts";
@@ -7,7 +8,7 @@ import type { Run } from "../runs/runRows.ts";
 
 export interface LodgingOfCountry {
   /** what the one who signs off declares */
-  declaration(legalName: string): string;
+  declaration(legalName: string, agent: Agent | null): string;
   /** what is declared, for the trail */
   lodged: string;
   /** a payday on which nobody is paid is lodged all the same */

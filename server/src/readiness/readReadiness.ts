@@ -13,6 +13,7 @@ import { faultyRuns } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { answerItem, business, payCycle, payElement, payRun, person } from "../store/schema.ts";
+import { lodgingPart } from "./lodgingPart.ts";
 import { type Blocks, blocksOf, titlesOf } from "./words.ts";
 
 type Owner = ReturnType<typeof findBusiness>;
@@ -27,6 +28,7 @@ export function readReadiness(context: Context, businessId: number): Readiness {
     tax: people.tax,
     funds: people.funds,
     bank: people.bank,
+    lodging: lodgingPart(context, owner),
     runs: runPart(context, owner),
   };
   const parts = (Object.keys(all) as ReadyPartKey[]).map((key): ReadyPart => {

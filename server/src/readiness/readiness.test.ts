@@ -20,7 +20,7 @@ const said = (key: string) =>
 describe("readiness", () => {
   it("of a whole business says so, part by part; elements count once they are used", () => {
     world = smallWorld(2);
-    const names = ["business", "elements", "details", "tax", "funds", "bank", "runs"];
+    const names = ["business", "elements", "details", "tax", "funds", "bank", "lodging", "runs"];
     expect(Object.values(parts()).map((part) => [part.key, part.complete - part.total, part.missing])).toEqual(
       names.map((key) => [key, 0, []]),
     );

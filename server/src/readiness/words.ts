@@ -44,5 +44,6 @@ export const titlesOf = (own: { tax: string; funds: string }): Record<ReadyPartK
   details: "People's details",
   ...own,
   bank: "Bank accounts",
+  lodging: "Who lodges, and when",
   runs: "Runs signed, sent, answered",
 });

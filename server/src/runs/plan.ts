@@ -4,6 +4,7 @@ import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
+import { agentOn, heldBecause, standingOn } from "../lodging/lodging.ts";
 import { anchorOf } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { demandYearOpen, madeFinal } from "../year/closed.ts";
@@ -88,7 +89,18 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
       ...line,
       name: line.accountName,
     })),
-    declaration: country.declaration(owner.legalName),
+    lodging: lodgingPlan(context, owner, run.payday),
+    declaration: country.declaration(owner.legalName, agentOn(context, owner.id, run.payday)),
+  };
+}
+
+/** Who lodges the payday, why it is not lodged, or what has to be mended before it can be. */
+function lodgingPlan(context: Context, owner: Prepared["business"], payday: string): SignOffPlan["lodging"] {
+  const standing = standingOn(context, owner.id, payday);
+  return {
+    agent: agentOn(context, owner.id, payday)?.name ?? null,
+    standing: standing && { kind: standing.kind, to: standing.to, reason: standing.reason },
+    held: standing ? null : heldBecause(context, owner, payday, "payday"),
   };
 }
 

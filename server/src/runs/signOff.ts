@@ -7,6 +7,7 @@ import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot, conflict, ProblemError } from "../http/problem.ts";
 import { atOnce, eachOf, type Steps } from "../jobs/steps.ts";
+import { heldBecause, standingOn } from "../lodging/lodging.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import { packWorkings } from "../store/workings.ts";
 import { demandYearOpen } from "../year/closed.ts";
@@ -63,6 +64,7 @@ function* readySteps(
   demandYearOpen(context, run.businessId, run.payday);
   const prepared = yield* prepareSteps(context, runId, final);
   demandClean(context, prepared);
+  demandAuthority(context, prepared);
   demandLeft(context, prepared, final);
   demandOtherEyes(actor, run, prepared);
   const pays = yield* eachOf("Keeping the workings", prepared.pays, (pay) => readyPay(context, prepared, pay));
@@ -124,6 +126,13 @@ function demandClean(context: Context, prepared: Prepared): void {
       "queries-open",
       `${openQueries === 1 ? "One query is" : `${openQueries} queries are`} not ticked yet. Look at each, and tick it or change the row.`,
     );
+}
+
+/** What is declared is lodged in somebody's name: an agent without authority declares nothing. */
+function demandAuthority(context: Context, { business: owner, loaded: { run } }: Prepared): void {
+  const held =
+    standingOn(context, owner.id, run.payday) === null ? heldBecause(context, owner, run.payday, "payday") : null;
+  if (held) throw cannot("no-authority", held, { mend: "/set-up#lodging" });
 }
 
 /** Where the business wants two pairs of eyes, whoever prepared the run does not authorise it. */

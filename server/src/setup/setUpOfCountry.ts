@@ -1,5 +1,6 @@
 /** What a country says of a business: its registration, what it begins with, and what is asked of it. */
 import type { BusinessView, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
+import type { NewSender } from "@zesty/contract/lodging";
 import type { Schema } from "joi";
 import type { Context } from "../context.ts";
 import type { business, payElement } from "../store/schema.ts";
@@ -28,5 +29,7 @@ export interface SetUpOfCountry {
   unreported(element: typeof payElement.$inferSelect): { what: string; blocks: string } | null;
   /** how the parts of readiness that differ are called, and the number without which nothing is lodged */
   titles: { tax: string; funds: string };
+  /** who may lodge for the employer, how it is called, and whether lodging can be deferred or left */
+  lodger: { sender: Schema<NewSender>; words: string; standings: boolean };
   withoutNumber: string;
 }

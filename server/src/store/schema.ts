@@ -6,6 +6,7 @@
 export * from "./schema/business.ts";
 export * from "./schema/facts.ts";
 export * from "./schema/leave.ts";
+export * from "./schema/lodging.ts";
 export * from "./schema/outbox.ts";
 export * from "./schema/people.ts";
 export * from "./schema/peopleNz.ts";

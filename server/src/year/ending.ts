@@ -1,10 +1,12 @@
 /** A payroll year on the way to its end: each person's standing, the list that must be whole, and what was sent. */
+import type { Agent } from "@zesty/contract/lodging";
 import type { EndingPerson, YearAndEnding, YearCheck, YearProof } from "@zesty/contract/year";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { rightIn } from "../http/rights.ts";
+import { agentOn, heldBecause } from "../lodging/lodging.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { user, yearTick } from "../store/schema.ts";
 import { closingOf } from "./closed.ts";
@@ -46,6 +48,7 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
       },
     ]),
   );
+  const agent = date && agentOn(context, businessId, date);
   const checks = [
     ...sharedChecks(proof, heard),
     ...(final ? [allFinal(people)] : []),
@@ -56,10 +59,10 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
     ending: {
       isOver: today > year.to,
       date,
-      declaration: `I am authorised to make this declaration for ${owner.legalName}, and what is reported of these people for ${year.name} is complete, true and correct.`,
+      declaration: declarationOf(owner.legalName, agent, year.name),
       busy: events.some((each) => onItsWay.includes(each.state))
         ? "An event of this year is on its way. What it says is known in a moment."
-        : null,
+        : date && heldBecause(context, owner, date, "year"),
       held: heldBy(proof, heard),
       people,
       checks: ticked(context, businessId, year.from, checks),
@@ -69,6 +72,13 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
     },
   };
 }
+
+const declarationOf = (payer: string, agent: Agent | null | "", year: string) =>
+  `${
+    agent
+      ? `${payer} authorised ${agent.name} in writing on ${dateWords(agent.signedOn)} to make this declaration. I make it for ${agent.name}`
+      : `I am authorised to make this declaration for ${payer}`
+  }, and what is reported of these people for ${year} is complete, true and correct.`;
 
 const paydays = (runs: readonly { payday: string }[]) => {
   const days = [...new Set(runs.map((run) => dateWords(run.payday)))];

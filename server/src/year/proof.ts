@@ -14,6 +14,7 @@ import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
+import { standingOn } from "../lodging/lodging.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -122,8 +123,9 @@ export function readYear(
     openingSaid(context, own, ids, year.from),
   ];
   const { terms } = datedRecords(db, ids, year.to);
+  const exempt = standingOn(context, businessId, year.to)?.kind === "exempt";
   const rows = people.map((each): ProofRow => {
-    const isReported = terms.get(each.id)?.basis !== "contractor";
+    const isReported = !exempt && terms.get(each.id)?.basis !== "contractor";
     const figures = figuresOf(own.columns, said, each.id, isReported);
     return {
       personId: each.id,

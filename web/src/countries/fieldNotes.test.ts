@@ -17,7 +17,24 @@ const labels = (path: RegExp): string[] =>
 
 /** What everybody knows, or what its hint says in full. */
 const plain = [
-  ...["Phone", "Street", "State", "Postcode", "That is the usual pay", "Per cent", "Of", "From", "To", "Gross", "Days"],
+  ...[
+    "Phone",
+    "Telephone",
+    "E-mail",
+    "Reason",
+    "Paydays",
+    "The payroll year",
+    "Street",
+    "State",
+    "Postcode",
+    "That is the usual pay",
+    "Per cent",
+    "Of",
+    "From",
+    "To",
+    "Gross",
+    "Days",
+  ],
   ...["Hours to add to the ledger", "Another fund", "Add a line", "Opening balance of", "The balance is true on"],
 ];
 
@@ -32,6 +49,9 @@ describe("notes beside fields", () => {
     ["KiwiSaver", /KiwiSaverForm/, notesOf.NZ.person],
     ["funds", /Funds/, notesOf.AU.business],
     ["a pay cycle", /NewCycle/, notesOf.NZ.business],
+    ["who lodges in Australia", /SenderForm/, notesOf.AU.business],
+    ["who lodges in New Zealand", /SenderForm/, notesOf.NZ.business],
+    ["a deferral", /StandingForm/, notesOf.AU.business],
   ])("say of each field of %s what it is, or it is plain", (_what, path, notes) => {
     const found = labels(path);
     expect(found.length).toBeGreaterThan(2);

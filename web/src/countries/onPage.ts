@@ -22,6 +22,11 @@ export interface OnPage {
   savingOnSlip: string;
   fund: string;
   taxAgency: string;
+  /** who may lodge for the employer, in a sentence and as a choice */
+  lodger: string;
+  lodgerTitle: string;
+  /** the agency defers lodging, or exempts from it */
+  lodgesLater: boolean;
   taxNumber: string;
   minimum: string;
   minimumHint: string;
@@ -68,6 +73,9 @@ export const onPage: Record<CountryCode, OnPage> = {
     savingOnSlip: "Super, on top",
     fund: "Super",
     taxAgency: "Tax agency",
+    lodger: "registered agent",
+    lodgerTitle: "A registered agent",
+    lodgesLater: true,
     taxNumber: "Tax file number",
     minimum: "Award minimum",
     minimumHint: "Before casual loading",
@@ -111,6 +119,9 @@ export const onPage: Record<CountryCode, OnPage> = {
     savingOnSlip: "KiwiSaver",
     fund: "KiwiSaver",
     taxAgency: "Inland Revenue",
+    lodger: "intermediary",
+    lodgerTitle: "An intermediary",
+    lodgesLater: false,
     taxNumber: "IRD number",
     minimum: "Agreed minimum",
     minimumHint: "Where the agreement asks for more than the law",

@@ -112,6 +112,26 @@ export const personAu: FieldNotes = {
 };
 
 export const businessAu: FieldNotes = {
+  Standing: {
+    means: "Whether the agency lets paydays be lodged later, or not at all.",
+    found: "In the agency's letter.",
+    wrong: "Paydays that were to be lodged are late.",
+  },
+  "First payday": {
+    means: "The first payday that is lodged later, or not at all.",
+    found: "In the agency's letter.",
+    wrong: "A payday that was to be lodged is late.",
+  },
+  "Last payday": {
+    means: "The last one of it; the paydays after it are lodged as usual.",
+    found: "In the agency's letter.",
+    wrong: "A payday that was to be lodged is late.",
+  },
+  "The agency's reference": {
+    means: "The number under which the agency granted it.",
+    found: "In the agency's letter.",
+    wrong: "You cannot show that you were allowed to.",
+  },
   Fund: { means: "The name of the fund, as staff will choose it.", wrong: "Nothing is worked out from it." },
   "ABN of the fund": {
     means: "The eleven digits of the fund's business number.",

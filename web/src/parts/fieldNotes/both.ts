@@ -133,4 +133,50 @@ export const businessOfBoth: FieldNotes = {
     means: "Nought is the last day of the period itself.",
     wrong: "The day paid decides the tax tables and when everything is due.",
   },
+  "Who lodges": {
+    means: "Who declares what is reported and sends it: the employer, or somebody with its written authority.",
+    wrong: "The agency refuses what comes from somebody it was not told of.",
+  },
+  "From payday": {
+    means: "The first payday that it holds for; earlier ones stay as they were lodged.",
+    wrong: "A payday is declared in the wrong name.",
+  },
+  "Name of the agent": {
+    means: "The practice that lodges, as it is registered.",
+    wrong: "The declaration names somebody who may not make it.",
+  },
+  "Registered agent number": {
+    means: "The eight digits under which the agent is registered.",
+    found: "On the public register of agents.",
+    wrong: "The agency refuses the whole event.",
+  },
+  "Agent's ABN": {
+    means: "The eleven digits of the agent's own business.",
+    found: "On the agent's letters.",
+    wrong: "The agency refuses the whole event.",
+  },
+  "Agent's IRD number": {
+    means: "The eight or nine digits of the intermediary.",
+    found: "On the intermediary's letters.",
+    wrong: "The filing is taken as somebody else's.",
+  },
+  Contact: {
+    means: "Whom the agency calls about what was lodged.",
+    wrong: "Questions about your reports reach nobody.",
+  },
+  "Authority signed on": {
+    means: "The day on which the employer signed that this agent may declare for it.",
+    found: "On the signed paper, which the agent keeps.",
+    wrong: "What was declared before that day was declared without authority.",
+  },
+  "Authority's last day": {
+    means: "The day after which a new one has to be signed.",
+    found: "On the signed paper.",
+    wrong: "No payday after it can be signed off.",
+  },
+  "Told to the agency on": {
+    means: "The day on which the employer named this agent to the agency, in its own access to it.",
+    found: "The employer knows, or the agent's list of clients shows it.",
+    wrong: "The agency refuses what the agent sends.",
+  },
 };

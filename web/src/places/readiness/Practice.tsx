@@ -11,6 +11,7 @@ const heads = {
   tax: "Tax",
   funds: "Funds",
   bank: "Bank",
+  lodging: "Lodging",
   runs: "Runs",
 } as const;
 

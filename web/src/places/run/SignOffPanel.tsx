@@ -1,6 +1,7 @@
 /** Sign-off: everything that will happen, spelled out, and the declaration by an authorised person. */
 import type { RunView, SignOffPlan } from "@zesty/contract/runs";
 import { useState } from "react";
+import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TickField } from "../../parts/Fields.tsx";
 import {
@@ -35,7 +36,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
   const dispatch = useAppDispatch();
   if (planError) return <ProblemNote error={planError} />;
   if (!plan) return <p className="text-quiet">Working out what will happen…</p>;
-  const ready = plan.blockers.length === 0 && plan.openQueries === 0 && bad.length === 0;
+  const ready = plan.blockers.length === 0 && plan.openQueries === 0 && bad.length === 0 && !plan.lodging.held;
   return (
     <div className="text-[15px]">
       <h2 className="font-name text-[20px]">Sign off</h2>
@@ -66,6 +67,14 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
         <p className="mt-2 border-l-3 border-amber pl-3">
           {plan.openQueries === 1 ? "One query is" : `${plan.openQueries} queries are`} not ticked yet. Press . in the
           sheet to go through them.
+        </p>
+      )}
+      {plan.lodging.held && (
+        <p className="mt-2 border-l-3 border-plum pl-3 text-plum">
+          {plan.lodging.held}{" "}
+          <Link className="underline" to="/set-up#lodging">
+            Go there
+          </Link>
         </p>
       )}
       {bad.length > 0 && <p className="mt-2 border-l-3 border-plum pl-3 text-plum">{bad[0]?.text}</p>}
@@ -120,6 +129,11 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
   );
 }
 
+const notLodged = ({ kind, to, reason }: NonNullable<SignOffPlan["lodging"]["standing"]>) =>
+  kind === "deferred"
+    ? `Nothing is lodged: deferred to ${longDate(to ?? "")} (${reason}). An update of the year tells it afterwards.`
+    : `Nothing is lodged: the business is exempt (${reason}). Wages go to the activity statement by hand.`;
+
 function Plan({ plan }: { plan: SignOffPlan }) {
   const item = (title: string, text: React.ReactNode) => (
     <div className="border-b border-rule py-1.5">
@@ -149,7 +163,9 @@ function Plan({ plan }: { plan: SignOffPlan }) {
             "Tax agency",
             `Pay event for ${counted(plan.payEvent.people, "person", "people")}: W1 $${money(plan.payEvent.w1)}, W2 $${money(plan.payEvent.w2)}`,
           )}
+        {plan.lodging.standing && item("Tax agency", notLodged(plan.lodging.standing))}
         {plan.filing && item("Inland Revenue", <FilingPreview filing={plan.filing} />)}
+        {plan.lodging.agent && !plan.lodging.standing && item("Lodged by", plan.lodging.agent)}
         {item(
           "Payslips",
           `${plan.payslips.byMail} by e-mail${plan.payslips.without.length > 0 ? `; none for ${plan.payslips.without.join(", ")}, who have no address` : ""}`,

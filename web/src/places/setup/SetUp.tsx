@@ -19,6 +19,7 @@ import { Elements } from "./Elements.tsx";
 import { FactsForm } from "./FactsForm.tsx";
 import { FactsNz } from "./FactsNz.tsx";
 import { Funds } from "./Funds.tsx";
+import { Lodging } from "./Lodging.tsx";
 import { Places } from "./Places.tsx";
 import { TopUps } from "./TopUps.tsx";
 import { WholeBusiness } from "./WholeBusiness.tsx";
@@ -58,6 +59,7 @@ export function SetUp() {
       <FieldNotesOf country={setUp.country} subject="business">
         {setUp.nz ? <FactsNz setUp={setUp} facts={setUp.nz} /> : <Facts setUp={setUp} />}
         <Cycles setUp={setUp} />
+        <Lodging setUp={setUp} />
       </FieldNotesOf>
       <Places setUp={setUp} />
       <Elements setUp={setUp} />

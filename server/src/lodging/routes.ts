@@ -1,0 +1,40 @@
+/** Who lodges for a business, and its standing with the agency. */
+import { endStanding as endSchema, newStanding } from "@zesty/contract/lodging";
+import type { Request, Router } from "express";
+import type { Actor, Context } from "../context.ts";
+import { body, idOf } from "../http/handler.ts";
+import { businessRoute } from "../http/onBusiness.ts";
+import { notFound } from "../http/problem.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { addStanding, endStanding, readLodging, saveSender } from "./saveLodging.ts";
+
+export function lodgingRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
+  const lodgerOf = (businessId: number) => context.country(findBusiness(context, businessId).country).setUp.lodger;
+  const change = (path: string, work: (actor: Actor, businessId: number, request: Request) => void) =>
+    router.post(
+      `/businesses/:business/${path}`,
+      onBusiness("authorise", (actor, businessId, request) => {
+        work(actor, businessId, request);
+        return readLodging(context, actor, businessId);
+      }),
+    );
+  const demandStandings = (businessId: number) => {
+    if (!lodgerOf(businessId).standings) throw notFound("standing");
+  };
+  router.get(
+    "/businesses/:business/lodging",
+    onBusiness("see", (actor, businessId) => readLodging(context, actor, businessId)),
+  );
+  change("lodging/senders", (actor, businessId, request) =>
+    saveSender(context, actor, businessId, body(lodgerOf(businessId).sender, request)),
+  );
+  change("lodging/standings", (actor, businessId, request) => {
+    demandStandings(businessId);
+    addStanding(context, actor, businessId, body(newStanding, request));
+  });
+  change("lodging/standings/:standing/end", (actor, businessId, request) => {
+    demandStandings(businessId);
+    endStanding(context, actor, businessId, idOf(request, "standing"), body(endSchema, request).on);
+  });
+}

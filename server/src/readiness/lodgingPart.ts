@@ -1,0 +1,76 @@
+/** Who lodges and whether it may; and what a deferral that is over left to be reported. */
+import type { MissingFact } from "@zesty/contract/readiness";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
+import type { Context } from "../context.ts";
+import { agentOn, heldBecause, standingOn, standingsOf } from "../lodging/lodging.ts";
+import type { business } from "../store/schema.ts";
+
+/** An authority that ends so soon is told of: a new one has to be signed. */
+const tellBeforeDays = 30;
+
+export function lodgingPart(context: Context, owner: typeof business.$inferSelect) {
+  const today = context.clock.today(owner.timeZone);
+  const standings = standingsOf(context, owner.id);
+  const missing = [
+    ...(standingOn(context, owner.id, today) ? [] : agentMissing(context, owner, today)),
+    ...standings.flatMap((each): MissingFact[] => {
+      const paydays =
+        each.kind === "deferred" && each.to !== null && each.to < today
+          ? unreported(context, owner.id, each.from, each.to)
+          : 0;
+      return paydays === 0
+        ? []
+        : [
+            {
+              who: `Deferred to ${dateWords(each.to ?? "")}`,
+              what: `${paydays === 1 ? "One payday" : `${paydays} paydays`} to report: bring the year up to date`,
+              blocks: "the agency does not know of them",
+              from: addDays(each.to ?? "", 1),
+              ...{ stops: true, link: "/year" },
+            },
+          ];
+    }),
+  ];
+  const total = 1 + standings.length;
+  return { total, complete: total - new Set(missing.map((each) => each.who)).size, missing };
+}
+
+function agentMissing(context: Context, owner: typeof business.$inferSelect, today: string): MissingFact[] {
+  const agent = agentOn(context, owner.id, today);
+  if (!agent) return [];
+  const { words } = context.country(owner.country).setUp.lodger;
+  const ask = (what: string, blocks: string, from: string | null): MissingFact => ({
+    ...{ who: agent.name, what, blocks, from, stops: true, link: "/set-up#lodging" },
+  });
+  const soon = heldBecause(context, owner, addDays(today, tellBeforeDays), "payday");
+  return [
+    ...(heldBecause(context, owner, today, "payday")
+      ? [ask("Authority to lodge", "no payday can be signed off", today)]
+      : soon && agent.to
+        ? [
+            ask(
+              `New authority: this one ends on ${dateWords(agent.to)}`,
+              "no payday after it can be signed off",
+              addDays(agent.to, 1),
+            ),
+          ]
+        : []),
+    ...(agent.nominatedOn === null
+      ? [ask(`Told to the agency as ${words}`, "the agency refuses what it sends", today)]
+      : []),
+  ];
+}
+
+/** Signed paydays of a time without lodging that no event since then speaks of. */
+const unreported = ({ store }: Context, businessId: number, from: string, to: string): number =>
+  store
+    .prepared<[number, string, string, number, string], { count: number }>(
+      `SELECT COUNT(*) AS count FROM pay_run r
+       WHERE r.business_id = ? AND r.payday BETWEEN ? AND ? AND r.state IN ('signedOff', 'sent', 'settled')
+         AND NOT EXISTS (SELECT 1 FROM outbox o WHERE o.run_id = r.id AND o.channel = 'payEvent')
+         AND NOT EXISTS (SELECT 1 FROM outbox o LEFT JOIN pay_run n ON n.id = o.run_id
+           LEFT JOIN year_event y ON y.outbox_id = o.id
+           WHERE o.business_id = ? AND o.channel = 'payEvent' AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial')
+             AND coalesce(n.payday, y.date) > ?)`,
+    )
+    .get(businessId, from, to, businessId, to)?.count ?? 0;

@@ -1,0 +1,156 @@
+/** Who lodges for the business, by which authority, and whether it lodges later or not at all. */
+import type { BusinessView } from "@zesty/contract/business";
+import type { Agent, LodgingView, StandingView } from "@zesty/contract/lodging";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { onPage } from "../../countries/onPage.ts";
+import { AddForm } from "../../parts/AddForm.tsx";
+import { Block } from "../../parts/Block.tsx";
+import { Button } from "../../parts/Button.tsx";
+import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
+import { longDate } from "../../parts/format.ts";
+import { api } from "../../state/api.ts";
+import { lodgingApi } from "../../state/lodgingApi.ts";
+import { SenderForm } from "./SenderForm.tsx";
+import { StandingForm } from "./StandingForm.tsx";
+
+export function Lodging({ setUp }: { setUp: BusinessView }) {
+  const { data } = lodgingApi.useLodgingQuery(setUp.id);
+  const { data: session } = api.useSessionQuery();
+  const [form, setForm] = useState<"sender" | "standing" | null>(null);
+  const own = onPage[setUp.country];
+  const day = session?.day ?? "";
+  const now = data?.senders.find((each) => each.from <= day);
+  return (
+    <div id="lodging">
+      <Block
+        title="Lodging"
+        action={
+          form === null &&
+          data?.mayChange && (
+            <span className="flex gap-4">
+              <Button look="quiet" onClick={() => setForm("sender")}>
+                Change who lodges
+              </Button>
+              {own.lodgesLater && (
+                <Button look="quiet" onClick={() => setForm("standing")}>
+                  Lodge later, or not at all
+                </Button>
+              )}
+            </span>
+          )
+        }
+      >
+        {form === "sender" && (
+          <SenderForm setUp={setUp} day={day} agent={now?.agent ?? null} onDone={() => setForm(null)} />
+        )}
+        {form === "standing" && <StandingForm business={setUp.id} day={day} onDone={() => setForm(null)} />}
+        {data && <Senders data={data} country={setUp.country} />}
+        {data?.standings.map((each) => (
+          <Standing key={each.id} business={setUp.id} standing={each} day={day} mayEnd={data.mayChange} />
+        ))}
+      </Block>
+    </div>
+  );
+}
+
+/** The sender of today first, those to come with it, and whoever it was before. */
+function Senders({ data, country }: { data: LodgingView; country: BusinessView["country"] }) {
+  if (data.senders.length === 0)
+    return <p className="py-1">The employer lodges itself; whoever signs off declares for it.</p>;
+  return (
+    <ul>
+      {data.senders.map(({ id, from, agent, by }) => (
+        <li key={id} className="figures border-b border-rule py-1">
+          <span className="font-semibold">{agent ? agent.name : "The employer itself"}</span> from the payday of{" "}
+          {longDate(from)}
+          {agent && <AgentWords agent={agent} country={country} />}
+          <span className="text-quiet"> Recorded by {by}.</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function AgentWords({ agent, country }: { agent: Agent; country: BusinessView["country"] }) {
+  const own = onPage[country];
+  return (
+    <>
+      , {own.lodger} {agent.number || agent.ird}. Authority signed on {longDate(agent.signedOn)}
+      {agent.to ? `, to ${longDate(agent.to)}` : ", until it is withdrawn"}, for{" "}
+      {agent.covers.map((each) => (each === "payday" ? "paydays" : "the payroll year")).join(" and ")}.{" "}
+      {agent.nominatedOn ? (
+        `The agency was told on ${longDate(agent.nominatedOn)}.`
+      ) : (
+        <span className="font-semibold text-plum">The agency was not told yet: it refuses what the agent sends.</span>
+      )}{" "}
+      {agent.contact.name}, {agent.contact.phone}.
+    </>
+  );
+}
+
+function Standing({
+  business,
+  standing: { id, kind, from, to, reason, reference },
+  day,
+  mayEnd,
+}: {
+  business: number;
+  standing: StandingView;
+  day: string;
+  mayEnd: boolean;
+}) {
+  const [ending, setEnding] = useState(false);
+  const isOver = to !== null && to < day;
+  return (
+    <div className={`border-b border-rule py-1 ${isOver ? "text-quiet" : ""}`}>
+      <p className="figures flex items-baseline gap-4">
+        <span className="flex-1">
+          <span className="font-semibold">{kind === "deferred" ? "Lodging deferred" : "Exempt from lodging"}</span>:
+          paydays from {longDate(from)}
+          {to ? ` to ${longDate(to)}` : " on"}
+          {reference && `, reference ${reference}`}. {reason}
+        </span>
+        {!isOver && mayEnd && !ending && (
+          <Button look="quiet" onClick={() => setEnding(true)}>
+            End it
+          </Button>
+        )}
+      </p>
+      {ending && <EndForm business={business} standing={id} day={day} onDone={() => setEnding(false)} />}
+    </div>
+  );
+}
+
+function EndForm({
+  business,
+  standing,
+  day,
+  onDone,
+}: {
+  business: number;
+  standing: number;
+  day: string;
+  onDone: () => void;
+}) {
+  const [end] = lodgingApi.useEndStandingMutation();
+  const form = useForm({ defaultValues: { on: day } });
+  const { errors } = form.formState;
+  const submit = submitOf(form, async ({ on }) => {
+    const answer = await end({ business, standing, on });
+    if (answer.error) showErrors(form.setError, answer.error);
+    else onDone();
+  });
+  return (
+    <AddForm action="End it" fault={errors.root?.message} onSubmit={submit} onLeave={onDone}>
+      <TextField
+        label="Last payday of it"
+        type="date"
+        autoFocus
+        hint="The paydays after it are lodged"
+        error={errorAt(errors, "on")}
+        {...form.register("on")}
+      />
+    </AddForm>
+  );
+}

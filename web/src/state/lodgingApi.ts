@@ -1,0 +1,31 @@
+/** The addresses about who lodges for a business, and its standing with the agency. */
+import type { LodgingView, NewSender, NewStanding } from "@zesty/contract/lodging";
+import { api } from "./api.ts";
+
+type Of<Body> = { business: number } & Body;
+
+export const lodgingApi = api.injectEndpoints({
+  endpoints: (build) => {
+    const change = <Body extends object>(path: string) =>
+      build.mutation<LodgingView, Of<Body>>({
+        query: ({ business, ...body }) => ({ url: `/businesses/${business}/lodging/${path}`, method: "POST", body }),
+        invalidatesTags: ["Business", "Run", "Books"],
+      });
+    return {
+      lodging: build.query<LodgingView, number>({
+        query: (business) => `/businesses/${business}/lodging`,
+        providesTags: ["Business"],
+      }),
+      setSender: change<NewSender>("senders"),
+      addStanding: change<NewStanding>("standings"),
+      endStanding: build.mutation<LodgingView, { business: number; standing: number; on: string }>({
+        query: ({ business, standing, on }) => ({
+          url: `/businesses/${business}/lodging/standings/${standing}/end`,
+          method: "POST",
+          body: { on },
+        }),
+        invalidatesTags: ["Business", "Run", "Books"],
+      }),
+    };
+  },
+});
