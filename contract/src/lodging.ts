@@ -74,7 +74,10 @@ export const senderAu = senderOf(
   Joi.object<Agent>({
     ...shared,
     abn: abn().required().label("Agent's ABN"),
-    number: checked((text) => /^\d{8}$/.test(text), "is not a registered agent number. It has eight digits.")
+    number: checked(
+      (text) => /^\d{8}$/.test(text),
+      "has eight digits, as 12345678. Compare it with the public register.",
+    )
       .required()
       .label("Registered agent number"),
     ird: Joi.valid("").default(""),

@@ -62,10 +62,9 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
       const prepared = prepareAgain(context, runId);
       const make = again[channel];
       if (make) make(context, actor, prepared);
-      else {
-        makePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "queued")();
-        db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();
-      }
+      else makePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "queued")();
+      // The new message takes the place of this one whole: what was said of it is said no more.
+      db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();
     }
     record(context.store, {
       at: context.clock.now(),

@@ -70,7 +70,14 @@ export const pageId = Math.random().toString(36).slice(2);
 
 export const api = createApi({
   reducerPath: "api",
-  baseQuery: fetchBaseQuery({ baseUrl: "/api", headers: { "X-Zesty": "1", "X-Zesty-Page": pageId } }),
+  baseQuery: fetchBaseQuery({
+    baseUrl: "/api",
+    // Beside what a request has of its own: headers given here once would be replaced by those.
+    prepareHeaders: (headers) => {
+      headers.set("X-Zesty", "1");
+      headers.set("X-Zesty-Page", pageId);
+    },
+  }),
   tagTypes: [
     "Session",
     "Desk",

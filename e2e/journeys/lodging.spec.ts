@@ -1,0 +1,44 @@
+/** An agent lodges: recorded with its authority, refused until the agency was told of it, then taken in its name. */
+import { expect, makeReady, openAt, openRun, test } from "../world.ts";
+
+test("a registered agent declares and lodges, once the employer has told the agency", async ({ page, world }) => {
+  await makeReady(await world.api());
+  await openAt(page, world, "/set-up");
+  await page.getByRole("button", { name: "Change who lodges" }).click();
+  for (const [label, typed] of [
+    ["Name of the agent", "Halyard & Birch"],
+    ["Registered agent number", "2468013"],
+    ["Agent's ABN", "51 000 000 680"],
+    ["Contact", "Lou Birch"],
+    ["Telephone", "0300000021"],
+    ["E-mail", "lou@halyard-birch.example.org"],
+    ["Authority signed on", "1/7/2026"],
+    ["Authority's last day", "1/7/2027"],
+  ] as const)
+    await page.getByLabel(label, { exact: true }).fill(typed);
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("has eight digits, as 12345678").first()).toBeVisible();
+  await expect(page.getByText("Write 2027-06-30 at the latest").first()).toBeVisible();
+  await page.getByLabel("Registered agent number", { exact: true }).fill("24680135");
+  await page.getByLabel("Authority's last day", { exact: true }).fill("30/6/2027");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("it refuses what the agent sends")).toBeVisible();
+
+  await page.goto(`${world.url}/run/${openRun}`);
+  await page.getByRole("tab", { name: "Sign off" }).click();
+  await expect(page.getByText("Lodged by")).toBeVisible();
+  await page.getByLabel(/I make it for Halyard & Birch/).check();
+  await page.getByRole("button", { name: "Sign off", exact: true }).click();
+  await page.getByRole("button", { name: "Lodge" }).click();
+  const event = page.getByRole("region", { name: "Tax agency: pay event" });
+  await expect(event).toContainText("The payer has not nominated this agent", { timeout: 20_000 });
+
+  await fetch(`${new URL(world.postBox).origin}/sim/au-tax/v1/payers/63000000011/agents`, {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify({ number: "24680135" }),
+  });
+  await event.getByRole("button", { name: "Make the event again and lodge it" }).click();
+  await expect(event).toContainText("Accepted for 10, rejected for 1", { timeout: 20_000 });
+  await expect(event.getByText("The whole message")).toHaveCount(0);
+});
