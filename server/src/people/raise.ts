@@ -7,13 +7,13 @@ import type { RateThen } from "@zesty/core/pay/backPay";
 import { raised } from "@zesty/core/pay/raise";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { dollars } from "@zesty/core/quantity/units";
-import { and, asc, gt, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { datedRecords } from "../store/dated.ts";
 import { employmentTerms } from "../store/schema.ts";
 import { refreshTimeInRuns } from "../time/intoRun.ts";
 import { planBackPay, putBackPay } from "./backPay.ts";
+import { laterChanges } from "./laterChanges.ts";
 import { cycleNames, peopleOf } from "./ofBusiness.ts";
 import { employmentOf } from "./readPeople.ts";
 import { saveSection } from "./savePerson.ts";
@@ -33,7 +33,7 @@ function casesOf(context: Context, businessId: number, { from, by, value }: Rais
   const ids = people.map((each) => each.id);
   const { terms } = datedRecords(db, ids, from);
   const cycles = cycleNames(db, businessId);
-  const later = laterTerms(context, ids, from);
+  const later = laterChanges(context, employmentTerms, ids, from);
   return new Map(
     people.map((each): [number, Case] => {
       const row = terms.get(each.id);
@@ -67,20 +67,6 @@ function casesOf(context: Context, businessId: number, { from, by, value }: Rais
       ];
     }),
   );
-}
-
-/** The first change of terms after a day, by person. */
-function laterTerms({ store: { db } }: Context, ids: readonly number[], from: string): Map<number, string> {
-  const found = new Map<number, string>();
-  for (let at = 0; at < ids.length; at += 500)
-    for (const row of db
-      .select({ personId: employmentTerms.personId, from: employmentTerms.from })
-      .from(employmentTerms)
-      .where(and(inArray(employmentTerms.personId, ids.slice(at, at + 500)), gt(employmentTerms.from, from)))
-      .orderBy(asc(employmentTerms.from))
-      .all())
-      if (!found.has(row.personId)) found.set(row.personId, row.from);
-  return found;
 }
 
 export function planRaise(context: Context, actor: Actor, businessId: number, wanted: RaiseWanted): RaisePlan {

@@ -1,14 +1,23 @@
-/** A raise for several people: looked at, and done. */
+/** What is changed for several people at once, looked at and done: a raise, another cycle, place, cost centre or fund. */
+import { type MoveWanted, moveWanted } from "@zesty/contract/move";
 import { raiseWanted } from "@zesty/contract/raise";
 import type { Router } from "express";
 import type { Context } from "../context.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { notFound } from "../http/problem.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { moveSeveral, planMove } from "./moveSeveral.ts";
 import { planRaise, raise } from "./raise.ts";
 
 export function raiseRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
+  /** Funds are chosen only where the law has them: elsewhere no section of a person holds one. */
+  const demandFunds = (businessId: number, { what }: MoveWanted) => {
+    const { writers } = context.country(findBusiness(context, businessId).country).people;
+    if (what === "fund" && !("super" in writers)) throw notFound("fund");
+  };
   router.post(
     "/businesses/:business/raise/plan",
     onBusiness("prepare", (actor, businessId, request) =>
@@ -21,6 +30,23 @@ export function raiseRoutes(context: Context, router: Router): void {
       const done = raise(context, actor, businessId, body(raiseWanted, request));
       refreshOpenRuns(context, businessId);
       return done;
+    }),
+  );
+  router.post(
+    "/businesses/:business/move/plan",
+    onBusiness("prepare", (actor, businessId, request) => {
+      const wanted = body(moveWanted, request);
+      demandFunds(businessId, wanted);
+      return planMove(context, actor, businessId, wanted);
+    }),
+  );
+  router.post(
+    "/businesses/:business/move",
+    onBusiness("prepare", (actor, businessId, request) => {
+      const wanted = body(moveWanted, request);
+      demandFunds(businessId, wanted);
+      moveSeveral(context, actor, businessId, wanted);
+      refreshOpenRuns(context, businessId);
     }),
   );
 }

@@ -140,6 +140,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/people/SeveralPeople.tsx").then((m) => ({ Component: m.SeveralPeople })),
           },
           {
+            path: "people/move",
+            lazy: () => import("../places/people/MoveSeveral.tsx").then((m) => ({ Component: m.MoveSeveral })),
+          },
+          {
             path: "people/raise",
             lazy: () => import("../places/people/RaiseSeveral.tsx").then((m) => ({ Component: m.RaiseSeveral })),
           },

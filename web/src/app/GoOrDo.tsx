@@ -45,6 +45,11 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
           { kind: "Place", name: "What is missing: readiness", go: () => void navigate("/readiness") },
           { kind: "Do", name: "Add several people at once", go: () => void navigate("/people/several") },
           { kind: "Do", name: "Raise several people from a day", go: () => void navigate("/people/raise") },
+          {
+            kind: "Do",
+            name: "Move several people: cycle, place, cost centre, fund",
+            go: () => void navigate("/people/move"),
+          },
           { kind: "Do", name: "Add a person", go: () => void navigate("/people/new") },
           { kind: "Do", name: "Pay somebody outside the cycle", go: () => void navigate("/run?unscheduled") },
         ]

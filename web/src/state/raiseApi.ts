@@ -1,4 +1,5 @@
-/** The addresses about a raise for several people. */
+/** The addresses about what is changed for several people at once. */
+import type { MovePlan, MoveWanted } from "@zesty/contract/move";
 import type { RaisePlan, RaiseWanted } from "@zesty/contract/raise";
 import { api } from "./api.ts";
 
@@ -12,6 +13,13 @@ export const raiseApi = api.injectEndpoints({
     raise: build.mutation<{ runIds: number[] }, Wanted>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/raise`, method: "POST", body }),
       invalidatesTags: ["Person", "People", "Run", "Runs", "Desk"],
+    }),
+    planMove: build.mutation<MovePlan, { business: number } & MoveWanted>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/move/plan`, method: "POST", body }),
+    }),
+    move: build.mutation<unknown, { business: number } & MoveWanted>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/move`, method: "POST", body }),
+      invalidatesTags: ["Person", "People", "Business", "Run", "Runs", "Desk", "Week"],
     }),
   }),
 });

@@ -33,6 +33,7 @@ export function People() {
             onChange={(event) => setQuery(event.target.value)}
           />
           <Button onClick={() => void navigate("/people/raise")}>Raise several</Button>
+          <Button onClick={() => void navigate("/people/move")}>Move several</Button>
           <Button onClick={() => void navigate("/people/several")}>Add several</Button>
           <Button look="main" onClick={() => void navigate("/people/new")}>
             Add a person

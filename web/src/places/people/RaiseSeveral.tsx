@@ -1,16 +1,17 @@
 /** A raise for several people from one day: who gets what, what it costs a year, what signed pays miss; then one step. */
 import type { RaisePlan, RaiseRow, RaiseWanted } from "@zesty/contract/raise";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
 import { counted, longDate, money } from "../../parts/format.ts";
-import { MarkShape } from "../../parts/MarkShape.tsx";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { useAsked } from "../../parts/useAsked.ts";
 import { api, problemOf } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { raiseApi } from "../../state/raiseApi.ts";
+import { ChoosePeople, type PeopleColumn } from "./ChoosePeople.tsx";
 
 export function RaiseSeveral() {
   const business = useBusiness();
@@ -27,34 +28,13 @@ function Raise({ business, day }: { business: { id: number; name: string }; day:
   const [payBack, setPayBack] = useState(true);
   const [plan, planning] = raiseApi.usePlanRaiseMutation();
   const [raise, raising] = raiseApi.useRaiseMutation();
-  // The last answer stays while the next is on its way: nothing jumps under the hand.
-  const [data, setData] = useState<RaisePlan | null>(null);
   const wanted: RaiseWanted & { business: number } = {
     ...{ business: business.id, from, by, value: value.trim() || "0" },
     ...{ people: [...chosen], payBack },
   };
-  const asked = JSON.stringify(wanted);
-  useEffect(() => {
-    let current = true;
-    const timer = setTimeout(() => {
-      void plan(JSON.parse(asked) as typeof wanted).then((answer) => {
-        if (current && answer.data) setData(answer.data);
-      });
-    }, 200);
-    return () => {
-      current = false;
-      clearTimeout(timer);
-    };
-  }, [asked, plan]);
+  const data = useAsked<typeof wanted, RaisePlan>(JSON.stringify(wanted), plan);
   const errors = problemOf(planning.error).errors ?? [];
   const errorOf = (path: string) => errors.find((each) => each.path === path)?.text;
-  const able = data?.rows.filter((row) => row.is !== null) ?? [];
-  const isAll = able.length > 0 && able.every((row) => chosen.has(row.personId));
-  const set = (ids: readonly number[], on: boolean) => {
-    const next = new Set(chosen);
-    for (const each of ids) on ? next.add(each) : next.delete(each);
-    setChosen(next);
-  };
   const blank = value.trim() === "";
   async function go(): Promise<void> {
     const answer = await raise(wanted);
@@ -107,7 +87,14 @@ function Raise({ business, day }: { business: { id: number; name: string }; day:
         <Nothing>Nobody works for {business.name} on that day.</Nothing>
       ) : (
         <>
-          <Table rows={data.rows} chosen={chosen} isAll={isAll} able={able} blank={blank} onSet={set} plan={data} />
+          <ChoosePeople
+            rows={data.rows}
+            mayChoose={(row) => row.is !== null}
+            chosen={chosen}
+            onChosen={setChosen}
+            columns={columnsOf(data, blank)}
+            footnote="wages alone, by the agreed hours of 52 weeks"
+          />
           {data.backPay !== "0.00" && (
             <TickField
               label={`Pay $${money(data.backPay)} back with the next run`}
@@ -122,98 +109,20 @@ function Raise({ business, day }: { business: { id: number; name: string }; day:
   );
 }
 
-interface TableProps {
-  rows: readonly RaiseRow[];
-  able: readonly RaiseRow[];
-  chosen: ReadonlySet<number>;
-  isAll: boolean;
-  /** no raise is typed yet */
-  blank: boolean;
-  plan: RaisePlan;
-  onSet: (ids: readonly number[], on: boolean) => void;
-}
-
-function Table({ rows, able, chosen, isAll, blank, plan, onSet }: TableProps) {
-  return (
-    <table className="w-full text-[15px] [&_:is(td,th):not(:last-child)]:pr-4">
-      <thead>
-        <tr className="border-b border-rule-strong text-left text-[14px] text-quiet [&>th]:font-medium">
-          <th className="w-8 py-1">
-            <input
-              type="checkbox"
-              aria-label="Everybody"
-              className="size-4 accent-(--action)"
-              checked={isAll}
-              onChange={() =>
-                onSet(
-                  able.map((row) => row.personId),
-                  !isAll,
-                )
-              }
-            />
-          </th>
-          <th>Name</th>
-          <th>Basis</th>
-          <th>Cycle</th>
-          <th className="text-right">Now</th>
-          <th className="text-right">Then</th>
-          <th className="text-right">More a year</th>
-          <th className="text-right">Missed by signed pays</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => {
-          const on = chosen.has(row.personId);
-          return (
-            <tr key={row.personId} className="border-b border-rule hover:bg-hover">
-              <td className="py-1.5">
-                <input
-                  type="checkbox"
-                  aria-label={row.name}
-                  className="size-4 accent-(--action)"
-                  disabled={row.is === null}
-                  checked={on}
-                  onChange={() => onSet([row.personId], !on)}
-                />
-              </td>
-              <td>
-                <span className="font-semibold">{row.name}</span>
-                {row.note && (
-                  <span className="ml-2 inline-flex items-baseline gap-1.5 text-[14px] text-quiet">
-                    <MarkShape kind="query" />
-                    {row.note}
-                  </span>
-                )}
-              </td>
-              <td>{row.basis}</td>
-              <td>{row.cycle}</td>
-              <td className="figures text-right text-quiet">{row.was ?? "–"}</td>
-              <td className="figures text-right">{on && !blank ? row.is : ""}</td>
-              <td className="figures text-right">
-                {!on || blank ? (
-                  ""
-                ) : row.yearly === null ? (
-                  <span className="text-quiet">by hours</span>
-                ) : (
-                  money(row.yearly)
-                )}
-              </td>
-              <td className="figures text-right">{on && !blank && row.backPay ? money(row.backPay) : ""}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-      <tfoot>
-        <tr className="font-semibold">
-          <td />
-          <td className="py-1.5" colSpan={5}>
-            {counted(chosen.size, "person", "people")} chosen
-            <span className="font-normal text-quiet">; wages alone, by the agreed hours of 52 weeks</span>
-          </td>
-          <td className="figures text-right">{blank ? "" : money(plan.yearly)}</td>
-          <td className="figures text-right">{blank || plan.backPay === "0.00" ? "" : money(plan.backPay)}</td>
-        </tr>
-      </tfoot>
-    </table>
-  );
-}
+/** @param blank no raise is typed yet */
+const columnsOf = (plan: RaisePlan, blank: boolean): PeopleColumn<RaiseRow>[] => [
+  { title: "Basis", show: (row) => row.basis },
+  { title: "Cycle", show: (row) => row.cycle },
+  { title: "Now", isFigure: true, show: (row) => <span className="text-quiet">{row.was ?? "–"}</span> },
+  { title: "Then", isFigure: true, show: (row, on) => (on && !blank ? row.is : "") },
+  {
+    ...{ title: "More a year", isFigure: true, total: blank ? "" : money(plan.yearly) },
+    show: (row, on) =>
+      !on || blank ? "" : row.yearly === null ? <span className="text-quiet">by hours</span> : money(row.yearly),
+  },
+  {
+    ...{ title: "Missed by signed pays", isFigure: true },
+    total: blank || plan.backPay === "0.00" ? "" : money(plan.backPay),
+    show: (row, on) => (on && !blank && row.backPay ? money(row.backPay) : ""),
+  },
+];
