@@ -4,6 +4,7 @@ import type { SheetLine } from "@zesty/core/pay/payContext";
 import { bases } from "@zesty/core/pay/payInput";
 import type { SplitPart } from "@zesty/core/quantity/split";
 import Joi from "joi";
+import { type Emergency, emergency, type Qualification, qualifications } from "./besidePay.ts";
 import type { DepartureView } from "./departures.ts";
 import { account, amountNotNegative, bsb, date, hours, id, name, optional, percent, rate, tfn } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
@@ -30,6 +31,8 @@ export interface PersonView {
   /** pays and leave entries that are not as they were sealed, in words */
   broken: string[];
   details: Details;
+  emergency: Emergency | null;
+  qualifications: Qualification[];
   employment: Employment & { from: string };
   tax: Omit<Tax, "fileNumber"> & { from: string; fileNumberShown: string | null };
   super: Super & { from: string };
@@ -337,5 +340,7 @@ export const sections = {
   fringeBenefits,
   openingYear,
   time: timeTerms,
+  emergency,
+  qualifications,
 } as const;
 export type Section = keyof typeof sections;

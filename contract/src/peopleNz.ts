@@ -1,10 +1,12 @@
 /** What is recorded of a person in New Zealand: the sections of the person's page, and a new person. */
+
 import type { Order } from "@zesty/core/nz/payOrders";
 import type { ExtraLoan } from "@zesty/core/nz/studentLoan";
 import { readTaxCode, taxCodes } from "@zesty/core/nz/taxCode";
 import { isAccountNz, isIrd } from "@zesty/core/quantity/checkDigitsNz";
 import { orderKinds } from "@zesty/core/rulebook/nz/protectedEarnings";
 import Joi from "joi";
+import { emergency, qualifications } from "./besidePay.ts";
 import { amountNotNegative, checked, date, hours, name, optional, percent } from "./fields.ts";
 import { type BankPart, type Details, type Employment, employment, type UsualLine, usualPay } from "./people.ts";
 import { timeTerms } from "./time.ts";
@@ -258,6 +260,8 @@ export const sectionsNz = {
   bank: bankNz,
   usualPay,
   time: timeTerms,
+  emergency,
+  qualifications,
 } as const;
 export type SectionNz = keyof typeof sectionsNz;
 

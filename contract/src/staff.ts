@@ -1,6 +1,8 @@
 /** The staff pages: what an employee sees of the own pay, asks for and fills in. */
+
 import type { CountryCode } from "@zesty/core/countries/countries";
 import Joi from "joi";
+import { type Emergency, emergency } from "./besidePay.ts";
 import { abn, account, bsb, date, hours, name, optional, tfn, usi } from "./fields.ts";
 import type { LeaveRequestView } from "./leave.ts";
 import { states } from "./people.ts";
@@ -47,6 +49,7 @@ export interface StaffPage {
     phone: string | null;
     address: { line1: string; suburb: string; state: string; postcode: string } | null;
   };
+  emergency: Emergency | null;
   facts: { label: string; value: string }[];
   /** a bank account that waits for the bookkeeper */
   waiting: { words: string; at: string } | null;
@@ -183,6 +186,7 @@ export const staffSections = {
         : value,
     ),
     bank: bankOf({ bsb: bsb().required().label("BSB"), account: account().required().label("Account") }),
+    emergency,
   },
   NZ: {
     details: details(address(Joi.string().valid("").default(""), 40)),
@@ -192,6 +196,7 @@ export const staffSections = {
       signed,
     }),
     bank: bankOf({ bsb: Joi.string().valid("").default(""), account: accountNz().required().label("Account") }),
+    emergency,
   },
 } as const;
 export type StaffSection = keyof (typeof staffSections)["AU"] | keyof (typeof staffSections)["NZ"];

@@ -1,12 +1,14 @@
 /** Makes the demo's world: the practice, its businesses and their history, all by the real use cases. */
 import { join } from "node:path";
 import { lastDayOfAuthority } from "@zesty/core/lodgement/authority";
+import { eq } from "drizzle-orm";
 import { type Application, makeApplication } from "../application.ts";
 import type { Actor } from "../context.ts";
 import { saveSender } from "../lodging/saveLodging.ts";
+import { saveSection } from "../people/savePerson.ts";
 import { hashPassword } from "../session/session.ts";
 import { readSettings } from "../settings.ts";
-import { practice, user, userRight } from "../store/schema.ts";
+import { person, practice, user, userRight } from "../store/schema.ts";
 import { makeHalfSetUp, openDemoStaffPages } from "./halfSetUp.ts";
 import { makeBusiness } from "./makeBusiness.ts";
 import { setStandinClock } from "./moveTheDay.ts";
@@ -42,6 +44,21 @@ function giveRights({ context }: Application, businessIds: readonly number[]): v
       db.insert(userRight).values({ userId: bookkeeper.id, businessId, right: "prepare" }).run();
   if (approver && first)
     db.insert(userRight).values({ userId: approver.id, businessId: first, right: "authorise" }).run();
+}
+
+/** The head chef's food safety certificate runs out soon; somebody is named who is called when something happens. */
+function qualifyChef({ context }: Application): void {
+  const chef = context.store.db.select().from(person).where(eq(person.payrollId, "SCK01")).get();
+  if (!chef) throw new Error("The demo has nobody with the number SCK01.");
+  saveSection(context, actor, chef.id, "qualifications", {
+    list: [
+      { name: "Food safety supervisor", number: "FSS-40771", expires: "2026-07-11" },
+      { name: "First aid", number: "FA-2218", expires: "2028-02-01" },
+    ],
+  });
+  saveSection(context, actor, chef.id, "emergency", {
+    contact: { name: "Ife Okafor", relation: "Partner", phone: "0400000031" },
+  });
 }
 
 /** Brolga Packing has just asked a registered agent to lodge for it, and has not told the agency yet. */
@@ -83,6 +100,7 @@ giveRights(
 await playStories(application, actor, made, demoDay);
 await bringSheetBack();
 lodgeThroughAgent(application);
+qualifyChef(application);
 makeHalfSetUp(application.context, actor);
 openDemoStaffPages(application.context, actor, await hashPassword(demoPassword));
 await application.close();

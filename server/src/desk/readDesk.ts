@@ -4,6 +4,7 @@ import { addDays } from "@zesty/core/calendar/dates";
 import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { centsText } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../context.ts";
+import { qualificationsEnding } from "../people/qualificationsEnding.ts";
 import { segmentsFrom } from "../runs/segments.ts";
 import { askedByStaff } from "./askedByStaff.ts";
 import { type DeskFacts, type DeskRun, deskFacts, type Owner } from "./deskFacts.ts";
@@ -55,6 +56,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
     );
   }
   toDo.push(...askedByStaff(context, day, facts.owners));
+  toDo.push(...qualificationsToRenew(context, day, facts.owners));
   for (const country of context.countries) {
     const owners = facts.owners.filter((owner) => owner.country === country.code);
     toDo.push(...(country.year.final?.toDo(context, day, owners) ?? []));
@@ -73,6 +75,18 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   const order = (a: ToDo, b: ToDo) => (rank.get(a.business) ?? 0) - (rank.get(b.business) ?? 0);
   toDo.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : order(a, b)));
   return { day, from, to, lanes, toDo };
+}
+
+/** A line for each qualification that ends within a fortnight. */
+function qualificationsToRenew(context: Context, day: string, owners: readonly Owner[]): ToDo[] {
+  const names = new Map(owners.map((each) => [each.id, each.name]));
+  return qualificationsEnding(context, [...names.keys()], day, 14).map(
+    ({ businessId, personId, person, name, expires }): ToDo => ({
+      ...{ businessId, business: names.get(businessId) ?? "", date: expires, kind: "mend", late: expires < day },
+      words: `${person}: ${name} ${expires < day ? "has ended" : "ends"}`,
+      link: `/people/${personId}#qualifications`,
+    }),
+  );
 }
 
 /** Paydays that wait to be lodged by a day of their own. */

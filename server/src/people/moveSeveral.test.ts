@@ -74,6 +74,9 @@ describe("several people moved", () => {
     world = smallWorld(1);
     const cycle = fortnightly();
     const [first = 0] = world.personIds;
+    addFund(world.context, world.actor, world.businessId, {
+      ...{ name: "Harbourlight", abn: "24000000500", usi: "24000000500001" },
+    });
     saveSection(world.context, world.actor, first, "super", {
       ...{ from: "2026-09-01", fundId: null, memberNumber: null, guarantee: true, agreedPercent: null },
     });

@@ -120,7 +120,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     .limit(30)
     .all();
   const runOf = new Map(pays.map((each) => [each.id, each.runId]));
-  const { id, businessId, payrollId, ...details } = who;
+  const { id, businessId, payrollId, emergency, qualifications, ...details } = who;
   return {
     id,
     businessId,
@@ -130,6 +130,8 @@ export function readPerson(context: Context, personId: number): PersonView {
       leave: entries.filter((each) => each.signedPayId === null).map((each) => each.id),
     }),
     details,
+    emergency,
+    qualifications: qualifications ?? [],
     employment: { from: terms.from, ...employmentOf(terms) },
     tax: {
       from: tax?.from ?? who.startDate,

@@ -1,5 +1,6 @@
 /** Makes a person, and saves one section of a person's facts. Dated sections append; nothing is overwritten. */
 
+import type { Emergency, Qualification } from "@zesty/contract/besidePay";
 import type { OpeningYear } from "@zesty/contract/openingYear";
 import type {
   BankPart,
@@ -59,6 +60,8 @@ export interface SectionValues extends SectionValuesNz {
   fringeBenefits: FringeBenefit;
   openingYear: OpeningYear;
   time: TimeTerms & { from?: string };
+  emergency: { contact: Emergency | null };
+  qualifications: { list: Qualification[] };
 }
 
 export function createPerson(
@@ -117,13 +120,13 @@ export function saveSection<S extends Section | SectionNz>(
       at: context.clock.now(),
       userId: actor.userId,
       businessId: found.businessId,
-      what: `changed ${section} from ${section === "details" ? "now" : from}`,
+      what: `changed ${section} from ${undated.includes(section) ? "now" : from}`,
       about: `${found.givenName} ${found.familyName}`,
     });
   });
 }
 
-type SharedSection = "details" | "employment" | "bank" | "leave" | "time" | "usualPay";
+type SharedSection = "details" | "employment" | "bank" | "leave" | "time" | "usualPay" | "emergency" | "qualifications";
 
 /** Every section of a person's facts in the country of the business, with what writes it. */
 const writersIn = (context: Context, businessId: number): Writers => ({
@@ -157,6 +160,9 @@ function demandDates(details: Details): void {
     throw cannot("dates", text, { errors: [{ path: "birthDate", text }] });
   }
 }
+
+/** Not dated: what it is now is what is looked up when it is needed. */
+const undated = ["details", "emergency", "qualifications"];
 
 const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
   details: (context, personId, _businessId, _from, values) => {
@@ -200,6 +206,12 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
       .returning()
       .get();
     usualFollows(context, personId, was, is);
+  },
+  emergency: (context, personId, _businessId, _from, { contact }) => {
+    context.store.db.update(person).set({ emergency: contact }).where(eq(person.id, personId)).run();
+  },
+  qualifications: (context, personId, _businessId, _from, { list }) => {
+    context.store.db.update(person).set({ qualifications: list }).where(eq(person.id, personId)).run();
   },
   bank: (context, personId, _businessId, from, values) => {
     const rests = values.parts.filter((part) => part.kind === "rest").length;

@@ -8,6 +8,7 @@ import { and, eq, inArray, lte } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { rightIn } from "../http/rights.ts";
 import { askedForChange, peopleOf } from "../people/ofBusiness.ts";
+import { qualificationsEnding } from "../people/qualificationsEnding.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { faultyRuns } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
@@ -120,6 +121,9 @@ function codesInUse({ store }: Context, businessId: number): Set<string> {
   return new Set(rows.map((each) => each.code));
 }
 
+/** A qualification that ends so soon is told of: a new one takes time. */
+const tellBeforeDays = 30;
+
 /** What people still lack, each with the day from which it matters. */
 function peopleParts(context: Context, owner: Owner) {
   const { db } = context.store;
@@ -159,6 +163,16 @@ function peopleParts(context: Context, owner: Owner) {
       seen.add(words.part);
     }
   }
+  for (const { personId, person: who, name, expires } of qualificationsEnding(
+    context,
+    [owner.id],
+    today,
+    tellBeforeDays,
+  ))
+    parts.details.missing.push({
+      ...{ who, what: `${name} ${expires < today ? "ended" : "ends"} on ${dateWords(expires)}`, from: expires },
+      ...{ blocks: "who works by it may not any more", stops: false, link: `/people/${personId}#qualifications` },
+    });
   return parts;
 }
 

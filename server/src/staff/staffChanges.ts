@@ -2,6 +2,7 @@
  * What an employee changes. Declarations count from today as signed by the person; another bank account waits for a
  * tick of the practice and is told to the address that was there before.
  */
+import type { Emergency } from "@zesty/contract/besidePay";
 import type { BankPart } from "@zesty/contract/people";
 import type { StaffAccess, StaffFund, StaffSection, StaffTax } from "@zesty/contract/staff";
 import { dateWords } from "@zesty/core/calendar/dates";
@@ -43,6 +44,8 @@ export async function changeOwn(
       const { phone, address } = values as Pick<Who, "phone" | "address">;
       return saveSection(context, actor, personId, "details", { ...who, phone, address: address ?? who.address });
     }
+    case "emergency":
+      return saveSection(context, actor, personId, "emergency", values as { contact: Emergency | null });
     case "tax":
       return saveSection(context, actor, personId, "tax", {
         from,

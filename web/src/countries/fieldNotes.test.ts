@@ -47,6 +47,8 @@ describe("notes beside fields", () => {
     ["a new person", /NewPerson/, notesOf.NZ.person],
     ["a tax code", /TaxCodeForm/, notesOf.NZ.person],
     ["KiwiSaver", /KiwiSaverForm/, notesOf.NZ.person],
+    ["whom to call", /EmergencyForm/, notesOf.NZ.person],
+    ["qualifications", /QualificationsForm/, notesOf.AU.person],
     ["funds", /Funds/, notesOf.AU.business],
     ["a pay cycle", /NewCycle/, notesOf.NZ.business],
     ["who lodges in Australia", /SenderForm/, notesOf.AU.business],

@@ -107,7 +107,7 @@ export const onPage: Record<CountryCode, OnPage> = {
     hasFunds: true,
     hasStatements: true,
     hasOpeningSheet: true,
-    ownSections: ["details", "tax", "super", "bank"],
+    ownSections: ["details", "tax", "super", "bank", "emergency"],
   },
   NZ: {
     name: "New Zealand",
@@ -153,6 +153,6 @@ export const onPage: Record<CountryCode, OnPage> = {
     hasFunds: false,
     hasStatements: false,
     hasOpeningSheet: false,
-    ownSections: ["details", "taxCode", "bank"],
+    ownSections: ["details", "taxCode", "bank", "emergency"],
   },
 };

@@ -141,4 +141,5 @@ export const ownTitles: Record<string, string> = {
   taxCode: "Tax code",
   super: "Super fund",
   bank: "Bank account",
+  emergency: "Whom to call",
 };

@@ -60,6 +60,30 @@ const forms: Record<string, FormOf> = {
       address: line1 || suburb || postcode ? { line1, suburb, state, postcode } : null,
     }),
   },
+  emergency: {
+    why: "Whom your employer calls when something happens to you at work.",
+    fields: ({ emergency }, error) => (
+      <>
+        <Field label="Name" name="contactName" defaultValue={emergency?.name ?? ""} error={error("contact.name")} />
+        <Field
+          label="Telephone"
+          name="contactPhone"
+          type="tel"
+          defaultValue={emergency?.phone ?? ""}
+          error={error("contact.phone")}
+        />
+        <Field
+          label="Who that is to you"
+          name="relation"
+          defaultValue={emergency?.relation ?? ""}
+          error={error("contact.relation")}
+        />
+      </>
+    ),
+    shape: ({ contactName, contactPhone, relation }) => ({
+      contact: contactName || contactPhone ? { name: contactName, phone: contactPhone, relation } : null,
+    }),
+  },
   tax: {
     why: "It decides how much tax is taken from each pay. The number stands on letters of the tax office, and in your account there.",
     fields: (_page, error) => <TaxFields error={error} />,

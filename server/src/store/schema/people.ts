@@ -1,4 +1,5 @@
 /** People. What changes over time is dated: the newest `from` not after the date counts. */
+import type { Emergency, Qualification } from "@zesty/contract/besidePay";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import type { SheetLine } from "@zesty/core/pay/payContext";
 import { index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
@@ -23,6 +24,8 @@ export const person = sqliteTable(
     endDate: text("end_date"),
     payslipMessage: text("payslip_message"),
     privateNotes: text("private_notes"),
+    emergency: json<Emergency>("emergency"),
+    qualifications: json<Qualification[]>("qualifications"),
   },
   (t) => [uniqueIndex("person_payroll_id").on(t.businessId, t.payrollId)],
 );

@@ -2,6 +2,35 @@ import type { FieldNotes } from "./notes.ts";
 
 /** Fields of a person that both countries ask for. */
 export const personOfBoth: FieldNotes = {
+  "Who is called": {
+    means: "Whom you ring when something happens to the person at work.",
+    found: "The person says so, on the staff pages too.",
+    wrong: "Nobody is told.",
+  },
+  "Their telephone": {
+    means: "Where that contact is reached during working hours.",
+    found: "The person says so.",
+    wrong: "Nobody is told.",
+  },
+  "Who that is to the person": {
+    means: "Partner, parent, neighbour: how to begin the call.",
+    wrong: "Nothing is worked out from it.",
+  },
+  Qualification: {
+    means: "A licence, card or certificate that the person works by.",
+    found: "On the card itself; keep a copy.",
+    wrong: "Somebody works who may not.",
+  },
+  Number: {
+    means: "The number that stands on the card.",
+    found: "On the card itself.",
+    wrong: "It cannot be looked up.",
+  },
+  "Last day": {
+    means: "The day on which it ends; empty where it does not. You are told a month beforehand.",
+    found: "On the card itself.",
+    wrong: "It runs out unnoticed.",
+  },
   "Given name": {
     means: "As it stands on the person's tax record.",
     found: "On the form that the person filled in on starting.",

@@ -10,10 +10,12 @@ import { onPage } from "../../countries/onPage.ts";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { BankForm } from "./forms/BankForm.tsx";
 import { DetailsForm } from "./forms/DetailsForm.tsx";
+import { EmergencyForm } from "./forms/EmergencyForm.tsx";
 import { EmploymentForm } from "./forms/EmploymentForm.tsx";
 import { FringeBenefitsForm } from "./forms/FringeBenefitsForm.tsx";
 import { LeaveForm } from "./forms/LeaveForm.tsx";
 import { OpeningYearForm } from "./forms/OpeningYearForm.tsx";
+import { QualificationsForm } from "./forms/QualificationsForm.tsx";
 import { SuperForm } from "./forms/SuperForm.tsx";
 import type { FormProps } from "./forms/section.tsx";
 import { TaxForm } from "./forms/TaxForm.tsx";
@@ -51,6 +53,31 @@ const time: SectionShown = {
           ["Since", longDate(terms.from)],
         ],
 };
+
+/** Kept beside pay, in both countries. */
+const besidePay: SectionShown[] = [
+  {
+    id: "emergency",
+    title: "Whom to call",
+    Form: EmergencyForm,
+    facts: ({ emergency }) =>
+      emergency
+        ? [[emergency.relation || "Contact", `${emergency.name}, ${emergency.phone}`]]
+        : [["Contact", "nobody is named"]],
+  },
+  {
+    id: "qualifications",
+    title: "Qualifications",
+    Form: QualificationsForm,
+    facts: ({ qualifications }) =>
+      qualifications.length === 0
+        ? [["Recorded", "none"]]
+        : qualifications.map(({ name, number, expires }) => [
+            name,
+            [number, expires ? `to ${longDate(expires)}` : "does not end"].filter(Boolean).join(", "),
+          ]),
+  },
+];
 
 const sectionsAu: SectionShown[] = [
   {
@@ -263,4 +290,7 @@ const fringeWords = ({ taxable, exempt, reported }: PersonView["fringeBenefits"]
   return `${values.join(", ") || "none"}; ${shown ? `reported as ${shown}` : "not reported"}`;
 };
 
-export const sectionsOf: Record<CountryCode, readonly SectionShown[]> = { AU: sectionsAu, NZ: sectionsNz };
+export const sectionsOf: Record<CountryCode, readonly SectionShown[]> = {
+  AU: [...sectionsAu, ...besidePay],
+  NZ: [...sectionsNz, ...besidePay],
+};

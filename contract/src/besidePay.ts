@@ -1,0 +1,38 @@
+/** What is kept of a person beside pay: whom to call when something happens, and what the person is qualified to do. */
+import Joi from "joi";
+import { date, name, optional } from "./fields.ts";
+
+export interface Emergency {
+  name: string;
+  relation: string;
+  phone: string;
+}
+const called = {
+  name: name(60).required().label("Who is called"),
+  phone: name(16).required().label("Their telephone"),
+  relation: Joi.string().trim().allow("").max(30).default("").label("Who that is to the person"),
+};
+export const emergency = Joi.object<{ contact: Emergency | null }>({
+  contact: Joi.object<Emergency>(called).allow(null).required().label("Whom to call"),
+});
+
+export interface Qualification {
+  name: string;
+  /** of the licence, card or certificate */
+  number: string | null;
+  /** its last day; null: it does not end */
+  expires: string | null;
+}
+export const qualifications = Joi.object<{ list: Qualification[] }>({
+  list: Joi.array()
+    .items(
+      Joi.object<Qualification>({
+        name: name(60).required().label("Qualification"),
+        number: optional(Joi.string().trim().max(40)).label("Number"),
+        expires: optional(date()).label("Last day"),
+      }),
+    )
+    .max(30)
+    .required()
+    .label("Qualifications"),
+});

@@ -1,0 +1,48 @@
+import { useFieldArray, useForm } from "react-hook-form";
+import { Button } from "../../../parts/Button.tsx";
+import { errorAt, TextField } from "../../../parts/Fields.tsx";
+import { type FormProps, Frame, useSection } from "./section.tsx";
+
+const blank = { name: "", number: "", expires: "" };
+
+/** Licences, cards and certificates that somebody works by; whichever ends is told of a month beforehand. */
+export function QualificationsForm({ person, onDone }: FormProps) {
+  const known = person.qualifications.map(({ name, number, expires }) => ({
+    ...{ name, number: number ?? "", expires: expires ?? "" },
+  }));
+  const form = useForm({ defaultValues: { list: known.length > 0 ? known : [blank] } });
+  const rows = useFieldArray({ control: form.control, name: "list" });
+  const submit = useSection(person, "qualifications", form, onDone, ({ list }) => ({
+    list: list.filter((each) => each.name || each.number || each.expires),
+  }));
+  const { errors } = form.formState;
+  return (
+    <Frame submit={submit} form={form} onDone={onDone}>
+      {rows.fields.map((row, at) => (
+        <fieldset key={row.id} className="col-span-2 grid grid-cols-[1fr_140px_170px_auto] items-end gap-2">
+          <legend className="sr-only">Qualification {at + 1}</legend>
+          <TextField
+            label="Qualification"
+            error={errorAt(errors, `list.${at}.name`)}
+            {...form.register(`list.${at}.name`)}
+          />
+          <TextField
+            label="Number"
+            error={errorAt(errors, `list.${at}.number`)}
+            {...form.register(`list.${at}.number`)}
+          />
+          <TextField
+            label="Last day"
+            type="date"
+            error={errorAt(errors, `list.${at}.expires`)}
+            {...form.register(`list.${at}.expires`)}
+          />
+          <Button onClick={() => rows.remove(at)}>Take out</Button>
+        </fieldset>
+      ))}
+      <Button className="col-span-2 w-fit" onClick={() => rows.append(blank)}>
+        Add one
+      </Button>
+    </Frame>
+  );
+}
