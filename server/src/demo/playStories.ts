@@ -91,7 +91,10 @@ function openFilled(
       const element = elements.get(code);
       if (!element) throw new Error(`A story uses the pay element ${code}, which the business does not have.`);
       if (element.entry === "hours") return { elementId: element.id, hours: value };
-      if (element.entry === "amount") return { elementId: element.id, amount: value };
+      // "1450@2023-24": owed since an earlier payroll year.
+      const [amount, earnedYear] = value.split("@");
+      if (element.entry === "amount")
+        return { elementId: element.id, amount, ...(earnedYear === undefined ? {} : { detail: { earnedYear } }) };
       const [units = "", worked] = value.split("/");
       return { elementId: element.id, units, ...(worked === undefined ? {} : { hours: worked }) };
     });
@@ -217,13 +220,13 @@ async function happen(
     case "leave":
       return askLeave(context, actor, businessId, who.id, event);
     case "departure": {
-      const { lastDay, reason, pay, payday } = event;
+      const { lastDay, reason, pay, payday, noticeWorked = true } = event;
       const finalRun = recordDeparture(context, actor, who.id, {
         lastDay,
         reason,
         pay,
         payday,
-        noticeWorked: true,
+        noticeWorked,
         misconduct: false,
       });
       // Paid at once: its run is signed off and sent like any other.
