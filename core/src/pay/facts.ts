@@ -68,6 +68,12 @@ export function factsOf(worked: WorkedPay, payday: IsoDate): Fact[] {
 }
 
 /** Year-to-date of a person from summed facts, as the pipeline takes it. */
+/** The codes that a pay looks at over its year. */
+export const toDateCodes = [
+  ...["gross", "taxable", "withheld", "guaranteeBase", "guarantee", "reportable", "bonusGross", "bonusWithheld"],
+  ...["etpTaxable", "etpOther", "lumpSumA", "kilometres", "laundry", "guaranteeEarnings"],
+];
+
 export function toDateOf(year: ReadonlyMap<string, number>, quarter: ReadonlyMap<string, number>): ToDate {
   const text = (code: string) => centsText(year.get(code) ?? 0);
   return {

@@ -2,7 +2,7 @@
 
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { AnyContext } from "@zesty/core/countries/countries";
-import { toDateOf } from "@zesty/core/pay/facts";
+import { toDateCodes, toDateOf } from "@zesty/core/pay/facts";
 import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/payContext";
 import type { AllowanceCode, DeductionCode, Overrides } from "@zesty/core/pay/payInput";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
@@ -96,7 +96,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       .all()
       .map((row) => [row.id, row]),
   );
-  const sums = yearSums(context.store, ids, run.payday, owner.country);
+  const sums = yearSums(context.store, ids, run.payday, owner.country, toDateCodes);
   const last = lastPays(context, ids);
   const centres = centreCodes(context, run.businessId);
   const byAgreement = newest(db, timeTerms, ids, run.periodEnd);

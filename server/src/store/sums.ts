@@ -33,14 +33,25 @@ export function factSums(
   return sums;
 }
 
-/** The whole payroll year of people from the kept totals, whatever the day. */
-export function keptYears(store: Store, personIds: readonly number[], yearStart: string): Map<number, CodeSums> {
+/**
+ * The whole payroll year of people from the kept totals, whatever the day.
+ * @param codes only these; all when left out
+ */
+export function keptYears(
+  store: Store,
+  personIds: readonly number[],
+  yearStart: string,
+  codes?: readonly string[],
+): Map<number, CodeSums> {
   const sums = new Map<number, CodeSums>(personIds.map((id) => [id, new Map()]));
-  const read = store.prepared<[string, string], { personId: number; code: string; cents: number }>(
+  const read = store.prepared<string[], { personId: number; code: string; cents: number }>(
     `SELECT person_id AS personId, code, cents FROM year_sum
-     WHERE person_id IN (SELECT value FROM json_each(?)) AND year_start = ?`,
+     WHERE person_id IN (SELECT value FROM json_each(?)) AND year_start = ?
+       ${codes ? "AND code IN (SELECT value FROM json_each(?))" : ""}`,
   );
-  for (const row of read.all(JSON.stringify(personIds), yearStart)) sums.get(row.personId)?.set(row.code, row.cents);
+  const more = codes ? [JSON.stringify(codes)] : [];
+  for (const row of read.all(JSON.stringify(personIds), yearStart, ...more))
+    sums.get(row.personId)?.set(row.code, row.cents);
   return sums;
 }
 
@@ -48,12 +59,19 @@ export function keptYears(store: Store, personIds: readonly number[], yearStart:
  * Year-to-date and quarter-to-date of people, up to and including a payday.
  * @returns `year`: as it is reported, with what was carried from an earlier system; `counted`: with what that system
  *   closed too, for rules that look at the whole year; `quarter`: what the ceiling of super looks at
+ * @param codes only these; all when left out
  */
-export function yearSums(store: Store, personIds: readonly number[], payday: string, country: CountryCode) {
+export function yearSums(
+  store: Store,
+  personIds: readonly number[],
+  payday: string,
+  country: CountryCode,
+  codes?: readonly string[],
+) {
   const { from, to } = payrollYearOf(country, payday);
-  const year = keptYears(store, personIds, from);
+  const year = keptYears(store, personIds, from, codes);
   // Paydays of the year that come later are signed off already, now and then: they are not to date.
-  for (const [id, later] of factSums(store, personIds, addDays(payday, 1), to))
+  for (const [id, later] of factSums(store, personIds, addDays(payday, 1), to, codes))
     if (later.size > 0)
       addTo(
         year,
