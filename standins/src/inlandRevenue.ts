@@ -101,14 +101,28 @@ export function inlandRevenue(world: World): Router {
     response.json({ months, simulated: true });
   });
   router.post("/v1/notices", express.json(), (request, response) => {
-    const { employer, ird, taxCode, supportCents } = request.body as Record<string, string>;
-    db.prepare("INSERT INTO notice (employer, ird, tax_code, support_cents) VALUES (?, ?, ?, ?)").run(
+    const { employer, ird, taxCode, supportCents, from } = request.body as Record<string, string>;
+    db.prepare("INSERT INTO notice (employer, ird, tax_code, support_cents, from_day) VALUES (?, ?, ?, ?, ?)").run(
       employer,
       ird,
       taxCode ?? null,
       supportCents ?? null,
+      from ?? world.today(),
     );
     response.status(201).json({ ok: true });
+  });
+  router.get("/v1/notices", (request, response) => {
+    const { employer } = request.query as Record<string, string>;
+    if (!allowed(request, employer ?? ""))
+      return void response
+        .status(401)
+        .json({ code: "N01", text: "The token is missing, old, or of another employer." });
+    const rows = db
+      .prepare(
+        'SELECT rowid AS number, ird, tax_code AS taxCode, support_cents AS supportCents, from_day AS "from" FROM notice WHERE employer = ? ORDER BY rowid',
+      )
+      .all(employer);
+    response.json({ notices: rows, simulated: true });
   });
   return router;
 }
@@ -149,7 +163,12 @@ function take(world: World, bytes: Buffer, amendment: number) {
       status: 422,
       body: { code: "N08", text: `The amendment number is not ${last ? last.amendment + 1 : 0}.` },
     };
-  const items = lineItems(message, employees(world, message.employer), twoWorkingDaysAfter(message.payday), today);
+  const items = lineItems(
+    message,
+    employees(world, message.employer, message.payday),
+    twoWorkingDaysAfter(message.payday),
+    today,
+  );
   for (const rule of world.contentFaults(service, "REJECT_LINE")) {
     const at = message.lines.findIndex((line) => line.employee_ird === String(rule.match?.ird));
     const line = message.lines[at];
@@ -194,14 +213,17 @@ function take(world: World, bytes: Buffer, amendment: number) {
   return { status: 200, body: { statusCode: 0, key, payday: message.payday, state: "RECEIVED", simulated: true } };
 }
 
-function employees(world: World, employer: string) {
+/** Who works there, with what was last advised of each by the payday. */
+function employees(world: World, employer: string, payday: string) {
+  const newest = (column: string) =>
+    `(SELECT n.${column} FROM notice n WHERE n.employer = e.employer AND n.ird = e.ird AND n.${column} IS NOT NULL
+       AND n.from_day <= @payday ORDER BY n.rowid DESC LIMIT 1)`;
   const rows = world.db
     .prepare(
-      `SELECT e.ird, n.tax_code AS taxCode, n.support_cents AS support FROM employee e
-       LEFT JOIN notice n ON n.rowid = (SELECT MAX(rowid) FROM notice WHERE employer = e.employer AND ird = e.ird)
-       WHERE e.employer = ?`,
+      `SELECT e.ird, ${newest("tax_code")} AS taxCode, ${newest("support_cents")} AS support FROM employee e
+       WHERE e.employer = @employer`,
     )
-    .all(employer) as { ird: string; taxCode: string | null; support: number | null }[];
+    .all({ employer, payday }) as { ird: string; taxCode: string | null; support: number | null }[];
   return new Map(rows.map((row) => [row.ird, { taxCode: row.taxCode ?? "", supportNotice: row.support }]));
 }
 

@@ -43,7 +43,7 @@ const tables = `
     received_at TEXT, ready_at TEXT, state TEXT, items TEXT, people INTEGER, owed INTEGER);
   CREATE UNIQUE INDEX IF NOT EXISTS filing_once ON filing (employer, payday, amendment);
   CREATE TABLE IF NOT EXISTS employee (employer TEXT, ird TEXT, name TEXT, tax_code TEXT, finish_date TEXT, PRIMARY KEY (employer, ird));
-  CREATE TABLE IF NOT EXISTS notice (employer TEXT, ird TEXT, tax_code TEXT, support_cents INTEGER);
+  CREATE TABLE IF NOT EXISTS notice (employer TEXT, ird TEXT, tax_code TEXT, support_cents INTEGER, from_day TEXT);
   CREATE TABLE IF NOT EXISTS bank_file (id TEXT PRIMARY KEY, fingerprint TEXT UNIQUE, weak TEXT, bytes BLOB, state TEXT, process_date TEXT, credit INTEGER, count INTEGER, note TEXT, received_at TEXT);
   CREATE TABLE IF NOT EXISTS bank_line (file TEXT, line INTEGER, bsb TEXT, account TEXT, cents INTEGER, title TEXT, reference TEXT, state TEXT, reason TEXT, PRIMARY KEY (file, line));
   CREATE TABLE IF NOT EXISTS bank_account (account TEXT PRIMARY KEY, state TEXT);

@@ -168,5 +168,6 @@ export const lodgingAu: LodgingOfCountry = {
   amendable: [],
   due: () => null,
   takenBack: () => {},
+  told: () => [],
   waiting: () => [],
 };

@@ -119,6 +119,7 @@ const asAustralia = (au: CountryHere): CountryHere => ({
     plan: () => ({ payEvent: null, filing: null }),
     leavers: () => [],
     make: () => () => {},
+    told: () => [],
     again: {},
   },
 });

@@ -5,10 +5,11 @@ import { eq } from "drizzle-orm";
 import { type Application, makeApplication } from "../application.ts";
 import type { Actor } from "../context.ts";
 import { saveSender } from "../lodging/saveLodging.ts";
+import { askForNotices } from "../nz/notices.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { hashPassword } from "../session/session.ts";
 import { readSettings } from "../settings.ts";
-import { person, practice, user, userRight } from "../store/schema.ts";
+import { business, person, practice, user, userRight } from "../store/schema.ts";
 import { makeHalfSetUp, openDemoStaffPages } from "./halfSetUp.ts";
 import { makeBusiness } from "./makeBusiness.ts";
 import { setStandinClock } from "./moveTheDay.ts";
@@ -44,6 +45,26 @@ function giveRights({ context }: Application, businessIds: readonly number[]): v
       db.insert(userRight).values({ userId: bookkeeper.id, businessId, right: "prepare" }).run();
   if (approver && first)
     db.insert(userRight).values({ userId: approver.id, businessId: first, right: "authorise" }).run();
+}
+
+/** Inland Revenue has told Kōura Bay of a tax code and of child support; both wait to be looked at. */
+async function tellOfCodes({ context }: Application): Promise<void> {
+  const kayaks = made.find((each) => each.story.business.name === "Kōura Bay Kayaks");
+  const employer = context.store.db
+    .select({ ird: business.ird })
+    .from(business)
+    .where(eq(business.id, kayaks?.businessId ?? 0))
+    .get()?.ird;
+  for (const notice of [
+    { ird: "139000072", taxCode: "SB", from: "2026-07-14" },
+    { ird: "139000021", supportCents: 9500, from: "2026-07-14" },
+  ])
+    await fetch(`${context.settings.services.revenue}/v1/notices`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({ employer, ...notice }),
+    });
+  await askForNotices(context, actor, kayaks?.businessId ?? 0);
 }
 
 /** The head chef's food safety certificate runs out soon; somebody is named who is called when something happens. */
@@ -101,6 +122,7 @@ await playStories(application, actor, made, demoDay);
 await bringSheetBack();
 lodgeThroughAgent(application);
 qualifyChef(application);
+await tellOfCodes(application);
 makeHalfSetUp(application.context, actor);
 openDemoStaffPages(application.context, actor, await hashPassword(demoPassword));
 await application.close();

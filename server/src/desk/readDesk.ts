@@ -57,6 +57,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   }
   toDo.push(...askedByStaff(context, day, facts.owners));
   toDo.push(...qualificationsToRenew(context, day, facts.owners));
+  for (const country of context.countries) toDo.push(...country.lodging.told(context, day, facts.owners));
   for (const country of context.countries) {
     const owners = facts.owners.filter((owner) => owner.country === country.code);
     toDo.push(...(country.year.final?.toDo(context, day, owners) ?? []));

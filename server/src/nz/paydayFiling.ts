@@ -30,6 +30,7 @@ import type { Run } from "../runs/runRows.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { outbox, payRun } from "../store/schema.ts";
+import { noticesWaiting } from "./notices.ts";
 import { nzOf } from "./rows.ts";
 
 /** Pays of a prepared run as they are filed; particulars as on record now. */
@@ -354,5 +355,13 @@ export const lodgingNz: LodgingOfCountry = {
   amendable: ["employmentInformation"],
   due: filingState,
   takenBack: giveBackFiling,
+  told: (context, day, owners) => {
+    const names = new Map(owners.map((each) => [each.id, each.name]));
+    return noticesWaiting(context, [...names.keys()]).map(({ businessId, count, first }) => ({
+      ...{ businessId, business: names.get(businessId) ?? "", kind: "mend" as const, link: "/notices" },
+      ...{ date: first, late: first < day },
+      words: count === 1 ? "A notice of Inland Revenue to look at" : `${count} notices of Inland Revenue to look at`,
+    }));
+  },
   waiting: filingsToMake,
 };

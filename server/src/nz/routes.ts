@@ -1,9 +1,10 @@
-/** Pages that only New Zealand has: a closedown put into a run, and the ESCT rates of a year. */
+/** Pages that only New Zealand has: a closedown put into a run, the ESCT rates of a year, notices of Inland Revenue. */
 import { newClosedown } from "@zesty/contract/closedowns";
 import { esctAccepted } from "@zesty/contract/esct";
+import { noticeAnswer, typedNotice } from "@zesty/contract/notices";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { CountryHere } from "../countries/countryHere.ts";
-import { body } from "../http/handler.ts";
+import { body, idOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { readRun } from "../runs/readRun.ts";
@@ -12,6 +13,7 @@ import { runRoute } from "../runs/runRoute.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { planClosedown, recordClosedown } from "./closedown.ts";
 import { acceptEsct, esctRates } from "./esctRates.ts";
+import { answerNotice, askForNotices, readNotices, typeNotice } from "./notices.ts";
 
 export const routesNz: CountryHere["routes"] = (router, context) => {
   const onBusiness = businessRoute(context);
@@ -35,6 +37,44 @@ export const routesNz: CountryHere["routes"] = (router, context) => {
       acceptEsct(context, actor, businessId, wanted);
       refreshOpenRuns(context, businessId);
       return ratesOf(businessId, wanted.from);
+    }),
+  );
+  const demandHere = (businessId: number) => {
+    if (findBusiness(context, businessId).country !== "NZ") throw notFound("notice");
+  };
+  router.get(
+    "/businesses/:business/notices",
+    onBusiness("see", (_actor, businessId) => {
+      demandHere(businessId);
+      return readNotices(context, businessId);
+    }),
+  );
+  const changed = (businessId: number) => {
+    refreshOpenRuns(context, businessId);
+    return readNotices(context, businessId);
+  };
+  router.post(
+    "/businesses/:business/notices/asked",
+    onBusiness("prepare", async (actor, businessId) => {
+      demandHere(businessId);
+      await askForNotices(context, actor, businessId);
+      return readNotices(context, businessId);
+    }),
+  );
+  router.post(
+    "/businesses/:business/notices",
+    onBusiness("prepare", (actor, businessId, request) => {
+      demandHere(businessId);
+      typeNotice(context, actor, businessId, body(typedNotice, request));
+      return readNotices(context, businessId);
+    }),
+  );
+  router.put(
+    "/businesses/:business/notices/:notice",
+    onBusiness("prepare", (actor, businessId, request) => {
+      demandHere(businessId);
+      answerNotice(context, actor, businessId, idOf(request, "notice"), body(noticeAnswer, request));
+      return changed(businessId);
     }),
   );
   const onRun = runRoute(context);

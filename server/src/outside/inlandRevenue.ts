@@ -1,7 +1,18 @@
 /** Inland Revenue: files employment information, finds a filing after a lost answer, asks for its state. */
 import { createHash } from "node:crypto";
+import type { NoticeKind } from "@zesty/contract/notices";
+import { centsText } from "@zesty/core/quantity/units";
 import type { Keep, Outcome, OutcomeItem, RawAnswer } from "./outcome.ts";
 import { ask, isPassing, parsed } from "./outcome.ts";
+
+/** A notice as it is told. */
+export interface ToldNotice {
+  number: string;
+  ird: string;
+  from: string;
+  kind: NoticeKind;
+  value: string;
+}
 
 export interface FilingMessage {
   messageId: string;
@@ -162,4 +173,39 @@ function readItems(raw: unknown): OutcomeItem[] {
           ? item.name
           : null,
   }));
+}
+
+/** What Inland Revenue has told the employer about its people; null when it cannot be asked. */
+export async function noticesFor(base: string, employer: string): Promise<ToldNotice[] | null> {
+  const answer = await withToken(
+    base,
+    employer,
+    () => {},
+    (token) =>
+      ask(
+        `${base}/v1/notices?${new URLSearchParams({ employer }).toString()}`,
+        { headers: { Authorization: `Bearer ${token}`, "X-Client": "zesty-ledger/0.1" } },
+        () => {},
+      ),
+  );
+  const told = answer?.status === 200 ? parsed(answer)?.notices : null;
+  if (!Array.isArray(told)) return null;
+  return (told as Record<string, unknown>[]).flatMap(({ number, ird, from, taxCode, supportCents }): ToldNotice[] => {
+    const of = { ird: String(ird), from: String(from) };
+    return [
+      ...(typeof taxCode === "string"
+        ? [{ ...of, number: `${String(number)} code`, kind: "taxCode" as const, value: taxCode }]
+        : []),
+      ...(typeof supportCents === "number"
+        ? [
+            {
+              ...of,
+              number: `${String(number)} support`,
+              kind: "childSupport" as const,
+              value: centsText(supportCents),
+            },
+          ]
+        : []),
+    ];
+  });
 }

@@ -140,6 +140,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/people/SeveralPeople.tsx").then((m) => ({ Component: m.SeveralPeople })),
           },
           {
+            path: "notices",
+            lazy: () => import("../places/notices/Notices.tsx").then((m) => ({ Component: m.Notices })),
+          },
+          {
             path: "people/move",
             lazy: () => import("../places/people/MoveSeveral.tsx").then((m) => ({ Component: m.MoveSeveral })),
           },

@@ -1,8 +1,10 @@
 /** "Go or do": every place, person, business and action by name. */
+
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from "@headlessui/react";
 import type { SessionView } from "@zesty/contract/session";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
+import { onPage } from "../countries/onPage.ts";
 import { longDate } from "../parts/format.ts";
 import { api } from "../state/api.ts";
 import type { BusinessInHand } from "../state/business.ts";
@@ -43,6 +45,9 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
     ...(business
       ? [
           { kind: "Place", name: "What is missing: readiness", go: () => void navigate("/readiness") },
+          ...(onPage[business.country].hasNotices
+            ? [{ kind: "Place", name: "Notices of Inland Revenue", go: () => void navigate("/notices") }]
+            : []),
           { kind: "Do", name: "Add several people at once", go: () => void navigate("/people/several") },
           { kind: "Do", name: "Raise several people from a day", go: () => void navigate("/people/raise") },
           {

@@ -56,6 +56,8 @@ export interface OnPage {
   cashOut: { kinds: readonly string[]; law: string };
   hasFunds: boolean;
   hasStatements: boolean;
+  /** the agency tells employers about tax codes and deductions of their people */
+  hasNotices: boolean;
   /** what was paid before this program comes in as a sheet */
   hasOpeningSheet: boolean;
   /** what somebody may change on the staff pages */
@@ -106,6 +108,7 @@ export const onPage: Record<CountryCode, OnPage> = {
     },
     hasFunds: true,
     hasStatements: true,
+    hasNotices: false,
     hasOpeningSheet: true,
     ownSections: ["details", "tax", "super", "bank", "emergency"],
   },
@@ -152,6 +155,7 @@ export const onPage: Record<CountryCode, OnPage> = {
     },
     hasFunds: false,
     hasStatements: false,
+    hasNotices: true,
     hasOpeningSheet: false,
     ownSections: ["details", "taxCode", "bank", "emergency"],
   },

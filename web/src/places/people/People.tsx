@@ -48,6 +48,14 @@ export function People() {
           <p className="mb-2 text-quiet">
             {counted(people.length, "person", "people")},{" "}
             {incomplete === 0 ? "all complete" : `${incomplete} with something missing`}.{" "}
+            {onPage[business.country].hasNotices && (
+              <>
+                <Link className="text-action underline" to="/notices">
+                  Notices of Inland Revenue
+                </Link>
+                {". "}
+              </>
+            )}
             <Link className="text-action underline" to="/readiness">
               What is missing, and what it stops
             </Link>

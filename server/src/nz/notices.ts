@@ -1,0 +1,180 @@
+/**
+ * Notices of Inland Revenue: asked for or typed from a letter, looked at, and applied from their day or left with a
+ * reason. An employer changes a tax code or deducts child support only by such a notice or a form of the person (Tax
+ * Administration Act 1994, s 24L; Child Support Act 1991, s 154; from memory).
+ */
+
+import { randomUUID } from "node:crypto";
+import type { NoticeView, TypedNotice } from "@zesty/contract/notices";
+import { and, desc, eq, notInArray } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, conflict, notFound, ProblemError } from "../http/problem.ts";
+import { noticesFor } from "../outside/inlandRevenue.ts";
+import { peopleOf } from "../people/ofBusiness.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { record } from "../store/audit.ts";
+import { lastThree, places } from "../store/crypt.ts";
+import { datedRecordsNz } from "../store/dated.ts";
+import { agencyNotice, payRun, person, user } from "../store/schema.ts";
+
+type Notice = typeof agencyNotice.$inferSelect;
+
+export function readNotices(context: Context, businessId: number): NoticeView[] {
+  const { db } = context.store;
+  const names = new Map(peopleOf(db, businessId).map((each) => [each.id, `${each.givenName} ${each.familyName}`]));
+  const lastPayday =
+    db
+      .select({ payday: payRun.payday })
+      .from(payRun)
+      .where(and(eq(payRun.businessId, businessId), notInArray(payRun.state, ["open", "takenBack"])))
+      .orderBy(desc(payRun.payday))
+      .limit(1)
+      .get()?.payday ?? "";
+  return db
+    .select({ notice: agencyNotice, by: user.name })
+    .from(agencyNotice)
+    .leftJoin(user, eq(agencyNotice.answeredBy, user.id))
+    .where(eq(agencyNotice.businessId, businessId))
+    .orderBy(desc(agencyNotice.id))
+    .all()
+    .map(({ notice, by }): NoticeView => {
+      const { id, kind, value, from, personId, shown, receivedAt, applied, reason } = notice;
+      return {
+        ...{ id, kind, value, from, personId, shown, receivedOn: receivedAt.slice(0, 10) },
+        person: personId === null ? null : (names.get(personId) ?? ""),
+        now: heldNow(context, notice),
+        answer: applied === null ? null : { applied, reason, by: by ?? "" },
+        late: applied === null && from <= lastPayday,
+      };
+    });
+}
+
+/** What is on record of what a notice is about, on its day. */
+function heldNow(context: Context, { personId, from, kind }: Notice): string | null {
+  if (personId === null) return null;
+  const { taxCode, orders } = datedRecordsNz(context.store.db, [personId], from);
+  if (kind === "taxCode") return taxCode.get(personId)?.code ?? null;
+  return orders.get(personId)?.childSupport?.amount ?? null;
+}
+
+/** Asks Inland Revenue for what it has told the employer; what is known already stays as it was answered. */
+export async function askForNotices(context: Context, actor: Actor, businessId: number): Promise<void> {
+  const owner = findBusiness(context, businessId);
+  if (!owner.ird) throw cannot("no-ird", "The business has no IRD number: add it in Set-up.", { mend: "/set-up" });
+  const told = await noticesFor(context.settings.services.revenue, owner.ird);
+  if (!told)
+    throw new ProblemError(503, "not-reached", "Inland Revenue cannot be asked just now. Try again in a moment.");
+  const { db } = context.store;
+  context.store.transaction(() => {
+    const numbers = numbersOf(context, businessId);
+    let fresh = 0;
+    for (const { number, ird, from, kind, value } of told)
+      fresh += db
+        .insert(agencyNotice)
+        .values({
+          ...{ businessId, number, kind, value, from, shown: lastThree(ird) },
+          personId: numbers.get(ird) ?? null,
+          receivedAt: context.clock.now(),
+        })
+        .onConflictDoNothing()
+        .run().changes;
+    if (fresh > 0) noted(context, actor, businessId, "received notices of Inland Revenue", String(fresh));
+  });
+}
+
+/** People by the IRD number that is on record of them. */
+function numbersOf(context: Context, businessId: number): Map<string, number> {
+  const ids = peopleOf(context.store.db, businessId).map((each) => each.id);
+  const { taxCode } = datedRecordsNz(context.store.db, ids, "9999-12-31");
+  return new Map(
+    ids.flatMap((id): [string, number][] => {
+      const sealed = taxCode.get(id)?.irdNumber;
+      return sealed ? [[context.store.crypt.open(sealed, places.irdNumber(id)), id]] : [];
+    }),
+  );
+}
+
+/** A notice that came by letter. */
+export function typeNotice(context: Context, actor: Actor, businessId: number, typed: TypedNotice): void {
+  context.store.transaction(() => {
+    const { db } = context.store;
+    const who = db
+      .select({ id: person.id })
+      .from(person)
+      .where(and(eq(person.id, typed.personId), eq(person.businessId, businessId)))
+      .get();
+    if (!who) throw notFound("person");
+    db.insert(agencyNotice)
+      .values({ businessId, ...typed, number: `letter ${randomUUID()}`, shown: "", receivedAt: context.clock.now() })
+      .run();
+    noted(context, actor, businessId, "recorded a notice of Inland Revenue", `${typed.kind} from ${typed.from}`);
+  });
+}
+
+export function answerNotice(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  id: number,
+  { applied, reason }: { applied: boolean; reason: string | null },
+): void {
+  context.store.transaction(() => {
+    const { db } = context.store;
+    const notice = db
+      .select()
+      .from(agencyNotice)
+      .where(and(eq(agencyNotice.id, id), eq(agencyNotice.businessId, businessId)))
+      .get();
+    if (!notice) throw notFound("notice");
+    if (notice.applied !== null)
+      throw conflict("answered", "Somebody answered this notice meanwhile. Load the page again.");
+    if (!applied && !reason)
+      throw cannot("reason-missing", "Say why the notice is left.", {
+        errors: [{ path: "reason", text: "Say why the notice is left." }],
+      });
+    if (applied) apply(context, actor, notice);
+    db.update(agencyNotice).set({ applied, reason, answeredBy: actor.userId }).where(eq(agencyNotice.id, id)).run();
+    const what = applied ? "applied a notice of Inland Revenue" : "left a notice of Inland Revenue";
+    noted(context, actor, businessId, what, `${notice.kind} from ${notice.from}${reason ? `: ${reason}` : ""}`);
+  });
+}
+
+/** From the notice's day on; where something later is on record, from that day: the notice is the newer word. */
+function apply(context: Context, actor: Actor, { personId, from, kind, value, shown }: Notice): void {
+  if (personId === null)
+    throw cannot(
+      "nobody",
+      `Nobody here has the IRD number that ends in ${shown}. Record the number at its person, or leave the notice with a reason.`,
+      { mend: "/people" },
+    );
+  const { taxCode, orders } = datedRecordsNz(context.store.db, [personId], "9999-12-31");
+  const held = taxCode.get(personId);
+  if (kind === "taxCode") {
+    const { slcir = null, slbor = null, lowerMinimum = false, loanRate = null } = held ?? {};
+    saveSection(context, actor, personId, "taxCode", {
+      ...{ code: value, specialRate: null, until: null, slcir, slbor, lowerMinimum, loanRate },
+      from: held && held.from > from ? held.from : from,
+    });
+    return;
+  }
+  const known = orders.get(personId);
+  saveSection(context, actor, personId, "orders", {
+    childSupport:
+      Number(value) === 0 ? null : { amount: value, protectedPercent: known?.childSupport?.protectedPercent ?? null },
+    orders: known?.orders ?? [],
+    from: known && known.from > from ? known.from : from,
+  });
+}
+
+const noted = (context: Context, actor: Actor, businessId: number, what: string, about: string) =>
+  record(context.store, { at: context.clock.now(), userId: actor.userId, businessId, what, about });
+
+/** For the desk: how many wait, and the first day that one of them counts from. */
+export const noticesWaiting = ({ store }: Context, businessIds: readonly number[]) =>
+  store
+    .prepared<[string], { businessId: number; count: number; first: string }>(
+      `SELECT business_id AS businessId, COUNT(*) AS count, MIN("from") AS first FROM agency_notice
+       WHERE applied IS NULL AND business_id IN (SELECT value FROM json_each(?)) GROUP BY business_id`,
+    )
+    .all(JSON.stringify(businessIds));
