@@ -29,6 +29,14 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["agreement of a person", "/people/8#time"],
   ["several people", "/people/several"],
   ["a raise for several", "/people/raise"],
+  [
+    "moving several",
+    "/people/move",
+    undefined,
+    async (page) => void (await page.getByLabel("To", { exact: true }).selectOption({ index: 1 })),
+  ],
+  ["qualifications", "/people/1#qualifications"],
+  ["whom to call", "/people/1#emergency"],
   ["what is missing", "/readiness"],
   ["the payroll year", "/year", undefined, press("Hazel Birtwistle")],
   ["a year made final", "/year", undefined, press("Make final…")],
@@ -43,6 +51,8 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["books", "/books"],
   ["a journal", "/books/newest"],
   ["set-up", "/set-up"],
+  ["who lodges", "/set-up", undefined, press("Change who lodges")],
+  ["a deferral", "/set-up", undefined, press("Lodge later, or not at all")],
   ["users", "/set-up/users", undefined, press("Invite somebody")],
   ["safety", "/set-up/safety"],
   ["audit trail", "/set-up/trail"],
@@ -74,6 +84,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["New Zealand: holidays", "/people/40#holidays"],
   ["New Zealand: departure", "/people/40#departure"],
   ["New Zealand: set-up", "/set-up"],
+  ["New Zealand: notices", "/notices", undefined, press("One came by letter")],
   ["New Zealand: ESCT rates", "/year/esct"],
 ];
 

@@ -155,6 +155,38 @@ test("leave by its dates: a public holiday inside it is not leave", async ({ pag
   await expect(aside(page).getByRole("button", { name: /^Annual holidays, weeks/ })).toBeVisible();
 });
 
+alone(
+  "notices of Inland Revenue: from the desk, one applied, one left, one that came by letter",
+  async ({ page, world }) => {
+    await openAt(page, world, "/desk");
+    await page.getByRole("link", { name: "2 notices of Inland Revenue to look at" }).click();
+    await expect(page.getByRole("heading", { level: 1, name: "Notices of Inland Revenue" })).toBeVisible();
+    const leo = page.getByRole("listitem").filter({ hasText: "Leo Pemberton" });
+    await expect(leo).toContainText("tax code SB from 28 July 2026. On record: M.");
+    await leo.getByRole("button", { name: "Apply it" }).click();
+    const answered = page.getByRole("region", { name: "Answered" });
+    await expect(answered).toContainText("Leo Pemberton: tax code SB");
+    await page.getByRole("button", { name: "Leave it…" }).click();
+    await page.getByLabel("Why").fill("Paid by the other employer");
+    await page.getByRole("button", { name: "Leave it", exact: true }).click();
+    await expect(answered).toContainText("Left: Paid by the other employer.");
+    // What is known stays as it was answered.
+    await page.getByRole("button", { name: "Ask Inland Revenue" }).click();
+    await expect(page.getByText("Nothing waits.")).toBeVisible();
+    await page.getByRole("button", { name: "One came by letter" }).click();
+    await page.getByLabel("Person").selectOption("Freya Lindqvist");
+    await page.getByLabel("Tax code").fill("Q");
+    await page.getByLabel("First payday").fill("14/7/2026");
+    await page.getByRole("button", { name: "Put it here" }).click();
+    await expect(page.getByRole("alert")).toContainText("is not a tax code");
+    await page.getByLabel("Tax code").fill("sh");
+    await page.getByRole("button", { name: "Put it here" }).click();
+    await page.getByRole("button", { name: "Apply it" }).click();
+    await page.getByRole("link", { name: "Freya Lindqvist" }).click();
+    await expect(page.getByRole("region", { name: "Line of time" })).toContainText("SH");
+  },
+);
+
 test("no word of one law stands on a screen of the other", async ({ page, world }) => {
   const au = /\bsuper\b|superannuation|\bABN\b|tax file number|PAYG|\bBSB\b|Medicare|pay event|personal leave/i;
   const nz = /KiwiSaver|\bIRD\b|\bPAYE\b|\bESCT\b|\bACC\b|employment information|Inland Revenue/;

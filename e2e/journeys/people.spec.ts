@@ -87,6 +87,29 @@ test("a raise for several people: chosen, seen with its yearly cost and what sig
   await expect(page.getByRole("row", { name: /Priya Halloran/ })).toContainText("30.85");
 });
 
+test("several people move to another fund, and a card that ends soon is renewed from the desk", async ({
+  page,
+  world,
+}) => {
+  await openAt(page, world, "/people");
+  await page.getByRole("button", { name: "Move several" }).click();
+  await page.getByLabel("What changes").selectOption("Super fund");
+  await page.getByLabel("To", { exact: true }).selectOption("Harbourlight Retirement Fund");
+  await expect(page.getByRole("row", { name: /Dev Ramanathan/ })).toContainText("There already.");
+  await page.getByLabel("Imogen Tarrant").check();
+  await page.getByLabel("Lachlan Vandersee").check();
+  await page.getByRole("button", { name: "Move 2 people from 1 July 2026" }).click();
+  await expect(page.getByRole("row", { name: /Imogen Tarrant/ })).toContainText("Member number");
+  await page.goto(`${world.url}/desk`);
+  await page.getByRole("link", { name: /Marnie Okafor: Food safety supervisor ends/ }).click();
+  await page.getByLabel("Last day").first().fill("11/7/2031");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("FSS-40771, to 11 July 2031")).toBeVisible();
+  await page.goto(`${world.url}/desk`);
+  await expect(page.getByRole("link", { name: /ESCT|Ready|Hours|Marks/ }).first()).toBeVisible();
+  await expect(page.getByRole("link", { name: /Food safety supervisor/ })).toHaveCount(0);
+});
+
 alone("what is missing: from the desk to the field and back, until nothing of it is left", async ({ page, world }) => {
   await signIn(page, world);
   await page

@@ -56,8 +56,8 @@ async function tellOfCodes({ context }: Application): Promise<void> {
     .where(eq(business.id, kayaks?.businessId ?? 0))
     .get()?.ird;
   for (const notice of [
-    { ird: "139000072", taxCode: "SB", from: "2026-07-14" },
-    { ird: "139000021", supportCents: 9500, from: "2026-07-14" },
+    { ird: "139000072", taxCode: "SB", from: "2026-07-28" },
+    { ird: "139000021", supportCents: 9500, from: "2026-07-28" },
   ])
     await fetch(`${context.settings.services.revenue}/v1/notices`, {
       method: "POST",
