@@ -57,6 +57,10 @@ test("from nothing to the first signed-off payday", async ({ page }) => {
 
     // What the marks ask for: the business's account, a fund, and the person's particulars.
     await page.getByRole("link", { name: "Set-up", exact: true }).click();
+    const way = page.getByRole("region", { name: "To the first payday" });
+    await expect(way.getByRole("listitem").and(page.locator("[aria-current=step]"))).toContainText(
+      "The account that pays",
+    );
     await page.getByRole("button", { name: "Change" }).first().click();
     await page.getByLabel("User name at the bank").fill("EXAMPLE BAKERY");
     await page.getByLabel("Pays from BSB").fill("990-777");
@@ -72,6 +76,9 @@ test("from nothing to the first signed-off payday", async ({ page }) => {
     await page.getByLabel("USI", { exact: true }).fill("89000000019001");
     await funds.getByRole("button", { name: "Add", exact: true }).click();
     await expect(page.getByText("ABN 89 000 000 019")).toBeVisible();
+    await expect(way.getByRole("listitem").and(page.locator("[aria-current=step]"))).toContainText(
+      /Usual pay|still lack/,
+    );
     const section = async (name: string, fill: () => Promise<void>) => {
       await page.getByRole("link", { name: "People", exact: true }).click();
       await page

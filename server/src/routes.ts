@@ -31,6 +31,7 @@ import { refreshOpenRuns } from "./runs/refreshOpenRuns.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
 import { addElement, changeElement } from "./setup/elements.ts";
 import { findBusiness } from "./setup/findBusiness.ts";
+import { readFirstSteps } from "./setup/firstSteps.ts";
 import { addFund, readBusiness, saveBusinessFacts } from "./setup/readBusiness.ts";
 import { costRoutes, ruleRoutes } from "./setup/routes.ts";
 import { refreshTimeInRuns } from "./time/intoRun.ts";
@@ -60,6 +61,10 @@ export function placeRoutes(context: Context, jobs: Jobs): Router {
   router.get(
     "/businesses/:business",
     onBusiness("see", (_actor, businessId) => readBusiness(context, businessId)),
+  );
+  router.get(
+    "/businesses/:business/first-steps",
+    onBusiness("see", (_actor, businessId) => readFirstSteps(context, businessId)),
   );
   router.put(
     "/businesses/:business",

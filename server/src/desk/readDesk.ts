@@ -6,6 +6,7 @@ import { centsText } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../context.ts";
 import { qualificationsEnding } from "../people/qualificationsEnding.ts";
 import { segmentsFrom } from "../runs/segments.ts";
+import { notYetPaying, readFirstSteps } from "../setup/firstSteps.ts";
 import { askedByStaff } from "./askedByStaff.ts";
 import { type DeskFacts, type DeskRun, deskFacts, type Owner } from "./deskFacts.ts";
 import { tablesEnding } from "./tablesEnding.ts";
@@ -57,6 +58,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   }
   toDo.push(...askedByStaff(context, day, facts.owners));
   toDo.push(...qualificationsToRenew(context, day, facts.owners));
+  toDo.push(...setUpsBegun(context, day, facts.owners));
   for (const country of context.countries) toDo.push(...country.lodging.told(context, day, facts.owners));
   for (const country of context.countries) {
     const owners = facts.owners.filter((owner) => owner.country === country.code);
@@ -76,6 +78,22 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   const order = (a: ToDo, b: ToDo) => (rank.get(a.business) ?? 0) - (rank.get(b.business) ?? 0);
   toDo.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : order(a, b)));
   return { day, from, to, lanes, toDo };
+}
+
+/** A line for each business that is not set up yet: the step to take next. */
+function setUpsBegun(context: Context, day: string, owners: readonly Owner[]): ToDo[] {
+  const names = new Map(owners.map((each) => [each.id, each.name]));
+  return notYetPaying(context, [...names.keys()]).flatMap((businessId): ToDo[] => {
+    const { steps, next } = readFirstSteps(context, businessId);
+    const step = steps.find((each) => each.key === next);
+    if (!step || step.key === "run") return [];
+    return [
+      {
+        ...{ businessId, business: names.get(businessId) ?? "", date: day, kind: "mend", late: false, link: "/set-up" },
+        words: `To set up: ${step.title.toLowerCase()}`,
+      },
+    ];
+  });
 }
 
 /** A line for each qualification that ends within a fortnight. */

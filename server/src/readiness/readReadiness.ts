@@ -177,7 +177,7 @@ function peopleParts(context: Context, owner: Owner) {
 }
 
 /** The payday of the run in hand, else of the next one. */
-function nextPaydayOf(context: Context, cycle: typeof payCycle.$inferSelect): string {
+export function nextPaydayOf(context: Context, cycle: typeof payCycle.$inferSelect): string {
   const open = context.store.db
     .select({ payday: payRun.payday })
     .from(payRun)

@@ -16,6 +16,7 @@ import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contr
 import type { CostsView } from "@zesty/contract/costs";
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
 import type { DeskView } from "@zesty/contract/desk";
+import type { FirstSteps } from "@zesty/contract/firstSteps";
 import type { HoursSheetFile, HoursSheetPreview, ShiftSheetFile, ShiftSheetPreview } from "@zesty/contract/hoursSheet";
 import type { JobView } from "@zesty/contract/jobs";
 import type { ListName } from "@zesty/contract/lists";
@@ -200,6 +201,10 @@ export const api = createApi({
     business: build.query<BusinessView, number>({
       query: (business) => `/businesses/${business}`,
       providesTags: ["Business"],
+    }),
+    firstSteps: build.query<FirstSteps, number>({
+      query: (business) => `/businesses/${business}/first-steps`,
+      providesTags: ["Business", "People", "Person", "Runs"],
     }),
     newBusiness: build.mutation<{ id: number }, NewBusiness | NewBusinessNz>({
       query: (body) => ({ url: "/businesses", method: "POST", body }),

@@ -1,6 +1,5 @@
 /** The facts of a New Zealand business: IRD number, province, account, and how it files and pays. */
 import type { BusinessView } from "@zesty/contract/business";
-import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
@@ -9,11 +8,12 @@ import { irdGrouped } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
 import { eyesWords } from "./businessFields.tsx";
 import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./businessFieldsNz.tsx";
+import { useEditingAt } from "./useEditingAt.ts";
 
 type Facts = NonNullable<BusinessView["nz"]>;
 
 export function FactsNz({ setUp, facts }: { setUp: BusinessView; facts: Facts }) {
-  const [editing, setEditing] = useState(false);
+  const [editing, setEditing] = useEditingAt("business");
   const shown: [string, string | null][] = [
     ["Legal name", facts.legalName],
     ["IRD number", irdGrouped(facts.ird)],

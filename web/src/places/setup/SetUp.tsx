@@ -1,7 +1,7 @@
 /** Set-up of a business: its facts, cycles, pay elements, funds and accounts; and the way to the rule book. */
 import type { BusinessView } from "@zesty/contract/business";
-import { useState } from "react";
-import { Link } from "react-router";
+import { useEffect } from "react";
+import { Link, useLocation } from "react-router";
 import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
 import { onPage } from "../../countries/onPage.ts";
 import { Block } from "../../parts/Block.tsx";
@@ -18,10 +18,12 @@ import { Cycles } from "./Cycles.tsx";
 import { Elements } from "./Elements.tsx";
 import { FactsForm } from "./FactsForm.tsx";
 import { FactsNz } from "./FactsNz.tsx";
+import { FirstSteps } from "./FirstSteps.tsx";
 import { Funds } from "./Funds.tsx";
 import { Lodging } from "./Lodging.tsx";
 import { Places } from "./Places.tsx";
 import { TopUps } from "./TopUps.tsx";
+import { useEditingAt } from "./useEditingAt.ts";
 import { WholeBusiness } from "./WholeBusiness.tsx";
 
 const leadPages = [
@@ -34,6 +36,11 @@ export function SetUp() {
   const business = useBusiness();
   const { data: setUp, error } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
+  const { hash } = useLocation();
+  const isThere = Boolean(setUp);
+  useEffect(() => {
+    if (isThere && hash) document.getElementById(hash.slice(1))?.scrollIntoView({ block: "center" });
+  }, [hash, isThere]);
   if (error) return <ProblemNote error={error} />;
   if (!setUp) return <Loading what="the set-up" />;
   return (
@@ -56,16 +63,23 @@ export function SetUp() {
         </div>
       }
     >
+      <FirstSteps business={setUp.id} />
       <FieldNotesOf country={setUp.country} subject="business">
-        {setUp.nz ? <FactsNz setUp={setUp} facts={setUp.nz} /> : <Facts setUp={setUp} />}
-        <Cycles setUp={setUp} />
+        <div id="business">{setUp.nz ? <FactsNz setUp={setUp} facts={setUp.nz} /> : <Facts setUp={setUp} />}</div>
+        <div id="cycles">
+          <Cycles setUp={setUp} />
+        </div>
         <Lodging setUp={setUp} />
       </FieldNotesOf>
-      <Places setUp={setUp} />
+      <div id="places">
+        <Places setUp={setUp} />
+      </div>
       <Elements setUp={setUp} />
       {onPage[setUp.country].hasFunds && (
         <FieldNotesOf country={setUp.country} subject="business">
-          <Funds setUp={setUp} />
+          <div id="funds">
+            <Funds setUp={setUp} />
+          </div>
         </FieldNotesOf>
       )}
       <Costs setUp={setUp} />
@@ -78,7 +92,7 @@ export function SetUp() {
 }
 
 function Facts({ setUp }: { setUp: BusinessView }) {
-  const [editing, setEditing] = useState(false);
+  const [editing, setEditing] = useEditingAt("business");
   const { facts } = setUp;
   return (
     <Block
