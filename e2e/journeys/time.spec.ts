@@ -153,3 +153,16 @@ alone(
     await expect(dev).toContainText("6:30–14 b30");
   },
 );
+
+test("what an agreement asks of a shift is answered beside the week, and stays", async ({ page, world }) => {
+  await openAt(page, world, "/time");
+  const beatrix = page.getByRole("grid", { name: "Week" }).getByRole("row", { name: /Beatrix Nolan/ });
+  await beatrix.getByRole("gridcell").nth(3).click();
+  const asked = page.getByRole("checkbox", { name: "Was the overtime announced the day before?" });
+  const saved = page.waitForResponse((each) => each.url().endsWith("/days") && each.ok());
+  await asked.uncheck();
+  await saved;
+  await page.reload();
+  await beatrix.getByRole("gridcell").nth(3).click();
+  await expect(asked).not.toBeChecked();
+});

@@ -1,12 +1,13 @@
 /** The selected day beside the week: time downward, cut where the rate changes, each piece with its money and reason. */
 
-import type { WeekPerson, WeekView } from "@zesty/contract/time";
+import type { DayChange, WeekPerson, WeekView } from "@zesty/contract/time";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import type { RefObject } from "react";
 import { Link } from "react-router";
 import { hours, longDate, money, sentenceCase, weekdayDate } from "../../parts/format.ts";
-import { type DayPart, type DayWorth, hoursShown, type PersonWorth } from "./weekWorth.ts";
+import { AskedOfDay } from "./AskedOfDay.tsx";
+import { type DayKind, type DayPart, type DayWorth, hoursShown, type PersonWorth } from "./weekWorth.ts";
 
 const clock = (wall: number) => {
   const minutes = wall - Math.floor(wall / 1440) * 1440;
@@ -53,12 +54,16 @@ export function Strip({
   person,
   date,
   worth,
+  kind,
+  onChange,
 }: {
   besideRef: RefObject<HTMLElement | null>;
   view: WeekView;
   person: WeekPerson;
   date: string;
   worth: PersonWorth;
+  kind: DayKind;
+  onChange: (changes: DayChange[]) => void;
 }) {
   const day: WeekDayShown = { known: person.days[date], worth: worth.days[date] };
   const holiday = worth.time.holidays.find((each) => each.date === date)?.name;
@@ -114,6 +119,7 @@ export function Strip({
           <p className="pt-1 text-quiet">Paid on {longDate(day.known.payday ?? "")}. Correct that pay to change it.</p>
         )}
       </section>
+      <AskedOfDay rules={rules} person={person} date={date} kind={kind} canEdit={view.canEdit} onChange={onChange} />
       <section>
         <h3 className="border-b border-rule-strong pb-0.5 font-semibold">The period</h3>
         <dl className="grid grid-cols-[1fr_auto] gap-y-0.5 pt-1">

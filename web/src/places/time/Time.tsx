@@ -243,6 +243,8 @@ export function Time() {
               person={inHand}
               date={date}
               worth={personWorth(inHand, view, dates, kind)}
+              kind={kind}
+              onChange={(changes) => void days.change(changes)}
             />
           )}
         </div>

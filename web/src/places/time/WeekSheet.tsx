@@ -1,10 +1,10 @@
 /** The week as a sheet: people by days. Typing, moving, copying and approving are handled here. */
 import type { DayChange, WeekPerson, WeekView } from "@zesty/contract/time";
-import { type DayRecord, dayText } from "@zesty/core/hours/dayText";
+import { dayText } from "@zesty/core/hours/dayText";
 import { type RefObject, useMemo, useRef } from "react";
 import { type CellKeyboardEvent, type CellKeyDownArgs, DataGrid, type DataGridHandle } from "react-data-grid";
 import { moveAfterTyping } from "../../parts/gridMoves.ts";
-import { heading, readCell } from "./dayCells.ts";
+import { heading, readCell, withUnseen } from "./dayCells.ts";
 import { type Chosen, type WeekActions, waiting, weekColumns } from "./weekColumns.tsx";
 import { type DayKind, recordOf } from "./weekWorth.ts";
 
@@ -23,12 +23,6 @@ interface Props {
   onSay: (text: string | null) => void;
   onFind: () => void;
 }
-
-/** What is known of a day and stands in no cell: it stays when the hours are typed anew. */
-const unseen = (day: DayRecord | null) => ({
-  ...(day?.note === undefined ? {} : { note: day.note }),
-  ...(day?.otherwise === undefined ? {} : { otherwise: day.otherwise }),
-});
 
 export function WeekSheet({
   view,
@@ -65,7 +59,7 @@ export function WeekSheet({
     onSay(null);
     // What reads the same was not changed: the day keeps what else is known of it.
     if (dayText(before, view.country) !== dayText(record, view.country))
-      onChange([{ personId: person.personId, date, kind, record: record && { ...unseen(before), ...record } }]);
+      onChange([{ personId: person.personId, date, kind, record: record && withUnseen(before, record) }]);
     return true;
   };
   // What the columns call is the newest of the page, while they stay the same objects.

@@ -1,7 +1,7 @@
 /** Cells of the week as text: read, spelled out while they are typed, and copied from the period before. */
 import type { DayChange, WeekPerson, WeekView } from "@zesty/contract/time";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
-import { dayText, movedDay, readDay } from "@zesty/core/hours/dayText";
+import { type DayRecord, dayText, movedDay, readDay } from "@zesty/core/hours/dayText";
 import { hours } from "../../parts/format.ts";
 import { type DayKind, hoursShown, recordOf } from "./weekWorth.ts";
 
@@ -54,4 +54,18 @@ export function copiedFrom(people: readonly WeekPerson[], dates: readonly string
         : [];
     }),
   );
+}
+
+/** What is known of a day and stands in no cell stays when the hours are typed anew: answers with the shift's start. */
+export function withUnseen(before: DayRecord | null, typed: DayRecord): DayRecord {
+  const answers = new Map((before?.shifts ?? []).map((shift) => [shift.start, shift.settings]));
+  return {
+    ...(before?.note === undefined ? {} : { note: before.note }),
+    ...(before?.otherwise === undefined ? {} : { otherwise: before.otherwise }),
+    ...typed,
+    shifts: typed.shifts.map((shift) => {
+      const settings = answers.get(shift.start);
+      return settings ? { ...shift, settings } : shift;
+    }),
+  };
 }

@@ -3,6 +3,7 @@ import { shipped } from "@zesty/contract/ruleSet";
 import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
 import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
 import { describe, expect, it } from "vitest";
+import { withUnseen } from "./dayCells.ts";
 import { became, personWorth } from "./weekWorth.ts";
 
 const rules = shipped().filter((each) => each.code === "MA000009");
@@ -63,5 +64,27 @@ describe("a week's worth", () => {
     expect(wrong.faults).toBe(1);
     expect(wrong.days["2026-06-23"]?.faults[0]).toContain("overlaps");
     expect(wrong.cost.toFixed(2)).toBe("0.00");
+  });
+});
+
+describe("what an agreement asks of a shift", () => {
+  const day = "2026-06-24";
+  const answered = (typed: string, settings?: Record<string, boolean>) => {
+    const given = person("fullTime", { [day]: typed });
+    const { worked } = given.days[day] as WeekDay;
+    if (worked && settings) worked.shifts = worked.shifts.map((shift) => ({ ...shift, settings }));
+    return given;
+  };
+  it("changes what the hours come to: overtime that was not announced", () => {
+    const cost = (settings?: Record<string, boolean>) =>
+      personWorth(answered("7-19 b30", settings), view, dates, "worked").days[day]?.parts.map((part) => part.words);
+    expect(cost({ overtimeNotified: false })).not.toEqual(cost());
+    expect(cost({ overtimeNotified: true })).toEqual(cost());
+  });
+  it("stays with its shift when the hours are typed anew, and goes with another start", () => {
+    const before = answered("7-19 b30", { overtimeNotified: false }).days[day]?.worked as DayRecord;
+    const typed = (text: string) => withUnseen({ ...before, note: "kept" }, readDay(text, day, "AU") as DayRecord);
+    expect(typed("7-18 b30")).toMatchObject({ note: "kept", shifts: [{ settings: { overtimeNotified: false } }] });
+    expect(typed("8-18 b30").shifts[0]?.settings).toBeUndefined();
   });
 });
