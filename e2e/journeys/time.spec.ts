@@ -154,7 +154,7 @@ alone(
   },
 );
 
-test("what an agreement asks of a shift is answered beside the week, and stays", async ({ page, world }) => {
+alone("what an agreement asks of a shift is answered beside the week, and stays", async ({ page, world }) => {
   await openAt(page, world, "/time");
   const beatrix = page.getByRole("grid", { name: "Week" }).getByRole("row", { name: /Beatrix Nolan/ });
   await beatrix.getByRole("gridcell").nth(3).click();
