@@ -34,6 +34,8 @@ it("a qualification is told of a month before it ends, and on the desk a fortnig
       "Card 3 ends on 31 July 2026",
     ),
   );
+  const details = readReadiness(world.context, world.businessId).parts.find((part) => part.key === "details");
+  expect(details).toMatchObject({ total: 2, complete: 1 });
   expect(onDesk()).toEqual([
     "Alex Sample0: Card 0 has ended, 2026-06-30, true",
     "Alex Sample0: Card 1 ends, 2026-07-15, false",

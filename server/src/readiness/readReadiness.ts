@@ -147,7 +147,6 @@ function peopleParts(context: Context, owner: Owner) {
     ];
     const payday = paydays.get(records.terms.get(who.id)?.cycleId ?? 0) ?? null;
     const pendingSince = records.tax.get(who.id)?.pendingSince ?? who.startDate;
-    const seen = new Set<keyof typeof parts>();
     for (const { section, text } of found) {
       const words: Blocks = blocksOf(text);
       const to = parts[words.part];
@@ -159,8 +158,6 @@ function peopleParts(context: Context, owner: Owner) {
         stops: words.stops,
         link: `/people/${who.id}#${section}`,
       });
-      if (!seen.has(words.part)) to.complete -= 1;
-      seen.add(words.part);
     }
   }
   for (const { personId, person: who, name, expires } of qualificationsEnding(
@@ -173,6 +170,9 @@ function peopleParts(context: Context, owner: Owner) {
       ...{ who, what: `${name} ${expires < today ? "ended" : "ends"} on ${dateWords(expires)}`, from: expires },
       ...{ blocks: "who works by it may not any more", stops: false, link: `/people/${personId}#qualifications` },
     });
+  // Of whom anything is missing is not complete, however much it is.
+  for (const each of Object.values(parts))
+    each.complete -= new Set(each.missing.map(({ link }) => link.split("#")[0])).size;
   return parts;
 }
 
