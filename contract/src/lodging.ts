@@ -117,4 +117,5 @@ export const newStanding = Joi.object<NewStanding>({
   reason: name(200).required().label("Reason"),
   reference: Joi.string().trim().allow("").max(60).default("").label("The agency's reference"),
 });
+export const toldAgency = Joi.object<{ on: string }>({ on: date().required().label("Told to the agency on") });
 export const endStanding = Joi.object<{ on: string }>({ on: date().required().label("Last payday") });

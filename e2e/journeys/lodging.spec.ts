@@ -24,6 +24,10 @@ test("a registered agent declares and lodges, once the employer has told the age
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("it refuses what the agent sends")).toBeVisible();
 
+  await page.getByRole("button", { name: "It was told now" }).click();
+  await page.getByRole("button", { name: "Record it" }).click();
+  await expect(page.getByText("The agency was told on 1 July 2026")).toBeVisible();
+
   await page.goto(`${world.url}/run/${openRun}`);
   await page.getByRole("tab", { name: "Sign off" }).click();
   await expect(page.getByText("Lodged by")).toBeVisible();

@@ -9,7 +9,9 @@ import { payeesOfYear } from "./payeesOfYear.ts";
 export const yearEventAu: FinalYear["event"] = (context, actor, { businessId, year, date, people, final }) => {
   const owner = findBusiness(context, businessId);
   const payees = payeesOfYear(context, businessId, year, date, people, final);
-  const agent = eventAgent(context, businessId, date);
+  // It is declared today, whatever year it is of.
+  const today = context.clock.today(owner.timeZone);
+  const agent = eventAgent(context, businessId, today);
   const says = {
     payDate: date,
     payer: { bmsId: owner.bmsId, abn: owner.abn, branch: owner.branch, name: owner.legalName, contact: owner.contact },
@@ -24,7 +26,7 @@ export const yearEventAu: FinalYear["event"] = (context, actor, { businessId, ye
         updateEvent({
           submissionId,
           runAt: context.clock.now(),
-          declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
+          declaration: { declarer: actor.email, date: today, accepted: true },
           ...says,
         }),
       ),

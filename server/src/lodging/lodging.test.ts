@@ -13,7 +13,7 @@ import { openUsual, readyRun, type SmallWorld, signRun, smallWorld, smallWorldNz
 import { document, outbox } from "../store/schema.ts";
 import { declareYear } from "../year/declare.ts";
 import { readYearAndEnding } from "../year/ending.ts";
-import { addStanding, endStanding, readLodging, saveSender } from "./saveLodging.ts";
+import { addStanding, endStanding, readLodging, saveSender, toldAgency } from "./saveLodging.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -104,6 +104,27 @@ describe("an agent", () => {
     expect(() => lodgesFrom("2026-07-02")).toThrow("2 July 2026 is signed off already");
     lodgesFrom("2026-07-03");
     expect(readLodging(world.context, world.actor, world.businessId).senders).toHaveLength(1);
+  });
+  it("of which the agency was told stays as it was signed, and is told of even after its paydays", () => {
+    world = smallWorld(1);
+    lodgesFrom("2026-07-01", { nominatedOn: null });
+    signRun(world, openUsual(world));
+    const newest = () => readLodging(world.context, world.actor, world.businessId).senders[0];
+    toldAgency(world.context, world.actor, world.businessId, newest()?.id ?? 0, "2026-07-03");
+    expect(newest()).toMatchObject({ from: "2026-07-01", agent: { ...agent, nominatedOn: "2026-07-03" } });
+    expect(missing()?.some((each) => each.includes("Told to the agency"))).toBe(false);
+    expect(() => toldAgency(world.context, world.actor, world.businessId, 99, "2026-07-03")).toThrow("no such agent");
+  });
+  it("declares an earlier year as of today", () => {
+    world = smallWorld(1);
+    signRun(world, openUsual(world));
+    lodgesFrom("2027-07-01", { signedOn: "2027-07-01", to: "2028-06-30", covers: ["payday", "year"] });
+    world.context.clock.moveTo("2027-07-05");
+    const { ending } = readYearAndEnding(world.context, world.actor, world.businessId, "2026-07-02");
+    expect([ending.busy, ending.declaration]).toEqual([
+      null,
+      expect.stringContaining("Halyard & Birch in writing on 1 July 2027"),
+    ]);
   });
   it("stands in the filing of New Zealand as its intermediary", () => {
     world = smallWorldNz(1);

@@ -1,12 +1,12 @@
 /** Who lodges for a business, and its standing with the agency. */
-import { endStanding as endSchema, newStanding } from "@zesty/contract/lodging";
+import { endStanding as endSchema, newStanding, toldAgency as toldSchema } from "@zesty/contract/lodging";
 import type { Request, Router } from "express";
 import type { Actor, Context } from "../context.ts";
 import { body, idOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { notFound } from "../http/problem.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
-import { addStanding, endStanding, readLodging, saveSender } from "./saveLodging.ts";
+import { addStanding, endStanding, readLodging, saveSender, toldAgency } from "./saveLodging.ts";
 
 export function lodgingRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
@@ -28,6 +28,9 @@ export function lodgingRoutes(context: Context, router: Router): void {
   );
   change("lodging/senders", (actor, businessId, request) =>
     saveSender(context, actor, businessId, body(lodgerOf(businessId).sender, request)),
+  );
+  change("lodging/senders/:sender/told", (actor, businessId, request) =>
+    toldAgency(context, actor, businessId, idOf(request, "sender"), body(toldSchema, request).on),
   );
   change("lodging/standings", (actor, businessId, request) => {
     demandStandings(businessId);

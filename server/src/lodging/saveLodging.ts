@@ -64,6 +64,29 @@ export function saveSender(context: Context, actor: Actor, businessId: number, w
   });
 }
 
+/** The employer named the agent to the agency: the one fact of an agent that comes after its paydays. */
+export function toldAgency(context: Context, actor: Actor, businessId: number, id: number, on: string): void {
+  context.store.transaction(() => {
+    const { db } = context.store;
+    const found = db
+      .select()
+      .from(lodgingSender)
+      .where(and(eq(lodgingSender.id, id), eq(lodgingSender.businessId, businessId)))
+      .get();
+    if (!found?.agent) throw notFound("agent");
+    const { from, agent } = found;
+    const at = context.clock.now();
+    db.insert(lodgingSender)
+      .values({ businessId, from, agent: { ...agent, nominatedOn: on }, userId: actor.userId, at })
+      .run();
+    record(context.store, {
+      ...{ at, userId: actor.userId, businessId },
+      what: "recorded that the agency was told of an agent",
+      about: `${agent.name}, on ${on}`,
+    });
+  });
+}
+
 export function addStanding(context: Context, actor: Actor, businessId: number, wanted: NewStanding): void {
   context.store.transaction(() => {
     demandAhead(context, businessId, wanted.from);

@@ -48,7 +48,8 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
       },
     ]),
   );
-  const agent = date && agentOn(context, businessId, date);
+  // It is declared today, whatever year it is of.
+  const agent = agentOn(context, businessId, today);
   const checks = [
     ...sharedChecks(proof, heard),
     ...(final ? [allFinal(people)] : []),
@@ -62,7 +63,7 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
       declaration: declarationOf(owner.legalName, agent, year.name),
       busy: events.some((each) => onItsWay.includes(each.state))
         ? "An event of this year is on its way. What it says is known in a moment."
-        : date && heldBecause(context, owner, date, "year"),
+        : date && heldBecause(context, owner, today, "year"),
       held: heldBy(proof, heard),
       people,
       checks: ticked(context, businessId, year.from, checks),
@@ -73,7 +74,7 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
   };
 }
 
-const declarationOf = (payer: string, agent: Agent | null | "", year: string) =>
+const declarationOf = (payer: string, agent: Agent | null, year: string) =>
   `${
     agent
       ? `${payer} authorised ${agent.name} in writing on ${dateWords(agent.signedOn)} to make this declaration. I make it for ${agent.name}`

@@ -17,6 +17,14 @@ export const lodgingApi = api.injectEndpoints({
         providesTags: ["Business"],
       }),
       setSender: change<NewSender>("senders"),
+      toldAgency: build.mutation<LodgingView, { business: number; sender: number; on: string }>({
+        query: ({ business, sender, on }) => ({
+          url: `/businesses/${business}/lodging/senders/${sender}/told`,
+          method: "POST",
+          body: { on },
+        }),
+        invalidatesTags: ["Business"],
+      }),
       addStanding: change<NewStanding>("standings"),
       endStanding: build.mutation<LodgingView, { business: number; standing: number; on: string }>({
         query: ({ business, standing, on }) => ({

@@ -45,7 +45,7 @@ export function Lodging({ setUp }: { setUp: BusinessView }) {
           <SenderForm setUp={setUp} day={day} agent={now?.agent ?? null} onDone={() => setForm(null)} />
         )}
         {form === "standing" && <StandingForm business={setUp.id} day={day} onDone={() => setForm(null)} />}
-        {data && <Senders data={data} country={setUp.country} />}
+        {data && <Senders business={setUp.id} data={data} country={setUp.country} day={day} />}
         {data?.standings.map((each) => (
           <Standing key={each.id} business={setUp.id} standing={each} day={day} mayEnd={data.mayChange} />
         ))}
@@ -54,18 +54,45 @@ export function Lodging({ setUp }: { setUp: BusinessView }) {
   );
 }
 
-/** The sender of today first, those to come with it, and whoever it was before. */
-function Senders({ data, country }: { data: LodgingView; country: BusinessView["country"] }) {
+/** Newest first; of one day only what was said last. */
+function Senders({
+  business,
+  data,
+  country,
+  day,
+}: {
+  business: number;
+  data: LodgingView;
+  country: BusinessView["country"];
+  day: string;
+}) {
+  const [telling, setTelling] = useState<number | null>(null);
+  const [told] = lodgingApi.useToldAgencyMutation();
+  const shown = data.senders.filter((each, at, all) => all.findIndex(({ from }) => from === each.from) === at);
   if (data.senders.length === 0)
     return <p className="py-1">The employer lodges itself; whoever signs off declares for it.</p>;
   return (
     <ul>
-      {data.senders.map(({ id, from, agent, by }) => (
+      {shown.map(({ id, from, agent, by }) => (
         <li key={id} className="figures border-b border-rule py-1">
           <span className="font-semibold">{agent ? agent.name : "The employer itself"}</span> from the payday of{" "}
           {longDate(from)}
           {agent && <AgentWords agent={agent} country={country} />}
-          <span className="text-quiet"> Recorded by {by}.</span>
+          <span className="text-quiet"> Recorded by {by}.</span>{" "}
+          {agent && !agent.nominatedOn && data.mayChange && telling !== id && (
+            <Button look="quiet" onClick={() => setTelling(id)}>
+              It was told now
+            </Button>
+          )}
+          {telling === id && (
+            <DayForm
+              label="Told to the agency on"
+              action="Record it"
+              day={day}
+              send={(on) => told({ business, sender: id, on })}
+              onDone={() => setTelling(null)}
+            />
+          )}
         </li>
       ))}
     </ul>
@@ -101,6 +128,7 @@ function Standing({
   mayEnd: boolean;
 }) {
   const [ending, setEnding] = useState(false);
+  const [end] = lodgingApi.useEndStandingMutation();
   const isOver = to !== null && to < day;
   return (
     <div className={`border-b border-rule py-1 ${isOver ? "text-quiet" : ""}`}>
@@ -117,37 +145,50 @@ function Standing({
           </Button>
         )}
       </p>
-      {ending && <EndForm business={business} standing={id} day={day} onDone={() => setEnding(false)} />}
+      {ending && (
+        <DayForm
+          label="Last payday of it"
+          hint="The paydays after it are lodged"
+          action="End it"
+          day={day}
+          send={(on) => end({ business, standing: id, on })}
+          onDone={() => setEnding(false)}
+        />
+      )}
     </div>
   );
 }
 
-function EndForm({
-  business,
-  standing,
+/** A day that is recorded of what stands above it. */
+function DayForm({
+  label,
+  hint = "",
+  action,
   day,
+  send,
   onDone,
 }: {
-  business: number;
-  standing: number;
+  label: string;
+  hint?: string;
+  action: string;
   day: string;
+  send: (on: string) => PromiseLike<{ error?: unknown }>;
   onDone: () => void;
 }) {
-  const [end] = lodgingApi.useEndStandingMutation();
   const form = useForm({ defaultValues: { on: day } });
   const { errors } = form.formState;
   const submit = submitOf(form, async ({ on }) => {
-    const answer = await end({ business, standing, on });
+    const answer = await send(on);
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
   });
   return (
-    <AddForm action="End it" fault={errors.root?.message} onSubmit={submit} onLeave={onDone}>
+    <AddForm action={action} fault={errors.root?.message} onSubmit={submit} onLeave={onDone}>
       <TextField
-        label="Last payday of it"
+        label={label}
         type="date"
         autoFocus
-        hint="The paydays after it are lodged"
+        hint={hint}
         error={errorAt(errors, "on")}
         {...form.register("on")}
       />
