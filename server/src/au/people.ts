@@ -10,6 +10,7 @@ export const peopleAu: PeopleOfCountry = {
   newPerson,
   sections,
   writers: writersAu,
+  ending: () => () => [],
   missing: (_context, _ids, records) => (who) => {
     const missing: PersonSummary["missing"] = [];
     const tax = records.tax.get(who.id);

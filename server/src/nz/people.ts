@@ -2,7 +2,7 @@
 import type { PersonSummary } from "@zesty/contract/people";
 import { newPersonNz, sectionsNz } from "@zesty/contract/peopleNz";
 import { missingOfAll } from "../people/missing.ts";
-import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
+import type { EndingFact, PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { cellsNz } from "./cells.ts";
 import { draftNz } from "./draft.ts";
@@ -22,6 +22,26 @@ export const peopleNz: PeopleOfCountry = {
       else if (!code.irdNumber) missing.push({ section: "taxCode", text: "IRD number" });
       if (!nz.kiwiSaver.get(who.id)) missing.push({ section: "kiwiSaver", text: "KiwiSaver status" });
       return [...missing, ...missingOfAll(who, records)];
+    };
+  },
+  ending: (context, ids) => {
+    const nz = datedRecordsNz(context.store.db, ids, "9999-12-31");
+    return ({ id }) => {
+      const [code, saver] = [nz.taxCode.get(id), nz.kiwiSaver.get(id)];
+      const ends = (what: string, expires: string | null | undefined, blocks: string, ofTax: boolean): EndingFact[] =>
+        expires
+          ? [{ part: ofTax ? "tax" : "funds", section: ofTax ? "taxCode" : "kiwiSaver", what, expires, blocks }]
+          : [];
+      return [
+        ...ends(
+          "Certificate of the tax code",
+          code?.until,
+          "the code without it counts again: ask for the new one",
+          true,
+        ),
+        ...ends("Savings suspension", saver?.suspendedUntil, "contributions begin again", false),
+        ...ends("Lower KiwiSaver rate", saver?.temporaryUntil, "the default rate counts again", false),
+      ];
     };
   },
   view: readPersonNz,

@@ -45,6 +45,24 @@ it("a qualification is told of a month before it ends, and on the desk a fortnig
     ...[[], [], [{ name: "Card 0", number: null, expires: null }]],
   ]);
 });
+it("certificates and KiwiSaver elections of New Zealand are told of before they end", () => {
+  world = smallWorldNz(1);
+  const certificate = { code: "STC", specialRate: "12", slcir: null, slbor: null, lowerMinimum: false };
+  saveSection(world.context, world.actor, who(), "taxCode", { ...certificate, until: "2026-07-31" });
+  saveSection(world.context, world.actor, who(), "kiwiSaver", {
+    ...{ status: "suspended", joined: "automatic", employeeRate: null, employerRate: null, esctRate: null },
+    ...{ temporaryUntil: null, suspendedUntil: "2026-06-20", optOutDate: null, totalRemuneration: false },
+    voluntaryEmployer: false,
+  });
+  const said = (key: string) =>
+    readReadiness(world.context, world.businessId)
+      .parts.find((part) => part.key === key)
+      ?.missing.map((each) => `${each.what}, ${each.from}`);
+  expect(said("tax")).toEqual(["Certificate of the tax code ends on 31 July 2026, 2026-08-01"]);
+  expect(said("funds")).toEqual(["Savings suspension ended on 20 June 2026, 2026-06-21"]);
+  saveSection(world.context, world.actor, who(), "taxCode", { ...certificate, until: "2026-08-01" });
+  expect(said("tax")).toEqual([]);
+});
 it("whom to call is said by the practice or by the person, in both countries", async () => {
   world = smallWorldNz(1);
   const contact = { name: "Ife Sample", relation: "Partner", phone: "0400000031" };

@@ -17,6 +17,16 @@ export type Writer<T> = (context: Context, personId: number, businessId: number,
 /** by section; what a section carries is checked by the contract */
 export type Writers = Readonly<Record<string, Writer<never>>>;
 
+export interface EndingFact {
+  part: "tax" | "funds";
+  section: string;
+  /** what ends: "Tailored tax code" */
+  what: string;
+  expires: string;
+  /** what holds afterwards */
+  blocks: string;
+}
+
 export interface PeopleOfCountry {
   newPerson: Schema<NewPerson | NewPersonNz>;
   /** sections of a person's facts, each with what checks it */
@@ -25,6 +35,8 @@ export interface PeopleOfCountry {
   writers: Writers;
   /** What people lack, whatever the day; made once for all of them. */
   missing(context: Context, ids: readonly number[], records: DatedRecords): (who: Who) => PersonSummary["missing"];
+  /** Facts of people that end on a day, with what holds afterwards; made once for all of them. */
+  ending(context: Context, ids: readonly number[]): (who: Who) => EndingFact[];
   /** What a person's page shows beside what is the same everywhere. */
   view(context: Context, who: Who, records: DatedRecords, on: string): PersonNzView | null;
   /** The facts of a row of a sheet of new people that only this country asks for. */

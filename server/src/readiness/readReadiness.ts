@@ -2,7 +2,7 @@
 
 import type { MissingFact, Readiness, ReadinessLine, ReadyPart, ReadyPartKey } from "@zesty/contract/readiness";
 import { numberPendingUntil } from "@zesty/core/au/taxDeclaration";
-import { dateWords } from "@zesty/core/calendar/dates";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { withholdingRates } from "@zesty/core/rulebook/au/withholdingRates";
 import { and, eq, inArray, lte } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -121,7 +121,7 @@ function codesInUse({ store }: Context, businessId: number): Set<string> {
   return new Set(rows.map((each) => each.code));
 }
 
-/** A qualification that ends so soon is told of: a new one takes time. */
+/** What ends so soon is told of: a new card or certificate takes time. */
 const tellBeforeDays = 30;
 
 /** What people still lack, each with the day from which it matters. */
@@ -170,6 +170,15 @@ function peopleParts(context: Context, owner: Owner) {
       ...{ who, what: `${name} ${expires < today ? "ended" : "ends"} on ${dateWords(expires)}`, from: expires },
       ...{ blocks: "who works by it may not any more", stops: false, link: `/people/${personId}#qualifications` },
     });
+  const endingOf = context.country(owner.country).people.ending(context, ids);
+  for (const who of here)
+    for (const { part: key, section, what, expires, blocks } of endingOf(who))
+      if (expires <= addDays(today, tellBeforeDays))
+        parts[key].missing.push({
+          ...{ who: `${who.givenName} ${who.familyName}`, blocks, from: addDays(expires, 1), stops: false },
+          ...{ what: `${what} ${expires < today ? "ended" : "ends"} on ${dateWords(expires)}` },
+          link: `/people/${who.id}#${section}`,
+        });
   // Of whom anything is missing is not complete, however much it is.
   for (const each of Object.values(parts))
     each.complete -= new Set(each.missing.map(({ link }) => link.split("#")[0])).size;
