@@ -1,12 +1,19 @@
 /** How far long work at the server has come. It goes on when the page is left. */
+import { useEffect, useRef } from "react";
 import { useAppSelector } from "../state/store.ts";
 
 export function JobBar() {
   const job = useAppSelector((state) => state.job);
+  const here = useRef<HTMLDivElement>(null);
+  const isAtWork = job !== null;
+  // It comes at the end of a panel that may be scrolled: its words are to be seen with it.
+  useEffect(() => {
+    if (isAtWork) here.current?.scrollIntoView({ block: "nearest" });
+  }, [isAtWork]);
   if (!job) return null;
   const share = job.of === 0 ? 0 : job.done / job.of;
   return (
-    <div className="mt-2">
+    <div ref={here} className="mt-2">
       <div
         role="progressbar"
         aria-label={job.part || "Waiting"}
