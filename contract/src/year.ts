@@ -254,3 +254,21 @@ export interface ElementSheet {
   /** paid by in the year first, doubtful ones before the others */
   lines: ElementLine[];
 }
+
+/** Who gets the year summary by mail, and what came of it. */
+export interface SummaryMailRow {
+  personId: number;
+  name: string;
+  /** null: no address is on record */
+  to: string | null;
+  /** of the newest letter; null: none was sent */
+  state: OutboxState | null;
+  sentOn: string | null;
+}
+export interface SummaryMail {
+  rows: SummaryMailRow[];
+}
+export const summaryMail = Joi.object<{ from: string; people: number[] }>({
+  from: date().required().label("Year"),
+  people: Joi.array().items(Joi.number().integer().positive()).max(2000).unique().required().label("People"),
+});

@@ -1,6 +1,6 @@
 /** The payroll year from the sheet of proof to its close, by keyboard, against the agency's and the bank's stand-ins. */
 import { beside, press, tabTo } from "../keyboard.ts";
-import { expect, signIn, test, until, type World } from "../world.ts";
+import { expect, openAt, signIn, test, until, type World } from "../world.ts";
 
 const voice = (name: string) => new RegExp(`^${name} `);
 type Page = Parameters<typeof signIn>[0];
@@ -129,6 +129,18 @@ test("a year is made final: differences found and mended from the sheet, all but
     ...{ from: "2025-07-01", people: [rows[0].personId], act: "again", declared: true, reason: "x", shown: {} },
   });
   expect([refused.status, refused.body.code]).toEqual([409, "year-closed"]);
+});
+
+test("year summaries go out by mail, and the page says who has one", async ({ page, world }) => {
+  await openAt(page, world, "/year/mail?from=2025-07-01");
+  const before = (await world.effects()).mail.length;
+  await page.getByLabel("Marnie Okafor").check();
+  await page.getByLabel("Tobias Wren").check();
+  await page.getByRole("button", { name: "Mail to 2 people" }).click();
+  await expect(row(page, "Marnie Okafor")).toContainText("handed over", { timeout: 20_000 });
+  await expect(row(page, "Tobias Wren")).toContainText("handed over", { timeout: 20_000 });
+  await expect(row(page, "Priya Halloran")).toContainText("not yet");
+  expect((await world.effects()).mail).toHaveLength(before + 2);
 });
 
 test("killed while the year is declared: the event is sent once, or not at all", async ({ world }) => {

@@ -77,7 +77,7 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
           mail,
           {
             messageId: row.messageId,
-            from: `"${owner.name.replace(/"/g, "")}" <${owner.contact.email}>`,
+            from: senderOf(owner),
             to: row.recipient ?? "",
             subject: `Your payslip for ${dateWords(slip.payday)}`,
             // No amounts in the letter itself: they stand in the attachment only.
@@ -88,12 +88,37 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
           keep,
         );
       },
-      // Mail cannot be asked for: the same letter goes again under the same Message-ID, and the receiver drops a repeat.
-      find: () => Promise.resolve({ kind: "notThere" }),
-      result: () => Promise.resolve({ kind: "waiting", detail: "" }),
+      ...asMail,
+    },
+    yearSummary: {
+      send: (row, keep) => {
+        if (row.documentId === null) throw new Error(`Outbox row ${row.id} has no document.`);
+        const { bytes, fileName } = readDocument(context, row.documentId);
+        const owner = ownerOf(row);
+        return sendLetter(
+          mail,
+          {
+            ...{ messageId: row.messageId, from: senderOf(owner), to: row.recipient ?? "", fileName, bytes },
+            subject: "Your year summary",
+            // No amounts in the letter itself: they stand in the attachment only.
+            text: `Hello,\n\nyour summary of the payroll year is attached.\n\n${owner.name}\n`,
+          },
+          keep,
+        );
+      },
+      ...asMail,
     },
   };
 }
+
+const senderOf = ({ name, contact }: typeof business.$inferSelect): string =>
+  `"${name.replace(/"/g, "")}" <${contact.email}>`;
+
+/** Mail cannot be asked for: the same letter goes again under the same Message-ID, and the receiver drops a repeat. */
+const asMail = {
+  find: () => Promise.resolve({ kind: "notThere" as const }),
+  result: () => Promise.resolve({ kind: "waiting" as const, detail: "" }),
+};
 
 export function slipOf(context: Context, row: { runId: number | null; payId: number | null }): Slip {
   const kept = context.store.db

@@ -133,7 +133,7 @@ export function sendView(context: Context, runId: number): SendView {
       const who = row.payId === null ? undefined : names.get(row.payId);
       return {
         id: row.id,
-        channel: row.channel,
+        channel: row.channel as Channel,
         state: row.state,
         payId: row.payId,
         person: who ? `${who.given} ${who.family}` : null,

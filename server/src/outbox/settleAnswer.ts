@@ -24,6 +24,7 @@ export const channelWords: Record<OutboxRow["channel"], string> = {
   employeeDetails: "employee details",
   paymentFile: "payment file",
   payslip: "payslip",
+  yearSummary: "year summary",
 };
 
 type Settled = Extract<Outcome, { kind: "final" | "refused" }>;

@@ -1,5 +1,5 @@
 /** A payroll year: its sheet of proof, and the pays behind a row. */
-import { type YearProof, yearClosed, yearDeclared, yearLeftOut, yearTicked } from "@zesty/contract/year";
+import { summaryMail, type YearProof, yearClosed, yearDeclared, yearLeftOut, yearTicked } from "@zesty/contract/year";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { YearSummary } from "@zesty/core/payslips/yearSummary";
 import { centsText } from "@zesty/core/quantity/units";
@@ -19,6 +19,7 @@ import { closeYear, tickLine } from "./close.ts";
 import { declareSteps, leaveOut } from "./declare.ts";
 import { readElementSheet } from "./elementSheet.ts";
 import { readYearAndEnding } from "./ending.ts";
+import { mailSummaries, readSummaryMail } from "./mailSummaries.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
 import { summaryFile, yearSummaries, yearSummary } from "./summary.ts";
 
@@ -106,6 +107,20 @@ export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
         .type("text/csv")
         .attachment("year-summaries.csv")
         .send(summariesCsv(yearSummaries(context, actor, businessId, from)));
+    }),
+  );
+  router.get(
+    "/businesses/:business/year/summary-mail",
+    onBusiness("see", (actor, businessId, { query }) =>
+      readSummaryMail(context, actor, businessId, query.from === undefined ? context.clock.today() : dayIn(query.from)),
+    ),
+  );
+  router.post(
+    "/businesses/:business/year/summary-mail",
+    onBusiness("prepare", async (actor, businessId, request) => {
+      const wanted = body(summaryMail, request);
+      await mailSummaries(context, actor, businessId, wanted);
+      return readSummaryMail(context, actor, businessId, wanted.from);
     }),
   );
   router.get(

@@ -160,6 +160,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/year/EsctRates.tsx").then((m) => ({ Component: m.EsctRatesPage })),
           },
           {
+            path: "year/mail",
+            lazy: () => import("../places/year/MailSummaries.tsx").then((m) => ({ Component: m.MailSummaries })),
+          },
+          {
             path: "year/elements",
             lazy: () => import("../places/year/YearElements.tsx").then((m) => ({ Component: m.YearElements })),
           },

@@ -8,6 +8,7 @@ import type {
   OpeningGiven,
   OpeningShown,
   ProofPay,
+  SummaryMail,
   YearAndEnding,
   YearDeclared,
 } from "@zesty/contract/year";
@@ -65,6 +66,14 @@ export const yearApi = api.injectEndpoints({
       }),
       leaveOutOfYear: change<{ from: string; person: number; reason: string | null }>("left-out"),
       tickYearLine: change<{ from: string; item: string; ticked: boolean }>("ticked"),
+      summaryMail: build.query<SummaryMail, { business: number; from: string }>({
+        query: ({ business, from }) => `/businesses/${business}/year/summary-mail?from=${from}`,
+        providesTags: ["Books", "Person"],
+      }),
+      mailSummaries: build.mutation<SummaryMail, Of<{ from: string; people: number[] }>>({
+        query: ({ business, ...body }) => ({ url: `/businesses/${business}/year/summary-mail`, method: "POST", body }),
+        invalidatesTags: ["Books"],
+      }),
       closeYear: change<{ from: string; closed: boolean; reason: string | null }>("closed"),
     };
   },

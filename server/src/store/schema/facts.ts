@@ -192,7 +192,15 @@ export const document = sqliteTable(
     runId: integer("run_id").references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
     kind: text("kind", {
-      enum: ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip", "journal"],
+      enum: [
+        "payEvent",
+        "employmentInformation",
+        "employeeDetails",
+        "paymentFile",
+        "payslip",
+        "journal",
+        "yearSummary",
+      ],
     }).notNull(),
     fileName: text("file_name").notNull(),
     mime: text("mime").notNull(),

@@ -16,7 +16,7 @@ export const outbox = sqliteTable(
     runId: integer("run_id").references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
     channel: text("channel", {
-      enum: ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip"],
+      enum: ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip", "yearSummary"],
     }).notNull(),
     documentId: integer("document_id").references(() => document.id),
     /** one for ever: idempotency key, submission ID or Message-ID */

@@ -98,6 +98,11 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
               Take the summaries
             </a>
           )}
+          {data.rows.length > 0 && (
+            <Link className="text-action underline" to={`/year/mail?from=${data.year.from}`}>
+              Mail them
+            </Link>
+          )}
           {data.years.length > 1 && (
             <label className="flex items-center gap-2 text-quiet">
               Year
