@@ -132,7 +132,7 @@ test("a year is made final: differences found and mended from the sheet, all but
 });
 
 test("year summaries go out by mail, and the page says who has one", async ({ page, world }) => {
-  await openAt(page, world, "/year/mail?from=2025-07-01");
+  await openAt(page, world, "/year/summaries?from=2025-07-01");
   const before = (await world.effects()).mail.length;
   await page.getByLabel("Marnie Okafor").check();
   await page.getByLabel("Tobias Wren").check();

@@ -160,8 +160,8 @@ const router = createBrowserRouter([
             lazy: () => import("../places/year/EsctRates.tsx").then((m) => ({ Component: m.EsctRatesPage })),
           },
           {
-            path: "year/mail",
-            lazy: () => import("../places/year/MailSummaries.tsx").then((m) => ({ Component: m.MailSummaries })),
+            path: "year/summaries",
+            lazy: () => import("../places/year/Summaries.tsx").then((m) => ({ Component: m.Summaries })),
           },
           {
             path: "year/elements",

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
+import { ChoosePeople } from "../../parts/ChoosePeople.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { counted, longDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
@@ -13,7 +14,6 @@ import { useAsked } from "../../parts/useAsked.ts";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { raiseApi } from "../../state/raiseApi.ts";
-import { ChoosePeople } from "./ChoosePeople.tsx";
 
 const titles: Record<Movable, string> = {
   cycle: "Pay cycle",

@@ -3,6 +3,7 @@ import type { RaisePlan, RaiseRow, RaiseWanted } from "@zesty/contract/raise";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { ChoosePeople, type PeopleColumn } from "../../parts/ChoosePeople.tsx";
 import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
 import { counted, longDate, money } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
@@ -11,7 +12,6 @@ import { useAsked } from "../../parts/useAsked.ts";
 import { api, problemOf } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { raiseApi } from "../../state/raiseApi.ts";
-import { ChoosePeople, type PeopleColumn } from "./ChoosePeople.tsx";
 
 export function RaiseSeveral() {
   const business = useBusiness();

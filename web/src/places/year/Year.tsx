@@ -90,17 +90,8 @@ function Sheet({ business }: { business: { id: number; name: string } }) {
             </a>
           )}
           {data.rows.length > 0 && (
-            <a
-              className="text-action underline"
-              href={`/api/businesses/${business.id}/year/summaries.csv?from=${data.year.from}`}
-              download
-            >
-              Take the summaries
-            </a>
-          )}
-          {data.rows.length > 0 && (
-            <Link className="text-action underline" to={`/year/mail?from=${data.year.from}`}>
-              Mail them
+            <Link className="text-action underline" to={`/year/summaries?from=${data.year.from}`}>
+              Year summaries
             </Link>
           )}
           {data.years.length > 1 && (

@@ -1,7 +1,7 @@
 /** A list of people to tick, with what becomes of each beside the name. */
 import type { ReactNode } from "react";
-import { counted } from "../../parts/format.ts";
-import { MarkShape } from "../../parts/MarkShape.tsx";
+import { counted } from "./format.ts";
+import { MarkShape } from "./MarkShape.tsx";
 
 export interface Choosable {
   personId: number;

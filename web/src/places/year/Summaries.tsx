@@ -1,8 +1,9 @@
-/** Year summaries by mail: who has an address, who got one already, and one step for the rest. */
+/** Year summaries: all of them as a file, and by mail: who has an address, who got one, one step for the rest. */
 import type { SummaryMailRow } from "@zesty/contract/year";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
+import { ChoosePeople } from "../../parts/ChoosePeople.tsx";
 import { counted, longDate } from "../../parts/format.ts";
 import { outboxLook } from "../../parts/outboxLook.tsx";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
@@ -10,9 +11,8 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
-import { ChoosePeople } from "../people/ChoosePeople.tsx";
 
-export function MailSummaries() {
+export function Summaries() {
   const business = useBusiness();
   const day = api.useSessionQuery().data?.day;
   const [search] = useSearchParams();
@@ -41,12 +41,19 @@ function Letters({ business, from }: { business: number; from: string }) {
   if (busy !== underWay) setBusy(underWay);
   return (
     <Page
-      title="Mail the year summaries"
+      title="Year summaries"
       aside={
         <div className="flex items-center gap-4">
           <Link className="text-action underline" to="/year">
             Year
           </Link>
+          <a
+            className="text-action underline"
+            href={`/api/businesses/${business}/year/summaries.csv?from=${from}`}
+            download
+          >
+            Take them all
+          </a>
           <Button
             look="main"
             disabled={chosen.size === 0 || mailing.isLoading}
