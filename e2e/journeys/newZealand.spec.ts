@@ -187,6 +187,21 @@ alone(
   },
 );
 
+alone("ESCT rates of a year are looked at and fixed, but for one", async ({ page, world }) => {
+  await openAt(page, world, `/run/${runs.rata}`);
+  await expect(page.getByRole("button", { name: "Business in hand: Rātā Ridge Apiaries" })).toBeVisible();
+  await page.goto(`${world.url}/year/esct`);
+  await expect(page.getByRole("heading", { level: 1, name: /^ESCT rates/ })).toBeVisible();
+  const boxes = page.getByRole("checkbox", { name: /^Fix the rate of/ });
+  await expect(boxes.first()).toBeVisible();
+  const all = await boxes.count();
+  expect(all).toBeGreaterThan(1);
+  await boxes.first().uncheck();
+  await page.getByRole("button", { name: /rates? for the year$/ }).click();
+  await expect(page.getByText("fixed", { exact: true })).toHaveCount(all - 1);
+  await expect(boxes).toHaveCount(1);
+});
+
 test("no word of one law stands on a screen of the other", async ({ page, world }) => {
   const au = /\bsuper\b|superannuation|\bABN\b|tax file number|PAYG|\bBSB\b|Medicare|pay event|personal leave/i;
   const nz = /KiwiSaver|\bIRD\b|\bPAYE\b|\bESCT\b|\bACC\b|employment information|Inland Revenue/;

@@ -78,6 +78,34 @@ test("set-up: a pay element and a fund, with faults at their fields", async ({ p
   await expect(page.getByText("Tidewater Super")).toBeVisible();
 });
 
+test("set-up: a cost set aside and a top-up with whom it is for, faults at their fields", async ({ page, world }) => {
+  await openAt(page, world, "/set-up");
+  await page.getByRole("button", { name: "Add or change one" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Workers' cover");
+  await page.getByLabel("Code", { exact: true }).fill("WC");
+  await page.getByLabel("Per cent").fill("2,5x");
+  await page.getByLabel("Expense account").selectOption("6-1100");
+  await page.getByLabel("Account it is owed on").selectOption("2-1300");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Per cent is not a per cent").first()).toBeVisible();
+  await page.getByLabel("Per cent").fill("2.5");
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByText("Workers' cover: 2.5 % of gross")).toBeVisible();
+
+  const topUps = page
+    .locator("section")
+    .filter({ has: page.getByRole("heading", { name: "Top-up to a guaranteed amount" }) });
+  await topUps.getByRole("button", { name: "Add a scheme" }).click();
+  await page.getByLabel("Name", { exact: true }).fill("Trainee guarantee");
+  await page.getByLabel("Reporting code").fill("TRAIN");
+  await page.getByLabel("Guaranteed amount").fill("900");
+  await topUps.getByRole("button", { name: "Add", exact: true }).click();
+  await topUps.getByRole("button", { name: "Enrol people" }).click();
+  await topUps.getByLabel("Lachlan Vandersee").check();
+  await topUps.getByRole("button", { name: "Enrol these" }).click();
+  await expect(topUps.getByRole("button", { name: "1 enrolled" })).toBeVisible();
+});
+
 test("a person: an account is changed, a secret is shown on purpose, usual pay reaches the next run", async ({
   page,
   world,
