@@ -28,8 +28,8 @@ export const qualifications = Joi.object<{ list: Qualification[] }>({
     .items(
       Joi.object<Qualification>({
         name: name(60).required().label("Qualification"),
-        number: optional(Joi.string().trim().max(40)).label("Number"),
-        expires: optional(date()).label("Last day"),
+        number: optional(Joi.string().trim().max(40)).label("Card number"),
+        expires: optional(date()).label("Card ends on"),
       }),
     )
     .max(30)

@@ -102,7 +102,7 @@ test("several people move to another fund, and a card that ends soon is renewed 
   await expect(page.getByRole("row", { name: /Imogen Tarrant/ })).toContainText("Member number");
   await page.goto(`${world.url}/desk`);
   await page.getByRole("link", { name: /Marnie Okafor: Food safety supervisor ends/ }).click();
-  await page.getByLabel("Last day").first().fill("11/7/2031");
+  await page.getByLabel("Card ends on").first().fill("11/7/2031");
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("FSS-40771, to 11 July 2031")).toBeVisible();
   await page.goto(`${world.url}/desk`);

@@ -1,12 +1,13 @@
 /** Changes of who lodges, and of a standing: each a new row, from a payday that is not signed off yet. */
 import type { LodgingView, NewSender, NewStanding } from "@zesty/contract/lodging";
 import { dateWords } from "@zesty/core/calendar/dates";
-import { and, desc, eq, lte, notInArray } from "drizzle-orm";
+import { and, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
+import { lastSigned } from "../runs/lastSigned.ts";
 import { record } from "../store/audit.ts";
-import { lodgingSender, lodgingStanding, payRun, user } from "../store/schema.ts";
+import { lodgingSender, lodgingStanding, user } from "../store/schema.ts";
 import { standingsOf } from "./lodging.ts";
 
 export function readLodging(context: Context, actor: Actor, businessId: number): LodgingView {
@@ -28,18 +29,6 @@ export function readLodging(context: Context, actor: Actor, businessId: number):
     mayChange: rightIn(context, actor, businessId) === "authorise",
   };
 }
-
-/** The newest payday up to a day that is signed off; what went out stands. */
-const lastSigned = ({ store: { db } }: Context, businessId: number, to = "9999-12-31"): string =>
-  db
-    .select({ payday: payRun.payday })
-    .from(payRun)
-    .where(
-      and(eq(payRun.businessId, businessId), lte(payRun.payday, to), notInArray(payRun.state, ["open", "takenBack"])),
-    )
-    .orderBy(desc(payRun.payday))
-    .limit(1)
-    .get()?.payday ?? "";
 
 function demandAhead(context: Context, businessId: number, from: string): void {
   const last = lastSigned(context, businessId);

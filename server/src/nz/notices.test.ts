@@ -30,6 +30,9 @@ afterEach(async () => {
   await world.end();
 });
 
+const plainCode = {
+  ...{ code: "M", irdNumber: "", specialRate: null, until: null, slcir: null, slbor: null, lowerMinimum: false },
+};
 const who = () => world.personIds[0] ?? 0;
 const records = (day: string) => datedRecordsNz(world.context.store.db, world.personIds, day);
 const ird = () =>
@@ -61,11 +64,23 @@ describe("notices that are asked for", () => {
     expect(onDesk()).toEqual(["3 notices of Inland Revenue to look at, 2026-06-01, true"]);
     expect(() => answer(true)).toThrow("Nobody here has the IRD number that ends in");
     expect(() => answer(false)).toThrow("Say why");
+    // The number is recorded at its person, and the notice finds it.
+    const other = world.personIds[1] ?? 0;
+    const { irdNumber: _sealed, ...code } = plainCode;
+    saveSection(world.context, world.actor, other, "taxCode", { ...code, irdNumber: "49098576", from: "2026-06-01" });
+    await ask();
+    expect(read()[0]).toMatchObject({ personId: other, value: "M" });
     answer(false, "Left in May");
     expect(() => answer(false, "again")).toThrow("answered this notice meanwhile");
     await ask();
     expect(read()[0]?.answer).toEqual({ applied: false, reason: "Left in May", by: world.actor.name });
     expect(onDesk()).toEqual(["2 notices of Inland Revenue to look at, 2026-07-14, false"]);
+  });
+  it("are not applied where they make no sense", async () => {
+    told = [{ number: 7, ird: ird(), taxCode: "XYZ", supportCents: null, from: "2026-07-14" }];
+    await ask();
+    expect(() => answer(true)).toThrow("is not a tax code");
+    expect([read()[0]?.answer, records("2026-12-31").taxCode.get(who())?.code]).toEqual([null, "M"]);
   });
   it("leave everything as it was where Inland Revenue cannot be asked", async () => {
     told = null;

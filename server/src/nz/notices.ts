@@ -5,32 +5,27 @@
  */
 
 import { randomUUID } from "node:crypto";
-import type { NoticeView, TypedNotice } from "@zesty/contract/notices";
-import { and, desc, eq, notInArray } from "drizzle-orm";
+import { check } from "@zesty/contract/fields";
+import { type NoticeView, type TypedNotice, typedNotice } from "@zesty/contract/notices";
+import { and, desc, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict, notFound, ProblemError } from "../http/problem.ts";
 import { noticesFor } from "../outside/inlandRevenue.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { lastSigned } from "../runs/lastSigned.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
-import { agencyNotice, payRun, person, user } from "../store/schema.ts";
+import { agencyNotice, person, user } from "../store/schema.ts";
 
 type Notice = typeof agencyNotice.$inferSelect;
 
 export function readNotices(context: Context, businessId: number): NoticeView[] {
   const { db } = context.store;
   const names = new Map(peopleOf(db, businessId).map((each) => [each.id, `${each.givenName} ${each.familyName}`]));
-  const lastPayday =
-    db
-      .select({ payday: payRun.payday })
-      .from(payRun)
-      .where(and(eq(payRun.businessId, businessId), notInArray(payRun.state, ["open", "takenBack"])))
-      .orderBy(desc(payRun.payday))
-      .limit(1)
-      .get()?.payday ?? "";
+  const lastPayday = lastSigned(context, businessId);
   return db
     .select({ notice: agencyNotice, by: user.name })
     .from(agencyNotice)
@@ -69,16 +64,23 @@ export async function askForNotices(context: Context, actor: Actor, businessId: 
   context.store.transaction(() => {
     const numbers = numbersOf(context, businessId);
     let fresh = 0;
-    for (const { number, ird, from, kind, value } of told)
+    for (const { number, ird, from, kind, value } of told) {
+      const personId = numbers.get(ird) ?? null;
       fresh += db
         .insert(agencyNotice)
         .values({
-          ...{ businessId, number, kind, value, from, shown: lastThree(ird) },
-          personId: numbers.get(ird) ?? null,
+          ...{ businessId, number, kind, value, from, shown: lastThree(ird), personId },
           receivedAt: context.clock.now(),
         })
         .onConflictDoNothing()
         .run().changes;
+      // Whose number was recorded since the notice came is found now.
+      const known = and(eq(agencyNotice.businessId, businessId), eq(agencyNotice.number, number));
+      db.update(agencyNotice)
+        .set({ personId })
+        .where(and(known, isNull(agencyNotice.personId), isNull(agencyNotice.applied)))
+        .run();
+    }
     if (fresh > 0) noted(context, actor, businessId, "received notices of Inland Revenue", String(fresh));
   });
 }
@@ -145,9 +147,13 @@ function apply(context: Context, actor: Actor, { personId, from, kind, value, sh
   if (personId === null)
     throw cannot(
       "nobody",
-      `Nobody here has the IRD number that ends in ${shown}. Record the number at its person, or leave the notice with a reason.`,
+      `Nobody here has the IRD number that ends in ${shown}. Record the number at its person and ask again, or leave the notice with a reason.`,
       { mend: "/people" },
     );
+  // What came over the line is looked at like what is typed.
+  const read = check(typedNotice, { personId, kind, value, from });
+  if ("errors" in read)
+    throw cannot("not-readable", `${read.errors[0]?.text} Ask Inland Revenue what it means, or leave the notice.`);
   const { taxCode, orders } = datedRecordsNz(context.store.db, [personId], "9999-12-31");
   const held = taxCode.get(personId);
   if (kind === "taxCode") {

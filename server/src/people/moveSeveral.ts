@@ -57,7 +57,8 @@ function casesOf(context: Context, actor: Actor, businessId: number, wanted: Mov
     };
     if (why || !terms) return { row };
     if (what === "fund") {
-      const { fundId: _was, memberNumber: _old, id: _id, personId: _person, ...kept } = chosen ?? noChoice;
+      const { guarantee = true, agreedPercent = null, anyAge = false, shares = null } = chosen ?? {};
+      const kept = { guarantee, agreedPercent, anyAge, shares };
       return {
         row,
         save: () => saveSection(context, actor, id, "super", { ...kept, fundId: to, memberNumber: null, from }),
@@ -70,11 +71,6 @@ function casesOf(context: Context, actor: Actor, businessId: number, wanted: Mov
   };
   return new Map(people.map((each) => [each.id, one(each.id, `${each.givenName} ${each.familyName}`)]));
 }
-
-const noChoice = {
-  ...{ id: 0, personId: 0, from: "", fundId: null, memberNumber: null },
-  ...{ guarantee: true, agreedPercent: null, anyAge: false, shares: null },
-};
 
 /** Who stands in an open run of another cycle that ends on the day or later: the row stays there. */
 function openRunsOf({ store: { db } }: Context, ids: readonly number[], from: string, to: number): Map<number, string> {

@@ -4,9 +4,7 @@ import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import type { Context } from "../context.ts";
 import { agentOn, heldBecause, standingOn, standingsOf } from "../lodging/lodging.ts";
 import type { business } from "../store/schema.ts";
-
-/** An authority that ends so soon is told of: a new one has to be signed. */
-const tellBeforeDays = 30;
+import { tellBeforeDays } from "./words.ts";
 
 export function lodgingPart(context: Context, owner: typeof business.$inferSelect) {
   const today = context.clock.today(owner.timeZone);

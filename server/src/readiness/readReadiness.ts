@@ -15,7 +15,7 @@ import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { answerItem, business, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { lodgingPart } from "./lodgingPart.ts";
-import { type Blocks, blocksOf, titlesOf } from "./words.ts";
+import { type Blocks, blocksOf, tellBeforeDays, titlesOf } from "./words.ts";
 
 type Owner = ReturnType<typeof findBusiness>;
 
@@ -120,9 +120,6 @@ function codesInUse({ store }: Context, businessId: number): Set<string> {
     .all(businessId, businessId);
   return new Set(rows.map((each) => each.code));
 }
-
-/** What ends so soon is told of: a new card or certificate takes time. */
-const tellBeforeDays = 30;
 
 /** What people still lack, each with the day from which it matters. */
 function peopleParts(context: Context, owner: Owner) {

@@ -12,6 +12,9 @@ export interface Blocks {
   pending?: boolean;
 }
 
+/** What ends so soon is told of: a new card, certificate or authority takes time. */
+export const tellBeforeDays = 30;
+
 const words: Record<string, Blocks> = {
   "Tax declaration": {
     ...{ part: "tax", stops: false, atPayday: true },

@@ -21,12 +21,12 @@ export const personOfBoth: FieldNotes = {
     found: "On the card itself; keep a copy.",
     wrong: "Somebody works who may not.",
   },
-  Number: {
+  "Card number": {
     means: "The number that stands on the card.",
     found: "On the card itself.",
     wrong: "It cannot be looked up.",
   },
-  "Last day": {
+  "Card ends on": {
     means: "The day on which it ends; empty where it does not. You are told a month beforehand.",
     found: "On the card itself.",
     wrong: "It runs out unnoticed.",

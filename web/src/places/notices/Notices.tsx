@@ -84,7 +84,9 @@ function Says({ notice }: { notice: NoticeView }) {
   return (
     <>
       {personId === null ? (
-        <span className="font-semibold text-plum">Nobody here with the number {shown}</span>
+        <span className="font-semibold text-plum">
+          Nobody here with the number {shown} (record it at its person, then ask again)
+        </span>
       ) : (
         <Link className="font-semibold text-action underline" to={`/people/${personId}`}>
           {person}

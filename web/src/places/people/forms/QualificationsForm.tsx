@@ -27,12 +27,12 @@ export function QualificationsForm({ person, onDone }: FormProps) {
             {...form.register(`list.${at}.name`)}
           />
           <TextField
-            label="Number"
+            label="Card number"
             error={errorAt(errors, `list.${at}.number`)}
             {...form.register(`list.${at}.number`)}
           />
           <TextField
-            label="Last day"
+            label="Card ends on"
             type="date"
             error={errorAt(errors, `list.${at}.expires`)}
             {...form.register(`list.${at}.expires`)}
