@@ -1,14 +1,14 @@
+import { allowanceCodes, deductionCodes, elementsAu } from "@zesty/core/au/pay/input";
 import { provincesNz } from "@zesty/core/calendar/holidaysNz";
 import { cycles } from "@zesty/core/calendar/payPeriods";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { ClosedDayRule } from "@zesty/core/countries/workingDays";
-import { type Entry, entries } from "@zesty/core/pay/payContext";
-import { allowanceCodes, deductionCodes, elementsAu } from "@zesty/core/pay/payInput";
-import { elementsNz } from "@zesty/core/pay/payInputNz";
+import { elementsNz } from "@zesty/core/nz/pay/input";
+import { type Entry, entries } from "@zesty/core/pay/row";
 import Joi from "joi";
 import { abn, account, bsb, date, name, percent, timeZone, usi } from "./fields.ts";
+import { accountNz, ird } from "./nz/people.ts";
 import { states } from "./people.ts";
-import { accountNz, ird } from "./peopleNz.ts";
 
 export interface NewBusiness {
   country?: "AU" | undefined;

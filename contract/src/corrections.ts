@@ -1,4 +1,4 @@
-import type { Entry, SheetLine } from "@zesty/core/pay/payContext";
+import type { Entry, SheetLine } from "@zesty/core/pay/row";
 import Joi from "joi";
 import { amountNotNegative, id } from "./fields.ts";
 import { sheetLine } from "./lines.ts";

@@ -1,5 +1,5 @@
 import { cycles } from "@zesty/core/calendar/payPeriods";
-import type { EmployerCost } from "@zesty/core/pay/payInput";
+import type { EmployerCost } from "@zesty/core/pay/input";
 import Joi from "joi";
 import { amountNotNegative, date, id, name, percent } from "./fields.ts";
 

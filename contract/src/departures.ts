@@ -1,4 +1,4 @@
-import { type CessationCode, cessationReasons } from "@zesty/core/lodgement/payEvent";
+import { type CessationCode, cessationReasons } from "@zesty/core/au/documents/payEvent";
 import Joi from "joi";
 import { date } from "./fields.ts";
 

@@ -1,6 +1,6 @@
 /** Lines as they stand in a sheet and in usual pay, with what belongs to odd ones. */
 import { etpCodes } from "@zesty/core/au/terminationPayment";
-import type { DeductionTerms, LineDetail, SheetLine } from "@zesty/core/pay/payContext";
+import type { DeductionTerms, LineDetail, SheetLine } from "@zesty/core/pay/row";
 import Joi from "joi";
 import { amountNotNegative, checked, date, id, money, percent, rate } from "./fields.ts";
 

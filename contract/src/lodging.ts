@@ -1,5 +1,5 @@
 /** Who lodges for a business, by which authority, and whether it lodges at all just now. */
-import { type Authority, type Lodged, lastDayOfAuthority } from "@zesty/core/lodgement/authority";
+import { type Authority, type Lodged, lastDayOfAuthority } from "@zesty/core/documents/authority";
 import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
 import Joi from "joi";
 import { abn, checked, date, name } from "./fields.ts";

@@ -6,9 +6,9 @@ import { enrol, newCost, newTopUp } from "./costs.ts";
 import { newDeparture } from "./departures.ts";
 import { check } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
+import { workOutCaseNz } from "./nz/workOut.ts";
 import { bank, employment, leave, superChoice } from "./people.ts";
 import { movePayday, saveRows } from "./runs.ts";
-import { workOutCaseNz } from "./workOutNz.ts";
 
 /** biome-ignore lint/suspicious/noExplicitAny: schemas of many types stand side by side */
 type AnySchema = Joi.Schema<any>;

@@ -1,15 +1,15 @@
 import { statesAu } from "@zesty/core/calendar/states";
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { SheetLine } from "@zesty/core/pay/payContext";
-import { bases } from "@zesty/core/pay/payInput";
+import { bases } from "@zesty/core/pay/input";
+import type { SheetLine } from "@zesty/core/pay/row";
 import type { SplitPart } from "@zesty/core/quantity/split";
 import Joi from "joi";
+import { type OpeningYearView, openingYear } from "./au/openingYear.ts";
 import { type Emergency, emergency, type Qualification, qualifications } from "./besidePay.ts";
 import type { DepartureView } from "./departures.ts";
 import { account, amountNotNegative, bsb, date, hours, id, name, optional, percent, rate, tfn } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
-import { type OpeningYearView, openingYear } from "./openingYear.ts";
-import type { PersonNzView } from "./peopleNz.ts";
+import type { PersonNzView } from "./nz/people.ts";
 import { type TimeTerms, timeTerms } from "./time.ts";
 
 export interface PersonSummary {

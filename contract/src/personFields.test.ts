@@ -4,8 +4,8 @@
  */
 import { describe, expect, it } from "vitest";
 import { check } from "./fields.ts";
+import { sectionsNz } from "./nz/people.ts";
 import { sections } from "./people.ts";
-import { sectionsNz } from "./peopleNz.ts";
 
 const whole = {
   AU: {

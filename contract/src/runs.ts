@@ -1,7 +1,7 @@
 import type { Mark } from "@zesty/core/checks/mark";
 import type { AnyContext, CountryCode } from "@zesty/core/countries/countries";
-import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
-import type { Overrides } from "@zesty/core/pay/payInput";
+import type { Overrides } from "@zesty/core/pay/input";
+import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Row } from "@zesty/core/rulebook/ruleBook";
 import Joi from "joi";

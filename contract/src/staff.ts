@@ -5,8 +5,8 @@ import Joi from "joi";
 import { type Emergency, emergency } from "./besidePay.ts";
 import { abn, account, bsb, date, hours, name, optional, tfn, usi } from "./fields.ts";
 import type { LeaveRequestView } from "./leave.ts";
+import { accountNz, ird, taxCode } from "./nz/people.ts";
 import { states } from "./people.ts";
-import { accountNz, ird, taxCode } from "./peopleNz.ts";
 
 export interface StaffSession {
   name: string;

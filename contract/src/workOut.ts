@@ -1,6 +1,8 @@
 /** The input of the `work-out` command: the same fields and checks as the pay pipeline takes. Unknown fields are refused. */
+
+import { allowanceCodes, deductionCodes, elementsAu, type PayInput } from "@zesty/core/au/pay/input";
 import { cycles } from "@zesty/core/calendar/payPeriods";
-import { allowanceCodes, bases, deductionCodes, elementsAu, type PayInput } from "@zesty/core/pay/payInput";
+import { bases } from "@zesty/core/pay/input";
 import Joi from "joi";
 import { amountNotNegative, date, decimalText, hours, percent, rate } from "./fields.ts";
 import { detailFields } from "./lines.ts";

@@ -1,6 +1,8 @@
 /** Small makers, so that tests read like the trade. Only tests import this file. */
-import type { PayElement, RowContext, SheetLine } from "./pay/payContext.ts";
-import type { PayInput, PayLine, PersonAu } from "./pay/payInput.ts";
+
+import type { PayInput, PayLine, PersonAu } from "./au/pay/input.ts";
+import type { RowContext } from "./au/pay/row.ts";
+import type { PayElement, SheetLine } from "./pay/row.ts";
 
 type Change<T> = { [K in keyof T]?: T[K] };
 

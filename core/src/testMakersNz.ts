@@ -1,8 +1,8 @@
 /** Small makers of New Zealand rows. Only tests import this file. */
 import type { HolidayFacts } from "./nz/holidayFacts.ts";
-import type { PayElement } from "./pay/payContext.ts";
-import type { RowContextNz } from "./pay/payContextNz.ts";
-import type { PersonNz } from "./pay/payInputNz.ts";
+import type { PersonNz } from "./nz/pay/input.ts";
+import type { RowContextNz } from "./nz/pay/row.ts";
+import type { PayElement } from "./pay/row.ts";
 import { element } from "./testMakers.ts";
 
 export const elementsNz = new Map(

@@ -1,7 +1,7 @@
 /** New Zealand on a real store: sign-off and its filing, amendments, nil return, closedown, departure, the ledger. */
 import { linesOf, readRecord } from "@zesty/core/formats/delimited";
-import { eiDetail, eiHeader } from "@zesty/core/lodgement/filingLayout";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import { eiDetail, eiHeader } from "@zesty/core/nz/documents/filingLayout";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { makeCorrection, planCorrection } from "./corrections/correct.ts";

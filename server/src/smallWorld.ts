@@ -2,8 +2,8 @@
 import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import type { NewPersonNz } from "@zesty/contract/nz/people";
 import type { Employment } from "@zesty/contract/people";
-import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import { isTfn } from "@zesty/core/quantity/checkDigits";
 import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
 import { type Application, makeApplication } from "./application.ts";

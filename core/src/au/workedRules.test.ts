@@ -3,11 +3,11 @@
  * week, payday 12 March 2026 unless said otherwise. Figures worked out apart from the program.
  */
 import { describe, expect, it } from "vitest";
-import { factsOf, toDateOf } from "../pay/facts.ts";
-import type { PayInput, PayLine } from "../pay/payInput.ts";
-import { workOut } from "../pay/workOut.ts";
 import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
 import { ordinary, pay, person, salary } from "../testMakers.ts";
+import { factsOf, toDateOf } from "./pay/facts.ts";
+import type { PayInput, PayLine } from "./pay/input.ts";
+import { workOut } from "./pay/workOut.ts";
 
 const payday = "2026-03-12";
 const work = (lines: PayLine[], change: Partial<PayInput> = {}) => workOut(pay(lines, { payday, ...change }), rules);

@@ -1,6 +1,7 @@
-/** A finding about a row of the run. Codes inside, sentences in `sentences.ts`. */
-
-import { markCodesNz } from "./sentencesNz.ts";
+/** A finding about a row of the run. Codes inside, sentences in `sentences.ts` here and in each country's folder. */
+import type { sentencesAu } from "../au/checks/sentences.ts";
+import type { sentencesNz } from "../nz/checks/sentences.ts";
+import type { sentences } from "./sentences.ts";
 
 export type MarkKind = "stop" | "query" | "note";
 
@@ -13,77 +14,7 @@ export interface Mark {
   mend: { place: "run" | "time" | "person" | "rule book" | "business"; section: string };
 }
 
-export const markCodes = [
-  "missingTable",
-  "derivedTable",
-  "noHours",
-  "absurdHours",
-  "netBelowZero",
-  "noFund",
-  "noMemberNumber",
-  "numberPending",
-  "numberOverdue",
-  "numberMissing",
-  "thresholdUnticked",
-  "unlikeLastTime",
-  "belowMinimum",
-  "leaveBeyondBalance",
-  "noAccrual",
-  "noBankAccount",
-  "noAddress",
-  "noEmail",
-  "notEmployed",
-  "tooYoungForSuper",
-  "taxTyped",
-  "superTyped",
-  "deductionCut",
-  "cashOutTooMuch",
-  "cashOutAgreed",
-  "grantedLeaveUsedUp",
-  "longCompassionate",
-  "loadingMissing",
-  "noReportingCode",
-  "expenseUnits",
-  "lumpSumYear",
-  "extraPayday",
-  "otherYear",
-  "departureOpen",
-  "aboveCap",
-  "rateChanged",
-  "partPeriod",
-  "leaveBeyondPeriod",
-  "farAboveUsual",
-  "paidBefore",
-  "timeFault",
-  "timeNotApproved",
-  "timeLook",
-  "timeTypedOver",
-  ...markCodesNz,
-] as const;
-export type MarkCode = (typeof markCodes)[number];
-
-/**
- * Queries about facts of the person, not of this pay: a tick on one of them lasts until the fact changes, since its key
- * holds the facts.
- */
-export const standingCodes: readonly MarkCode[] = [
-  "noMemberNumber",
-  "numberMissing",
-  "thresholdUnticked",
-  "noAddress",
-  "noEmail",
-  "noAccrual",
-  "noReportingCode",
-  "taxCodeMissing",
-  "certificateEnded",
-  "kiwiSaverNotRaised",
-  "kiwiSaverUnknown",
-  "suspensionEnded",
-  "temporaryRateEnded",
-  "eightPercent",
-  "esctAssumed",
-  "historyShort",
-];
+export type MarkCode = keyof typeof sentences | keyof typeof sentencesAu | keyof typeof sentencesNz;
 
 /** What a tick on a query is kept under: the same finding with other facts is a new question. */
 export const tickKey = (mark: Mark): string =>

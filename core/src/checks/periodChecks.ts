@@ -1,7 +1,7 @@
 /** Checks of the time that a pay is for, in both countries: part of a period, a rate that changed, an amount far off. */
 import { paysPerYear } from "../calendar/payPeriods.ts";
 import { partOfPeriod } from "../pay/partPeriod.ts";
-import type { PersonFactsBase, RowBase } from "../pay/payContext.ts";
+import type { PersonFactsBase, RowBase } from "../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
 import { dollars, inRun, person } from "./check.ts";
 import type { Mark } from "./mark.ts";

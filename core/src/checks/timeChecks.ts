@@ -1,6 +1,6 @@
 /** Checks of the record of time behind a pay, in both countries: what is not approved, not priced, or typed over. */
 import { dateWords } from "../calendar/dates.ts";
-import type { PayElement, RowBase, SheetLine } from "../pay/payContext.ts";
+import type { PayElement, RowBase, SheetLine } from "../pay/row.ts";
 import { decimal, decimalOrZero } from "../quantity/decimal.ts";
 import { inRun } from "./check.ts";
 import type { Mark } from "./mark.ts";

@@ -1,5 +1,5 @@
 /** A pay that is far from the last one is worth a look, in both countries. */
-import type { LastPay } from "../pay/payContext.ts";
+import type { LastPay } from "../pay/row.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
 import { dollars, inRun } from "./check.ts";
 import type { Mark } from "./mark.ts";

@@ -1,16 +1,17 @@
 /** Australia: Pay As You Go withholding, the super guarantee, Single Touch Payroll. */
+
+import { examine, missingTables } from "../au/checks/examine.ts";
 import { longOwedYear } from "../au/longOwed.ts";
+import { accruingHours } from "../au/pay/accruingHours.ts";
+import { factsOf } from "../au/pay/facts.ts";
+import type { PayInput } from "../au/pay/input.ts";
+import { payInputOf, type RowContext, type WorkedRow, workOutRow } from "../au/pay/row.ts";
+import { namedFigures, rowFigures } from "../au/pay/snapshot.ts";
+import { treatmentAu } from "../au/pay/treatment.ts";
+import type { WorkedPay } from "../au/pay/worked.ts";
+import { workOut } from "../au/pay/workOut.ts";
 import { payrollYearAu } from "../calendar/payrollYear.ts";
-import { examine, missingTables } from "../checks/examine.ts";
-import { accruingHours } from "../pay/accruingHours.ts";
-import { factsOf } from "../pay/facts.ts";
-import { payInputOf, type RowContext, type WorkedRow, workOutRow } from "../pay/payContext.ts";
-import type { PayInput } from "../pay/payInput.ts";
-import { namedFigures, rowFigures } from "../pay/snapshot.ts";
-import type { WorkedPay } from "../pay/workedPay.ts";
-import { workOut } from "../pay/workOut.ts";
 import type { Country } from "./country.ts";
-import { treatmentAu } from "./treatmentAu.ts";
 
 export const australia: Country<RowContext, PayInput, WorkedPay, WorkedRow> = {
   code: "AU",

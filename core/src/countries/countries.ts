@@ -2,16 +2,18 @@
  * The only place that lists the countries, and the only one where a code becomes a country. Everything below is the
  * same for all of them; a new country is a value and a line here.
  */
+
+import type { PayInput } from "../au/pay/input.ts";
+import type { RowContext, WorkedRow } from "../au/pay/row.ts";
+import type { WorkedPay } from "../au/pay/worked.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import type { PayrollYear } from "../calendar/payrollYear.ts";
+import type { PayInputNz } from "../nz/pay/input.ts";
+import type { RowContextNz, WorkedRowNz } from "../nz/pay/row.ts";
+import type { WorkedPayNz } from "../nz/pay/worked.ts";
 import type { Fact } from "../pay/facts.ts";
-import type { PayElement, RowContext, SheetLine, WorkedRow } from "../pay/payContext.ts";
-import type { RowContextNz, WorkedRowNz } from "../pay/payContextNz.ts";
-import type { PayInput } from "../pay/payInput.ts";
-import type { PayInputNz } from "../pay/payInputNz.ts";
+import type { PayElement, SheetLine } from "../pay/row.ts";
 import type { PaySnapshot, RowFigures } from "../pay/snapshot.ts";
-import type { WorkedPay } from "../pay/workedPay.ts";
-import type { WorkedPayNz } from "../pay/workedPayNz.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Working } from "../working/figure.ts";

@@ -8,12 +8,12 @@ import type { PayrollYear } from "../calendar/payrollYear.ts";
 import type { Mark } from "../checks/mark.ts";
 import { timeChecks } from "../checks/timeChecks.ts";
 import type { Fact } from "../pay/facts.ts";
-import type { PayElement, RowBase, SheetLine } from "../pay/payContext.ts";
+import type { PayElement, RowBase, SheetLine } from "../pay/row.ts";
 import type { RowFigures } from "../pay/snapshot.ts";
+import type { Treatment } from "../pay/treatment.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Figure } from "../working/figure.ts";
-import type { Treatment } from "./treatment.ts";
 
 export interface Country<Context, Input, Pay, Row extends { input: Input; worked: Pay }> {
   /** ISO 3166 */

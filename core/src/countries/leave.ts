@@ -1,7 +1,7 @@
 /** What a country says of leave: its kinds, in words, and the unit that each is kept in. */
 import { leaveKinds } from "../leave/kinds.ts";
 import type { LeaveUnit } from "../leave/leaveDays.ts";
-import { leaveKindsNz } from "../pay/elementsNz.ts";
+import { leaveKindsNz } from "../nz/pay/elements.ts";
 import type { CountryCode } from "./countries.ts";
 
 export interface KindOfLeave {

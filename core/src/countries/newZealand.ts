@@ -1,14 +1,14 @@
 /** New Zealand: PAYE with the levy, student loan, child support, KiwiSaver, the Holidays Act, payday filing. */
 
 import { payrollYearNz } from "../calendar/payrollYear.ts";
-import { examineNz, missingTablesNz } from "../checks/examineNz.ts";
-import { type RowContextNz, type WorkedRowNz, workOutRowNz } from "../pay/payContextNz.ts";
-import type { PayInputNz } from "../pay/payInputNz.ts";
-import { factsOfNz, namedFiguresNz, rowFiguresNz } from "../pay/snapshotNz.ts";
-import type { WorkedPayNz } from "../pay/workedPayNz.ts";
-import { workOutNz } from "../pay/workOutNz.ts";
+import { examineNz, missingTablesNz } from "../nz/checks/examine.ts";
+import type { PayInputNz } from "../nz/pay/input.ts";
+import { type RowContextNz, type WorkedRowNz, workOutRowNz } from "../nz/pay/row.ts";
+import { factsOfNz, namedFiguresNz, rowFiguresNz } from "../nz/pay/snapshot.ts";
+import { treatmentNz } from "../nz/pay/treatment.ts";
+import type { WorkedPayNz } from "../nz/pay/worked.ts";
+import { workOutNz } from "../nz/pay/workOut.ts";
 import type { Country } from "./country.ts";
-import { treatmentNz } from "./treatmentNz.ts";
 
 export const newZealand: Country<RowContextNz, PayInputNz, WorkedPayNz, WorkedRowNz> = {
   code: "NZ",

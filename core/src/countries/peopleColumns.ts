@@ -1,6 +1,6 @@
 /** What a sheet of new people asks for, country by country: the columns in the order in which they are typed. */
 import type { PersonColumn } from "../hoursSheet/peopleSheet.ts";
-import type { bases } from "../pay/payInput.ts";
+import type { bases } from "../pay/input.ts";
 import type { CountryCode } from "./countries.ts";
 
 const basisWays: Record<string, readonly string[]> = {

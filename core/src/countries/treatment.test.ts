@@ -1,6 +1,6 @@
 /** What becomes of each kind of pay element: from the rules of a pay themselves; common practice, no source beyond them. */
 import { describe, expect, it } from "vitest";
-import type { PayElement } from "../pay/payContext.ts";
+import type { PayElement } from "../pay/row.ts";
 import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
 import { countries } from "./countries.ts";
 

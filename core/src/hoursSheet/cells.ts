@@ -1,7 +1,7 @@
 /** Cells of a sheet that came back, read as people type: figures, days, and whose row it is. */
 import { type IsoDate, isDate } from "../calendar/dates.ts";
 import { readDate } from "../calendar/readDate.ts";
-import type { PayElement } from "../pay/payContext.ts";
+import type { PayElement } from "../pay/row.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { tidied, tidiedHours } from "../quantity/tidied.ts";
 import type { SheetCell } from "./table.ts";

@@ -1,5 +1,5 @@
 /** Which column of an hours sheet means what: our own headings, pay elements, and what was said of strangers' headings. */
-import type { PayElement } from "../pay/payContext.ts";
+import type { PayElement } from "../pay/row.ts";
 import type { SheetFacts } from "./sheetFacts.ts";
 import { headingKey, type SheetCell } from "./table.ts";
 

@@ -3,7 +3,7 @@
  * row, what stops a row, what a person should look at. Nothing is applied.
  */
 import { daysBetween } from "../calendar/dates.ts";
-import type { PayElement, SheetLine } from "../pay/payContext.ts";
+import type { PayElement, SheetLine } from "../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import { tidied, tidiedHours } from "../quantity/tidied.ts";
 import { readDay, readFigure, type SheetMark, whose } from "./cells.ts";

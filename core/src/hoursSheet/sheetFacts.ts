@@ -1,6 +1,6 @@
 /** What an hours sheet is read against: the run's people and lines, and the pay elements of the business. */
 import type { IsoDate } from "../calendar/dates.ts";
-import type { PayElement, SheetLine } from "../pay/payContext.ts";
+import type { PayElement, SheetLine } from "../pay/row.ts";
 
 export interface SheetPerson {
   payId: number;

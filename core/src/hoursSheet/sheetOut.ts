@@ -1,5 +1,5 @@
 /** The hours sheet that goes out. */
-import type { PayElement } from "../pay/payContext.ts";
+import type { PayElement } from "../pay/row.ts";
 import { quantity, type SheetFacts } from "./sheetFacts.ts";
 
 /** The sheet that goes out: headings, and a row a person or cost centre with what stands there now. */

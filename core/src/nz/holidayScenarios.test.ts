@@ -19,7 +19,7 @@ import {
   ordinaryWeeklyPay,
   publicHolidayWorked,
 } from "./holidayPay.ts";
-import { leaveSpanNz } from "./leaveDaysNz.ts";
+import { leaveSpanNz } from "./leaveDays.ts";
 import { otherwiseWorking } from "./otherwiseWorking.ts";
 
 const rules = shippedRuleBook.row(holidayRules, "2026-06-30").figures;

@@ -1,8 +1,8 @@
 /** A pay at another rate: what moves and what does not. Common practice, no source; the figures were worked out by hand. */
 import { describe, expect, it } from "vitest";
+import type { PayInput, PayLine } from "../au/pay/input.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { asItWas, atNewRate, type RateThen } from "./backPay.ts";
-import type { PayInput, PayLine } from "./payInput.ts";
 
 const input = (...lines: object[]): PayInput => ({ lines: lines as PayLine[] }) as unknown as PayInput;
 const hourly = (rate: string): RateThen => ({ hourlyRate: rate, salary: null });

@@ -3,10 +3,11 @@
  * salary new. Common practice, no source; what of it counts for super and leave follows from the pay's own lines.
  * Example: 38 h at $30.00, then $31.50 from the same day: 1,140.00 becomes 1,197.00.
  */
+
+import type { PayInput, PayLine } from "../au/pay/input.ts";
+import type { PayInputNz, PayLineNz } from "../nz/pay/input.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
-import type { PayInput, PayLine } from "./payInput.ts";
-import type { PayInputNz, PayLineNz } from "./payInputNz.ts";
 
 export interface RateThen {
   hourlyRate: string | null;

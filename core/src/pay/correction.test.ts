@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { decimal, decimalOrZero } from "../quantity/decimal.ts";
 import { correctionLines } from "./correction.ts";
-import type { SheetLine } from "./payContext.ts";
+import type { SheetLine } from "./row.ts";
 
 const payday = "2026-06-25";
 

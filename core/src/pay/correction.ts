@@ -8,7 +8,7 @@
 import type { IsoDate } from "../calendar/dates.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
-import type { SheetLine } from "./payContext.ts";
+import type { SheetLine } from "./row.ts";
 
 /** What the lines of an element came to in the pay that is corrected. */
 export interface PaidLine {

@@ -7,7 +7,7 @@
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
-import type { PayElement, SheetLine } from "./payContext.ts";
+import type { PayElement, SheetLine } from "./row.ts";
 
 export interface Employed {
   startDate: IsoDate;

@@ -1,7 +1,7 @@
 /** Leave takes the place of usual hours, or of that part of a salary: nobody is paid twice for a day. */
 
 import { describe, expect, it } from "vitest";
-import type { PayElement } from "./payContext.ts";
+import type { PayElement } from "./row.ts";
 import { withLeave } from "./withLeave.ts";
 
 const elements = [

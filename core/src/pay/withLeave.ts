@@ -1,6 +1,6 @@
 /** Leave in the place of usual hours, or of that part of a salary, so that nobody is paid twice for a day. */
 import { decimal, decimalOrZero } from "../quantity/decimal.ts";
-import type { PayElement, SheetLine } from "./payContext.ts";
+import type { PayElement, SheetLine } from "./row.ts";
 
 export interface LeaveIntoPay {
   elementId: number;

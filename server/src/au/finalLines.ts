@@ -1,6 +1,6 @@
+import { type DepartureLine, departurePay } from "@zesty/core/au/pay/departurePay";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
-import { type DepartureLine, departurePay } from "@zesty/core/departure/departurePay";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";

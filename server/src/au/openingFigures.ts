@@ -2,8 +2,9 @@
  * What was paid to several people in the payroll year before this program, from pasted lines or a file: reconciled with
  * the totals that the earlier system printed, shown first, put in all or not at all.
  */
+
+import { type OpeningYearView, openingYear as openingYearSchema } from "@zesty/contract/au/openingYear";
 import { check } from "@zesty/contract/fields";
-import { type OpeningYearView, openingYear as openingYearSchema } from "@zesty/contract/openingYear";
 import type { OpeningColumn, OpeningGiven, OpeningShown } from "@zesty/contract/year";
 import { type Decimal, decimal, zero } from "@zesty/core/quantity/decimal";
 import type { Actor, Context } from "../context.ts";

@@ -1,8 +1,8 @@
 /** The pay event of Single Touch Payroll: what an Australian payday tells the agency. */
 import type { SignOffPlan } from "@zesty/contract/runs";
+import { type EventAgent, payEvent, payeeRecord } from "@zesty/core/au/documents/payEvent";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
-import { type EventAgent, payEvent, payeeRecord } from "@zesty/core/lodgement/payEvent";
 import { sum } from "@zesty/core/quantity/decimal";
 import { centsText, moneyText } from "@zesty/core/quantity/units";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";

@@ -2,7 +2,7 @@
  * A pay event as XML: one parent (PAYEVNT) and a child (PAYEVNTEMP) for each payee. Element names as remembered from
  * the published message structure of 2020; their spelling is unsure (docs/rules/sources.md).
  */
-import type { CodedAmount, PayEvent, PayeeRecord } from "@zesty/core/lodgement/payEvent";
+import type { CodedAmount, PayEvent, PayeeRecord } from "@zesty/core/au/documents/payEvent";
 import { xmlOf } from "../documents/xml.ts";
 
 type Tree = { [name: string]: Tree | Tree[] | string | undefined };

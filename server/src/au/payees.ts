@@ -1,8 +1,9 @@
 /** A person as an event of Single Touch Payroll reports them, from what is on record. */
+
+import type { CessationCode, PayeeFacts } from "@zesty/core/au/documents/payEvent";
+import type { RowContext } from "@zesty/core/au/pay/row";
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import { payrollYearOf } from "@zesty/core/countries/countries";
-import type { CessationCode, PayeeFacts } from "@zesty/core/lodgement/payEvent";
-import type { RowContext } from "@zesty/core/pay/payContext";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { fringeBenefitsOn } from "../people/fringeBenefits.ts";

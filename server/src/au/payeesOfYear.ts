@@ -1,7 +1,8 @@
 /** The year of people as an event of no run reports it: their records and what stands in the way of each. */
+
+import { type PayeeRecord, payeeRecord } from "@zesty/core/au/documents/payEvent";
+import { examineYear } from "@zesty/core/au/documents/yearCheck";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
-import { type PayeeRecord, payeeRecord } from "@zesty/core/lodgement/payEvent";
-import { examineYear } from "@zesty/core/lodgement/yearCheck";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import type { Context } from "../context.ts";
 import { peopleOf } from "../people/ofBusiness.ts";

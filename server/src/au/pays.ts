@@ -1,8 +1,9 @@
 /** Pays of Australia: what a row knows, what signing off makes of it, and the file of the bank. */
+
+import { type DirectEntryPayment, directEntryFile } from "@zesty/core/au/documents/directEntry";
+import { payRunJournal } from "@zesty/core/au/documents/journal";
 import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
 import type { StateAu } from "@zesty/core/calendar/businessDays";
-import { payRunJournal } from "@zesty/core/journals/payRunJournal";
-import { type DirectEntryPayment, directEntryFile } from "@zesty/core/payments/directEntry";
 import { fromE4, hoursText, toCents } from "@zesty/core/quantity/units";
 import { paidBefore } from "../runs/earlierInPeriod.ts";
 import type { PaysOfCountry } from "../runs/paysOfCountry.ts";

@@ -1,13 +1,13 @@
 /** What an Australian pay will make at sign-off: super by fund, the leave ledger, the payslip, the payee of the event. */
 
+import type { DirectEntryPayment } from "@zesty/core/au/documents/directEntry";
+import { payslip } from "@zesty/core/au/documents/payslip";
+import { takenHours } from "@zesty/core/au/pay/leaveDrawn";
+import { superOf } from "@zesty/core/au/pay/snapshot";
+import type { WorkedPay } from "@zesty/core/au/pay/worked";
 import { superDueDate } from "@zesty/core/au/superGuarantee";
 import { leaveKind } from "@zesty/core/leave/kinds";
 import type { DatedLeave } from "@zesty/core/leave/leaveDays";
-import { takenHours } from "@zesty/core/pay/leaveDrawn";
-import { superOf } from "@zesty/core/pay/snapshot";
-import type { WorkedPay } from "@zesty/core/pay/workedPay";
-import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
-import { payslip } from "@zesty/core/payslips/payslip";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { splitCents } from "@zesty/core/quantity/split";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";

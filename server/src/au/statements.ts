@@ -2,7 +2,7 @@
  * W1 and W2 of the activity statement by month or quarter: the sums that the agency prefills from pay events, bridged to
  * what was signed. Set by: activity statement labels W1 and W2 (Tax Office instructions, from memory).
  */
-import type { StatementPeriod } from "@zesty/contract/statements";
+import type { StatementPeriod } from "@zesty/contract/au/statements";
 import { addDays, addMonths } from "@zesty/core/calendar/dates";
 import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
 import type { Context } from "../context.ts";

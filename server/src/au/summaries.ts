@@ -1,5 +1,5 @@
 /** Year summaries of Australia: from the record that is reported, with what the agency knows of it. */
-import { yearSummaryAu } from "@zesty/core/payslips/yearSummary";
+import { yearSummaryAu } from "@zesty/core/au/documents/yearSummary";
 import type { SummaryOf, YearOfCountry } from "../year/said.ts";
 import { headOfSummary, lastReported } from "../year/summary.ts";
 import { payeesOfYear } from "./payeesOfYear.ts";

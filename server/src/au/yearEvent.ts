@@ -1,5 +1,5 @@
 /** An update event of Single Touch Payroll: people's year told to the agency without a payday. */
-import { updateEvent } from "@zesty/core/lodgement/payEvent";
+import { updateEvent } from "@zesty/core/au/documents/payEvent";
 import { findBusiness } from "../setup/findBusiness.ts";
 import type { FinalYear } from "../year/said.ts";
 import { eventAgent } from "./payEvent.ts";

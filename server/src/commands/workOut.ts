@@ -1,15 +1,15 @@
 /** `work-out`: the core from the command line, JSON Lines in, JSON Lines out. Loads neither Express nor the store. */
 import { check } from "@zesty/contract/fields";
+import { type WorkOutCaseNz, workOutCaseNz } from "@zesty/contract/nz/workOut";
 import { type WorkOutCase, workOutCase } from "@zesty/contract/workOut";
-import { type WorkOutCaseNz, workOutCaseNz } from "@zesty/contract/workOutNz";
-import { examinePay, missingTables } from "@zesty/core/checks/examine";
-import { examinePayNz, missingTablesNz } from "@zesty/core/checks/examineNz";
+import { examinePay, missingTables } from "@zesty/core/au/checks/examine";
+import { workOut } from "@zesty/core/au/pay/workOut";
 import type { Mark } from "@zesty/core/checks/mark";
-import { sentenceOf } from "@zesty/core/checks/sentences";
 import { snapshotOf } from "@zesty/core/countries/countries";
-import type { WorkedPayNz } from "@zesty/core/pay/workedPayNz";
-import { workOut } from "@zesty/core/pay/workOut";
-import { workOutNz } from "@zesty/core/pay/workOutNz";
+import { sentenceOf } from "@zesty/core/countries/marks";
+import { examinePayNz, missingTablesNz } from "@zesty/core/nz/checks/examine";
+import type { WorkedPayNz } from "@zesty/core/nz/pay/worked";
+import { workOutNz } from "@zesty/core/nz/pay/workOut";
 import { hoursText, moneyText } from "@zesty/core/quantity/units";
 import { shippedRuleBook as rules } from "@zesty/core/rulebook/shippedRuleBook";
 import type { Figure, Working } from "@zesty/core/working/figure";

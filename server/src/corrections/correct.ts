@@ -9,7 +9,7 @@ import {
   workOutAnyRow,
 } from "@zesty/core/countries/countries";
 import { correctionLines, withAccrual } from "@zesty/core/pay/correction";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { and, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";

@@ -1,5 +1,5 @@
 /** Corrections, element by element, in both countries: to the same is nothing, all of it taken back is all repaid. */
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { readPerson } from "../people/readPeople.ts";

@@ -1,6 +1,6 @@
 /** What a signed-off pay and its corrections came to: what a further correction starts from. */
 import type { PaidLine } from "@zesty/core/pay/correction";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4 } from "@zesty/core/quantity/units";

@@ -1,7 +1,7 @@
 /** The pay to correct, as it was signed off, and the corrections made of it so far. */
 import type { CorrectablePay } from "@zesty/contract/corrections";
 import { correctionLines } from "@zesty/core/pay/correction";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { pay, payElement, payRun } from "../store/schema.ts";

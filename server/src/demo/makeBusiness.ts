@@ -1,8 +1,8 @@
 /** Sets up a business of the demo and its people, by the same use cases as a bookkeeper. */
 
+import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/nz/people";
+import { plainKiwiSaver } from "@zesty/contract/nz/plainKiwiSaver";
 import type { NewPerson } from "@zesty/contract/people";
-import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/peopleNz";
-import { plainKiwiSaver } from "@zesty/contract/plainKiwiSaver";
 import type { Application } from "../application.ts";
 import type { Actor } from "../context.ts";
 import { createPerson, saveSection } from "../people/savePerson.ts";

@@ -1,6 +1,6 @@
 /** Makes the demo's world: the practice, its businesses and their history, all by the real use cases. */
 import { join } from "node:path";
-import { lastDayOfAuthority } from "@zesty/core/lodgement/authority";
+import { lastDayOfAuthority } from "@zesty/core/documents/authority";
 import { eq } from "drizzle-orm";
 import { type Application, makeApplication } from "../application.ts";
 import type { Actor } from "../context.ts";

@@ -2,7 +2,7 @@
 import { channels } from "@zesty/contract/runs";
 import { addDays } from "@zesty/core/calendar/dates";
 import { readDay } from "@zesty/core/hours/dayText";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import type { Application } from "../application.ts";
 import type { Actor } from "../context.ts";

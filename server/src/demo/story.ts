@@ -1,19 +1,19 @@
 /** What a story of the demo says: a business, its people, and what happens on which day. The files are made to be changed. */
 import type { NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
-import type { NewClosedown } from "@zesty/contract/closedowns";
 import type { NewCost, NewTopUp } from "@zesty/contract/costs";
 import type { NewDeparture } from "@zesty/contract/departures";
 import type { AnswerLeave, AskLeave } from "@zesty/contract/leave";
-import type { NewPerson } from "@zesty/contract/people";
+import type { NewClosedown } from "@zesty/contract/nz/closedowns";
 import type {
   EarlierFacts,
   HolidayFactsRecord,
   KiwiSaverFacts,
   OrdersFacts,
   TaxCodeFacts,
-} from "@zesty/contract/peopleNz";
+} from "@zesty/contract/nz/people";
+import type { NewPerson } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
-import type { DeductionTerms } from "@zesty/core/pay/payContext";
+import type { DeductionTerms } from "@zesty/core/pay/row";
 import { brolga } from "./brolga.ts";
 import gannetPoint from "./gannetPoint.json" with { type: "json" };
 import kouraBay from "./kouraBay.json" with { type: "json" };

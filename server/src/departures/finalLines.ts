@@ -1,6 +1,6 @@
 /** The lines of a final pay: worked out from what the person has at the end, and added to the row of a run. */
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";

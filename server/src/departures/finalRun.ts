@@ -1,7 +1,7 @@
 /** The run that a final pay goes into: one of its own now, or the cycle's run of the last day. */
 import type { NewDeparture } from "@zesty/contract/departures";
 import { dateWords } from "@zesty/core/calendar/dates";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";

@@ -1,8 +1,8 @@
 /** A person's departure as recorded, and its undoing. */
 import type { DepartureView } from "@zesty/contract/departures";
+import { cessationReasons } from "@zesty/core/au/documents/payEvent";
 import { addDays } from "@zesty/core/calendar/dates";
-import { cessationReasons } from "@zesty/core/lodgement/payEvent";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { and, desc, eq, isNull, lte, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";

@@ -3,7 +3,7 @@ import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { Payslip } from "@zesty/core/payslips/payslip";
+import type { Payslip } from "@zesty/core/au/documents/payslip";
 import { expect, it } from "vitest";
 import { payslipPdf } from "./payslipPdf.ts";
 

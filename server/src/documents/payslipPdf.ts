@@ -1,6 +1,6 @@
 /** A payslip as PDF. */
-import type { PayslipLine } from "@zesty/core/payslips/payslip";
-import { type SlipTable, slipLayout } from "@zesty/core/payslips/slipLayout";
+import { slipLayout } from "@zesty/core/countries/slipLayout";
+import type { PayslipLine, SlipTable } from "@zesty/core/documents/slip";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
 import type { Slip } from "../runs/prepared.ts";
 import { date, head, layout, money, page, pdfOf, quiet, right, shortDate } from "./pdfStyle.ts";

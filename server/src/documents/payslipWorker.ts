@@ -1,5 +1,5 @@
 /** Runs in a worker thread: embedding fonts takes a tenth of a second a page, which must not stop the server. */
-import type { YearSummary } from "@zesty/core/payslips/yearSummary";
+import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import type { Slip } from "../runs/prepared.ts";
 import type { TimeRecordSheet } from "../time/timeRecord.ts";
 import { payslipPdf } from "./payslipPdf.ts";

@@ -1,5 +1,5 @@
 /** Payslips, year summaries and records of time as PDF, made in worker threads. */
-import type { YearSummary } from "@zesty/core/payslips/yearSummary";
+import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import type { Slip } from "../runs/prepared.ts";
 import type { TimeRecordSheet } from "../time/timeRecord.ts";
 import { workerPool } from "./workerPool.ts";

@@ -1,5 +1,5 @@
 /** A person's payroll year as PDF. */
-import type { YearSummary } from "@zesty/core/payslips/yearSummary";
+import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import type { Content, TDocumentDefinitions } from "pdfmake/interfaces.js";
 import { date, head, layout, money, page, pdfOf, quiet, right } from "./pdfStyle.ts";
 

@@ -5,7 +5,7 @@
  */
 import type { RunRow } from "@zesty/contract/runs";
 import { addDays } from "@zesty/core/calendar/dates";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { makeCorrection } from "../corrections/correct.ts";

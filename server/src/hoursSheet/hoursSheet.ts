@@ -7,7 +7,7 @@ import { planHoursSheet } from "@zesty/core/hoursSheet/hoursSheet";
 import type { SheetFacts, SheetPerson } from "@zesty/core/hoursSheet/sheetFacts";
 import { hoursSheetOut } from "@zesty/core/hoursSheet/sheetOut";
 import { evenPattern } from "@zesty/core/leave/leaveDays";
-import type { PayElement } from "@zesty/core/pay/payContext";
+import type { PayElement } from "@zesty/core/pay/row";
 import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";

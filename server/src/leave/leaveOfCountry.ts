@@ -1,7 +1,7 @@
 /** What a country says of leave: what arises by itself, what it is worth, and what may be paid out. */
 
 import type { LeaveStanding } from "@zesty/core/leave/forecast";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import type { Decimal } from "@zesty/core/quantity/decimal";
 import type { Figure } from "@zesty/core/working/figure";
 import type { Context } from "../context.ts";

@@ -1,7 +1,7 @@
 /** Who lodges for a business on a payday, and whether the payday is lodged at all. */
 import type { Agent, StandingView } from "@zesty/contract/lodging";
 import { dateWords } from "@zesty/core/calendar/dates";
-import { authorityFault, type Lodged } from "@zesty/core/lodgement/authority";
+import { authorityFault, type Lodged } from "@zesty/core/documents/authority";
 import { and, asc, desc, eq, lte } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { business } from "../store/schema.ts";

@@ -3,11 +3,11 @@
  * yet gets 8 % of the earnings so far and a new anniversary. The plan is the same work, taken back.
  */
 
-import type { ClosedownPlan, NewClosedown } from "@zesty/contract/closedowns";
+import type { ClosedownPlan, NewClosedown } from "@zesty/contract/nz/closedowns";
 import { dateWords } from "@zesty/core/calendar/dates";
-import { leaveSpanNz } from "@zesty/core/nz/leaveDaysNz";
-import type { SheetLine } from "@zesty/core/pay/payContext";
-import type { RowContextNz } from "@zesty/core/pay/payContextNz";
+import { leaveSpanNz } from "@zesty/core/nz/leaveDays";
+import type { RowContextNz } from "@zesty/core/nz/pay/row";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { withLeave } from "@zesty/core/pay/withLeave";
 import { decimal, least } from "@zesty/core/quantity/decimal";
 import { counted } from "@zesty/core/quantity/units";

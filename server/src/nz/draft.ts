@@ -1,6 +1,6 @@
 /** What a row of a sheet of new people says that only New Zealand asks for: tax code, KiwiSaver, leave in weeks and days. */
-import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/peopleNz";
-import { plainKiwiSaver } from "@zesty/contract/plainKiwiSaver";
+import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/nz/people";
+import { plainKiwiSaver } from "@zesty/contract/nz/plainKiwiSaver";
 import { isPermanent } from "../people/drafts.ts";
 import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
 

@@ -2,7 +2,7 @@
  * The rate by which the employer's contributions are taxed in a tax year: worked out for everybody from last year's pay,
  * looked at, accepted, and fixed from the year's first day (Income Tax Act 2007, ss RD 67 to RD 69).
  */
-import type { EsctRates } from "@zesty/contract/esct";
+import type { EsctRates } from "@zesty/contract/nz/esct";
 import { addDays, addMonths, dateWords } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";

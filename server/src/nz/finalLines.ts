@@ -4,8 +4,8 @@
  */
 import type { DeparturePlan } from "@zesty/contract/departures";
 import { holidaysAfter } from "@zesty/core/nz/finalHolidayPay";
-import { leaveMovedNz } from "@zesty/core/pay/elementsNz";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import { leaveMovedNz } from "@zesty/core/nz/pay/elements";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { counted, moneyText } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";

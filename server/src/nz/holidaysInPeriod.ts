@@ -9,7 +9,7 @@ import { worksOn } from "@zesty/core/nz/finalHolidayPay";
 import type { HolidayFacts } from "@zesty/core/nz/holidayFacts";
 import { hoursADay } from "@zesty/core/nz/holidayPay";
 import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
-import type { HolidayInPeriod } from "@zesty/core/pay/payContextNz";
+import type { HolidayInPeriod } from "@zesty/core/nz/pay/row";
 import type { Context } from "../context.ts";
 import type { person } from "../store/schema.ts";
 import { daysBetweenDates } from "../time/readDays.ts";

@@ -1,6 +1,6 @@
 /** Leave of New Zealand: it arises by service, is worth what the Holidays Act pays, and a week a year may be cashed up. */
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
-import { alternativeWorthNz, annualWorthNz } from "@zesty/core/nz/leaveWorthNz";
+import { alternativeWorthNz, annualWorthNz } from "@zesty/core/nz/leaveWorth";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";

@@ -2,7 +2,7 @@
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { check } from "@zesty/contract/fields";
-import { type NoticeKind, typedNotice } from "@zesty/contract/notices";
+import { type NoticeKind, typedNotice } from "@zesty/contract/nz/notices";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
 import { saveSection } from "../people/savePerson.ts";

@@ -6,7 +6,7 @@
 
 import { randomUUID } from "node:crypto";
 import { check } from "@zesty/contract/fields";
-import { type NoticeView, type TypedNotice, typedNotice } from "@zesty/contract/notices";
+import { type NoticeView, type TypedNotice, typedNotice } from "@zesty/contract/nz/notices";
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict, notFound, ProblemError } from "../http/problem.ts";

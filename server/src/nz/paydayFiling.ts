@@ -4,14 +4,14 @@ import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { AnyContext } from "@zesty/core/countries/countries";
 import { DelimitedFault } from "@zesty/core/formats/delimited";
-import { type EmployeeFacts, employeeDetails, employeeDetailsFile } from "@zesty/core/lodgement/employeeDetails";
+import { type EmployeeFacts, employeeDetails, employeeDetailsFile } from "@zesty/core/nz/documents/employeeDetails";
 import {
   employmentInformation,
   employmentInformationFile,
   type FiledPay,
   filingDueDate,
   payableCents,
-} from "@zesty/core/lodgement/employmentInformation";
+} from "@zesty/core/nz/documents/employmentInformation";
 import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
 import { atLeastZero, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";

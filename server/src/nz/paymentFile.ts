@@ -1,5 +1,5 @@
 /** The payment file of a New Zealand run: our neutral CSV, or the credit transfer of ISO 20022 as XML. */
-import { creditTransfer, type PaymentFileNz, paymentRowsNz } from "@zesty/core/payments/paymentsNz";
+import { creditTransfer, type PaymentFileNz, paymentRowsNz } from "@zesty/core/nz/documents/payments";
 import { stringify } from "csv-stringify/sync";
 import { xmlOf } from "../documents/xml.ts";
 

@@ -1,6 +1,6 @@
 /** Pays of New Zealand: what a row knows, what signing off makes of it, and the file of the bank. */
-import { payRunJournalNz } from "@zesty/core/journals/payRunJournalNz";
-import type { PaymentNz } from "@zesty/core/payments/paymentsNz";
+import { payRunJournalNz } from "@zesty/core/nz/documents/journal";
+import type { PaymentNz } from "@zesty/core/nz/documents/payments";
 import { earlierInPeriod } from "../runs/earlierInPeriod.ts";
 import type { PaysOfCountry } from "../runs/paysOfCountry.ts";
 import type { NetPayment } from "../runs/prepared.ts";

@@ -1,6 +1,7 @@
 /** People of New Zealand: what is asked of them beside what is asked everywhere. */
+
+import { newPersonNz, sectionsNz } from "@zesty/contract/nz/people";
 import type { PersonSummary } from "@zesty/contract/people";
-import { newPersonNz, sectionsNz } from "@zesty/contract/peopleNz";
 import { missingOfAll } from "../people/missing.ts";
 import type { EndingFact, PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { datedRecordsNz } from "../store/dated.ts";

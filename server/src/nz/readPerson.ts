@@ -1,5 +1,5 @@
 /** What a person's page shows in New Zealand beside the sections of both countries. */
-import type { PersonNzView } from "@zesty/contract/peopleNz";
+import type { PersonNzView } from "@zesty/contract/nz/people";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { averageDailyPay, averageWeeklyEarnings, ordinaryWeeklyPay } from "@zesty/core/nz/holidayPay";
 import { decimalOrZero } from "@zesty/core/quantity/decimal";

@@ -1,7 +1,7 @@
 /** Pages that only New Zealand has: a closedown put into a run, the ESCT rates of a year, notices of Inland Revenue. */
-import { newClosedown } from "@zesty/contract/closedowns";
-import { esctAccepted } from "@zesty/contract/esct";
-import { noticeAnswer, typedNotice } from "@zesty/contract/notices";
+import { newClosedown } from "@zesty/contract/nz/closedowns";
+import { esctAccepted } from "@zesty/contract/nz/esct";
+import { noticeAnswer, typedNotice } from "@zesty/contract/nz/notices";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { CountryHere } from "../countries/countryHere.ts";
 import { body, idOf } from "../http/handler.ts";

@@ -1,9 +1,9 @@
 /** What a New Zealand pay will make at sign-off: the leave ledger in weeks and days, the payslip, what goes to Inland Revenue. */
-import { payeDueDate } from "@zesty/core/lodgement/employmentInformation";
-import { leaveMovedNz } from "@zesty/core/pay/elementsNz";
-import type { WorkedPayNz } from "@zesty/core/pay/workedPayNz";
-import type { PaymentNz } from "@zesty/core/payments/paymentsNz";
-import { payslipNz } from "@zesty/core/payslips/payslipNz";
+import { payeDueDate } from "@zesty/core/nz/documents/employmentInformation";
+import type { PaymentNz } from "@zesty/core/nz/documents/payments";
+import { payslipNz } from "@zesty/core/nz/documents/payslip";
+import { leaveMovedNz } from "@zesty/core/nz/pay/elements";
+import type { WorkedPayNz } from "@zesty/core/nz/pay/worked";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../runs/prepared.ts";

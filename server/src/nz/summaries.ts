@@ -1,5 +1,5 @@
 /** Year summaries of New Zealand: the sums of what was filed payday by payday. */
-import { yearSummaryNz } from "@zesty/core/payslips/yearSummary";
+import { yearSummaryNz } from "@zesty/core/nz/documents/yearSummary";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { yearSums } from "../store/sums.ts";
 import type { YearOfCountry } from "../year/said.ts";

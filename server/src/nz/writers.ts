@@ -5,7 +5,7 @@ import type {
   KiwiSaverFacts,
   OrdersFacts,
   TaxCodeFacts,
-} from "@zesty/contract/peopleNz";
+} from "@zesty/contract/nz/people";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";

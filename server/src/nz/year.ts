@@ -1,7 +1,7 @@
 /** The payroll year of New Zealand: what Inland Revenue took, payday by payday, against facts, ledger, bank and dues. */
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { readRecord } from "@zesty/core/formats/delimited";
-import { eiDetail } from "@zesty/core/lodgement/filingLayout";
+import { eiDetail } from "@zesty/core/nz/documents/filingLayout";
 import { dollars, fromCents } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";

@@ -1,6 +1,6 @@
 /** Inland Revenue: files employment information, finds a filing after a lost answer, asks for its state. */
 import { createHash } from "node:crypto";
-import type { NoticeKind } from "@zesty/contract/notices";
+import type { NoticeKind } from "@zesty/contract/nz/notices";
 import { centsText } from "@zesty/core/quantity/units";
 import type { Keep, Outcome, OutcomeItem, RawAnswer } from "./outcome.ts";
 import { ask, isPassing, parsed } from "./outcome.ts";

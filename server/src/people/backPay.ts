@@ -5,7 +5,7 @@ import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import { type AnyInput, longOwedYear, superableOf, workOutPay } from "@zesty/core/countries/countries";
 import { asItWas, atNewRate, type RateThen } from "@zesty/core/pay/backPay";
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { centsText, fromE4, toCents } from "@zesty/core/quantity/units";

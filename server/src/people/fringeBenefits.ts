@@ -1,7 +1,7 @@
 /** A person's fringe benefits: as recorded, and what of them is reported. */
 import type { FringeBenefitView } from "@zesty/contract/people";
+import type { CodedAmount } from "@zesty/core/au/documents/payEvent";
 import { fringeYearEnd, reportableFringeBenefits } from "@zesty/core/au/fringeBenefits";
-import type { CodedAmount } from "@zesty/core/lodgement/payEvent";
 import { centsText } from "@zesty/core/quantity/units";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";

@@ -1,6 +1,7 @@
 /** Every lane of the line of time in words, both countries; and usual pay that follows the terms it was made from. */
+
+import type { SectionNz } from "@zesty/contract/nz/people";
 import type { Employment, Section } from "@zesty/contract/people";
-import type { SectionNz } from "@zesty/contract/peopleNz";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
 import { eq } from "drizzle-orm";

@@ -2,7 +2,7 @@
 import type { BankPart } from "@zesty/contract/people";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveWords } from "@zesty/core/leave/kinds";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, dollars, fromE4 } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";

@@ -1,8 +1,8 @@
 /** A person's line of time and back pay on a real store: each pay anew, taxed by its own method, never twice. */
 import type { Employment } from "@zesty/contract/people";
+import type { PayInput } from "@zesty/core/au/pay/input";
 import { workOutPay } from "@zesty/core/countries/countries";
 import { asItWas, atNewRate } from "@zesty/core/pay/backPay";
-import type { PayInput } from "@zesty/core/pay/payInput";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { shippedRuleBook } from "@zesty/core/rulebook/shippedRuleBook";
 import fc from "fast-check";

@@ -1,8 +1,8 @@
 /** Pay of the year from before this program: counted wherever the law looks at the year, reported only when carried. */
 
+import type { OpeningYear } from "@zesty/contract/au/openingYear";
+import { openingYear as schema } from "@zesty/contract/au/openingYear";
 import { check } from "@zesty/contract/fields";
-import type { OpeningYear } from "@zesty/contract/openingYear";
-import { openingYear as schema } from "@zesty/contract/openingYear";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDocument } from "../documents/documents.ts";
 import { openRun } from "../runs/openRun.ts";

@@ -1,5 +1,5 @@
 /** What was paid to a person in a payroll year before this program: kept, read back, and added to the year's sums. */
-import type { OpeningYear, OpeningYearView } from "@zesty/contract/openingYear";
+import type { OpeningYear, OpeningYearView } from "@zesty/contract/au/openingYear";
 import { openingAmounts, openingSums } from "@zesty/core/au/openingYear";
 import { type IncomeType, incomeTypeOf } from "@zesty/core/au/taxDeclaration";
 import { and, asc, eq, isNotNull } from "drizzle-orm";

@@ -1,8 +1,8 @@
 /** What a country says of people: what is asked of them, and what of it is missing. */
 
 import type { BusinessView } from "@zesty/contract/business";
+import type { NewPersonNz, PersonNzView } from "@zesty/contract/nz/people";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
-import type { NewPersonNz, PersonNzView } from "@zesty/contract/peopleNz";
 import type { PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
 import type { Schema } from "joi";
 import type { Context } from "../context.ts";

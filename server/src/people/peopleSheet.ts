@@ -1,8 +1,8 @@
 /** Several new people at once: read from a file, looked at row by row, and added all or none. */
 import { check } from "@zesty/contract/fields";
 import type { HoursSheetFile } from "@zesty/contract/hoursSheet";
+import type { NewPersonNz } from "@zesty/contract/nz/people";
 import type { NewPerson } from "@zesty/contract/people";
-import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import type { PeopleFileRead, PeoplePlan, PlannedPerson } from "@zesty/contract/peopleSheet";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import {

@@ -1,7 +1,8 @@
 /** Makes a person, and saves one section of a person's facts. Dated sections append; nothing is overwritten. */
 
+import type { OpeningYear } from "@zesty/contract/au/openingYear";
 import type { Emergency, Qualification } from "@zesty/contract/besidePay";
-import type { OpeningYear } from "@zesty/contract/openingYear";
+import type { NewPersonNz, SectionNz } from "@zesty/contract/nz/people";
 import type {
   BankPart,
   Details,
@@ -14,7 +15,6 @@ import type {
   Tax,
   UsualLine,
 } from "@zesty/contract/people";
-import type { NewPersonNz, SectionNz } from "@zesty/contract/peopleNz";
 import type { TimeTerms } from "@zesty/contract/time";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";

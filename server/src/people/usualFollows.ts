@@ -3,7 +3,7 @@
  * never paid. What somebody typed otherwise stays.
  */
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4 } from "@zesty/core/quantity/units";

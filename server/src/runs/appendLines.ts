@@ -1,5 +1,5 @@
 /** Lines put after those that stand in a row of a run. */
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { eq, sql } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";

@@ -1,5 +1,5 @@
 /** What other pays of the same period were paid and took: a child support notice and the loan's threshold count once. */
-import type { RowContextNz } from "@zesty/core/pay/payContextNz";
+import type { RowContextNz } from "@zesty/core/nz/pay/row";
 import { centsText } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import type { Run } from "./runRows.ts";

@@ -1,5 +1,5 @@
 /** Journal lines gathered by account and cost centre, as the books and the CSV show them. */
-import type { JournalLine } from "@zesty/core/journals/posting";
+import type { JournalLine } from "@zesty/core/documents/posting";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { ledgerAccount } from "../store/schema.ts";

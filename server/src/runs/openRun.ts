@@ -5,7 +5,7 @@ import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { paydayByRule } from "@zesty/core/countries/workingDays";
 import { cutToPart, partOfPeriod } from "@zesty/core/pay/partPeriod";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";

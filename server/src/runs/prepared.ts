@@ -1,13 +1,13 @@
 /** A run worked out for sign-off: every fact, ledger entry, payment, due and document that it will make. */
 
+import type { DirectEntryPayment } from "@zesty/core/au/documents/directEntry";
+import type { Payslip } from "@zesty/core/au/documents/payslip";
 import type { AnyPay } from "@zesty/core/countries/countries";
-import type { JournalLine } from "@zesty/core/journals/posting";
+import type { JournalLine } from "@zesty/core/documents/posting";
 import { type DatedLeave, datedLeave } from "@zesty/core/leave/leaveDays";
+import type { PaymentNz } from "@zesty/core/nz/documents/payments";
+import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import type { Fact } from "@zesty/core/pay/facts";
-import type { DirectEntryPayment } from "@zesty/core/payments/directEntry";
-import type { PaymentNz } from "@zesty/core/payments/paymentsNz";
-import type { Payslip } from "@zesty/core/payslips/payslip";
-import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
 import type { business, due, leaveEntry } from "../store/schema.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";

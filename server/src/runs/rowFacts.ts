@@ -1,8 +1,10 @@
 /** What the row of a run knows of its person, from dated records: for the pipeline and for the checks. */
+
+import type { RowContext, TopUp } from "@zesty/core/au/pay/row";
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
-import type { PersonFactsBase, RowContext, TopUp } from "@zesty/core/pay/payContext";
-import type { Basis, EmployerCost } from "@zesty/core/pay/payInput";
+import type { Basis, EmployerCost } from "@zesty/core/pay/input";
+import type { PersonFactsBase } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { centsText, fromCents, fromE4 } from "@zesty/core/quantity/units";

@@ -1,6 +1,6 @@
 /** The payment file of a run, made from prepared pays, and what the documents of a run are called. */
-import { DirectEntryFault } from "@zesty/core/payments/directEntry";
-import { PaymentFault } from "@zesty/core/payments/paymentsNz";
+import { DirectEntryFault } from "@zesty/core/au/documents/directEntry";
+import { PaymentFault } from "@zesty/core/nz/documents/payments";
 import type { Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { cannot } from "../http/problem.ts";

@@ -1,10 +1,11 @@
 /** Loads the rows of a run with everything that working them out needs: one query a table, whatever the number of rows. */
 
+import { toDateCodes, toDateOf } from "@zesty/core/au/pay/facts";
+import type { AllowanceCode, DeductionCode } from "@zesty/core/au/pay/input";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { AnyContext } from "@zesty/core/countries/countries";
-import { toDateCodes, toDateOf } from "@zesty/core/pay/facts";
-import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/payContext";
-import type { AllowanceCode, DeductionCode, Overrides } from "@zesty/core/pay/payInput";
+import type { Overrides } from "@zesty/core/pay/input";
+import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";

@@ -1,6 +1,7 @@
 /** Ticks: the bookkeeper's "I have looked at this". A tick is bound to a finding and its facts. */
 import type { SavedRows } from "@zesty/contract/runs";
-import { type MarkCode, standingCodes } from "@zesty/core/checks/mark";
+import type { MarkCode } from "@zesty/core/checks/mark";
+import { standingCodes } from "@zesty/core/countries/marks";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";

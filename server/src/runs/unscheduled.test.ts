@@ -1,5 +1,5 @@
 /** A pay outside the cycle, in both countries: the period is taxed once on all its pays, and nothing is paid unseen. */
-import type { TaxCodeFacts } from "@zesty/contract/peopleNz";
+import type { TaxCodeFacts } from "@zesty/contract/nz/people";
 import { centsOf } from "@zesty/core/quantity/units";
 import { afterEach, describe, expect, it } from "vitest";
 import { makeCorrection } from "../corrections/correct.ts";

@@ -1,9 +1,9 @@
 /** Works out the rows of a run on the server: its figures are the ones that count. */
 import type { RunMark } from "@zesty/contract/runs";
 import { tickKey } from "@zesty/core/checks/mark";
-import { sentenceOf } from "@zesty/core/checks/sentences";
 import type { AnyInput, AnyPay } from "@zesty/core/countries/countries";
 import { examineRow } from "@zesty/core/countries/countries";
+import { sentenceOf } from "@zesty/core/countries/marks";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";

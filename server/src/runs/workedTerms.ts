@@ -1,5 +1,5 @@
 /** Employment terms as they stood when the work was done: the rate of the period, and whether it changed within it. */
-import type { PersonFactsBase } from "@zesty/core/pay/payContext";
+import type { PersonFactsBase } from "@zesty/core/pay/row";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { DatedRecords } from "../store/dated.ts";
 import type { Db } from "../store/open.ts";

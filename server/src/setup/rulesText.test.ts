@@ -16,7 +16,7 @@ const partsOf = ["taxDeclaration.ts", "weeklyEarnings.ts", "medicareAdjustment.t
 it("docs/rules/sources.md names every Australian rule", () => {
   const sources = readFileSync(join(root, "docs/rules/sources.md"), "utf8");
   const files = readdirSync(join(root, "core/src/au")).filter(
-    (file) => !file.endsWith(".test.ts") && !partsOf.includes(file),
+    (file) => file.endsWith(".ts") && !file.endsWith(".test.ts") && !partsOf.includes(file),
   );
   for (const file of files) expect(sources, file).toContain(`core/src/au/${file}`);
 });

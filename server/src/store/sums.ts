@@ -3,7 +3,7 @@ import { addDays, addMonths, completedYears } from "@zesty/core/calendar/dates";
 import { superQuarterAu } from "@zesty/core/calendar/payrollYear";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { payrollYearOf } from "@zesty/core/countries/countries";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import type { Store } from "./open.ts";
 

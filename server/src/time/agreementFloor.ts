@@ -5,7 +5,7 @@
 import { dateWords } from "@zesty/core/calendar/dates";
 import { personHours } from "@zesty/core/hours/personHours";
 import type { Piece } from "@zesty/core/hours/worked";
-import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { namingFinder } from "./elementsOfTime.ts";

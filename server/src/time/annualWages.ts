@@ -5,7 +5,7 @@
  */
 import type { AnnualWage } from "@zesty/contract/time";
 import { isDate } from "@zesty/core/calendar/dates";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal, zero } from "@zesty/core/quantity/decimal";
 import { toCents } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";

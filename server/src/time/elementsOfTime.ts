@@ -1,7 +1,7 @@
 /** The pay elements that recorded time stands under: one of the business that fits, else one made when first needed. */
 import { leaveKindIn } from "@zesty/core/countries/leave";
-import { traitsNz } from "@zesty/core/pay/elementsNz";
-import type { PayElement } from "@zesty/core/pay/payContext";
+import { traitsNz } from "@zesty/core/nz/pay/elements";
+import type { PayElement } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";

@@ -4,7 +4,7 @@
  */
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { type Cycle, nextPeriod } from "@zesty/core/calendar/payPeriods";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import type { Context } from "../context.ts";
 import type { Run } from "../runs/runRows.ts";

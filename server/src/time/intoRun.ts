@@ -2,7 +2,7 @@
  * Approved time into the rows of an open run. Lines that came from the record of time are made anew whenever it changes;
  * what somebody typed over stays, and keeps beside it what the record says.
  */
-import type { OpenTime, SheetLine } from "@zesty/core/pay/payContext";
+import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";

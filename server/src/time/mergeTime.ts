@@ -1,6 +1,6 @@
 /** Lines of the record of time put beside what stands in a row: what somebody typed over stays. */
 import { isTypedOver } from "@zesty/core/checks/timeChecks";
-import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import { withLeave } from "@zesty/core/pay/withLeave";
 import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 

@@ -21,7 +21,7 @@ import {
 import { baseRate, reportingCodeOf, unitAmount } from "@zesty/core/hours/pricing";
 import type { Piece } from "@zesty/core/hours/worked";
 import { leaveAmount } from "@zesty/core/leave/leaveDays";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent, halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import type { KnownPerson } from "./personTimes.ts";

@@ -1,6 +1,6 @@
 /** Year summaries to people by mail: each kept as it was made, and handed to the outbox like everything that leaves. */
 import type { SummaryMail, SummaryMailRow } from "@zesty/contract/year";
-import type { YearSummary } from "@zesty/core/payslips/yearSummary";
+import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument, sha256 } from "../documents/documents.ts";
 import { renderYearSummary } from "../documents/renderPayslip.ts";

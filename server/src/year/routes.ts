@@ -1,7 +1,7 @@
 /** A payroll year: its sheet of proof, and the pays behind a row. */
 import { summaryMail, type YearProof, yearClosed, yearDeclared, yearLeftOut, yearTicked } from "@zesty/contract/year";
 import { isDate } from "@zesty/core/calendar/dates";
-import type { YearSummary } from "@zesty/core/payslips/yearSummary";
+import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import { centsText } from "@zesty/core/quantity/units";
 import { stringify } from "csv-stringify/sync";
 import type { Router } from "express";

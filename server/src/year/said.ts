@@ -2,7 +2,7 @@
 import type { ToDo } from "@zesty/contract/desk";
 import type { EndingMark, ProofColumn, Voice, YearAndEnding, YearCheck, YearProof } from "@zesty/contract/year";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
-import type { YearSummary } from "@zesty/core/payslips/yearSummary";
+import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import type { Actor, Context } from "../context.ts";
 import type { business } from "../store/schema.ts";
 import type { ReportChannel } from "./reportsTaken.ts";

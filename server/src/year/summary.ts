@@ -1,7 +1,8 @@
 /** A person's payroll year on one page: from the record that is reported, with what the agency knows of it. */
+
 import { dateWords } from "@zesty/core/calendar/dates";
 import { type CountryCode, payrollYearOf } from "@zesty/core/countries/countries";
-import type { YearSummary } from "@zesty/core/payslips/yearSummary";
+import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";

@@ -1,5 +1,5 @@
 /** The sheet of proof on a real store: the voices agree on what was done, and each that is tampered with stands out alone. */
-import type { PayEvent, PayeeRecord } from "@zesty/core/lodgement/payEvent";
+import type { PayEvent, PayeeRecord } from "@zesty/core/au/documents/payEvent";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, toCents } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";

@@ -1,9 +1,9 @@
 /** Pay elements as a country has them: their kinds, how they are typed, how they are reported and what they count for. */
 import type { NewElement } from "@zesty/contract/business";
+import type { ElementAu } from "@zesty/core/au/pay/input";
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { Entry } from "@zesty/core/pay/payContext";
-import type { ElementAu } from "@zesty/core/pay/payInput";
-import type { ElementNz } from "@zesty/core/pay/payInputNz";
+import type { ElementNz } from "@zesty/core/nz/pay/input";
+import type { Entry } from "@zesty/core/pay/row";
 import type { ReactNode } from "react";
 import type { UseFormReturn } from "react-hook-form";
 import { elementsOnPageAu } from "./au/elements.tsx";

@@ -3,7 +3,12 @@ import { notesOf } from "./FieldNotesOf.tsx";
 import { onPage } from "./onPage.ts";
 
 const sources = import.meta.glob<string>(
-  ["../places/people/{forms,formsNz}/*.tsx", "../places/people/NewPerson.tsx", "../places/setup/*.tsx"],
+  [
+    "../places/people/{forms,au,nz}/*.tsx",
+    "../places/people/NewPerson.tsx",
+    "../places/setup/*.tsx",
+    "../places/setup/nz/*.tsx",
+  ],
   { query: "?raw", import: "default", eager: true },
 );
 /** Labels of the fields that stand in the files of a path. */

@@ -1,5 +1,5 @@
 /** The terms of a deduction: in the run for once, in usual pay for good. */
-import type { DeductionTerms, SheetLine } from "@zesty/core/pay/payContext";
+import type { DeductionTerms, SheetLine } from "@zesty/core/pay/row";
 import { NumberInput } from "./NumberInput.tsx";
 
 /** A line with its terms changed; without any, the line stands as it is typed. */

@@ -1,10 +1,10 @@
 /** Makes a pay element: in the set-up, or from inside a run. Fields appear as the kind asks for them. */
 
+import type { ElementAu } from "@zesty/core/au/pay/input";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
-import type { Entry } from "@zesty/core/pay/payContext";
-import type { ElementAu } from "@zesty/core/pay/payInput";
-import type { ElementNz } from "@zesty/core/pay/payInputNz";
+import type { ElementNz } from "@zesty/core/nz/pay/input";
+import type { Entry } from "@zesty/core/pay/row";
 import { useForm } from "react-hook-form";
 import { elementsOnPage } from "../countries/elements.tsx";
 import { api } from "../state/api.ts";

@@ -1,7 +1,8 @@
 /** The kinds of pay element in words. */
-import { traitsNz } from "@zesty/core/pay/elementsNz";
-import type { ElementAu } from "@zesty/core/pay/payInput";
-import type { ElementNz } from "@zesty/core/pay/payInputNz";
+
+import type { ElementAu } from "@zesty/core/au/pay/input";
+import { traitsNz } from "@zesty/core/nz/pay/elements";
+import type { ElementNz } from "@zesty/core/nz/pay/input";
 
 const wordsNz = Object.fromEntries(Object.entries(traitsNz).map(([name, { words }]) => [name, words])) as Record<
   ElementNz,

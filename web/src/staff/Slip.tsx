@@ -1,7 +1,7 @@
 /** A payslip on a phone: tap a figure and it says why. */
 import type { StaffPage } from "@zesty/contract/staff";
-import type { Payslip } from "@zesty/core/payslips/payslip";
-import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
+import type { Payslip } from "@zesty/core/au/documents/payslip";
+import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import type { Working } from "@zesty/core/working/figure";
 import { useState } from "react";
 import { onPage } from "../countries/onPage.ts";

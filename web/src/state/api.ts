@@ -1,6 +1,7 @@
 /** Server access: one place for every address of the API. */
 
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
+import type { StatementPeriod } from "@zesty/contract/au/statements";
 import type {
   ConfirmRules,
   DueView,
@@ -11,7 +12,6 @@ import type {
   TablesChange,
 } from "@zesty/contract/books";
 import type { BusinessView, ChangeElement, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
-import type { ClosedownPlan, NewClosedown } from "@zesty/contract/closedowns";
 import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import type { CostsView } from "@zesty/contract/costs";
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
@@ -20,8 +20,9 @@ import type { FirstSteps } from "@zesty/contract/firstSteps";
 import type { HoursSheetFile, HoursSheetPreview, ShiftSheetFile, ShiftSheetPreview } from "@zesty/contract/hoursSheet";
 import type { JobView } from "@zesty/contract/jobs";
 import type { ListName } from "@zesty/contract/lists";
+import type { ClosedownPlan, NewClosedown } from "@zesty/contract/nz/closedowns";
+import type { NewPersonNz } from "@zesty/contract/nz/people";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
-import type { NewPersonNz } from "@zesty/contract/peopleNz";
 import type { Problem } from "@zesty/contract/problem";
 import type {
   ByHand,
@@ -37,7 +38,6 @@ import type {
   WaitingRun,
 } from "@zesty/contract/runs";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
-import type { StatementPeriod } from "@zesty/contract/statements";
 import type {
   AgreementView,
   AnnualWage,
@@ -48,8 +48,8 @@ import type {
   SaveDays,
   WeekView,
 } from "@zesty/contract/time";
-import type { Payslip } from "@zesty/core/payslips/payslip";
-import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
+import type { Payslip } from "@zesty/core/au/documents/payslip";
+import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import type { Working } from "@zesty/core/working/figure";
 import { jobTold, throughJob } from "./jobs.ts";
 

@@ -1,5 +1,5 @@
 /** Cells of the run sheet as text: how they are read, and what is wrong with them. */
-import type { Entry, SheetLine, TimeOfLine } from "@zesty/core/pay/payContext";
+import type { Entry, SheetLine, TimeOfLine } from "@zesty/core/pay/row";
 
 export const cellKey = (payId: number, elementId: number, costCentre?: string): string =>
   `${payId}:${elementId}:${costCentre ?? ""}`;

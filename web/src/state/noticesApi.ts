@@ -1,5 +1,5 @@
 /** The addresses about notices of Inland Revenue. */
-import type { NoticeView, TypedNotice } from "@zesty/contract/notices";
+import type { NoticeView, TypedNotice } from "@zesty/contract/nz/notices";
 import { api } from "./api.ts";
 
 export const noticesApi = api.injectEndpoints({

@@ -1,7 +1,7 @@
 /** What a person can change in a row of a run: taken out of it, put back, and compared. */
 import type { RunRow } from "@zesty/contract/runs";
-import type { SheetLine } from "@zesty/core/pay/payContext";
-import type { Overrides } from "@zesty/core/pay/payInput";
+import type { Overrides } from "@zesty/core/pay/input";
+import type { SheetLine } from "@zesty/core/pay/row";
 
 /** What a person can change in a row. */
 export interface RowContent {

@@ -2,8 +2,8 @@
 
 import { createSlice, current, original, type PayloadAction } from "@reduxjs/toolkit";
 import type { RowChange, RunMark, RunRow, RunView, SavedRows } from "@zesty/contract/runs";
-import type { SheetLine } from "@zesty/core/pay/payContext";
-import type { Overrides } from "@zesty/core/pay/payInput";
+import type { Overrides } from "@zesty/core/pay/input";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { badText, cellKey, filledBy, inCell, isNumber, quantityOf, readCell } from "./cells.ts";
 import type { WorkedRow } from "./core.ts";
 import { contentOf, putContent, type RowContent, sameContent, setOverrides, setPeriods } from "./rowContent.ts";

@@ -1,8 +1,8 @@
 /** Rows worked out and examined by the same core as the server's: in the worker, and in the page for a row in hand. */
 import { tickKey } from "@zesty/core/checks/mark";
-import { sentenceOf } from "@zesty/core/checks/sentences";
 import { type AnyContext, examineRow, workingOf, workOutAnyRow } from "@zesty/core/countries/countries";
-import type { PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import { sentenceOf } from "@zesty/core/countries/marks";
+import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import { makeRuleBook, type Row, type RuleBook } from "@zesty/core/rulebook/ruleBook";
 import type { Working } from "@zesty/core/working/figure";
 import type { WorkedRow } from "./core.ts";

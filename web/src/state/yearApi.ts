@@ -1,6 +1,7 @@
 /** The addresses about a payroll year. */
-import type { EsctRates } from "@zesty/contract/esct";
+
 import type { JobView } from "@zesty/contract/jobs";
+import type { EsctRates } from "@zesty/contract/nz/esct";
 import type {
   ElementSheet,
   FringeGiven,

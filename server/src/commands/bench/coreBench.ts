@@ -1,8 +1,8 @@
 /** The core against a general spreadsheet engine on the same rules. Figures are printed, never asserted. */
-import type { PayInput } from "@zesty/core/pay/payInput";
-import type { PayInputNz } from "@zesty/core/pay/payInputNz";
-import { workOut } from "@zesty/core/pay/workOut";
-import { workOutNz } from "@zesty/core/pay/workOutNz";
+import type { PayInput } from "@zesty/core/au/pay/input";
+import { workOut } from "@zesty/core/au/pay/workOut";
+import type { PayInputNz } from "@zesty/core/nz/pay/input";
+import { workOutNz } from "@zesty/core/nz/pay/workOut";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import { withholdingScales } from "@zesty/core/rulebook/au/withholdingScales";
 import { earnersLevy } from "@zesty/core/rulebook/nz/earnersLevy";

@@ -3,7 +3,7 @@
  * And what the agency tells the employer.
  */
 import type { Agent, NewStanding } from "@zesty/contract/lodging";
-import type { NoticeKind } from "@zesty/contract/notices";
+import type { NoticeKind } from "@zesty/contract/nz/notices";
 import { index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business } from "./business.ts";
 import { id, json } from "./columns.ts";

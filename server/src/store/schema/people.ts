@@ -1,7 +1,7 @@
 /** People. What changes over time is dated: the newest `from` not after the date counts. */
 import type { Emergency, Qualification } from "@zesty/contract/besidePay";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business, costCentre, fund, payCycle, place, topUpScheme } from "./business.ts";
 import { flag, id, json } from "./columns.ts";

@@ -1,6 +1,7 @@
 /** Runs that are open: they may be changed until signed off. */
-import type { OpenTime, SheetLine } from "@zesty/core/pay/payContext";
-import type { Overrides } from "@zesty/core/pay/payInput";
+
+import type { Overrides } from "@zesty/core/pay/input";
+import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business, payCycle } from "./business.ts";
 import { flag, id, json } from "./columns.ts";

@@ -1,5 +1,5 @@
 import type { NewElement } from "@zesty/contract/business";
-import { allowanceCodes, elementsAu } from "@zesty/core/pay/payInput";
+import { allowanceCodes, elementsAu } from "@zesty/core/au/pay/input";
 import { ChoiceField, errorAt } from "../../parts/Fields.tsx";
 import type { ElementsOnPage } from "../elements.tsx";
 

@@ -1,5 +1,5 @@
-import { arisingNz } from "@zesty/core/pay/elementsNz";
-import { elementsNz } from "@zesty/core/pay/payInputNz";
+import { arisingNz } from "@zesty/core/nz/pay/elements";
+import { elementsNz } from "@zesty/core/nz/pay/input";
 import { ChoiceField } from "../../parts/Fields.tsx";
 import type { ElementsOnPage } from "../elements.tsx";
 

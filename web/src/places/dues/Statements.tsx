@@ -1,5 +1,5 @@
 /** The activity statement's wages labels by month or quarter: what events said, bridged to what was signed. */
-import type { StatementPeriod } from "@zesty/contract/statements";
+import type { StatementPeriod } from "@zesty/contract/au/statements";
 import { Link } from "react-router";
 import { cents, centsOrDash, shortDate } from "../../parts/format.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";

@@ -1,5 +1,5 @@
 /** What Inland Revenue told the employer about its people: looked at one by one, applied from its day or left. */
-import type { NoticeView } from "@zesty/contract/notices";
+import type { NoticeView } from "@zesty/contract/nz/notices";
 import { useState } from "react";
 import { Link } from "react-router";
 import { onPage } from "../../countries/onPage.ts";

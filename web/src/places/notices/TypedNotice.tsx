@@ -1,5 +1,5 @@
 /** A notice that came by letter, typed in. */
-import type { NoticeKind } from "@zesty/contract/notices";
+import type { NoticeKind } from "@zesty/contract/nz/notices";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";

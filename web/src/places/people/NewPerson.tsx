@@ -3,7 +3,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import type { UsualLine } from "@zesty/contract/people";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
-import { bases } from "@zesty/core/pay/payInput";
+import { bases } from "@zesty/core/pay/input";
 import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
 import { isDecimalText } from "@zesty/core/quantity/decimal";
 import { tidied } from "@zesty/core/quantity/tidied";

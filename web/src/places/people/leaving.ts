@@ -1,7 +1,7 @@
 /** The reasons for which an employment ends, as each country's law names them. */
 import { leavingReasonsNz } from "@zesty/contract/departures";
+import { cessationReasons } from "@zesty/core/au/documents/payEvent";
 import type { CountryCode } from "@zesty/core/countries/countries";
-import { cessationReasons } from "@zesty/core/lodgement/payEvent";
 
 interface Leaving {
   reasons: Readonly<Record<string, string>>;

@@ -1,7 +1,7 @@
 /** What a new person is asked beside what is asked everywhere. */
 import type { BusinessView } from "@zesty/contract/business";
-import type { KiwiSaverFacts } from "@zesty/contract/peopleNz";
-import { plainKiwiSaver } from "@zesty/contract/plainKiwiSaver";
+import type { KiwiSaverFacts } from "@zesty/contract/nz/people";
+import { plainKiwiSaver } from "@zesty/contract/nz/plainKiwiSaver";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { ReactNode } from "react";
 import type { UseFormRegister } from "react-hook-form";

@@ -3,8 +3,8 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveWords } from "@zesty/core/leave/kinds";
-import { leaveKindsNz } from "@zesty/core/pay/elementsNz";
-import type { RowContextNz } from "@zesty/core/pay/payContextNz";
+import { leaveKindsNz } from "@zesty/core/nz/pay/elements";
+import type { RowContextNz } from "@zesty/core/nz/pay/row";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import { counted } from "@zesty/core/quantity/units";
 import { Link } from "react-router";

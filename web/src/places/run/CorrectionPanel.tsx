@@ -2,7 +2,7 @@
 import type { CorrectablePay, CorrectionPlan } from "@zesty/contract/corrections";
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { SheetLine } from "@zesty/core/pay/payContext";
+import type { SheetLine } from "@zesty/core/pay/row";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { onPage } from "../../countries/onPage.ts";

@@ -2,7 +2,7 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { etpCodes } from "@zesty/core/au/terminationPayment";
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/core/pay/payContext";
+import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/core/pay/row";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { TermsFields, withTerms } from "../../parts/DeductionTerms.tsx";

@@ -1,6 +1,6 @@
 /** A new kind of pay from inside the run: as a column for now, or for good in the usual pay of the person in hand. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
-import type { Entry } from "@zesty/core/pay/payContext";
+import type { Entry } from "@zesty/core/pay/row";
 import { useState } from "react";
 import { onPage } from "../../countries/onPage.ts";
 import { TextField } from "../../parts/Fields.tsx";

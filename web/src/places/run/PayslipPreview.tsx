@@ -1,7 +1,8 @@
 /** The payslip before it is sent, with everything the PDF holds. */
-import type { Payslip, PayslipLine } from "@zesty/core/payslips/payslip";
-import type { PayslipNz } from "@zesty/core/payslips/payslipNz";
-import { type SlipTable, slipLayout } from "@zesty/core/payslips/slipLayout";
+import type { Payslip } from "@zesty/core/au/documents/payslip";
+import { slipLayout } from "@zesty/core/countries/slipLayout";
+import type { PayslipLine, SlipTable } from "@zesty/core/documents/slip";
+import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import { Button } from "../../parts/Button.tsx";
 import { longDate, money, moneyOrDash, shortDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";

@@ -2,7 +2,7 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { isTypedOver } from "@zesty/core/checks/timeChecks";
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { PayElement } from "@zesty/core/pay/payContext";
+import type { PayElement } from "@zesty/core/pay/row";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Column, RenderEditCellProps } from "react-data-grid";
 import { onPage } from "../../countries/onPage.ts";

@@ -1,6 +1,6 @@
 /** Pasted blocks: by place or by name, the whole of it or nothing. */
 import type { RunRow } from "@zesty/contract/runs";
-import type { PayElement } from "@zesty/core/pay/payContext";
+import type { PayElement } from "@zesty/core/pay/row";
 import { describe, expect, it } from "vitest";
 import { readCell } from "../../state/cells.ts";
 import { readPaste } from "./paste.ts";

@@ -13,7 +13,7 @@ import { Page } from "../../parts/Page.tsx";
 import { api } from "../../state/api.ts";
 import { useTakeBusiness } from "../../state/business.ts";
 import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
-import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./businessFieldsNz.tsx";
+import { BusinessFieldsetNz, type BusinessFieldsNz, businessValuesNz } from "./nz/businessFields.tsx";
 import { TakeIn } from "./TakeIn.tsx";
 
 const codes = Object.keys(onPage) as CountryCode[];

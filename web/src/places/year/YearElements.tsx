@@ -1,6 +1,6 @@
 /** Every pay element of a year: where it is reported, what it counts for, what it carried, and what is doubtful of it. */
 import type { ElementLine } from "@zesty/contract/year";
-import type { ElementAu } from "@zesty/core/pay/payInput";
+import type { ElementAu } from "@zesty/core/au/pay/input";
 import { Link, useSearchParams } from "react-router";
 import { elementWords } from "../../parts/elementWords.ts";
 import { centsOrDash } from "../../parts/format.ts";

@@ -1,4 +1,4 @@
-import { bases } from "@zesty/core/pay/payInput";
+import { bases } from "@zesty/core/pay/input";
 import { useEffect, useState } from "react";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { useNavigate } from "react-router";

@@ -1,4 +1,4 @@
-import type { DeductionTerms, SheetLine } from "@zesty/core/pay/payContext";
+import type { DeductionTerms, SheetLine } from "@zesty/core/pay/row";
 import { useState } from "react";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
 import { Button } from "../../../parts/Button.tsx";

@@ -1,0 +1,259 @@
+/** Each mark has a test that it appears and one that it does not; each code has a sentence. */
+import { describe, expect, it } from "vitest";
+import { type MarkCode, tickKey } from "../../checks/mark.ts";
+import { examineRow } from "../../countries/countries.ts";
+import { sentenceOf } from "../../countries/marks.ts";
+import type { MarkCodeNz } from "../../nz/checks/sentences.ts";
+import type { SheetLine } from "../../pay/row.ts";
+import { makeRuleBook } from "../../rulebook/ruleBook.ts";
+import { shippedRuleBook } from "../../rulebook/shippedRuleBook.ts";
+import { context, elements, hours, person } from "../../testMakers.ts";
+import type { RowContext } from "../pay/row.ts";
+
+/** Marks of New Zealand pays have their own test, rowChecksNz.test.ts. */
+type MarkCodeAu = Exclude<MarkCode, MarkCodeNz>;
+
+interface Case {
+  with: [RowContext, SheetLine[]];
+  without?: [RowContext, SheetLine[]];
+  kind: "stop" | "query" | "note";
+}
+const plain: [RowContext, SheetLine[]] = [context(), hours("38")];
+const last = (gross: string) => ({ payday: "2025-10-02", hours: "38", gross, withheld: "0", super: "0", net: "0" });
+
+const cashOut = (value: string): SheetLine => ({ elementId: 2, hours: value, detail: { cashOut: true } });
+
+const cases: Record<MarkCodeAu, Case> = {
+  missingTable: { kind: "stop", with: [context({ payday: "2031-01-02" }), hours("38")] },
+  derivedTable: { kind: "note", with: [context({ payday: "2026-07-02" }), hours("38")] },
+  rateChanged: {
+    kind: "query",
+    with: [context({ facts: { rateChange: { from: "2025-10-01", was: "30", is: "33" } } }), hours("38")],
+  },
+  partPeriod: {
+    kind: "query",
+    with: [context({ facts: { startDate: "2025-10-01" } }), hours("38")],
+  },
+  leaveBeyondPeriod: {
+    kind: "query",
+    with: [context(), [...hours("38"), { elementId: 2, hours: "7.6" }]],
+    without: [context(), [...hours("30.4"), { elementId: 2, hours: "7.6" }]],
+  },
+  farAboveUsual: {
+    kind: "query",
+    with: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "90000" }]],
+    without: [context({ facts: { hourlyRate: "50" } }), [...hours("38"), { elementId: 5, amount: "1900" }]],
+  },
+  paidBefore: {
+    kind: "query",
+    with: [context({ paidBefore: "400.00" }), hours("38")],
+    without: [context({ paidBefore: null }), hours("38")],
+  },
+  noHours: { kind: "stop", with: [context(), []] },
+  absurdHours: { kind: "stop", with: [context(), hours("169")], without: [context(), hours("168")] },
+  netBelowZero: { kind: "stop", with: [context(), [...hours("1"), { elementId: 3, amount: "500" }]] },
+  noFund: { kind: "stop", with: [context({ facts: { fund: null } }), hours("38")] },
+  noMemberNumber: { kind: "query", with: [context({ facts: { memberNumber: null } }), hours("38")] },
+  numberPending: {
+    kind: "note",
+    with: [
+      context({ person: person({ tax: { fileNumber: "pending" } }), facts: { numberPendingSince: "2025-09-11" } }),
+      hours("38"),
+    ],
+  },
+  numberOverdue: {
+    kind: "stop",
+    with: [
+      context({ person: person({ tax: { fileNumber: "pending" } }), facts: { numberPendingSince: "2025-09-10" } }),
+      hours("38"),
+    ],
+    without: [
+      context({ person: person({ tax: { fileNumber: "pending" } }), facts: { numberPendingSince: "2025-09-11" } }),
+      hours("38"),
+    ],
+  },
+  numberMissing: { kind: "query", with: [context({ person: person({ tax: { fileNumber: "none" } }) }), hours("38")] },
+  thresholdUnticked: {
+    kind: "query",
+    with: [context({ person: person({ tax: { taxFreeThreshold: false } }) }), hours("38")],
+    without: [context({ person: person({ tax: { taxFreeThreshold: false, residency: "foreign" } }) }), hours("38")],
+  },
+  unlikeLastTime: {
+    kind: "query",
+    with: [context({ lastPay: last("2280.00") }), hours("38")],
+    without: [context({ lastPay: last("1000.00") }), hours("38")],
+  },
+  belowMinimum: {
+    kind: "stop",
+    with: [context({ facts: { hourlyRate: "24.94" } }), hours("38")],
+    without: [context({ facts: { hourlyRate: "24.95" } }), hours("38")],
+  },
+  leaveBeyondBalance: {
+    kind: "query",
+    with: [context(), [{ elementId: 2, hours: "50.5" }]],
+    without: [context(), [{ elementId: 2, hours: "50" }]],
+  },
+  noAccrual: {
+    kind: "query",
+    with: [context({ person: person({ leave: [] }) }), hours("38")],
+    without: [context({ person: person({ leave: [], basis: "casual" }), facts: { hourlyRate: "40" } }), hours("38")],
+  },
+  noBankAccount: { kind: "stop", with: [context({ facts: { bankAccounts: 0 } }), hours("38")] },
+  noAddress: { kind: "query", with: [context({ facts: { hasAddress: false } }), hours("38")] },
+  noEmail: { kind: "query", with: [context({ facts: { email: null } }), hours("38")] },
+  notEmployed: {
+    kind: "stop",
+    with: [context({ facts: { endDate: "2025-09-20" } }), hours("38")],
+    without: [context({ facts: { endDate: "2025-09-30" } }), hours("38")],
+  },
+  tooYoungForSuper: {
+    kind: "note",
+    with: [context({ person: person({ birthDate: "2009-01-01" }) }), hours("30")],
+    without: [context({ person: person({ birthDate: "2009-01-01" }) }), hours("31")],
+  },
+  taxTyped: {
+    kind: "query",
+    with: [context({ overrides: { withheld: "100", reason: "variation notice" } }), hours("38")],
+  },
+  superTyped: {
+    kind: "query",
+    with: [context({ overrides: { guarantee: "10", reason: "agreed late payment" } }), hours("38")],
+  },
+  deductionCut: {
+    kind: "note",
+    with: [context(), [...hours("38"), { elementId: 3, amount: "80", terms: { keepNet: "2000" } }]],
+    without: [context(), [...hours("38"), { elementId: 3, amount: "80", terms: { keepNet: "500" } }]],
+  },
+  // 38 h a week: 152 h of annual leave must stay.
+  cashOutTooMuch: {
+    kind: "stop",
+    with: [context({ balances: { annual: "159.99" } }), [...hours("38"), cashOut("8")]],
+    without: [context({ balances: { annual: "160" } }), [...hours("38"), cashOut("8")]],
+  },
+  cashOutAgreed: {
+    kind: "query",
+    with: [context({ balances: { annual: "160" } }), [...hours("38"), cashOut("8")]],
+    without: [context({ balances: { annual: "160" } }), [...hours("38"), { elementId: 2, hours: "8" }]],
+  },
+  // Ten days of 7.6 h a year.
+  grantedLeaveUsedUp: {
+    kind: "query",
+    with: [context({ takenThisYear: { familyViolence: "68.4" } }), [{ elementId: 4, hours: "7.7" }]],
+    without: [context({ takenThisYear: { familyViolence: "68.4" } }), [{ elementId: 4, hours: "7.6" }]],
+  },
+  longCompassionate: {
+    kind: "query",
+    with: [context(), [{ elementId: 5, hours: "15.3" }]],
+    without: [context(), [{ elementId: 5, hours: "15.2" }]],
+  },
+  loadingMissing: {
+    kind: "query",
+    with: [context({ facts: { loadingPercent: "17.5" } }), [...hours("30.4"), { elementId: 2, hours: "7.6" }]],
+    without: [context({ facts: { loadingPercent: "0" } }), [...hours("30.4"), { elementId: 2, hours: "7.6" }]],
+  },
+  noReportingCode: { kind: "query", with: [context(), [...hours("38"), { elementId: 6, amount: "20" }]] },
+  expenseUnits: {
+    kind: "query",
+    with: [context(), [...hours("38"), { elementId: 9, amount: "240" }]],
+    without: [context(), [...hours("38"), { elementId: 9, units: "200" }]],
+  },
+  lumpSumYear: {
+    kind: "stop",
+    with: [context(), [...hours("38"), { elementId: 7, amount: "900", detail: { earnedYear: "2025-26" } }]],
+    without: [context(), [...hours("38"), { elementId: 7, amount: "900", detail: { earnedYear: "2024-25" } }]],
+  },
+  // 2025–26 begins and ends on a Tuesday: 53 of them.
+  extraPayday: {
+    kind: "note",
+    with: [context({ payday: "2025-10-07" }), hours("38")],
+    without: [context({ payday: "2025-10-09" }), hours("38")],
+  },
+  otherYear: {
+    kind: "note",
+    with: [context({ payday: "2026-07-02", periodStart: "2026-06-22", periodEnd: "2026-06-28" }), hours("38")],
+    without: [context({ payday: "2026-07-09", periodStart: "2026-06-29", periodEnd: "2026-07-05" }), hours("38")],
+  },
+  departureOpen: {
+    kind: "query",
+    with: [context({ facts: { endDate: "2025-10-03" } }), hours("38")],
+    // 50 h in the balance and 2.9231 h of this pay.
+    without: [
+      context({ facts: { endDate: "2025-10-03" } }),
+      [...hours("38"), { elementId: 8, hours: "52.9231", amount: "1587.69" }],
+    ],
+  },
+  timeFault: {
+    kind: "stop",
+    with: [context({ openTime: { unapproved: [], faults: ["Two shifts overlap."], queries: [] } }), hours("38")],
+  },
+  timeNotApproved: {
+    kind: "query",
+    with: [context({ openTime: { unapproved: ["2025-09-30"], faults: [], queries: [] } }), hours("38")],
+    without: [context({ openTime: null }), hours("38")],
+  },
+  timeLook: {
+    kind: "query",
+    with: [context({ openTime: { unapproved: [], faults: [], queries: ["A long shift."] } }), hours("38")],
+  },
+  timeTypedOver: {
+    kind: "query",
+    with: [context(), [{ elementId: 1, hours: "38", time: { hours: "37", why: [] } }]],
+    without: [context(), [{ elementId: 1, hours: "38", time: { hours: "38.0", why: [] } }]],
+  },
+  aboveCap: {
+    kind: "query",
+    with: [context({ toDate: { guarantee: "20000", reportable: "9900" } }), hours("38")],
+    without: [context({ toDate: { guarantee: "20000", reportable: "9863.20" } }), hours("38")],
+  },
+};
+
+const marksOf = ([about, lines]: [RowContext, SheetLine[]]) =>
+  examineRow(about, lines, elements, shippedRuleBook).marks;
+
+describe.each(Object.keys(cases) as MarkCodeAu[])("%s", (code) => {
+  const example = cases[code];
+  it("appears, with its kind and a whole sentence", () => {
+    const mark = marksOf(example.with).find((each) => each.code === code);
+    expect(mark?.kind).toBe(example.kind);
+    expect(sentenceOf(mark as NonNullable<typeof mark>)).toMatch(/^[A-Z“\d].*\.$/);
+    expect(sentenceOf(mark as NonNullable<typeof mark>)).not.toContain("undefined");
+  });
+  it("does not appear", () => expect(marksOf(example.without ?? plain).map((each) => each.code)).not.toContain(code));
+});
+
+describe("marks", () => {
+  it("a plain pay has none", () => expect(marksOf(plain)).toEqual([]));
+  it("a tick is bound to the facts: other hours ask again", () => {
+    const [a] = marksOf([context({ lastPay: last("2280.00") }), hours("38")]);
+    const [b] = marksOf([context({ lastPay: last("2280.00") }), hours("20")]);
+    expect(a && b && tickKey(a) !== tickKey(b)).toBe(true);
+  });
+  it("a casual's minimum carries the loading", () => {
+    const casual = (hourlyRate: string) =>
+      marksOf([
+        context({ person: person({ basis: "casual" }), facts: { hourlyRate, minimumRate: "26.55" } }),
+        hours("10"),
+      ]).map((each) => each.code);
+    expect(casual("33.18")).toContain("belowMinimum");
+    expect(casual("33.19")).not.toContain("belowMinimum");
+  });
+  it("a missing table stops the pay instead of guessing", () => {
+    const result = examineRow(context({ payday: "2031-01-02" }), hours("38"), elements, makeRuleBook("empty"));
+    expect(result.row).toBeNull();
+  });
+});
+
+describe("after the last day", () => {
+  const left = context({ facts: { endDate: "2025-09-26" } });
+  const codes = (lines: SheetLine[]) =>
+    examineRow(left, lines, elements, shippedRuleBook).marks.map((mark) => mark.code);
+  it("a final pay and a correction may still be paid, wages may not", () => {
+    expect(codes([{ elementId: 8, hours: "50", amount: "1500" }])).not.toContain("notEmployed");
+    expect(codes([{ elementId: 1, hours: "2", corrects: "2025-09-25" }])).not.toContain("notEmployed");
+    expect(codes(hours("2"))).toContain("notEmployed");
+  });
+  it("leave that would stay is asked about with the final pay", () => {
+    expect(codes([{ elementId: 8, hours: "50", amount: "1500" }])).not.toContain("departureOpen");
+    expect(codes([{ elementId: 8, hours: "40", amount: "1200" }])).toContain("departureOpen");
+  });
+});

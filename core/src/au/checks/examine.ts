@@ -1,0 +1,255 @@
+/** The checks of a worked row: each a small named rule that finds nothing or one or more marks. */
+
+import { completedYears, daysBetween } from "../../calendar/dates.ts";
+import { dollars, inRun, person } from "../../checks/check.ts";
+import type { Mark } from "../../checks/mark.ts";
+import { periodChecks } from "../../checks/periodChecks.ts";
+import { unlikeLast } from "../../checks/unlikeLast.ts";
+import { type Decimal, decimal, decimalOrZero } from "../../quantity/decimal.ts";
+import { expenseAllowanceRules } from "../../rulebook/au/expenseAllowanceRules.ts";
+import { fringeBenefitRules } from "../../rulebook/au/fringeBenefitRules.ts";
+import { tablesAu } from "../../rulebook/au/index.ts";
+import { minimumWage } from "../../rulebook/au/minimumWage.ts";
+import { studyLoanRates } from "../../rulebook/au/studyLoanRates.ts";
+import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
+import { withholdingRates } from "../../rulebook/au/withholdingRates.ts";
+import { withholdingScales } from "../../rulebook/au/withholdingScales.ts";
+import { isDoubtful, type RuleBook } from "../../rulebook/ruleBook.ts";
+import { weeksIn } from "../pay/accruingHours.ts";
+import type { WorkedRow } from "../pay/row.ts";
+import { hoursOf } from "../pay/snapshot.ts";
+import type { WorkedLine } from "../pay/worked.ts";
+import { numberPendingUntil, taxTreatment } from "../taxDeclaration.ts";
+import type { Check, PayCheck, WorkedInput } from "./check.ts";
+import { leaveChecks, noAccrual } from "./leaveChecks.ts";
+import { linePayChecks, lineRowChecks } from "./lineChecks.ts";
+
+/**
+ * Tables that a payday needs and the rule book lacks. Looked for before anything is worked out. Fringe benefits go by a
+ * year of their own; expenses are asked for by the lines that need them.
+ */
+const ofFewPays: readonly string[] = [fringeBenefitRules.name, expenseAllowanceRules.name];
+export function missingTables(payday: string, rules: RuleBook): Mark[] {
+  return tablesAu
+    .filter((table) => !ofFewPays.includes(table.name) && !rules.find<unknown>(table, payday))
+    .map((table) => ({
+      kind: "stop",
+      code: "missingTable",
+      facts: { table: table.title, payday },
+      mend: { place: "rule book", section: table.name },
+    }));
+}
+
+const derivedTable: PayCheck = ({ input, worked }, rules) => {
+  if (worked.gross.value.isZero()) return [];
+  const used = [
+    withholdingScales,
+    ...(input.person.tax.studyLoan ? [studyLoanRates] : []),
+    ...(worked.super.guarantee.value.isZero() ? [] : [superGuaranteeRules]),
+  ];
+  return used.flatMap((table): Mark[] => {
+    const row = rules.find<unknown>(table, input.payday);
+    if (!row || !isDoubtful(row.standing)) return [];
+    return [
+      {
+        kind: "note",
+        code: "derivedTable",
+        facts: { table: table.title, standing: row.standing },
+        mend: { place: "rule book", section: table.name },
+      },
+    ];
+  });
+};
+
+const noHours: PayCheck = ({ worked }) =>
+  worked.lines.every((line) => line.amount.value.isZero() && decimalOrZero(line.line.hours).isZero())
+    ? [{ kind: "stop", code: "noHours", facts: {}, mend: inRun }]
+    : [];
+
+const absurdHours: Check = (row) => {
+  const days = daysBetween(row.context.periodStart, row.context.periodEnd) + 1;
+  const hours = hoursOf(row.worked.lines);
+  const most = decimal(days).times(row.context.periods).times(24);
+  return hours.gt(most)
+    ? [{ kind: "stop", code: "absurdHours", facts: { hours: hours.toString(), days: String(days) }, mend: inRun }]
+    : [];
+};
+
+const netBelowZero: PayCheck = ({ worked }) =>
+  worked.net.value.isNegative()
+    ? [{ kind: "stop", code: "netBelowZero", facts: { net: dollars(worked.net.value) }, mend: inRun }]
+    : [];
+
+const fund: Check = ({ context, worked }) => {
+  const owed = worked.super.guarantee.value.plus(worked.super.reportable.value);
+  if (owed.isZero()) return [];
+  if (!context.facts.fund) return [{ kind: "stop", code: "noFund", facts: {}, mend: person("super") }];
+  return context.facts.memberNumber
+    ? []
+    : [{ kind: "query", code: "noMemberNumber", facts: { fund: context.facts.fund }, mend: person("super") }];
+};
+
+const numberMissing: PayCheck = ({ input }) =>
+  input.person.tax.fileNumber === "none"
+    ? [{ kind: "query", code: "numberMissing", facts: {}, mend: person("tax") }]
+    : [];
+
+const numberPending: Check = ({ context, input }, rules) => {
+  if (input.person.tax.fileNumber !== "pending") return [];
+  const since = context.facts.numberPendingSince ?? context.facts.startDate;
+  const until = numberPendingUntil(since, rules.row(withholdingRates, input.payday).figures);
+  return input.payday > until
+    ? [
+        {
+          kind: "stop",
+          code: "numberOverdue",
+          facts: { since, days: String(daysBetween(since, input.payday)) },
+          mend: person("tax"),
+        },
+      ]
+    : [{ kind: "note", code: "numberPending", facts: { since, until }, mend: person("tax") }];
+};
+
+const thresholdUnticked: PayCheck = ({ input, worked }) => {
+  const treatment = taxTreatment(input.person.tax);
+  return treatment.by === "scale" && treatment.scale === "1" && worked.gross.value.gt(0)
+    ? [{ kind: "query", code: "thresholdUnticked", facts: {}, mend: person("tax") }]
+    : [];
+};
+
+const unlikeLastTime: Check = ({ context, worked }) => unlikeLast(context.lastPay, worked.gross.value);
+
+/** Against what the award or agreement asks, and for adults against the national minimum wage. */
+const belowMinimum: Check = ({ context, input, worked }, rules) => {
+  const rate = context.facts.hourlyRate;
+  if (rate === null || worked.gross.value.isZero()) return [];
+  // A wage decision starts with the first full pay period from its day: the period's first day decides.
+  const national = (rules.find(minimumWage, context.periodStart) ?? rules.row(minimumWage, input.payday)).figures;
+  const casual = input.person.basis === "casual" && !context.facts.loadedByLine;
+  const adult = completedYears(input.person.birthDate, input.payday) >= Number(national.adultAge);
+  const loaded = (floor: Decimal) =>
+    casual ? floor.times(decimal(100).plus(national.casualLoadingPercent)).div(100).toDecimalPlaces(2) : floor;
+  const floors = [
+    ...(context.facts.minimumRate
+      ? [{ floor: loaded(decimal(context.facts.minimumRate)), name: "award minimum" }]
+      : []),
+    ...(adult ? [{ floor: loaded(decimal(national.hourly)), name: "national minimum" }] : []),
+  ].sort((a, b) => b.floor.comparedTo(a.floor));
+  const highest = floors[0];
+  return highest && decimal(rate).lt(highest.floor)
+    ? [
+        {
+          kind: "stop",
+          code: "belowMinimum",
+          facts: { rate: dollars(decimal(rate)), minimum: dollars(highest.floor), floor: highest.name },
+          mend: person("rate"),
+        },
+      ]
+    : [];
+};
+
+const details: Check = ({ context, worked }) => {
+  const found: Mark[] = [];
+  const { facts } = context;
+  if (facts.bankAccounts === 0 && worked.net.value.gt(0))
+    found.push({ kind: "stop", code: "noBankAccount", facts: {}, mend: person("bank") });
+  if (!facts.hasAddress) found.push({ kind: "query", code: "noAddress", facts: {}, mend: person("details") });
+  if (!facts.email) found.push({ kind: "query", code: "noEmail", facts: {}, mend: person("details") });
+  // A final pay and a correction may come after the last day; wages for later days may not.
+  const late = facts.endDate !== null && facts.endDate < context.periodStart && worked.lines.some(isForTheTime);
+  if (facts.startDate > context.periodEnd || late)
+    found.push({
+      kind: "stop",
+      code: "notEmployed",
+      facts: { start: facts.startDate, end: facts.endDate ?? "" },
+      mend: person("employment"),
+    });
+  return found;
+};
+
+/** Pay for the period itself, not for its end or for an earlier period. */
+const isForTheTime = ({ group, line }: WorkedLine): boolean =>
+  (group === "earnings" || group === "extra") && line.corrects === undefined;
+
+const tooYoungForSuper: PayCheck = ({ input, worked }, rules) => {
+  const { young } = rules.row(superGuaranteeRules, input.payday).figures;
+  return worked.super.tooYoung && worked.gross.value.gt(0)
+    ? [
+        {
+          kind: "note",
+          code: "tooYoungForSuper",
+          facts: { under: young.under, hours: young.hoursOver },
+          mend: person("details"),
+        },
+      ]
+    : [];
+};
+
+const forTime = (row: WorkedRow, elements: readonly string[]): Decimal =>
+  row.worked.lines
+    .filter(({ line }) => elements.includes(line.element) && line.corrects === undefined && line.cashOut !== true)
+    .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), decimal(0));
+
+const period: Check = (row) =>
+  periodChecks({
+    context: row.context,
+    weeklyHours: decimalOrZero(row.input.person.weeklyHours),
+    hours: forTime(row, ["ordinary"]),
+    gross: row.worked.gross.value,
+  });
+
+/** Leave on top of a whole period's work is either paid in advance (and taxed by period) or typed twice. */
+const leaveBeyondPeriod: Check = (row) => {
+  const { context, input } = row;
+  const agreed = decimalOrZero(input.person.weeklyHours).times(weeksIn(context.cycle, context.periods));
+  const leave = forTime(row, ["leaveTaken"]);
+  const all = leave.plus(forTime(row, ["ordinary"]));
+  return leave.gt(0) && agreed.gt(0) && input.person.basis === "full-time" && all.gt(agreed.plus("0.01"))
+    ? [
+        {
+          kind: "query",
+          code: "leaveBeyondPeriod",
+          facts: { hours: all.toDecimalPlaces(2).toString(), agreed: agreed.toDecimalPlaces(2).toString() },
+          mend: inRun,
+        },
+      ]
+    : [];
+};
+
+/** Checks of the pay alone: the command line has nothing else. */
+const payChecks: readonly PayCheck[] = [
+  noHours,
+  netBelowZero,
+  numberMissing,
+  thresholdUnticked,
+  noAccrual,
+  tooYoungForSuper,
+  derivedTable,
+  ...linePayChecks,
+];
+
+/** Checks that also want to know the person and the run. */
+const rowChecks: readonly Check[] = [
+  period,
+  leaveBeyondPeriod,
+  absurdHours,
+  details,
+  fund,
+  numberPending,
+  belowMinimum,
+  unlikeLastTime,
+  ...leaveChecks,
+  ...lineRowChecks,
+];
+
+const order = { stop: 0, query: 1, note: 2 } as const;
+
+const stopsFirst = (marks: Mark[]): Mark[] => marks.sort((a, b) => order[a.kind] - order[b.kind]);
+
+/** The marks that a pay alone can show. */
+export const examinePay = (pay: WorkedInput, rules: RuleBook): Mark[] =>
+  stopsFirst(payChecks.flatMap((check) => check(pay, rules)));
+
+/** All marks of a worked row, stops first. */
+export const examine = (row: WorkedRow, rules: RuleBook): Mark[] =>
+  stopsFirst([...rowChecks.flatMap((check) => check(row, rules)), ...payChecks.flatMap((check) => check(row, rules))]);

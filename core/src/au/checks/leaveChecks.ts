@@ -1,0 +1,102 @@
+/** Checks of leave: balances, cashing out, leave granted by the year, and accrual that is not set. */
+
+import { inRun, person } from "../../checks/check.ts";
+import type { Mark } from "../../checks/mark.ts";
+import { leaveKind } from "../../leave/kinds.ts";
+import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { type EmploymentStandards, employmentStandards } from "../../rulebook/au/employmentStandards.ts";
+import type { Check, PayCheck } from "./check.ts";
+
+/** Hours of leave drawn in a pay, by kind; cashed out or taken. */
+function drawn(lines: Parameters<Check>[0]["input"]["lines"], counts: (cashOut: boolean) => boolean) {
+  const hours = new Map<string, Decimal>();
+  for (const line of lines)
+    if (line.element === "leaveTaken" && line.leave && counts(line.cashOut === true))
+      hours.set(line.leave, (hours.get(line.leave) ?? zero).plus(decimalOrZero(line.hours)));
+  return hours;
+}
+
+const leaveBeyondBalance: Check = ({ context, input }) =>
+  [...drawn(input.lines, () => true)].flatMap(([kind, hours]): Mark[] => {
+    const balance = context.balances[kind] ?? (leaveKind(kind).kept ? "0" : undefined);
+    if (balance === undefined || hours.lte(balance)) return [];
+    return [
+      {
+        kind: "query",
+        code: "leaveBeyondBalance",
+        facts: { kind, hours: hours.toString(), balance: decimal(balance).toFixed(2) },
+        mend: inRun,
+      },
+    ];
+  });
+
+/** Cashing out needs a written agreement each time, and leaves four weeks of annual or fifteen days of personal leave. */
+const cashOut: Check = ({ context, input }, rules) => {
+  const taken = drawn(input.lines, (cashed) => !cashed);
+  const standards = rules.row(employmentStandards, input.payday).figures;
+  const week = decimalOrZero(input.person.weeklyHours);
+  return [...drawn(input.lines, (cashed) => cashed)].flatMap(([kind, hours]): Mark[] => {
+    const keeps = staysHours(kind, week, standards);
+    const after = decimalOrZero(context.balances[kind])
+      .minus(hours)
+      .minus(taken.get(kind) ?? zero);
+    return after.lt(keeps)
+      ? [
+          {
+            kind: "stop",
+            code: "cashOutTooMuch",
+            facts: { kind, after: after.toFixed(2), keeps: keeps.toFixed(2) },
+            mend: inRun,
+          },
+        ]
+      : [{ kind: "query", code: "cashOutAgreed", facts: { kind, hours: hours.toString() }, mend: inRun }];
+  });
+};
+
+function staysHours(kind: string, week: Decimal, { cashOutKeeps }: EmploymentStandards): Decimal {
+  if (kind === "annual") return week.times(cashOutKeeps.annualWeeks);
+  return kind === "personal" ? week.div(5).times(cashOutKeeps.personalDays) : zero;
+}
+
+/** Leave granted by the year, not accrued: ten days of family and domestic violence leave, never named to others. */
+const grantedLeave: Check = ({ context, input }, rules) => {
+  const days = rules.row(employmentStandards, input.payday).figures.familyViolenceDays;
+  const now = drawn(input.lines, () => true).get("familyViolence");
+  if (!now) return [];
+  const day = decimalOrZero(input.person.weeklyHours).div(5);
+  const all = now.plus(context.takenThisYear.familyViolence ?? "0");
+  return day.gt(0) && all.gt(day.times(days))
+    ? [{ kind: "query", code: "grantedLeaveUsedUp", facts: { hours: all.toString(), days }, mend: inRun }]
+    : [];
+};
+
+const compassionate: Check = ({ input }, rules) => {
+  const days = rules.row(employmentStandards, input.payday).figures.compassionateDays;
+  const hours = drawn(input.lines, () => true).get("compassionate");
+  const day = decimalOrZero(input.person.weeklyHours).div(5);
+  return hours && day.gt(0) && hours.gt(day.times(days))
+    ? [{ kind: "query", code: "longCompassionate", facts: { hours: hours.toString(), days }, mend: inRun }]
+    : [];
+};
+
+/** Annual leave typed into the sheet brings no loading with it, as recorded leave does. */
+const loadingMissing: Check = ({ context, input, worked }) => {
+  const percent = decimalOrZero(context.facts.loadingPercent ?? undefined);
+  const typed = worked.lines.some(
+    ({ line }) =>
+      line.element === "leaveTaken" && line.leave === "annual" && !line.cashOut && !line.corrects && !line.reasons,
+  );
+  return typed && percent.gt(0) && !input.lines.some((line) => line.element === "leaveLoading")
+    ? [{ kind: "query", code: "loadingMissing", facts: { percent: percent.toString() }, mend: inRun }]
+    : [];
+};
+
+export const noAccrual: PayCheck = ({ input, worked }) => {
+  const { basis } = input.person;
+  if ((basis !== "full-time" && basis !== "part-time") || worked.gross.value.isZero()) return [];
+  return ["annual", "personal"]
+    .filter((kind) => !input.person.leave?.some((entitled) => entitled.kind === kind))
+    .map((kind) => ({ kind: "query", code: "noAccrual", facts: { kind, basis }, mend: person("leave") }));
+};
+
+export const leaveChecks: readonly Check[] = [leaveBeyondBalance, cashOut, grantedLeave, compassionate, loadingMissing];

@@ -1,0 +1,166 @@
+/** Checks of single lines and of what was typed over: deductions cut, overrides, codes, lump sums, departures. */
+
+import { daysBetween } from "../../calendar/dates.ts";
+import { paysPerYear } from "../../calendar/payPeriods.ts";
+import { payrollYearAu } from "../../calendar/payrollYear.ts";
+import { dollars, inRun, person } from "../../checks/check.ts";
+import type { Mark } from "../../checks/mark.ts";
+import { decimal, decimalOrZero } from "../../quantity/decimal.ts";
+import { expenseAllowanceRules } from "../../rulebook/au/expenseAllowanceRules.ts";
+import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
+import { isMeasured, unitsOf } from "../expenseAllowance.ts";
+import { takenHours } from "../pay/leaveDrawn.ts";
+import type { Check, PayCheck } from "./check.ts";
+
+const overridden: PayCheck = ({ worked }) =>
+  worked.overridden.map((each) => ({
+    kind: "query",
+    code: each.what === "withheld" ? "taxTyped" : "superTyped",
+    facts: { typed: dollars(each.typed), worked: dollars(each.worked), reason: each.reason },
+    mend: inRun,
+  }));
+
+const deductionCut: PayCheck = ({ worked }) =>
+  worked.lines.flatMap((line): Mark[] =>
+    line.cutFrom === undefined
+      ? []
+      : [
+          {
+            kind: "note",
+            code: "deductionCut",
+            facts: {
+              name: line.line.name ?? line.line.element,
+              wanted: dollars(line.cutFrom),
+              taken: dollars(line.amount.value),
+            },
+            mend: inRun,
+          },
+        ],
+  );
+
+/** An allowance must say where it is reported; the pay event has no place for one that does not. */
+const noReportingCode: PayCheck = ({ worked }) =>
+  worked.lines.flatMap(({ line, amount }): Mark[] =>
+    line.element === "allowance" && line.allowance === undefined && !amount.value.isZero()
+      ? [
+          {
+            kind: "query",
+            code: "noReportingCode",
+            facts: { name: line.name ?? "Allowance" },
+            mend: { place: "business", section: "elements" },
+          },
+        ]
+      : [],
+  );
+
+/** An allowance for an expense whose taxed part cannot be told: its units are missing, or the year's amounts are. */
+const expenseUnknown: PayCheck = ({ input, worked }, rules) =>
+  worked.lines.flatMap(({ line, amount }): Mark[] => {
+    if (!isMeasured(line) || amount.value.isZero()) return [];
+    const name = line.name ?? "Allowance";
+    const row = rules.find(expenseAllowanceRules, input.payday);
+    if (!row)
+      return [
+        {
+          kind: "stop",
+          code: "missingTable",
+          facts: { table: expenseAllowanceRules.title, payday: input.payday },
+          mend: { place: "rule book", section: expenseAllowanceRules.name },
+        },
+      ];
+    return line.allowance === "LD" || unitsOf(line) !== undefined
+      ? []
+      : [
+          {
+            kind: "query",
+            code: "expenseUnits",
+            facts: {
+              name,
+              each: `$${line.allowance === "CD" ? row.figures.centsPerKilometre : row.figures.overtimeMeal}`,
+              unit: line.allowance === "CD" ? "kilometre" : "meal",
+            },
+            mend: { place: "business", section: "elements" },
+          },
+        ];
+  });
+
+/** Back pay is lump sum E only for a payroll year before this one. */
+const lumpSumYear: PayCheck = ({ input }) =>
+  input.lines.flatMap((line): Mark[] =>
+    line.earnedYear !== undefined && line.earnedYear.slice(0, 4) >= payrollYearAu(input.payday).from.slice(0, 4)
+      ? [{ kind: "stop", code: "lumpSumYear", facts: { year: line.earnedYear }, mend: inRun }]
+      : [],
+  );
+
+/** The payday decides year, rates and lodgement, not the period worked. */
+const otherYear: Check = ({ context }) => {
+  const year = payrollYearAu(context.payday).name;
+  return payrollYearAu(context.periodEnd).name === year
+    ? []
+    : [{ kind: "note", code: "otherYear", facts: { year, end: context.periodEnd }, mend: inRun }];
+};
+
+/** On the last day nothing may stay: all annual leave is paid out, this pay's accrual with it. */
+const departureOpen: Check = ({ context, worked }) => {
+  const { endDate } = context.facts;
+  if (endDate === null || endDate > context.periodEnd) return [];
+  if (endDate < context.periodStart && !worked.lines.some((line) => line.group === "unusedLeave")) return [];
+  const left = decimalOrZero(context.balances.annual)
+    .plus(worked.leave.annual?.value ?? "0")
+    .minus(takenHours(worked, "annual"));
+  return left.abs().gte("0.005")
+    ? [
+        {
+          kind: "query",
+          code: "departureOpen",
+          facts: { end: endDate, hours: left.toFixed(2) },
+          mend: person("departure"),
+        },
+      ]
+    : [];
+};
+
+/** Above the concessional cap the person pays the tax on it; other employers' contributions count too. */
+const aboveCap: Check = ({ context, worked }, rules) => {
+  const { concessionalCap } = rules.row(superGuaranteeRules, context.payday).figures;
+  const now = worked.super.guarantee.value.plus(worked.super.reportable.value);
+  const all = now.plus(decimalOrZero(context.toDate.guarantee)).plus(decimalOrZero(context.toDate.reportable));
+  return now.gt(0) && all.gt(concessionalCap)
+    ? [
+        {
+          kind: "query",
+          code: "aboveCap",
+          facts: { all: dollars(all), cap: dollars(decimal(concessionalCap)) },
+          mend: person("super"),
+        },
+      ]
+    : [];
+};
+
+export const linePayChecks: readonly PayCheck[] = [
+  overridden,
+  deductionCut,
+  noReportingCode,
+  expenseUnknown,
+  lumpSumYear,
+];
+/** A year with one payday more than the tables are made for: what is withheld falls short unless more is asked for. */
+const extraPayday: Check = ({ context }) => {
+  const days = { weekly: 7, fortnightly: 14 }[context.cycle as string];
+  if (days === undefined || decimalOrZero(context.person.tax.extraPerPay).gt(0)) return [];
+  const { from, to, name } = payrollYearAu(context.payday);
+  const paydays =
+    Math.floor(daysBetween(from, context.payday) / days) + Math.floor(daysBetween(context.payday, to) / days) + 1;
+  return paydays <= paysPerYear[context.cycle]
+    ? []
+    : [
+        {
+          kind: "note",
+          code: "extraPayday",
+          facts: { year: name, paydays: String(paydays), usual: String(paysPerYear[context.cycle]) },
+          mend: person("tax"),
+        },
+      ];
+};
+
+export const lineRowChecks: readonly Check[] = [extraPayday, otherYear, departureOpen, aboveCap];

@@ -1,0 +1,49 @@
+/** The marks of Australian pays, and the sentence of each. */
+import { dateWords } from "../../calendar/dates.ts";
+import type { Sentence } from "../../checks/sentences.ts";
+
+export const sentencesAu = {
+  noFund: () => "No super fund is set, so the super cannot be paid.",
+  noMemberNumber: (f) => `No member number at ${f.fund}. The fund may send the contribution back.`,
+  numberPending: (f) =>
+    `Tax file number applied for on ${dateWords(f.since ?? "")}. Taxed as if given until ${dateWords(f.until ?? "")}.`,
+  numberOverdue: (f) =>
+    `Tax file number still pending after ${f.days} days (since ${dateWords(f.since ?? "")}). Record the number, or withhold as if none was given.`,
+  numberMissing: () => "No tax file number is given: withheld at the top rate.",
+  thresholdUnticked: () => "The tax-free threshold is not claimed here. Right only if another job claims it.",
+  belowMinimum: (f) => `The rate of ${f.rate} an hour is below the ${f.floor} of ${f.minimum}.`,
+  leaveBeyondBalance: (f) => `${f.hours} h of ${f.kind} leave taken, ${f.balance} h in the balance.`,
+  noAccrual: (f) => `No ${f.kind} leave accrues although this person is ${f.basis}.`,
+  noAddress: () => "The home address is missing or not complete. The pay event will be refused for this person.",
+  tooYoungForSuper: (f) => `Under ${f.under} and not over ${f.hours} hours a week: no super guarantee.`,
+  superTyped: (f) => `Super typed by hand: ${f.typed} instead of ${f.worked} (${f.reason}).`,
+  cashOutTooMuch: (f) => `Cashing out would leave ${f.after} h of ${f.kind} leave; at least ${f.keeps} h must stay.`,
+  cashOutAgreed: (f) =>
+    `${f.hours} h of ${f.kind} leave cashed out. Tick when the agreement is signed, and the award allows it.`,
+  grantedLeaveUsedUp: (f) => `${f.hours} h since the last work anniversary; ${f.days} paid days a year are granted.`,
+  longCompassionate: (f) => `${f.hours} h of compassionate leave; ${f.days} days are granted for each occasion.`,
+  loadingMissing: (f) =>
+    `Annual leave is typed without its loading of ${f.percent} %. Record the leave in Time & leave, which adds it, type it here, or record 0 % for who has it in the pay already.`,
+  noReportingCode: (f) => `${f.name} has no reporting code, so it is reported as a general allowance.`,
+  expenseUnits: (f) =>
+    `${f.name} is paid as dollars, so what is above ${f.each} a ${f.unit} is not known and no tax is withheld from it. Have its pay element typed as units.`,
+  lumpSumYear: (f) => `Back pay earned in ${f.year} is not from an earlier payroll year. Leave the year out.`,
+  extraPayday: (f) =>
+    `Payroll year ${f.year} has ${f.paydays} paydays of this cycle, the tax tables are made for ${f.usual}: the year's tax falls short. Who asks for it has more withheld each pay (People, Tax).`,
+  otherYear: (f) =>
+    `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to payroll year ${f.year}, and so do rates and lodgement.`,
+  departureOpen: (f) =>
+    `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of annual leave would stay in the balance.`,
+  leaveBeyondPeriod: (f) =>
+    `${f.hours} h of work and leave, and the period has ${f.agreed} h. Leave paid in advance is taxed by period: set how many pays this one covers; or take out the hours that stand twice.`,
+  aboveCap: (f) => `Super of the year reaches ${f.all}, above the concessional cap of ${f.cap}.`,
+} satisfies Record<string, Sentence>;
+
+export const standingAu: (keyof typeof sentencesAu)[] = [
+  "noMemberNumber",
+  "numberMissing",
+  "thresholdUnticked",
+  "noAddress",
+  "noAccrual",
+  "noReportingCode",
+];

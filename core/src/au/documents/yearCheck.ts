@@ -1,0 +1,91 @@
+/**
+ * What stands in the way of a person's year being final, found in the very record that would be sent.
+ * Set by: Single Touch Payroll, finalisation (Tax Office guidance) and the message's rules, from memory.
+ */
+import { type Decimal, decimal, sum } from "../../quantity/decimal.ts";
+import type { CodedAmount, IncomeRecord, PayeeFacts, PayeeRecord } from "./payEvent.ts";
+
+export interface YearMark {
+  /** a stop keeps the person out of the event; a query is looked at and ticked */
+  kind: "stop" | "query";
+  text: string;
+  /** part of the person's page where it is mended; null: in the pays of the year */
+  section: "details" | "tax" | "departure" | null;
+}
+
+type Marks = YearMark[];
+const stop = (text: string, section: YearMark["section"]): Marks => [{ kind: "stop", text, section }];
+const query = (text: string, section: YearMark["section"] = null): Marks => [{ kind: "query", text, section }];
+
+/** the liability may differ from rate times earnings by this share, for roundings pay by pay (common practice, no source) */
+const roundingShare = "0.01";
+
+const amounts = (list: readonly CodedAmount[]): Decimal => sum(list.map((each) => decimal(each.amount)));
+
+/** Everything paid in a type of income that tax is withheld from: termination payments have tax of their own. */
+const paymentsOf = (income: IncomeRecord): Decimal =>
+  sum([
+    ...[income.gross, income.overtime, income.bonus, income.directorFee].map((each) => decimal(each ?? "0")),
+    ...[income.paidLeave, income.allowances, income.lumpSums].map(amounts),
+  ]);
+
+const everyAmount = ({ incomes, deductions, super: contributions, fringeBenefits }: PayeeRecord): string[] => [
+  ...incomes.flatMap((each) => [
+    ...[each.gross, each.withheld, each.overtime, each.bonus, each.directorFee].flatMap((one) => one ?? []),
+    ...[...each.paidLeave, ...each.allowances, ...each.lumpSums, ...each.sacrifice].map((one) => one.amount),
+    ...each.etp.flatMap((one) => [one.taxable, one.withheld]),
+  ]),
+  ...[...deductions, ...contributions, ...fringeBenefits].map((one) => one.amount),
+];
+
+const isComplete = ({ address: { line1, suburb, state, postcode } }: PayeeFacts) =>
+  Boolean(line1 && suburb && state && postcode);
+
+/**
+ * @param facts what is on record of the person
+ * @param record what would be sent of them
+ * @param year.from first day of the payroll year
+ * @param year.guaranteePercent of the guarantee, "12"
+ * @returns stops first
+ */
+export function examineYear(
+  facts: PayeeFacts,
+  record: PayeeRecord,
+  year: { from: string; guaranteePercent: string },
+): YearMark[] {
+  const marks: Marks = [];
+  const { incomes } = record;
+  if (!isComplete(facts))
+    marks.push(...stop("The home address is not complete: the agency refuses the record.", "details"));
+  if (facts.endDate !== null && facts.cessation === null)
+    marks.push(
+      ...stop("The employment has ended and no reason is recorded: the two are reported together.", "departure"),
+    );
+  if (incomes.some((each) => each.type === "WHM" && !each.country))
+    marks.push(...stop("A working holiday maker's home country is not recorded.", "tax"));
+  for (const each of incomes)
+    if (decimal(each.withheld).gt(paymentsOf(each)))
+      marks.push(
+        ...stop(`More tax is withheld than was paid: ${each.withheld} of ${paymentsOf(each).toFixed(2)}.`, null),
+      );
+  if (everyAmount(record).some((each) => each.startsWith("-")))
+    marks.push(...stop("An amount of the year is less than nothing, and the message has no sign.", null));
+  if (
+    incomes.some((each) => each.lumpSums.some((one) => one.type === "E" && (one.detail ?? "") > year.from.slice(0, 4)))
+  )
+    marks.push(...stop("Lump sum E is for an earlier year, and here for this one.", null));
+  if (facts.tax.fileNumber !== "given")
+    marks.push(...query("No tax file number: the record goes out under a stand-in.", "tax"));
+  if (facts.endDate === null && incomes.some((each) => each.etp.length > 0))
+    marks.push(...query("A termination payment, and the employment has not ended.", "departure"));
+  const contribution = (type: string) => decimal(record.super.find((each) => each.type === type)?.amount ?? "0");
+  const base = contribution("Q").plus(contribution("O"));
+  const expected = base.times(year.guaranteePercent).div("100");
+  if (contribution("L").minus(expected).abs().gt(expected.times(roundingShare).plus("0.5")))
+    marks.push(
+      ...query(
+        `Super of ${contribution("L").toFixed(2)} is not ${year.guaranteePercent} % of earnings of ${base.toFixed(2)}.`,
+      ),
+    );
+  return marks.sort((a, b) => (a.kind === b.kind ? 0 : a.kind === "stop" ? -1 : 1));
+}

@@ -1,0 +1,42 @@
+/** The stage of leave of an Australian pay: what accrues on its hours. */
+import { leaveAccrual } from "../../leave/accrual.ts";
+import { leaveKind } from "../../leave/kinds.ts";
+import { decimalOrZero, hundred, zero } from "../../quantity/decimal.ts";
+import { halfUpToHourE4 } from "../../quantity/rounding.ts";
+import { type Figure, figure } from "../../working/figure.ts";
+import { accruingHours } from "./accruingHours.ts";
+import type { Earned, Given } from "./earnings.ts";
+import type { WorkedLine } from "./worked.ts";
+
+export function accrued({ input, rules, periods, earnings }: Given & Earned) {
+  const ordinaryHours = accruingHours(input, rules);
+  const leave: Record<string, Figure> = {};
+  for (const entitled of input.person.leave ?? []) {
+    if (input.person.basis === "casual" && leaveKind(entitled.kind).notForCasuals) continue;
+    leave[entitled.kind] = leaveAccrual(entitled, ordinaryHours, {
+      cycle: input.cycle,
+      periods,
+      weeklyHours: decimalOrZero(input.person.weeklyHours),
+    });
+  }
+  const inLieu = earnings.filter((each) => each.line.element === "timeInLieuEarned");
+  if (inLieu.length > 0) leave.timeInLieu = timeInLieu(inLieu);
+  return { ordinaryHours, leave };
+}
+export type Accrued = ReturnType<typeof accrued>;
+
+function timeInLieu(lines: readonly WorkedLine[]): Figure {
+  const hours = lines.reduce(
+    (total, { line }) =>
+      total.plus(
+        decimalOrZero(line.hours)
+          .times(line.percent ?? "100")
+          .div(hundred),
+      ),
+    zero,
+  );
+  return figure("Time in lieu earned", halfUpToHourE4(hours), "hours", () => ({
+    rule: "Hours recorded to be taken off later, at the per cent of their pay element",
+    setting: { place: "run", section: "lines" },
+  }));
+}

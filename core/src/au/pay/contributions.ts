@@ -1,0 +1,97 @@
+/** The stages of super of an Australian pay: guarantee, sacrifice, what is agreed above, the member's own. */
+import { override } from "../../pay/override.ts";
+import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
+import { sumOf } from "../../working/figure.ts";
+import { superGuarantee } from "../superGuarantee.ts";
+import { weeksIn } from "./accruingHours.ts";
+import { amounts, type Earned, type Given, type Sacrificed } from "./earnings.ts";
+import { isSuperable, withoutPay } from "./elements.ts";
+import type { PayInput } from "./input.ts";
+import type { Kept } from "./kept.ts";
+import type { WorkedLine } from "./worked.ts";
+
+export function contributions({
+  input,
+  rules,
+  periods,
+  overridden,
+  earnings,
+  extras,
+  terminationLines,
+  contractorLines,
+  afterTaxLines,
+  sacrificed,
+}: Given & Earned & Sacrificed & Kept) {
+  const { person, payday, cycle, toDate = {} } = input;
+  const superRow = rules.row(superGuaranteeRules, payday);
+  const counted = sumOf(
+    `Earnings that count as ${superRow.figures.base}`,
+    // Pay in lieu of notice counts, other termination payments do not: the pay element says which is which.
+    amounts(
+      [...earnings, ...extras, ...terminationLines].filter((each) => isSuperable(each.line, superRow.figures.counts)),
+    ),
+    "money",
+    "Before any salary sacrifice; overtime and expense allowances do not count",
+  );
+  const weeksOfPay = weeksIn(cycle, periods);
+  const worked = superGuarantee(counted, {
+    payday,
+    rules,
+    birthDate: person.birthDate,
+    entitled: person.super?.guarantee !== false,
+    baseBefore: {
+      quarter: decimalOrZero(toDate.guaranteeEarningsQuarter ?? toDate.guaranteeBaseQuarter ?? toDate.guaranteeBase),
+      year: decimalOrZero(toDate.guaranteeEarnings ?? toDate.guaranteeBase),
+    },
+    hoursAWeek: hoursEmployed(earnings, input, weeksOfPay).div(weeksOfPay),
+    weeks: input.weeks,
+    agreedPercent: person.super?.rate ? decimal(person.super.rate) : undefined,
+    anyAge: person.super?.anyAge,
+  });
+  const contractor = sumOf("Super for a contractor", amounts(contractorLines));
+  const guarantee = override(
+    "guarantee",
+    "Super guarantee",
+    contractor.value.isZero() ? worked.guarantee : sumOf("Super guarantee", [worked.guarantee, contractor]),
+    input.overrides,
+    overridden,
+  );
+  return {
+    aboveGuarantee: worked.aboveGuarantee,
+    super: {
+      counted: worked.counted,
+      base: worked.base,
+      guarantee,
+      sacrificed,
+      reportable: sumOf(
+        "Reportable employer super contributions",
+        [sacrificed, worked.aboveGuarantee],
+        "money",
+        "Salary sacrifice, and what an agreed rate adds above the guarantee",
+      ),
+      member: sumOf(
+        "Member's own super contributions",
+        amounts(afterTaxLines.filter((each) => each.line.element === "memberContribution")),
+      ),
+      tooYoung: worked.tooYoung,
+    },
+  };
+}
+export type Contributed = ReturnType<typeof contributions>;
+
+/**
+ * Hours that somebody under 18 is employed for (super is owed above 30 a week): hours typed, paid leave among them; a
+ * salary stands for the agreed hours. Weeks are known one by one only from a record of days (`weeks` of the input).
+ */
+function hoursEmployed(earnings: readonly WorkedLine[], input: PayInput, weeks: Decimal): Decimal {
+  const counted = ["ordinary", "overtime", "leaveTaken"];
+  const typed = earnings
+    .filter((each) => counted.includes(each.line.element) && !withoutPay(each.line))
+    .reduce((total, each) => total.plus(decimalOrZero(each.line.hours)), zero);
+  const salaried = earnings.some(
+    (each) => each.line.element === "ordinary" && each.line.hours === undefined && each.amount.value.gt(0),
+  );
+  const agreed = salaried ? decimalOrZero(input.person.weeklyHours).times(weeks) : zero;
+  return typed.gt(agreed) ? typed : agreed;
+}

@@ -1,0 +1,105 @@
+/** Final pays by hand: notice and redundancy of ss 117 and 119 of the Fair Work Act 2009, leave by balance. */
+import { describe, expect, it } from "vitest";
+import { shippedRuleBook as rules } from "../../rulebook/shippedRuleBook.ts";
+import { type Departing, departurePay } from "./departurePay.ts";
+
+const who = (change: Partial<Departing> = {}): Departing => ({
+  lastDay: "2026-07-03",
+  startDate: "2020-02-03",
+  birthDate: "1990-02-03",
+  reason: "V",
+  basis: "full-time",
+  state: "TAS",
+  weeklyHours: "38",
+  hourlyRate: "40",
+  balances: { annual: "60", personal: "30" },
+  loadingPercent: "17.5",
+  noticeWorked: true,
+  employees: 20,
+  misconduct: false,
+  ...change,
+});
+const paid = (change: Partial<Departing> = {}) =>
+  departurePay(who(change), rules).lines.map((line) => [line.element, line.leave ?? null, line.amount]);
+const notes = (change: Partial<Departing> = {}) => departurePay(who(change), rules).notes.join(" ");
+
+describe("resigning", () => {
+  it("pays annual leave with its loading, nothing of personal leave", () => {
+    // 60 × 40 × 1.175
+    expect(paid()).toEqual([["unusedLeave", "annual", "2820.00"]]);
+    expect(paid({ loadingPercent: "0" })).toEqual([["unusedLeave", "annual", "2400.00"]]);
+    expect(notes()).toContain("personal leave is not paid out");
+  });
+  it("taxes it at the margin, and flat on redundancy or certified invalidity", () => {
+    const reason = (change: Partial<Departing>) => departurePay(who(change), rules).lines[0]?.detail.reason;
+    expect(reason({})).toBe("normal");
+    expect(reason({ reason: "I" })).toBe("normal");
+    expect(reason({ reason: "I", invalidity: true })).toBe("redundancy");
+    expect(reason({ reason: "R" })).toBe("redundancy");
+  });
+  it("says so when leave was taken in advance", () => {
+    expect(paid({ balances: { annual: "-7.6" } })).toEqual([]);
+    expect(notes({ balances: { annual: "-7.6" } })).toContain("7.60 h in advance");
+  });
+  it("pays nothing after a death: it goes to the estate", () => {
+    expect(paid({ reason: "D" })).toEqual([]);
+    expect(notes({ reason: "D" })).toContain("estate");
+  });
+});
+
+describe("notice not worked", () => {
+  // Completed years on the last day and, over 45, a week more from two years on.
+  it.each([
+    ["2026-01-05", "1990-02-03", "1520.00", "under a year: 1 week"],
+    ["2025-07-03", "1990-02-03", "3040.00", "one year to the day: 2 weeks"],
+    ["2023-07-03", "1990-02-03", "4560.00", "three years: 3 weeks"],
+    ["2021-07-04", "1990-02-03", "4560.00", "a day short of five years: 3 weeks"],
+    ["2021-07-03", "1990-02-03", "6080.00", "five years: 4 weeks"],
+    ["2021-07-03", "1980-07-03", "7600.00", "46 on the last day: 5 weeks"],
+    ["2021-07-03", "1980-07-04", "6080.00", "still 45: 4 weeks"],
+    ["2025-07-03", "1970-01-01", "3040.00", "over 45, but not two years: 2 weeks"],
+  ])("started %s, born %s: $%s (%s)", (startDate, birthDate, amount) => {
+    const lines = paid({ startDate, birthDate, reason: "F", noticeWorked: false, balances: {} });
+    expect(lines).toEqual([["etp", null, amount]]);
+  });
+  it("is not owed when worked, after misconduct, or to who resigns", () => {
+    expect(paid({ reason: "F", balances: {} })).toEqual([]);
+    expect(paid({ reason: "F", noticeWorked: false, misconduct: true, balances: {} })).toEqual([]);
+    expect(paid({ reason: "V", noticeWorked: false, balances: {} })).toEqual([]);
+  });
+});
+
+describe("redundancy", () => {
+  const weeks = [0, 4, 6, 7, 8, 10, 11, 13, 14, 16, 12, 12];
+  it.each(weeks.map((each, years) => [years, each]))("%i completed years: %i weeks", (years, owed) => {
+    const lines = paid({ reason: "R", startDate: `${2026 - years}-07-03`, balances: {} });
+    expect(lines).toEqual(owed === 0 ? [] : [["redundancy", null, (owed * 1520).toFixed(2)]]);
+  });
+  it("is not owed by an employer of fewer than 15, nor to casuals", () => {
+    expect(paid({ reason: "R", employees: 14, balances: {} })).toEqual([]);
+    expect(notes({ reason: "R", employees: 14 })).toContain("fewer than 15");
+    expect(paid({ reason: "R", employees: 15, balances: {} })).toHaveLength(1);
+    expect(paid({ reason: "R", basis: "casual", balances: {} })).toEqual([]);
+  });
+});
+
+describe("long service leave on leaving", () => {
+  const longService = (change: Partial<Departing>) =>
+    paid({ balances: { "long-service": "200" }, ...change }).length === 1;
+  it.each<[Departing["state"], string, Departing["reason"], boolean, string]>([
+    ["VIC", "2019-07-03", "V", true, "seven years, any reason"],
+    ["VIC", "2019-07-04", "V", false, "a day short of seven"],
+    ["TAS", "2018-07-03", "V", false, "eight years, resigning: only for certain reasons"],
+    ["TAS", "2018-07-03", "R", true, "eight years, redundancy"],
+    ["TAS", "2016-07-03", "V", true, "ten years, any reason"],
+    ["NSW", "2021-07-03", "R", true, "five years, redundancy"],
+    ["NSW", "2021-07-04", "R", false, "a day short of five"],
+    ["SA", "2019-07-03", "V", true, "seven years, resigning"],
+  ])("%s since %s, reason %s: %s (%s)", (state, startDate, reason, owed) => {
+    expect(longService({ state, startDate, reason, noticeWorked: true, employees: 5 })).toBe(owed);
+  });
+  it("is lost by misconduct where the State says so", () => {
+    expect(longService({ state: "SA", startDate: "2018-07-03", reason: "F", misconduct: true })).toBe(false);
+    expect(longService({ state: "SA", startDate: "2016-07-03", reason: "F", misconduct: true })).toBe(true);
+  });
+});

@@ -1,0 +1,181 @@
+/**
+ * One row of a run sheet: what is known of the person, the elements of the business and what stands in the row.
+ * Everything is plain data, so that the web worker and the server work out the same row from the same bytes.
+ */
+
+import type { StateAu } from "../../calendar/businessDays.ts";
+import type { IsoDate } from "../../calendar/dates.ts";
+import { paysPerYear } from "../../calendar/payPeriods.ts";
+import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, underTerms } from "../../pay/row.ts";
+import { atLeastZero, decimal, decimalOrZero, sum } from "../../quantity/decimal.ts";
+import type { RuleBook } from "../../rulebook/ruleBook.ts";
+import type { WeekOfPay } from "../superGuarantee.ts";
+import { weeksIn } from "./accruingHours.ts";
+import { groupOf } from "./elements.ts";
+import type { ElementAu, PayInput, PayLine, PersonAu } from "./input.ts";
+import type { WorkedPay } from "./worked.ts";
+import { workLine } from "./workLine.ts";
+import { workOut } from "./workOut.ts";
+
+/** A scheme under which the employer tops a pay up to a guaranteed amount. */
+export interface TopUp {
+  elementId: number;
+  /** the amount guaranteed for each pay of this cycle */
+  guaranteed: string;
+}
+
+export interface PersonFacts extends PersonFactsBase {
+  /** State of the place of work: decides public holidays */
+  state: StateAu;
+  numberPendingSince: IsoDate | null;
+  fund: string | null;
+  memberNumber: string | null;
+  /** per cent of loading on annual leave: the person's own, or the agreement's */
+  loadingPercent?: string | null;
+}
+
+export interface RowContext extends RowBase {
+  country: "AU";
+  person: PersonAu;
+  facts: PersonFacts;
+  /** hours taken since the last work anniversary, of leave that is granted by the year */
+  takenThisYear: Record<string, string>;
+  topUp: TopUp | null;
+  /** the record's weeks of somebody under 18 */
+  weeks?: WeekOfPay[] | undefined;
+}
+
+export interface WorkedRow {
+  context: RowContext;
+  input: PayInput;
+  worked: WorkedPay;
+}
+
+/** The lines of a row as the pipeline takes them. Lines without hours or amount are left out. */
+export function payInputOf(
+  context: RowContext,
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+): PayInput {
+  const payLines: PayLine[] = [];
+  for (const line of lines) {
+    const element = elements.get(line.elementId);
+    if (!element) throw new RangeError(`The run has no pay element ${line.elementId}.`);
+    const common = {
+      element: element.element as ElementAu,
+      name: element.name,
+      code: element.code,
+      ...(element.leave ? { leave: element.leave } : {}),
+      ...(element.allowance ? { allowance: element.allowance } : {}),
+      ...(element.deduction ? { deduction: element.deduction } : {}),
+      ...(element.taxable === null ? {} : { taxable: element.taxable }),
+      ...(element.superable === null ? {} : { superable: element.superable }),
+      ...(element.detail ? { detail: element.detail } : {}),
+      ...line.detail,
+      ...(line.costCentre ? { costCentre: line.costCentre } : {}),
+      ...(line.corrects ? { corrects: line.corrects } : {}),
+      ...(line.explained ? { explained: line.explained } : {}),
+      ...(line.time ? { reasons: line.time.why } : {}),
+      ...(line.accrues === undefined ? {} : { accrues: line.accrues }),
+    };
+    if (line.terms) {
+      const limited = underTerms(line, line.terms, context, element.code);
+      if (limited) payLines.push({ ...common, ...limited });
+      continue;
+    }
+    const units = element.element === "allowance" && line.units ? { units: line.units } : {};
+    if (line.amount !== undefined && line.amount !== "")
+      // Leave paid out carries its hours beside the amount, so that the balance follows.
+      payLines.push({
+        ...common,
+        amount: line.amount,
+        ...units,
+        ...(line.hours ? { hours: line.hours } : {}),
+        ...(element.element === "ordinary" && !line.hours ? standsFor(line.amount, context) : {}),
+      });
+    else if (line.hours !== undefined && line.hours !== "")
+      payLines.push({
+        ...common,
+        hours: line.hours,
+        rate: line.rate ?? context.facts.hourlyRate ?? "0",
+        percent: element.percent,
+      });
+    else if (element.entry === "units" && line.units !== undefined && line.units !== "")
+      payLines.push({ ...common, units: line.units, rate: line.rate ?? element.unitRate ?? "0" });
+  }
+  const topUp = context.topUp && elements.get(context.topUp.elementId);
+  if (context.topUp && topUp) {
+    const guaranteed = decimal(context.topUp.guaranteed).times(context.periods);
+    const earned = earnedIn(payLines);
+    const missing = atLeastZero(guaranteed.minus(earned));
+    if (missing.gt(0))
+      payLines.push({
+        element: topUp.element as ElementAu,
+        name: topUp.name,
+        code: topUp.code,
+        ...(topUp.detail ? { detail: topUp.detail } : {}),
+        superable: false,
+        amount: missing.toFixed(2),
+        explained: `Guaranteed ${guaranteed.toFixed(2)}, earned ${earned.toFixed(2)}: what is missing, without super`,
+      });
+  }
+  return {
+    country: "AU",
+    payday: context.payday,
+    cycle: context.cycle,
+    periods: context.periods,
+    person: context.person,
+    lines: payLines,
+    toDate: context.toDate,
+    ...(payLines.some((line) => line.element === "unusedLeave" || groupOf(line) === "extra")
+      ? { history: normalPay(context) }
+      : {}),
+    ...(context.overrides ? { overrides: context.overrides } : {}),
+    ...(context.weeks && lines.some((line) => line.time) ? { weeks: context.weeks } : {}),
+    ...(context.correctsTaxable === null ? {} : { correctsTaxable: context.correctsTaxable }),
+    ...(context.paidBefore && context.correctsTaxable === null ? { earlierTaxable: context.paidBefore } : {}),
+    ...(context.employerCosts.length > 0 ? { employerCosts: context.employerCosts } : {}),
+  };
+}
+
+/** Hours that a salary stands for: its share of the person's rate, the agreed hours at the most. */
+function standsFor(amount: string, { facts, person, cycle, periods }: RowContext): Pick<PayLine, "standsFor"> {
+  const rate = decimalOrZero(facts.hourlyRate ?? undefined);
+  const agreed = decimalOrZero(person.weeklyHours).times(weeksIn(cycle, periods));
+  if (!rate.gt(0) || !agreed.gt(0)) return {};
+  const hours = decimal(amount).div(rate);
+  // The rate is the salary's, cut to four places: a whole salary is the whole agreed time.
+  const whole = hours.gt(agreed.minus("0.01"));
+  return { standsFor: (whole ? agreed : hours).toDecimalPlaces(4).toString() };
+}
+
+/**
+ * The gross of a normal pay, for unused leave: Schedule 7 goes by it, not by a short last pay. The agreed hours at the
+ * person's rate; for who has none, the last pay.
+ */
+function normalPay({ person, facts, cycle, lastPay }: RowContext): PayInput["history"] {
+  const agreed = decimalOrZero(person.weeklyHours)
+    .times(facts.hourlyRate ?? "0")
+    .times(52)
+    .div(paysPerYear[cycle]);
+  if (agreed.gt(0)) return { normalGross: agreed.toFixed(2) };
+  return lastPay ? { normalGross: lastPay.gross } : undefined;
+}
+
+/** What a top-up is set against; a person without any pay in the period is topped up in full. */
+const earnedIn = (lines: readonly PayLine[]) =>
+  sum(
+    lines
+      .filter((line) => ["earnings", "extra"].includes(groupOf(line)))
+      .map((line, at) => workLine(line, at).amount.value),
+  );
+
+export function workOutRow(
+  context: RowContext,
+  lines: readonly SheetLine[],
+  elements: ReadonlyMap<number, PayElement>,
+  rules: RuleBook,
+): WorkedRow {
+  const input = payInputOf(context, lines, elements);
+  return { context, input, worked: workOut(input, rules) };
+}

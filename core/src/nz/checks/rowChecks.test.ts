@@ -1,0 +1,233 @@
+/** Each mark of a New Zealand row appears where it should, and not on a plain row; each has a sentence. */
+import { describe, expect, it } from "vitest";
+import { examineRow } from "../../countries/countries.ts";
+import { sentenceOf } from "../../countries/marks.ts";
+import type { SheetLine } from "../../pay/row.ts";
+import { makeRuleBook } from "../../rulebook/ruleBook.ts";
+import { contextNz, elementsNz, holidayFacts, personNz } from "../../testMakersNz.ts";
+import { type MarkCodeNz, sentencesNz } from "./sentences.ts";
+
+type Row = [ReturnType<typeof contextNz>, SheetLine[]];
+const hours = (value = "80"): SheetLine[] => [{ elementId: 1, hours: value }];
+const saver = (change: object) => personNz({ kiwiSaver: { status: "member", employeeRate: "3.5", ...change } });
+const window = { optOutFrom: null, optOutTo: null, suspendedUntil: null, temporaryUntil: null, estimated: false };
+const matariki = {
+  date: "2026-07-10",
+  name: "Matariki",
+  works: true,
+  reason: "Friday is in the working week",
+  hours: "8",
+};
+
+const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; without?: Row }> = {
+  taxCodeMissing: { kind: "query", with: [contextNz({ person: personNz({ taxCode: "ND" }) }), hours()] },
+  irdMissing: { kind: "stop", with: [contextNz({ facts: { hasIrdNumber: false } }), hours()] },
+  specialRateMissing: { kind: "stop", with: [contextNz({ person: personNz({ taxCode: "STC" }) }), hours()] },
+  certificateEnded: { kind: "query", with: [contextNz({ facts: { certificateUntil: "2026-06-30" } }), hours()] },
+  kiwiSaverRate: { kind: "stop", with: [contextNz({ person: saver({ employeeRate: "5" }) }), hours()] },
+  kiwiSaverNotRaised: {
+    kind: "query",
+    with: [contextNz({ person: saver({ employeeRate: "3" }) }), hours()],
+    without: [contextNz({ person: saver({ employeeRate: "3", temporaryRate: true }) }), hours()],
+  },
+  temporaryRateEnded: {
+    kind: "query",
+    with: [
+      contextNz({
+        person: saver({ employeeRate: "3", temporaryRate: true }),
+        facts: { kiwiSaver: { ...window, temporaryUntil: "2026-07-13" } },
+      }),
+      hours(),
+    ],
+  },
+  suspensionEnded: {
+    kind: "query",
+    with: [
+      contextNz({
+        person: saver({ status: "suspended" }),
+        facts: { kiwiSaver: { ...window, suspendedUntil: "2026-07-13" } },
+      }),
+      hours(),
+    ],
+    without: [
+      contextNz({
+        person: saver({ status: "suspended" }),
+        facts: { kiwiSaver: { ...window, suspendedUntil: "2026-07-14" } },
+      }),
+      hours(),
+    ],
+  },
+  kiwiSaverUnknown: { kind: "query", with: [contextNz({ person: personNz({ kiwiSaver: undefined }) }), hours()] },
+  optOutWindow: {
+    kind: "note",
+    with: [
+      contextNz({ facts: { kiwiSaver: { ...window, optOutFrom: "2026-07-14", optOutTo: "2026-08-30" } } }),
+      hours(),
+    ],
+  },
+  esctEstimated: { kind: "note", with: [contextNz({ facts: { kiwiSaver: { ...window, estimated: true } } }), hours()] },
+  eightPercent: { kind: "query", with: [contextNz({ person: personNz({ holidayPayWithPay: true }) }), hours()] },
+  eightPercentTooLong: {
+    kind: "note",
+    with: [contextNz({ person: personNz({ basis: "casual", holidayPayWithPay: true }) }), hours()],
+    without: [
+      contextNz({
+        person: personNz({ basis: "casual", holidayPayWithPay: true }),
+        facts: { startDate: "2026-01-05" },
+      }),
+      hours(),
+    ],
+  },
+  employerRateLow: {
+    kind: "stop",
+    with: [contextNz({ person: saver({ employeeRate: "4", employerRate: "3", esctRate: "30" }) }), hours()],
+    without: [contextNz({ person: saver({ employeeRate: "3", employerRate: "3", temporaryRate: true }) }), hours()],
+  },
+  esctAssumed: { kind: "query", with: [contextNz({ person: saver({}) }), hours()] },
+  minimumRises: {
+    kind: "query",
+    with: [
+      contextNz({
+        payday: "2026-04-07",
+        periodStart: "2026-03-23",
+        periodEnd: "2026-04-05",
+        facts: { hourlyRate: "23.50" },
+      }),
+      hours(),
+    ],
+    // Worked in March, paid in April: the Order of March counts.
+    without: [
+      contextNz({
+        payday: "2026-04-02",
+        periodStart: "2026-03-16",
+        periodEnd: "2026-03-29",
+        facts: { hourlyRate: "23.50" },
+      }),
+      hours(),
+    ],
+  },
+  totalBelowMinimum: {
+    kind: "stop",
+    with: [
+      contextNz({ person: saver({ totalRemuneration: true, esctRate: "30" }), facts: { hourlyRate: "24" } }),
+      hours(),
+    ],
+    without: [contextNz({ person: saver({ totalRemuneration: true, esctRate: "30" }) }), hours()],
+  },
+  advanceOver: {
+    kind: "query",
+    with: [contextNz({ holidays: holidayFacts({ advancePaid: "4000" }) }), [...hours(), { elementId: 13 }]],
+    without: [contextNz({ holidays: holidayFacts({ advancePaid: "400" }) }), [...hours(), { elementId: 13 }]],
+  },
+  childSupportCut: {
+    kind: "note",
+    with: [contextNz({ person: personNz({ childSupport: { amount: "2000" } }) }), hours()],
+  },
+  orderCut: {
+    kind: "note",
+    with: [
+      contextNz({
+        person: personNz({ orders: [{ kind: "court", name: "Order", amount: "1500", served: "2026-01-05" }] }),
+      }),
+      hours(),
+    ],
+  },
+  belowMinimumNz: {
+    kind: "stop",
+    with: [contextNz({ facts: { hourlyRate: "23.94" } }), hours()],
+    without: [contextNz({ facts: { hourlyRate: "23.95" } }), hours()],
+  },
+  salaryBelowMinimum: {
+    kind: "query",
+    with: [contextNz(), [{ elementId: 10, amount: "1900" }]],
+    without: [contextNz(), [{ elementId: 10, amount: "1916" }]],
+  },
+  leaveBeyondUnits: {
+    kind: "query",
+    with: [contextNz(), [{ elementId: 3, units: "11" }]],
+    without: [contextNz(), [{ elementId: 3, units: "10" }]],
+  },
+  holidayInAdvance: {
+    kind: "query",
+    with: [contextNz({ balances: { annual: "0.5" } }), [{ elementId: 2, units: "1" }]],
+    without: [contextNz({ balances: { annual: "1" } }), [{ elementId: 2, units: "1" }]],
+  },
+  cashUpTooMuch: { kind: "stop", with: [contextNz(), [...hours(), { elementId: 9, units: "1.2" }]] },
+  cashUpBeyond: {
+    kind: "stop",
+    with: [contextNz({ balances: { annual: "0.5" } }), [...hours(), { elementId: 9, units: "1" }]],
+  },
+  unevenDay: {
+    kind: "query",
+    with: [
+      contextNz({ holidays: holidayFacts({ pattern: ["10", "10", "10", "6", "0", "0", "0"] }) }),
+      [{ elementId: 3, units: "1" }],
+    ],
+    without: [
+      contextNz({ holidays: holidayFacts({ pattern: ["10", "10", "10", "6", "0", "0", "0"] }) }),
+      [{ elementId: 3, units: "1", hours: "10" }],
+    ],
+  },
+  openingMissing: { kind: "query", with: [contextNz({ facts: { openingMissing: true } }), hours()] },
+  cashUpAsked: { kind: "query", with: [contextNz(), [...hours(), { elementId: 9, units: "1" }]] },
+  noService: { kind: "query", with: [contextNz({ facts: { passesService: false } }), [{ elementId: 3, units: "1" }]] },
+  historyShort: {
+    kind: "query",
+    with: [
+      contextNz({ holidays: holidayFacts({ history: { ...holidayFacts().history, incomplete: true } }) }),
+      [{ elementId: 2, units: "1" }],
+    ],
+  },
+  daysUnknown: {
+    kind: "query",
+    with: [contextNz({ holidays: holidayFacts({ varies: true, pattern: null }), patternDays: "0" }), hours("12")],
+    without: [
+      contextNz({ holidays: holidayFacts({ varies: true, pattern: null }), patternDays: "0" }),
+      [...hours("12"), { elementId: 15, units: "2" }],
+    ],
+  },
+  publicHolidayOpen: {
+    kind: "query",
+    with: [contextNz({ publicHolidays: [matariki] }), hours()],
+    without: [contextNz({ publicHolidays: [matariki] }), [...hours("72"), { elementId: 4, units: "1" }]],
+  },
+  alternativeMissing: {
+    kind: "query",
+    with: [contextNz({ publicHolidays: [matariki] }), [...hours("72"), { elementId: 5, hours: "8" }]],
+    without: [
+      contextNz({ publicHolidays: [matariki] }),
+      [...hours("72"), { elementId: 5, hours: "8" }, { elementId: 6, units: "1" }],
+    ],
+  },
+  departureOpenNz: {
+    kind: "query",
+    with: [contextNz({ facts: { endDate: "2026-07-10" } }), hours()],
+    without: [contextNz({ facts: { endDate: "2026-07-10" } }), [...hours(), { elementId: 12, units: "3" }]],
+  },
+};
+
+const rules = makeRuleBook("test");
+const found = ([context, lines]: Row) => examineRow(context, lines, elementsNz, rules).marks;
+const plain: Row = [contextNz(), hours()];
+
+describe.each(Object.keys(sentencesNz) as MarkCodeNz[])("%s", (code) => {
+  const each = cases[code];
+  it("appears, with its kind and a sentence", () => {
+    const mark = found(each.with).find((one) => one.code === code);
+    expect(mark?.kind).toBe(each.kind);
+    const sentence = mark ? sentenceOf(mark) : "";
+    expect(sentence).not.toContain("undefined");
+    expect(sentence.length).toBeGreaterThan(20);
+  });
+  it("does not appear elsewhere", () => {
+    expect(found(each.without ?? plain).map((one) => one.code)).not.toContain(code);
+  });
+});
+
+describe("a row without tables", () => {
+  it("is stopped, and nothing is worked out", () => {
+    const result = examineRow(contextNz({ payday: "2031-01-02" }), hours(), elementsNz, rules);
+    expect(result.figures).toBeNull();
+    expect(new Set(result.marks.map((mark) => mark.code))).toEqual(new Set(["missingTable"]));
+  });
+});

@@ -1,0 +1,267 @@
+/** Checks of a New Zealand row that also want to know the person, the ledger and the run. */
+import { addMonths, daysBetween } from "../../calendar/dates.ts";
+import { dollars, inRun, person } from "../../checks/check.ts";
+import type { Mark } from "../../checks/mark.ts";
+import { periodChecks } from "../../checks/periodChecks.ts";
+import { unlikeLast } from "../../checks/unlikeLast.ts";
+import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { deductionRatesNz } from "../../rulebook/nz/deductionRatesNz.ts";
+import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
+import type { RuleBook } from "../../rulebook/ruleBook.ts";
+import { leaveKindNz, leaveUnitNz, leaveWordsNz } from "../pay/elements.ts";
+import type { PayLineNz } from "../pay/input.ts";
+import type { WorkedRowNz } from "../pay/row.ts";
+
+type CheckNz = (row: WorkedRowNz, rules: RuleBook) => Mark[];
+
+const units = (lines: readonly PayLineNz[], wanted: (line: PayLineNz) => boolean): Decimal =>
+  lines.filter(wanted).reduce((total, line) => total.plus(decimalOrZero(line.units)), zero);
+
+const details: CheckNz = ({ context, worked }) => {
+  const { facts } = context;
+  const found: Mark[] = [];
+  if (facts.bankAccounts === 0 && worked.net.value.gt(0))
+    found.push({ kind: "stop", code: "noBankAccount", facts: {}, mend: person("bank") });
+  if (!facts.email) found.push({ kind: "query", code: "noEmail", facts: {}, mend: person("details") });
+  if (!facts.hasIrdNumber && !context.person.taxCode.startsWith("ND") && worked.gross.value.gt(0))
+    found.push({ kind: "stop", code: "irdMissing", facts: {}, mend: person("taxCode") });
+  const forTheTime = worked.lines.some(
+    (each) => each.side === "earnings" && each.line.corrects === undefined && each.amount.value.gt(0),
+  );
+  const late = facts.endDate !== null && facts.endDate < context.periodStart && forTheTime;
+  if (facts.startDate > context.periodEnd || late)
+    found.push({
+      kind: "stop",
+      code: "notEmployed",
+      facts: { start: facts.startDate, end: facts.endDate ?? "" },
+      mend: person("employment"),
+    });
+  return found;
+};
+
+const absurdHours: CheckNz = ({ context, worked }) => {
+  const days = daysBetween(context.periodStart, context.periodEnd) + 1;
+  const { value } = worked.hours;
+  return value.gt(decimal(days).times(context.periods).times(24))
+    ? [{ kind: "stop", code: "absurdHours", facts: { hours: value.toString(), days: String(days) }, mend: inRun }]
+    : [];
+};
+
+const dated: CheckNz = ({ context }, rules) => {
+  const { facts, payday, person: who } = context;
+  const { defaultPercent } = rules.row(deductionRatesNz, payday).figures.kiwiSaver;
+  const saver = facts.kiwiSaver;
+  const found: Mark[] = [];
+  const mend = person("kiwiSaver");
+  const over = (until: string | null): until is string => until !== null && until < payday;
+  if (who.kiwiSaver?.status === "suspended" && over(saver.suspendedUntil))
+    found.push({ kind: "query", code: "suspensionEnded", facts: { until: saver.suspendedUntil }, mend });
+  if (who.kiwiSaver?.temporaryRate && over(saver.temporaryUntil))
+    found.push({
+      kind: "query",
+      code: "temporaryRateEnded",
+      facts: { until: saver.temporaryUntil, default: defaultPercent },
+      mend,
+    });
+  if (saver.optOutFrom && saver.optOutTo && payday >= saver.optOutFrom && payday <= saver.optOutTo)
+    found.push({ kind: "note", code: "optOutWindow", facts: { from: saver.optOutFrom, to: saver.optOutTo }, mend });
+  if (who.kiwiSaver?.status === "member" && saver.estimated)
+    found.push({ kind: "note", code: "esctEstimated", facts: {}, mend });
+  if (over(facts.certificateUntil))
+    found.push({
+      kind: "query",
+      code: "certificateEnded",
+      facts: { until: facts.certificateUntil },
+      mend: person("taxCode"),
+    });
+  return found;
+};
+
+const leave: CheckNz = ({ context, input }) => {
+  const found: Mark[] = [];
+  const kinds = new Set(
+    input.lines.flatMap((line) => (line.element === "leaveTaken" && line.leave ? [line.leave] : [])),
+  );
+  if (input.lines.some((line) => line.element === "alternativeHoliday")) kinds.add("alternative");
+  for (const kind of kinds) {
+    const taken = units(input.lines, (line) =>
+      kind === "alternative"
+        ? line.element === "alternativeHoliday"
+        : line.element === "leaveTaken" && line.leave === kind,
+    );
+    const balance = decimalOrZero(context.balances[kind]);
+    const words = leaveWordsNz(kind).toLowerCase();
+    const facts = { taken: taken.toString(), balance: balance.toDecimalPlaces(2).toString() };
+    if (leaveKindNz(kind)?.kept && taken.gt(balance))
+      found.push(
+        kind === "annual"
+          ? { kind: "query", code: "holidayInAdvance", facts, mend: inRun }
+          : {
+              kind: "query",
+              code: "leaveBeyondUnits",
+              facts: { ...facts, unit: leaveUnitNz(kind), words },
+              mend: inRun,
+            },
+      );
+    if (["sick", "bereavement", "familyViolence"].includes(kind) && !context.facts.passesService)
+      found.push({
+        kind: "query",
+        code: "noService",
+        facts: {
+          words,
+          start: context.facts.startDate,
+          ...(context.person.basis === "casual" ? { casual: "yes" } : {}),
+        },
+        mend: inRun,
+      });
+  }
+  return found;
+};
+
+/** Averages are right only when the earnings behind them are on record. */
+const history: CheckNz = ({ context, input }) => {
+  const uses = input.lines.some((line) => line.units !== undefined && line.element !== "daysWorked");
+  if (!uses || !context.holidays.history.incomplete) return [];
+  const from = context.holidays.history.year?.from ?? context.periodStart;
+  return [{ kind: "query", code: "historyShort", facts: { from }, mend: person("earlier") }];
+};
+
+const daysUnknown: CheckNz = ({ context, worked }) =>
+  context.holidays.varies && worked.hours.value.gt(0) && worked.holiday.days.value.isZero()
+    ? [{ kind: "query", code: "daysUnknown", facts: {}, mend: inRun }]
+    : [];
+
+const publicHolidays: CheckNz = ({ context, input, worked }) => {
+  if (worked.gross.value.isZero()) return [];
+  const put = units(input.lines, (line) => line.element === "publicHoliday").toNumber();
+  const workedOn = input.lines.filter((line) => line.element === "publicHolidayWorked");
+  const expected = context.publicHolidays.filter((each) => each.works || each.unknown);
+  const open = expected.slice(Math.min(put + workedOn.length, expected.length));
+  const found = open.map(
+    ({ date, name, reason }): Mark => ({
+      kind: "query",
+      code: "publicHolidayOpen",
+      facts: { date, name, reason },
+      mend: inRun,
+    }),
+  );
+  const earned = units(input.lines, (line) => line.element === "alternativeEarned");
+  const hours = workedOn.reduce((total, line) => total.plus(decimalOrZero(line.hours)), zero);
+  if (hours.gt(0) && earned.isZero())
+    found.push({ kind: "query", code: "alternativeMissing", facts: { hours: hours.toString() }, mend: inRun });
+  return found;
+};
+
+const eightPercentTooLong: CheckNz = ({ context }) =>
+  context.person.holidayPayWithPay === true && addMonths(context.facts.startDate, 12) <= context.payday
+    ? [
+        {
+          kind: "note",
+          code: "eightPercentTooLong",
+          facts: { since: context.facts.startDate },
+          mend: person("holidays"),
+        },
+      ]
+    : [];
+
+const departureOpen: CheckNz = ({ context, input }) => {
+  const end = context.facts.endDate;
+  const balance = decimalOrZero(context.balances.annual);
+  const paidOut = input.lines.some((line) => line.element === "unusedLeave");
+  return end !== null && end <= context.periodEnd && balance.gt(0) && !paidOut
+    ? [
+        {
+          kind: "query",
+          code: "departureOpenNz",
+          facts: { end, weeks: balance.toDecimalPlaces(2).toString() },
+          mend: person("departure"),
+        },
+      ]
+    : [];
+};
+
+const unlikeLastTime: CheckNz = ({ context, worked }) => unlikeLast(context.lastPay, worked.gross.value);
+
+/** The agreement's own minimum, beside the law's. */
+const belowAgreed: CheckNz = ({ context, worked }) => {
+  const { hourlyRate, minimumRate } = context.facts;
+  return hourlyRate !== null && minimumRate !== null && worked.gross.value.gt(0) && decimal(hourlyRate).lt(minimumRate)
+    ? [
+        {
+          kind: "stop",
+          code: "belowMinimumNz",
+          facts: { rate: dollars(decimal(hourlyRate)), floor: "agreed", minimum: dollars(decimal(minimumRate)) },
+          mend: person("rate"),
+        },
+      ]
+    : [];
+};
+
+/** Holidays Act 2003, s 28A: at most one week of each entitlement year is cashed up, of what is entitled. */
+const cashUp: CheckNz = ({ context, input }, rules) => {
+  const most = rules.row(holidayRules, context.payday).figures.cashUpWeeks;
+  const weeks = units(input.lines, (line) => line.element === "cashUp");
+  if (!weeks.gt(0)) return [];
+  const before = decimalOrZero(context.cashedUp);
+  const all = weeks.plus(before);
+  const balance = decimalOrZero(context.balances.annual);
+  if (before.gt(0) && all.gt(most))
+    return [{ kind: "stop", code: "cashUpTooMuch", facts: { weeks: all.toString(), most }, mend: inRun }];
+  return weeks.gt(balance)
+    ? [
+        {
+          kind: "stop",
+          code: "cashUpBeyond",
+          facts: { weeks: weeks.toString(), balance: balance.toDecimalPlaces(2).toString() },
+          mend: inRun,
+        },
+      ]
+    : [];
+};
+
+/** Days of different length: which of them was it? */
+const unevenDay: CheckNz = ({ context, input }) => {
+  const { pattern, varies } = context.holidays;
+  const lengths = new Set((pattern ?? []).filter((hours) => Number(hours) > 0).map(Number));
+  const days = ["leaveTaken", "publicHoliday", "alternativeHoliday"];
+  const asked = input.lines.some(
+    (line) =>
+      days.includes(line.element) && line.leave !== "annual" && line.leave !== "unpaid" && line.byUnits === true,
+  );
+  return lengths.size > 1 && !varies && asked
+    ? [{ kind: "query", code: "unevenDay", facts: { hours: [...lengths].join(", ") }, mend: inRun }]
+    : [];
+};
+
+const openingMissing: CheckNz = ({ context, worked }) =>
+  context.facts.openingMissing && worked.gross.value.gt(0)
+    ? [{ kind: "query", code: "openingMissing", facts: { start: context.facts.startDate }, mend: person("holidays") }]
+    : [];
+
+const period: CheckNz = ({ context, worked }) =>
+  periodChecks({
+    context,
+    weeklyHours: decimalOrZero(context.holidays.weeklyHours),
+    hours: worked.lines
+      .filter(({ line }) => line.element === "ordinary" && line.corrects === undefined)
+      .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), zero),
+    gross: worked.gross.value,
+  });
+
+export const rowChecksNz: readonly CheckNz[] = [
+  period,
+  cashUp,
+  unevenDay,
+  openingMissing,
+  absurdHours,
+  details,
+  dated,
+  belowAgreed,
+  unlikeLastTime,
+  leave,
+  history,
+  daysUnknown,
+  publicHolidays,
+  eightPercentTooLong,
+  departureOpen,
+];

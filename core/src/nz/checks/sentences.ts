@@ -1,0 +1,85 @@
+/** The marks of New Zealand pays, and the sentence of each. */
+
+import { dateWords } from "../../calendar/dates.ts";
+import type { Sentence } from "../../checks/sentences.ts";
+import { counted } from "../../quantity/units.ts";
+
+const count = (value: string | undefined, unit = "") => counted(value ?? "0", unit);
+
+const day = (text: string | undefined) => dateWords(text ?? "");
+
+export const sentencesNz = {
+  taxCodeMissing: () =>
+    "No tax code form or IRD number: taxed at the no-notification rate. Ask for them before the next pay.",
+  irdMissing: () =>
+    "No IRD number is on record. Inland Revenue takes this pay only with tax code ND: change the code, or record the number.",
+  specialRateMissing: () => "The rate of the tailored certificate is missing. Type it as the certificate has it.",
+  certificateEnded: (f) => `The certificate ended on ${day(f.until)}. Ask for a new one, or change the tax code.`,
+  kiwiSaverRate: (f) => `${f.rate} % is no KiwiSaver rate. Choose ${f.rates} %.`,
+  kiwiSaverNotRaised: (f) =>
+    `KiwiSaver is at ${f.rate} %. Since ${day(f.since)} that is right only with a temporary reduction from Inland Revenue; else it is ${f.default} %.`,
+  temporaryRateEnded: (f) =>
+    `The temporary KiwiSaver rate ended on ${day(f.until)}. From then on it is ${f.default} %.`,
+  suspensionEnded: (f) => `The savings suspension ended on ${day(f.until)}. Deduct again, or record a new one.`,
+  employerRateLow: (f) =>
+    `The employer's KiwiSaver is ${f.rate} %; on ${day(f.payday)} at least ${f.least} % is owed. Raise it, or record the reduction that it matches.`,
+  esctAssumed: () =>
+    "Neither an ESCT rate nor last year's pay is given, so the lowest rate was taken. Record one of them.",
+  minimumRises: (f) =>
+    `The minimum wage rises to ${f.minimum} within this period (it ends on ${day(f.to)}), and the rate is ${f.rate}. Hours worked from then on are owed at the new minimum.`,
+  totalBelowMinimum: (f) =>
+    `After the employer's KiwiSaver comes out of it, the pay is ${f.rate} an hour, below the minimum of ${f.minimum}. Raise the agreed pay, or pay the contribution on top.`,
+  advanceOver: (f) =>
+    `Annual holidays paid in advance (${f.paid}) are ${f.over} more than the ${f.owed} that is owed at the end. Nothing is taken back by itself: agree on it in writing, or tick that it is left.`,
+  kiwiSaverUnknown: () => "No KiwiSaver status is set. A new employee from 18 to 64 is enrolled unless exempt.",
+  optOutWindow: (f) => `May opt out of KiwiSaver from ${day(f.from)} to ${day(f.to)}.`,
+  esctEstimated: () => "The ESCT rate stands on an estimate of this year's pay, as there is no full year before.",
+  eightPercent: () =>
+    "8 % with each pay is lawful only for work so irregular that holidays cannot be taken, or a fixed term under a year.",
+  eightPercentTooLong: (f) =>
+    `8 % with each pay since ${day(f.since)}. After twelve months the person is owed four weeks beside it (s 28(4)).`,
+  childSupportCut: (f) =>
+    `Child support is ${f.taken} instead of ${f.wanted}: the protected part of net pay stays. It is filed with reason P.`,
+  orderCut: (f) => `${f.name} is ${f.taken} instead of ${f.wanted}: protected net pay, its limit or its total.`,
+  belowMinimumNz: (f) => `${f.rate} an hour is below the ${f.floor} minimum of ${f.minimum}.`,
+  salaryBelowMinimum: (f) => `${f.gross} for ${f.hours} h is ${f.rate} an hour, below the minimum of ${f.minimum}.`,
+  leaveBeyondUnits: (f) => `${count(f.taken, f.unit)} of ${f.words} taken, ${f.balance} in the balance.`,
+  holidayInAdvance: (f) =>
+    `${count(f.taken, "weeks")} of annual holidays, ${f.balance} entitled: the rest is taken in advance. Tick when that is agreed.`,
+  cashUpTooMuch: (f) => `${count(f.weeks, "weeks")} cashed up; at most ${f.most} of each entitlement year.`,
+  cashUpBeyond: (f) =>
+    `${count(f.weeks, "weeks")} cashed up, and ${f.balance} are entitled. Only entitled weeks can be cashed up.`,
+  unevenDay: (f) =>
+    `The days of the working week have ${f.hours} h, and a day of leave was typed without its hours: an average day is paid. Type the hours of that day, or tick.`,
+  openingMissing: (f) =>
+    `Employed since ${day(f.start)}, and no balance of annual holidays was brought along, so none is counted from before. Record it on the person's page.`,
+  cashUpAsked: (f) =>
+    `${count(f.weeks, "weeks")} of annual holidays cashed up. Tick when the request is on file in writing.`,
+  noService: (f) =>
+    f.casual
+      ? `${f.words} of a casual without six months of 10 hours a week on average, and an hour in every week or 40 in every month (started ${day(f.start)}; s 63). Right only by agreement.`
+      : `${f.words} before six months' service (started ${day(f.start)}). Right only by agreement.`,
+  historyShort: (f) =>
+    `Earnings before ${day(f.from)} are not on record, so the averages count less than twelve months. Record them on the person's page.`,
+  daysUnknown: () => "The days worked are not known: type them, as average daily pay is counted by them.",
+  publicHolidayOpen: (f) =>
+    `${f.name} on ${day(f.date)}: ${f.reason}. Put it into the pay, or tick when it was no working day.`,
+  alternativeMissing: (f) =>
+    `${f.hours} h worked on a public holiday and no alternative holiday earned. Tick when it was not otherwise a working day.`,
+  departureOpenNz: (f) =>
+    `The last day is ${day(f.end)}, and ${count(f.weeks, "weeks")} of annual holidays would stay in the balance.`,
+} satisfies Record<string, Sentence>;
+
+export type MarkCodeNz = keyof typeof sentencesNz;
+
+export const standingNz: MarkCodeNz[] = [
+  "taxCodeMissing",
+  "certificateEnded",
+  "kiwiSaverNotRaised",
+  "kiwiSaverUnknown",
+  "suspensionEnded",
+  "temporaryRateEnded",
+  "eightPercent",
+  "esctAssumed",
+  "historyShort",
+];

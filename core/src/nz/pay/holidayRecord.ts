@@ -1,0 +1,53 @@
+/** The stage of the Holidays Act of a New Zealand pay: what the Act counts of it, days and hours. */
+import { atLeastZero, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { type Figure, figure, sumOf } from "../../working/figure.ts";
+import { daysAWeek } from "../holidayPay.ts";
+import { amounts, type Earned, type Given } from "./earnings.ts";
+import { countsAsGross, isIrregular, isUnpaidNz } from "./elements.ts";
+import type { PayInputNz, PayLineNz } from "./input.ts";
+import type { WorkedLineNz } from "./worked.ts";
+
+export function holidayRecord({ input, lines }: Given & Earned) {
+  const counted = lines.filter((each) => countsAsGross(each.line));
+  return {
+    holiday: {
+      gross: sumOf("Gross earnings, Holidays Act", amounts(counted), "money", "What the Holidays Act counts (s 14)"),
+      irregular: sumOf("Irregular payments", amounts(counted.filter((each) => isIrregular(each.line)))),
+      days: daysOf(input),
+    },
+    hours: hoursOfNz(lines),
+  };
+}
+
+/** Days worked or paid for: as typed, with the days of paid leave beside them; else the days of the working week. */
+function daysOf({ lines, holidays, patternDays }: PayInputNz): Figure {
+  const units = (wanted: (line: PayLineNz) => boolean) =>
+    lines.reduce((total, line) => (wanted(line) ? total.plus(decimalOrZero(line.units)) : total), zero);
+  const inWeek = holidays ? daysAWeek(holidays) : 5;
+  const typed = lines.some((line) => line.element === "daysWorked");
+  const unpaid = units(isUnpaidNz).times(inWeek);
+  const paidDays = units(
+    (line) =>
+      (line.element === "leaveTaken" && line.leave !== "annual" && !isUnpaidNz(line)) ||
+      line.element === "publicHoliday" ||
+      line.element === "alternativeHoliday",
+  ).plus(units((line) => line.element === "leaveTaken" && line.leave === "annual").times(inWeek));
+  const value = typed
+    ? units((line) => line.element === "daysWorked").plus(paidDays)
+    : atLeastZero(decimalOrZero(patternDays).minus(unpaid));
+  return figure("Days worked or paid for", value, "count", () => ({
+    rule: typed
+      ? "Days worked as typed, with days of paid leave and holidays"
+      : "Days of the period in the working week, less unpaid ones",
+  }));
+}
+
+const hoursOfNz = (lines: readonly WorkedLineNz[]): Figure =>
+  figure(
+    "Hours paid",
+    lines
+      .filter((each) => each.side === "earnings")
+      .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), zero),
+    "hours",
+    () => ({ rule: "Hours of all earnings lines, paid leave by its hours" }),
+  );

@@ -1,0 +1,52 @@
+/** What the input of a pay has in every country. All money, hours, rates and percents are decimal text. */
+import type { Decimal } from "../quantity/decimal.ts";
+
+export const bases = ["full-time", "part-time", "casual", "labour-hire", "contractor"] as const;
+
+export type Basis = (typeof bases)[number];
+
+/** Year-to-date before this pay. */
+export interface ToDate {
+  gross?: string | undefined;
+  taxable?: string | undefined;
+  withheld?: string | undefined;
+  guaranteeBase?: string | undefined;
+  guaranteeBaseQuarter?: string | undefined;
+  /** earnings that count for super before the ceiling; what was capped counts when left out */
+  guaranteeEarnings?: string | undefined;
+  guaranteeEarningsQuarter?: string | undefined;
+  guarantee?: string | undefined;
+  reportable?: string | undefined;
+  bonusGross?: string | undefined;
+  bonusWithheld?: string | undefined;
+  etpCapUsed?: string | undefined;
+  /** termination payments of the year that the whole-of-income cap falls by; all of them when left out */
+  etpOther?: string | undefined;
+  lumpSumA?: string | undefined;
+  /** kilometres and laundry allowances of the year, of which a part is not taxed */
+  kilometres?: string | undefined;
+  laundry?: string | undefined;
+}
+
+/** A figure typed by hand in place of the worked one, and why. */
+export interface Overrides {
+  withheld?: string | undefined;
+  guarantee?: string | undefined;
+  reason: string;
+}
+
+/** A cost on top of a pay that the employer sets aside: workers' compensation, payroll tax. Never part of the pay. */
+export interface EmployerCost {
+  code: string;
+  name: string;
+  percent: string;
+  of: "gross" | "grossAndSuper";
+}
+
+/** A figure that stands as typed, and what would stand there otherwise. */
+export interface Overridden {
+  what: "withheld" | "guarantee";
+  typed: Decimal;
+  worked: Decimal;
+  reason: string;
+}

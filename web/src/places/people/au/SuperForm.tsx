@@ -1,0 +1,94 @@
+import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
+import { Button } from "../../../parts/Button.tsx";
+import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
+import { isOffered } from "../../../parts/offered.ts";
+import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
+
+export function SuperForm({ person, setUp, day, onDone }: FormProps) {
+  const chosen = person.super;
+  const form = useForm({
+    defaultValues: {
+      from: day,
+      fundId: String(chosen.fundId ?? ""),
+      memberNumber: chosen.memberNumber ?? "",
+      guarantee: chosen.guarantee,
+      anyAge: chosen.anyAge ?? false,
+      agreedPercent: chosen.agreedPercent ?? "",
+      shares: (chosen.shares ?? []).map((share) => ({ ...share, fundId: String(share.fundId) })),
+    },
+  });
+  const shares = useFieldArray({ control: form.control, name: "shares" });
+  const submit = useSection(person, "super", form, onDone, (values) => ({
+    ...values,
+    fundId: values.fundId ? Number(values.fundId) : null,
+    shares:
+      values.shares.length === 0 ? null : values.shares.map((share) => ({ ...share, fundId: Number(share.fundId) })),
+  }));
+  const { errors } = form.formState;
+  const funds = setUp.funds.filter(isOffered(person.super.fundId)).map((fund) => (
+    <option key={fund.id} value={fund.id}>
+      {fund.name}
+    </option>
+  ));
+  return (
+    <Frame submit={submit} form={form} onDone={onDone}>
+      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <ChoiceField
+        label="Fund"
+        hint="Funds are added in Set-up"
+        error={errorAt(errors, "fundId")}
+        {...form.register("fundId")}
+      >
+        <option value="">not chosen yet</option>
+        {funds}
+      </ChoiceField>
+      <TextField label="Member number" error={errorAt(errors, "memberNumber")} {...form.register("memberNumber")} />
+      <TextField
+        label="Agreed per cent"
+        hint="Only where more than the guarantee is agreed"
+        error={errorAt(errors, "agreedPercent")}
+        {...form.register("agreedPercent")}
+      />
+      <div className="col-span-2">
+        <TickField label="Super guarantee is owed" {...form.register("guarantee")} />
+        <TickField
+          label="Super at any age and hours"
+          hint="An award or agreement asks for it below the law's thresholds, as for people under 18"
+          {...form.register("anyAge")}
+        />
+      </div>
+      {shares.fields.map((share, at) => (
+        <fieldset key={share.id} className="col-span-2 grid grid-cols-[1fr_1fr_100px_auto] items-end gap-3">
+          <legend className="sr-only">Share {at + 1}</legend>
+          <ChoiceField
+            label="Another fund"
+            error={errorAt(errors, `shares.${at}.fundId`)}
+            {...form.register(`shares.${at}.fundId`)}
+          >
+            {funds}
+          </ChoiceField>
+          <TextField
+            label="Member number"
+            error={errorAt(errors, `shares.${at}.memberNumber`)}
+            {...form.register(`shares.${at}.memberNumber`)}
+          />
+          <TextField
+            label="Per cent"
+            error={errorAt(errors, `shares.${at}.percent`)}
+            {...form.register(`shares.${at}.percent`)}
+          />
+          <Button onClick={() => shares.remove(at)}>Take out</Button>
+        </fieldset>
+      ))}
+      {errorAt(errors, "shares") && <p className="col-span-2 text-plum">{errorAt(errors, "shares")}</p>}
+      {setUp.funds.length > 1 && (
+        <Button
+          className="col-span-2 w-fit"
+          onClick={() => shares.append({ fundId: String(setUp.funds[0]?.id ?? ""), memberNumber: "", percent: "" })}
+        >
+          Send a share to another fund
+        </Button>
+      )}
+    </Frame>
+  );
+}

@@ -1,0 +1,106 @@
+import { type UseFormReturn, useForm } from "react-hook-form";
+import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
+import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
+
+export function TaxForm({ person, day, onDone }: FormProps) {
+  const { fileNumberShown, from: _from, ...tax } = person.tax;
+  const form = useForm({
+    defaultValues: {
+      ...tax,
+      from: day,
+      fileNumber: "",
+      pendingSince: tax.pendingSince ?? "",
+      medicareDependants: tax.medicareDependants === null ? "" : String(tax.medicareDependants),
+      offsetsPerYear: tax.offsetsPerYear ?? "",
+      extraPerPay: tax.extraPerPay ?? "",
+      homeCountry: tax.homeCountry ?? "",
+      employerRegistered: tax.employerRegistered ?? true,
+      variationPercent: tax.variationPercent ?? "",
+    },
+  });
+  const submit = useSection(person, "tax", form, onDone);
+  const { errors } = form.formState;
+  const status = form.watch("numberStatus");
+  const holiday = form.watch("residency") === "working-holiday";
+  return (
+    <Frame submit={submit} form={form} onDone={onDone}>
+      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <ChoiceField label="Tax file number is" {...form.register("numberStatus")}>
+        <option value="given">given</option>
+        <option value="pending">applied for</option>
+        <option value="none">not given</option>
+      </ChoiceField>
+      {status === "given" && (
+        <TextField
+          label="Tax file number"
+          hint={fileNumberShown ? `On record: ${fileNumberShown}. Leave empty to keep it.` : "Nine digits"}
+          error={errorAt(errors, "fileNumber")}
+          {...form.register("fileNumber")}
+        />
+      )}
+      {status === "pending" && (
+        <TextField
+          label="Applied for on"
+          type="date"
+          error={errorAt(errors, "pendingSince")}
+          {...form.register("pendingSince")}
+        />
+      )}
+      <ChoiceField label="Residency" {...form.register("residency")}>
+        <option value="resident">resident</option>
+        <option value="foreign">foreign resident</option>
+        <option value="working-holiday">working holiday maker</option>
+      </ChoiceField>
+      {holiday && (
+        <>
+          <TextField
+            label="Home country"
+            hint="Two letters, as GB; it is reported"
+            error={errorAt(errors, "homeCountry")}
+            {...form.register("homeCountry")}
+          />
+          <TickField
+            label="We are registered to employ working holiday makers"
+            hint="Without it the higher rates are withheld"
+            {...form.register("employerRegistered")}
+          />
+        </>
+      )}
+      <ChoiceField label="Medicare levy" {...form.register("medicare")}>
+        <option value="levy">full levy</option>
+        <option value="half-exempt">half exempt</option>
+        <option value="exempt">fully exempt</option>
+      </ChoiceField>
+      <TextField
+        label="Dependants for the levy reduction"
+        hint="Empty: none claimed; 0: a spouse only"
+        error={errorAt(errors, "medicareDependants")}
+        {...form.register("medicareDependants")}
+      />
+      <TextField
+        label="Tax offsets a year"
+        error={errorAt(errors, "offsetsPerYear")}
+        {...form.register("offsetsPerYear")}
+      />
+      <TextField
+        label="More to withhold each pay"
+        error={errorAt(errors, "extraPerPay")}
+        {...form.register("extraPerPay")}
+      />
+      <TextField
+        label="Varied to, per cent"
+        hint="A downward variation of the tax office; empty: none"
+        error={errorAt(errors, "variationPercent")}
+        {...form.register("variationPercent")}
+      />
+      <div>
+        <TickField
+          label="Tax-free threshold claimed here"
+          hint="Once a person, at the job that pays more"
+          {...form.register("taxFreeThreshold")}
+        />
+        <TickField label="Study and training support loan" {...form.register("studyLoan")} />
+      </div>
+    </Frame>
+  );
+}
