@@ -8,7 +8,7 @@ import { accruingHours } from "./accruingHours.ts";
 import type { Earned, Given } from "./earnings.ts";
 import type { WorkedLine } from "./worked.ts";
 
-export function accrued({ input, rules, periods, earnings }: Given & Earned) {
+export function accrued({ input, rules, periods }: Given, { earnings }: Earned) {
   const ordinaryHours = accruingHours(input, rules);
   const leave: Record<string, Figure> = {};
   for (const entitled of input.person.leave ?? []) {

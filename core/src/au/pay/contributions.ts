@@ -11,18 +11,12 @@ import type { PayInput } from "./input.ts";
 import type { Kept } from "./kept.ts";
 import type { WorkedLine } from "./worked.ts";
 
-export function contributions({
-  input,
-  rules,
-  periods,
-  overridden,
-  earnings,
-  extras,
-  terminationLines,
-  contractorLines,
-  afterTaxLines,
-  sacrificed,
-}: Given & Earned & Sacrificed & Kept) {
+export function contributions(
+  { input, rules, periods, overridden }: Given,
+  { earnings, extras, terminationLines, contractorLines }: Earned,
+  { sacrificed }: Sacrificed,
+  { afterTaxLines }: Kept,
+) {
   const { person, payday, cycle, toDate = {} } = input;
   const superRow = rules.row(superGuaranteeRules, payday);
   const counted = sumOf(

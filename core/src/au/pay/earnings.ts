@@ -61,7 +61,7 @@ export function earned({ input, rules }: Given) {
 export type Earned = ReturnType<typeof earned>;
 
 /** Deductions before tax, and the regular taxable earnings that they leave. */
-export function deductedBeforeTax({ input, gross, earnings, extras }: Given & Earned) {
+export function deductedBeforeTax({ input }: Given, { gross, earnings, extras }: Earned) {
   const beforeTaxLines = deductionsOf(input, "beforeTax").map(({ line, at }) => workDeduction(line, at, gross));
   const beforeTax = sumOf("Before-tax deductions", amounts(beforeTaxLines));
   const taxableEarnings = sumOf(

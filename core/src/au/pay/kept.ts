@@ -4,13 +4,12 @@ import { amounts, deductionsOf, type Earned, type Given, type Sacrificed } from 
 import type { Taxed } from "./withheld.ts";
 import { workAfterTax } from "./workLine.ts";
 
-export function keptByPerson({
-  input,
-  gross,
-  reimbursements,
-  beforeTax,
-  withheld,
-}: Given & Earned & Sacrificed & Taxed) {
+export function keptByPerson(
+  { input }: Given,
+  { gross, reimbursements }: Earned,
+  { beforeTax }: Sacrificed,
+  { withheld }: Taxed,
+) {
   const available = gross.value.minus(beforeTax.value).minus(withheld.value);
   const afterTaxLines = workAfterTax(deductionsOf(input, "afterTax"), gross, available);
   const afterTax = sumOf("Deductions after tax", amounts(afterTaxLines));

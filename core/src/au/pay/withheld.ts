@@ -1,103 +1,37 @@
-/** The stages of tax of an Australian pay, each part by its own schedule, and what is withheld in all. */
+/** The stage of tax of an Australian pay, each part by its own schedule, and what is withheld in all. */
 
 import { override } from "../../pay/override.ts";
-import { decimal, decimalOrZero } from "../../quantity/decimal.ts";
+import { type Decimal, decimal, decimalOrZero } from "../../quantity/decimal.ts";
 import { difference, type Figure, figure, sumOf } from "../../working/figure.ts";
 import { returnToWork } from "../returnToWork.ts";
 import { unusedLeave } from "../unusedLeave.ts";
+import type { WithholdingTerms } from "../withholding.ts";
 import { amounts, type Earned, type Given, type Sacrificed } from "./earnings.ts";
 import type { PayInput } from "./input.ts";
 import { extraTax, taxOfWages, termination } from "./taxOfPay.ts";
+import type { WorkedLine } from "./worked.ts";
 
-/** Wages by the scales, bonuses and back pay by Schedule 5. */
-export const taxOnWages = ({
-  input,
-  periods,
-  terms,
-  extras,
-  offExtras,
-  regularTaxable,
-}: Given & Earned & Sacrificed) => ({
-  regular: taxOfWages(input, regularTaxable, terms),
-  bonus: extraTax(extras, offExtras.value, normalPay(regularTaxable, periods, input), input, terms),
-});
-
-/** Unused leave by Schedule 7. */
-export const taxOnUnusedLeave = ({
-  input,
-  periods,
-  terms,
-  leaveLines,
-  regularTaxable,
-}: Given & Earned & Sacrificed) => ({
-  left: unusedLeave(
-    leaveLines.map(({ line, amount }) => ({
-      leave: line.leave === "long-service" ? "long-service" : "annual",
-      reason: line.reason ?? "normal",
-      amount: amount.value.minus(decimalOrZero(line.amountBefore1993)).minus(decimalOrZero(line.amountBefore1978)),
-      amountBefore1993: decimalOrZero(line.amountBefore1993),
-      amountBefore1978: decimalOrZero(line.amountBefore1978),
-    })),
-    input.history?.normalGross
-      ? decimal(input.history.normalGross)
-      : periods === 1
-        ? regularTaxable.value
-        : regularTaxable.value.div(periods),
-    regularTaxable.value,
-    terms,
-  ),
-});
-type LeaveTaxed = ReturnType<typeof taxOnUnusedLeave>;
-
-export const taxableInAll = ({ extras, offExtras, regularTaxable, left }: Earned & Sacrificed & LeaveTaxed) => ({
-  taxable: sumOf(
-    "Taxable",
-    [
-      regularTaxable,
-      ...(offExtras.value.isZero()
-        ? amounts(extras)
-        : [
-            difference(
-              "Extra payments after sacrifice",
-              sumOf("Extra payments", amounts(extras)),
-              offExtras,
-              "What is left of them after sacrifice to super",
-            ),
-          ]),
-      figure("Unused leave taxed at the margin", left.ordinary, "money"),
-    ],
-    "money",
-    "What withholding was worked out on; lump sums and termination payments stand apart",
-  ),
-});
-
-/** Termination payments by Schedule 11, return-to-work payments by their own rate. */
-export const taxOnLeaving = ({
-  input,
-  terms,
-  terminationLines,
-  returning,
-  taxable,
-  left,
-}: Given & Earned & LeaveTaxed & ReturnType<typeof taxableInAll>) => ({
-  ending: termination(terminationLines, taxable.value, left.lumpSumA, input, terms),
-  back: returnToWork(returning, terms),
-});
-
-export function withheldInAll({
-  input,
-  overridden,
-  regular,
-  bonus,
-  left,
-  ending,
-  back,
-}: Given & ReturnType<typeof taxOnWages> & LeaveTaxed & ReturnType<typeof taxOnLeaving>) {
+/** Each part of the pay taxed by its own schedule: wages, extra payments, unused leave, termination, return to work. */
+export function taxed(
+  { input, periods, terms, overridden }: Given,
+  { extras, leaveLines, terminationLines, returning }: Earned,
+  { offExtras, regularTaxable }: Sacrificed,
+) {
+  const regular = taxOfWages(input, regularTaxable, terms);
+  const bonus = extraTax(extras, offExtras.value, normalPay(regularTaxable, periods, input), input, terms);
+  const left = taxOnUnusedLeave(leaveLines, regularTaxable, periods, input, terms);
+  const taxable = taxableInAll(extras, offExtras, regularTaxable, left.ordinary);
+  const ending = termination(terminationLines, taxable.value, left.lumpSumA, input, terms);
+  const back = returnToWork(returning, terms);
   const others = [regular.studyLoan, bonus.withheld, left.withheld, ending.withheld, back];
   const worked = sumOf("PAYG withheld", [regular.regular, ...others]);
   const withheld = override("withheld", "PAYG withheld", worked, input.overrides, overridden);
   return {
+    taxable,
     withheld,
+    left,
+    ending,
+    spreadExtras: bonus.spread,
     parts: {
       regular:
         withheld === worked
@@ -116,11 +50,58 @@ export function withheldInAll({
     },
   };
 }
-export type Taxed = ReturnType<typeof taxOnWages> &
-  LeaveTaxed &
-  ReturnType<typeof taxableInAll> &
-  ReturnType<typeof taxOnLeaving> &
-  ReturnType<typeof withheldInAll>;
+export type Taxed = ReturnType<typeof taxed>;
+
+/** Schedule 7, at the margin of a normal pay. */
+const taxOnUnusedLeave = (
+  lines: readonly WorkedLine[],
+  regularTaxable: Figure,
+  periods: number,
+  input: PayInput,
+  terms: WithholdingTerms,
+) =>
+  unusedLeave(
+    lines.map(({ line, amount }) => ({
+      leave: line.leave === "long-service" ? "long-service" : "annual",
+      reason: line.reason ?? "normal",
+      amount: amount.value.minus(decimalOrZero(line.amountBefore1993)).minus(decimalOrZero(line.amountBefore1978)),
+      amountBefore1993: decimalOrZero(line.amountBefore1993),
+      amountBefore1978: decimalOrZero(line.amountBefore1978),
+    })),
+    input.history?.normalGross
+      ? decimal(input.history.normalGross)
+      : periods === 1
+        ? regularTaxable.value
+        : regularTaxable.value.div(periods),
+    regularTaxable.value,
+    terms,
+  );
+
+const taxableInAll = (
+  extras: readonly WorkedLine[],
+  offExtras: Figure,
+  regularTaxable: Figure,
+  leaveAtMargin: Decimal,
+): Figure =>
+  sumOf(
+    "Taxable",
+    [
+      regularTaxable,
+      ...(offExtras.value.isZero()
+        ? amounts(extras)
+        : [
+            difference(
+              "Extra payments after sacrifice",
+              sumOf("Extra payments", amounts(extras)),
+              offExtras,
+              "What is left of them after sacrifice to super",
+            ),
+          ]),
+      figure("Unused leave taxed at the margin", leaveAtMargin, "money"),
+    ],
+    "money",
+    "What withholding was worked out on; lump sums and termination payments stand apart",
+  );
 
 /**
  * The normal pay that tax on an extra payment starts from (Schedule 5): this pay's regular earnings; in a correction

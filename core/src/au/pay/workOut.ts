@@ -1,10 +1,9 @@
 /**
  * The one way from lines to net in Australia, stage by stage: earnings → deductions before tax → tax of each part →
- * deductions after tax and net → super → leave → what the employer sets aside. Pure: the same input gives the same
- * figures.
+ * deductions after tax and net → super → leave → what the employer sets aside. Each stage is handed the stages whose
+ * figures it needs. Pure: the same input gives the same figures.
  */
-import { setAside } from "../../pay/setAside.ts";
-import { Stages } from "../../pay/stages.ts";
+import { type SetAside, setAside } from "../../pay/setAside.ts";
 import { decimalOrZero } from "../../quantity/decimal.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { figure, sumOf } from "../../working/figure.ts";
@@ -14,28 +13,24 @@ import { type Contributed, contributions } from "./contributions.ts";
 import { amounts, deductedBeforeTax, type Earned, earned, type Given, type Sacrificed } from "./earnings.ts";
 import type { PayInput } from "./input.ts";
 import { type Kept, keptByPerson } from "./kept.ts";
-import { type Taxed, taxableInAll, taxOnLeaving, taxOnUnusedLeave, taxOnWages, withheldInAll } from "./withheld.ts";
+import { type Taxed, taxed } from "./withheld.ts";
 import type { WorkedPay } from "./worked.ts";
 
 /**
  * Works out one pay.
  * @throws MissingRow when the rule book has no row for the payday; `checks/missingTables` finds that beforehand
  */
-export const workOut = (input: PayInput, rules: RuleBook): WorkedPay =>
-  workedPay(
-    new Stages(given(input, rules))
-      .next(earned)
-      .next(deductedBeforeTax)
-      .next(taxOnWages)
-      .next(taxOnUnusedLeave)
-      .next(taxableInAll)
-      .next(taxOnLeaving)
-      .next(withheldInAll)
-      .next(keptByPerson)
-      .next(contributions)
-      .next(accrued)
-      .next(setAsideByEmployer).soFar,
-  );
+export function workOut(input: PayInput, rules: RuleBook): WorkedPay {
+  const start = given(input, rules);
+  const pay = earned(start);
+  const before = deductedBeforeTax(start, pay);
+  const tax = taxed(start, pay, before);
+  const kept = keptByPerson(start, pay, before, tax);
+  const paid = contributions(start, pay, before, kept);
+  const leave = accrued(start, pay);
+  const costs = setAsideByEmployer(start, pay, paid);
+  return workedPay(start, pay, before, tax, kept, paid, leave, costs);
+}
 
 const given = (input: PayInput, rules: RuleBook): Given => ({
   input,
@@ -52,43 +47,52 @@ const given = (input: PayInput, rules: RuleBook): Given => ({
   },
 });
 
-const setAsideByEmployer = ({ input, gross, super: paid, aboveGuarantee }: Given & Earned & Contributed) => ({
-  employerCosts: setAside(input.employerCosts, gross, () => sumOf("Super", [paid.guarantee, aboveGuarantee]), "super"),
-});
+const setAsideByEmployer = (
+  { input }: Given,
+  { gross }: Earned,
+  { super: paid, aboveGuarantee }: Contributed,
+): SetAside => setAside(input.employerCosts, gross, () => sumOf("Super", [paid.guarantee, aboveGuarantee]), "super");
 
 /** What is kept of all stages, in the form that everybody else reads. */
 function workedPay(
-  all: Given & Earned & Sacrificed & Taxed & Kept & Contributed & Accrued & ReturnType<typeof setAsideByEmployer>,
+  { input, overridden }: Given,
+  pay: Earned,
+  before: Sacrificed,
+  tax: Taxed,
+  kept: Kept,
+  paid: Contributed,
+  { leave, ordinaryHours }: Accrued,
+  employerCosts: SetAside,
 ): WorkedPay {
-  const { left, ending, returning } = all;
-  const longOwed = all.extras.filter((each) => each.line.earnedYear !== undefined);
+  const { left, ending } = tax;
+  const longOwed = pay.extras.filter((each) => each.line.earnedYear !== undefined);
   return {
     country: "AU",
-    lines: [...all.paid, ...all.beforeTaxLines, ...all.afterTaxLines].sort((a, b) => a.at - b.at),
-    gross: all.gross,
-    taxable: all.taxable,
-    regularTaxable: all.regularTaxable,
-    withheld: all.withheld,
-    net: all.net,
-    reimbursements: all.reimbursements,
-    parts: all.parts,
-    deductions: { beforeTax: all.beforeTax, afterTax: all.afterTax },
-    super: all.super,
+    lines: [...pay.paid, ...before.beforeTaxLines, ...kept.afterTaxLines].sort((a, b) => a.at - b.at),
+    gross: pay.gross,
+    taxable: tax.taxable,
+    regularTaxable: before.regularTaxable,
+    withheld: tax.withheld,
+    net: kept.net,
+    reimbursements: pay.reimbursements,
+    parts: tax.parts,
+    deductions: { beforeTax: before.beforeTax, afterTax: kept.afterTax },
+    super: paid.super,
     lumpSums: {
       ...(left.lumpSumA.isZero() ? {} : { A: figure("Lump sum A", left.lumpSumA, "money") }),
       ...(left.lumpSumB.isZero() ? {} : { B: figure("Lump sum B", left.lumpSumB, "money") }),
       ...(ending.taxFree.value.isZero() ? {} : { D: ending.taxFree }),
       ...(longOwed.length === 0 ? {} : { E: sumOf("Lump sum E", amounts(longOwed)) }),
-      ...(returning.value.isZero() ? {} : { W: returning }),
+      ...(pay.returning.value.isZero() ? {} : { W: pay.returning }),
     },
     lumpSumAR: left.lumpSumAR,
-    incomeType: incomeTypeOf(all.input.person.tax, all.input.person.basis),
-    spreadExtras: all.bonus.spread,
+    incomeType: incomeTypeOf(input.person.tax, input.person.basis),
+    spreadExtras: tax.spreadExtras,
     unusedLeaveOrdinary: figure("Unused leave, code U", left.ordinary, "money"),
-    ...(all.terminationLines.length > 0 ? { etp: ending } : {}),
-    leave: all.leave,
-    ordinaryHours: all.ordinaryHours,
-    employerCosts: all.employerCosts,
-    overridden: all.overridden,
+    ...(pay.terminationLines.length > 0 ? { etp: ending } : {}),
+    leave,
+    ordinaryHours,
+    employerCosts,
+    overridden,
   };
 }

@@ -2,25 +2,27 @@
 import { atLeastZero, decimalOrZero } from "../../quantity/decimal.ts";
 import { type Figure, figure, given, sumOf } from "../../working/figure.ts";
 import { childSupport } from "../childSupport.ts";
-import { kiwiSaver } from "../kiwiSaver.ts";
+import { type KiwiSaver, kiwiSaver } from "../kiwiSaver.ts";
 import { type ExtraLoan, extraStudentLoan, studentLoan } from "../studentLoan.ts";
 import { type Earned, type Given, percent } from "./earnings.ts";
 import type { Taxed } from "./payeOfPay.ts";
 
-export const childSupportTaken = ({ input, rules, periods, taxable, beforeCredit }: Given & Earned & Taxed) => {
+export function childSupportTaken(
+  { input, rules, periods }: Given,
+  { taxable }: Earned,
+  { beforeCredit }: Taxed,
+): Figure {
   const { person, payday, earlierInPeriod: before } = input;
-  return {
-    support: childSupport(
-      atLeastZero(decimalOrZero(person.childSupport?.amount).times(periods).minus(decimalOrZero(before?.childSupport))),
-      percent(person.childSupport?.protectedPercent),
-      taxable,
-      beforeCredit,
-      { payday, rules },
-    ),
-  };
-};
+  return childSupport(
+    atLeastZero(decimalOrZero(person.childSupport?.amount).times(periods).minus(decimalOrZero(before?.childSupport))),
+    percent(person.childSupport?.protectedPercent),
+    taxable,
+    beforeCredit,
+    { payday, rules },
+  );
+}
 
-export function studentLoanTaken({ input, rules, periods, terms: { code }, taxable }: Given & Earned) {
+export function studentLoanTaken({ input, rules, periods, terms: { code } }: Given, { taxable }: Earned) {
   const { person, payday, cycle, earlierInPeriod: before } = input;
   const loanTerms = { payday, rules, percent: percent(person.loanRate) };
   const inPeriod = sumOf("Earnings of the period", [
@@ -46,10 +48,10 @@ export function studentLoanTaken({ input, rules, periods, terms: { code }, taxab
   return { loan, slcir, slbor };
 }
 
-export function kiwiSaverPaid({ input, rules, terms: { code }, taxable, redundancy }: Given & Earned) {
+export function kiwiSaverPaid({ input, rules, terms: { code } }: Given, { taxable, redundancy }: Earned): KiwiSaver {
   const { person, payday } = input;
   const scheme = code.name === "WT" ? "not-member" : (person.kiwiSaver?.status ?? "not-member");
-  const saver = kiwiSaver(
+  return kiwiSaver(
     figure("Earnings for KiwiSaver", taxable.value.minus(redundancy.value), "money", () => ({
       rule: "Gross taxable earnings, without redundancy",
       parts: [taxable],
@@ -66,8 +68,5 @@ export function kiwiSaverPaid({ input, rules, terms: { code }, taxable, redundan
       voluntaryEmployer: person.kiwiSaver?.voluntaryEmployer,
     },
   );
-  return { saver };
 }
-export type TakenByLaw = ReturnType<typeof childSupportTaken> &
-  ReturnType<typeof studentLoanTaken> &
-  ReturnType<typeof kiwiSaverPaid>;
+export type Loans = ReturnType<typeof studentLoanTaken>;

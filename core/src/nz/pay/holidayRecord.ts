@@ -7,7 +7,7 @@ import { countsAsGross, isIrregular, isUnpaidNz } from "./elements.ts";
 import type { PayInputNz, PayLineNz } from "./input.ts";
 import type { WorkedLineNz } from "./worked.ts";
 
-export function holidayRecord({ input, lines }: Given & Earned) {
+export function holidayRecord({ input }: Given, { lines }: Earned) {
   const counted = lines.filter((each) => countsAsGross(each.line));
   return {
     holiday: {

@@ -1,27 +1,20 @@
 /** The stage of net of a New Zealand pay: orders and deductions with consent, and what the person keeps. */
-import { figure, sumOf } from "../../working/figure.ts";
+import { type Figure, figure, sumOf } from "../../working/figure.ts";
+import type { KiwiSaver } from "../kiwiSaver.ts";
 import { workOrders } from "../payOrders.ts";
-import type { TakenByLaw } from "./byLaw.ts";
+import type { Loans } from "./byLaw.ts";
 import { amounts, type Earned, type Given } from "./earnings.ts";
 import type { Taxed } from "./payeOfPay.ts";
 import { voluntary } from "./workLine.ts";
 
-export function keptByPerson({
-  input,
-  rules,
-  periods,
-  gross,
-  taxable,
-  withheld,
-  reimbursements,
-  donations,
-  donation,
-  loan,
-  slcir,
-  slbor,
-  saver,
-  support,
-}: Given & Earned & Taxed & TakenByLaw) {
+export function keptByPerson(
+  { input, rules, periods }: Given,
+  { gross, taxable, reimbursements, donations }: Earned,
+  { withheld, donation }: Taxed,
+  support: Figure,
+  { loan, slcir, slbor }: Loans,
+  saver: KiwiSaver,
+) {
   const { person, payday, cycle } = input;
   const byLaw = [withheld, loan, slcir, slbor, saver.employee, support];
   const afterLaw = byLaw.reduce((left, each) => left.minus(each.value), gross.value);

@@ -8,7 +8,7 @@ import { givingCredit } from "../payrollGiving.ts";
 import { amounts, type Earned, type Given } from "./earnings.ts";
 import type { PayInputNz } from "./input.ts";
 
-export function payeInAll({ input, rules, periods, terms, overridden, regular, extras, donations }: Given & Earned) {
+export function payeInAll({ input, rules, periods, terms, overridden }: Given, { regular, extras, donations }: Earned) {
   // A further pay of the period, and a correction, take what is missing to the PAYE on all of it.
   const paidBefore = input.correctsTaxable ?? input.earlierInPeriod?.regularTaxable;
   const own =

@@ -1,36 +1,63 @@
 /**
  * The one way from lines to net in New Zealand, stage by stage: earnings → PAYE → child support → student loan →
- * KiwiSaver → other deductions and net → what the Holidays Act counts → what the employer sets aside. Pure: the same
- * input gives the same figures.
+ * KiwiSaver → other deductions and net → what the Holidays Act counts → what the employer sets aside. Each stage is handed
+ * the stages whose figures it needs. Pure: the same input gives the same figures.
  */
 import { setAside } from "../../pay/setAside.ts";
-import { Stages } from "../../pay/stages.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { readTaxCode } from "../taxCode.ts";
-import { childSupportTaken, kiwiSaverPaid, studentLoanTaken, type TakenByLaw } from "./byLaw.ts";
-import { type Earned, earned, type Given, percent } from "./earnings.ts";
+import { childSupportTaken, kiwiSaverPaid, studentLoanTaken } from "./byLaw.ts";
+import { earned, type Given, percent } from "./earnings.ts";
 import { holidayRecord } from "./holidayRecord.ts";
 import type { PayInputNz } from "./input.ts";
-import { type Kept, keptByPerson } from "./kept.ts";
-import { payeInAll, type Taxed } from "./payeOfPay.ts";
+import { keptByPerson } from "./kept.ts";
+import { payeInAll } from "./payeOfPay.ts";
 import type { WorkedPayNz } from "./worked.ts";
 
 /**
  * Works out one pay.
  * @throws MissingRow when the rule book has no row for the payday; RangeError for a tax code that is none
  */
-export const workOutNz = (input: PayInputNz, rules: RuleBook): WorkedPayNz =>
-  workedPay(
-    new Stages(given(input, rules))
-      .next(earned)
-      .next(payeInAll)
-      .next(childSupportTaken)
-      .next(studentLoanTaken)
-      .next(kiwiSaverPaid)
-      .next(keptByPerson)
-      .next(holidayRecord)
-      .next(setAsideByEmployer).soFar,
-  );
+export function workOutNz(input: PayInputNz, rules: RuleBook): WorkedPayNz {
+  const start = given(input, rules);
+  const pay = earned(start);
+  const tax = payeInAll(start, pay);
+  const support = childSupportTaken(start, pay, tax);
+  const loans = studentLoanTaken(start, pay);
+  const saver = kiwiSaverPaid(start, pay);
+  const kept = keptByPerson(start, pay, tax, support, loans, saver);
+  const record = holidayRecord(start, pay);
+  const employerCosts = setAside(input.employerCosts, pay.gross, () => saver.employerGross, "KiwiSaver");
+  return {
+    country: "NZ",
+    lines: [...pay.lines, ...kept.deductions],
+    gross: pay.gross,
+    taxable: pay.taxable,
+    withheld: tax.withheld,
+    net: kept.net,
+    reimbursements: pay.reimbursements,
+    parts: {
+      incomeTax: tax.own.tax,
+      accLevy: tax.own.levy,
+      extraPay: tax.onExtra,
+      givingCredit: tax.credit,
+      studentLoan: loans.loan,
+      slcir: loans.slcir,
+      slbor: loans.slbor,
+      childSupport: support,
+    },
+    orders: kept.orders,
+    afterTax: kept.afterTax,
+    kiwiSaver: saver,
+    holidayPayWithPay: pay.withPay,
+    regularTaxable: pay.regular,
+    notLeviable: start.terms.code.name === "WT" ? pay.taxable : pay.redundancy,
+    holiday: record.holiday,
+    hours: record.hours,
+    employerCosts,
+    overridden: start.overridden,
+  };
+}
 
 function given(input: PayInputNz, rules: RuleBook): Given {
   const code = readTaxCode(input.person.taxCode);
@@ -47,50 +74,5 @@ function given(input: PayInputNz, rules: RuleBook): Given {
       rules,
       specialPercent: percent(input.person.specialRate),
     },
-  };
-}
-
-const setAsideByEmployer = ({ input, gross, saver }: Given & Earned & TakenByLaw) => ({
-  employerCosts: setAside(input.employerCosts, gross, () => saver.employerGross, "KiwiSaver"),
-});
-
-/** What is kept of all stages, in the form that everybody else reads. */
-function workedPay(
-  all: Given &
-    Earned &
-    Taxed &
-    TakenByLaw &
-    Kept &
-    ReturnType<typeof holidayRecord> &
-    ReturnType<typeof setAsideByEmployer>,
-): WorkedPayNz {
-  return {
-    country: "NZ",
-    lines: [...all.lines, ...all.deductions],
-    gross: all.gross,
-    taxable: all.taxable,
-    withheld: all.withheld,
-    net: all.net,
-    reimbursements: all.reimbursements,
-    parts: {
-      incomeTax: all.own.tax,
-      accLevy: all.own.levy,
-      extraPay: all.onExtra,
-      givingCredit: all.credit,
-      studentLoan: all.loan,
-      slcir: all.slcir,
-      slbor: all.slbor,
-      childSupport: all.support,
-    },
-    orders: all.orders,
-    afterTax: all.afterTax,
-    kiwiSaver: all.saver,
-    holidayPayWithPay: all.withPay,
-    regularTaxable: all.regular,
-    notLeviable: all.terms.code.name === "WT" ? all.taxable : all.redundancy,
-    holiday: all.holiday,
-    hours: all.hours,
-    employerCosts: all.employerCosts,
-    overridden: all.overridden,
   };
 }
