@@ -25,9 +25,9 @@ export interface AccrualBasis {
 export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, basis: AccrualBasis): Figure {
   const hours = ordinaryHours.value;
   const label = `${entitled.kind === "annual" ? "Annual" : entitled.kind === "personal" ? "Personal" : entitled.kind} leave accrued`;
-  const explain = (rule: string, formula: string) => () => ({
-    rule,
-    formula,
+  // Words are made when somebody asks.
+  const explain = (words: () => { rule: string; formula: string }) => () => ({
+    ...words(),
     setting: { place: "person" as const, section: "leave" },
     parts: [ordinaryHours],
   });
@@ -37,10 +37,10 @@ export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, 
       label,
       halfUpToHourE4(hours.times(weeks).div(52)),
       "hours",
-      explain(
-        `${weeks.toString()} weeks a year, on ordinary hours (National Employment Standards)`,
-        `${hours.toString()} × ${weeks.toString()} ÷ 52`,
-      ),
+      explain(() => ({
+        rule: `${weeks.toString()} weeks a year, on ordinary hours (National Employment Standards)`,
+        formula: `${hours.toString()} × ${weeks.toString()} ÷ 52`,
+      })),
     );
   }
   if (entitled.percentOfHours !== undefined) {
@@ -49,7 +49,10 @@ export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, 
       label,
       halfUpToHourE4(hours.times(percent).div(100)),
       "hours",
-      explain(`${percent.toString()} % of ordinary hours`, `${hours.toString()} × ${percent.toString()} %`),
+      explain(() => ({
+        rule: `${percent.toString()} % of ordinary hours`,
+        formula: `${hours.toString()} × ${percent.toString()} %`,
+      })),
     );
   }
   const year = fixed(entitled.hoursPerYear ?? "0");
@@ -64,11 +67,11 @@ export function leaveAccrual(entitled: LeaveEntitlement, ordinaryHours: Figure, 
     label,
     halfUpToHourE4(value),
     "hours",
-    explain(
-      `${year.toString()} hours a year, on ordinary hours`,
-      fullYear.gt(0)
+    explain(() => ({
+      rule: `${year.toString()} hours a year, on ordinary hours`,
+      formula: fullYear.gt(0)
         ? `${year.toString()} × ${hours.toString()} ÷ ${fullYear.toString()}`
         : `${year.toString()} ÷ ${paysPerYear[basis.cycle]}`,
-    ),
+    })),
   );
 }

@@ -8,7 +8,7 @@
 
 import type { IsoDate } from "../calendar/dates.ts";
 import { type Cycle, paysPerYear } from "../calendar/payPeriods.ts";
-import { atLeastZero, type Decimal, decimal, least, zero } from "../quantity/decimal.ts";
+import { atLeastZero, type Decimal, decimal, fixed, hundred, least, zero } from "../quantity/decimal.ts";
 import { cutToCent, dropCents } from "../quantity/rounding.ts";
 import { earnersLevy } from "../rulebook/nz/earnersLevy.ts";
 import { type Bracket, type IncomeTaxRates, incomeTaxRates } from "../rulebook/nz/incomeTaxRates.ts";
@@ -53,13 +53,13 @@ export function paye(earnings: Figure, periods: number, terms: PayeTerms): Paye 
   // C2: one division of tax and levy together, cut to cents; the levy part is cut by itself and tax is the rest.
   const whole = atLeastZero(cutToCent(onAll?.whole ?? yearTax.plus(yearLevy).div(n)));
   const levy = least(whole, atLeastZero(cutToCent(onAll?.levy ?? yearLevy.div(n))));
-  const rule =
+  const rule = () =>
     rate === undefined
       ? `Code ${terms.code.name}: the year's tax on ${year.toFixed(0)}, divided by ${n}, cut to cents with the levy`
       : `Code ${terms.code.name}: ${rate.toString()} % of every dollar`;
   return {
     tax: figure("PAYE without the levy", whole.minus(levy).times(periods), "money", () => ({
-      rule,
+      rule: rule(),
       formula: `(${yearTax.toFixed(2)} + ${yearLevy.toFixed(3)}) ÷ ${n} = ${whole.toFixed(2)}, less the levy ${levy.toFixed(2)}${periods === 1 ? "" : `, × ${periods}`}`,
       source: sourceNote(incomeTaxRates, taxRow),
       parts: [earnings],
@@ -103,9 +103,10 @@ export function onScale(income: Decimal, brackets: readonly Bracket[]): Decimal 
   let tax = zero;
   let floor = zero;
   for (const { upTo, percent } of brackets) {
-    const top = upTo === null ? income : least(income, decimal(upTo));
-    tax = tax.plus(atLeastZero(top.minus(floor)).times(percent).div(100));
-    floor = upTo === null ? floor : decimal(upTo);
+    if (income.lte(floor)) break;
+    const top = upTo === null ? income : least(income, fixed(upTo));
+    tax = tax.plus(top.minus(floor).times(fixed(percent)).div(hundred));
+    floor = top;
   }
   return tax;
 }

@@ -86,6 +86,7 @@ export class Decimal {
   plus(value: Value): Decimal {
     const other = Decimal.read(value);
     if (this.big === null && other.big === null) {
+      if (other.n === 0) return this;
       if (this.d === other.d) {
         const n = this.n + other.n;
         if (fits(n)) return new Decimal(n, this.d, null);

@@ -39,14 +39,6 @@ export interface Working {
   parts?: Working[];
 }
 
-export interface Figure {
-  readonly value: Decimal;
-  readonly unit: Unit;
-  readonly working: () => Working;
-  /** the working without its parts, and the parts */
-  readonly opened: () => { own: Working; parts: readonly Figure[] };
-}
-
 const places: Record<Unit, number> = { money: 2, hours: 4, rate: 4, percent: 4, count: 0 };
 
 /** Decimal text of a value in its unit; percents and rates drop trailing zeros beyond what is needed. */
@@ -66,25 +58,37 @@ export interface Explanation {
   parts?: readonly Figure[];
 }
 
+export class Figure {
+  readonly value: Decimal;
+  readonly unit: Unit;
+  private readonly label: string;
+  private readonly explain: (() => Explanation) | undefined;
+
+  constructor(label: string, value: Decimal, unit: Unit, explain?: () => Explanation) {
+    this.label = label;
+    this.value = value;
+    this.unit = unit;
+    this.explain = explain;
+  }
+
+  /** The working without its parts, and the parts. */
+  opened(): { own: Working; parts: readonly Figure[] } {
+    const { parts = [], ...rest } = this.explain?.() ?? {};
+    return { own: { label: this.label, value: valueText(this.value, this.unit), unit: this.unit, ...rest }, parts };
+  }
+
+  working(): Working {
+    const { own, parts } = this.opened();
+    return parts.length > 0 ? { ...own, parts: parts.map((part) => part.working()) } : own;
+  }
+}
+
 /**
  * A computed figure.
  * @param explain called only when the working is opened
  */
-export function figure(label: string, value: Decimal, unit: Unit, explain?: () => Explanation): Figure {
-  const opened = () => {
-    const { parts = [], ...rest } = explain?.() ?? {};
-    return { own: { label, value: valueText(value, unit), unit, ...rest }, parts };
-  };
-  return {
-    value,
-    unit,
-    opened,
-    working: () => {
-      const { own, parts } = opened();
-      return parts.length > 0 ? { ...own, parts: parts.map((part) => part.working()) } : own;
-    },
-  };
-}
+export const figure = (label: string, value: Decimal, unit: Unit, explain?: () => Explanation): Figure =>
+  new Figure(label, value, unit, explain);
 
 /** A figure that somebody typed or that a record holds; `setting` says where. */
 export const given = (label: string, value: Decimal, unit: Unit, setting?: Setting): Figure =>
