@@ -15,6 +15,18 @@ const powers = Array.from({ length: 16 }, (_, at) => 10 ** at);
 /** A number that never ends is shown to so many digits. */
 const shownDigits = 34;
 
+/** How many places a denominator that is a power of ten stands for. */
+const placesOfPower = new Map(powers.map((power, at) => [power, at]));
+
+/** Safe whole units of 10^-places as text; nought has no sign. */
+function unitsAsText(units: number, places: number): string {
+  const digits = Math.abs(units).toString();
+  const sign = units < 0 ? "-" : "";
+  if (places === 0) return sign + digits;
+  const padded = digits.padStart(places + 1, "0");
+  return `${sign}${padded.slice(0, -places)}.${padded.slice(-places)}`;
+}
+
 export class Decimal {
   /** numerator and denominator, the latter above nought; not in lowest terms. Of no use where `big` is set */
   private readonly n: number;
@@ -212,15 +224,19 @@ export class Decimal {
   toFixed(places: number): string {
     const units = this.units(places, true);
     if (units === null) return unitsText(wholeUnits(this.exact(), places, true), places);
-    const digits = Math.abs(units).toString();
-    const sign = units < 0 ? "-" : "";
-    if (places === 0) return sign + digits;
-    const padded = digits.padStart(places + 1, "0");
-    return `${sign}${padded.slice(0, -places)}.${padded.slice(-places)}`;
+    return unitsAsText(units, places);
   }
 
   /** The shortest exact text; one that never ends to 34 digits. */
   toString(): string {
+    const tenths = this.big === null ? placesOfPower.get(this.d) : undefined;
+    if (tenths !== undefined) {
+      const text = unitsAsText(this.n, tenths);
+      if (tenths === 0 || !text.endsWith("0")) return text;
+      let end = text.length;
+      while (text.charCodeAt(end - 1) === 48) end -= 1;
+      return text.slice(0, text.charCodeAt(end - 1) === 46 ? end - 1 : end);
+    }
     const value = this.exact();
     const exact = placesOf(value);
     if (exact !== null) return unitsText(wholeUnits(value, exact, false), exact);

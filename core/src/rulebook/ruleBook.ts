@@ -71,10 +71,17 @@ export interface RuleBook {
  * @param loaded rows that the practice loaded, by table name; a loaded row is taken before a shipped one
  */
 export function makeRuleBook(version: string, loaded: Record<string, readonly Row<unknown>[]> = {}): RuleBook {
-  const find = <Figures>(wanted: Table<Figures>, date: IsoDate): Row<Figures> | undefined => {
+  const look = (wanted: Table<unknown>, date: IsoDate) => {
     const covers = (row: Row<unknown>) => row.from <= date && date <= row.to;
-    const own = loaded[wanted.name]?.find(covers) as Row<Figures> | undefined;
-    return own ?? wanted.rows.find(covers);
+    return loaded[wanted.name]?.find(covers) ?? wanted.rows.find(covers);
+  };
+  // Every pay of a run asks the same tables for the same few days.
+  const known = new Map<object, Map<IsoDate, Row<unknown> | undefined>>();
+  const find = <Figures>(wanted: Table<Figures>, date: IsoDate): Row<Figures> | undefined => {
+    const days = known.get(wanted) ?? new Map<IsoDate, Row<unknown> | undefined>();
+    if (days.size === 0) known.set(wanted, days);
+    if (!days.has(date)) days.set(date, look(wanted as Table<unknown>, date));
+    return days.get(date) as Row<Figures> | undefined;
   };
   return {
     version,

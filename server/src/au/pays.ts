@@ -36,18 +36,18 @@ export const paysAu: PaysOfCountry = {
     const before = paidBefore(context, run, ids);
     return {
       paidBefore: (id) => before.get(id) ?? null,
-      context: (who, base) => ({
-        ...base,
-        country: "AU",
-        person: personAu(who, records),
-        facts: personFacts(who, records, funds, centres, stateOf, ratesOf(who.id), loadingOf),
-        balances: Object.fromEntries(
-          [...(balances.get(who.id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))]),
-        ),
-        takenThisYear: granted.get(who.id) ?? {},
-        ...(weeks.has(who.id) ? { weeks: weeks.get(who.id) } : {}),
-        topUp: topUps.get(who.id) ?? null,
-      }),
+      context: (who, base) =>
+        Object.assign(base, {
+          country: "AU" as const,
+          person: personAu(who, records),
+          facts: personFacts(who, records, funds, centres, stateOf, ratesOf(who.id), loadingOf),
+          balances: Object.fromEntries(
+            [...(balances.get(who.id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))]),
+          ),
+          takenThisYear: granted.get(who.id) ?? {},
+          weeks: weeks.get(who.id),
+          topUp: topUps.get(who.id) ?? null,
+        }),
     };
   },
   opening: () => {},

@@ -30,9 +30,10 @@ export const sha256 = (bytes: Buffer): string => createHash("sha256").update(byt
 
 /** Memory-hard: about 128 MB and half a second for one try, off the thread that answers requests. RFC 7914. */
 const cost = { N: 131_072, r: 8, p: 1 } as const;
-const derive = promisify<string, Buffer, number, object, Buffer>(scrypt);
+/** A key from words, dear on purpose; held in an object so that tests can make the key of a file once. */
+export const stretched = { derive: promisify<string, Buffer, number, object, Buffer>(scrypt) };
 const keyOf = (passphrase: string, { N, r, p, salt }: Encryption): Promise<Buffer> =>
-  derive(passphrase.normalize("NFKC"), Buffer.from(salt, "base64"), 32, { N, r, p, maxmem: 256 * N * r });
+  stretched.derive(passphrase.normalize("NFKC"), Buffer.from(salt, "base64"), 32, { N, r, p, maxmem: 256 * N * r });
 
 /** Entries in their order, each named in its own tag: one cannot be put in the place of another. */
 export async function pack(

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import JSZip from "jszip";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { heldState } from "../outbox/held.ts";
 import { outboxWorker } from "../outbox/worker.ts";
 import { openRun } from "../runs/openRun.ts";
@@ -19,16 +19,27 @@ import { verify } from "../store/audit.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { openStore } from "../store/open.ts";
 import { saveDays } from "../time/days.ts";
-import { unpack } from "./archive.ts";
+import { stretched, unpack } from "./archive.ts";
 import { exportBusiness } from "./exportBusiness.ts";
 import { importBusiness } from "./importBusiness.ts";
 import { carriedTables } from "./tables.ts";
+
+// The key of the same file under the same passphrase is made once: half a second each, two dozen times over.
+const made = new Map<string, Promise<Buffer>>();
+const { derive } = stretched;
+vi.spyOn(stretched, "derive").mockImplementation((words, salt, size, options) => {
+  const name = [words, salt.toString("hex"), size, JSON.stringify(options)].join();
+  const key = made.get(name) ?? derive(words, salt, size, options);
+  made.set(name, key);
+  return key;
+});
 
 const passphrase = "six quiet lemons in a row";
 const now = "2026-07-03T01:00:00.000Z";
 const worlds: SmallWorld[] = [];
 const folders: string[] = [];
 afterAll(async () => {
+  vi.restoreAllMocks();
   for (const world of worlds) await world.end();
   for (const folder of folders) rmSync(folder, { recursive: true, force: true });
 });

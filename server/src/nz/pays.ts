@@ -28,16 +28,14 @@ export const paysNz: PaysOfCountry = {
       context: (who, base) => {
         const part = nz.parts.get(who.id);
         if (!part) throw new Error(`Person ${who.id} has no row of New Zealand.`);
-        return {
-          ...base,
-          ...part,
-          country: "NZ",
+        return Object.assign(base, part, {
+          country: "NZ" as const,
           facts: { ...personFactsBase(who, records, centres, ratesOf(who.id)), ...part.facts },
           earlierInPeriod: earlier.get(who.id) ?? null,
           // A run of its own pays what is left over: the holidays of the period belong to the cycle.
           publicHolidays: run.kind === "cycle" ? part.publicHolidays : [],
           patternDays: run.kind === "correction" || run.kind === "unscheduled" ? "0" : part.patternDays,
-        };
+        });
       },
     };
   },

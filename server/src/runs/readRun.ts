@@ -115,13 +115,9 @@ const rowHead = (loaded: LoadedRun, row: LoadedRun["rows"][number]) => ({
 });
 
 const openRows = (context: Context, loaded: LoadedRun): RunRow[] =>
-  workRows(context, loaded).map((each) => ({
-    ...rowHead(loaded, each.row),
-    context: each.row.context,
-    figures: each.figures,
-    marks: each.marks,
-    last: each.row.context.lastPay,
-  }));
+  workRows(context, loaded).map(({ row, figures, marks }) =>
+    Object.assign(rowHead(loaded, row), { context: row.context, figures, marks, last: row.context.lastPay }),
+  );
 
 function keptRows(context: Context, loaded: LoadedRun): RunRow[] {
   const kept = new Map(

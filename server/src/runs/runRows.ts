@@ -6,7 +6,6 @@ import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { AnyContext } from "@zesty/core/countries/countries";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
-import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
@@ -191,8 +190,10 @@ export const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
 /** The newest signed-off pay of each person that was not taken back. */
 export function lastPays(context: Context, personIds: readonly number[]): Map<number, LastPay> {
   // Newest first and stopped at the first: it takes as long after ten years as after one.
-  const read = context.store.prepared<[number], { payday: string; snapshot: string }>(
-    `SELECT s.payday AS payday, s.snapshot AS snapshot FROM signed_pay s JOIN pay_run o ON o.id = s.run_id
+  const read = context.store.prepared<[number], { payday: string; figures: string }>(
+    `SELECT s.payday AS payday, json_extract(s.snapshot, '$.figures.hours', '$.figures.gross', '$.figures.withheld',
+       '$.figures.super', '$.figures.net') AS figures
+     FROM signed_pay s JOIN pay_run o ON o.id = s.run_id
      WHERE s.person_id = ? AND s.kind = 'pay' AND o.kind = 'cycle'
        AND NOT EXISTS (SELECT 1 FROM signed_pay r WHERE r.reverses_id = s.id)
      ORDER BY s.id DESC LIMIT 1`,
@@ -201,7 +202,7 @@ export function lastPays(context: Context, personIds: readonly number[]): Map<nu
   for (const id of personIds) {
     const row = read.get(id);
     if (!row) continue;
-    const { hours, gross, withheld, super: fund, net } = (JSON.parse(row.snapshot) as PaySnapshot).figures;
+    const [hours, gross, withheld, fund, net] = JSON.parse(row.figures) as [string, string, string, string, string];
     found.set(id, { payday: row.payday, hours, gross, withheld, super: fund, net });
   }
   return found;

@@ -39,7 +39,7 @@ export function rowWorker(context: Context, loaded: LoadedRun): (row: LoadedRow)
     const marks = result.marks.map((mark): RunMark => {
       const key = tickKey(mark);
       const ticked = ticks.has(`${row.payId} ${key}`) || standing.has(`${row.person.id} ${key}`);
-      return { ...mark, key, text: sentenceOf(mark), ticked };
+      return Object.assign(mark, { key, text: sentenceOf(mark), ticked });
     });
     return {
       row,

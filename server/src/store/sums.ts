@@ -44,14 +44,15 @@ export function keptYears(
   codes?: readonly string[],
 ): Map<number, CodeSums> {
   const sums = new Map<number, CodeSums>(personIds.map((id) => [id, new Map()]));
-  const read = store.prepared<string[], { personId: number; code: string; cents: number }>(
-    `SELECT person_id AS personId, code, cents FROM year_sum
+  // One row a person: it is the number of rows that takes the time.
+  const read = store.prepared<string[], { personId: number; byCode: string }>(
+    `SELECT person_id AS personId, json_group_object(code, cents) AS byCode FROM year_sum
      WHERE person_id IN (SELECT value FROM json_each(?)) AND year_start = ?
-       ${codes ? "AND code IN (SELECT value FROM json_each(?))" : ""}`,
+       ${codes ? "AND code IN (SELECT value FROM json_each(?))" : ""} GROUP BY person_id`,
   );
   const more = codes ? [JSON.stringify(codes)] : [];
   for (const row of read.all(JSON.stringify(personIds), yearStart, ...more))
-    sums.get(row.personId)?.set(row.code, row.cents);
+    sums.set(row.personId, new Map(Object.entries(JSON.parse(row.byCode) as Record<string, number>)));
   return sums;
 }
 
