@@ -1,6 +1,7 @@
 /**
  * The sheet of proof of a payroll year: what the year says of each person, and who else says so. Amounts are cents.
  */
+import type { ReportedAs } from "@zesty/core/au/pay/reportMoved";
 import Joi from "joi";
 import { date } from "./fields.ts";
 import type { OutboxState } from "./runs.ts";
@@ -28,6 +29,8 @@ export interface ProofRow {
   endDate: string | null;
   /** payday of the newest report that the agency took of this person */
   reportedOn: string | null;
+  /** what was reported stands under another category since: the next report says so */
+  isMoved: boolean;
   /** contractors are not reported at all */
   isReported: boolean;
   figures: ProofFigures;
@@ -248,7 +251,10 @@ export interface ElementLine {
   cents: number;
   people: number;
   doubts: string[];
+  /** how it is reported; null where the country or the kind has no categories to choose from */
+  reportedAs: ReportedAs | null;
 }
+
 export interface ElementSheet {
   year: { from: string; to: string; name: string };
   /** paid by in the year first, doubtful ones before the others */

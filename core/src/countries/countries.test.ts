@@ -29,7 +29,7 @@ const flat: Country<{ payday: string; rate: string }, FlatInput, FlatPay, FlatRo
   withoutGuarantee: (context) => context,
   accruingHours: () => null,
   superable: () => null,
-  treatment: () => ({ reported: null, counts: [], doubts: [] }),
+  treatment: () => ({ reported: null, counts: [], doubts: [], chosen: false }),
   payrollYear: (payday) => ({ from: `${payday.slice(0, 4)}-01-01`, to: `${payday.slice(0, 4)}-12-31`, name: "year" }),
   missingTables: (payday) =>
     payday < "2020-01-01"

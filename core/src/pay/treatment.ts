@@ -5,4 +5,6 @@ export interface Treatment {
   /** what the law or the element says that it counts for */
   counts: { name: string; yes: boolean /** said by the element, against what its kind says */; isSet: boolean }[];
   doubts: string[];
+  /** it is reported under a category that somebody chooses */
+  chosen: boolean;
 }

@@ -65,13 +65,14 @@ export function payEventsTaken(context: Context, businessId: number, from: strin
       .all()
       .map((each) => [each.payrollId, each.id]),
   );
-  const found: Reported = { said: new Map(), on: new Map(), final: new Set() };
-  for (const { payday, refused, document } of reportsTaken(context, "payEvent", businessId, from, to)) {
+  const found: Reported = { said: new Map(), on: new Map(), madeAt: new Map(), final: new Set() };
+  for (const { payday, madeAt, refused, document } of reportsTaken(context, "payEvent", businessId, from, to)) {
     if (found.on.size === people.size) break;
     for (const { payrollId, final, ...figures } of knownFigures(document())) {
       const id = people.get(payrollId);
       if (id === undefined || found.on.has(id) || refused.has(id)) continue;
       found.on.set(id, payday);
+      found.madeAt.set(id, madeAt);
       if (final) found.final.add(id);
       for (const [column, cents] of Object.entries(figures)) add(found.said, id, column, "reported", cents);
     }

@@ -1,11 +1,13 @@
-/** Pages that only Australia has: activity statements, fringe benefits and opening figures of several people. */
+/** Pages that only Australia has: activity statements, fringe benefits, opening figures, categories put right. */
+import { moveReported as moveReportedBody } from "@zesty/contract/au/reportMoved";
 import { fringeGiven, openingGiven } from "@zesty/contract/year";
 import type { CountryHere } from "../countries/countryHere.ts";
-import { body } from "../http/handler.ts";
+import { body, idOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { putFringeIn } from "./fringe.ts";
 import { putOpeningIn } from "./openingFigures.ts";
+import { moveReported } from "./reportMoved.ts";
 import { readStatements } from "./statements.ts";
 
 export const routesAu: CountryHere["routes"] = (router, context) => {
@@ -19,6 +21,15 @@ export const routesAu: CountryHere["routes"] = (router, context) => {
     onBusiness("prepare", (actor, businessId, request) =>
       putFringeIn(context, actor, businessId, body(fringeGiven, request)),
     ),
+  );
+  router.post(
+    "/businesses/:business/elements/:element/reported-as",
+    onBusiness("prepare", (actor, businessId, request) => {
+      const wanted = body(moveReportedBody, request);
+      const shown = moveReported(context, actor, businessId, idOf(request, "element"), wanted);
+      if (wanted.apply) refreshOpenRuns(context, businessId);
+      return shown;
+    }),
   );
   router.post(
     "/businesses/:business/opening-figures",

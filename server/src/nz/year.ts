@@ -36,7 +36,7 @@ function filingsTaken(context: Context, businessId: number, from: string, to: st
     context,
     people.map((each) => each.id),
   );
-  const found: Reported = { said: new Map(), on: new Map(), final: new Set() };
+  const found: Reported = { said: new Map(), on: new Map(), madeAt: new Map(), final: new Set() };
   const paydays = new Set<string>();
   for (const { payday, refused, document } of reportsTaken(context, "employmentInformation", businessId, from, to)) {
     if (paydays.has(payday)) continue;

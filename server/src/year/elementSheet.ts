@@ -28,7 +28,12 @@ export function readElementSheet(context: Context, businessId: number, day: stri
     .all()
     .map((row): ElementLine => {
       const { cents = 0, people = 0 } = carried.get(row.code) ?? {};
-      const { reported, counts, doubts } = countries[owner.country].treatment(asElement(row), context.rules, day);
+      const { reported, counts, doubts, chosen } = countries[owner.country].treatment(
+        asElement(row),
+        context.rules,
+        day,
+      );
+      const { allowance, deduction } = asElement(row);
       const unpaid =
         row.element.startsWith("deduction") && people > 0 && row.paidTo === null
           ? ["A payslip names who a deduction goes to, and nobody is named."]
@@ -37,6 +42,7 @@ export function readElementSheet(context: Context, businessId: number, day: stri
         ...{ id: row.id, code: row.code, name: row.name, kind: row.element, retired: row.retired },
         ...{ reported, counts, account: row.account, paidTo: row.paidTo, cents, people },
         doubts: [...doubts, ...unpaid],
+        reportedAs: chosen ? { allowance, detail: row.detail, deduction } : null,
       };
     });
   const rank = (line: ElementLine) => (line.people === 0 ? 2 : line.doubts.length > 0 ? 0 : 1);

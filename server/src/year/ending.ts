@@ -43,7 +43,7 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
           newest(row.personId),
           leftOut.get(row.personId),
         ),
-        isBehind: reportedDiffers(row).length > 0,
+        isBehind: reportedDiffers(row).length > 0 || row.isMoved,
         marks: [...timeMarks(row, proof, today), ...(payees.get(row.personId)?.marks ?? [])],
       },
     ]),

@@ -11,7 +11,7 @@ import {
 import { addMonths } from "@zesty/core/calendar/dates";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { payrollYearOf } from "@zesty/core/countries/countries";
-import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
+import { and, asc, between, eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { standingOn } from "../lodging/lodging.ts";
@@ -124,6 +124,7 @@ export function readYear(
   ];
   const { terms } = datedRecords(db, ids, year.to);
   const exempt = standingOn(context, businessId, year.to)?.kind === "exempt";
+  const moved = lastMoved(context, asked);
   const rows = people.map((each): ProofRow => {
     const isReported = !exempt && terms.get(each.id)?.basis !== "contractor";
     const figures = figuresOf(own.columns, said, each.id, isReported);
@@ -133,6 +134,7 @@ export function readYear(
       payrollId: each.payrollId,
       endDate: each.endDate,
       reportedOn: reported.on.get(each.id) ?? null,
+      isMoved: (moved.get(each.id) ?? "") > (reported.madeAt.get(each.id) ?? ""),
       isReported,
       figures,
       differs: differing(figures),
@@ -172,6 +174,18 @@ export function readYear(
   return { proof, heard: { reported, unanswered }, country: own };
 }
 
+/** When what was reported of a person was last put under another category. */
+const lastMoved = ({ store }: Context, { businessId, from, to }: Asked): Map<number, string> =>
+  new Map(
+    store
+      .prepared<[number, string, string], { personId: number; at: string }>(
+        `SELECT s.person_id AS personId, MAX(s.signed_at) AS at FROM signed_pay s JOIN person p ON p.id = s.person_id
+         WHERE p.business_id = ? AND s.kind = 'moved' AND s.payday BETWEEN ? AND ? GROUP BY s.person_id`,
+      )
+      .all(businessId, from, to)
+      .map((row) => [row.personId, row.at]),
+  );
+
 /** What an earlier system paid and reported is in our events, and not in our facts: it is taken off what was reported. */
 function openingSaid(context: Context, { ofFact }: YearOfCountry, ids: readonly number[], from: string): Said {
   const said: Said = new Map();
@@ -197,11 +211,7 @@ export function readProofPays(context: Context, personId: number, from: string):
     .from(signedPay)
     .innerJoin(pay, eq(signedPay.payId, pay.id))
     .where(
-      and(
-        eq(signedPay.personId, personId),
-        ne(signedPay.kind, "reversal"),
-        between(signedPay.payday, year.from, year.to),
-      ),
+      and(eq(signedPay.personId, personId), eq(signedPay.kind, "pay"), between(signedPay.payday, year.from, year.to)),
     )
     .orderBy(asc(signedPay.payday), asc(signedPay.id))
     .all()

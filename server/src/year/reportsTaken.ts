@@ -2,7 +2,7 @@
 import { and, asc, between, desc, eq, inArray, ne, sql } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { readDocument } from "../documents/documents.ts";
-import { answerItem, outbox, payRun, yearEvent } from "../store/schema.ts";
+import { answerItem, document as documentTable, outbox, payRun, yearEvent } from "../store/schema.ts";
 
 export type ReportChannel = "payEvent" | "employmentInformation";
 const taken: (typeof outbox.$inferSelect)["state"][] = ["accepted", "acceptedWithWarnings", "partial"];
@@ -10,6 +10,7 @@ const taken: (typeof outbox.$inferSelect)["state"][] = ["accepted", "acceptedWit
 export interface ReportTaken {
   /** payday of its run, or the day that an event of no run is dated by */
   payday: string;
+  madeAt: string;
   refused: ReadonlySet<number | null>;
   document: () => { bytes: Buffer; sha256: string };
 }
@@ -25,8 +26,9 @@ export function reportsTaken(
   const day = sql<string>`coalesce(${payRun.payday}, ${yearEvent.date})`;
   return (
     db
-      .select({ id: outbox.id, documentId: outbox.documentId, payday: day })
+      .select({ id: outbox.id, documentId: outbox.documentId, payday: day, madeAt: documentTable.madeAt })
       .from(outbox)
+      .innerJoin(documentTable, eq(outbox.documentId, documentTable.id))
       .leftJoin(payRun, eq(outbox.runId, payRun.id))
       .leftJoin(yearEvent, eq(yearEvent.outboxId, outbox.id))
       .where(
@@ -40,10 +42,10 @@ export function reportsTaken(
       // As the agency does: the later day wins, and of one day what was made last.
       .orderBy(desc(day), desc(outbox.id))
       .all()
-      .flatMap(({ id, documentId, payday }): ReportTaken[] =>
+      .flatMap(({ id, documentId, payday, madeAt }): ReportTaken[] =>
         documentId === null
           ? []
-          : [{ payday, refused: refusedIn(context, id), document: () => readDocument(context, documentId) }],
+          : [{ payday, madeAt, refused: refusedIn(context, id), document: () => readDocument(context, documentId) }],
       )
   );
 }

@@ -27,6 +27,8 @@ export interface Reported {
   said: Said;
   /** payday of the newest report, by person */
   on: Map<number, string>;
+  /** when that report was made, by person */
+  madeAt: Map<number, string>;
   /** whose newest report says that the year is final */
   final: Set<number>;
 }

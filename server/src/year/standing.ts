@@ -108,19 +108,22 @@ export function standing(
   leftOut: string | undefined,
 ) {
   const differs = reportedDiffers(row);
-  const titles = () =>
-    proof.columns.filter((each) => differs.includes(each.name)).map((each) => each.title.toLowerCase());
+  const titles = () => [
+    ...proof.columns.filter((each) => differs.includes(each.name)).map((each) => each.title.toLowerCase()),
+    ...(row.isMoved ? ["what it is reported as"] : []),
+  ];
   if (newest && onItsWay.includes(newest.state)) return { state: "sending", words: sendingWords[newest.act] } as const;
   // An update that was refused is mended by the next event that brings the figures up to date.
-  const isMended = newest?.act === "update" && differs.length === 0;
+  const isBehind = differs.length > 0 || row.isMoved;
+  const isMended = newest?.act === "update" && !isBehind;
   if (newest?.refused && !isMended) return { state: "refused", words: `refused: ${newest.refused}` } as const;
-  if (isFinal && differs.length > 0)
+  if (isFinal && isBehind)
     return { state: "changed", words: `final, and changed since: ${titles().join(", ")}` } as const;
   if (isFinal) return { state: "final", words: newest ? `final since ${day(newest.at)}` : "final" } as const;
   if (leftOut !== undefined) return { state: "leftOut", words: `left out: ${leftOut}` } as const;
   if (newest?.act === "again" && taken.includes(newest.state))
     return { state: "open", words: `opened again: ${newest.reason}` } as const;
-  return { state: "open", words: "" } as const;
+  return { state: "open", words: row.isMoved ? "stands under another category than was reported" : "" } as const;
 }
 
 /** What the law and the calendar say of one person beside the record itself. */

@@ -42,6 +42,8 @@ export interface ElementsOnPage {
   /** the code that the list of elements shows beside the kind; null where there is none to show */
   codeOf(element: Pick<NewElement, "element" | "allowance">): string | null;
   Fields(props: { element: string; form: UseFormReturn<ElementValues> }): ReactNode;
+  /** of these, what the agency is told an element is; nothing where it asks for no category */
+  Category(props: { element: string; form: UseFormReturn<ElementValues> }): ReactNode;
 }
 
 export const elementsOnPage: Record<CountryCode, ElementsOnPage> = { AU: elementsOnPageAu, NZ: elementsOnPageNz };

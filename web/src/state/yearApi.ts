@@ -1,5 +1,6 @@
 /** The addresses about a payroll year. */
 
+import type { MoveReported, ReportedMoved } from "@zesty/contract/au/reportMoved";
 import type { JobView } from "@zesty/contract/jobs";
 import type { EsctRates } from "@zesty/contract/nz/esct";
 import type {
@@ -64,6 +65,14 @@ export const yearApi = api.injectEndpoints({
       putOpeningIn: build.mutation<OpeningShown, Of<OpeningGiven>>({
         query: ({ business, ...body }) => ({ url: `/businesses/${business}/opening-figures`, method: "POST", body }),
         invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books", "Person", "Run"] : []),
+      }),
+      moveReported: build.mutation<ReportedMoved, Of<MoveReported & { element: number }>>({
+        query: ({ business, element, ...body }) => ({
+          url: `/businesses/${business}/elements/${element}/reported-as`,
+          method: "POST",
+          body,
+        }),
+        invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books", "Business", "Run", "Desk"] : []),
       }),
       leaveOutOfYear: change<{ from: string; person: number; reason: string | null }>("left-out"),
       tickYearLine: change<{ from: string; item: string; ticked: boolean }>("ticked"),

@@ -44,5 +44,6 @@ export function treatmentAu(element: PayElement, rules: RuleBook, payday: string
       { name: "Leave accrues", yes: accruesOn(line), isSet: false },
     ],
     doubts,
+    chosen: element.element === "allowance" || element.element.startsWith("deduction"),
   };
 }

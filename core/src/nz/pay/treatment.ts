@@ -29,5 +29,6 @@ export function treatmentNz(element: PayElement): Treatment {
       { name: "Ordinary week", yes: isPay && !isIrregular(line), isSet: element.regular !== null },
     ],
     doubts,
+    chosen: false,
   };
 }

@@ -19,7 +19,8 @@ export const signedPay = sqliteTable(
       .notNull()
       .references(() => person.id),
     payday: text("payday").notNull(),
-    kind: text("kind", { enum: ["pay", "reversal"] }).notNull(),
+    /** moved: only facts, what the pay is reported as put right afterwards; its input says how */
+    kind: text("kind", { enum: ["pay", "reversal", "moved"] }).notNull(),
     /** a reversal points to the pay that it takes back */
     reversesId: integer("reverses_id"),
     input: json<unknown>("input").notNull(),

@@ -53,34 +53,41 @@ export const elementsOnPageAu: ElementsOnPage = {
   }),
   counts: ({ superable }) => superable,
   codeOf: ({ element, allowance }) => (element === "allowance" ? (allowance ?? "no reporting code") : null),
-  Fields: ({ element, form }) => {
-    const { errors } = form.formState;
-    return (
-      <>
-        {element === "allowance" && (
-          <ChoiceField label="Reported as" error={errorAt(errors, "allowance")} {...form.register("allowance")}>
-            {options(allowanceCodes.map((code) => [code, allowanceWords[code]]))}
-          </ChoiceField>
-        )}
-        {element === "allowance" && form.watch("allowance") === "OD" && (
-          <ChoiceField label="Which other" error={errorAt(errors, "detail")} {...form.register("detail")}>
-            {options(otherAllowances)}
-          </ChoiceField>
-        )}
-        {isDeduction(element) && (
-          <ChoiceField label="Reported as" error={errorAt(errors, "deduction")} {...form.register("deduction")}>
-            <option value="">not reported</option>
-            {options(deductionWords)}
-          </ChoiceField>
-        )}
-        {["allowance", "bonus", "leaveLoading"].includes(element) && (
-          <ChoiceField label="Counts for super" {...form.register("counts")}>
-            <option value="usual">as the law has it</option>
-            <option value="yes">yes</option>
-            <option value="no">no</option>
-          </ChoiceField>
-        )}
-      </>
-    );
-  },
+  Fields: ({ element, form }) => (
+    <>
+      <Category element={element} form={form} />
+      {["allowance", "bonus", "leaveLoading"].includes(element) && (
+        <ChoiceField label="Counts for super" {...form.register("counts")}>
+          <option value="usual">as the law has it</option>
+          <option value="yes">yes</option>
+          <option value="no">no</option>
+        </ChoiceField>
+      )}
+    </>
+  ),
+  Category,
 };
+
+function Category({ element, form }: Parameters<ElementsOnPage["Category"]>[0]) {
+  const { errors } = form.formState;
+  return (
+    <>
+      {element === "allowance" && (
+        <ChoiceField label="Reported as" error={errorAt(errors, "allowance")} {...form.register("allowance")}>
+          {options(allowanceCodes.map((code) => [code, allowanceWords[code]]))}
+        </ChoiceField>
+      )}
+      {element === "allowance" && form.watch("allowance") === "OD" && (
+        <ChoiceField label="Which other" error={errorAt(errors, "detail")} {...form.register("detail")}>
+          {options(otherAllowances)}
+        </ChoiceField>
+      )}
+      {isDeduction(element) && (
+        <ChoiceField label="Reported as" error={errorAt(errors, "deduction")} {...form.register("deduction")}>
+          <option value="">not reported</option>
+          {options(deductionWords)}
+        </ChoiceField>
+      )}
+    </>
+  );
+}

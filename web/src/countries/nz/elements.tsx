@@ -17,6 +17,7 @@ export const elementsOnPageNz: ElementsOnPage = {
   counted: (counts, regular) => ({ superable: null, holidayGross: yesOrNo(counts), regular: yesOrNo(regular) }),
   counts: ({ holidayGross }) => holidayGross,
   codeOf: () => null,
+  Category: () => null,
   Fields: ({ element, form }) =>
     ["allowance", "bonus", "overtime", "commission", "extraPay"].includes(element) && (
       <>

@@ -1,7 +1,9 @@
 /** Every pay element of a year: where it is reported, what it counts for, what it carried, and what is doubtful of it. */
-import type { ElementLine } from "@zesty/contract/year";
+import type { ElementLine, ElementSheet } from "@zesty/contract/year";
 import type { ElementAu } from "@zesty/core/au/pay/input";
+import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
+import { Button } from "../../parts/Button.tsx";
 import { elementWords } from "../../parts/elementWords.ts";
 import { centsOrDash } from "../../parts/format.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";
@@ -9,10 +11,12 @@ import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
+import { ReportMove } from "./ReportMove.tsx";
 
 export function YearElements() {
   const business = useBusiness();
   const [search] = useSearchParams();
+  const [moving, setMoving] = useState<number | null>(null);
   const { data, error } = yearApi.useYearElementsQuery(
     { business: business.id, from: search.get("from") },
     { refetchOnMountOrArgChange: true },
@@ -31,7 +35,7 @@ export function YearElements() {
     >
       <p className="mb-3 max-w-3xl text-quiet">
         What becomes of what is paid by each element, by the rules that work pays out. A change in Set-up holds for pays
-        that are signed off after it: what was reported stays as it was reported.
+        that are signed off after it; what an element is reported as can be put right here for pays of the year, too.
       </p>
       <table className="figures w-full text-[15px] [&_:is(td,th):not(:first-child)]:pl-4">
         <thead>
@@ -49,7 +53,13 @@ export function YearElements() {
         </thead>
         <tbody>
           {data.lines.map((line) => (
-            <Row key={line.id} line={line} />
+            <Row
+              key={line.id}
+              line={line}
+              year={data.year}
+              moving={moving === line.id}
+              onMove={(on) => setMoving(on ? line.id : null)}
+            />
           ))}
         </tbody>
       </table>
@@ -57,7 +67,23 @@ export function YearElements() {
   );
 }
 
-function Row({ line }: { line: ElementLine }) {
+interface RowProps {
+  line: ElementLine;
+  year: ElementSheet["year"];
+  moving: boolean;
+  onMove: (on: boolean) => void;
+}
+
+function Row({ line, year, moving, onMove }: RowProps) {
+  if (moving)
+    return (
+      <tr className="border-b border-rule align-top">
+        <td className="py-1.5 font-semibold">{line.name}</td>
+        <td colSpan={6 + line.counts.length - 1}>
+          <ReportMove line={line} year={year} onEnd={() => onMove(false)} />
+        </td>
+      </tr>
+    );
   return (
     <tr className={`border-b border-rule align-top [&>td]:py-1.5 ${line.people === 0 ? "text-quiet" : ""}`}>
       <td>
@@ -77,7 +103,14 @@ function Row({ line }: { line: ElementLine }) {
         ))}
       </td>
       <td>{elementWords[line.kind as ElementAu]}</td>
-      <td>{line.reported ?? <span className="text-quiet">not reported</span>}</td>
+      <td>
+        <span className={`block ${line.reported ? "" : "text-quiet"}`}>{line.reported ?? "not reported"}</span>
+        {line.reportedAs && line.people > 0 && (
+          <Button look="quiet" aria-label={`Put right what ${line.name} is reported as`} onClick={() => onMove(true)}>
+            Put right…
+          </Button>
+        )}
+      </td>
       {line.counts.map((each) => (
         <td key={each.name} className={each.yes ? "" : "text-quiet"}>
           {each.yes ? "yes" : "no"}
