@@ -21,7 +21,9 @@ export type OutboxState =
   | "partial"
   | "rejected"
   | "refused"
-  | "cancelled";
+  | "cancelled"
+  /** taken once, and another message stands in its place */
+  | "replaced";
 export const channels = ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip"] as const;
 export type Channel = (typeof channels)[number];
 export type SegmentState = "todo" | "now" | "done" | "wrong";
@@ -191,6 +193,14 @@ export const sendAgain = Joi.object<{ channel: Channel }>({
     .valid(...channels)
     .required(),
 });
+/** The newest event that was taken, sent anew as a whole in its own place. */
+export interface ReplaceEvent {
+  reason: string;
+}
+export const replaceEvent = Joi.object<ReplaceEvent & { declared: true }>({
+  reason: Joi.string().trim().min(3).max(200).required().label("Reason"),
+  declared: Joi.boolean().strict().valid(true).required().label("Declaration"),
+});
 export const addPeople = Joi.object<{ personIds: number[] }>({
   personIds: Joi.array().items(id()).min(1).max(500).required(),
 });
@@ -258,6 +268,8 @@ export interface OutboxRow {
   detail: string | null;
   tries: number;
   amendment: number | null;
+  /** takes the place of an event before it */
+  replaces: boolean;
 }
 export interface AnswerItem {
   id: number;
@@ -273,6 +285,8 @@ export interface SendView {
   segments: Segments;
   /** New Zealand: by when the payday has to be filed */
   filing: { due: string; late: boolean } | null;
+  /** the newest event of the business stands here and may be replaced whole, under this declaration; null: it may not */
+  replaceable: string | null;
   rows: OutboxRow[];
   items: AnswerItem[];
   documents: { id: number; kind: string; fileName: string; payId: number | null }[];

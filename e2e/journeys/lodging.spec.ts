@@ -45,4 +45,34 @@ test("a registered agent declares and lodges, once the employer has told the age
   await event.getByRole("button", { name: "Make the event again and lodge it" }).click();
   await expect(event).toContainText("Accepted for 10, rejected for 1", { timeout: 20_000 });
   await expect(event.getByText("The whole message")).toHaveCount(0);
+
+  // The newest event that was taken is replaced whole: under its own number, and the agency holds one of them.
+  await event.getByRole("button", { name: "Replace the whole event…" }).click();
+  await event.getByLabel("Reason").fill("The agent's contact was wrong");
+  await event.getByLabel(/I make it for Halyard & Birch/).check();
+  await event.getByRole("button", { name: "Replace it" }).click();
+  await expect(event.getByText("Replaced by the event after it")).toBeVisible({ timeout: 20_000 });
+  await expect(event.getByText("Some people rejected")).toHaveCount(1);
+});
+
+test("what an allowance is reported as is put right for the whole year, and brought up to date", async ({
+  page,
+  world,
+}) => {
+  await openAt(page, world, "/readiness");
+  await page.getByRole("region", { name: "All businesses" }).getByText("Gannet Point Boatworks").click();
+  await page.goto(`${world.url}/year/elements?from=2025-07-01`);
+  const line = page.getByRole("row", { name: /Spray work/ });
+  await expect(line).toContainText("No reporting code");
+  await line.getByRole("button", { name: "Put right what Spray work is reported as" }).click();
+  const form = page.getByRole("form", { name: "What Spray work is reported as" });
+  await form.getByLabel("Reported as").selectOption("KN");
+  await form.getByRole("button", { name: "See what moves" }).click();
+  await expect(form).toContainText(/\d of \d+ pays, from Other allowance to Task allowance/);
+  await form.getByRole("button", { name: "Move", exact: true }).click();
+  await expect(line).toContainText("Task allowance");
+  await expect(line).not.toContainText("No reporting code");
+  await page.getByRole("link", { name: "The year's sheet" }).click();
+  await page.getByRole("button", { name: "Bring up to date…" }).click();
+  await expect(page.getByText(/brought up to date|up to date/).first()).toBeVisible();
 });

@@ -62,6 +62,8 @@ export interface PayEventMessage {
   count: number;
   runAt: string;
   submission: string;
+  /** sent in the place of an event with the same submission ID */
+  replaces: boolean;
   w1: string;
   w2: string;
   garnishee: string;
@@ -147,6 +149,7 @@ export function readPayEvent(bytes: Buffer): PayEventMessage {
     count: Number(text(payroll, "InteractionRecordCt")),
     runAt: text(payroll, "MessageTimestampGenerationDt"),
     submission: text(payroll, "InteractionTransactionId"),
+    replaces: text(payroll, "AmendmentI") === "true",
     w1: text(tax, "TotalGrossPaymentsWithholdingA"),
     w2: text(tax, "PayAsYouGoWithholdingTaxWithheldA"),
     garnishee: text(tax, "ChildSupportGarnisheeA"),

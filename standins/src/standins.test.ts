@@ -55,6 +55,7 @@ const message = (change: Partial<PayEventMessage> = {}): PayEventMessage => ({
   count: 1,
   runAt: "2026-07-01T01:00:00Z",
   submission: "s-1",
+  replaces: false,
   w1: "1000.00",
   w2: "200.00",
   garnishee: "",

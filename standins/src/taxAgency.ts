@@ -44,7 +44,8 @@ export function taxAgency(world: World): Router {
   router.get("/v1/pay-events", (request, response) => {
     const { submissionId, bmsId, payer } = request.query as Record<string, string>;
     const row = db
-      .prepare("SELECT * FROM event WHERE submission = ? AND bms = ? AND payer = ?")
+      // Of an event and its replacements the newest.
+      .prepare("SELECT * FROM event WHERE submission = ? AND bms = ? AND payer = ? ORDER BY rowid DESC LIMIT 1")
       .get(submissionId, bmsId, payer) as EventRow | undefined;
     response.json({ events: row ? [view(world, row)] : [] });
   });
@@ -106,20 +107,45 @@ function view(world: World, row: EventRow) {
 const yearOf = (payDate: string) =>
   payDate.slice(5) >= "07-01" ? payDate.slice(0, 4) : String(Number(payDate.slice(0, 4)) - 1);
 
+/** A replacement is a submit, of the same day, in the place of the latest submit of the payer that was accepted. */
+function mayReplace({ db }: World, message: PayEventMessage, replaced: (EventRow & { pay_date: string }) | undefined) {
+  const latest = db
+    .prepare(
+      `SELECT receipt FROM event WHERE payer = ? AND bms = ? AND action = 'submit'
+         AND result IN ('ACCEPTED', 'ACCEPTED_WITH_WARNINGS', 'PARTIAL') ORDER BY rowid DESC LIMIT 1`,
+    )
+    .get(message.abn, message.bms) as { receipt: string } | undefined;
+  return (
+    message.action === "submit" &&
+    replaced !== undefined &&
+    replaced.receipt === latest?.receipt &&
+    replaced.pay_date === message.payDate
+  );
+}
+
 function take(world: World, message: PayEventMessage, bytes: Buffer) {
   const { db } = world;
   const digest = sha256(bytes);
-  const known = db
-    .prepare("SELECT * FROM event WHERE payer = ? AND bms = ? AND submission = ?")
-    .get(message.abn, message.bms, message.submission) as EventRow | undefined;
-  if (known) {
-    if (known.digest !== digest)
-      return { status: 409, body: { code: "P04", text: "This submission ID came before with other content." } };
+  const before = db
+    .prepare("SELECT * FROM event WHERE payer = ? AND bms = ? AND submission = ? ORDER BY rowid DESC")
+    .all(message.abn, message.bms, message.submission) as (EventRow & { pay_date: string; run_at: string })[];
+  const known = before.find((event) => event.digest === digest);
+  if (known)
     return {
       status: 200,
       body: { receipt: known.receipt, submissionId: known.submission, replayed: true, simulated: true },
     };
-  }
+  const [replaced] = before;
+  if (replaced && !message.replaces)
+    return { status: 409, body: { code: "P04", text: "This submission ID came before with other content." } };
+  if (message.replaces && !mayReplace(world, message, replaced))
+    return {
+      status: 422,
+      body: {
+        code: "P05",
+        text: "Only the latest submit that was accepted can be replaced, by one of the same pay date.",
+      },
+    };
   const now = world.now();
   const parent = messageItems(message, now, nominatedBy(world, message.abn));
   for (const rule of world.contentFaults(service, "REJECT_MESSAGE"))
@@ -132,6 +158,13 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
     });
   if (parent.some((item) => item.severity === "ERROR"))
     return { status: 422, body: { code: parent.find((item) => item.severity === "ERROR")?.code, items: parent } };
+  if (replaced) {
+    // What came from the first is dropped; the replacement says all of it again.
+    db.prepare("UPDATE event SET result = 'REPLACED' WHERE receipt = ?").run(replaced.receipt);
+    db.prepare("DELETE FROM payee WHERE payer = ? AND bms = ? AND pay_date = ? AND run_at = ?").run(
+      ...[message.abn, message.bms, replaced.pay_date, replaced.run_at],
+    );
+  }
   const items: Item[] = [...parent];
   const year = yearOf(message.payDate);
   let accepted = 0;

@@ -8,6 +8,7 @@ import express from "express";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { bank } from "./bank.ts";
 import { control } from "./control.ts";
+import { taxAgency } from "./taxAgency.ts";
 import { openWorld, type World } from "./world.ts";
 
 let folder: string;
@@ -20,6 +21,7 @@ beforeEach(async () => {
   world.setClock("2026-11-25T01:00:00Z");
   const app = express();
   app.use("/bank", bank(world));
+  app.use("/tax", taxAgency(world));
   app.use("/control", control(world));
   await new Promise<void>((resolve) => {
     server = app.listen(0, "127.0.0.1", () => resolve());
@@ -131,5 +133,42 @@ describe("settling", () => {
     world.db.close();
     world = openWorld(folder);
     expect([world.today(), world.rules()[0]?.uses]).toEqual(["2026-11-25", 2]);
+  });
+});
+
+describe("an event in the place of another", () => {
+  const event = (id: string, change: { flag?: boolean; payday?: string; action?: string; gross?: string } = {}) => {
+    const { flag = false, payday = "2026-11-26", action = "submit", gross = "900.00" } = change;
+    const totals = `<IncomeTaxAndRemuneration><TotalGrossPaymentsWithholdingA>${gross}</TotalGrossPaymentsWithholdingA><PayAsYouGoWithholdingTaxWithheldA>100.00</PayAsYouGoWithholdingTaxWithheldA></IncomeTaxAndRemuneration>`;
+    const payees = Array.from({ length: 1 }, () => "<PAYEVNTEMP/>").join("");
+    return `<StandardBusinessMessage action="${action}" version="0004"><PAYEVNT><Rp><SoftwareInformationBusinessManagementSystemId>b</SoftwareInformationBusinessManagementSystemId><AustralianBusinessNumberId>63000000011</AustralianBusinessNumberId><Payroll><PaymentRecordTransactionD>${payday}</PaymentRecordTransactionD><InteractionRecordCt>1</InteractionRecordCt><MessageTimestampGenerationDt>2026-11-25T00:59:00Z</MessageTimestampGenerationDt><InteractionTransactionId>${id}</InteractionTransactionId><AmendmentI>${flag}</AmendmentI>${action === "submit" ? totals : ""}</Payroll><Declaration><SignatoryIdentifierT>k</SignatoryIdentifierT><SignatureD>2026-11-25</SignatureD><StatementAcceptedI>true</StatementAcceptedI></Declaration></Rp></PAYEVNT>${payees}</StandardBusinessMessage>`;
+  };
+  let keys = 0;
+  const lodge = async (body: string) => {
+    keys += 1;
+    const headers = { "Content-Type": "application/xml", "Idempotency-Key": `k${keys}` };
+    const answer = await fetch(`${url}/tax/v1/pay-events`, { method: "POST", body, headers });
+    return [answer.status, ((await answer.json()) as { code?: string }).code];
+  };
+  /** The agency took it, whatever it said of its payee. */
+  const accept = () => world.db.prepare("UPDATE event SET result = 'ACCEPTED' WHERE result = 'REJECTED'").run();
+  it("is taken for the latest accepted submit only, of the same day, and the first is replaced", async () => {
+    const first = event("s1");
+    expect(await lodge(first)).toEqual([202, undefined]);
+    accept();
+    expect(await lodge(event("s1", { gross: "950.00" }))).toEqual([409, "P04"]);
+    for (const wrong of [
+      event("s9", { flag: true }),
+      event("s1", { flag: true, payday: "2026-11-27" }),
+      event("s1", { flag: true, action: "update" }),
+    ])
+      expect(await lodge(wrong)).toEqual([422, "P05"]);
+    expect(await lodge(event("s1", { flag: true, gross: "950.00" }))).toEqual([202, undefined]);
+    accept();
+    expect(world.db.prepare("SELECT result FROM event ORDER BY rowid").pluck().all()).toEqual(["REPLACED", "ACCEPTED"]);
+    expect(await lodge(first)).toEqual([200, undefined]);
+    expect(await lodge(event("s2"))).toEqual([202, undefined]);
+    accept();
+    expect(await lodge(event("s1", { flag: true, gross: "960.00" }))).toEqual([422, "P05"]);
   });
 });

@@ -35,7 +35,7 @@ const tables = `
   CREATE TABLE IF NOT EXISTS request (id INTEGER PRIMARY KEY, at TEXT, service TEXT, operation TEXT, key TEXT, digest TEXT, fault TEXT, effect TEXT);
   CREATE TABLE IF NOT EXISTS event (receipt TEXT PRIMARY KEY, payer TEXT, bms TEXT, submission TEXT, digest TEXT, bytes BLOB, action TEXT,
     pay_date TEXT, run_at TEXT, w1 TEXT, w2 TEXT, received_at TEXT, ready_at TEXT, result TEXT, items TEXT, counts TEXT, wrong INTEGER DEFAULT 0);
-  CREATE UNIQUE INDEX IF NOT EXISTS event_submission ON event (payer, bms, submission);
+  CREATE INDEX IF NOT EXISTS event_submission ON event (payer, bms, submission);
   CREATE TABLE IF NOT EXISTS payee (payer TEXT, bms TEXT, payroll_id TEXT, year TEXT, pay_date TEXT, run_at TEXT, record TEXT, PRIMARY KEY (payer, bms, payroll_id, year));
   CREATE TABLE IF NOT EXISTS agent (payer TEXT, number TEXT, PRIMARY KEY (payer, number));
   CREATE TABLE IF NOT EXISTS token (token TEXT PRIMARY KEY, employer TEXT, made_at TEXT);

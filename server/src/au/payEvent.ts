@@ -53,12 +53,18 @@ const childSupportOf = ({ pays }: Pick<Prepared, "pays">) => {
 const reported = (prepared: Prepared) =>
   prepared.pays.filter((each) => each.row.row.context.person.basis !== "contractor");
 
+/** The event that another takes the place of, with the number that both go out under. */
+interface Replaced {
+  id: number;
+  submissionId: string;
+}
+
 /** Makes the pay event of a prepared run. What it returns keeps it as a document and puts it into the outbox. */
 function makePayEvent(
   context: Context,
   actor: Actor,
   prepared: Prepared,
-  { state, suffix }: { state: "prepared" | "queued"; suffix: string },
+  { state, suffix, replaced }: { state: "prepared" | "queued"; suffix: string; replaced?: Replaced },
 ): () => void {
   const { business: owner, loaded } = prepared;
   const { run } = loaded;
@@ -89,7 +95,8 @@ function makePayEvent(
   const messageId = messageIdOf(context, { bmsId: owner.bmsId, run, payId: null, channel: "payEvent", says });
   const bytes = payEventXml(
     payEvent({
-      submissionId: messageId,
+      submissionId: replaced?.submissionId ?? messageId,
+      ...(replaced ? { replaces: true } : {}),
       runAt: context.clock.now(),
       declaration: { declarer: actor.email, date: context.clock.today(owner.timeZone), accepted: true },
       ...says,
@@ -104,7 +111,7 @@ function makePayEvent(
       .insert(outbox)
       .values({
         ...{ businessId: owner.id, runId: run.id, channel: "payEvent", documentId, messageId, state },
-        ...{ tries: 0, nextAt: 0 },
+        ...{ tries: 0, nextAt: 0, replacesId: replaced?.id ?? null },
       })
       .run();
   };
@@ -165,6 +172,8 @@ export const lodgingAu: LodgingOfCountry = {
     payEvent: (context, actor, prepared) =>
       makePayEvent(context, actor, prepared, { state: "queued", suffix: "-again" })(),
   },
+  replace: (context, actor, prepared, replaced) =>
+    makePayEvent(context, actor, prepared, { state: "queued", suffix: "-replacement", replaced })(),
   amendable: [],
   due: () => null,
   takenBack: () => {},

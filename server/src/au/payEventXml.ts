@@ -112,7 +112,7 @@ export function payEventXml(event: PayEvent): Buffer {
           InteractionRecordCt: String(event.payees.length),
           MessageTimestampGenerationDt: event.runAt,
           InteractionTransactionId: event.submissionId,
-          AmendmentI: "false",
+          AmendmentI: String(event.action === "submit" && event.replaces === true),
           IncomeTaxAndRemuneration:
             event.w1 === null || event.w2 === null
               ? undefined

@@ -9,6 +9,7 @@ import type { Context } from "../context.ts";
 import { readDocument } from "../documents/documents.ts";
 import { cannot } from "../http/problem.ts";
 import { standingOn } from "../lodging/lodging.ts";
+import { isVain } from "../outbox/vain.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { outbox, payRun } from "../store/schema.ts";
 
@@ -43,7 +44,13 @@ export function readStatements(context: Context, businessId: number): StatementP
   const periods = periodsTo(context.clock.today(owner.timeZone), owner.withholder === "small" ? 3 : 1);
   const [oldest, newest] = [periods.at(-1)?.from ?? "", periods[0]?.to ?? ""];
   const events = db
-    .select({ runId: payRun.id, payday: payRun.payday, state: outbox.state, documentId: outbox.documentId })
+    .select({
+      runId: payRun.id,
+      payday: payRun.payday,
+      state: outbox.state,
+      documentId: outbox.documentId,
+      replacesId: outbox.replacesId,
+    })
     .from(outbox)
     .innerJoin(payRun, eq(outbox.runId, payRun.id))
     .where(
@@ -69,7 +76,7 @@ export function readStatements(context: Context, businessId: number): StatementP
       .map((row) => [row.runId, row]),
   );
   // Made again after a refusal, the newest event of a run is the one that counts.
-  const lodged = new Map(events.map((event) => [event.runId, event]));
+  const lodged = new Map(events.filter((event) => !isVain(event)).map((event) => [event.runId, event]));
   const runs = [...lodged.values(), ...notLodged(context, businessId, oldest, newest, lodged)];
   return periods.flatMap((period): StatementPeriod[] => {
     const within = runs.filter(({ payday }) => payday >= period.from && payday <= period.to);

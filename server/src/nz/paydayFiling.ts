@@ -347,6 +347,7 @@ export const lodgingNz: LodgingOfCountry = {
       for (const keep of made) keep();
     };
   },
+  replace: null,
   again: {
     employmentInformation: (context, _actor, prepared) => makeFiling(context, prepared, "queued")(),
     employeeDetails: (context, _actor, prepared) => makeDetails(context, prepared, "queued")(),

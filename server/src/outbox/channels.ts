@@ -13,6 +13,7 @@ import { findPayEvent, payEventResult, sendPayEvent } from "../outside/taxAgency
 import type { Slip } from "../runs/prepared.ts";
 import { record } from "../store/audit.ts";
 import { business, outbox, payRun, signedPay } from "../store/schema.ts";
+import { replacedBy } from "./replaceEvent.ts";
 
 export type OutboxRow = typeof outbox.$inferSelect;
 
@@ -36,7 +37,12 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
   };
   const eventOf = (row: OutboxRow) => {
     const owner = ownerOf(row);
-    return { submissionId: row.messageId, bmsId: owner.bmsId, payer: owner.abn, bytes: bytesOf(row) };
+    const replaced = replacedBy(context, row);
+    return {
+      ...{ key: row.messageId, submissionId: replaced?.submissionId ?? row.messageId },
+      ...{ notReceipts: replaced?.receipts ?? [] },
+      ...{ bmsId: owner.bmsId, payer: owner.abn, bytes: bytesOf(row) },
+    };
   };
   const filingOf = (row: OutboxRow) => ({
     messageId: row.messageId,
@@ -50,7 +56,7 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
     payEvent: {
       send: (row, keep) => sendPayEvent(services.tax, eventOf(row), keep),
       find: (row, keep) => findPayEvent(services.tax, eventOf(row), keep),
-      result: (row, keep) => payEventResult(services.tax, row.receipt ?? "", row.messageId, keep),
+      result: (row, keep) => payEventResult(services.tax, row.receipt ?? "", eventOf(row).submissionId, keep),
     },
     employmentInformation: {
       send: (row, keep) => fileEmploymentInformation(services.revenue, filingOf(row), keep),

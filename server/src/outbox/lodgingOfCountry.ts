@@ -23,6 +23,10 @@ export interface LodgingOfCountry {
   make(context: Context, actor: Actor, prepared: Prepared): () => void;
   /** Channels of this country's agency, with what makes a refused message anew. */
   again: Partial<Record<Channel, (context: Context, actor: Actor, prepared: Prepared) => void>>;
+  /** makes the event that takes the place of one that was taken, under its number; null where no such thing is known */
+  replace:
+    | ((context: Context, actor: Actor, prepared: Prepared, replaced: { id: number; submissionId: string }) => void)
+    | null;
   /** channels whose message is sent as a whole under the next number even after it was taken */
   amendable: readonly Channel[];
   /** By when the payday has to be lodged, and whether that day has gone by; null where it goes with the payday. */

@@ -11,6 +11,7 @@ import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { answerItem, document, outbox, pay, person } from "../store/schema.ts";
 import { demandYearOpen } from "../year/closed.ts";
+import { replaceable } from "./replaceEvent.ts";
 
 const done = ["accepted", "acceptedWithWarnings", "partial"];
 
@@ -59,6 +60,8 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
           "not-refused",
           "Only what was refused can be made again. What is on its way is asked after, not sent twice.",
         );
+      if (last.replacesId !== null)
+        throw cannot("replace-again", "The event that went out before stands. Replace it again, as a whole.");
       const prepared = prepareAgain(context, runId);
       const make = again[channel];
       if (make) make(context, actor, prepared);
@@ -129,6 +132,7 @@ export function sendView(context: Context, runId: number): SendView {
     state: run.state,
     segments: segmentsOf(context, run),
     filing: context.country(owner.country).lodging.due(context, owner, run),
+    replaceable: replaceable(context, run),
     rows: rows.map((row) => {
       const who = row.payId === null ? undefined : names.get(row.payId);
       return {
@@ -144,6 +148,7 @@ export function sendView(context: Context, runId: number): SendView {
         detail: row.detail,
         tries: row.tries,
         amendment: row.amendment,
+        replaces: row.replacesId !== null,
       };
     }),
     items: items.map(

@@ -17,6 +17,7 @@ import {
 } from "../store/schema.ts";
 import type { OutboxRow } from "./channels.ts";
 import { peopleByRevenueKey } from "./revenueKeys.ts";
+import { isVain } from "./vain.ts";
 
 export const channelWords: Record<OutboxRow["channel"], string> = {
   payEvent: "pay event",
@@ -27,6 +28,7 @@ export const channelWords: Record<OutboxRow["channel"], string> = {
   yearSummary: "year summary",
 };
 
+const done = ["accepted", "acceptedWithWarnings", "partial"];
 type Settled = Extract<Outcome, { kind: "final" | "refused" }>;
 
 /** @param outcome null when the row was only acknowledged: then just the run's state is looked at */
@@ -38,6 +40,8 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
       if (["payEvent", "employmentInformation", "employeeDetails"].includes(row.channel))
         keepItems(context, row, outcome);
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);
+      if (row.replacesId !== null && done.includes(state))
+        context.store.db.update(outbox).set({ state: "replaced" }).where(eq(outbox.id, row.replacesId)).run();
     }
     if (row.runId !== null) moveRun(context, row.runId);
     if (outcome)
@@ -165,8 +169,6 @@ function writeSettlement(context: Context, row: OutboxRow, cents: number): void 
     .run();
 }
 
-const done = ["accepted", "acceptedWithWarnings", "partial"];
-
 /** signed off → sent (everything arrived) → settled (the money moved). */
 function moveRun(context: Context, runId: number): void {
   const { db } = context.store;
@@ -176,7 +178,8 @@ function moveRun(context: Context, runId: number): void {
   const newest = new Map<string, OutboxRow>();
   // What another run of the payday files in its place is no longer waited for.
   for (const row of db.select().from(outbox).where(eq(outbox.runId, runId)).orderBy(outbox.id).all())
-    if (row.state !== "cancelled") newest.set(`${row.channel} ${row.payId ?? ""}`, row);
+    if (row.state !== "cancelled" && row.state !== "replaced" && !isVain(row))
+      newest.set(`${row.channel} ${row.payId ?? ""}`, row);
   const rows = [...newest.values()];
   const arrived = rows.every(
     (row) => done.includes(row.state) || (row.channel === "paymentFile" && row.state === "acknowledged"),

@@ -4,7 +4,11 @@ import type { Keep, Outcome, OutcomeItem } from "./outcome.ts";
 import { ask, isPassing, parsed } from "./outcome.ts";
 
 export interface PayEventMessage {
+  /** one for ever: that this very message came before */
+  key: string;
   submissionId: string;
+  /** of the events that this one replaces: they are not its own */
+  notReceipts: readonly string[];
   bmsId: string;
   payer: string;
   bytes: Buffer;
@@ -23,7 +27,7 @@ export async function sendPayEvent(base: string, message: PayEventMessage, keep:
       method: "POST",
       headers: {
         "Content-Type": "application/xml",
-        "Idempotency-Key": message.submissionId,
+        "Idempotency-Key": message.key,
         "Content-Digest": `sha-256=:${createHash("sha256").update(message.bytes).digest("base64")}:`,
         "X-Client": "zesty-ledger/0.1",
       },
@@ -56,7 +60,9 @@ export async function findPayEvent(base: string, message: PayEventMessage, keep:
   if (!answer || isPassing(answer.status)) return noAnswer;
   const events = parsed(answer)?.events;
   if (!Array.isArray(events)) return nonsense;
-  const [found] = events as { receipt?: unknown }[];
+  const [found] = (events as { receipt?: unknown }[]).filter(
+    ({ receipt }) => typeof receipt !== "string" || !message.notReceipts.includes(receipt),
+  );
   if (!found) return { kind: "notThere" };
   if (typeof found.receipt !== "string") return nonsense;
   return {

@@ -6,6 +6,7 @@ import {
   movePayday as movePaydaySchema,
   newUnscheduled,
   openRun as openRunSchema,
+  replaceEvent as replaceEventBody,
   saveRows as saveRowsSchema,
   sendAgain as sendAgainSchema,
   sendRun as sendRunSchema,
@@ -32,6 +33,7 @@ import type { Jobs } from "../jobs/jobs.ts";
 import { asJob } from "../jobs/routes.ts";
 import { taken } from "../outbox/byHand.ts";
 import { slipOf } from "../outbox/channels.ts";
+import { replaceEvent } from "../outbox/replaceEvent.ts";
 import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
 import { sendSeveral, waitingRuns } from "../outbox/several.ts";
 import { record } from "../store/audit.ts";
@@ -216,6 +218,13 @@ export function runRoutes(context: Context, jobs: Jobs): Router {
     "/runs/:run/send-again",
     onRun("prepare", (actor, runId, request) => {
       sendAgain(context, actor, runId, body(sendAgainSchema, request).channel);
+      return sendView(context, runId);
+    }),
+  );
+  router.post(
+    "/runs/:run/replace-event",
+    onRun("authorise", (actor, runId, request) => {
+      replaceEvent(context, actor, runId, body(replaceEventBody, request));
       return sendView(context, runId);
     }),
   );

@@ -2,6 +2,7 @@
 import { and, asc, between, desc, eq, inArray, ne, sql } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { readDocument } from "../documents/documents.ts";
+import { isVain } from "../outbox/vain.ts";
 import { answerItem, document as documentTable, outbox, payRun, yearEvent } from "../store/schema.ts";
 
 export type ReportChannel = "payEvent" | "employmentInformation";
@@ -59,7 +60,7 @@ export function reportsNotTaken(
   to: string,
 ): { runId: number; payday: string }[] {
   const rows = db
-    .select({ runId: payRun.id, payday: payRun.payday, state: outbox.state })
+    .select({ runId: payRun.id, payday: payRun.payday, state: outbox.state, replacesId: outbox.replacesId })
     .from(outbox)
     .innerJoin(payRun, eq(outbox.runId, payRun.id))
     .where(
@@ -72,7 +73,8 @@ export function reportsNotTaken(
     )
     .orderBy(asc(outbox.id))
     .all();
-  return [...new Map(rows.map((row) => [row.runId, row])).values()]
+  // A replacement that was not taken left the event before it as it was.
+  return [...new Map(rows.filter((row) => !isVain(row)).map((row) => [row.runId, row])).values()]
     .filter((row) => !taken.includes(row.state))
     .sort((a, b) => a.payday.localeCompare(b.payday));
 }

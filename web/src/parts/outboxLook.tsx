@@ -19,6 +19,7 @@ export const outboxLook: Record<OutboxState, Look> = {
   partial: { words: "Some people rejected", bank: "Some payments came back", colour: "text-plum", shape: "trouble" },
   rejected: { words: "Rejected", bank: "All payments came back", colour: "text-plum", shape: "trouble" },
   refused: { words: "Refused", colour: "text-plum", shape: "trouble" },
+  replaced: { words: "Replaced by the event after it", colour: "text-quiet", shape: "waiting" },
   cancelled: { words: "Taken back, never sent", colour: "text-quiet", shape: "waiting" },
 };
 

@@ -175,6 +175,10 @@ export const api = createApi({
       query: ({ run, channel }) => ({ url: `/runs/${run}/send-again`, method: "POST", body: { channel } }),
       invalidatesTags: ["Send", "Desk", "Runs"],
     }),
+    replaceEvent: build.mutation<SendView, { run: number; reason: string; declared: boolean }>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/replace-event`, method: "POST", body }),
+      invalidatesTags: ["Send", "Desk", "Runs", "Books"],
+    }),
     payslip: build.query<Payslip | PayslipNz, { run: number; payId: number }>({
       query: ({ run, payId }) => `/runs/${run}/pays/${payId}/payslip`,
       providesTags: ["Run"],

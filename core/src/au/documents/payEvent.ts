@@ -69,6 +69,8 @@ export interface PreviousKey {
 export interface PayEvent {
   /** an update corrects year-to-date amounts when nobody is paid, and carries no totals of the payer */
   action: "submit" | "update";
+  /** takes the place of the event that went out under this submission ID, as a whole; with a submit only */
+  replaces?: boolean;
   submissionId: string;
   runAt: string;
   payDate: IsoDate;

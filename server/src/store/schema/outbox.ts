@@ -21,6 +21,8 @@ export const outbox = sqliteTable(
     documentId: integer("document_id").references(() => document.id),
     /** one for ever: idempotency key, submission ID or Message-ID */
     messageId: text("message_id").notNull().unique(),
+    /** the message that this one replaces whole: it goes out under that one's number as submission ID */
+    replacesId: integer("replaces_id"),
     recipient: text("recipient"),
     /** employment information: 0 for the first filing of a payday, then rising */
     amendment: integer("amendment"),
@@ -37,6 +39,7 @@ export const outbox = sqliteTable(
         "rejected",
         "refused",
         "cancelled",
+        "replaced",
       ],
     }).notNull(),
     tries: integer("tries").notNull(),

@@ -9,6 +9,7 @@ import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { ByHand } from "./ByHand.tsx";
+import { ReplaceEvent } from "./ReplaceEvent.tsx";
 
 const channels: { channel: Channel; title: string; send: string }[] = [
   { channel: "payEvent", title: "Tax agency: pay event", send: "Lodge" },
@@ -80,6 +81,9 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
                 {againWords[channel]}
               </Button>
             )}
+            {channel === "payEvent" && sent.replaceable !== null && view.canSign && (
+              <ReplaceEvent run={view.id} declaration={sent.replaceable} />
+            )}
             {channel === "payslip" && postBox && (
               <a className="text-action underline" href={postBox} target="_blank" rel="noreferrer">
                 Look into the post box
@@ -121,6 +125,8 @@ const canGoAgain = (rows: readonly OutboxRow[]): boolean => {
   const last = rows.at(-1);
   if (!last) return false;
   if (last.channel === "payslip") return rows.some((row) => row.state === "refused");
+  // A replacement is asked for as such: the event before it stands.
+  if (last.replaces) return false;
   return (
     last.state === "refused" ||
     last.state === "rejected" ||

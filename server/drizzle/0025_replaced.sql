@@ -1,0 +1,1 @@
+ALTER TABLE `outbox` ADD `replaces_id` integer;

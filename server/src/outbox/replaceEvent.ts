@@ -1,0 +1,81 @@
+/**
+ * The newest event that an agency took, replaced whole: for a message with serious mistakes, before another has gone out
+ * after it. It has the same payees and day, the first one's submission ID, and a flag (Single Touch Payroll: full file
+ * replacement, from memory; that the ID is repeated is our reading).
+ */
+import type { ReplaceEvent } from "@zesty/contract/runs";
+import { payrollYearOf } from "@zesty/core/countries/countries";
+import { and, desc, eq, ne } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { conflict } from "../http/problem.ts";
+import { agentOn } from "../lodging/lodging.ts";
+import { prepareAgain } from "../runs/prepareAgain.ts";
+import { findRun, type Run } from "../runs/runRows.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { record } from "../store/audit.ts";
+import { outbox } from "../store/schema.ts";
+import { closingOf, demandYearOpen } from "../year/closed.ts";
+import { isVain } from "./vain.ts";
+
+type Row = typeof outbox.$inferSelect;
+
+const taken: Row["state"][] = ["accepted", "acceptedWithWarnings", "partial"];
+
+/** The chain of events that a row replaces: the number of the first, and every receipt but its own. */
+export function replacedBy({ store: { db } }: Context, row: Row): { submissionId: string; receipts: string[] } | null {
+  let first: Row | undefined;
+  const receipts: string[] = [];
+  for (let id = row.replacesId; id !== null; id = first.replacesId) {
+    first = db.select().from(outbox).where(eq(outbox.id, id)).get();
+    if (!first) return null;
+    if (first.receipt) receipts.push(first.receipt);
+  }
+  return first ? { submissionId: first.messageId, receipts } : null;
+}
+
+/** The event of this run that may be replaced: the newest of the business, and taken. */
+function replaceableIn({ store: { db } }: Context, run: Run): Row | null {
+  const [newest] = db
+    .select()
+    .from(outbox)
+    .where(and(eq(outbox.businessId, run.businessId), eq(outbox.channel, "payEvent"), ne(outbox.state, "cancelled")))
+    .orderBy(desc(outbox.id))
+    .all()
+    .filter((row) => !isVain(row));
+  return newest?.runId === run.id && taken.includes(newest.state) ? newest : null;
+}
+
+/** The declaration under which the run's event may be replaced; null where it may not. */
+export function replaceable(context: Context, run: Run): string | null {
+  const owner = findBusiness(context, run.businessId);
+  const { lodging } = context.country(owner.country);
+  if (!lodging.replace || !replaceableIn(context, run)) return null;
+  if (closingOf(context, owner.id, payrollYearOf(owner.country, run.payday).from)) return null;
+  return lodging.declaration(owner.legalName, agentOn(context, owner.id, context.clock.today(owner.timeZone)));
+}
+
+export function replaceEvent(context: Context, actor: Actor, runId: number, { reason }: ReplaceEvent): void {
+  context.store.transaction(() => {
+    const run = findRun(context, runId);
+    demandYearOpen(context, run.businessId, run.payday);
+    const owner = findBusiness(context, run.businessId);
+    const { replace } = context.country(owner.country).lodging;
+    const row = replaceableIn(context, run);
+    if (!replace || !row)
+      throw conflict(
+        "not-replaceable",
+        "Only the newest event of the business that the agency took can be replaced whole. What went out before it is put right by the next event, or by an update on the Year page.",
+      );
+    const submissionId = replacedBy(context, row)?.submissionId ?? row.messageId;
+    replace(context, actor, prepareAgain(context, runId), { id: row.id, submissionId });
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: run.businessId,
+      what: "replaced what was lodged",
+      about: `run ${run.number}: ${reason}`,
+    });
+  });
+  context.wakeOutbox();
+  context.announce(runId);
+}
