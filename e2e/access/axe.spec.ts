@@ -41,6 +41,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["the payroll year", "/year", undefined, press("Hazel Birtwistle")],
   ["a year made final", "/year", undefined, press("Make final…")],
   ["pay elements of a year", "/year/elements"],
+  ["payments to contractors", "/year/contractors?from=2025-07-01"],
   ["year summaries", "/year/summaries?from=2025-07-01"],
   ["the week", "/time"],
   ["the planned week", "/time", undefined, (page) => page.getByRole("button", { name: "Planned" }).click()],

@@ -107,7 +107,12 @@ test("a year is made final: differences found and mended from the sheet, all but
   await declare(page);
   await expect(page.getByText("Everybody is final, or left out with a reason")).toBeVisible();
 
-  for (const line of [/^Fringe benefits of the year/, /^The activity statements agree/, /^Each fund has the super/]) {
+  for (const line of [
+    /^Fringe benefits of the year/,
+    /^The activity statements agree/,
+    /^Each fund has the super/,
+    /^Payments to contractors/,
+  ]) {
     await tabTo(page, page.getByLabel(line));
     await page.keyboard.press("Space");
     await expect(page.getByLabel(line)).toBeChecked();

@@ -1,14 +1,23 @@
 /** Pages that only Australia has: activity statements, fringe benefits, opening figures, categories put right. */
+import { contractorsGiven } from "@zesty/contract/au/contractors";
 import { moveReported as moveReportedBody } from "@zesty/contract/au/reportMoved";
 import { fringeGiven, openingGiven } from "@zesty/contract/year";
+import { isDate } from "@zesty/core/calendar/dates";
 import type { CountryHere } from "../countries/countryHere.ts";
 import { body, idOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { cannot } from "../http/problem.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
+import { contractorsCsv, putContractorsIn, readContractors } from "./contractors.ts";
 import { putFringeIn } from "./fringe.ts";
 import { putOpeningIn } from "./openingFigures.ts";
 import { moveReported } from "./reportMoved.ts";
 import { readStatements } from "./statements.ts";
+
+const dayOf = (text: unknown): string => {
+  if (typeof text === "string" && isDate(text)) return text;
+  throw cannot("year-day", "A payroll year is asked for by a day of it, as 2025-07-01.");
+};
 
 export const routesAu: CountryHere["routes"] = (router, context) => {
   const onBusiness = businessRoute(context);
@@ -30,6 +39,23 @@ export const routesAu: CountryHere["routes"] = (router, context) => {
       if (wanted.apply) refreshOpenRuns(context, businessId);
       return shown;
     }),
+  );
+  router.get(
+    "/businesses/:business/year/contractors",
+    onBusiness("see", (_actor, businessId, { query }) => readContractors(context, businessId, dayOf(query.from))),
+  );
+  router.get(
+    "/businesses/:business/year/contractors.csv",
+    onBusiness("see", (_actor, businessId, { query }, response) => {
+      const paid = readContractors(context, businessId, dayOf(query.from));
+      response.type("text/csv").attachment(`contractors-${paid.year.from}.csv`).send(contractorsCsv(paid));
+    }),
+  );
+  router.post(
+    "/businesses/:business/year/contractors",
+    onBusiness("prepare", (actor, businessId, request) =>
+      putContractorsIn(context, actor, businessId, body(contractorsGiven, request)),
+    ),
   );
   router.post(
     "/businesses/:business/opening-figures",

@@ -64,6 +64,11 @@ export const yearOfAustralia: YearOfCountry = {
       `The activity statements agree: tax withheld comes to ${dollars(fromCents(totals.tax?.facts ?? 0))}`,
     ),
     byHand("funds", "Each fund has the super of the year", "/dues"),
+    byHand(
+      "contractors",
+      "Payments to contractors are reported by 28 August, or no report is owed",
+      `/year/contractors?from=${year.from}`,
+    ),
   ],
   reported: payEventsTaken,
 };

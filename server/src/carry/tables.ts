@@ -76,6 +76,7 @@ export const carriedTables: readonly CarriedTable[] = [
     "year_event",
     "year_tick",
     "year_close",
+    "contractor_list",
     "lodging_sender",
     "lodging_standing",
     "agency_notice",

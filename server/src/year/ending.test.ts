@@ -226,14 +226,14 @@ describe("the list of the year's end", () => {
     world = smallWorld(2);
     paid(1);
     const [first = 0, second = 0] = world.personIds;
-    expect(open()).toEqual(["final", "fringeBenefits", "statements", "funds"]);
+    expect(open()).toEqual(["final", "fringeBenefits", "statements", "funds", "contractors"]);
     expect(() => tick("final")).toThrow("no such line");
     declare([first]);
     answer("accepted");
     leaveOut(world.context, world.actor, world.businessId, { from: day, person: second, reason: "Paid elsewhere" });
     expect(standing()).toEqual(["final", "leftOut"]);
-    expect(() => close()).toThrow("3 lines are open: Fringe benefits of the year");
-    for (const item of ["fringeBenefits", "statements", "funds"]) tick(item);
+    expect(() => close()).toThrow("4 lines are open: Fringe benefits of the year");
+    for (const item of ["fringeBenefits", "statements", "funds", "contractors"]) tick(item);
     expect(year().ending.checks.at(-1)?.ticked?.by).toBe("Kim Example");
     close();
     expect(year().ending.closed?.backup).toMatch(/^\d{4}-/);

@@ -164,6 +164,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/year/Summaries.tsx").then((m) => ({ Component: m.Summaries })),
           },
           {
+            path: "year/contractors",
+            lazy: () => import("../places/year/Contractors.tsx").then((m) => ({ Component: m.ContractorsPage })),
+          },
+          {
             path: "year/elements",
             lazy: () => import("../places/year/YearElements.tsx").then((m) => ({ Component: m.YearElements })),
           },

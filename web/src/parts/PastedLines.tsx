@@ -20,6 +20,7 @@ export function PastedLines({
   onAsk,
   children,
   more,
+  whom = ["person", "people"],
 }: {
   label: string;
   placeholder?: string;
@@ -35,6 +36,8 @@ export function PastedLines({
   children: ReactNode;
   /** a further button */
   more?: ReactNode;
+  /** what a line is about, one and several */
+  whom?: [one: string, many: string];
 }) {
   const id = useId();
   return (
@@ -62,7 +65,7 @@ export function PastedLines({
       <div className="mt-3 flex gap-3">
         {shown && shown.faults.length === 0 ? (
           <Button look="main" disabled={busy} onClick={() => onAsk(true)}>
-            Put in for {counted(shown.rows.length, "person", "people")}
+            Put in for {counted(shown.rows.length, ...whom)}
           </Button>
         ) : (
           <Button disabled={busy || text.trim() === ""} onClick={() => onAsk(false)}>

@@ -1,5 +1,6 @@
 /** The addresses about a payroll year. */
 
+import type { Contractors, ContractorsGiven, ContractorsShown } from "@zesty/contract/au/contractors";
 import type { MoveReported, ReportedMoved } from "@zesty/contract/au/reportMoved";
 import type { JobView } from "@zesty/contract/jobs";
 import type { EsctRates } from "@zesty/contract/nz/esct";
@@ -65,6 +66,14 @@ export const yearApi = api.injectEndpoints({
       putOpeningIn: build.mutation<OpeningShown, Of<OpeningGiven>>({
         query: ({ business, ...body }) => ({ url: `/businesses/${business}/opening-figures`, method: "POST", body }),
         invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books", "Person", "Run"] : []),
+      }),
+      contractors: build.query<Contractors, { business: number; from: string }>({
+        query: ({ business, from }) => `/businesses/${business}/year/contractors?from=${from}`,
+        providesTags: ["Books"],
+      }),
+      putContractorsIn: build.mutation<ContractorsShown, Of<ContractorsGiven>>({
+        query: ({ business, ...body }) => ({ url: `/businesses/${business}/year/contractors`, method: "POST", body }),
+        invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books"] : []),
       }),
       moveReported: build.mutation<ReportedMoved, Of<MoveReported & { element: number }>>({
         query: ({ business, element, ...body }) => ({

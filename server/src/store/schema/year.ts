@@ -1,7 +1,7 @@
 /** The payroll year's end: what was declared of whom, who was left out, what was ticked by hand, and when it was closed. */
 import { index, integer, primaryKey, sqliteTable, text } from "drizzle-orm/sqlite-core";
 import { business } from "./business.ts";
-import { flag, id } from "./columns.ts";
+import { flag, id, json } from "./columns.ts";
 import { outbox } from "./outbox.ts";
 import { person } from "./people.ts";
 import { user } from "./practice.ts";
@@ -104,4 +104,22 @@ export const yearClose = sqliteTable(
     at: text("at").notNull(),
   },
   (t) => [index("year_close_business").on(t.businessId, t.yearStart)],
+);
+
+/** What was paid to contractors in a year, as the books gave it: the newest list of a year holds. */
+export const contractorList = sqliteTable(
+  "contractor_list",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    yearStart: text("year_start").notNull(),
+    rows: json<{ name: string; abn: string | null; gross: string; gst: string; tax: string }[]>("rows").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [index("contractor_list_business").on(t.businessId, t.yearStart)],
 );

@@ -1,0 +1,139 @@
+/**
+ * Payments to contractors in a year, for the report that some trades owe the agency: contractors in pay runs, and a list
+ * from the books, which takes the place of the list before it.
+ * Set by: Taxation Administration Act 1953, Schedule 1, Subdivision 396-B (taxable payments; which trades is for the
+ * bookkeeper to know); due 28 August. From memory.
+ */
+import type { ContractorRow, Contractors, ContractorsGiven, ContractorsShown } from "@zesty/contract/au/contractors";
+import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
+import { isAbn } from "@zesty/core/quantity/checkDigits";
+import { decimal, sum } from "@zesty/core/quantity/decimal";
+import { centsText } from "@zesty/core/quantity/units";
+import { stringify } from "csv-stringify/sync";
+import { and, desc, eq } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { plainCell } from "../documents/journalCsv.ts";
+import { demandFaultless, notClosed, pastedAmount, pastedLines } from "../hoursSheet/pastedLines.ts";
+import { peopleOf } from "../people/ofBusiness.ts";
+import { record } from "../store/audit.ts";
+import { datedRecords } from "../store/dated.ts";
+import { contractorList, user } from "../store/schema.ts";
+import { keptYears } from "../store/sums.ts";
+import { closingOf, demandYearOpen } from "../year/closed.ts";
+
+type Listed = Omit<ContractorRow, "source" | "doubts">;
+
+export function readContractors(context: Context, businessId: number, day: string): Contractors {
+  const year = payrollYearAu(day);
+  const list = context.store.db
+    .select({ rows: contractorList.rows, at: contractorList.at, by: user.name })
+    .from(contractorList)
+    .innerJoin(user, eq(contractorList.userId, user.id))
+    .where(and(eq(contractorList.businessId, businessId), eq(contractorList.yearStart, year.from)))
+    .orderBy(desc(contractorList.id))
+    .limit(1)
+    .get();
+  const rows = [
+    ...ofRuns(context, businessId, year).map((each) => rowOf(each, "runs")),
+    ...(list?.rows ?? []).map((each) => rowOf(each, "list")),
+  ];
+  const total = (name: "gross" | "gst" | "tax") => sum(rows.map((row) => decimal(row[name]))).toFixed(2);
+  return {
+    year: { from: year.from, to: year.to, name: year.name },
+    rows,
+    totals: { gross: total("gross"), gst: total("gst"), tax: total("tax") },
+    list: list ? { by: list.by, at: list.at } : null,
+    due: `${year.to.slice(0, 4)}-08-28`,
+    closed: closingOf(context, businessId, year.from) !== null,
+  };
+}
+
+export function putContractorsIn(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  { from, text, apply }: ContractorsGiven,
+): ContractorsShown {
+  demandYearOpen(context, businessId, from);
+  const { rows, faults } = readLines(text);
+  const shown = { rows: rows.map((each) => rowOf(each, "list")), faults };
+  if (!apply) return shown;
+  demandFaultless("contractor-lines", faults);
+  context.store.transaction(() => {
+    const [yearStart, at] = [payrollYearAu(from).from, context.clock.now()];
+    context.store.db.insert(contractorList).values({ businessId, yearStart, rows, userId: actor.userId, at }).run();
+    record(context.store, {
+      ...{ at, userId: actor.userId, businessId, what: "recorded payments to contractors" },
+      about: `${rows.length} of the year from ${yearStart}`,
+    });
+  });
+  return shown;
+}
+
+export function contractorsCsv({ rows }: Contractors): string {
+  const lines = rows.map((row) => [row.abn ?? "", plainCell(row.name), row.gross, row.gst, row.tax, row.source]);
+  return stringify([["ABN", "Name", "Gross with GST", "GST", "Tax withheld", "From"], ...lines], { bom: true });
+}
+
+/** Contractors who were paid by runs: super alone is no payment for work. */
+function ofRuns({ store }: Context, businessId: number, year: { from: string; to: string }): Listed[] {
+  const people = peopleOf(store.db, businessId);
+  const ids = people.map((each) => each.id);
+  const { terms } = datedRecords(store.db, ids, year.to);
+  const sums = keptYears(store, ids, year.from, ["gross", "withheld"]);
+  return people.flatMap(({ id, givenName, familyName }): Listed[] => {
+    const gross = sums.get(id)?.get("gross") ?? 0;
+    if (terms.get(id)?.basis !== "contractor" || gross === 0) return [];
+    const [name, tax] = [`${givenName} ${familyName}`, centsText(sums.get(id)?.get("withheld") ?? 0)];
+    return [{ name, abn: null, gross: centsText(gross), gst: "0.00", tax }];
+  });
+}
+
+function rowOf(row: Listed, source: ContractorRow["source"]): ContractorRow {
+  const doubts: string[] = [];
+  if (source === "runs") doubts.push("Paid by a run, where no ABN is kept: write it into the report.");
+  else if (row.abn === null && decimal(row.tax).isZero())
+    doubts.push("No ABN, and nothing withheld. Without an ABN the top rate is withheld, unless an exception holds.");
+  // GST is an eleventh of a price that has it (A New Tax System (Goods and Services Tax) Act 1999, s 9-70, s 9-75).
+  if (decimal(row.gst).times(11).gt(decimal(row.gross).plus("0.11")))
+    doubts.push("GST is more than an eleventh of the gross.");
+  if (decimal(row.tax).gt(row.gross)) doubts.push("More was withheld than paid.");
+  return { ...row, source, doubts };
+}
+
+const nothing = "Nothing was given: a line a contractor, with ABN, name, gross, GST and tax withheld.";
+
+function readLines(text: string): { rows: Listed[]; faults: string[] } {
+  const lines = pastedLines(text);
+  if (!lines) return { rows: [], faults: [notClosed] };
+  const rows: Listed[] = [];
+  const faults: string[] = [];
+  const seen = new Map<string, number>();
+  for (const [at, cells] of lines.entries()) {
+    // Headings say what stands below them.
+    if (at === 0 && /^(abn|payee|supplier|name)/i.test(cells[0] ?? "")) continue;
+    const [abn = "", name = "", ...amounts] = cells;
+    const digits = abn.replace(/\s/g, "");
+    const [gross, gst, tax] = [0, 1, 2].map((column) => pastedAmount(amounts[column] ?? ""));
+    const wrong = amounts.slice(0, 3).find((_cell, column) => [gross, gst, tax][column] === null);
+    const known = seen.get(digits || name.toLowerCase());
+    const fault =
+      digits !== "" && !isAbn(digits)
+        ? `${abn} is no ABN: its check does not hold. Write eleven digits, or leave it empty where none was quoted.`
+        : name === ""
+          ? "the name is missing. Write ABN, name, gross, GST, tax."
+          : wrong !== undefined
+            ? `${wrong} is no amount. Write it as 2500.50.`
+            : gross === "0.00"
+              ? `nothing was paid to ${name}. Leave the line out.`
+              : known !== undefined
+                ? `${name} stands in line ${known} already. Put the amounts into one line.`
+                : null;
+    if (fault) faults.push(`Line ${at + 1}: ${fault}`);
+    else {
+      seen.set(digits || name.toLowerCase(), at + 1);
+      rows.push({ name: name.slice(0, 120), abn: digits || null, gross: gross ?? "", gst: gst ?? "", tax: tax ?? "" });
+    }
+  }
+  return rows.length === 0 && faults.length === 0 ? { rows, faults: [nothing] } : { rows, faults };
+}
