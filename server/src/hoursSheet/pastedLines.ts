@@ -34,8 +34,14 @@ interface Named {
   familyName: string;
 }
 
-/** Whom each line names, by payroll ID or name, nobody twice. @returns the person, or why there is none */
-export function whoIsNamed<Who extends Named>(people: readonly Who[]): (cell: string, line: number) => Who | string {
+/**
+ * Whom each line names, by payroll ID or name, nobody twice unless several lines may be about one.
+ * @returns the person, or why there is none
+ */
+export function whoIsNamed<Who extends Named>(
+  people: readonly Who[],
+  { severalLines = false } = {},
+): (cell: string, line: number) => Who | string {
   const seen = new Map<number, number>();
   return (cell, line) => {
     const [who, ...others] = people.filter((each) =>
@@ -46,7 +52,7 @@ export function whoIsNamed<Who extends Named>(people: readonly Who[]): (cell: st
     if (!who) return `there is nobody with the payroll ID or name ${cell}.`;
     if (others.length > 0) return `${cell} is the name of ${others.length + 1} people. Give the payroll ID.`;
     const earlier = seen.get(who.id);
-    if (earlier) return `${who.givenName} ${who.familyName} stands in line ${earlier} already.`;
+    if (earlier && !severalLines) return `${who.givenName} ${who.familyName} stands in line ${earlier} already.`;
     seen.set(who.id, line);
     return who;
   };

@@ -1,7 +1,8 @@
-/** Pages that only New Zealand has: a closedown put into a run, the ESCT rates of a year, notices of Inland Revenue. */
+/** Pages that only New Zealand has: earnings from before, a closedown put into a run, the ESCT rates of a year, notices of Inland Revenue. */
 import { newClosedown } from "@zesty/contract/nz/closedowns";
 import { esctAccepted } from "@zesty/contract/nz/esct";
 import { noticeAnswer, typedNotice } from "@zesty/contract/nz/notices";
+import { openingEarningsGiven } from "@zesty/contract/nz/openingEarnings";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { CountryHere } from "../countries/countryHere.ts";
 import { body, idOf } from "../http/handler.ts";
@@ -14,6 +15,7 @@ import { findBusiness } from "../setup/findBusiness.ts";
 import { planClosedown, recordClosedown } from "./closedown.ts";
 import { acceptEsct, esctRates } from "./esctRates.ts";
 import { answerNotice, askForNotices, readNotices, typeNotice } from "./notices.ts";
+import { putEarningsIn } from "./openingEarnings.ts";
 
 export const routesNz: CountryHere["routes"] = (router, context) => {
   const onBusiness = businessRoute(context);
@@ -37,6 +39,16 @@ export const routesNz: CountryHere["routes"] = (router, context) => {
       acceptEsct(context, actor, businessId, wanted);
       refreshOpenRuns(context, businessId);
       return ratesOf(businessId, wanted.from);
+    }),
+  );
+  router.post(
+    "/businesses/:business/opening-earnings",
+    onBusiness("prepare", (actor, businessId, request) => {
+      if (findBusiness(context, businessId).country !== "NZ") throw notFound("opening earnings");
+      const given = body(openingEarningsGiven, request);
+      const shown = putEarningsIn(context, actor, businessId, given);
+      if (given.apply) refreshOpenRuns(context, businessId);
+      return shown;
     }),
   );
   const demandHere = (businessId: number) => {

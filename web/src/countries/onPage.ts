@@ -58,8 +58,6 @@ export interface OnPage {
   hasStatements: boolean;
   /** the agency tells employers about tax codes and deductions of their people */
   hasNotices: boolean;
-  /** what was paid before this program comes in as a sheet */
-  hasOpeningSheet: boolean;
   /** what somebody may change on the staff pages */
   ownSections: readonly string[];
 }
@@ -109,7 +107,6 @@ export const onPage: Record<CountryCode, OnPage> = {
     hasFunds: true,
     hasStatements: true,
     hasNotices: false,
-    hasOpeningSheet: true,
     ownSections: ["details", "tax", "super", "bank", "emergency"],
   },
   NZ: {
@@ -156,7 +153,6 @@ export const onPage: Record<CountryCode, OnPage> = {
     hasFunds: false,
     hasStatements: false,
     hasNotices: true,
-    hasOpeningSheet: false,
     ownSections: ["details", "taxCode", "bank", "emergency"],
   },
 };

@@ -4,6 +4,7 @@ import type { Contractors, ContractorsGiven, ContractorsShown } from "@zesty/con
 import type { MoveReported, ReportedMoved } from "@zesty/contract/au/reportMoved";
 import type { JobView } from "@zesty/contract/jobs";
 import type { EsctRates } from "@zesty/contract/nz/esct";
+import type { OpeningEarningsGiven, OpeningEarningsShown } from "@zesty/contract/nz/openingEarnings";
 import type {
   ElementSheet,
   FringeGiven,
@@ -82,6 +83,10 @@ export const yearApi = api.injectEndpoints({
           body,
         }),
         invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books", "Business", "Run", "Desk"] : []),
+      }),
+      putEarningsIn: build.mutation<OpeningEarningsShown, Of<OpeningEarningsGiven>>({
+        query: ({ business, ...body }) => ({ url: `/businesses/${business}/opening-earnings`, method: "POST", body }),
+        invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books", "Person", "Run"] : []),
       }),
       leaveOutOfYear: change<{ from: string; person: number; reason: string | null }>("left-out"),
       tickYearLine: change<{ from: string; item: string; ticked: boolean }>("ticked"),

@@ -75,14 +75,10 @@ export function People() {
             <a className="text-action underline" href={`/api/businesses/${business.id}/people/facts.xlsx`} download>
               every dated fact (XLSX)
             </a>
-            {onPage[business.country].hasOpeningSheet && (
-              <>
-                {". "}
-                <Link className="text-action underline" to="/people/opening">
-                  Opening figures
-                </Link>
-              </>
-            )}
+            {". "}
+            <Link className="text-action underline" to="/people/opening">
+              Opening figures
+            </Link>
           </p>
           <table className="w-full text-[15px]">
             <thead>
