@@ -6,7 +6,8 @@ import type { ClosedDayRule } from "@zesty/core/countries/workingDays";
 import { elementsNz } from "@zesty/core/nz/pay/input";
 import { type Entry, entries } from "@zesty/core/pay/row";
 import Joi from "joi";
-import { abn, account, bsb, date, name, percent, timeZone, usi } from "./fields.ts";
+import { type FundFacts, fundFields } from "./au/funds.ts";
+import { abn, account, bsb, date, name, percent, timeZone } from "./fields.ts";
 import { accountNz, ird } from "./nz/people.ts";
 import { states } from "./people.ts";
 
@@ -226,11 +227,7 @@ export const changeElement = Joi.object<ChangeElement>({
   paidTo: orNull(name(80)).label("Paid to"),
   retired: Joi.boolean().required().label("Retired"),
 });
-export const newFund = Joi.object<{ name: string; abn: string; usi: string }>({
-  name: name(80).required().label("Fund"),
-  abn: abn().required().label("ABN of the fund"),
-  usi: usi().required().label("USI"),
-});
+export const newFund = Joi.object<FundFacts>(fundFields);
 
 export interface BusinessView {
   id: number;
@@ -251,7 +248,7 @@ export interface BusinessView {
   costCentres: ({ code: string; name: string } & Listed)[];
   /** `usedBy`: people whose usual pay has it */
   elements: (NewElement & { id: number; retired: boolean; usedBy: number })[];
-  funds: ({ name: string; abn: string; usi: string } & Listed)[];
+  funds: (FundFacts & Listed)[];
   accounts: ({ code: string; name: string } & Listed)[];
   /** what the law gives a permanent person a year; empty where it is no matter of agreed weeks */
   standardLeave: { kind: string; weeksPerYear: string }[];

@@ -1,7 +1,8 @@
 /** The short lists of the set-up: what can be changed of an entry that is there, and that it can be retired. */
 import { type ClosedDayRule, closedDayRules } from "@zesty/core/countries/workingDays";
 import Joi from "joi";
-import { abn, name, usi } from "./fields.ts";
+import { type FundFacts, fundFields } from "./au/funds.ts";
+import { name } from "./fields.ts";
 
 export interface ChangeCycle {
   name: string;
@@ -9,10 +10,7 @@ export interface ChangeCycle {
   closedDays: ClosedDayRule;
   retired: boolean;
 }
-export interface ChangeFund {
-  name: string;
-  abn: string;
-  usi: string;
+export interface ChangeFund extends FundFacts {
   retired: boolean;
 }
 export interface ChangePlace {
@@ -39,9 +37,7 @@ export const changeLists = {
     retired,
   }),
   funds: Joi.object<ChangeFund>({
-    name: name(80).required().label("Fund"),
-    abn: abn().required().label("ABN of the fund"),
-    usi: usi().required().label("USI"),
+    ...fundFields,
     retired,
   }),
   places: Joi.object<ChangePlace>({ ...place, retired }),

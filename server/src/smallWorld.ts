@@ -14,7 +14,8 @@ import { readRun } from "./runs/readRun.ts";
 import { signOff } from "./runs/signOff.ts";
 import { setTick } from "./runs/ticks.ts";
 import { createBusiness } from "./setup/createBusiness.ts";
-import { addFund, readBusiness } from "./setup/readBusiness.ts";
+import { addFund } from "./setup/funds.ts";
+import { readBusiness } from "./setup/readBusiness.ts";
 import { openStore } from "./store/open.ts";
 import { user } from "./store/schema.ts";
 

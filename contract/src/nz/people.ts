@@ -8,7 +8,15 @@ import { orderKinds } from "@zesty/core/rulebook/nz/protectedEarnings";
 import Joi from "joi";
 import { emergency, qualifications } from "../besidePay.ts";
 import { amountNotNegative, checked, date, hours, name, optional, percent } from "../fields.ts";
-import { type BankPart, type Details, type Employment, employment, type UsualLine, usualPay } from "../people.ts";
+import {
+  type BankPart,
+  type Details,
+  type Employment,
+  employment,
+  statementWords,
+  type UsualLine,
+  usualPay,
+} from "../people.ts";
 import { timeTerms } from "../time.ts";
 
 export const ird = () => checked(isIrd, "does not pass the check of an IRD number. Compare its digits.");
@@ -214,6 +222,7 @@ export const bankNz = Joi.object<{ from?: string; parts: BankPart[] }>({
         bsb: Joi.string().valid("").default(""),
         account: accountNz().required().label("Account"),
         title: name(32).required().label("Account name"),
+        text: statementWords(12),
         kind: Joi.string().valid("amount", "percent", "rest").required().label("Share"),
         value: Joi.string().allow("").default("").label("Value"),
       }),

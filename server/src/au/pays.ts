@@ -62,9 +62,9 @@ export const paysAu: PaysOfCountry = {
       return signedPartsAu(run, row, worked, yearAfter, payments.filter(isDirectEntry));
     };
   },
-  payment: ({ bsb, account, title }, { cents, payday, isNew }) => ({
+  payment: ({ bsb, account, title, text }, { cents, payday, isNew }) => ({
     ...{ bsb, account, cents, title, isNew },
-    reference: `PAY ${payday}`,
+    reference: text ?? `PAY ${payday}`,
   }),
   journal: (pays, postings) =>
     payRunJournal(

@@ -9,7 +9,8 @@ import { createPerson, saveSection } from "../people/savePerson.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp } from "../setup/costs.ts";
 import { addCycle, createBusiness } from "../setup/createBusiness.ts";
 import { addElement } from "../setup/elements.ts";
-import { addFund, readBusiness } from "../setup/readBusiness.ts";
+import { addFund } from "../setup/funds.ts";
+import { readBusiness } from "../setup/readBusiness.ts";
 import type { SeedPerson, SeedPersonNz, Story } from "./story.ts";
 
 /** A business as it was made: what its story is played on. */

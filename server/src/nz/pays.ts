@@ -44,9 +44,9 @@ export const paysNz: PaysOfCountry = {
     if (worked.country !== "NZ") throw new Error("A pay of another country stands in a New Zealand run.");
     return signedPartsNz(loaded, row, worked, yearAfter, payments.filter(isPaymentNz), leaveTaken);
   },
-  payment: ({ account, title }, { cents, payrollId, payday }) => ({
+  payment: ({ account, title, text }, { cents, payrollId, payday }) => ({
     ...{ account, cents, title },
-    ...{ particulars: "WAGES", code: payrollId, reference: payday },
+    ...{ particulars: "WAGES", code: payrollId, reference: text ?? payday },
   }),
   journal: (pays, postings) =>
     payRunJournalNz(

@@ -3,7 +3,7 @@ import type { MoveWanted } from "@zesty/contract/move";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { addCycle } from "../setup/createBusiness.ts";
-import { addFund } from "../setup/readBusiness.ts";
+import { addFund } from "../setup/funds.ts";
 import { openUsual, type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
 import { fund, payCycle, superChoice } from "../store/schema.ts";

@@ -162,6 +162,7 @@ export function readPerson(context: Context, personId: number): PersonView {
         shown: `${part.bsb} ${lastThree(part.account)}`.trim(),
         kind: part.kind,
         value: part.value,
+        ...(part.text ? { text: part.text } : {}),
       })),
     },
     leave: {

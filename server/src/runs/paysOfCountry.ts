@@ -63,7 +63,7 @@ export interface PaysOfCountry {
   ): (row: WorkedOut, worked: AnyPay, yearAfter: Map<string, number>, payments: readonly NetPayment[]) => SignedParts;
   /** One payment of a net pay. `isNew`: to an account that no pay went to before */
   payment(
-    part: Pick<BankPart, "bsb" | "account" | "title">,
+    part: Pick<BankPart, "bsb" | "account" | "title" | "text">,
     of: { cents: number; payrollId: string; payday: string; isNew: boolean },
   ): NetPayment;
   journal(pays: readonly (PayOfJournal & { worked: AnyPay })[], postings: PostingAccounts): JournalLine[];

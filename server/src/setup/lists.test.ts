@@ -1,6 +1,8 @@
 /** The lists of the set-up on a real store: changed and retired, with what they touch; what is in use is not retired. */
 
 import type { NewBusiness } from "@zesty/contract/business";
+import { newFund } from "@zesty/contract/business";
+import { check } from "@zesty/contract/fields";
 import { addDays } from "@zesty/core/calendar/dates";
 import { nextPeriod } from "@zesty/core/calendar/payPeriods";
 import { isBankDay, paydayByRule } from "@zesty/core/countries/workingDays";
@@ -14,6 +16,7 @@ import { type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { chartCsv, takeChartIn } from "./chartCsv.ts";
 import { addCentre } from "./costs.ts";
 import { addCycle, createBusiness } from "./createBusiness.ts";
+import { addFund } from "./funds.ts";
 import { addPlace, changeEntry } from "./lists.ts";
 import { readBusiness } from "./readBusiness.ts";
 
@@ -26,24 +29,53 @@ afterEach(() => world.end());
 const view = () => readBusiness(world.context, world.businessId);
 const change = (...[list, entry, wanted]: [Parameters<typeof changeEntry>[3], number, object]) =>
   changeEntry(world.context, world.actor, world.businessId, list, entry, wanted as never);
+const fundFacts = { kind: "apra", name: "S", abn: "89000000019", usi: "89000000019001" };
 const weekly = { name: "Weekly", paydayOffset: 4, closedDays: "ask", retired: false };
 
 describe("lists of the set-up", () => {
   it("say who uses each entry, and are renamed in place", () => {
     expect(view().cycles[0]).toMatchObject({ usedBy: 2, retired: false });
     expect(view().funds[0]).toMatchObject({ usedBy: 2 });
-    change("funds", view().funds[0]?.id ?? 0, {
-      name: "Renamed Super",
-      abn: "89000000019",
-      usi: "89000000019001",
-      retired: false,
-    });
+    change("funds", view().funds[0]?.id ?? 0, { ...fundFacts, name: "Renamed Super", retired: false });
     expect(view().funds.map((each) => each.name)).toEqual(["Renamed Super"]);
     addPlace(world.context, world.actor, world.businessId, { name: "The shed", state: "TAS" });
     const shed = view().places.find((each) => each.name === "The shed");
     expect(shed).toMatchObject({ usedBy: 0, state: "TAS" });
     change("places", shed?.id ?? 0, { name: "The old shed", state: "QLD", retired: true });
     expect(view().places.find((each) => each.id === shed?.id)).toMatchObject({ state: "QLD", retired: true });
+  });
+  it("hold self-managed funds by service address and account, and one default", () => {
+    const own = check(newFund, {
+      ...{ kind: "selfManaged", name: "Sample Family Fund", abn: "24 000 000 500", usi: "junk" },
+      ...{ serviceAddress: "smsfdata01", bsb: "990-200", account: "55120040", isDefault: true },
+    });
+    if ("errors" in own) throw new Error(own.errors[0]?.text);
+    expect(own.value).toMatchObject({ usi: "", employerNumber: null });
+    const { context, actor, businessId } = world;
+    addFund(context, actor, businessId, own.value);
+    const listed = { ...fundFacts, name: "Example Super", isDefault: true, retired: false };
+    change("funds", view().funds.find((each) => each.name === "Example Super")?.id ?? 0, listed);
+    expect(view().funds.map((each) => [each.kind, each.isDefault, each.account])).toEqual([
+      ["apra", true, null],
+      ["selfManaged", false, "55120040"],
+    ]);
+  });
+  it.each<[string, object, RegExp]>([
+    ["a USI", { usi: "" }, /USI/],
+    [
+      "a service address",
+      { kind: "selfManaged", serviceAddress: "", bsb: "990-200", account: "1234" },
+      /service address/,
+    ],
+    [
+      "one that is no mail",
+      { kind: "selfManaged", serviceAddress: "a@b", bsb: "990-200", account: "1234" },
+      /service address/,
+    ],
+    ["a BSB", { kind: "selfManaged", serviceAddress: "x1", bsb: "99", account: "1234" }, /BSB of the fund/],
+  ])("want %s of a fund", (_what, values, why) => {
+    const checked = check(newFund, { ...fundFacts, ...values });
+    expect("errors" in checked && checked.errors[0]?.text).toMatch(why);
   });
   it.each<[string, () => void, RegExp]>([
     [

@@ -18,6 +18,7 @@ import {
   place,
 } from "../store/schema.ts";
 import { findBusiness } from "./findBusiness.ts";
+import { noOtherDefault } from "./funds.ts";
 
 const tables = {
   cycles: payCycle,
@@ -99,6 +100,7 @@ export function changeEntry<List extends ListName>(
       refuse("name", `A ${words[list]} is called ${wanted.name} already. Choose another name.`);
     if ("state" in wanted) demandRegion(context, businessId, wanted.state);
     if (wanted.retired && !before.retired) demandUnused(context, businessId, list, before);
+    if ("isDefault" in wanted && wanted.isDefault) noOtherDefault(context, businessId);
     db.update(table).set(wanted).where(eq(table.id, entryId)).run();
     record(context.store, {
       at: context.clock.now(),

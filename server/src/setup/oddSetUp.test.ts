@@ -21,8 +21,9 @@ import { document, due, loadedRow, outbox } from "../store/schema.ts";
 import { confirmRules } from "./confirmRules.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { addElement } from "./elements.ts";
+import { addFund } from "./funds.ts";
 import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
-import { addFund, readBusiness } from "./readBusiness.ts";
+import { readBusiness } from "./readBusiness.ts";
 import { loadedRows, ruleTables } from "./ruleTables.ts";
 
 let world: SmallWorld;

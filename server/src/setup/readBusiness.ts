@@ -48,12 +48,12 @@ export function readBusiness(context: Context, businessId: number): BusinessView
       .map((each) => ({ ...each, usedBy: uses["cost-centres"].get(each.id) ?? 0 })),
     elements: readElements(context, businessId),
     funds: db
-      .select({ id: fund.id, name: fund.name, abn: fund.abn, usi: fund.usi, retired: fund.retired })
+      .select()
       .from(fund)
       .where(eq(fund.businessId, businessId))
       .orderBy(asc(fund.name))
       .all()
-      .map((each) => ({ ...each, usedBy: uses.funds.get(each.id) ?? 0 })),
+      .map(({ businessId: _, ...each }) => ({ ...each, usedBy: uses.funds.get(each.id) ?? 0 })),
     accounts: db
       .select({
         id: ledgerAccount.id,
@@ -104,28 +104,5 @@ export function saveBusinessFacts(
       about: facts.name,
       change: { before: shownFacts(known), after: shownFacts(findBusiness(context, businessId)) },
     });
-  });
-}
-
-export function addFund(
-  context: Context,
-  actor: Actor,
-  businessId: number,
-  wanted: { name: string; abn: string; usi: string },
-): number {
-  return context.store.transaction(() => {
-    const { id } = context.store.db
-      .insert(fund)
-      .values({ ...wanted, businessId })
-      .returning({ id: fund.id })
-      .get();
-    record(context.store, {
-      at: context.clock.now(),
-      userId: actor.userId,
-      businessId,
-      what: "added fund",
-      about: wanted.name,
-    });
-    return id;
   });
 }

@@ -12,7 +12,7 @@ import type { Actor, Context } from "../context.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
-import { addFund } from "../setup/readBusiness.ts";
+import { addFund } from "../setup/funds.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";

@@ -1,6 +1,7 @@
 /** Server access: one place for every address of the API. */
 
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
+import type { FundFacts } from "@zesty/contract/au/funds";
 import type { StatementPeriod } from "@zesty/contract/au/statements";
 import type {
   ConfirmRules,
@@ -234,7 +235,7 @@ export const api = createApi({
       query: (run) => ({ url: `/runs/${run}`, method: "DELETE" }),
       invalidatesTags: ["Runs", "Desk", "Business"],
     }),
-    newFund: build.mutation<{ id: number }, { business: number; fund: { name: string; abn: string; usi: string } }>({
+    newFund: build.mutation<{ id: number }, { business: number; fund: FundFacts }>({
       query: ({ business, fund }) => ({ url: `/businesses/${business}/funds`, method: "POST", body: fund }),
       invalidatesTags: ["Business"],
     }),

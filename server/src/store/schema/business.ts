@@ -146,7 +146,17 @@ export const fund = sqliteTable(
       .references(() => business.id),
     name: text("name").notNull(),
     abn: text("abn").notNull(),
+    /** empty for a self-managed fund */
     usi: text("usi").notNull(),
+    kind: text("kind", { enum: ["apra", "selfManaged"] })
+      .notNull()
+      .default("apra"),
+    /** of a self-managed fund */
+    serviceAddress: text("service_address"),
+    bsb: text("bsb"),
+    account: text("account"),
+    employerNumber: text("employer_number"),
+    isDefault: flag("is_default").default(false),
     retired: flag("retired").default(false),
   },
   (t) => [index("fund_business").on(t.businessId)],

@@ -95,6 +95,11 @@ export const personAu: FieldNotes = {
     found: "On a bank statement or in the person's banking app.",
     wrong: "The bank sends the payment back, or pays somebody else.",
   },
+  "On the statement": {
+    means: "What the person's bank statement says of the pay, up to 18 signs. Left empty it says PAY and the payday.",
+    found: "As the person asks for it: some want a word for each account.",
+    wrong: "The person does not know the payment; it arrives all the same.",
+  },
   "Account title": {
     means: "The name in which the account is held.",
     wrong: "Banks compare it with the number and may hold the payment.",
@@ -137,6 +142,36 @@ export const businessAu: FieldNotes = {
     means: "The eleven digits of the fund's business number.",
     found: "On the fund's letter of compliance, or on its site.",
     wrong: "The super message cannot be delivered.",
+  },
+  "Default fund: for who chooses none": {
+    means: "Where super goes when a new employee chooses no fund and none is stapled to them.",
+    found: "It must offer a MySuper product; some awards name the funds that will do.",
+    wrong: "Contributions to a fund that will not do count as not paid.",
+  },
+  "Kind of fund": {
+    means: "A fund of many members has a USI; a self-managed fund is paid by its service address and account.",
+    found: "On the person's choice form.",
+    wrong: "The super message cannot be delivered.",
+  },
+  "Electronic service address": {
+    means: "Up to sixteen letters and digits to which the fund's data goes; it is no e-mail address.",
+    found: "On the choice form: the fund's message provider gives it.",
+    wrong: "The money comes without data, and the fund sends it back.",
+  },
+  "BSB of the fund": {
+    means: "Six digits of the bank and branch that hold the fund's account.",
+    found: "On the choice form.",
+    wrong: "The contribution comes back, and is late.",
+  },
+  "Account of the fund": {
+    means: "The account that a self-managed fund is paid to.",
+    found: "On the choice form; it is in the fund's name, not the person's.",
+    wrong: "The contribution comes back, or lies with somebody else.",
+  },
+  "Employer number at the fund": {
+    means: "What the fund knows this business by.",
+    found: "On the fund's welcome letter to the employer.",
+    wrong: "The fund asks whose money it is, and may send it back.",
   },
   USI: {
     means: "The identifier of the fund's product; a self-managed fund has none.",

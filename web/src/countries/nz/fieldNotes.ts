@@ -116,6 +116,11 @@ export const personNz: FieldNotes = {
     means: "The first day of parental leave; entitlements that arise during it are paid by the average alone.",
     wrong: "Holidays after coming back are paid too high or too low.",
   },
+  "On the statement": {
+    means: "The reference on the person's bank statement, up to 12 signs. Left empty it is the payday.",
+    found: "As the person asks for it.",
+    wrong: "The person does not know the payment; it arrives all the same.",
+  },
   "8 % with each pay in place of annual holidays": {
     means: "Holiday pay is part of each pay and shown apart.",
     found: "Agreed in writing, and only for irregular work or a fixed term of less than a year.",

@@ -186,7 +186,7 @@ const sectionsAu: SectionShown[] = [
         ? [["Account", null]]
         : bank.parts.map((part) => [
             part.title,
-            `${part.shown}, ${part.kind === "rest" ? "the rest" : part.kind === "percent" ? `${part.value} %` : `$${part.value}`}`,
+            `${part.shown}, ${part.kind === "rest" ? "the rest" : part.kind === "percent" ? `${part.value} %` : `$${part.value}`}${part.text ? `, says “${part.text}”` : ""}`,
           ]),
   },
   {

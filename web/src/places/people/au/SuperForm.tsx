@@ -6,10 +6,11 @@ import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
 
 export function SuperForm({ person, setUp, day, onDone }: FormProps) {
   const chosen = person.super;
+  const usual = setUp.funds.find((fund) => fund.isDefault && !fund.retired);
   const form = useForm({
     defaultValues: {
       from: day,
-      fundId: String(chosen.fundId ?? ""),
+      fundId: String(chosen.fundId ?? usual?.id ?? ""),
       memberNumber: chosen.memberNumber ?? "",
       guarantee: chosen.guarantee,
       anyAge: chosen.anyAge ?? false,
@@ -35,7 +36,11 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
       <ChoiceField
         label="Fund"
-        hint="Funds are added in Set-up"
+        hint={
+          usual && chosen.fundId === null
+            ? "The default fund stands here: change it where another was chosen"
+            : "Funds are added in Set-up"
+        }
         error={errorAt(errors, "fundId")}
         {...form.register("fundId")}
       >

@@ -9,6 +9,7 @@ export function BankForm({ person, day, onDone }: FormProps) {
     bsb: "",
     account: "",
     title: `${person.details.givenName} ${person.details.familyName}`,
+    text: "",
     kind: "rest" as "rest" | "amount" | "percent",
     value: "",
   };
@@ -24,7 +25,7 @@ export function BankForm({ person, day, onDone }: FormProps) {
       {parts.fields.map((part, at) => (
         <fieldset
           key={part.id}
-          className={`col-span-2 grid gap-3 border-t border-rule pt-2 ${hasBsb ? "grid-cols-5" : "grid-cols-[1.6fr_1.2fr_1fr_0.7fr]"}`}
+          className={`col-span-2 grid gap-3 border-t border-rule pt-2 ${hasBsb ? "grid-cols-3" : "grid-cols-[1.6fr_1.2fr_1fr]"}`}
         >
           <legend className="sr-only">Account {at + 1}</legend>
           {hasBsb && (
@@ -40,6 +41,12 @@ export function BankForm({ person, day, onDone }: FormProps) {
             label="Account title"
             error={errorAt(errors, `parts.${at}.title`)}
             {...form.register(`parts.${at}.title`)}
+          />
+          <TextField
+            label="On the statement"
+            placeholder="usual words"
+            error={errorAt(errors, `parts.${at}.text`)}
+            {...form.register(`parts.${at}.text`)}
           />
           <ChoiceField label="Takes" {...form.register(`parts.${at}.kind`)}>
             <option value="rest">the rest</option>
