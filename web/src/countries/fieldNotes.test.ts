@@ -8,6 +8,8 @@ const sources = import.meta.glob<string>(
     "../places/people/NewPerson.tsx",
     "../places/setup/*.tsx",
     "../places/setup/nz/*.tsx",
+    "../parts/{NewElementForm,ElementFields}.tsx",
+    "./{au,nz}/elements.tsx",
   ],
   { query: "?raw", import: "default", eager: true },
 );
@@ -41,6 +43,7 @@ const plain = [
     "Days",
   ],
   ...["Hours to add to the ledger", "Another fund", "Add a line", "Opening balance of", "The balance is true on"],
+  ...["From the period that starts on"],
 ];
 
 describe("notes beside fields", () => {
@@ -56,6 +59,9 @@ describe("notes beside fields", () => {
     ["qualifications", /QualificationsForm/, notesOf.AU.person],
     ["funds", /Funds/, notesOf.AU.business],
     ["a pay cycle", /NewCycle/, notesOf.NZ.business],
+    ["a pay element", /NewElementForm|ElementFields/, notesOf.NZ.business],
+    ["a pay element in Australia", /au\/elements/, notesOf.AU.business],
+    ["a top-up", /TopUps/, notesOf.AU.business],
     ["who lodges in Australia", /SenderForm/, notesOf.AU.business],
     ["who lodges in New Zealand", /SenderForm/, notesOf.NZ.business],
     ["a deferral", /StandingForm/, notesOf.AU.business],

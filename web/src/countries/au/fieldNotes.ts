@@ -143,6 +143,34 @@ export const businessAu: FieldNotes = {
     found: "On the fund's letter of compliance, or on its site.",
     wrong: "The super message cannot be delivered.",
   },
+  "Reported as": {
+    means: "The category under which the pay event names it.",
+    found: "By what the allowance or deduction is for; your agent knows doubtful ones.",
+    wrong: "The person's tax return is filled in wrongly; it can be put right on the Year page.",
+  },
+  "Which other": {
+    means: "What another allowance is for.",
+    wrong: "It is reported as general.",
+  },
+  "Counts for super": {
+    means: "Whether the guarantee is worked out on it; usually the law says so by its kind.",
+    found: "In the award, or a ruling on ordinary time earnings.",
+    wrong: "Super is owed that was not paid, or paid that is not owed.",
+  },
+  "Reporting code": {
+    means: "A short code of the scheme; the pay event describes the top-up by it.",
+    found: "On the scheme's papers.",
+    wrong: "The agency cannot tell one scheme from another.",
+  },
+  "Guaranteed amount": {
+    means: "What the person has at least in each pay, before tax; what is missing is topped up.",
+    found: "In the scheme's agreement.",
+    wrong: "Each pay of the scheme is topped up too high or too low.",
+  },
+  "For each pay that is": {
+    means: "The rhythm that the guaranteed amount goes by.",
+    wrong: "A weekly amount is guaranteed for a fortnight, or the other way.",
+  },
   "Default fund: for who chooses none": {
     means: "Where super goes when a new employee chooses no fund and none is stapled to them.",
     found: "It must offer a MySuper product; some awards name the funds that will do.",

@@ -129,6 +129,16 @@ export const personNz: FieldNotes = {
 };
 
 export const businessNz: FieldNotes = {
+  "Gross earnings of the Holidays Act": {
+    means: "Whether it raises what a week of annual holidays pays.",
+    found: "All that the agreement makes you pay counts; a truly free gift does not (section 14).",
+    wrong: "Holidays are underpaid, and owed for years back.",
+  },
+  "Part of an ordinary week": {
+    means: "Whether a usual week has it: then ordinary weekly pay and relevant daily pay have it too.",
+    found: "By how often it was paid in the last weeks.",
+    wrong: "Holidays and sick days are paid too high or too low.",
+  },
   "IRD number": {
     means: "Eight or nine digits of the business that employs.",
     found: "On a letter of Inland Revenue.",

@@ -132,6 +132,44 @@ export const personOfBoth: FieldNotes = {
 
 /** Fields of a business that both countries ask for. */
 export const businessOfBoth: FieldNotes = {
+  Code: {
+    means: "A short word of your own: files and sheets know the entry by it. It stays.",
+    wrong: "Nothing is worked out from it.",
+  },
+  Kind: {
+    means: "What a payment is: it decides tax, leave and how it is reported. It stays once something was paid by it.",
+    found: "By what the money is for, not by what it is called.",
+    wrong: "It is taxed and reported as something else.",
+  },
+  "Typed as": {
+    means: "Whether hours, dollars or a count are typed into the run sheet.",
+    found: "Hours where the rate follows the person, dollars where the amount is agreed.",
+    wrong: "A change of rate does not reach it, or an amount is read as hours.",
+  },
+  "Per cent of rate": {
+    means: "Of the person's hourly rate: 100 for plain hours, 150 for time and a half.",
+    found: "In the award or agreement.",
+    wrong: "Every hour typed under it is paid too high or too low.",
+  },
+  "Dollars each": {
+    means: "What one kilometre, meal or night pays.",
+    found: "In the award or agreement.",
+    wrong: "Every unit is paid too high or too low.",
+  },
+  "Kind of leave": {
+    means: "Which balance the hours come out of.",
+    wrong: "One balance falls that should not, and another stays.",
+  },
+  "Ledger account": {
+    means: "Where the cost is booked; left as usual it goes with wages.",
+    found: "In your chart of accounts.",
+    wrong: "The books show the cost in the wrong place; pay is right.",
+  },
+  "Paid to": {
+    means: "Who gets a deduction; the payslip names them.",
+    found: "On the order, or the person's consent.",
+    wrong: "A payslip without it is not as the law wants it.",
+  },
   Name: { means: "What you call the business; it stands on your desk.", wrong: "Nothing is worked out from it." },
   "Legal name": {
     means: "The name in which the business is registered; it stands on payslips and reports.",
