@@ -74,3 +74,35 @@ describe.each([
     expect(minutes).toBeLessThan(13 * 60);
   });
 });
+
+describe("hours averaged over four weeks", () => {
+  const nursery = shipped().find((each) => each.code === "EX-NURSERY") ?? null;
+  /** Minutes of overtime of a full-timer with so many eight-hour days in each of eight weeks. */
+  const overtime = (weeks: number[], averagingFrom: string) => {
+    const days: PersonTime["days"] = Object.fromEntries(
+      weeks.flatMap((count, week) =>
+        Array.from({ length: count }, (_, day) => {
+          const date = addDays(monday, week * 7 + day);
+          return [date, { shifts: [{ start: `${date}T07:00`, end: `${date}T15:00` }], leave: [] }];
+        }),
+      ),
+    );
+    const time: PersonTime = {
+      ...{ country: "AU", rules: nursery, person: { basis: "fullTime" }, settings: {}, averagingFrom },
+      ...{ timeZone: "Australia/Hobart", holidays: [], pattern: null, use: "all", days },
+      ...{ employedFrom: "2020-01-01", employedTo: null },
+    };
+    const dates = Array.from({ length: 56 }, (_, day) => addDays(monday, day));
+    const { pieces } = personHours(time, dates);
+    return pieces.reduce((sum, each) => sum + (each.overtime ? each.minutes : 0), 0);
+  };
+  test("go by the cycle of the person, whose first day was said, not by the agreement's", () => {
+    // Five and a half weeks' work in four, and two and a half in the next four.
+    const weeks = [6, 6, 6, 6, 3, 3, 3, 3];
+    const [aligned, shifted] = [overtime(weeks, monday), overtime(weeks, addDays(monday, 14))];
+    expect(aligned).toBeGreaterThan(shifted);
+    // A cycle begins every four weeks, and any day of its first week says so.
+    expect([overtime(weeks, addDays(monday, 28)), overtime(weeks, addDays(monday, -54))]).toEqual([aligned, aligned]);
+    expect(overtime([5, 4, 5, 4, 5, 4, 5, 4], monday)).toBe(0);
+  });
+});

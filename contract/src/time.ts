@@ -72,6 +72,8 @@ export interface TimeTerms {
   use: TimeUse;
   settings: Record<string, SettingValue>;
   flags: Record<string, boolean>;
+  /** a day on which an averaging cycle begins; null: as the agreement counts */
+  averagingFrom?: string | null | undefined;
 }
 export const timeTerms = Joi.object<TimeTerms & { from?: string }>({
   from: date().label("From"),
@@ -80,6 +82,7 @@ export const timeTerms = Joi.object<TimeTerms & { from?: string }>({
   use: Joi.string().valid("all", "exceptions").required().label("Timesheet"),
   settings: settingValues().default({}),
   flags: Joi.object().pattern(settingKey, Joi.boolean().strict()).default({}),
+  averagingFrom: date().empty("").allow(null).default(null).label("Averaging begins on"),
 });
 
 const wall = () => checked((text) => readWall(text) !== null, "is not a time of a day. Write it as 2026-03-07T18:00.");

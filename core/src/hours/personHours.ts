@@ -26,6 +26,8 @@ export interface PersonTime {
   rules: RuleSet | null;
   person: RosterPerson;
   settings: Record<string, SettingValue>;
+  /** a day on which an averaging cycle of this person begins; the agreement's own start where left out */
+  averagingFrom?: IsoDate | null | undefined;
   timeZone: string;
   holidays: readonly HolidayWindow[];
   /** ordinary hours of each weekday, Monday first */
@@ -130,7 +132,7 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
     return found;
   }
   const weeks = Math.max(1, amountFor(rules.time.averageWeeks, time.settings));
-  const anchor = weekOf(dayOf(rules.validFrom), rules);
+  const anchor = weekOf(dayOf(time.averagingFrom ?? rules.validFrom), rules);
   const startOf = (date: IsoDate) => anchor + Math.floor((dayOf(date) - anchor) / (7 * weeks)) * 7 * weeks;
   const extras = new Map<string, Extra>();
   for (const start of [...new Set([...wanted].map(startOf))].sort((a, b) => a - b)) {

@@ -105,6 +105,7 @@ export function personTimes(
             .map((each) => each.date),
         },
         settings,
+        averagingFrom: time?.averagingFrom ?? null,
         timeZone: owner.timeZone,
         holidays,
         pattern,

@@ -26,6 +26,7 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
       classification: person.time?.classification ?? "",
       use: person.time?.use ?? (person.employment.basis === "casual" ? "all" : "exceptions"),
       settings: (person.time?.settings ?? {}) as Record<string, string | number | boolean>,
+      averagingFrom: person.time?.averagingFrom ?? "",
       flags: (person.time?.flags ?? {}) as Record<string, boolean>,
     },
   });
@@ -98,6 +99,15 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
             {...form.register(`settings.${setting.key}`)}
           />
         ),
+      )}
+      {chosen && chosen.rules.time.averageWeeks !== 1 && (
+        <TextField
+          type="date"
+          label="Averaging begins on"
+          hint="A day on which one of the cycles begins"
+          error={errorAt(errors, "averagingFrom")}
+          {...form.register("averagingFrom")}
+        />
       )}
       {flags.map((flag) => (
         <TickField key={flag} label={flagWords(flag)} {...form.register(`flags.${flag}`)} />
