@@ -1,5 +1,12 @@
 /** Shipped rule sets changed sentence by sentence: every field can be read, put back unchanged, and changed alone. */
-import { differences, fieldsOf, withFields } from "@zesty/core/agreements/editing";
+import {
+  differences,
+  fieldsOf,
+  isOfList,
+  withAnother,
+  withFields,
+  withoutSentence,
+} from "@zesty/core/agreements/editing";
 import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { sentencesOf } from "@zesty/core/agreements/sentences";
 import { describe, expect, it } from "vitest";
@@ -62,5 +69,43 @@ describe("sentences as fields", () => {
     const none = { ...copy, penalties: copy.penalties.slice(1) };
     expect(differences(retail, none).some((each) => each.after === null)).toBe(true);
     expect("errors" in readRuleSet({ ...copy, penalties: [] })).toBe(true);
+  });
+});
+
+describe("sentences of a list", () => {
+  const listed = (rules: RuleSet) =>
+    sentencesOf(rules)
+      .flatMap((group) => group.sentences)
+      .filter((each) => isOfList(each.path));
+  it.each(every)("%s: each taken out is the one that is gone, and a copy of it comes back beside", (_code, rules) => {
+    for (const { path, text } of listed(rules)) {
+      const without = withoutSentence(rules, path);
+      expect(differences(rules, without).some((each) => each.before === text)).toBe(true);
+      const more = withAnother(rules, path, fieldsOf(rules, path)) as RuleSet;
+      expect(listed(more).length, path).toBe(listed(rules).length + 1);
+      // All but the new one stand as they stood.
+      const [list, place] = [path.slice(0, path.lastIndexOf(".")), Number(path.split(".").at(-1))];
+      expect(withoutSentence(more, `${list}.${place + 1}`)).toEqual(rules);
+    }
+  });
+  it("have names of their own, and what cannot be read is said", () => {
+    const rules = one("EX-NURSERY");
+    const path = sentenceOf(rules, "holiday")?.path ?? "";
+    const fields = fieldsOf(rules, path);
+    const twice = withAnother(withAnother(rules, path, fields) as RuleSet, path, fields) as RuleSet;
+    const ids = twice.penalties.map((each) => each.id);
+    expect([new Set(ids).size, ids.includes("holiday-2"), ids.includes("holiday-3")]).toEqual([ids.length, true, true]);
+    expect(
+      withAnother(
+        rules,
+        path,
+        fields.map((each) => ({ ...each, value: "x" })),
+      ),
+    ).toMatchObject({
+      fault: expect.stringContaining("is not a number"),
+    });
+    expect(withAnother(rules, "ordinary.weeklyMax", [])).toMatchObject({
+      fault: expect.stringContaining("stands alone"),
+    });
   });
 });

@@ -111,6 +111,49 @@ export function withFields(rules: RuleSet, fields: readonly RuleField[]): RuleSe
   return copy as unknown as RuleSet;
 }
 
+/** Does the sentence stand in a list, so that it can be taken out, or another be written beside it? */
+export const isOfList = (path: string): boolean => /\.\d+$/.test(path);
+
+const split = (path: string): [list: string, place: number] => {
+  const cut = path.lastIndexOf(".");
+  return [path.slice(0, cut), Number(path.slice(cut + 1))];
+};
+
+/** The rule set without a sentence of a list. Whether it holds together is for whoever takes it in to check. */
+export function withoutSentence(rules: RuleSet, path: string): RuleSet {
+  const copy = structuredClone(rules);
+  const [list, place] = split(path);
+  const entries = at(copy, list);
+  if (isOfList(path) && Array.isArray(entries)) entries.splice(place, 1);
+  return copy;
+}
+
+/**
+ * The rule set with another sentence beside one of a list, the same but for its name and the fields given.
+ * @param fields of the sentence that it is made from
+ * @returns the new set, or a sentence about the first field that cannot be read
+ */
+export function withAnother(rules: RuleSet, path: string, fields: readonly RuleField[]): RuleSet | { fault: string } {
+  const copy = structuredClone(rules);
+  const [list, place] = split(path);
+  const entries = at(copy, list);
+  if (!Array.isArray(entries)) return { fault: "This sentence stands alone: it can be changed, not doubled." };
+  const made = structuredClone(entries[place]) as Json;
+  if (typeof made === "object" && made !== null && "id" in made) {
+    const taken = new Set(sentencesOf(rules).flatMap((group) => group.sentences.map((each) => each.id)));
+    const name = String((made as { id: Json }).id).replace(/-\d+$/, "");
+    let number = 2;
+    while (taken.has(`${name}-${number}`)) number += 1;
+    (made as { id: Json }).id = `${name}-${number}`;
+  }
+  entries.splice(place + 1, 0, made);
+  const own = `${list}.${place + 1}`;
+  return withFields(
+    copy,
+    fields.map((field) => ({ ...field, path: own + field.path.slice(path.length) })),
+  );
+}
+
 export interface ChangedSentence {
   path: string;
   /** null: the other set does not say it */

@@ -1,6 +1,15 @@
 /** A sentence of a rule set, with what a copy changed struck out and written over, and its numbers as fields. */
 import type { AgreementView } from "@zesty/contract/time";
-import { type ChangedSentence, fieldsOf, type RuleField, withFields } from "@zesty/core/agreements/editing";
+import {
+  type ChangedSentence,
+  fieldsOf,
+  isOfList,
+  type RuleField,
+  withAnother,
+  withFields,
+  withoutSentence,
+} from "@zesty/core/agreements/editing";
+import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import type { RuleSentence } from "@zesty/core/agreements/sentences";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
@@ -25,7 +34,7 @@ export function Sentence({
   spoke: boolean;
 }) {
   const [open, setOpen] = useState(false);
-  const canChange = fieldsOf(agreement.rules, sentence.path).length > 0;
+  const canChange = fieldsOf(agreement.rules, sentence.path).length > 0 || isOfList(sentence.path);
   return (
     <li className={`group figures border-b border-rule py-1 ${spoke ? "bg-lime-soft" : ""}`}>
       {changed?.before && <del className="mr-2 text-quiet">{changed.before}</del>}
@@ -63,8 +72,7 @@ function Fields({
   const [fields, setFields] = useState<RuleField[]>(() => fieldsOf(agreement.rules, path));
   const [fault, setFault] = useState<string | null>(null);
   const [load, { error, isLoading }] = api.useLoadAgreementMutation();
-  const save = async () => {
-    const rules = withFields(agreement.rules, fields);
+  const use = async (rules: RuleSet | { fault: string }) => {
     if ("fault" in rules) return setFault(rules.fault);
     setFault(null);
     const done = await load({ business: businessId, rules });
@@ -76,7 +84,7 @@ function Fields({
       className="my-2 border-l-3 border-lime pl-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        void use(withFields(agreement.rules, fields));
       }}
     >
       <div className="grid grid-cols-4 gap-x-4 gap-y-2 max-[900px]:grid-cols-2">
@@ -107,6 +115,16 @@ function Fields({
         <Button type="submit" disabled={isLoading}>
           Use it
         </Button>
+        {isOfList(path) && (
+          <>
+            <Button disabled={isLoading} onClick={() => void use(withAnother(agreement.rules, path, fields))}>
+              Add as another sentence
+            </Button>
+            <Button disabled={isLoading} onClick={() => void use(withoutSentence(agreement.rules, path))}>
+              Take the sentence out
+            </Button>
+          </>
+        )}
         <Button look="quiet" onClick={onDone}>
           Leave it
         </Button>

@@ -1,7 +1,7 @@
-/** What an agreement asks of a shift of its own: whether the overtime was announced, whether it was an overnight tour. */
+/** What an agreement asks of a shift of its own: whether the overtime was announced, how many calls there were. */
 import type { DayChange, WeekPerson } from "@zesty/contract/time";
-import type { RuleSet } from "@zesty/core/agreements/ruleSet";
-import { TickField } from "../../parts/Fields.tsx";
+import type { RuleSet, RuleSetting, SettingValue } from "@zesty/core/agreements/ruleSet";
+import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
 import type { DayKind } from "./weekWorth.ts";
 
 interface Props {
@@ -16,10 +16,10 @@ interface Props {
 export function AskedOfDay({ rules, person, date, kind, canEdit, onChange }: Props) {
   const day = person.days[date];
   const record = day?.[kind];
-  const asked = (rules?.settings ?? []).filter((each) => each.scope === "shift" && each.type === "boolean");
+  const asked = (rules?.settings ?? []).filter((each) => each.scope === "shift");
   if (!record || record.shifts.length === 0 || asked.length === 0) return null;
   const isLocked = !canEdit || day?.state === "locked";
-  const answer = (at: number, key: string, value: boolean) =>
+  const answer = (at: number, key: string, value: SettingValue) =>
     onChange([
       {
         ...{ personId: person.personId, date, kind },
@@ -35,16 +35,66 @@ export function AskedOfDay({ rules, person, date, kind, canEdit, onChange }: Pro
     <section>
       <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Of this shift</h3>
       {record.shifts.flatMap((shift, at) =>
-        asked.map(({ key, ask, default: usual }) => (
-          <TickField
-            key={`${shift.start} ${key}`}
-            label={record.shifts.length > 1 ? `From ${shift.start.slice(11)}: ${ask}` : ask}
-            checked={(shift.settings?.[key] ?? person.time.settings[key] ?? usual) === true}
+        asked.map((setting) => (
+          <Asked
+            key={`${shift.start} ${setting.key}`}
+            setting={setting}
+            label={record.shifts.length > 1 ? `From ${shift.start.slice(11)}: ${setting.ask}` : setting.ask}
+            value={shift.settings?.[setting.key] ?? person.time.settings[setting.key] ?? setting.default}
             disabled={isLocked}
-            onChange={(event) => answer(at, key, event.target.checked)}
+            onAnswer={(value) => answer(at, setting.key, value)}
           />
         )),
       )}
     </section>
+  );
+}
+
+interface AskedProps {
+  setting: RuleSetting;
+  label: string;
+  value: SettingValue;
+  disabled: boolean;
+  onAnswer: (value: SettingValue) => void;
+}
+
+function Asked({ setting: { type, choices = [], min, max }, label, value, disabled, onAnswer }: AskedProps) {
+  if (type === "boolean")
+    return (
+      <TickField
+        label={label}
+        checked={value === true}
+        disabled={disabled}
+        onChange={(event) => onAnswer(event.target.checked)}
+      />
+    );
+  if (type === "choice")
+    return (
+      <ChoiceField
+        label={label}
+        value={String(value)}
+        disabled={disabled}
+        onChange={(event) => onAnswer(event.target.value)}
+      >
+        {choices.map((each) => (
+          <option key={each}>{each}</option>
+        ))}
+      </ChoiceField>
+    );
+  return (
+    <TextField
+      label={label}
+      type="number"
+      min={min}
+      max={max}
+      defaultValue={String(value)}
+      disabled={disabled}
+      // A number counts once it is typed whole, and within what the agreement allows.
+      onBlur={(event) => {
+        const typed = event.target.valueAsNumber;
+        if (Number.isFinite(typed) && typed !== value && typed >= (min ?? typed) && typed <= (max ?? typed))
+          onAnswer(typed);
+      }}
+    />
   );
 }
