@@ -55,6 +55,12 @@ export const signIn = Joi.object<SignIn>({
   code: code().empty(""),
 });
 
+/** A code that was mailed, in place of a password. */
+export const codeSignIn = Joi.object<{ email: string; code: string }>({
+  email: email(),
+  code: code().required(),
+});
+
 export interface FirstUser {
   practice: string;
   name: string;

@@ -35,6 +35,8 @@ const open = [
   "/password-reset",
   "/calendars/:file",
   "/staff/join",
+  "/staff/code",
+  "/staff/code/session",
 ];
 const filled = (path: string) =>
   path

@@ -42,12 +42,14 @@ export const routesAu: CountryHere["routes"] = (router, context) => {
   );
   router.get(
     "/businesses/:business/year/contractors",
-    onBusiness("see", (_actor, businessId, { query }) => readContractors(context, businessId, dayOf(query.from))),
+    onBusiness("see", (_actor, businessId, { query }) =>
+      readContractors(context, businessId, dayOf(query.from ?? context.clock.today())),
+    ),
   );
   router.get(
     "/businesses/:business/year/contractors.csv",
     onBusiness("see", (_actor, businessId, { query }, response) => {
-      const paid = readContractors(context, businessId, dayOf(query.from));
+      const paid = readContractors(context, businessId, dayOf(query.from ?? context.clock.today()));
       response.type("text/csv").attachment(`contractors-${paid.year.from}.csv`).send(contractorsCsv(paid));
     }),
   );

@@ -1,4 +1,5 @@
 /** The addresses of the staff pages. Every one of them asks first whether the page is the account's own. */
+import { codeSignIn, resetRequest } from "@zesty/contract/session";
 import {
   answerChange,
   type StaffSection,
@@ -25,6 +26,7 @@ import { beginSession } from "../session/beginSession.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { summaryFile, yearSummary } from "../year/summary.ts";
+import { sendCode, signInByCode } from "./oneTimeCode.ts";
 import { readStaffPage, readStaffSession, sentPayslips } from "./readStaff.ts";
 import { demandOwn, endStaffPages, inviteToStaffPages, openStaffPages, staffOf } from "./staffAccount.ts";
 import { answerStaffChange, changeOwn, demandSection, readStaffAccess } from "./staffChanges.ts";
@@ -64,6 +66,14 @@ export function staffRoutes(context: Context): Router {
   });
   router.post("/staff/join", async (request, response) => {
     await beginSession(request, await openStaffPages(context, body(staffJoin, request), request.ip ?? "unknown"));
+    response.json(readStaffSession(context, staffOf(context, request)));
+  });
+  router.post("/staff/code", async (request, response) => {
+    await sendCode(context, body(resetRequest, request).email, request.ip ?? "unknown");
+    response.json({});
+  });
+  router.post("/staff/code/session", async (request, response) => {
+    await beginSession(request, signInByCode(context, body(codeSignIn, request), request.ip ?? "unknown"));
     response.json(readStaffSession(context, staffOf(context, request)));
   });
   router.get(

@@ -6,8 +6,9 @@ import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
-import { audit, payRun, person, staffChange, user } from "../store/schema.ts";
+import { audit, invitation, payRun, person, staffChange, user } from "../store/schema.ts";
 import { startServer } from "../testServer.ts";
+import { keepCode } from "./oneTimeCode.ts";
 
 let world: SmallWorld;
 let server: Awaited<ReturnType<typeof startServer>>;
@@ -92,6 +93,39 @@ describe("staff pages", () => {
     expect((await server.call("POST", `/people/${who()}/staff-pages`, "lead")).body.code).toBe("no-email");
     await server.add("see", "see");
     expect((await server.call("POST", `/people/${who()}/staff-pages`, "see")).status).toBe(403);
+  });
+});
+
+describe("a code in place of the password", () => {
+  const email = "alex0@example.org";
+  const sign = (code: string, as = "phone") => server.call("POST", "/staff/code/session", as, { email, code });
+  const held = () => db().select().from(invitation).where(eq(invitation.kind, "code")).all();
+  it("signs in once, within ten minutes; the newest one only", async () => {
+    await opened();
+    expect((await server.call("POST", "/staff/code", "phone", { email })).status).toBe(200);
+    expect(held()).toHaveLength(1);
+    keepCode(world.context, email, "123456");
+    keepCode(world.context, email, "654321");
+    expect((await sign("123456")).body.code).toBe("code-wrong");
+    expect((await sign("65 43 21")).body.employments).toHaveLength(1);
+    expect((await page("phone")).status).toBe(200);
+    expect((await sign("654321", "thief")).body.code).toBe("code-wrong");
+    keepCode(world.context, email, "111111", Date.now() - 1);
+    expect((await sign("111111", "late")).body.code).toBe("code-wrong");
+    expect(held().every((each) => !each.tokenHash.includes("111111"))).toBe(true);
+  });
+  it("is for employees alone, tells nobody who has an account, and is guessed eight times at most", async () => {
+    await opened();
+    for (const other of ["lead@example.org", "nobody@example.org"])
+      expect((await server.call("POST", "/staff/code", "phone", { email: other })).status).toBe(200);
+    expect(held()).toEqual([]);
+    keepCode(world.context, "lead@example.org", "123456");
+    const lead = { email: "lead@example.org", code: "123456" };
+    expect((await server.call("POST", "/staff/code/session", "phone", lead)).body.code).toBe("code-wrong");
+    keepCode(world.context, email, "424242");
+    for (let guess = 0; guess < 8; guess += 1) await sign(String(100_000 + guess));
+    expect((await sign("424242")).status).toBe(429);
+    expect((await server.call("POST", "/staff/code/session", "phone", { email, code: "12" })).status).toBe(400);
   });
 });
 

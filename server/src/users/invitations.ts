@@ -141,8 +141,11 @@ export function findLink(context: Context, token: string) {
     .from(invitation)
     .where(and(eq(invitation.tokenHash, hashOf(token)), openLinks()))
     .get();
-  if (!found) throw cannot("link-used", "This link has been used or has run out. Ask for a new one.");
-  return found;
+  const kind = found?.kind;
+  // A code is no link: it is typed, and only employees are signed in by it.
+  if (!found || kind === undefined || kind === "code")
+    throw cannot("link-used", "This link has been used or has run out. Ask for a new one.");
+  return { ...found, kind };
 }
 
 export function readLink(context: Context, token: string): InvitationView {

@@ -115,9 +115,64 @@ function SignIn({ onDone }: { onDone: () => void }) {
           Sign in
         </Press>
       </form>
+      <ByCode onDone={onDone} />
       <Forgotten />
       <p className="mt-4 text-quiet">Your employer opens this page for you: the invitation comes by e-mail.</p>
     </Screen>
+  );
+}
+
+/** Six digits by mail in place of a password. Whether there is such an account is not told. */
+function ByCode({ onDone }: { onDone: () => void }) {
+  const [email, setEmail] = useState<string | null>(null);
+  const [open, setOpen] = useState(false);
+  const [fault, setFault] = useState<Fault | null>(null);
+  const [busy, setBusy] = useState(false);
+  if (!open)
+    return (
+      <button type="button" className="mt-4 block min-h-12 text-action" onClick={() => setOpen(true)}>
+        Send me a code instead
+      </button>
+    );
+  async function send(event: FormEvent<HTMLFormElement>): Promise<void> {
+    event.preventDefault();
+    const typed = Object.fromEntries(new FormData(event.currentTarget)) as { email?: string; code?: string };
+    setBusy(true);
+    const answer =
+      email === null
+        ? await call("POST", "/staff/code", { email: typed.email })
+        : await call("POST", "/staff/code/session", { email, code: typed.code });
+    setBusy(false);
+    setFault(answer.fault);
+    if (answer.fault) return;
+    if (email === null) setEmail(typed.email ?? "");
+    else onDone();
+  }
+  return (
+    <form className="mt-4" aria-label="Sign in by a code" onSubmit={(event) => void send(event)}>
+      {email === null ? (
+        <Field key="email" label="Your e-mail address" name="email" type="email" autoComplete="username" required />
+      ) : (
+        <>
+          <p className="mb-2">
+            If there is an account for {email}, six digits are on their way. They are good for ten minutes.
+          </p>
+          <Field
+            key="code"
+            label="The six digits"
+            name="code"
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            autoFocus
+            required
+          />
+        </>
+      )}
+      <Said fault={fault} />
+      <Press type="submit" disabled={busy}>
+        {email === null ? "Send me a code" : "Sign in with it"}
+      </Press>
+    </form>
   );
 }
 

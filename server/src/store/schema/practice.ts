@@ -27,7 +27,7 @@ export const user = sqliteTable("user", {
 /** A letter with a link that works once: to join the practice, or to choose a new password. Only a hash is kept. */
 export const invitation = sqliteTable("invitation", {
   id: id(),
-  kind: text("kind", { enum: ["join", "reset", "staff"] }).notNull(),
+  kind: text("kind", { enum: ["join", "reset", "staff", "code"] }).notNull(),
   email: text("email").notNull(),
   name: text("name").notNull(),
   lead: flag("lead").default(false),
