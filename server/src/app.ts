@@ -83,6 +83,13 @@ export function buildApp({ context, events, jobs, sessionSecret }: Application, 
   );
   app.use("/api", problemHandler(context));
   if (existsSync(webFolder)) {
+    // Files have their content in their names; a worker is known by its address, and looked for anew.
+    app.get("/staff-sw.js", (_request, response) => {
+      response.sendFile(join(webFolder, "staff-sw.js"), {
+        headers: { "Cache-Control": "no-cache" },
+        cacheControl: false,
+      });
+    });
     app.use(express.static(webFolder, { index: false, maxAge: "1y", immutable: true }));
     app.get("/{*splat}", (request, response) => {
       response.setHeader("Cache-Control", "no-cache");

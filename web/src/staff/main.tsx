@@ -9,6 +9,9 @@ document.documentElement.dataset.theme = dark.matches ? "dark" : "light";
 dark.addEventListener("change", () => {
   document.documentElement.dataset.theme = dark.matches ? "dark" : "light";
 });
+// Kept by the browser, so that the page opens where there is no signal.
+if ("serviceWorker" in navigator)
+  void navigator.serviceWorker.register("/staff-sw.js", { scope: "/staff" }).catch(() => undefined);
 const root = document.getElementById("root");
 if (root)
   createRoot(root).render(
