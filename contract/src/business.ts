@@ -9,6 +9,7 @@ import Joi from "joi";
 import { type FundFacts, fundFields } from "./au/funds.ts";
 import { abn, account, bsb, date, name, percent, timeZone } from "./fields.ts";
 import { accountNz, ird } from "./nz/people.ts";
+import type { OwnField } from "./ownFacts.ts";
 import { states } from "./people.ts";
 
 export interface NewBusiness {
@@ -249,6 +250,8 @@ export interface BusinessView {
   /** `usedBy`: people whose usual pay has it */
   elements: (NewElement & { id: number; retired: boolean; usedBy: number })[];
   funds: (FundFacts & Listed)[];
+  /** facts of people of the business's own */
+  ownFields: (OwnField & Listed)[];
   accounts: ({ code: string; name: string } & Listed)[];
   /** what the law gives a permanent person a year; empty where it is no matter of agreed weeks */
   standardLeave: { kind: string; weeksPerYear: string }[];

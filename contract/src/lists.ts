@@ -23,6 +23,12 @@ export interface ChangeCoded {
   name: string;
   retired: boolean;
 }
+/** Its kind stays, because what was written under it stays. */
+export interface ChangeOwnField {
+  name: string;
+  choices: string[];
+  retired: boolean;
+}
 const retired = Joi.boolean().required().label("Retired");
 const place = { name: name(40).required().label("Name"), state: name(40).required().label("State or province") };
 export const newPlace = Joi.object<Omit<ChangePlace, "retired">>(place);
@@ -42,6 +48,11 @@ export const changeLists = {
   }),
   places: Joi.object<ChangePlace>({ ...place, retired }),
   "cost-centres": Joi.object<ChangeCoded>({ name: name(40).required().label("Name"), retired }),
+  "own-fields": Joi.object<ChangeOwnField>({
+    name: name(40).required().label("Name"),
+    choices: Joi.array().items(Joi.string().trim().min(1).max(40)).max(40).unique().default([]).label("Choices"),
+    retired,
+  }),
   accounts: Joi.object<ChangeCoded>({ name: name(60).required().label("Name"), retired }),
 } as const;
 export type ListName = keyof typeof changeLists;
@@ -50,5 +61,6 @@ export type ListValues = {
   funds: ChangeFund;
   places: ChangePlace;
   "cost-centres": ChangeCoded;
+  "own-fields": ChangeOwnField;
   accounts: ChangeCoded;
 };

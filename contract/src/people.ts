@@ -10,6 +10,7 @@ import type { DepartureView } from "./departures.ts";
 import { account, amountNotNegative, bsb, date, hours, id, name, optional, percent, rate, tfn } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
 import type { PersonNzView } from "./nz/people.ts";
+import { type OwnField, ownFacts } from "./ownFacts.ts";
 import { type TimeTerms, timeTerms } from "./time.ts";
 
 export interface PersonSummary {
@@ -33,6 +34,8 @@ export interface PersonView {
   details: Details;
   emergency: Emergency | null;
   qualifications: Qualification[];
+  /** what the business keeps for itself, known or not */
+  ownFacts: (OwnField & { id: number; value: string })[];
   employment: Employment & { from: string };
   tax: Omit<Tax, "fileNumber"> & { from: string; fileNumberShown: string | null };
   super: Super & { from: string };
@@ -361,5 +364,6 @@ export const sections = {
   time: timeTerms,
   emergency,
   qualifications,
+  ownFacts,
 } as const;
 export type Section = keyof typeof sections;

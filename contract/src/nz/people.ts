@@ -8,6 +8,7 @@ import { orderKinds } from "@zesty/core/rulebook/nz/protectedEarnings";
 import Joi from "joi";
 import { emergency, qualifications } from "../besidePay.ts";
 import { amountNotNegative, checked, date, hours, name, optional, percent } from "../fields.ts";
+import { ownFacts } from "../ownFacts.ts";
 import {
   type BankPart,
   type Details,
@@ -271,6 +272,7 @@ export const sectionsNz = {
   time: timeTerms,
   emergency,
   qualifications,
+  ownFacts,
 } as const;
 export type SectionNz = keyof typeof sectionsNz;
 

@@ -77,6 +77,7 @@ export const carriedTables: readonly CarriedTable[] = [
     "year_tick",
     "year_close",
     "contractor_list",
+    "own_field",
     "lodging_sender",
     "lodging_standing",
     "agency_notice",

@@ -3,10 +3,12 @@
  * ever did, as their lines of time tell it. Tax and bank numbers stand in it as they are shown on a page: masked.
  */
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
+import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
+import { ownField } from "../store/schema.ts";
 import { readLineOfTime } from "./lineOfTime.ts";
 import { peopleOf } from "./ofBusiness.ts";
 import { peopleCells } from "./peopleList.ts";
@@ -42,6 +44,7 @@ export async function peopleBook(context: Context, actor: Actor, businessId: num
   const sheets: [string, string[], (string | number)[][]][] = [
     ["People", columns.map((each) => each.title), people],
     ["Facts by date", ["Payroll ID", "Name", "Part", "Counts from", "Fact", "Is", "Was"], facts],
+    ...ownSheet(context, businessId),
   ];
   for (const [name, headings, rows] of sheets) {
     const sheet = book.addWorksheet(name, { views: [{ state: "frozen", xSplit: 2, ySplit: 1 }] });
@@ -51,4 +54,18 @@ export async function peopleBook(context: Context, actor: Actor, businessId: num
     sheet.autoFilter = { from: { row: 1, column: 1 }, to: { row: 1, column: headings.length } };
   }
   return Buffer.from(await book.xlsx.writeBuffer());
+}
+
+/** What the business keeps of people for itself, a column a fact; no sheet where it keeps nothing. */
+function ownSheet({ store: { db } }: Context, businessId: number): [string, string[], (string | number)[][]][] {
+  const fields = db.select().from(ownField).where(eq(ownField.businessId, businessId)).orderBy(asc(ownField.id)).all();
+  if (fields.length === 0) return [];
+  const rows = peopleOf(db, businessId).map(({ payrollId, givenName, familyName, ownFacts }) => [
+    ...[payrollId, `${givenName} ${familyName}`],
+    ...fields.map(({ id, kind }) => {
+      const value = ownFacts?.[id] ?? "";
+      return kind === "number" && value !== "" ? Number(value) : value;
+    }),
+  ]);
+  return [["Own facts", ["Payroll ID", "Name", ...fields.map((each) => each.name)], rows]];
 }

@@ -3,7 +3,7 @@
 import type { BankPart, Employment, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
-import { and, desc, eq } from "drizzle-orm";
+import { and, asc, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { readDeparture } from "../departures/readDeparture.ts";
 import { cannot, notFound } from "../http/problem.ts";
@@ -12,7 +12,7 @@ import { workPlace } from "../setup/places.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
-import { type employmentTerms, leaveEntry, person, signedPay } from "../store/schema.ts";
+import { type employmentTerms, leaveEntry, ownField, person, signedPay } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { readTimeTerms } from "../time/timeTerms.ts";
@@ -120,7 +120,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     .limit(30)
     .all();
   const runOf = new Map(pays.map((each) => [each.id, each.runId]));
-  const { id, businessId, payrollId, emergency, qualifications, ...details } = who;
+  const { id, businessId, payrollId, emergency, qualifications, ownFacts, ...details } = who;
   return {
     id,
     businessId,
@@ -132,6 +132,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     details,
     emergency,
     qualifications: qualifications ?? [],
+    ownFacts: ownFactsOf(context, businessId, ownFacts ?? {}),
     employment: { from: terms.from, ...employmentOf(terms) },
     tax: {
       from: tax?.from ?? who.startDate,
@@ -236,3 +237,15 @@ export function revealSecret(context: Context, actor: Actor, personId: number, w
     .map((part) => `${part.title}: ${`${part.bsb} ${part.account}`.trim()}`)
     .join("; ");
 }
+
+/** What the business keeps of people for itself: a retired fact only where something was written. */
+const ownFactsOf = ({ store: { db } }: Context, businessId: number, values: Record<string, string>) =>
+  db
+    .select()
+    .from(ownField)
+    .where(eq(ownField.businessId, businessId))
+    .orderBy(asc(ownField.id))
+    .all()
+    .map(({ businessId: _, retired, ...field }) => ({ ...field, retired, value: values[field.id] ?? "" }))
+    .filter(({ retired, value }) => !retired || value !== "")
+    .map(({ retired: _, ...field }) => field);

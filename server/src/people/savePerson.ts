@@ -3,6 +3,7 @@
 import type { OpeningYear } from "@zesty/contract/au/openingYear";
 import type { Emergency, Qualification } from "@zesty/contract/besidePay";
 import type { NewPersonNz, SectionNz } from "@zesty/contract/nz/people";
+import { faultOfOwn, type OwnFacts } from "@zesty/contract/ownFacts";
 import type {
   BankPart,
   Details,
@@ -32,6 +33,7 @@ import {
   employmentTerms,
   leaveEntry,
   leaveTerms,
+  ownField,
   payCycle,
   payElement,
   person,
@@ -62,6 +64,7 @@ export interface SectionValues extends SectionValuesNz {
   time: TimeTerms & { from?: string };
   emergency: { contact: Emergency | null };
   qualifications: { list: Qualification[] };
+  ownFacts: OwnFacts;
 }
 
 export function createPerson(
@@ -126,7 +129,16 @@ export function saveSection<S extends Section | SectionNz>(
   });
 }
 
-type SharedSection = "details" | "employment" | "bank" | "leave" | "time" | "usualPay" | "emergency" | "qualifications";
+type SharedSection =
+  | "details"
+  | "employment"
+  | "bank"
+  | "leave"
+  | "time"
+  | "usualPay"
+  | "emergency"
+  | "qualifications"
+  | "ownFacts";
 
 /** Every section of a person's facts in the country of the business, with what writes it. */
 const writersIn = (context: Context, businessId: number): Writers => ({
@@ -162,7 +174,7 @@ function demandDates(details: Details): void {
 }
 
 /** Not dated: what it is now is what is looked up when it is needed. */
-const undated = ["details", "emergency", "qualifications"];
+const undated = ["details", "emergency", "qualifications", "ownFacts"];
 
 const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
   details: (context, personId, _businessId, _from, values) => {
@@ -209,6 +221,27 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
   },
   emergency: (context, personId, _businessId, _from, { contact }) => {
     context.store.db.update(person).set({ emergency: contact }).where(eq(person.id, personId)).run();
+  },
+  ownFacts: (context, personId, businessId, _from, { values }) => {
+    const { db } = context.store;
+    const fields = new Map(
+      db
+        .select()
+        .from(ownField)
+        .where(eq(ownField.businessId, businessId))
+        .all()
+        .map((row) => [String(row.id), row]),
+    );
+    const said = Object.entries(values).filter(([, value]) => value !== "");
+    for (const [id, value] of said) {
+      const field = fields.get(id);
+      const text = field ? faultOfOwn(field, value) : "This business keeps no such fact. Load the page again.";
+      if (text) throw cannot("own-fact", text, { errors: [{ path: `values.${id}`, text }] });
+    }
+    db.update(person)
+      .set({ ownFacts: Object.fromEntries(said) })
+      .where(eq(person.id, personId))
+      .run();
   },
   qualifications: (context, personId, _businessId, _from, { list }) => {
     context.store.db.update(person).set({ qualifications: list }).where(eq(person.id, personId)).run();

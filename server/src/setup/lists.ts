@@ -1,5 +1,7 @@
 /** Cycles, funds, places, cost centres and accounts: changed, retired, and what each of them touches. */
+
 import type { ListName, ListValues } from "@zesty/contract/lists";
+import type { OwnField } from "@zesty/contract/ownFacts";
 import { regionsOf } from "@zesty/core/calendar/holidayWindows";
 import { and, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -11,6 +13,7 @@ import {
   employerCost,
   fund,
   ledgerAccount,
+  ownField,
   payCycle,
   payElement,
   payRun,
@@ -25,6 +28,7 @@ const tables = {
   funds: fund,
   places: place,
   "cost-centres": costCentre,
+  "own-fields": ownField,
   accounts: ledgerAccount,
 } as const;
 const words: Record<ListName, string> = {
@@ -32,6 +36,7 @@ const words: Record<ListName, string> = {
   funds: "fund",
   places: "place of work",
   "cost-centres": "cost centre",
+  "own-fields": "fact",
   accounts: "ledger account",
 };
 
@@ -66,6 +71,14 @@ export function usesOf(context: Context, businessId: number): Record<ListName, M
     "cost-centres": counted(
       all.flatMap((each) => each.costSplit?.map((part) => part.costCentreId) ?? [each.costCentreId]),
     ),
+    "own-fields": counted(
+      db
+        .select({ id: person.id, facts: person.ownFacts })
+        .from(person)
+        .where(eq(person.businessId, businessId))
+        .all()
+        .flatMap(({ id, facts }) => (here.includes(id) ? Object.keys(facts ?? {}).map(Number) : [])),
+    ),
     accounts: new Map(
       accounts.map(({ id, code }) => [
         id,
@@ -99,7 +112,8 @@ export function changeEntry<List extends ListName>(
     if (twin && list !== "accounts")
       refuse("name", `A ${words[list]} is called ${wanted.name} already. Choose another name.`);
     if ("state" in wanted) demandRegion(context, businessId, wanted.state);
-    if (wanted.retired && !before.retired) demandUnused(context, businessId, list, before);
+    // What is written under a fact of the business's own stays where it is.
+    if (wanted.retired && !before.retired && list !== "own-fields") demandUnused(context, businessId, list, before);
     if ("isDefault" in wanted && wanted.isDefault) noOtherDefault(context, businessId);
     db.update(table).set(wanted).where(eq(table.id, entryId)).run();
     record(context.store, {
@@ -135,6 +149,25 @@ function refuse(path: string, text: string): never {
 function demandRegion(context: Context, businessId: number, state: string): void {
   const known = regionsOf(findBusiness(context, businessId).country);
   if (!known.includes(state)) refuse("state", `“${state}” is none of ${known.join(", ")}.`);
+}
+
+export function addOwnField(context: Context, actor: Actor, businessId: number, wanted: OwnField): void {
+  const { db } = context.store;
+  context.store.transaction(() => {
+    const twin = db
+      .select({ id: ownField.id })
+      .from(ownField)
+      .where(and(eq(ownField.businessId, businessId), eq(ownField.name, wanted.name)))
+      .get();
+    if (twin) refuse("name", `A fact is called ${wanted.name} already. Choose another name.`);
+    db.insert(ownField)
+      .values({ ...wanted, businessId })
+      .run();
+    record(context.store, {
+      ...{ at: context.clock.now(), userId: actor.userId, businessId },
+      ...{ what: "added fact of people", about: wanted.name },
+    });
+  });
 }
 
 export function addPlace(

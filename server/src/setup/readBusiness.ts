@@ -5,7 +5,7 @@ import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { record } from "../store/audit.ts";
-import { business, costCentre, fund, ledgerAccount, payCycle, place } from "../store/schema.ts";
+import { business, costCentre, fund, ledgerAccount, ownField, payCycle, place } from "../store/schema.ts";
 import { readElements } from "./elements.ts";
 import { findBusiness } from "./findBusiness.ts";
 import { usesOf } from "./lists.ts";
@@ -54,6 +54,13 @@ export function readBusiness(context: Context, businessId: number): BusinessView
       .orderBy(asc(fund.name))
       .all()
       .map(({ businessId: _, ...each }) => ({ ...each, usedBy: uses.funds.get(each.id) ?? 0 })),
+    ownFields: db
+      .select()
+      .from(ownField)
+      .where(eq(ownField.businessId, businessId))
+      .orderBy(asc(ownField.id))
+      .all()
+      .map(({ businessId: _, ...each }) => ({ ...each, usedBy: uses["own-fields"].get(each.id) ?? 0 })),
     accounts: db
       .select({
         id: ledgerAccount.id,

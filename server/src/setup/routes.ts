@@ -3,6 +3,7 @@ import { confirmRules as confirmSchema, ruleFile } from "@zesty/contract/books";
 import { newCycle } from "@zesty/contract/business";
 import { chartLines, enrol, newAccount, newCentre, newCost, newTopUp } from "@zesty/contract/costs";
 import { changeLists, type ListName, type ListValues, newPlace } from "@zesty/contract/lists";
+import { newOwnField } from "@zesty/contract/ownFacts";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
 import type { Schema } from "joi";
@@ -17,7 +18,7 @@ import { chartCsv, takeChartIn } from "./chartCsv.ts";
 import { confirmRules } from "./confirmRules.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { addCycle } from "./createBusiness.ts";
-import { addPlace, changeEntry } from "./lists.ts";
+import { addOwnField, addPlace, changeEntry } from "./lists.ts";
 import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
 import { readBusiness } from "./readBusiness.ts";
 import { loadedRows, ruleTables } from "./ruleTables.ts";
@@ -50,6 +51,9 @@ export function costRoutes(context: Context, router: Router): void {
     addCentre(context, actor, businessId, body(newCentre, request)),
   );
   change("cycles", (actor, businessId, request) => addCycle(context, actor, businessId, body(newCycle, request)));
+  change("own-fields", (actor, businessId, request) =>
+    addOwnField(context, actor, businessId, body(newOwnField, request)),
+  );
   change("places", (actor, businessId, request) => addPlace(context, actor, businessId, body(newPlace, request)));
   for (const list of Object.keys(changeLists) as ListName[])
     router.put(

@@ -211,3 +211,19 @@ export const loadedRow = sqliteTable("loaded_row", {
   /** set when it is taken out of force again */
   withdrawnAt: text("withdrawn_at"),
 });
+
+/** A fact of people that the business keeps for itself; what it holds stands with each person. */
+export const ownField = sqliteTable(
+  "own_field",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    name: text("name").notNull(),
+    kind: text("kind", { enum: ["text", "number", "date", "choice"] }).notNull(),
+    choices: json<string[]>("choices").notNull(),
+    retired: flag("retired").default(false),
+  },
+  (t) => [index("own_field_business").on(t.businessId)],
+);

@@ -26,6 +26,8 @@ export const person = sqliteTable(
     privateNotes: text("private_notes"),
     emergency: json<Emergency>("emergency"),
     qualifications: json<Qualification[]>("qualifications"),
+    /** by id of the business's own field */
+    ownFacts: json<Record<string, string>>("own_facts"),
   },
   (t) => [uniqueIndex("person_payroll_id").on(t.businessId, t.payrollId)],
 );

@@ -17,6 +17,7 @@ import { DetailsForm } from "./forms/DetailsForm.tsx";
 import { EmergencyForm } from "./forms/EmergencyForm.tsx";
 import { EmploymentForm } from "./forms/EmploymentForm.tsx";
 import { LeaveForm } from "./forms/LeaveForm.tsx";
+import { OwnFactsForm } from "./forms/OwnFactsForm.tsx";
 import { QualificationsForm } from "./forms/QualificationsForm.tsx";
 import type { FormProps } from "./forms/section.tsx";
 import { TimeForm } from "./forms/TimeForm.tsx";
@@ -64,6 +65,18 @@ const besidePay: SectionShown[] = [
       emergency
         ? [[emergency.relation || "Contact", `${emergency.name}, ${emergency.phone}`]]
         : [["Contact", "nobody is named"]],
+  },
+  {
+    id: "ownFacts",
+    title: "Facts of your own",
+    Form: OwnFactsForm,
+    facts: ({ ownFacts }) =>
+      ownFacts.length === 0
+        ? [["Kept", "none: Set-up says what"]]
+        : ownFacts.map(({ name, kind, value }) => [
+            name,
+            value === "" ? null : kind === "date" ? longDate(value) : value,
+          ]),
   },
   {
     id: "qualifications",

@@ -21,6 +21,7 @@ import { FirstSteps } from "./FirstSteps.tsx";
 import { Funds } from "./Funds.tsx";
 import { Lodging } from "./Lodging.tsx";
 import { FactsNz } from "./nz/Facts.tsx";
+import { OwnFields } from "./OwnFields.tsx";
 import { Places } from "./Places.tsx";
 import { TopUps } from "./TopUps.tsx";
 import { useEditingAt } from "./useEditingAt.ts";
@@ -85,6 +86,7 @@ export function SetUp() {
       <Costs setUp={setUp} />
       {onPage[setUp.country].hasFunds && <TopUps setUp={setUp} />}
       <CodedList setUp={setUp} title="Cost centres" list="cost-centres" entries={setUp.costCentres} />
+      <OwnFields setUp={setUp} />
       <CodedList setUp={setUp} title="Ledger accounts" list="accounts" entries={setUp.accounts} />
       <WholeBusiness setUp={setUp} />
     </Page>
