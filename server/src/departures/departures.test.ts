@@ -115,7 +115,7 @@ describe("a departure with the next run", () => {
     expect(row(next)).toBeUndefined();
     expect(readPerson(world.context, leaver).usualPay.lines).toEqual([]);
   });
-  it("on redundancy pays notice and redundancy, reported as a termination payment with its date", () => {
+  it("on redundancy pays notice and redundancy, reported with its tax-free part", () => {
     // 3 people: a small employer owes no redundancy pay; five completed years: 4 weeks × 38 × 31.5.
     const runId = record({ reason: "R", noticeWorked: false });
     expect(lines(runId)?.slice(1)).toEqual([
@@ -128,7 +128,9 @@ describe("a departure with the next run", () => {
     const why = keptWorking(world.context, runId, row(runId)?.payId ?? 0, "line:NOTICE");
     expect(why.rule).toBe("4 weeks of notice not worked (6 completed years) × 38 h × $31.5");
     const event = kept(runId, "payEvent");
-    expect(event).toMatch(/<TypeC>O<\/TypeC>\s*<IncomeD>2026-07-02<\/IncomeD>/);
+    // Notice that is paid because the position went is part of the redundancy payment: here all of it is tax-free.
+    expect(event).toMatch(/<TypeC>D<\/TypeC>\s*<PaymentsA>4788.00<\/PaymentsA>/);
+    expect(event).not.toContain("<EmploymentTerminationPayment>");
     expect(event).toMatch(/<LumpSum>\s*<TypeC>R<\/TypeC>\s*<PaymentsA>848.44<\/PaymentsA>/);
   });
   it("waits for the run of its period when the last day lies further ahead", () => {

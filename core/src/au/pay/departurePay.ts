@@ -178,7 +178,8 @@ function notice(who: Departing, rate: Decimal, rules: RuleBook, lines: Departure
     element: "etp",
     hours: hours.toString(),
     amount: halfUpToCent(hours.times(rate).plus(weeks.times(extras))).toFixed(2),
-    detail: { etpCode: "O" },
+    // With a redundancy it is part of that payment, and shares its tax-free amount.
+    detail: who.reason === "R" ? { etpCode: "R", completedYears: years } : { etpCode: "O" },
     why: `${weeks.toString()} weeks of notice not worked (${years} completed years${extra === "0" ? "" : `, over ${older.over}`}) × ${who.weeklyHours} h × $${rate.toString()}${extras.gt(0) ? `, with $${extras.toString()} of allowances a week` : ""}`,
   });
 }

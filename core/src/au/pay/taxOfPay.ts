@@ -99,7 +99,14 @@ export function extraTax(
   };
 }
 
-/** Redundancy is split into its tax-free part and a termination payment; then Schedule 11 on all of them. */
+/**
+ * Part of a genuine redundancy payment: redundancy pay, and notice that is paid instead of worked because the position
+ * went. All that is paid above what a resignation would bring counts (ITAA 1997, s 83-175(1); TR 2009/2, from memory).
+ */
+const isGenuineRedundancy = ({ element, etpCode, completedYears }: WorkedLine["line"]): boolean =>
+  element === "redundancy" || (element === "etp" && etpCode === "R" && completedYears !== undefined);
+
+/** A redundancy is split into its tax-free part and a termination payment; then Schedule 11 on all of them. */
 export function termination(
   lines: readonly WorkedLine[],
   taxableNow: Decimal,
@@ -108,15 +115,18 @@ export function termination(
   terms: WithholdingTerms,
 ) {
   const row = terms.rules.row(terminationRules, terms.payday);
-  const payments: TerminationPayment[] = [];
+  const genuine = lines.filter((each) => isGenuineRedundancy(each.line));
+  const payments: TerminationPayment[] = lines
+    .filter((each) => !isGenuineRedundancy(each.line))
+    .map(({ line, amount }) => ({ code: line.etpCode ?? "O", amount: amount.value }));
   let taxFree = zero;
-  for (const { line, amount } of lines) {
-    if (line.element === "redundancy") {
-      const pensioner = completedYears(input.person.birthDate, input.payday) >= Number(row.figures.pensionAge);
-      const free = pensioner ? zero : redundancyTaxFree(amount.value, line.completedYears ?? 0, row.figures);
-      taxFree = taxFree.plus(free);
-      if (amount.value.gt(free)) payments.push({ code: pensioner ? "O" : "R", amount: amount.value.minus(free) });
-    } else payments.push({ code: line.etpCode ?? "O", amount: amount.value });
+  if (genuine.length > 0) {
+    // One limit for all of it, by the completed years of service.
+    const paid = genuine.reduce((all, each) => all.plus(each.amount.value), zero);
+    const years = Math.max(...genuine.map((each) => each.line.completedYears ?? 0));
+    const pensioner = completedYears(input.person.birthDate, input.payday) >= Number(row.figures.pensionAge);
+    taxFree = pensioner ? zero : redundancyTaxFree(paid, years, row.figures);
+    if (paid.gt(taxFree)) payments.push({ code: pensioner ? "O" : "R", amount: paid.minus(taxFree) });
   }
   // The whole-of-income cap falls by all other taxable income of the year (s 82-10): lump sum A and earlier O payments too.
   const otherTaxable = [

@@ -139,6 +139,39 @@ describe("irregular and final payments (Schedules 5, 7, 11; examples computed fr
     expect(worked.etp?.withheld.value.toNumber()).toBe(5241);
     expect(worked.net.value.toFixed(2)).toBe("89759.00");
   });
+  it.each<[string, PayLine[], string, string, number]>([
+    [
+      "notice beside redundancy pay shares one tax-free amount",
+      [
+        { element: "redundancy", amount: "70000", completedYears: 10 },
+        { element: "etp", amount: "25000", etpCode: "R", completedYears: 10 },
+      ],
+      "78620.00",
+      "16380.00",
+      5241,
+    ],
+    [
+      "a small employer's, of notice alone",
+      [{ element: "etp", amount: "9000", etpCode: "R", completedYears: 3 }],
+      "9000.00",
+      "0.00",
+      0,
+    ],
+    [
+      "what was typed as the taxable part stays taxable",
+      [{ element: "etp", amount: "5000", etpCode: "R" }],
+      "0.00",
+      "5000.00",
+      1600,
+    ],
+  ])("genuine redundancy: %s", (_what, lines, free, taxable, withheld) => {
+    const worked = workOut(pay(lines), rules);
+    expect([worked.lumpSums.D?.value.toFixed(2) ?? "0.00", worked.etp?.taxable.value.toFixed(2)]).toEqual([
+      free,
+      taxable,
+    ]);
+    expect(worked.etp?.withheld.value.toNumber()).toBe(withheld);
+  });
   it("unused leave on redundancy: 32 %, lump sum A; resigned: at the margin, code U", () => {
     const leave = (reason: "normal" | "redundancy") =>
       workOut(

@@ -75,7 +75,7 @@ const besidePay: SectionShown[] = [
         ? [["Kept", "none: Set-up says what"]]
         : ownFacts.map(({ name, kind, value }) => [
             name,
-            value === "" ? null : kind === "date" ? longDate(value) : value,
+            value === "" ? "not said" : kind === "date" ? longDate(value) : value,
           ]),
   },
   {
