@@ -136,7 +136,10 @@ test("a year is made final: differences found and mended from the sheet, all but
   expect([refused.status, refused.body.code]).toEqual([409, "year-closed"]);
 });
 
-test("year summaries go out by mail, and the page says who has one", async ({ page, world }) => {
+test("year summaries go out by mail, and the page says who has one; a list of contractors is put in", async ({
+  page,
+  world,
+}) => {
   await openAt(page, world, "/year/summaries?from=2025-07-01");
   const before = (await world.effects()).mail.length;
   await page.getByLabel("Marnie Okafor").check();
@@ -146,6 +149,19 @@ test("year summaries go out by mail, and the page says who has one", async ({ pa
   await expect(row(page, "Tobias Wren")).toContainText("handed over", { timeout: 20_000 });
   await expect(row(page, "Priya Halloran")).toContainText("not yet");
   expect((await world.effects()).mail).toHaveLength(before + 2);
+
+  // What the books paid to contractors: seen first, with what is odd, then put in.
+  await page.goto(`${world.url}/year/contractors?from=2025-07-01`);
+  await page.getByRole("button", { name: "Put a list in…" }).click();
+  const lines = page.getByLabel(/A line a contractor/);
+  await lines.fill("51000000681,Birch Paving,11000,1000,0");
+  await page.getByRole("button", { name: "See what they say" }).click();
+  await expect(page.getByRole("alert")).toContainText("Line 1: 51000000681 is no ABN");
+  await lines.fill("51000000680,Birch Paving,11000,1000,0\n,Casey Odd,940,,");
+  await page.getByRole("button", { name: "See what they say" }).click();
+  await expect(row(page, "Casey Odd")).toContainText("No ABN, and nothing withheld");
+  await page.getByRole("button", { name: "Put in for 2 contractors" }).click();
+  await expect(row(page, "2 contractors")).toContainText("11,940.00");
 });
 
 test("killed while the year is declared: the event is sent once, or not at all", async ({ world }) => {

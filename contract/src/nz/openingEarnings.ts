@@ -17,7 +17,7 @@ export interface OpeningEarningsShown {
     personId: number;
     name: string;
     pays: EarlierFacts[];
-    /** of the twelve months before the next payday, by the lines */
+    /** of all the lines of the person */
     gross: string;
     days: string;
     /** spans that were recorded before, and go */

@@ -88,6 +88,26 @@ function Place({ page, onPage }: { page: StaffPage; onPage: (page: StaffPage) =>
 }
 
 function SignIn({ onDone }: { onDone: () => void }) {
+  const [byCode, setByCode] = useState(false);
+  return (
+    <Screen title="My pay">
+      {byCode ? (
+        <ByCode onDone={onDone} onLeave={() => setByCode(false)} />
+      ) : (
+        <>
+          <ByPassword onDone={onDone} />
+          <button type="button" className="mt-4 block min-h-12 text-action" onClick={() => setByCode(true)}>
+            Send me a code instead
+          </button>
+          <Forgotten />
+        </>
+      )}
+      <p className="mt-4 text-quiet">Your employer opens this page for you: the invitation comes by e-mail.</p>
+    </Screen>
+  );
+}
+
+function ByPassword({ onDone }: { onDone: () => void }) {
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
   async function send(event: FormEvent<HTMLFormElement>): Promise<void> {
@@ -105,35 +125,23 @@ function SignIn({ onDone }: { onDone: () => void }) {
   }
   const wantsCode = fault?.code === "code-wanted" || fault?.code === "code-wrong";
   return (
-    <Screen title="My pay">
-      <form onSubmit={(event) => void send(event)}>
-        <Field label="E-mail" name="email" type="email" autoComplete="username" required />
-        <Field label="Password" name="password" type="password" autoComplete="current-password" required />
-        {wantsCode && <Field label="Six digits of your authenticator" name="code" inputMode="numeric" autoFocus />}
-        <Said fault={fault} />
-        <Press main type="submit" className="w-full" disabled={busy}>
-          Sign in
-        </Press>
-      </form>
-      <ByCode onDone={onDone} />
-      <Forgotten />
-      <p className="mt-4 text-quiet">Your employer opens this page for you: the invitation comes by e-mail.</p>
-    </Screen>
+    <form onSubmit={(event) => void send(event)}>
+      <Field label="E-mail" name="email" type="email" autoComplete="username" required />
+      <Field label="Password" name="password" type="password" autoComplete="current-password" required />
+      {wantsCode && <Field label="Six digits of your authenticator" name="code" inputMode="numeric" autoFocus />}
+      <Said fault={fault} />
+      <Press main type="submit" className="w-full" disabled={busy}>
+        Sign in
+      </Press>
+    </form>
   );
 }
 
 /** Six digits by mail in place of a password. Whether there is such an account is not told. */
-function ByCode({ onDone }: { onDone: () => void }) {
+function ByCode({ onDone, onLeave }: { onDone: () => void; onLeave: () => void }) {
   const [email, setEmail] = useState<string | null>(null);
-  const [open, setOpen] = useState(false);
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
-  if (!open)
-    return (
-      <button type="button" className="mt-4 block min-h-12 text-action" onClick={() => setOpen(true)}>
-        Send me a code instead
-      </button>
-    );
   async function send(event: FormEvent<HTMLFormElement>): Promise<void> {
     event.preventDefault();
     const typed = Object.fromEntries(new FormData(event.currentTarget)) as { email?: string; code?: string };
@@ -149,7 +157,7 @@ function ByCode({ onDone }: { onDone: () => void }) {
     else onDone();
   }
   return (
-    <form className="mt-4" aria-label="Sign in by a code" onSubmit={(event) => void send(event)}>
+    <form aria-label="Sign in by a code" onSubmit={(event) => void send(event)}>
       {email === null ? (
         <Field key="email" label="Your e-mail address" name="email" type="email" autoComplete="username" required />
       ) : (
@@ -172,6 +180,9 @@ function ByCode({ onDone }: { onDone: () => void }) {
       <Press type="submit" disabled={busy}>
         {email === null ? "Send me a code" : "Sign in with it"}
       </Press>
+      <button type="button" className="mt-4 block min-h-12 text-action" onClick={onLeave}>
+        With my password instead
+      </button>
     </form>
   );
 }

@@ -1,5 +1,5 @@
 /** Payments to contractors in a year: from pay runs and from a list that the books give, as a report wants them. */
-import type { ContractorRow, ContractorsShown } from "@zesty/contract/au/contractors";
+import type { ContractorRow } from "@zesty/contract/au/contractors";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
@@ -8,6 +8,7 @@ import { MarkShape } from "../../parts/MarkShape.tsx";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { PastedLines } from "../../parts/PastedLines.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { usePasted } from "../../parts/usePasted.ts";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
@@ -125,28 +126,16 @@ function Table({ rows, children }: { rows: readonly ContractorRow[]; children?: 
 }
 
 function List({ business, from, onEnd }: { business: number; from: string; onEnd: () => void }) {
-  const [text, setText] = useState("");
-  const [shown, setShown] = useState<ContractorsShown | null>(null);
   const [put, { error, isLoading }] = yearApi.usePutContractorsInMutation();
-  const ask = async (apply: boolean) => {
-    const answer = await put({ business, from, text, apply });
-    if (answer.data && apply) onEnd();
-    else setShown(answer.data ?? null);
-  };
+  const { shown, lines } = usePasted((given) => put({ business, from, ...given }), onEnd);
   return (
     <section aria-label="List of contractors" className="mb-5 max-w-4xl border-l-3 border-lime bg-sheet px-4 py-3">
       <PastedLines
         label="A line a contractor: ABN, name, gross with GST, GST, tax withheld. The list takes the place of the one before it."
-        text={text}
-        onText={(typed) => {
-          setText(typed);
-          setShown(null);
-        }}
-        shown={shown}
+        {...lines}
         error={error}
         busy={isLoading}
         whom={["contractor", "contractors"]}
-        onAsk={(apply) => void ask(apply)}
         more={
           <Button look="quiet" onClick={onEnd}>
             Not now

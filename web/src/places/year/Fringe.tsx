@@ -1,9 +1,7 @@
-/** Fringe benefits of several people, pasted as lines: shown grossed up before they are put in, all or not at all. */
-import type { FringeShown } from "@zesty/contract/year";
-import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { moneyOrDash } from "../../parts/format.ts";
 import { PastedLines } from "../../parts/PastedLines.tsx";
+import { usePasted } from "../../parts/usePasted.ts";
 import { yearApi } from "../../state/yearApi.ts";
 
 export function Fringe({
@@ -17,28 +15,16 @@ export function Fringe({
   to: string;
   onEnd: () => void;
 }) {
-  const [text, setText] = useState("");
-  const [shown, setShown] = useState<FringeShown | null>(null);
   const [put, { error, isLoading }] = yearApi.usePutFringeInMutation();
-  const ask = async (apply: boolean) => {
-    const answer = await put({ business, from, text, apply });
-    if (answer.data && apply) onEnd();
-    else setShown(answer.data ?? null);
-  };
+  const { shown, lines } = usePasted((given) => put({ business, from, ...given }), onEnd);
   return (
     <section aria-label="Fringe benefits" className="mb-5 max-w-3xl border-l-3 border-lime bg-sheet px-4 py-3">
       <h2 className="font-name text-[20px]">Fringe benefits of the year to 31 March {to.slice(0, 4)}</h2>
       <PastedLines
         label="A line a person: payroll ID or name, taxable value, and what is exempt under section 57A"
-        text={text}
-        onText={(typed) => {
-          setText(typed);
-          setShown(null);
-        }}
-        shown={shown}
+        {...lines}
         error={error}
         busy={isLoading}
-        onAsk={(apply) => void ask(apply)}
         more={
           <Button look="quiet" onClick={onEnd}>
             Not now

@@ -7,6 +7,7 @@ import { ChoiceField } from "../../../parts/Fields.tsx";
 import { moneyOrDash } from "../../../parts/format.ts";
 import { Page } from "../../../parts/Page.tsx";
 import { PastedLines } from "../../../parts/PastedLines.tsx";
+import { usePasted } from "../../../parts/usePasted.ts";
 import { api } from "../../../state/api.ts";
 import { useBusiness } from "../../../state/business.ts";
 import { yearApi } from "../../../state/yearApi.ts";
@@ -18,15 +19,12 @@ export function OpeningFiguresAu() {
   const navigate = useNavigate();
   const { data: session } = api.useSessionQuery();
   const { from, name } = payrollYearAu(session?.day ?? "2026-07-01");
-  const [text, setText] = useState("");
   const [carried, setCarried] = useState(true);
-  const [shown, setShown] = useState<OpeningShown | null>(null);
   const [put, { error, isLoading }] = yearApi.usePutOpeningInMutation();
-  const ask = async (apply: boolean) => {
-    const answer = await put({ business: business.id, from, carried, text, apply });
-    if (answer.data && apply) void navigate("/people");
-    else setShown(answer.data ?? null);
-  };
+  const { shown, forget, lines } = usePasted(
+    (given) => put({ business: business.id, from, carried, ...given }),
+    () => void navigate("/people"),
+  );
   return (
     <Page
       title={`Opening figures, ${name}`}
@@ -47,7 +45,7 @@ export function OpeningFiguresAu() {
           value={carried ? "yes" : "no"}
           onChange={(event) => {
             setCarried(event.target.value === "yes");
-            setShown(null);
+            forget();
           }}
         >
           <option value="yes">We do: our pay events go on from them</option>
@@ -60,15 +58,9 @@ export function OpeningFiguresAu() {
           placeholder={
             "Payroll ID\tGross\tWithheld\tSuper earnings\tSuper\nS001\t18,240.00\t3,120.00\t18,240.00\t2,188.80\nTotal\t18,240.00\t3,120.00\t18,240.00\t2,188.80"
           }
-          text={text}
-          onText={(typed) => {
-            setText(typed);
-            setShown(null);
-          }}
-          shown={shown}
+          {...lines}
           error={error}
           busy={isLoading}
-          onAsk={(apply) => void ask(apply)}
         >
           {shown && <Lines shown={shown} />}
         </PastedLines>

@@ -1,24 +1,21 @@
 /** Earnings of several people from before this program, by spans: pasted, reconciled with a printed total, put in at once. */
 import type { OpeningEarningsShown } from "@zesty/contract/nz/openingEarnings";
-import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { counted, money, moneyOrDash } from "../../../parts/format.ts";
 import { Page } from "../../../parts/Page.tsx";
 import { PastedLines } from "../../../parts/PastedLines.tsx";
+import { usePasted } from "../../../parts/usePasted.ts";
 import { useBusiness } from "../../../state/business.ts";
 import { yearApi } from "../../../state/yearApi.ts";
 
 export function OpeningEarnings() {
   const business = useBusiness();
   const navigate = useNavigate();
-  const [text, setText] = useState("");
-  const [shown, setShown] = useState<OpeningEarningsShown | null>(null);
   const [put, { error, isLoading }] = yearApi.usePutEarningsInMutation();
-  const ask = async (apply: boolean) => {
-    const answer = await put({ business: business.id, text, apply });
-    if (answer.data && apply) void navigate("/people");
-    else setShown(answer.data ?? null);
-  };
+  const { shown, lines } = usePasted(
+    (given) => put({ business: business.id, ...given }),
+    () => void navigate("/people"),
+  );
   return (
     <Page
       title="Earnings from before"
@@ -39,15 +36,9 @@ export function OpeningEarnings() {
         placeholder={
           "Payroll ID\tFrom\tTo\tGross\tIrregular\tDays\nK001\t1/4/2025\t30/6/2025\t15,600.00\t0\t63\nTotal\t\t\t15,600.00"
         }
-        text={text}
-        onText={(typed) => {
-          setText(typed);
-          setShown(null);
-        }}
-        shown={shown}
+        {...lines}
         error={error}
         busy={isLoading}
-        onAsk={(apply) => void ask(apply)}
       >
         {shown && <Lines shown={shown} />}
       </PastedLines>
