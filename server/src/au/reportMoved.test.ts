@@ -1,12 +1,14 @@
 /** A category put right: what is reported moves, what was signed stays, and all of it comes back with the pay. */
+import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { readDocument } from "../documents/documents.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { takeBack } from "../runs/takeBack.ts";
 import { addElement } from "../setup/elements.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { verify } from "../store/audit.ts";
 import { unbalanced } from "../store/invariants.ts";
-import { outbox, yearClose } from "../store/schema.ts";
+import { document, outbox, yearClose } from "../store/schema.ts";
 import { keptYears } from "../store/sums.ts";
 import { readProofPays, readYearProof } from "../year/proof.ts";
 import { moveReported } from "./reportMoved.ts";
@@ -73,8 +75,13 @@ describe("a category put right", () => {
     db.update(outbox).set({ state: "accepted" }).run();
     expect(isMoved()).toEqual([true, true]);
     sound();
-    signed(1);
+    const [next = 0] = signed(1);
     expect(reported()[0]).toEqual({ "report:allowance:TD": 8000 });
+    // What was reported once and is nothing now is said as nothing (requirements A 5 and 48).
+    const event = db.select().from(document).where(eq(document.runId, next)).all();
+    const xml = readDocument(world.context, event.find((each) => each.kind === "payEvent")?.id ?? 0).bytes.toString();
+    expect(xml).toMatch(/<TypeC>OD<[\s\S]{0,160}<EmploymentAllowancesA>0\.00</);
+    expect(xml).toMatch(/<TypeC>TD<[\s\S]{0,160}<EmploymentAllowancesA>80\.00</);
     db.update(outbox).set({ state: "accepted" }).run();
     expect(isMoved()).toEqual([false, false]);
     expect(move({ allowance: "TD" }).rows).toEqual([]);
