@@ -8,7 +8,7 @@ import { listJournals, readJournal } from "../books/readBooks.ts";
 import { readDocument } from "../documents/documents.ts";
 import { readDues } from "../dues/readDues.ts";
 import { taken } from "../outbox/byHand.ts";
-import { sendAgain, sendRun } from "../outbox/sendRun.ts";
+import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
 import { settleAnswer } from "../outbox/settleAnswer.ts";
 import { backOffMs } from "../outbox/worker.ts";
 import { readPerson } from "../people/readPeople.ts";
@@ -222,8 +222,12 @@ describe("answers", () => {
         .all();
     taken(context, actor, runId, event()[0]?.id ?? 0, { answer: "refused", receipt: null, note: "wrong branch" });
     expect(event()[0]).toMatchObject({ state: "refused", detail: expect.stringMatching(/told by .*: wrong branch/) });
+    const wheel = () => sendView(context, runId).segments[3];
+    expect(wheel()).toBe("wrong");
     sendAgain(context, actor, runId, "payEvent");
     expect(event().map((each) => each.state)).toEqual(["refused", "queued"]);
+    // What was made again stands in its place.
+    expect(wheel()).toBe("now");
   });
   it("waits longer with every try, an hour at the most", () => {
     expect([1, 2, 3, 4, 5, 6, 30].map(backOffMs)).toEqual([2000, 4000, 8000, 16_000, 32_000, 300_000, 3_600_000]);

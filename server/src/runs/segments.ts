@@ -26,13 +26,16 @@ export function segmentsFrom({ state, summary }: Pick<Run, "state" | "summary">,
 export const segmentsOf = (context: Context, run: Pick<Run, "id" | "state" | "summary">): Segments =>
   segmentsFrom(run, faultyRuns(context, [run.id]).has(run.id));
 
-/** Runs of which something was refused. */
+/** Runs of which something stands refused: what was made again in its place is looked at instead. */
 export const faultyRuns = ({ store }: Context, runIds: readonly number[]): Set<number> =>
   new Set(
     store
       .prepared<[string], { id: number }>(
-        `SELECT DISTINCT run_id AS id FROM outbox
-         WHERE run_id IN (SELECT value FROM json_each(?)) AND state IN ('rejected', 'refused')`,
+        `SELECT DISTINCT o.run_id AS id FROM outbox o
+         WHERE o.run_id IN (SELECT value FROM json_each(?)) AND o.state IN ('rejected', 'refused')
+           AND o.replaces_id IS NULL
+           AND NOT EXISTS (SELECT 1 FROM outbox n WHERE n.run_id = o.run_id AND n.channel = o.channel
+             AND n.pay_id IS o.pay_id AND n.id > o.id AND n.state <> 'cancelled')`,
       )
       .all(JSON.stringify(runIds))
       .map((row) => row.id),
