@@ -112,28 +112,33 @@ function readLines(text: string): { rows: Listed[]; faults: string[] } {
   for (const [at, cells] of lines.entries()) {
     // Headings say what stands below them.
     if (at === 0 && /^(abn|payee|supplier|name)/i.test(cells[0] ?? "")) continue;
-    const [abn = "", name = "", ...amounts] = cells;
-    const digits = abn.replace(/\s/g, "");
-    const [gross, gst, tax] = [0, 1, 2].map((column) => pastedAmount(amounts[column] ?? ""));
-    const wrong = amounts.slice(0, 3).find((_cell, column) => [gross, gst, tax][column] === null);
-    const known = seen.get(digits || name.toLowerCase());
-    const fault =
-      digits !== "" && !isAbn(digits)
-        ? `${abn} is no ABN: its check does not hold. Write eleven digits, or leave it empty where none was quoted.`
-        : name === ""
-          ? "the name is missing. Write ABN, name, gross, GST, tax."
-          : wrong !== undefined
-            ? `${wrong} is no amount. Write it as 2500.50.`
-            : gross === "0.00"
-              ? `nothing was paid to ${name}. Leave the line out.`
-              : known !== undefined
-                ? `${name} stands in line ${known} already. Put the amounts into one line.`
-                : null;
-    if (fault) faults.push(`Line ${at + 1}: ${fault}`);
+    const said = readLine(cells);
+    const row = typeof said === "string" ? null : said;
+    const key = row ? (row.abn ?? row.name.toLowerCase()) : "";
+    const known = seen.get(key);
+    if (row === null) faults.push(`Line ${at + 1}: ${said}`);
+    else if (known !== undefined)
+      faults.push(`Line ${at + 1}: ${row.name} stands in line ${known} already. Put the amounts into one line.`);
     else {
-      seen.set(digits || name.toLowerCase(), at + 1);
-      rows.push({ name: name.slice(0, 120), abn: digits || null, gross: gross ?? "", gst: gst ?? "", tax: tax ?? "" });
+      seen.set(key, at + 1);
+      rows.push(row);
     }
   }
   return rows.length === 0 && faults.length === 0 ? { rows, faults: [nothing] } : { rows, faults };
+}
+
+/** What a line says, or why it says nothing. */
+function readLine([abn = "", name = "", ...amounts]: string[]): Listed | string {
+  const digits = abn.replace(/\s/g, "");
+  if (digits !== "" && !isAbn(digits))
+    return `${abn} is no ABN: its check does not hold. Write eleven digits, or leave it empty where none was quoted.`;
+  if (name === "") return "the name is missing. Write ABN, name, gross, GST, tax.";
+  if (name.length > 120) return `the name ${name.slice(0, 20)}… has more than 120 signs. Shorten it.`;
+  const [gross, gst, tax] = [amounts[0], amounts[1], amounts[2]].map((cell) => pastedAmount(cell ?? ""));
+  if (gross == null || gst == null || tax == null) {
+    const wrong = amounts.find((cell) => pastedAmount(cell) === null) ?? "";
+    return `${wrong} is no amount. Write it as 2500.50.`;
+  }
+  if (decimal(gross).isZero()) return `nothing was paid to ${name}. Leave the line out.`;
+  return { name, abn: digits || null, gross, gst, tax };
 }

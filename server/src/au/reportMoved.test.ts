@@ -120,6 +120,12 @@ describe("a category put right", () => {
   });
   it.each<[string, () => unknown, RegExp]>([
     ["kilometres", () => move({ allowance: "CD" }), /cannot move by themselves/],
+    ["a deduction's category", () => move({ allowance: "TD", deduction: "F" }), /no category of a deduction/],
+    [
+      "an allowance's category for a deduction",
+      () => move({ allowance: "TD", deduction: "F" }, "2026-07-01", true, world.element("UNION")),
+      /no category of an allowance/,
+    ],
     ["nothing", () => move({}), /Choose what the allowance is reported as/],
     ["wages", () => move({ allowance: "TD" }, "2026-07-01", true, world.element("ORD")), /reported by its kind/],
     ["another's element", () => move({ allowance: "TD" }, "2026-07-01", true, 999), /pay element/],

@@ -29,6 +29,7 @@ interface Signed {
   personId: number;
   name: string;
   payday: string;
+  signedAt: string;
   input: string;
   /** how the newest move of the pay has it reported; null: as it was signed */
   moved: string | null;
@@ -59,7 +60,8 @@ export function moveReported(
   const moving = signedWith(context, businessId, element, from).flatMap((signed): Moving[] => {
     const input = JSON.parse(signed.input) as PayInput;
     const was = signed.moved === null ? null : (JSON.parse(signed.moved) as ReportedAs);
-    const facts = movedFacts(workOut(input, context.rules), element.code, was, to);
+    // By the rules that it was signed under: a deduction that was cut to protect net pay depends on them.
+    const facts = movedFacts(workOut(input, context.rulesAt(signed.signedAt)), element.code, was, to);
     const line = input.lines.find((each) => each.code === element.code);
     const off = facts.reduce((sum, { cents }) => sum + Math.max(cents, -cents), 0);
     return facts.length === 0
@@ -118,8 +120,9 @@ function demandMovable({ element, name, ...row }: Element, to: ReportedAs): void
   if (!isAllowance && !element.startsWith("deduction"))
     refuse("allowance", `${name} is reported by its kind. Only allowances and deductions have a category to choose.`);
   if (isAllowance && to.allowance === null) refuse("allowance", "Choose what the allowance is reported as.");
-  if (isAllowance !== (to.deduction === null) && to.allowance !== null)
-    refuse("deduction", "An allowance has no category of a deduction.");
+  if (isAllowance && to.deduction !== null) refuse("deduction", "An allowance has no category of a deduction.");
+  if (!isAllowance && (to.allowance !== null || to.detail !== null))
+    refuse("allowance", "A deduction has no category of an allowance.");
   if (isMeasuredAs(to) || isMeasuredAs({ ...nothing, allowance: row.allowance as ReportedAs["allowance"] }))
     refuse(
       "allowance",
@@ -133,7 +136,7 @@ function signedWith({ store }: Context, businessId: number, element: Element, fr
   return store
     .prepared<(string | number)[], Signed>(
       `SELECT s.id, s.pay_id AS payId, s.run_id AS runId, s.person_id AS personId,
-         p.given_name || ' ' || p.family_name AS name, s.payday, s.input,
+         p.given_name || ' ' || p.family_name AS name, s.payday, s.signed_at AS signedAt, s.input,
          (SELECT json_extract(m.input, '$.to') FROM signed_pay m WHERE m.pay_id = s.pay_id AND m.kind = 'moved'
             AND json_extract(m.input, '$.code') = ? ORDER BY m.id DESC LIMIT 1) AS moved
        FROM signed_pay s JOIN person p ON p.id = s.person_id

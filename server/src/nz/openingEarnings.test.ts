@@ -1,6 +1,7 @@
 /** Earnings from before this program, from lines: several spans a person, reconciled, all or none. */
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { type SmallWorld, smallWorldNz } from "../smallWorld.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../smallWorld.ts";
 import { pastEarnings } from "../store/schema.ts";
 import { putEarningsIn } from "./openingEarnings.ts";
 
@@ -50,7 +51,7 @@ describe("earnings from before", () => {
     ["N0,1/4/2025,31/6/2025,10,0,1", /Line 1: 31\/6\/2025 is no day/],
     ["N0,30/6/2025,1/4/2025,10,0,1", /The last day is before the first/],
     ["N0,1/4/2025,30/6/2025,ten,0,1", /Line 1: ten is no number/],
-    ["N0,1/4/2025,30/6/2025,10,11,1", /more is irregular than was earned/],
+    ["N0,1/4/2025,30/6/2025,10,11,1", /More is irregular than was earned/],
     [
       "N0,1/4/2025,30/6/2025,10,0,1\nN0,30/6/2025,1/7/2025,10,0,1",
       /Line 2: .* shares days with that from 1 April 2025/,
@@ -61,5 +62,15 @@ describe("earnings from before", () => {
     expect(put(text).faults.join()).toMatch(why);
     expect(() => put(text, true)).toThrow(/Nothing was put in/);
     expect(held()).toEqual([]);
+  });
+  it("end before the first period that is paid here, from lines and on the person's page", () => {
+    signRun(world, openUsual(world));
+    const late = "N0,1/4/2025,15/6/2026,10,0,1";
+    expect(put(late).faults[0]).toMatch(/Line 1: .*reaches into the period from 15 June 2026, which is paid here/);
+    const pays = [{ start: "2025-04-01", end: "2026-06-15", gross: "10", irregular: "0", days: "1" }];
+    expect(() => saveSection(world.context, world.actor, world.personIds[0] ?? 0, "earlier", { pays })).toThrow(
+      /reaches into the period/,
+    );
+    expect(put(late.replace("15/6/2026", "14/6/2026")).faults).toEqual([]);
   });
 });

@@ -5,14 +5,16 @@
 import { check } from "@zesty/contract/fields";
 import type { OpeningEarningsGiven, OpeningEarningsShown } from "@zesty/contract/nz/openingEarnings";
 import { type EarlierFacts, earlier as earlierSchema } from "@zesty/contract/nz/people";
-import { dateWords } from "@zesty/core/calendar/dates";
 import { readDate } from "@zesty/core/calendar/readDate";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
+import { inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { demandFaultless, notClosed, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { pastEarnings } from "../store/schema.ts";
+import { spanFault } from "./earlierSpans.ts";
+import { firstPaidDays } from "./ledger.ts";
 
 const order = "payroll ID or name, first day, last day, gross earnings, irregular in it, days worked or paid for";
 
@@ -36,7 +38,12 @@ function readLines(context: Context, businessId: number, text: string): OpeningE
   const lines = pastedLines(text);
   if (!lines) return { ...shown, faults: [notClosed] };
   const today = context.clock.today();
-  const named = whoIsNamed(peopleOf(context.store.db, businessId), { severalLines: true });
+  const people = peopleOf(context.store.db, businessId);
+  const named = whoIsNamed(people, { severalLines: true });
+  const firstPaid = firstPaidDays(
+    context,
+    people.map((each) => each.id),
+  );
   const spans = new Map<number, { name: string; pays: EarlierFacts[] }>();
   for (const [at, cells] of lines.entries()) {
     const [who = "", from = "", to = "", ...amounts] = cells;
@@ -65,13 +72,18 @@ function readLines(context: Context, businessId: number, text: string): OpeningE
           irregular: irregular ?? "",
           days: decimal(days ?? "0").toString(),
         };
-        const fault = faultOf(pay, known);
+        const checked = check(earlierSchema, { pays: [pay] });
+        const fault = "errors" in checked ? checked.errors[0]?.text : spanFault(pay, known, firstPaid.get(person.id));
         if (fault) say(`${name}: ${fault}`);
         else spans.set(person.id, { name, pays: [...known, pay] });
       }
     }
   }
-  const recorded = context.store.db.select().from(pastEarnings).all();
+  const recorded = context.store.db
+    .select({ personId: pastEarnings.personId })
+    .from(pastEarnings)
+    .where(inArray(pastEarnings.personId, [...spans.keys()]))
+    .all();
   for (const [personId, { name, pays }] of spans)
     shown.rows.push({
       ...{ personId, name, pays },
@@ -88,14 +100,4 @@ function readLines(context: Context, businessId: number, text: string): OpeningE
   if (shown.rows.length === 0 && shown.faults.length === 0)
     shown.faults.push(`Nothing was given: a line a span, with ${order}.`);
   return shown;
-}
-
-function faultOf(pay: EarlierFacts, known: readonly EarlierFacts[]): string | null {
-  const checked = check(earlierSchema, { pays: [pay] });
-  if ("errors" in checked) return checked.errors[0]?.text ?? "the line cannot be taken.";
-  if (decimal(pay.irregular).gt(pay.gross)) return "more is irregular than was earned.";
-  const same = known.find((each) => each.start <= pay.end && pay.start <= each.end);
-  return same
-    ? `the span shares days with that from ${dateWords(same.start)} to ${dateWords(same.end)}. Earnings would count twice.`
-    : null;
 }

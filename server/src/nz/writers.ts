@@ -15,6 +15,8 @@ import type { Writer } from "../people/peopleOfCountry.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { holidayTerms, kiwiSaver, leaveEntry, pastEarnings, payOrders, taxCode } from "../store/schema.ts";
+import { spanFault } from "./earlierSpans.ts";
+import { firstPaidDays } from "./ledger.ts";
 
 export interface SectionValuesNz {
   taxCode: TaxCodeFacts & { from?: string };
@@ -76,6 +78,11 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
   // Earnings from before this program are no facts of ours: the list is kept as it was last typed.
   earlier: (context, personId, _businessId, _from, { pays }) => {
     const { db } = context.store;
+    const firstPaid = firstPaidDays(context, [personId]).get(personId);
+    pays.forEach((pay, at) => {
+      const text = spanFault(pay, pays.slice(0, at), firstPaid);
+      if (text) throw cannot("earlier-span", text, { errors: [{ path: `pays.${at}.end`, text }] });
+    });
     db.delete(pastEarnings).where(eq(pastEarnings.personId, personId)).run();
     for (const each of pays)
       db.insert(pastEarnings)

@@ -5,7 +5,7 @@
  */
 import type { ReplaceEvent } from "@zesty/contract/runs";
 import { payrollYearOf } from "@zesty/core/countries/countries";
-import { and, desc, eq, ne } from "drizzle-orm";
+import { and, desc, eq, isNull, ne, notInArray, or } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";
 import { agentOn } from "../lodging/lodging.ts";
@@ -15,7 +15,6 @@ import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { outbox } from "../store/schema.ts";
 import { closingOf, demandYearOpen } from "../year/closed.ts";
-import { isVain } from "./vain.ts";
 
 type Row = typeof outbox.$inferSelect;
 
@@ -35,13 +34,21 @@ export function replacedBy({ store: { db } }: Context, row: Row): { submissionId
 
 /** The event of this run that may be replaced: the newest of the business, and taken. */
 function replaceableIn({ store: { db } }: Context, run: Run): Row | null {
-  const [newest] = db
+  const newest = db
     .select()
     .from(outbox)
-    .where(and(eq(outbox.businessId, run.businessId), eq(outbox.channel, "payEvent"), ne(outbox.state, "cancelled")))
+    .where(
+      and(
+        eq(outbox.businessId, run.businessId),
+        eq(outbox.channel, "payEvent"),
+        ne(outbox.state, "cancelled"),
+        // A replacement that was not taken left the event before it as it was.
+        or(isNull(outbox.replacesId), notInArray(outbox.state, ["refused", "rejected"])),
+      ),
+    )
     .orderBy(desc(outbox.id))
-    .all()
-    .filter((row) => !isVain(row));
+    .limit(1)
+    .get();
   return newest?.runId === run.id && taken.includes(newest.state) ? newest : null;
 }
 

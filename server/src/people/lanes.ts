@@ -164,7 +164,7 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
       ["Agreement", row.agreement ?? "none"],
       ["Level", row.classification],
       ["Hours", row.use === "all" ? "every hour recorded" : "exceptions"],
-      ["Averaging begins on", row.averagingFrom],
+      ["Averaging begins on", row.averagingFrom && dateWords(row.averagingFrom)],
     ]),
     ...own[country],
     lane("bank", "Bank accounts", bankSplit, (row) =>

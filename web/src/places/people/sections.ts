@@ -51,6 +51,7 @@ const time: SectionShown = {
           ["Agreement", terms.agreement ?? "none: every hour at the plain rate"],
           ["Level", terms.agreement === null ? undefined : (terms.classification ?? "not said")],
           ["Hours", terms.use === "all" ? "every hour is recorded" : "the week's pattern, with exceptions"],
+          ["Averaging begins on", terms.averagingFrom ? longDate(terms.averagingFrom) : undefined],
           ["Since", longDate(terms.from)],
         ],
 };

@@ -192,12 +192,22 @@ function Detail({ line, element, onLine }: Omit<EditorProps, "country">) {
       );
     case "etp":
       return (
-        <Choice
-          label="Code"
-          value={detail.etpCode ?? "O"}
-          options={etpCodes.map((code) => [code, code] as const)}
-          onChoose={(etpCode) => set({ etpCode: etpCode as LineDetail["etpCode"] })}
-        />
+        <>
+          <Choice
+            label="Code"
+            value={detail.etpCode ?? "O"}
+            options={etpCodes.map((code) => [code, code] as const)}
+            onChoose={(etpCode) => set({ etpCode: etpCode as LineDetail["etpCode"] })}
+          />
+          {detail.etpCode === "R" && (
+            <NumberInput
+              label="Completed years, where it is part of a redundancy payment"
+              form="count"
+              value={detail.completedYears === undefined ? undefined : String(detail.completedYears)}
+              onValue={(value) => set({ completedYears: value === undefined ? undefined : Number(value) })}
+            />
+          )}
+        </>
       );
     case "redundancy":
       return (

@@ -1,7 +1,7 @@
 /** What an element is reported as, put right from a payday on: shown first, with whose year it changes. */
 import type { ReportedMoved } from "@zesty/contract/au/reportMoved";
 import type { ElementLine, ElementSheet } from "@zesty/contract/year";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useForm } from "react-hook-form";
 import type { ElementValues } from "../../countries/elements.tsx";
 import { elementsOnPage } from "../../countries/elements.tsx";
@@ -31,6 +31,11 @@ export function ReportMove({
     },
   });
   const [shown, setShown] = useState<ReportedMoved | null>(null);
+  // What was shown holds for what was typed then, however it is changed: by keys, or from the calendar of a date.
+  useEffect(() => {
+    const watching = form.watch(() => setShown(null));
+    return () => watching.unsubscribe();
+  }, [form]);
   const [move, { isLoading }] = yearApi.useMoveReportedMutation();
   const { errors } = form.formState;
   const ask = (apply: boolean) =>
@@ -50,7 +55,6 @@ export function ReportMove({
       noValidate
       aria-label={`What ${line.name} is reported as`}
       className="border-l-3 border-lime py-2 pl-4"
-      onInput={() => setShown(null)}
       onSubmit={ask(shown !== null)}
     >
       <div className="grid max-w-3xl grid-cols-3 items-start gap-3">
