@@ -73,7 +73,8 @@ export const cashOutLeave = Joi.object<CashOutLeave>({
   amount: hours().required().label("Amount"),
 });
 
-export interface LeaveRequestView {
+/** Leave asked for, and what was said to it. */
+export interface LeaveRequest {
   id: number;
   personId: number;
   kind: string;
@@ -87,6 +88,10 @@ export interface LeaveRequestView {
   state: "waiting" | LeaveAnswer;
   comment: string | null;
   answeredBy: string | null;
+}
+export interface LeaveRequestView extends LeaveRequest {
+  /** whoever looks may answer it */
+  canAnswer: boolean;
 }
 export interface LeaveDayView {
   date: string;
@@ -110,6 +115,8 @@ export interface LeavePerson {
   standings: Record<string, LeaveStanding>;
   /** leave on the record of time between the days shown */
   days: LeaveDayView[];
+  /** whoever looks records and approves this person's leave, and sees balances and kinds */
+  canAnswer: boolean;
 }
 export interface LeaveView {
   businessId: number;
@@ -120,7 +127,6 @@ export interface LeaveView {
   people: LeavePerson[];
   /** those that touch the days shown, and all that wait */
   requests: LeaveRequestView[];
-  canAnswer: boolean;
   /** may adjust balances, cash out, and post what leave is worth */
   canPrepare: boolean;
   /** a calendar address stands */

@@ -81,7 +81,10 @@ export interface GivenRight {
   right: Right;
   /** approves hours and leave of the business */
   approves: boolean;
+  /** only of whoever works at one of these places or for one of these cost centres; null for everybody */
+  approvesFor: { placeIds: number[]; costCentreIds: number[] } | null;
 }
+const ids = () => Joi.array().items(id()).max(200).unique().required();
 const givenRights = () =>
   Joi.array()
     .items(
@@ -92,6 +95,10 @@ const givenRights = () =>
           .required()
           .label("Right"),
         approves: Joi.boolean().default(false).label("Approves hours and leave"),
+        approvesFor: Joi.object({ placeIds: ids(), costCentreIds: ids() })
+          .allow(null)
+          .default(null)
+          .label("Approves for"),
       }),
     )
     .max(1000)
@@ -161,9 +168,17 @@ export interface UserView {
   secondFactor: boolean;
   rights: GivenRight[];
 }
+/** A place of work or a cost centre, as whoever gives rights chooses it. */
+export interface Team {
+  id: number;
+  name: string;
+  retired: boolean;
+}
 export interface UsersView {
   users: UserView[];
   invitations: { id: number; email: string; name: string; lead: boolean; rights: GivenRight[]; expiresAt: string }[];
+  /** of each business, whom an approver may be given: who works at a place, or for a cost centre */
+  teams: { businessId: number; places: Team[]; costCentres: Team[] }[];
 }
 export interface OwnSession {
   id: string;

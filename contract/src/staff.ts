@@ -4,7 +4,7 @@ import type { CountryCode } from "@zesty/core/countries/countries";
 import Joi from "joi";
 import { type Emergency, emergency } from "./besidePay.ts";
 import { abn, account, bsb, date, hours, name, optional, tfn, usi } from "./fields.ts";
-import type { LeaveRequestView } from "./leave.ts";
+import type { LeaveRequest } from "./leave.ts";
 import { accountNz, ird, taxCode } from "./nz/people.ts";
 import { states } from "./people.ts";
 
@@ -40,7 +40,7 @@ export interface StaffPage {
   years: { from: string; name: string }[];
   wanted: Wanted[];
   balances: StaffBalance[];
-  requests: LeaveRequestView[];
+  requests: LeaveRequest[];
   kinds: { code: string; words: string }[];
   /** hours are typed here: every hour, or only what differs from the week; null where nothing is typed */
   timesheet: "all" | "exceptions" | null;

@@ -209,6 +209,8 @@ export interface WeekPerson {
   rates: EnteredRates;
   /** days of the week shown, and those about it as context */
   days: Record<string, WeekDay>;
+  /** whoever looks records and approves this person's days */
+  canEdit: boolean;
 }
 export interface WeekView {
   businessId: number;
@@ -224,6 +226,7 @@ export interface WeekView {
   run: { id: number; payday: string; open: boolean } | null;
   rules: RuleSet[];
   people: WeekPerson[];
+  /** may record and approve of anybody at all */
   canEdit: boolean;
   /** days shown that are not as they were sealed, in words */
   broken: string[];

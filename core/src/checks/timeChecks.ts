@@ -13,6 +13,17 @@ export const isTypedOver = (line: SheetLine): boolean =>
   line.time !== undefined &&
   !(same(line.hours, line.time.hours) && same(line.amount, line.time.amount) && same(line.units, line.time.units));
 
+/** Leave typed into the sheet: the record of time does not say on which days it was taken. */
+export const isWithoutDays = (line: SheetLine): boolean =>
+  line.time === undefined &&
+  line.corrects === undefined &&
+  !(decimalOrZero(line.hours).isZero() && decimalOrZero(line.units).isZero());
+
+const shown = (value: { hours?: string | undefined; amount?: string | undefined; units?: string | undefined }) =>
+  value.amount === undefined
+    ? `${decimal(value.hours ?? value.units ?? "0").toString()}${value.hours === undefined && value.units !== undefined ? "" : " h"}`
+    : `$${decimal(value.amount).toFixed(2)}`;
+
 export function timeChecks(
   { openTime }: Pick<RowBase, "openTime">,
   lines: readonly SheetLine[],
@@ -32,15 +43,19 @@ export function timeChecks(
   for (const text of openTime?.queries ?? [])
     marks.push({ kind: "query", code: "timeLook", facts: { text }, mend: inTime });
   for (const line of lines) {
+    const element = elements.get(line.elementId);
+    if (element?.element === "leaveTaken" && isWithoutDays(line))
+      marks.push({
+        kind: "query",
+        code: "leaveWithoutDays",
+        facts: { name: element.name, typed: shown(line) },
+        mend: { place: "run", section: "leave" },
+      });
     if (!isTypedOver(line)) continue;
-    const shown = (value: { hours?: string | undefined; amount?: string | undefined; units?: string | undefined }) =>
-      value.amount === undefined
-        ? `${decimal(value.hours ?? value.units ?? "0").toString()}${value.hours === undefined && value.units !== undefined ? "" : " h"}`
-        : `$${decimal(value.amount).toFixed(2)}`;
     marks.push({
       kind: "query",
       code: "timeTypedOver",
-      facts: { name: elements.get(line.elementId)?.name ?? "", typed: shown(line), was: shown(line.time ?? {}) },
+      facts: { name: element?.name ?? "", typed: shown(line), was: shown(line.time ?? {}) },
       mend: inRun,
     });
   }

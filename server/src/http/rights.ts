@@ -27,30 +27,6 @@ export const mayPrepare = (context: Context, actor: Actor, businessId: number): 
   return right !== null && rank[right] >= rank.prepare;
 };
 
-/** May this user record and approve hours and leave: whoever prepares runs, and whoever was given just that. */
-export function mayRecordTime(context: Context, actor: Actor, businessId: number): boolean {
-  const right = rightIn(context, actor, businessId);
-  if (right === null) return false;
-  if (rank[right] >= rank.prepare) return true;
-  const row = context.store.db
-    .select({ approves: userRight.approves })
-    .from(userRight)
-    .where(and(eq(userRight.userId, actor.userId), eq(userRight.businessId, businessId)))
-    .get();
-  return row?.approves ?? false;
-}
-
-/** As `demandRight`, for hours and leave. */
-export function demandTimeRight(context: Context, actor: Actor, businessId: number): void {
-  demandRight(context, actor, businessId, "see");
-  if (!mayRecordTime(context, actor, businessId))
-    throw new ProblemError(
-      403,
-      "right-missing",
-      "You may see the week, but not record or approve hours and leave. Ask the practice lead for the right.",
-    );
-}
-
 /** @param what names what was asked for: who may not see it gets the same answer as if it did not exist */
 export function demandRight(
   context: Context,

@@ -1,5 +1,5 @@
 /** Who is away when, who asks to be, and how balances stand: what the leave page shows of a business. */
-import type { LeaveEntryView, LeavePerson, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
+import type { LeaveEntryView, LeavePerson, LeaveRequest, LeaveView } from "@zesty/contract/leave";
 import { daysBetween, isDate } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -7,7 +7,8 @@ import { fromE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { mayPrepare, mayRecordTime } from "../http/rights.ts";
+import { mayPrepare } from "../http/rights.ts";
+import { timeReach } from "../http/timeRights.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { calendarFeed, costCentre, person, place } from "../store/schema.ts";
@@ -23,7 +24,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
   const { db } = context.store;
   const today = context.clock.today();
   const { country } = findBusiness(context, businessId);
-  const canAnswer = mayRecordTime(context, actor, businessId);
+  const reach = timeReach(context, actor, businessId);
   const everybody = db.select().from(person).where(eq(person.businessId, businessId)).all();
   const records = datedRecords(
     db,
@@ -53,8 +54,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
       .map((each) => [each.id, each.name]),
   );
   // Who only looks on learns that somebody is away, not of what kind it is where the law keeps that close.
-  const shown = (kind: string) => (!canAnswer && leaveKindIn(country, kind).confidential ? "leave" : kind);
-  const requests = requestsOf(context, businessId, from, to);
+  const shown = (kind: string, mine: boolean) => (!mine && leaveKindIn(country, kind).confidential ? "leave" : kind);
   return {
     businessId,
     country,
@@ -63,6 +63,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
     today,
     people: known.map((each): LeavePerson => {
       const terms = records.terms.get(each.who.id);
+      const canAnswer = reach({ personId: each.who.id, date: today });
       return {
         personId: each.who.id,
         name: `${each.who.givenName} ${each.who.familyName}`,
@@ -75,13 +76,16 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
         endDate: each.who.endDate,
         holidays: each.time.holidays.filter((day) => day.date >= from && day.date <= to),
         standings: canAnswer ? (standings.get(each.who.id) ?? {}) : {},
-        days: daysOf(each, from, to).map((day) => ({ ...day, kind: shown(day.kind) })),
+        days: daysOf(each, from, to).map((day) => ({ ...day, kind: shown(day.kind, canAnswer) })),
+        canAnswer,
       };
     }),
-    requests: canAnswer
-      ? requests
-      : requests.map((each) => ({ ...each, kind: shown(each.kind), note: null, comment: null })),
-    canAnswer,
+    requests: requestsOf(context, businessId, from, to).map((each) => {
+      const canAnswer = reach({ personId: each.personId, date: each.first });
+      return canAnswer
+        ? { ...each, canAnswer }
+        : { ...each, kind: shown(each.kind, false), note: null, comment: null, canAnswer };
+    }),
     canPrepare: mayPrepare(context, actor, businessId),
     feed:
       db
@@ -114,11 +118,11 @@ const requestTables = `leave_request q JOIN user u ON u.id = q.user_id
   LEFT JOIN leave_answer a ON a.id = (SELECT MAX(n.id) FROM leave_answer n WHERE n.request_id = q.id)
   LEFT JOIN user v ON v.id = a.user_id`;
 
-type Row = Omit<LeaveRequestView, "inAdvance"> & { inAdvance: number };
-const asView = (row: Row): LeaveRequestView => ({ ...row, inAdvance: row.inAdvance === 1 });
+type Row = Omit<LeaveRequest, "inAdvance"> & { inAdvance: number };
+const asView = (row: Row): LeaveRequest => ({ ...row, inAdvance: row.inAdvance === 1 });
 
 /** Requests that touch the days, and all that wait; the newest first. */
-const requestsOf = ({ store }: Context, businessId: number, from: string, to: string): LeaveRequestView[] =>
+const requestsOf = ({ store }: Context, businessId: number, from: string, to: string): LeaveRequest[] =>
   store
     .prepared<[number, string, string], Row>(
       `SELECT ${requestColumns} FROM ${requestTables}
@@ -128,7 +132,7 @@ const requestsOf = ({ store }: Context, businessId: number, from: string, to: st
     .map(asView);
 
 /** Requests of a person that are not over and done with: waiting or approved. */
-export const standingRequests = ({ store }: Context, personId: number): LeaveRequestView[] =>
+export const standingRequests = ({ store }: Context, personId: number): LeaveRequest[] =>
   store
     .prepared<[number], Row>(
       `SELECT ${requestColumns} FROM ${requestTables}
@@ -137,7 +141,7 @@ export const standingRequests = ({ store }: Context, personId: number): LeaveReq
     .all(personId)
     .map(asView);
 
-export const findRequest = ({ store }: Context, businessId: number, id: number): LeaveRequestView | undefined => {
+export const findRequest = ({ store }: Context, businessId: number, id: number): LeaveRequest | undefined => {
   const row = store
     .prepared<[number, number], Row>(
       `SELECT ${requestColumns} FROM ${requestTables} WHERE q.business_id = ? AND q.id = ?`,
@@ -149,7 +153,7 @@ export const findRequest = ({ store }: Context, businessId: number, id: number):
 /** A person's ledger with the balance after each entry, the newest first; who only looks on sees no confidential kind. */
 export function leaveHistory(context: Context, actor: Actor, businessId: number, personId: number): LeaveEntryView[] {
   const { country } = findBusiness(context, businessId);
-  const seesAll = mayRecordTime(context, actor, businessId);
+  const seesAll = timeReach(context, actor, businessId)({ personId, date: context.clock.today() });
   const rows = context.store
     .prepared<[number], Omit<LeaveEntryView, "amount" | "balance"> & { amountE4: number }>(
       `SELECT e.date AS date, e.kind AS kind, e.why AS why, e.hours_e4 AS amountE4, e.reason AS reason,

@@ -1,5 +1,5 @@
 /** Leave asked for and answered. What is approved goes onto the record of time, day by day, and from there into the run. */
-import type { AnswerLeave, AskLeave, LeaveRequestView } from "@zesty/contract/leave";
+import type { AnswerLeave, AskLeave, LeaveRequest } from "@zesty/contract/leave";
 import type { DayChange } from "@zesty/contract/time";
 import { addDays, dateWords, daysBetween } from "@zesty/core/calendar/dates";
 import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
@@ -111,7 +111,7 @@ function tell(
   });
 }
 
-const spanOf = (known: KnownPerson, asked: AskLeave | LeaveRequestView) =>
+const spanOf = (known: KnownPerson, asked: AskLeave | LeaveRequest) =>
   leaveDays(asked, known.time.pattern, known.time.holidays);
 
 function demandAskable(context: Context, businessId: number, who: Who, wanted: AskLeave): void {
@@ -160,7 +160,7 @@ function ontoRecord(
   actor: Actor,
   businessId: number,
   who: Who,
-  asked: LeaveRequestView,
+  asked: LeaveRequest,
   belowNought: boolean,
 ): void {
   const today = context.clock.today();
@@ -206,7 +206,7 @@ function demandBalance(
   context: Context,
   who: Who,
   known: KnownPerson,
-  asked: LeaveRequestView,
+  asked: LeaveRequest,
   span: ReturnType<typeof leaveDays>["days"],
 ): void {
   const kind = leaveKindIn(known.time.country, asked.kind);
@@ -230,7 +230,7 @@ function demandBalance(
 }
 
 /** Takes the days of a request off the record again; days that a signed-off pay has taken stay. */
-function offRecord(context: Context, actor: Actor, businessId: number, asked: LeaveRequestView): string | null {
+function offRecord(context: Context, actor: Actor, businessId: number, asked: LeaveRequest): string | null {
   const [known] = personTimes(context, businessId, [asked.personId], asked.first, asked.last);
   const own = (known?.known ?? []).filter(
     (day) => day.kind === "worked" && day.record?.leave.some((each) => each.request === asked.id),

@@ -6,12 +6,13 @@ import type { Request, Router } from "express";
 import type { Context } from "../context.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
-import { demandRight, demandTimeRight } from "../http/rights.ts";
+import { demandRight } from "../http/rights.ts";
+import { demandTimeRight } from "../http/timeRights.ts";
 import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
-import { leaveHistory, readLeave } from "./readLeave.ts";
+import { findRequest, leaveHistory, readLeave } from "./readLeave.ts";
 import { answerRequest, askForLeave } from "./requests.ts";
 import { postWorth, readWorth, worthCsv } from "./worth.ts";
 
@@ -33,15 +34,20 @@ export function leaveRoutes(context: Context, router: Router): void {
   router.post(
     "/businesses/:business/leave",
     onBusiness("see", (actor, businessId, request) => {
-      demandTimeRight(context, actor, businessId);
-      return askForLeave(context, actor, businessId, body(askLeave, request));
+      const within = demandTimeRight(context, actor, businessId);
+      const wanted = body(askLeave, request);
+      within([{ personId: wanted.personId, date: wanted.first }]);
+      return askForLeave(context, actor, businessId, wanted);
     }),
   );
   router.post(
     "/businesses/:business/leave/:request",
     onBusiness("see", (actor, businessId, request) => {
-      demandTimeRight(context, actor, businessId);
-      return answerRequest(context, actor, businessId, idOf(request, "request"), body(answerLeave, request));
+      const within = demandTimeRight(context, actor, businessId);
+      const id = idOf(request, "request");
+      const asked = findRequest(context, businessId, id);
+      if (asked) within([{ personId: asked.personId, date: asked.first }]);
+      return answerRequest(context, actor, businessId, id, body(answerLeave, request));
     }),
   );
   router.post(

@@ -5,7 +5,7 @@ import { addDays, isDate } from "@zesty/core/calendar/dates";
 import { and, asc, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import { mayRecordTime } from "../http/rights.ts";
+import { mayRecordTime, timeReach } from "../http/timeRights.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
@@ -68,6 +68,7 @@ export function readWeek(
     .filter((each) => each.startDate <= to && (each.endDate === null || each.endDate >= from))
     .filter((each) => terms.get(each.id)?.cycleId === cycle.id && terms.get(each.id)?.basis !== "contractor")
     .map((each) => each.id);
+  const reach = timeReach(context, actor, businessId);
   const rules = new Map<string, RuleSet>();
   const known = personTimes(context, businessId, ids, from, to);
   const rows = known.map((each): WeekPerson => {
@@ -86,6 +87,7 @@ export function readWeek(
       loadingPercent: each.loadingPercent,
       rates: each.rates,
       days: weekDays(each.known),
+      canEdit: [from, to].some((date) => reach({ personId: each.who.id, date })),
     };
   });
   return {

@@ -17,7 +17,8 @@ import { shiftSheetBack } from "../hoursSheet/shiftSheet.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import { demandRight, demandTimeRight } from "../http/rights.ts";
+import { demandRight } from "../http/rights.ts";
+import { demandTimeRight } from "../http/timeRights.ts";
 import { listPeople } from "../people/readPeople.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
@@ -78,15 +79,20 @@ export function timeRoutes(context: Context, router: Router): void {
   router.put(
     "/businesses/:business/days",
     onBusiness("see", (actor, businessId, request) => {
-      demandTimeRight(context, actor, businessId);
-      saveDays(context, actor, businessId, body(daysSchema, request));
+      const within = demandTimeRight(context, actor, businessId);
+      const wanted = body(daysSchema, request);
+      within(wanted.days);
+      saveDays(context, actor, businessId, wanted);
     }),
   );
   router.post(
     "/businesses/:business/holiday-answers",
     onBusiness("see", (actor, businessId, request) => {
-      demandTimeRight(context, actor, businessId);
-      answerForHolidays(context, actor, businessId, body(answersSchema, request));
+      const within = demandTimeRight(context, actor, businessId);
+      const wanted = body(answersSchema, request);
+      const days = wanted.answers.map(({ date }) => ({ personId: wanted.personId, date }));
+      within(days);
+      answerForHolidays(context, actor, businessId, wanted);
     }),
   );
   router.post(
@@ -99,8 +105,10 @@ export function timeRoutes(context: Context, router: Router): void {
   router.post(
     "/businesses/:business/approvals",
     onBusiness("see", (actor, businessId, request) => {
-      demandTimeRight(context, actor, businessId);
-      approveDays(context, actor, businessId, body(approveSchema, request));
+      const within = demandTimeRight(context, actor, businessId);
+      const wanted = body(approveSchema, request);
+      within(wanted.days);
+      approveDays(context, actor, businessId, wanted);
     }),
   );
   router.get(

@@ -189,6 +189,20 @@ describe("days into the run", () => {
     expect(shown(runId)).toEqual(["Salary $1520.00"]);
   });
 
+  it("asks on which days leave was taken that was typed into the sheet; the days then stand in its place", () => {
+    begin(smallWorld(1));
+    const runId = open();
+    const { row: before, view } = row(runId);
+    const leave = { elementId: world.element("AL"), hours: "15.2" };
+    const lines = [{ ...before.lines[0]!, hours: "22.8" }, leave];
+    saveRows(world.context, world.actor, runId, { version: view.version, rows: [{ payId: before.payId, lines }] });
+    expect(codes(runId)).toContain("leaveWithoutDays");
+    type({ "2026-06-24": "al", "2026-06-25": "al", "2026-06-26": "al" });
+    approve(["2026-06-24", "2026-06-25", "2026-06-26"]);
+    expect(codes(runId)).not.toContain("leaveWithoutDays");
+    expect(shown(runId)).toEqual(["Ordinary 15.2", "Annual leave 22.8"]);
+  });
+
   it("pays late days at the rate of their own period, and says where two rates meet in a cell", () => {
     casual();
     type({ "2026-06-25": "9-12", "2026-06-26": "9-12" });

@@ -1,7 +1,8 @@
 /** Hours and leave over HTTP: who may see, record and approve them; the same for who may not as if there were nothing. */
 import { afterAll, beforeAll, expect, it } from "vitest";
+import { saveSection } from "../people/savePerson.ts";
 import { type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { userRight } from "../store/schema.ts";
+import { costCentre, place, userRight } from "../store/schema.ts";
 import { startServer, type TestServer } from "../testServer.ts";
 
 let world: SmallWorld;
@@ -61,4 +62,76 @@ it("what is wrong is named with its place, and nothing is kept", async () => {
   expect(week.people[0].days["2026-06-26"]).toBeUndefined();
   expect((await server.call("GET", `${at}/week?day=nope`, "prepare")).status).toBe(422);
   expect((await server.call("GET", `${at}/time-record.csv?from=2026-06-01&to=x`, "prepare")).status).toBe(422);
+});
+
+it("an approver of a place reaches whoever works there on the day, and nobody's leave elsewhere", async () => {
+  const other = smallWorld(3);
+  const http = await startServer(other);
+  const { db } = other.context.store;
+  const first = db.select().from(place).get()!;
+  const bar = db
+    .insert(place)
+    .values({ ...first, id: undefined, name: "Bar" })
+    .returning({ id: place.id })
+    .get().id;
+  const centre = { businessId: other.businessId, code: "T2", name: "Second team" };
+  const team = db.insert(costCentre).values(centre).returning({ id: costCentre.id }).get().id;
+  const [a, b, c] = other.personIds as [number, number, number];
+  const terms = { cycleId: other.cycleId, basis: "full-time", classification: null, weeklyHours: "38" } as const;
+  const move = (personId: number, from: string, where: object) =>
+    saveSection(other.context, other.actor, personId, "employment", {
+      ...{ from, ...terms, hourlyRate: "40", minimumRate: null, placeId: null, costCentreId: null, ...where },
+    });
+  move(a, "2026-06-24", { placeId: bar });
+  move(c, "2026-06-01", { costSplit: [{ costCentreId: team, percent: "100" }] });
+  await http.add("lead", "lead");
+  await http.add("host", "see");
+  const { users } = (await http.call("GET", "/users", "lead")).body;
+  const host = users.find((each: { name: string }) => each.name === "host");
+  const give = (approvesFor: unknown) =>
+    http.call("PUT", `/users/${host.id}`, "lead", {
+      ...{ lead: false, active: true },
+      rights: [{ businessId: other.businessId, right: "see", approves: true, approvesFor }],
+    });
+  expect((await give({ placeIds: [], costCentreIds: [] })).body.code).toBe("no-team");
+  expect((await give({ placeIds: [999], costCentreIds: [] })).body.code).toBe("unknown-team");
+  expect((await give({ placeIds: [bar], costCentreIds: [team] })).status).toBe(200);
+
+  const at = `/businesses/${other.businessId}`;
+  const save = async (personId: number, date: string) =>
+    (
+      await http.call("PUT", `${at}/days`, "host", {
+        days: [{ personId, date, kind: "worked", record: { shifts: [], leave: [], hours: "5" } }],
+      })
+    ).status;
+  expect(await save(a, "2026-06-23")).toBe(403);
+  expect(await save(a, "2026-06-24")).toBe(200);
+  expect(await save(b, "2026-06-24")).toBe(403);
+  expect(await save(c, "2026-06-24")).toBe(200);
+  const approve = (personId: number, date: string) =>
+    http.call("POST", `${at}/approvals`, "host", { days: [{ personId, date }], approved: true });
+  expect((await approve(b, "2026-06-24")).body.detail).toMatch(/of a place or team that you do not approve for/);
+  expect((await approve(a, "2026-06-24")).status).toBe(200);
+  expect((await approve(99_999, "2026-06-24")).status).toBe(404);
+  const week = (await http.call("GET", `${at}/week?day=2026-06-24`, "host")).body;
+  const editable = week.people.filter((each: { canEdit: boolean }) => each.canEdit);
+  expect(editable.map((each: { personId: number }) => each.personId)).toEqual([a, c]);
+
+  const ask = (personId: number) => ({
+    ...{ personId, kind: "annual", first: "2026-07-06", last: "2026-07-06", hoursADay: null, inAdvance: false },
+    ...{ note: "a trip", approve: null },
+  });
+  expect((await http.call("POST", `${at}/leave`, "host", ask(b))).status).toBe(403);
+  const { id } = (await http.call("POST", `${at}/leave`, "lead", ask(b))).body;
+  const answer = { answer: "approved", comment: null, belowNought: false };
+  expect((await http.call("POST", `${at}/leave/${id}`, "host", answer)).status).toBe(403);
+  expect((await http.call("POST", `${at}/leave`, "host", ask(c))).status).toBe(200);
+  const leave = (await http.call("GET", `${at}/leave`, "host")).body;
+  const shown = leave.requests.map((each: Record<string, unknown>) => [each.personId, each.note, each.canAnswer]);
+  expect(shown).toEqual([
+    [c, "a trip", true],
+    [b, null, false],
+  ]);
+  http.close();
+  await other.end();
 });

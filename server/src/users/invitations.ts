@@ -11,7 +11,7 @@ import { hashPassword } from "../session/session.ts";
 import { staffLinkView } from "../staff/staffLinkView.ts";
 import { record } from "../store/audit.ts";
 import { invitation, practice, user, userRight } from "../store/schema.ts";
-import { demandKnownBusinesses } from "./users.ts";
+import { demandKnownRights } from "./users.ts";
 
 export const days = (n: number) => n * 86_400_000;
 const hashOf = (token: string): string => createHash("sha256").update(token).digest("hex");
@@ -32,7 +32,7 @@ export async function inviteUser(
     const text = `${wanted.email} is a user already. Change the rights instead.`;
     throw conflict("user-known", text);
   }
-  demandKnownBusinesses(context, wanted.rights);
+  demandKnownRights(context, wanted.rights);
   const token = keepLink(context, { ...wanted, kind: "join", invitedBy: actor.userId, lasts: days(7) });
   record(context.store, {
     at: context.clock.now(),

@@ -1,11 +1,11 @@
 /** The users of the practice and what each may do in which business. */
-import type { GivenRight, UserChange, UsersView } from "@zesty/contract/session";
+import type { GivenRight, Team, UserChange, UsersView } from "@zesty/contract/session";
 import { and, asc, eq, gt, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { record } from "../store/audit.ts";
-import { business, invitation, user, userRight } from "../store/schema.ts";
+import { business, costCentre, invitation, place, user, userRight } from "../store/schema.ts";
 
 export function listUsers(context: Context): UsersView {
   const { db } = context.store;
@@ -26,7 +26,7 @@ export function listUsers(context: Context): UsersView {
         secondFactor: secondFactor !== null,
         rights: given
           .filter((each) => each.userId === id)
-          .map(({ businessId, right, approves }) => ({ businessId, right, approves })),
+          .map(({ businessId, right, approves, approvesFor }) => ({ businessId, right, approves, approvesFor })),
       })),
     invitations: db
       .select()
@@ -41,12 +41,13 @@ export function listUsers(context: Context): UsersView {
         rights,
         expiresAt: new Date(expiresAt).toISOString(),
       })),
+    teams: teamsOf(context.store),
   };
 }
 
-export function demandKnownBusinesses(context: Context, rights: readonly GivenRight[]): void {
+export function demandKnownRights({ store: { db } }: Context, rights: readonly GivenRight[]): void {
   const known = new Set(
-    context.store.db
+    db
       .select({ id: business.id })
       .from(business)
       .all()
@@ -54,12 +55,38 @@ export function demandKnownBusinesses(context: Context, rights: readonly GivenRi
   );
   if (rights.some((each) => !known.has(each.businessId)))
     throw cannot("unknown-business", "One of the businesses does not exist. Load the page again and choose anew.");
+  const teams = teamsOf({ db });
+  for (const { businessId, approvesFor } of rights) {
+    if (!approvesFor) continue;
+    const { places, costCentres } = teams.find((each) => each.businessId === businessId) ?? noTeams;
+    const isOf = (list: { id: number }[]) => (id: number) => list.some((each) => each.id === id);
+    const { placeIds, costCentreIds } = approvesFor;
+    if (placeIds.length + costCentreIds.length === 0)
+      throw cannot("no-team", "Approving for chosen teams names at least one place or cost centre.");
+    if (!placeIds.every(isOf(places)) || !costCentreIds.every(isOf(costCentres)))
+      throw cannot("unknown-team", "One of the places or cost centres is not of that business. Choose anew.");
+  }
+}
+
+const noTeams = { places: [], costCentres: [] };
+
+/** Places and cost centres by business: what an approver may be given. */
+function teamsOf({ db }: Pick<Context["store"], "db">): UsersView["teams"] {
+  const places = db.select().from(place).all();
+  const centres = db.select().from(costCentre).all();
+  const of = (businessId: number, list: readonly (Team & { businessId: number })[]) =>
+    list.filter((each) => each.businessId === businessId).map(({ id, name, retired }) => ({ id, name, retired }));
+  return [...new Set([...places, ...centres].map((each) => each.businessId))].map((businessId) => ({
+    businessId,
+    places: of(businessId, places),
+    costCentres: of(businessId, centres),
+  }));
 }
 
 /** Changes what a user may do. The last lead who may sign in stays one. */
 export function changeUser(context: Context, actor: Actor, userId: number, wanted: UserChange): void {
   const { db } = context.store;
-  demandKnownBusinesses(context, wanted.rights);
+  demandKnownRights(context, wanted.rights);
   context.store.transaction(() => {
     const known = db.select().from(user).where(eq(user.id, userId)).get();
     if (!known) throw notFound("user");

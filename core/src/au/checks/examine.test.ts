@@ -200,6 +200,11 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context(), [{ elementId: 1, hours: "38", time: { hours: "37", why: [] } }]],
     without: [context(), [{ elementId: 1, hours: "38", time: { hours: "38.0", why: [] } }]],
   },
+  leaveWithoutDays: {
+    kind: "query",
+    with: [context(), [{ elementId: 2, hours: "7.6" }]],
+    without: [context(), [{ elementId: 2, hours: "7.6", time: { hours: "7.6", why: [] } }]],
+  },
   aboveCap: {
     kind: "query",
     with: [context({ toDate: { guarantee: "20000", reportable: "9900" } }), hours("38")],

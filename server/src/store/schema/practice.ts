@@ -31,7 +31,15 @@ export const invitation = sqliteTable("invitation", {
   email: text("email").notNull(),
   name: text("name").notNull(),
   lead: flag("lead").default(false),
-  rights: json<{ businessId: number; right: "see" | "prepare" | "authorise"; approves: boolean }[]>("rights").notNull(),
+  rights:
+    json<
+      {
+        businessId: number;
+        right: "see" | "prepare" | "authorise";
+        approves: boolean;
+        approvesFor: { placeIds: number[]; costCentreIds: number[] } | null;
+      }[]
+    >("rights").notNull(),
   /** of a staff link: whose pages it opens */
   personId: integer("person_id"),
   tokenHash: text("token_hash").notNull().unique(),
@@ -60,6 +68,8 @@ export const userRight = sqliteTable(
     right: text("right", { enum: ["see", "prepare", "authorise"] }).notNull(),
     /** approves hours and leave of the business */
     approves: flag("approves").default(false),
+    /** only of these places and cost centres; of everybody where null */
+    approvesFor: json<{ placeIds: number[]; costCentreIds: number[] }>("approves_for"),
   },
   (t) => [primaryKey({ columns: [t.userId, t.businessId] })],
 );

@@ -16,6 +16,8 @@ import { askedFacts, readSpan } from "./asked.ts";
 interface Props {
   view: LeaveView;
   person: LeavePerson;
+  /** the kind that stands chosen at first */
+  firstKind?: string | undefined;
   /** days drawn on the tape, or of the run's period */
   drawn?: { first: string; last: string } | null;
   onDone: () => void;
@@ -27,9 +29,10 @@ interface Props {
 const spanText = ({ first, last }: { first: string; last: string }) =>
   first === last ? shortDate(first) : `${shortDate(first)} – ${shortDate(last)}`;
 
-export function LeaveForm({ view, person, drawn = null, onDone, onBack, onDays }: Props) {
+export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBack, onDays }: Props) {
   const kinds = leaveKindsIn(view.country).filter((kind) => person.basis !== "casual" || !kind.notForCasuals);
-  const [kind, setKind] = useState(kinds[0]?.code ?? "");
+  const first = kinds.find((each) => each.code === firstKind) ?? kinds[0];
+  const [kind, setKind] = useState(first?.code ?? "");
   const [text, setText] = useState(drawn ? spanText(drawn) : "");
   const [part, setPart] = useState("");
   const [note, setNote] = useState("");

@@ -87,7 +87,7 @@ export function Leave() {
   const askFor = (personId: number) => setBeside({ kind: "form", personId, days: null });
   useHotkeys("n", () => {
     const who = inHand ?? people[0]?.personId;
-    if (who && view?.canAnswer) askFor(who);
+    if (who && view?.people.find((each) => each.personId === who)?.canAnswer) askFor(who);
   });
   if (error)
     return (

@@ -37,12 +37,12 @@ export function PersonLeave({ view, person, onAsk, onRequest, onSay }: Props) {
           </Link>
         </p>
       </div>
-      {view.canAnswer && (
+      {person.canAnswer && (
         <Button look="main" className="self-start" onClick={onAsk}>
           Ask for leave
         </Button>
       )}
-      {view.canAnswer && (
+      {person.canAnswer && (
         <section className="figures text-[14.5px]">
           <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Balances</h3>
           <table className="w-full">
@@ -108,7 +108,7 @@ export function PersonLeave({ view, person, onAsk, onRequest, onSay }: Props) {
           </ul>
         </section>
       )}
-      {view.canAnswer && <History view={view} person={person} />}
+      {person.canAnswer && <History view={view} person={person} />}
       {view.canPrepare && (
         <div className="flex gap-4">
           <Button

@@ -64,7 +64,7 @@ export function RequestCard({
           {away.length > 5 ? ` and ${away.length - 5} more` : ""}.
         </p>
       )}
-      {view.canAnswer && (request.state === "waiting" || request.state === "approved") && (
+      {request.canAnswer && (request.state === "waiting" || request.state === "approved") && (
         <>
           <TextField
             label="Comment"

@@ -169,7 +169,7 @@ const TapeRow = memo(function TapeRow({
       <div
         className="relative h-9 touch-pan-y overflow-hidden"
         onPointerDown={(event) => {
-          if (!view.canAnswer || event.button !== 0 || event.target !== event.currentTarget) return;
+          if (!person.canAnswer || event.button !== 0 || event.target !== event.currentTarget) return;
           from.current = dateAt(event);
           event.currentTarget.setPointerCapture(event.pointerId);
           setPulled([from.current, from.current]);

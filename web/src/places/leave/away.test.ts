@@ -12,10 +12,19 @@ const person: LeavePerson = {
   days: ["2026-07-02", "2026-07-03", "2026-07-07"].map((date) => ({
     ...{ date, kind: "annual", hours: null, state: "approved" as const },
   })),
+  canAnswer: true,
 };
 const request: LeaveRequestView = {
   ...{ id: 7, personId: 1, kind: "annual", first: "2026-07-09", last: "2026-07-14", hoursADay: null, inAdvance: false },
-  ...{ note: null, askedBy: "Kim", askedOn: "2026-07-01", state: "waiting", comment: null, answeredBy: null },
+  ...{
+    note: null,
+    askedBy: "Kim",
+    askedOn: "2026-07-01",
+    state: "waiting",
+    comment: null,
+    answeredBy: null,
+    canAnswer: true,
+  },
 };
 const view = { country: "AU" as const, today: "2026-07-01" };
 

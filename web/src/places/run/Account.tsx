@@ -41,7 +41,13 @@ export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeri
         {row.payrollId} · {row.basis}
         {row.context?.facts.hourlyRate ? ` · $${money(row.context.facts.hourlyRate)} an hour` : ""}
       </p>
-      <Marks row={row} onTick={onTick} open={open} from={view.periodStart} />
+      <Marks
+        row={row}
+        onTick={onTick}
+        open={open}
+        from={view.periodStart}
+        onLeave={view.kind === "cycle" ? () => onOpen("leave") : undefined}
+      />
       {!row.included && <p className="my-3 text-quiet">Left out of this run: nothing is paid.</p>}
       {figures && row.included && <Figures country={view.country} figures={figures} row={row} onWhy={onWhy} />}
       {row.included && <PeriodsCovered row={row} open={open} onPeriods={onPeriods} />}
@@ -106,9 +112,11 @@ interface MarksProps {
   open: boolean;
   /** the first day of the period: what is mended of work counts from it */
   from: string;
+  /** to the days of leave, where the run has a period */
+  onLeave: (() => void) | undefined;
 }
 
-function Marks({ row, onTick, open, from }: MarksProps) {
+function Marks({ row, onTick, open, from, onLeave }: MarksProps) {
   if (!open || row.marks.length === 0) return null;
   return (
     <ul className="my-2 border-y border-rule-strong">
@@ -128,6 +136,11 @@ function Marks({ row, onTick, open, from }: MarksProps) {
                 >
                   Mend it
                 </Link>
+              )}
+              {mark.mend.section === "leave" && onLeave && (
+                <button type="button" className="text-action underline" onClick={onLeave}>
+                  Give the days
+                </button>
               )}
               {mark.mend.place === "time" && (
                 <Link className="text-action underline" to={`/time?day=${from}`}>

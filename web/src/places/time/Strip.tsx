@@ -119,7 +119,7 @@ export function Strip({
           <p className="pt-1 text-quiet">Paid on {longDate(day.known.payday ?? "")}. Correct that pay to change it.</p>
         )}
       </section>
-      <AskedOfDay rules={rules} person={person} date={date} kind={kind} canEdit={view.canEdit} onChange={onChange} />
+      <AskedOfDay rules={rules} person={person} date={date} kind={kind} canEdit={person.canEdit} onChange={onChange} />
       <section>
         <h3 className="border-b border-rule-strong pb-0.5 font-semibold">The period</h3>
         <dl className="grid grid-cols-[1fr_auto] gap-y-0.5 pt-1">

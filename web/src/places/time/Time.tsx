@@ -68,9 +68,15 @@ export function Time() {
     [dates],
   );
   const shown = weeks[weekNo] ?? weeks[0] ?? dates;
+  // Whoever approves for some looks at these first.
+  const [everybody, setEverybody] = useState(false);
+  const some = (view?.canEdit ?? false) && (view?.people.some((each) => !each.canEdit) ?? false);
   const people = useMemo(
-    () => (view?.people ?? []).filter((each) => each.name.toLowerCase().includes(find.trim().toLowerCase())),
-    [view, find],
+    () =>
+      (view?.people ?? []).filter(
+        (each) => (each.canEdit || !some || everybody) && each.name.toLowerCase().includes(find.trim().toLowerCase()),
+      ),
+    [view, find, some, everybody],
   );
   if (error)
     return (
@@ -87,11 +93,12 @@ export function Time() {
     });
   const inHand = people.find((each) => each.personId === chosen?.personId) ?? people[0];
   const date = chosen && shown.includes(chosen.date) ? chosen.date : shown[0];
-  const open = people.flatMap((person) => waiting(person, dates));
+  const mine = people.filter((each) => each.canEdit);
+  const open = mine.flatMap((person) => waiting(person, dates));
   const approveAll = () => void days.approve(open, true);
   approveNow.current = view.canEdit && kind === "worked" ? approveAll : () => undefined;
   const copy = () => {
-    const changes = copiedFrom(people, dates, kind);
+    const changes = copiedFrom(mine, dates, kind);
     if (changes.length === 0) days.setMessage("The period before holds nothing for the days that are still blank.");
     else void days.change(changes);
   };
@@ -167,6 +174,17 @@ export function Time() {
               </button>
             ))}
           </fieldset>
+          {some && (
+            <select
+              aria-label="Whose days"
+              className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 text-[15px]"
+              value={everybody ? "all" : "own"}
+              onChange={(event) => setEverybody(event.target.value === "all")}
+            >
+              <option value="own">Whom I approve for</option>
+              <option value="all">Everybody</option>
+            </select>
+          )}
           <input
             ref={findRef}
             aria-label="Find a person"

@@ -157,7 +157,7 @@ export function WeekSheet({
         return take(onFind);
       case "Delete":
       case "Backspace":
-        if (date && recordOf(row, date, kind) && view.canEdit)
+        if (date && recordOf(row, date, kind) && row.canEdit)
           return take(() => onChange([{ personId: row.personId, date, kind, record: null }]));
         return;
       case "g":

@@ -93,7 +93,7 @@ export function weekColumns(
             {holidays.has(date) && <span className="block text-[11px] text-leaf">{holidays.get(date)}</span>}
           </span>
         ),
-        editable: (row) => view.canEdit && !(kind === "worked" && row.days[date]?.state === "locked"),
+        editable: (row) => row.canEdit && !(kind === "worked" && row.days[date]?.state === "locked"),
         renderCell: ({ row }) => (
           <DayCell
             day={row.days[date]}

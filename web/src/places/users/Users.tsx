@@ -1,5 +1,5 @@
 /** The users of the practice: who may do what, who is invited. */
-import type { SessionView, UserView } from "@zesty/contract/session";
+import type { SessionView, UsersView, UserView } from "@zesty/contract/session";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { AddForm } from "../../parts/AddForm.tsx";
@@ -39,6 +39,7 @@ export function Users() {
       {open === "invite" && (
         <InviteForm
           session={session}
+          teams={data.teams}
           onDone={(done) => {
             setInvited(done);
             setOpen(null);
@@ -65,7 +66,7 @@ export function Users() {
                 <p className="text-[14px] text-quiet">{user.email}</p>
               </div>
               <p>
-                {user.active ? rightsInWords(user, nameOf) : "may not sign in any more"}
+                {user.active ? rightsInWords(user, nameOf, data.teams) : "may not sign in any more"}
                 <span className="block text-[14px] text-quiet">
                   {user.secondFactor ? "Signs in with a one-time code." : "No second factor."}
                 </span>
@@ -76,7 +77,9 @@ export function Users() {
                 </Button>
               )}
             </div>
-            {open === user.id && <UserForm session={session} user={user} onDone={() => setOpen(null)} />}
+            {open === user.id && (
+              <UserForm session={session} teams={data.teams} user={user} onDone={() => setOpen(null)} />
+            )}
           </li>
         ))}
       </ul>
@@ -93,7 +96,7 @@ export function Users() {
                 <p className="text-[14px] text-quiet">{each.email}</p>
               </div>
               <p>
-                {rightsInWords(each, nameOf)}
+                {rightsInWords(each, nameOf, data.teams)}
                 <span className="block text-[14px] text-quiet">
                   The link works once, until {longDate(each.expiresAt.slice(0, 10))}.
                 </span>
@@ -110,7 +113,7 @@ export function Users() {
         {session.businesses.map((each) => (
           <p key={each.id} className="grid grid-cols-[220px_1fr] gap-4 border-b border-rule py-2">
             <span className="font-semibold">{each.name}</span>
-            <span>{businessInWords(data.users, each.id)}</span>
+            <span>{businessInWords(data, each.id)}</span>
           </p>
         ))}
       </section>
@@ -124,7 +127,13 @@ interface Invited {
   link: string;
 }
 
-function InviteForm({ session, onDone }: { session: SessionView; onDone: (invited: Invited | null) => void }) {
+interface InviteProps {
+  session: SessionView;
+  teams: UsersView["teams"];
+  onDone: (invited: Invited | null) => void;
+}
+
+function InviteForm({ session, teams, onDone }: InviteProps) {
   const [invite] = usersApi.useInviteMutation();
   const [rights, setRights] = useState<RightsTyped>({ lead: false, rights: [] });
   const form = useForm({ defaultValues: { name: "", email: "" } });
@@ -138,12 +147,19 @@ function InviteForm({ session, onDone }: { session: SessionView; onDone: (invite
     <AddForm action="Send the invitation" fault={errors.root?.message} onSubmit={submit} onLeave={() => onDone(null)}>
       <TextField label="Name" autoFocus error={errorAt(errors, "name")} {...form.register("name")} />
       <TextField label="E-mail" type="email" error={errorAt(errors, "email")} {...form.register("email")} />
-      <RightsFields businesses={session.businesses} value={rights} onChange={setRights} />
+      <RightsFields teams={teams} businesses={session.businesses} value={rights} onChange={setRights} />
     </AddForm>
   );
 }
 
-function UserForm({ session, user, onDone }: { session: SessionView; user: UserView; onDone: () => void }) {
+interface UserProps {
+  session: SessionView;
+  teams: UsersView["teams"];
+  user: UserView;
+  onDone: () => void;
+}
+
+function UserForm({ session, teams, user, onDone }: UserProps) {
   const [change, { error }] = usersApi.useChangeUserMutation();
   const [rights, setRights] = useState<RightsTyped>({ lead: user.lead, rights: user.rights });
   const save = async (active: boolean) => {
@@ -152,7 +168,7 @@ function UserForm({ session, user, onDone }: { session: SessionView; user: UserV
   };
   return (
     <AddForm action="Save" fault={undefined} onSubmit={() => save(user.active)} onLeave={onDone}>
-      <RightsFields businesses={session.businesses} value={rights} onChange={setRights} />
+      <RightsFields teams={teams} businesses={session.businesses} value={rights} onChange={setRights} />
       <div className="col-span-4">
         <ProblemNote error={error} />
         {user.id !== session.user?.id && (

@@ -1,4 +1,4 @@
-import type { GivenRight, Right, UserView } from "@zesty/contract/session";
+import type { GivenRight, Right, UsersView, UserView } from "@zesty/contract/session";
 
 /** What each right allows, as the one who gives it reads it. */
 export const rightWords: Record<Right, string> = {
@@ -10,20 +10,32 @@ export const rightWords: Record<Right, string> = {
 export const rightsInWords = (
   { lead, rights }: { lead: boolean; rights: GivenRight[] },
   nameOf: (businessId: number) => string,
+  teams: UsersView["teams"],
 ): string =>
   lead
     ? "practice lead: everything, in every business"
     : rights
         .map(
-          ({ businessId, right, approves }) =>
-            `${nameOf(businessId)}: ${rightWords[right]}${approves ? ", approves hours and leave" : ""}`,
+          (given) =>
+            `${nameOf(given.businessId)}: ${rightWords[given.right]}${given.approves ? `, approves hours and leave${ofTeams(given, teams)}` : ""}`,
         )
         .join("; ") || "no business yet";
 
 const list = new Intl.ListFormat("en", { type: "conjunction" });
 
+/** " of Kitchen and Bar", or nothing where it is of everybody: whoever prepares runs reaches everybody. */
+function ofTeams({ businessId, right, approvesFor }: GivenRight, teams: UsersView["teams"]): string {
+  if (!approvesFor || right !== "see") return "";
+  const { places = [], costCentres = [] } = teams.find((each) => each.businessId === businessId) ?? {};
+  const chosen = [
+    ...places.filter((each) => approvesFor.placeIds.includes(each.id)),
+    ...costCentres.filter((each) => approvesFor.costCentreIds.includes(each.id)),
+  ];
+  return ` of ${list.format(chosen.map((each) => each.name))}`;
+}
+
 /** Who may do what in one business, in sentences. */
-export function businessInWords(users: readonly UserView[], businessId: number): string {
+export function businessInWords({ users, teams }: Pick<UsersView, "users" | "teams">, businessId: number): string {
   const active = users.filter((user) => user.active);
   const having = (wanted: (user: UserView) => boolean) => active.filter(wanted).map((user) => user.name);
   const rightOf = (user: UserView) =>
@@ -31,7 +43,14 @@ export function businessInWords(users: readonly UserView[], businessId: number):
   const [authorise, prepare, see] = (["authorise", "prepare", "see"] as const).map((right) =>
     having((user) => rightOf(user) === right),
   ) as [string[], string[], string[]];
-  const approve = having((user) => user.rights.some((each) => each.businessId === businessId && each.approves));
+  const approve = active.flatMap((user) =>
+    user.rights
+      .filter((each) => each.businessId === businessId && each.approves)
+      .map((each) => {
+        const of = ofTeams(each, teams);
+        return of ? `${user.name} (those${of})` : user.name;
+      }),
+  );
   return [
     authorise.length > 0
       ? `${list.format(authorise)} may sign pays off and lodge them.`

@@ -1,0 +1,1 @@
+ALTER TABLE `user_right` ADD `approves_for` text;
