@@ -7,7 +7,7 @@ import { elementsNz } from "@zesty/core/nz/pay/input";
 import { type Entry, entries } from "@zesty/core/pay/row";
 import Joi from "joi";
 import { type FundFacts, fundFields } from "./au/funds.ts";
-import { abn, account, bsb, date, name, percent, timeZone } from "./fields.ts";
+import { account, bsb, date, name, payerNumber, percent, timeZone } from "./fields.ts";
 import { accountNz, ird } from "./nz/people.ts";
 import type { OwnField } from "./ownFacts.ts";
 import { states } from "./people.ts";
@@ -16,6 +16,7 @@ export interface NewBusiness {
   country?: "AU" | undefined;
   name: string;
   legalName: string;
+  /** or the withholding payer number of a payer without an ABN */
   abn: string;
   state: (typeof states)[number];
   timeZone: string;
@@ -69,7 +70,7 @@ export const newBusiness = Joi.object<NewBusiness>({
   country: Joi.string().valid("AU").label("Country"),
   name: name().required().label("Name"),
   legalName: name(200).required().label("Legal name"),
-  abn: abn().required().label("ABN"),
+  abn: payerNumber().required().label("ABN"),
   state: Joi.string()
     .valid(...states)
     .required()
@@ -125,7 +126,7 @@ export const businessFactsNz = Joi.object<Omit<NewBusinessNz, "cycle" | "country
 export const businessFacts = Joi.object<Omit<NewBusiness, "cycle" | "copyFrom">>({
   name: name().required().label("Name"),
   legalName: name(200).required().label("Legal name"),
-  abn: abn().required().label("ABN"),
+  abn: payerNumber().required().label("ABN"),
   state: Joi.string()
     .valid(...states)
     .required()

@@ -1,6 +1,6 @@
 /** Fields that many schemas share, with sentences that name the field, the reason and the way to mend it. */
 import { isDate } from "@zesty/core/calendar/dates";
-import { isAbn, isAccountNumber, isBsb, isTfn, isUsi } from "@zesty/core/quantity/checkDigits";
+import { isAbn, isAccountNumber, isBsb, isPayerNumber, isTfn, isUsi } from "@zesty/core/quantity/checkDigits";
 import { isDecimalText } from "@zesty/core/quantity/decimal";
 import { tidied, tidiedHours } from "@zesty/core/quantity/tidied";
 import Joi from "joi";
@@ -37,6 +37,11 @@ export const hours = () =>
 export const rate = () => figure(/^\d{1,5}(\.\d{1,4})?$/, "is not an hourly rate. Write it as 28.45.");
 export const percent = () => figure(/^\d{1,3}(\.\d{1,6})?$/, "is not a per cent. Write it as 12 or 7.6923.");
 export const abn = () => checked(isAbn, "does not pass the check of an ABN. Compare its 11 digits with the register.");
+export const payerNumber = () =>
+  checked(
+    isPayerNumber,
+    "is neither an ABN nor a withholding payer number. Compare its 11 digits with the register; a WPN has 8 or 9.",
+  );
 export const tfn = () => checked(isTfn, "does not pass the check of a tax file number. Compare its digits.");
 export const bsb = () => checked(isBsb, "is not a BSB. It has six digits, as 123-456.");
 export const account = () => checked(isAccountNumber, "is not an account number. It has at most nine digits.");

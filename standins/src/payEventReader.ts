@@ -57,6 +57,9 @@ export interface PayEventMessage {
   version: string;
   bms: string;
   abn: string;
+  wpn: string;
+  /** whichever of the two the payer has */
+  payerNumber: string;
   payer: string;
   payDate: string;
   count: number;
@@ -144,6 +147,8 @@ export function readPayEvent(bytes: Buffer): PayEventMessage {
     version: text(message, "@version"),
     bms: text(rp, "SoftwareInformationBusinessManagementSystemId"),
     abn: text(rp, "AustralianBusinessNumberId"),
+    wpn: text(rp, "WithholdingPayerNumberId"),
+    payerNumber: text(rp, "AustralianBusinessNumberId") || text(rp, "WithholdingPayerNumberId"),
     payer: text(rp, "OrganisationNameDetailsOrganisationalNameT"),
     payDate: text(payroll, "PaymentRecordTransactionD"),
     count: Number(text(payroll, "InteractionRecordCt")),

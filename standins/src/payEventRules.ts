@@ -49,7 +49,10 @@ export function messageItems(message: PayEventMessage, now: string, nominated: r
   else if (agent && !nominated.includes(agent.number))
     add("T03", "ERROR", "intermediary", "The payer has not nominated this agent.");
   if (!message.bms || message.bms.length > 200) add("P01", "ERROR", "payer/bmsId", "The BMS identifier is missing.");
-  if (!abnHolds(message.abn)) add("P02", "ERROR", "payer/abn", "The payer's ABN fails its check.");
+  if (message.abn !== "" && message.wpn !== "")
+    add("P02", "ERROR", "payer/abn", "The payer has an ABN or a withholding payer number, not both.");
+  else if (message.wpn === "" ? !abnHolds(message.abn) : !/^\d{8,9}$/.test(message.wpn))
+    add("P02", "ERROR", "payer/abn", "The payer's number fails its check.");
   if (!message.submission) add("P04", "ERROR", "event/submissionId", "The submission ID is missing.");
   if (Date.parse(message.runAt) > Date.parse(now) + 5 * 60_000)
     add("P06", "ERROR", "event/runAt", "The run date and time lies in the future.");

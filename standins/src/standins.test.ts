@@ -49,7 +49,7 @@ const message = (change: Partial<PayEventMessage> = {}): PayEventMessage => ({
   action: "submit",
   version: "0004",
   bms: "bms-1",
-  abn: "63000000011",
+  ...{ abn: "63000000011", wpn: "", payerNumber: "63000000011" },
   payer: "Example",
   payDate: "2026-07-02",
   count: 1,
@@ -78,6 +78,9 @@ describe("the agency's rules of the message", () => {
     ["T02", { action: "replace" }],
     ["P01", { bms: "" }],
     ["P02", { abn: "63000000012" }],
+    ["P02", { wpn: "12345678" }],
+    ["P02", { abn: "", wpn: "1234567" }],
+    ["P02", { abn: "", wpn: "" }],
     ["P04", { submission: "" }],
     ["P06", { runAt: "2026-07-01T02:06:00Z" }],
     ["P07", { runAt: "2026-06-20T02:00:00Z" }],
@@ -107,6 +110,7 @@ describe("the agency's rules of the message", () => {
     { payDate: "2026-07-01" },
     { w2: "1000.00" },
     { agent },
+    { abn: "", wpn: "123456789" },
   ])("just inside: %o", (change) => expect(messageItems(message(change), now, ["24680135"])).toEqual([]));
 });
 

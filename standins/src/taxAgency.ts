@@ -37,7 +37,7 @@ export function taxAgency(world: World): Router {
       response.status(422).json({ code: "T01", text: "The document is not well-formed, or has no parent record." });
       return;
     }
-    const facts = { employer: message.abn, payDate: message.payDate, submissionId: message.submission };
+    const facts = { employer: message.payerNumber, payDate: message.payDate, submissionId: message.submission };
     return exchange(world, service, "submit", request, response, facts, () => take(world, message, bytes));
   });
 
@@ -114,7 +114,7 @@ function mayReplace({ db }: World, message: PayEventMessage, replaced: (EventRow
       `SELECT receipt FROM event WHERE payer = ? AND bms = ? AND action = 'submit'
          AND result IN ('ACCEPTED', 'ACCEPTED_WITH_WARNINGS', 'PARTIAL') ORDER BY rowid DESC LIMIT 1`,
     )
-    .get(message.abn, message.bms) as { receipt: string } | undefined;
+    .get(message.payerNumber, message.bms) as { receipt: string } | undefined;
   return (
     message.action === "submit" &&
     replaced !== undefined &&
@@ -128,7 +128,7 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
   const digest = sha256(bytes);
   const before = db
     .prepare("SELECT * FROM event WHERE payer = ? AND bms = ? AND submission = ? ORDER BY rowid DESC")
-    .all(message.abn, message.bms, message.submission) as (EventRow & { pay_date: string; run_at: string })[];
+    .all(message.payerNumber, message.bms, message.submission) as (EventRow & { pay_date: string; run_at: string })[];
   const known = before.find((event) => event.digest === digest);
   if (known)
     return {
@@ -147,7 +147,7 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
       },
     };
   const now = world.now();
-  const parent = messageItems(message, now, nominatedBy(world, message.abn));
+  const parent = messageItems(message, now, nominatedBy(world, message.payerNumber));
   for (const rule of world.contentFaults(service, "REJECT_MESSAGE"))
     parent.push({
       code: String(rule.with?.code ?? "P99"),
@@ -162,7 +162,7 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
     // What came from the first is dropped; the replacement says all of it again.
     db.prepare("UPDATE event SET result = 'REPLACED' WHERE receipt = ?").run(replaced.receipt);
     db.prepare("DELETE FROM payee WHERE payer = ? AND bms = ? AND pay_date = ? AND run_at = ?").run(
-      ...[message.abn, message.bms, replaced.pay_date, replaced.run_at],
+      ...[message.payerNumber, message.bms, replaced.pay_date, replaced.run_at],
     );
   }
   const items: Item[] = [...parent];
@@ -171,7 +171,7 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
   for (const payee of message.payees) {
     const last = db
       .prepare("SELECT record, pay_date, run_at FROM payee WHERE payer = ? AND bms = ? AND payroll_id = ? AND year = ?")
-      .get(message.abn, message.bms, payee.payrollId, year) as
+      .get(message.payerNumber, message.bms, payee.payrollId, year) as
       | { record: string; pay_date: string; run_at: string }
       | undefined;
     const found = payeeItems(payee, message, last ? (JSON.parse(last.record) as PayeeRecord) : undefined);
@@ -201,7 +201,15 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
     if (last && [last.pay_date, last.run_at].join() > [message.payDate, message.runAt].join()) continue;
     db.prepare(
       "INSERT INTO payee (payer, bms, payroll_id, year, pay_date, run_at, record) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (payer, bms, payroll_id, year) DO UPDATE SET pay_date = excluded.pay_date, run_at = excluded.run_at, record = excluded.record",
-    ).run(message.abn, message.bms, payee.payrollId, year, message.payDate, message.runAt, JSON.stringify(payee));
+    ).run(
+      message.payerNumber,
+      message.bms,
+      payee.payrollId,
+      year,
+      message.payDate,
+      message.runAt,
+      JSON.stringify(payee),
+    );
   }
   const rejected = message.payees.length - accepted;
   const result =
@@ -216,7 +224,7 @@ function take(world: World, message: PayEventMessage, bytes: Buffer) {
     "INSERT INTO event (receipt, payer, bms, submission, digest, bytes, action, pay_date, run_at, w1, w2, received_at, ready_at, result, items, counts, wrong) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
   ).run(
     receipt,
-    message.abn,
+    message.payerNumber,
     message.bms,
     message.submission,
     digest,

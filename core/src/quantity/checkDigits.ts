@@ -14,6 +14,16 @@ export function isAbn(text: string): boolean {
   return weighed(digits, [10, 1, 3, 5, 7, 9, 11, 13, 15, 17, 19]) % 89 === 0;
 }
 
+/**
+ * The number that the tax office knows a payer by: an ABN, or a withholding payer number of eight or nine digits where
+ * there is none. Whether a WPN has a check digit is not published: its shape alone is looked at.
+ */
+export const isPayerNumber = (text: string): boolean => isAbn(text) || shape(text, /^\d{8,9}$/);
+
+/** Which of the two a payer's number is, by its length. */
+export const payerNumberKind = (number: string): "ABN" | "WPN" =>
+  number.replace(/\s/g, "").length === 11 ? "ABN" : "WPN";
+
 /** Tax file number: 9 digits (weights 1 4 3 7 5 8 6 9 10) or the old 8 (10 7 8 4 6 3 5 1), divisible by 11. */
 export function isTfn(text: string): boolean {
   // The stand-ins of tax reports (000000000, 111111111…) are never somebody's number.

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { stdnum } from "stdnum";
 import { describe, expect, it } from "vitest";
-import { isAbn, isAccountNumber, isBsb, isTfn, isUsi } from "./checkDigits.ts";
+import { isAbn, isAccountNumber, isBsb, isPayerNumber, isTfn, isUsi, payerNumberKind } from "./checkDigits.ts";
 import { decimal } from "./decimal.ts";
 import { halfUpToCent, halfUpToDollar } from "./rounding.ts";
 import { splitCents, splitNetPay } from "./split.ts";
@@ -87,6 +87,11 @@ describe("check digits, against the stdnum package", () => {
       }),
       { numRuns: 3000 },
     ));
+  it("a payer has an ABN, or a withholding payer number by its shape", () => {
+    expect(["63 000 000 011", "12 345 678", "123456789"].map(isPayerNumber)).toEqual([true, true, true]);
+    expect(["63000000012", "1234567", "1234567890", "W2345678"].some(isPayerNumber)).toBe(false);
+    expect(["63000000011", "12345678"].map(payerNumberKind)).toEqual(["ABN", "WPN"]);
+  });
   it("BSB, account, USI by shape", () => {
     expect([isBsb("990-777"), isBsb("000-000"), isBsb("12-3456")]).toEqual([true, false, false]);
     expect([isAccountNumber("001234567"), isAccountNumber("0000"), isAccountNumber("1234567890")]).toEqual([

@@ -3,6 +3,7 @@
  * the published message structure of 2020; their spelling is unsure (docs/rules/sources.md).
  */
 import type { CodedAmount, PayEvent, PayeeRecord } from "@zesty/core/au/documents/payEvent";
+import { payerNumberKind } from "@zesty/core/quantity/checkDigits";
 import { xmlOf } from "../documents/xml.ts";
 
 type Tree = { [name: string]: Tree | Tree[] | string | undefined };
@@ -101,7 +102,10 @@ export function payEventXml(event: PayEvent): Buffer {
       "@xmlns": "http://www.sbr.gov.au/ato/payevnt",
       Rp: {
         SoftwareInformationBusinessManagementSystemId: payer.bmsId,
-        AustralianBusinessNumberId: payer.abn,
+        // One of the two, never both.
+        ...(payerNumberKind(payer.abn) === "ABN"
+          ? { AustralianBusinessNumberId: payer.abn }
+          : { WithholdingPayerNumberId: payer.abn }),
         OrganisationDetailsOrganisationBranchC: payer.branch,
         OrganisationNameDetailsOrganisationalNameT: payer.name,
         PersonUnstructuredNameFullNameT: payer.contact.name,

@@ -1,5 +1,6 @@
 /** Year summaries of Australia: from the record that is reported, with what the agency knows of it. */
 import { yearSummaryAu } from "@zesty/core/au/documents/yearSummary";
+import { payerNumberKind } from "@zesty/core/quantity/checkDigits";
 import type { SummaryOf, YearOfCountry } from "../year/said.ts";
 import { headOfSummary, lastReported } from "../year/summary.ts";
 import { payeesOfYear } from "./payeesOfYear.ts";
@@ -20,7 +21,10 @@ export const summariesAu: YearOfCountry["summaries"] = (context, of) => {
   );
   return rows.flatMap((row) => {
     const record = payees.get(row.personId);
-    const head = { ...headOfSummary(of, row, `ABN ${owner.abn}`), standing: standingOf(of, row) };
+    const head = {
+      ...headOfSummary(of, row, `${payerNumberKind(owner.abn)} ${owner.abn}`),
+      standing: standingOf(of, row),
+    };
     return record ? [yearSummaryAu(record, head)] : [];
   });
 };

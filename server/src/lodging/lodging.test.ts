@@ -10,7 +10,7 @@ import { readDocument } from "../documents/documents.ts";
 import { readReadiness } from "../readiness/readReadiness.ts";
 import { signOffPlan } from "../runs/plan.ts";
 import { openUsual, readyRun, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { document, outbox } from "../store/schema.ts";
+import { business, document, outbox } from "../store/schema.ts";
 import { declareYear } from "../year/declare.ts";
 import { readYearAndEnding } from "../year/ending.ts";
 import { addStanding, endStanding, readLodging, saveSender, toldAgency } from "./saveLodging.ts";
@@ -204,4 +204,13 @@ describe("paydays that are not lodged", () => {
       words.includes("already") ? 1 : 0,
     );
   });
+});
+
+it("a payer without an ABN is known by its withholding payer number in the event", () => {
+  world = smallWorld(1);
+  world.context.store.db.update(business).set({ abn: "12345678" }).run();
+  signRun(world, openUsual(world));
+  const [event] = made("payEvent");
+  expect(event).toContain("<WithholdingPayerNumberId>12345678<");
+  expect(event).not.toContain("<AustralianBusinessNumberId>");
 });

@@ -16,6 +16,7 @@ import {
 
 export interface Payer {
   bmsId: string;
+  /** or the withholding payer number, where there is none */
   abn: string;
   branch: string;
   name: string;

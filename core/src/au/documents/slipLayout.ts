@@ -1,5 +1,6 @@
 /** What an Australian payslip shows. */
 import type { PayslipLine, SlipLayout } from "../../documents/slip.ts";
+import { payerNumberKind } from "../../quantity/checkDigits.ts";
 import type { Payslip } from "./payslip.ts";
 
 export function layoutAu(slip: Payslip): SlipLayout {
@@ -11,7 +12,7 @@ export function layoutAu(slip: Payslip): SlipLayout {
     yearToDate: slip.yearToDate.withheld,
   };
   return {
-    registration: `ABN ${slip.employer.abn}`,
+    registration: `${payerNumberKind(slip.employer.abn)} ${slip.employer.abn}`,
     facts: [],
     taxTitle: "Tax withheld",
     deductions: [taxLine, ...slip.deductions],

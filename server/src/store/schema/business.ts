@@ -9,6 +9,7 @@ export const business = sqliteTable("business", {
   name: text("name").notNull(),
   legalName: text("legal_name").notNull(),
   /** Australian business number; empty in New Zealand */
+  /** Australia: the ABN, or the withholding payer number of a payer without one; empty elsewhere */
   abn: text("abn").notNull(),
   /** IRD number of the employer, nine digits; New Zealand only */
   ird: text("ird"),

@@ -207,7 +207,8 @@ export const businessAu: FieldNotes = {
     wrong: "The super message goes to another product, or comes back.",
   },
   ABN: {
-    means: "The eleven digits of the business that employs.",
+    means:
+      "The eleven digits of the business that employs; without one, its withholding payer number of eight or nine.",
     found: "On the business's registration, or on its invoices.",
     wrong: "A report for somebody else's business is refused.",
   },

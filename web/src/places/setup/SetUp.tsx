@@ -1,5 +1,6 @@
 /** Set-up of a business: its facts, cycles, pay elements, funds and accounts; and the way to the rule book. */
 import type { BusinessView } from "@zesty/contract/business";
+import { payerNumberKind } from "@zesty/core/quantity/checkDigits";
 import { useEffect } from "react";
 import { Link, useLocation } from "react-router";
 import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
@@ -114,7 +115,7 @@ function Facts({ setUp }: { setUp: BusinessView }) {
           {(
             [
               ["Legal name", facts.legalName],
-              ["ABN", abnGrouped(facts.abn)],
+              [payerNumberKind(facts.abn), abnGrouped(facts.abn)],
               ["Where", `${facts.state}, ${facts.timeZone}`],
               ["PAYG withheld", withholderWords[facts.withholder ?? "medium"]],
               ["Signing off", eyesWords(facts.fourEyes)],

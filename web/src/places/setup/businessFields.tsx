@@ -67,7 +67,7 @@ export function BusinessFieldset({
     <>
       {field("name", "Name", { autoFocus: true, hint: "As you call it" })}
       {field("legalName", "Legal name")}
-      {field("abn", "ABN")}
+      {field("abn", "ABN", { hint: "Or the withholding payer number, without an ABN" })}
       <ChoiceField label="State" error={errorAt(errors, "state")} {...register("state")}>
         {Object.keys(zones).map((state) => (
           <option key={state}>{state}</option>
