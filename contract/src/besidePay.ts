@@ -16,6 +16,11 @@ export const emergency = Joi.object<{ contact: Emergency | null }>({
   contact: Joi.object<Emergency>(called).allow(null).required().label("Whom to call"),
 });
 
+/** A picture in base64, as a page has drawn it. */
+export const photo = Joi.object<{ picture: string }>({
+  picture: Joi.string().base64().max(700_000).required().label("Photo"),
+});
+
 export interface Qualification {
   name: string;
   /** of the licence, card or certificate */

@@ -32,6 +32,8 @@ export interface PersonView {
   /** pays and leave entries that are not as they were sealed, in words */
   broken: string[];
   details: Details;
+  /** when the photo was put in; null where there is none */
+  photo: string | null;
   emergency: Emergency | null;
   qualifications: Qualification[];
   /** what the business keeps for itself, known or not */

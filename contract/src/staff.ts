@@ -49,6 +49,8 @@ export interface StaffPage {
     phone: string | null;
     address: { line1: string; suburb: string; state: string; postcode: string } | null;
   };
+  /** when the photo was put in; null where there is none */
+  photo: string | null;
   emergency: Emergency | null;
   facts: { label: string; value: string }[];
   /** a bank account that waits for the bookkeeper */

@@ -1,5 +1,6 @@
 /** The list of all routes but those of the session and of runs. */
 
+import { photo } from "@zesty/contract/besidePay";
 import { changeElement as changeElementSchema, newElement, newFund } from "@zesty/contract/business";
 import { newDeparture } from "@zesty/contract/departures";
 import type { Section } from "@zesty/contract/people";
@@ -22,6 +23,7 @@ import { leaveRoutes } from "./leave/routes.ts";
 import { lodgingRoutes } from "./lodging/routes.ts";
 import { lineRoutes } from "./people/lineRoutes.ts";
 import { personRoute } from "./people/personRoute.ts";
+import { removePhoto, savePhoto, sendPhoto } from "./people/photo.ts";
 import { raiseRoutes } from "./people/raiseRoutes.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./people/readPeople.ts";
 import { createPerson, type SectionValues, saveSection } from "./people/savePerson.ts";
@@ -115,6 +117,24 @@ export function placeRoutes(context: Context, jobs: Jobs): Router {
   router.get(
     "/people/:person",
     onPerson("see", (_actor, personId) => readPerson(context, personId)),
+  );
+  router.get(
+    "/people/:person/photo",
+    onPerson("see", (_actor, personId, _request, response) => sendPhoto(context, personId, response)),
+  );
+  router.put(
+    "/people/:person/photo",
+    onPerson("prepare", (actor, personId, request) => {
+      savePhoto(context, actor, personId, body(photo, request).picture);
+      return readPerson(context, personId);
+    }),
+  );
+  router.delete(
+    "/people/:person/photo",
+    onPerson("prepare", (actor, personId) => {
+      removePhoto(context, actor, personId);
+      return readPerson(context, personId);
+    }),
   );
   router.put(
     "/people/:person/:section",

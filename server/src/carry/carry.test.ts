@@ -18,6 +18,7 @@ import { emptyWorld, type SmallWorld, smallWorld, smallWorldNz } from "../smallW
 import { verify } from "../store/audit.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { openStore } from "../store/open.ts";
+import { personPhoto } from "../store/schema.ts";
 import { saveDays } from "../time/days.ts";
 import { stretched, unpack } from "./archive.ts";
 import { exportBusiness } from "./exportBusiness.ts";
@@ -68,6 +69,10 @@ function lived(world: SmallWorld): SmallWorld {
   saveDays(context, actor, businessId, {
     days: [{ personId: personIds[0] ?? 0, date: "2026-07-20", kind: "worked", record: day }],
   });
+  context.store.db
+    .insert(personPhoto)
+    .values({ personId: personIds[0] ?? 0, type: "image/png", picture: Buffer.from([0, 255, 7]), at: now })
+    .run();
   const { data } = { data: readRun(context, actor, open()) };
   expect(data.rows).toHaveLength(personIds.length);
   return world;

@@ -38,7 +38,7 @@ export const carriedTables: readonly CarriedTable[] = [
   },
   ...all(ofBusiness, "place", "cost_centre", "ledger_account", "pay_cycle", "pay_element", "fund", "employer_cost"),
   ...all(ofBusiness, "top_up_scheme", "own_rule_set", "agreement_facts", "sheet_column", "person"),
-  ...all(ofPerson, "employment_terms"),
+  ...all(ofPerson, "person_photo", "employment_terms"),
   { table: "tax_declaration", whose: ofPerson, secrets: { file_number: (row) => places.taxNumber(person(row)) } },
   { table: "tax_code", whose: ofPerson, secrets: { ird_number: (row) => places.irdNumber(person(row)) } },
   { table: "bank_split", whose: ofPerson, secrets: { parts: (row) => places.bankParts(person(row)) } },

@@ -1,11 +1,13 @@
 /** What is kept of a person beside pay: told of before it ends, and never in a pay or a report. */
 import { check } from "@zesty/contract/fields";
 import { sections } from "@zesty/contract/people";
-import { afterEach, expect, it } from "vitest";
+import { afterEach, describe, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
 import { readReadiness } from "../readiness/readReadiness.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { changeOwn } from "../staff/staffChanges.ts";
+import { startServer } from "../testServer.ts";
+import { photoOf, savePhoto } from "./photo.ts";
 import { readPerson } from "./readPeople.ts";
 import { saveSection } from "./savePerson.ts";
 
@@ -80,4 +82,44 @@ it.each([
   world = smallWorld(1);
   const found = check(sections[section] as never, values);
   expect("errors" in found && found.errors.map((each) => each.path)).toEqual([path]);
+});
+
+describe("a photo", () => {
+  // One point, red; and the head of a picture of 16 by 16, which is all that is looked at.
+  const tiny = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC";
+  const png = (width: number, height: number) => {
+    const bytes = Buffer.from(tiny, "base64");
+    bytes.writeUInt32BE(width, 16);
+    bytes.writeUInt32BE(height, 20);
+    return bytes.toString("base64");
+  };
+  const gif = Buffer.from("GIF89a\x40\x00\x40\x00", "latin1").toString("base64");
+  it.each([
+    ["text", Buffer.from("not a picture at all").toString("base64"), /not a picture/],
+    ["nothing", "", /not a picture/],
+    ["another kind", gif, /of the kind gif/],
+    ["one point", tiny, /1 by 1 points/],
+    ["far too large", png(9000, 64), /9000 by 64 points/],
+  ])("is a picture: %s is refused with why, and the one before stays", (_what, picture, words) => {
+    world = smallWorld(1);
+    savePhoto(world.context, world.actor, who(), png(320, 320));
+    const before = photoOf(world.context, who());
+    expect(() => savePhoto(world.context, world.actor, who(), picture)).toThrow(words);
+    expect([before !== null, photoOf(world.context, who())]).toEqual([true, before]);
+  });
+  it("is for who sees the person, changed by who prepares, and goes when it is taken out", async () => {
+    world = smallWorld(1);
+    const http = await startServer(world);
+    for (const right of ["see", "prepare"] as const) await http.add(right, right);
+    await http.add("stranger", null);
+    const at = `/people/${who()}/photo`;
+    const put = async (user: string) => (await http.call("PUT", at, user, { picture: png(64, 64) })).status;
+    expect([await put("stranger"), await put("see"), await put("prepare")]).toEqual([404, 403, 200]);
+    const seen = async (user: string) => (await http.call("GET", at, user)).status;
+    expect([await seen("stranger"), await seen("see")]).toEqual([404, 200]);
+    expect((await http.call("PUT", at, "prepare", { picture: "§" })).body.errors[0].path).toBe("picture");
+    expect((await http.call("DELETE", at, "prepare")).body.photo).toBeNull();
+    expect(await seen("see")).toBe(404);
+    http.close();
+  });
 });

@@ -19,6 +19,7 @@ import { readTimeTerms } from "../time/timeTerms.ts";
 import { readFringeBenefits } from "./fringeBenefits.ts";
 import { askedForChange, cycleNames, peopleOf } from "./ofBusiness.ts";
 import { readOpeningYears } from "./openingYears.ts";
+import { photoOf } from "./photo.ts";
 
 const rateText = (e4: number | null) => (e4 === null ? null : trimmed(fromE4(e4).toFixed(4)));
 const trimmed = (text: string) => text.replace(/(\.\d\d)0+$/, "$1");
@@ -130,6 +131,7 @@ export function readPerson(context: Context, personId: number): PersonView {
       leave: entries.filter((each) => each.signedPayId === null).map((each) => each.id),
     }),
     details,
+    photo: photoOf(context, personId),
     emergency,
     qualifications: qualifications ?? [],
     ownFacts: ownFactsOf(context, businessId, ownFacts ?? {}),

@@ -100,6 +100,7 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
       .map(({ code, words }) => ({ code, words })),
     timesheet: view.time?.use ?? null,
     details: { email: who.email, phone: who.phone, address: who.address },
+    photo: view.photo,
     emergency: who.emergency,
     facts: factsOf(context, view),
     waiting: waiting ?? null,

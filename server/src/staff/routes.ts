@@ -1,4 +1,5 @@
 /** The addresses of the staff pages. Every one of them asks first whether the page is the account's own. */
+import { photo } from "@zesty/contract/besidePay";
 import { codeSignIn, resetRequest } from "@zesty/contract/session";
 import {
   answerChange,
@@ -19,6 +20,7 @@ import { body, idOf } from "../http/handler.ts";
 import { notFound } from "../http/problem.ts";
 import { slipOf } from "../outbox/channels.ts";
 import { personRoute } from "../people/personRoute.ts";
+import { removePhoto, savePhoto, sendPhoto } from "../people/photo.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { keptWorking } from "../runs/readRun.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
@@ -89,6 +91,24 @@ export function staffRoutes(context: Context): Router {
       demandSection(known, section);
       await changeOwn(context, actor, personId, section, body(known[section] as Schema, request));
       refreshOpenRuns(context, businessOfPerson(context, personId));
+      return readStaffPage(context, personId);
+    }),
+  );
+  router.get(
+    "/staff/:person/photo",
+    own((_actor, personId, _request, response) => sendPhoto(context, personId, response)),
+  );
+  router.put(
+    "/staff/:person/photo",
+    own((actor, personId, request) => {
+      savePhoto(context, actor, personId, body(photo, request).picture);
+      return readStaffPage(context, personId);
+    }),
+  );
+  router.delete(
+    "/staff/:person/photo",
+    own((actor, personId) => {
+      removePhoto(context, actor, personId);
       return readStaffPage(context, personId);
     }),
   );

@@ -3,6 +3,7 @@ import type { StaffBalance, StaffPage } from "@zesty/contract/staff";
 import type { ReactNode } from "react";
 import { onPage } from "../countries/onPage.ts";
 import { longDate, money, shortDate } from "../parts/format.ts";
+import { OwnPhoto } from "./OwnPhoto.tsx";
 import { Part, Screen } from "./parts.tsx";
 import { Link } from "./path.tsx";
 
@@ -15,7 +16,13 @@ export const stateWords = {
   withdrawn: "withdrawn",
 };
 
-export function Home({ page, foot }: { page: StaffPage; foot: ReactNode }) {
+interface Props {
+  page: StaffPage;
+  onChanged: (page: StaffPage) => void;
+  foot: ReactNode;
+}
+
+export function Home({ page, onChanged, foot }: Props) {
   const [newest, ...older] = page.payslips;
   const waits = page.requests.filter((each) => each.state === "waiting" || each.last >= page.today);
   return (
@@ -110,6 +117,7 @@ export function Home({ page, foot }: { page: StaffPage; foot: ReactNode }) {
       )}
 
       <Part title="On record">
+        <OwnPhoto page={page} onPage={onChanged} />
         {page.facts.map((each) => (
           <p
             key={each.label + each.value}

@@ -83,7 +83,7 @@ function Place({ page, onPage }: { page: StaffPage; onPage: (page: StaffPage) =>
     case "own":
       return <Own key={which} page={page} section={which} onPage={onPage} />;
     default:
-      return <Home page={page} foot={<SignOut />} />;
+      return <Home page={page} onChanged={onPage} foot={<SignOut />} />;
   }
 }
 

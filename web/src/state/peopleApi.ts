@@ -1,4 +1,5 @@
 /** The addresses about several new people at once. */
+import type { PersonView } from "@zesty/contract/people";
 import type { FirstPay, PeopleFileRead, PeoplePlan } from "@zesty/contract/peopleSheet";
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { api } from "./api.ts";
@@ -13,6 +14,14 @@ export const peopleApi = api.injectEndpoints({
   endpoints: (build) => ({
     peopleFile: build.mutation<PeopleFileRead, { business: number } & BroughtFile>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/file`, method: "POST", body }),
+    }),
+    savePhoto: build.mutation<PersonView, { person: number; picture: string }>({
+      query: ({ person, picture }) => ({ url: `/people/${person}/photo`, method: "PUT", body: { picture } }),
+      invalidatesTags: ["Person"],
+    }),
+    removePhoto: build.mutation<PersonView, number>({
+      query: (person) => ({ url: `/people/${person}/photo`, method: "DELETE" }),
+      invalidatesTags: ["Person"],
     }),
     // Both only read: what is typed is sent along, and nothing comes of it.
     planPeople: build.query<PeoplePlan, { business: number; rows: readonly PersonCells[] }>({

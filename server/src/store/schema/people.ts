@@ -2,7 +2,7 @@
 import type { Emergency, Qualification } from "@zesty/contract/besidePay";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import type { SheetLine } from "@zesty/core/pay/row";
-import { index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
+import { blob, index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business, costCentre, fund, payCycle, place, topUpScheme } from "./business.ts";
 import { flag, id, json } from "./columns.ts";
 
@@ -31,6 +31,16 @@ export const person = sqliteTable(
   },
   (t) => [uniqueIndex("person_payroll_id").on(t.businessId, t.payrollId)],
 );
+
+/** Looked at before it is kept: see `people/photo.ts`. */
+export const personPhoto = sqliteTable("person_photo", {
+  personId: integer("person_id")
+    .primaryKey()
+    .references(() => person.id),
+  type: text("type").notNull(),
+  picture: blob("picture", { mode: "buffer" }).notNull(),
+  at: text("at").notNull(),
+});
 
 export const dated = () => ({
   id: id(),

@@ -14,6 +14,7 @@ import { usePutInHand } from "../../state/business.ts";
 import { Beside } from "./Beside.tsx";
 import { Departure } from "./Departure.tsx";
 import { LineOfTime } from "./LineOfTime.tsx";
+import { PersonPhoto } from "./PersonPhoto.tsx";
 import { StaffAccess } from "./StaffAccess.tsx";
 import { sectionsOf } from "./sections.ts";
 
@@ -38,9 +39,14 @@ export function PersonPage() {
     <Page
       title={`${person.details.givenName} ${person.details.familyName}`}
       aside={
-        openRun && (
-          <Button onClick={() => void navigate(`/run/${openRun.id}`)}>To the run of {shortDate(openRun.payday)}</Button>
-        )
+        <span className="flex items-center gap-6">
+          {openRun && (
+            <Button onClick={() => void navigate(`/run/${openRun.id}`)}>
+              To the run of {shortDate(openRun.payday)}
+            </Button>
+          )}
+          <PersonPhoto person={person} />
+        </span>
       }
     >
       <p className="-mt-3 mb-4 text-quiet">
