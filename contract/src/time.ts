@@ -226,8 +226,6 @@ export interface WeekView {
   run: { id: number; payday: string; open: boolean } | null;
   rules: RuleSet[];
   people: WeekPerson[];
-  /** may record and approve of anybody at all */
-  canEdit: boolean;
   /** days shown that are not as they were sealed, in words */
   broken: string[];
 }

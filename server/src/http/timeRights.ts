@@ -29,10 +29,6 @@ export function timeReach(context: Context, actor: Actor, businessId: number): T
   return row.approvesFor ? reachOf(context, businessId, row.approvesFor) : everybody;
 }
 
-/** May this user record and approve the hours and leave of anybody at all? */
-export const mayRecordTime = (context: Context, actor: Actor, businessId: number): boolean =>
-  timeReach(context, actor, businessId) !== nobody;
-
 interface Where {
   personId: number;
   from: string;

@@ -5,7 +5,7 @@ import { addDays, isDate } from "@zesty/core/calendar/dates";
 import { and, asc, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import { mayRecordTime, timeReach } from "../http/timeRights.ts";
+import { timeReach } from "../http/timeRights.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
@@ -107,7 +107,6 @@ export function readWeek(
         each.known.flatMap((day) => (day.date >= from && day.date <= to ? [day.dayId] : [])),
       ),
     }),
-    canEdit: mayRecordTime(context, actor, businessId),
   };
 }
 

@@ -37,7 +37,7 @@ it.each([
   const saved = await call("PUT", `${at}/days`, who, { days: [{ ...day, kind: "worked", record }] });
   expect(saved.status).toBe(records);
   expect((await call("POST", `${at}/approvals`, who, { days: [day], approved: true })).status).toBe(records);
-  if (sees === 200) expect((await call("GET", `${at}/week`, who)).body.canEdit).toBe(records === 200);
+  if (sees === 200) expect((await call("GET", `${at}/week`, who)).body.people[0].canEdit).toBe(records === 200);
 });
 
 it("what is wrong is named with its place, and nothing is kept", async () => {

@@ -70,7 +70,8 @@ export function Time() {
   const shown = weeks[weekNo] ?? weeks[0] ?? dates;
   // Whoever approves for some looks at these first.
   const [everybody, setEverybody] = useState(false);
-  const some = (view?.canEdit ?? false) && (view?.people.some((each) => !each.canEdit) ?? false);
+  const canEdit = view?.people.some((each) => each.canEdit) ?? false;
+  const some = canEdit && (view?.people.some((each) => !each.canEdit) ?? false);
   const people = useMemo(
     () =>
       (view?.people ?? []).filter(
@@ -96,7 +97,7 @@ export function Time() {
   const mine = people.filter((each) => each.canEdit);
   const open = mine.flatMap((person) => waiting(person, dates));
   const approveAll = () => void days.approve(open, true);
-  approveNow.current = view.canEdit && kind === "worked" ? approveAll : () => undefined;
+  approveNow.current = canEdit && kind === "worked" ? approveAll : () => undefined;
   const copy = () => {
     const changes = copiedFrom(mine, dates, kind);
     if (changes.length === 0) days.setMessage("The period before holds nothing for the days that are still blank.");
@@ -193,9 +194,9 @@ export function Time() {
             value={find}
             onChange={(event) => setFind(event.target.value)}
           />
-          {view.canEdit && kind === "worked" && <Button onClick={() => setShifts(!shifts)}>Shifts from a file</Button>}
-          {view.canEdit && <Button onClick={copy}>Copy the period before</Button>}
-          {view.canEdit && kind === "worked" && (
+          {canEdit && kind === "worked" && <Button onClick={() => setShifts(!shifts)}>Shifts from a file</Button>}
+          {canEdit && <Button onClick={copy}>Copy the period before</Button>}
+          {canEdit && kind === "worked" && (
             <Button look="main" disabled={open.length === 0} title="Ctrl Enter" onClick={approveAll}>
               {open.length === 0 ? "All approved" : `Approve ${counted(open.length, "day")}`}
             </Button>

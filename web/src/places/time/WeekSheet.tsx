@@ -191,7 +191,7 @@ export function WeekSheet({
       }}
       onCellPaste={({ row }, event) => {
         event.preventDefault();
-        if (view.canEdit) paste(event.clipboardData.getData("text/plain"));
+        if (people.some((each) => each.canEdit)) paste(event.clipboardData.getData("text/plain"));
         return row;
       }}
       onActivePositionChange={({ rowIdx, row, column }) => {

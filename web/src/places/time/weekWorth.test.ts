@@ -11,7 +11,7 @@ const pattern = ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"];
 const dates = ["22", "23", "24", "25", "26", "27", "28"].map((day) => `2026-06-${day}`);
 const view: WeekView = {
   ...{ businessId: 1, country: "AU", cycles: [], cycleId: 1, before: "", after: "", run: null, rules },
-  ...{ from: "2026-06-22", to: "2026-06-28", people: [], canEdit: true, broken: [] },
+  ...{ from: "2026-06-22", to: "2026-06-28", people: [], broken: [] },
 };
 const person = (basis: "casual" | "fullTime", typed: Record<string, string>): WeekPerson => ({
   ...{ personId: 1, name: "Alex Sample", payrollId: "E1", basis, agreement: "MA000009", classification: "3" },

@@ -102,12 +102,13 @@ interface TeamsProps {
 
 /** For whom somebody approves who only sees a business: nothing ticked is everybody. */
 function TeamsRow({ name, teams, value, onChange }: TeamsProps) {
-  const { places = [], costCentres = [] } = teams ?? {};
+  const costCentres = teams?.costCentres ?? [];
+  // The only place is everybody's.
+  const places = teams && teams.places.length > 1 ? teams.places : [];
   const isChosen = (list: keyof ApprovesFor, id: number) => value?.[list].includes(id) ?? false;
   const offered = (list: keyof ApprovesFor, all: readonly Team[]) =>
     all.filter((each) => !each.retired || isChosen(list, each.id)).map(tick(list));
-  // With one place and no cost centre there is nothing to choose between.
-  if (places.length + costCentres.length < 2) return null;
+  if (places.length + costCentres.length === 0) return null;
   const toggle = (list: keyof ApprovesFor, id: number, on: boolean) => {
     const now = value ?? { placeIds: [], costCentreIds: [] };
     const next = { ...now, [list]: on ? [...now[list], id] : now[list].filter((each) => each !== id) };
