@@ -5,7 +5,8 @@ import { onPage } from "./onPage.ts";
 const sources = import.meta.glob<string>(
   [
     "../places/people/{forms,au,nz}/*.tsx",
-    "../places/people/NewPerson.tsx",
+    "../places/people/{NewPerson,Departure}.tsx",
+    "../places/agreements/AgreementFacts.tsx",
     "../places/setup/*.tsx",
     "../places/setup/nz/*.tsx",
     "../parts/{NewElementForm,ElementFields}.tsx",
@@ -43,32 +44,18 @@ const plain = [
     "Days",
   ],
   ...["Hours to add to the ledger", "Another fund", "Add a line", "Opening balance of", "The balance is true on"],
-  ...["From the period that starts on"],
+  ...["From the period that starts on", "Payday", "Amount, $", "Table", "I have laid every figure below beside"],
+  ...["Its passphrase", "The same again"],
 ];
 
 describe("notes beside fields", () => {
-  it.each([
-    ["a tax declaration", /TaxForm/, notesOf.AU.person],
-    ["super", /SuperForm/, notesOf.AU.person],
-    ["bank accounts in Australia", /BankForm/, notesOf.AU.person],
-    ["employment", /EmploymentForm/, notesOf.NZ.person],
-    ["a new person", /NewPerson/, notesOf.NZ.person],
-    ["a tax code", /TaxCodeForm/, notesOf.NZ.person],
-    ["KiwiSaver", /KiwiSaverForm/, notesOf.NZ.person],
-    ["whom to call", /EmergencyForm/, notesOf.NZ.person],
-    ["qualifications", /QualificationsForm/, notesOf.AU.person],
-    ["funds", /Funds/, notesOf.AU.business],
-    ["a pay cycle", /NewCycle/, notesOf.NZ.business],
-    ["a pay element", /NewElementForm|ElementFields/, notesOf.NZ.business],
-    ["a pay element in Australia", /au\/elements/, notesOf.AU.business],
-    ["a top-up", /TopUps/, notesOf.AU.business],
-    ["who lodges in Australia", /SenderForm/, notesOf.AU.business],
-    ["who lodges in New Zealand", /SenderForm/, notesOf.NZ.business],
-    ["a deferral", /StandingForm/, notesOf.AU.business],
-  ])("say of each field of %s what it is, or it is plain", (_what, path, notes) => {
-    const found = labels(path);
-    expect(found.length).toBeGreaterThan(2);
-    expect(found.filter((label) => !notes[label] && !plain.includes(label))).toEqual([]);
+  const forms = Object.keys(sources).filter((file) => labels(new RegExp(file.replace(/[./]/g, "\\$&"))).length > 0);
+  it.each(forms)("%s: each field says what it is, or is plain", (file) => {
+    const subject = /people/.test(file) ? "person" : "business";
+    const country = /\/nz\//.test(file) ? ["NZ"] : /\/au\//.test(file) ? ["AU"] : ["AU", "NZ"];
+    const known = (label: string) => country.some((each) => notesOf[each as "AU"][subject][label]);
+    const found = labels(new RegExp(file.replace(/[./]/g, "\\$&")));
+    expect(found.filter((label) => !known(label) && !plain.includes(label))).toEqual([]);
   });
   it.each(["AU", "NZ"] as const)("are about fields that exist, and end as sentences, in %s", (country) => {
     const all = [...labels(/./), onPage[country].minimum];

@@ -25,7 +25,14 @@ const forms: Record<string, FormOf> = {
     why: "Your payslip and the report to the tax agency carry your address.",
     fields: ({ details, country }, error) => (
       <>
-        <Field label="Phone" name="phone" type="tel" defaultValue={details.phone ?? ""} error={error("phone")} />
+        <Field
+          label="Phone"
+          hint="For questions about your pay"
+          name="phone"
+          type="tel"
+          defaultValue={details.phone ?? ""}
+          error={error("phone")}
+        />
         <Field
           label="Street"
           name="line1"
@@ -105,7 +112,7 @@ const forms: Record<string, FormOf> = {
           label="IRD number"
           name="irdNumber"
           inputMode="numeric"
-          hint="Leave empty to keep the one on record"
+          hint="On letters of Inland Revenue. Leave empty to keep the one on record"
           error={error("irdNumber")}
         />
         <Field
@@ -133,11 +140,28 @@ const forms: Record<string, FormOf> = {
     why: "Your pay goes there. If there is an account already, the new one waits until your employer has looked at it, and a letter goes to your address.",
     fields: ({ country, name }, error) => (
       <>
-        <Field label="Name of the account" name="title" defaultValue={name.slice(0, 32)} error={error("title")} />
+        <Field
+          label="Name of the account"
+          hint="As your bank writes it"
+          name="title"
+          defaultValue={name.slice(0, 32)}
+          error={error("title")}
+        />
         {onPage[country].hasBsb && (
-          <Field label="BSB" name="bsb" inputMode="numeric" hint="Six digits" error={error("bsb")} />
+          <Field
+            label="BSB"
+            name="bsb"
+            inputMode="numeric"
+            hint="Six digits, in your banking app: they name bank and branch"
+            error={error("bsb")}
+          />
         )}
-        <Field label="Account number" name="account" error={error("account")} />
+        <Field
+          label="Account number"
+          hint="In your banking app. One wrong digit pays somebody else"
+          name="account"
+          error={error("account")}
+        />
       </>
     ),
     shape: ({ bsb = "", account, title }) => ({ bsb, account, title }),
@@ -203,10 +227,17 @@ function TaxFields({ error }: { error: (path: string) => string | undefined }) {
         <option value="none">I do not give it: tax is taken at the highest rate</option>
       </Choice>
       {status === "given" && (
-        <Field label="Your tax file number" name="fileNumber" inputMode="numeric" error={error("fileNumber")} />
+        <Field
+          label="Your tax file number"
+          hint="Nine digits. If one is wrong, your tax is counted as somebody else's"
+          name="fileNumber"
+          inputMode="numeric"
+          error={error("fileNumber")}
+        />
       )}
       <Choice
         label="For tax you are"
+        hint="A resident lives here for good or for years; it decides the tax from the first dollar"
         name="residency"
         value={residency}
         onChange={(event) => setResidency(event.target.value)}
@@ -216,7 +247,13 @@ function TaxFields({ error }: { error: (path: string) => string | undefined }) {
         <option value="working-holiday">on a working holiday visa</option>
       </Choice>
       {residency === "working-holiday" && (
-        <Field label="Home country, two letters" name="homeCountry" maxLength={2} error={error("homeCountry")} />
+        <Field
+          label="Home country, two letters"
+          hint="As in your passport: FR, JP"
+          name="homeCountry"
+          maxLength={2}
+          error={error("homeCountry")}
+        />
       )}
       {residency === "resident" && (
         <Tick
@@ -225,7 +262,11 @@ function TaxFields({ error }: { error: (path: string) => string | undefined }) {
           label="I claim the tax-free threshold here. With two jobs, claim it once, at the one that pays more."
         />
       )}
-      <Tick name="studyLoan" value="yes" label="I have a study or training loan to pay back." />
+      <Tick
+        name="studyLoan"
+        value="yes"
+        label="I have a study or training loan to pay back: it is taken with each pay."
+      />
       {signature}
     </>
   );
@@ -245,12 +286,28 @@ function FundFields({ funds, error }: { funds: StaffPage["funds"]; error: (path:
       </Choice>
       {fund === "own" && (
         <>
-          <Field label="Name of the fund" name="name" error={error("own.name")} />
-          <Field label="ABN of the fund" name="abn" inputMode="numeric" error={error("own.abn")} />
-          <Field label="USI of the fund" name="usi" error={error("own.usi")} />
+          <Field label="Name of the fund" hint="As its letters have it" name="name" error={error("own.name")} />
+          <Field
+            label="ABN of the fund"
+            hint="Eleven digits, on the fund's letters"
+            name="abn"
+            inputMode="numeric"
+            error={error("own.abn")}
+          />
+          <Field
+            label="USI of the fund"
+            hint="Which of its products: on its letters, or in its app"
+            name="usi"
+            error={error("own.usi")}
+          />
         </>
       )}
-      <Field label="Your member number" name="memberNumber" error={error("memberNumber")} />
+      <Field
+        label="Your member number"
+        hint="In the fund's app. Without it the fund may send the money back"
+        name="memberNumber"
+        error={error("memberNumber")}
+      />
     </>
   );
 }

@@ -114,6 +114,101 @@ export const personAu: FieldNotes = {
     found: "From whoever prepares your fringe benefits return.",
     wrong: "The person's income tests count a wrong amount.",
   },
+  "Annual leave, weeks a year": {
+    means: "How many weeks of paid holidays each year of work gives.",
+    found: "In the law's standards, or a greater number in the agreement.",
+    wrong: "Leave grows too slowly, which is owed, or too fast.",
+  },
+  "Personal leave, weeks a year": {
+    means: "How many weeks a year for illness, and for caring for somebody.",
+    found: "In the law's standards, or a greater number in the agreement.",
+    wrong: "Somebody ill is not paid, or has a balance that is not theirs.",
+  },
+  "Long service leave, weeks a year": {
+    means: "What a year of service adds towards long service leave.",
+    found: "In the Act of the State, which the hint names.",
+    wrong: "What is owed after the years of service is too little or too much.",
+  },
+  "Year ended 31 March": {
+    means: "The year of fringe benefits, which ends before the payroll year does.",
+    found: "On the working paper of fringe benefits.",
+    wrong: "It is reported with another year.",
+  },
+  "Exempt under section 57A": {
+    means: "The value of benefits of an employer such as a hospital or charity, which the Act names.",
+    found: "On the working paper of fringe benefits.",
+    wrong: "It counts for other income tests than it should.",
+  },
+  "Who reports these amounts": {
+    means: "Whether our reports go on from these amounts, or the earlier system makes them final itself.",
+    found: "Ask whoever closes the earlier system.",
+    wrong: "The income is counted twice at the tax office, or half of it is missing.",
+  },
+  "Gross, $": {
+    means: "All that was paid this payroll year, before anything was taken off it.",
+    found: "On the earlier system's year to date, or its last payslip.",
+    wrong: "The year's report and the tax of bonuses are wrong.",
+  },
+  "Withheld, $": {
+    means: "All tax that was withheld this payroll year.",
+    found: "On the earlier system's year to date, or its last payslip.",
+    wrong: "The person's tax return shows other credits than were paid.",
+  },
+  "Earnings that super counts, $": {
+    means: "What counted for super of this payroll year, without a ceiling.",
+    found: "On the earlier system's year to date.",
+    wrong: "The yearly ceiling is reached too soon or too late.",
+  },
+  "Super guarantee, $": {
+    means: "The super that the law asks for, of this payroll year.",
+    found: "On the earlier system's year to date, or the fund's statement.",
+    wrong: "What is owed to the fund does not add up.",
+  },
+  "Reportable super, $": {
+    means: "Super that was sacrificed, or agreed above what the law asks for.",
+    found: "On the earlier system's year to date.",
+    wrong: "It counts for income tests: benefits and levies come out wrong.",
+  },
+  "Termination payments, taxable, $": {
+    means: "Taxable parts of payments for an employment that ended this year.",
+    found: "On the payment summary of that payment.",
+    wrong: "The caps of later payments are taken from nought again.",
+  },
+  "Bonuses taxed over the year, $": {
+    means: "Bonuses and the like that were taxed by their own method.",
+    found: "On the earlier system's year to date.",
+    wrong: "The next bonus is taxed at another rate.",
+  },
+  "Withheld from them, $": {
+    means: "The tax of those bonuses.",
+    found: "On the earlier system's year to date.",
+    wrong: "The next bonus is taxed at another rate.",
+  },
+  "Earlier system's ID": {
+    means: "The identifier under which the earlier system reported the year.",
+    found: "In the earlier system, beside its reports.",
+    wrong: "The tax office adds both systems' amounts together.",
+  },
+  "Earlier payroll ID": {
+    means: "The person's number in the earlier system's reports.",
+    found: "In the earlier system, beside its reports.",
+    wrong: "The tax office adds both systems' amounts together.",
+  },
+  "Two doctors certified that the work can never be done again": {
+    means: "Then what is paid for unused leave is taxed as on invalidity.",
+    found: "Two certificates on paper; keep copies.",
+    wrong: "Too much or too little tax is withheld from the leave.",
+  },
+  "Fewer than fifteen people": {
+    means: "A small employer, by the law's own count, owes less on a redundancy.",
+    found: "Count regular casuals and associated businesses, too.",
+    wrong: "Redundancy pay is owed and not paid, or paid and not owed.",
+  },
+  "Serious misconduct": {
+    means: "The employment ends at once; no notice is owed.",
+    found: "Written down when it happened; expect to show it.",
+    wrong: "Notice is owed with interest.",
+  },
 };
 
 export const businessAu: FieldNotes = {
@@ -244,6 +339,11 @@ export const businessAu: FieldNotes = {
   "User ID at the bank": {
     means: "The six digits that the bank gave for payment files.",
     found: "In the bank's letter about payment files.",
+    wrong: "The bank refuses the file.",
+  },
+  "The payment file carries the balancing debit": {
+    means: "A line in the bank file that takes the total from your own account.",
+    found: "Ask the bank; some want it, some refuse it.",
     wrong: "The bank refuses the file.",
   },
 };

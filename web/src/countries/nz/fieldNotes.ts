@@ -126,6 +126,60 @@ export const personNz: FieldNotes = {
     found: "Agreed in writing, and only for irregular work or a fixed term of less than a year.",
     wrong: "Where the law does not allow it the holidays are owed again.",
   },
+  "Irregular in it": {
+    means: "What of the gross was a bonus or the like that does not come with every pay.",
+    found: "On the earlier system's payslips.",
+    wrong: "Ordinary weekly pay comes out too high or too low.",
+  },
+  "Average only until": {
+    means: "Up to this day holidays that arise after parental leave are paid at the average alone.",
+    found: "A year after the last day of the parental leave.",
+    wrong: "Holidays are paid at another rate than the Act sets.",
+  },
+  "Hours vary: ordinary weekly pay by the last four weeks, days at average daily pay": {
+    means: "For work without a usual week: both are worked out from what was paid.",
+    found: "In the employment agreement.",
+    wrong: "Holidays are paid by a week that was never worked.",
+  },
+  "Agreed that unpaid leave leaves the anniversary where it is": {
+    means: "Then the average is divided by fewer weeks, and holidays arise on the same day as before.",
+    found: "In writing between employer and person.",
+    wrong: "Annual holidays arise on another day than was agreed.",
+  },
+  "Weeks or days to add to the ledger": {
+    means: "What the person had on the day below, as the earlier system says.",
+    found: "On the earlier system's balances.",
+    wrong: "Leave is owed that nobody sees, or taken that was not there.",
+  },
+  Kind: {
+    means: "Who ordered it: a court, or an agency for a debt.",
+    found: "At the head of the order.",
+    wrong: "Another share of the pay is protected, and it is taken before or after others.",
+  },
+  "Name on the payslip": {
+    means: "How the deduction is called where the person reads it.",
+    wrong: "Nothing is worked out from it.",
+  },
+  "Amount each pay": {
+    means: "What the order takes from each pay.",
+    found: "On the order.",
+    wrong: "Too little is taken, which the employer may owe, or too much.",
+  },
+  "or % after PAYE": {
+    means: "A per cent of what is left after PAYE, in place of an amount.",
+    found: "On the order.",
+    wrong: "Too little is taken, which the employer may owe, or too much.",
+  },
+  Until: {
+    means: "The last payday that the order takes from; empty where it runs on.",
+    found: "On the order, or in the letter that ends it.",
+    wrong: "It is taken too long, or stops too soon.",
+  },
+  Total: {
+    means: "What the order takes in all; the last pay takes only what is left.",
+    found: "On the order.",
+    wrong: "It is taken too long, or stops too soon.",
+  },
 };
 
 export const businessNz: FieldNotes = {
@@ -156,6 +210,11 @@ export const businessNz: FieldNotes = {
   "Pays from account": {
     means: "The account of the business from which people are paid.",
     found: "On a bank statement.",
+    wrong: "The bank refuses the file.",
+  },
+  "Payment file": {
+    means: "How your bank reads a file of payments.",
+    found: "Ask the bank, or look at what it takes in its own pages.",
     wrong: "The bank refuses the file.",
   },
 };

@@ -128,6 +128,30 @@ export const personOfBoth: FieldNotes = {
     found: "In the agreement's description of its levels.",
     wrong: "The least rate is another one.",
   },
+  "Hours come in": {
+    means: "Every hour from the record of time, or the agreed week with only what differs recorded.",
+    found: "As it was agreed: whoever works a set week records exceptions.",
+    wrong: "All hours with nothing recorded pays nothing; exceptions pay a week that was not worked.",
+  },
+  "Averaging begins on": {
+    means: "The day on which a cycle of averaged hours begins, where the agreement averages overtime over some weeks.",
+    found: "In the agreement with the person.",
+    wrong: "Overtime is counted over other weeks than were agreed.",
+  },
+  "Last day": {
+    means: "The last day of employment: the last day worked, or the end of the notice.",
+    found: "In the letter of notice.",
+    wrong: "Leave and pay run on too long or stop too soon, and the report names another day.",
+  },
+  "Final pay": {
+    means: "Whether what is owed is paid in the next run of the cycle or on a day of its own.",
+    wrong: "The law or the agreement may want it sooner than the next payday.",
+  },
+  "The notice is worked": {
+    means: "The person works until the last day; else the notice is paid in its place.",
+    found: "In the letter of notice.",
+    wrong: "Notice is paid twice, or not at all.",
+  },
 };
 
 /** Fields of a business that both countries ask for. */
@@ -245,5 +269,53 @@ export const businessOfBoth: FieldNotes = {
     means: "The day on which the employer named this agent to the agency, in its own access to it.",
     found: "The employer knows, or the agent's list of clients shows it.",
     wrong: "The agency refuses what the agent sends.",
+  },
+  "Cycle name": {
+    means: "How the cycle is called where runs are chosen: Weekly, Salaries.",
+    wrong: "Nothing is worked out from it.",
+  },
+  "Set up like": {
+    means: "A business of the same country whose pay elements, accounts, funds and agreements are taken over.",
+    wrong: "What does not fit is changed or retired afterwards; nothing was paid with it yet.",
+  },
+  "On a day without banks": {
+    means: "Where a payday falls on a weekend or public holiday: paid before it, after it, or on it all the same.",
+    found: "In the agreement; most say before.",
+    wrong: "People wait for their money.",
+  },
+  "Retired: not offered any more": {
+    means: "It stays with what was paid and is not offered for new pays.",
+    wrong: "It can be taken back into use at any time.",
+  },
+  "Written as": {
+    means: "Text, a number, a day, or one of a list that you name.",
+    wrong: "It can be named anew, but not written as another kind once facts are kept.",
+  },
+  Choices: {
+    means: "What may be chosen, divided by commas.",
+    wrong: "What was chosen before stays with the people who have it.",
+  },
+  "Source of the dollars": {
+    means: "The pay guide and edition that the dollars below were taken from.",
+    found: "In the heading of the published pay guide.",
+    wrong: "Nobody can tell later whether a rate was right on the day.",
+  },
+  "Expense account": {
+    means: "The account that the cost is booked to.",
+    found: "In your chart of accounts.",
+    wrong: "The books show it in the wrong place; pay stays right.",
+  },
+  "Account it is owed on": {
+    means: "The account of what is owed until it is paid.",
+    found: "In your chart of accounts.",
+    wrong: "The books show it in the wrong place; pay stays right.",
+  },
+  Passphrase: {
+    means: "Words that close the file: without them nobody opens it, you neither.",
+    wrong: "A lost passphrase cannot be made again. Write it down where the file is not.",
+  },
+  "Whoever prepares a run does not authorise it": {
+    means: "A second person looks at each run before it is signed off.",
+    wrong: "One person alone can pay whom they like.",
   },
 };

@@ -2,6 +2,7 @@
 import type { AgreementView } from "@zesty/contract/time";
 import { type ChangeEvent, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
+import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -53,7 +54,9 @@ export function Agreements() {
         <div className="grid grid-cols-[1fr_380px] gap-10 max-[1100px]:grid-cols-1">
           <div>
             <RuleDocument businessId={business.id} agreement={chosen} spoke={spoke} />
-            <AgreementFacts key={chosen.code} businessId={business.id} agreement={chosen} />
+            <FieldNotesOf country={business.country} subject="business">
+              <AgreementFacts key={chosen.code} businessId={business.id} agreement={chosen} />
+            </FieldNotesOf>
             <AnnualWages businessId={business.id} />
           </div>
           <TryOut key={chosen.code} agreement={chosen} onSpoke={setSpoke} />

@@ -36,7 +36,7 @@ export function OpeningYearForm({ person, day, onDone }: FormProps) {
     carried: typed.carried === "yes",
   }));
   const { errors } = form.formState;
-  const field = (label: string, name: Parameters<typeof form.register>[0], hint?: string) => (
+  const field = (name: Parameters<typeof form.register>[0], label: string, hint?: string) => (
     <TextField label={label} {...(hint ? { hint } : {})} error={errorAt(errors, name)} {...form.register(name)} />
   );
   const carried = form.watch("carried") === "yes";
@@ -51,14 +51,14 @@ export function OpeningYearForm({ person, day, onDone }: FormProps) {
           <option value="no">The earlier system finalises them: they only count for tax and caps here</option>
         </ChoiceField>
       </div>
-      {field("Gross, $", "gross", "Before sacrifice, with allowances and leave")}
-      {field("Withheld, $", "withheld")}
-      {field("Earnings that super counts, $", "superEarnings")}
-      {field("Super guarantee, $", "guarantee")}
-      {field("Reportable super, $", "reportable", "Sacrificed, or agreed above the guarantee")}
-      {field("Termination payments, taxable, $", "terminationTaxable")}
-      {field("Bonuses taxed over the year, $", "extras")}
-      {field("Withheld from them, $", "extrasWithheld")}
+      {field("gross", "Gross, $", "Before sacrifice, with allowances and leave")}
+      {field("withheld", "Withheld, $")}
+      {field("superEarnings", "Earnings that super counts, $")}
+      {field("guarantee", "Super guarantee, $")}
+      {field("reportable", "Reportable super, $", "Sacrificed, or agreed above the guarantee")}
+      {field("terminationTaxable", "Termination payments, taxable, $")}
+      {field("extras", "Bonuses taxed over the year, $")}
+      {field("extrasWithheld", "Withheld from them, $")}
       {parts.fields.map((part, at) => (
         <fieldset key={part.id} className="col-span-2 grid grid-cols-[1fr_140px_auto] items-end gap-2">
           <legend className="sr-only">Part {at + 1}</legend>
@@ -72,7 +72,7 @@ export function OpeningYearForm({ person, day, onDone }: FormProps) {
               </option>
             ))}
           </ChoiceField>
-          {field("Amount, $", `parts.${at}.amount`)}
+          {field(`parts.${at}.amount`, "Amount, $")}
           <Button onClick={() => parts.remove(at)}>Take out</Button>
         </fieldset>
       ))}
@@ -82,8 +82,8 @@ export function OpeningYearForm({ person, day, onDone }: FormProps) {
       >
         Tell a part apart
       </Button>
-      {carried && field("Earlier system's ID", "previousBmsId", "As its last pay event names it; empty if it was ours")}
-      {carried && field("Earlier payroll ID", "previousPayrollId")}
+      {carried && field("previousBmsId", "Earlier system's ID", "As its last pay event names it; empty if it was ours")}
+      {carried && field("previousPayrollId", "Earlier payroll ID")}
     </Frame>
   );
 }

@@ -102,8 +102,8 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
       )}
       {chosen && chosen.rules.time.averageWeeks !== 1 && (
         <TextField
-          type="date"
           label="Averaging begins on"
+          type="date"
           hint="A day on which one of the cycles begins"
           error={errorAt(errors, "averagingFrom")}
           {...form.register("averagingFrom")}
