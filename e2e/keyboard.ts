@@ -53,3 +53,13 @@ export async function beside(page: Page): Promise<Locator> {
   if (!(await aside.evaluate((element) => element.contains(document.activeElement)))) await page.keyboard.press("F6");
   return aside;
 }
+
+/** What a spreadsheet puts on the clipboard, into whatever has the keys. */
+export const paste = (page: Page, block: string): Promise<void> =>
+  page.evaluate((text) => {
+    const data = new DataTransfer();
+    data.setData("text/plain", text);
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  }, block);

@@ -1,5 +1,5 @@
 /** People by hand: several at once, a raise from the past with its back pay, lists of the set-up, and the staff pages on a phone. */
-import { beside, find } from "../keyboard.ts";
+import { beside, find, paste } from "../keyboard.ts";
 import { test as alone, expect, openAt, openRun, signIn, testInOneWorld, until, type World } from "../world.ts";
 
 // What goes about a run or person of another test here has a world of its own.
@@ -26,13 +26,7 @@ test("several people: typed by keyboard, pasted with a fault, mended, added all 
     "Tane\tSampson\t1/5/1999\t6/7/2026\tcasual\t\t33.50",
     "Una\tSampson\t31/2/1990\t6/7/2026\tpart time\t20\t31",
   ].join("\n");
-  await page.evaluate((text) => {
-    const data = new DataTransfer();
-    data.setData("text/plain", text);
-    document.activeElement?.dispatchEvent(
-      new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
-    );
-  }, block);
+  await paste(page, block);
   await expect(page.getByRole("status").first()).toContainText("1 row of 3 cannot be added yet");
   await page.getByRole("gridcell", { name: "31/2/1990" }).click();
   await expect(aside).toContainText("Birth date: “31/2/1990” is not a date");
