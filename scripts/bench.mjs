@@ -37,6 +37,16 @@ const hoursKeys = [
   ["weekKeystrokeP95", "ms from a key in the week of 120 people to the day's worth on screen, 95th of 100"],
 ];
 
+/** Lists and sheets of many, printed likewise. */
+const listKeys = [
+  ["people1000", "ms for the list of 1,000 people"],
+  ["personOf1000", "ms for the page of one of them"],
+  ["importOf1000", "ms to preview 1,000 new people"],
+  ["year300", "ms for the year's sheet of 300 people and 53 paydays"],
+  ["readinessFirst", "ms to work out what is missing in 500 businesses, in slices"],
+  ["readiness500", "ms to say it again"],
+];
+
 /** What installing and building say goes beside the figures, not among them. */
 function prepare() {
   if (!json) {
@@ -71,5 +81,5 @@ const found = {
 if (json)
   process.stdout.write(`${JSON.stringify(Object.fromEntries(keys.map(([key]) => [key, round(found[key])])))}\n`);
 else
-  for (const [key, words] of [...keys, ...hoursKeys])
+  for (const [key, words] of [...keys, ...hoursKeys, ...listKeys])
     process.stdout.write(`${String(round(found[key])).padStart(9)}  ${words} (${key})\n`);

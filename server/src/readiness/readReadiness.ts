@@ -1,12 +1,11 @@
-/** Readiness of a business, worked out from its facts whenever it is asked for: nothing of it is kept. */
+/** Readiness of a business, worked out from its facts whenever it is asked for. */
 
-import type { MissingFact, Readiness, ReadinessLine, ReadyPart, ReadyPartKey } from "@zesty/contract/readiness";
+import type { MissingFact, Readiness, ReadyPart, ReadyPartKey } from "@zesty/contract/readiness";
 import { numberPendingUntil } from "@zesty/core/au/taxDeclaration";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { withholdingRates } from "@zesty/core/rulebook/au/withholdingRates";
 import { and, eq, inArray, lte } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { rightIn } from "../http/rights.ts";
+import type { Context } from "../context.ts";
 import { askedForChange, peopleOf } from "../people/ofBusiness.ts";
 import { qualificationsEnding } from "../people/qualificationsEnding.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
@@ -46,26 +45,6 @@ export function readReadiness(context: Context, businessId: number): Readiness {
 
 const soonestFirst = (a: MissingFact, b: MissingFact): number =>
   Number(b.stops) - Number(a.stops) || (a.from ?? "9999").localeCompare(b.from ?? "9999") || a.who.localeCompare(b.who);
-
-/** One line for each business that the user may see; what is left to do first. */
-export function listReadiness(context: Context, actor: Actor): ReadinessLine[] {
-  return context.store.db
-    .select({ id: business.id })
-    .from(business)
-    .all()
-    .filter((each) => rightIn(context, actor, each.id) !== null)
-    .map(({ id }): ReadinessLine => {
-      const { name, country, parts } = readReadiness(context, id);
-      const missing = parts.flatMap((part) => part.missing);
-      const stops = missing.filter((each) => each.stops);
-      return {
-        ...{ businessId: id, name, country, missing: missing.length, stops: stops.length },
-        parts: parts.map((part) => ({ key: part.key, missing: part.missing.length })),
-        first: stops.map((each) => each.from ?? "9999").sort()[0] ?? null,
-      };
-    })
-    .sort((a, b) => b.stops - a.stops || b.missing - a.missing || a.name.localeCompare(b.name));
-}
 
 /** What the agency knows the business by, and what money and letters need. */
 function businessPart(context: Context, owner: Owner) {

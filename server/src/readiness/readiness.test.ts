@@ -1,21 +1,30 @@
 /** Readiness from facts, on a real store: what is missing, what it blocks and from when; one line a business. */
+import type { Tax } from "@zesty/contract/people";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
+import { atOnce } from "../jobs/steps.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { bankSplit, business, payElement, payRun, person } from "../store/schema.ts";
-import { listReadiness, readReadiness } from "./readReadiness.ts";
+import { readinessLines } from "./lines.ts";
+import { readReadiness } from "./readReadiness.ts";
 import { blocksOf } from "./words.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
 
-const who = () => world.personIds[0] ?? 0;
+const who = (at = 0) => world.personIds[at] ?? 0;
 const parts = () =>
   Object.fromEntries(readReadiness(world.context, world.businessId).parts.map((part) => [part.key, part]));
+const lines = (actor = world.actor) => atOnce(readinessLines(world.context, actor));
 const said = (key: string) =>
   parts()[key]?.missing.map((each) => `${each.who}: ${each.what}, ${each.from}, ${each.stops}`);
+
+const pending: Tax = {
+  ...{ numberStatus: "pending", pendingSince: "2026-06-20", residency: "resident", taxFreeThreshold: true },
+  ...{ studyLoan: false, medicare: "levy", medicareDependants: null, offsetsPerYear: null, extraPerPay: null },
+};
 
 describe("readiness", () => {
   it("of a whole business says so, part by part; elements count once they are used", () => {
@@ -38,10 +47,7 @@ describe("readiness", () => {
     const { db } = world.context.store;
     db.update(person).set({ email: null, address: null }).where(eq(person.id, who())).run();
     db.delete(bankSplit).where(eq(bankSplit.personId, who())).run();
-    saveSection(world.context, world.actor, who(), "tax", {
-      ...{ numberStatus: "pending", pendingSince: "2026-06-20", residency: "resident", taxFreeThreshold: true },
-      ...{ studyLoan: false, medicare: "levy", medicareDependants: null, offsetsPerYear: null, extraPerPay: null },
-    });
+    saveSection(world.context, world.actor, who(), "tax", pending);
     expect(said("bank")).toEqual(["Alex Sample0: Bank account, 2026-07-02, true"]);
     expect(said("tax")).toEqual(["Alex Sample0: Tax file number, applied for, 2026-07-18, true"]);
     expect(said("details")).toEqual([
@@ -79,8 +85,37 @@ describe("readiness", () => {
     expect(said("business")).toEqual([": IRD number, null, true"]);
     world.context.store.db.update(business).set({ ird: "49091850" }).run();
     world.context.store.db.delete(bankSplit).run();
-    expect(listReadiness(world.context, world.actor)).toMatchObject([{ stops: 2, first: "2026-07-01", country: "NZ" }]);
-    expect(listReadiness(world.context, { ...world.actor, lead: false, userId: 99 })).toEqual([]);
+    expect(lines()).toMatchObject([{ stops: 2, first: "2026-07-01", country: "NZ" }]);
+    expect(lines({ ...world.actor, lead: false, userId: 99 })).toEqual([]);
+  });
+  it("keeps a line until its business is written to, another day comes, or an answer from outside", async () => {
+    world = smallWorld(2);
+    const { context, actor, businessId } = world;
+    const counts = () => lines().map((line) => [line.missing, line.stops]);
+    const fresh = () => {
+      const missing = readReadiness(context, businessId).parts.flatMap((part) => part.missing);
+      return [[missing.length, missing.filter((each) => each.stops).length]];
+    };
+    const ended = { name: "Card", number: null, expires: "2026-06-30" };
+    let runId = 0;
+    const changes: [string, () => unknown][] = [
+      ["a tax number that was applied for", () => saveSection(context, actor, who(), "tax", pending)],
+      ["a qualification", () => saveSection(context, actor, who(1), "qualifications", { list: [ended] })],
+      ["a run that was opened", () => (runId = openUsual(world))],
+      ["its payday", () => context.clock.moveTo("2026-07-02")],
+      ["a sign-off", () => signRun(world, runId)],
+      ["the day after", () => context.clock.moveTo("2026-07-03")],
+    ];
+    expect(counts()).toEqual(fresh());
+    const seen = new Set([JSON.stringify(counts())]);
+    for (const [what, change] of changes) {
+      change();
+      expect(counts(), what).toEqual(fresh());
+      seen.add(JSON.stringify(counts()));
+    }
+    expect(seen.size).toBeGreaterThan(3);
+    // Nothing was written since: the line is the same, and no fact is read again.
+    expect(lines()[0]).toBe(lines()[0]);
   });
   it("knows every fact that can be missing", () => {
     world = smallWorld(0);

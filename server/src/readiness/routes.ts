@@ -6,13 +6,15 @@ import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
 import { signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
-import { listReadiness, readReadiness } from "./readReadiness.ts";
+import { inSlices } from "../jobs/steps.ts";
+import { readinessLines } from "./lines.ts";
+import { readReadiness } from "./readReadiness.ts";
 
 export function readinessRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
   router.get(
     "/readiness",
-    signedIn(context, (actor) => listReadiness(context, actor)),
+    signedIn(context, (actor) => inSlices(readinessLines(context, actor), () => undefined)),
   );
   router.get(
     "/businesses/:business/readiness",

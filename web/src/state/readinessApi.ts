@@ -1,4 +1,4 @@
-/** What is missing: of a business, and of the practice. Asked anew whenever it is shown: nothing of it is kept. */
+/** What is missing: of a business, and of the practice; asked anew whenever it is shown. */
 import type { Readiness, ReadinessLine } from "@zesty/contract/readiness";
 import { api } from "./api.ts";
 

@@ -39,7 +39,7 @@ function tickAll({ context, actor }: SmallWorld, runId: number): void {
 }
 
 /** A world with a signed-off run, its like copied back over the years, and the next run open. */
-function aged(world: SmallWorld, periods: number, days: number): { world: SmallWorld; runId: number } {
+export function aged(world: SmallWorld, periods: number, days: number): { world: SmallWorld; runId: number } {
   const { context, actor } = world;
   // As in use: a commit waits until the disk has it.
   context.store.sqlite.pragma("synchronous = FULL");
@@ -134,7 +134,7 @@ function signOffTimes({ world, runId }: { world: SmallWorld; runId: number }) {
 }
 
 /** Five hundred businesses with paydays and dues around the day. */
-function deskOf500(): number {
+export function businesses500(): SmallWorld {
   const world = smallWorld(1);
   const { context, actor } = world;
   const { sqlite } = context.store;
@@ -174,7 +174,12 @@ function deskOf500(): number {
         .run(businessId, businessId);
     }
   });
-  const took = median(() => readDesk(context, actor));
+  return world;
+}
+
+function deskOf500(): number {
+  const world = businesses500();
+  const took = median(() => readDesk(world.context, world.actor));
   void world.end();
   return took;
 }

@@ -33,7 +33,8 @@ export const signedPay = sqliteTable(
     workings: blob("workings", { mode: "buffer" }),
   },
   (t) => [
-    index("signed_pay_person").on(t.personId, t.payday),
+    // Which pays a year has, without touching the table, whose rows are large.
+    index("signed_pay_person").on(t.personId, t.payday, t.kind, t.payId, t.runId),
     index("signed_pay_newest").on(t.personId, t.id),
     index("signed_pay_run").on(t.runId),
     index("signed_pay_reverses").on(t.reversesId),

@@ -2,12 +2,13 @@
 import type { Lane, Payday, ToDo } from "@zesty/contract/desk";
 import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { longDate, weekdayDate } from "../../parts/format.ts";
+import { counted, longDate, shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { PaydayWheel, Tape } from "../../parts/Tape.tsx";
 import { api } from "../../state/api.ts";
 import { useTakeBusiness } from "../../state/business.ts";
+import { readinessApi } from "../../state/readinessApi.ts";
 
 export function Desk() {
   const { data: desk, error } = api.useDeskQuery(undefined, { refetchOnMountOrArgChange: true });
@@ -28,7 +29,7 @@ export function Desk() {
           )}
           {desk.lanes.length > 0 && (
             <Link className="mr-5 text-action underline" to="/readiness">
-              What is missing
+              <Missing />
             </Link>
           )}
           {longDate(desk.day)}
@@ -58,6 +59,21 @@ export function Desk() {
         </>
       )}
     </Page>
+  );
+}
+
+/** One line for all businesses: how much is missing, and from when something of it stops a pay or a report. */
+function Missing() {
+  const { data: lines = [] } = readinessApi.usePracticeReadinessQuery(undefined, { refetchOnMountOrArgChange: true });
+  const missing = lines.reduce((sum, line) => sum + line.missing, 0);
+  const stops = lines.reduce((sum, line) => sum + line.stops, 0);
+  const [first] = lines.flatMap((line) => (line.first && line.first !== "9999" ? [line.first] : [])).sort();
+  if (missing === 0) return <>What is missing</>;
+  return (
+    <>
+      Missing: {counted(missing, "fact")}
+      {stops > 0 && `, ${stops} of them in the way${first ? ` from ${shortDate(first)}` : ""}`}
+    </>
   );
 }
 
