@@ -12,7 +12,7 @@ import { nextPeriodOf } from "../runs/openRun.ts";
 import { faultyRuns } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
-import { answerItem, business, payCycle, payElement, payRun, person } from "../store/schema.ts";
+import { answerItem, payCycle, payElement, payRun, person } from "../store/schema.ts";
 import { lodgingPart } from "./lodgingPart.ts";
 import { type Blocks, blocksOf, tellBeforeDays, titlesOf } from "./words.ts";
 
