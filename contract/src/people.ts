@@ -1,3 +1,4 @@
+import { type SpecialIncome, specialIncomes } from "@zesty/core/au/taxDeclaration";
 import { statesAu } from "@zesty/core/calendar/states";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { bases } from "@zesty/core/pay/input";
@@ -175,7 +176,9 @@ export interface Tax {
   medicareDependants: number | null;
   offsetsPerYear: string | null;
   extraPerPay: string | null;
-  /** working holiday makers: two letters of the home country (ISO 3166) */
+  /** reported as something else than salary and wages */
+  income?: SpecialIncome | null | undefined;
+  /** two letters (ISO 3166): where a working holiday maker or assignee comes from, or where foreign work is done */
   homeCountry?: string | null | undefined;
   /** registered as an employer of working holiday makers */
   employerRegistered?: boolean | undefined;
@@ -194,7 +197,13 @@ export const tax = Joi.object<Tax & { from?: string }>({
   medicareDependants: Joi.number().integer().min(0).max(20).empty("").allow(null).default(null).label("Dependants"),
   offsetsPerYear: optional(amountNotNegative()).label("Tax offsets a year"),
   extraPerPay: optional(amountNotNegative()).label("Extra to withhold"),
-  homeCountry: optional(Joi.string().uppercase().length(2)).label("Home country"),
+  income: optional(Joi.string().valid(...specialIncomes)).label("Reported as"),
+  homeCountry: Joi.when("income", {
+    is: Joi.valid("IAA", "FEI").required(),
+    // biome-ignore lint/suspicious/noThenProperty: Joi's own word
+    then: Joi.string().trim().uppercase().length(2).required(),
+    otherwise: optional(Joi.string().uppercase().length(2)),
+  }).label("Country"),
   employerRegistered: Joi.boolean().default(true).label("Registered employer"),
   variationPercent: optional(percent()).label("Varied to"),
 });

@@ -147,8 +147,8 @@ export function payeeItems(
   )
     add("E10", "ERROR", "employment/taxTreatment", "The tax treatment is not a permitted combination.");
   if (payee.periodStart > payee.periodEnd) add("E11", "ERROR", "period", "The period ends before it starts.");
-  if (payee.incomes.some((each) => (each.type === "WHM") !== /^[a-z]{2}$/.test(each.country)))
-    add("E15", "ERROR", "incomeStreams", "A working holiday maker has a home country, nobody else has one.");
+  if (payee.incomes.some((each) => ["WHM", "IAA", "FEI"].includes(each.type) !== /^[a-z]{2}$/.test(each.country)))
+    add("E15", "ERROR", "incomeStreams", "Types WHM, IAA and FEI have a country, no other type has one.");
   if (payee.incomes.length === 0 || new Set(payee.incomes.map((each) => each.type)).size < payee.incomes.length)
     add("E16", "ERROR", "incomeStreams", "There is no income stream, or one occurs twice.");
   const amounts = payee.incomes.flatMap((each) => [

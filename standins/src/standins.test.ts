@@ -184,6 +184,8 @@ describe("the agency's rules of a payee", () => {
     ["E17", { incomes: [income({ allowances: [{ type: "KN", amount: "1.00", detail: "G1" }] })] }],
     ["E15", { incomes: [income({ type: "WHM" })] }],
     ["E15", { incomes: [income({ country: "de" })] }],
+    ["E15", { incomes: [income({ type: "CHP", country: "de" })] }],
+    ["E15", { incomes: [income({ type: "FEI" })] }],
     ["E16", { incomes: [] }],
     ["E18", { incomes: [income({ lumpSums: [{ type: "A", amount: "1.00" }] })] }],
     ["E18", { incomes: [income({ lumpSums: [{ type: "E", amount: "1.00" }] })] }],

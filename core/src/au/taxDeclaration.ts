@@ -18,16 +18,35 @@ export interface TaxDeclaration {
   employerRegistered?: boolean | undefined;
   /** a downward variation granted by the tax office: withheld at this per cent */
   variationPercent?: string | undefined;
+  /** what is earned is reported as something else than salary and wages; withheld is the same */
+  income?: SpecialIncome | undefined;
 }
 
+/** Closely held payee of a family company or trust; inbound assignee; foreign employment income. */
+export const specialIncomes = ["CHP", "IAA", "FEI"] as const;
+export type SpecialIncome = (typeof specialIncomes)[number];
+
 /** Income streams of Single Touch Payroll, phase 2: each keeps its own year-to-date. */
-export type IncomeType = "SAW" | "WHM" | "LAB";
+export const incomeTypes = ["SAW", "WHM", "LAB", ...specialIncomes] as const;
+export type IncomeType = (typeof incomeTypes)[number];
+
+export const incomeWords: Record<IncomeType, string> = {
+  SAW: "Salary and wages",
+  WHM: "Working holiday maker",
+  LAB: "Labour hire",
+  CHP: "Closely held payee",
+  IAA: "Inbound assignee",
+  FEI: "Foreign employment income",
+};
+
+/** These name a country: where a working holiday maker or an assignee comes from, where foreign work is done. */
+export const namesCountry = (type: IncomeType): boolean => type === "WHM" || type === "IAA" || type === "FEI";
 
 /** Each income stream keeps its own codes of year-to-date; salary and wages have the plain ones. */
 export const reportPrefix = (type: IncomeType): string => (type === "SAW" ? "report:" : `report@${type}:`);
 
-export const incomeTypeOf = (tax: Pick<TaxDeclaration, "residency">, basis: string): IncomeType =>
-  tax.residency === "working-holiday" ? "WHM" : basis === "labour-hire" ? "LAB" : "SAW";
+export const incomeTypeOf = ({ residency, income }: Pick<TaxDeclaration, "residency" | "income">, basis: string) =>
+  residency === "working-holiday" ? "WHM" : basis === "labour-hire" ? "LAB" : (income ?? "SAW");
 
 /** How withholding is worked out: a scale, a flat rate for want of a number, or the working-holiday steps. */
 export type TaxTreatment =

@@ -2,6 +2,7 @@
 
 import type { CessationCode, PayeeFacts } from "@zesty/core/au/documents/payEvent";
 import type { RowContext } from "@zesty/core/au/pay/row";
+import { type IncomeType, incomeTypeOf, namesCountry, type SpecialIncome } from "@zesty/core/au/taxDeclaration";
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, eq, isNull } from "drizzle-orm";
@@ -26,11 +27,30 @@ export function payeeSources(
       .all()
       .map((row) => [row.personId, row.reason as CessationCode]),
   );
+  const countries = countriesOf(context, event);
   return {
+    countries,
     cessation: (personId: number) => left.get(personId) ?? null,
     fringeBenefits: fringeBenefitsOn(context, event.payday),
     previous: previousKeys(context, payrollYearOf("AU", event.payday).from, event.id),
   };
+}
+
+/** The country of each type of income, from the newest declaration of that type: what was earned before keeps its own. */
+function countriesOf({ store }: Context, event: { businessId: number; payday: string }) {
+  const found = new Map<number, Partial<Record<IncomeType, string>>>();
+  for (const { personId, residency, income, country } of store
+    .prepared<[number, string], { personId: number; residency: string; income: string | null; country: string }>(
+      `SELECT t.person_id AS personId, t.residency AS residency, t.income AS income, t.home_country AS country
+       FROM tax_declaration t JOIN person p ON p.id = t.person_id
+       WHERE p.business_id = ? AND t."from" <= ? AND t.home_country IS NOT NULL ORDER BY t."from", t.id`,
+    )
+    .all(event.businessId, event.payday)) {
+    const declared = { residency: residency as "resident", income: (income ?? undefined) as SpecialIncome | undefined };
+    const type = incomeTypeOf(declared, "");
+    if (namesCountry(type)) found.set(personId, { ...found.get(personId), [type]: country });
+  }
+  return (personId: number) => found.get(personId) ?? {};
 }
 
 export interface Payee {
@@ -59,7 +79,7 @@ export function payeeFacts(
     cessation: sources.cessation(person.id),
     basis: known.basis,
     tax: known.tax,
-    homeCountry: tax?.homeCountry ?? null,
+    countries: sources.countries(person.id),
     periodStart: period.start,
     periodEnd: period.end,
     fringeBenefits: sources.fringeBenefits(person.id),

@@ -1,5 +1,6 @@
 /** What each lane of a person's line of time holds: its table, and a row of it in words. */
 import type { BankPart } from "@zesty/contract/people";
+import { incomeWords } from "@zesty/core/au/taxDeclaration";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import type { SheetLine } from "@zesty/core/pay/row";
@@ -77,6 +78,7 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
             : said(row.numberStatus === "pending", "applied for", "not given"),
         ],
         ["Residency", row.residency === "resident" ? "resident" : row.residency.replace("-", " ")],
+        ["Income", row.income && incomeWords[row.income].toLowerCase()],
         ["Study loan", said(row.studyLoan, "study loan", "no study loan")],
         ["Medicare levy", row.medicare],
         ["Offsets a year", amount(row.offsetsPerYearCents)],

@@ -43,7 +43,7 @@ export function writeOpeningYear(context: Context, personId: number, values: Ope
   const records = datedRecords(db, [personId], context.clock.today());
   const tax = records.tax.get(personId);
   const type: IncomeType = incomeTypeOf(
-    { residency: (tax?.residency ?? "resident") as "resident" },
+    { residency: (tax?.residency ?? "resident") as "resident", income: tax?.income ?? undefined },
     records.terms.get(personId)?.basis ?? "",
   );
   db.insert(openingYear)

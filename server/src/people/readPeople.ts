@@ -144,6 +144,7 @@ export function readPerson(context: Context, personId: number): PersonView {
       residency: (tax?.residency ?? "resident") as PersonView["tax"]["residency"],
       taxFreeThreshold: tax?.taxFreeThreshold ?? false,
       studyLoan: tax?.studyLoan ?? false,
+      income: tax?.income ?? null,
       medicare: (tax?.medicare ?? "levy") as PersonView["tax"]["medicare"],
       medicareDependants: tax?.medicareDependants ?? null,
       offsetsPerYear: tax?.offsetsPerYearCents ? centsText(tax.offsetsPerYearCents) : null,

@@ -38,6 +38,7 @@ export function personAu(who: Who, records: DatedRecords): RowContext["person"] 
       ...(tax?.extraPerPayCents ? { extraPerPay: centsText(tax.extraPerPayCents) } : {}),
       ...(tax?.employerRegistered === false ? { employerRegistered: false } : {}),
       ...(tax?.variationPercent ? { variationPercent: tax.variationPercent } : {}),
+      ...(tax?.income ? { income: tax.income } : {}),
     },
     super: {
       // A contractor is paid the agreed amount of super, not a share of earnings.

@@ -85,7 +85,8 @@ function declared(context: Context, personId: number, given: StaffTax, from: str
     medicareDependants: held?.medicareDependants ?? null,
     offsetsPerYear: held?.offsetsPerYearCents == null ? null : centsText(held.offsetsPerYearCents),
     extraPerPay: held?.extraPerPayCents == null ? null : centsText(held.extraPerPayCents),
-    homeCountry,
+    homeCountry: homeCountry ?? held?.homeCountry ?? null,
+    income: held?.income ?? null,
     employerRegistered: held?.employerRegistered ?? true,
     variationPercent: held?.variationPercent ?? null,
   };

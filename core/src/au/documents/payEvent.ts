@@ -9,6 +9,7 @@ import { centsText } from "../../quantity/units.ts";
 import {
   type IncomeType,
   incomeTypeOf,
+  incomeTypes,
   reportPrefix,
   type TaxDeclaration,
   taxTreatmentCode,
@@ -48,8 +49,8 @@ export interface PayeeFacts {
   cessation: CessationCode | null;
   basis: Basis;
   tax: TaxDeclaration;
-  /** working holiday makers: home country */
-  homeCountry?: string | null;
+  /** the country of each type of income that names one */
+  countries?: Partial<Record<IncomeType, string>>;
   periodStart: IsoDate;
   periodEnd: IsoDate;
   /** grossed-up fringe benefits that this payroll year reports, by code */
@@ -115,7 +116,7 @@ export type CessationCode = keyof typeof cessationReasons;
 
 export interface IncomeRecord {
   type: IncomeType;
-  /** home country of a working holiday maker */
+  /** where the type of income names one */
   country?: string;
   withheld: string;
   gross: string;
@@ -201,7 +202,7 @@ export function payeeRecord(payee: PayeeFacts, reportsQualifyingEarnings: boolea
 /** Types of income that the year holds, and the one of today. */
 function typesOf({ tax, basis, yearToDate }: PayeeFacts): IncomeType[] {
   const now = incomeTypeOf(tax, basis);
-  return (["SAW", "WHM", "LAB"] as const).filter(
+  return incomeTypes.filter(
     (type) =>
       type === now ||
       [...yearToDate].some(
@@ -219,17 +220,19 @@ const coded = (year: PayeeFacts["yearToDate"], report: string, name: string): Co
     })
     .sort((a, b) => `${a.type}${a.detail ?? ""}`.localeCompare(`${b.type}${b.detail ?? ""}`));
 
-function incomeOf({ yearToDate: year, homeCountry }: PayeeFacts, type: IncomeType): IncomeRecord {
+function incomeOf({ yearToDate: year, countries }: PayeeFacts, type: IncomeType): IncomeRecord {
   const report = reportPrefix(type);
   const cents = (code: string) => year.get(code) ?? 0;
   const optional = (name: "overtime" | "bonus" | "directorFee") =>
     year.has(`${report}${name}`) ? { [name]: centsText(cents(`${report}${name}`)) } : {};
   // What was withheld is summed in all: from salary and wages it is what the other streams leave.
-  const others = (["WHM", "LAB"] as const).reduce((total, each) => total + cents(`${reportPrefix(each)}withheld`), 0);
+  const others = incomeTypes
+    .filter((each) => each !== "SAW")
+    .reduce((total, each) => total + cents(`${reportPrefix(each)}withheld`), 0);
   const withheld = type === "SAW" ? cents("withheld") - cents("etpWithheld") - others : cents(`${report}withheld`);
   return {
     type,
-    ...(type === "WHM" && homeCountry ? { country: homeCountry } : {}),
+    ...(countries?.[type] ? { country: countries[type] } : {}),
     withheld: centsText(withheld),
     gross: centsText(cents(`${report}gross`)),
     ...optional("overtime"),

@@ -47,7 +47,8 @@ describe("a person's year", () => {
     ["54 address", "stop: The home address", { address: { line1: "", suburb: "S", state: "VIC", postcode: "3350" } }],
     ["54 state", "stop: The home address", { address: { line1: "1", suburb: "S", state: "", postcode: "3350" } }],
     ["54 cessation", "stop: The employment has ended", { endDate: "2026-06-12" }],
-    ["54 country", "stop: A working holiday", { tax: { ...person().tax, residency: "working-holiday" } }],
+    ["54 country", "stop: The country of", { tax: { ...person().tax, residency: "working-holiday" } }],
+    ["54 country abroad", "stop: The country of", { tax: { ...person().tax, income: "FEI" } }],
     ["55 tax", "stop: More tax is withheld than was paid: 50000.01 of 50000.00.", year(["withheld", 5_000_001])],
     ["56 number", "query: No tax file number", { tax: { ...person().tax, fileNumber: "none" } }],
     ["56 super", "query: Super of 6061.00 is not 12 % of earnings of 50000.00.", year(["guarantee", 606_100])],
@@ -61,6 +62,8 @@ describe("a person's year", () => {
   it.each<[string, Partial<PayeeFacts>, Partial<IncomeRecord>?]>([
     ["tax as high as the pay", year(["withheld", 5_000_000])],
     ["super a half per cent off", year(["guarantee", 602_999])],
+    ["foreign work with its country", { tax: { ...person().tax, income: "FEI" }, countries: { FEI: "FJ" } }],
+    ["a closely held payee", { tax: { ...person().tax, income: "CHP" } }],
     ["a reason with the end", { endDate: "2026-06-12", cessation: "V" }],
     ["lump sum E of last year", {}, { lumpSums: [{ type: "E", detail: "2025", amount: "1.00" }] }],
   ])("just inside: %s", (_what, change, income) => expect(marks(change, income)).toEqual([]));

@@ -2,7 +2,9 @@
  * What stands in the way of a person's year being final, found in the very record that would be sent.
  * Set by: Single Touch Payroll, finalisation (Tax Office guidance) and the message's rules, from memory.
  */
+
 import { type Decimal, decimal, sum } from "../../quantity/decimal.ts";
+import { namesCountry } from "../taxDeclaration.ts";
 import type { CodedAmount, IncomeRecord, PayeeFacts, PayeeRecord } from "./payEvent.ts";
 
 export interface YearMark {
@@ -61,8 +63,8 @@ export function examineYear(
     marks.push(
       ...stop("The employment has ended and no reason is recorded: the two are reported together.", "departure"),
     );
-  if (incomes.some((each) => each.type === "WHM" && !each.country))
-    marks.push(...stop("A working holiday maker's home country is not recorded.", "tax"));
+  if (incomes.some((each) => namesCountry(each.type) && !each.country))
+    marks.push(...stop("The country of the income is not recorded: home country, or where the work is done.", "tax"));
   for (const each of incomes)
     if (decimal(each.withheld).gt(paymentsOf(each)))
       marks.push(

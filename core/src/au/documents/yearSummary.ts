@@ -1,14 +1,9 @@
 /** A person's payroll year in Australia on one page: the very record that is reported. */
 import { block, type SummaryBlock, type SummaryHead, type YearSummary } from "../../documents/yearSummary.ts";
-import type { IncomeType } from "../taxDeclaration.ts";
+import { incomeWords } from "../taxDeclaration.ts";
 import { type CodedAmount, cessationReasons, type IncomeRecord, type PayeeRecord } from "./payEvent.ts";
 import { categoryWords } from "./reportWords.ts";
 
-const streams: Record<IncomeType, string> = {
-  SAW: "Salary and wages",
-  WHM: "Working holiday maker",
-  LAB: "Labour hire",
-};
 const contributions: Record<string, string> = {
   ...{ L: "Super guarantee", R: "Reportable super", O: "Ordinary time earnings", Q: "Qualifying earnings" },
 };
@@ -20,7 +15,7 @@ const category = (name: string, { type, detail }: CodedAmount): string =>
 function incomeBlocks(income: IncomeRecord): SummaryBlock[] {
   return [
     ...block(
-      streams[income.type],
+      incomeWords[income.type],
       [
         ["Gross", income.gross],
         ["Overtime", income.overtime ?? "0"],

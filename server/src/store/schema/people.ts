@@ -89,7 +89,9 @@ export const taxDeclaration = sqliteTable(
     medicareDependants: integer("medicare_dependants"),
     offsetsPerYearCents: integer("offsets_per_year_cents"),
     extraPerPayCents: integer("extra_per_pay_cents"),
-    /** working holiday makers: the country they come from, and whether the employer is registered for them */
+    /** reported as something else than salary and wages */
+    income: text("income", { enum: ["CHP", "IAA", "FEI"] }),
+    /** of a type of income that names one; and whether the employer is registered for working holiday makers */
     homeCountry: text("home_country"),
     employerRegistered: flag("employer_registered").default(true),
     /** a downward variation granted by the tax office: withheld at this per cent of taxable earnings */

@@ -26,6 +26,16 @@ export const personAu: FieldNotes = {
     found: "In the passport.",
     wrong: "The report is refused without it.",
   },
+  "Income reported as": {
+    means: "Family of a company or trust that they control are closely held; the others work across a border.",
+    found: "Your accountant knows who is closely held; a visa or an assignment letter says the rest.",
+    wrong: "The person's tax return is filled in wrongly, and the year is due on another day.",
+  },
+  Country: {
+    means: "The country that the report names beside this kind of income.",
+    found: "On the visa or the assignment letter; two letters, as FR.",
+    wrong: "The agency refuses the person's record.",
+  },
   "We are registered to employ working holiday makers": {
     means: "Whether your business told the tax office that it employs them.",
     found: "In your online account with the tax office.",

@@ -2,6 +2,7 @@
 
 import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
+import { incomeWords } from "@zesty/core/au/taxDeclaration";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveWords } from "@zesty/core/leave/kinds";
@@ -164,6 +165,10 @@ const sectionsAu: SectionShown[] = [
           : tax.residency === "foreign"
             ? "foreign resident"
             : "working holiday maker",
+      ],
+      [
+        "Reported as",
+        tax.income ? `${incomeWords[tax.income]}${tax.homeCountry ? `, ${tax.homeCountry}` : ""}` : undefined,
       ],
       ["Tax-free threshold", tax.taxFreeThreshold ? "claimed here" : "not claimed here"],
       ["Study loan", tax.studyLoan ? "yes" : "no"],

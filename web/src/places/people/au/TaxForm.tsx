@@ -1,3 +1,4 @@
+import { incomeWords, specialIncomes } from "@zesty/core/au/taxDeclaration";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
@@ -13,6 +14,7 @@ export function TaxForm({ person, day, onDone }: FormProps) {
       medicareDependants: tax.medicareDependants === null ? "" : String(tax.medicareDependants),
       offsetsPerYear: tax.offsetsPerYear ?? "",
       extraPerPay: tax.extraPerPay ?? "",
+      income: tax.income ?? "",
       homeCountry: tax.homeCountry ?? "",
       employerRegistered: tax.employerRegistered ?? true,
       variationPercent: tax.variationPercent ?? "",
@@ -22,6 +24,7 @@ export function TaxForm({ person, day, onDone }: FormProps) {
   const { errors } = form.formState;
   const status = form.watch("numberStatus");
   const holiday = form.watch("residency") === "working-holiday";
+  const income = form.watch("income");
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
@@ -65,6 +68,24 @@ export function TaxForm({ person, day, onDone }: FormProps) {
             {...form.register("employerRegistered")}
           />
         </>
+      )}
+      {!holiday && (
+        <ChoiceField label="Income reported as" error={errorAt(errors, "income")} {...form.register("income")}>
+          <option value="">salary and wages</option>
+          {specialIncomes.map((each) => (
+            <option key={each} value={each}>
+              {incomeWords[each].toLowerCase()}
+            </option>
+          ))}
+        </ChoiceField>
+      )}
+      {!holiday && (income === "IAA" || income === "FEI") && (
+        <TextField
+          label="Country"
+          hint={income === "FEI" ? "Two letters: where the work is done" : "Two letters: where the assignee comes from"}
+          error={errorAt(errors, "homeCountry")}
+          {...form.register("homeCountry")}
+        />
       )}
       <ChoiceField label="Medicare levy" {...form.register("medicare")}>
         <option value="levy">full levy</option>

@@ -1,0 +1,1 @@
+ALTER TABLE `tax_declaration` ADD `income` text;
