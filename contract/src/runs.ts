@@ -270,6 +270,8 @@ export interface OutboxRow {
   amendment: number | null;
   /** takes the place of an event before it */
   replaces: boolean;
+  /** sent three days ago or more, and nobody has said what became of it */
+  overdue: boolean;
 }
 export interface AnswerItem {
   id: number;

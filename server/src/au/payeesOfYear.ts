@@ -4,6 +4,8 @@ import { type PayeeRecord, payeeRecord } from "@zesty/core/au/documents/payEvent
 import { examineYear } from "@zesty/core/au/documents/yearCheck";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
+import { terminationRules } from "@zesty/core/rulebook/au/terminationRules";
+import { workingHolidayRates } from "@zesty/core/rulebook/au/workingHolidayRates";
 import type { Context } from "../context.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { personAu } from "../runs/rowFacts.ts";
@@ -34,6 +36,11 @@ export function payeesOfYear(
   const { year: sums } = yearSums(context.store, [...wanted], year.to, "AU");
   const sources = payeeSources(context, { id: null, businessId, payday: date });
   const { base, percent } = context.rules.row(superGuaranteeRules, date).figures;
+  const rules = {
+    ...{ from: year.from, guaranteePercent: percent },
+    holidayMakers: context.rules.row(workingHolidayRates, date).figures,
+    redundancy: context.rules.row(terminationRules, date).figures,
+  };
   return people.map((person) => {
     const known = personAu(person, records);
     const number = numbers.get(person.id);
@@ -48,7 +55,7 @@ export function payeesOfYear(
       final,
     });
     const record = payeeRecord(facts, base === "qualifying earnings");
-    const marks = examineYear(facts, record, { from: year.from, guaranteePercent: percent });
+    const marks = examineYear(facts, record, rules);
     return { personId: person.id, record, marks };
   });
 }

@@ -97,6 +97,25 @@ function sendSlipsAgain(context: Context, runId: number): void {
       .run();
 }
 
+/** Hours after which a lodgement without a result is asked after by telephone (from memory of the agency's guidance). */
+const overdueHours = 72;
+
+/** Lodgements of a run that were heard of long ago and have no result: they are asked after, and never made again. */
+function overdueRows({ store, clock }: Context, runId: number): Set<number> {
+  const since = new Date(Date.parse(clock.now()) - overdueHours * 3_600_000).toISOString();
+  return new Set(
+    store
+      .prepared<[number, string], { id: number }>(
+        `SELECT o.id AS id FROM outbox o JOIN outbox_answer a ON a.outbox_id = o.id
+         WHERE o.run_id = ? AND o.state IN ('acknowledged', 'unknown')
+           AND o.channel IN ('payEvent', 'employmentInformation', 'employeeDetails')
+         GROUP BY o.id HAVING MIN(a.at) <= ?`,
+      )
+      .all(runId, since)
+      .map((row) => row.id),
+  );
+}
+
 export function sendView(context: Context, runId: number): SendView {
   const { db } = context.store;
   const run = findRun(context, runId);
@@ -118,6 +137,7 @@ export function sendView(context: Context, runId: number): SendView {
     .all();
   const fileNames = new Map(documents.map((each) => [each.id, each.fileName]));
   const rows = db.select().from(outbox).where(eq(outbox.runId, runId)).orderBy(outbox.id).all();
+  const overdue = overdueRows(context, runId);
   const items = db
     .select()
     .from(answerItem)
@@ -149,6 +169,7 @@ export function sendView(context: Context, runId: number): SendView {
         tries: row.tries,
         amendment: row.amendment,
         replaces: row.replacesId !== null,
+        overdue: overdue.has(row.id),
       };
     }),
     items: items.map(

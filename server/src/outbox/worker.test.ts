@@ -3,7 +3,8 @@ import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { signOff } from "../runs/signOff.ts";
 import { openUsual, readyRun, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
-import { outbox } from "../store/schema.ts";
+import { outbox, outboxAnswer } from "../store/schema.ts";
+import { sendView } from "./sendRun.ts";
 import { backOffMs, outboxWorker } from "./worker.ts";
 
 let world: SmallWorld;
@@ -57,6 +58,29 @@ describe("the outbox", () => {
     expect(await worker.runOnce()).toBe(1);
     expect(events().map((each) => each.state)).toEqual(["acknowledged", "unknown"]);
     await worker.stop();
+  });
+  it("says of a lodgement that three days bring no result, and not of one with a result", () => {
+    world = smallWorld(1);
+    const { context } = world;
+    const runId = openUsual(world);
+    signRun(world, runId);
+    const [event] = context.store.db.select().from(outbox).where(eq(outbox.channel, "payEvent")).all();
+    const id = event?.id ?? 0;
+    const put = (state: "acknowledged" | "accepted") =>
+      context.store.db.update(outbox).set({ state, receipt: "R-1" }).where(eq(outbox.id, id)).run();
+    put("acknowledged");
+    context.store.db
+      .insert(outboxAnswer)
+      .values({ outboxId: id, at: context.clock.now(), status: 202, body: "" })
+      .run();
+    const overdue = () => sendView(context, runId).rows.filter((row) => row.overdue).length;
+    const after = (day: string) => {
+      context.clock.moveTo(day);
+      return overdue();
+    };
+    expect([overdue(), after("2026-07-03"), after("2026-07-04")]).toEqual([0, 0, 1]);
+    put("accepted");
+    expect(overdue()).toBe(0);
   });
   it("waits longer with each try, five minutes from the sixth, an hour after two dozen", () =>
     expect([1, 2, 5, 6, 24, 25].map(backOffMs)).toEqual([2000, 4000, 32_000, 300_000, 300_000, 3_600_000]));

@@ -21,6 +21,7 @@ interface Case {
 const plain: [RowContext, SheetLine[]] = [context(), hours("38")];
 const last = (gross: string) => ({ payday: "2025-10-02", hours: "38", gross, withheld: "0", super: "0", net: "0" });
 
+const etp: SheetLine[] = [{ elementId: 10, amount: "5000", detail: { etpCode: "O" } }];
 const cashOut = (value: string): SheetLine => ({ elementId: 2, hours: value, detail: { cashOut: true } });
 
 const cases: Record<MarkCodeAu, Case> = {
@@ -199,6 +200,11 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "query",
     with: [context(), [{ elementId: 1, hours: "38", time: { hours: "37", why: [] } }]],
     without: [context(), [{ elementId: 1, hours: "38", time: { hours: "38.0", why: [] } }]],
+  },
+  lateTermination: {
+    kind: "query",
+    with: [context({ facts: { endDate: "2024-10-08" } }), etp],
+    without: [context({ facts: { endDate: "2024-10-09" } }), etp],
   },
   leaveWithoutDays: {
     kind: "query",

@@ -1,6 +1,6 @@
 /** Checks of single lines and of what was typed over: deductions cut, overrides, codes, lump sums, departures. */
 
-import { daysBetween } from "../../calendar/dates.ts";
+import { addMonths, daysBetween } from "../../calendar/dates.ts";
 import { paysPerYear } from "../../calendar/payPeriods.ts";
 import { payrollYearAu } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
@@ -120,6 +120,15 @@ const departureOpen: Check = ({ context, worked }) => {
     : [];
 };
 
+/** A termination payment more than twelve months after the last day is ordinary income, unless it was excepted (ITAA 1997, s 82-130). */
+const lateTermination: Check = ({ context, worked }) => {
+  const { endDate } = context.facts;
+  const isPaid = worked.lines.some((line) => line.group === "termination" && line.amount.value.gt(0));
+  return isPaid && endDate !== null && context.payday > addMonths(endDate, 12)
+    ? [{ kind: "query", code: "lateTermination", facts: { end: endDate }, mend: inRun }]
+    : [];
+};
+
 /** Above the concessional cap the person pays the tax on it; other employers' contributions count too. */
 const aboveCap: Check = ({ context, worked }, rules) => {
   const { concessionalCap } = rules.row(superGuaranteeRules, context.payday).figures;
@@ -163,4 +172,4 @@ const extraPayday: Check = ({ context }) => {
       ];
 };
 
-export const lineRowChecks: readonly Check[] = [extraPayday, otherYear, departureOpen, aboveCap];
+export const lineRowChecks: readonly Check[] = [extraPayday, otherYear, departureOpen, lateTermination, aboveCap];

@@ -34,6 +34,8 @@ export const sentencesAu = {
     `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to payroll year ${f.year}, and so do rates and lodgement.`,
   departureOpen: (f) =>
     `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of annual leave would stay in the balance.`,
+  lateTermination: (f) =>
+    `Paid more than twelve months after the last day, ${dateWords(f.end ?? "")}: that is ordinary income and no termination payment, unless the tax office excepted it.`,
   leaveBeyondPeriod: (f) =>
     `${f.hours} h of work and leave, and the period has ${f.agreed} h. Leave paid in advance is taxed by period: set how many pays this one covers; or take out the hours that stand twice.`,
   aboveCap: (f) => `Super of the year reaches ${f.all}, above the concessional cap of ${f.cap}.`,

@@ -3,6 +3,8 @@
  * finalisation). Each case spoils one thing of a record in which nothing is wrong.
  */
 import { describe, expect, it } from "vitest";
+import { workingHolidayRates } from "../../rulebook/au/workingHolidayRates.ts";
+import { shippedRuleBook } from "../../rulebook/shippedRuleBook.ts";
 import { person } from "../../testMakers.ts";
 import { type IncomeRecord, type PayeeFacts, type PayeeRecord, payeeRecord, updateEvent } from "./payEvent.ts";
 import { examineYear } from "./yearCheck.ts";
@@ -31,10 +33,28 @@ const marks = (change: Partial<PayeeFacts>, income: Partial<IncomeRecord> = {}, 
   return examineYear(
     facts(change),
     { ...made, incomes: made.incomes.map((each) => ({ ...each, ...income })), ...record },
-    { from: "2025-07-01", guaranteePercent: "12" },
+    {
+      ...{ from: "2025-07-01", guaranteePercent: "12" },
+      holidayMakers: shippedRuleBook.row(workingHolidayRates, "2026-06-30").figures,
+      redundancy: { redundancyBase: "13100", redundancyPerYear: "6552" },
+    },
   ).map((each) => `${each.kind}: ${each.text}`);
 };
 const year = (...entries: [string, number][]) => ({ yearToDate: new Map([...facts().yearToDate, ...entries]) });
+// $50,000 of the year: 45,000 × 15 % + 5,000 × 30 % = 8,250 (Schedule 15).
+const holiday = (withheld: number) => ({
+  ...{ tax: { ...person().tax, residency: "working-holiday" as const }, countries: { WHM: "DE" } },
+  yearToDate: new Map([
+    ...[...facts().yearToDate].filter(([code]) => code !== "report:gross"),
+    ...([
+      ["report@WHM:gross", 5_000_000],
+      ["report@WHM:withheld", withheld],
+      ["withheld", withheld],
+    ] as [string, number][]),
+  ]),
+});
+// Six completed years: 13,100 + 6 × 6,552.
+const left = { endDate: "2026-06-12", cessation: "R" as const };
 const etp = { code: "O", date: "2026-06-30", taxFree: "0.00", taxable: "10.00", withheld: "3.00" };
 
 describe("a person's year", () => {
@@ -53,6 +73,13 @@ describe("a person's year", () => {
     ["56 number", "query: No tax file number", { tax: { ...person().tax, fileNumber: "none" } }],
     ["56 super", "query: Super of 6061.00 is not 12 % of earnings of 50000.00.", year(["guarantee", 606_100])],
     ["57 ETP", "query: A termination payment, and the employment has not ended", {}, { etp: [etp] }],
+    ["57 steps", "query: A working holiday maker's steps come to 8250.00", holiday(600_000)],
+    [
+      "58 D",
+      "query: Lump sum D of 52413.00 is above 52412.00",
+      left,
+      { lumpSums: [{ type: "D", amount: "52413.00" }] },
+    ],
     ["58 E", "stop: Lump sum E is for", {}, { lumpSums: [{ type: "E", detail: "2026", amount: "1.00" }] }],
     ["59 negative", "stop: An amount of the year is less than nothing", year(["report:overtime", -1])],
   ])("%s", (_number, words, change, income, record) => {
@@ -63,6 +90,8 @@ describe("a person's year", () => {
     ["tax as high as the pay", year(["withheld", 5_000_000])],
     ["super a half per cent off", year(["guarantee", 602_999])],
     ["foreign work with its country", { tax: { ...person().tax, income: "FEI" }, countries: { FEI: "FJ" } }],
+    ["a holiday maker's dropped dollars", holiday(825_000 - 5_300)],
+    ["a redundancy's tax-free part", left, { lumpSums: [{ type: "D", amount: "52412.00" }] }],
     ["a closely held payee", { tax: { ...person().tax, income: "CHP" } }],
     ["a reason with the end", { endDate: "2026-06-12", cessation: "V" }],
     ["lump sum E of last year", {}, { lumpSums: [{ type: "E", detail: "2025", amount: "1.00" }] }],

@@ -3,8 +3,12 @@
  * Set by: Single Touch Payroll, finalisation (Tax Office guidance) and the message's rules, from memory.
  */
 
-import { type Decimal, decimal, sum } from "../../quantity/decimal.ts";
-import { namesCountry } from "../taxDeclaration.ts";
+import { completedYears } from "../../calendar/dates.ts";
+import { type Decimal, decimal, sum, zero } from "../../quantity/decimal.ts";
+import type { TerminationRules } from "../../rulebook/au/terminationRules.ts";
+import type { WorkingHolidayRates } from "../../rulebook/au/workingHolidayRates.ts";
+import { namesCountry, taxTreatment } from "../taxDeclaration.ts";
+import { workingHolidayTax } from "../workingHoliday.ts";
 import type { CodedAmount, IncomeRecord, PayeeFacts, PayeeRecord } from "./payEvent.ts";
 
 export interface YearMark {
@@ -22,7 +26,8 @@ const query = (text: string, section: YearMark["section"] = null): Marks => [{ k
 /** the liability may differ from rate times earnings by this share, for roundings pay by pay (common practice, no source) */
 const roundingShare = "0.01";
 
-const amounts = (list: readonly CodedAmount[]): Decimal => sum(list.map((each) => decimal(each.amount)));
+const amountOf = ({ amount }: CodedAmount): Decimal => decimal(amount);
+const amounts = (list: readonly CodedAmount[]): Decimal => sum(list.map(amountOf));
 
 /** Everything paid in a type of income that tax is withheld from: termination payments have tax of their own. */
 const paymentsOf = (income: IncomeRecord): Decimal =>
@@ -43,18 +48,46 @@ const everyAmount = ({ incomes, deductions, super: contributions, fringeBenefits
 const isComplete = ({ address: { line1, suburb, state, postcode } }: PayeeFacts) =>
   Boolean(line1 && suburb && state && postcode);
 
+/** What the rule book says of the year that is looked at. */
+export interface YearRules {
+  /** first day of the payroll year */
+  from: string;
+  guaranteePercent: string;
+  holidayMakers: WorkingHolidayRates;
+  redundancy: Pick<TerminationRules, "redundancyBase" | "redundancyPerYear">;
+}
+
+/** whole dollars may be dropped with every pay of a year (common practice, no source) */
+const droppedInAYear = "53";
+
+/** The steps of a working holiday maker go by the whole year: pay by pay they come to the same. */
+function holidayMakerMarks({ tax }: PayeeFacts, incomes: readonly IncomeRecord[], rates: WorkingHolidayRates): Marks {
+  const income = incomes.find((each) => each.type === "WHM");
+  if (!income || taxTreatment(tax).by !== "working-holiday") return [];
+  const expected = workingHolidayTax(paymentsOf(income).minus(sum(income.sacrifice.map(amountOf))), zero, rates);
+  return decimal(income.withheld).minus(expected).abs().gt(droppedInAYear)
+    ? query(
+        `A working holiday maker's steps come to ${expected.toFixed(2)} for the whole year; ${income.withheld} was withheld.`,
+      )
+    : [];
+}
+
+/** A tax-free redundancy is a base and an amount for each completed year, and no more. */
+function taxFreeMarks(facts: PayeeFacts, incomes: readonly IncomeRecord[], rules: YearRules["redundancy"]): Marks {
+  const free = sum(incomes.flatMap((each) => each.lumpSums.filter((one) => one.type === "D").map(amountOf)));
+  const years = facts.endDate === null ? 0 : completedYears(facts.startDate, facts.endDate);
+  const most = decimal(rules.redundancyBase).plus(decimal(rules.redundancyPerYear).times(years));
+  return free.gt(most)
+    ? query(`Lump sum D of ${free.toFixed(2)} is above ${most.toFixed(2)}, the tax-free part for ${years} years.`)
+    : [];
+}
+
 /**
  * @param facts what is on record of the person
  * @param record what would be sent of them
- * @param year.from first day of the payroll year
- * @param year.guaranteePercent of the guarantee, "12"
  * @returns stops first
  */
-export function examineYear(
-  facts: PayeeFacts,
-  record: PayeeRecord,
-  year: { from: string; guaranteePercent: string },
-): YearMark[] {
+export function examineYear(facts: PayeeFacts, record: PayeeRecord, year: YearRules): YearMark[] {
   const marks: Marks = [];
   const { incomes } = record;
   if (!isComplete(facts))
@@ -89,5 +122,7 @@ export function examineYear(
         `Super of ${contribution("L").toFixed(2)} is not ${year.guaranteePercent} % of earnings of ${base.toFixed(2)}.`,
       ),
     );
+  marks.push(...holidayMakerMarks(facts, incomes, year.holidayMakers));
+  marks.push(...taxFreeMarks(facts, incomes, year.redundancy));
   return marks.sort((a, b) => (a.kind === b.kind ? 0 : a.kind === "stop" ? -1 : 1));
 }

@@ -148,6 +148,12 @@ function Message({ row }: { row: OutboxRow }) {
         </span>
       </p>
       {row.detail && <p className="text-quiet">{row.detail}</p>}
+      {row.overdue && (
+        <p className="text-amber">
+          No result for three days. Call the agency{row.receipt ? ` with receipt ${row.receipt}` : ""}; it is asked
+          after here, too, and never made again by itself.
+        </p>
+      )}
     </div>
   );
 }
