@@ -78,7 +78,7 @@ describe("the outbox", () => {
       context.clock.moveTo(day);
       return overdue();
     };
-    expect([overdue(), after("2026-07-03"), after("2026-07-04")]).toEqual([0, 0, 1]);
+    expect([overdue(), after("2026-07-03"), after("2026-07-05")]).toEqual([0, 0, 1]);
     put("accepted");
     expect(overdue()).toBe(0);
   });
