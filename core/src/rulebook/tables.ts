@@ -1,5 +1,6 @@
 /** Every table of the rule book, Australia first. */
 import { tablesAu } from "./au/index.ts";
+import { employerSize } from "./nz/employerSize.ts";
 import { tablesNz } from "./nz/index.ts";
 
-export const allTables = [...tablesAu, ...tablesNz] as const;
+export const allTables = [...tablesAu, ...tablesNz, employerSize] as const;

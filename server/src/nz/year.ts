@@ -1,5 +1,5 @@
 /** The payroll year of New Zealand: what Inland Revenue took, payday by payday, against facts, ledger, bank and dues. */
-import { addDays, dateWords } from "@zesty/core/calendar/dates";
+import { addDays } from "@zesty/core/calendar/dates";
 import { readRecord } from "@zesty/core/formats/delimited";
 import { eiDetail } from "@zesty/core/nz/documents/filingLayout";
 import { dollars, fromCents } from "@zesty/core/quantity/units";
@@ -11,6 +11,7 @@ import { reportsTaken } from "../year/reportsTaken.ts";
 import { add, byHand, type CheckLine, type Reported, type YearOfCountry } from "../year/said.ts";
 import { esctRates } from "./esctRates.ts";
 import { summariesNz } from "./summaries.ts";
+import { yearLines } from "./yearLines.ts";
 
 /** Columns of a filed line; the credit for giving stands in the PAYE of a line and is taken off again by its own field. */
 const ofLine: Record<string, [string, 1 | -1]> = {
@@ -110,11 +111,7 @@ export const yearOfNewZealand: YearOfCountry = {
   summaries: summariesNz,
   beside: () => new Map(),
   checksOf: (context, businessId, { year, totals }) => [
-    byHand(
-      "codes",
-      `Tailored tax codes, certificates and exemptions that end on ${dateWords(year.to)} are looked through`,
-      "/people",
-    ),
+    ...yearLines(context, businessId, year),
     esctLine(context, businessId, addDays(year.to, 1)),
     byHand(
       "agency",
