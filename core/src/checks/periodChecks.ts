@@ -1,5 +1,6 @@
 /** Checks of the time that a pay is for, in both countries: part of a period, a rate that changed, an amount far off. */
 import { paysPerYear } from "../calendar/payPeriods.ts";
+import type { PayrollYear } from "../calendar/payrollYear.ts";
 import { partOfPeriod } from "../pay/partPeriod.ts";
 import type { PersonFactsBase, RowBase } from "../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
@@ -12,14 +13,20 @@ interface InHand {
   /** hours worked in the period, without leave and corrections */
   hours: Decimal;
   gross: Decimal;
+  /** the payroll year that a day lies in */
+  yearOf: (day: string) => PayrollYear;
 }
 
 /** House convention: three usual pays and $2,000 above one are asked about. */
 const farAbove = { times: 3, dollars: 2000 } as const;
 
-export function periodChecks({ context, weeklyHours, hours, gross }: InHand): Mark[] {
+export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InHand): Mark[] {
   const { facts, cycle, periods, periodStart, periodEnd } = context;
   const found: Mark[] = [];
+  // The payday decides year, rates and lodgement, not the period worked.
+  const { name: year } = yearOf(context.payday);
+  if (yearOf(periodEnd).name !== year)
+    found.push({ kind: "note", code: "otherYear", facts: { year, end: periodEnd }, mend: inRun });
   if (gross.isZero()) return found;
   const agreed = weeklyHours.times(52).div(paysPerYear[cycle]).times(periods);
   const part = partOfPeriod(facts, periodStart, periodEnd);

@@ -29,6 +29,8 @@ export const sentences = {
   timeNotApproved: (f) =>
     `${Number(f.count) === 1 ? "A day is" : `${f.count} days are`} recorded and not approved, so not in this pay: ${f.days}.`,
   timeLook: (f) => f.text ?? "",
+  otherYear: (f) =>
+    `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to ${/^\d/.test(f.year ?? "") ? "payroll year" : "the"} ${f.year}, and so do rates and lodgement.`,
   leaveWithoutDays: (f) =>
     `${f.name}: ${f.typed} typed without days. The record of leave says when it was taken: give the days.`,
   timeTypedOver: (f) => `${f.name}: ${f.typed} typed over the ${f.was} of the record of time.`,

@@ -1,6 +1,7 @@
 /** The checks of a worked row: each a small named rule that finds nothing or one or more marks. */
 
 import { completedYears, daysBetween } from "../../calendar/dates.ts";
+import { payrollYearAu } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { periodChecks } from "../../checks/periodChecks.ts";
@@ -196,6 +197,7 @@ const period: Check = (row) =>
     weeklyHours: decimalOrZero(row.input.person.weeklyHours),
     hours: forTime(row, ["ordinary"]),
     gross: row.worked.gross.value,
+    yearOf: payrollYearAu,
   });
 
 /** Leave on top of a whole period's work is either paid in advance (and taxed by period) or typed twice. */

@@ -92,14 +92,6 @@ const lumpSumYear: PayCheck = ({ input }) =>
       : [],
   );
 
-/** The payday decides year, rates and lodgement, not the period worked. */
-const otherYear: Check = ({ context }) => {
-  const year = payrollYearAu(context.payday).name;
-  return payrollYearAu(context.periodEnd).name === year
-    ? []
-    : [{ kind: "note", code: "otherYear", facts: { year, end: context.periodEnd }, mend: inRun }];
-};
-
 /** On the last day nothing may stay: all annual leave is paid out, this pay's accrual with it. */
 const departureOpen: Check = ({ context, worked }) => {
   const { endDate } = context.facts;
@@ -172,4 +164,4 @@ const extraPayday: Check = ({ context }) => {
       ];
 };
 
-export const lineRowChecks: readonly Check[] = [extraPayday, otherYear, departureOpen, lateTermination, aboveCap];
+export const lineRowChecks: readonly Check[] = [extraPayday, departureOpen, lateTermination, aboveCap];

@@ -30,8 +30,6 @@ export const sentencesAu = {
   lumpSumYear: (f) => `Back pay earned in ${f.year} is not from an earlier payroll year. Leave the year out.`,
   extraPayday: (f) =>
     `Payroll year ${f.year} has ${f.paydays} paydays of this cycle, the tax tables are made for ${f.usual}: the year's tax falls short. Who asks for it has more withheld each pay (People, Tax).`,
-  otherYear: (f) =>
-    `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to payroll year ${f.year}, and so do rates and lodgement.`,
   departureOpen: (f) =>
     `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of annual leave would stay in the balance.`,
   lateTermination: (f) =>

@@ -4,6 +4,7 @@ import { examineRow } from "../../countries/countries.ts";
 import { sentenceOf } from "../../countries/marks.ts";
 import type { SheetLine } from "../../pay/row.ts";
 import { makeRuleBook } from "../../rulebook/ruleBook.ts";
+import { shippedRuleBook } from "../../rulebook/shippedRuleBook.ts";
 import { contextNz, elementsNz, holidayFacts, personNz } from "../../testMakersNz.ts";
 import { type MarkCodeNz, sentencesNz } from "./sentences.ts";
 
@@ -230,4 +231,16 @@ describe("a row without tables", () => {
     expect(result.figures).toBeNull();
     expect(new Set(result.marks.map((mark) => mark.code))).toEqual(new Set(["missingTable"]));
   });
+});
+
+it.each([
+  ["2026-03-29", "2026-03-31", false],
+  ["2026-03-29", "2026-04-01", true],
+  ["2026-04-05", "2026-04-07", false],
+])("a period to %s paid on %s is of two tax years: %s", (periodEnd, payday, told) => {
+  const about = contextNz({ payday, periodEnd, periodStart: "2026-03-16" });
+  const { marks } = examineRow(about, hours(), elementsNz, shippedRuleBook);
+  const found = marks.find((mark) => mark.code === "otherYear");
+  expect(found !== undefined).toBe(told);
+  if (found) expect(sentenceOf(found)).toContain("the payday belongs to the year to 31 March 2027");
 });

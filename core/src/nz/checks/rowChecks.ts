@@ -1,5 +1,6 @@
 /** Checks of a New Zealand row that also want to know the person, the ledger and the run. */
 import { addMonths, daysBetween } from "../../calendar/dates.ts";
+import { payrollYearNz } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { periodChecks } from "../../checks/periodChecks.ts";
@@ -246,6 +247,7 @@ const period: CheckNz = ({ context, worked }) =>
       .filter(({ line }) => line.element === "ordinary" && line.corrects === undefined)
       .reduce((total, { line }) => total.plus(decimalOrZero(line.hours)), zero),
     gross: worked.gross.value,
+    yearOf: payrollYearNz,
   });
 
 export const rowChecksNz: readonly CheckNz[] = [
