@@ -37,10 +37,19 @@ export interface StandingView extends NewStanding {
   id: number;
 }
 
+/** The machine credential under which messages go out, and whether the agency was told of the software. */
+export interface NewLodgingChannel {
+  holder: string;
+  expires: string;
+  softwareToldOn: string | null;
+}
+
 export interface LodgingView {
   /** newest first; before the first of them the employer lodges */
   senders: (NewSender & { id: number; by: string; at: string })[];
   standings: StandingView[];
+  /** as it was recorded last; null where nothing was said */
+  channel: NewLodgingChannel | null;
   /** whoever may change who lodges */
   mayChange: boolean;
 }
@@ -109,6 +118,12 @@ export const senderNz = senderOf(
     to: optionalDate().label("Authority's last day"),
   }),
 );
+
+export const newLodgingChannel = Joi.object<NewLodgingChannel>({
+  holder: name().required().label("Credential held by"),
+  expires: date().required().label("Credential ends on"),
+  softwareToldOn: optionalDate().label("Software named to the agency on"),
+});
 
 export const newStanding = Joi.object<NewStanding>({
   kind: Joi.string().valid("deferred", "exempt").required().label("Standing"),

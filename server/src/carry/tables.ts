@@ -80,6 +80,7 @@ export const carriedTables: readonly CarriedTable[] = [
     "own_field",
     "lodging_sender",
     "lodging_standing",
+    "lodging_channel",
     "agency_notice",
   ),
   ...all(within("year_event_id", "year_event", ofBusiness), "year_event_person"),

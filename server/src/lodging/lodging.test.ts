@@ -13,7 +13,7 @@ import { openUsual, readyRun, type SmallWorld, signRun, smallWorld, smallWorldNz
 import { business, document, outbox } from "../store/schema.ts";
 import { declareYear } from "../year/declare.ts";
 import { readYearAndEnding } from "../year/ending.ts";
-import { addStanding, endStanding, readLodging, saveSender, toldAgency } from "./saveLodging.ts";
+import { addStanding, endStanding, readLodging, saveChannel, saveSender, toldAgency } from "./saveLodging.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -213,4 +213,19 @@ it("a payer without an ABN is known by its withholding payer number in the event
   const [event] = made("payEvent");
   expect(event).toContain("<WithholdingPayerNumberId>12345678<");
   expect(event).not.toContain("<AustralianBusinessNumberId>");
+});
+
+it("a credential is asked for anew a month before it ends, and the agency must know the software", () => {
+  world = smallWorld(1);
+  const held = (expires: string, softwareToldOn: string | null = "2026-06-01") => {
+    saveChannel(world.context, world.actor, world.businessId, { holder: "Kim Example", expires, softwareToldOn });
+    return missing();
+  };
+  expect([missing(), held("2026-08-01")]).toEqual([[], []]);
+  expect(held("2026-07-31")).toEqual(["Credential of Kim Example: It ends on 31 July 2026: renew it, 2026-08-01"]);
+  expect(held("2026-06-30")?.[0]).toContain("It ended on 30 June 2026");
+  expect(held("2027-06-30", null)).toEqual([
+    "Credential of Kim Example: The agency was not told of the software, 2026-07-01",
+  ]);
+  expect(readLodging(world.context, world.actor, world.businessId).channel).toMatchObject({ softwareToldOn: null });
 });

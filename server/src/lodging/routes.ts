@@ -1,12 +1,17 @@
 /** Who lodges for a business, and its standing with the agency. */
-import { endStanding as endSchema, newStanding, toldAgency as toldSchema } from "@zesty/contract/lodging";
+import {
+  endStanding as endSchema,
+  newLodgingChannel,
+  newStanding,
+  toldAgency as toldSchema,
+} from "@zesty/contract/lodging";
 import type { Request, Router } from "express";
 import type { Actor, Context } from "../context.ts";
 import { body, idOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { notFound } from "../http/problem.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
-import { addStanding, endStanding, readLodging, saveSender, toldAgency } from "./saveLodging.ts";
+import { addStanding, endStanding, readLodging, saveChannel, saveSender, toldAgency } from "./saveLodging.ts";
 
 export function lodgingRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
@@ -32,6 +37,10 @@ export function lodgingRoutes(context: Context, router: Router): void {
   change("lodging/senders/:sender/told", (actor, businessId, request) =>
     toldAgency(context, actor, businessId, idOf(request, "sender"), body(toldSchema, request).on),
   );
+  change("lodging/channel", (actor, businessId, request) => {
+    demandStandings(businessId);
+    saveChannel(context, actor, businessId, body(newLodgingChannel, request));
+  });
   change("lodging/standings", (actor, businessId, request) => {
     demandStandings(businessId);
     addStanding(context, actor, businessId, body(newStanding, request));

@@ -1,5 +1,5 @@
 /** Changes of who lodges, and of a standing: each a new row, from a payday that is not signed off yet. */
-import type { LodgingView, NewSender, NewStanding } from "@zesty/contract/lodging";
+import type { LodgingView, NewLodgingChannel, NewSender, NewStanding } from "@zesty/contract/lodging";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { and, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -7,7 +7,7 @@ import { cannot, notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
 import { lastSigned } from "../runs/lastSigned.ts";
 import { record } from "../store/audit.ts";
-import { lodgingSender, lodgingStanding, user } from "../store/schema.ts";
+import { lodgingChannel, lodgingSender, lodgingStanding, user } from "../store/schema.ts";
 import { standingsOf } from "./lodging.ts";
 
 export function readLodging(context: Context, actor: Actor, businessId: number): LodgingView {
@@ -26,8 +26,37 @@ export function readLodging(context: Context, actor: Actor, businessId: number):
       .orderBy(desc(lodgingSender.from), desc(lodgingSender.id))
       .all(),
     standings: standingsOf(context, businessId).reverse(),
+    channel: channelOf(context, businessId),
     mayChange: rightIn(context, actor, businessId) === "authorise",
   };
+}
+
+export const channelOf = ({ store: { db } }: Context, businessId: number): NewLodgingChannel | null =>
+  db
+    .select({
+      holder: lodgingChannel.holder,
+      expires: lodgingChannel.expires,
+      softwareToldOn: lodgingChannel.softwareToldOn,
+    })
+    .from(lodgingChannel)
+    .where(eq(lodgingChannel.businessId, businessId))
+    .orderBy(desc(lodgingChannel.id))
+    .limit(1)
+    .get() ?? null;
+
+export function saveChannel(context: Context, actor: Actor, businessId: number, wanted: NewLodgingChannel): void {
+  context.store.transaction(() => {
+    const at = context.clock.now();
+    context.store.db
+      .insert(lodgingChannel)
+      .values({ businessId, ...wanted, userId: actor.userId, at })
+      .run();
+    record(context.store, {
+      ...{ at, userId: actor.userId, businessId },
+      what: "recorded the credential that lodges",
+      about: `held by ${wanted.holder}, to ${wanted.expires}`,
+    });
+  });
 }
 
 function demandAhead(context: Context, businessId: number, from: string): void {

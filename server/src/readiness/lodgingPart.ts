@@ -3,6 +3,7 @@ import type { MissingFact } from "@zesty/contract/readiness";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import type { Context } from "../context.ts";
 import { agentOn, heldBecause, standingOn, standingsOf } from "../lodging/lodging.ts";
+import { channelOf } from "../lodging/saveLodging.ts";
 import type { business } from "../store/schema.ts";
 import { tellBeforeDays } from "./words.ts";
 
@@ -11,6 +12,7 @@ export function lodgingPart(context: Context, owner: typeof business.$inferSelec
   const standings = standingsOf(context, owner.id);
   const missing = [
     ...(standingOn(context, owner.id, today) ? [] : agentMissing(context, owner, today)),
+    ...channelMissing(context, owner.id, today),
     ...standings.flatMap((each): MissingFact[] => {
       const paydays =
         each.kind === "deferred" && each.to !== null && each.to < today
@@ -31,6 +33,31 @@ export function lodgingPart(context: Context, owner: typeof business.$inferSelec
   ];
   const total = 1 + standings.length;
   return { total, complete: total - new Set(missing.map((each) => each.who)).size, missing };
+}
+
+/** A credential is asked for anew before it ends; the agency has to know the software before the first message. */
+function channelMissing(context: Context, businessId: number, today: string): MissingFact[] {
+  const channel = channelOf(context, businessId);
+  if (!channel) return [];
+  const { holder, expires, softwareToldOn } = channel;
+  const ask = (what: string, blocks: string, from: string, stops: boolean): MissingFact => ({
+    ...{ who: `Credential of ${holder}`, what, blocks, from, stops, link: "/set-up#lodging" },
+  });
+  return [
+    ...(expires <= addDays(today, tellBeforeDays)
+      ? [
+          ask(
+            `It ${expires < today ? "ended" : "ends"} on ${dateWords(expires)}: renew it`,
+            "nothing is taken that goes out after it",
+            addDays(expires, 1),
+            expires < today,
+          ),
+        ]
+      : []),
+    ...(softwareToldOn === null
+      ? [ask("The agency was not told of the software", "it refuses what comes from it", today, true)]
+      : []),
+  ];
 }
 
 function agentMissing(context: Context, owner: typeof business.$inferSelect, today: string): MissingFact[] {

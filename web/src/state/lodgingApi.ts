@@ -1,5 +1,5 @@
 /** The addresses about who lodges for a business, and its standing with the agency. */
-import type { LodgingView, NewSender, NewStanding } from "@zesty/contract/lodging";
+import type { LodgingView, NewLodgingChannel, NewSender, NewStanding } from "@zesty/contract/lodging";
 import { api } from "./api.ts";
 
 type Of<Body> = { business: number } & Body;
@@ -25,6 +25,7 @@ export const lodgingApi = api.injectEndpoints({
         }),
         invalidatesTags: ["Business"],
       }),
+      setChannel: change<NewLodgingChannel>("channel"),
       addStanding: change<NewStanding>("standings"),
       endStanding: build.mutation<LodgingView, { business: number; standing: number; on: string }>({
         query: ({ business, standing, on }) => ({

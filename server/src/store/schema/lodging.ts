@@ -28,6 +28,25 @@ export const lodgingSender = sqliteTable(
   (t) => [index("lodging_sender_business").on(t.businessId, t.from)],
 );
 
+/** The newest row counts: a credential that is renewed is a new one. */
+export const lodgingChannel = sqliteTable(
+  "lodging_channel",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    holder: text("holder").notNull(),
+    expires: text("expires").notNull(),
+    softwareToldOn: text("software_told_on"),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [index("lodging_channel_business").on(t.businessId, t.id)],
+);
+
 export const lodgingStanding = sqliteTable(
   "lodging_standing",
   {

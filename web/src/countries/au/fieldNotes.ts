@@ -222,6 +222,21 @@ export const personAu: FieldNotes = {
 };
 
 export const businessAu: FieldNotes = {
+  "Credential held by": {
+    means: "Who holds the machine credential under which messages go to the tax office.",
+    found: "In the access manager of the business, or of the practice that lodges.",
+    wrong: "Nobody knows who can renew it, and one day nothing is taken any more.",
+  },
+  "Credential ends on": {
+    means: "The last day of that credential; you are told a month beforehand.",
+    found: "In the access manager, beside the credential.",
+    wrong: "What goes out after it is refused.",
+  },
+  "Software named to the agency on": {
+    means: "When the agency was told which software lodges for the business.",
+    found: "In the access manager, under hosted services.",
+    wrong: "The first message is refused, and the payday is late.",
+  },
   Standing: {
     means: "Whether the agency lets paydays be lodged later, or not at all.",
     found: "In the agency's letter.",

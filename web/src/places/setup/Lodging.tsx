@@ -1,6 +1,6 @@
 /** Who lodges for the business, by which authority, and whether it lodges later or not at all. */
 import type { BusinessView } from "@zesty/contract/business";
-import type { Agent, LodgingView, StandingView } from "@zesty/contract/lodging";
+import type { Agent, LodgingView, NewLodgingChannel, StandingView } from "@zesty/contract/lodging";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { onPage } from "../../countries/onPage.ts";
@@ -11,13 +11,14 @@ import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx
 import { longDate } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
 import { lodgingApi } from "../../state/lodgingApi.ts";
+import { ChannelForm } from "./ChannelForm.tsx";
 import { SenderForm } from "./SenderForm.tsx";
 import { StandingForm } from "./StandingForm.tsx";
 
 export function Lodging({ setUp }: { setUp: BusinessView }) {
   const { data } = lodgingApi.useLodgingQuery(setUp.id);
   const { data: session } = api.useSessionQuery();
-  const [form, setForm] = useState<"sender" | "standing" | null>(null);
+  const [form, setForm] = useState<"sender" | "standing" | "channel" | null>(null);
   const own = onPage[setUp.country];
   const day = session?.day ?? "";
   const now = data?.senders.find((each) => each.from <= day);
@@ -33,6 +34,11 @@ export function Lodging({ setUp }: { setUp: BusinessView }) {
                 Change who lodges
               </Button>
               {own.lodgesLater && (
+                <Button look="quiet" onClick={() => setForm("channel")}>
+                  The credential
+                </Button>
+              )}
+              {own.lodgesLater && (
                 <Button look="quiet" onClick={() => setForm("standing")}>
                   Lodge later, or not at all
                 </Button>
@@ -44,8 +50,12 @@ export function Lodging({ setUp }: { setUp: BusinessView }) {
         {form === "sender" && (
           <SenderForm setUp={setUp} day={day} agent={now?.agent ?? null} onDone={() => setForm(null)} />
         )}
+        {form === "channel" && (
+          <ChannelForm business={setUp.id} known={data?.channel ?? null} onDone={() => setForm(null)} />
+        )}
         {form === "standing" && <StandingForm business={setUp.id} day={day} onDone={() => setForm(null)} />}
         {data && <Senders business={setUp.id} data={data} country={setUp.country} day={day} />}
+        {data?.channel && <Channel channel={data.channel} />}
         {data?.standings.map((each) => (
           <Standing key={each.id} business={setUp.id} standing={each} day={day} mayEnd={data.mayChange} />
         ))}
@@ -98,6 +108,18 @@ function Senders({
     </ul>
   );
 }
+
+const Channel = ({ channel: { holder, expires, softwareToldOn } }: { channel: NewLodgingChannel }) => (
+  <p className="figures border-b border-rule py-1">
+    Messages go out under the machine credential of <span className="font-semibold">{holder}</span>, to{" "}
+    {longDate(expires)}.{" "}
+    {softwareToldOn ? (
+      `The agency was told of this software on ${longDate(softwareToldOn)}.`
+    ) : (
+      <span className="font-semibold text-plum">The agency was not told of this software yet.</span>
+    )}
+  </p>
+);
 
 function AgentWords({ agent, country }: { agent: Agent; country: BusinessView["country"] }) {
   const own = onPage[country];
