@@ -244,3 +244,14 @@ it.each([
   expect(found !== undefined).toBe(told);
   if (found) expect(sentenceOf(found)).toContain("the payday belongs to the year to 31 March 2027");
 });
+
+it.each([
+  ["STC", "2026-06-30", "stop"],
+  ["STC SL", "2026-06-30", "stop"],
+  ["M SL", "2026-06-30", "query"],
+  ["STC", "2027-03-31", undefined],
+])("a certificate of code %s to %s: %s", (taxCode, certificateUntil, kind) => {
+  const about = contextNz({ person: personNz({ taxCode, specialRate: "12" }), facts: { certificateUntil } });
+  const { marks } = examineRow(about, hours(), elementsNz, shippedRuleBook);
+  expect(marks.find((mark) => mark.code === "certificateEnded")?.kind).toBe(kind);
+});

@@ -70,7 +70,8 @@ const dated: CheckNz = ({ context }, rules) => {
     found.push({ kind: "note", code: "esctEstimated", facts: {}, mend });
   if (over(facts.certificateUntil))
     found.push({
-      kind: "query",
+      // A special rate ends with its certificate: another code has to be said. A loan's or a rate of WT is looked at.
+      kind: who.taxCode.trim().toUpperCase().startsWith("STC") ? "stop" : "query",
       code: "certificateEnded",
       facts: { until: facts.certificateUntil },
       mend: person("taxCode"),
