@@ -85,8 +85,17 @@ export interface Details {
   startDate: string;
   endDate: string | null;
   payslipMessage: string | null;
+  /** how the payslip comes to the person; by mail where nobody says */
+  payslipBy?: PayslipBy | undefined;
   privateNotes: string | null;
 }
+export const payslipWays = ["mail", "page", "print"] as const;
+export type PayslipBy = (typeof payslipWays)[number];
+export const payslipBy = () =>
+  Joi.string()
+    .valid(...payslipWays)
+    .default("mail")
+    .label("Payslip comes by");
 export const states = statesAu;
 export const details = Joi.object<Details>({
   familyName: name(40).required().label("Family name"),
@@ -112,6 +121,7 @@ export const details = Joi.object<Details>({
   startDate: date().required().label("Start date"),
   endDate: optional(date()).label("Last day"),
   payslipMessage: optional(Joi.string().max(300)).label("Payslip message"),
+  payslipBy: payslipBy(),
   privateNotes: optional(Joi.string().max(2000)).label("Private notes"),
 });
 

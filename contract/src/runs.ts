@@ -222,7 +222,7 @@ export interface SignOffPlan {
   filing: FilingPlan | null;
   /** last entry of the audit trail before it: kept outside, it proves that nothing before was changed */
   anchor: { entry: number; hash: string };
-  payslips: { byMail: number; without: string[] };
+  payslips: { byMail: number; onPage: number; toPrint: number; without: string[] };
   super: { fund: string; people: number; cents: number; due: string }[];
   /** what goes to the tax agency, by kind */
   taxDues: { words: string; cents: number; due: string }[];
@@ -285,6 +285,8 @@ export interface AnswerItem {
 export interface SendView {
   state: RunState;
   segments: Segments;
+  /** payslips that are printed, all in one file */
+  toPrint: number;
   /** New Zealand: by when the payday has to be filed */
   filing: { due: string; late: boolean } | null;
   /** the newest event of the business stands here and may be replaced whole, under this declaration; null: it may not */

@@ -121,7 +121,7 @@ export const context = (
     memberNumber: "M1",
     bankAccounts: 1,
     hasAddress: true,
-    email: "alex@example.org",
+    payslipTo: "alex@example.org",
     ...change.facts,
   },
 });

@@ -100,7 +100,7 @@ export const contextNz = (
     endDate: null,
     bankAccounts: 1,
     hasAddress: true,
-    email: "alex@example.org",
+    payslipTo: "alex@example.org",
     province: "Nelson",
     hasIrdNumber: true,
     kiwiSaver: { optOutFrom: null, optOutTo: null, suspendedUntil: null, temporaryUntil: null, estimated: false },

@@ -14,6 +14,7 @@ import {
   type Details,
   type Employment,
   employment,
+  payslipBy,
   statementWords,
   type UsualLine,
   usualPay,
@@ -45,6 +46,7 @@ export const detailsNz = Joi.object<Details>({
   startDate: date().required().label("Start date"),
   endDate: optional(date()).label("Last day"),
   payslipMessage: optional(Joi.string().max(300)).label("Payslip message"),
+  payslipBy: payslipBy(),
   privateNotes: optional(Joi.string().max(2000)).label("Private notes"),
 });
 

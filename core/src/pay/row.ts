@@ -118,7 +118,8 @@ export interface PersonFactsBase {
   endDate: IsoDate | null;
   bankAccounts: number;
   hasAddress: boolean;
-  email: string | null;
+  /** where the payslip goes: an address, the staff page, paper; null where it reaches nobody */
+  payslipTo: string | null;
 }
 
 export interface LastPay {

@@ -53,6 +53,14 @@ function slipTable(table: SlipTable, widths: (string | number)[]): Content {
   };
 }
 
+/** Several payslips in one file, each on a page of its own. */
+export const payslipsPdf = (slips: readonly Slip[]): Promise<Buffer> => {
+  const [first, ...others] = slips.map(payslipDefinition);
+  if (!first) throw new Error("There is no payslip to print.");
+  const pages = others.map((each) => [{ text: "", pageBreak: "before" as const }, each.content]);
+  return pdfOf({ ...first, info: { title: "Payslips" }, content: [first.content, ...pages] });
+};
+
 export function payslipDefinition(slip: Slip): TDocumentDefinitions {
   const shown = slipLayout(slip);
   const small = (label: string, value: string): Content => ({ text: [{ text: `${label}  `, color: quiet }, value] });

@@ -2,13 +2,14 @@
 import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import type { Slip } from "../runs/prepared.ts";
 import type { TimeRecordSheet } from "../time/timeRecord.ts";
-import { payslipPdf } from "./payslipPdf.ts";
+import { payslipPdf, payslipsPdf } from "./payslipPdf.ts";
 import { timeRecordPdf } from "./timeRecordPdf.ts";
 import { yearSummaryPdf } from "./yearSummaryPdf.ts";
 
-export type Printed = Slip | YearSummary | TimeRecordSheet;
+export type Printed = Slip | Slip[] | YearSummary | TimeRecordSheet;
 
 function pdfFor(made: Printed): Promise<Buffer> {
+  if (Array.isArray(made)) return payslipsPdf(made);
   if (!("kind" in made)) return payslipPdf(made);
   return made.kind === "yearSummary" ? yearSummaryPdf(made) : timeRecordPdf(made as TimeRecordSheet);
 }

@@ -97,6 +97,17 @@ function sendSlipsAgain(context: Context, runId: number): void {
       .run();
 }
 
+/** Pays of a run whose payslips are printed, in the order of names. */
+export const printedPays = ({ store: { db } }: Context, runId: number): number[] =>
+  db
+    .select({ id: pay.id })
+    .from(pay)
+    .innerJoin(person, eq(pay.personId, person.id))
+    .where(and(eq(pay.runId, runId), eq(pay.included, true), eq(person.payslipBy, "print")))
+    .orderBy(person.familyName, person.givenName)
+    .all()
+    .map((row) => row.id);
+
 /** Hours after which a lodgement without a result is asked after by telephone (from memory of the agency's guidance). */
 const overdueHours = 72;
 
@@ -151,6 +162,7 @@ export function sendView(context: Context, runId: number): SendView {
   return {
     state: run.state,
     segments: segmentsOf(context, run),
+    toPrint: printedPays(context, runId).length,
     filing: context.country(owner.country).lodging.due(context, owner, run),
     replaceable: replaceable(context, run),
     rows: rows.map((row) => {

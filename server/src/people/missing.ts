@@ -12,5 +12,5 @@ export const isCompleteAddress = (address: (typeof person.$inferSelect)["address
 export const missingOfAll = (who: Who, records: DatedRecords): PersonSummary["missing"] => [
   ...(records.bank.get(who.id) ? [] : [{ section: "bank", text: "Bank account" }]),
   ...(isCompleteAddress(who.address) ? [] : [{ section: "details", text: "Home address" }]),
-  ...(who.email ? [] : [{ section: "details", text: "E-mail" }]),
+  ...(who.email || who.payslipBy !== "mail" ? [] : [{ section: "details", text: "E-mail" }]),
 ];

@@ -1,4 +1,5 @@
 /** What signing off will do, spelled out before it is done. */
+import type { PayslipBy } from "@zesty/contract/people";
 import type { SignOffPlan } from "@zesty/contract/runs";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
@@ -63,6 +64,7 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
       payrollYearOf(owner.country, run.payday),
     ),
   );
+  const by = (way: PayslipBy) => pays.filter((each) => each.row.row.person.payslipBy === way);
   return {
     people: pays.length,
     leavers: country.leavers(context, prepared),
@@ -79,8 +81,12 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
     ...country.plan(context, prepared, tablesMissing),
     anchor: anchorOf(context.store),
     payslips: {
-      byMail: pays.filter((each) => each.row.row.person.email).length,
-      without: pays.filter((each) => !each.row.row.person.email).map((each) => each.slip.employee.name),
+      byMail: by("mail").filter((each) => each.row.row.person.email).length,
+      onPage: by("page").length,
+      toPrint: by("print").length,
+      without: by("mail")
+        .filter((each) => !each.row.row.person.email)
+        .map((each) => each.slip.employee.name),
     },
     super: [...bySuper.values()].sort((a, b) => a.due.localeCompare(b.due) || a.fund.localeCompare(b.fund)),
     taxDues: [...byTax.values()],

@@ -22,7 +22,7 @@ import type { Context } from "../context.ts";
 import { makeCorrection, planCorrection } from "../corrections/correct.ts";
 import { readCorrectable } from "../corrections/readCorrectable.ts";
 import { businessOfDocument, keptPayslip, readDocument } from "../documents/documents.ts";
-import { renderPayslip } from "../documents/renderPayslip.ts";
+import { renderPayslip, renderPayslips } from "../documents/renderPayslip.ts";
 import { sheetBack, sheetOut } from "../hoursSheet/hoursSheet.ts";
 import { hoursCsv, hoursWorkbook } from "../hoursSheet/writeBook.ts";
 import { body, idOf, mostOf, signedIn } from "../http/handler.ts";
@@ -34,7 +34,7 @@ import { asJob } from "../jobs/routes.ts";
 import { taken } from "../outbox/byHand.ts";
 import { slipOf } from "../outbox/channels.ts";
 import { replaceEvent } from "../outbox/replaceEvent.ts";
-import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
+import { printedPays, sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
 import { sendSeveral, waitingRuns } from "../outbox/several.ts";
 import { record } from "../store/audit.ts";
 import { pay } from "../store/schema.ts";
@@ -261,6 +261,17 @@ export function runRoutes(context: Context, jobs: Jobs): Router {
         );
       // What was sent is shown as it was sent; only a payslip not yet sent is made for the preview.
       response.send(keptPayslip(context, runId, payId) ?? (await renderPayslip(made)));
+    }),
+  );
+  router.get(
+    "/runs/:run/payslips.pdf",
+    onRun("see", async (_actor, runId, _request, response) => {
+      const slips = printedPays(context, runId).map((payId) => slip(runId, payId));
+      if (slips.length === 0) throw notFound("payslip to print");
+      response
+        .type("application/pdf")
+        .setHeader("Content-Disposition", contentDisposition(`payslips-${slips[0]?.payday}.pdf`, { type: "inline" }));
+      response.send(await renderPayslips(slips));
     }),
   );
   router.get(

@@ -76,7 +76,7 @@ export function personFactsBase(
     endDate: who.endDate,
     bankAccounts: records.bank.get(who.id)?.count ?? 0,
     hasAddress: isCompleteAddress(who.address),
-    email: who.email,
+    payslipTo: who.payslipBy === "mail" ? who.email : who.payslipBy,
   };
 }
 

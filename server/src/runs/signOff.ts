@@ -87,12 +87,13 @@ function readyPay(context: Context, { loaded: { run }, business }: Prepared, pay
     snapshot: JSON.stringify({ figures: figuresOf(worked) }),
     slip: JSON.stringify(slip),
     workings: packWorkings(workingsToKeep(worked)),
-    mail: person.email
-      ? {
-          to: person.email,
-          id: messageIdOf(context, { bmsId: business.bmsId, run, payId, channel: "payslip", says: slip }),
-        }
-      : null,
+    mail:
+      person.email && person.payslipBy === "mail"
+        ? {
+            to: person.email,
+            id: messageIdOf(context, { bmsId: business.bmsId, run, payId, channel: "payslip", says: slip }),
+          }
+        : null,
   };
 }
 

@@ -101,7 +101,7 @@ const cases: Record<MarkCodeAu, Case> = {
   },
   noBankAccount: { kind: "stop", with: [context({ facts: { bankAccounts: 0 } }), hours("38")] },
   noAddress: { kind: "query", with: [context({ facts: { hasAddress: false } }), hours("38")] },
-  noEmail: { kind: "query", with: [context({ facts: { email: null } }), hours("38")] },
+  noEmail: { kind: "query", with: [context({ facts: { payslipTo: null } }), hours("38")] },
   notEmployed: {
     kind: "stop",
     with: [context({ facts: { endDate: "2025-09-20" } }), hours("38")],

@@ -155,7 +155,7 @@ const details: Check = ({ context, worked }) => {
   if (facts.bankAccounts === 0 && worked.net.value.gt(0))
     found.push({ kind: "stop", code: "noBankAccount", facts: {}, mend: person("bank") });
   if (!facts.hasAddress) found.push({ kind: "query", code: "noAddress", facts: {}, mend: person("details") });
-  if (!facts.email) found.push({ kind: "query", code: "noEmail", facts: {}, mend: person("details") });
+  if (!facts.payslipTo) found.push({ kind: "query", code: "noEmail", facts: {}, mend: person("details") });
   // A final pay and a correction may come after the last day; wages for later days may not.
   const late = facts.endDate !== null && facts.endDate < context.periodStart && worked.lines.some(isForTheTime);
   if (facts.startDate > context.periodEnd || late)

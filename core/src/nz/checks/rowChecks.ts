@@ -23,7 +23,7 @@ const details: CheckNz = ({ context, worked }) => {
   const found: Mark[] = [];
   if (facts.bankAccounts === 0 && worked.net.value.gt(0))
     found.push({ kind: "stop", code: "noBankAccount", facts: {}, mend: person("bank") });
-  if (!facts.email) found.push({ kind: "query", code: "noEmail", facts: {}, mend: person("details") });
+  if (!facts.payslipTo) found.push({ kind: "query", code: "noEmail", facts: {}, mend: person("details") });
   if (!facts.hasIrdNumber && !context.person.taxCode.startsWith("ND") && worked.gross.value.gt(0))
     found.push({ kind: "stop", code: "irdMissing", facts: {}, mend: person("taxCode") });
   const forTheTime = worked.lines.some(

@@ -23,6 +23,9 @@ export const person = sqliteTable(
     startDate: text("start_date").notNull(),
     endDate: text("end_date"),
     payslipMessage: text("payslip_message"),
+    payslipBy: text("payslip_by", { enum: ["mail", "page", "print"] })
+      .notNull()
+      .default("mail"),
     privateNotes: text("private_notes"),
     emergency: json<Emergency>("emergency"),
     qualifications: json<Qualification[]>("qualifications"),

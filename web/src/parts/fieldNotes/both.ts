@@ -59,6 +59,11 @@ export const personOfBoth: FieldNotes = {
     means: "The number by which your reports know this person, for as long as they work here.",
     wrong: "It cannot be changed once it was reported: the tax office would see two people.",
   },
+  "Payslip comes by": {
+    means: "By e-mail, on the staff page alone, or on paper, which is printed from the run.",
+    found: "The person says so; the law wants it within a working day of being paid.",
+    wrong: "The payslip reaches nobody, or somebody else.",
+  },
   "Payslip message": {
     means: "Printed on each payslip of this person.",
     wrong: "Everybody with the payslip can read it.",

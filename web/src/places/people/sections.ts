@@ -113,6 +113,14 @@ const sectionsAu: SectionShown[] = [
       ["Phone", details.phone ?? "–"],
       ["Started", longDate(details.startDate)],
       ["Last day", details.endDate ? longDate(details.endDate) : undefined],
+      [
+        "Payslip",
+        details.payslipBy === "page"
+          ? "on the staff page alone"
+          : details.payslipBy === "print"
+            ? "on paper"
+            : undefined,
+      ],
       ["Payslip message", details.payslipMessage ?? undefined],
       ["Private notes", details.privateNotes ?? undefined],
     ],

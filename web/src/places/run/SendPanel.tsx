@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
-import { weekdayDate } from "../../parts/format.ts";
+import { counted, weekdayDate } from "../../parts/format.ts";
 import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -92,6 +92,19 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
           </section>
         );
       })}
+      {sent.toPrint > 0 && (
+        <p className="mt-3">
+          <a
+            className="text-action underline"
+            href={`/api/runs/${view.id}/payslips.pdf`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Print {counted(sent.toPrint, "payslip")}
+          </a>{" "}
+          <span className="text-quiet">for who has it on paper</span>
+        </p>
+      )}
       <Documents sent={sent} />
       {sent.state === "signedOff" && sent.rows.every((row) => row.state === "prepared") && view.canSign && (
         <TakeBack runId={view.id} />

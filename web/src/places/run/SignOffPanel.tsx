@@ -166,10 +166,7 @@ function Plan({ plan }: { plan: SignOffPlan }) {
         {plan.lodging.standing && item("Tax agency", notLodged(plan.lodging.standing))}
         {plan.filing && item("Inland Revenue", <FilingPreview filing={plan.filing} />)}
         {plan.lodging.agent && !plan.lodging.standing && item("Lodged by", plan.lodging.agent)}
-        {item(
-          "Payslips",
-          `${plan.payslips.byMail} by e-mail${plan.payslips.without.length > 0 ? `; none for ${plan.payslips.without.join(", ")}, who have no address` : ""}`,
-        )}
+        {item("Payslips", slipsInWords(plan.payslips))}
         {plan.super.length > 0 &&
           item(
             "Super",
@@ -236,3 +233,10 @@ function Plan({ plan }: { plan: SignOffPlan }) {
     </>
   );
 }
+
+const slipsInWords = ({ byMail, onPage, toPrint, without }: SignOffPlan["payslips"]): string =>
+  [
+    `${byMail} by e-mail`,
+    ...(onPage > 0 ? [`${onPage} on the staff page`] : []),
+    ...(toPrint > 0 ? [`${toPrint} to print`] : []),
+  ].join(", ") + (without.length > 0 ? `; none for ${without.join(", ")}, who have no address` : "");

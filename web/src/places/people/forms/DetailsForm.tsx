@@ -17,6 +17,7 @@ export function DetailsForm({ person, setUp, onDone }: FormProps) {
       phone: details.phone ?? "",
       endDate: details.endDate ?? "",
       payslipMessage: details.payslipMessage ?? "",
+      payslipBy: details.payslipBy ?? ("mail" as const),
       privateNotes: details.privateNotes ?? "",
       address: details.address ?? { line1: "", suburb: "", state: homeState, postcode: "" },
     },
@@ -52,6 +53,11 @@ export function DetailsForm({ person, setUp, onDone }: FormProps) {
       )}
       {field("address.postcode", "Postcode")}
       {field("startDate", "Start date", { type: "date" })}
+      <ChoiceField label="Payslip comes by" {...form.register("payslipBy")}>
+        <option value="mail">e-mail, and on the staff page</option>
+        <option value="page">the staff page alone</option>
+        <option value="print">paper: printed with the run</option>
+      </ChoiceField>
       {field("payslipMessage", "Payslip message", { hint: "Printed on each payslip" })}
       {field("privateNotes", "Private notes", { hint: "Never printed anywhere" })}
     </Frame>

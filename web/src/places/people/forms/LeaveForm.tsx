@@ -2,6 +2,7 @@ import { leaveKind } from "@zesty/core/leave/kinds";
 import { longServiceRules } from "@zesty/core/rulebook/au/longServiceRules";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
+import { entitledTo, entitlementText, weekOf } from "./entitlementText.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 const known = ["annual", "personal", "long-service"];
@@ -14,7 +15,7 @@ function longServiceHint(state: string, day: string): string {
 }
 
 export function LeaveForm({ person, day, onDone }: FormProps) {
-  const of = (kind: string) => person.leave.entitlements.find((each) => each.kind === kind)?.weeksPerYear ?? "";
+  const of = (kind: string) => entitlementText(person.leave.entitlements.find((each) => each.kind === kind));
   const others = person.leave.entitlements.filter((each) => !known.includes(each.kind));
   const form = useForm({
     defaultValues: {
@@ -32,13 +33,19 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
     loadingPercent: values.loadingPercent,
     entitlements: [
       ...others,
-      ...(values.annual ? [{ kind: "annual", weeksPerYear: values.annual }] : []),
-      ...(values.personal ? [{ kind: "personal", weeksPerYear: values.personal }] : []),
-      ...(values.longService ? [{ kind: "long-service", weeksPerYear: values.longService }] : []),
+      ...entitledTo("annual", values.annual),
+      ...entitledTo("personal", values.personal),
+      ...entitledTo("long-service", values.longService),
     ],
     ...(values.opening ? { opening: [{ kind: values.openingKind, hours: values.opening }] } : {}),
   }));
   const { errors } = form.formState;
+  const typed = form.watch();
+  // What is typed says what an ordinary week adds; empty fields say what is usual.
+  const equivalent = (field: "annual" | "personal" | "longService", usual: string) => {
+    const hours = weekOf(typed[field], person.employment.weeklyHours);
+    return hours === null ? usual : `${hours} h for a week of ${person.employment.weeklyHours} h`;
+  };
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
@@ -50,13 +57,17 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
       />
       <TextField
         label="Annual leave, weeks a year"
-        hint="4; 5 for shift workers; empty for casuals"
+        hint={equivalent("annual", "4; 5 for shift workers; or as 152 h, or 7.6923 %")}
         {...form.register("annual")}
       />
-      <TextField label="Personal leave, weeks a year" hint="2; empty for casuals" {...form.register("personal")} />
+      <TextField
+        label="Personal leave, weeks a year"
+        hint={equivalent("personal", "2; or as 76 h, or 3.8462 %")}
+        {...form.register("personal")}
+      />
       <TextField
         label="Long service leave, weeks a year"
-        hint={longServiceHint(person.state, day)}
+        hint={equivalent("longService", longServiceHint(person.state, day))}
         {...form.register("longService")}
       />
       <span />

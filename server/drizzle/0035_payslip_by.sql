@@ -1,0 +1,1 @@
+ALTER TABLE `person` ADD `payslip_by` text DEFAULT 'mail' NOT NULL;
