@@ -140,6 +140,10 @@ export interface Employment {
   salary?: string | null | undefined;
   /** ordinary hours of each weekday, Monday first */
   workPattern?: string[] | null | undefined;
+  /** ledger account of this person's wages, in place of the business's */
+  wagesAccount?: string | null | undefined;
+  /** per cents of costs that the employer sets aside, in place of the business's; nought: none for this person */
+  ownCosts?: { code: string; percent: string }[] | null | undefined;
 }
 export const employment = Joi.object<Employment & { from?: string }>({
   from: date().label("From"),
@@ -172,6 +176,19 @@ export const employment = Joi.object<Employment & { from?: string }>({
     .allow(null)
     .default(null)
     .label("Work pattern"),
+  wagesAccount: optional(Joi.string().trim().max(20)).label("Wages go to account"),
+  ownCosts: Joi.array()
+    .items(
+      Joi.object({
+        code: name(20).required().label("Cost"),
+        percent: percent().required().label("Per cent of the cost"),
+      }),
+    )
+    .max(20)
+    .unique("code")
+    .allow(null)
+    .default(null)
+    .label("Costs of this person"),
 });
 
 export interface Tax {

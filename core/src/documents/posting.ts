@@ -23,6 +23,8 @@ export interface PayOfJournal {
   payId: number;
   /** expense account by element code, where it is not the wages account */
   elementAccounts: ReadonlyMap<string, string>;
+  /** account of this person's wages, in place of the business's */
+  wagesAccount?: string | undefined;
   /** cost centres with their share, per cent; empty when the person has none */
   costCentres: readonly { code: string; percent: string }[];
   /** by code of the cost */

@@ -161,6 +161,8 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
           null,
       ],
       ["Weekdays", row.workPattern?.join(" · ") ?? null],
+      ["Wages go to account", row.wagesAccount],
+      ["Costs", row.ownCosts?.map(({ code, percent }) => `${code} ${percent} %`).join(", ") ?? null],
     ]),
     lane("time", "Agreement", timeTerms, (row) => [
       ["Agreement", row.agreement ?? "none"],

@@ -38,6 +38,8 @@ export const employmentOf = (terms: Omit<typeof employmentTerms.$inferSelect, "i
   costSplit: terms.costSplit,
   salary: terms.salaryCents === null ? null : centsText(terms.salaryCents),
   workPattern: terms.workPattern,
+  wagesAccount: terms.wagesAccount,
+  ownCosts: terms.ownCosts,
 });
 
 export function listPeople(context: Context, businessId: number): PersonSummary[] {

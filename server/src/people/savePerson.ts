@@ -162,6 +162,21 @@ function demandSplit(
   }
 }
 
+/** Account and costs of a person's own are those of the business. */
+function demandPosting({ store }: Context, { wagesAccount, ownCosts }: Employment, businessId: number): void {
+  const has = (table: "ledger_account" | "employer_cost", code: string) =>
+    store
+      .prepared<[number, string]>(`SELECT 1 FROM ${table} WHERE business_id = ? AND code = ?`)
+      .get(businessId, code) !== undefined;
+  const refuse = (path: string, text: string) => cannot("posting", text, { errors: [{ path, text }] });
+  if (wagesAccount && !has("ledger_account", wagesAccount))
+    throw refuse("wagesAccount", `There is no account ${wagesAccount}. Choose one of the ledger, or add it in Set-up.`);
+  ownCosts?.forEach(({ code }, at) => {
+    if (!has("employer_cost", code))
+      throw refuse(`ownCosts.${at}.code`, `No cost ${code} is set aside here. Add it in Set-up first.`);
+  });
+}
+
 function demandDates(details: Details): void {
   if (details.endDate && details.endDate < details.startDate) {
     const text = "The last day is before the start date.";
@@ -189,6 +204,7 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
     demandOwn(context, costCentre, values.costCentreId, businessId, "costCentreId", "cost centre");
     const e4 = (text: string | null) => (text === null ? null : toE4(decimal(text)));
     demandSplit(context, values.costSplit ?? [], businessId);
+    demandPosting(context, values, businessId);
     const weekly = decimal(values.weeklyHours);
     // A salary gives the rate: the year has 52 weeks of the agreed hours.
     const rateOfSalary =
@@ -214,6 +230,8 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
         costSplit: values.costSplit ?? null,
         salaryCents: values.salary ? centsOf(values.salary) : null,
         workPattern: values.workPattern ?? null,
+        wagesAccount: values.wagesAccount ?? null,
+        ownCosts: values.ownCosts ?? null,
       })
       .returning()
       .get();

@@ -78,5 +78,6 @@ function postedOf(loaded: LoadedRun) {
     ...{ worked, elementAccounts, costAccounts },
     payId: row.payId,
     costCentres: row.context.facts.costCentres,
+    wagesAccount: loaded.records.terms.get(row.person.id)?.wagesAccount ?? undefined,
   });
 }

@@ -12,7 +12,15 @@ import { and, asc, eq, lte } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { isCompleteAddress } from "../people/missing.ts";
 import type { DatedRecords } from "../store/dated.ts";
-import { costCentre, employerCost, type fund, type person, topUpEnrolment, topUpScheme } from "../store/schema.ts";
+import {
+  costCentre,
+  employerCost,
+  type employmentTerms,
+  type fund,
+  type person,
+  topUpEnrolment,
+  topUpScheme,
+} from "../store/schema.ts";
 
 import type { Rates } from "./workedTerms.ts";
 
@@ -126,12 +134,19 @@ export function costsOn(context: Context, businessId: number, payday: string): (
   return [...newest.values()].filter((row) => Number(row.percent) > 0);
 }
 
-export const asCost = ({ code, name, percent, of }: typeof employerCost.$inferSelect): EmployerCost => ({
-  code,
-  name,
-  percent,
-  of,
-});
+/** What the employer sets aside on a person's pay: the business's per cents, or those that are the person's own. */
+export function costsOf(
+  terms: Pick<typeof employmentTerms.$inferSelect, "basis" | "ownCosts"> | undefined,
+  costs: readonly (typeof employerCost.$inferSelect)[],
+): EmployerCost[] {
+  if (terms?.basis === "contractor") return [];
+  return costs
+    .map(({ code, name, percent, of }) => {
+      const own = terms?.ownCosts?.find((each) => each.code === code);
+      return { code, name, percent: own?.percent ?? percent, of };
+    })
+    .filter((cost) => Number(cost.percent) > 0);
+}
 
 /** Who is topped up in a run, and to what: the guaranteed amount by the weeks of this cycle. */
 export function topUpsOn(

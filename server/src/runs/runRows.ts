@@ -24,7 +24,7 @@ import {
 import { rowsOf } from "../store/statements.ts";
 import { totalsSince, yearSums } from "../store/sums.ts";
 import type { CountryRows } from "./paysOfCountry.ts";
-import { asCost, centreCodes, costsOn } from "./rowFacts.ts";
+import { centreCodes, costsOf, costsOn } from "./rowFacts.ts";
 import { workedTerms } from "./workedTerms.ts";
 
 export type Run = typeof payRun.$inferSelect;
@@ -128,7 +128,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       correctsTaxable: row.pay.corrects?.taxable ?? null,
       paidBefore: country.paidBefore(id),
       openTime: row.pay.openTime,
-      employerCosts: records.terms.get(id)?.basis === "contractor" ? [] : costs.map(asCost),
+      employerCosts: costsOf(records.terms.get(id), costs),
     });
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
     return {

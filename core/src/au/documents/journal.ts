@@ -40,7 +40,7 @@ function payLines(pay: JournalPay, accounts: PostingAccounts): JournalLine[] {
       post(account ?? accounts.deductionsPayable, -cents, name, null);
     else
       expense(
-        account ?? accounts.wages,
+        account ?? pay.wagesAccount ?? accounts.wages,
         cents,
         name,
         line.group === "earnings" ? rowOf(line.line.costCentre) : undefined,

@@ -27,12 +27,13 @@ function payLines(pay: JournalPayNz, accounts: PostingAccounts): JournalLine[] {
     .filter((line) => line.side === "earnings" && line.amount.value.gt(0))
     .map(({ line, amount }) => ({ centre: line.costCentre, amount: amount.value }));
   const { expense, rowOf } = expensePoster(post, earned, pay.costCentres);
+  const wages = pay.wagesAccount ?? accounts.wages;
   for (const { name, code, side, amount, line } of shownLinesNz(worked)) {
     const cents = toCents(amount.value);
     const account = pay.elementAccounts.get(code);
     if (side === "recorded") continue;
     if (side === "deduction" || side === "donation") post(account ?? accounts.deductionsPayable, -cents, name, null);
-    else expense(account ?? accounts.wages, cents, name, side === "earnings" ? rowOf(line?.costCentre) : undefined);
+    else expense(account ?? wages, cents, name, side === "earnings" ? rowOf(line?.costCentre) : undefined);
   }
   // Under total remuneration the employer's part is taken out of the agreed pay.
   const within = worked.gross.value.minus(
@@ -40,7 +41,7 @@ function payLines(pay: JournalPayNz, accounts: PostingAccounts): JournalLine[] {
       .filter(({ side }) => side === "earnings" || side === "extra")
       .reduce((total, { amount }) => total.plus(amount.value), worked.gross.value.times(0)),
   );
-  expense(accounts.wages, toCents(within), "Employer's KiwiSaver within the agreed pay");
+  expense(wages, toCents(within), "Employer's KiwiSaver within the agreed pay");
   const { kiwiSaver, parts } = worked;
   expense(accounts.superExpense, toCents(kiwiSaver.employerGross.value), "KiwiSaver, employer");
   const owed = (what: string, amount: { value: { toString(): string } & typeof worked.net.value }) =>

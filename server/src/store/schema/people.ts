@@ -73,6 +73,10 @@ export const employmentTerms = sqliteTable(
     salaryCents: integer("salary_cents"),
     /** ordinary hours of each weekday, Monday first; an even five-day week where nobody has said */
     workPattern: json<string[]>("work_pattern"),
+    /** ledger account of the wages, in place of the business's */
+    wagesAccount: text("wages_account"),
+    /** per cents of set-aside costs, in place of the business's */
+    ownCosts: json<{ code: string; percent: string }[]>("own_costs"),
   },
   (t) => [index("employment_terms_person").on(t.personId, t.from)],
 );

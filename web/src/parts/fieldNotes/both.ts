@@ -102,6 +102,11 @@ export const personOfBoth: FieldNotes = {
     found: "In the letter of engagement.",
     wrong: "The rate of a salary's hour and the leave of a week follow from it.",
   },
+  "Wages go to account": {
+    means: "The ledger account of this person's wages, where it is not the business's: a director's, say.",
+    found: "In your chart of accounts; your accountant knows.",
+    wrong: "The books show it in the wrong place; pay stays right.",
+  },
   "Place of work": {
     means: "Where the person mostly works: it decides the public holidays and the time of the day.",
     wrong: "Holidays of another region are paid, or missed.",

@@ -147,6 +147,13 @@ const sectionsAu: SectionShown[] = [
           ?.map((part) => `${setUp.costCentres.find((each) => each.id === part.costCentreId)?.name} ${part.percent} %`)
           .join(", "),
       ],
+      ["Wages go to", employment.wagesAccount ? `account ${employment.wagesAccount}` : undefined],
+      [
+        "Set aside",
+        employment.ownCosts?.length
+          ? employment.ownCosts.map(({ code, percent }) => `${code} ${percent} %`).join(", ")
+          : undefined,
+      ],
       ["Weekdays", employment.workPattern?.map((each) => hours(each)).join(" · ")],
       ["Place", setUp.places.find((each) => each.id === employment.placeId)?.state],
     ],

@@ -6,6 +6,7 @@ import { onPage } from "../../../countries/onPage.ts";
 import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
 import { isOffered } from "../../../parts/offered.ts";
+import { api } from "../../../state/api.ts";
 import { BackPayOffer } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
@@ -33,6 +34,8 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
     cycleId: String(employment.cycleId),
     workPattern: (employment.workPattern ?? ["", "", "", "", "", "", ""]).map((value) => ({ value })),
     costSplit: (employment.costSplit ?? []).map((part) => ({ ...part, costCentreId: String(part.costCentreId) })),
+    wagesAccount: employment.wagesAccount ?? "",
+    ownCosts: Object.fromEntries((employment.ownCosts ?? []).map(({ code, percent }) => [code, percent])),
   };
   const form = useForm({ defaultValues: held });
   const split = useFieldArray({ control: form.control, name: "costSplit" });
@@ -48,9 +51,17 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
         values.costSplit.length === 0
           ? null
           : values.costSplit.map((part) => ({ ...part, costCentreId: Number(part.costCentreId) })),
+      ownCosts: Object.entries(values.ownCosts).flatMap(([code, percent]) =>
+        percent.trim() === "" ? [] : [{ code, percent }],
+      ),
     };
   };
   const submit = useSection(person, "employment", form, onDone, shape);
+  const { data: setAside } = api.useCostsQuery(setUp.id);
+  // Of each cost the newest row that holds on the day.
+  const costs = [
+    ...new Map((setAside?.costs ?? []).filter((each) => each.from <= day).map((each) => [each.code, each])).values(),
+  ];
   const values = form.watch();
   const moved =
     values.hourlyRate !== form.formState.defaultValues?.hourlyRate ||
@@ -150,6 +161,30 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
           Split over cost centres by per cent
         </Button>
       )}
+      <ChoiceField
+        label="Wages go to account"
+        error={errorAt(errors, "wagesAccount")}
+        {...form.register("wagesAccount")}
+      >
+        <option value="">the business's wages account</option>
+        {setUp.accounts
+          .filter((account) => !account.retired || account.code === employment.wagesAccount)
+          .map((account) => (
+            <option key={account.code} value={account.code}>
+              {account.code} {account.name}
+            </option>
+          ))}
+      </ChoiceField>
+      {costs.map((cost) => (
+        <TextField
+          key={cost.code}
+          label={`${cost.name}, per cent`}
+          hint={`Empty: ${cost.percent}, as for everybody; 0: none`}
+          inputMode="decimal"
+          {...form.register(`ownCosts.${cost.code}`)}
+        />
+      ))}
+      {errorAt(errors, "ownCosts") && <p className="col-span-2 text-plum">{errorAt(errors, "ownCosts")}</p>}
       <BackPayOffer
         personId={person.id}
         terms={moved && (values.hourlyRate || values.salary) && person.pays.length > 0 ? shape(values) : null}
