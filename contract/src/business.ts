@@ -24,7 +24,8 @@ export interface NewBusiness {
   withholder?: "small" | "medium" | "large" | undefined;
   /** whoever prepares a run does not authorise it */
   fourEyes?: boolean | undefined;
-  contact: { name: string; phone: string; email: string };
+  /** who answers questions, and where the business is written to: on payslips and year summaries */
+  contact: { name: string; phone: string; email: string; address?: string | undefined };
   bank: {
     bsb: string;
     account: string;
@@ -43,6 +44,7 @@ const contact = Joi.object({
   name: name().required().label("Contact name"),
   phone: name(16).required().label("Contact phone"),
   email: Joi.string().trim().email({ tlds: false }).required().label("Contact e-mail"),
+  address: Joi.string().trim().empty("").max(120).label("Address of the business"),
 });
 const bank = Joi.object({
   bsb: bsb().required().label("BSB"),

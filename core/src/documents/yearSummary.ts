@@ -17,7 +17,7 @@ export interface YearSummary {
   /** tells it from a payslip */
   kind: "yearSummary";
   year: string;
-  employer: { name: string; registration: string };
+  employer: { name: string; registration: string; address?: string | undefined };
   employee: { name: string; payrollId: string; facts: [string, string][] };
   blocks: SummaryBlock[];
   /** what the agency knows of it, in a sentence */

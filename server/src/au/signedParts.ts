@@ -15,6 +15,7 @@ import type { Context } from "../context.ts";
 import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../runs/prepared.ts";
 import type { LoadedRun } from "../runs/runRows.ts";
 import type { WorkedOut } from "../runs/workRun.ts";
+import { addressOf } from "../setup/findBusiness.ts";
 import { lastThree } from "../store/crypt.ts";
 import type { business } from "../store/schema.ts";
 import type { LeaveTaken } from "../time/leaveTaken.ts";
@@ -59,7 +60,7 @@ export function signedPartsAu(
   );
   const terms = loaded.records.terms.get(person.id);
   const slip = payslip({
-    employer: { name: owner.legalName, abn: owner.abn },
+    employer: { name: owner.legalName, abn: owner.abn, ...addressOf(owner) },
     employee: {
       name: `${person.givenName} ${person.familyName}`,
       payrollId: person.payrollId,

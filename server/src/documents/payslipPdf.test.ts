@@ -8,7 +8,7 @@ import { expect, it } from "vitest";
 import { payslipPdf } from "./payslipPdf.ts";
 
 const slip: Payslip = {
-  employer: { name: "Example Bakery Pty Ltd", abn: "63000000011" },
+  employer: { name: "Example Bakery Pty Ltd", abn: "63000000011", address: "1 Oven Lane, Sampleton VIC 3350" },
   employee: { name: "Tāmati Ōtene", payrollId: "E1", classification: "Baker level 2" },
   period: { start: "2026-06-22", end: "2026-06-28" },
   payday: "2026-07-02",
@@ -45,7 +45,7 @@ it("holds every item, with macrons, on one page", async () => {
   rmSync(folder, { recursive: true });
   for (const wanted of [
     "Example Bakery Pty Ltd",
-    "ABN 63000000011",
+    "ABN 63000000011 · 1 Oven Lane, Sampleton VIC 3350",
     "Tāmati Ōtene",
     "22 June 2026 to 28 June 2026",
     "2 July 2026",

@@ -76,7 +76,11 @@ export function payslipDefinition(slip: Slip): TDocumentDefinitions {
           { text: "Payslip", alignment: "right", fontSize: 13, color: quiet },
         ],
       },
-      { text: shown.registration, color: quiet, margin: [0, 0, 0, 16] },
+      {
+        text: [shown.registration, slip.employer.address].filter(Boolean).join(" · "),
+        color: quiet,
+        margin: [0, 0, 0, 16],
+      },
       {
         columns: [
           [

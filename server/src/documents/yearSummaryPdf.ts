@@ -28,7 +28,11 @@ export function yearSummaryDefinition({
           },
         ],
       },
-      { text: employer.registration, color: quiet, margin: [0, 0, 0, 16] },
+      {
+        text: [employer.registration, employer.address].filter(Boolean).join(" · "),
+        color: quiet,
+        margin: [0, 0, 0, 16],
+      },
       { text: employee.name, bold: true, fontSize: 12 },
       ...[["Payroll ID", employee.payrollId], ...employee.facts].map(
         ([label = "", value = ""]): Content => ({ text: [{ text: `${label}  `, color: quiet }, said(value)] }),

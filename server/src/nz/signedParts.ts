@@ -9,6 +9,7 @@ import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../runs/prepared.ts";
 import type { LoadedRun } from "../runs/runRows.ts";
 import type { WorkedOut } from "../runs/workRun.ts";
+import { addressOf } from "../setup/findBusiness.ts";
 import { lastThree } from "../store/crypt.ts";
 import type { LeaveTaken } from "../time/leaveTaken.ts";
 import { nzOf } from "./rows.ts";
@@ -36,7 +37,7 @@ export function signedPartsNz(
   delete after.unpaid;
   delete after.parental;
   const slip = payslipNz({
-    employer: { name: owner.legalName, ird: lastThree(owner.ird ?? "") },
+    employer: { name: owner.legalName, ird: lastThree(owner.ird ?? ""), ...addressOf(owner) },
     employee: {
       name: `${person.givenName} ${person.familyName}`,
       payrollId: person.payrollId,

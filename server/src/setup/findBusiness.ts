@@ -8,3 +8,7 @@ export function findBusiness(context: Context, businessId: number) {
   if (!row) throw notFound("business");
   return row;
 }
+
+/** Where a business is written to, for the papers that carry its name; nothing where nobody said. */
+export const addressOf = ({ contact }: Pick<typeof business.$inferSelect, "contact">): { address?: string } =>
+  contact.address ? { address: contact.address } : {};

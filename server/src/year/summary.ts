@@ -6,7 +6,7 @@ import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { addressOf, findBusiness } from "../setup/findBusiness.ts";
 import { person, yearSum } from "../store/schema.ts";
 import { readYearAndEnding } from "./ending.ts";
 import type { SummaryOf } from "./said.ts";
@@ -29,7 +29,7 @@ export function yearSummaries(
 /** What every country's summary begins with. */
 export const headOfSummary = ({ owner, year }: SummaryOf, row: SummaryOf["rows"][number], registration: string) => ({
   year: year.name,
-  employer: { name: owner.legalName, registration },
+  employer: { name: owner.legalName, registration, ...addressOf(owner) },
   name: row.name,
 });
 export const lastReported = ({ reportedOn }: SummaryOf["rows"][number]): string =>

@@ -11,7 +11,7 @@ import { takenHours } from "../pay/leaveDrawn.ts";
 import type { WorkedLine, WorkedPay } from "../pay/worked.ts";
 
 export interface Payslip {
-  employer: { name: string; abn: string };
+  employer: { name: string; abn: string; address?: string | undefined };
   /** `annualRate`: of who is paid a salary, as it stands on the last day of the period */
   employee: { name: string; payrollId: string; classification: string | null; annualRate?: string | null };
   period: { start: IsoDate; end: IsoDate };

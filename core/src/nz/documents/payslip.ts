@@ -14,7 +14,7 @@ import type { WorkedPayNz } from "../pay/worked.ts";
 
 export interface PayslipNz {
   country: "NZ";
-  employer: { name: string; ird: string };
+  employer: { name: string; ird: string; address?: string | undefined };
   employee: { name: string; payrollId: string; classification: string | null; taxCode: string };
   period: { start: IsoDate; end: IsoDate };
   payday: IsoDate;

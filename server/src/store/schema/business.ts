@@ -18,7 +18,7 @@ export const business = sqliteTable("business", {
   bmsId: text("bms_id").notNull(),
   timeZone: text("time_zone").notNull(),
   state: text("state").notNull(),
-  contact: json<{ name: string; phone: string; email: string }>("contact").notNull(),
+  contact: json<{ name: string; phone: string; email: string; address?: string | undefined }>("contact").notNull(),
   /** encrypted: { bsb, account }; in New Zealand the account holds bank and branch */
   bankAccount: text("bank_account"),
   /** New Zealand: above $500,000 of PAYE and ESCT a year, and the kind of payment file that the bank takes */

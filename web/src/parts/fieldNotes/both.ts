@@ -218,6 +218,10 @@ export const businessOfBoth: FieldNotes = {
     means: "Where that person is reached by telephone.",
     wrong: "Questions about your reports reach nobody.",
   },
+  "Address of the business": {
+    means: "Where the business is written to; it stands on payslips and year summaries under the name.",
+    wrong: "Somebody who looks for the employer writes to the wrong place.",
+  },
   "Contact e-mail": {
     means: "Where that person is reached by mail.",
     wrong: "Questions about your reports reach nobody.",

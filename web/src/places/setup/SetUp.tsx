@@ -120,6 +120,7 @@ function Facts({ setUp }: { setUp: BusinessView }) {
               ["PAYG withheld", withholderWords[facts.withholder ?? "medium"]],
               ["Signing off", eyesWords(facts.fourEyes)],
               ["Answers questions", `${facts.contact.name}, ${facts.contact.phone}, ${facts.contact.email}`],
+              ["Address", facts.contact.address ?? "not on payslips yet"],
               [
                 "Pays from",
                 facts.bank

@@ -10,7 +10,7 @@ export interface BusinessFields {
   timeZone: string;
   withholder: string;
   fourEyes?: boolean;
-  contact: { name: string; phone: string; email: string };
+  contact: { name: string; phone: string; email: string; address?: string | undefined };
   bank: { bsb: string; account: string; institution: string; userName: string; userId: string; balancing: boolean };
 }
 
@@ -88,6 +88,7 @@ export function BusinessFieldset({
       {field("contact.name", "Contact name", { hint: "Answers the tax agency's questions" })}
       {field("contact.phone", "Contact phone")}
       {field("contact.email", "Contact e-mail", { hint: "Payslips come from this address" })}
+      {field("contact.address", "Address of the business", { hint: "On payslips and year summaries" })}
       {field("bank.userName", "User name at the bank")}
       {field("bank.bsb", "Pays from BSB", accountHint ? { hint: accountHint } : {})}
       {field("bank.account", "Account")}

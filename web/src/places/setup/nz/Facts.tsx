@@ -19,6 +19,7 @@ export function FactsNz({ setUp, facts }: { setUp: BusinessView; facts: Facts })
     ["IRD number", irdGrouped(facts.ird)],
     ["Province", facts.province],
     ["Answers questions", `${facts.contact.name}, ${facts.contact.phone}, ${facts.contact.email}`],
+    ["Address", facts.contact.address ?? "not on payslips yet"],
     ["Pays from", facts.bankShown],
     ["Payment file", facts.filing.paymentFile === "csv" ? "our CSV for any bank" : "credit transfer (ISO 20022)"],
     ["Signing off", eyesWords(facts.fourEyes)],

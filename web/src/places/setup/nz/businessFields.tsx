@@ -9,7 +9,7 @@ export interface BusinessFieldsNz {
   legalName: string;
   ird: string;
   province: (typeof provincesNz)[number];
-  contact: { name: string; phone: string; email: string };
+  contact: { name: string; phone: string; email: string; address?: string | undefined };
   bankAccount: string;
   filing: { large: boolean; paymentFile: "csv" | "pain001" };
   fourEyes?: boolean | undefined;
@@ -50,6 +50,7 @@ export function BusinessFieldsetNz({
       {field("contact.name", "Contact name", { hint: "Answers Inland Revenue's questions" })}
       {field("contact.phone", "Contact phone")}
       {field("contact.email", "Contact e-mail", { hint: "Payslips come from this address" })}
+      {field("contact.address", "Address of the business", { hint: "On payslips and year summaries" })}
       {field("bankAccount", "Pays from account", { hint: accountHint })}
       <ChoiceField label="Payment file" {...register("filing.paymentFile")}>
         <option value="csv">our CSV for any bank</option>
