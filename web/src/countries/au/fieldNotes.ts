@@ -26,6 +26,11 @@ export const personAu: FieldNotes = {
     found: "In the passport.",
     wrong: "The report is refused without it.",
   },
+  "Award minimum": {
+    means: "The least that the award gives for an hour, before casual loading; a pay below it stops.",
+    found: "In the award's pay guide, by classification.",
+    wrong: "Somebody is underpaid without a word; that is owed for years back.",
+  },
   "Income reported as": {
     means: "Family of a company or trust that they control are closely held; the others work across a border.",
     found: "Your accountant knows who is closely held; a visa or an assignment letter says the rest.",

@@ -151,6 +151,11 @@ export const personNz: FieldNotes = {
     found: "On the earlier system's balances.",
     wrong: "Leave is owed that nobody sees, or taken that was not there.",
   },
+  "Agreed minimum": {
+    means: "The least that an agreement gives for an hour, where it is above the law's; a pay below it stops.",
+    found: "In the employment agreement.",
+    wrong: "Somebody is underpaid without a word.",
+  },
   Kind: {
     means: "Who ordered it: a court, or an agency for a debt.",
     found: "At the head of the order.",

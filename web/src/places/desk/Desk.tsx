@@ -29,7 +29,7 @@ export function Desk() {
           )}
           {desk.lanes.length > 0 && (
             <Link className="mr-5 text-action underline" to="/readiness">
-              <Missing />
+              <Missing day={desk.day} />
             </Link>
           )}
           {longDate(desk.day)}
@@ -63,7 +63,7 @@ export function Desk() {
 }
 
 /** One line for all businesses: how much is missing, and from when something of it stops a pay or a report. */
-function Missing() {
+function Missing({ day }: { day: string }) {
   const { data: lines = [] } = readinessApi.usePracticeReadinessQuery(undefined, { refetchOnMountOrArgChange: true });
   const missing = lines.reduce((sum, line) => sum + line.missing, 0);
   const stops = lines.reduce((sum, line) => sum + line.stops, 0);
@@ -72,7 +72,8 @@ function Missing() {
   return (
     <>
       Missing: {counted(missing, "fact")}
-      {stops > 0 && `, ${stops} of them in the way${first ? ` from ${shortDate(first)}` : ""}`}
+      {stops > 0 &&
+        `, ${stops} of them in the way${first ? (first <= day ? " now" : ` from ${shortDate(first)}`) : ""}`}
     </>
   );
 }
