@@ -228,9 +228,9 @@ export const tax = Joi.object<Tax & { from?: string }>({
   homeCountry: Joi.when("income", {
     is: Joi.valid("IAA", "FEI").required(),
     // biome-ignore lint/suspicious/noThenProperty: Joi's own word
-    then: Joi.string().trim().uppercase().length(2).required(),
-    otherwise: optional(Joi.string().uppercase().length(2)),
-  }).label("Country"),
+    then: Joi.string().trim().uppercase().length(2).required().label("Country"),
+    otherwise: optional(Joi.string().uppercase().length(2)).label("Home country"),
+  }),
   employerRegistered: Joi.boolean().default(true).label("Registered employer"),
   variationPercent: optional(percent()).label("Varied to"),
 });

@@ -33,7 +33,7 @@ interface Where {
   personId: number;
   from: string;
   placeId: number | null;
-  centres: string | null;
+  centres: string;
 }
 
 /** By the terms in force on the day, the first ones before they begin; without a place a person works at the first one. */
@@ -47,8 +47,8 @@ function reachOf(
     .prepared<[number], Where>(
       `SELECT t.person_id AS personId, t."from" AS "from",
          coalesce(t.place_id, (SELECT MIN(id) FROM place WHERE business_id = p.business_id)) AS placeId,
-         coalesce((SELECT json_group_array(value ->> 'costCentreId') FROM json_each(t.cost_split)),
-           json_array(t.cost_centre_id)) AS centres
+         CASE WHEN t.cost_split IS NULL THEN json_array(t.cost_centre_id)
+           ELSE (SELECT json_group_array(value ->> 'costCentreId') FROM json_each(t.cost_split)) END AS centres
        FROM employment_terms t JOIN person p ON p.id = t.person_id WHERE p.business_id = ? ORDER BY t."from", t.id`,
     )
     .all(businessId))
@@ -57,7 +57,7 @@ function reachOf(
     const own = terms.get(personId) ?? [];
     const now = own.findLast((each) => each.from <= date) ?? own[0];
     if (!now) return false;
-    const centres: (number | null)[] = JSON.parse(now.centres ?? "[]");
+    const centres: (number | null)[] = JSON.parse(now.centres);
     return (
       (now.placeId !== null && placeIds.includes(now.placeId)) ||
       centres.some((id) => id !== null && costCentreIds.includes(id))

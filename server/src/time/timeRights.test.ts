@@ -65,7 +65,7 @@ it("what is wrong is named with its place, and nothing is kept", async () => {
 });
 
 it("an approver of a place reaches whoever works there on the day, and nobody's leave elsewhere", async () => {
-  const other = smallWorld(3);
+  const other = smallWorld(4);
   const http = await startServer(other);
   const { db } = other.context.store;
   const first = db.select().from(place).get()!;
@@ -76,7 +76,7 @@ it("an approver of a place reaches whoever works there on the day, and nobody's 
     .get().id;
   const centre = { businessId: other.businessId, code: "T2", name: "Second team" };
   const team = db.insert(costCentre).values(centre).returning({ id: costCentre.id }).get().id;
-  const [a, b, c] = other.personIds as [number, number, number];
+  const [a, b, c, d] = other.personIds as [number, number, number, number];
   const terms = { cycleId: other.cycleId, basis: "full-time", classification: null, weeklyHours: "38" } as const;
   const move = (personId: number, from: string, where: object) =>
     saveSection(other.context, other.actor, personId, "employment", {
@@ -84,6 +84,7 @@ it("an approver of a place reaches whoever works there on the day, and nobody's 
     });
   move(a, "2026-06-24", { placeId: bar });
   move(c, "2026-06-01", { costSplit: [{ costCentreId: team, percent: "100" }] });
+  move(d, "2026-06-01", { costCentreId: team });
   await http.add("lead", "lead");
   await http.add("host", "see");
   const { users } = (await http.call("GET", "/users", "lead")).body;
@@ -115,7 +116,7 @@ it("an approver of a place reaches whoever works there on the day, and nobody's 
   expect((await approve(99_999, "2026-06-24")).status).toBe(404);
   const week = (await http.call("GET", `${at}/week?day=2026-06-24`, "host")).body;
   const editable = week.people.filter((each: { canEdit: boolean }) => each.canEdit);
-  expect(editable.map((each: { personId: number }) => each.personId)).toEqual([a, c]);
+  expect(editable.map((each: { personId: number }) => each.personId)).toEqual([a, c, d]);
 
   const ask = (personId: number) => ({
     ...{ personId, kind: "annual", first: "2026-07-06", last: "2026-07-06", hoursADay: null, inAdvance: false },
