@@ -14,6 +14,7 @@ import { runRoute } from "../runs/runRoute.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { planClosedown, recordClosedown } from "./closedown.ts";
 import { acceptEsct, esctRates } from "./esctRates.ts";
+import { filedMonths } from "./filedMonths.ts";
 import { answerNotice, askForNotices, readNotices, typeNotice } from "./notices.ts";
 import { putEarningsIn } from "./openingEarnings.ts";
 
@@ -54,6 +55,13 @@ export const routesNz: CountryHere["routes"] = (router, context) => {
   const demandHere = (businessId: number) => {
     if (findBusiness(context, businessId).country !== "NZ") throw notFound("notice");
   };
+  router.get(
+    "/businesses/:business/filed-months",
+    onBusiness("see", (_actor, businessId) => {
+      if (findBusiness(context, businessId).country !== "NZ") throw notFound("filed month");
+      return filedMonths(context, businessId);
+    }),
+  );
   router.get(
     "/businesses/:business/notices",
     onBusiness("see", (_actor, businessId) => {

@@ -1,7 +1,5 @@
 /** The payroll year of New Zealand: what Inland Revenue took, payday by payday, against facts, ledger, bank and dues. */
 import { addDays } from "@zesty/core/calendar/dates";
-import { readRecord } from "@zesty/core/formats/delimited";
-import { eiDetail } from "@zesty/core/nz/documents/filingLayout";
 import { dollars, fromCents } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
@@ -10,24 +8,9 @@ import { person } from "../store/schema.ts";
 import { reportsTaken } from "../year/reportsTaken.ts";
 import { add, byHand, type CheckLine, type Reported, type YearOfCountry } from "../year/said.ts";
 import { esctRates } from "./esctRates.ts";
+import { filedLines } from "./filedLines.ts";
 import { summariesNz } from "./summaries.ts";
 import { yearLines } from "./yearLines.ts";
-
-/** Columns of a filed line; the credit for giving stands in the PAYE of a line and is taken off again by its own field. */
-const ofLine: Record<string, [string, 1 | -1]> = {
-  gross: ["gross", 1],
-  gross_adjustment: ["gross", 1],
-  paye: ["tax", 1],
-  paye_adjustment: ["tax", 1],
-  payroll_giving: ["tax", -1],
-  ks_deduction: ["kiwiSaver", 1],
-  ks_employer: ["kiwiSaver", 1],
-  esct: ["esct", 1],
-  student_loan: ["loan", 1],
-  slcir: ["loan", 1],
-  slbor: ["loan", 1],
-  child_support: ["support", 1],
-};
 
 /** The newest filing of each payday that was taken: it holds the whole payday. */
 function filingsTaken(context: Context, businessId: number, from: string, to: string): Reported {
@@ -42,14 +25,11 @@ function filingsTaken(context: Context, businessId: number, from: string, to: st
   for (const { payday, refused, document } of reportsTaken(context, "employmentInformation", businessId, from, to)) {
     if (paydays.has(payday)) continue;
     paydays.add(payday);
-    for (const line of document().bytes.toString("utf8").split("\r\n")) {
-      if (!line.startsWith("DEI")) continue;
-      const record = readRecord(eiDetail, line);
-      const id = keys.get(record.employee_ird ?? "") ?? keys.get(record.employee_name ?? "");
+    for (const { ird, name, amounts } of filedLines(document().bytes)) {
+      const id = keys.get(ird) ?? keys.get(name);
       if (id === undefined || refused.has(id)) continue;
       if (payday > (found.on.get(id) ?? "")) found.on.set(id, payday);
-      for (const [field, [column, sign]] of Object.entries(ofLine))
-        add(found.said, id, column, "reported", sign * Number(record[field] ?? 0));
+      for (const [column, cents] of amounts) add(found.said, id, column, "reported", cents);
     }
   }
   return found;

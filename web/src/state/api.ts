@@ -22,6 +22,7 @@ import type { HoursSheetFile, HoursSheetPreview, ShiftSheetFile, ShiftSheetPrevi
 import type { JobView } from "@zesty/contract/jobs";
 import type { ListName } from "@zesty/contract/lists";
 import type { ClosedownPlan, NewClosedown } from "@zesty/contract/nz/closedowns";
+import type { FiledMonth } from "@zesty/contract/nz/filedMonths";
 import type { NewPersonNz } from "@zesty/contract/nz/people";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { Problem } from "@zesty/contract/problem";
@@ -246,6 +247,10 @@ export const api = createApi({
     journal: build.query<JournalView, number>({ query: (journal) => `/journals/${journal}`, providesTags: ["Books"] }),
     dues: build.query<DueView[], Listed>({
       query: (listed) => pathOf(listed, "dues"),
+      providesTags: ["Dues"],
+    }),
+    filedMonths: build.query<FiledMonth[], number>({
+      query: (business) => `/businesses/${business}/filed-months`,
       providesTags: ["Dues"],
     }),
     statements: build.query<StatementPeriod[], number>({

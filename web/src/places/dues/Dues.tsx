@@ -9,6 +9,7 @@ import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { FiledMonths } from "./FiledMonths.tsx";
 import { Statements } from "./Statements.tsx";
 
 export function Dues() {
@@ -113,7 +114,11 @@ export function Dues() {
               </Button>
             </>
           )}
-          {onPage[business.country].hasStatements && <Statements business={business.id} />}
+          {onPage[business.country].hasStatements ? (
+            <Statements business={business.id} />
+          ) : (
+            <FiledMonths business={business.id} />
+          )}
         </>
       )}
     </Page>
