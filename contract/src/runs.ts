@@ -162,6 +162,7 @@ export const newUnscheduled = Joi.object<NewUnscheduled>({
   personIds: Joi.array().items(id()).min(1).max(2000).unique().required().label("People"),
 });
 /** The payday decides year, rates and lodgement: changing it works the whole run out again. */
+export const finalReturn = Joi.object<{ final: boolean }>({ final: Joi.boolean().required().label("Final return") });
 export const movePayday = Joi.object<{ payday: string; version: number }>({
   payday: date().required().label("Payday"),
   version: Joi.number().integer().required(),
@@ -247,6 +248,8 @@ export interface FilingPlan {
   late: boolean;
   amendment: number;
   nil: boolean;
+  /** nobody is paid after it */
+  final: boolean;
   lines: { name: string; taxCode: string; gross: string; paye: string; kiwiSaver: string; studentLoan: string }[];
   payable: string;
   /** people whose details go with it: they start, leave or changed */

@@ -10,6 +10,7 @@ import { readDesk } from "./desk/readDesk.ts";
 import { readDocument } from "./documents/documents.ts";
 import { readDues } from "./dues/readDues.ts";
 import { planClosedown, recordClosedown } from "./nz/closedown.ts";
+import { setFinalReturn } from "./nz/finalReturn.ts";
 import { readPerson } from "./people/readPeople.ts";
 import { saveSection } from "./people/savePerson.ts";
 import { openRun } from "./runs/openRun.ts";
@@ -164,6 +165,15 @@ describe("a payday with several runs", () => {
     expect(signOffPlan(world.context, runId).filing?.nil).toBe(true);
     signOff(world.context, world.actor, runId, view(runId).version);
     expect(filingOf(runId).header).toMatchObject({ nil_return: "Y", line_count: "0", total_gross: "0" });
+  });
+  it("says that it is the last where nobody is paid any more, until it is signed off", () => {
+    const runId = open();
+    expect(signOffPlan(world.context, runId).filing?.final).toBe(false);
+    setFinalReturn(world.context, world.actor, runId, true);
+    expect(signOffPlan(world.context, runId).filing?.final).toBe(true);
+    sign(runId);
+    expect(filingOf(runId).header).toMatchObject({ final_return: "Y", nil_return: "N" });
+    expect(() => setFinalReturn(world.context, world.actor, runId, false)).toThrow("signed off");
   });
 });
 

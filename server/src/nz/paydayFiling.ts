@@ -118,7 +118,7 @@ export function filingOf(context: Context, prepared: Prepared) {
       employerIrd: owner.ird ?? "",
       intermediaryIrd: agentOn(context, owner.id, prepared.loaded.run.payday)?.ird ?? null,
       payday: prepared.loaded.run.payday,
-      final: false,
+      final: runs.some((each) => each.loaded.run.finalReturn),
       contact: owner.contact,
       pays: runs.flatMap((each) => filedPays(context, each)),
     }),
@@ -200,6 +200,7 @@ function filingPlan(context: Context, prepared: Prepared): FilingPlan {
     late: context.clock.today(owner.timeZone) > due,
     amendment,
     nil: information.lines.length === 0,
+    final: information.header.final_return === "Y",
     lines: information.lines.map((line) => ({
       name: line.employee_name ?? "",
       taxCode: line.tax_code ?? "",

@@ -3,6 +3,7 @@ import { newClosedown } from "@zesty/contract/nz/closedowns";
 import { esctAccepted } from "@zesty/contract/nz/esct";
 import { noticeAnswer, typedNotice } from "@zesty/contract/nz/notices";
 import { openingEarningsGiven } from "@zesty/contract/nz/openingEarnings";
+import { finalReturn } from "@zesty/contract/runs";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { CountryHere } from "../countries/countryHere.ts";
 import { body, idOf } from "../http/handler.ts";
@@ -11,10 +12,12 @@ import { cannot, notFound } from "../http/problem.ts";
 import { readRun } from "../runs/readRun.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { runRoute } from "../runs/runRoute.ts";
+import { findRun } from "../runs/runRows.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { planClosedown, recordClosedown } from "./closedown.ts";
 import { acceptEsct, esctRates } from "./esctRates.ts";
 import { filedMonths } from "./filedMonths.ts";
+import { setFinalReturn } from "./finalReturn.ts";
 import { answerNotice, askForNotices, readNotices, typeNotice } from "./notices.ts";
 import { putEarningsIn } from "./openingEarnings.ts";
 
@@ -50,6 +53,15 @@ export const routesNz: CountryHere["routes"] = (router, context) => {
       const shown = putEarningsIn(context, actor, businessId, given);
       if (given.apply) refreshOpenRuns(context, businessId);
       return shown;
+    }),
+  );
+  const onRun = runRoute(context);
+  router.put(
+    "/runs/:run/final-return",
+    onRun("prepare", (actor, runId, request) => {
+      if (findBusiness(context, findRun(context, runId).businessId).country !== "NZ") throw notFound("final return");
+      setFinalReturn(context, actor, runId, body(finalReturn, request).final);
+      return readRun(context, actor, runId);
     }),
   );
   const demandHere = (businessId: number) => {
@@ -97,7 +109,6 @@ export const routesNz: CountryHere["routes"] = (router, context) => {
       return changed(businessId);
     }),
   );
-  const onRun = runRoute(context);
   router.post(
     "/runs/:run/closedown/plan",
     onRun("prepare", (_actor, runId, request) => planClosedown(context, runId, body(newClosedown, request))),

@@ -280,6 +280,10 @@ export const api = createApi({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/closedown`, method: "POST", body }),
       invalidatesTags: ["Run", "Runs", "Desk", "Person"],
     }),
+    finalReturn: build.mutation<RunView, { run: number; final: boolean }>({
+      query: ({ run, final }) => ({ url: `/runs/${run}/final-return`, method: "PUT", body: { final } }),
+      invalidatesTags: ["Run"],
+    }),
     movePayday: build.mutation<RunView, { run: number; payday: string; version: number }>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/payday`, method: "PUT", body }),
       invalidatesTags: ["Run", "Runs", "Desk"],

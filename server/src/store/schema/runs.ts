@@ -50,6 +50,8 @@ export const payRun = sqliteTable(
     totals: json<Record<string, number>>("totals").notNull(),
     signedOffAt: text("signed_off_at"),
     signedOffBy: integer("signed_off_by").references(() => user.id),
+    /** New Zealand: nobody is paid after this payday, and its filing says so */
+    finalReturn: flag("final_return").default(false),
     /** who changed its rows or ticked its marks; where two pairs of eyes are wanted, they do not sign */
     preparers: json<number[]>("preparers").notNull().default([]),
   },

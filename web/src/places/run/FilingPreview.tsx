@@ -13,6 +13,7 @@ export function FilingPreview({ filing }: { filing: FilingPlan }) {
     <>
       <p>
         {filing.nil ? "Nil return" : `Employment information for ${counted(filing.lines.length, "person", "people")}`}
+        {filing.final && ", the final return"}
         {filing.amendment > 0 && `, amendment ${filing.amendment} of this payday`}, due{" "}
         <span className={filing.late ? "font-semibold text-plum" : ""}>
           {weekdayDate(filing.due)}

@@ -31,6 +31,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
     skip: unsaved || view.state !== "open",
   });
   const [signOff, { error, isLoading }] = api.useSignOffMutation();
+  const [sayFinal] = api.useFinalReturnMutation();
   const [declared, setDeclared] = useState(false);
   const [final, setFinal] = useState<number[]>([]);
   const dispatch = useAppDispatch();
@@ -100,6 +101,14 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
               }
             />
           ))}
+          {plan.filing && (
+            <TickField
+              label="Final return: nobody is paid after this payday"
+              hint="Only when the business stops employing; Inland Revenue then waits for no more filings"
+              checked={plan.filing.final}
+              onChange={(event) => void sayFinal({ run: view.id, final: event.target.checked })}
+            />
+          )}
           <TickField
             label={plan.declaration}
             checked={declared}

@@ -1,0 +1,1 @@
+ALTER TABLE `pay_run` ADD `final_return` integer DEFAULT false NOT NULL;
