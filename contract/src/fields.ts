@@ -40,7 +40,7 @@ export const abn = () => checked(isAbn, "does not pass the check of an ABN. Comp
 export const payerNumber = () =>
   checked(
     isPayerNumber,
-    "is neither an ABN nor a withholding payer number. Compare its 11 digits with the register; a WPN has 8 or 9.",
+    "does not pass the check of an ABN. Compare its 11 digits with the register; a withholding payer number has 8 or 9.",
   );
 export const tfn = () => checked(isTfn, "does not pass the check of a tax file number. Compare its digits.");
 export const bsb = () => checked(isBsb, "is not a BSB. It has six digits, as 123-456.");

@@ -107,7 +107,7 @@ test("several people move to another fund, and a card that ends soon is renewed 
 alone("what is missing: from the desk to the field and back, until nothing of it is left", async ({ page, world }) => {
   await signIn(page, world);
   await page
-    .getByRole("link", { name: /missing/ })
+    .getByRole("link", { name: /^Missing: \d+ facts/ })
     .first()
     .click();
   await expect(page.getByRole("heading", { name: "What is missing" })).toBeVisible();

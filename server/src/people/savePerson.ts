@@ -231,7 +231,7 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
         salaryCents: values.salary ? centsOf(values.salary) : null,
         workPattern: values.workPattern ?? null,
         wagesAccount: values.wagesAccount ?? null,
-        ownCosts: values.ownCosts ?? null,
+        ownCosts: values.ownCosts?.length ? values.ownCosts : null,
       })
       .returning()
       .get();
