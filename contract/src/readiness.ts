@@ -30,6 +30,14 @@ export interface Readiness {
   day: string;
   parts: ReadyPart[];
 }
+/** People asked by letter for facts of their own, by name. */
+export interface AskedPeople {
+  asked: string[];
+  /** no address is on record */
+  without: string[];
+  /** the mail server did not take the letter */
+  notTaken: string[];
+}
 /** A line a business: what the practice sees at once. */
 export interface ReadinessLine {
   businessId: number;

@@ -113,6 +113,13 @@ alone("what is missing: from the desk to the field and back, until nothing of it
   await expect(page.getByRole("heading", { name: "What is missing" })).toBeVisible();
   const tax = page.getByRole("region", { name: "Tax declarations" });
   await expect(tax).toContainText("10 of 11");
+  await page.getByRole("button", { name: "Ask the people themselves" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "Asked by letter" })).toContainText("Noor Lindqvist");
+  const box = await until(
+    async () => (await fetch(world.postBox)).text(),
+    (html) => html.includes("noor.lindqvist@"),
+  );
+  expect(box).toContain("/staff/join#");
   await tax.getByRole("link", { name: /Noor Lindqvist/ }).click();
   await expect(page.getByRole("heading", { name: "Noor Lindqvist" })).toBeVisible();
   await page.getByLabel("Tax file number").first().selectOption("none");

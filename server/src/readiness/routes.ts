@@ -7,6 +7,7 @@ import { plainCell } from "../documents/journalCsv.ts";
 import { signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { inSlices } from "../jobs/steps.ts";
+import { askPeople } from "../staff/askPeople.ts";
 import { readinessLines } from "./lines.ts";
 import { readReadiness } from "./readReadiness.ts";
 
@@ -19,6 +20,10 @@ export function readinessRoutes(context: Context, router: Router): void {
   router.get(
     "/businesses/:business/readiness",
     onBusiness("see", (_actor, businessId) => readReadiness(context, businessId)),
+  );
+  router.post(
+    "/businesses/:business/readiness/ask",
+    onBusiness("prepare", (actor, businessId) => askPeople(context, actor, businessId)),
   );
   router.get(
     "/businesses/:business/readiness.csv",

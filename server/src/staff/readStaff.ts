@@ -1,4 +1,5 @@
 /** What an employee sees: payslips that were sent, balances, what is asked for, and what is still wanted of them. */
+import type { PersonView } from "@zesty/contract/people";
 import type { StaffPage, StaffSession, Wanted } from "@zesty/contract/staff";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
@@ -60,6 +61,12 @@ const reasons: Record<string, string> = {
 };
 const ownSections = ["tax", "taxCode", "super", "bank", "details"];
 
+/** What of a person's missing facts the person can say. */
+export const wantedOf = (missing: PersonView["missing"]): Wanted[] =>
+  missing
+    .filter((each) => ownSections.includes(each.section) && each.text !== "E-mail")
+    .map((each) => ({ ...each, why: reasons[each.section] ?? "" }));
+
 export function readStaffPage(context: Context, personId: number): StaffPage {
   const { db } = context.store;
   const who = db.select().from(person).where(eq(person.id, personId)).get();
@@ -87,9 +94,7 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
       },
     ),
     years: view.employment.basis === "contractor" ? [] : yearsOfPerson(context, personId, owner.country),
-    wanted: view.missing
-      .filter((each) => ownSections.includes(each.section) && each.text !== "E-mail")
-      .map((each): Wanted => ({ ...each, why: reasons[each.section] ?? "" })),
+    wanted: wantedOf(view.missing),
     balances: view.leave.balances.flatMap(({ kind, hours }) => {
       const found = kinds.find((each) => each.code === kind);
       return found?.kept ? [{ kind, words: found.words, amount: hours, unit: found.unit }] : [];

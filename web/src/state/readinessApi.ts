@@ -1,5 +1,5 @@
 /** What is missing: of a business, and of the practice; asked anew whenever it is shown. */
-import type { Readiness, ReadinessLine } from "@zesty/contract/readiness";
+import type { AskedPeople, Readiness, ReadinessLine } from "@zesty/contract/readiness";
 import { api } from "./api.ts";
 
 export const readinessApi = api.injectEndpoints({
@@ -7,6 +7,9 @@ export const readinessApi = api.injectEndpoints({
     readiness: build.query<Readiness, number>({
       query: (business) => `/businesses/${business}/readiness`,
       providesTags: ["Person", "People", "Business", "Runs"],
+    }),
+    askPeople: build.mutation<AskedPeople, number>({
+      query: (business) => ({ url: `/businesses/${business}/readiness/ask`, method: "POST" }),
     }),
     practiceReadiness: build.query<ReadinessLine[], void>({
       query: () => "/readiness",

@@ -1,6 +1,7 @@
 /** What is missing in a business: a row a part, the missing facts right there, each one key from where it is mended. */
-import type { MissingFact, ReadyPart } from "@zesty/contract/readiness";
+import type { AskedPeople, MissingFact, ReadyPart } from "@zesty/contract/readiness";
 import { Link } from "react-router";
+import { Button } from "../../parts/Button.tsx";
 import { counted, shortDate } from "../../parts/format.ts";
 import { MarkShape } from "../../parts/MarkShape.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
@@ -12,18 +13,27 @@ import { Practice } from "./Practice.tsx";
 export function Readiness() {
   const business = useBusiness();
   const { data, error } = readinessApi.useReadinessQuery(business.id, { refetchOnMountOrArgChange: true });
+  const [ask, asking] = readinessApi.useAskPeopleMutation();
   if (error) return <ProblemNote error={error} />;
   if (!data) return <Loading what="what is missing" />;
   const stops = data.parts.flatMap((part) => part.missing).filter((each) => each.stops).length;
+  const ofPeople = data.parts.filter((part) => personal.includes(part.key)).flatMap((part) => part.missing).length;
   const all = data.parts.flatMap((part) => part.missing).length;
   return (
     <Page
       title="What is missing"
       aside={
         all > 0 && (
-          <a className="text-action underline" href={`/api/businesses/${business.id}/readiness.csv`} download>
-            Take the list
-          </a>
+          <span className="flex items-baseline gap-5">
+            {ofPeople > 0 && (
+              <Button disabled={asking.isLoading} onClick={() => void ask(business.id)}>
+                Ask the people themselves
+              </Button>
+            )}
+            <a className="text-action underline" href={`/api/businesses/${business.id}/readiness.csv`} download>
+              Take the list
+            </a>
+          </span>
         )
       }
     >
@@ -33,6 +43,12 @@ export function Readiness() {
           ? "nothing is missing."
           : `${counted(all, "fact")} missing, ${stops === 0 ? "none of them stops anything" : `${stops} of them ${stops === 1 ? "stops" : "stop"} something`}.`}
       </p>
+      <ProblemNote error={asking.error} />
+      {asking.data && (
+        <p role="status" className="mb-3 border-l-3 border-leaf py-1 pl-3">
+          {askedWords(asking.data)}
+        </p>
+      )}
       {data.parts.map((part) => (
         <Part key={part.key} part={part} day={data.day} />
       ))}
@@ -40,6 +56,17 @@ export function Readiness() {
     </Page>
   );
 }
+
+/** Parts in which people say themselves what is missing. */
+const personal: readonly string[] = ["details", "tax", "funds", "bank"];
+
+const names = new Intl.ListFormat("en", { type: "conjunction" });
+const askedWords = ({ asked, without, notTaken }: AskedPeople): string =>
+  [
+    asked.length === 0 ? "Nobody was asked." : `Asked by letter, with a way to their own page: ${names.format(asked)}.`,
+    ...(without.length > 0 ? [`No address is known of ${names.format(without)}.`] : []),
+    ...(notTaken.length > 0 ? [`The mail server did not take the letter to ${names.format(notTaken)}.`] : []),
+  ].join(" ");
 
 function Part({ part, day }: { part: ReadyPart; day: string }) {
   return (
