@@ -22,7 +22,10 @@ const kept = new WeakMap<Context["store"], Kept>();
 /** The kept lines that still hold. */
 function holding(context: Context): Map<number, ReadinessLine> {
   const { store } = context;
-  const under = `${context.clock.today()} ${context.rules.version}`;
+  // A day begins at each business's own midnight.
+  const zones = store.prepared<[], { zone: string }>("SELECT DISTINCT time_zone AS zone FROM business").all();
+  const days = zones.map(({ zone }) => context.clock.today(zone));
+  const under = [context.clock.today(), ...days, context.rules.version].join(" ");
   const { lastEntry, lastAnswer } = store
     .prepared<[], { lastEntry: number; lastAnswer: number }>(
       `SELECT (SELECT coalesce(MAX(id), 0) FROM audit) AS lastEntry,

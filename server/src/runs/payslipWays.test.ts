@@ -11,7 +11,7 @@ import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { sentPayslips } from "../staff/readStaff.ts";
-import { outbox, payRun } from "../store/schema.ts";
+import { outbox, payRun, staffLink } from "../store/schema.ts";
 import { signOffPlan } from "./plan.ts";
 import { readRun } from "./readRun.ts";
 
@@ -41,9 +41,15 @@ it("only who has it by mail is mailed; who has no address and another way is ask
   const missing = (at: number) => readPerson(context, world.personIds[at] ?? 0).missing.map((each) => each.text);
   expect([missing(0), missing(1), missing(3)]).toEqual([["E-mail"], [], []]);
   expect(signOffPlan(context, runId).payslips).toEqual({
-    ...{ byMail: 1, onPage: 1, toPrint: 2 },
-    without: ["Alex Sample0"],
+    ...{ byMail: 1, onPage: 0, toPrint: 2 },
+    without: ["Alex Sample0", "Alex Sample1"],
   });
+  const { db } = context.store;
+  const userId = actor.userId;
+  db.insert(staffLink)
+    .values({ personId: world.personIds[1] ?? 0, userId, openedAt: "2026-06-01" })
+    .run();
+  expect(signOffPlan(context, runId).payslips).toMatchObject({ onPage: 1, without: ["Alex Sample0"] });
   signRun(world, runId);
   const mailed = context.store.db.select().from(outbox).where(eq(outbox.channel, "payslip")).all();
   expect(mailed.map((row) => row.recipient)).toEqual(["alex4@example.org"]);

@@ -6,11 +6,12 @@ import { leaveKindIn } from "@zesty/core/countries/leave";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import { agentOn, heldBecause, standingOn } from "../lodging/lodging.ts";
+import { accountOf } from "../staff/staffAccount.ts";
 import { anchorOf } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { demandYearOpen, madeFinal } from "../year/closed.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
-import type { DueEntry, Prepared } from "./prepared.ts";
+import type { DueEntry, Prepared, PreparedPay } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { paymentFileName } from "./runDocuments.ts";
 import { demandOpen } from "./runInHand.ts";
@@ -64,7 +65,10 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
       payrollYearOf(owner.country, run.payday),
     ),
   );
+  // A staff page that nobody has opened shows nobody anything.
+  const isShut = ({ row }: PreparedPay) => accountOf(context, row.row.person.id) === undefined;
   const by = (way: PayslipBy) => pays.filter((each) => each.row.row.person.payslipBy === way);
+  const shut = by("page").filter(isShut);
   return {
     people: pays.length,
     leavers: country.leavers(context, prepared),
@@ -82,11 +86,11 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
     anchor: anchorOf(context.store),
     payslips: {
       byMail: by("mail").filter((each) => each.row.row.person.email).length,
-      onPage: by("page").length,
+      onPage: by("page").length - shut.length,
       toPrint: by("print").length,
-      without: by("mail")
-        .filter((each) => !each.row.row.person.email)
-        .map((each) => each.slip.employee.name),
+      without: [...by("mail").filter((each) => !each.row.row.person.email), ...shut].map(
+        (each) => each.slip.employee.name,
+      ),
     },
     super: [...bySuper.values()].sort((a, b) => a.due.localeCompare(b.due) || a.fund.localeCompare(b.fund)),
     taxDues: [...byTax.values()],

@@ -248,4 +248,4 @@ const slipsInWords = ({ byMail, onPage, toPrint, without }: SignOffPlan["payslip
     `${byMail} by e-mail`,
     ...(onPage > 0 ? [`${onPage} on the staff page`] : []),
     ...(toPrint > 0 ? [`${toPrint} to print`] : []),
-  ].join(", ") + (without.length > 0 ? `; none for ${without.join(", ")}, who have no address` : "");
+  ].join(", ") + (without.length > 0 ? `; none for ${without.join(", ")}: no address, or no staff page, is there` : "");
