@@ -47,6 +47,16 @@ export async function find(page: Page, name: string): Promise<void> {
   await page.keyboard.press("Enter");
 }
 
+/** `.` ticks mark after mark of the sheet until none waits: how many there are is the world's affair. */
+export async function tickAll(page: Page): Promise<void> {
+  const none = page.getByRole("status").filter({ hasText: "No mark waits" });
+  for (let ticked = 0; ticked < 40 && !(await none.isVisible()); ticked += 1) {
+    await page.keyboard.press(".");
+    await page.waitForTimeout(200);
+  }
+  await expect(none).toBeVisible();
+}
+
 /** F6 goes from the sheet to what stands beside it. */
 export async function beside(page: Page): Promise<Locator> {
   const aside = page.getByRole("complementary", { name: "Beside the sheet" });

@@ -161,8 +161,8 @@ inDemo("a new business with three people from a list is paid within 150 keys and
   }
   await page.getByLabel("First period starts").click();
   await page.keyboard.type("22/6");
-  // A choice from a list is two clicks by hand.
-  const chosen = 2;
+  // A choice from a list is two clicks by hand, and pasting a key: the machine's clipboard belongs to no test alone.
+  const byHand = 2 + 1;
   await page.getByLabel("Set up like").selectOption({ label: "Saltbush Cycle Kitchen" });
   await page.getByRole("button", { name: "Add the business" }).click();
   await expect(page.getByRole("region", { name: "Sorrel" })).toBeVisible();
@@ -170,7 +170,6 @@ inDemo("a new business with three people from a list is paid within 150 keys and
   await page.getByRole("link", { name: "People", exact: true }).click();
   await page.getByRole("button", { name: "Add several" }).click();
   await page.getByRole("gridcell").nth(1).click();
-  await page.keyboard.press("Control+v");
   const rest = (at: number) =>
     `yes\tWattle & Wire Super\tM${at}\t990-100\t1000000${at}\tM Sample\tm@example.org\t1 High St\tCygnet\tTAS\t7112`;
   await paste(
@@ -211,5 +210,5 @@ inDemo("a new business with three people from a list is paid within 150 keys and
   // Tomorrow is payday: the agency has accepted it, the bank has the file, and everybody the payslip.
   for (const said of ["Accepted for everybody.", "The bank has it", "3 of 3 handed over"])
     await expect(page.getByText(said)).toBeVisible({ timeout: 30_000 });
-  expect((await made()) + chosen).toBeLessThanOrEqual(150);
+  expect((await made()) + byHand).toBeLessThanOrEqual(150);
 });

@@ -1,5 +1,5 @@
 /** New Zealand by hand: a payday by keyboard to an accepted filing, holidays, a late filing, an amendment, a departure. */
-import { beside, find, press, tabTo } from "../keyboard.ts";
+import { beside, find, press, tabTo, tickAll } from "../keyboard.ts";
 import { test as alone, expect, openAt, runs, signIn, testInOneWorld, until, type World } from "../world.ts";
 
 // What goes about a run or person of another test here has a world of its own.
@@ -42,10 +42,7 @@ alone("a payday from hours to an accepted filing, by keyboard", async ({ page, w
   await expect(aside(page)).toContainText("Public holiday, days1");
   // The rest is looked at and ticked.
   await find(page, "nico");
-  for (let ticked = 0; ticked < 14; ticked += 1) {
-    await page.keyboard.press(".");
-    await page.waitForTimeout(120);
-  }
+  await tickAll(page);
   await saved(page);
   // A figure says why: the student loan of the lead guide.
   await find(page, "wiremu");

@@ -1,6 +1,6 @@
 /** One payday by keyboard only: hours, marks, a working, the payslip, sign-off, send, answers, settlement. */
 import type { Page } from "@playwright/test";
-import { beside, find, press, tabTo } from "../keyboard.ts";
+import { beside, find, press, tabTo, tickAll } from "../keyboard.ts";
 import { test as alone, expect, openAt, openRun, runs, signIn, testInOneWorld, typedHours, until } from "../world.ts";
 
 // What goes about a run or person of another test here has a world of its own.
@@ -85,11 +85,7 @@ alone("a payday from hours to an accepted pay event, by keyboard", async ({ page
   await expect(page.getByText("Saved", { exact: true })).toBeVisible();
   await expect(grid.getByRole("row", { name: /Imogen Tarrant/ })).toContainText("655.20");
   await find(page, "imogen");
-  for (let ticks = 0; ticks < 8; ticks += 1) {
-    await page.keyboard.press(".");
-    await page.waitForTimeout(250);
-  }
-  await expect(page.getByRole("status").filter({ hasText: "No mark waits" })).toBeVisible();
+  await tickAll(page);
 
   // Why is the tax what it is?
   await page.keyboard.press("?");

@@ -63,7 +63,6 @@ export const yearOfAustralia: YearOfCountry = {
       "statements",
       `The activity statements agree: tax withheld comes to ${dollars(fromCents(totals.tax?.facts ?? 0))}`,
     ),
-    byHand("funds", "Each fund has the super of the year", "/dues"),
     byHand(
       "contractors",
       "Payments to contractors are reported by 28 August, or no report is owed",

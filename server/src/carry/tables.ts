@@ -77,6 +77,7 @@ export const carriedTables: readonly CarriedTable[] = [
     "year_tick",
     "year_close",
     "contractor_list",
+    "outside_figure",
     "own_field",
     "lodging_sender",
     "lodging_standing",

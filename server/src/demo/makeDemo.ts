@@ -16,6 +16,7 @@ import { setStandinClock } from "./moveTheDay.ts";
 import { playStories } from "./playStories.ts";
 import { writeReturnedSheet } from "./returnedSheet.ts";
 import { stories } from "./story.ts";
+import { tellOfBooks } from "./tellOfBooks.ts";
 
 export const demoPassword = "lemon-and-pith";
 const firstDay = "2025-04-01";
@@ -120,6 +121,7 @@ giveRights(
 );
 await playStories(application, actor, made, demoDay);
 await bringSheetBack();
+tellOfBooks(application.context, actor, made[0]?.businessId ?? 0);
 lodgeThroughAgent(application);
 qualifyChef(application);
 await tellOfCodes(application);

@@ -18,6 +18,10 @@ export const dueWords: Partial<Record<DueView["kind"], string>> = {
   giving: "Payroll gifts, to be passed on",
 };
 
+/** Who is owed what, as it stands on Dues. */
+export const payeeWords = (kind: DueView["kind"], fund: string | null): string =>
+  kind === "super" ? `Super to ${fund ?? "a fund not yet set"}` : (dueWords[kind] ?? kind);
+
 /** @param years so many of the past; what is ahead is there in any case */
 export function readDues(context: Context, businessId: number, years = 1): DueView[] {
   const { db } = context.store;
@@ -43,10 +47,7 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
   const views = new Map<string, DueView>();
   const people = new Map<string, DueView["people"][number]>();
   for (const row of rows) {
-    const words =
-      row.due.kind === "super"
-        ? `Super to ${row.fund ?? "a fund not yet set"}`
-        : (dueWords[row.due.kind] ?? row.due.kind);
+    const words = payeeWords(row.due.kind, row.fund);
     // What goes to one receiver on one day is one due, whatever number of paydays it comes from.
     const group = `${row.due.dueDate} ${words}`;
     const { payday } = row.due;

@@ -10,6 +10,7 @@ import { agentOn, heldBecause } from "../lodging/lodging.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { user, yearTick } from "../store/schema.ts";
 import { closingOf } from "./closed.ts";
+import { outsideCheck } from "./outside.ts";
 import { type Heard, readYear } from "./proof.ts";
 import type { CheckLine } from "./said.ts";
 import { eventsOf, leftOutOf, newestEvents, onItsWay, reportedDiffers, standing, timeMarks } from "./standing.ts";
@@ -52,6 +53,7 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
   const agent = agentOn(context, businessId, today);
   const checks = [
     ...sharedChecks(proof, heard),
+    outsideCheck(context, businessId, year.from),
     ...(final ? [allFinal(people)] : []),
     ...checksOf(context, businessId, proof),
   ];

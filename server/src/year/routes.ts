@@ -1,4 +1,5 @@
 /** A payroll year: its sheet of proof, and the pays behind a row. */
+import { outsideGiven } from "@zesty/contract/outside";
 import { summaryMail, type YearProof, yearClosed, yearDeclared, yearLeftOut, yearTicked } from "@zesty/contract/year";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { YearSummary } from "@zesty/core/documents/yearSummary";
@@ -20,6 +21,7 @@ import { declareSteps, leaveOut } from "./declare.ts";
 import { readElementSheet } from "./elementSheet.ts";
 import { readYearAndEnding } from "./ending.ts";
 import { mailSummaries, readSummaryMail } from "./mailSummaries.ts";
+import { putOutsideIn, readOutside } from "./outside.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
 import { summaryFile, yearSummaries, yearSummary } from "./summary.ts";
 
@@ -97,6 +99,18 @@ export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
     "/businesses/:business/year/elements",
     onBusiness("see", (_actor, businessId, { query }) =>
       readElementSheet(context, businessId, query.from === undefined ? context.clock.today() : dayIn(query.from)),
+    ),
+  );
+  router.get(
+    "/businesses/:business/year/outside",
+    onBusiness("see", (_actor, businessId, { query }) =>
+      readOutside(context, businessId, query.from === undefined ? context.clock.today() : dayIn(query.from)),
+    ),
+  );
+  router.post(
+    "/businesses/:business/year/outside",
+    onBusiness("prepare", (actor, businessId, request) =>
+      putOutsideIn(context, actor, businessId, body(outsideGiven, request)),
     ),
   );
   router.get(

@@ -168,6 +168,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/year/Contractors.tsx").then((m) => ({ Component: m.ContractorsPage })),
           },
           {
+            path: "year/outside",
+            lazy: () => import("../places/year/Outside.tsx").then((m) => ({ Component: m.OutsidePage })),
+          },
+          {
             path: "year/elements",
             lazy: () => import("../places/year/YearElements.tsx").then((m) => ({ Component: m.YearElements })),
           },

@@ -5,6 +5,7 @@ import type { MoveReported, ReportedMoved } from "@zesty/contract/au/reportMoved
 import type { JobView } from "@zesty/contract/jobs";
 import type { EsctRates } from "@zesty/contract/nz/esct";
 import type { OpeningEarningsGiven, OpeningEarningsShown } from "@zesty/contract/nz/openingEarnings";
+import type { Outside, OutsideGiven, OutsideShown } from "@zesty/contract/outside";
 import type {
   ElementSheet,
   FringeGiven,
@@ -74,6 +75,14 @@ export const yearApi = api.injectEndpoints({
       }),
       putContractorsIn: build.mutation<ContractorsShown, Of<ContractorsGiven>>({
         query: ({ business, ...body }) => ({ url: `/businesses/${business}/year/contractors`, method: "POST", body }),
+        invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books"] : []),
+      }),
+      outside: build.query<Outside, { business: number; from: string }>({
+        query: ({ business, from }) => `/businesses/${business}/year/outside?from=${from}`,
+        providesTags: ["Books"],
+      }),
+      putOutsideIn: build.mutation<OutsideShown, Of<OutsideGiven>>({
+        query: ({ business, ...body }) => ({ url: `/businesses/${business}/year/outside`, method: "POST", body }),
         invalidatesTags: (_answer, _error, { apply }) => (apply ? ["Books"] : []),
       }),
       moveReported: build.mutation<ReportedMoved, Of<MoveReported & { element: number }>>({

@@ -123,3 +123,24 @@ export const contractorList = sqliteTable(
   },
   (t) => [index("contractor_list_business").on(t.businessId, t.yearStart)],
 );
+
+/** What the books, funds and agency say of a year: the newest row of an account or receiver holds. */
+export const outsideFigure = sqliteTable(
+  "outside_figure",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    yearStart: text("year_start").notNull(),
+    kind: text("kind", { enum: ["account", "payee"] }).notNull(),
+    key: text("key").notNull(),
+    /** null: not compared any more */
+    cents: integer("cents"),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [index("outside_figure_business").on(t.businessId, t.yearStart)],
+);

@@ -47,7 +47,10 @@ function Line({ line, business, data: { ending, year } }: Props & { line: YearCh
         <span className="mt-1.5">
           <MarkShape kind={ending.isOver ? "stop" : "note"} ticked={line.done} />
         </span>
-        <span>{text}</span>
+        <span>
+          {text}
+          {line.link && line.done && <Look to={line.link} />}
+        </span>
       </li>
     );
   const id = `line-${line.item}`;
@@ -63,11 +66,7 @@ function Line({ line, business, data: { ending, year } }: Props & { line: YearCh
       />
       <span>
         <label htmlFor={id}>{line.text}</label>
-        {line.link && !line.done && (
-          <Link className="ml-2 text-action underline" to={line.link}>
-            Look
-          </Link>
-        )}
+        {line.link && !line.done && <Look to={line.link} />}
         {line.ticked && (
           <span className="ml-2 text-[13px] whitespace-nowrap text-quiet">
             {line.ticked.by}, {shortDate(line.ticked.at.slice(0, 10))}
@@ -78,6 +77,12 @@ function Line({ line, business, data: { ending, year } }: Props & { line: YearCh
     </li>
   );
 }
+
+const Look = ({ to }: { to: string }) => (
+  <Link className="ml-2 text-action underline" to={to}>
+    Look
+  </Link>
+);
 
 function Closing({ business, data: { ending, year } }: Props) {
   const [close, { error, isLoading }] = yearApi.useCloseYearMutation();
