@@ -25,7 +25,7 @@ export function FiledMonths({ business }: { business: number }) {
     <section aria-label="Filed and owed" className="mt-8">
       <h2 className="mb-1 font-name text-[19px]">Filed and owed, by the day it is due</h2>
       <p className="mb-2 text-quiet">
-        What Inland Revenue took of each payday, laid beside what was signed and what is paid over.
+        What Inland Revenue took of each payday, laid beside what was signed and what is owed.
       </p>
       <table className="figures w-full text-[15px]">
         <thead>
