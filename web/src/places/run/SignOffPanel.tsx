@@ -102,12 +102,16 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
             />
           ))}
           {plan.filing && (
-            <TickField
-              label="Final return: nobody is paid after this payday"
-              hint="Only when the business stops employing; Inland Revenue then waits for no more filings"
-              checked={plan.filing.final}
-              onChange={(event) => void sayFinal({ run: view.id, final: event.target.checked })}
-            />
+            // Ticked once in a business's life: folded away, so that nobody meets it on the way to the declaration.
+            <details className="mb-2" open={plan.filing.final}>
+              <summary className="cursor-pointer text-action">Is nobody paid after this payday?</summary>
+              <TickField
+                label="Final return: nobody is paid after this payday"
+                hint="Only when the business stops employing; Inland Revenue then waits for no more filings"
+                checked={plan.filing.final}
+                onChange={(event) => void sayFinal({ run: view.id, final: event.target.checked })}
+              />
+            </details>
           )}
           <TickField
             label={plan.declaration}
