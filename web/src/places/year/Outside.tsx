@@ -1,10 +1,9 @@
 /** The year against the books, the funds and the agency: what each of them says, put in by hand or from a file, beside what was signed. */
-import type { OutsideKind, OutsideLine, OutsideShown } from "@zesty/contract/outside";
+import type { OutsideKind, OutsideShown } from "@zesty/contract/outside";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { cents, difference, longDate, shortDate } from "../../parts/format.ts";
-import { MarkShape } from "../../parts/MarkShape.tsx";
+import { cents, difference, longDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { PastedLines } from "../../parts/PastedLines.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -12,6 +11,7 @@ import { usePasted } from "../../parts/usePasted.ts";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { yearApi } from "../../state/yearApi.ts";
+import { OutsideRow } from "./OutsideRow.tsx";
 
 export function OutsidePage() {
   const business = useBusiness();
@@ -79,7 +79,7 @@ function Compared({ business, from }: { business: number; from: string }) {
                 </thead>
                 <tbody>
                   {lines.map((line) => (
-                    <Line key={line.key} {...{ line, business }} from={data.year.from} mayChange={!data.closed} />
+                    <OutsideRow key={line.key} {...{ line, business }} from={data.year.from} mayChange={!data.closed} />
                   ))}
                 </tbody>
               </table>
@@ -93,84 +93,6 @@ function Compared({ business, from }: { business: number; from: string }) {
         </p>
       )}
     </Page>
-  );
-}
-
-interface LineProps {
-  line: OutsideLine;
-  business: number;
-  from: string;
-  mayChange: boolean;
-}
-function Line({ line, business, from, mayChange }: LineProps) {
-  const [open, setOpen] = useState(false);
-  const [put, { error, isLoading }] = yearApi.usePutOutsideInMutation();
-  const { theirs, ours } = line;
-  const isOdd = theirs !== null && theirs !== ours;
-  const title = line.kind === "account" ? `${line.key} ${line.name}` : line.name;
-  return (
-    <>
-      <tr className="border-b border-rule text-right align-top hover:bg-hover [&>td]:py-1.5">
-        <td className="text-left">
-          <button
-            type="button"
-            aria-expanded={open}
-            className="cursor-pointer text-left font-semibold"
-            onClick={() => setOpen(!open)}
-          >
-            {title}
-          </button>
-          {line.hints.map((hint) => (
-            <span key={hint} className="flex items-baseline gap-1.5 text-[14px]">
-              <MarkShape kind="query" />
-              {hint}
-            </span>
-          ))}
-          <ProblemNote error={error} />
-        </td>
-        <td>{cents(ours)}</td>
-        <td className={isOdd ? "text-plum" : theirs === null ? "text-quiet" : ""}>
-          {theirs === null ? "not given" : cents(theirs)}
-        </td>
-        <td className={isOdd ? "font-semibold text-plum" : ""}>{theirs === null ? "" : difference(theirs - ours)}</td>
-        <td>
-          {theirs !== null && mayChange && (
-            <button
-              type="button"
-              className="cursor-pointer text-action underline"
-              aria-label={`Do not compare ${title}`}
-              disabled={isLoading}
-              onClick={() => void put({ business, from, text: `"${line.key}"\tnone`, apply: true })}
-            >
-              Do not compare
-            </button>
-          )}
-        </td>
-      </tr>
-      {open && (
-        <tr className="border-b border-rule-strong bg-sheet">
-          <td colSpan={5} className="px-4 py-2">
-            <ul className="grid max-w-xl gap-y-0.5">
-              {line.parts.map((part) => (
-                <li key={`${part.date} ${part.words} ${part.cents}`} className="flex justify-between gap-4">
-                  <span>
-                    {part.runId ? (
-                      <Link className="text-action underline" to={`/run/${part.runId}`}>
-                        {part.words}
-                      </Link>
-                    ) : (
-                      part.words
-                    )}
-                    {line.kind === "account" && <span className="text-quiet"> {shortDate(part.date)}</span>}
-                  </span>
-                  <span>{cents(part.cents)}</span>
-                </li>
-              ))}
-            </ul>
-          </td>
-        </tr>
-      )}
-    </>
   );
 }
 
