@@ -93,3 +93,10 @@ it("reads the year of real pays", () => {
   signRun(world, openUsual(world));
   expect(line("levy")?.text).toContain("$2,400.00 liable");
 });
+
+it("says nothing of the levy, and has the size ticked by hand, where the rule book has no table of the year", () => {
+  world = smallWorldNz(1);
+  const lines = yearLines(world.context, world.businessId, { from: "2028-04-01", to: "2029-03-31" });
+  expect(lines.map((each) => each.item)).not.toContain("levy");
+  expect(lines.find((each) => each.item === "size")).toMatchObject({ proved: false, done: false, link: "/set-up" });
+});

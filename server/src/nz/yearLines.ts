@@ -18,7 +18,10 @@ interface Year {
   to: string;
 }
 
-/** Ages at which KiwiSaver or the least wage change: minimum wage at 16, automatic enrolment from 18 to 65. */
+/**
+ * Ages at which KiwiSaver or the least wage change: minimum wage at 16 (Minimum Wage Act 1983), automatic enrolment from 18
+ * to 65 (KiwiSaver Act 2006). From memory.
+ */
 const ages = [16, 18, 65];
 
 /** Why a tax code does not fit what the job alone comes to in a year; undefined where it may. */
@@ -76,8 +79,8 @@ export function yearLines(context: Context, businessId: number, { from, to }: Ye
           ...{ item: "turning", proved: true, done: true, link: null },
           text: `Nobody turns ${ages.join(", ").replace(/, (\d+)$/, " or $1")} in the year to ${dateWords(until)}`,
         },
-    levyLine(context, people, to, cents),
-    sizeLine(context, businessId, to, ids, cents),
+    ...levyLine(context, people, to, cents),
+    ...sizeLine(context, businessId, to, ids, cents),
   ];
 }
 
@@ -87,21 +90,22 @@ function levyLine(
   people: readonly { id: number }[],
   to: string,
   cents: (id: number, code: string) => number,
-): CheckLine {
-  const most = Number(context.rules.find(earnersLevy, to)?.figures.maximumEarnings ?? 0) * 100;
+): CheckLine[] {
+  const table = context.rules.find(earnersLevy, to)?.figures;
+  // Without a table of the year nothing is said.
+  if (!table) return [];
+  const most = Number(table.maximumEarnings) * 100;
   const sums = { liable: 0, free: 0, above: 0 };
   for (const { id } of people) {
     const free = cents(id, "notLeviable");
     const liable = cents(id, "taxable") - free;
     sums.free += free;
-    sums.above += most > 0 ? Math.max(0, liable - most) : 0;
+    sums.above += Math.max(0, liable - most);
     sums.liable += liable;
   }
   const said = (value: number) => dollars(fromCents(value));
-  return {
-    ...{ item: "levy", proved: true, done: true, link: null },
-    text: `For the ACC: ${said(sums.liable)} liable for the levy, ${said(sums.above)} of it above the most that counts of a person; ${said(sums.free)} not liable`,
-  };
+  const text = `For the ACC: ${said(sums.liable)} liable for the levy, ${said(sums.above)} of it above the most that counts of a person; ${said(sums.free)} not liable`;
+  return [{ ...{ item: "levy", proved: true, done: true, link: null }, text }];
 }
 
 /** What was withheld in a year says how often the next one is paid over: set-up has to agree. */
@@ -111,14 +115,16 @@ function sizeLine(
   to: string,
   ids: readonly number[],
   cents: (id: number, code: string) => number,
-): CheckLine {
+): CheckLine[] {
   const all = ids.reduce((sum, id) => sum + cents(id, "withheld") + cents(id, "esct"), 0);
   const from = addDays(to, 1);
-  const row = context.rules.find(employerSize, from);
-  const isLarge = fromCents(all).gte(row?.figures.largeFrom ?? "500000");
+  const table = context.rules.find(employerSize, from)?.figures;
+  if (!table)
+    return [
+      byHand("size", "How often PAYE is paid in the next year is set: its rule book has no table yet", "/set-up"),
+    ];
+  const isLarge = fromCents(all).gte(table.largeFrom);
   const agrees = (findBusiness(context, businessId).filing?.large ?? false) === isLarge;
-  return {
-    ...{ item: "size", proved: true, done: agrees, link: agrees ? null : "/set-up" },
-    text: `PAYE and ESCT of the year come to ${dollars(fromCents(all))}: from ${dateWords(from)} they are paid ${isLarge ? "twice" : "once"} a month${agrees ? "" : ", and Set-up says otherwise"}`,
-  };
+  const text = `PAYE and ESCT of the year come to ${dollars(fromCents(all))}: from ${dateWords(from)} they are paid ${isLarge ? "twice" : "once"} a month${agrees ? "" : ", and Set-up says otherwise"}`;
+  return [{ ...{ item: "size", proved: true, done: agrees, link: agrees ? null : "/set-up" }, text }];
 }
