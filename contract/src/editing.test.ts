@@ -1,4 +1,6 @@
-/** Shipped rule sets changed sentence by sentence: every field can be read, put back unchanged, and changed alone. */
+/** Shipped agreements changed sentence by sentence: every field can be read, put back unchanged, and changed alone. */
+
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import {
   differences,
   fieldsOf,
@@ -7,18 +9,17 @@ import {
   withFields,
   withoutSentence,
 } from "@zesty/core/agreements/editing";
-import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { sentencesOf } from "@zesty/core/agreements/sentences";
 import { describe, expect, it } from "vitest";
-import { readRuleSet, shipped } from "./ruleSet.ts";
+import { readAgreementRules, shipped } from "./agreementRules.ts";
 
-const every = shipped().map((rules): [string, RuleSet] => [rules.code, rules]);
-const one = (code: string) => every.find(([each]) => each === code)?.[1] as RuleSet;
-const sentenceOf = (rules: RuleSet, id: string) =>
+const every = shipped().map((rules): [string, AgreementRules] => [rules.code, rules]);
+const one = (code: string) => every.find(([each]) => each === code)?.[1] as AgreementRules;
+const sentenceOf = (rules: AgreementRules, id: string) =>
   sentencesOf(rules)
     .flatMap((group) => group.sentences)
     .find((each) => each.id === id);
-const changed = (rules: RuleSet, id: string, label: string, value: string) => {
+const changed = (rules: AgreementRules, id: string, label: string, value: string) => {
   const fields = fieldsOf(rules, sentenceOf(rules, id)?.path ?? "");
   return withFields(
     rules,
@@ -32,7 +33,7 @@ describe("sentences as fields", () => {
       const same = withFields(rules, fieldsOf(rules, path));
       expect(same).toEqual(rules);
     }
-    expect("value" in readRuleSet(structuredClone(rules))).toBe(true);
+    expect("value" in readAgreementRules(structuredClone(rules))).toBe(true);
   });
   it.each(every)("%s: every field changed alone is the one difference", (_code, rules) => {
     for (const group of sentencesOf(rules))
@@ -40,7 +41,7 @@ describe("sentences as fields", () => {
         for (const field of fieldsOf(rules, path)) {
           const value =
             field.unit === "time" ? (field.value === "05:15" ? "05:30" : "05:15") : String(Number(field.value) + 1);
-          const copy = withFields(rules, [{ ...field, value }]) as RuleSet;
+          const copy = withFields(rules, [{ ...field, value }]) as AgreementRules;
           expect(copy).not.toEqual(rules);
           expect(differences(rules, copy).length).toBeLessThanOrEqual(1);
         }
@@ -57,7 +58,7 @@ describe("sentences as fields", () => {
   it("says what it cannot read, and the check of a loaded set says what contradicts", () => {
     const retail = one("MA000004");
     expect(changed(retail, "week", "hours a week", "much")).toEqual({ fault: "hours a week: “much” is not a number." });
-    const copy = changed(retail, "week", "hours a week", "40") as RuleSet;
+    const copy = changed(retail, "week", "hours a week", "40") as AgreementRules;
     expect(copy.ordinary.weeklyMax).toBe(2400);
     expect(differences(retail, copy)).toEqual([
       {
@@ -68,12 +69,12 @@ describe("sentences as fields", () => {
     ]);
     const none = { ...copy, penalties: copy.penalties.slice(1) };
     expect(differences(retail, none).some((each) => each.after === null)).toBe(true);
-    expect("errors" in readRuleSet({ ...copy, penalties: [] })).toBe(true);
+    expect("errors" in readAgreementRules({ ...copy, penalties: [] })).toBe(true);
   });
 });
 
 describe("sentences of a list", () => {
-  const listed = (rules: RuleSet) =>
+  const listed = (rules: AgreementRules) =>
     sentencesOf(rules)
       .flatMap((group) => group.sentences)
       .filter((each) => isOfList(each.path));
@@ -81,7 +82,7 @@ describe("sentences of a list", () => {
     for (const { path, text } of listed(rules)) {
       const without = withoutSentence(rules, path);
       expect(differences(rules, without).some((each) => each.before === text)).toBe(true);
-      const more = withAnother(rules, path, fieldsOf(rules, path)) as RuleSet;
+      const more = withAnother(rules, path, fieldsOf(rules, path)) as AgreementRules;
       expect(listed(more).length, path).toBe(listed(rules).length + 1);
       // All but the new one stand as they stood.
       const [list, place] = [path.slice(0, path.lastIndexOf(".")), Number(path.split(".").at(-1))];
@@ -92,7 +93,7 @@ describe("sentences of a list", () => {
     const rules = one("EX-NURSERY");
     const path = sentenceOf(rules, "holiday")?.path ?? "";
     const fields = fieldsOf(rules, path);
-    const twice = withAnother(withAnother(rules, path, fields) as RuleSet, path, fields) as RuleSet;
+    const twice = withAnother(withAnother(rules, path, fields) as AgreementRules, path, fields) as AgreementRules;
     const ids = twice.penalties.map((each) => each.id);
     expect([new Set(ids).size, ids.includes("holiday-2"), ids.includes("holiday-3")]).toEqual([ids.length, true, true]);
     expect(

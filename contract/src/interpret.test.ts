@@ -3,13 +3,13 @@
  * scenarios of the reference were worked by hand there; those of our own say beside them what they show.
  */
 import { readFileSync } from "node:fs";
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { contradictions, overlaps } from "@zesty/core/agreements/contradictions";
-import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { interpret } from "@zesty/core/hours/interpret";
 import { describe, expect, it } from "vitest";
+import { shipped } from "./agreementRules.ts";
 import type { FieldError } from "./fields.ts";
 import { readInterpretCase } from "./interpret.ts";
-import { shipped } from "./ruleSet.ts";
 
 interface Scenario {
   title: string;
@@ -165,10 +165,10 @@ describe("what is refused, with its place and the way to mend it", () => {
     expect(found.find((each) => each.path === path)?.text).toMatch(sentence);
   });
 
-  it("finds what contradicts itself in a rule set", () => {
-    const rules = shipped().find((each) => each.code === "EX-NURSERY") as RuleSet;
+  it("finds what contradicts itself in an agreement's rules", () => {
+    const rules = shipped().find((each) => each.code === "EX-NURSERY") as AgreementRules;
     const always = rules.penalties.at(-1)!;
-    const cases: [Partial<RuleSet>, RegExp][] = [
+    const cases: [Partial<AgreementRules>, RegExp][] = [
       [{ penalties: rules.penalties.slice(0, -1) }, /last penalty has a condition/],
       [{ penalties: [always, ...rules.penalties] }, /can never speak/],
       [{ overtime: [{ id: "a", tiers: [{ minutes: 60, percent: 150 }] }] }, /must go on for ever/],

@@ -1,17 +1,17 @@
 /** The input of the `interpret` command: shifts of one person, as ../shared/contracts has it. Unknown fields are refused. */
 
-import { versionOn } from "@zesty/core/agreements/contradictions";
-import { flagsOf } from "@zesty/core/agreements/flags";
 import {
+  type AgreementRules,
   type DayName,
   dayNames,
   type HolidayKind,
   holidayKinds,
   type RuleBasis,
-  type RuleSet,
   type SettingValue,
   shiftMarks,
-} from "@zesty/core/agreements/ruleSet";
+} from "@zesty/core/agreements/agreementRules";
+import { versionOn } from "@zesty/core/agreements/contradictions";
+import { flagsOf } from "@zesty/core/agreements/flags";
 import { addDays, isDate, weekday } from "@zesty/core/calendar/dates";
 import { calendarYears, holidaysOfPlace, regionsOf } from "@zesty/core/calendar/holidayWindows";
 import { readClock, readWall } from "@zesty/core/calendar/wallClock";
@@ -19,8 +19,8 @@ import type { CountryCode } from "@zesty/core/countries/countries";
 import type { HolidayWindow, Roster, Shift } from "@zesty/core/hours/roster";
 import { decimal } from "@zesty/core/quantity/decimal";
 import Joi from "joi";
+import { readAgreementRules, shipped } from "./agreementRules.ts";
 import { type Checked, check, checked, date, type FieldError, timeZone } from "./fields.ts";
-import { readRuleSet, shipped } from "./ruleSet.ts";
 
 /** A number as JSON has it, or as decimal text. */
 const figure = (most: number, whole = false) =>
@@ -140,7 +140,7 @@ const ownSettings = ["timeZone", "daylightSaving", "averagingWeeks", "periodStar
 
 /** Values of declared settings, checked by their declaration; faults name the setting. */
 export function readSettings(
-  rules: RuleSet,
+  rules: AgreementRules,
   given: Record<string, SettingValue>,
   path: string,
   own: readonly string[] = [],
@@ -174,14 +174,14 @@ export function readSettings(
 
 const minutesOf = (hours: number) => decimal(hours.toString()).times(60).toDecimalPlaces(0).toNumber();
 
-function rulesOf(agreement: Case["agreement"], firstDay: string): Checked<RuleSet> {
+function rulesOf(agreement: Case["agreement"], firstDay: string): Checked<AgreementRules> {
   const fault = (text: string) => ({ errors: [{ path: "agreement", text }] });
   if (typeof agreement !== "string") {
-    const read = readRuleSet(agreement);
+    const read = readAgreementRules(agreement);
     if ("errors" in read) return { errors: read.errors.map(({ path, text }) => ({ path: `agreement.${path}`, text })) };
     return versionOn([read.value], firstDay)
       ? read
-      : fault(`The rule set is valid from ${read.value.validFrom}; the first shift is on ${firstDay}.`);
+      : fault(`The agreement's rules are valid from ${read.value.validFrom}; the first shift is on ${firstDay}.`);
   }
   const versions = shipped().filter((each) => each.code === agreement);
   if (versions.length === 0)

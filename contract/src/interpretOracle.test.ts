@@ -3,14 +3,14 @@
  * and no cutting at all. Random rosters about a change of the clock, holidays, breaks and settings must agree in every
  * minute; and properties that hold without knowing any award (reference, section 5.10).
  */
-import type { Condition, RuleSet } from "@zesty/core/agreements/ruleSet";
+import type { AgreementRules, Condition } from "@zesty/core/agreements/agreementRules";
 import { interpret } from "@zesty/core/hours/interpret";
 import type { WorkedHours } from "@zesty/core/hours/worked";
 import { type Decimal, zero } from "@zesty/core/quantity/decimal";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { shipped } from "./agreementRules.ts";
 import { readInterpretCase } from "./interpret.ts";
-import { shipped } from "./ruleSet.ts";
 
 type Raw = Record<string, never> & {
   agreement: string;
@@ -30,7 +30,7 @@ const ahead = (utc: number) =>
   utc >= Date.parse("2026-10-03T16:00Z") || utc < Date.parse("2026-04-04T16:00Z") ? 660 : 600;
 
 /** Minute by minute: key of date, per cent and overtime, with the minutes. The clock's minutes, or those that pass. */
-function slowly(raw: Raw, rules: RuleSet): Record<string, number> {
+function slowly(raw: Raw, rules: AgreementRules): Record<string, number> {
   const set: Record<string, unknown> = {
     ...Object.fromEntries(rules.settings.map((each) => [each.key, each.default])),
     ...raw.settings,
@@ -288,7 +288,7 @@ const roster: fc.Arbitrary<Raw> = fc.constantFrom(...agreements).chain((agreemen
     }),
 );
 
-const rulesOf = (code: string) => shipped().find((each) => each.code === code) as RuleSet;
+const rulesOf = (code: string) => shipped().find((each) => each.code === code) as AgreementRules;
 function quickly(raw: Raw): WorkedHours | null {
   const read = readInterpretCase(raw);
   if ("errors" in read) throw new Error(JSON.stringify(read.errors));

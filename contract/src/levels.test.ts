@@ -7,7 +7,7 @@ import { type PersonTime, personHours } from "@zesty/core/hours/personHours";
 import { levelRate, noRates } from "@zesty/core/hours/pricing";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { describe, expect, it } from "vitest";
-import { shipped } from "./ruleSet.ts";
+import { shipped } from "./agreementRules.ts";
 
 const setOf = (code: string) => {
   const found = shipped().find((each) => each.code === code);

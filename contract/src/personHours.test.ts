@@ -1,11 +1,11 @@
 /** Nobody is paid twice for an hour: shifts that contradict each other stop the pay, whatever they are paid by. */
 
-import type { RuleSet } from "@zesty/core/agreements/ruleSet";
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { addDays } from "@zesty/core/calendar/dates";
 import type { DayShift } from "@zesty/core/hours/dayText";
 import { type PersonTime, personHours } from "@zesty/core/hours/personHours";
 import { describe, expect, test } from "vitest";
-import { shipped } from "./ruleSet.ts";
+import { shipped } from "./agreementRules.ts";
 
 const rules = shipped().find((each) => each.code === "NZ-BASE") ?? null;
 // Monday 2 March 2026 and the days about it.
@@ -16,7 +16,7 @@ const shift = (day: number, from: string, to: string, next = false): [number, Da
   { start: at(day, from), end: at(next ? day + 1 : day, to) },
 ];
 
-function hours(by: RuleSet | null, shifts: [number, DayShift][]) {
+function hours(by: AgreementRules | null, shifts: [number, DayShift][]) {
   const days: PersonTime["days"] = Object.fromEntries(
     [...new Set(shifts.map(([day]) => day))].map((day) => [
       addDays(monday, day),

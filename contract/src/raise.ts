@@ -17,7 +17,7 @@ export const raiseWanted = Joi.object<RaiseWanted>({
     .required()
     .label("Raise"),
   people: Joi.array().items(id()).max(2000).unique().required().label("People"),
-  payBack: Joi.boolean().default(false).label("Pay back"),
+  payBack: Joi.boolean().default(false).label("Back pay"),
 });
 
 export interface RaiseRow {

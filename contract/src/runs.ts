@@ -41,12 +41,12 @@ export interface RunSummary {
   state: RunState;
   /** a cycle's own period, or a run for a departure or a correction */
   kind: RunKind;
-  /** of an unscheduled run: why it was made */
+  /** of a pay outside the cycle: why it was made */
   reason: string | null;
   segments: Segments;
   totals: Record<string, number>;
 }
-export type RunKind = "cycle" | "departure" | "correction" | "unscheduled";
+export type RunKind = "cycle" | "departure" | "correction" | "outsideCycle";
 
 export interface RunMark extends Mark {
   text: string;
@@ -147,14 +147,14 @@ export const openRun = Joi.object<{ cycleId: number; from: "usual" | "last"; pay
   payday: Joi.string(),
 });
 /** A pay outside the cycle, for the period that it belongs to. Its lines are typed: no usual hours stand twice. */
-export interface NewUnscheduled {
+export interface NewOutsideCycle {
   cycleId: number;
   periodStart: string;
   payday: string;
   reason: string;
   personIds: number[];
 }
-export const newUnscheduled = Joi.object<NewUnscheduled>({
+export const newOutsideCycle = Joi.object<NewOutsideCycle>({
   cycleId: id().required().label("Pay cycle"),
   periodStart: date().required().label("Period"),
   payday: date().required().label("Payday"),

@@ -1,6 +1,6 @@
 /** The record of time: weeks, agreements, and what a person is paid by. */
 
-import type { RuleSet, SettingValue } from "@zesty/core/agreements/ruleSet";
+import type { AgreementRules, SettingValue } from "@zesty/core/agreements/agreementRules";
 import { readWall } from "@zesty/core/calendar/wallClock";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { DayRecord } from "@zesty/core/hours/dayText";
@@ -11,17 +11,17 @@ import { checked, date, hours, id, name, rate } from "./fields.ts";
 
 export interface AgreementView {
   code: string;
-  rules: RuleSet;
+  rules: AgreementRules;
   /** loaded by the business, not shipped */
   own: boolean;
   /** the shipped set of the same code, where the business has its own in place of it */
-  shipped: RuleSet | null;
+  shipped: AgreementRules | null;
   inUse: boolean;
   settings: Record<string, SettingValue>;
   rates: EnteredRates;
   source: string | null;
   from: string | null;
-  /** what a person should confirm in the rule set */
+  /** what a person should confirm in the agreement's rules */
   queries: string[];
 }
 /** An hour of a person before and after a table takes effect; null where no rate is known. */
@@ -224,7 +224,7 @@ export interface WeekView {
   after: string;
   /** the open run of the period, or the payday that it was paid on */
   run: { id: number; payday: string; open: boolean } | null;
-  rules: RuleSet[];
+  rules: AgreementRules[];
   people: WeekPerson[];
   /** days shown that are not as they were sealed, in words */
   broken: string[];

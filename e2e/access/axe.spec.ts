@@ -63,7 +63,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["opening figures of several", "/people/opening"],
   ["a new business", "/set-up/new-business"],
   ["own account", "/you"],
-  ["outside the cycle", "/run?unscheduled"],
+  ["outside the cycle", "/run?outside-cycle"],
   ["rule book", "/set-up/rules"],
   ["a table to load", "/set-up/rules", undefined, press("Load a table from a file")],
   ["a departure", "/people/9#departure"],

@@ -68,7 +68,7 @@ alone("what leave is worth is posted, and a calendar reads who is away", async (
   await expect(page.getByText("The books hold what leave is worth on 30 June 2026.")).toBeVisible();
   await page.getByRole("link", { name: "LEAVE-2026-06-30" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toContainText("Journal LEAVE-2026-06-30");
-  await expect(page.getByRole("row", { name: /Leave provision/ }).first()).toContainText("2-1500");
+  await expect(page.getByRole("row", { name: /Leave provision/ }).first()).toContainText("2500");
   await page.goto(`${world.url}/time/leave`);
   await press(page, page.getByRole("button", { name: "Make an address" }));
   const address = await page.getByLabel(/Copy it now/).inputValue();

@@ -84,8 +84,8 @@ test("set-up: a cost set aside and a top-up with whom it is for, faults at their
   await page.getByLabel("Name", { exact: true }).fill("Workers' cover");
   await page.getByLabel("Code", { exact: true }).fill("WC");
   await page.getByLabel("Per cent").fill("2,5x");
-  await page.getByLabel("Expense account").selectOption("6-1100");
-  await page.getByLabel("Account it is owed on").selectOption("2-1300");
+  await page.getByLabel("Expense account").selectOption("6100");
+  await page.getByLabel("Account it is owed on").selectOption("2300");
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("Per cent is not a per cent").first()).toBeVisible();
   await page.getByLabel("Per cent").fill("2.5");

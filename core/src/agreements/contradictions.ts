@@ -1,16 +1,16 @@
-/** What a schema cannot see in a rule set: entries that never speak, names that nobody declared, versions that overlap. */
+/** What a schema cannot see in an agreement's rules: entries that never speak, names that nobody declared, versions that overlap. */
 import { decimal } from "../quantity/decimal.ts";
-import type { Condition, Percent, RuleSet } from "./ruleSet.ts";
+import type { AgreementRules, Condition, Percent } from "./agreementRules.ts";
 
 export interface Contradiction {
-  /** a `query` is for a person to confirm; an `error` keeps the rule set out */
+  /** a `query` is for a person to confirm; an `error` keeps the agreement's rules out */
   kind: "error" | "query";
   path: string;
   text: string;
 }
 
-/** Every condition of a rule set with its place. */
-function conditions(rules: RuleSet): { path: string; condition: Condition }[] {
+/** Every condition of an agreement's rules with its place. */
+function conditions(rules: AgreementRules): { path: string; condition: Condition }[] {
   const lists: Record<string, readonly { if?: Condition }[]> = {
     shiftKinds: rules.shiftKinds,
     "ordinary.span": rules.ordinary.span,
@@ -30,7 +30,7 @@ function conditions(rules: RuleSet): { path: string; condition: Condition }[] {
   );
 }
 
-const casualAgrees = (percent: Percent, { percent: loading, method }: RuleSet["casualLoading"]): boolean => {
+const casualAgrees = (percent: Percent, { percent: loading, method }: AgreementRules["casualLoading"]): boolean => {
   if (typeof percent === "number" || !("permanent" in percent)) return true;
   const [permanent, casual] = [decimal(String(percent.permanent)), decimal(String(percent.casual))];
   if (method === "ordinaryOnly") return true;
@@ -39,8 +39,8 @@ const casualAgrees = (percent: Percent, { percent: loading, method }: RuleSet["c
   );
 };
 
-/** @returns everything that contradicts itself; empty for a sound rule set */
-export function contradictions(rules: RuleSet): Contradiction[] {
+/** @returns everything that contradicts itself; empty for a sound agreement */
+export function contradictions(rules: AgreementRules): Contradiction[] {
   const found: Contradiction[] = [];
   const say = (kind: Contradiction["kind"], path: string, text: string) => found.push({ kind, path, text });
   const settings = new Map(rules.settings.map((each) => [each.key, each]));
@@ -153,12 +153,12 @@ export function contradictions(rules: RuleSet): Contradiction[] {
       );
   });
   if (rules.validTo !== undefined && rules.validTo < rules.validFrom)
-    say("error", "validTo", "The rule set ends before it starts.");
+    say("error", "validTo", "The rules end before they start.");
   return found;
 }
 
 /** Two versions of one code that overlap in time, in words. */
-export function overlaps(sets: readonly Pick<RuleSet, "code" | "validFrom" | "validTo">[]): string[] {
+export function overlaps(sets: readonly Pick<AgreementRules, "code" | "validFrom" | "validTo">[]): string[] {
   const inOrder = [...sets].sort((a, b) => a.validFrom.localeCompare(b.validFrom));
   return inOrder.flatMap((a, at) =>
     inOrder
@@ -174,7 +174,7 @@ export function overlaps(sets: readonly Pick<RuleSet, "code" | "validFrom" | "va
 }
 
 /** The version of a code on a day: the latest that is valid from that day or before. */
-export const versionOn = <T extends Pick<RuleSet, "validFrom" | "validTo">>(
+export const versionOn = <T extends Pick<AgreementRules, "validFrom" | "validTo">>(
   sets: readonly T[],
   day: string,
 ): T | null =>

@@ -1,13 +1,13 @@
 /**
- * A rule set changed sentence by sentence: the numbers and times that stand in an entry as fields, and the set with one
+ * An agreement's rules changed sentence by sentence: the numbers and times that stand in an entry as fields, and the set with one
  * of them changed. What the set then says is checked by whoever takes it in, as if it were loaded.
  */
 import { decimal } from "../quantity/decimal.ts";
-import type { RuleSet } from "./ruleSet.ts";
+import type { AgreementRules } from "./agreementRules.ts";
 import { sentencesOf } from "./sentences.ts";
 
 export interface RuleField {
-  /** where it stands in the rule set: "penalties.0.percent.casual" */
+  /** where it stands in the agreement's rules: "penalties.0.percent.casual" */
   path: string;
   label: string;
   /** as it is typed: hours for minutes, per cents and dollars as they are, times of the clock */
@@ -57,7 +57,7 @@ function labelOf(path: readonly string[]): string {
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 
 /** The entry at a path; undefined where there is none. */
-function at(rules: RuleSet, path: string): Json | undefined {
+function at(rules: AgreementRules, path: string): Json | undefined {
   let found: Json | undefined = rules as unknown as Json;
   for (const key of path.split(".")) {
     if (typeof found !== "object" || found === null || !Object.hasOwn(found, key)) return undefined;
@@ -74,7 +74,7 @@ function leaves(value: Json, path: readonly string[]): { path: readonly string[]
 }
 
 /** The fields of a sentence, by the path of its entry. */
-export function fieldsOf(rules: RuleSet, path: string): RuleField[] {
+export function fieldsOf(rules: AgreementRules, path: string): RuleField[] {
   const entry = at(rules, path);
   if (entry === undefined) return [];
   const base = path.split(".");
@@ -92,10 +92,10 @@ export function fieldsOf(rules: RuleSet, path: string): RuleField[] {
 }
 
 /**
- * The rule set with fields changed; nothing else of it moves.
+ * The agreement's rules with fields changed; nothing else of it moves.
  * @returns the new set, or a sentence about the first field that cannot be read
  */
-export function withFields(rules: RuleSet, fields: readonly RuleField[]): RuleSet | { fault: string } {
+export function withFields(rules: AgreementRules, fields: readonly RuleField[]): AgreementRules | { fault: string } {
   const copy = structuredClone(rules) as unknown as Record<string, Json>;
   for (const { path, label, value, unit } of fields) {
     const typed = value.trim();
@@ -108,7 +108,7 @@ export function withFields(rules: RuleSet, fields: readonly RuleField[]): RuleSe
     for (const key of keys.slice(0, -1)) parent = parent[key] as Record<string, Json>;
     parent[keys.at(-1) ?? ""] = isTime ? typed : number;
   }
-  return copy as unknown as RuleSet;
+  return copy as unknown as AgreementRules;
 }
 
 /** Does the sentence stand in a list, so that it can be taken out, or another be written beside it? */
@@ -119,8 +119,8 @@ const split = (path: string): [list: string, place: number] => {
   return [path.slice(0, cut), Number(path.slice(cut + 1))];
 };
 
-/** The rule set without a sentence of a list. Whether it holds together is for whoever takes it in to check. */
-export function withoutSentence(rules: RuleSet, path: string): RuleSet {
+/** The agreement's rules without a sentence of a list. Whether it holds together is for whoever takes it in to check. */
+export function withoutSentence(rules: AgreementRules, path: string): AgreementRules {
   const copy = structuredClone(rules);
   const [list, place] = split(path);
   const entries = at(copy, list);
@@ -129,11 +129,15 @@ export function withoutSentence(rules: RuleSet, path: string): RuleSet {
 }
 
 /**
- * The rule set with another sentence beside one of a list, the same but for its name and the fields given.
+ * The agreement's rules with another sentence beside one of a list, the same but for its name and the fields given.
  * @param fields of the sentence that it is made from
  * @returns the new set, or a sentence about the first field that cannot be read
  */
-export function withAnother(rules: RuleSet, path: string, fields: readonly RuleField[]): RuleSet | { fault: string } {
+export function withAnother(
+  rules: AgreementRules,
+  path: string,
+  fields: readonly RuleField[],
+): AgreementRules | { fault: string } {
   const copy = structuredClone(rules);
   const [list, place] = split(path);
   const entries = at(copy, list);
@@ -162,8 +166,8 @@ export interface ChangedSentence {
 }
 
 /** Sentences in which a copy differs from the set that it was made from; entries are the same by group and name. */
-export function differences(origin: RuleSet, copy: RuleSet): ChangedSentence[] {
-  const read = (rules: RuleSet) =>
+export function differences(origin: AgreementRules, copy: AgreementRules): ChangedSentence[] {
+  const read = (rules: AgreementRules) =>
     new Map(
       sentencesOf(rules).flatMap((group) =>
         group.sentences.map((each) => [`${group.title} ${each.id}`, each] as const),

@@ -1,8 +1,8 @@
-/** Flags of a person that a rule set asks for, "schoolStudent", "firstAider": a missing one is false. */
-import type { Condition, RuleSet } from "./ruleSet.ts";
+/** Flags of a person that an agreement's rules asks for, "schoolStudent", "firstAider": a missing one is false. */
+import type { AgreementRules, Condition } from "./agreementRules.ts";
 
 /** @returns the flags that its conditions name */
-export function flagsOf(rules: RuleSet): Set<string> {
+export function flagsOf(rules: AgreementRules): Set<string> {
   const found = new Set<string>();
   const walk = (value: unknown) => {
     if (Array.isArray(value)) value.forEach(walk);

@@ -1,13 +1,13 @@
-/** A rule set as it is read aloud: one sentence an entry, in the groups in which an award is read. */
+/** An agreement's rules as it is read aloud: one sentence an entry, in the groups in which an award is read. */
 import { counted } from "../quantity/units.ts";
-import type { Amount, Condition, Effect, Percent, RuleMoney, RuleSet, Trigger } from "./ruleSet.ts";
+import type { AgreementRules, Amount, Condition, Effect, Percent, RuleMoney, Trigger } from "./agreementRules.ts";
 
 export interface RuleSentence {
   /** id of the entry, as reasons of lines name it */
   id: string;
   text: string;
   ref?: string;
-  /** where the entry stands in the rule set: "penalties.0" */
+  /** where the entry stands in the agreement's rules: "penalties.0" */
   path: string;
 }
 export interface RuleGroup {
@@ -40,7 +40,7 @@ function daysText(days: readonly string[]): string {
 const hoursText = (minutes: number): string => counted(String(Math.round((minutes / 60) * 100) / 100), "hours");
 
 /** What a condition asks, in words; "" for none. */
-function conditionText(condition: Condition | undefined, rules: RuleSet): string {
+function conditionText(condition: Condition | undefined, rules: AgreementRules): string {
   if (!condition) return "";
   const c = condition;
   const settings = Object.entries(c.settings ?? {}).map(([key, value]) => {
@@ -134,8 +134,8 @@ function triggerText(trigger: Trigger): string {
   }
 }
 
-/** The whole rule set in groups; groups without a sentence are left out. */
-export function sentencesOf(rules: RuleSet): RuleGroup[] {
+/** The whole agreement in groups; groups without a sentence are left out. */
+export function sentencesOf(rules: AgreementRules): RuleGroup[] {
   const about = (condition: Condition | undefined) => conditionText(condition, rules);
   const tail = (condition: Condition | undefined) => (about(condition) ? `, ${about(condition)}` : "");
   const { ordinary, overtime, missedMeal, leaveLoading } = rules;

@@ -10,8 +10,8 @@ import hospitality from "./shipped/MA000009.json" with { type: "json" };
 import manufacturing from "./shipped/MA000010.json" with { type: "json" };
 import nzBase from "./shipped/NZ-BASE.json" with { type: "json" };
 
-/** As they lie in the files: the schema of the contract takes them in, like a rule set that a business loads. */
-export const shippedRuleSets: readonly unknown[] = [
+/** As they lie in the files: the schema of the contract takes them in, like an agreement's rules that a business loads. */
+export const shippedRules: readonly unknown[] = [
   retail,
   hospitality,
   clerks,

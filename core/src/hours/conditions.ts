@@ -1,4 +1,4 @@
-/** Whether a condition of a rule set holds, for a shift and a minute of it. */
+/** Whether a condition of an agreement's rules holds, for a shift and a minute of it. */
 import {
   type Amount,
   type Condition,
@@ -7,7 +7,7 @@ import {
   type Percent,
   type RuleBasis,
   type SettingValue,
-} from "../agreements/ruleSet.ts";
+} from "../agreements/agreementRules.ts";
 import { addMonths, completedYears, dateOfDay, type IsoDate } from "../calendar/dates.ts";
 import { clockOfWall, minutesOfDay, readClock, type WallMinute } from "../calendar/wallClock.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
@@ -30,7 +30,7 @@ export interface ShiftFacts {
   startClock: number;
   endClock: number;
   endsInOvertime: boolean;
-  /** windows that hold for the whole shift, where the rule set decides so; null where each minute has its own */
+  /** windows that hold for the whole shift, where the agreement's rules decides so; null where each minute has its own */
   holidayOfShift: readonly HolidayWindow[] | null;
   windows: readonly DayWindow[];
 }

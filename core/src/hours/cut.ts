@@ -1,5 +1,5 @@
 /** Cutting worked stretches at every instant at which an answer can change. */
-import type { RuleSet } from "../agreements/ruleSet.ts";
+import type { AgreementRules } from "../agreements/agreementRules.ts";
 import { minutesOfDay, readClock, type WallMinute } from "../calendar/wallClock.ts";
 import type { DayWindow } from "./conditions.ts";
 import type { Counted, CountedShift } from "./normalise.ts";
@@ -12,10 +12,10 @@ export interface Stretch {
   wall: WallMinute;
 }
 
-const edges = new WeakMap<RuleSet, readonly number[]>();
+const edges = new WeakMap<AgreementRules, readonly number[]>();
 
-/** Minutes of the day at which a window of the rule set opens or closes; midnight is one. */
-function edgesOf(rules: RuleSet): readonly number[] {
+/** Minutes of the day at which a window of the agreement's rules opens or closes; midnight is one. */
+function edgesOf(rules: AgreementRules): readonly number[] {
   const known = edges.get(rules);
   if (known) return known;
   const conditions = [...rules.penalties, ...rules.overtime, ...rules.additions, ...rules.allowances].map(
@@ -32,7 +32,7 @@ function edgesOf(rules: RuleSet): readonly number[] {
 /** The worked stretches of a shift, cut; `due`: instants at which a meal break becomes overdue. */
 export function cut(
   shift: CountedShift,
-  rules: RuleSet,
+  rules: AgreementRules,
   windows: readonly DayWindow[],
   due: readonly Counted[],
 ): Stretch[] {

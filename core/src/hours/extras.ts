@@ -1,5 +1,5 @@
-/** Flat additions and allowances that the shifts earn, in the order of the rule set. */
-import type { AdditionEntry, AllowanceEntry, Trigger } from "../agreements/ruleSet.ts";
+/** Flat additions and allowances that the shifts earn, in the order of the agreement's rules. */
+import type { AdditionEntry, AllowanceEntry, Trigger } from "../agreements/agreementRules.ts";
 import { dateOfDay, type IsoDate } from "../calendar/dates.ts";
 import { minutesOfDay, readClock, wallOf } from "../calendar/wallClock.ts";
 import { Decimal, sum } from "../quantity/decimal.ts";

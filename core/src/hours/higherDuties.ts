@@ -1,10 +1,10 @@
 /**
- * Time worked in a higher level: paid at that level's rate, for the whole day once the rule set says so.
+ * Time worked in a higher level: paid at that level's rate, for the whole day once the agreement's rules says so.
  * Set by: the award's clause on higher duties (retail and manufacturing: more than two hours, the whole day; hospitality:
  * two hours or more; reference, section 5.8). It changes the base of the minutes, never the per cent.
  * Example: 9–17 at $25.00, 13–17 in a level of $28.00 in retail: four hours exceed two, so 8 h × $3.00 = $24.00.
  */
-import type { RuleSet } from "../agreements/ruleSet.ts";
+import type { AgreementRules } from "../agreements/agreementRules.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import { wallOf } from "../calendar/wallClock.ts";
 import { Decimal } from "../quantity/decimal.ts";
@@ -40,7 +40,11 @@ function overlap(piece: Piece, { start, end }: DayShift, { duties }: { duties: D
  * @param shifts by place: what `piece.shift` counts
  * @returns which minutes of which pieces are of a higher level
  */
-export function higherMinutes(rules: RuleSet, shifts: readonly DayShift[], pieces: readonly Piece[]): HigherMinutes[] {
+export function higherMinutes(
+  rules: AgreementRules,
+  shifts: readonly DayShift[],
+  pieces: readonly Piece[],
+): HigherMinutes[] {
   const trigger = rules.allowances.find((each) => each.trigger.kind === "higherDuties")?.trigger;
   const found = pieces.flatMap((piece): (HigherMinutes & { day: string })[] => {
     const shift = shifts[piece.shift];
@@ -85,7 +89,7 @@ export interface HigherPay {
  * @returns what the level's rate adds to it; nothing where the own rate is as high
  */
 export function higherPay(
-  rules: RuleSet,
+  rules: AgreementRules,
   rates: EnteredRates,
   higher: readonly HigherMinutes[],
   ownRate: (ratePercent: number) => Decimal | null,

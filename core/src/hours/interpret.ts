@@ -1,12 +1,12 @@
 /**
  * Shifts of one person to priced hours: what is ordinary, what is overtime, at which per cent, and why.
  *
- * Five layers, in this order (docs/rules/ruleSets.md): limits decide ordinary or overtime minute by minute in order of
+ * Five layers, in this order (docs/rules/agreementRules.md): limits decide ordinary or overtime minute by minute in order of
  * time; the first matching penalty prices ordinary time; overtime takes the higher of its tier and that penalty; uplifts
  * for a missed meal, then for a short rest; made-up time to the least engagement. Money comes later (pricing.ts).
  * Minutes are whole; nothing is rounded before it is summed. Pure: the same input gives the same output.
  */
-import type { OvertimeEntry, PenaltyEntry } from "../agreements/ruleSet.ts";
+import type { OvertimeEntry, PenaltyEntry } from "../agreements/agreementRules.ts";
 import {
   clockText,
   dateOfWall,

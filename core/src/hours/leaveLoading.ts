@@ -5,7 +5,7 @@
  * 17.5 % alone; reference, section 3.3). Casuals have none (Fair Work Act 2009, s 86).
  * Example: 7.6 h of a Sunday rostered at 150 %: penalties add 3.8 hours' pay, 17.5 % adds 1.33; the 3.8 are paid.
  */
-import type { RuleSet } from "../agreements/ruleSet.ts";
+import type { AgreementRules } from "../agreements/agreementRules.ts";
 import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
 import type { DayRecord, DayShift } from "./dayText.ts";
 import { type PersonTime, personHours, type TakenLeave } from "./personHours.ts";
@@ -16,11 +16,11 @@ export interface LeaveLoading {
   why: string;
 }
 
-/** Who counts as a shift worker: the rule set's own flag or setting of that name. */
+/** Who counts as a shift worker: the agreement's rules's own flag or setting of that name. */
 const isShiftWorker = ({ person, settings }: PersonTime): boolean =>
   person.flags?.shiftworker === true || settings.shiftworker === true;
 
-function compares(loading: NonNullable<RuleSet["leaveLoading"]>, time: PersonTime): boolean {
+function compares(loading: NonNullable<AgreementRules["leaveLoading"]>, time: PersonTime): boolean {
   return loading.orPenaltiesIfGreater === "shiftWorkers" ? isShiftWorker(time) : loading.orPenaltiesIfGreater;
 }
 

@@ -1,13 +1,13 @@
 /** The limits of ordinary time: day, agreed hours, week or cycle, and which days of a week may be longer. */
-import { dayNames, type RuleSet } from "../agreements/ruleSet.ts";
+import { type AgreementRules, dayNames } from "../agreements/agreementRules.ts";
 import { dayOf } from "../calendar/dates.ts";
 import { amountFor, holds, type ShiftFacts } from "./conditions.ts";
 import type { CountedShift } from "./normalise.ts";
 import type { Roster } from "./roster.ts";
 
 const without = Number.POSITIVE_INFINITY;
-/** First day of the week that holds a day, by the rule set's own start. */
-export const weekOf = (day: number, rules: RuleSet): number =>
+/** First day of the week that holds a day, by the agreement's rules's own start. */
+export const weekOf = (day: number, rules: AgreementRules): number =>
   day - ((((day + 2) % 7) - dayNames.indexOf(rules.time.weekStart) + 7) % 7);
 
 /** Number of the week or averaging cycle that holds a day, and how many ordinary minutes fit into one. */
@@ -23,16 +23,19 @@ export function cycles(roster: Roster, firstDay: number, settings: ShiftFacts["s
   };
 }
 
-const limitOf = (rules: RuleSet, facts: ShiftFacts, shift: CountedShift, longer: boolean) =>
+const limitOf = (rules: AgreementRules, facts: ShiftFacts, shift: CountedShift, longer: boolean) =>
   rules.ordinary.dailyMax.find(
     (each) => (each.timesPerWeek !== undefined) === longer && holds(each.if, facts, shift.start),
   );
 
 /**
  * Days that take the longer limit: those that the roster marks, then the first days of each week whose worked minutes
- * (paid breaks and overtime too) exceed the basic limit, as often as the rule set allows.
+ * (paid breaks and overtime too) exceed the basic limit, as often as the agreement's rules allows.
  */
-export function longDays(rules: RuleSet, shifts: readonly { shift: CountedShift; facts: ShiftFacts }[]): Set<number> {
+export function longDays(
+  rules: AgreementRules,
+  shifts: readonly { shift: CountedShift; facts: ShiftFacts }[],
+): Set<number> {
   const days = new Map<number, { minutes: number; marked: boolean; first: (typeof shifts)[number] }>();
   for (const each of shifts) {
     const day = days.get(each.shift.day) ?? { minutes: 0, marked: false, first: each };
@@ -61,12 +64,12 @@ export function longDays(rules: RuleSet, shifts: readonly { shift: CountedShift;
 }
 
 /** Ordinary minutes that fit into the day of a shift. */
-export function dailyMost(rules: RuleSet, shift: CountedShift, facts: ShiftFacts, long: boolean): number {
+export function dailyMost(rules: AgreementRules, shift: CountedShift, facts: ShiftFacts, long: boolean): number {
   const entry = (long ? limitOf(rules, facts, shift, true) : undefined) ?? limitOf(rules, facts, shift, false);
   return entry ? amountFor(entry.minutes, facts.settings) : without;
 }
 
-/** Agreed minutes of the day on which a shift starts; without a limit for a basis that the rule set does not list. */
+/** Agreed minutes of the day on which a shift starts; without a limit for a basis that the agreement's rules does not list. */
 export function agreedMost(roster: Roster, day: number, varied: number | undefined): number {
   const { person, rules } = roster;
   if (!rules.ordinary.agreedHours.includes(person.basis)) return without;

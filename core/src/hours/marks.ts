@@ -8,7 +8,7 @@ import type { HoursMark } from "./worked.ts";
 
 const hoursText = (minutes: number): string => String(Math.round((minutes / 60) * 100) / 100);
 
-/** Marks of the shifts: long days, breaks that are missing, too short a night, what the rule set cannot price. */
+/** Marks of the shifts: long days, breaks that are missing, too short a night, what the agreement's rules cannot price. */
 export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): HoursMark[] {
   const marks: HoursMark[] = [];
   const worked = new Map<number, number>();

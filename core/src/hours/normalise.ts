@@ -2,7 +2,7 @@
  * From what was entered to minutes that can be counted: read, checked, rounded, sorted. Under the policy `clock` minutes
  * count as the wall shows them; under `elapsed` as they pass, across a change of the clock, too.
  */
-import type { SettingValue, ShiftMark } from "../agreements/ruleSet.ts";
+import type { SettingValue, ShiftMark } from "../agreements/agreementRules.ts";
 import {
   clockText,
   dateOfWall,
@@ -96,7 +96,7 @@ function timesOf(shift: Shift, at: number, zone: string): Times | RosterFault[] 
   return faults.length > 0 ? faults : { start, end, breaks };
 }
 
-/** Times as the rule set rounds them; never to the person's cost where it rounds in their favour. */
+/** Times as the agreement's rules rounds them; never to the person's cost where it rounds in their favour. */
 function rounded(times: Times, { rules }: Roster): Times {
   const { roundMinutes: step = 1, roundMode: mode = "none" } = rules.time;
   if (mode === "none" || step === 1) return times;

@@ -3,7 +3,7 @@
  * public holidays not worked. Each week (or averaging cycle) is interpreted as a whole, with the days about the period
  * as its context; only days of the period and late days are given back.
  */
-import { dayNames, type RuleSet, type SettingValue } from "../agreements/ruleSet.ts";
+import { type AgreementRules, dayNames, type SettingValue } from "../agreements/agreementRules.ts";
 import { addDays, dateOfDay, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
 import { isWholeDay } from "../calendar/holidayWindows.ts";
 import { Decimal, decimal } from "../quantity/decimal.ts";
@@ -23,7 +23,7 @@ export type TimeUse = "all" | "exceptions";
 export interface PersonTime {
   country: "AU" | "NZ";
   /** null without an agreement: every hour at the plain rate */
-  rules: RuleSet | null;
+  rules: AgreementRules | null;
   person: RosterPerson;
   settings: Record<string, SettingValue>;
   /** a day on which an averaging cycle of this person begins; the agreement's own start where left out */
@@ -184,7 +184,7 @@ function wrongShifts({ days, timeZone }: PersonTime): { date: IsoDate; text: str
 }
 
 /** One week or averaging cycle, with what is brought into it. */
-function cycleHours(time: PersonTime, rules: RuleSet, cycle: readonly IsoDate[], shifts: readonly DayShift[]) {
+function cycleHours(time: PersonTime, rules: AgreementRules, cycle: readonly IsoDate[], shifts: readonly DayShift[]) {
   const [first = ""] = cycle;
   return interpret({
     rules,
@@ -217,7 +217,7 @@ function absenceIn(time: PersonTime, cycle: readonly IsoDate[]): number {
 }
 
 /** The last shift of the week before, with that day's overtime: what the rest before the first shift hangs on. */
-function lastBefore(time: PersonTime, rules: RuleSet, cycle: readonly IsoDate[]) {
+function lastBefore(time: PersonTime, rules: AgreementRules, cycle: readonly IsoDate[]) {
   const before = cycle.map((date) => addDays(date, -cycle.length));
   const shifts = before.flatMap((date) => time.days[date]?.shifts ?? []);
   const last = shifts.at(-1);

@@ -1,5 +1,5 @@
 /** What worked hours are worth: the base rate of the person, and the money of each piece and extra. */
-import type { AllowanceEntry, RuleMoney, RuleSet } from "../agreements/ruleSet.ts";
+import type { AgreementRules, AllowanceEntry, RuleMoney } from "../agreements/agreementRules.ts";
 import { type Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { rateText } from "../quantity/units.ts";
@@ -11,7 +11,7 @@ export interface EnteredRates {
 }
 export const noRates: EnteredRates = { classifications: {}, allowances: {} };
 
-/** Keys are words of a rule set, also such as every object knows. */
+/** Keys are words of an agreement's rules, also such as every object knows. */
 const enteredFor = (amounts: Record<string, string>, key: string): string | undefined =>
   Object.hasOwn(amounts, key) ? amounts[key] : undefined;
 
@@ -24,9 +24,9 @@ export interface BaseRate {
 
 /**
  * The hourly rate of a classification: entered by the business, else a share of another level's (apprentices), else the
- * rule set's own; null where nobody knows it.
+ * agreement's own; null where nobody knows it.
  */
-export function levelRate(rules: RuleSet, classification: string | null, entered: EnteredRates): Decimal | null {
+export function levelRate(rules: AgreementRules, classification: string | null, entered: EnteredRates): Decimal | null {
   if (classification === null) return null;
   const own = enteredFor(entered.classifications, classification);
   const level = rules.classifications.find((each) => each.key === classification);
@@ -40,7 +40,7 @@ export function levelRate(rules: RuleSet, classification: string | null, entered
 
 /** The higher of what is agreed with the person and what the level asks for; a junior's level rate to the cent. */
 export function baseRate(
-  rules: RuleSet | null,
+  rules: AgreementRules | null,
   classification: string | null,
   entered: EnteredRates,
   agreed: string | null,
@@ -59,7 +59,7 @@ export function baseRate(
 
 /** Dollars a unit of an allowance or addition; null where nobody entered it, nought where the rule gives none. */
 export function unitAmount(
-  rules: RuleSet,
+  rules: AgreementRules,
   { id, amount }: { id: string; amount: RuleMoney },
   entered: EnteredRates,
 ): Decimal | null {

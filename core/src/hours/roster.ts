@@ -1,5 +1,12 @@
 /** What the interpreter is given: a person's shifts, who the person is, and what was worked before. */
-import type { DayName, HolidayKind, RuleBasis, RuleSet, SettingValue, ShiftMark } from "../agreements/ruleSet.ts";
+import type {
+  AgreementRules,
+  DayName,
+  HolidayKind,
+  RuleBasis,
+  SettingValue,
+  ShiftMark,
+} from "../agreements/agreementRules.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 
 /** Times are of the clock at the workplace, "2026-03-07T18:00". */
@@ -44,12 +51,12 @@ export interface HolidayWindow {
 }
 
 export interface Roster {
-  rules: RuleSet;
+  rules: AgreementRules;
   person: RosterPerson;
   /** values of declared settings; what is left out has its default */
   settings?: Record<string, SettingValue>;
   timeZone: string;
-  /** in place of the rule set's own */
+  /** in place of the agreement's rules's own */
   daylightSaving?: "clock" | "elapsed";
   averagingWeeks?: number;
   /** first day of the averaging cycle; the week's start on or before the first shift when left out */

@@ -1,5 +1,5 @@
 /** What raises pay after the fact: a meal break that was missed, a night that was too short. */
-import type { Effect, RuleBasis, RuleSet } from "../agreements/ruleSet.ts";
+import type { AgreementRules, Effect, RuleBasis } from "../agreements/agreementRules.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 import { amountFor, holds, percentFor, type ShiftFacts } from "./conditions.ts";
 import { type Counted, type CountedShift, type CountedSpan, lengthOf } from "./normalise.ts";
@@ -18,7 +18,7 @@ export function raised(percent: Decimal, effect: Effect, basis: RuleBasis): Deci
  * Stretches on which a meal break is overdue: from the due instant until the next break that is long enough, or the end.
  * Counted from the start, one such break ends the rule for the shift; counted from the last break, it starts anew.
  */
-export function overdueMeals(rules: RuleSet, shift: CountedShift, facts: ShiftFacts): CountedSpan[] {
+export function overdueMeals(rules: AgreementRules, shift: CountedShift, facts: ShiftFacts): CountedSpan[] {
   const rule = rules.missedMeal;
   if (!rule || !holds(rule.if, facts, shift.start)) return [];
   const breaks = shift.unpaid.filter((each) => lengthOf(each) >= rule.breakAtLeast);
@@ -41,7 +41,7 @@ export interface ShortRest {
 
 /** Too little rest before a day's first shift; the first entry whose condition holds decides. */
 export function shortRest(
-  rules: RuleSet,
+  rules: AgreementRules,
   first: CountedShift,
   facts: ShiftFacts,
   lastEnd: Counted,

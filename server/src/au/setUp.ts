@@ -9,14 +9,14 @@ import type { SetUpOfCountry, Usual } from "../setup/setUpOfCountry.ts";
 import { lastThree } from "../store/crypt.ts";
 
 const accounts = [
-  ["1-1100", "Bank"],
-  ["2-1100", "PAYG withholding payable"],
-  ["2-1200", "Super payable"],
-  ["2-1300", "Pay deductions payable"],
-  ["2-1400", "Net pay clearing"],
-  ["6-1000", "Wages and salaries"],
-  ["6-1100", "Superannuation"],
-  ["6-1200", "Staff allowances and reimbursements"],
+  ["1100", "Bank"],
+  ["2100", "PAYG withholding payable"],
+  ["2200", "Super payable"],
+  ["2300", "Pay deductions payable"],
+  ["2400", "Net pay clearing"],
+  ["6000", "Wages and salaries"],
+  ["6100", "Superannuation"],
+  ["6200", "Staff allowances and reimbursements"],
 ] as const;
 
 /** Elements that most small businesses need; percents of overtime and weekends are set by the award. */
@@ -31,7 +31,7 @@ const elements: readonly Usual[] = [
   { code: "SAL", name: "Salary", element: "ordinary", entry: "amount" },
   { code: "TOOL", name: "Tool allowance", element: "allowance", entry: "amount", allowance: "TD" },
   { code: "BONUS", name: "Bonus", element: "bonus", entry: "amount" },
-  { code: "REIMB", name: "Reimbursement", element: "reimbursement", entry: "amount", account: "6-1200" },
+  { code: "REIMB", name: "Reimbursement", element: "reimbursement", entry: "amount", account: "6200" },
   { code: "SACS", name: "Super sacrifice", element: "salarySacrificeSuper", entry: "amount" },
   { code: "UNION", name: "Union fees", element: "deductionAfterTax", entry: "amount", deduction: "F" },
   { code: "DED", name: "Other deduction", element: "deductionAfterTax", entry: "amount" },

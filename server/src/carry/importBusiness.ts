@@ -74,6 +74,8 @@ export async function importBusiness(
       const unknown = insertRows(store, of, rows, idOf, documents);
       if (Object.keys(unknown).length > 0) kept.fields[camel(of.table)] = unknown;
     }
+    // An earlier version had another word for it.
+    sqlite.exec("UPDATE pay_run SET kind = 'outsideCycle' WHERE kind = 'unscheduled'");
     deriveYears(store, manifest.business.country);
     const { id } = manifest.business;
     writeKept(sqlite, id, kept);

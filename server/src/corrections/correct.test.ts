@@ -136,7 +136,7 @@ describe("too much paid", () => {
     ).not.toContain("paymentFile");
     const journal = listJournals(world.context, world.businessId).find((each) => each.runId === id);
     const { entries } = readJournal(world.context, journal?.id ?? 0);
-    expect(entries.find((entry) => entry.account === "1-1300")?.debitCents).toBe(6_450);
+    expect(entries.find((entry) => entry.account === "1300")?.debitCents).toBe(6_450);
   });
   it("is taken back pay by pay until nothing is left", () => {
     finish(correct("35", { recoverPerPay: "25" }));

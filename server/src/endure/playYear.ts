@@ -13,12 +13,12 @@ import { readCorrectable } from "../corrections/readCorrectable.ts";
 import { recordDeparture } from "../departures/recordDeparture.ts";
 import { movePayday } from "../runs/movePayday.ts";
 import { nextPeriodOf, openRun } from "../runs/openRun.ts";
+import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { signOff } from "../runs/signOff.ts";
 import { takeBack } from "../runs/takeBack.ts";
 import { setTick } from "../runs/ticks.ts";
-import { openUnscheduled } from "../runs/unscheduled.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { payCycle, payRun } from "../store/schema.ts";
 
@@ -188,7 +188,7 @@ class Player {
     const [first] = rows.filter((row) => row.included);
     const ordinary = this.element(runId, "ORD");
     if (!first || !ordinary) return;
-    const further = openUnscheduled(this.context, this.actor, cycle.businessId, {
+    const further = openOutsideCycle(this.context, this.actor, cycle.businessId, {
       cycleId: cycle.id,
       periodStart,
       payday: addDays(payday, 1),

@@ -344,8 +344,8 @@ describe("what leave is worth", () => {
     ]);
     const { id } = postWorth(world.context, world.actor, world.businessId, "2026-06-21");
     expect(readJournal(world.context, id).entries).toMatchObject([
-      { account: "6-1300", debitCents: 126000 },
-      { account: "2-1500", creditCents: 126000 },
+      { account: "6300", debitCents: 126000 },
+      { account: "2500", creditCents: 126000 },
     ]);
     expect(refusal(() => postWorth(world.context, world.actor, world.businessId, "2026-06-21"))).toMatch(
       /nothing moved/,

@@ -12,7 +12,7 @@ import { plainCell } from "../documents/journalCsv.ts";
 import { cannot } from "../http/problem.ts";
 import { accountNames, type GatheredLine, gatherLines } from "../runs/journalLines.ts";
 import { centreCodes } from "../runs/rowFacts.ts";
-import { ensureAccount } from "../setup/ensureElement.ts";
+import { accountAs, ensureAccount } from "../setup/ensureElement.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -21,10 +21,11 @@ import { brokenAmong } from "../store/seals.ts";
 
 type Who = typeof person.$inferSelect;
 
-export const leaveAccounts = {
-  expense: { code: "6-1300", name: "Leave expense" },
-  provision: { code: "2-1500", name: "Leave provision" },
-} as const;
+/** The accounts that leave is posted to: a business that has them under numbers of an earlier version keeps those. */
+const leaveAccounts = (context: Context, businessId: number) => ({
+  expense: accountAs(context, businessId, { code: "6300", earlier: "6-1300", name: "Leave expense" }),
+  provision: accountAs(context, businessId, { code: "2500", earlier: "2-1500", name: "Leave provision" }),
+});
 
 interface Worth {
   who: Who;
@@ -154,23 +155,23 @@ interface Moved {
 }
 
 /** What the provision is short of, by cost centre: the worth less all that was posted before. */
-function postingOf({ store }: Context, businessId: number, worth: readonly Worth[]): Moved[] {
+function postingOf(context: Context, businessId: number, worth: readonly Worth[]): Moved[] {
   const wanted = new Map<string | null, number>();
   const add = (code: string | null, cents: number) => wanted.set(code, (wanted.get(code) ?? 0) + cents);
   for (const each of worth) for (const part of overCentres(each.cents, each.centres)) add(part.code, part.cents);
-  for (const row of store
+  for (const row of context.store
     .prepared<[number, string], { centre: string | null; cents: number }>(
       `SELECT l.cost_centre AS centre, SUM(l.credit_cents - l.debit_cents) AS cents
        FROM journal_line l JOIN journal j ON j.id = l.journal_id
        WHERE j.business_id = ? AND j.kind = 'leave' AND l.account = ? GROUP BY l.cost_centre`,
     )
-    .all(businessId, leaveAccounts.provision.code))
+    .all(businessId, leaveAccounts(context, businessId).provision.code))
     add(row.centre, -row.cents);
   return [...wanted].filter(([, cents]) => cents !== 0).map(([centre, cents]) => ({ centre, cents }));
 }
 
 function linesOf(context: Context, businessId: number, moved: readonly Moved[]): GatheredLine[] {
-  const { expense, provision } = leaveAccounts;
+  const { expense, provision } = leaveAccounts(context, businessId);
   const names = new Map([
     [expense.code, expense.name],
     [provision.code, provision.name],
@@ -208,7 +209,8 @@ export function postWorth(context: Context, actor: Actor, businessId: number, on
     const moved = postingOf(context, businessId, worth);
     if (moved.length === 0)
       throw cannot("nothing-to-post", `Leave stands in the books as it is worth on ${dateWords(on)}: nothing moved.`);
-    for (const { code, name } of Object.values(leaveAccounts)) ensureAccount(context, businessId, code, name);
+    for (const { code, name } of Object.values(leaveAccounts(context, businessId)))
+      ensureAccount(context, businessId, code, name);
     const same = earlier.filter((each) => each.date === on).length;
     const { id } = db
       .insert(journal)

@@ -54,7 +54,7 @@ function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
         periodStart: run.periodStart,
         periodEnd: run.periodEnd,
         cycle: cycle.cycle as Cycle,
-        adHoc: run.kind === "unscheduled",
+        adHoc: run.kind === "outsideCycle",
         worked,
         supportNotice: support ? noticeLeft(support.amount, row.row.context) : null,
         isCorrection: run.kind === "correction",

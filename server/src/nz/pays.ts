@@ -34,7 +34,7 @@ export const paysNz: PaysOfCountry = {
           earlierInPeriod: earlier.get(who.id) ?? null,
           // A run of its own pays what is left over: the holidays of the period belong to the cycle.
           publicHolidays: run.kind === "cycle" ? part.publicHolidays : [],
-          patternDays: run.kind === "correction" || run.kind === "unscheduled" ? "0" : part.patternDays,
+          patternDays: run.kind === "correction" || run.kind === "outsideCycle" ? "0" : part.patternDays,
         });
       },
     };

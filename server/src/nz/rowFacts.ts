@@ -33,7 +33,7 @@ type Who = typeof person.$inferSelect;
 
 export interface RunDays {
   businessId: number;
-  kind?: "cycle" | "departure" | "correction" | "unscheduled";
+  kind?: "cycle" | "departure" | "correction" | "outsideCycle";
   periodStart: IsoDate;
   periodEnd: IsoDate;
   payday: IsoDate;

@@ -8,14 +8,14 @@ import type { SetUpOfCountry, Usual } from "../setup/setUpOfCountry.ts";
 import { lastThree } from "../store/crypt.ts";
 
 const accounts = [
-  ["1-1100", "Bank"],
-  ["2-1100", "Inland Revenue payable"],
-  ["2-1200", "KiwiSaver payable"],
-  ["2-1300", "Pay deductions payable"],
-  ["2-1400", "Net pay clearing"],
-  ["6-1000", "Wages and salaries"],
-  ["6-1100", "KiwiSaver, employer"],
-  ["6-1200", "Staff allowances and reimbursements"],
+  ["1100", "Bank"],
+  ["2100", "Inland Revenue payable"],
+  ["2200", "KiwiSaver payable"],
+  ["2300", "Pay deductions payable"],
+  ["2400", "Net pay clearing"],
+  ["6000", "Wages and salaries"],
+  ["6100", "KiwiSaver, employer"],
+  ["6200", "Staff allowances and reimbursements"],
 ] as const;
 
 /** Annual holidays are typed in weeks, other leave in days, as the Holidays Act keeps them. */
@@ -37,7 +37,7 @@ const elements: readonly Usual[] = [
   { code: "COMM", name: "Commission", element: "commission", entry: "amount" },
   { code: "BONUS", name: "Bonus", element: "bonus", entry: "amount" },
   { code: "CASHUP", name: "Holidays cashed up, weeks", element: "cashUp", entry: "weeks" },
-  { code: "REIMB", name: "Reimbursement", element: "reimbursement", entry: "amount", account: "6-1200" },
+  { code: "REIMB", name: "Reimbursement", element: "reimbursement", entry: "amount", account: "6200" },
   { code: "GIVE", name: "Payroll giving", element: "payrollGiving", entry: "amount" },
   { code: "DED", name: "Other deduction", element: "deductionAfterTax", entry: "amount" },
 ];

@@ -236,7 +236,7 @@ export function putBackPay(
       throw cannot(
         "no-back-pay",
         total.isZero()
-          ? "No pay that was signed off comes out differently: there is nothing to pay back. Nothing was saved."
+          ? "No pay that was signed off comes out differently: no back pay is owed. Nothing was saved."
           : "The new rate is lower: what was paid too much is taken back by a correction of each pay, not here. Nothing was saved.",
       );
     const runId =

@@ -92,7 +92,7 @@ describe("back pay", () => {
     const { runId } = payBack(world.context, world.actor, who(), raise);
     expect(row(runId)).toMatchObject({ gross: "1402.20", super: "168.26" });
     expect(lane("employment")).toHaveLength(2);
-    expect(() => payBack(world.context, world.actor, who(), raise)).toThrow("nothing to pay back");
+    expect(() => payBack(world.context, world.actor, who(), raise)).toThrow("no back pay is owed");
     // A further raise pays only what is not paid back yet.
     expect(
       planBackPay(world.context, world.actor, who(), terms({ from: "2026-06-29", hourlyRate: "34" })).rows.map(

@@ -162,7 +162,7 @@ export function insertRun(
     start: string;
     end: string;
     payday: string;
-    kind?: "departure" | "correction" | "unscheduled" | undefined;
+    kind?: "departure" | "correction" | "outsideCycle" | undefined;
     reason?: string | undefined;
   },
 ): { id: number; number: number } {

@@ -4,7 +4,7 @@ import {
   addPeople,
   byHand as byHandSchema,
   movePayday as movePaydaySchema,
-  newUnscheduled,
+  newOutsideCycle,
   openRun as openRunSchema,
   replaceEvent as replaceEventBody,
   saveRows as saveRowsSchema,
@@ -42,6 +42,7 @@ import { addToRun } from "./addToRun.ts";
 import { discardRun } from "./discardRun.ts";
 import { movePayday } from "./movePayday.ts";
 import { openRun } from "./openRun.ts";
+import { openOutsideCycle } from "./outsideCycle.ts";
 import { signOffPlan } from "./plan.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { keptWorking, listRuns, readRun } from "./readRun.ts";
@@ -52,7 +53,6 @@ import { sheetCsv } from "./sheetCsv.ts";
 import { signOffSteps } from "./signOff.ts";
 import { takeBack } from "./takeBack.ts";
 import { setTick } from "./ticks.ts";
-import { openUnscheduled } from "./unscheduled.ts";
 
 export function runRoutes(context: Context, jobs: Jobs): Router {
   const router = Router();
@@ -76,9 +76,9 @@ export function runRoutes(context: Context, jobs: Jobs): Router {
     })),
   );
   router.post(
-    "/businesses/:business/unscheduled",
+    "/businesses/:business/outside-cycle",
     onBusiness("prepare", (actor, businessId, request) => ({
-      id: openUnscheduled(context, actor, businessId, body(newUnscheduled, request)),
+      id: openOutsideCycle(context, actor, businessId, body(newOutsideCycle, request)),
     })),
   );
   router.get(

@@ -6,13 +6,13 @@ import type { business } from "../store/schema.ts";
 
 /** The accounts that pay runs post to; every country's chart begins with them. */
 export const postings = {
-  wages: "6-1000",
-  superExpense: "6-1100",
-  withholdingPayable: "2-1100",
-  superPayable: "2-1200",
-  deductionsPayable: "2-1300",
-  netPayClearing: "2-1400",
-  bank: "1-1100",
+  wages: "6000",
+  superExpense: "6100",
+  withholdingPayable: "2100",
+  superPayable: "2200",
+  deductionsPayable: "2300",
+  netPayClearing: "2400",
+  bank: "1100",
 };
 
 export const bankFacts = (wanted: Pick<NewBusiness, "bank" | "legalName">) => ({

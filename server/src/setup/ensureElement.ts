@@ -71,7 +71,7 @@ export const standardElements = {
   backPay: { code: "BACKPAY", name: "Back pay", element: "backPay" },
   /** of overtime and of what else super does not count */
   backPayWithoutSuper: { code: "BACKPAY-NS", name: "Back pay without super", element: "backPay", superable: false },
-  overpaid: { code: "OVERPAID", name: "Overpayment to pay back", element: "deductionAfterTax", account: "1-1300" },
+  overpaid: { code: "OVERPAID", name: "Overpayment to pay back", element: "deductionAfterTax", account: "1300" },
 } as const satisfies Record<string, Standard>;
 
 /** Elements by which leave is paid out: leave that is taken never stands under them. */
@@ -100,6 +100,20 @@ export function ensureElement(context: Context, businessId: number, wanted: Stan
     .values({ entry: "amount", percent: "100", ...wanted, businessId, position: (last?.at ?? 0) + 1 })
     .returning({ id: payElement.id })
     .get().id;
+}
+
+/** An account by its number of today; where the business has it under that of an earlier version, by that one. */
+export function accountAs(
+  { store }: Context,
+  businessId: number,
+  { code, earlier, name }: { code: string; earlier: string; name: string },
+): { code: string; name: string } {
+  const known = store
+    .prepared<[number, string, string], { code: string }>(
+      "SELECT code FROM ledger_account WHERE business_id = ? AND code = ? AND name = ?",
+    )
+    .get(businessId, earlier, name);
+  return { code: known?.code ?? code, name };
 }
 
 export function ensureAccount(context: Context, businessId: number, code: string, name: string): void {

@@ -10,7 +10,7 @@ import {
   employerCost,
   fund,
   ledgerAccount,
-  ownRuleSet,
+  ownAgreementRules,
   payElement,
   sheetColumn,
 } from "../store/schema.ts";
@@ -49,8 +49,8 @@ export function setUpLike({ store: { db }, clock }: Context, actor: Actor, sourc
   for (const row of db.select().from(employerCost).where(eq(employerCost.businessId, source.id)).all())
     db.insert(employerCost).values(to(row)).run();
   const by = { userId: actor.userId, recordedAt: clock.now() };
-  for (const row of db.select().from(ownRuleSet).where(eq(ownRuleSet.businessId, source.id)).all())
-    db.insert(ownRuleSet)
+  for (const row of db.select().from(ownAgreementRules).where(eq(ownAgreementRules.businessId, source.id)).all())
+    db.insert(ownAgreementRules)
       .values({ ...to(row), ...by })
       .run();
   for (const row of db.select().from(agreementFacts).where(eq(agreementFacts.businessId, source.id)).all())

@@ -56,23 +56,23 @@ const employment = () => {
 describe("costs that the employer sets aside", () => {
   const cost = { from: "2026-07-01", code: "WC", name: "Workers' compensation", percent: "2.5", of: "gross" } as const;
   const accounts = () => {
-    addAccount(world.context, world.actor, world.businessId, { code: "2-1500", name: "Set aside" });
-    addAccount(world.context, world.actor, world.businessId, { code: "6-1300", name: "Cover" });
+    addAccount(world.context, world.actor, world.businessId, { code: "2500", name: "Set aside" });
+    addAccount(world.context, world.actor, world.businessId, { code: "6300", name: "Cover" });
   };
   it("count in the cost of the run and in the books, not in the pay", () => {
     accounts();
-    addCost(world.context, world.actor, world.businessId, { ...cost, expense: "6-1300", payable: "2-1500" });
+    addCost(world.context, world.actor, world.businessId, { ...cost, expense: "6300", payable: "2500" });
     const runId = open();
     // 1,197 gross + 143.64 super + 2.5 % of gross
     expect(first(runId)?.figures).toMatchObject({ net: "996.00", cost: "1370.57" });
     finish(runId);
     const of = (account: string) => entries(runId).find((entry) => entry.account === account);
     // 29.925 → 29.93 a person
-    expect([of("6-1300")?.debitCents, of("2-1500")?.creditCents]).toEqual([5_986, 5_986]);
+    expect([of("6300")?.debitCents, of("2500")?.creditCents]).toEqual([5_986, 5_986]);
   });
   it("end with nought per cent, from a day on", () => {
     accounts();
-    const posted = { expense: "6-1300", payable: "2-1500" };
+    const posted = { expense: "6300", payable: "2500" };
     addCost(world.context, world.actor, world.businessId, { ...cost, ...posted });
     addCost(world.context, world.actor, world.businessId, { ...cost, ...posted, from: "2026-07-09", percent: "0" });
     const runId = open();
@@ -154,7 +154,7 @@ describe("cost centres", () => {
   const ids = () => readBusiness(world.context, world.businessId).costCentres.map((each) => each.id);
   const wages = (runId: number, payId: number) =>
     entries(runId)
-      .filter((entry) => entry.account === "6-1000")
+      .filter((entry) => entry.account === "6000")
       .flatMap((entry) =>
         entry.parts
           .filter((part) => part.payId === payId)
@@ -198,7 +198,7 @@ describe("cost centres", () => {
       ["A", 89_775],
       ["B", 29_925],
     ]);
-    const contributions = entries(runId).filter((entry) => entry.account === "6-1100" && entry.costCentre === "B");
+    const contributions = entries(runId).filter((entry) => entry.account === "6100" && entry.costCentre === "B");
     expect(contributions[0]?.debitCents).toBe(3_591);
   });
   it("must come to a whole", () => {

@@ -17,9 +17,9 @@ const employ = (change: object) => {
 };
 function accounts() {
   for (const [code, name] of [
-    ["6-1900", "Directors' wages"],
-    ["6-1300", "Cover"],
-    ["2-1500", "Set aside"],
+    ["6900", "Directors' wages"],
+    ["6300", "Cover"],
+    ["2500", "Set aside"],
   ] as const)
     addAccount(world.context, world.actor, world.businessId, { code, name });
 }
@@ -38,9 +38,9 @@ it.each([
   world = make(2);
   accounts();
   const before = signRun(world, openUsual(world));
-  employ({ wagesAccount: "6-1900" });
+  employ({ wagesAccount: "6900" });
   const after = debits(signRun(world, openUsual(world)));
-  expect(after["6-1900"]).toBe(cents);
+  expect(after["6900"]).toBe(cents);
   const usual = debits(before);
   const wages = Object.keys(usual).find((account) => usual[account] === 2 * cents) ?? "";
   expect(after[wages]).toBe(cents);
@@ -49,7 +49,7 @@ it.each([
 it("a cost has a per cent of the person's own, or none for the person", () => {
   world = smallWorld(3);
   accounts();
-  const posted = { expense: "6-1300", payable: "2-1500" };
+  const posted = { expense: "6300", payable: "2500" };
   const cost = { from: "2026-06-01", code: "WC", name: "Cover", percent: "2.5", of: "gross", ...posted } as const;
   addCost(world.context, world.actor, world.businessId, cost);
   const costsOfRun = () =>
@@ -63,7 +63,7 @@ it("a cost has a per cent of the person's own, or none for the person", () => {
 });
 
 it.each([
-  [{ wagesAccount: "9-9999" }, "There is no account 9-9999"],
+  [{ wagesAccount: "9999" }, "There is no account 9999"],
   [{ ownCosts: [{ code: "XX", percent: "1" }] }, "No cost XX is set aside here"],
 ])("%o is refused, and nothing is changed", (change, words) => {
   world = smallWorld(1);

@@ -317,7 +317,7 @@ describe("leave and days", () => {
         })
       ).body.detail;
     expect(await refused("2026-06-29", "9-99")).toMatch(/Nothing was saved/);
-    expect(await refused("2026-06-29", "al")).toMatch(/leave is asked for below/);
+    expect(await refused("2026-06-29", "al")).toMatch(/use Ask for leave on your home page/);
     expect(await refused("2026-12-01", "8")).toMatch(/further ahead/);
     expect((await server.call("GET", `/staff/${who()}/week?day=2026-07-01`, "alex")).body.total).toBe("15.6");
   });

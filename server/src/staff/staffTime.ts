@@ -73,7 +73,8 @@ export function saveOwnDays(
       return fault("leave that was approved stands there. Withdraw it first.");
     const read = readDay(text, date, country);
     if (read && "fault" in read) return fault(read.fault);
-    if (read && read.leave.length > 0) return fault("leave is asked for below, not typed among the hours.");
+    if (read && read.leave.length > 0)
+      return fault("use Ask for leave on your home page: leave is not typed among the hours.");
     return [
       { personId, date, kind: "worked", record: read && { ...(before?.note ? { note: before.note } : {}), ...read } },
     ];

@@ -1,12 +1,13 @@
 /** Agreements through the use cases: what they pay, what is not known, own sets, new tables. */
+
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { withFields } from "@zesty/core/agreements/editing";
-import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import { afterEach, describe, expect, it } from "vitest";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { smallWorld } from "../smallWorld.ts";
 import { payRun } from "../store/schema.ts";
-import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
+import { listAgreements, loadAgreementRules, saveAgreementFacts } from "./agreements.ts";
 import { annualWages } from "./annualWages.ts";
 import { readWeek } from "./readWeek.ts";
 import {
@@ -87,9 +88,13 @@ describe("agreements of a business", () => {
   it("stops where no version of the agreement is known for the period, and never prices it as none", () => {
     casual();
     const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;
-    loadRuleSet(world.context, world.actor, world.businessId, { ...mine!, code: "LATER", validFrom: "2026-07-01" });
+    loadAgreementRules(world.context, world.actor, world.businessId, {
+      ...mine!,
+      code: "LATER",
+      validFrom: "2026-07-01",
+    });
     const ends = { ...mine!, code: "LATER", validFrom: "2026-06-29", validTo: "2026-07-05" };
-    expect(() => loadRuleSet(world.context, world.actor, world.businessId, ends)).toThrow(
+    expect(() => loadAgreementRules(world.context, world.actor, world.businessId, ends)).toThrow(
       /LATER from 2026-06-29 and from 2026-07-01 overlap/,
     );
     saveSection(world.context, world.actor, who(), "time", terms("LATER", "1"));
@@ -164,16 +169,16 @@ describe("agreements of a business", () => {
   it("keeps the shipped set beside a changed copy", () => {
     begin(smallWorld(1));
     const shippedSet = () => listAgreements(world.context, world.businessId).find((each) => each.code === "MA000004");
-    const copy = withFields(shippedSet()?.rules as RuleSet, [
+    const copy = withFields(shippedSet()?.rules as AgreementRules, [
       { path: "ordinary.weeklyMax", label: "hours a week", value: "40", unit: "hours" },
     ]);
     expect(shippedSet()?.shipped).toBeNull();
-    loadRuleSet(world.context, world.actor, world.businessId, copy);
+    loadAgreementRules(world.context, world.actor, world.businessId, copy);
     expect(shippedSet()).toMatchObject({ own: true, rules: { ordinary: { weeklyMax: 2400 } } });
     expect(shippedSet()?.shipped?.ordinary.weeklyMax).toBe(2280);
   });
 
-  it("prices a week by a rule set of the business's own, version by date", () => {
+  it("prices a week by an agreement's rules of the business's own, version by date", () => {
     casual();
     const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;
     const own = {
@@ -184,7 +189,7 @@ describe("agreements of a business", () => {
       overtime: [],
       minimumEngagement: [],
     };
-    loadRuleSet(world.context, world.actor, world.businessId, own);
+    loadAgreementRules(world.context, world.actor, world.businessId, own);
     saveSection(world.context, world.actor, who(), "time", terms("OWN-1", "1"));
     const runId = open();
     type({ "2026-06-28": "10-12" });

@@ -1,10 +1,10 @@
 /** The agreements of a business: shipped ones and its own, the version of a day, and what the business says of them. */
 
+import { readAgreementRules, shipped } from "@zesty/contract/agreementRules";
 import { readSettings } from "@zesty/contract/interpret";
-import { readRuleSet, shipped } from "@zesty/contract/ruleSet";
 import type { AgreementView, SaveAgreementFacts } from "@zesty/contract/time";
+import type { AgreementRules, SettingValue } from "@zesty/core/agreements/agreementRules";
 import { contradictions, overlaps, versionOn } from "@zesty/core/agreements/contradictions";
-import type { RuleSet, SettingValue } from "@zesty/core/agreements/ruleSet";
 import { type EnteredRates, noRates } from "@zesty/core/hours/pricing";
 import { and, asc, eq, lte } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -12,16 +12,16 @@ import { cannot } from "../http/problem.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { newest } from "../store/dated.ts";
-import { agreementFacts, ownRuleSet, timeTerms } from "../store/schema.ts";
+import { agreementFacts, ownAgreementRules, timeTerms } from "../store/schema.ts";
 
 /** All versions that a business can use: its own, and those shipped for its country. */
-export function ruleSetsOf(context: Context, businessId: number): RuleSet[] {
+export function agreementRulesOf(context: Context, businessId: number): AgreementRules[] {
   const { country } = findBusiness(context, businessId);
   const own = context.store.db
-    .select({ rules: ownRuleSet.rules })
-    .from(ownRuleSet)
-    .where(eq(ownRuleSet.businessId, businessId))
-    .orderBy(asc(ownRuleSet.id))
+    .select({ rules: ownAgreementRules.rules })
+    .from(ownAgreementRules)
+    .where(eq(ownAgreementRules.businessId, businessId))
+    .orderBy(asc(ownAgreementRules.id))
     .all()
     .map((each) => each.rules);
   // A version that is loaded again stands in for the one before.
@@ -31,7 +31,7 @@ export function ruleSetsOf(context: Context, businessId: number): RuleSet[] {
 }
 
 /** The version of a code that prices a period from a day on. */
-export const ruleSetOn = (sets: readonly RuleSet[], code: string, date: string): RuleSet | null =>
+export const agreementRulesOn = (sets: readonly AgreementRules[], code: string, date: string): AgreementRules | null =>
   versionOn(
     sets.filter((each) => each.code === code),
     date,
@@ -40,10 +40,10 @@ export const ruleSetOn = (sets: readonly RuleSet[], code: string, date: string):
 /** The agreement's loading on annual leave of people, per cent; null for casuals and where no agreement asks for it. */
 export function agreedLoading(context: Context, businessId: number, personIds: readonly number[], date: string) {
   const held = newest(context.store.db, timeTerms, personIds, date);
-  const sets = held.size > 0 ? ruleSetsOf(context, businessId) : [];
+  const sets = held.size > 0 ? agreementRulesOf(context, businessId) : [];
   return (personId: number, basis: string | undefined): string | null => {
     const code = held.get(personId)?.agreement;
-    const loading = code && basis !== "casual" ? ruleSetOn(sets, code, date)?.leaveLoading : undefined;
+    const loading = code && basis !== "casual" ? agreementRulesOn(sets, code, date)?.leaveLoading : undefined;
     return loading ? String(loading.percent) : null;
   };
 }
@@ -75,7 +75,7 @@ export function saidOf(context: Context, businessId: number, agreement: string, 
 
 export function listAgreements(context: Context, businessId: number): AgreementView[] {
   const today = context.clock.today();
-  const sets = ruleSetsOf(context, businessId);
+  const sets = agreementRulesOf(context, businessId);
   const inUse = new Set(
     context.store
       .prepared<[number], { agreement: string }>(
@@ -86,7 +86,7 @@ export function listAgreements(context: Context, businessId: number): AgreementV
       .map((each) => each.agreement),
   );
   return [...new Set(sets.map((each) => each.code))].flatMap((code): AgreementView[] => {
-    const rules = ruleSetOn(sets, code, today) ?? sets.find((each) => each.code === code);
+    const rules = agreementRulesOn(sets, code, today) ?? sets.find((each) => each.code === code);
     if (!rules) return [];
     const { settings, rates, source, from } = saidOf(context, businessId, code, today);
     return [
@@ -106,35 +106,43 @@ export function listAgreements(context: Context, businessId: number): AgreementV
   });
 }
 
-const shippedOn = (code: string, day: string): RuleSet | undefined =>
-  ruleSetOn(shipped(), code, day) ?? shipped().find((each) => each.code === code);
+const shippedOn = (code: string, day: string): AgreementRules | undefined =>
+  agreementRulesOn(shipped(), code, day) ?? shipped().find((each) => each.code === code);
 
-/** Loads a rule set of the business's own. Nothing is kept of one that contradicts itself. */
-export function loadRuleSet(context: Context, actor: Actor, businessId: number, raw: unknown): AgreementView[] {
-  const read = readRuleSet(raw);
+/** Loads an agreement's rules of the business's own. Nothing is kept of one that contradicts itself. */
+export function loadAgreementRules(context: Context, actor: Actor, businessId: number, raw: unknown): AgreementView[] {
+  const read = readAgreementRules(raw);
   if ("errors" in read)
-    throw cannot("rule-set", `The rule set was not taken. ${read.errors[0]?.path}: ${read.errors[0]?.text}`, {
-      errors: read.errors,
-    });
+    throw cannot(
+      "agreement-rules",
+      `The agreement's rules were not taken. ${read.errors[0]?.path}: ${read.errors[0]?.text}`,
+      {
+        errors: read.errors,
+      },
+    );
   const rules = read.value;
   const { country } = findBusiness(context, businessId);
   if (rules.country !== country) {
-    const text = `The rule set is for ${rules.country}, the business is in ${country}.`;
-    throw cannot("rule-set-country", text, { errors: [{ path: "country", text }] });
+    const text = `These rules are for ${rules.country}, the business is in ${country}.`;
+    throw cannot("agreement-rules-country", text, { errors: [{ path: "country", text }] });
   }
-  const others = ruleSetsOf(context, businessId).filter(
+  const others = agreementRulesOf(context, businessId).filter(
     (each) => each.code === rules.code && each.validFrom !== rules.validFrom && !shipped().includes(each),
   );
   const [overlap] = overlaps([...others, rules]);
   if (overlap)
-    throw cannot("rule-set-overlap", `${overlap} Give the earlier one a last day, or this one another first day.`, {
-      errors: [{ path: "validFrom", text: overlap }],
-    });
+    throw cannot(
+      "agreement-rules-overlap",
+      `${overlap} Give the earlier one a last day, or this one another first day.`,
+      {
+        errors: [{ path: "validFrom", text: overlap }],
+      },
+    );
   const origin = shipped().find((each) => each.code === rules.code)?.code ?? null;
   context.store.transaction(() => {
     const at = context.clock.now();
     context.store.db
-      .insert(ownRuleSet)
+      .insert(ownAgreementRules)
       .values({
         businessId,
         code: rules.code,
@@ -159,7 +167,7 @@ export function saveAgreementFacts(
   agreement: string,
   wanted: SaveAgreementFacts,
 ): AgreementView[] {
-  const rules = ruleSetOn(ruleSetsOf(context, businessId), agreement, wanted.from);
+  const rules = agreementRulesOn(agreementRulesOf(context, businessId), agreement, wanted.from);
   if (!rules) {
     const text = `No version of ${agreement} is known for that day.`;
     throw cannot("agreement-unknown", text, { errors: [{ path: "from", text }] });

@@ -155,7 +155,7 @@ export function approveDays(context: Context, actor: Actor, businessId: number, 
   if (far)
     throw cannot(
       "day-too-late",
-      `Nothing was approved. ${people.get(far.personId)?.name}, ${dateWords(far.date)}: more than five weeks before the next pay, which takes it up no more. Pay it outside the cycle (Run, Paid outside the cycle) with its own date.`,
+      `Nothing was approved. ${people.get(far.personId)?.name}, ${dateWords(far.date)}: more than five weeks before the next pay. No run will include it. Use Run, Pay outside the cycle, with its own date.`,
     );
   context.store.transaction(() => {
     const at = context.clock.now();

@@ -1,6 +1,6 @@
 /** What prices the days of people: terms, agreement, holidays of the place, and the days themselves. */
 
-import type { RuleBasis, RuleSet, SettingValue } from "@zesty/core/agreements/ruleSet";
+import type { AgreementRules, RuleBasis, SettingValue } from "@zesty/core/agreements/agreementRules";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
 import { holidaysOfPlace } from "@zesty/core/calendar/holidayWindows";
 import type { DayRecord } from "@zesty/core/hours/dayText";
@@ -14,7 +14,7 @@ import { workPlace } from "../setup/places.ts";
 import { datedRecords, newest } from "../store/dated.ts";
 import { person, timeTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import { ruleSetOn, ruleSetsOf, type SaidOfAgreement, saidOf } from "./agreements.ts";
+import { agreementRulesOf, agreementRulesOn, type SaidOfAgreement, saidOf } from "./agreements.ts";
 import { daysBetweenDates, type KnownDay } from "./readDays.ts";
 
 export interface KnownPerson {
@@ -27,7 +27,7 @@ export interface KnownPerson {
   loadingPercent: string | null;
   rates: EnteredRates;
   /** versions of the agreement that take over within the period, on their day, in order */
-  versions: RuleSet[];
+  versions: AgreementRules[];
   time: PersonTime;
   /** every day of the range, worked and planned, as it stands now */
   known: KnownDay[];
@@ -58,14 +58,14 @@ export function personTimes(
   );
   const { terms, leave } = datedRecords(db, personIds, to);
   const byAgreement = newest(db, timeTerms, personIds, to);
-  const sets = ruleSetsOf(context, businessId);
+  const sets = agreementRulesOf(context, businessId);
   const said = new Map<string, SaidOfAgreement>();
   const days = daysBetweenDates(context, personIds, addDays(from, -contextDays), addDays(to, 8));
   return people.map((who): KnownPerson => {
     const own = terms.get(who.id);
     const time = byAgreement.get(who.id) ?? null;
     const code = time?.agreement ?? null;
-    const rules: RuleSet | null = code === null ? null : ruleSetOn(sets, code, from);
+    const rules: AgreementRules | null = code === null ? null : agreementRulesOn(sets, code, from);
     const saying = code === null ? null : (said.get(code) ?? saidOf(context, businessId, code, from));
     if (code !== null && saying) said.set(code, saying);
     const weekly = fromE4(own?.weeklyHoursE4 ?? 0);

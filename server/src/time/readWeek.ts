@@ -1,6 +1,6 @@
 /** The week of a cycle for the page: people, their days, and everything that prices them. */
 import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
-import type { RuleSet } from "@zesty/core/agreements/ruleSet";
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { addDays, isDate } from "@zesty/core/calendar/dates";
 import { and, asc, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -69,7 +69,7 @@ export function readWeek(
     .filter((each) => terms.get(each.id)?.cycleId === cycle.id && terms.get(each.id)?.basis !== "contractor")
     .map((each) => each.id);
   const reach = timeReach(context, actor, businessId);
-  const rules = new Map<string, RuleSet>();
+  const rules = new Map<string, AgreementRules>();
   const known = personTimes(context, businessId, ids, from, to);
   const rows = known.map((each): WeekPerson => {
     const { rules: own, days: _days, ...time } = each.time;

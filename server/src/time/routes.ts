@@ -21,7 +21,7 @@ import { demandRight } from "../http/rights.ts";
 import { demandTimeRight } from "../http/timeRights.ts";
 import { listPeople } from "../people/readPeople.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
-import { listAgreements, loadRuleSet, saveAgreementFacts } from "./agreements.ts";
+import { listAgreements, loadAgreementRules, saveAgreementFacts } from "./agreements.ts";
 import { annualWages } from "./annualWages.ts";
 import { approveDays, saveDays } from "./days.ts";
 import { answerForHolidays } from "./holidayAnswers.ts";
@@ -125,7 +125,7 @@ export function timeRoutes(context: Context, router: Router): void {
   router.post(
     "/businesses/:business/agreements",
     onBusiness("prepare", (actor, businessId, request) => {
-      const all = loadRuleSet(context, actor, businessId, request.body);
+      const all = loadAgreementRules(context, actor, businessId, request.body);
       refreshBusinessTime(context, businessId);
       return all;
     }),
@@ -137,7 +137,7 @@ export function timeRoutes(context: Context, router: Router): void {
       const today = context.clock.today();
       const day = typeof validFrom === "string" && isDate(validFrom) && validFrom > today ? validFrom : today;
       return whoMoves(context, businessId, String(code), day, () => {
-        loadRuleSet(context, actor, businessId, request.body);
+        loadAgreementRules(context, actor, businessId, request.body);
       });
     }),
   );

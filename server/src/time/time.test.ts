@@ -1,5 +1,5 @@
-import { shipped } from "@zesty/contract/ruleSet";
-import type { RuleSet } from "@zesty/core/agreements/ruleSet";
+import { shipped } from "@zesty/contract/agreementRules";
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
 import { timeRecordDefinition } from "../documents/timeRecordPdf.ts";
@@ -9,7 +9,7 @@ import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { takeBack } from "../runs/takeBack.ts";
 import { smallWorld } from "../smallWorld.ts";
-import { loadRuleSet } from "./agreements.ts";
+import { loadAgreementRules } from "./agreements.ts";
 import { approveDays, saveDays } from "./days.ts";
 import { readWeek } from "./readWeek.ts";
 import {
@@ -95,8 +95,8 @@ describe("days into the run", () => {
 
   it("prices each day by the version of its agreement where that starts on a date", () => {
     casual();
-    const retail = shipped().find((each) => each.code === "MA000004") as RuleSet;
-    const version = (validFrom: string, casualPercent: number, more: Partial<RuleSet>) => ({
+    const retail = shipped().find((each) => each.code === "MA000004") as AgreementRules;
+    const version = (validFrom: string, casualPercent: number, more: Partial<AgreementRules>) => ({
       ...retail,
       ...{ code: "OWN", validFrom, starts: "date" },
       penalties: retail.penalties.map((each) =>
@@ -104,8 +104,13 @@ describe("days into the run", () => {
       ),
       ...more,
     });
-    loadRuleSet(world.context, world.actor, world.businessId, version("2026-01-01", 125, { validTo: "2026-06-24" }));
-    loadRuleSet(world.context, world.actor, world.businessId, version("2026-06-25", 130, {}));
+    loadAgreementRules(
+      world.context,
+      world.actor,
+      world.businessId,
+      version("2026-01-01", 125, { validTo: "2026-06-24" }),
+    );
+    loadAgreementRules(world.context, world.actor, world.businessId, version("2026-06-25", 130, {}));
     saveSection(world.context, world.actor, who(), "time", terms("OWN", "1"));
     const runId = open();
     type({ "2026-06-24": "9-12", "2026-06-25": "9-12" });
@@ -347,6 +352,8 @@ describe("days into the run", () => {
     expect(readWeek(world.context, world.actor, world.businessId, undefined, "2026-06-25").people[0]?.days).toEqual({});
     expect(() => saveSection(world.context, world.actor, who(), "time", terms("MA000004", "99"))).toThrow(/no level/);
     expect(() => saveSection(world.context, world.actor, who(), "time", terms("MA1", null))).toThrow(/no agreement/);
-    expect(() => loadRuleSet(world.context, world.actor, world.businessId, { format: "rules/1" })).toThrow(/not taken/);
+    expect(() => loadAgreementRules(world.context, world.actor, world.businessId, { format: "rules/1" })).toThrow(
+      /not taken/,
+    );
   });
 });

@@ -1,6 +1,6 @@
 /** What the days of a person become in a run sheet: lines by pay element, each with its reasons. */
 
-import type { RuleSet } from "@zesty/core/agreements/ruleSet";
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { dateWords, weekday } from "@zesty/core/calendar/dates";
 import { calendarYears } from "@zesty/core/calendar/holidayWindows";
 import { minutesOfDay, wallOf } from "@zesty/core/calendar/wallClock";
@@ -283,7 +283,7 @@ function twoLines(before: SheetLine, line: SheetLine, present: string | null): S
   };
 }
 
-/** A rule set or a calendar that is missing is said; hours are never priced as if it held nothing. */
+/** An agreement's rules or a calendar that is missing is said; hours are never priced as if it held nothing. */
 function unknownTables({ time, terms }: KnownPerson, dates: readonly string[]): string[] {
   const [first = "", last = ""] = [dates[0], dates.at(-1)];
   const [from, to] = calendarYears;
@@ -301,7 +301,7 @@ function unknownTables({ time, terms }: KnownPerson, dates: readonly string[]): 
 }
 
 /** An hour for an hour, or as much time as the overtime would have paid, as the rule of the piece says. */
-function timeOffPercent(rules: RuleSet | null, piece: Piece): string {
+function timeOffPercent(rules: AgreementRules | null, piece: Piece): string {
   const rule = rules?.overtime.find((each) => each.id === piece.rule)?.timeOffInstead;
   return rule?.ratio === "atOvertimeRate" ? piece.percent.toString() : "100";
 }

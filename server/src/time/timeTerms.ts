@@ -6,7 +6,7 @@ import { desc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { timeTerms } from "../store/schema.ts";
-import { ruleSetOn, ruleSetsOf } from "./agreements.ts";
+import { agreementRulesOf, agreementRulesOn } from "./agreements.ts";
 
 export function writeTimeTerms(
   context: Context,
@@ -21,8 +21,8 @@ export function writeTimeTerms(
     if (classification)
       throw refuse("classification", "A level belongs to an agreement. Choose one, or empty the level.");
   } else {
-    const sets = ruleSetsOf(context, businessId);
-    const rules = ruleSetOn(sets, agreement, from) ?? sets.find((each) => each.code === agreement);
+    const sets = agreementRulesOf(context, businessId);
+    const rules = agreementRulesOn(sets, agreement, from) ?? sets.find((each) => each.code === agreement);
     if (!rules) throw refuse("agreement", `This business has no agreement ${agreement}. Choose one of its list.`);
     const levels = rules.classifications.map((each) => each.key);
     if (classification && !levels.includes(classification))

@@ -56,7 +56,7 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
             go: () => void navigate("/people/move"),
           },
           { kind: "Do", name: "Add a person", go: () => void navigate("/people/new") },
-          { kind: "Do", name: "Pay somebody outside the cycle", go: () => void navigate("/run?unscheduled") },
+          { kind: "Do", name: "Pay somebody outside the cycle", go: () => void navigate("/run?outside-cycle") },
         ]
       : []),
     ...(session.user?.lead

@@ -135,7 +135,8 @@ export function Shell({ session }: { session: SessionView }) {
 }
 
 /** Places that show one business. */
-const needsBusiness = /^\/(run|people|time|dues|books)(\/|$)|^\/set-up(\/agreements)?$/;
+const needsBusiness =
+  /^\/(run|people|readiness|notices|time|dues|books|year)(\/|$)|^\/set-up(\/agreements|\/new-tables)?$/;
 
 function NoBusiness({ lead }: { lead: boolean }) {
   return (

@@ -22,7 +22,7 @@ function SignedIn() {
   if (fault?.status === 401) return <SignIn onDone={() => void again()} />;
   if (fault)
     return (
-      <Screen title="My pay">
+      <Screen title="Your pay">
         <Said fault={fault} />
         <Press onClick={() => void again()}>Try again</Press>
       </Screen>
@@ -31,7 +31,7 @@ function SignedIn() {
   const [first] = session.employments;
   if (!first)
     return (
-      <Screen title="My pay">
+      <Screen title="Your pay">
         <p>No page is open for {session.email}. Ask your employer for an invitation.</p>
         <SignOut />
       </Screen>
@@ -44,7 +44,7 @@ function Employment({ session, id }: { session: StaffSession; id: number }) {
   const { data: page, fault, again, put } = useFetched<StaffPage>(`/staff/${id}`);
   if (fault)
     return (
-      <Screen title="My pay">
+      <Screen title="Your pay">
         <Said fault={fault} />
         <Press onClick={() => void again()}>Try again</Press>
       </Screen>
@@ -90,7 +90,7 @@ function Place({ page, onPage }: { page: StaffPage; onPage: (page: StaffPage) =>
 function SignIn({ onDone }: { onDone: () => void }) {
   const [byCode, setByCode] = useState(false);
   return (
-    <Screen title="My pay">
+    <Screen title="Your pay">
       {byCode ? (
         <ByCode onDone={onDone} onLeave={() => setByCode(false)} />
       ) : (

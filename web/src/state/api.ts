@@ -29,7 +29,7 @@ import type { Problem } from "@zesty/contract/problem";
 import type {
   ByHand,
   Channel,
-  NewUnscheduled,
+  NewOutsideCycle,
   RunSummary,
   RunView,
   SavedRows,
@@ -124,8 +124,8 @@ export const api = createApi({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/runs`, method: "POST", body }),
       invalidatesTags: ["Runs", "Desk"],
     }),
-    openUnscheduled: build.mutation<{ id: number }, { business: number } & NewUnscheduled>({
-      query: ({ business, ...body }) => ({ url: `/businesses/${business}/unscheduled`, method: "POST", body }),
+    openOutsideCycle: build.mutation<{ id: number }, { business: number } & NewOutsideCycle>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/outside-cycle`, method: "POST", body }),
       invalidatesTags: ["Runs", "Desk"],
     }),
     saveRows: build.mutation<SavedRows, { run: number } & SaveRows>({

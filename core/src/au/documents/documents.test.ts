@@ -185,19 +185,19 @@ describe("a payslip", () => {
 
 describe("the journal", () => {
   const accounts = {
-    wages: "6-1000",
-    superExpense: "6-1100",
-    withholdingPayable: "2-1100",
-    superPayable: "2-1200",
-    deductionsPayable: "2-1300",
-    netPayClearing: "2-1400",
+    wages: "6000",
+    superExpense: "6100",
+    withholdingPayable: "2100",
+    superPayable: "2200",
+    deductionsPayable: "2300",
+    netPayClearing: "2400",
   };
   const posted = payRunJournal(
     [
       {
         payId: 7,
         worked,
-        elementAccounts: new Map([["REIMB", "6-1200"]]),
+        elementAccounts: new Map([["REIMB", "6200"]]),
         costAccounts: new Map(),
         costCentres: [
           { code: "A", percent: "33.3333" },
@@ -212,10 +212,10 @@ describe("the journal", () => {
   it("balances, every line belongs to the pay, and cost centres lose no cent", () => {
     expect(posted.reduce((sum, line) => sum + line.debitCents - line.creditCents, 0)).toBe(0);
     expect(posted.every((line) => line.payId === 7 && (line.debitCents === 0 || line.creditCents === 0))).toBe(true);
-    expect(total("6-1000", "debitCents")).toBe(123_600);
-    expect(total("6-1200", "debitCents")).toBe(1_234);
-    expect(total("2-1200", "creditCents")).toBe(13_680 + 5_000);
-    expect(total("2-1300", "creditCents")).toBe(1_000);
+    expect(total("6000", "debitCents")).toBe(123_600);
+    expect(total("6200", "debitCents")).toBe(1_234);
+    expect(total("2200", "creditCents")).toBe(13_680 + 5_000);
+    expect(total("2300", "creditCents")).toBe(1_000);
   });
 });
 
@@ -302,14 +302,14 @@ describe("what a final pay leaves in the pay event", () => {
 
 describe("the journal of any pays", () => {
   const accounts = {
-    wages: "6-1000",
-    superExpense: "6-1100",
-    withholdingPayable: "2-1100",
-    superPayable: "2-1200",
-    deductionsPayable: "2-1300",
-    netPayClearing: "2-1400",
+    wages: "6000",
+    superExpense: "6100",
+    withholdingPayable: "2100",
+    superPayable: "2200",
+    deductionsPayable: "2300",
+    netPayClearing: "2400",
   };
-  const costAccounts = new Map([["WC", { expense: "6-1300", payable: "2-1500" }]]);
+  const costAccounts = new Map([["WC", { expense: "6300", payable: "2500" }]]);
   it("balances, and books every cent of cost to a centre where the person has centres", () => {
     fc.assert(
       fc.property(

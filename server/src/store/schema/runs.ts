@@ -32,10 +32,10 @@ export const payRun = sqliteTable(
       .references(() => payCycle.id),
     number: integer("number").notNull(),
     /** a cycle's period; or a run of its own for a departure or a correction, which no next period follows */
-    kind: text("kind", { enum: ["cycle", "departure", "correction", "unscheduled"] })
+    kind: text("kind", { enum: ["cycle", "departure", "correction", "outsideCycle"] })
       .notNull()
       .default("cycle"),
-    /** of an unscheduled run: why it is made */
+    /** of a pay outside the cycle: why it is made */
     reason: text("reason"),
     periodStart: text("period_start").notNull(),
     periodEnd: text("period_end").notNull(),

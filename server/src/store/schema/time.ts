@@ -2,7 +2,7 @@
  * The record of time: what was planned and worked each day, who approved it, which pay it went into; and the agreements
  * that price it. Days are appended: the newest row of a person, date and kind counts.
  */
-import type { RuleSet, SettingValue } from "@zesty/core/agreements/ruleSet";
+import type { AgreementRules, SettingValue } from "@zesty/core/agreements/agreementRules";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import type { TimeUse } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
@@ -18,7 +18,7 @@ export const timeTerms = sqliteTable(
   "time_terms",
   {
     ...dated(),
-    /** code of a rule set; null: every hour at the plain rate */
+    /** code of an agreement's rules; null: every hour at the plain rate */
     agreement: text("agreement"),
     /** key of a classification of the agreement */
     classification: text("classification"),
@@ -30,8 +30,8 @@ export const timeTerms = sqliteTable(
   (t) => [index("time_terms_person").on(t.personId, t.from)],
 );
 
-/** A rule set of the business's own: loaded, or a copy that was changed. */
-export const ownRuleSet = sqliteTable(
+/** An agreement's rules of the business's own: loaded, or a copy that was changed. */
+export const ownAgreementRules = sqliteTable(
   "own_rule_set",
   {
     id: id(),
@@ -40,8 +40,8 @@ export const ownRuleSet = sqliteTable(
       .references(() => business.id),
     code: text("code").notNull(),
     validFrom: text("valid_from").notNull(),
-    rules: json<RuleSet>("rules").notNull(),
-    /** code of the rule set that it was copied from */
+    rules: json<AgreementRules>("rules").notNull(),
+    /** code of the agreement's rules that it was copied from */
     origin: text("origin"),
     userId: integer("user_id")
       .notNull()

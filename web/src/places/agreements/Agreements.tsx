@@ -66,7 +66,7 @@ export function Agreements() {
   );
 }
 
-/** The rule set as its file: to be changed, given a code of its own, and loaded again. */
+/** The agreement's rules as its file: to be changed, given a code of its own, and loaded again. */
 function Download({ agreement }: { agreement: AgreementView }) {
   const href = useMemo(
     () => `data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(agreement.rules, null, 2))}`,
@@ -96,7 +96,7 @@ function LoadOwn({ businessId }: { businessId: number }) {
       void plan({ business: businessId, rules });
     } catch {
       setBrought(null);
-      setFault(`${file.name} is not JSON. Load a rule set as this page downloads it.`);
+      setFault(`${file.name} is not JSON. Load an agreement's rules as this page downloads them.`);
     }
   };
   return (

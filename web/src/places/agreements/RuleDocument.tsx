@@ -1,4 +1,4 @@
-/** A rule set as it is read: sentences in groups; those that spoke in the try-out are marked. */
+/** An agreement's rules as it is read: sentences in groups; those that spoke in the try-out are marked. */
 
 import type { AgreementView } from "@zesty/contract/time";
 import { differences } from "@zesty/core/agreements/editing";

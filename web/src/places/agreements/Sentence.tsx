@@ -1,5 +1,6 @@
-/** A sentence of a rule set, with what a copy changed struck out and written over, and its numbers as fields. */
+/** A sentence of an agreement's rules, with what a copy changed struck out and written over, and its numbers as fields. */
 import type { AgreementView } from "@zesty/contract/time";
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import {
   type ChangedSentence,
   fieldsOf,
@@ -9,7 +10,6 @@ import {
   withFields,
   withoutSentence,
 } from "@zesty/core/agreements/editing";
-import type { RuleSet } from "@zesty/core/agreements/ruleSet";
 import type { RuleSentence } from "@zesty/core/agreements/sentences";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
@@ -72,7 +72,7 @@ function Fields({
   const [fields, setFields] = useState<RuleField[]>(() => fieldsOf(agreement.rules, path));
   const [fault, setFault] = useState<string | null>(null);
   const [load, { error, isLoading }] = api.useLoadAgreementMutation();
-  const use = async (rules: RuleSet | { fault: string }) => {
+  const use = async (rules: AgreementRules | { fault: string }) => {
     if ("fault" in rules) return setFault(rules.fault);
     setFault(null);
     const done = await load({ business: businessId, rules });

@@ -1,6 +1,6 @@
-/** A week of shifts tried on a rule set: the lines, the money and which sentences spoke. Nothing is kept. */
+/** A week of shifts tried on an agreement's rules: the lines, the money and which sentences spoke. Nothing is kept. */
 import type { AgreementView } from "@zesty/contract/time";
-import type { RuleBasis } from "@zesty/core/agreements/ruleSet";
+import type { RuleBasis } from "@zesty/core/agreements/agreementRules";
 import { addDays } from "@zesty/core/calendar/dates";
 import type { DayShift } from "@zesty/core/hours/dayText";
 import { readDay } from "@zesty/core/hours/dayText";

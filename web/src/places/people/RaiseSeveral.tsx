@@ -97,7 +97,7 @@ function Raise({ business, day }: { business: { id: number; name: string }; day:
           />
           {data.backPay !== "0.00" && (
             <TickField
-              label={`Pay $${money(data.backPay)} back with the next run`}
+              label={`Add $${money(data.backPay)} back pay to the next run`}
               hint="What pays that are signed off since that day miss, each as it would have been, taxed by its own method"
               checked={payBack}
               onChange={(event) => setPayBack(event.target.checked)}

@@ -41,15 +41,14 @@ export function StaffAccess({ person }: { person: PersonView }) {
             Asked for on {shortDate(change.at.slice(0, 10))}: the pay goes to <strong>{change.words}</strong>
           </p>
           <p className="text-[14px] text-quiet">
-            Ask the person by another way, such as the phone, before you take it. A letter went to{" "}
-            {person.details.email}.
+            Ring the person before you approve it. An email went to {person.details.email}.
           </p>
           <div className="mt-1 flex gap-2">
             <Button
               disabled={answered.isLoading}
               onClick={() => void answer({ person: person.id, change: change.id, take: true })}
             >
-              Take it
+              Pay to this account
             </Button>
             <Button
               disabled={answered.isLoading}

@@ -11,8 +11,8 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { Wheel } from "../../parts/Wheel.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { OutsideCycleForm } from "./OutsideCycleForm.tsx";
 import { runKindWords } from "./runKindWords.ts";
-import { UnscheduledForm } from "./UnscheduledForm.tsx";
 
 const stateWords = { open: "open", signedOff: "signed off", sent: "sent", settled: "settled", takenBack: "taken back" };
 
@@ -24,7 +24,7 @@ export function RunList() {
   const { data: runs } = api.useRunsQuery({ business: business.id, most }, { refetchOnMountOrArgChange: true });
   const { data: facts } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
-  const [unscheduled, setUnscheduled] = useState(query.has("unscheduled"));
+  const [outsideCycle, setOutsideCycle] = useState(query.has("outside-cycle"));
   const [open, { error, isLoading }] = api.useOpenRunMutation();
   if (!runs || !facts) return <Loading what="the runs" />;
   const openIn = new Map(
@@ -37,16 +37,16 @@ export function RunList() {
   return (
     <Page
       title="Run"
-      aside={!unscheduled && <Button onClick={() => setUnscheduled(true)}>Pay outside the cycle</Button>}
+      aside={!outsideCycle && <Button onClick={() => setOutsideCycle(true)}>Pay outside the cycle</Button>}
     >
-      {unscheduled && (
+      {outsideCycle && (
         <section className="mb-6" aria-label="Pay outside the cycle">
-          <UnscheduledForm
+          <OutsideCycleForm
             businessId={business.id}
             cycles={facts.cycles.filter(isOffered())}
             runs={runs}
             day={session?.day ?? ""}
-            onLeave={() => setUnscheduled(false)}
+            onLeave={() => setOutsideCycle(false)}
           />
         </section>
       )}

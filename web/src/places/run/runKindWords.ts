@@ -2,5 +2,5 @@
 export const runKindWords = {
   departure: "final pay on departure",
   correction: "correction",
-  unscheduled: "outside the cycle",
+  outsideCycle: "outside the cycle",
 } as const;

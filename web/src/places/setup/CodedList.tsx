@@ -69,7 +69,7 @@ function SeveralAccounts({ setUp, onDone }: { setUp: BusinessView; onDone: () =>
         <textarea
           rows={4}
           className="mt-1 block w-full rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 text-ink"
-          placeholder={"6-1000, Wages and salaries\n6-1100, Superannuation"}
+          placeholder={"6000, Wages and salaries\n6-1100, Superannuation"}
           {...form.register("text")}
         />
       </label>

@@ -1,11 +1,11 @@
 /** What an agreement asks of a shift of its own: whether the overtime was announced, how many calls there were. */
 import type { DayChange, WeekPerson } from "@zesty/contract/time";
-import type { RuleSet, RuleSetting, SettingValue } from "@zesty/core/agreements/ruleSet";
+import type { AgreementRules, RuleSetting, SettingValue } from "@zesty/core/agreements/agreementRules";
 import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
 import type { DayKind } from "./weekWorth.ts";
 
 interface Props {
-  rules: RuleSet | null;
+  rules: AgreementRules | null;
   person: WeekPerson;
   date: string;
   kind: DayKind;

@@ -1,5 +1,5 @@
 /** What a week comes to, worked out in the page: money, hours and small words as the week shows them. */
-import { shipped } from "@zesty/contract/ruleSet";
+import { shipped } from "@zesty/contract/agreementRules";
 import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
 import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
 import { describe, expect, it } from "vitest";

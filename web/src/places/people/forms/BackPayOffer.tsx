@@ -57,9 +57,7 @@ export function BackPayOffer({ personId, terms, onDone }: Props) {
               <td className="py-0.5 text-left">
                 {shortDate(row.payday)} {row.payday.slice(0, 4)}
                 {row.from && <span className="text-quiet"> from {shortDate(row.from)} on</span>}
-                {row.before !== "0.00" && (
-                  <span className="text-quiet"> less {money(row.before)} paid back before</span>
-                )}
+                {row.before !== "0.00" && <span className="text-quiet"> less {money(row.before)} back pay before</span>}
               </td>
               <td className="text-quiet">{money(row.was)}</td>
               <td>{money(row.shouldBe)}</td>
@@ -94,7 +92,7 @@ export function BackPayOffer({ personId, terms, onDone }: Props) {
               })
             }
           >
-            Save, and pay ${money(data.total)} back with the run of{" "}
+            Save, and add ${money(data.total)} back pay to the run of{" "}
             {data.payday ? longDate(data.payday) : "the next payday"}
           </Button>
         </>

@@ -1,7 +1,7 @@
 /**
- * A rule set: the pay rules of one award, agreement or statute from a day on, as data. The words are a closed
- * vocabulary; what a rule set cannot say becomes a new kind here with its tests, never an award's name in an `if`.
- * The schema that takes one in is contract/src/ruleSet.ts; docs/rules/ruleSets.md describes each key.
+ * An agreement's rules: the pay rules of one award, agreement or statute from a day on, as data. The words are a closed
+ * vocabulary; what an agreement's rules cannot say becomes a new kind here with its tests, never an award's name in an `if`.
+ * The schema that takes one in is contract/src/agreementRules.ts; docs/rules/agreementRules.md describes each key.
  */
 import type { IsoDate } from "../calendar/dates.ts";
 
@@ -156,7 +156,7 @@ export interface RuleCheck {
   [detail: string]: unknown;
 }
 
-export interface RuleSet {
+export interface AgreementRules {
   format: "rules/1";
   code: string;
   title: string;

@@ -19,9 +19,9 @@ interface Props {
 const reasons = ["Hours that were forgotten", "An advance on the next payday", "A bonus", "Another reason"];
 const shownPeriods = 8;
 
-export function UnscheduledForm({ businessId, cycles, runs, day, onLeave }: Props) {
+export function OutsideCycleForm({ businessId, cycles, runs, day, onLeave }: Props) {
   const navigate = useNavigate();
-  const [open] = api.useOpenUnscheduledMutation();
+  const [open] = api.useOpenOutsideCycleMutation();
   const { data: people = [] } = api.usePeopleQuery(businessId);
   const [chosen, setChosen] = useState<number[]>([]);
   const periods = cycles.flatMap((cycle) => {

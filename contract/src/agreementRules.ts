@@ -1,7 +1,14 @@
-/** The rule-set format "rules/1": a closed vocabulary, unknown keys are refused. docs/rules/ruleSets.md says each in words. */
+/** The agreement-rules format "rules/1": a closed vocabulary, unknown keys are refused. docs/rules/agreementRules.md says each in words. */
+
+import {
+  type AgreementRules,
+  dayNames,
+  holidayKinds,
+  ruleBases,
+  shiftMarks,
+} from "@zesty/core/agreements/agreementRules";
 import { contradictions } from "@zesty/core/agreements/contradictions";
-import { dayNames, holidayKinds, type RuleSet, ruleBases, shiftMarks } from "@zesty/core/agreements/ruleSet";
-import { shippedRuleSets } from "@zesty/core/agreements/shipped";
+import { shippedRules } from "@zesty/core/agreements/shipped";
 import Joi from "joi";
 import { check, date } from "./fields.ts";
 
@@ -95,8 +102,8 @@ const trigger = Joi.object({
 
 const holidayRule = () => Joi.string().valid("calendar", "shiftStart", "majorPortion");
 
-/** A rule set as it comes in from a file; what is left out has its default. */
-export const ruleSet = Joi.object<RuleSet>({
+/** An agreement's rules as it comes in from a file; what is left out has its default. */
+export const agreementRules = Joi.object<AgreementRules>({
   format: Joi.string().valid("rules/1").required(),
   code: Joi.string().max(40).required(),
   title: Joi.string().max(200).required(),
@@ -253,20 +260,20 @@ export const ruleSet = Joi.object<RuleSet>({
   ),
 });
 
-/** Takes a rule set in: by the schema, then by what a schema cannot see. Every fault comes with its path. */
-export function readRuleSet(raw: unknown): ReturnType<typeof check<RuleSet>> {
-  const checked = check(ruleSet, raw);
+/** Takes an agreement's rules in: by the schema, then by what a schema cannot see. Every fault comes with its path. */
+export function readAgreementRules(raw: unknown): ReturnType<typeof check<AgreementRules>> {
+  const checked = check(agreementRules, raw);
   if ("errors" in checked) return checked;
   const errors = contradictions(checked.value).filter((each) => each.kind === "error");
   return errors.length > 0 ? { errors: errors.map(({ path, text }) => ({ path, text })) } : checked;
 }
 
-let taken: readonly RuleSet[] | null = null;
-/** The rule sets that come with the program, taken in by the same schema as any other. */
-export function shipped(): readonly RuleSet[] {
-  taken ??= shippedRuleSets.map((raw) => {
-    const checked = readRuleSet(raw);
-    if ("errors" in checked) throw new Error(`A shipped rule set is unsound: ${JSON.stringify(checked.errors)}`);
+let taken: readonly AgreementRules[] | null = null;
+/** The agreements that come with the program, taken in by the same schema as any other. */
+export function shipped(): readonly AgreementRules[] {
+  taken ??= shippedRules.map((raw) => {
+    const checked = readAgreementRules(raw);
+    if ("errors" in checked) throw new Error(`A shipped agreement is unsound: ${JSON.stringify(checked.errors)}`);
     return checked.value;
   });
   return taken;

@@ -10,11 +10,11 @@ import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { verify } from "../store/audit.ts";
 import { document } from "../store/schema.ts";
 import { openRun } from "./openRun.ts";
+import { openOutsideCycle } from "./outsideCycle.ts";
 import { readRun } from "./readRun.ts";
 import { saveRows } from "./saveRows.ts";
 import { signOff } from "./signOff.ts";
 import { setTick } from "./ticks.ts";
-import { openUnscheduled } from "./unscheduled.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -22,7 +22,7 @@ afterEach(() => world.end());
 const view = (runId: number) => readRun(world.context, world.actor, runId);
 const cycleRun = () => openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
 const outside = (periodStart: string, payday: string, more: object = {}) =>
-  openUnscheduled(world.context, world.actor, world.businessId, {
+  openOutsideCycle(world.context, world.actor, world.businessId, {
     cycleId: world.cycleId,
     periodStart,
     payday,

@@ -1,5 +1,5 @@
 /** Pays people outside the cycle: what was forgotten, an advance, whatever cannot wait. It belongs to a period of the cycle. */
-import type { NewUnscheduled } from "@zesty/contract/runs";
+import type { NewOutsideCycle } from "@zesty/contract/runs";
 import { dateWords, daysBetween } from "@zesty/core/calendar/dates";
 import { and, eq, inArray, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -9,7 +9,7 @@ import { pay, payCycle, payRun, person } from "../store/schema.ts";
 import { insertRun, nextPeriodOf } from "./openRun.ts";
 import { refreshRun } from "./workRun.ts";
 
-export function openUnscheduled(context: Context, actor: Actor, businessId: number, wanted: NewUnscheduled): number {
+export function openOutsideCycle(context: Context, actor: Actor, businessId: number, wanted: NewOutsideCycle): number {
   const { db } = context.store;
   return context.store.transaction(() => {
     const cycle = db.select().from(payCycle).where(eq(payCycle.id, wanted.cycleId)).get();
@@ -35,7 +35,7 @@ export function openUnscheduled(context: Context, actor: Actor, businessId: numb
       start: period.start,
       end: period.end,
       payday: wanted.payday,
-      kind: "unscheduled",
+      kind: "outsideCycle",
       reason: wanted.reason,
     });
     for (const { id } of people)
@@ -45,7 +45,7 @@ export function openUnscheduled(context: Context, actor: Actor, businessId: numb
       at: context.clock.now(),
       userId: actor.userId,
       businessId,
-      what: "opened an unscheduled run",
+      what: "opened a pay outside the cycle",
       about: `${run.number}, payday ${wanted.payday}, ${wanted.reason}: ${people.map((each) => `person ${each.id}`).join(", ")}`,
     });
     return run.id;
