@@ -37,6 +37,7 @@ export const deductionTerms = Joi.object<DeductionTerms>({
   until: date().label("Last payday"),
   total: amountNotNegative().label("Total"),
   since: date().label("Counted from"),
+  debt: id(),
 });
 
 const signedHours = () =>
@@ -62,6 +63,9 @@ export const sheetLine = Joi.object<SheetLine>({
     elsewhere: signedHours(),
     why: Joi.array().items(Joi.string().max(400)).max(200).required(),
   }),
+  act: id(),
+  typed: Joi.object({ over: signedHours(), now: signedHours() }),
+  asOf: Joi.object(),
 }).custom((value: SheetLine, helpers) => {
   const negative = value.units?.startsWith("-")
     ? "Weeks or days"

@@ -2,6 +2,7 @@ import type { Mark } from "@zesty/core/checks/mark";
 import type { AnyContext, CountryCode } from "@zesty/core/countries/countries";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { PayElement, SheetLine } from "@zesty/core/pay/row";
+import { type Laid, type Typed, typedSources } from "@zesty/core/pay/strands";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Row } from "@zesty/core/rulebook/ruleBook";
 import Joi from "joi";
@@ -68,6 +69,10 @@ export interface RunRow {
   periods: number;
   overrides: Overrides | null;
   lines: SheetLine[];
+  /** what was typed, brought or copied on top, by cell */
+  typed: Typed[];
+  /** what lies beneath; absent once the run is signed off */
+  laid: Laid | null;
   /** absent once the run is signed off: then the kept figures count */
   context: AnyContext | null;
   figures: RowFigures | null;
@@ -102,7 +107,20 @@ export interface RowChange {
   included?: boolean;
   periods?: number;
   overrides?: Overrides | null;
+  /** what each of the three was when it was changed: where it is something else now, somebody else was faster */
+  was?: { included?: boolean | undefined; periods?: number | undefined; overrides?: Overrides | null | undefined };
+  cells?: CellChange[];
+  /** the row as whole lines, in place of cells: whatever differs from what lies beneath is typed */
   lines?: SheetLine[];
+}
+
+/** One cell, put in or taken out. */
+export interface CellChange {
+  elementId: number;
+  costCentre?: string | undefined;
+  /** what was typed there before; null: nothing */
+  was: Typed | null;
+  is: Typed | null;
 }
 export interface SaveRows {
   version: number;
@@ -114,6 +132,13 @@ const overrides = Joi.object<Overrides>({
   guarantee: amountNotNegative().empty("").label("Super"),
   reason: name(200).required().label("Reason"),
 }).or("withheld", "guarantee");
+const typed = Joi.object<Typed>({
+  source: Joi.string()
+    .valid(...typedSources)
+    .required(),
+  line: sheetLine.required(),
+  over: Joi.string().max(20),
+});
 export const saveRows = Joi.object<SaveRows>({
   version: Joi.number().integer().min(0).required(),
   rows: Joi.array()
@@ -124,6 +149,21 @@ export const saveRows = Joi.object<SaveRows>({
         included: Joi.boolean(),
         periods: Joi.number().integer().min(1).max(60).label("Pays covered"),
         overrides: overrides.allow(null),
+        was: Joi.object({
+          included: Joi.boolean(),
+          periods: Joi.number().integer(),
+          overrides: overrides.allow(null),
+        }),
+        cells: Joi.array()
+          .items(
+            Joi.object<CellChange>({
+              elementId: id().required(),
+              costCentre: Joi.string().max(20).label("Cost centre"),
+              was: typed.allow(null).required(),
+              is: typed.allow(null).required(),
+            }),
+          )
+          .max(120),
         lines: Joi.array().items(sheetLine).max(60),
       }),
     )
@@ -138,7 +178,21 @@ export interface SavedRows {
   behind: boolean;
   segments: Segments;
   totals: Record<string, number>;
-  rows: { payId: number; version: number; included: boolean; figures: RowFigures | null; marks: RunMark[] }[];
+  rows: SavedRow[];
+}
+
+export interface SavedRow {
+  payId: number;
+  version: number;
+  included: boolean;
+  periods: number;
+  overrides: Overrides | null;
+  typed: Typed[];
+  /** cells that somebody else had changed meanwhile: theirs stand */
+  refused: Pick<CellChange, "elementId" | "costCentre">[];
+  lines: SheetLine[];
+  figures: RowFigures | null;
+  marks: RunMark[];
 }
 
 export const openRun = Joi.object<{ cycleId: number; from: "usual" | "last"; payday?: string }>({

@@ -79,7 +79,7 @@ export const timeTerms = Joi.object<TimeTerms & { from?: string }>({
   from: date().label("From"),
   agreement: Joi.string().max(40).allow(null, "").empty("").default(null).label("Agreement"),
   classification: Joi.string().max(40).allow(null, "").empty("").default(null).label("Level"),
-  use: Joi.string().valid("all", "exceptions").required().label("Timesheet"),
+  use: Joi.string().valid("all", "exceptions", "record").required().label("Timesheet"),
   settings: settingValues().default({}),
   flags: Joi.object().pattern(settingKey, Joi.boolean().strict()).default({}),
   averagingFrom: date().empty("").allow(null).default(null).label("Averaging begins on"),

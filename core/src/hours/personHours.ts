@@ -17,8 +17,8 @@ import { faultsOfShifts } from "./normalise.ts";
 import type { HolidayWindow, RosterPerson } from "./roster.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
 
-/** `all`: every hour is recorded. `exceptions`: the pattern is worked where nothing is recorded. */
-export type TimeUse = "all" | "exceptions";
+/** `all`: every hour is recorded. `exceptions`: the pattern is worked where nothing is recorded. `record`: usual pay is paid. */
+export type TimeUse = "all" | "exceptions" | "record";
 
 export interface PersonTime {
   country: "AU" | "NZ";

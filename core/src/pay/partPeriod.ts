@@ -6,8 +6,6 @@
  */
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
-import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
-import type { PayElement, SheetLine } from "./row.ts";
 
 export interface Employed {
   startDate: IsoDate;
@@ -45,29 +43,4 @@ export function partOfPeriod(
     found.days += 1;
   }
   return found;
-}
-
-/** Kinds of pay that are for time: a deduction or a bonus is not cut. */
-const forTime = ["ordinary", "overtime", "allowance"];
-
-/** Usual lines cut to the part of the period, hours to four places and dollars to the cent. */
-export function cutToPart(
-  lines: readonly SheetLine[],
-  elements: ReadonlyMap<number, Pick<PayElement, "element">>,
-  part: PartOfPeriod | null,
-): SheetLine[] {
-  if (part === null || part.whole.isZero()) return [...lines];
-  const share = (text: string) => decimal(text).times(part.own).div(part.whole);
-  return lines.flatMap((line): SheetLine[] => {
-    const element = elements.get(line.elementId)?.element ?? "";
-    if (!forTime.includes(element) || line.terms || line.corrects) return [line];
-    if (part.own.isZero()) return [];
-    return [
-      {
-        ...line,
-        ...(line.hours ? { hours: halfUpToHourE4(share(line.hours)).toString() } : {}),
-        ...(line.amount ? { amount: halfUpToCent(share(line.amount)).toFixed(2) } : {}),
-      },
-    ];
-  });
 }

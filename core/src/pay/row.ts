@@ -48,6 +48,8 @@ export interface DeductionTerms {
   /** it stops when so much has been taken since `since` */
   total?: string | undefined;
   since?: IsoDate | undefined;
+  /** a debt of its own: what was taken counts by it, not by the pay element */
+  debt?: number | undefined;
 }
 
 /** What a line says beyond hours and amount, for bonuses, back pay and final pays. */
@@ -86,6 +88,25 @@ export interface SheetLine {
   explained?: string | undefined;
   /** what the record of time says here, and why: other hours or dollars beside it were typed over it */
   time?: TimeOfLine | undefined;
+  /** the act that put it there: a correction, back pay, a debt */
+  act?: number | undefined;
+  /** typed over what lies beneath: what that was when it was typed, and what it is now */
+  typed?: TypedOver | undefined;
+  /** the terms of its own day, where they are not those of the period's last one */
+  asOf?: AsOf | undefined;
+}
+
+export interface TypedOver {
+  over?: string | undefined;
+  now?: string | undefined;
+}
+
+/** What a day of leave is worth by the terms of that day (New Zealand, ss 9 and 21). */
+export interface AsOf {
+  hourlyRate: string | null;
+  weeklyHours: string;
+  pattern: string[] | null;
+  regularExtras: string;
 }
 
 /** Hours or dollars of a line as the record of time gives them. */
@@ -152,7 +173,7 @@ export interface RowBase {
   /** leave balances before this pay by kind: hours in Australia, weeks or days in New Zealand */
   balances: Record<string, string>;
   lastPay: LastPay | null;
-  /** taken so far of deductions that run until a total, by code of the pay element */
+  /** taken so far of deductions that run until a total, by code of the pay element or by debt */
   deducted: Record<string, string>;
   overrides: Overrides | null;
   /** a correction's starting point: the regular taxable earnings of the pay that it corrects */
@@ -164,19 +185,25 @@ export interface RowBase {
   employerCosts: EmployerCost[];
 }
 
+/** Under what is counted what a deduction with a total has taken. */
+export const takenKey = (code: string, { debt }: DeductionTerms): string =>
+  debt === undefined ? code : `debt:${debt}`;
+
 /** What a deduction under terms comes to in this pay; null when it has run out. */
 export function underTerms(
   line: SheetLine,
   terms: DeductionTerms,
   context: RowBase,
   code: string,
-): Pick<PayLine, "amount" | "percentOfGross" | "keepNet" | "upTo"> | null {
+): Pick<PayLine, "amount" | "percentOfGross" | "keepNet" | "upTo" | "debt"> | null {
   if (terms.until !== undefined && context.payday > terms.until) return null;
-  const left = terms.total === undefined ? undefined : decimal(terms.total).minus(context.deducted[code] ?? "0");
+  const taken = context.deducted[takenKey(code, terms)] ?? "0";
+  const left = terms.total === undefined ? undefined : decimal(terms.total).minus(taken);
   if (left?.lte(0)) return null;
   return {
     ...(terms.percentOfGross === undefined ? { amount: line.amount ?? "0" } : { percentOfGross: terms.percentOfGross }),
     ...(terms.keepNet === undefined ? {} : { keepNet: terms.keepNet }),
     ...(left === undefined ? {} : { upTo: left.toFixed(2) }),
+    ...(terms.debt === undefined ? {} : { debt: terms.debt }),
   };
 }

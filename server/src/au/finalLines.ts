@@ -5,8 +5,7 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { appendLines } from "../runs/appendLines.ts";
-import type { FinalPay } from "../runs/paysOfCountry.ts";
+import type { FinalLines, FinalPay } from "../runs/paysOfCountry.ts";
 import type { LoadedRun } from "../runs/runRows.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { workState } from "../setup/places.ts";
@@ -14,12 +13,12 @@ import { datedRecords } from "../store/dated.ts";
 import { person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
 
-/** Works out what is owed with this pay's own accrual in the balance, and adds it to the row. */
-export function finalLinesAu(context: Context, { payId, who, wanted, loaded, worked }: FinalPay) {
+/** Works out what is owed with this pay's own accrual in the balance, and without what it takes. */
+export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: FinalPay): FinalLines {
   const { db } = context.store;
   const records = datedRecords(db, [who.id], wanted.lastDay);
   const terms = records.terms.get(who.id);
-  const accruals = worked?.worked?.country === "AU" ? worked.worked.leave : {};
+  const accruals = worked.worked?.country === "AU" ? worked.worked.leave : {};
   const balances: Record<string, string> = {};
   for (const [kind, e4] of leaveBalances(context.store, [who.id]).get(who.id) ?? [])
     balances[kind] = hoursText(fromE4(e4));
@@ -50,14 +49,13 @@ export function finalLinesAu(context: Context, { payId, who, wanted, loaded, wor
       explained: line.why,
     }),
   );
-  appendLines(context, payId, lines);
   const words = owed.lines.map((line) => ({
     name: elementFor(line).name,
     quantity: `${decimal(line.hours).toDecimalPlaces(2).toString()} h`,
     amount: line.amount,
     why: line.why,
   }));
-  return { lines, notes: owed.notes, words };
+  return { lines, notes: owed.notes, say: () => words };
 }
 
 /** Regular allowances of the usual pay, by the week: notice is paid at the full rate (Fair Work Act 2009, s 117). */

@@ -50,7 +50,7 @@ export const paysAu: PaysOfCountry = {
         }),
     };
   },
-  opening: () => {},
+  closedIn: () => new Map(),
   signing(context, loaded, ids, leaveTaken) {
     const run = {
       ...{ context, loaded, owner: loaded.owner, leaveTaken },

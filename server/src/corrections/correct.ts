@@ -11,20 +11,22 @@ import {
 import { correctionLines, withAccrual } from "@zesty/core/pay/correction";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
-import { and, desc, eq, ne } from "drizzle-orm";
+import { toCents } from "@zesty/core/quantity/units";
+import { and, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { demandTables } from "../departures/finalLines.ts";
 import { openRunOf } from "../departures/finalRun.ts";
 import { cannot } from "../http/problem.ts";
+import { undoAct } from "../row/acts.ts";
+import { composeAndCount, keepComposed } from "../row/keepComposed.ts";
 import { elementsOf, insertRun, openRun } from "../runs/openRun.ts";
 import { findRun, loadRun, type Run } from "../runs/runRows.ts";
-import { refreshRun, workRows } from "../runs/workRun.ts";
+import { workRows } from "../runs/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
-import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { pay, payElement, payRun, type person, tick, usualPay } from "../store/schema.ts";
+import { act, debt, pay, payElement, payRun, type person } from "../store/schema.ts";
 import { findCorrectable, paidFor, paidSoFar, taxedSoFar } from "./paidSoFar.ts";
 
 export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
@@ -92,15 +94,15 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
     );
   const found =
     wanted.into === "own"
-      ? ownRun(context, run, row, lines)
-      : { ...nextRun(context, actor, run, row.personId, lines), overpaid: null };
+      ? ownRun(context, actor, run, row, lines)
+      : { ...nextRun(context, actor, run, row, lines), overpaid: null };
   if (found.overpaid !== null && wanted.recoverPerPay)
-    takeBackByPays(context, who, findRun(context, found.runId).payday, found.overpaid, wanted.recoverPerPay);
+    owe(context, who, found.actId, findRun(context, found.runId).payday, found.overpaid, wanted.recoverPerPay);
   db.update(payRun)
     .set({ version: findRun(context, found.runId).version + 1 })
     .where(eq(payRun.id, found.runId))
     .run();
-  refreshRun(context, found.runId);
+  composeAndCount(context, found.runId);
   return { ...found, run, who, original: signed };
 }
 
@@ -151,32 +153,50 @@ function accruing(
   );
 }
 
+/** Puts the lines of a correction on record as an act of its own; an open one of the same pay gives way to it. */
+function putAct(
+  context: Context,
+  actor: Actor,
+  runId: number,
+  row: typeof pay.$inferSelect,
+  businessId: number,
+  lines: SheetLine[],
+): number {
+  const { db } = context.store;
+  const at = context.clock.now();
+  db.update(act)
+    .set({ undoneAt: at })
+    .where(and(eq(act.runId, runId), eq(act.correctsPayId, row.id), isNull(act.undoneAt)))
+    .run();
+  return db
+    .insert(act)
+    .values({
+      ...{ businessId, kind: "correction", personId: row.personId, runId, lines, correctsPayId: row.id },
+      ...{ userId: actor.userId, at },
+    })
+    .returning({ id: act.id })
+    .get().id;
+}
+
 /** The difference as lines of the next run of the cycle; they are taxed with that pay. */
-function nextRun(context: Context, actor: Actor, run: Run, personId: number, lines: SheetLine[]) {
+function nextRun(context: Context, actor: Actor, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
   const { db } = context.store;
   const runId =
     openRunOf(context, run.cycleId)?.id ??
     openRun(context, actor, run.businessId, { cycleId: run.cycleId, from: "usual" });
   const found = db
-    .select()
+    .select({ id: pay.id })
     .from(pay)
-    .where(and(eq(pay.runId, runId), eq(pay.personId, personId)))
+    .where(and(eq(pay.runId, runId), eq(pay.personId, row.personId)))
     .get();
-  if (!found)
-    return {
-      runId,
-      payId: db
-        .insert(pay)
-        .values({ runId, personId, included: true, periods: 1, lines })
-        .returning({ id: pay.id })
-        .get().id,
-    };
-  const others = found.lines.filter((line) => line.corrects !== run.payday);
-  db.update(pay)
-    .set({ lines: [...others, ...lines] })
-    .where(eq(pay.id, found.id))
-    .run();
-  return { runId, payId: found.id };
+  const payId =
+    found?.id ??
+    db
+      .insert(pay)
+      .values({ runId, personId: row.personId, included: true, periods: 1, lines: [], typed: [] })
+      .returning({ id: pay.id })
+      .get().id;
+  return { runId, payId, actId: putAct(context, actor, runId, row, run.businessId, lines) };
 }
 
 /** Pay of an earlier payroll year that should not have been paid, where the country amends that year for it. */
@@ -197,7 +217,7 @@ const owedGross = {
  * becomes a debt of the person, so that nobody is paid less than nothing. Of an earlier payroll year the debt is gross:
  * the correction stands on the payday that it corrects, and gives no tax back.
  */
-function ownRun(context: Context, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
+function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
   const { db } = context.store;
   const earlier = isOverpaidEarlier(context, run, row.id, lines);
   // Not before the pay that it corrects: the year to date must hold both.
@@ -219,7 +239,7 @@ function ownRun(context: Context, run: Run, row: typeof pay.$inferSelect, lines:
       ),
     )
     .all();
-  for (const other of open.filter((each) => !fits(each))) takeOut(context, other.id, row.id);
+  for (const other of open.filter((each) => !fits(each))) takeOut(context, other.id, row);
   const { id: runId } =
     open.find(fits) ??
     insertRun(context, {
@@ -237,71 +257,63 @@ function ownRun(context: Context, run: Run, row: typeof pay.$inferSelect, lines:
     .where(and(eq(pay.runId, runId), eq(pay.personId, row.personId)))
     .get();
   // Corrected again while the run is open: the newer lines take the place of the older ones.
-  if (known) db.update(pay).set({ lines, corrects, overrides }).where(eq(pay.id, known.id)).run();
+  if (known) db.update(pay).set({ corrects, overrides }).where(eq(pay.id, known.id)).run();
   const payId =
     known?.id ??
     db
       .insert(pay)
-      .values({ runId, personId: row.personId, included: true, periods: 1, lines, corrects, overrides })
+      .values({
+        ...{ runId, personId: row.personId, included: true, periods: 1, lines: [], typed: [] },
+        ...{ corrects, overrides },
+      })
       .returning({ id: pay.id })
       .get().id;
+  const actId = putAct(context, actor, runId, row, run.businessId, lines);
+  keepComposed(context, runId, [payId]);
   const [worked] = workRows(context, loadRun(context, runId, [payId]));
   const net = decimal(worked?.figures?.net ?? "0");
-  if (!net.isNegative()) return { runId, payId, overpaid: null };
+  if (!net.isNegative()) return { runId, payId, actId, overpaid: null };
   const overpaid = net.abs().toFixed(2);
   const owed: SheetLine = {
     elementId: ensureElement(context, run.businessId, standardElements.overpaid),
     amount: `-${overpaid}`,
     corrects: run.payday,
   };
-  db.update(pay)
+  db.update(act)
     .set({ lines: [...lines, owed] })
-    .where(eq(pay.id, payId))
+    .where(eq(act.id, actId))
     .run();
-  return { runId, payId, overpaid };
+  return { runId, payId, actId, overpaid };
 }
 
 /** A correction that now belongs to another year leaves the open run that it stood in, and an empty run goes with it. */
-function takeOut({ store: { db } }: Context, runId: number, correctedId: number): void {
-  const pays = db.select().from(pay).where(eq(pay.runId, runId)).all();
-  const own = pays.find((each) => each.corrects?.payId === correctedId);
-  if (!own) return;
-  db.delete(tick).where(eq(tick.payId, own.id)).run();
-  db.delete(pay).where(eq(pay.id, own.id)).run();
-  if (pays.length === 1) db.delete(payRun).where(eq(payRun.id, runId)).run();
+function takeOut(context: Context, runId: number, corrected: typeof pay.$inferSelect): void {
+  const { db } = context.store;
+  for (const each of db
+    .select({ id: act.id })
+    .from(act)
+    .where(and(eq(act.runId, runId), eq(act.correctsPayId, corrected.id), isNull(act.undoneAt)))
+    .all())
+    undoAct(context, each.id);
 }
 
-/** The debt is taken with the first period that no run holds yet. */
-function firstFreePeriod(context: Context, who: typeof person.$inferSelect, payday: string): string {
-  const cycleId = datedRecords(context.store.db, [who.id], payday).terms.get(who.id)?.cycleId ?? 0;
-  const last = context.store.db
-    .select({ end: payRun.periodEnd })
-    .from(payRun)
-    .where(and(eq(payRun.cycleId, cycleId), eq(payRun.kind, "cycle"), ne(payRun.state, "takenBack")))
-    .orderBy(desc(payRun.periodEnd))
-    .limit(1)
-    .get();
-  return last ? addDays(last.end, 1) : addDays(payday, 1);
-}
-
-/** The debt is taken from the coming pays, so much each time, until it is paid back. */
-function takeBackByPays(
+/** The debt is taken from the pays after the run of its correction, so much each time, until it is paid back. */
+function owe(
   context: Context,
   who: typeof person.$inferSelect,
+  actId: number,
   payday: string,
   overpaid: string,
   perPay: string,
 ): void {
-  const from = firstFreePeriod(context, who, payday);
-  const lines = datedRecords(context.store.db, [who.id], from).usual.get(who.id)?.lines ?? [];
-  const elementId = ensureElement(context, who.businessId, standardElements.overpaid);
-  const plan: SheetLine = {
-    elementId,
-    amount: decimal(perPay).toFixed(2),
-    terms: { total: overpaid, since: addDays(payday, 1) },
-  };
   context.store.db
-    .insert(usualPay)
-    .values({ personId: who.id, from, lines: [...lines.filter((line) => line.elementId !== elementId), plan] })
+    .insert(debt)
+    .values({
+      ...{ actId, personId: who.id },
+      elementId: ensureElement(context, who.businessId, standardElements.overpaid),
+      totalCents: toCents(decimal(overpaid)),
+      perPayCents: toCents(decimal(perPay)),
+      since: addDays(payday, 1),
+    })
     .run();
 }

@@ -1,28 +1,39 @@
-/** The lines of a final pay: worked out from what the person has at the end, and added to the row of a run. */
-import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
-import type { SheetLine } from "@zesty/core/pay/row";
+/** Final pays: what is owed at the end, in words for the plan, and departures that waited for their period's run. */
+import type { DeparturePlan } from "@zesty/contract/departures";
+import { compose } from "@zesty/core/pay/compose";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import type { FinalPay } from "../runs/paysOfCountry.ts";
+import { finalLinesOf } from "../row/afterWork.ts";
 import { findRun, loadRun } from "../runs/runRows.ts";
 import { type WorkedOut, workRows } from "../runs/workRun.ts";
 import { departure, pay, person } from "../store/schema.ts";
 
-type Who = typeof person.$inferSelect;
+type Left = typeof departure.$inferSelect;
 
-/** Works out what is owed with this pay's own accrual in the balance, and adds it to the row. */
-export function addFinalLines(
+/** What the final pay of a row comes to, and what is worth a note. */
+export function finalPayInWords(
   context: Context,
-  payId: number,
+  left: Left,
   runId: number,
-  who: Who,
-  wanted: FinalPay["wanted"],
-): { lines: SheetLine[]; notes: string[]; words: DeparturePlan["lines"] } {
+  payId: number,
+): { notes: string[]; words: DeparturePlan["lines"] } {
+  const after = workRows(context, loadRun(context, runId, [payId]))[0];
+  demandTables(after);
   const loaded = loadRun(context, runId, [payId]);
-  const [worked] = workRows(context, loaded);
-  demandTables(worked);
-  return context.country(loaded.owner.country).pays.finalLines(context, { payId, runId, who, wanted, loaded, worked });
+  const row = context.store.db.select().from(pay).where(eq(pay.id, payId)).get();
+  const laid = row?.laid;
+  if (laid)
+    for (const each of loaded.rows)
+      each.lines = compose(
+        { ...laid, strands: laid.strands.filter((strand) => strand.source !== "final") },
+        row.typed ?? [],
+        loaded.elements,
+      );
+  const [before] = workRows(context, loaded);
+  if (!before) return { notes: [], words: [] };
+  const { notes, say } = finalLinesOf(context, left, loaded, before);
+  return { notes, words: say(after) };
 }
 
 /** Without the tables of its payday a final pay would come out empty: it is not worked out at all. */
@@ -38,36 +49,21 @@ export function demandTables(worked: WorkedOut | undefined): void {
     );
 }
 
-/** Departures that waited for their period's run: their final pay goes into it now. */
+/** Departures that waited for their period's run: their final pay stands in it from now on. @returns their names */
 export function applyWaiting(context: Context, runId: number): string[] {
   const { db } = context.store;
   const run = findRun(context, runId);
-  const waiting = db
-    .select({ departure, pay })
+  if (run.kind !== "cycle") return [];
+  return db
+    .select({ departure, pay, person })
     .from(departure)
     .innerJoin(pay, and(eq(pay.personId, departure.personId), eq(pay.runId, runId)))
+    .innerJoin(person, eq(person.id, departure.personId))
     .where(and(isNull(departure.undoneAt), isNull(departure.runId)))
-    .all();
-  if (waiting.length === 0) return [];
-  const applied: string[] = [];
-  const missing = workRows(context, loadRun(context, runId)).some((row) =>
-    row.marks.some((mark) => mark.code === "missingTable"),
-  );
-  // Their rows stand with a stop until the tables come; the lines are added then.
-  if (missing) return applied;
-  for (const each of waiting) {
-    const who = db.select().from(person).where(eq(person.id, each.departure.personId)).get();
-    if (!who || each.departure.lastDay > run.periodEnd) continue;
-    const { lines } = addFinalLines(context, each.pay.id, runId, who, {
-      lastDay: each.departure.lastDay,
-      reason: each.departure.reason as NewDeparture["reason"],
-      noticeWorked: each.departure.noticeWorked,
-      misconduct: each.departure.misconduct,
-      invalidity: each.departure.invalidity,
-      smallEmployer: each.departure.smallEmployer,
+    .all()
+    .filter((each) => each.departure.lastDay <= run.periodEnd)
+    .map((each) => {
+      db.update(departure).set({ runId, payId: each.pay.id }).where(eq(departure.id, each.departure.id)).run();
+      return `${each.person.givenName} ${each.person.familyName}`;
     });
-    db.update(departure).set({ runId, payId: each.pay.id, lines }).where(eq(departure.id, each.departure.id)).run();
-    applied.push(`${who.givenName} ${who.familyName}`);
-  }
-  return applied;
 }

@@ -1,17 +1,18 @@
 /** The run that a final pay goes into: one of its own now, or the cycle's run of the last day. */
 import type { NewDeparture } from "@zesty/contract/departures";
 import { dateWords } from "@zesty/core/calendar/dates";
-import type { SheetLine } from "@zesty/core/pay/row";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { elementsOf, insertRun, nextPeriodOf, openRun, usualLines } from "../runs/openRun.ts";
+import { insertRun, nextPeriodOf, openRun } from "../runs/openRun.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payCycle, payRun, type person } from "../store/schema.ts";
 
 export interface FinalRun {
   runId: number | null;
   payId: number | null;
+  /** the row of the cycle's run that is left out for a run of its own */
+  leftOutPayId: number | null;
   payday: string;
   words: string;
   /** other runs whose rows changed */
@@ -19,7 +20,7 @@ export interface FinalRun {
   elsewhere: string[];
 }
 
-const checkHours = "The usual hours were cut to the days up to the last one: look whether they are what was worked.";
+const checkHours = "The usual hours are those of the days up to the last one: check that they are what was worked.";
 
 type Who = typeof person.$inferSelect;
 type Cycle = typeof payCycle.$inferSelect;
@@ -32,7 +33,7 @@ export function finalRun(context: Context, actor: Actor, who: Who, wanted: NewDe
   return wanted.pay === "now" ? ownRun(context, who, wanted, cycle) : nextRun(context, actor, who, wanted, cycle);
 }
 
-/** A run of its own, from the first day not yet paid to the last day worked. The row of an open run moves there. */
+/** A run of its own, from the first day not yet paid to the last day worked. The row of an open run is left out for it. */
 function ownRun(context: Context, who: Who, wanted: NewDeparture, cycle: Cycle): FinalRun {
   const { db } = context.store;
   const open = openRunOf(context, cycle.id);
@@ -50,27 +51,25 @@ function ownRun(context: Context, who: Who, wanted: NewDeparture, cycle: Cycle):
   if (row) db.update(pay).set({ included: false }).where(eq(pay.id, row.id)).run();
   // Paid up to the last day already: only what is owed at the end is left, no usual hours.
   const paidUp = wanted.lastDay < start;
-  const period = open
-    ? { start: open.periodStart, end: open.periodEnd }
-    : { start, end: nextPeriodOf(context, cycle).end };
-  const lines = paidUp ? [] : untilLastDay(context, who, wanted.lastDay, period, row?.lines);
   const { id } = db
     .insert(pay)
-    .values({ runId: run.id, personId: who.id, included: true, periods: 1, lines })
+    .values({
+      ...{ runId: run.id, personId: who.id, included: true, periods: 1, lines: [] },
+      // What somebody typed is theirs and goes along.
+      typed: paidUp ? [] : (row?.typed ?? []),
+    })
     .returning({ id: pay.id })
     .get();
   return {
     runId: run.id,
     payId: id,
+    leftOutPayId: row?.included ? row.id : null,
     payday,
     words: `A run of its own, payday ${dateWords(payday)}`,
     touched: row ? [open.id] : [],
-    elsewhere: [
-      ...(row
-        ? [`The row in the open run of ${dateWords(open.payday)} is left out${paidUp ? "." : "; its lines go along."}`]
-        : []),
-      ...(lines.length > 0 ? [checkHours] : []),
-    ],
+    elsewhere: row
+      ? [`The row in the open run of ${dateWords(open.payday)} is left out${paidUp ? "." : "; what was typed goes along."}`]
+      : [],
   };
 }
 
@@ -81,8 +80,7 @@ function nextRun(context: Context, actor: Actor, who: Who, wanted: NewDeparture,
   const next = open ?? { id: null, periodStart: period.start, periodEnd: period.end, payday: period.payday };
   if (next.periodEnd < wanted.lastDay)
     return {
-      runId: null,
-      payId: null,
+      ...{ runId: null, payId: null, leftOutPayId: null },
       payday: wanted.lastDay,
       words: `Added when the run of the period with ${dateWords(wanted.lastDay)} is opened`,
       touched: [],
@@ -94,39 +92,30 @@ function nextRun(context: Context, actor: Actor, who: Who, wanted: NewDeparture,
     found?.id ??
     db
       .insert(pay)
-      .values({ runId, personId: who.id, included: true, periods: 1, lines: [] })
+      .values({ runId, personId: who.id, included: true, periods: 1, lines: [], typed: [] })
       .returning({ id: pay.id })
       .get().id;
-  const paidUp = wanted.lastDay < next.periodStart;
-  if (found) {
-    const period = { start: next.periodStart, end: next.periodEnd };
-    const lines = paidUp ? [] : untilLastDay(context, who, wanted.lastDay, period, found.lines);
-    db.update(pay).set({ included: true, lines }).where(eq(pay.id, payId)).run();
-  }
+  if (found && !found.included) db.update(pay).set({ included: true }).where(eq(pay.id, payId)).run();
   return {
-    runId,
-    payId,
+    ...{ runId, payId, leftOutPayId: null },
     payday: next.payday,
     words: `With the run of ${dateWords(next.payday)}`,
     touched: [],
-    elsewhere: found && !paidUp && found.lines.length > 0 && wanted.lastDay < next.periodEnd ? [checkHours] : [],
+    elsewhere: [],
   };
 }
 
-/**
- * What is paid up to the last day: the usual pay cut to its days. Hours that somebody typed are theirs and stay.
- */
-function untilLastDay(
-  context: Context,
-  who: Who,
-  lastDay: string,
-  period: { start: string; end: string },
-  typed: SheetLine[] | undefined,
-): SheetLine[] {
-  const elements = elementsOf(context, who.businessId);
-  const whole = usualLines(context, { ...who, endDate: null }, period, elements);
-  const untouched = typed === undefined || JSON.stringify(typed) === JSON.stringify(whole);
-  return untouched ? usualLines(context, { ...who, endDate: lastDay }, period, elements) : typed;
+/** Said of the row once it is composed: the usual hours of a part of the period are worth a look. */
+export function hoursToCheck(context: Context, { payId }: FinalRun, lastDay: string): string[] {
+  if (payId === null) return [];
+  const row = context.store.db
+    .select({ lines: pay.lines, end: payRun.periodEnd, kind: payRun.kind })
+    .from(pay)
+    .innerJoin(payRun, eq(pay.runId, payRun.id))
+    .where(eq(pay.id, payId))
+    .get();
+  const usual = row?.lines.some((line) => line.explained === undefined && line.detail === undefined && line.hours);
+  return usual && (row?.kind === "departure" || lastDay < (row?.end ?? "")) ? [checkHours] : [];
 }
 
 export const openRunOf = (context: Context, cycleId: number) =>

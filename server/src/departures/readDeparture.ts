@@ -2,15 +2,12 @@
 import type { DepartureView } from "@zesty/contract/departures";
 import { cessationReasons } from "@zesty/core/au/documents/payEvent";
 import { addDays } from "@zesty/core/calendar/dates";
-import type { SheetLine } from "@zesty/core/pay/row";
 import { and, desc, eq, isNull, lte, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";
-import { refreshRun } from "../runs/workRun.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
-import { datedRecords } from "../store/dated.ts";
 import { departure, outbox, pay, payRun, person, usualPay } from "../store/schema.ts";
-import { openRunOf } from "./finalRun.ts";
 
 export const openDeparture = (context: Context, personId: number) =>
   context.store.db
@@ -57,11 +54,11 @@ export function undoDeparture(context: Context, actor: Actor, personId: number):
         `/run/${run.id}`,
       );
     const who = db.select().from(person).where(eq(person.id, personId)).get();
-    const changed = run?.state === "open" ? takeOutLines(context, run, found) : [];
     db.update(person).set({ endDate: null }).where(eq(person.id, personId)).run();
     reopenUsualPay(context, personId, found.lastDay);
     db.update(departure).set({ undoneAt: context.clock.now() }).where(eq(departure.id, found.id)).run();
-    for (const runId of changed) refreshRun(context, runId);
+    const changed = run?.state === "open" ? takenOut(context, run, found) : [];
+    for (const runId of changed) composeAndCount(context, runId);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
@@ -81,50 +78,36 @@ const anythingSent = (context: Context, runId: number): boolean =>
     .where(and(eq(outbox.runId, runId), ne(outbox.state, "prepared")))
     .get() !== undefined;
 
-const same = (a: SheetLine, b: SheetLine) =>
-  a.elementId === b.elementId && JSON.stringify(a.detail ?? null) === JSON.stringify(b.detail ?? null);
-
-/** @returns the runs that changed */
-function takeOutLines(
+/** A run of its own is closed unused, and the row that was left out for it is back. @returns the runs that changed */
+function takenOut(
   context: Context,
   run: typeof payRun.$inferSelect,
   found: typeof departure.$inferSelect,
 ): number[] {
   const { db } = context.store;
-  const row = found.payId === null ? undefined : db.select().from(pay).where(eq(pay.id, found.payId)).get();
-  const others = (row?.lines ?? []).filter((line) => !found.lines.some((added) => same(added, line)));
-  // A row that held the final lines alone gets the usual pay back.
-  const lines =
-    others.length > 0
-      ? others
-      : (datedRecords(db, [found.personId], found.lastDay).usual.get(found.personId)?.lines ?? []);
-  if (row) db.update(pay).set({ lines }).where(eq(pay.id, row.id)).run();
   db.update(payRun)
     .set({ version: run.version + 1 })
     .where(eq(payRun.id, run.id))
     .run();
   if (run.kind !== "departure") return [run.id];
   db.update(payRun).set({ state: "takenBack" }).where(eq(payRun.id, run.id)).run();
-  const open = openRunOf(context, run.cycleId);
-  if (!open || !row) return [];
-  db.update(pay)
-    .set({ included: true, lines })
-    .where(and(eq(pay.runId, open.id), eq(pay.personId, found.personId)))
-    .run();
-  return [open.id];
+  if (found.leftOutPayId === null) return [];
+  db.update(pay).set({ included: true }).where(eq(pay.id, found.leftOutPayId)).run();
+  const row = db.select({ runId: pay.runId }).from(pay).where(eq(pay.id, found.leftOutPayId)).get();
+  return row ? [row.runId] : [];
 }
 
-/** The usual pay before the last day counts again from the day after it. */
-function reopenUsualPay(context: Context, personId: number, lastDay: string): void {
-  const { db } = context.store;
-  const before = db
+/** An earlier version ended usual pay with the last day: what it was counts again. */
+function reopenUsualPay({ store: { db } }: Context, personId: number, lastDay: string): void {
+  const closed = addDays(lastDay, 1);
+  const rows = db
     .select()
     .from(usualPay)
-    .where(and(eq(usualPay.personId, personId), lte(usualPay.from, lastDay)))
+    .where(and(eq(usualPay.personId, personId), lte(usualPay.from, closed)))
     .orderBy(desc(usualPay.from), desc(usualPay.id))
-    .limit(1)
-    .get();
-  db.insert(usualPay)
-    .values({ personId, from: addDays(lastDay, 1), lines: before?.lines ?? [] })
-    .run();
+    .all();
+  const [last] = rows;
+  const before = rows.find((row) => row.from <= lastDay);
+  if (last?.from === closed && last.lines.length === 0 && before && before.lines.length > 0)
+    db.insert(usualPay).values({ personId, from: closed, lines: before.lines }).run();
 }

@@ -1,15 +1,14 @@
 /** Records the end of an employment and puts the final pay into a run; the plan is the same work, taken back. */
 import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
-import { addDays } from "@zesty/core/calendar/dates";
-import { eq } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
-import { refreshRun } from "../runs/workRun.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { departure, person, usualPay } from "../store/schema.ts";
-import { addFinalLines } from "./finalLines.ts";
-import { finalRun } from "./finalRun.ts";
+import { departure, payRun, person } from "../store/schema.ts";
+import { finalPayInWords } from "./finalLines.ts";
+import { finalRun, hoursToCheck } from "./finalRun.ts";
 import { openDeparture } from "./readDeparture.ts";
 
 type Who = typeof person.$inferSelect;
@@ -39,11 +38,8 @@ function settle(context: Context, actor: Actor, personId: number, wanted: NewDep
   const who = demandEmployed(context, personId, wanted);
   db.update(person).set({ endDate: wanted.lastDay }).where(eq(person.id, personId)).run();
   const where = finalRun(context, actor, who, wanted);
-  const { lines, notes, words } =
-    where.payId === null || where.runId === null
-      ? { lines: [], notes: [], words: [] }
-      : addFinalLines(context, where.payId, where.runId, who, wanted);
-  db.insert(departure)
+  const left = db
+    .insert(departure)
     .values({
       personId,
       lastDay: wanted.lastDay,
@@ -54,17 +50,27 @@ function settle(context: Context, actor: Actor, personId: number, wanted: NewDep
       smallEmployer: wanted.smallEmployer ?? null,
       runId: where.runId,
       payId: where.payId,
-      lines,
+      leftOutPayId: where.leftOutPayId,
+      lines: [],
       recordedAt: context.clock.now(),
     })
-    .run();
-  closeUsualPay(context, personId, wanted.lastDay);
-  for (const runId of new Set([where.runId, ...where.touched])) if (runId !== null) refreshRun(context, runId);
+    .returning()
+    .get();
+  for (const runId of new Set([where.runId, ...where.touched])) if (runId !== null) composeAndCount(context, runId);
+  if (where.runId !== null)
+    db.update(payRun)
+      .set({ version: sql`${payRun.version} + 1` })
+      .where(eq(payRun.id, where.runId))
+      .run();
+  const { notes, words } =
+    where.payId === null || where.runId === null
+      ? { notes: [], words: [] }
+      : finalPayInWords(context, left, where.runId, where.payId);
   const plan: DeparturePlan = {
     lines: words,
     notes,
     run: { id: where.runId, payday: where.payday, words: where.words },
-    elsewhere: where.elsewhere,
+    elsewhere: [...where.elsewhere, ...hoursToCheck(context, where, wanted.lastDay)],
   };
   return { runId: where.runId, who, plan };
 }
@@ -80,12 +86,4 @@ function demandEmployed(context: Context, personId: number, wanted: NewDeparture
     throw cannot("dates", text, { errors: [{ path: "lastDay", text }] });
   }
   return who;
-}
-
-/** No usual pay after the last day; what it was stays on record. */
-function closeUsualPay(context: Context, personId: number, lastDay: string): void {
-  context.store.db
-    .insert(usualPay)
-    .values({ personId, from: addDays(lastDay, 1), lines: [] })
-    .run();
 }

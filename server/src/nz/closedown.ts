@@ -5,22 +5,25 @@
 
 import type { ClosedownPlan, NewClosedown } from "@zesty/contract/nz/closedowns";
 import { dateWords } from "@zesty/core/calendar/dates";
-import { leaveSpanNz } from "@zesty/core/nz/leaveDays";
+import { type LeaveDayNz, leaveSpanNz } from "@zesty/core/nz/leaveDays";
 import type { RowContextNz } from "@zesty/core/nz/pay/row";
 import type { SheetLine } from "@zesty/core/pay/row";
-import { withLeave } from "@zesty/core/pay/withLeave";
-import { decimal, least } from "@zesty/core/quantity/decimal";
+import type { Laid, Taken } from "@zesty/core/pay/strands";
+import { decimal, least, sum } from "@zesty/core/quantity/decimal";
 import { counted } from "@zesty/core/quantity/units";
 import { and, eq, gte, isNull, lte, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { demandOpen } from "../runs/runInHand.ts";
-import { findRun, type LoadedRow, type LoadedRun, loadRun, type Run } from "../runs/runRows.ts";
-import { refreshRun, workRows } from "../runs/workRun.ts";
+import type { AfterStep } from "../row/afterWork.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
+import { findRun, type LoadedRun, loadRun, type Run } from "../runs/runRows.ts";
+import { workRows } from "../runs/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { record } from "../store/audit.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { closedown, pay, payRun } from "../store/schema.ts";
+import { closedown, payRun } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 
 export const planClosedown = (context: Context, runId: number, wanted: NewClosedown): ClosedownPlan =>
   dryRun(context.store, () => settle(context, runId, wanted));
@@ -50,9 +53,8 @@ function settle(context: Context, runId: number, wanted: NewClosedown): Closedow
     );
   const people = loaded.rows.flatMap((row) => {
     if (!row.included || row.context.country !== "NZ") return [];
-    const part = linesFor(context, loaded, row, row.context, wanted, begunBefore(context, run, row.person.id, wanted));
+    const part = partFor(context, loaded, row.context, wanted, begunBefore(context, run, row.person.id, wanted));
     if (!part) return [];
-    context.store.db.update(pay).set({ lines: part.lines }).where(eq(pay.id, row.payId)).run();
     context.store.db
       .delete(closedown)
       .where(and(eq(closedown.runId, runId), eq(closedown.personId, row.person.id)))
@@ -76,7 +78,7 @@ function settle(context: Context, runId: number, wanted: NewClosedown): Closedow
     .set({ version: run.version + 1 })
     .where(eq(payRun.id, runId))
     .run();
-  refreshRun(context, runId);
+  composeAndCount(context, runId);
   const worked = new Map(workRows(context, loadRun(context, runId)).map((each) => [each.row.payId, each.figures]));
   return {
     people: people.map(({ row, anniversaryOn, note, codes }) => ({
@@ -110,44 +112,51 @@ const begunBefore = (context: Context, run: Run, personId: number, { from, to }:
     )
     .get() !== undefined;
 
-/** A closedown recorded in the run before goes on into this one: its days are leave, or unpaid, and not usual pay. */
-export function applyClosedowns(context: Context, runId: number): void {
-  const run = findRun(context, runId);
-  const going = context.store.db
-    .select()
-    .from(closedown)
-    .where(
-      and(
-        eq(closedown.businessId, run.businessId),
-        isNull(closedown.undoneAt),
-        ne(closedown.runId, runId),
-        lte(closedown.from, run.periodEnd),
-        gte(closedown.to, run.periodStart),
-      ),
-    )
-    .all();
-  if (going.length === 0) return;
-  const loaded = loadRun(context, runId);
-  for (const { personId, from, to } of going) {
-    const row = loaded.rows.find((each) => each.person.id === personId);
-    if (row?.context.country !== "NZ") continue;
-    const part = linesFor(context, loaded, row, row.context, { from, to }, true);
-    if (part) context.store.db.update(pay).set({ lines: part.lines }).where(eq(pay.id, row.payId)).run();
-  }
+/** Closedowns that touch the period of a run: its days are leave, or unpaid, and not usual pay. */
+export function closedownsIn(context: Context, run: Run): Map<number, AfterStep[]> {
+  if (run.kind !== "cycle") return new Map();
+  const found = new Map<number, AfterStep[]>();
+  const rows = rowsOf(
+    context.store.sqlite,
+    closedown,
+    'WHERE t.business_id = ? AND t.undone_at IS NULL AND t."from" <= ? AND t."to" >= ? ORDER BY t.run_id = ?, t.id',
+    ...[run.businessId, run.periodEnd, run.periodStart, run.id],
+  );
+  for (const { personId, from, to } of rows)
+    found.set(personId, [
+      (loaded, worked, laid) => {
+        const known = worked.row.context;
+        if (known.country !== "NZ") return [];
+        const part = partFor(context, loaded, known, { from, to }, begunBefore(context, run, personId, { from, to }));
+        return (part?.parts ?? []).map(({ line, days }) => ({
+          ...{ act: 0, source: "closedown" as const, line },
+          ...(days.length > 0 ? { takes: takenBySpan(laid, days) } : {}),
+        }));
+      },
+    ]);
+  return found;
+}
+
+/** Hours of days, by the span that each lies in. */
+function takenBySpan({ spans }: Laid, days: readonly LeaveDayNz[]): Taken[] {
+  return spans.flatMap(({ from, to }, span) => {
+    const own = days.filter((day) => day.date >= from && day.date <= to);
+    return own.length === 0 ? [] : [{ span, hours: sum(own.map((day) => day.hours)).toString() }];
+  });
 }
 
 interface Part {
-  lines: SheetLine[];
+  /** lines, with the days that each takes from usual time; one of nothing only takes */
+  parts: { line: SheetLine; days: readonly LeaveDayNz[] }[];
   codes: string[];
   anniversaryOn: string | null;
   note: string | null;
 }
 
 /** The days of the closedown in this period: annual holidays or 8 %, and public holidays among them. */
-function linesFor(
+function partFor(
   context: Context,
-  { run, elementRows, elements }: LoadedRun,
-  row: LoadedRow,
+  { run, elementRows }: LoadedRun,
   known: RowContextNz,
   wanted: NewClosedown,
   begun: boolean,
@@ -156,57 +165,48 @@ function linesFor(
   const last = wanted.to < run.periodEnd ? wanted.to : run.periodEnd;
   const span = leaveSpanNz(first, last, known.holidays, known.facts.province);
   if (span.days.length === 0 || known.person.holidayPayWithPay === true) return null;
-  const all = [...elements.values()];
   const elementOf = (element: string, leave: string | null) => {
     const found = elementRows.find((each) => each.element === element && each.leave === leave);
     if (!found)
       throw cannot("no-element", `The business has no pay element for ${leave ?? element}. Add it in Set-up.`);
     return found;
   };
-  const rate = known.facts.hourlyRate;
-  let lines = row.lines;
+  const parts: Part["parts"] = [];
   const codes: string[] = [];
-  const put = (element: { id: number; code: string }, units: string, hours: string) => {
-    lines = withLeave(lines, all, { elementId: element.id, leave: hours, inPeriod: hours, units, rate }).lines;
-    codes.push(element.code);
-  };
-  const holiday = elementOf("publicHoliday", null);
-  const holidayHours = span.holidays.reduce((total, day) => total.plus(day.hours), decimal(0));
-  if (span.holidays.length > 0) put(holiday, String(span.holidays.length), holidayHours.toString());
+  const leaveDays = span.days.filter((day) => day.holiday === null);
+  if (span.holidays.length > 0) {
+    const holiday = elementOf("publicHoliday", null);
+    const hours = sum(span.holidays.map((day) => day.hours)).toString();
+    parts.push({ line: { elementId: holiday.id, hours, units: String(span.holidays.length) }, days: span.holidays });
+    codes.push(holiday.code);
+  }
   const entitled = decimal(known.balances.annual ?? "0");
   const annual = elementOf("leaveTaken", "annual");
   if (entitled.gt(0)) {
     const weeks = least(span.weeks, entitled);
-    put(annual, weeks.toString(), span.leaveHours.toString());
+    parts.push({
+      line: { elementId: annual.id, hours: span.leaveHours.toString(), units: weeks.toString() },
+      days: leaveDays,
+    });
+    codes.push(annual.code);
     const short = span.weeks.minus(weeks);
     return {
-      lines,
-      codes,
-      anniversaryOn: null,
+      ...{ parts, codes, anniversaryOn: null },
       note: short.gt(0)
         ? `${short.toString()} weeks are not covered by the entitlement: agree leave in advance, or leave without pay.`
         : null,
     };
   }
   // Not yet entitled: the days are not paid by themselves, 8 % of what was earned is.
-  const unpaid = withLeave(lines, all, {
-    elementId: annual.id,
-    leave: span.leaveHours.toString(),
-    inPeriod: span.leaveHours.toString(),
-    units: "0",
-    rate,
-  }).lines.filter((line) => line.elementId !== annual.id);
-  const elementId = ensureElement(context, run.businessId, standardElements.closedown);
+  parts.push({ line: { elementId: annual.id, hours: "0", units: "0" }, days: leaveDays });
   if (begun)
     return {
-      lines: unpaid.filter((line) => line.elementId !== elementId),
-      codes,
-      anniversaryOn: null,
+      ...{ parts, codes, anniversaryOn: null },
       note: "The 8 % was paid when the closedown began: these days are without pay, but for their public holidays.",
     };
+  parts.push({ line: { elementId: ensureElement(context, run.businessId, standardElements.closedown) }, days: [] });
   return {
-    lines: [...unpaid.filter((line) => line.elementId !== elementId), { elementId }],
-    codes: [...codes, standardElements.closedown.code],
+    ...{ parts, codes: [...codes, standardElements.closedown.code] },
     anniversaryOn: wanted.from,
     note: `Not yet entitled: the next twelve months run from ${dateWords(wanted.from)}.`,
   };

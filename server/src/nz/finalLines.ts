@@ -9,14 +9,12 @@ import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { counted, moneyText } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
-import { appendLines } from "../runs/appendLines.ts";
-import type { FinalPay } from "../runs/paysOfCountry.ts";
-import { loadRun } from "../runs/runRows.ts";
-import { workRows } from "../runs/workRun.ts";
+import type { FinalLines, FinalPay } from "../runs/paysOfCountry.ts";
+import type { WorkedOut } from "../runs/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 
-export function finalLinesNz(context: Context, { payId, runId, who, wanted: { lastDay }, worked: before }: FinalPay) {
-  if (before?.row.context.country !== "NZ") throw new Error("A New Zealand final pay belongs to a New Zealand row.");
+export function finalLinesNz(context: Context, { who, wanted: { lastDay }, worked: before }: FinalPay): FinalLines {
+  if (before.row.context.country !== "NZ") throw new Error("A New Zealand final pay belongs to a New Zealand row.");
   const { holidays, balances, facts } = before.row.context;
   const left = (kind: "annual" | "alternative") => {
     const moved = (before.worked?.country === "NZ" ? before.worked.lines : []).reduce((total, { line }) => {
@@ -58,18 +56,14 @@ export function finalLinesNz(context: Context, { payId, runId, who, wanted: { la
       ...(explained === undefined ? {} : { explained }),
     }),
   );
-  appendLines(context, payId, lines);
-  return { lines, notes, words: wordsOf(context, runId, payId, wanted) };
+  return { lines, notes, say: (after) => wordsOf(after, wanted) };
 }
 
 /** What each line came to, with its rule: worked out by the very pay that holds it. */
 function wordsOf(
-  context: Context,
-  runId: number,
-  payId: number,
+  worked: WorkedOut | undefined,
   wanted: readonly { element: keyof typeof standardElements; units?: string; explained?: string }[],
 ): DeparturePlan["lines"] {
-  const [worked] = workRows(context, loadRun(context, runId, [payId]));
   const lines = worked?.worked?.country === "NZ" ? worked.worked.lines : [];
   return wanted.flatMap(({ element, units, explained }) => {
     const { code, name } = standardElements[element];

@@ -5,7 +5,7 @@ import { earlierInPeriod } from "../runs/earlierInPeriod.ts";
 import type { PaysOfCountry } from "../runs/paysOfCountry.ts";
 import type { NetPayment } from "../runs/prepared.ts";
 import { personFactsBase } from "../runs/rowFacts.ts";
-import { applyClosedowns } from "./closedown.ts";
+import { closedownsIn } from "./closedown.ts";
 import { finalLinesNz } from "./finalLines.ts";
 import { creditTransferXml, paymentCsvNz } from "./paymentFile.ts";
 import { nzRows } from "./rowFacts.ts";
@@ -39,7 +39,7 @@ export const paysNz: PaysOfCountry = {
       },
     };
   },
-  opening: applyClosedowns,
+  closedIn: closedownsIn,
   signing: (_context, loaded, _ids, leaveTaken) => (row, worked, yearAfter, payments) => {
     if (worked.country !== "NZ") throw new Error("A pay of another country stands in a New Zealand run.");
     return signedPartsNz(loaded, row, worked, yearAfter, payments.filter(isPaymentNz), leaveTaken);

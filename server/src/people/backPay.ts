@@ -8,11 +8,13 @@ import { partOfPeriod } from "@zesty/core/pay/partPeriod";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
-import { centsText, fromE4, toCents } from "@zesty/core/quantity/units";
-import { and, asc, eq, gte, inArray } from "drizzle-orm";
+import { centsOf, centsText, fromE4, toCents } from "@zesty/core/quantity/units";
+import { and, asc, desc, eq, gte, inArray, isNull, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { openRunOf } from "../departures/finalRun.ts";
 import { cannot, notFound } from "../http/problem.ts";
+import { undoAct } from "../row/acts.ts";
+import { keepComposed } from "../row/keepComposed.ts";
 import { nextPeriodOf, openRun } from "../runs/openRun.ts";
 import { workedTerms } from "../runs/workedTerms.ts";
 import { refreshRun } from "../runs/workRun.ts";
@@ -20,7 +22,7 @@ import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { backPay, employmentTerms, pay, payCycle, payRun, person, signedPay } from "../store/schema.ts";
+import { act, backPay, employmentTerms, pay, payCycle, payRun, person, signedPay } from "../store/schema.ts";
 import { saveSection } from "./savePerson.ts";
 
 type Who = typeof person.$inferSelect;
@@ -89,6 +91,7 @@ function differences(context: Context, who: Who, from: string, save: () => void)
   save();
   const paidBack = backPaidOf(
     context,
+    who.id,
     pays.map((each) => each.id),
   );
   return pays.flatMap((signed, at): Difference[] => {
@@ -124,7 +127,8 @@ function differences(context: Context, who: Who, from: string, save: () => void)
 }
 
 /** What was paid back before for the same pays, in cents; a run that was taken back or discarded paid nothing. */
-function backPaidOf({ store: { db } }: Context, signedPayIds: readonly number[]): Map<number, number> {
+function backPaidOf(context: Context, personId: number, signedPayIds: readonly number[]): Map<number, number> {
+  const { db } = context.store;
   const found = new Map<number, number>();
   const rows = db
     .select({ signedPayId: backPay.signedPayId, cents: backPay.cents, state: payRun.state })
@@ -133,9 +137,49 @@ function backPaidOf({ store: { db } }: Context, signedPayIds: readonly number[])
     .innerJoin(payRun, eq(pay.runId, payRun.id))
     .where(inArray(backPay.signedPayId, [...signedPayIds]))
     .all();
-  for (const row of rows)
-    if (row.state !== "takenBack") found.set(row.signedPayId, (found.get(row.signedPayId) ?? 0) + row.cents);
+  const add = (signedPayId: number, cents: number) => found.set(signedPayId, (found.get(signedPayId) ?? 0) + cents);
+  for (const row of rows) if (row.state !== "takenBack") add(row.signedPayId, row.cents);
+  for (const { owed, lines } of actsThatPay(context, personId)) {
+    // What was taken out of the row, or typed lower, is not paid.
+    let left = lines.reduce((sum, line) => sum + centsOf(line.amount ?? "0"), 0);
+    for (const { signedPayId, cents } of owed) {
+      const paid = Math.min(cents, left);
+      left -= paid;
+      add(signedPayId, paid);
+    }
+  }
   return found;
+}
+
+/** Back pay that stands: with the lines of the row that holds it, as they are paid. */
+function actsThatPay({ store: { db } }: Context, personId: number) {
+  return db
+    .select({ id: act.id, owed: act.owed, lines: pay.lines })
+    .from(act)
+    .innerJoin(payRun, eq(act.runId, payRun.id))
+    .innerJoin(pay, and(eq(pay.runId, act.runId), eq(pay.personId, act.personId)))
+    .where(and(eq(act.personId, personId), eq(act.kind, "backPay"), isNull(act.undoneAt), ne(payRun.state, "takenBack")))
+    .all()
+    .map(({ id, owed, lines }) => ({ owed, lines: lines.filter((line) => line.act === id) }));
+}
+
+/** With a raise that is undone its back pay is owed no more, as long as its run is open: what was signed off is corrected. */
+export function undoBackPay(context: Context, personId: number, termsId: number): void {
+  for (const { id } of context.store.db
+    .select({ id: act.id })
+    .from(act)
+    .leftJoin(payRun, eq(act.runId, payRun.id))
+    .where(
+      and(
+        eq(act.personId, personId),
+        eq(act.kind, "backPay"),
+        eq(act.termsId, termsId),
+        isNull(act.undoneAt),
+        eq(payRun.state, "open"),
+      ),
+    )
+    .all())
+    undoAct(context, id);
 }
 
 export function planBackPay(
@@ -264,16 +308,25 @@ export function putBackPay(
     });
     const payId =
       row?.id ??
-      db.insert(pay).values({ runId, personId, included: true, periods: 1, lines: [] }).returning({ id: pay.id }).get()
-        .id;
-    db.update(pay)
-      .set({ lines: [...(row?.lines ?? []), ...lines] })
-      .where(eq(pay.id, payId))
+      db
+        .insert(pay)
+        .values({ runId, personId, included: true, periods: 1, lines: [], typed: [] })
+        .returning({ id: pay.id })
+        .get().id;
+    const termsId = db
+      .select({ id: employmentTerms.id })
+      .from(employmentTerms)
+      .where(and(eq(employmentTerms.personId, personId), eq(employmentTerms.from, terms.from)))
+      .orderBy(desc(employmentTerms.id))
+      .get()?.id;
+    const owed = rows.map((each) => ({ signedPayId: each.signedPayId, cents: toCents(decimal(each.difference)) }));
+    db.insert(act)
+      .values({
+        ...{ businessId: who.businessId, kind: "backPay", personId, runId, lines, owed, termsId },
+        ...{ userId: actor.userId, at: context.clock.now() },
+      })
       .run();
-    for (const each of rows)
-      db.insert(backPay)
-        .values({ personId, signedPayId: each.signedPayId, payId, cents: toCents(decimal(each.difference)) })
-        .run();
+    keepComposed(context, runId, [payId]);
     db.update(payRun)
       .set({ version: run.version + 1 })
       .where(eq(payRun.id, runId))

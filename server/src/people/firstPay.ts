@@ -5,7 +5,8 @@ import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { elementsOf, insertRun, nextPeriodOf, usualLines } from "../runs/openRun.ts";
+import { insertRun, nextPeriodOf } from "../runs/openRun.ts";
+import { keepComposed } from "../row/keepComposed.ts";
 import { loadRun } from "../runs/runRows.ts";
 import { workRows } from "../runs/workRun.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -30,9 +31,8 @@ function firstPayOfPerson(context: Context, personId: number): FirstPay {
   for (let tries = 0; period.end < who.startDate && tries < 400; tries += 1)
     period = nextPeriod(cycle.cycle as Cycle, period.end, cycle.paydayOffset);
   const run = insertRun(context, { businessId: who.businessId, cycleId: cycle.id, ...period });
-  const elements = elementsOf(context, who.businessId);
-  const lines = usualLines(context, who, period, elements);
-  db.insert(pay).values({ runId: run.id, personId, included: true, periods: 1, lines }).run();
+  db.insert(pay).values({ runId: run.id, personId, included: true, periods: 1, lines: [], typed: [] }).run();
+  keepComposed(context, run.id);
   const [worked] = workRows(context, loadRun(context, run.id));
   const figures = worked?.figures;
   return {

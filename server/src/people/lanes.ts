@@ -57,6 +57,7 @@ const lane = <Row>(
 });
 
 const amount = (cents: number | null): string | null => (cents === null ? null : dollars(decimal(centsText(cents))));
+const useWords = { all: "every hour recorded", exceptions: "exceptions", record: "for the record only" } as const;
 const plain = (e4: number): string => fromE4(e4).toString();
 /** Cents at least. */
 const rate = (e4: number): string => (e4 % 100 === 0 ? fromE4(e4).toFixed(2) : plain(e4));
@@ -167,7 +168,7 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
     lane("time", "Agreement", timeTerms, (row) => [
       ["Agreement", row.agreement ?? "none"],
       ["Level", row.classification],
-      ["Hours", row.use === "all" ? "every hour recorded" : "exceptions"],
+      ["Hours", useWords[row.use]],
       ["Averaging begins on", row.averagingFrom && dateWords(row.averagingFrom)],
     ]),
     ...own[country],

@@ -9,8 +9,8 @@ import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { type employmentTerms, payRun, person, signedPay } from "../store/schema.ts";
+import { undoBackPay } from "./backPay.ts";
 import { type Lane, lanesOf } from "./lanes.ts";
-import { usualFollows } from "./usualFollows.ts";
 
 interface Row {
   id: number;
@@ -114,12 +114,10 @@ export function undoChange(context: Context, actor: Actor, personId: number, sec
       );
     const { id: _id, from: _from, ...held } = before;
     const table = lane.table as typeof employmentTerms;
-    const is = db
-      .insert(table)
+    db.insert(table)
       .values({ ...(held as typeof table.$inferInsert), from: row.from })
-      .returning()
-      .get();
-    if (section === "employment") usualFollows(context, personId, row as never, is);
+      .run();
+    if (section === "employment") undoBackPay(context, personId, row.id);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,

@@ -26,7 +26,6 @@ import type { SectionValuesNz } from "../nz/writers.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
-import { datedRecords } from "../store/dated.ts";
 import {
   bankSplit,
   costCentre,
@@ -43,7 +42,6 @@ import {
 import { writeTimeTerms } from "../time/timeTerms.ts";
 import { demandOwn } from "./ofTheBusiness.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
-import { usualFollows } from "./usualFollows.ts";
 
 /** What each section carries, as the contract has checked it. */
 export interface SectionValues extends SectionValuesNz {
@@ -213,8 +211,7 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
       const text = `The salary comes to $${fromE4(rateOfSalary).toString()} an hour, not $${values.hourlyRate}. Empty one of the two.`;
       throw cannot("rate-and-salary", text, { errors: [{ path: "hourlyRate", text }] });
     }
-    const was = datedRecords(context.store.db, [personId], from).terms.get(personId);
-    const is = context.store.db
+    context.store.db
       .insert(employmentTerms)
       .values({
         personId,
@@ -233,9 +230,7 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
         wagesAccount: values.wagesAccount ?? null,
         ownCosts: values.ownCosts?.length ? values.ownCosts : null,
       })
-      .returning()
-      .get();
-    usualFollows(context, personId, was, is);
+      .run();
   },
   emergency: (context, personId, _businessId, _from, { contact }) => {
     context.store.db.update(person).set({ emergency: contact }).where(eq(person.id, personId)).run();

@@ -1,14 +1,13 @@
 /** Brings people into an open run who were left out: they joined later, or sit in another cycle. */
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot } from "../http/problem.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
 import { pay, payRun, person } from "../store/schema.ts";
-import { putTimeIntoRun } from "../time/intoRun.ts";
-import { elementsOf, usualLines } from "./openRun.ts";
 import { demandOpen } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
-import { refreshRun } from "./workRun.ts";
 
 export function addToRun(context: Context, actor: Actor, runId: number, personIds: readonly number[]): void {
   const { db } = context.store;
@@ -22,34 +21,24 @@ export function addToRun(context: Context, actor: Actor, runId: number, personId
         .all()
         .map((row) => row.personId),
     );
-    const elements = elementsOf(context, run.businessId);
-    const period = { start: run.periodStart, end: run.periodEnd };
     for (const personId of personIds) {
       const who = db.select().from(person).where(eq(person.id, personId)).get();
       if (who?.businessId !== run.businessId)
         throw cannot("unknown-person", "This person does not belong to the business. Nothing was changed.");
       if (!inRun.has(personId))
-        db.insert(pay)
-          .values({
-            runId,
-            personId,
-            included: true,
-            periods: 1,
-            lines: usualLines(context, who, period, elements),
-          })
-          .run();
+        db.insert(pay).values({ runId, personId, included: true, periods: 1, lines: [], typed: [] }).run();
     }
     db.update(payRun)
       .set({ version: run.version + 1 })
       .where(eq(payRun.id, runId))
       .run();
-    putTimeIntoRun(context, runId, { personIds: personIds.filter((id) => !inRun.has(id)), opening: true });
-    refreshRun(context, runId);
+    applyWaiting(context, runId);
+    composeAndCount(context, runId);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
       businessId: run.businessId,
-      what: "put people into a run",
+      what: "added people to a run",
       about: `run ${run.number}: ${personIds.map((each) => `person ${each}`).join(", ")}`,
     });
   });

@@ -1,11 +1,12 @@
 import { and, desc, eq, lt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
 import { payRun } from "../store/schema.ts";
 import { demandOpen, demandVersion } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
-import { refreshRun } from "./workRun.ts";
+
 
 /** Moves the payday of an open run; the whole run is worked out again by the rates of the new day. */
 export function movePayday(
@@ -33,7 +34,7 @@ export function movePayday(
       .set({ payday: wanted.payday, accountingDate: wanted.payday, version: run.version + 1 })
       .where(eq(payRun.id, runId))
       .run();
-    refreshRun(context, runId);
+    composeAndCount(context, runId);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,

@@ -1,10 +1,9 @@
-/** Opens the next run of a cycle: the period after the last one, rows from usual pay or from each person's last pay. */
+/** Opens the next run of a cycle: the period after the last one, with who is paid in it. */
 
 import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { paydayByRule } from "@zesty/core/countries/workingDays";
-import { cutToPart, partOfPeriod } from "@zesty/core/pay/partPeriod";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -14,8 +13,8 @@ import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { departure, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
-import { putTimeIntoRun } from "../time/intoRun.ts";
-import { refreshRun } from "./workRun.ts";
+import { copyLast } from "../row/copyLast.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 
 export interface Wanted {
   cycleId: number;
@@ -85,19 +84,14 @@ export function openRun(context: Context, actor: Actor, businessId: number, want
       context,
       people.map((each) => each.id),
     );
-    const before = wanted.from === "last" && last ? linesOfRun(context, last.id) : new Map<number, SheetLine[]>();
-    const elements = elementsOf(context, businessId);
-    for (const each of people) {
-      if (records.terms.get(each.id)?.cycleId !== cycle.id || paidOut.has(each.id)) continue;
-      const lines = before.has(each.id)
-        ? againLines(before.get(each.id) ?? [], elements)
-        : usualLines(context, each, period, elements);
-      db.insert(pay).values({ runId: run.id, personId: each.id, included: true, periods: 1, lines }).run();
-    }
-    context.country(findBusiness(context, businessId).country).pays.opening(context, run.id);
+    for (const each of people)
+      if (records.terms.get(each.id)?.cycleId === cycle.id && !paidOut.has(each.id))
+        db.insert(pay)
+          .values({ runId: run.id, personId: each.id, included: true, periods: 1, lines: [], typed: [] })
+          .run();
     applyWaiting(context, run.id);
-    putTimeIntoRun(context, run.id, { opening: true });
-    refreshRun(context, run.id);
+    if (wanted.from === "last" && last) copyLast(context, run.id, last.id);
+    composeAndCount(context, run.id);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
@@ -118,41 +112,6 @@ export const elementsOf = (context: Context, businessId: number): Map<number, ty
       .all()
       .map((each) => [each.id, each]),
   );
-
-/** What is copied from the last pay: no corrections, no leave, which was taken once, and no hours that were recorded. */
-function againLines(lines: readonly SheetLine[], elements: ReturnType<typeof elementsOf>): SheetLine[] {
-  const once = [
-    "leaveTaken",
-    "publicHoliday",
-    "publicHolidayWorked",
-    "alternativeHoliday",
-    "alternativeEarned",
-    "cashUp",
-  ];
-  return lines.filter(
-    (line) =>
-      line.corrects === undefined &&
-      line.time === undefined &&
-      !once.includes(elements.get(line.elementId)?.element ?? ""),
-  );
-}
-
-/**
- * Usual pay as it stands on the period's last day, for who left before it on their own last day; cut to the days of
- * the employment for who starts or leaves within the period.
- */
-export function usualLines(
-  context: Context,
-  { id, startDate, endDate }: typeof person.$inferSelect,
-  period: { start: string; end: string },
-  elements: ReturnType<typeof elementsOf>,
-): SheetLine[] {
-  const day = endDate !== null && endDate < period.end ? endDate : period.end;
-  const { usual, terms } = datedRecords(context.store.db, [id], day);
-  const workPattern = terms.get(id)?.workPattern ?? null;
-  const part = partOfPeriod({ startDate, endDate, workPattern }, period.start, period.end);
-  return cutToPart(usual.get(id)?.lines ?? [], elements as never, part);
-}
 
 export function insertRun(
   context: Context,

@@ -4,10 +4,11 @@ import { dateWords, daysBetween } from "@zesty/core/calendar/dates";
 import { and, eq, inArray, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
 import { pay, payCycle, payRun, person } from "../store/schema.ts";
 import { insertRun, nextPeriodOf } from "./openRun.ts";
-import { refreshRun } from "./workRun.ts";
+
 
 export function openOutsideCycle(context: Context, actor: Actor, businessId: number, wanted: NewOutsideCycle): number {
   const { db } = context.store;
@@ -39,8 +40,8 @@ export function openOutsideCycle(context: Context, actor: Actor, businessId: num
       reason: wanted.reason,
     });
     for (const { id } of people)
-      db.insert(pay).values({ runId: run.id, personId: id, included: true, periods: 1, lines: [] }).run();
-    refreshRun(context, run.id);
+      db.insert(pay).values({ runId: run.id, personId: id, included: true, periods: 1, lines: [], typed: [] }).run();
+    composeAndCount(context, run.id);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,

@@ -7,6 +7,7 @@ import type { AnyContext, AnyPay } from "@zesty/core/countries/countries";
 import type { JournalLine, PayOfJournal, PostingAccounts } from "@zesty/core/documents/posting";
 import type { PayElement, RowBase, SheetLine } from "@zesty/core/pay/row";
 import type { Context } from "../context.ts";
+import type { AfterStep } from "../row/afterWork.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import type { business, fund } from "../store/schema.ts";
 import type { LeaveTaken } from "../time/leaveTaken.ts";
@@ -42,18 +43,24 @@ export interface CountryRows {
 export type SignedParts = Pick<PreparedPay, "leave" | "slip" | "dues">;
 
 export interface FinalPay {
-  payId: number;
-  runId: number;
   who: Who;
   wanted: Pick<NewDeparture, "lastDay" | "reason" | "noticeWorked" | "misconduct" | "invalidity" | "smallEmployer">;
   loaded: LoadedRun;
-  worked: WorkedOut | undefined;
+  /** the row as it is worked without them */
+  worked: WorkedOut;
+}
+
+export interface FinalLines {
+  lines: SheetLine[];
+  notes: string[];
+  /** each line in words, from the row as it is worked with them */
+  say(after: WorkedOut | undefined): DeparturePlan["lines"];
 }
 
 export interface PaysOfCountry {
   rows(context: Context, sources: RowSources): CountryRows;
-  /** What goes into the rows of a run when it is opened. */
-  opening(context: Context, runId: number): void;
+  /** By person, what a closedown puts into a row of the run, from the row as it is worked without it. */
+  closedIn(context: Context, run: Run): Map<number, AfterStep[]>;
   /** What signing off writes for each pay; made once a run. */
   signing(
     context: Context,
@@ -78,6 +85,6 @@ export interface PaysOfCountry {
       payments: readonly NetPayment[],
     ): { mime: string; bytes: Buffer };
   };
-  /** The lines of a final pay, put into its row. */
-  finalLines(context: Context, pay: FinalPay): { lines: SheetLine[]; notes: string[]; words: DeparturePlan["lines"] };
+  /** The lines of a final pay. */
+  finalLines(context: Context, pay: FinalPay): FinalLines;
 }

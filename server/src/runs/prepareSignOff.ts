@@ -6,18 +6,19 @@ import { splitNetPay } from "@zesty/core/quantity/split";
 import { toCents } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import { atOnce, eachOf, type Steps } from "../jobs/steps.ts";
+import { freshRun } from "../row/keepComposed.ts";
 import { places } from "../store/crypt.ts";
 import { yearSums } from "../store/sums.ts";
 import { leaveTakenIn } from "../time/leaveTaken.ts";
 import type { NetPayment, Prepared, PreparedPay } from "./prepared.ts";
-import { type LoadedRun, loadRun } from "./runRows.ts";
+import type { LoadedRun } from "./runRows.ts";
 import { rowWorker, totalsOf, type WorkedOut } from "./workRun.ts";
 
 export const prepareSignOff = (context: Context, runId: number): Prepared => atOnce(prepareSteps(context, runId));
 
 /** @param final pays with which their people's payroll year is made final */
 export function* prepareSteps(context: Context, runId: number, final: readonly number[] = []): Steps<Prepared> {
-  const loaded = loadRun(context, runId);
+  const loaded = freshRun(context, runId);
   const { run, owner } = loaded;
   const included = loaded.rows.filter((row) => row.included);
   for (const row of included) if (final.includes(row.payId)) row.yearFinal = true;

@@ -8,13 +8,14 @@ import type { Actor, Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
 import { cycleNames } from "../people/ofBusiness.ts";
+import { freshRun } from "../row/keepComposed.ts";
 import { datedRecords } from "../store/dated.ts";
 import { costCentre, document, due, journal, payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { rowsOf } from "../store/statements.ts";
 import { workingIn } from "../store/workings.ts";
 import { departuresPaid, linesOfRun } from "./openRun.ts";
-import { findRun, type LoadedRun, loadRun, type Run } from "./runRows.ts";
+import { findRun, type LoadedRun, type Run } from "./runRows.ts";
 import { faultyRuns, segmentsFrom } from "./segments.ts";
 import { workRows } from "./workRun.ts";
 
@@ -53,7 +54,7 @@ const summary = (run: Run, cycleName: string, faulty: boolean): RunSummary => ({
 
 export function readRun(context: Context, actor: Actor, runId: number): RunView {
   const { db } = context.store;
-  const loaded = loadRun(context, runId);
+  const loaded = freshRun(context, runId);
   const { run } = loaded;
   const open = run.state === "open";
   const before = db
@@ -112,6 +113,8 @@ const rowHead = (loaded: LoadedRun, row: LoadedRun["rows"][number]) => ({
   periods: row.periods,
   overrides: row.overrides,
   lines: row.lines,
+  typed: row.typed,
+  laid: loaded.run.state === "open" ? row.laid : null,
 });
 
 const openRows = (context: Context, loaded: LoadedRun): RunRow[] =>

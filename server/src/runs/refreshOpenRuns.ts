@@ -2,7 +2,7 @@
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { payRun } from "../store/schema.ts";
-import { refreshRun } from "./workRun.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 
 export function refreshOpenRuns(context: Context, businessId: number): void {
   const open = context.store.db
@@ -11,7 +11,7 @@ export function refreshOpenRuns(context: Context, businessId: number): void {
     .where(and(eq(payRun.businessId, businessId), eq(payRun.state, "open")))
     .all();
   for (const run of open) {
-    context.store.transaction(() => refreshRun(context, run.id));
+    context.store.transaction(() => composeAndCount(context, run.id));
     context.announce(run.id);
   }
 }

@@ -6,6 +6,7 @@ import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { AnyContext } from "@zesty/core/countries/countries";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
+import type { Laid, Typed } from "@zesty/core/pay/strands";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
@@ -40,6 +41,8 @@ export interface LoadedRow {
   overrides: Overrides | null;
   yearFinal: boolean;
   lines: SheetLine[];
+  typed: Typed[];
+  laid: Laid | null;
   context: AnyContext;
 }
 
@@ -140,6 +143,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       overrides: row.pay.overrides,
       yearFinal: row.pay.yearFinal,
       lines: row.pay.lines,
+      typed: row.pay.typed ?? [],
+      laid: row.pay.laid,
       context: own,
     };
   });

@@ -1,69 +1,45 @@
-/** Saves changed rows of an open run, works them out and answers with the figures that count. */
-import type { SavedRows, SaveRows } from "@zesty/contract/runs";
-import { and, eq, inArray } from "drizzle-orm";
+/** Saves what changed in rows of an open run, cell by cell, works them out and answers with the figures that count. */
+import type { CellChange, RowChange, SavedRows, SaveRows } from "@zesty/contract/runs";
+import { beneathCell, compose, quantityIn, quantityOfCell, typedFrom } from "@zesty/core/pay/compose";
+import type { PayElement } from "@zesty/core/pay/row";
+import { cellOf, type Laid, nothingLaid, type Typed } from "@zesty/core/pay/strands";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
+import { freshen, keepComposed } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
-import { pay, payElement } from "../store/schema.ts";
-import { elementsOf } from "./openRun.ts";
+import { pay } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+import { elementsOf } from "../time/elementsOfTime.ts";
 import { answerWith, changedMeanwhile, demandOpen, demandVersion, notePreparer } from "./runInHand.ts";
 import { findRun, type Run } from "./runRows.ts";
 
+type Row = typeof pay.$inferSelect;
+type Elements = ReadonlyMap<number, PayElement>;
+
 export function saveRows(context: Context, actor: Actor, runId: number, wanted: SaveRows): SavedRows {
+  freshen(context, runId);
   return context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
-    const { db } = context.store;
     const own = new Map(
-      db
-        .select()
-        .from(pay)
-        .where(eq(pay.runId, runId))
-        .all()
-        .map((each) => [each.id, each]),
+      rowsOf(
+        context.store.sqlite,
+        pay,
+        "WHERE t.run_id = ? AND t.id IN (SELECT value FROM json_each(?))",
+        ...[runId, JSON.stringify(wanted.rows.map((each) => each.payId))],
+      ).map((each) => [each.id, each]),
     );
-    // Lines that hang on the other lines carry no quantity of their own.
-    const workedOutAlone = new Set(
-      db
-        .select({ id: payElement.id })
-        .from(payElement)
-        .where(
-          and(eq(payElement.businessId, run.businessId), inArray(payElement.element, ["finalPercent", "closedownPay"])),
-        )
-        .all()
-        .map((each) => each.id),
-    );
-    const known = new Set(elementsOf(context, run.businessId).keys());
-    if (wanted.rows.some((each) => each.lines?.some((line) => !known.has(line.elementId))))
-      throw cannot(
-        "unknown-element",
-        "A line uses a pay element that this business does not have. Nothing was saved; load the run again.",
-      );
+    const elements = elementsOf(context, run.businessId);
+    demandKnown(wanted, own, elements);
     demandUnchanged(run, wanted, own);
-    const before = wanted.rows.flatMap((each) => own.get(each.payId) ?? []);
+    const refused = new Map<number, CellChange[]>();
     for (const change of wanted.rows) {
       const row = own.get(change.payId);
-      if (!row)
-        throw cannot(
-          "unknown-person",
-          "One of the rows belongs to nobody in this run. Nothing was saved; load the run again.",
-        );
-      const kept = (change.lines ?? []).filter(
-        (line) =>
-          line.terms !== undefined ||
-          line.time !== undefined ||
-          Number(line.hours ?? line.amount ?? line.units ?? 0) !== 0 ||
-          workedOutAlone.has(line.elementId),
-      );
-      db.update(pay)
-        .set({
-          ...(change.included === undefined ? {} : { included: change.included }),
-          ...(change.periods === undefined ? {} : { periods: change.periods }),
-          ...(change.overrides === undefined ? {} : { overrides: change.overrides }),
-          ...(change.lines ? { lines: kept } : {}),
-        })
-        .where(eq(pay.id, change.payId))
-        .run();
+      if (row) refused.set(change.payId, saveRow(context, row, change, elements));
     }
+    const ids = wanted.rows.map((each) => each.payId);
+    keepComposed(context, runId, ids);
     notePreparer(context, actor, run);
     record(context.store, {
       at: context.clock.now(),
@@ -72,27 +48,98 @@ export function saveRows(context: Context, actor: Actor, runId: number, wanted: 
       what: "changed rows of a run",
       about: `${run.number}, payday ${run.payday}`,
       change: {
-        before: before.map(shown),
-        after: wanted.rows.map((each) => shown({ ...own.get(each.payId), ...each })),
+        before: wanted.rows.flatMap((each) => shown(own.get(each.payId))),
+        after: wanted.rows.map(({ was: _was, ...each }) => ({ ...each, pay: each.payId })),
       },
     });
-    const answer = answerWith(context, run, new Set(wanted.rows.map((each) => each.payId)));
+    const answer = answerWith(context, run, new Set(ids));
+    for (const row of answer.rows) row.refused = refused.get(row.payId) ?? [];
     return { ...answer, behind: wanted.version !== run.version };
   });
 }
 
-/** Nobody changed these rows meanwhile; of a change without row versions, nobody the run. */
-function demandUnchanged(run: Run, wanted: SaveRows, own: ReadonlyMap<number, typeof pay.$inferSelect>): void {
-  for (const { payId, version } of wanted.rows)
+/** @returns the cells that somebody else had changed: theirs stand */
+function saveRow(context: Context, row: Row, change: RowChange, elements: Elements): CellChange[] {
+  const laid = row.laid ?? nothingLaid;
+  const refused: CellChange[] = [];
+  let typed = row.typed ?? [];
+  if (change.lines) typed = typedFrom(laid, change.lines, elements);
+  for (const cell of change.cells ?? []) {
+    const key = cellOf(cell);
+    const now = typed.find((each) => cellOf(each.line) === key) ?? null;
+    if (!isSame(now, cell.was) && !isSame(now, cell.is)) {
+      refused.push(cell);
+      continue;
+    }
+    const others = typed.filter((each) => each !== now);
+    const said = cell.is && over(laid, others, cell.is, elements);
+    typed = said ? [...others, said] : others;
+  }
+  const { was = {} } = change;
+  const meant = <T>(now: T, before: T | undefined, is: T | undefined): T =>
+    is === undefined || (before !== undefined && JSON.stringify(now) !== JSON.stringify(before)) ? now : is;
+  context.store.db
+    .update(pay)
+    .set({
+      typed,
+      included: meant(row.included, was.included, change.included),
+      periods: meant(row.periods, was.periods, change.periods),
+      overrides: meant(row.overrides, was.overrides, change.overrides),
+    })
+    .where(eq(pay.id, row.id))
+    .run();
+  return refused;
+}
+
+const isSame = (a: Typed | null, b: Typed | null): boolean => JSON.stringify(a?.line) === JSON.stringify(b?.line);
+
+/** A figure with what it is typed over; one that equals what lies beneath, and says no more, is none. */
+function over(laid: Laid, others: readonly Typed[], said: Typed, elements: Elements): Typed | null {
+  const under = beneathCell(laid, others, said.line, elements);
+  const { over: _over, ...bare } = said;
+  if (under.length === 0) return bare;
+  const { entry = "amount" } = elements.get(said.line.elementId) ?? {};
+  const now = quantityOfCell(under, entry);
+  const saysMore = said.line.rate !== undefined || said.line.terms !== undefined || said.line.detail !== undefined;
+  if (decimal(quantityIn(said.line, entry)).eq(now) && !saysMore) {
+    const isAsBeneath =
+      JSON.stringify(compose(laid, others, elements)) === JSON.stringify(compose(laid, [...others, bare], elements));
+    if (isAsBeneath) return null;
+  }
+  return { ...bare, over: now.toString() };
+}
+
+function demandKnown(wanted: SaveRows, own: ReadonlyMap<number, Row>, elements: Elements): void {
+  const named = wanted.rows.flatMap((each) => [...(each.lines ?? []), ...(each.cells ?? [])]);
+  if (named.some(({ elementId }) => !elements.has(elementId)))
+    throw cannot(
+      "unknown-element",
+      "A line uses a pay element that this business does not have. Nothing was saved; load the run again.",
+    );
+  if (wanted.rows.some(({ payId }) => !own.has(payId)))
+    throw cannot(
+      "unknown-person",
+      "One of the rows belongs to nobody in this run. Nothing was saved; load the run again.",
+    );
+}
+
+/** Whoever sends whole rows says of which version; cells say themselves what stood there. */
+function demandUnchanged(run: Run, wanted: SaveRows, own: ReadonlyMap<number, Row>): void {
+  for (const { payId, version, lines, was, included, periods, overrides } of wanted.rows) {
+    const isWhole = lines !== undefined || (was === undefined && (included ?? periods ?? overrides) !== undefined);
+    if (!isWhole) continue;
     if (version === undefined) demandVersion(run, wanted.version);
-    else if (own.get(payId) && own.get(payId)?.version !== version) changedMeanwhile();
+    else if (own.get(payId)?.version !== version) changedMeanwhile();
+  }
 }
 
 /** A row as the audit trail keeps it. */
-const shown = (row: Partial<typeof pay.$inferSelect> & { payId?: number }) => ({
-  pay: row.payId ?? row.id,
-  included: row.included,
-  periods: row.periods,
-  overrides: row.overrides ?? null,
-  lines: row.lines,
-});
+const shown = (row: Row | undefined): object[] =>
+  row
+    ? [
+        {
+          ...{ pay: row.id, included: row.included, periods: row.periods, overrides: row.overrides ?? null },
+          ...{ typed: row.typed, lines: row.lines },
+        },
+      ]
+    : [];

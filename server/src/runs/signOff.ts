@@ -9,6 +9,7 @@ import { cannot, conflict, ProblemError } from "../http/problem.ts";
 import { atOnce, eachOf, type Steps } from "../jobs/steps.ts";
 import { heldBecause, standingOn } from "../lodging/lodging.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
+import { freshen } from "../row/keepComposed.ts";
 import { packWorkings } from "../store/workings.ts";
 import { demandYearOpen } from "../year/closed.ts";
 import { blockersOf } from "./plan.ts";
@@ -58,6 +59,7 @@ function* readySteps(
   version: number,
   final: readonly number[],
 ): Steps<ReadyRun & { stamp: string }> {
+  freshen(context, runId);
   const stamp = context.store.stamp();
   const run = demandOpen(findRun(context, runId));
   demandVersion(run, version);

@@ -6,9 +6,11 @@ import { and, eq, gt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
 import {
+  act,
   backPay,
   closedown,
   departure,
@@ -23,12 +25,10 @@ import {
   signedPay,
   tick,
 } from "../store/schema.ts";
-import { putTimeIntoRun } from "../time/intoRun.ts";
 import { unlockDays } from "../time/paidDays.ts";
 import { demandYearOpen } from "../year/closed.ts";
 import { insertRun } from "./openRun.ts";
 import { findRun, type Run } from "./runRows.ts";
-import { refreshRun } from "./workRun.ts";
 
 /** @returns the id of the fresh open run */
 export function takeBack(context: Context, actor: Actor, runId: number, reason: string): number {
@@ -41,7 +41,6 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
     context.store.db.update(outbox).set({ state: "cancelled" }).where(eq(outbox.runId, runId)).run();
     context.store.db.update(payRun).set({ state: "takenBack" }).where(eq(payRun.id, runId)).run();
     context.country(findBusiness(context, run.businessId).country).lodging.takenBack(context, run);
-    context.store.db.update(closedown).set({ undoneAt: context.clock.now() }).where(eq(closedown.runId, runId)).run();
     const fresh = insertRun(context, {
       businessId: run.businessId,
       cycleId: run.cycleId,
@@ -60,6 +59,7 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
           included: row.included,
           periods: row.periods,
           lines: row.lines,
+          typed: row.typed,
           note: row.note,
           overrides: row.overrides,
           corrects: row.corrects,
@@ -76,9 +76,8 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
           .values({ ...ticked, payId })
           .run();
     }
-    followDepartures(context, runId, fresh.id);
-    putTimeIntoRun(context, fresh.id);
-    refreshRun(context, fresh.id);
+    followActs(context, runId, fresh.id);
+    composeAndCount(context, fresh.id);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
@@ -92,9 +91,11 @@ export function takeBack(context: Context, actor: Actor, runId: number, reason: 
   return freshId;
 }
 
-/** A departure whose final pay stood in the run stands in the fresh one now. */
-function followDepartures(context: Context, fromRun: number, toRun: number): void {
+/** What acts put into the run stands in the fresh one now: corrections, back pay, a closedown, a final pay. */
+function followActs(context: Context, fromRun: number, toRun: number): void {
   const { db } = context.store;
+  db.update(act).set({ runId: toRun }).where(eq(act.runId, fromRun)).run();
+  db.update(closedown).set({ runId: toRun }).where(eq(closedown.runId, fromRun)).run();
   for (const each of db.select().from(departure).where(eq(departure.runId, fromRun)).all()) {
     const row = db
       .select({ id: pay.id })

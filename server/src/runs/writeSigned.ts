@@ -37,11 +37,6 @@ export function writeSigned(context: Context, actor: Actor, ready: ReadyRun, fin
   const { run } = prepared.loaded;
   markFinal(context, run, final);
   writePays(context, ready);
-  lockDays(
-    context,
-    run,
-    prepared.pays.map(({ row }) => ({ payId: row.row.payId, personId: row.row.person.id })),
-  );
   writeDues(context, prepared, prepared.runDues);
   writeJournal(context, prepared);
   for (const put of ready.putOut) put();
@@ -57,6 +52,12 @@ export function writeSigned(context: Context, actor: Actor, ready: ReadyRun, fin
     })
     .where(eq(payRun.id, run.id))
     .run();
+  // The run is closed by now: only rows of other runs are composed anew for it.
+  lockDays(
+    context,
+    run,
+    prepared.pays.map(({ row }) => ({ payId: row.row.payId, personId: row.row.person.id })),
+  );
   record(context.store, {
     at: signedAt,
     userId: actor.userId,

@@ -103,7 +103,7 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
     kinds: kinds
       .filter((each) => !each.notForCasuals || view.employment.basis !== "casual")
       .map(({ code, words }) => ({ code, words })),
-    timesheet: view.time?.use ?? null,
+    timesheet: view.time ? (view.time.use === "exceptions" ? "exceptions" : "all") : null,
     details: { email: who.email, phone: who.phone, address: who.address },
     photo: view.photo,
     emergency: who.emergency,

@@ -1,5 +1,6 @@
 /** Readers of dated records: for each person the newest row whose `from` is not after the date. */
 import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
+import { agreedIn, asAgreed } from "../people/asAgreed.ts";
 import type { Db } from "./open.ts";
 import {
   bankSplit,
@@ -32,21 +33,55 @@ export function newest<T extends Dated>(db: Db, table: T, personIds: readonly nu
 
 export type DatedRecords = ReturnType<typeof datedRecords>;
 
+/** What somebody is asked once: the first saying counts from the start, whenever it was typed. */
+function newestOrFirst<T extends Dated>(db: Db, table: T, personIds: readonly number[], date: string) {
+  const found = newest(db, table, personIds, date);
+  const missing = personIds.filter((id) => !found.has(id));
+  if (missing.length === 0) return found;
+  const rows = rowsOf(
+    db.$client,
+    table as SQLiteTable,
+    `WHERE t.person_id IN (SELECT value FROM json_each(?)) ORDER BY t."from" DESC, t.id`,
+    JSON.stringify(missing),
+  ) as (T["$inferSelect"] & { personId: number; from: string })[];
+  // The first day, and of that day the newest word.
+  for (const row of rows) found.set(row.personId, row);
+  return found;
+}
+
 /** All dated records of people as they stand on a date. */
-export const datedRecords = (db: Db, personIds: readonly number[], date: string) => ({
-  terms: newest(db, employmentTerms, personIds, date),
-  tax: newest(db, taxDeclaration, personIds, date),
-  super: newest(db, superChoice, personIds, date),
-  bank: newest(db, bankSplit, personIds, date),
-  leave: newest(db, leaveTerms, personIds, date),
-  usual: newest(db, usualPay, personIds, date),
-});
+export const datedRecords = (db: Db, personIds: readonly number[], date: string) => {
+  const terms = newest(db, employmentTerms, personIds, date);
+  return {
+    terms,
+    tax: newestOrFirst(db, taxDeclaration, personIds, date),
+    super: newestOrFirst(db, superChoice, personIds, date),
+    bank: newestOrFirst(db, bankSplit, personIds, date),
+    leave: newest(db, leaveTerms, personIds, date),
+    usual: usualOn(db, terms, newest(db, usualPay, personIds, date)),
+  };
+};
+
+type Terms = typeof employmentTerms.$inferSelect;
+type Usual = typeof usualPay.$inferSelect;
+
+/** Usual pay with what is as agreed worked from the terms of the day. */
+function usualOn(db: Db, terms: ReadonlyMap<number, Terms>, usual: Map<number, Usual>): Map<number, Usual> {
+  for (const [id, row] of usual) {
+    const held = terms.get(id);
+    // Nearly always the terms are those of the day that the usual pay was said.
+    if (!held || held.from <= row.from) continue;
+    const said = newest(db, employmentTerms, [id], row.from).get(id);
+    usual.set(id, { ...row, lines: asAgreed(row.lines, said, held, agreedIn(db)) });
+  }
+  return usual;
+}
 
 export type DatedRecordsNz = ReturnType<typeof datedRecordsNz>;
 
 /** What New Zealand law asks to be known, as it stands on a date. */
 export const datedRecordsNz = (db: Db, personIds: readonly number[], date: string) => ({
-  taxCode: newest(db, taxCode, personIds, date),
+  taxCode: newestOrFirst(db, taxCode, personIds, date),
   kiwiSaver: newest(db, kiwiSaver, personIds, date),
   orders: newest(db, payOrders, personIds, date),
   holidays: newest(db, holidayTerms, personIds, date),

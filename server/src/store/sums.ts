@@ -3,7 +3,7 @@ import { addDays, addMonths, completedYears } from "@zesty/core/calendar/dates";
 import { superQuarterAu } from "@zesty/core/calendar/payrollYear";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { payrollYearOf } from "@zesty/core/countries/countries";
-import type { SheetLine } from "@zesty/core/pay/row";
+import { type SheetLine, takenKey } from "@zesty/core/pay/row";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import type { Store } from "./open.ts";
 
@@ -134,8 +134,10 @@ export function totalsSince(
     for (const line of pay.lines) {
       const code = elements.get(line.elementId)?.code;
       if (line.terms?.total === undefined || code === undefined) continue;
-      const sum = read.get(pay.personId, line.terms.since ?? "0000-01-01", payday, `line:${code}`)?.cents ?? 0;
-      found.set(pay.id, { ...found.get(pay.id), [code]: centsText(sum) });
+      const key = takenKey(code, line.terms);
+      const fact = line.terms.debt === undefined ? `line:${code}` : key;
+      const sum = read.get(pay.personId, line.terms.since ?? "0000-01-01", payday, fact)?.cents ?? 0;
+      found.set(pay.id, { ...found.get(pay.id), [key]: centsText(sum) });
     }
   return found;
 }

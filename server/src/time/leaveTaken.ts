@@ -21,7 +21,7 @@ export function leaveTakenIn(context: Context, { run, owner }: LoadedRun, rows: 
     row.worked?.lines.some(({ line }) => line.element === "leaveTaken" && line.reasons !== undefined),
   );
   const found = new Map<string, DatedLeave[]>();
-  if (run.kind !== "cycle" || recorded.length === 0) return found;
+  if ((run.kind !== "cycle" && run.kind !== "departure") || recorded.length === 0) return found;
   const ids = recorded.map((row) => row.row.person.id);
   for (const { person, days } of runDays(context, run, ids)) {
     const time = {

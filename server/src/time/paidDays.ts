@@ -50,7 +50,7 @@ export function peopleWithTime({ store }: Context, personIds: readonly number[],
   );
 }
 
-/** The days that a run pays, by person: of its period, late ones, and leave in advance. */
+/** The days that the lines of a run hold, by person: of its period, late ones, and leave in advance. */
 export function runDays(
   context: Context,
   run: Run,
@@ -60,18 +60,30 @@ export function runDays(
   if (ids.length === 0) return [];
   const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, run.cycleId)).get();
   const ahead = cycle ? daysInAdvance(context, run, cycle, ids) : new Map<number, KnownDay[]>();
+  const held = datesHeld(context, run);
   return personTimes(context, run.businessId, ids, run.periodStart, run.periodEnd).map((person) => ({
     person,
     days: [
       ...daysPaid(person.known, run, cycle?.firstPeriodStart ?? run.periodStart),
       ...(ahead.get(person.who.id) ?? []),
-    ],
+    ].filter((day) => held.get(person.who.id)?.has(day.date)),
   }));
 }
 
+/** Dates that the lines of each row stand for, as they were composed. */
+const datesHeld = ({ store }: Context, run: Run): Map<number, Set<string>> =>
+  new Map(
+    store
+      .prepared<[number], { personId: number; dates: string | null }>(
+        "SELECT person_id AS personId, json_extract(laid, '$.dates') AS dates FROM pay WHERE run_id = ?",
+      )
+      .all(run.id)
+      .map(({ personId, dates }) => [personId, new Set(dates === null ? [] : (JSON.parse(dates) as string[]))]),
+  );
+
 /** With the sign-off: the days that a run pays are locked. */
 export function lockDays(context: Context, run: Run, pays: readonly { payId: number; personId: number }[]): void {
-  if (run.kind !== "cycle") return;
+  if (run.kind !== "cycle" && run.kind !== "departure") return;
   const write = context.store.prepared<[number, number, string, number]>(
     "INSERT INTO time_paid (day_id, person_id, date, pay_id, sign) VALUES (?, ?, ?, ?, 1)",
   );

@@ -10,6 +10,7 @@ import { percentFor } from "@zesty/core/hours/conditions";
 import type { DayShift } from "@zesty/core/hours/dayText";
 import { higherPay } from "@zesty/core/hours/higherDuties";
 import { reasonOf } from "@zesty/core/hours/interpret";
+import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import {
   holidayOn,
@@ -78,11 +79,12 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
       "The ordinary hours of each weekday are not on record, so hours beyond those agreed cannot be told from others. Enter them with the employment.",
     );
   const targets = new Map<string, Target>();
-  const target = (elementId: number, costCentre?: string): Target => {
-    const key = `${elementId} ${costCentre ?? ""}`;
+  // One line a cell and rate: a birthday within the period makes two.
+  const target = (elementId: number, costCentre?: string, rate: Decimal | null = null): Target => {
+    const key = `${elementId} ${costCentre ?? ""} ${rate?.toString() ?? ""}`;
     const found =
       targets.get(key) ??
-      ({ elementId, costCentre, minutes: 0, rate: null, amount: null, hours: null, units: null, why: [] } as Target);
+      ({ elementId, costCentre, minutes: 0, rate, amount: null, hours: null, units: null, why: [] } as Target);
     targets.set(key, found);
     return found;
   };
@@ -94,7 +96,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
       );
     return rate;
   };
-  const junior = hours.pieces[0]?.ratePercent ?? 100;
+  const rateOn = (date: string) => rateAt(juniorPercent(time, date));
   const shifts = Object.values(time.days).flatMap((day) => day.shifts);
   const centreOf = (piece: Piece) =>
     shifts.find(
@@ -126,11 +128,8 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
       law.holidaysByDay && inHoliday(piece)
         ? find({ kind: "holiday", element: "publicHolidayWorked", percent: piece.percent.toString() })
         : find({ kind: "hours", overtime: piece.overtime, percent: piece.percent.toString(), rule: piece.rule });
-    const to = target(id, centreOf(piece));
+    const to = target(id, centreOf(piece), rateAt(piece.ratePercent));
     to.minutes += piece.minutes;
-    const rate = rateAt(piece.ratePercent);
-    // A birthday within the period: the cell of an element has one rate, and it is the higher one.
-    if (rate && (to.rate === null || rate.gt(to.rate))) to.rate = rate;
     to.why.push(`${dayWords(piece.date)} ${reasonOf(piece)}`);
   }
   if (rules && hours.higher.length > 0) {
@@ -149,10 +148,9 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     );
   const plainPercent = rules ? percentFor(rules.penalties.at(-1)?.percent ?? 100, time.person.basis).toString() : "100";
   for (const plain of hours.plain) {
-    const to = target(plainElement(person, plain, plainPercent, find));
+    const to = target(plainElement(person, plain, plainPercent, find), undefined, rateOn(plain.date));
     to.minutes += plain.minutes;
     if (law.holidaysByDay && isHolidayOff(plain)) to.units = (to.units ?? decimal(0)).plus(1);
-    if (to.rate === null) to.rate = rateAt(junior);
     to.why.push(`${dayWords(plain.date)} ${plain.why}: ${hoursOf(plain.minutes).toString()} h`);
   }
   const earned = alternativeDays(person, hours);
@@ -161,17 +159,15 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     to.units = decimal(earned.length);
     to.why.push(...earned.map((date) => `${dayWords(date)} worked, and otherwise a working day`));
   }
-  for (const kind of new Set(hours.leave.map((each) => each.kind))) {
-    const taken = hours.leave.filter((each) => each.kind === kind);
-    const to = target(find({ kind: "leave", leave: kind }));
+  for (const { kind, rate, taken } of leaveByRate(hours.leave, time.country, rateOn)) {
+    const to = target(find({ kind: "leave", leave: kind }), undefined, rate);
     to.hours = sum(taken.map((each) => each.hours));
-    if (leaveKindIn(time.country, kind).unit === "hours") to.rate = rateAt(junior);
-    else to.units = unitsOf(person, kind, taken);
+    if (leaveKindIn(time.country, kind).unit !== "hours") to.units = unitsOf(person, kind, taken);
     to.why.push(...taken.map((each) => `${dayWords(each.date)}: ${each.hours.toString()} h`));
   }
   const loading = leaveLoading(time, hours.leave, person.loadingPercent, plannedShifts(person));
   if (loading) {
-    const rate = rateAt(junior);
+    const rate = rateOn(hours.leave.find((each) => each.kind === "annual")?.date ?? dates[0] ?? "");
     const to = target(find({ kind: "loading" }));
     if (rate) to.amount = halfUpToCent(loading.hours.times(rate));
     to.why.push(rate ? `${loading.why}, at $${rate.toFixed(4).replace(/0{1,2}$/, "")} an hour` : loading.why);
@@ -238,49 +234,49 @@ export const atRateOf = ({ agreedRate: then }: KnownPerson, present: string | nu
         ),
       };
 
-/**
- * Lines of several periods as one pay has them: a cell has one rate, and where two meet it is the higher one.
- * @param present the rate of a line that names none
- */
-export function addedUp(all: readonly TimeLines[], present: string | null): TimeLines {
+/** Lines of several spans and periods as one pay has them: one line a cell and rate. */
+export function joined(all: readonly TimeLines[]): TimeLines {
+  const [only] = all;
+  if (only && all.length === 1) return only;
   const lines = new Map<string, SheetLine>();
-  const queries = all.flatMap((each) => each.queries);
-  const rateOf = (line: SheetLine) => line.rate ?? present;
   for (const line of all.flatMap((each) => each.lines)) {
-    const key = `${line.elementId} ${line.costCentre ?? ""}`;
+    const key = JSON.stringify([line.elementId, line.costCentre, line.rate, line.asOf]);
     const before = lines.get(key);
-    lines.set(key, before ? twoLines(before, line, present) : line);
-    if (before && line.amount === undefined && line.units === undefined && rateOf(before) !== rateOf(line))
-      queries.push(
-        `Late hours were worked at ${rateOf(line) ?? "no known rate"}, the others at ${rateOf(before) ?? "no known rate"}; all of them stand at the higher. Type another rate if that is not meant.`,
-      );
+    lines.set(key, before ? twoLines(before, line) : line);
   }
   return {
     lines: [...lines.values()],
     faults: [...new Set(all.flatMap((each) => each.faults))],
-    queries: [...new Set(queries)],
+    queries: [...new Set(all.flatMap((each) => each.queries))],
   };
 }
 
-function twoLines(before: SheetLine, line: SheetLine, present: string | null): SheetLine {
+function twoLines(before: SheetLine, line: SheetLine): SheetLine {
   const said: Record<string, string> = {};
   for (const what of ["hours", "amount", "units"] as const)
     if (before[what] !== undefined || line[what] !== undefined)
       said[what] = decimal(before[what] ?? "0")
         .plus(line[what] ?? "0")
         .toString();
-  const [higher] = [before.rate ?? present, line.rate ?? present]
-    .flatMap((each) => (each === null ? [] : [each]))
-    .sort((a, b) => decimal(b).comparedTo(a));
   const why = [...(line.time?.why ?? []), ...(before.time?.why ?? [])].slice(0, 100);
-  const { rate: _rate, ...rest } = before;
-  const isOwn = before.rate === undefined && line.rate === undefined;
-  return {
-    ...rest,
-    ...said,
-    ...(isOwn || higher === undefined || higher === present ? {} : { rate: higher }),
-    time: { ...said, why },
-  };
+  return { ...before, ...said, time: { ...said, why } };
+}
+
+/** Leave of a kind, apart where its days have another rate. */
+function leaveByRate(
+  leave: PersonHours["leave"],
+  country: "AU" | "NZ",
+  rateOn: (date: string) => Decimal | null,
+): { kind: string; rate: Decimal | null; taken: PersonHours["leave"] }[] {
+  const found = new Map<string, { kind: string; rate: Decimal | null; taken: PersonHours["leave"] }>();
+  for (const each of leave) {
+    const rate = leaveKindIn(country, each.kind).unit === "hours" ? rateOn(each.date) : null;
+    const key = `${each.kind} ${rate?.toString() ?? ""}`;
+    const group = found.get(key) ?? { kind: each.kind, rate, taken: [] };
+    group.taken.push(each);
+    found.set(key, group);
+  }
+  return [...found.values()];
 }
 
 /** An agreement's rules or a calendar that is missing is said; hours are never priced as if it held nothing. */

@@ -60,6 +60,7 @@ export function factsOf(worked: WorkedPay, payday: IsoDate): Fact[] {
     if (category && !line.unreported)
       add(`${category.startsWith("deduction") ? "report:" : report}${category}`, toCents(line.amount.value));
     if (line.line.code) add(`line:${line.line.code}`, toCents(line.amount.value));
+    if (line.line.debt !== undefined) add(`debt:${line.line.debt}`, toCents(line.amount.value));
   }
   return [...cents].filter(([, amount]) => amount !== 0).map(([code, amount]) => ({ code, cents: amount }));
 }

@@ -75,6 +75,8 @@ export interface PayLine {
   keepNet?: string | undefined;
   /** what is left until the deduction has reached its total */
   upTo?: string | undefined;
+  /** a debt of its own, by which what was taken is counted */
+  debt?: number | undefined;
   /** which kind of other allowance an allowance OD is: G1, H1, ND, T1, U1, V1 or the code of a scheme */
   detail?: string | undefined;
   /** the cost centre that this line belongs to, where a person is split over several by rows */

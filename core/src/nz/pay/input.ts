@@ -2,6 +2,7 @@
 import type { IsoDate } from "../../calendar/dates.ts";
 import type { Cycle } from "../../calendar/payPeriods.ts";
 import type { Basis, EmployerCost, Overrides, ToDate } from "../../pay/input.ts";
+import type { AsOf } from "../../pay/row.ts";
 import type { HolidayFacts } from "../holidayFacts.ts";
 import type { Order } from "../payOrders.ts";
 import type { ExtraLoan } from "../studentLoan.ts";
@@ -52,6 +53,10 @@ export interface PayLineNz {
   /** a deduction is cut so that this much net pay stays */
   keepNet?: string | undefined;
   upTo?: string | undefined;
+  /** a debt of its own, by which what was taken is counted */
+  debt?: number | undefined;
+  /** the terms of its own day, where they are not those of the period's last one */
+  asOf?: AsOf | undefined;
   percentOfGross?: string | undefined;
   costCentre?: string | undefined;
   /** the payday of the pay that this line corrects */

@@ -148,6 +148,7 @@ function lineOf(line: SheetLine, context: RowContextNz, elements: ReadonlyMap<nu
     ...(line.corrects ? { corrects: line.corrects } : {}),
     ...(line.explained ? { explained: line.explained } : {}),
     ...(line.time ? { reasons: line.time.why } : {}),
+    ...(line.asOf ? { asOf: line.asOf } : {}),
   };
   if (line.terms) {
     const limited = underTerms(line, line.terms, context, element.code);

@@ -179,5 +179,6 @@ export function factsOfNz(worked: WorkedPayNz): Fact[] {
   add("holidayDays", worked.holiday.days);
   for (const { cost, amount } of worked.employerCosts) add(`cost:${cost.code}`, amount);
   for (const { code, amount } of shownLinesNz(worked)) add(`line:${code}`, amount);
+  for (const { line, amount } of worked.lines) if (line.debt !== undefined) add(`debt:${line.debt}`, amount);
   return [...cents].filter(([, amount]) => amount !== 0).map(([code, amount]) => ({ code, cents: amount }));
 }

@@ -18,7 +18,7 @@ const sideOf = (line: PayLineNz): SideNz =>
 const inRun = { place: "run", section: "lines" } as const;
 
 /** One line's amount: typed, worked out by the Holidays Act, or hours × rate × percent to the cent. */
-export function workLineNz(line: PayLineNz, { holidays, payday }: PayInputNz, rules: RuleBook): WorkedLineNz {
+export function workLineNz(line: PayLineNz, { holidays: known, payday }: PayInputNz, rules: RuleBook): WorkedLineNz {
   const { words } = traitsNz[line.element];
   const side = sideOf(line);
   const label = line.name ?? words;
@@ -39,7 +39,8 @@ export function workLineNz(line: PayLineNz, { holidays, payday }: PayInputNz, ru
     const half = decimal(rules.row(holidayRules, payday).figures.publicHolidayPercent);
     return { line, side, amount: publicHolidayWorked(label, hours, rate, percent, half) };
   }
-  if (line.units !== undefined && holidays) {
+  if (line.units !== undefined && known) {
+    const holidays = line.asOf ? { ...known, ...line.asOf } : known;
     const units = decimal(line.units);
     const annual =
       line.element === "cashUp" ||

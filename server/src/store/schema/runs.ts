@@ -2,8 +2,10 @@
 
 import type { Overrides } from "@zesty/core/pay/input";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
+import type { Laid, Typed } from "@zesty/core/pay/strands";
+import { sql } from "drizzle-orm";
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
-import { business, payCycle } from "./business.ts";
+import { business, payCycle, payElement } from "./business.ts";
 import { flag, id, json } from "./columns.ts";
 import { person } from "./people.ts";
 import { user } from "./practice.ts";
@@ -57,6 +59,7 @@ export const payRun = sqliteTable(
   },
   (t) => [
     uniqueIndex("pay_run_number").on(t.businessId, t.number),
+    index("pay_run_state").on(t.state),
     index("pay_run_cycle").on(t.cycleId, t.payday),
     index("pay_run_payday").on(t.businessId, t.payday),
   ],
@@ -75,7 +78,14 @@ export const pay = sqliteTable(
     included: flag("included"),
     /** pays that this payment covers: taxed over so many periods */
     periods: integer("periods").notNull(),
+    /** composed: only `row/keepComposed.ts` writes them, and sign-off freezes them */
     lines: json<SheetLine[]>("lines").notNull(),
+    /** figures typed, brought or copied over what lies beneath; null in a row that an earlier version wrote */
+    typed: json<Typed[]>("typed"),
+    /** what lay beneath when the row was composed last */
+    laid: json<Laid>("laid"),
+    /** facts of the person changed since the row was composed: set by triggers */
+    stale: flag("stale").default(false),
     note: text("note"),
     /** figures typed in place of the worked ones, and why */
     overrides: json<Overrides>("overrides"),
@@ -90,7 +100,64 @@ export const pay = sqliteTable(
     /** the row as it was last worked out: what the run's counts and totals hold of it */
     kept: json<KeptRow>("kept"),
   },
-  (t) => [uniqueIndex("pay_person").on(t.runId, t.personId), index("pay_of_person").on(t.personId)],
+  (t) => [
+    uniqueIndex("pay_person").on(t.runId, t.personId),
+    index("pay_of_person").on(t.personId),
+    index("pay_stale").on(t.runId).where(sql`${t.stale}`),
+  ],
+);
+
+/**
+ * What somebody did that puts lines into a row: a correction, back pay. The lines are the act's own; undoing it is a mark
+ * on it, and what they stood beside or over is there again, because nothing was overwritten.
+ */
+export const act = sqliteTable(
+  "act",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    kind: text("kind", { enum: ["correction", "backPay"] }).notNull(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    /** the run whose row holds its lines; the fresh one after that was taken back */
+    runId: integer("run_id").references(() => payRun.id),
+    lines: json<SheetLine[]>("lines").notNull(),
+    /** the pay that a correction is of */
+    correctsPayId: integer("corrects_pay_id").references(() => pay.id),
+    /** the terms that back pay came of */
+    termsId: integer("terms_id"),
+    /** what back pay owes for each signed pay */
+    owed: json<{ signedPayId: number; cents: number }[]>("owed").notNull().default([]),
+    userId: integer("user_id").references(() => user.id),
+    at: text("at").notNull(),
+    undoneAt: text("undone_at"),
+  },
+  (t) => [index("act_run").on(t.runId), index("act_person").on(t.personId)],
+);
+
+/** What a person owes back by pays to come, one a debt. It counts once the run of its act is signed off. */
+export const debt = sqliteTable(
+  "debt",
+  {
+    id: id(),
+    actId: integer("act_id")
+      .notNull()
+      .references(() => act.id),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    elementId: integer("element_id")
+      .notNull()
+      .references(() => payElement.id),
+    totalCents: integer("total_cents").notNull(),
+    perPayCents: integer("per_pay_cents").notNull(),
+    /** the first payday that takes of it */
+    since: text("since").notNull(),
+  },
+  (t) => [index("debt_person").on(t.personId), index("debt_act").on(t.actId)],
 );
 
 export const tick = sqliteTable(
@@ -143,8 +210,10 @@ export const departure = sqliteTable(
     /** the run that holds the final pay */
     runId: integer("run_id").references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
-    /** the lines that were added to that pay */
+    /** of an earlier version: the lines that were added to that pay */
     lines: json<SheetLine[]>("lines").notNull(),
+    /** the row of the cycle's run that is left out for a run of its own */
+    leftOutPayId: integer("left_out_pay_id").references(() => pay.id),
     recordedAt: text("recorded_at").notNull(),
     undoneAt: text("undone_at"),
   },

@@ -41,6 +41,12 @@ export interface SectionShown {
 }
 
 /** By which agreement the person is paid: the same in both countries. */
+const useWords = {
+  all: "every hour is recorded",
+  exceptions: "the week's pattern, with exceptions",
+  record: "for the record only: usual pay is paid",
+} as const;
+
 const time: SectionShown = {
   id: "time",
   title: "Agreement and timesheet",
@@ -51,7 +57,7 @@ const time: SectionShown = {
       : [
           ["Agreement", terms.agreement ?? "none: every hour at the plain rate"],
           ["Level", terms.agreement === null ? undefined : (terms.classification ?? "not said")],
-          ["Hours", terms.use === "all" ? "every hour is recorded" : "the week's pattern, with exceptions"],
+          ["Hours", useWords[terms.use]],
           ["Averaging begins on", terms.averagingFrom ? longDate(terms.averagingFrom) : undefined],
           ["Since", longDate(terms.from)],
         ],

@@ -56,6 +56,7 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
       >
         <option value="all">every hour is recorded</option>
         <option value="exceptions">exceptions only</option>
+        <option value="record">for the record only: usual pay is paid</option>
       </ChoiceField>
       <ChoiceField
         label="Agreement"

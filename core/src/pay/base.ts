@@ -1,0 +1,117 @@
+/**
+ * Usual pay cut where terms change: each span of the period has its share of the usual pay that held then, at its rate.
+ * Common practice, no source: shares go by the hours of the person's working week, Monday to Friday where none is
+ * recorded; whoever starts or leaves within the period is paid for their own days.
+ * Example: 40 h a week until Sunday 5 July 2026 and 32 h (Monday to Thursday) from the 6th, in a fortnight from 29 June
+ * with usual pay of 80 h, then 64 h: 40 + 32 = 72 h.
+ */
+import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
+import { evenPattern } from "../leave/leaveDays.ts";
+import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { halfUpToCent, halfUpToHourE4 } from "../quantity/rounding.ts";
+import type { PayElement, SheetLine } from "./row.ts";
+import type { BaseLine, Span } from "./strands.ts";
+
+/** What holds of a person on the days of a span. */
+export interface SpanTerms {
+  from: IsoDate;
+  to: IsoDate;
+  /** ordinary hours of each weekday, Monday first */
+  workPattern: readonly string[] | null;
+  weeklyHours: string;
+  rate: string | null;
+  /** the cost centre of lines that name none, where it is not that of the period's last day */
+  costCentre?: string | undefined;
+  lines: readonly SheetLine[];
+}
+
+type Elements = ReadonlyMap<number, Pick<PayElement, "element" | "percent">>;
+
+const usualWeek = ["1", "1", "1", "1", "1", "0", "0"];
+
+const hoursBetween = (pattern: readonly string[], from: IsoDate, to: IsoDate): Decimal => {
+  let total = zero;
+  for (let date = from; date <= to; date = addDays(date, 1))
+    total = total.plus(decimalOrZero(pattern[weekday(date) - 1]));
+  return total;
+};
+
+const works = (pattern: readonly string[] | null): pattern is readonly string[] =>
+  pattern?.some((hours) => Number(hours) > 0) ?? false;
+
+/** Kinds of pay that are for time: a deduction or a bonus is not cut. */
+const forTime = ["ordinary", "overtime", "allowance"];
+
+export const isOrdinary = (line: SheetLine, elements: Elements): boolean => {
+  const element = elements.get(line.elementId);
+  return element?.element === "ordinary" && element.percent === "100" && !line.corrects && !line.terms;
+};
+
+/**
+ * @param spans employed days of the period in order, each with its terms
+ * @param whole the period of the cycle that usual pay is for
+ * @returns hours to four places, dollars to the cent; shares of one line add up to what all its days come to
+ */
+export function baseOf(
+  spans: readonly SpanTerms[],
+  whole: { start: IsoDate; end: IsoDate },
+  elements: Elements,
+): { spans: Span[]; base: BaseLine[] } {
+  const last = spans.at(-1);
+  const cut = new Map<string, { exact: Decimal; given: Decimal }>();
+  const base: BaseLine[] = [];
+  const rounded = (key: string, exact: Decimal, round: (value: Decimal) => Decimal): Decimal => {
+    const before = cut.get(key) ?? { exact: zero, given: zero };
+    const sum = before.exact.plus(exact);
+    const now = round(sum).minus(before.given);
+    cut.set(key, { exact: sum, given: round(sum) });
+    return now;
+  };
+  spans.forEach((span, at) => {
+    const pattern = works(span.workPattern) ? span.workPattern : usualWeek;
+    const own = hoursBetween(pattern, span.from, span.to);
+    const all = hoursBetween(pattern, whole.start, whole.end);
+    const isWhole = span.from === whole.start && span.to === whole.end;
+    // A period without a working day cannot be shared out: its usual pay stands once.
+    const isUncut = isWhole || (all.isZero() && span === last);
+    const share = (text: string) => (all.isZero() ? zero : decimal(text).times(own).div(all));
+    span.lines.forEach((line, place) => {
+      const element = elements.get(line.elementId)?.element ?? "";
+      const isForTime = forTime.includes(element) && !line.terms && !line.corrects;
+      if (!isForTime) {
+        // What is not for time stands whole, once, as it holds at the end.
+        if (span === last) base.push({ span: at, line, ordinary: false });
+        return;
+      }
+      const key = `${line.elementId} ${line.costCentre ?? ""} ${place}`;
+      const quantity = isUncut
+        ? {}
+        : {
+            ...(line.hours ? { hours: rounded(`${key} h`, share(line.hours), halfUpToHourE4).toString() } : {}),
+            ...(line.amount ? { amount: rounded(`${key} $`, share(line.amount), halfUpToCent).toFixed(2) } : {}),
+          };
+      const isNothing = Number(quantity.hours ?? quantity.amount ?? 1) === 0;
+      if (isNothing || (own.isZero() && !isUncut)) return;
+      const atRate =
+        line.hours !== undefined && line.amount === undefined && line.rate === undefined && span.rate !== last?.rate;
+      base.push({
+        span: at,
+        line: {
+          ...line,
+          ...quantity,
+          ...(atRate && span.rate !== null ? { rate: span.rate } : {}),
+          ...(span.costCentre && !line.costCentre ? { costCentre: span.costCentre } : {}),
+        },
+        ordinary: isOrdinary(line, elements),
+      });
+    });
+  });
+  return {
+    spans: spans.map(({ from, to, workPattern, weeklyHours, rate }) => {
+      const weekly = decimalOrZero(weeklyHours);
+      const pattern = works(workPattern) ? workPattern : weekly.gt(0) ? evenPattern(weekly) : null;
+      return { from, to, rate, hours: pattern ? hoursBetween(pattern, from, to).toString() : "0" };
+    }),
+    base,
+  };
+}

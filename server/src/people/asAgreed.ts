@@ -1,0 +1,67 @@
+/**
+ * Usual pay that was made from the agreed hours or the salary is as agreed: on each day it is what the terms of that day
+ * make of it. A raise of a salary would else be agreed and never paid. What somebody typed otherwise stays.
+ */
+import type { Cycle } from "@zesty/core/calendar/payPeriods";
+import type { SheetLine } from "@zesty/core/pay/row";
+import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsText, fromE4 } from "@zesty/core/quantity/units";
+import type { Db } from "../store/open.ts";
+import type { employmentTerms } from "../store/schema.ts";
+import { preparedOn } from "../store/statements.ts";
+
+export type AgreedTerms = Pick<typeof employmentTerms.$inferSelect, "cycleId" | "salaryCents" | "weeklyHoursE4">;
+
+export interface Agreed {
+  cycleOf(cycleId: number): Cycle | undefined;
+  isOrdinary(elementId: number): boolean;
+}
+
+/** Cycles and pay elements, looked up where they are asked for. */
+export function agreedIn(db: Db): Agreed {
+  const cycle = preparedOn<[number], { cycle: string }>(db.$client, "SELECT cycle FROM pay_cycle WHERE id = ?");
+  const element = preparedOn<[number], { element: string; percent: string }>(
+    db.$client,
+    "SELECT element, percent FROM pay_element WHERE id = ?",
+  );
+  return {
+    cycleOf: (id) => cycle.get(id)?.cycle as Cycle | undefined,
+    isOrdinary: (id) => {
+      const found = element.get(id);
+      return found?.element === "ordinary" && Number(found.percent) === 100;
+    },
+  };
+}
+
+/**
+ * @param said the terms on the day from which this usual pay counts
+ * @param held the terms on the day that is asked for
+ */
+export function asAgreed(
+  lines: readonly SheetLine[],
+  said: AgreedTerms | undefined,
+  held: AgreedTerms | undefined,
+  agreed: Agreed,
+): SheetLine[] {
+  if (!said || !held || said === held) return [...lines];
+  const [before, after] = [usualOf(said, agreed), usualOf(held, agreed)];
+  // Hours that become a salary, or a salary that becomes hours, are another element: that is said by hand.
+  if (!before || !after || "amount" in before !== "amount" in after) return [...lines];
+  if (JSON.stringify(before) === JSON.stringify(after)) return [...lines];
+  const at = lines.findIndex(
+    (line) => !line.explained && agreed.isOrdinary(line.elementId) && isAs(line, before),
+  );
+  return lines.map((each, index) => (index === at ? { ...each, ...after } : each));
+}
+
+function usualOf(terms: AgreedTerms, { cycleOf }: Agreed): ReturnType<typeof usualOfPeriod> {
+  const cycle = cycleOf(terms.cycleId);
+  const salary = terms.salaryCents === null ? "" : centsText(terms.salaryCents);
+  return cycle ? usualOfPeriod({ salary, weeklyHours: fromE4(terms.weeklyHoursE4).toString() }, cycle) : null;
+}
+
+const isAs = (line: SheetLine, usual: { amount: string } | { hours: string }): boolean =>
+  "amount" in usual
+    ? line.amount !== undefined && decimal(line.amount).eq(usual.amount)
+    : line.hours !== undefined && line.amount === undefined && decimal(line.hours).eq(usual.hours);

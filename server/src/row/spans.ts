@@ -1,0 +1,140 @@
+/** The days of a period by the terms that hold on them: cut where terms or usual pay change, equal neighbours are one. */
+import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
+import type { SpanTerms } from "@zesty/core/pay/base";
+import { fromE4 } from "@zesty/core/quantity/units";
+import type { Context } from "../context.ts";
+import { agreedIn, asAgreed } from "../people/asAgreed.ts";
+import type { Run } from "../runs/runRows.ts";
+import { employmentTerms, leaveTerms, type person, timeTerms, usualPay } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+
+type Who = typeof person.$inferSelect;
+type Terms = typeof employmentTerms.$inferSelect;
+
+export interface PersonSpan extends SpanTerms {
+  terms: Terms | undefined;
+}
+
+/** Rows of people up to a day, in the order in which they count. */
+function history<T extends typeof employmentTerms | typeof usualPay | typeof timeTerms | typeof leaveTerms>(
+  context: Context,
+  table: T,
+  ids: string,
+  to: IsoDate,
+): Map<number, T["$inferSelect"][]> {
+  const found = new Map<number, T["$inferSelect"][]>();
+  for (const row of rowsOf(
+    context.store.sqlite,
+    table as never,
+    `WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t."from" <= ? ORDER BY t."from", t.id`,
+    ids,
+    to,
+  ) as T["$inferSelect"][]) {
+    const rows = found.get(row.personId);
+    if (rows) rows.push(row);
+    else found.set(row.personId, [row]);
+  }
+  return found;
+}
+
+const heldOn = <T extends { from: string }>(rows: readonly T[], day: IsoDate): T | undefined =>
+  rows.findLast((row) => row.from <= day);
+
+/** The day after the last one that a signed-off run of the cycle has paid to each person. */
+function unpaidFrom(context: Context, ids: string): Map<number, IsoDate> {
+  return new Map(
+    context.store
+      .prepared<[string], { personId: number; end: string }>(
+        `SELECT p.person_id AS personId, MAX(r.period_end) AS "end" FROM pay p JOIN pay_run r ON r.id = p.run_id
+         WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.included AND r.kind = 'cycle'
+           AND r.state NOT IN ('open', 'takenBack') GROUP BY p.person_id`,
+      )
+      .all(ids)
+      .map(({ personId, end }) => [personId, addDays(end, 1)]),
+  );
+}
+
+/** @param centres codes of cost centres by id */
+export function spansOf(
+  context: Context,
+  run: Run,
+  people: readonly Who[],
+  centres: ReadonlyMap<number, string>,
+): Map<number, PersonSpan[]> {
+  const ids = JSON.stringify(people.map((each) => each.id));
+  const terms = history(context, employmentTerms, ids, run.periodEnd);
+  const usual = history(context, usualPay, ids, run.periodEnd);
+  const agreements = history(context, timeTerms, ids, run.periodEnd);
+  const loadings = history(context, leaveTerms, ids, run.periodEnd);
+  const paid = run.kind === "departure" ? unpaidFrom(context, ids) : new Map<number, IsoDate>();
+  const agreed = agreedIn(context.store.db);
+  return new Map(
+    people.map((who): [number, PersonSpan[]] => {
+      const [from, to] = employedIn(run, who, paid.get(who.id));
+      if (from > to) return [who.id, []];
+      const own = {
+        terms: terms.get(who.id) ?? [],
+        usual: usual.get(who.id) ?? [],
+        agreements: agreements.get(who.id) ?? [],
+        loadings: loadings.get(who.id) ?? [],
+      };
+      const cuts = Object.values(own).flatMap((rows) => rows.map((row) => row.from).filter((day) => day > from));
+      const starts = [from, ...[...new Set(cuts)].sort()];
+      const spans: { span: PersonSpan; key: string }[] = [];
+      starts.forEach((start, at) => {
+        const next = starts[at + 1];
+        const end = next === undefined ? to : addDays(next, -1);
+        const held = heldOn(own.terms, start) ?? own.terms[0];
+        const said = heldOn(own.usual, start);
+        const key = keyOf(held, said?.lines, heldOn(own.agreements, start), heldOn(own.loadings, start)?.loadingPercent);
+        const last = spans.at(-1);
+        if (last?.key === key) {
+          last.span.to = end;
+          return;
+        }
+        const saidUnder = said && (heldOn(own.terms, said.from) ?? own.terms[0]);
+        const e4 = held?.hourlyRateE4;
+        spans.push({
+          key,
+          span: {
+            ...{ from: start, to: end, terms: held },
+            workPattern: held?.workPattern ?? null,
+            weeklyHours: fromE4(held?.weeklyHoursE4 ?? 0).toString(),
+            rate: e4 == null ? null : fromE4(e4).toString(),
+            lines: asAgreed(said?.lines ?? [], saidUnder, held, agreed),
+          },
+        });
+      });
+      return [who.id, withCentres(spans.map((each) => each.span), centres)];
+    }),
+  );
+}
+
+function employedIn(run: Run, who: Who, unpaid: IsoDate | undefined): [IsoDate, IsoDate] {
+  const starts = [run.periodStart, who.startDate, unpaid ?? ""].sort();
+  const to = who.endDate !== null && who.endDate < run.periodEnd ? who.endDate : run.periodEnd;
+  return [starts.at(-1) ?? run.periodStart, to];
+}
+
+const keyOf = (
+  terms: Terms | undefined,
+  usual: unknown,
+  time: (typeof timeTerms)["$inferSelect"] | undefined,
+  loading: string | null | undefined,
+): string => {
+  const { id: _id, from: _from, ...held } = terms ?? {};
+  const { id: _time, from: _since, ...agreement } = time ?? {};
+  return JSON.stringify([held, usual ?? null, agreement, loading ?? null]);
+};
+
+/** Hours of a span that belonged to another cost centre stand under it. */
+function withCentres(spans: PersonSpan[], centres: ReadonlyMap<number, string>): PersonSpan[] {
+  const centreOf = ({ terms }: PersonSpan) =>
+    terms && !terms.costSplit?.length && terms.costCentreId ? centres.get(terms.costCentreId) : undefined;
+  const last = spans.at(-1);
+  const now = last && centreOf(last);
+  return spans.map((span) => {
+    const then = centreOf(span);
+    return then === undefined || then === now ? span : { ...span, costCentre: then };
+  });
+}

@@ -1,0 +1,320 @@
+/**
+ * What the record of time puts into a row: priced hours of who is paid by them, and for everybody else leave and holidays,
+ * each day by its own terms. An hour of a day is taken from usual pay once.
+ */
+import { dateWords } from "@zesty/core/calendar/dates";
+import { leaveKindIn } from "@zesty/core/countries/leave";
+import { timeRulesIn } from "@zesty/core/countries/time";
+import { holidayOn, patternMinutes, personHours } from "@zesty/core/hours/personHours";
+import { regularExtras } from "@zesty/core/nz/pay/holidaySources";
+import type { AsOf, OpenTime, PayElement, SheetLine } from "@zesty/core/pay/row";
+import type { Strand, Taken } from "@zesty/core/pay/strands";
+import { Decimal, decimal, decimalOrZero, least, sum, zero } from "@zesty/core/quantity/decimal";
+import type { Context } from "../context.ts";
+import type { Run } from "../runs/runRows.ts";
+import type { payCycle } from "../store/schema.ts";
+import { beyondOuterLimits, shortOfAgreement } from "../time/agreementFloor.ts";
+import { namingFinder } from "../time/elementsOfTime.ts";
+import { advanceQuery, aheadOf, paidBefore, together } from "../time/inAdvance.ts";
+import { lateDays } from "../time/paidDays.ts";
+import { datesOf, periodHolding } from "../time/periods.ts";
+import { type KnownPerson, personTimes, recordsOf } from "../time/personTimes.ts";
+import type { KnownDay } from "../time/readDays.ts";
+import { atRateOf, type Finder, joined, type TimeLines, timeLines } from "../time/timeLines.ts";
+import type { PersonSpan } from "./spans.ts";
+
+/** A span of a row with what prices its days. */
+export interface PricedSpan {
+  span: PersonSpan;
+  person: KnownPerson;
+}
+
+export interface TimeOfRow {
+  strands: Strand[];
+  /** spans whose ordinary hours come from the record */
+  byRecord: number[];
+  /** days of the record that the lines hold */
+  dates: string[];
+  open: OpenTime | null;
+  /** what is asked of the lines as they will stand, typed ones with them */
+  ask(lines: readonly SheetLine[]): string[];
+}
+
+interface Work {
+  context: Context;
+  run: Run;
+  cycle: typeof payCycle.$inferSelect;
+  elements: ReadonlyMap<number, PayElement>;
+  find: Finder;
+}
+
+/** A person with the days that can be paid: approved ones, and those paid before as their context. */
+const withPayable = (person: KnownPerson): KnownPerson => ({
+  ...person,
+  time: {
+    ...person.time,
+    days: recordsOf(person.known, (day) => day.state === "approved" || day.state === "locked"),
+  },
+});
+
+const isByRecord = ({ terms, salaried }: KnownPerson): boolean => terms !== null && terms.use !== "record" && !salaried;
+
+/** Days of the period that an earlier pay has paid, in advance. */
+const paidElsewhere = (person: KnownPerson, run: Run): string[] =>
+  person.known
+    .filter((day) => day.kind === "worked" && day.state === "locked")
+    .filter((day) => day.date >= run.periodStart && day.date <= run.periodEnd)
+    .map((day) => day.date);
+
+/** The days of a span by the version of the agreement that prices them: one that starts on a date takes over on it. */
+function byVersion(person: KnownPerson, dates: readonly string[]): { person: KnownPerson; dates: string[] }[] {
+  const later = person.versions.filter((each) => each.validFrom > (dates[0] ?? ""));
+  if (later.length === 0) return [{ person, dates: [...dates] }];
+  const parts = new Map<string, string[]>();
+  for (const date of dates) {
+    const from = later.findLast((each) => each.validFrom <= date)?.validFrom ?? "";
+    parts.set(from, [...(parts.get(from) ?? []), date]);
+  }
+  return [...parts].map(([from, own]) => {
+    const rules = later.find((each) => each.validFrom === from) ?? person.time.rules;
+    return { person: { ...person, time: { ...person.time, rules } }, dates: own };
+  });
+}
+
+const isWorkedDay = (day: KnownDay): boolean =>
+  day.record !== null && (day.record.shifts.length > 0 || day.record.hours !== undefined);
+
+const approvedIn = (known: readonly KnownDay[], from: string, to: string): KnownDay[] =>
+  known.filter(
+    (day) =>
+      day.kind === "worked" &&
+      day.record !== null &&
+      day.state === "approved" &&
+      day.date >= from &&
+      day.date <= to,
+  );
+
+/**
+ * Only leave, with the loading that is agreed with the person, and public holidays that somebody answered for: nothing
+ * else of the record is paid to who has a usual pay, and no pay element is made for it.
+ */
+function leaveLines(person: KnownPerson, wanted: readonly string[], find: Finder): SheetLine[] {
+  const { find: name } = namingFinder();
+  const known = withPayable(person);
+  const dates = wanted.filter((date) => known.time.days[date]);
+  return timeLines(known, dates, (each) =>
+    each.kind === "leave" ||
+    (each.kind === "loading" && person.loadingPercent !== null) ||
+    (each.kind === "holiday" && each.element !== "daysWorked")
+      ? find(each)
+      : name(each),
+  ).lines.filter((line) => line.elementId > 0);
+}
+
+const hoursOf = (minutes: number): Decimal => Decimal.fraction(minutes, 60);
+
+/** What the days take from usual time, by what takes it: leave of a kind, a holiday not worked, one worked. */
+function takenOn(person: KnownPerson, dates: readonly string[]): Map<string, Decimal> {
+  const { time } = withPayable(person);
+  const found = new Map<string, Decimal>();
+  const add = (what: string, hours: Decimal) => found.set(what, (found.get(what) ?? zero).plus(hours));
+  const { holidaysByDay } = timeRulesIn(time.country);
+  const own = dates.filter((date) => time.days[date]);
+  const hours = personHours(time, own);
+  const usualOf = (date: string) => hoursOf(patternMinutes(time, date));
+  const left = new Map(own.map((date) => [date, usualOf(date)]));
+  for (const { date, kind, hours: wanted } of hours.leave) {
+    const usual = usualOf(date);
+    const room = left.get(date) ?? zero;
+    const taken = usual.isZero() ? wanted : least(wanted, room);
+    left.set(date, room.minus(taken));
+    add(`leave ${kind}`, taken);
+  }
+  if (!holidaysByDay) return found;
+  for (const date of own) {
+    const record = time.days[date];
+    if (!record || !holidayOn(time, date)) continue;
+    const isWorked = record.shifts.length > 0 || record.hours !== undefined;
+    const expected = record.otherwise ? record.otherwise.works : usualOf(date).gt(0) && time.person.basis !== "casual";
+    // "Yes" takes what that day would have had, "no" takes nothing, whatever was worked.
+    if (expected && !hours.leave.some((each) => each.date === date))
+      add(isWorked ? "holidayWorked" : "holiday", usualOf(date));
+  }
+  return found;
+}
+
+/** What of the takings a line carries. */
+function carriedBy(line: SheetLine, taken: Map<string, Decimal>, elements: ReadonlyMap<number, PayElement>): Decimal {
+  const element = elements.get(line.elementId);
+  const key =
+    element?.element === "leaveTaken"
+      ? `leave ${element.leave}`
+      : element?.element === "alternativeHoliday"
+        ? "leave alternative"
+        : element?.element === "publicHoliday"
+          ? "holiday"
+          : element?.element === "publicHolidayWorked"
+            ? "holidayWorked"
+            : "";
+  const hours = taken.get(key) ?? zero;
+  taken.delete(key);
+  return hours;
+}
+
+/** What a day is worth by terms that are not those of the period's last day. */
+export function asOfSpan(span: PersonSpan, { run: _run, cycle, elements }: Work): AsOf {
+  return {
+    hourlyRate: span.rate,
+    weeklyHours: span.weeklyHours,
+    pattern: span.workPattern === null ? null : [...span.workPattern],
+    regularExtras: regularExtras(span.lines, elements, cycle.cycle as Parameters<typeof regularExtras>[2], span.rate),
+  };
+}
+
+/** A line of an earlier span that is paid by days or weeks says by which terms. */
+const datedBack = (lines: readonly SheetLine[], asOf: AsOf | null): SheetLine[] =>
+  lines.map((line) => (asOf && line.units !== undefined && line.amount === undefined ? { ...line, asOf } : line));
+
+/** The leave of later days that this run pays for a person, at the rate of those days. */
+function linesAhead(work: Work, person: KnownPerson, days: readonly KnownDay[], present: string | null): TimeLines {
+  const [first, last] = [days[0]?.date ?? "", days.at(-1)?.date ?? ""];
+  const [then] = personTimes(work.context, work.run.businessId, [person.who.id], first, last);
+  const dates = days.map((day) => day.date);
+  const found = {
+    lines: then ? leaveLines(then, dates, work.find) : [],
+    faults: [],
+    queries: [advanceQuery(days)],
+  };
+  return then ? atRateOf(then, present, found) : found;
+}
+
+export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: readonly KnownDay[] | undefined): TimeOfRow {
+  const { run, elements } = work;
+  const last = spans.at(-1);
+  if (!last) return { strands: [], byRecord: [], dates: [], open: null, ask: () => [] };
+  const present = last.person.agreedRate;
+  const isNz = timeRulesIn(last.person.time.country).holidaysByDay;
+  const before = paidElsewhere(last.person, run);
+  const dates = new Set<string>(before);
+  const asks: Pick<TimeLines, "faults" | "queries"> = { faults: [], queries: [] };
+  const strands: Strand[] = [];
+  const byRecord = spans.flatMap(({ person }, at) => (isByRecord(person) ? [at] : []));
+  const priced: TimeLines[] = [];
+  spans.forEach(({ span, person }, at) => {
+    const asOf = isNz && span !== last.span ? asOfSpan(span, work) : null;
+    const own = datesOf(span.from, span.to).filter((date) => !before.includes(date));
+    if (isByRecord(person)) {
+      for (const part of byVersion(person, own)) {
+        const found = atRateOf(person, present, timeLines(withPayable(part.person), part.dates, work.find));
+        priced.push({ ...found, lines: datedBack(found.lines, asOf) });
+      }
+      for (const day of approvedIn(person.known, span.from, span.to)) dates.add(day.date);
+      return;
+    }
+    const early = before.filter((date) => date >= span.from && date <= span.to);
+    const found = atRateOf(person, present, { lines: leaveLines(person, own, work.find), faults: [], queries: [] });
+    const isLoading = (line: SheetLine) => elements.get(line.elementId)?.element === "leaveLoading";
+    const taken = takenOn(person, [...own, ...early]);
+    const lines = [
+      ...together([
+        ...found.lines.filter((line) => !isLoading(line)),
+        ...leaveLines(person, early, work.find).filter((line) => !isLoading(line)).map(paidBefore),
+      ]),
+      ...found.lines.filter(isLoading),
+    ];
+    for (const line of datedBack(lines, asOf)) {
+      const element = elements.get(line.elementId);
+      const hours = carriedBy(line, taken, elements);
+      const takes: Taken[] = hours.isZero() ? [] : [{ span: at, hours: hours.toString() }];
+      // Australia: leave of a salary is paid what it takes of it.
+      const isSalaryLeave =
+        !isNz && person.salaried && element?.element === "leaveTaken" && !isUnpaid(person, element.leave);
+      strands.push({
+        ...{ act: 0, source: element?.element === "leaveTaken" ? "leave" : "holiday", line },
+        ...(takes.length > 0 ? { takes } : {}),
+        ...(isSalaryLeave && decimalOrZero(line.hours).eq(hours) ? { paysTaken: true } : {}),
+      });
+    }
+    for (const day of approvedIn(person.known, span.from, span.to)) {
+      const isLeave = (day.record?.leave.length ?? 0) > 0 || day.record?.otherwise !== undefined;
+      if (isLeave || person.salaried || !isWorkedDay(day)) dates.add(day.date);
+    }
+    asks.faults.push(...unheld(work, span, person, dates));
+    if (person.terms !== null && person.salaried)
+      asks.queries.push(...beyondOuterLimits(withPayable(person), datesOf(span.from, span.to)));
+  });
+  const late = byRecord.length > 0 ? latePays(work, last.person, present) : { all: [], dates: [] };
+  for (const date of late.dates) dates.add(date);
+  const found = joined([...priced, ...late.all]);
+  const aheadLines = ahead ? linesAhead(work, last.person, ahead, present) : null;
+  strands.unshift(...found.lines.map((line): Strand => ({ act: 0, source: "days", line })));
+  for (const line of aheadLines?.lines ?? []) strands.push({ act: 0, source: "leave", line: aheadOf(line) });
+  for (const day of ahead ?? []) dates.add(day.date);
+  const unapproved = last.person.known
+    .filter(
+      (day) =>
+        day.kind === "worked" &&
+        day.record !== null &&
+        (day.state === "open" || day.state === "changed") &&
+        day.date >= run.periodStart &&
+        day.date <= run.periodEnd,
+    )
+    .map((day) => day.date);
+  const faults = [...new Set([...asks.faults, ...found.faults])];
+  const queries = [...new Set([...asks.queries, ...found.queries, ...(aheadLines?.queries ?? [])])];
+  const open = unapproved.length + faults.length + queries.length === 0 ? null : { unapproved, faults, queries };
+  const ask = (lines: readonly SheetLine[]): string[] => {
+    if (last.person.terms === null || !last.person.salaried) return [];
+    const short = shortOfAgreement(withPayable(last.person), datesOf(run.periodStart, run.periodEnd), lines, elements);
+    return short ? [short] : [];
+  };
+  return { strands, byRecord, dates: [...dates].sort(), open, ask };
+}
+
+const isUnpaid = (person: KnownPerson, leave: string | null): boolean =>
+  leaveKindIn(person.time.country, leave ?? "annual").unpaid;
+
+/** Late days of who is paid by the record, each with the agreement, level and rates of its own period. */
+function latePays({ context, run, cycle, find }: Work, person: KnownPerson, present: string | null) {
+  const byPeriod = new Map<string, { end: string; dates: string[] }>();
+  const late = lateDays(person.known, run, cycle.firstPeriodStart);
+  for (const { date } of late) {
+    const { start, end } = periodHolding(cycle, date);
+    const period = byPeriod.get(start) ?? { end, dates: [] };
+    period.dates.push(date);
+    byPeriod.set(start, period);
+  }
+  const all = [...byPeriod].flatMap(([start, { end, dates }]) =>
+    personTimes(context, run.businessId, [person.who.id], start, end).map((then) =>
+      atRateOf(then, present, timeLines(withPayable(then), dates, find)),
+    ),
+  );
+  return { all, dates: late.map((day) => day.date) };
+}
+
+/**
+ * Approved hours of somebody with a usual pay and no word on how hours come in: usual pay stands, and the hours would be
+ * paid by nobody. They are held only where they come to just what usual pay holds.
+ */
+function unheld(work: Work, span: PersonSpan, person: KnownPerson, dates: Set<string>): string[] {
+  if (person.salaried || person.terms !== null) return [];
+  const worked = approvedIn(person.known, span.from, span.to).filter((day) => isWorkedDay(day));
+  const own = worked.filter((day) => !(day.record?.otherwise && holidayOn(person.time, day.date)));
+  if (own.length === 0) return [];
+  const { plain } = personHours({ ...withPayable(person).time, use: "all", rules: null }, own.map((day) => day.date));
+  const hours = sum(plain.map((each) => hoursOf(each.minutes)));
+  const usual = sum(
+    span.lines
+      .filter((line) => work.elements.get(line.elementId)?.element === "ordinary" && line.amount === undefined)
+      .map((line) => decimalOrZero(line.hours)),
+  );
+  if (hours.eq(usual)) {
+    for (const day of own) dates.add(day.date);
+    return [];
+  }
+  const [first, end] = [own[0]?.date ?? "", own.at(-1)?.date ?? ""];
+  const days = own.length === 1 ? dateWords(first) : `${own.length} days, ${dateWords(first)} to ${dateWords(end)},`;
+  return [
+    `${days} ${own.length === 1 ? "is" : "are"} approved with ${decimal(hours).toDecimalPlaces(2).toString()} h and not in this pay, which has the usual ${usual.toDecimalPlaces(2).toString()} h. Say under People, Agreement and hours, that hours are paid as recorded, or that they are kept for the record only.`,
+  ];
+}
