@@ -3,12 +3,13 @@
  * row, what stops a row, what a person should look at. Nothing is applied.
  */
 import { daysBetween } from "../calendar/dates.ts";
-import type { PayElement, SheetLine } from "../pay/row.ts";
+import type { PayElement } from "../pay/row.ts";
+import type { Typed } from "../pay/strands.ts";
 import { type Decimal, decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import { tidied, tidiedHours } from "../quantity/tidied.ts";
 import { readDay, readFigure, type SheetMark, whose } from "./cells.ts";
 import { findColumns, type OwnColumn } from "./columns.ts";
-import { quantity, type SheetFacts, type SheetPerson } from "./sheetFacts.ts";
+import { linesIn, quantity, type SheetFacts, type SheetPerson } from "./sheetFacts.ts";
 import { blankCell, headingKey, type SheetCell, type SheetTable } from "./table.ts";
 
 export interface SheetRowPlan {
@@ -26,8 +27,8 @@ export interface SheetPlan {
   /** headings that mean nothing here and hold something */
   unmapped: string[];
   rows: SheetRowPlan[];
-  /** lines as they will stand, of people whose rows have no stop */
-  result: { payId: number; periods: number; lines: SheetLine[] }[];
+  /** cells as they will stand, of people whose rows have no stop: all rows of a person replace together */
+  result: { payId: number; periods: number; typed: Typed[] }[];
 }
 
 /** Reads a sheet that came back. */
@@ -49,7 +50,7 @@ export function planHoursSheet(table: SheetTable, facts: SheetFacts): SheetPlan 
   if (faults.length > 0) return plan;
   const elements = columns.flatMap((each) => (each.element ? [{ at: each.at, element: each.element }] : []));
   const sums = new Map<number, Decimal>();
-  const taken = new Map<number, { lines: SheetLine[]; periods: number; stopped: boolean }>();
+  const taken = new Map<number, Kept>();
   const seen = new Map<string, number>();
   body.forEach((cells, no) => {
     const row = headerAt + no + 2;
@@ -88,7 +89,7 @@ export function planHoursSheet(table: SheetTable, facts: SheetFacts): SheetPlan 
         `Row ${before} is for the same person${centre ? ` and cost centre ${centre}` : ""}. Give one of them a cost centre, or add them up.`,
       );
     seen.set(`${person.payId} ${centre ?? ""}`, row);
-    const kept = taken.get(person.payId) ?? { lines: [...person.lines], periods: person.periods, stopped: false };
+    const kept: Kept = taken.get(person.payId) ?? { person, said: [], periods: person.periods, stopped: false };
     taken.set(person.payId, kept);
     const typed: { element: PayElement; text: string }[] = [];
     for (const { at, element } of elements) {
@@ -100,29 +101,7 @@ export function planHoursSheet(table: SheetTable, facts: SheetFacts): SheetPlan 
       }
     }
     examineRow(found, person, own, typed, facts, { stop, query });
-    for (const { element, text } of typed) {
-      const isHere = (line: SheetLine) =>
-        line.elementId === element.id &&
-        line.corrects === undefined &&
-        line.terms === undefined &&
-        line.costCentre === centre;
-      const line = kept.lines.find(isHere);
-      const was = quantity(line, element);
-      if (decimalOrZero(was).eq(decimalOrZero(text))) continue;
-      found.changes.push({ what: `${element.name}${centre ? `, ${centre}` : ""}`, before: was, after: text });
-      const rest = kept.lines.filter((each) => each !== line);
-      const { explained: _explained, ...same } = line ?? { elementId: element.id };
-      const filled =
-        element.entry === "hours"
-          ? { hours: text || "0" }
-          : element.entry === "amount"
-            ? { amount: text || "0" }
-            : { units: text || "0", hours: undefined };
-      kept.lines =
-        text === "" && !line?.time
-          ? rest
-          : [...rest, { ...same, ...filled, ...(centre ? { costCentre: centre } : {}) }];
-    }
+    for (const { element, text } of typed) kept.said.push({ element, centre, text, row: found });
     const pays = own.pays && own.pays.kind !== "blank" ? Number(tidied(own.pays.text)) : kept.periods;
     if (!Number.isInteger(pays) || pays < 1 || pays > 60)
       stop(`Pays covered: “${own.pays?.text}” is not a number from 1 to 60.`);
@@ -131,16 +110,78 @@ export function planHoursSheet(table: SheetTable, facts: SheetFacts): SheetPlan 
       kept.periods = pays;
     }
     if (marks.some((mark) => mark.kind === "stop")) kept.stopped = true;
-    else if (!person.included && found.changes.length > 0) query(`${person.name} is left out of this run.`);
   });
+  const settled = [...taken.values()].map((kept) => ({ kept, typed: settle(kept) }));
+  for (const { kept, typed } of settled)
+    if (!kept.person.included && typed.length > 0)
+      kept.said[0]?.row.marks.push({ kind: "query", text: `${kept.person.name} is left out of this run.` });
   if (plan.rows.length === 0) plan.stops.push("The sheet has headings and no rows.");
   // A person over several rows comes whole or not at all.
   const changed = new Set(plan.rows.filter((row) => row.changes.length > 0).map((row) => row.payId));
-  plan.result = [...taken].flatMap(([payId, { lines, periods, stopped }]) =>
-    stopped || !changed.has(payId) ? [] : [{ payId, periods, lines }],
+  plan.result = settled.flatMap(({ kept: { person, periods, stopped }, typed }) =>
+    stopped || !changed.has(person.payId) ? [] : [{ payId: person.payId, periods, typed }],
   );
   return plan;
 }
+
+interface Kept {
+  person: SheetPerson;
+  /** what each row of the person says */
+  said: { element: PayElement; centre: string | undefined; text: string; row: SheetRowPlan }[];
+  periods: number;
+  stopped: boolean;
+}
+
+/** The cells of a person that all their rows together change; each row says what becomes of its own. */
+function settle({ person, said }: Kept): Typed[] {
+  const elements = [...new Map(said.map(({ element }) => [element.id, element])).values()];
+  return elements.flatMap((element): Typed[] => {
+    const own = said.filter((each) => each.element === element);
+    const lines = linesIn(person.lines, element);
+    const here = quantity(lines, element);
+    const [first] = own;
+    if (!first || isCopied(own, here)) {
+      first?.row.marks.push({
+        kind: element.entry === "hours" ? "query" : "note",
+        text: `${element.name}: ${here} stands in each of ${own.length} rows and counts once, as it stands in the run.`,
+      });
+      return [];
+    }
+    const inCentre = (centre: string | undefined) =>
+      quantity(
+        lines.filter((line) => line.costCentre === centre),
+        element,
+      );
+    const named = new Set(own.map(({ centre }) => centre));
+    const left = [...new Set(lines.map((line) => line.costCentre))].filter((centre) => !named.has(centre));
+    const differs = (a: string, b: string) => !decimalOrZero(a).eq(decimalOrZero(b));
+    const gone = left.filter((centre) => differs(inCentre(centre), "0"));
+    const moved = own.filter(({ centre, text }) => differs(inCentre(centre), text));
+    if (moved.length + gone.length === 0) return [];
+    const what = (centre: string | undefined) => `${element.name}${centre ? `, ${centre}` : ""}`;
+    for (const { centre, text, row } of moved)
+      row.changes.push({ what: what(centre), before: inCentre(centre), after: text });
+    for (const centre of gone) first.row.changes.push({ what: what(centre), before: inCentre(centre), after: "" });
+    return own.map(({ centre, text }) => ({
+      source: "sheet",
+      line: {
+        elementId: element.id,
+        ...(centre === undefined ? {} : { costCentre: centre }),
+        ...(element.entry === "hours"
+          ? { hours: text || "0" }
+          : element.entry === "amount"
+            ? { amount: text || "0" }
+            : { units: text || "0" }),
+      },
+    }));
+  });
+}
+
+/** A row that was copied for another cost centre brings what it did not split: it is there once. */
+const isCopied = (own: Kept["said"], here: string): boolean =>
+  own.length > 1 &&
+  decimalOrZero(here).gt(0) &&
+  own.every(({ text }) => text !== "" && decimalOrZero(text).eq(decimalOrZero(here)));
 
 /** What a person should look at in a row: leave without dates, sums far from usual, leave beyond the balance, the end. */
 function examineRow(
@@ -159,7 +200,7 @@ function examineRow(
   if (leave.length > 0 && own.leaveFrom && (from === null || to === null)) {
     const names = leave.map(({ element }) => element.name).join(", ");
     const asBefore = leave.every(({ element, text }) =>
-      person.lines.some((line) => line.elementId === element.id && decimalOrZero(quantity(line, element)).eq(text)),
+      person.lines.some((line) => line.elementId === element.id && decimalOrZero(quantity([line], element)).eq(text)),
     );
     if (!asBefore) stop(`${names} without its dates. Fill in Leave from and Leave to.`);
   }

@@ -1,6 +1,7 @@
 /** What an hours sheet is read against: the run's people and lines, and the pay elements of the business. */
 import type { IsoDate } from "../calendar/dates.ts";
 import type { PayElement, SheetLine } from "../pay/row.ts";
+import { decimal, sum } from "../quantity/decimal.ts";
 
 export interface SheetPerson {
   payId: number;
@@ -25,6 +26,15 @@ export interface SheetFacts {
   mapping: Readonly<Record<string, string>>;
 }
 
-/** The quantity of an element in a line, as it is typed in the sheet. */
-export const quantity = (line: SheetLine | undefined, { entry }: PayElement): string =>
-  (entry === "hours" ? line?.hours : entry === "amount" ? line?.amount : line?.units) ?? "";
+/** Lines of an element that a sheet speaks of: what corrects another pay and what goes by terms stands beside it. */
+export const linesIn = (lines: readonly SheetLine[], { id }: PayElement): SheetLine[] =>
+  lines.filter((line) => line.elementId === id && line.corrects === undefined && line.terms === undefined);
+
+/** What lines of an element come to, as it is typed in the sheet; blank where there are none. */
+export function quantity(lines: readonly SheetLine[], { entry }: PayElement): string {
+  const said = lines.flatMap(
+    (line) => (entry === "hours" ? line.hours : entry === "amount" ? line.amount : line.units) ?? [],
+  );
+  const [first] = said;
+  return said.length > 1 ? sum(said.map((each) => decimal(each))).toString() : (first ?? "");
+}

@@ -1,6 +1,6 @@
 /** The hours sheet that goes out. */
 import type { PayElement } from "../pay/row.ts";
-import { quantity, type SheetFacts } from "./sheetFacts.ts";
+import { linesIn, quantity, type SheetFacts } from "./sheetFacts.ts";
 
 /** The sheet that goes out: headings, and a row a person or cost centre with what stands there now. */
 export function hoursSheetOut(
@@ -30,13 +30,7 @@ export function hoursSheetOut(
         centre ?? "",
         ...elements.map((each) =>
           quantity(
-            person.lines.find(
-              (line) =>
-                line.elementId === each.id &&
-                line.corrects === undefined &&
-                line.terms === undefined &&
-                line.costCentre === centre,
-            ),
+            linesIn(person.lines, each).filter((line) => line.costCentre === centre),
             each,
           ),
         ),

@@ -86,8 +86,7 @@ function overSpans(laid: Laid, hours: Decimal): Taken[] {
   const all = laid.spans.reduce((sum, span) => sum.plus(span.hours), zero);
   let rest = hours;
   return laid.spans.map((span, at) => {
-    const part =
-      at === laid.spans.length - 1 || all.isZero() ? rest : halfUpToHourE4(hours.times(span.hours).div(all));
+    const part = at === laid.spans.length - 1 || all.isZero() ? rest : halfUpToHourE4(hours.times(span.hours).div(all));
     rest = rest.minus(part);
     return { span: at, hours: part.toString() };
   });
@@ -173,11 +172,7 @@ const isNothing = (line: SheetLine, elements: Elements): boolean =>
   quantities.every((what) => decimalOrZero(line[what]).isZero());
 
 /** A figure typed over several lines of a cell is divided as they are; each keeps its rate. */
-function divided(
-  typed: SheetLine,
-  over: readonly SheetLine[],
-  entry: PayElement["entry"],
-): SheetLine[] {
+function divided(typed: SheetLine, over: readonly SheetLine[], entry: PayElement["entry"]): SheetLine[] {
   const what = entry === "hours" ? "hours" : entry === "amount" ? "amount" : "units";
   const all = quantityOfCell(over, entry);
   const whole = decimalOrZero(quantityIn(typed, entry));
@@ -191,7 +186,13 @@ function divided(
 }
 
 /** What a typed figure makes of the lines that lie beneath it. */
-function typedOver(typed: SheetLine, over: readonly SheetLine[], said: Typed, laid: Laid, elements: Elements): SheetLine[] {
+function typedOver(
+  typed: SheetLine,
+  over: readonly SheetLine[],
+  said: Typed,
+  laid: Laid,
+  elements: Elements,
+): SheetLine[] {
   const element = elements.get(typed.elementId);
   const entry = element?.entry ?? "amount";
   const [first] = over;
@@ -230,6 +231,10 @@ export function compose(laid: Laid, typed: readonly Typed[], elements: Elements)
     newest.delete(cellOf(each.line));
     newest.set(cellOf(each.line), each);
   }
+  // Leave that was typed without its days gives way once they are given.
+  const dated = new Set(laid.strands.filter(({ takes, line }) => takes && line.time).map(({ line }) => cellOf(line)));
+  for (const [key, each] of newest)
+    if (each.over === undefined && dated.has(key) && takes(each.line, elements)) newest.delete(key);
   const { lines, ofTyped } = beneath(laid, [...newest.values()], elements);
   const bySheet = new Set(
     [...newest.values()].filter((each) => each.source === "sheet").map((each) => each.line.elementId),
@@ -258,11 +263,37 @@ export function beneathCell(laid: Laid, typed: readonly Typed[], cell: SheetLine
   return compose(laid, others, elements).filter((line) => !isBeside(line) && cellOf(line) === cellOf(cell));
 }
 
+/**
+ * A figure as it is kept: with what it is typed over.
+ * @returns null where it equals what lies beneath and says no more, so that there is nothing to keep
+ */
+export function typedIn(laid: Laid, others: readonly Typed[], said: Typed, elements: Elements): Typed | null {
+  const under = beneathCell(laid, others, said.line, elements);
+  const { over: _over, ...bare } = said;
+  const { entry = "amount" } = elements.get(said.line.elementId) ?? {};
+  const is = decimal(quantityIn(said.line, entry));
+  const saysMore = said.line.rate !== undefined || said.line.terms !== undefined || said.line.detail !== undefined;
+  if (under.length === 0) {
+    const isRecorded = laid.byRecord && elements.get(said.line.elementId)?.element === "ordinary";
+    return is.isZero() && !saysMore && !isRecorded && said.source !== "sheet" ? null : bare;
+  }
+  const now = quantityOfCell(under, entry);
+  if (is.eq(now) && !saysMore) {
+    const text = (typed: readonly Typed[]) => JSON.stringify(compose(laid, typed, elements));
+    if (text(others) === text([...others, bare])) return null;
+  }
+  return { ...bare, over: now.toString() };
+}
+
+/** A line as somebody set it in its cell: rate, terms and detail with its quantity. */
+export function typedOfLine(laid: Laid, others: readonly Typed[], line: SheetLine, elements: Elements): Typed | null {
+  return asTyped([line], beneathCell(laid, others, line, elements), elements);
+}
+
 /** The figures of a row given as whole lines, as strands over what lies beneath. Leave first: it takes from the others. */
 export function typedFrom(laid: Laid, lines: readonly SheetLine[], elements: Elements): Typed[] {
   const cells = new Map<string, SheetLine[]>();
-  for (const line of lines)
-    if (!isBeside(line)) cells.set(cellOf(line), [...(cells.get(cellOf(line)) ?? []), line]);
+  for (const line of lines) if (!isBeside(line)) cells.set(cellOf(line), [...(cells.get(cellOf(line)) ?? []), line]);
   const known = compose(laid, [], elements).filter((line) => !isBeside(line));
   for (const line of known) if (!cells.has(cellOf(line))) cells.set(cellOf(line), []);
   const leaveFirst = [...cells].sort(([, a], [, b]) => rank(a, elements) - rank(b, elements));

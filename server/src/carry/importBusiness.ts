@@ -76,6 +76,7 @@ export async function importBusiness(
     }
     // An earlier version had another word for it.
     sqlite.exec("UPDATE pay_run SET kind = 'outsideCycle' WHERE kind = 'unscheduled'");
+    sqlite.exec("UPDATE pay SET stale = true WHERE run_id IN (SELECT id FROM pay_run WHERE state = 'open')");
     deriveYears(store, manifest.business.country);
     const { id } = manifest.business;
     writeKept(sqlite, id, kept);

@@ -15,12 +15,15 @@ export interface Column {
 }
 
 /** Columns of a table with what each becomes. */
-export function columnsOf(sqlite: Database.Database, { table, users = [], only }: CarriedTable): Column[] {
+export function columnsOf(
+  sqlite: Database.Database,
+  { table, users = [], only, without = [] }: CarriedTable,
+): Column[] {
   const foreign = sqlite.pragma(`foreign_key_list(${table})`) as { from: string; table: string }[];
   const ofUser = new Set(foreign.filter((each) => each.table === "user").map((each) => each.from));
   const info = sqlite.pragma(`table_info(${table})`) as { name: string; type: string }[];
   return info
-    .filter((each) => !only || only.includes(each.name))
+    .filter((each) => (!only || only.includes(each.name)) && !without.includes(each.name))
     .map(({ name, type }): Column => {
       if (name === "preparers") return { name, field: name, kind: "users" };
       if (ofUser.has(name) || users.includes(name)) return { name, field: camel(name), kind: "user" };

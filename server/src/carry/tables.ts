@@ -17,6 +17,7 @@ export interface CarriedTable {
   users?: readonly string[];
   /** in place of all columns */
   only?: readonly string[];
+  without?: readonly string[];
   /** where an id is only the place in a list */
   withoutId?: boolean;
 }
@@ -51,7 +52,9 @@ export const carriedTables: readonly CarriedTable[] = [
   ...all(ofPerson, "time_day"),
   ...all(within("day_id", "time_day", ofPerson), "time_approval"),
   { table: "pay_run", whose: ofBusiness, users: ["preparers"] },
-  ...all(ofRun, "pay"),
+  // What lay beneath is composed anew where the business is taken in.
+  { table: "pay", whose: ofRun, without: ["laid", "stale", "kept"] },
+  ...all(ofPerson, "act", "debt"),
   ...all(within("pay_id", "pay", ofRun), "tick"),
   ...all(ofRun, "signed_pay"),
   ...all(within("signed_pay_id", "signed_pay", ofRun), "pay_fact"),

@@ -68,7 +68,9 @@ function ownRun(context: Context, who: Who, wanted: NewDeparture, cycle: Cycle):
     words: `A run of its own, payday ${dateWords(payday)}`,
     touched: row ? [open.id] : [],
     elsewhere: row
-      ? [`The row in the open run of ${dateWords(open.payday)} is left out${paidUp ? "." : "; what was typed goes along."}`]
+      ? [
+          `The row in the open run of ${dateWords(open.payday)} is left out${paidUp ? "." : "; what was typed goes along."}`,
+        ]
       : [],
   };
 }

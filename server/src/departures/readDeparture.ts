@@ -79,11 +79,7 @@ const anythingSent = (context: Context, runId: number): boolean =>
     .get() !== undefined;
 
 /** A run of its own is closed unused, and the row that was left out for it is back. @returns the runs that changed */
-function takenOut(
-  context: Context,
-  run: typeof payRun.$inferSelect,
-  found: typeof departure.$inferSelect,
-): number[] {
+function takenOut(context: Context, run: typeof payRun.$inferSelect, found: typeof departure.$inferSelect): number[] {
   const { db } = context.store;
   db.update(payRun)
     .set({ version: run.version + 1 })

@@ -222,9 +222,10 @@ describe("a thousand broken sheets", () => {
           const stopped = new Set(
             plan.rows.filter((row) => row.marks.some((mark) => mark.kind === "stop")).map((row) => row.payId),
           );
-          for (const { payId, lines } of plan.result) {
+          for (const { payId, typed } of plan.result) {
             expect(stopped.has(payId)).toBe(false);
-            for (const line of lines) expect(Number(line.hours ?? line.amount ?? line.units)).toBeGreaterThanOrEqual(0);
+            for (const { line } of typed)
+              expect(Number(line.hours ?? line.amount ?? line.units)).toBeGreaterThanOrEqual(0);
           }
           for (const text of plan.rows.flatMap((row) => row.marks.map((mark) => mark.text)))
             expect(text).not.toMatch(/undefined|NaN/);

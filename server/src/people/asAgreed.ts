@@ -34,24 +34,35 @@ export function agreedIn(db: Db): Agreed {
   };
 }
 
+export type AgreedRow = AgreedTerms & { from: string };
+
 /**
- * @param said the terms on the day from which this usual pay counts
- * @param held the terms on the day that is asked for
+ * @param from the day from which this usual pay counts
+ * @param terms up to the day that is asked for, in the order in which they count
  */
 export function asAgreed(
   lines: readonly SheetLine[],
-  said: AgreedTerms | undefined,
-  held: AgreedTerms | undefined,
+  from: string,
+  terms: readonly AgreedRow[],
   agreed: Agreed,
 ): SheetLine[] {
-  if (!said || !held || said === held) return [...lines];
+  // Of several from one day the newest.
+  const rows = [...new Map(terms.map((row) => [row.from, row])).values()];
+  const first = rows.findLastIndex((row) => row.from <= from);
+  return rows
+    .slice(Math.max(first, 0))
+    .reduce<{ lines: SheetLine[]; said?: AgreedRow }>(
+      ({ lines: held, said }, row) => ({ lines: said ? moved(held, said, row, agreed) : held, said: row }),
+      { lines: [...lines] },
+    ).lines;
+}
+
+function moved(lines: SheetLine[], said: AgreedTerms, held: AgreedTerms, agreed: Agreed): SheetLine[] {
   const [before, after] = [usualOf(said, agreed), usualOf(held, agreed)];
   // Hours that become a salary, or a salary that becomes hours, are another element: that is said by hand.
-  if (!before || !after || "amount" in before !== "amount" in after) return [...lines];
-  if (JSON.stringify(before) === JSON.stringify(after)) return [...lines];
-  const at = lines.findIndex(
-    (line) => !line.explained && agreed.isOrdinary(line.elementId) && isAs(line, before),
-  );
+  if (!before || !after || "amount" in before !== "amount" in after) return lines;
+  if (JSON.stringify(before) === JSON.stringify(after)) return lines;
+  const at = lines.findIndex((line) => !line.explained && agreed.isOrdinary(line.elementId) && isAs(line, before));
   return lines.map((each, index) => (index === at ? { ...each, ...after } : each));
 }
 

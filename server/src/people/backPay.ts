@@ -158,7 +158,9 @@ function actsThatPay({ store: { db } }: Context, personId: number) {
     .from(act)
     .innerJoin(payRun, eq(act.runId, payRun.id))
     .innerJoin(pay, and(eq(pay.runId, act.runId), eq(pay.personId, act.personId)))
-    .where(and(eq(act.personId, personId), eq(act.kind, "backPay"), isNull(act.undoneAt), ne(payRun.state, "takenBack")))
+    .where(
+      and(eq(act.personId, personId), eq(act.kind, "backPay"), isNull(act.undoneAt), ne(payRun.state, "takenBack")),
+    )
     .all()
     .map(({ id, owed, lines }) => ({ owed, lines: lines.filter((line) => line.act === id) }));
 }

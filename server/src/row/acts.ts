@@ -1,11 +1,35 @@
 /** Undoing an act: a mark on it. What it put into a row is gone, and what lay there composes again. */
 import { and, eq, isNull } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Actor, Context } from "../context.ts";
+import { conflict, notFound } from "../http/problem.ts";
+import { demandOpen } from "../runs/runInHand.ts";
 import { findRun } from "../runs/runRows.ts";
-import { act, pay, payRun, tick } from "../store/schema.ts";
+import { record } from "../store/audit.ts";
+import { act, pay, payRun, person, tick } from "../store/schema.ts";
 import { composeAndCount } from "./keepComposed.ts";
 
 type Act = typeof act.$inferSelect;
+
+/** Undoes an act whose lines stand in an open run. */
+export function undoActOf(context: Context, actor: Actor, runId: number, actId: number): void {
+  context.store.transaction(() => {
+    const found = context.store.db.select().from(act).where(eq(act.id, actId)).get();
+    if (found?.runId !== runId) throw notFound("act");
+    if (found.undoneAt !== null) throw conflict("undone", "That was undone before. Nothing was changed.");
+    const run = demandOpen(findRun(context, runId));
+    undoAct(context, actId);
+    const who = context.store.db.select().from(person).where(eq(person.id, found.personId)).get();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: found.businessId,
+      what: `undid ${found.kind === "correction" ? "a correction" : "back pay"} in run ${run.number}`,
+      about: `${who?.givenName} ${who?.familyName}`,
+      change: { before: found.lines, after: null },
+    });
+  });
+  context.announce(runId);
+}
 
 /** Inside a transaction. @returns the run that changed; null where the act was undone before, or its run is gone */
 export function undoAct(context: Context, actId: number): number | null {

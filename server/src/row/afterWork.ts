@@ -27,10 +27,7 @@ export function rowsAfterWork(
   const leaving = finalPaysIn(context, run);
   return rows.flatMap(({ id, personId }): AfterWork[] => {
     const left = leaving.get(personId);
-    const steps: AfterWork["steps"] = [
-      ...(closed.get(personId) ?? []),
-      ...(left ? [finalStep(context, left)] : []),
-    ];
+    const steps: AfterWork["steps"] = [...(closed.get(personId) ?? []), ...(left ? [finalStep(context, left)] : [])];
     return steps.length === 0 ? [] : [{ payId: id, steps }];
   });
 }

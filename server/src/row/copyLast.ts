@@ -24,10 +24,14 @@ function typedOfEarlier(lines: readonly SheetLine[], laid: Laid, elements: Reado
   const isOnce = (line: SheetLine) => once.has(elements.get(line.elementId)?.element ?? "");
   const away = lines
     .filter((line) => isOnce(line) && !isBeside(line) && line.hours !== undefined && line.detail?.cashOut !== true)
-    .filter((line) => ["leaveTaken", "publicHoliday", "alternativeHoliday"].includes(elements.get(line.elementId)?.element ?? ""))
+    .filter((line) =>
+      ["leaveTaken", "publicHoliday", "alternativeHoliday"].includes(elements.get(line.elementId)?.element ?? ""),
+    )
     .reduce<Decimal>((sum, line) => sum.plus(decimalOrZero(line.hours)), decimal(0));
   const usual = compose(laid, [], elements);
-  const salary = usual.find((line) => elements.get(line.elementId)?.element === "ordinary" && line.amount !== undefined);
+  const salary = usual.find(
+    (line) => elements.get(line.elementId)?.element === "ordinary" && line.amount !== undefined,
+  );
   let back = away;
   const restored = lines
     .filter((line) => !isOnce(line) && !isBeside(line) && line.time === undefined)
@@ -91,13 +95,12 @@ function again(typed: readonly Typed[], laid: Laid, elements: ReadonlyMap<number
 }
 
 /** What the last pay had once and this one has not, in words; null where there is nothing. */
-export function onceInLast(
-  lines: readonly SheetLine[],
-  elements: ReadonlyMap<number, PayElement>,
-): string | null {
+export function onceInLast(lines: readonly SheetLine[], elements: ReadonlyMap<number, PayElement>): string | null {
   const asked = new Set(["bonus", "commission", "backPay"]);
   const names = lines
-    .filter((line) => asked.has(elements.get(line.elementId)?.element ?? "") && !isBeside(line) && line.act === undefined)
+    .filter(
+      (line) => asked.has(elements.get(line.elementId)?.element ?? "") && !isBeside(line) && line.act === undefined,
+    )
     .map((line) => {
       const element = elements.get(line.elementId);
       return `${element?.name} ${line.amount === undefined ? `${line.hours ?? line.units} h` : `$${line.amount}`}`;

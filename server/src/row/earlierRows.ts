@@ -23,7 +23,11 @@ export function actsOfEarlier(context: Context, run: Run, rows: readonly (typeof
     for (const line of row.lines)
       if (line.corrects) byPayday.set(line.corrects, [...(byPayday.get(line.corrects) ?? []), line]);
     for (const [payday, lines] of byPayday)
-      put({ kind: "correction", lines, correctsPayId: row.corrects?.payId ?? correctedPay(context, row.personId, payday) });
+      put({
+        kind: "correction",
+        lines,
+        correctsPayId: row.corrects?.payId ?? correctedPay(context, row.personId, payday),
+      });
     const owed = context.store
       .prepared<[number], { signedPayId: number; cents: number }>(
         "SELECT signed_pay_id AS signedPayId, cents FROM back_pay WHERE pay_id = ?",

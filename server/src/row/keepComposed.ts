@@ -107,7 +107,8 @@ export function freshen(context: Context, runId: number): void {
   context.store.transaction(() => {
     if (findRun(context, runId).state !== "open") return;
     const changed = keepComposed(context, runId, stale);
-    if (changed.length > 0) context.store.prepared<[number]>("UPDATE pay_run SET version = version + 1 WHERE id = ?").run(runId);
+    if (changed.length > 0)
+      context.store.prepared<[number]>("UPDATE pay_run SET version = version + 1 WHERE id = ?").run(runId);
     refreshRows(context, runId, stale);
   });
 }

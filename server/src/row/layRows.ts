@@ -59,7 +59,8 @@ export function layRows(
     JSON.stringify(ids),
   );
   const spans = spansOf(context, run, people, centreCodes(context, run.businessId));
-  const whole = run.kind === "cycle" ? { start: run.periodStart, end: run.periodEnd } : periodHolding(cycle, run.periodEnd);
+  const whole =
+    run.kind === "cycle" ? { start: run.periodStart, end: run.periodEnd } : periodHolding(cycle, run.periodEnd);
   const withTime = peopleWithTime(context, ids, run);
   const priced = pricedSpans(context, run, spans, withTime);
   const ahead = run.kind === "cycle" ? daysInAdvance(context, run, cycle, [...withTime]) : new Map();
@@ -70,9 +71,7 @@ export function layRows(
       const own = spans.get(row.personId) ?? [];
       const parts = priced.get(row.personId) ?? [];
       const time =
-        parts.length === 0
-          ? null
-          : timeOfRow({ context, run, cycle, elements, find }, parts, ahead.get(row.personId));
+        parts.length === 0 ? null : timeOfRow({ context, run, cycle, elements, find }, parts, ahead.get(row.personId));
       const { spans: cut, base } = baseOf(own, whole, elements);
       const byRecord = new Set(time?.byRecord ?? []);
       const last = own.at(-1);
@@ -112,12 +111,9 @@ function pricedSpans(
   withTime: ReadonlySet<number>,
 ): Map<number, PricedSpan[]> {
   const of = (ids: readonly number[], from: string, to: string) =>
-    new Map(
-      personTimes(context, run.businessId, ids, run.periodStart, to).map((each) => [each.who.id, each] as const),
-    );
+    new Map(personTimes(context, run.businessId, ids, run.periodStart, to).map((each) => [each.who.id, each] as const));
   const uncut = [...withTime].filter((id) => spans.get(id)?.length === 1);
-  const whole: Map<number, KnownPerson> =
-    uncut.length === 0 ? new Map() : of(uncut, run.periodStart, run.periodEnd);
+  const whole: Map<number, KnownPerson> = uncut.length === 0 ? new Map() : of(uncut, run.periodStart, run.periodEnd);
   const found = new Map<number, PricedSpan[]>();
   for (const id of withTime) {
     const own = spans.get(id) ?? [];
@@ -177,4 +173,3 @@ function debtStrands({ store }: Context, run: Run, ids: readonly number[]): Map<
     ]);
   return found;
 }
-

@@ -86,13 +86,17 @@ export function spansOf(
         const end = next === undefined ? to : addDays(next, -1);
         const held = heldOn(own.terms, start) ?? own.terms[0];
         const said = heldOn(own.usual, start);
-        const key = keyOf(held, said?.lines, heldOn(own.agreements, start), heldOn(own.loadings, start)?.loadingPercent);
+        const key = keyOf(
+          held,
+          said?.lines,
+          heldOn(own.agreements, start),
+          heldOn(own.loadings, start)?.loadingPercent,
+        );
         const last = spans.at(-1);
         if (last?.key === key) {
           last.span.to = end;
           return;
         }
-        const saidUnder = said && (heldOn(own.terms, said.from) ?? own.terms[0]);
         const e4 = held?.hourlyRateE4;
         spans.push({
           key,
@@ -101,11 +105,24 @@ export function spansOf(
             workPattern: held?.workPattern ?? null,
             weeklyHours: fromE4(held?.weeklyHoursE4 ?? 0).toString(),
             rate: e4 == null ? null : fromE4(e4).toString(),
-            lines: asAgreed(said?.lines ?? [], saidUnder, held, agreed),
+            lines: said
+              ? asAgreed(
+                  said.lines,
+                  said.from,
+                  own.terms.filter((row) => row.from <= start),
+                  agreed,
+                )
+              : [],
           },
         });
       });
-      return [who.id, withCentres(spans.map((each) => each.span), centres)];
+      return [
+        who.id,
+        withCentres(
+          spans.map((each) => each.span),
+          centres,
+        ),
+      ];
     }),
   );
 }

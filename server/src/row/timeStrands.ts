@@ -87,11 +87,7 @@ const isWorkedDay = (day: KnownDay): boolean =>
 const approvedIn = (known: readonly KnownDay[], from: string, to: string): KnownDay[] =>
   known.filter(
     (day) =>
-      day.kind === "worked" &&
-      day.record !== null &&
-      day.state === "approved" &&
-      day.date >= from &&
-      day.date <= to,
+      day.kind === "worked" && day.record !== null && day.state === "approved" && day.date >= from && day.date <= to,
   );
 
 /**
@@ -218,7 +214,9 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
     const lines = [
       ...together([
         ...found.lines.filter((line) => !isLoading(line)),
-        ...leaveLines(person, early, work.find).filter((line) => !isLoading(line)).map(paidBefore),
+        ...leaveLines(person, early, work.find)
+          .filter((line) => !isLoading(line))
+          .map(paidBefore),
       ]),
       ...found.lines.filter(isLoading),
     ];
@@ -301,7 +299,10 @@ function unheld(work: Work, span: PersonSpan, person: KnownPerson, dates: Set<st
   const worked = approvedIn(person.known, span.from, span.to).filter((day) => isWorkedDay(day));
   const own = worked.filter((day) => !(day.record?.otherwise && holidayOn(person.time, day.date)));
   if (own.length === 0) return [];
-  const { plain } = personHours({ ...withPayable(person).time, use: "all", rules: null }, own.map((day) => day.date));
+  const { plain } = personHours(
+    { ...withPayable(person).time, use: "all", rules: null },
+    own.map((day) => day.date),
+  );
   const hours = sum(plain.map((each) => hoursOf(each.minutes)));
   const usual = sum(
     span.lines

@@ -44,7 +44,10 @@ export function discardRun(context: Context, actor: Actor, runId: number): void 
 function leaveActs(context: Context, runId: number): number[] {
   const { db } = context.store;
   const at = context.clock.now();
-  db.update(act).set({ undoneAt: at }).where(and(eq(act.runId, runId), isNull(act.undoneAt))).run();
+  db.update(act)
+    .set({ undoneAt: at })
+    .where(and(eq(act.runId, runId), isNull(act.undoneAt)))
+    .run();
   db.update(act).set({ runId: null }).where(eq(act.runId, runId)).run();
   db.delete(closedown).where(eq(closedown.runId, runId)).run();
   const leaving = db.select().from(departure).where(eq(departure.runId, runId)).all();

@@ -7,7 +7,6 @@ import { payRun } from "../store/schema.ts";
 import { demandOpen, demandVersion } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
 
-
 /** Moves the payday of an open run; the whole run is worked out again by the rates of the new day. */
 export function movePayday(
   context: Context,

@@ -9,12 +9,12 @@ import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
+import { copyLast } from "../row/copyLast.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { departure, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
-import { copyLast } from "../row/copyLast.ts";
-import { composeAndCount } from "../row/keepComposed.ts";
 
 export interface Wanted {
   cycleId: number;

@@ -9,7 +9,6 @@ import { record } from "../store/audit.ts";
 import { pay, payCycle, payRun, person } from "../store/schema.ts";
 import { insertRun, nextPeriodOf } from "./openRun.ts";
 
-
 export function openOutsideCycle(context: Context, actor: Actor, businessId: number, wanted: NewOutsideCycle): number {
   const { db } = context.store;
   return context.store.transaction(() => {

@@ -1,8 +1,8 @@
 /** After a person's facts changed: open runs count their marks and totals anew. */
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { payRun } from "../store/schema.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
+import { payRun } from "../store/schema.ts";
 
 export function refreshOpenRuns(context: Context, businessId: number): void {
   const open = context.store.db

@@ -36,6 +36,7 @@ import { slipOf } from "../outbox/channels.ts";
 import { replaceEvent } from "../outbox/replaceEvent.ts";
 import { printedPays, sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
 import { sendSeveral, waitingRuns } from "../outbox/several.ts";
+import { undoActOf } from "../row/acts.ts";
 import { record } from "../store/audit.ts";
 import { pay } from "../store/schema.ts";
 import { addToRun } from "./addToRun.ts";
@@ -152,6 +153,13 @@ export function runRoutes(context: Context, jobs: Jobs): Router {
   router.post(
     "/runs/:run/corrections",
     onRun("prepare", (actor, runId, request) => ({ id: makeCorrection(context, actor, correction(runId, request)) })),
+  );
+  router.post(
+    "/runs/:run/acts/:act/undo",
+    onRun("prepare", (actor, runId, request) => {
+      undoActOf(context, actor, runId, idOf(request, "act"));
+      return readRun(context, actor, runId);
+    }),
   );
   router.put(
     "/runs/:run/ticks",

@@ -1,9 +1,8 @@
 /** Saves what changed in rows of an open run, cell by cell, works them out and answers with the figures that count. */
 import type { CellChange, RowChange, SavedRows, SaveRows } from "@zesty/contract/runs";
-import { beneathCell, compose, quantityIn, quantityOfCell, typedFrom } from "@zesty/core/pay/compose";
+import { typedFrom, typedIn } from "@zesty/core/pay/compose";
 import type { PayElement } from "@zesty/core/pay/row";
 import { cellOf, type Laid, nothingLaid, type Typed } from "@zesty/core/pay/strands";
-import { decimal } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
@@ -72,7 +71,7 @@ function saveRow(context: Context, row: Row, change: RowChange, elements: Elemen
       continue;
     }
     const others = typed.filter((each) => each !== now);
-    const said = cell.is && over(laid, others, cell.is, elements);
+    const said = cell.is && typedIn(laid, others, cell.is, elements);
     typed = said ? [...others, said] : others;
   }
   const { was = {} } = change;
@@ -92,22 +91,6 @@ function saveRow(context: Context, row: Row, change: RowChange, elements: Elemen
 }
 
 const isSame = (a: Typed | null, b: Typed | null): boolean => JSON.stringify(a?.line) === JSON.stringify(b?.line);
-
-/** A figure with what it is typed over; one that equals what lies beneath, and says no more, is none. */
-function over(laid: Laid, others: readonly Typed[], said: Typed, elements: Elements): Typed | null {
-  const under = beneathCell(laid, others, said.line, elements);
-  const { over: _over, ...bare } = said;
-  if (under.length === 0) return bare;
-  const { entry = "amount" } = elements.get(said.line.elementId) ?? {};
-  const now = quantityOfCell(under, entry);
-  const saysMore = said.line.rate !== undefined || said.line.terms !== undefined || said.line.detail !== undefined;
-  if (decimal(quantityIn(said.line, entry)).eq(now) && !saysMore) {
-    const isAsBeneath =
-      JSON.stringify(compose(laid, others, elements)) === JSON.stringify(compose(laid, [...others, bare], elements));
-    if (isAsBeneath) return null;
-  }
-  return { ...bare, over: now.toString() };
-}
 
 function demandKnown(wanted: SaveRows, own: ReadonlyMap<number, Row>, elements: Elements): void {
   const named = wanted.rows.flatMap((each) => [...(each.lines ?? []), ...(each.cells ?? [])]);

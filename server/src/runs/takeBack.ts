@@ -5,8 +5,8 @@
 import { and, eq, gt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
 import {

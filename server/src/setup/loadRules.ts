@@ -8,11 +8,11 @@ import { parse } from "csv-parse/sync";
 import { and, desc, eq, isNull, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
+import { copyLast } from "../row/copyLast.ts";
+import { keepComposed } from "../row/keepComposed.ts";
 import { insertRun, nextPeriodOf } from "../runs/openRun.ts";
 import { loadRun } from "../runs/runRows.ts";
 import { workRows } from "../runs/workRun.ts";
-import { copyLast } from "../row/copyLast.ts";
-import { keepComposed } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
@@ -216,7 +216,9 @@ function nextRuns(context: Context, row: Row<unknown>): number[] {
       );
       for (const each of people)
         if (records.terms.get(each.id)?.cycleId === cycle.id)
-          db.insert(pay).values({ runId: run.id, personId: each.id, included: true, periods: 1, lines: [], typed: [] }).run();
+          db.insert(pay)
+            .values({ runId: run.id, personId: each.id, included: true, periods: 1, lines: [], typed: [] })
+            .run();
       if (last) copyLast(context, run.id, last.id);
       keepComposed(context, run.id);
       return [run.id];

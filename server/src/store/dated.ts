@@ -71,8 +71,13 @@ function usualOn(db: Db, terms: ReadonlyMap<number, Terms>, usual: Map<number, U
     const held = terms.get(id);
     // Nearly always the terms are those of the day that the usual pay was said.
     if (!held || held.from <= row.from) continue;
-    const said = newest(db, employmentTerms, [id], row.from).get(id);
-    usual.set(id, { ...row, lines: asAgreed(row.lines, said, held, agreedIn(db)) });
+    const rows = rowsOf(
+      db.$client,
+      employmentTerms,
+      'WHERE t.person_id = ? AND t."from" <= ? ORDER BY t."from", t.id',
+      ...[id, held.from],
+    );
+    usual.set(id, { ...row, lines: asAgreed(row.lines, row.from, rows, agreedIn(db)) });
   }
   return usual;
 }

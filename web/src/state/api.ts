@@ -140,6 +140,10 @@ export const api = createApi({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/people`, method: "POST", body }),
       invalidatesTags: ["Run"],
     }),
+    undoAct: build.mutation<RunView, { run: number; act: number }>({
+      query: ({ run, act }) => ({ url: `/runs/${run}/acts/${act}/undo`, method: "POST" }),
+      invalidatesTags: ["Run", "Runs", "Desk"],
+    }),
     plan: build.query<SignOffPlan, number>({ query: (run) => `/runs/${run}/plan`, providesTags: ["Run"] }),
     signOff: build.mutation<JobView, { run: number; version: number; final: number[] }>({
       queryFn: ({ run, ...body }, { dispatch }, _options, fetch) =>

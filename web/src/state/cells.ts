@@ -1,12 +1,13 @@
 /** Cells of the run sheet as text: how they are read, and what is wrong with them. */
-import type { Entry, SheetLine, TimeOfLine } from "@zesty/core/pay/row";
+import type { Entry, SheetLine } from "@zesty/core/pay/row";
+import { isBeside } from "@zesty/core/pay/strands";
 
 export const cellKey = (payId: number, elementId: number, costCentre?: string): string =>
   `${payId}:${elementId}:${costCentre ?? ""}`;
 
 /** Does a line stand in the cell of an element in the row of a cost centre? Corrections stand beside the sheet. */
 export const inCell = (line: SheetLine, elementId: number, costCentre: string | undefined): boolean =>
-  line.elementId === elementId && line.corrects === undefined && line.costCentre === costCentre;
+  line.elementId === elementId && !isBeside(line) && line.costCentre === costCentre;
 
 export const isNumber = (text: string, entry: Entry) =>
   (entry === "amount" ? /^\d{1,7}(\.\d{1,2})?$/ : /^\d{1,4}(\.\d{1,4})?$/).test(text);
@@ -44,8 +45,4 @@ export const badText = (name: string, element: string, value: string, entry: Ent
 
 /** What a cell holds, by how its element is typed. Weeks and days that are typed bring hours of their own. */
 export const filledBy = (entry: Entry, text: string): Partial<SheetLine> =>
-  entry === "hours" ? { hours: text } : entry === "amount" ? { amount: text } : { units: text, hours: undefined };
-
-/** What the record of time says in a cell. */
-export const quantityOf = (time: TimeOfLine, entry: Entry): string =>
-  (entry === "hours" ? time.hours : entry === "amount" ? time.amount : time.units) ?? "0";
+  entry === "hours" ? { hours: text } : entry === "amount" ? { amount: text } : { units: text };

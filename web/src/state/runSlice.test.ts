@@ -1,9 +1,13 @@
 /** The open run on screen: typing, faults, undo, slow answers. */
-import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { RowChange, RunRow, RunView, SavedRow } from "@zesty/contract/runs";
+import { nothingLaid, type Typed } from "@zesty/core/pay/strands";
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { cents, difference, hours, money, moneyOrDash, shortDate } from "../parts/format.ts";
 import { centsOfText, totalsOfRows } from "../parts/totals.ts";
 import { wheelWords } from "../parts/Wheel.tsx";
+import { pendingOf } from "./pending.ts";
+import { cellsBetween, contentOf, setCells, withChange } from "./rowContent.ts";
 import {
   caughtUp,
   cellsTyped,
@@ -34,6 +38,19 @@ const figures = (gross: string) => ({
   lines: [],
   employerCosts: [],
 });
+const usual = { elementId: 1, hours: "10", rate: "40" };
+const typedHours = (hours: string): Typed => ({ source: "typed", line: { elementId: 1, hours }, over: "10" });
+const typedBonus = (amount: string): Typed => ({ source: "typed", line: { elementId: 2, amount } });
+/** A row with what somebody typed in it, as the server composes it. */
+const withTyped = (each: RunRow, ...typed: Typed[]): RunRow => {
+  const made = structuredClone(each);
+  setCells(
+    made,
+    typed.map((is) => ({ cell: is.line, is })),
+    new Map(view.elements.map((element) => [element.id, element])),
+  );
+  return made;
+};
 const row = (payId: number): RunRow => ({
   payId,
   version: 1,
@@ -44,7 +61,13 @@ const row = (payId: number): RunRow => ({
   included: true,
   periods: 1,
   overrides: null,
-  lines: [{ elementId: 1, hours: "10", rate: "40" }],
+  lines: [usual],
+  typed: [],
+  laid: {
+    ...nothingLaid,
+    spans: [{ from: "2026-06-22", to: "2026-06-28", hours: "38", rate: "40" }],
+    base: [{ span: 0, line: usual, ordinary: true }],
+  },
   context: null,
   figures: figures("100.10"),
   marks: [
@@ -63,16 +86,26 @@ const row = (payId: number): RunRow => ({
 const view = {
   id: 1,
   version: 3,
+  state: "open",
   segments: ["now", "todo", "todo", "todo", "todo"],
   totals: {},
   elements: [
-    { id: 1, name: "Ordinary", code: "ORD", entry: "hours" },
-    { id: 2, name: "Bonus", code: "BON", entry: "amount" },
+    { id: 1, name: "Ordinary", code: "ORD", entry: "hours", element: "ordinary", percent: "100" },
+    { id: 2, name: "Bonus", code: "BON", entry: "amount", element: "bonus", percent: "100" },
   ],
   rows: [row(1), row(2)],
 } as unknown as RunView;
 const { reducer } = runSlice;
 const start = reducer(undefined, loaded(view));
+/** What the server answers to what was typed in the first row. */
+const answerOf = (state: ReturnType<typeof reducer>): SavedRow => {
+  const [first] = state.view?.rows ?? [];
+  const { included, periods, overrides, typed, lines } = first ?? row(1);
+  return {
+    ...{ payId: 1, version: 9, included, periods, overrides, typed, lines },
+    ...{ refused: [], figures: figures("7.00"), marks: [] },
+  };
+};
 const type = (state: typeof start, elementId: number, value: string, payId = 1) =>
   reducer(state, cellsTyped([{ payId, elementId, value }]));
 const lines = (state: typeof start, payId = 1) => state.view?.rows.find((each) => each.payId === payId)?.lines;
@@ -80,10 +113,18 @@ const lines = (state: typeof start, payId = 1) => state.view?.rows.find((each) =
 describe("typing", () => {
   it("changes the cell, keeps the rate typed over, marks the row unsaved", () => {
     const state = type(start, 1, "12,5");
-    expect(lines(state)).toEqual([{ elementId: 1, hours: "12.5", rate: "40" }]);
+    expect(lines(state)).toEqual([{ elementId: 1, hours: "12.5", rate: "40", typed: { over: "10", now: "10" } }]);
     expect([state.unsaved, state.edit, state.fresh]).toEqual([[1], 1, [1]]);
   });
-  it.each(["", "0", "0.00"])("“%s” clears the cell", (value) => expect(lines(type(start, 1, value))).toEqual([]));
+  it.each(["0", "0.00"])("“%s” leaves nothing in the cell", (value) =>
+    expect(lines(type(start, 1, value))).toEqual([]),
+  );
+  it("a blank, or the very figure, brings back what lies beneath", () => {
+    for (const value of ["", "10"]) {
+      const state = type(type(start, 1, "33"), 1, value);
+      expect([lines(state), state.view?.rows[0]?.typed]).toEqual([lines(start), []]);
+    }
+  });
   it.each([
     [1, "abc", "Alex 1, Ordinary: “abc” is not a number of hours. Write it as 7.5 or 7:30."],
     [1, "-4", "Alex 1, Ordinary: “-4” is below nought. To take something back, correct the pay that it was in."],
@@ -109,8 +150,29 @@ describe("undo", () => {
     );
     const back = reducer(pasted, undone());
     expect([lines(back, 1), lines(back, 2)]).toEqual([lines(start, 1), lines(start, 2)]);
+    expect(back.undo).toEqual([]);
     expect(back.unsaved).toEqual([1, 2]);
     expect(reducer(back, undone()).message).toBe("There is nothing to undo in this run.");
+  });
+  it("takes back its own cell alone: what a colleague typed in the row stands", () => {
+    const mine = type(start, 1, "33");
+    const theirs = { ...view, version: 9, rows: [withTyped(row(1), typedHours("33"), typedBonus("5")), row(2)] };
+    const saving = { version: 4, behind: true, segments: view.segments, totals: {}, rows: [answerOf(mine)] };
+    const seen = reducer(reducer(mine, saved({ runId: 1, edit: 1, saved: saving })), caughtUp(theirs));
+    const back = reducer(seen, undone());
+    expect(lines(back)).toEqual([usual, { elementId: 2, amount: "5" }]);
+    expect(pendingOf(back)?.rows).toEqual([{ payId: 1, cells: [{ elementId: 1, was: typedHours("33"), is: null }] }]);
+  });
+  it("leaves a cell that a colleague typed in since, and says so", () => {
+    const mine = type(start, 1, "33");
+    const saving = { version: 4, behind: true, segments: view.segments, totals: {}, rows: [answerOf(mine)] };
+    const theirs = { ...view, version: 9, rows: [withTyped(row(1), typedHours("20")), row(2)] };
+    const seen = reducer(reducer(mine, saved({ runId: 1, edit: 1, saved: saving })), caughtUp(theirs));
+    const back = reducer(seen, undone());
+    expect([lines(back)?.[0]?.hours, back.message]).toEqual([
+      "20",
+      "Somebody typed in Alex 1 since: their figures stand.",
+    ]);
   });
   it("brings a person back who was left out", () => {
     const out = reducer(start, includedSet({ payId: 1, included: false }));
@@ -157,14 +219,14 @@ describe("answers", () => {
       behind: false,
       segments: view.segments,
       totals: { gross: 1 },
-      rows: [{ payId: 1, version: 9, included: true, figures: figures("7.00"), marks: [] }],
+      rows: [answerOf(type(start, 1, "11"))],
     };
     const done = reducer(type(start, 1, "11"), saved({ runId: 1, edit: 1, saved: answer }));
     expect([done.view?.version, done.unsaved, done.view?.rows[0]?.figures?.gross]).toEqual([4, [], "7.00"]);
     const newer = reducer(type(type(start, 1, "11"), 1, "12"), saved({ runId: 1, edit: 1, saved: answer }));
     expect([newer.view?.version, newer.unsaved, lines(newer)?.[0]?.hours]).toEqual([4, [1], "12"]);
-    // What is typed on top of it is sent with the version that the server gave the row.
-    expect(newer.view?.rows[0]?.version).toBe(9);
+    // What is typed on top of it is sent as a change of what the server has by now.
+    expect(pendingOf(newer)?.rows[0]?.cells?.[0]).toMatchObject({ was: typedHours("11"), is: typedHours("12") });
   });
 });
 
@@ -215,36 +277,109 @@ describe("typing is never lost", () => {
     expect([state.unsaved, state.view?.version]).toEqual([[1, 2], 9]);
     expect([lines(state)?.[0]?.hours, lines(state, 2)?.[1]?.amount]).toEqual(["12", "50"]);
   });
-  it("when a colleague changed another row: both stand", () => {
-    const theirs = newer((each) => (each.payId === 1 ? each : { ...each, lines: [], figures: figures("1.00") }));
-    const state = reducer(type(start, 1, "12"), caughtUp(theirs));
+  it("when a colleague changed another row, or another cell of the row: both stand", () => {
+    const other = newer((each) => (each.payId === 1 ? each : withTyped(each, typedHours("1"))));
+    const state = reducer(type(start, 1, "12"), caughtUp(other));
     expect([state.unsaved, state.offered, lines(state)?.[0]?.hours]).toEqual([[1], [], "12"]);
+    const same = newer((each) => (each.payId === 1 ? withTyped(each, typedBonus("5")) : each));
+    const both = reducer(type(start, 1, "12"), caughtUp(same));
+    expect([both.offered, lines(both)?.map((line) => line.hours ?? line.amount)]).toEqual([[], ["12", "5"]]);
   });
-  it("when a colleague changed the same row: theirs stands, mine is offered and can be put in", () => {
-    const theirs = newer((each) =>
-      each.payId === 1 ? { ...each, lines: [{ elementId: 1, hours: "3", rate: "40" }] } : each,
-    );
+  it("when a colleague changed the same cell: theirs stands, mine is offered and can be put in", () => {
+    const theirs = newer((each) => (each.payId === 1 ? withTyped(each, typedHours("3")) : each));
     const state = reducer(typed, caughtUp(theirs));
     expect([lines(state)?.[0]?.hours, state.unsaved]).toEqual(["3", [2]]);
     expect(state.message).toContain("Somebody else changed Alex 1");
     const mine = reducer(state, offeredTaken());
     expect([lines(mine)?.[0]?.hours, mine.unsaved, mine.offered]).toEqual(["12", [2, 1], []]);
   });
+  it("when the server refuses a cell because somebody was faster: theirs stands, mine is offered", () => {
+    const mine = type(start, 1, "12");
+    const theirs = { ...answerOf(type(start, 1, "3")), refused: [{ elementId: 1 }] };
+    const answer = { version: 4, behind: true, segments: view.segments, totals: {}, rows: [theirs] };
+    const sent = pendingOf(mine)?.rows ?? [];
+    const state = reducer(mine, saved({ runId: 1, edit: 1, saved: answer, rows: sent }));
+    expect([lines(state)?.[0]?.hours, state.offered[0]?.name]).toEqual(["3", "Alex 1"]);
+    expect(lines(reducer(state, offeredTaken()))?.[0]?.hours).toBe("12");
+  });
   it("when the browser was closed: it is offered again, unless the server has it", () => {
-    const kept = { rows: [{ payId: 1, lines: [{ elementId: 1, hours: "12", rate: "40" }] }], at: 5 };
-    expect(reducer(start, recovered(kept)).offered).toMatchObject([{ payId: 1, name: "Alex 1", at: 5 }]);
-    const same = {
-      rows: [
-        {
-          payId: 1,
-          lines: [
-            { elementId: 1, hours: "10", rate: "40" },
-            { elementId: 2, amount: "0" },
-          ],
-        },
-      ],
-      at: 5,
-    };
+    const kept = { rows: [{ payId: 1, cells: [{ elementId: 1, was: null, is: typedHours("12") }] }], at: 5 };
+    expect(reducer(start, recovered(kept)).offered).toMatchObject([{ name: "Alex 1", at: 5 }]);
+    const same = { rows: [{ payId: 1, cells: [{ elementId: 1, was: typedHours("3"), is: null }] }], at: 5 };
     expect(reducer(start, recovered(same)).offered).toEqual([]);
+  });
+});
+
+describe("two people at one row, each typing, undoing and reading what the other saved", () => {
+  // A server of one row that takes cells as the real one does.
+  const serve = () => {
+    let now = row(1);
+    const elements = new Map(view.elements.map((element) => [element.id, element]));
+    return {
+      view: (): RunView => ({ ...view, rows: [structuredClone(now), row(2)] }),
+      take: (changes: RowChange[]) => {
+        const [change] = changes;
+        const { content } = withChange(contentOf(now), change ?? { payId: 1 });
+        const next = structuredClone(now);
+        setCells(
+          next,
+          cellsBetween(next.typed, content.typed).map(({ is, was: _was, ...cell }) => ({ cell, is })),
+          elements,
+        );
+        now = next;
+      },
+    };
+  };
+  it("never lose what the other typed and did not take back", () => {
+    const cell = fc.constantFrom(1, 2);
+    const act = fc.oneof(
+      fc.record({
+        who: fc.constantFrom(0, 1),
+        what: fc.constant("type" as const),
+        cell,
+        value: fc.integer({ min: 1, max: 9 }),
+      }),
+      fc.record({ who: fc.constantFrom(0, 1), what: fc.constantFrom("undo" as const, "read" as const) }),
+    );
+    fc.assert(
+      fc.property(fc.array(act, { maxLength: 14 }), (acts) => {
+        const server = serve();
+        const screens = [0, 1].map(() => reducer(undefined, loaded(server.view())));
+        // Each has a cell of their own, and nobody but them types in it.
+        const own = [undefined, undefined] as (string | undefined)[];
+        const sync = (who: number) => {
+          const pending = pendingOf(screens[who] as typeof start);
+          if (pending) server.take(pending.rows);
+          const clean = reducer(undefined, loaded(server.view()));
+          screens[who] = {
+            ...clean,
+            undo: (screens[who] as typeof start).undo,
+            edit: (screens[who] as typeof start).edit,
+          };
+        };
+        const stacks: (string | undefined)[][] = [[], []];
+        for (const each of acts) {
+          const { who } = each;
+          if (each.what === "type") {
+            const before = screens[who] as typeof start;
+            const mine = who + 1;
+            screens[who] = type(before, mine, String(each.value));
+            if ((screens[who] as typeof start).undo.length > before.undo.length) {
+              (stacks[who] as (string | undefined)[]).push(own[who]);
+              own[who] = mine === 1 && each.value === 10 ? undefined : String(each.value);
+            }
+          } else if (each.what === "undo") {
+            if ((screens[who] as typeof start).undo.length > 0)
+              own[who] = (stacks[who] as (string | undefined)[]).pop();
+            screens[who] = reducer(screens[who] as typeof start, undone());
+          }
+          sync(who);
+          const [first] = server.view().rows;
+          const at = (elementId: number) => first?.lines.find((line) => line.elementId === elementId);
+          expect([at(1)?.hours, at(2)?.amount]).toEqual([own[0] ?? "10", own[1]]);
+        }
+      }),
+      { numRuns: 200 },
+    );
   });
 });

@@ -2,35 +2,19 @@
  * Saves typed rows, whether or not their page is still open: shortly after typing, at once on leaving, with the last
  * breath of a closing tab. Until the server has them they are kept in this browser.
  */
-import type { RowChange, RunView } from "@zesty/contract/runs";
+import type { RunView } from "@zesty/contract/runs";
 import { api, problemOf } from "./api.ts";
 import { keepTyping } from "./keptTyping.ts";
-import { contentOf } from "./rowContent.ts";
-import { caughtUp, type RunState, said, saved } from "./runSlice.ts";
+import { type Pending, pendingOf } from "./pending.ts";
+import { caughtUp, said, saved } from "./runSlice.ts";
 import { store } from "./store.ts";
 
 const saveAfterMs = 350;
 const retryAfterMs = 3000;
 
-interface Pending {
-  runId: number;
-  version: number;
-  edit: number;
-  rows: RowChange[];
-}
-
 let timer: ReturnType<typeof setTimeout> | undefined;
 let running: Promise<void> | null = null;
 let refused: number | null = null;
-
-export function pendingOf(run: RunState): Pending | null {
-  const { view } = run;
-  if (view?.state !== "open" || run.unsaved.length === 0) return null;
-  const rows = view.rows
-    .filter((row) => run.unsaved.includes(row.payId))
-    .map((row) => ({ payId: row.payId, version: row.version, ...contentOf(row) }));
-  return { runId: view.id, version: view.version, edit: run.edit, rows };
-}
 
 /** Something was typed: kept here at once, sent when the hands rest. */
 export function typed(): void {

@@ -349,7 +349,7 @@ describe("the journal of any pays", () => {
           const sum = (chosen: typeof posted) =>
             chosen.reduce((all, each) => all + each.debitCents - each.creditCents, 0);
           expect(sum(posted)).toBe(0);
-          const expenses = posted.filter((each) => each.account.startsWith("6-"));
+          const expenses = posted.filter((each) => each.account.startsWith("6"));
           expect(expenses.every((each) => each.costCentre !== null)).toBe(true);
           const cost = some.gross.value
             .plus(some.super.guarantee.value)

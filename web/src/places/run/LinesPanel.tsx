@@ -3,29 +3,37 @@ import type { RunRow, RunView } from "@zesty/contract/runs";
 import { etpCodes } from "@zesty/core/au/terminationPayment";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { DeductionTerms, LineDetail, PayElement, SheetLine } from "@zesty/core/pay/row";
+import { cellOf, isBeside } from "@zesty/core/pay/strands";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { TermsFields, withTerms } from "../../parts/DeductionTerms.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { NumberInput } from "../../parts/NumberInput.tsx";
-import { linesSet } from "../../state/runSlice.ts";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
+import { lineSet, loaded } from "../../state/runSlice.ts";
+import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
 
 export function LinesPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
   const dispatch = useAppDispatch();
-  const change = (at: number, line: SheetLine | null) =>
-    dispatch(
-      linesSet({
-        payId: row.payId,
-        lines: row.lines.flatMap((each, index) => (index === at ? (line ?? []) : each)),
-      }),
-    );
+  const [undo, undone] = api.useUndoActMutation();
+  const set = (line: SheetLine) => dispatch(lineSet({ payId: row.payId, line }));
+  async function takeOut(act: number): Promise<void> {
+    await untilSaved();
+    const answer = await undo({ run: view.id, act });
+    if (answer.data) dispatch(loaded(answer.data));
+  }
+  // Where the terms changed within the period a cell has a line for each: their rates are those of their days.
+  const inCell = (line: SheetLine) =>
+    row.lines.filter((each) => !isBeside(each) && cellOf(each) === cellOf(line)).length;
   return (
     <div>
       <Button look="quiet" onClick={onBack}>
         Back to the account
       </Button>
       <h2 className="mt-2 font-name text-[20px]">Lines of {row.name}</h2>
+      <ProblemNote error={undone.error} />
       {row.lines.length === 0 && <p className="text-quiet">No lines yet. Type hours or dollars in the sheet.</p>}
       {row.lines.map((line, at) => {
         const element = view.elements.find((each) => each.id === line.elementId);
@@ -36,7 +44,9 @@ export function LinesPanel({ view, row, onBack }: { view: RunView; row: RunRow; 
             country={view.country}
             line={line}
             element={element}
-            onLine={(changed) => change(at, changed)}
+            isCut={inCell(line) > 1}
+            onLine={set}
+            onTakeOut={line.act === undefined ? undefined : () => void takeOut(line.act as number)}
           />
         ) : null;
       })}
@@ -48,10 +58,14 @@ interface EditorProps {
   country: CountryCode;
   line: SheetLine;
   element: PayElement;
-  onLine: (line: SheetLine | null) => void;
+  /** one of several lines in its cell, each at the rate of its days */
+  isCut: boolean;
+  onLine: (line: SheetLine) => void;
+  /** undoes the act that put the line there */
+  onTakeOut: (() => void) | undefined;
 }
 
-function LineEditor({ country, line, element, onLine }: EditorProps) {
+function LineEditor({ country, line, element, isCut, onLine, onTakeOut }: EditorProps) {
   const typed =
     line.terms?.percentOfGross !== undefined
       ? `${line.terms.percentOfGross} % of gross`
@@ -69,12 +83,18 @@ function LineEditor({ country, line, element, onLine }: EditorProps) {
         </h3>
         <span className="figures">{typed.replace("-", "−")}</span>
       </div>
-      {line.corrects ? (
+      {line.corrects !== undefined || line.terms?.debt !== undefined || isCut ? (
         <p className="text-[14.5px] text-quiet">
-          Corrects the pay of {longDate(line.corrects)}.{" "}
-          <Button look="quiet" onClick={() => onLine(null)}>
-            Take it out
-          </Button>
+          {line.corrects !== undefined
+            ? `Corrects the pay of ${longDate(line.corrects)}.`
+            : isCut
+              ? `${line.rate ? `At $${line.rate}, the rate of its days.` : "At the rate of its days."} Type the quantity in the sheet.`
+              : "Taken until the debt is paid back."}{" "}
+          {line.corrects !== undefined && onTakeOut && (
+            <Button look="quiet" onClick={onTakeOut}>
+              Undo this correction
+            </Button>
+          )}
         </p>
       ) : (
         <>
@@ -105,7 +125,7 @@ function LineEditor({ country, line, element, onLine }: EditorProps) {
 }
 
 /** Fields by kind of line: each stands only where the rule asks for it. */
-function Detail({ line, element, onLine }: Omit<EditorProps, "country">) {
+function Detail({ line, element, onLine }: Pick<EditorProps, "line" | "element" | "onLine">) {
   const detail = line.detail ?? {};
   const set = (change: LineDetail) => {
     const next = Object.fromEntries(

@@ -2,7 +2,8 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { isTypedOver } from "@zesty/core/checks/timeChecks";
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { PayElement } from "@zesty/core/pay/row";
+import { quantityOfCell } from "@zesty/core/pay/compose";
+import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Column, RenderEditCellProps } from "react-data-grid";
 import { onPage } from "../../countries/onPage.ts";
@@ -22,24 +23,32 @@ export const figureOf = (columnKey: string): string | null => {
 export const elementOf = (columnKey: string): number | null =>
   columnKey.startsWith("e:") ? Number(columnKey.split(":")[1]) : null;
 
-export const typedText = (row: SheetRow, element: PayElement): string => {
-  const line = row.lines.find((each) => inCell(each, element.id, row.costCentre));
-  return (element.entry === "hours" ? line?.hours : element.entry === "amount" ? line?.amount : line?.units) ?? "";
-};
+const linesOf = (row: SheetRow, element: PayElement): SheetLine[] =>
+  row.lines.filter((each) => inCell(each, element.id, row.costCentre));
 
-const lineIn = (row: SheetRow, element: PayElement) =>
-  row.lines.find((each) => inCell(each, element.id, row.costCentre));
-/** Figures of the record of time stand in leaf green; what was typed over one is underlined. */
-function lookOf(row: SheetRow, element: PayElement): string {
-  const line = lineIn(row, element);
-  return line?.time ? (isTypedOver(line) ? "typed-over" : "recorded") : "";
+/** What a cell holds: where the terms changed within the period, of all its lines. */
+export function typedText(row: SheetRow, element: PayElement): string {
+  const [first, ...more] = linesOf(row, element);
+  const of = (line: SheetLine | undefined) =>
+    (element.entry === "hours" ? line?.hours : element.entry === "amount" ? line?.amount : line?.units) ?? "";
+  return more.length === 0 ? of(first) : quantityOfCell(linesOf(row, element), element.entry).toString();
 }
-/** What the record says where something else was typed, or where a figure comes from. */
+
+/** Figures of the record of time stand in leaf green; what was typed over something is underlined. */
+function lookOf(row: SheetRow, element: PayElement): string {
+  const lines = linesOf(row, element);
+  if (lines.some((line) => line.typed !== undefined || isTypedOver(line))) return "typed-over";
+  return lines.some((line) => line.time) ? "recorded" : "";
+}
+/** What lies beneath where something else was typed, or where a figure comes from. */
 function typedOver(row: SheetRow, element: PayElement): string | null {
-  const line = lineIn(row, element);
+  const lines = linesOf(row, element);
+  const over = lines.find((line) => line.typed?.now !== undefined)?.typed?.now;
+  if (over !== undefined) return `typed over ${over}, which stands there otherwise`;
+  const [line] = lines;
   if (!line?.time) return null;
   const said = line.time.hours ?? line.time.amount ?? line.time.units ?? "0";
-  return isTypedOver(line) ? `typed over ${said} of the record of time` : line.time.why.join("\n");
+  return isTypedOver(line) ? `typed over ${said} of the time record` : line.time.why.join("\n");
 }
 
 /** What a person earns in the row of a cost centre. */
