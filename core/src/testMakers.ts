@@ -113,7 +113,6 @@ export const context = (
     state: "VIC",
     minimumRate: null,
     rateChange: null,
-    paidByHours: true,
     startDate: "2020-01-06",
     endDate: null,
     numberPendingSince: null,

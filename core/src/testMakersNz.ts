@@ -95,7 +95,6 @@ export const contextNz = (
     costCentres: [],
     minimumRate: null,
     rateChange: null,
-    paidByHours: true,
     startDate: "2020-01-06",
     endDate: null,
     bankAccounts: 1,

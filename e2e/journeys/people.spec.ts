@@ -222,7 +222,7 @@ test("another bank account from a phone waits for the practice; hours typed with
   await expect(phone.getByText(/Another account waits to be looked at: .*788/)).toBeVisible();
   await openAt(page, world, "/people");
   await page.getByRole("link", { name: "Bank account to look at" }).click();
-  await page.getByRole("button", { name: "Take it" }).click();
+  await page.getByRole("button", { name: "Pay to this account" }).click();
   await expect(page.locator("#bank")).toContainText("990-119 ••• 788");
 
   await phone.getByRole("button", { name: "Sign out" }).click();

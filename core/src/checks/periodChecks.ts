@@ -4,7 +4,7 @@ import type { PayrollYear } from "../calendar/payrollYear.ts";
 import { partOfPeriod } from "../pay/partPeriod.ts";
 import type { PersonFactsBase, RowBase } from "../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
-import { dollars, inRun, person } from "./check.ts";
+import { dollars, inRun } from "./check.ts";
 import type { Mark } from "./mark.ts";
 
 interface InHand {
@@ -54,15 +54,6 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
       facts: { amount: dollars(decimal(context.paidBefore)) },
       mend: inRun,
     });
-  if (facts.rateChange) {
-    const { from, was, is } = facts.rateChange;
-    found.push({
-      kind: "query",
-      code: "rateChanged",
-      facts: { from, was: dollars(decimal(was)), is: dollars(decimal(is)) },
-      mend: person("rate"),
-    });
-  }
   const usual = agreed.times(decimalOrZero(facts.hourlyRate ?? undefined));
   if (usual.gt(0) && gross.gt(usual.times(farAbove.times)) && gross.minus(usual).gt(farAbove.dollars))
     found.push({

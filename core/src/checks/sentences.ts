@@ -18,7 +18,7 @@ export const sentences = {
   taxTyped: (f) => `Tax typed by hand: ${f.typed} instead of ${f.worked} (${f.reason}).`,
   deductionCut: (f) => `${f.name} is ${f.taken} instead of ${f.wanted}: its total is reached, or net pay is protected.`,
   rateChanged: (f) =>
-    `The rate changed from ${f.was} to ${f.is} on ${dateWords(f.from ?? "")}, within this period. All hours stand at ${f.is}: for those worked before that day type the rate of their day.`,
+    `The rate changed from ${f.was} to ${f.is} on ${dateWords(f.from ?? "")}, within this period. Hours that were typed without their days are paid at ${f.is}: check that none were worked before that day, or type the rate of their day.`,
   partPeriod: (f) =>
     `${f.start ? `Starts on ${dateWords(f.start)}` : `The last day is ${dateWords(f.end ?? "")}`}, within this period: ${f.days} of ${f.of} working days are this person's. ${Number(f.over) > 0 ? `${f.hours} h are more than the ${f.most} h of those days.` : "The usual pay was cut to them."}`,
   farAboveUsual: (f) =>
@@ -33,6 +33,12 @@ export const sentences = {
     `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to ${/^\d/.test(f.year ?? "") ? "payroll year" : "the"} ${f.year}, and so do rates and lodgement.`,
   leaveWithoutDays: (f) =>
     `${f.name}: ${f.typed} typed without days. The record of leave says when it was taken: give the days.`,
+  typedOverMoved: (f) =>
+    `${f.name}: ${f.typed} was typed over ${f.over}, and ${f.now} stands beneath it now. Check that ${f.typed} is still meant, or blank the cell.`,
+  hoursWithoutMoney: (f) =>
+    `${f.name}: ${f.hours} h and no rate to pay them by. Enter a rate under People, the level's rate in Set-up, Agreements, or type the rate of this line.`,
+  loadedTwice: (f) =>
+    `The rate of ${f.rate} is the level's ${f.level} with a casual's loading in it, and the agreement adds the loading again. Record ${f.level}, or tick if the higher rate is meant.`,
   timeTypedOver: (f) => `${f.name}: ${f.typed} typed over the ${f.was} of the record of time.`,
 } satisfies Record<string, Sentence>;
 

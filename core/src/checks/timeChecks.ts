@@ -1,8 +1,8 @@
 /** Checks of the record of time behind a pay, in both countries: what is not approved, not priced, or typed over. */
 import { dateWords } from "../calendar/dates.ts";
-import type { PayElement, RowBase, SheetLine } from "../pay/row.ts";
+import type { PayElement, PersonFactsBase, RowBase, SheetLine } from "../pay/row.ts";
 import { decimal, decimalOrZero } from "../quantity/decimal.ts";
-import { inRun } from "./check.ts";
+import { dollars, inRun, person } from "./check.ts";
 import type { Mark } from "./mark.ts";
 
 const inTime: Mark["mend"] = { place: "time", section: "week" };
@@ -25,7 +25,7 @@ const shown = (value: { hours?: string | undefined; amount?: string | undefined;
     : `$${decimal(value.amount).toFixed(2)}`;
 
 export function timeChecks(
-  { openTime }: Pick<RowBase, "openTime">,
+  { openTime, facts }: Pick<RowBase, "openTime"> & { facts?: Pick<PersonFactsBase, "rateChange"> },
   lines: readonly SheetLine[],
   elements: ReadonlyMap<number, PayElement>,
 ): Mark[] {
@@ -51,6 +51,7 @@ export function timeChecks(
         facts: { name: element.name, typed: shown(line) },
         mend: { place: "run", section: "leave" },
       });
+    marks.push(...typedOverMoved(line, element));
     if (!isTypedOver(line)) continue;
     marks.push({
       kind: "query",
@@ -59,5 +60,37 @@ export function timeChecks(
       mend: inRun,
     });
   }
+  const rateChange = facts?.rateChange;
+  if (rateChange && lines.some((line) => isUndated(line, elements)))
+    marks.push({
+      kind: "query",
+      code: "rateChanged",
+      facts: { from: rateChange.from, was: dollars(decimal(rateChange.was)), is: dollars(decimal(rateChange.is)) },
+      mend: person("rate"),
+    });
   return marks;
+}
+
+/** Hours that somebody typed without saying on which days: where a rate changed within the period, which one is theirs? */
+const isUndated = (line: SheetLine, elements: ReadonlyMap<number, PayElement>): boolean =>
+  line.typed !== undefined &&
+  line.rate === undefined &&
+  line.time === undefined &&
+  line.amount === undefined &&
+  elements.get(line.elementId)?.entry === "hours";
+
+/** Typed over something that is another figure by now. */
+function typedOverMoved(line: SheetLine, element: PayElement | undefined): Mark[] {
+  const { over, now } = line.typed ?? {};
+  if (over === undefined || now === undefined || line.time !== undefined || decimal(over).eq(now)) return [];
+  const said = (text: string) =>
+    element?.entry === "amount" ? dollars(decimal(text)) : `${decimal(text).toString()} h`;
+  return [
+    {
+      kind: "query",
+      code: "typedOverMoved",
+      facts: { name: element?.name ?? "", typed: shown(line), over: said(over), now: said(now) },
+      mend: inRun,
+    },
+  ];
 }

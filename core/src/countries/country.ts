@@ -8,7 +8,7 @@ import type { PayrollYear } from "../calendar/payrollYear.ts";
 import type { Mark } from "../checks/mark.ts";
 import { timeChecks } from "../checks/timeChecks.ts";
 import type { Fact } from "../pay/facts.ts";
-import type { PayElement, RowBase, SheetLine } from "../pay/row.ts";
+import type { PayElement, PersonFactsBase, RowBase, SheetLine } from "../pay/row.ts";
 import type { RowFigures } from "../pay/snapshot.ts";
 import type { Treatment } from "../pay/treatment.ts";
 import type { Decimal } from "../quantity/decimal.ts";
@@ -71,7 +71,7 @@ const stopsFirst = (marks: Mark[]): Mark[] => marks.sort((a, b) => order[a.kind]
 
 /** Works a row out and examines it; a payday without tables gives stop marks and no figures. */
 export function examineIn<
-  Context extends Pick<RowBase, "payday" | "openTime">,
+  Context extends Pick<RowBase, "payday" | "openTime"> & { facts?: Pick<PersonFactsBase, "rateChange"> },
   Input,
   Pay,
   Row extends { input: Input; worked: Pay },

@@ -9,13 +9,19 @@ export interface TimeRules {
   holidaysByDay: boolean;
   /** the days on which somebody worked go into the pay's own record */
   daysWorked: boolean;
+  /** kinds of leave in which a public holiday is not paid: who is away without pay would not have worked */
+  holidayGoesWith: readonly string[];
 }
 
 const timeRules: Record<CountryCode, TimeRules> = {
   // Public holidays are priced by the agreement (Fair Work Act 2009, s 114 to 116).
-  AU: { holidaysByDay: false, daysWorked: false },
+  AU: {
+    ...{ holidaysByDay: false, daysWorked: false },
+    // Fair Work Act 2009, s 116: no payment for who would not have worked.
+    holidayGoesWith: ["unpaid", "unpaidParental", "governmentParental"],
+  },
   // Holidays Act 2003, ss 49, 50, 56 and 81.
-  NZ: { holidaysByDay: true, daysWorked: true },
+  NZ: { holidaysByDay: true, daysWorked: true, holidayGoesWith: ["parental"] },
 };
 
 export const timeRulesIn = (country: CountryCode): TimeRules => timeRules[country];

@@ -33,6 +33,8 @@ export interface PersonTime {
   /** ordinary hours of each weekday, Monday first */
   pattern: readonly string[] | null;
   use: TimeUse;
+  /** kinds of leave in which a public holiday is not paid: without pay, or paid by somebody else */
+  holidayGoesWith?: readonly string[] | undefined;
   employedFrom: IsoDate;
   employedTo: IsoDate | null;
   /** what is recorded, by date; days about the period are its context */
@@ -86,7 +88,9 @@ function plainDay(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
   // A holiday inside leave is not leave, and one that is not worked is paid as the day would have been.
   // Whether it would have been worked is the pattern's to say, unless somebody answered it with a reason.
   const expected = day?.otherwise ? day.otherwise.works : usual > 0 && time.person.basis !== "casual";
-  if (holiday && !worked && (expected || day?.otherwise)) {
+  // Who is away without pay would not have worked: the holiday is none of theirs.
+  const away = (day?.leave ?? []).some((each) => time.holidayGoesWith?.includes(each.kind));
+  if (holiday && !worked && !away && (expected || day?.otherwise)) {
     const reason = day?.otherwise ? `${day.otherwise.why}; ` : "";
     if (expected) plain.push({ date, minutes: usual, why: `${reason}${holiday.name ?? "public holiday"}, not worked` });
     return { plain, leave };

@@ -199,7 +199,9 @@ function typedOver(
   if (!first) {
     const isTime = laid.byRecord && element?.element === "ordinary" && element.entry === "hours";
     const time = isTime ? { time: { hours: "0", why: ["nothing is recorded here"] } } : {};
-    return [{ ...typed, ...time }];
+    // Where the rate changed within the period, hours without their days are asked about.
+    const isAsked = entry === "hours" && new Set(laid.spans.map((span) => span.rate)).size > 1;
+    return [{ ...typed, ...time, ...(isAsked ? { typed: {} } : {}) }];
   }
   const now = quantityOfCell(over, entry).toString();
   const same = decimal(now).eq(quantityIn(typed, entry));

@@ -134,7 +134,8 @@ export interface PersonFactsBase {
   loadedByLine?: boolean;
   /** the rate changed within the period: from when, and what it was */
   rateChange: { from: IsoDate; was: string; is: string } | null;
-  paidByHours: boolean;
+  /** the level's rate, where a casual's own rate has the loading that the agreement adds */
+  loadedTwice?: string | null;
   startDate: IsoDate;
   endDate: IsoDate | null;
   bankAccounts: number;

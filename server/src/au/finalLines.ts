@@ -1,10 +1,13 @@
 import { type DepartureLine, departurePay } from "@zesty/core/au/pay/departurePay";
+import { takenHours } from "@zesty/core/au/pay/leaveDrawn";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
+import { ratesOn } from "../row/ratesOn.ts";
 import type { FinalLines, FinalPay } from "../runs/paysOfCountry.ts";
 import type { LoadedRun } from "../runs/runRows.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
@@ -12,11 +15,13 @@ import { workState } from "../setup/places.ts";
 import { datedRecords } from "../store/dated.ts";
 import { person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
+import { agreedLoading } from "../time/agreements.ts";
 
 /** Works out what is owed with this pay's own accrual in the balance, and without what it takes. */
 export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: FinalPay): FinalLines {
   const { db } = context.store;
   const records = datedRecords(db, [who.id], wanted.lastDay);
+  const held = ratesOn(context, who.businessId, [who.id], wanted.lastDay).get(who.id);
   const terms = records.terms.get(who.id);
   const accruals = worked.worked?.country === "AU" ? worked.worked.leave : {};
   const balances: Record<string, string> = {};
@@ -24,17 +29,31 @@ export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: 
     balances[kind] = hoursText(fromE4(e4));
   for (const [kind, accrued] of Object.entries(accruals))
     balances[kind] = hoursText(decimal(balances[kind] ?? "0").plus(accrued.value));
+  // What this very pay takes of a balance is not paid out as well.
+  if (worked.worked?.country === "AU")
+    for (const kind of Object.keys(balances))
+      balances[kind] = hoursText(decimal(balances[kind] ?? "0").minus(takenHours(worked.worked, kind)));
+  const basis = (terms?.basis ?? "casual") as Parameters<typeof departurePay>[0]["basis"];
+  const owes = basis !== "contractor" && (basis !== "casual" || decimal(balances["long-service"] ?? "0").gt(0));
+  if (!held?.rate && owes)
+    return {
+      ...{ lines: [], notes: [], say: () => [] },
+      fault: `No hourly rate of ${who.givenName} ${who.familyName} is known on ${dateWords(wanted.lastDay)}, so the final pay cannot be worked out. Enter one under People, or the level's rate in Set-up, Agreements.`,
+    };
+  const loading =
+    records.leave.get(who.id)?.loadingPercent ??
+    agreedLoading(context, who.businessId, [who.id], wanted.lastDay)(who.id, basis);
   const owed = departurePay(
     {
       ...wanted,
       startDate: who.startDate,
       birthDate: who.birthDate,
-      basis: (terms?.basis ?? "casual") as Parameters<typeof departurePay>[0]["basis"],
+      basis,
       state: workState(context, who.businessId, terms?.placeId ?? null),
       weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
-      hourlyRate: fromE4(terms?.hourlyRateE4 ?? 0).toString(),
+      hourlyRate: held?.rate?.toString() ?? "0",
       balances,
-      loadingPercent: records.leave.get(who.id)?.loadingPercent ?? "0",
+      loadingPercent: loading ?? "0",
       weeklyExtras: weeklyExtras(records.usual.get(who.id)?.lines ?? [], loaded),
       employees: employeesOn(context, who.businessId, wanted.lastDay),
     },

@@ -1,32 +1,54 @@
 /** Leave of Australia: it accrues with pays, is worth the rate with its loading, and may be cashed out within limits. */
 import { leaveWorth } from "@zesty/core/leave/leaveWorth";
+import { decimal } from "@zesty/core/quantity/decimal";
 import type { Context } from "../context.ts";
 import { refused } from "../leave/changeBalance.ts";
 import type { LeaveOfCountry, WorthOf } from "../leave/leaveOfCountry.ts";
+import { ratesOn } from "../row/ratesOn.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
-import type { DatedRecords } from "../store/dated.ts";
+import { type DatedRecords, datedRecords } from "../store/dated.ts";
+import { agreedLoading } from "../time/agreements.ts";
 import { hourlyRateOn } from "../time/hourlyRate.ts";
 import { personTimes } from "../time/personTimes.ts";
 
 function worthAu(context: Context, businessId: number, day: string, records: DatedRecords): WorthOf {
   const ids = [...records.terms.keys()];
   const known = new Map(personTimes(context, businessId, ids, day, day).map((each) => [each.who.id, each]));
+  const loadingOf = agreedLoading(context, businessId, ids, day);
   return (who, kind, hours) => {
     const person = known.get(who.id);
     const rate = person && hourlyRateOn(person, day);
-    const loading = kind === "annual" ? (records.leave.get(who.id)?.loadingPercent ?? null) : null;
+    const basis = records.terms.get(who.id)?.basis;
+    const loading = kind === "annual" ? (records.leave.get(who.id)?.loadingPercent ?? loadingOf(who.id, basis)) : null;
     return rate ? leaveWorth(hours, rate, loading) : null;
   };
 }
 
-/** Who has no rate of their own is paid at the level's; who has none at all is not paid at nought. */
-function levelRate(context: Context, businessId: number, personId: number, name: string): { rate?: string } {
+/** Leave that is cashed out is paid as if it had been taken: at the rate of the day, with its loading (ss 93, 94). */
+function cashedRate(
+  context: Context,
+  businessId: number,
+  personId: number,
+  name: string,
+  kind: string,
+): { rate?: string } {
   const day = context.clock.today();
-  const [known] = personTimes(context, businessId, [personId], day, day);
-  if (known?.agreedRate) return {};
-  const rate = known && hourlyRateOn(known, day);
-  if (!rate) throw refused("amount", `No hourly rate of ${name} is known. Enter one under People first.`);
-  return { rate: rate.toString() };
+  const held = ratesOn(context, businessId, [personId], day).get(personId);
+  if (!held?.rate) throw refused("amount", `No hourly rate of ${name} is known. Enter one under People first.`);
+  const { leave, terms } = datedRecords(context.store.db, [personId], day);
+  const loading =
+    kind === "annual"
+      ? (leave.get(personId)?.loadingPercent ??
+        agreedLoading(context, businessId, [personId], day)(personId, terms.get(personId)?.basis))
+      : null;
+  if (loading === null && held.from === "own") return {};
+  return {
+    rate: held.rate
+      .times(decimal(loading ?? "0").plus(100))
+      .div(100)
+      .toDecimalPlaces(8)
+      .toString(),
+  };
 }
 
 function cashedElement(context: Context, businessId: number, kind: string): number {
@@ -44,7 +66,7 @@ export const leaveAu: LeaveOfCountry = {
       elementId: cashedElement(context, businessId, kind),
       hours: amount,
       detail: { cashOut: true },
-      ...levelRate(context, businessId, personId, name),
+      ...cashedRate(context, businessId, personId, name, kind),
     }),
   },
 };

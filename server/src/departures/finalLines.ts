@@ -32,7 +32,8 @@ export function finalPayInWords(
       );
   const [before] = workRows(context, loaded);
   if (!before) return { notes: [], words: [] };
-  const { notes, say } = finalLinesOf(context, left, loaded, before);
+  const { notes, say, fault } = finalLinesOf(context, left, loaded, before);
+  if (fault) throw cannot("no-rate", `${fault} Nothing was changed.`);
   return { notes, words: say(after) };
 }
 

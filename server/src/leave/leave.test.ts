@@ -304,7 +304,8 @@ describe("balances", () => {
     cashOut(world.context, world.actor, who(), { kind: "annual", amount: "10" });
     const line = view(runId).rows[0]?.lines.find((each) => each.detail?.cashOut);
     // 26.55 is the first level's hour from July 2025; the eighth level's is not known.
-    expect(line).toMatchObject({ hours: "10", rate: "26.55" });
+    // With the award's loading, as if it had been taken: 26.55 × 1.175.
+    expect(line).toMatchObject({ hours: "10", rate: "31.19625" });
     expect(refusal(() => cashOut(world.context, world.actor, who(1), { kind: "annual", amount: "1" }))).toMatch(
       /No hourly rate of Alex Sample1 is known/,
     );

@@ -126,12 +126,14 @@ export function closedownsIn(context: Context, run: Run): Map<number, AfterStep[
     found.set(personId, [
       (loaded, worked, laid) => {
         const known = worked.row.context;
-        if (known.country !== "NZ") return [];
+        if (known.country !== "NZ") return { strands: [] };
         const part = partFor(context, loaded, known, { from, to }, begunBefore(context, run, personId, { from, to }));
-        return (part?.parts ?? []).map(({ line, days }) => ({
-          ...{ act: 0, source: "closedown" as const, line },
-          ...(days.length > 0 ? { takes: takenBySpan(laid, days) } : {}),
-        }));
+        return {
+          strands: (part?.parts ?? []).map(({ line, days }) => ({
+            ...{ act: 0, source: "closedown" as const, line },
+            ...(days.length > 0 ? { takes: takenBySpan(laid, days) } : {}),
+          })),
+        };
       },
     ]);
   return found;

@@ -14,11 +14,12 @@ import { type Order, orderCode } from "@zesty/core/nz/payOrders";
 import type { Basis } from "@zesty/core/pay/input";
 import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
-import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
+import { centsText, fromE4, hoursText, toE4 } from "@zesty/core/quantity/units";
 import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
+import { type RateOn, ratesOn } from "../row/ratesOn.ts";
 import { workedTerms } from "../runs/workedTerms.ts";
 import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
@@ -113,10 +114,11 @@ export function nzRows(
   );
   const begun = run.kind === "departure" ? new Map<number, Begun>() : holidaysBegunBefore(context, run, ids);
   const yearStartTerms = workedTerms(store.db, ids, year.from, year.from, new Map()).terms;
+  const hourly = ratesOn(context, run.businessId, ids, run.periodEnd, run.periodStart);
   const esctOf: NzRows["esct"] = new Map();
   const parts = new Map(
     people.map((who): [number, NzPart] => {
-      const terms = records.terms.get(who.id);
+      const terms = withRate(records.terms.get(who.id), hourly.get(who.id));
       const ledger = ledgers.get(who.id);
       const lines = records.usual.get(who.id)?.lines ?? [];
       const known = {
@@ -188,6 +190,12 @@ export function nzRows(
   );
   return { parts, esct: esctOf, ledgers, records: nz };
 }
+
+/** The terms with what an hour is worth by them: a level's rate, or an amount's share of the week. */
+const withRate = <T extends { hourlyRateE4: number | null }>(terms: T | undefined, held: RateOn | undefined) =>
+  terms && terms.hourlyRateE4 === null && held?.rate
+    ? { ...terms, hourlyRateE4: toE4(held.rate.toDecimalPlaces(4)) }
+    : terms;
 
 function personNz(
   who: Who,

@@ -46,21 +46,23 @@ export function asAgreed(
   terms: readonly AgreedRow[],
   agreed: Agreed,
 ): SheetLine[] {
-  // Of several from one day the newest.
-  const rows = [...new Map(terms.map((row) => [row.from, row])).values()];
-  const first = rows.findLastIndex((row) => row.from <= from);
-  return rows
-    .slice(Math.max(first, 0))
-    .reduce<{ lines: SheetLine[]; said?: AgreedRow }>(
-      ({ lines: held, said }, row) => ({ lines: said ? moved(held, said, row, agreed) : held, said: row }),
-      { lines: [...lines] },
-    ).lines;
+  const first = terms.findLast((row) => row.from <= from) ?? terms[0];
+  // Said and said again for one day: usual pay was made from the one or the other.
+  const rows = first ? terms.slice(terms.findIndex((row) => row.from === first.from)) : [];
+  let held = [...lines];
+  let said: AgreedRow | undefined;
+  for (const row of rows) {
+    const after = said && moved(held, said, row, agreed);
+    if (after) held = after;
+    if (!said || after) said = row;
+  }
+  return held;
 }
 
-function moved(lines: SheetLine[], said: AgreedTerms, held: AgreedTerms, agreed: Agreed): SheetLine[] {
+/** @returns null where hours become a salary, or a salary hours: that is another element, and said by hand */
+function moved(lines: SheetLine[], said: AgreedTerms, held: AgreedTerms, agreed: Agreed): SheetLine[] | null {
   const [before, after] = [usualOf(said, agreed), usualOf(held, agreed)];
-  // Hours that become a salary, or a salary that becomes hours, are another element: that is said by hand.
-  if (!before || !after || "amount" in before !== "amount" in after) return lines;
+  if (!before || !after || "amount" in before !== "amount" in after) return null;
   if (JSON.stringify(before) === JSON.stringify(after)) return lines;
   const at = lines.findIndex((line) => !line.explained && agreed.isOrdinary(line.elementId) && isAs(line, before));
   return lines.map((each, index) => (index === at ? { ...each, ...after } : each));

@@ -50,7 +50,7 @@ describe("dated facts", () => {
       saveSection(context, actor, id, "employment", { ...employment(), from: "2026-07-01", hourlyRate });
     expect(readPerson(context, id).employment.hourlyRate).toBe("34.00");
   });
-  it("of pay follow the day worked: a raise reaches the period that it falls into, and is asked about within one", () => {
+  it("of pay follow the day worked: a raise reaches the period that it falls into, and cuts it where it falls within", () => {
     const { context, actor } = world;
     const { runId } = readyRun(world);
     // Worked from 22 to 28 June, paid on 2 July.
@@ -63,6 +63,19 @@ describe("dated facts", () => {
     expect(row()?.figures?.gross).toBe("1520.00");
     expect(row()?.marks.map((mark) => mark.code)).not.toContain("rateChanged");
     raise("2026-06-25", "42");
+    // Three days at 40, two at 42: 22.8 × 40 + 15.2 × 42.
+    expect(row()?.figures?.gross).toBe("1550.40");
+    expect(row()?.marks.map((mark) => mark.code)).not.toContain("rateChanged");
+    // Hours that are typed say no day: which rate is theirs is asked.
+    const { payId = 0, version = 0 } = row() ?? {};
+    const cells = [
+      {
+        elementId: world.element("ORD"),
+        was: null,
+        is: { source: "typed" as const, line: { elementId: world.element("ORD"), hours: "40" } },
+      },
+    ];
+    saveRows(context, actor, runId, { version, rows: [{ payId, cells }] });
     expect(row()?.marks.find((mark) => mark.code === "rateChanged")?.text).toContain(
       "from $40.00 to $42.00 on 25 June",
     );

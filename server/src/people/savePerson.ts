@@ -113,7 +113,9 @@ export function saveSection<S extends Section | SectionNz>(
   context.store.transaction(() => {
     const found = db.select().from(person).where(eq(person.id, personId)).get();
     if (!found) throw notFound("person");
-    const from = "from" in values && values.from ? values.from : context.clock.today();
+    const asked = "from" in values && values.from ? values.from : context.clock.today();
+    // Nothing holds of somebody before the start: what is said for an earlier day counts from it.
+    const from = asked < found.startDate ? found.startDate : asked;
     const write = writersIn(context, found.businessId)[section];
     if (!write) throw notFound("section");
     write(context, personId, found.businessId, from, values as never);

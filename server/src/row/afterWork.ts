@@ -10,7 +10,11 @@ import { departure } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
 /** What is put into a row, from the row as it is worked without it. */
-export type AfterStep = (loaded: LoadedRun, worked: WorkedOut, laid: Laid) => Strand[];
+export type AfterStep = (
+  loaded: LoadedRun,
+  worked: WorkedOut,
+  laid: Laid,
+) => { strands: Strand[]; fault?: string | undefined };
 
 export interface AfterWork {
   payId: number;
@@ -61,5 +65,7 @@ export function finalLinesOf(context: Context, left: Left, loaded: LoadedRun, wo
 
 const finalStep =
   (context: Context, left: Left): AfterStep =>
-  (loaded, worked) =>
-    finalLinesOf(context, left, loaded, worked).lines.map((line) => ({ act: 0, source: "final", line }));
+  (loaded, worked) => {
+    const { lines, fault } = finalLinesOf(context, left, loaded, worked);
+    return { strands: lines.map((line) => ({ act: 0, source: "final", line })), fault };
+  };

@@ -70,7 +70,8 @@ export function copyLast(context: Context, runId: number, lastId: number): void 
     const last = before.get(row.personId);
     if (!own || !last?.included) continue;
     const typed = last.typed === null ? typedOfEarlier(last.lines, own, elements) : again(last.typed, own, elements);
-    if (typed.length > 0) db.update(pay).set({ typed }).where(eq(pay.id, row.id)).run();
+    const note = onceInLast(last.lines, elements);
+    if (typed.length > 0 || note !== null) db.update(pay).set({ typed, note }).where(eq(pay.id, row.id)).run();
   }
 }
 
@@ -95,7 +96,7 @@ function again(typed: readonly Typed[], laid: Laid, elements: ReadonlyMap<number
 }
 
 /** What the last pay had once and this one has not, in words; null where there is nothing. */
-export function onceInLast(lines: readonly SheetLine[], elements: ReadonlyMap<number, PayElement>): string | null {
+function onceInLast(lines: readonly SheetLine[], elements: ReadonlyMap<number, PayElement>): string | null {
   const asked = new Set(["bonus", "commission", "backPay"]);
   const names = lines
     .filter(

@@ -58,11 +58,11 @@ function rowsToCompose({ store }: Context, runId: number, payIds?: readonly numb
 function composeRow(row: Row, own: LaidRow, elements: ReadonlyMap<number, PayElement>): Composed {
   const typed = row.typed ?? typedFrom(own.laid, row.lines, elements);
   const lines = compose(own.laid, typed, elements);
-  return { row, laid: own.laid, typed, lines, open: withAsked(own, lines) };
+  return { row, laid: own.laid, typed, lines, open: withAsked(own, lines, row.note) };
 }
 
-function withAsked({ open, ask }: LaidRow, lines: readonly SheetLine[]): OpenTime | null {
-  const asked = ask(lines);
+function withAsked({ open, ask }: LaidRow, lines: readonly SheetLine[], note: string | null): OpenTime | null {
+  const asked = [...ask(lines), ...(note === null ? [] : [note])];
   if (asked.length === 0) return open;
   return { unapproved: [], faults: [], ...open, queries: [...(open?.queries ?? []), ...asked] };
 }
@@ -70,17 +70,24 @@ function withAsked({ open, ask }: LaidRow, lines: readonly SheetLine[]): OpenTim
 /** One thing after another: what a closedown puts into a row counts in the final pay. */
 function composeAfter(context: Context, run: Run, made: Composed, own: LaidRow, wanted: AfterWork): Composed {
   let now = made;
+  const faults: string[] = [];
   for (const step of wanted.steps) {
     const loaded = loadRun(context, run.id, [wanted.payId]);
     for (const row of loaded.rows) row.lines = now.lines;
     const [worked] = workRows(context, loaded);
     // Without the tables of its payday nothing can be worked out: the row stands with a stop until they come.
     if (!worked || worked.marks.some((mark) => mark.code === "missingTable")) return now;
-    const laid = { ...now.laid, strands: [...now.laid.strands, ...step(loaded, worked, now.laid)] };
+    const { strands, fault } = step(loaded, worked, now.laid);
+    if (fault) faults.push(fault);
+    const laid = { ...now.laid, strands: [...now.laid.strands, ...strands] };
     const elements = elementsOf(context, run.businessId);
     const typed = now.row.typed ?? typedFrom(laid, now.row.lines, elements);
     const lines = compose(laid, typed, elements);
-    now = { ...now, laid, typed, lines, open: withAsked(own, lines) };
+    now = { ...now, laid, typed, lines, open: withAsked(own, lines, made.row.note) };
+  }
+  if (faults.length > 0) {
+    const open = now.open ?? { unapproved: [], faults: [], queries: [] };
+    now.open = { ...open, faults: [...open.faults, ...faults] };
   }
   return now;
 }

@@ -53,6 +53,8 @@ export interface FinalPay {
 export interface FinalLines {
   lines: SheetLine[];
   notes: string[];
+  /** why it cannot be worked out; the row stops with it */
+  fault?: string;
   /** each line in words, from the row as it is worked with them */
   say(after: WorkedOut | undefined): DeparturePlan["lines"];
 }

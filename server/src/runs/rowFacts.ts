@@ -71,7 +71,7 @@ export function personFactsBase(
   return {
     id: who.id,
     name: `${who.givenName} ${who.familyName}`,
-    hourlyRate: rate(terms?.hourlyRateE4),
+    hourlyRate: rates.hourlyRate,
     costCentres: split.flatMap(({ costCentreId, percent }) => {
       const code = centres.get(costCentreId);
       return code ? [{ code, percent }] : [];
@@ -79,7 +79,7 @@ export function personFactsBase(
     workPattern: terms?.workPattern ?? null,
     minimumRate: rate(rates.minimumRateE4),
     rateChange: rates.rateChange,
-    paidByHours: terms?.hourlyRateE4 != null,
+    loadedTwice: rates.loadedTwice,
     startDate: who.startDate,
     endDate: who.endDate,
     bankAccounts: records.bank.get(who.id)?.count ?? 0,

@@ -10,6 +10,7 @@ import type { Laid, Typed } from "@zesty/core/pay/strands";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
+import { type RateOn, ratesOn } from "../row/ratesOn.ts";
 import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
 import {
   business,
@@ -90,6 +91,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const onPayday = datedRecords(db, ids, run.payday);
   // Rates of pay and hours follow the day worked, taxes and accounts the day paid.
   const rates = workedTerms(db, ids, run.periodStart, run.periodEnd, onPayday.terms);
+  const hourly = ratesOn(context, run.businessId, ids, run.periodEnd, run.periodStart);
   const records = { ...onPayday, terms: rates.terms };
   const funds = new Map(
     db
@@ -114,7 +116,11 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     ...{ run, records, elements, funds, centres },
     cycle: cycle.cycle as Cycle,
     people: pays.map((row) => row.person),
-    ratesOf: rates.of,
+    ratesOf: (id) => ({
+      ...rates.of(id),
+      hourlyRate: hourly.get(id)?.rate?.toString() ?? null,
+      loadedTwice: loadedTwice(hourly.get(id), rates.terms.get(id)?.basis),
+    }),
   });
   const rows = pays.map((row): LoadedRow => {
     const { id } = row.person;
@@ -149,6 +155,14 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     };
   });
   return { run, owner, cycle, elements, elementRows, rows, records, country, funds, centres, costs };
+}
+
+/** A casual's own rate that has the loading in it, beside an agreement that adds it to each line. */
+function loadedTwice(rate: RateOn | undefined, basis: string | undefined): string | null {
+  if (basis !== "casual" || rate?.from !== "own" || !rate.rate || !rate.least) return null;
+  const withLoading = rate.least.times("1.25");
+  // Within half a per cent: rates are rounded in the pay guides.
+  return rate.rate.minus(withLoading).abs().lte(withLoading.times("0.005")) ? rate.least.toString() : null;
 }
 
 /** Rows of a run with their people, in the order of the sheet. */

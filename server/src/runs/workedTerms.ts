@@ -10,6 +10,10 @@ type Terms = typeof employmentTerms.$inferSelect;
 
 export interface Rates {
   rateChange: PersonFactsBase["rateChange"];
+  /** what an hour is worth on the period's last day, whatever it comes from */
+  hourlyRate: string | null;
+  /** an own rate that is a level's with a casual's loading, beside an agreement that adds it */
+  loadedTwice: string | null;
   /** the award's least rate on the period's first day: a wage decision starts with the first full period */
   minimumRateE4: number | null;
 }
@@ -17,7 +21,7 @@ export interface Rates {
 export interface WorkedTerms {
   /** terms on the period's last day; for who has none yet, those of the payday */
   terms: DatedRecords["terms"];
-  of(personId: number): Rates;
+  of(personId: number): Pick<Rates, "rateChange" | "minimumRateE4">;
 }
 
 export function workedTerms(

@@ -14,7 +14,7 @@ import {
   taxDeclaration,
   usualPay,
 } from "./schema.ts";
-import { rowsOf } from "./statements.ts";
+import { preparedOn, rowsOf } from "./statements.ts";
 
 type Dated = SQLiteTable & { id: SQLiteColumn; personId: SQLiteColumn; from: SQLiteColumn };
 
@@ -67,10 +67,15 @@ type Usual = typeof usualPay.$inferSelect;
 
 /** Usual pay with what is as agreed worked from the terms of the day. */
 function usualOn(db: Db, terms: ReadonlyMap<number, Terms>, usual: Map<number, Usual>): Map<number, Usual> {
-  for (const [id, row] of usual) {
-    const held = terms.get(id);
-    // Nearly always the terms are those of the day that the usual pay was said.
-    if (!held || held.from <= row.from) continue;
+  // Nearly always the terms were said once, and usual pay with them.
+  const moved = preparedOn<[string], { id: number }>(
+    db.$client,
+    `SELECT person_id AS id FROM employment_terms WHERE person_id IN (SELECT value FROM json_each(?))
+     GROUP BY person_id HAVING COUNT(*) > 1`,
+  ).all(JSON.stringify([...usual.keys()]));
+  for (const { id } of moved) {
+    const [held, row] = [terms.get(id), usual.get(id)];
+    if (!held || !row) continue;
     const rows = rowsOf(
       db.$client,
       employmentTerms,

@@ -3,6 +3,7 @@
 import type { AgreementRules, RuleBasis, SettingValue } from "@zesty/core/agreements/agreementRules";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
 import { holidaysOfPlace } from "@zesty/core/calendar/holidayWindows";
+import { timeRulesIn } from "@zesty/core/countries/time";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
 import type { EnteredRates } from "@zesty/core/hours/pricing";
@@ -39,13 +40,14 @@ const basisOf = (basis: string | undefined): RuleBasis =>
 /** Days before a period that can matter to it: its week, and the rest before its first shift. */
 export const contextDays = 35;
 
-/** @param from @param to the period; the days about it come as context */
+/** @param from @param to the period; the days about it come as context, where they are wanted */
 export function personTimes(
   context: Context,
   businessId: number,
   personIds: readonly number[],
   from: string,
   to: string,
+  withDays = true,
 ): KnownPerson[] {
   const { db } = context.store;
   const owner = findBusiness(context, businessId);
@@ -60,7 +62,9 @@ export function personTimes(
   const byAgreement = newest(db, timeTerms, personIds, to);
   const sets = agreementRulesOf(context, businessId);
   const said = new Map<string, SaidOfAgreement>();
-  const days = daysBetweenDates(context, personIds, addDays(from, -contextDays), addDays(to, 8));
+  const days = withDays
+    ? daysBetweenDates(context, personIds, addDays(from, -contextDays), addDays(to, 8))
+    : new Map<number, KnownDay[]>();
   return people.map((who): KnownPerson => {
     const own = terms.get(who.id);
     const time = byAgreement.get(who.id) ?? null;
@@ -109,6 +113,7 @@ export function personTimes(
         timeZone: owner.timeZone,
         holidays,
         pattern,
+        holidayGoesWith: timeRulesIn(owner.country).holidayGoesWith,
         use: time?.use ?? (pattern ? "exceptions" : "all"),
         employedFrom: who.startDate,
         employedTo: who.endDate,

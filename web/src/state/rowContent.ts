@@ -1,6 +1,6 @@
 /** What a person can change in a row of a run: its cells, and three fields beside them. Taken out of it, put back, compared. */
 import type { CellChange, RowChange, RunRow } from "@zesty/contract/runs";
-import { compose } from "@zesty/core/pay/compose";
+import { compose, typedIn } from "@zesty/core/pay/compose";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { PayElement } from "@zesty/core/pay/row";
 import { cellOf, type Typed } from "@zesty/core/pay/strands";
@@ -38,12 +38,16 @@ export function setOverrides(row: RunRow, overrides: Overrides | null): void {
   if (row.context) row.context.overrides = overrides;
 }
 
-/** Puts a figure into its cell, or takes it out; what lies beneath stands there then. */
+/**
+ * Puts a figure into its cell, or takes it out; what lies beneath stands there then. A figure that equals what lies
+ * beneath is not kept, here as on the server.
+ */
 export function setCells(row: RunRow, cells: readonly { cell: Cell; is: Typed | null }[], elements: Elements): void {
   let typed = row.typed;
   for (const { cell, is } of cells) {
     const others = typed.filter((each) => !isIn(each, cell));
-    typed = is ? [...others, is] : others;
+    const kept = is && row.laid ? typedIn(row.laid, others, is, elements) : is;
+    typed = kept ? [...others, kept] : others;
   }
   row.typed = typed;
   if (row.laid) row.lines = compose(row.laid, typed, elements);

@@ -2,7 +2,7 @@
 
 import { createSlice, current, original, type PayloadAction } from "@reduxjs/toolkit";
 import type { RowChange, RunMark, RunRow, RunView, SavedRows } from "@zesty/contract/runs";
-import { typedIn, typedOfLine } from "@zesty/core/pay/compose";
+import { typedOfLine } from "@zesty/core/pay/compose";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { nothingLaid, type Typed } from "@zesty/core/pay/strands";
@@ -266,13 +266,10 @@ export const runSlice = createSlice({
         (row) => {
           for (const { elementId, costCentre, text } of good.filter((each) => each.payId === row.payId)) {
             const cell: Cell = { elementId, ...(costCentre === undefined ? {} : { costCentre }) };
-            const others = row.typed.filter((each) => !isIn(each, cell));
             const was = cellIn(row.typed, cell);
             const { entry = "amount" } = elements.get(elementId) ?? {};
             const line = { ...cell, ...keptOf(was?.line), ...filledBy(entry, text) };
-            const is =
-              text === "" ? null : typedIn(row.laid ?? nothingLaid, others, { source: "typed", line }, elements);
-            setCells(row, [{ cell, is }], elements);
+            setCells(row, [{ cell, is: text === "" ? null : { source: "typed", line } }], elements);
           }
         },
       );

@@ -29,8 +29,19 @@ const cases: Record<MarkCodeAu, Case> = {
   derivedTable: { kind: "note", with: [context({ payday: "2026-07-02" }), hours("38")] },
   rateChanged: {
     kind: "query",
-    with: [context({ facts: { rateChange: { from: "2025-10-01", was: "30", is: "33" } } }), hours("38")],
+    with: [
+      context({ facts: { rateChange: { from: "2025-10-01", was: "30", is: "33" } } }),
+      [{ elementId: 1, hours: "38", typed: { over: "30", now: "30" } }],
+    ],
+    without: [context({ facts: { rateChange: { from: "2025-10-01", was: "30", is: "33" } } }), hours("38")],
   },
+  typedOverMoved: {
+    kind: "query",
+    with: [context(), [{ elementId: 1, hours: "38", typed: { over: "38", now: "30.4" } }]],
+    without: [context(), [{ elementId: 1, hours: "38", typed: { over: "30.4", now: "30.4" } }]],
+  },
+  hoursWithoutMoney: { kind: "stop", with: [context({ facts: { hourlyRate: null } }), hours("38")] },
+  loadedTwice: { kind: "query", with: [context({ facts: { hourlyRate: "40", loadedTwice: "32" } }), hours("38")] },
   partPeriod: {
     kind: "query",
     with: [context({ facts: { startDate: "2025-10-01" } }), hours("38")],

@@ -5,10 +5,12 @@ import { paysPerYear } from "../../calendar/payPeriods.ts";
 import { payrollYearAu } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
+import { hoursWithoutMoney, loadedTwiceIn } from "../../checks/rateChecks.ts";
 import { decimal, decimalOrZero } from "../../quantity/decimal.ts";
 import { expenseAllowanceRules } from "../../rulebook/au/expenseAllowanceRules.ts";
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
 import { isMeasured, unitsOf } from "../expenseAllowance.ts";
+import { withoutPay } from "../pay/elements.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
 import type { Check, PayCheck } from "./check.ts";
 
@@ -164,4 +166,20 @@ const extraPayday: Check = ({ context }) => {
       ];
 };
 
-export const lineRowChecks: readonly Check[] = [extraPayday, departureOpen, lateTermination, aboveCap];
+/** Hours that are paid and come to nothing: no rate is known for them. */
+const moneyMissing: Check = ({ worked }) =>
+  worked.lines
+    .filter(({ line, group, amount }) => group === "earnings" && amount.value.isZero() && !withoutPay(line))
+    .filter(({ line }) => line.amount === undefined && !decimalOrZero(line.hours).isZero() && line.percent !== "0")
+    .map(({ line }) => hoursWithoutMoney(line));
+
+const loadedTwice: Check = ({ context, worked }) => loadedTwiceIn(context.facts, worked.gross.value);
+
+export const lineRowChecks: readonly Check[] = [
+  moneyMissing,
+  loadedTwice,
+  extraPayday,
+  departureOpen,
+  lateTermination,
+  aboveCap,
+];

@@ -4,12 +4,13 @@ import { payrollYearNz } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { periodChecks } from "../../checks/periodChecks.ts";
+import { hoursWithoutMoney, loadedTwiceIn } from "../../checks/rateChecks.ts";
 import { unlikeLast } from "../../checks/unlikeLast.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { deductionRatesNz } from "../../rulebook/nz/deductionRatesNz.ts";
 import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
-import { leaveKindNz, leaveUnitNz, leaveWordsNz } from "../pay/elements.ts";
+import { isUnpaidNz, leaveKindNz, leaveUnitNz, leaveWordsNz } from "../pay/elements.ts";
 import type { PayLineNz } from "../pay/input.ts";
 import type { WorkedRowNz } from "../pay/row.ts";
 
@@ -251,7 +252,18 @@ const period: CheckNz = ({ context, worked }) =>
     yearOf: payrollYearNz,
   });
 
+/** Hours that are paid and come to nothing: no rate is known for them. */
+const moneyMissing: CheckNz = ({ worked }) =>
+  worked.lines
+    .filter(({ line, side, amount }) => side === "earnings" && amount.value.isZero() && !isUnpaidNz(line))
+    .filter(({ line }) => line.amount === undefined && !decimalOrZero(line.hours).isZero() && line.percent !== "0")
+    .map(({ line }) => hoursWithoutMoney(line));
+
+const loadedTwice: CheckNz = ({ context, worked }) => loadedTwiceIn(context.facts, worked.gross.value);
+
 export const rowChecksNz: readonly CheckNz[] = [
+  moneyMissing,
+  loadedTwice,
   period,
   cashUp,
   unevenDay,

@@ -86,6 +86,7 @@ export const pay = sqliteTable(
     laid: json<Laid>("laid"),
     /** facts of the person changed since the row was composed: set by triggers */
     stale: flag("stale").default(false),
+    /** what opening the row left to be asked: what happened once in the pay that it was copied from */
     note: text("note"),
     /** figures typed in place of the worked ones, and why */
     overrides: json<Overrides>("overrides"),
