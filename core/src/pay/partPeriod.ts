@@ -5,7 +5,7 @@
  * Example: a fortnight from Monday 15 June, started Wednesday 24 June, 8 hours Monday to Friday: 24 of 80 hours.
  */
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
-import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { type Decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 
 export interface Employed {
   startDate: IsoDate;

@@ -310,7 +310,7 @@ describe("balances", () => {
       /No hourly rate of Alex Sample1 is known/,
     );
     const worth = readWorth(world.context, world.businessId, "2026-07-01", "2026-07-01");
-    expect(worth.rows.map((row) => row.after.cents)).toEqual([371700, 0]);
+    expect(worth.rows.map((row) => row.after.cents)).toEqual([436748, 0]);
     expect(worth.unknown).toEqual([expect.stringMatching(/^No hourly rate of Alex Sample1 is known/)]);
     expect(refusal(() => postWorth(world.context, world.actor, world.businessId, "2026-07-01"))).toMatch(
       /Alex Sample1 .* Nothing was posted/,

@@ -7,6 +7,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
 import type { ProblemError } from "../http/problem.ts";
 import { listRuns, readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
 import { audit, employmentTerms, person } from "../store/schema.ts";

@@ -22,7 +22,7 @@ import { saveRows } from "../runs/saveRows.ts";
 import { takeBack } from "../runs/takeBack.ts";
 import { addCentre } from "../setup/costs.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
-import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { debt, outbox, person } from "../store/schema.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 import { answerForHolidays } from "../time/holidayAnswers.ts";

@@ -110,7 +110,7 @@ function pricedSpans(
   spans: ReadonlyMap<number, PersonSpan[]>,
   withTime: ReadonlySet<number>,
 ): Map<number, PricedSpan[]> {
-  const of = (ids: readonly number[], from: string, to: string) =>
+  const of = (ids: readonly number[], _from: string, to: string) =>
     new Map(personTimes(context, run.businessId, ids, run.periodStart, to).map((each) => [each.who.id, each] as const));
   const uncut = [...withTime].filter((id) => spans.get(id)?.length === 1);
   const whole: Map<number, KnownPerson> = uncut.length === 0 ? new Map() : of(uncut, run.periodStart, run.periodEnd);

@@ -2,7 +2,7 @@
 import type { CellChange, RowChange, SavedRows, SaveRows } from "@zesty/contract/runs";
 import { typedFrom, typedIn } from "@zesty/core/pay/compose";
 import type { PayElement } from "@zesty/core/pay/row";
-import { cellOf, type Laid, nothingLaid, type Typed } from "@zesty/core/pay/strands";
+import { cellOf, nothingLaid, type Typed } from "@zesty/core/pay/strands";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
