@@ -329,6 +329,8 @@ export interface OutboxRow {
   replaces: boolean;
   /** sent three days ago or more, and nobody has said what became of it */
   overdue: boolean;
+  /** what a further payment file would pay, looked at before it is sent; none for a first file */
+  pays?: { person: string; cents: number; to: string; sameAccount: boolean }[];
 }
 export interface AnswerItem {
   id: number;

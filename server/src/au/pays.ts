@@ -3,13 +3,14 @@
 import { type DirectEntryPayment, directEntryFile } from "@zesty/core/au/documents/directEntry";
 import { payRunJournal } from "@zesty/core/au/documents/journal";
 import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
-import type { StateAu } from "@zesty/core/calendar/businessDays";
+import { rollForwardAu, type StateAu } from "@zesty/core/calendar/businessDays";
 import { fromE4, hoursText, toCents } from "@zesty/core/quantity/units";
 import { paidBefore } from "../runs/earlierInPeriod.ts";
 import type { PaysOfCountry } from "../runs/paysOfCountry.ts";
 import type { NetPayment } from "../runs/prepared.ts";
 import { personAu, personFacts, topUpsOn } from "../runs/rowFacts.ts";
 import { workState } from "../setup/places.ts";
+import { datedRecords } from "../store/dated.ts";
 import { leaveBalances, takenSinceAnniversary } from "../store/sums.ts";
 import { agreedLoading } from "../time/agreements.ts";
 import { weeksOfYoung } from "../time/youngWeeks.ts";
@@ -66,6 +67,14 @@ export const paysAu: PaysOfCountry = {
     ...{ bsb, account, cents, title, isNew },
     reference: text ?? `PAY ${payday}`,
   }),
+  numbersOn(context, { rows, records }, day) {
+    const ids = rows.map((row) => row.person.id);
+    for (const [id, now] of datedRecords(context.store.db, ids, day).tax) {
+      const then = records.tax.get(id);
+      const { fileNumber, numberStatus, pendingSince } = now;
+      if (then) records.tax.set(id, { ...then, fileNumber, numberStatus, pendingSince });
+    }
+  },
   journal: (pays, postings) =>
     payRunJournal(
       pays.flatMap(({ worked, ...pay }) => (worked.country === "AU" ? [{ ...pay, worked }] : [])),
@@ -83,13 +92,14 @@ export const paysAu: PaysOfCountry = {
         ],
   paymentFile: {
     ending: () => ".aba",
-    bytes: (_context, { owner, run, from }, payments) => {
+    bankDay: rollForwardAu,
+    bytes: (_context, { owner, on, from }, payments) => {
       const text = directEntryFile({
         institution: owner.bank.institution,
         userName: owner.bank.userName,
         userId: owner.bank.userId,
         description: "WAGES",
-        processDate: run.payday,
+        processDate: on,
         trace: from,
         remitter: owner.name,
         balancing: owner.bank.balancing,

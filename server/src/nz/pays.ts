@@ -1,15 +1,17 @@
 /** Pays of New Zealand: what a row knows, what signing off makes of it, and the file of the bank. */
+import { rollForwardNz } from "@zesty/core/calendar/holidaysNz";
 import { payRunJournalNz } from "@zesty/core/nz/documents/journal";
 import type { PaymentNz } from "@zesty/core/nz/documents/payments";
 import { earlierInPeriod } from "../runs/earlierInPeriod.ts";
 import type { PaysOfCountry } from "../runs/paysOfCountry.ts";
 import type { NetPayment } from "../runs/prepared.ts";
 import { personFactsBase } from "../runs/rowFacts.ts";
+import { datedRecordsNz } from "../store/dated.ts";
 import { closedownsIn } from "./closedown.ts";
 import { finalLinesNz } from "./finalLines.ts";
 import { creditTransferXml, paymentCsvNz } from "./paymentFile.ts";
 import { nzRows } from "./rowFacts.ts";
-import type { RowsNz } from "./rows.ts";
+import { nzOf, type RowsNz } from "./rows.ts";
 import { signedPartsNz } from "./signedParts.ts";
 
 const isPaymentNz = (payment: NetPayment): payment is PaymentNz => !("bsb" in payment);
@@ -48,6 +50,14 @@ export const paysNz: PaysOfCountry = {
     ...{ account, cents, title },
     ...{ particulars: "WAGES", code: payrollId, reference: text ?? payday },
   }),
+  numbersOn(context, loaded, day) {
+    const { taxCode } = nzOf(loaded).records;
+    const ids = loaded.rows.map((row) => row.person.id);
+    for (const [id, { irdNumber }] of datedRecordsNz(context.store.db, ids, day).taxCode) {
+      const then = taxCode.get(id);
+      if (then) taxCode.set(id, { ...then, irdNumber });
+    }
+  },
   journal: (pays, postings) =>
     payRunJournalNz(
       pays.flatMap(({ worked, ...pay }) => (worked.country === "NZ" ? [{ ...pay, worked }] : [])),
@@ -57,9 +67,10 @@ export const paysNz: PaysOfCountry = {
   runDues: () => [],
   paymentFile: {
     ending: (owner) => (owner.filing?.paymentFile === "pain001" ? "-payments.xml" : "-payments.csv"),
-    bytes: (context, { owner, run, from, messageId }, payments) => {
+    bankDay: rollForwardNz,
+    bytes: (context, { owner, on, from, messageId }, payments) => {
       const file = {
-        payday: run.payday,
+        payday: on,
         payer: { name: owner.legalName, account: from.account },
         payments: payments.filter(isPaymentNz),
       };

@@ -1,15 +1,19 @@
 /** Releases what a signed-off run has prepared, and makes a refused document again once its cause is mended. */
-import type { AnswerItem, Channel, SendView } from "@zesty/contract/runs";
+import type { BankPart } from "@zesty/contract/people";
+import type { AnswerItem, Channel, OutboxRow, SendView } from "@zesty/contract/runs";
 import { and, desc, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { readDocument } from "../documents/documents.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
 import { makePaymentFile } from "../runs/runDocuments.ts";
-import { findRun } from "../runs/runRows.ts";
+import { findRun, type Run } from "../runs/runRows.ts";
 import { segmentsOf } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
-import { answerItem, document, outbox, pay, person } from "../store/schema.ts";
+import { lastThree, places } from "../store/crypt.ts";
+import { datedRecords } from "../store/dated.ts";
+import { answerItem, document, outbox, pay, payment, person } from "../store/schema.ts";
 import { demandYearOpen } from "../year/closed.ts";
 import { replaceable } from "./replaceEvent.ts";
 
@@ -65,9 +69,10 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
       const prepared = prepareAgain(context, runId);
       const make = again[channel];
       if (make) make(context, actor, prepared);
-      else makePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "queued")();
-      // The new message takes the place of this one whole: what was said of it is said no more.
-      db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();
+      else makePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "prepared")();
+      // The new message takes the place of this one whole: what was said of it is said no more. What came back stays.
+      if (channel !== "paymentFile")
+        db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();
     }
     record(context.store, {
       at: context.clock.now(),
@@ -127,6 +132,41 @@ function overdueRows({ store, clock }: Context, runId: number): Set<number> {
   );
 }
 
+/** What a file made after another one pays, and whether the account is the one that the money came back from. */
+function furtherFile(
+  context: Context,
+  run: Run,
+  owner: ReturnType<typeof findBusiness>,
+  rows: readonly (typeof outbox.$inferSelect)[],
+  row: typeof outbox.$inferSelect,
+): Pick<OutboxRow, "pays"> {
+  const before = rows.filter((each) => each.channel === "paymentFile" && each.id < row.id && each.documentId !== null);
+  if (before.length === 0) return {};
+  const { db, crypt } = context.store;
+  const files = before.map((each) => readDocument(context, each.documentId ?? 0).bytes.toString("latin1"));
+  const lines = db
+    .select({ cents: payment.cents, personId: person.id, given: person.givenName, family: person.familyName })
+    .from(payment)
+    .innerJoin(pay, eq(payment.payId, pay.id))
+    .innerJoin(person, eq(pay.personId, person.id))
+    .where(eq(payment.outboxId, row.id))
+    .all();
+  const today = context.clock.today(owner.timeZone);
+  const ids = lines.map((each) => each.personId);
+  const { bank } = datedRecords(db, ids, today > run.payday ? today : run.payday);
+  return {
+    pays: lines.map(({ cents, personId, given, family }) => {
+      const split = bank.get(personId);
+      const parts = split ? (JSON.parse(crypt.open(split.parts, places.bankParts(personId))) as BankPart[]) : [];
+      const same = parts.every(({ account }) => files.some((file) => file.includes(account)));
+      return {
+        ...{ person: `${given} ${family}`, cents, sameAccount: same },
+        to: parts.map((part) => lastThree(part.account)).join(", "),
+      };
+    }),
+  };
+}
+
 export function sendView(context: Context, runId: number): SendView {
   const { db } = context.store;
   const run = findRun(context, runId);
@@ -182,6 +222,9 @@ export function sendView(context: Context, runId: number): SendView {
         amendment: row.amendment,
         replaces: row.replacesId !== null,
         overdue: overdue.has(row.id),
+        ...(row.state === "prepared" && row.channel === "paymentFile"
+          ? furtherFile(context, run, owner, rows, row)
+          : {}),
       };
     }),
     items: items.map(

@@ -1,6 +1,8 @@
-import { and, eq, lt } from "drizzle-orm";
+import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
+import { and, eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome } from "../outside/outcome.ts";
+import { faultyRuns } from "../runs/segments.ts";
 import { record } from "../store/audit.ts";
 import {
   answerItem,
@@ -34,16 +36,18 @@ type Settled = Extract<Outcome, { kind: "final" | "refused" }>;
 /** @param outcome null when the row was only acknowledged: then just the run's state is looked at */
 export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled | null): void {
   context.store.transaction(() => {
+    const closed: number[] = [];
     if (outcome) {
       const state = outcome.kind === "refused" ? "refused" : outcome.state;
       context.store.db.update(outbox).set({ state, detail: outcome.detail }).where(eq(outbox.id, row.id)).run();
       if (["payEvent", "employmentInformation", "employeeDetails"].includes(row.channel))
-        keepItems(context, row, outcome);
+        closed.push(...keepItems(context, row, outcome));
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);
       if (row.replacesId !== null && done.includes(state))
         context.store.db.update(outbox).set({ state: "replaced" }).where(eq(outbox.id, row.replacesId)).run();
     }
-    if (row.runId !== null) moveRun(context, row.runId);
+    // An answer may close what stood open of other runs: they move, too.
+    for (const runId of new Set([...(row.runId === null ? [] : [row.runId]), ...closed])) moveRun(context, runId);
     if (outcome)
       record(context.store, {
         at: context.clock.now(),
@@ -74,23 +78,37 @@ function peopleIn({ store: { db } }: Context, row: OutboxRow): { payrollId: stri
         .all();
 }
 
-/** What a newer event says of a person replaces what older ones said. */
-function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
+/**
+ * Messages before this one that say the same of a person: events of the same payroll year, which each tell the year to
+ * date; filings of the same payday; details before details. What came back from the bank is none of theirs.
+ */
+function supersededBy({ store }: Context, row: OutboxRow): { id: number; runId: number | null }[] {
+  const dateOf =
+    "COALESCE((SELECT payday FROM pay_run WHERE id = o.run_id), (SELECT date FROM year_event WHERE outbox_id = o.id))";
+  const older = store
+    .prepared<[number, string, number, number, number], { id: number; runId: number | null; date: string }>(
+      `SELECT o.id AS id, o.run_id AS runId, ${dateOf} AS date FROM outbox o
+       WHERE o.business_id = ? AND o.channel = ? AND o.id <= ?
+         AND (o.id = ? OR o.id IN (SELECT outbox_id FROM answer_item WHERE business_id = ? AND open = 1))`,
+    )
+    .all(row.businessId, row.channel, row.id, row.id, row.businessId);
+  const date = older.find((each) => each.id === row.id)?.date;
+  const about = (day: string | undefined) =>
+    row.channel === "employmentInformation" ? day : row.channel === "payEvent" && day ? payrollYearAu(day).from : null;
+  return older.filter((each) => each.id < row.id && about(each.date) === about(date));
+}
+
+/** What a newer message says of a person replaces what older ones said. @returns runs of which something was closed */
+function keepItems(context: Context, row: OutboxRow, outcome: Settled): number[] {
   const { db } = context.store;
   const within = new Map(peopleIn(context, row).map((each) => [each.payrollId, each.id]));
   for (const [key, id] of peopleByRevenueKey(context, [...within.values()])) within.set(key, id);
-  if (outcome.kind === "final" && outcome.state !== "rejected")
-    for (const personId of within.values())
-      db.update(answerItem)
-        .set({ open: false })
-        .where(
-          and(
-            eq(answerItem.businessId, row.businessId),
-            eq(answerItem.personId, personId),
-            lt(answerItem.outboxId, row.id),
-          ),
-        )
-        .run();
+  const replaced = outcome.kind === "final" && outcome.state !== "rejected" ? supersededBy(context, row) : [];
+  for (const { id } of replaced)
+    db.update(answerItem)
+      .set({ open: false })
+      .where(and(eq(answerItem.outboxId, id), inArray(answerItem.personId, [...within.values()])))
+      .run();
   for (const item of outcome.items)
     db.insert(answerItem)
       .values({
@@ -104,6 +122,7 @@ function keepItems(context: Context, row: OutboxRow, outcome: Settled): void {
       })
       .onConflictDoNothing()
       .run();
+  return replaced.flatMap((each) => each.runId ?? []);
 }
 
 function keepPayments(context: Context, row: OutboxRow, outcome: Extract<Outcome, { kind: "final" }>): void {
@@ -115,8 +134,10 @@ function keepPayments(context: Context, row: OutboxRow, outcome: Extract<Outcome
     // The balancing debit is the last line of the file and nobody's pay.
     if (!known) continue;
     db.update(payment).set({ state: line.state }).where(at).run();
-    if (line.state === "paid") paidCents += known.cents;
-    else {
+    if (line.state === "paid") {
+      paidCents += known.cents;
+      closeReturned(context, known.payId);
+    } else {
       const who = db.select({ personId: pay.personId }).from(pay).where(eq(pay.id, known.payId)).get();
       db.insert(answerItem)
         .values({
@@ -133,6 +154,20 @@ function keepPayments(context: Context, row: OutboxRow, outcome: Extract<Outcome
     }
   }
   if (paidCents > 0) writeSettlement(context, row, paidCents);
+}
+
+/** A payment that came back stands open until all of that pay is paid: no other answer can close it. */
+function closeReturned({ store }: Context, payId: number): void {
+  store
+    .prepared<[number, number, number, number, number]>(
+      `UPDATE answer_item SET open = 0
+       WHERE code = 'RETURNED' AND open = 1 AND person_id = (SELECT person_id FROM pay WHERE id = ?)
+         AND outbox_id IN (SELECT outbox_id FROM payment WHERE pay_id = ?)
+         AND (SELECT SUM(cents) FROM payment WHERE pay_id = ? AND state = 'paid') >=
+           (SELECT SUM(cents) FROM payment WHERE pay_id = ? AND outbox_id =
+             (SELECT MIN(outbox_id) FROM payment WHERE pay_id = ?))`,
+    )
+    .run(payId, payId, payId, payId, payId);
 }
 
 /** Net pay clearing against the bank, once a file. */
@@ -169,7 +204,7 @@ function writeSettlement(context: Context, row: OutboxRow, cents: number): void 
     .run();
 }
 
-/** signed off → sent (everything arrived) → settled (the money moved). */
+/** signed off → sent (everything arrived) → settled (the money moved, and nothing of it stands open). */
 function moveRun(context: Context, runId: number): void {
   const { db } = context.store;
   const run = db.select().from(payRun).where(eq(payRun.id, runId)).get();
@@ -184,7 +219,9 @@ function moveRun(context: Context, runId: number): void {
   const arrived = rows.every(
     (row) => done.includes(row.state) || (row.channel === "paymentFile" && row.state === "acknowledged"),
   );
-  const moved = rows.every((row) => row.channel !== "paymentFile" || done.includes(row.state));
+  const moved =
+    rows.every((row) => row.channel !== "paymentFile" || done.includes(row.state)) &&
+    !faultyRuns(context, [runId]).has(runId);
   const state = arrived ? (moved ? "settled" : "sent") : "signedOff";
   if (state !== run.state) db.update(payRun).set({ state }).where(eq(payRun.id, runId)).run();
 }

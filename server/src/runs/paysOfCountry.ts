@@ -75,15 +75,19 @@ export interface PaysOfCountry {
     part: Pick<BankPart, "bsb" | "account" | "title" | "text">,
     of: { cents: number; payrollId: string; payday: string; isNew: boolean },
   ): NetPayment;
+  /** Puts the number that a person is known by to the tax office on that day in place; how they are taxed stays. */
+  numbersOn(context: Context, loaded: LoadedRun, day: string): void;
   journal(pays: readonly (PayOfJournal & { worked: AnyPay })[], postings: PostingAccounts): JournalLine[];
   /** what is owed for the run as a whole */
   runDues(context: Context, loaded: LoadedRun, pays: readonly PreparedPay[]): DueEntry[];
   /** the file that the bank is given */
   paymentFile: {
     ending(owner: Owner): string;
+    /** that day, or the first one after it that banks work on */
+    bankDay(day: string): string;
     bytes(
       context: Context,
-      file: { owner: Owner; run: Run; from: { bsb: string; account: string }; messageId: string },
+      file: { owner: Owner; on: string; from: { bsb: string; account: string }; messageId: string },
       payments: readonly NetPayment[],
     ): { mime: string; bytes: Buffer };
   };

@@ -6,8 +6,9 @@
 import { type AnyInput, factsOfPay, workOutPay } from "@zesty/core/countries/countries";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { moneyText, toCents } from "@zesty/core/quantity/units";
-import { and, eq } from "drizzle-orm";
+import { and, eq, ne } from "drizzle-orm";
 import type { Context } from "../context.ts";
+import { datedRecords } from "../store/dated.ts";
 import { payment, signedPay } from "../store/schema.ts";
 import { yearSums } from "../store/sums.ts";
 import type { Prepared, Slip } from "./prepared.ts";
@@ -22,7 +23,12 @@ export interface PreparedAgain extends Prepared {
 
 export function prepareAgain(context: Context, runId: number): PreparedAgain {
   const loaded = loadRun(context, runId);
-  const { run } = loaded;
+  const { run, owner } = loaded;
+  const today = context.clock.today(owner.timeZone);
+  const day = today > run.payday ? today : run.payday;
+  const ids = loaded.rows.map((row) => row.person.id);
+  loaded.records.bank = datedRecords(context.store.db, ids, day).bank;
+  context.country(owner.country).pays.numbersOn(context, loaded, day);
   const kept = new Map(
     context.store.db
       .select()
@@ -32,12 +38,7 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
       .map((row) => [row.payId, row]),
   );
   // Facts of this payday are among the sums already.
-  const years = yearSums(
-    context.store,
-    loaded.rows.map((row) => row.person.id),
-    run.payday,
-    loaded.owner.country,
-  ).year;
+  const years = yearSums(context.store, ids, run.payday, owner.country).year;
   const pays = loaded.rows.flatMap((row): Prepared["pays"] => {
     const signed = kept.get(row.payId);
     if (!signed) return [];
@@ -64,7 +65,7 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
   });
   return {
     loaded,
-    business: loaded.owner,
+    business: owner,
     pays,
     rows: pays.map((each) => each.row),
     totals: run.totals,
@@ -74,13 +75,26 @@ export function prepareAgain(context: Context, runId: number): PreparedAgain {
       const open = context.store.db
         .select()
         .from(payment)
-        .where(eq(payment.outboxId, outboxId))
-        .all()
-        .filter((each) => each.state !== "paid");
-      const all = pays.flatMap((each) => each.payments.map((one) => ({ payId: each.row.row.payId, payment: one })));
-      return open.flatMap((each): PaymentOf[] => {
-        const at = all.findIndex((one) => one.payId === each.payId && one.payment.cents === each.cents);
-        return at === -1 ? [] : all.splice(at, 1);
+        .where(and(eq(payment.outboxId, outboxId), ne(payment.state, "paid")))
+        .all();
+      return pays.flatMap(({ row, payments }): PaymentOf[] => {
+        const { payId } = row.row;
+        const owed = open.filter((each) => each.payId === payId).map((each) => each.cents);
+        const left = [...payments];
+        const same = owed.map((cents) => {
+          const at = left.findIndex((each) => each.cents === cents);
+          return at === -1 ? undefined : left.splice(at, 1)[0];
+        });
+        // Divided over other accounts than then: what is still owed is divided as it is today.
+        const again = same.every((each) => each !== undefined)
+          ? same
+          : paymentsOf(
+              context,
+              loaded,
+              row,
+              owed.reduce((total, each) => total + each, 0),
+            );
+        return again.flatMap((each) => (each ? [{ payId, payment: each }] : []));
       });
     },
   };

@@ -77,12 +77,16 @@ function paymentFileOf(
     throw cannot("no-business-account", `${owner.name} has no bank account to pay from. Add it in Set-up.`, {
       mend: "/set-up",
     });
+  const { paymentFile } = context.country(owner.country).pays;
+  const today = context.clock.today(owner.timeZone);
+  // What is made after the payday, as a payment that came back is, goes on the next day that banks work.
+  const on = today > run.payday ? paymentFile.bankDay(today) : run.payday;
   const from = JSON.parse(context.store.crypt.open(owner.bankAccount, places.businessBank(owner.bmsId))) as {
     bsb: string;
     account: string;
   };
   try {
-    return context.country(owner.country).pays.paymentFile.bytes(context, { owner, run, from, messageId }, payments);
+    return paymentFile.bytes(context, { owner, on, from, messageId }, payments);
   } catch (error) {
     if (!(error instanceof DirectEntryFault || error instanceof PaymentFault)) throw error;
     throw cannot(

@@ -26,17 +26,20 @@ export function segmentsFrom({ state, summary }: Pick<Run, "state" | "summary">,
 export const segmentsOf = (context: Context, run: Pick<Run, "id" | "state" | "summary">): Segments =>
   segmentsFrom(run, faultyRuns(context, [run.id]).has(run.id));
 
-/** Runs of which something stands refused: what was made again in its place is looked at instead. */
+/** Runs of which something stands refused or came back: what was made again in its place is looked at instead. */
 export const faultyRuns = ({ store }: Context, runIds: readonly number[]): Set<number> =>
   new Set(
     store
-      .prepared<[string], { id: number }>(
+      .prepared<[string, string], { id: number }>(
         `SELECT DISTINCT o.run_id AS id FROM outbox o
          WHERE o.run_id IN (SELECT value FROM json_each(?)) AND o.state IN ('rejected', 'refused')
            AND o.replaces_id IS NULL
            AND NOT EXISTS (SELECT 1 FROM outbox n WHERE n.run_id = o.run_id AND n.channel = o.channel
-             AND n.pay_id IS o.pay_id AND n.id > o.id AND n.state <> 'cancelled')`,
+             AND n.pay_id IS o.pay_id AND n.id > o.id AND n.state <> 'cancelled')
+         UNION
+         SELECT o.run_id FROM outbox o JOIN answer_item i ON i.outbox_id = o.id
+         WHERE o.run_id IN (SELECT value FROM json_each(?)) AND i.open = 1 AND i.severity = 'error'`,
       )
-      .all(JSON.stringify(runIds))
+      .all(JSON.stringify(runIds), JSON.stringify(runIds))
       .map((row) => row.id),
   );

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
-import { counted, weekdayDate } from "../../parts/format.ts";
+import { counted, dollars, weekdayDate } from "../../parts/format.ts";
 import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -35,9 +35,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
       <p className="text-quiet">
         Signed off by {view.signedOffBy ?? "somebody"}.{" "}
         {sent.state === "settled"
-          ? sent.rows.filter((row) => row.channel === "paymentFile").at(-1)?.state === "partial"
-            ? "Everything is answered. What came back is paid again once the account is mended."
-            : "The bank has paid and everything is answered."
+          ? "The bank has paid and everything is answered."
           : "Money moves only when the bank has the file and its day has come."}
       </p>
       {prepared.length > 0 && (
@@ -71,6 +69,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
               rows.map((row) => (
                 <div key={row.id}>
                   <Message row={row} />
+                  {row.pays && <FurtherFile pays={row.pays} />}
                   {view.canSign && <ByHand run={view.id} row={row} />}
                 </div>
               ))
@@ -168,6 +167,22 @@ function Message({ row }: { row: OutboxRow }) {
         </p>
       )}
     </div>
+  );
+}
+
+/** A second file is looked at before it is sent, as the first was in the sheet. */
+function FurtherFile({ pays }: { pays: NonNullable<OutboxRow["pays"]> }) {
+  return (
+    <ul className="mt-1 border-l-3 border-rule-strong pl-3">
+      {pays.map((each) => (
+        <li key={`${each.person} ${each.cents}`} className="py-0.5">
+          {each.person} <span className="figures">{dollars(each.cents)}</span> to {each.to}
+          {each.sameAccount && (
+            <span className="block text-amber">The account that the money came back from. Change it first.</span>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }
 
