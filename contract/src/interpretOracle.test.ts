@@ -91,6 +91,7 @@ function slowly(raw: Raw, rules: AgreementRules): Record<string, number> {
       longTaken[week(day)] = (longTaken[week(day)] ?? 0) + 1;
       long.add(day);
     }
+  const before: Record<string, number> = {};
   let restDay = "";
   let restEffect: Record<string, unknown> | null = null;
   shifts.forEach((shift, no) => {
@@ -103,14 +104,18 @@ function slowly(raw: Raw, rules: AgreementRules): Record<string, number> {
       whole = all.filter((each) => isHoliday(each.wall)).length * 2 > all.length;
     const [startClock, endClock] = [order(shift.start.slice(11)), (ms(shift.end) - ms(`${day}T00:00`)) / minute];
     let kind = "day";
-    for (const each of [...rules.shiftKinds].reverse()) {
-      if (each.if?.settings && set.shiftworker !== true) continue;
-      if (each.startsFrom && startClock < order(each.startsFrom)) continue;
-      if (each.startsBefore && startClock >= order(each.startsBefore)) continue;
-      if (each.endsAfter && endClock <= order(each.endsAfter)) continue;
-      if (each.endsBy && endClock > order(each.endsBy)) continue;
-      kind = each.key;
-    }
+    const named = (end: number) => {
+      kind = "day";
+      for (const each of [...rules.shiftKinds].reverse()) {
+        if (each.if?.settings && set.shiftworker !== true) continue;
+        if (each.startsFrom && startClock < order(each.startsFrom)) continue;
+        if (each.startsBefore && startClock >= order(each.startsBefore)) continue;
+        if (each.endsAfter && end <= order(each.endsAfter)) continue;
+        if (each.endsBy && end > order(each.endsBy)) continue;
+        kind = each.key;
+      }
+    };
+    named(endClock);
     const ok = (c: Condition | undefined, wall: string): boolean => {
       if (!c) return true;
       const clock = order(wall.slice(11));
@@ -159,6 +164,11 @@ function slowly(raw: Raw, rules: AgreementRules): Record<string, number> {
             ) * 60,
           )
         : Number.POSITIVE_INFINITY;
+    // A shift is named by its ordinary finish: overtime after it is no part of the name.
+    const room = Math.min(daily ? num(daily.minutes) : Number.POSITIVE_INFINITY, agreed) - (before[day] ?? 0);
+    before[day] = (before[day] ?? 0) + all.length;
+    const finish = room > 0 ? all[room - 1] : undefined;
+    if (finish) named((ms(finish.wall) + minute - ms(`${day}T00:00`)) / minute);
     const meal = rules.missedMeal && ok(rules.missedMeal.if, shift.start) ? rules.missedMeal : undefined;
     const longBreaks = meal ? unpaid.filter(([from, to]) => to - from >= meal.breakAtLeast * minute) : [];
     for (const { at, wall } of all) {

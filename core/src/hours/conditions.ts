@@ -156,14 +156,35 @@ export function shiftFacts(roster: Roster, shift: CountedShift, windows: readonl
     const most = minutesInWindows(shift, touched) * 2 > shift.workedMinutes;
     facts.holidayOfShift = most ? touched.map((each) => each.window) : [];
   }
-  const kind = rules.shiftKinds.find(
+  facts.kind = kindOf(roster, facts, shift, facts.endClock);
+  return facts;
+}
+
+/** Kind of a shift that ends at a minute from the midnight before it: what the agreement calls it, or a day shift. */
+export const kindOf = ({ rules }: Roster, facts: ShiftFacts, shift: CountedShift, endClock: number): string =>
+  rules.shiftKinds.find(
     (each) =>
       holds(each.if, facts, shift.start) &&
       (each.startsFrom === undefined || facts.startClock >= readClock(each.startsFrom)) &&
       (each.startsBefore === undefined || facts.startClock < readClock(each.startsBefore)) &&
-      (each.endsAfter === undefined || facts.endClock > readClock(each.endsAfter)) &&
-      (each.endsBy === undefined || facts.endClock <= readClock(each.endsBy)),
-  );
-  if (kind) facts.kind = kind.key;
-  return facts;
+      (each.endsAfter === undefined || endClock > readClock(each.endsAfter)) &&
+      (each.endsBy === undefined || endClock <= readClock(each.endsBy)),
+  )?.key ?? "day";
+
+/**
+ * The minute, from the midnight before a shift, at which its ordinary time is done: awards name a shift by its ordinary
+ * finish, and overtime is no part of it (awards' definitions of shifts; from memory).
+ * @param room ordinary minutes that the day has left; a shift without any goes by its own end
+ */
+export function ordinaryEnd(shift: CountedShift, room: number): number {
+  let left = room;
+  for (const { from, to } of room > 0 ? shift.worked : []) {
+    if (to - from >= left) {
+      const at = from + left;
+      const { ahead = 0 } = shift.stretches.find((each) => at > each.from && at <= each.to) ?? {};
+      return at + ahead - shift.day * minutesOfDay;
+    }
+    left -= to - from;
+  }
+  return shift.end - shift.day * minutesOfDay;
 }

@@ -17,7 +17,7 @@ import {
   wallOf,
 } from "../calendar/wallClock.ts";
 import type { Decimal } from "../quantity/decimal.ts";
-import { type DayWindow, holds, percentFor, type ShiftFacts, shiftFacts } from "./conditions.ts";
+import { type DayWindow, holds, kindOf, ordinaryEnd, percentFor, type ShiftFacts, shiftFacts } from "./conditions.ts";
 import { cut, type Stretch } from "./cut.ts";
 import { extrasOf } from "./extras.ts";
 import { agreedMost, cycles, dailyMost, longDays } from "./limits.ts";
@@ -259,12 +259,14 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   let varied: number | undefined;
   const apprenticed = rules.classifications.some((each) => each.key === roster.person.classification && each.shareOf);
   const done: WorkedShift[] = [];
+  let dayMinutes = 0;
   for (const { shift, facts } of withFacts) {
     const before = done.at(-1)?.shift;
     if (!before || before.day !== shift.day) {
       if (before) earlier = { end: before.span.to, overtime: counters.overtimeOfShiftDay.get(before.day) ?? 0 };
       rest = earlier ? shortRest(rules, shift, facts, earlier.end, earlier.overtime) : null;
       varied = undefined;
+      dayMinutes = 0;
     }
     varied = shift.agreedMinutes ?? varied;
     const overdue = overdueMeals(rules, shift, facts);
@@ -279,6 +281,9 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
       cycle: cycle.most,
       cycleNo,
     };
+    const ends = ordinaryEnd(shift, Math.min(most.daily, most.agreed) - dayMinutes);
+    if (ends < facts.endClock) facts.kind = kindOf(roster, facts, shift, ends);
+    dayMinutes += shift.workedMinutes;
     const worked: WorkedShift = { shift, facts, pieces: [], rest, overdue };
     worked.pieces = pricedShift(roster, worked, most, counters, ratePercent);
     const topUp = topUpOf(roster, worked);
