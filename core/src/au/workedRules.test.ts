@@ -93,6 +93,12 @@ describe("a bonus", () => {
 describe("a working holiday maker", () => {
   it("paid for several weeks at once crosses the step once", () =>
     expect(withheld([salary("3000")], { periods: 3, person: backpacker, toDate: { taxable: "44500" } })).toBe(825));
+  it("is taxed on a correction from where the year stood before the pay that is corrected (Schedule 15)", () => {
+    const change = { correctsTaxable: "1000", person: backpacker, toDate: { taxable: "44500" } };
+    expect(withheld([salary("1000")], change)).toBe(225);
+    const { correctsTaxable: earlierTaxable, ...rest } = change;
+    expect(withheld([salary("1000")], { ...rest, earlierTaxable })).toBe(225);
+  });
   it.each([
     ["44000", 885],
     ["10000", 450],

@@ -6,6 +6,7 @@ import { takenHours } from "@zesty/core/au/pay/leaveDrawn";
 import { superOf } from "@zesty/core/au/pay/snapshot";
 import type { WorkedPay } from "@zesty/core/au/pay/worked";
 import { superDueDate } from "@zesty/core/au/superGuarantee";
+import { addDays, daysBetween } from "@zesty/core/calendar/dates";
 import { leaveKind } from "@zesty/core/leave/kinds";
 import type { DatedLeave } from "@zesty/core/leave/leaveDays";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
@@ -13,7 +14,7 @@ import { splitCents } from "@zesty/core/quantity/split";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../runs/prepared.ts";
-import type { LoadedRun } from "../runs/runRows.ts";
+import type { LoadedRun, Run, Who } from "../runs/runRows.ts";
 import type { WorkedOut } from "../runs/workRun.ts";
 import { addressOf } from "../setup/findBusiness.ts";
 import { lastThree } from "../store/crypt.ts";
@@ -49,13 +50,18 @@ export function signedPartsAu(
     toCents(superOf(worked).value),
     shares.map((share) => share.percent),
   );
+  // The longer time is for who is new with the employer, and for a fund that is new to them; nobody is new for having
+  // been paid by another program before (payday super, from memory).
+  const isFirst = (id: number, fundId: number | null) =>
+    !paidBefore.has(`${id} ${fundId}`) &&
+    (paidBefore.has(`${id}`) || (isNewHere(loaded.run, person) && !paidBefore.has(`${id} elsewhere`)));
   const dues = shares.map(
     ({ fundId }, at): DueEntry => ({
       kind: "super",
       personId: person.id,
       fundId,
       cents: parts[at] ?? 0,
-      due: superDueDate(run.payday, !paidBefore.has(`${person.id} ${fundId}`), context.rules),
+      due: superDueDate(run.payday, isFirst(person.id, fundId), context.rules),
     }),
   );
   const terms = loaded.records.terms.get(person.id);
@@ -132,15 +138,22 @@ function fundWords(
 }
 
 /** "person fund" pairs that already had a contribution; the first one for a pair has longer to arrive. */
+/** Began no earlier than in the period before this one. */
+const isNewHere = ({ periodStart, periodEnd }: Run, { startDate }: Who): boolean =>
+  startDate >= addDays(periodStart, -(daysBetween(periodStart, periodEnd) + 1));
+
+/** "person fund" and "person" of each who had a contribution due, "person elsewhere" of who another system paid. */
 export function peopleWithSuperDue(context: Context, businessId: number): Set<string> {
   // What was taken back sums to nothing and does not count.
   const rows = context.store
-    .prepared<[number], { key: string }>(
+    .prepared<[number, number], { key: string }>(
       `SELECT person_id || ' ' || coalesce(fund_id, 'null') AS key FROM due WHERE business_id = ? AND kind = 'super'
-       GROUP BY person_id, fund_id HAVING SUM(amount_cents) > 0`,
+       GROUP BY person_id, fund_id HAVING SUM(amount_cents) > 0
+       UNION SELECT person_id || ' elsewhere' FROM opening_year
+         WHERE person_id IN (SELECT id FROM person WHERE business_id = ?)`,
     )
-    .all(businessId);
-  return new Set(rows.map((row) => row.key));
+    .all(businessId, businessId);
+  return new Set(rows.flatMap(({ key }) => (key.endsWith("elsewhere") ? [key] : [key, key.split(" ")[0] ?? ""])));
 }
 
 function leaveMoves(worked: WorkedPay, date: string, recorded: (kind: string) => DatedLeave[]): LeaveMove[] {

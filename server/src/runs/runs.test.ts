@@ -12,6 +12,7 @@ import { sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
 import { settleAnswer } from "../outbox/settleAnswer.ts";
 import { backOffMs } from "../outbox/worker.ts";
 import { readPerson } from "../people/readPeople.ts";
+import { saveSection } from "../people/savePerson.ts";
 import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { verify } from "../store/audit.ts";
 import { answerItem, document, journal, outbox, payment, payRun, signedPay } from "../store/schema.ts";
@@ -54,7 +55,7 @@ describe("sign-off", () => {
     }
     const dues = readDues(context, businessId);
     expect(dues.map((each) => [each.kind, each.dueDate])).toEqual([
-      ["super", "2026-07-30"],
+      ["super", "2026-07-13"],
       ["withholding", "2026-08-21"],
     ]);
     expect(dues[0]?.cents).toBe(plan.totals.super);
@@ -69,6 +70,28 @@ describe("sign-off", () => {
       ),
     ).toBe(true);
     expect(verify(context.store).broken).toEqual([]);
+  });
+
+  it.each([
+    ["paid here for the first time, employed for years", "2020-01-06", false, "2026-07-13"],
+    ["who began in the period", "2026-06-24", false, "2026-07-30"],
+    ["who began in the period before", "2026-06-15", false, "2026-07-30"],
+    ["who began before that", "2026-06-12", false, "2026-07-13"],
+    ["who began lately, and was paid by another system", "2026-06-24", true, "2026-07-13"],
+  ])("super of somebody %s, %s, opening figures: %s, is due on %s", (_who, startDate, before, due) => {
+    const { context, actor, personIds } = world;
+    for (const id of personIds) {
+      saveSection(context, actor, id, "details", { ...readPerson(context, id).details, startDate });
+      if (before)
+        saveSection(context, actor, id, "openingYear", {
+          ...{ yearStart: "2026-07-01", carried: true, gross: "100.00", withheld: "0", superEarnings: "100.00" },
+          ...{ guarantee: "12.00", reportable: "0", extras: "0", extrasWithheld: "0", terminationTaxable: "0" },
+          ...{ parts: [], previousBmsId: null, previousPayrollId: null },
+        });
+    }
+    signed();
+    const dates = readDues(context, world.businessId).filter((each) => each.kind === "super");
+    expect(dates.map((each) => each.dueDate)).toEqual([due]);
   });
 
   it("keeps the documents encrypted, byte for byte, and the bank's lines by person", () => {

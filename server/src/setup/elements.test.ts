@@ -11,8 +11,9 @@ import { saveRows } from "../runs/saveRows.ts";
 import { sheetCsv } from "../runs/sheetCsv.ts";
 import { signOff } from "../runs/signOff.ts";
 import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { audit } from "../store/schema.ts";
+import { audit, payElement } from "../store/schema.ts";
 import { addElement, changeElement, readElements } from "./elements.ts";
+import { ensureElement, standardElements } from "./ensureElement.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -40,6 +41,27 @@ function typeBeside(runId: number, elementId: number): void {
   const lines = [...(row?.lines ?? []), { elementId, amount: "25.00" }];
   saveRows(world.context, world.actor, runId, { version, rows: [{ payId: row?.payId ?? 0, lines }] });
 }
+
+it("with the code of one that is added by itself is refused, and one of before is not taken for it", () => {
+  world = smallWorld(1);
+  const { context, businessId } = world;
+  expect(() => add({ code: "NOTICE" })).toThrow(/NOTICE is kept for an element/);
+  const own = context.store.db
+    .insert(payElement)
+    .values({
+      ...{ businessId, code: "NOTICE", name: "Notice board", element: "ordinary" },
+      ...none,
+      entry: "amount",
+      percent: "100",
+      position: 90,
+    })
+    .returning()
+    .get().id;
+  const ours = ensureElement(context, businessId, standardElements.notice);
+  expect(ours).not.toBe(own);
+  expect(kept(ours)).toMatchObject({ code: "NOTICE-1", element: "etp" });
+  expect(ensureElement(context, businessId, standardElements.notice)).toBe(ours);
+});
 
 describe.each([
   ["Australia", () => smallWorld(1)],

@@ -6,6 +6,7 @@ import { cannot, notFound } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payElement, person } from "../store/schema.ts";
+import { reservedCodes } from "./ensureElement.ts";
 
 export function readElements(context: Context, businessId: number): BusinessView["elements"] {
   const { db } = context.store;
@@ -34,6 +35,10 @@ function usedBy(context: Context, businessId: number): Map<number, number> {
 export function addElement(context: Context, actor: Actor, businessId: number, wanted: NewElement): number {
   const { db } = context.store;
   return context.store.transaction(() => {
+    if (reservedCodes.has(wanted.code)) {
+      const text = `Code ${wanted.code} is kept for an element that is added by itself when it is needed. Choose another.`;
+      throw cannot("code-kept", text, { errors: [{ path: "code", text }] });
+    }
     const taken = db
       .select({ id: payElement.id })
       .from(payElement)

@@ -1,6 +1,6 @@
 /** Pay elements that a use case needs: found in the business, or added when first needed. */
 import type { NewElement } from "@zesty/contract/business";
-import { and, eq, max } from "drizzle-orm";
+import { and, eq, like, max, or } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { ledgerAccount, payElement } from "../store/schema.ts";
 
@@ -75,20 +75,40 @@ export const standardElements = {
 } as const satisfies Record<string, Standard>;
 
 /** Elements by which leave is paid out: leave that is taken never stands under them. */
-export const paidOutCodes: ReadonlySet<string> = new Set(
-  (["timeInLieuLeft", "annualCashed", "personalCashed", "longServiceCashed"] as const).map(
-    (each) => standardElements[each].code,
-  ),
-);
+const paidOut: readonly string[] = (
+  ["timeInLieuLeft", "annualCashed", "personalCashed", "longServiceCashed"] as const
+).map((each) => standardElements[each].code);
+export const isPaidOut = (code: string): boolean => paidOut.includes(code.replace(/-\d$/, ""));
 
+/** Codes that a business cannot give to a pay element of its own. */
+export const reservedCodes: ReadonlySet<string> = new Set(Object.values(standardElements).map((each) => each.code));
+
+/**
+ * The element of a business that pays what is wanted. One of its own that only has the code, and is taxed or counted as
+ * something else, is none: then ours stands under the code with a number.
+ */
 export function ensureElement(context: Context, businessId: number, wanted: Standard): number {
   const { db } = context.store;
-  const found = db
-    .select({ id: payElement.id })
+  const named = db
+    .select()
     .from(payElement)
-    .where(and(eq(payElement.businessId, businessId), eq(payElement.code, wanted.code)))
-    .get();
+    .where(
+      and(
+        eq(payElement.businessId, businessId),
+        or(eq(payElement.code, wanted.code), like(payElement.code, `${wanted.code}-_`)),
+      ),
+    )
+    .orderBy(payElement.code)
+    .all();
+  const same = ({ element, leave, superable }: (typeof named)[number]) =>
+    element === wanted.element &&
+    leave === (wanted.leave ?? null) &&
+    (wanted.superable === undefined || superable === wanted.superable);
+  const found = named.find(same);
   if (found) return found.id;
+  const codes = [wanted.code, ...Array.from({ length: 9 }, (_, at) => `${wanted.code}-${at + 1}`)];
+  const code = codes.find((each) => !named.some((other) => other.code === each));
+  if (!code) throw new Error(`No code is left for ${wanted.name}.`);
   if (wanted.account) ensureAccount(context, businessId, wanted.account, wanted.name);
   const last = db
     .select({ at: max(payElement.position) })
@@ -97,7 +117,7 @@ export function ensureElement(context: Context, businessId: number, wanted: Stan
     .get();
   return db
     .insert(payElement)
-    .values({ entry: "amount", percent: "100", ...wanted, businessId, position: (last?.at ?? 0) + 1 })
+    .values({ entry: "amount", percent: "100", ...wanted, code, businessId, position: (last?.at ?? 0) + 1 })
     .returning({ id: payElement.id })
     .get().id;
 }

@@ -6,7 +6,7 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { asElement } from "../runs/runRows.ts";
-import { ensureElement, paidOutCodes } from "../setup/ensureElement.ts";
+import { ensureElement, isPaidOut } from "../setup/ensureElement.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { payElement } from "../store/schema.ts";
 import type { Finder, Wanted } from "./timeLines.ts";
@@ -67,7 +67,7 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
         const own = leave === "alternative" && all.find((each) => each.element === "alternativeHoliday");
         if (own) return own.id;
         const found = all.find(
-          (each) => each.element === "leaveTaken" && each.leave === leave && !paidOutCodes.has(each.code),
+          (each) => each.element === "leaveTaken" && each.leave === leave && !isPaidOut(each.code),
         );
         const { words: name, unit: entry } = leaveKindIn(country, leave);
         return (

@@ -1,7 +1,7 @@
 /** The tax of a pay beside its regular part: corrections, extra payments by Schedule 5, termination by Schedule 11. */
 
 import { completedYears } from "../../calendar/dates.ts";
-import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
+import { atLeastZero, type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { terminationRules } from "../../rulebook/au/terminationRules.ts";
 import { sourceNote } from "../../rulebook/ruleBook.ts";
 import { difference, type Figure, figure, given, sumOf } from "../../working/figure.ts";
@@ -45,7 +45,9 @@ function differenceTax(
 ) {
   const was = given(words.was, before, "money");
   const should = sumOf(words.all, [was, change]);
-  const [first, then] = [withholding(was, 1, terms), withholding(should, 1, terms)];
+  // The year so far holds the pay as it was: each of both is taxed from where the year stood before it (Schedule 15).
+  const from = { ...terms, taxableBefore: atLeastZero(terms.taxableBefore.minus(before)) };
+  const [first, then] = [withholding(was, 1, from), withholding(should, 1, from)];
   return {
     regular: difference(`Withholding on ${words.label}`, then.regular, first.regular, words.rule),
     studyLoan: difference(`Study loan component of ${words.label}`, then.studyLoan, first.studyLoan, words.rule),
