@@ -13,7 +13,7 @@ import { stringify } from "csv-stringify/sync";
 import { and, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
-import { demandFaultless, notClosed, pastedAmount, pastedLines } from "../hoursSheet/pastedLines.ts";
+import { demandFaultless, pastedAmount, pastedLines } from "../hoursSheet/pastedLines.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -104,10 +104,9 @@ function rowOf(row: Listed, source: ContractorRow["source"]): ContractorRow {
 const nothing = "Nothing was given: a line a contractor, with ABN, name, gross, GST and tax withheld.";
 
 function readLines(text: string): { rows: Listed[]; faults: string[] } {
-  const lines = pastedLines(text);
-  if (!lines) return { rows: [], faults: [notClosed] };
+  const { lines, faults } = pastedLines(text, 5);
+  if (faults.length > 0) return { rows: [], faults };
   const rows: Listed[] = [];
-  const faults: string[] = [];
   const seen = new Map<string, number>();
   for (const [at, cells] of lines.entries()) {
     // Headings say what stands below them.
@@ -140,5 +139,7 @@ function readLine([abn = "", name = "", ...amounts]: string[]): Listed | string 
     return `${wrong} is no amount. Write it as 2500.50.`;
   }
   if (decimal(gross).isZero()) return `nothing was paid to ${name}. Leave the line out.`;
+  if (decimal(gst).plus(tax).gt(gross))
+    return `GST and tax of ${name} are more than the gross of $${gross}. Write amounts without commas, as 8400.00.`;
   return { name, abn: digits || null, gross, gst, tax };
 }

@@ -3,7 +3,7 @@ import type { FringeGiven, FringeShown } from "@zesty/contract/year";
 import { fringeYearEnd, reportableFringeBenefits } from "@zesty/core/au/fringeBenefits";
 import { decimal } from "@zesty/core/quantity/decimal";
 import type { Actor, Context } from "../context.ts";
-import { demandFaultless, notClosed, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
+import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
 import { cannot } from "../http/problem.ts";
 import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
@@ -34,8 +34,8 @@ type Row = FringeShown["rows"][number];
 function readLines(context: Context, businessId: number, text: string, yearEnd: string, day: string): FringeShown {
   const people = peopleOf(context.store.db, businessId);
   const known = fringeBenefitsOn(context, day);
-  const lines = pastedLines(text);
-  if (!lines) return { rows: [], faults: [notClosed] };
+  const { lines, faults } = pastedLines(text, 3);
+  if (faults.length > 0) return { rows: [], faults };
   const named = whoIsNamed(people);
   /** what a line says, or why it says nothing */
   const read = ([who = "", taxable = "", exempt = ""]: string[], line: number): Row | string => {

@@ -8,7 +8,7 @@ import { check } from "@zesty/contract/fields";
 import type { OpeningColumn, OpeningGiven, OpeningShown } from "@zesty/contract/year";
 import { type Decimal, decimal, zero } from "@zesty/core/quantity/decimal";
 import type { Actor, Context } from "../context.ts";
-import { demandFaultless, notClosed, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
+import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
 import { cannot } from "../http/problem.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { readOpeningYears } from "../people/openingYears.ts";
@@ -66,13 +66,10 @@ const saysMore = ({ parts, extras, extrasWithheld, terminationTaxable, previousB
 
 function readLines(context: Context, businessId: number, given: OpeningGiven): OpeningShown {
   const shown: OpeningShown = { rows: [], totals: [], faults: [] };
-  const [head, ...lines] = pastedLines(given.text) ?? [];
-  if (!head) {
-    shown.faults.push(
-      pastedLines(given.text) ? "Nothing was given: a line of headings, then a line a person." : notClosed,
-    );
-    return shown;
-  }
+  const { lines: read, faults } = pastedLines(given.text, "headings");
+  if (faults.length > 0) return { ...shown, faults };
+  const [head, ...lines] = read;
+  if (!head) return { ...shown, faults: ["Nothing was given: a line of headings, then a line a person."] };
   const at = new Map<Column, number>();
   head.forEach((heading, index) => {
     const column = columns.find((each) => meanings[each].includes(fold(heading)));
@@ -113,6 +110,10 @@ function readLines(context: Context, businessId: number, given: OpeningGiven): O
     const who = named(cells[0] ?? "", index + 2);
     if (typeof who === "string") {
       say(who);
+      continue;
+    }
+    if (decimal(amounts.withheld).gt(amounts.gross)) {
+      say(`$${amounts.withheld} withheld is more than the gross of $${amounts.gross}. Write amounts as 8400.00.`);
       continue;
     }
     const checked = check(openingYearSchema, opening(given, amounts));

@@ -3,16 +3,57 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { parse } from "csv-parse/sync";
 import { cannot } from "../http/problem.ts";
 
-/** Cells of each line, by tab, semicolon or comma; null where a quotation mark is not closed. */
-export function pastedLines(text: string): string[][] | null {
-  const delimiter = text.includes("\t") ? "\t" : text.includes(";") ? ";" : ",";
-  try {
-    return parse(text, { delimiter, relax_column_count: true, skip_empty_lines: true, trim: true, bom: true });
-  } catch {
-    return null;
-  }
+export interface Pasted {
+  lines: string[][];
+  /** what cannot be read for certain, each with its line and the way to write it */
+  faults: string[];
 }
-export const notClosed = "The lines cannot be read: a quotation mark is not closed.";
+
+const signs = { "\t": "tabs", ";": "semicolons", ",": "commas" } as const;
+const notClosed = "The lines cannot be read: a quotation mark is not closed.";
+
+/**
+ * The one reader of lines that people paste: cells of each line, by the sign that parts the first line that has one. An
+ * amount is never cut at its own comma: a line that could be read in two ways is refused.
+ * @param most cells that a line has; those of the first line where it is a line of headings
+ */
+export function pastedLines(text: string, most: number | "headings"): Pasted {
+  const written = text.split(/\r?\n/);
+  const delimiter =
+    written.flatMap((line) => (["\t", ";", ","] as const).find((sign) => line.includes(sign)) ?? []).at(0) ?? ",";
+  let lines: string[][];
+  try {
+    lines = parse(text, { delimiter, relax_column_count: true, skip_empty_lines: true, trim: true, bom: true });
+  } catch {
+    return { lines: [], faults: [notClosed] };
+  }
+  const width = most === "headings" ? (lines[0]?.length ?? 0) : most;
+  const faults = lines.flatMap((cells, at) => {
+    const fault = unsure(cells, delimiter, width);
+    return fault ? [`Line ${at + 1}: ${fault}`] : [];
+  });
+  return { lines, faults };
+}
+
+/** Why a line cannot be read for certain. */
+function unsure(cells: readonly string[], delimiter: keyof typeof signs, most: number): string | null {
+  const group = cells.findIndex(
+    (cell, at) => /^-?\$?\d{1,3}$/.test(cell) && /^\d{3}\.\d{1,2}$/.test(cells[at + 1] ?? ""),
+  );
+  if (delimiter === "," && group !== -1) {
+    const amount = `${cells[group]},${cells[group + 1]}`;
+    return `${amount} may be one amount or two. Write ${amount.replace(/[,$]/g, "")}, or part the cells by tabs or semicolons.`;
+  }
+  const other = delimiter !== "\t" && cells.some((cell) => cell.includes("\t")) ? "\t" : null;
+  const alone = cells.length === 1 && delimiter !== "," && /,\s*-?\$?\d/.test(cells[0] ?? "") ? "," : null;
+  const mixed = other ?? alone;
+  if (mixed)
+    return `it is parted by ${signs[mixed]}, the lines before by ${signs[delimiter]}. Use one of them throughout.`;
+  const used = cells.findLastIndex((cell) => cell !== "") + 1;
+  if (used > most)
+    return `it has ${used} cells, and ${most} are known. Write amounts without commas, as 8400.00, and take other columns out.`;
+  return null;
+}
 
 /** "1,234.50" or "$1234.5" to two places; nothing is nought; null for what is no amount. */
 export function pastedAmount(text: string): string | null {

@@ -9,7 +9,7 @@ import { readDate } from "@zesty/core/calendar/readDate";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { demandFaultless, notClosed, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
+import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { pastEarnings } from "../store/schema.ts";
@@ -35,8 +35,8 @@ export function putEarningsIn(
 
 function readLines(context: Context, businessId: number, text: string): OpeningEarningsShown {
   const shown: OpeningEarningsShown = { rows: [], total: { lines: "0.00", printed: null }, faults: [] };
-  const lines = pastedLines(text);
-  if (!lines) return { ...shown, faults: [notClosed] };
+  const { lines, faults } = pastedLines(text, 6);
+  if (faults.length > 0) return { ...shown, faults };
   const today = context.clock.today();
   const people = peopleOf(context.store.db, businessId);
   const named = whoIsNamed(people, { severalLines: true });

@@ -3,7 +3,7 @@ import { stringify } from "csv-stringify/sync";
 import { and, asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
-import { notClosed, pastedLines } from "../hoursSheet/pastedLines.ts";
+import { pastedLines } from "../hoursSheet/pastedLines.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { ledgerAccount } from "../store/schema.ts";
@@ -32,9 +32,9 @@ export function takeChartIn(
   text: string,
 ): { added: number; renamed: number } {
   const { db } = context.store;
-  const lines = pastedLines(text);
-  if (!lines) throw refusal([notClosed]);
-  const faults: string[] = [];
+  // A ledger's own list has more columns than the two that are read.
+  const { lines, faults } = pastedLines(text, Number.POSITIVE_INFINITY);
+  if (faults.length > 0) throw refusal(faults);
   const wanted = new Map<string, string>();
   for (const [at, [code = "", name = ""]] of lines.entries()) {
     if (at === 0 && /^(code|account)/i.test(code)) continue;

@@ -1,7 +1,7 @@
 /** Lines of a trial balance, or of a fund's or the agency's statement, read against what the year knows of. */
 import type { OutsideLine, OutsideShown } from "@zesty/contract/outside";
 import { centsOf } from "@zesty/core/quantity/units";
-import { notClosed, pastedAmount, pastedLines } from "../hoursSheet/pastedLines.ts";
+import { pastedAmount, pastedLines } from "../hoursSheet/pastedLines.ts";
 
 /** An account or a receiver, with what the year says of it. */
 export type Ours = Omit<OutsideLine, "theirs" | "hints">;
@@ -11,8 +11,8 @@ const nothing =
 
 export function readOutsideLines(text: string, ours: readonly Ours[]): OutsideShown {
   const shown: OutsideShown = { rows: [], others: [], faults: [] };
-  const lines = pastedLines(text);
-  if (!lines) return { ...shown, faults: [notClosed] };
+  const { lines, faults } = pastedLines(text, 4);
+  if (faults.length > 0) return { ...shown, faults };
   const seen = new Map<Ours, number>();
   for (const [at, [name = "", ...rest]] of lines.entries()) {
     const line = ours.find((each) => namesOf(each).includes(name.toLowerCase()));
