@@ -40,7 +40,9 @@ ALTER TABLE `pay` ADD `typed` text;--> statement-breakpoint
 ALTER TABLE `pay` ADD `laid` text;--> statement-breakpoint
 ALTER TABLE `pay` ADD `stale` integer DEFAULT false NOT NULL;--> statement-breakpoint
 CREATE INDEX `pay_stale` ON `pay` (`run_id`) WHERE "pay"."stale";--> statement-breakpoint
-CREATE INDEX `pay_run_state` ON `pay_run` (`state`);
+CREATE INDEX `pay_run_state` ON `pay_run` (`state`);--> statement-breakpoint
+CREATE INDEX `outbox_business` ON `outbox` (`business_id`,`channel`);--> statement-breakpoint
+CREATE INDEX `journal_run` ON `journal` (`run_id`);
 --> statement-breakpoint
 CREATE TRIGGER `employment_terms_stale` AFTER INSERT ON `employment_terms` BEGIN
 	UPDATE `pay` SET `stale` = true WHERE `person_id` = NEW.`person_id` AND `run_id` IN (SELECT `id` FROM `pay_run` WHERE `state` = 'open');

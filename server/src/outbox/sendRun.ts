@@ -16,6 +16,7 @@ import { datedRecords } from "../store/dated.ts";
 import { answerItem, document, outbox, pay, payment, person } from "../store/schema.ts";
 import { demandYearOpen } from "../year/closed.ts";
 import { replaceable } from "./replaceEvent.ts";
+import { moveRun } from "./settleAnswer.ts";
 
 const done = ["accepted", "acceptedWithWarnings", "partial"];
 
@@ -70,6 +71,7 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
       const make = again[channel];
       if (make) make(context, actor, prepared);
       else makePaymentFile(context, prepared.business, run, prepared.unpaid(last.id), "prepared")();
+      moveRun(context, runId);
       // The new message takes the place of this one whole: what was said of it is said no more. What came back stays.
       if (channel !== "paymentFile")
         db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, last.id)).run();

@@ -205,7 +205,7 @@ function writeSettlement(context: Context, row: OutboxRow, cents: number): void 
 }
 
 /** signed off → sent (everything arrived) → settled (the money moved, and nothing of it stands open). */
-function moveRun(context: Context, runId: number): void {
+export function moveRun(context: Context, runId: number): void {
   const { db } = context.store;
   const run = db.select().from(payRun).where(eq(payRun.id, runId)).get();
   if (!run || (run.state !== "signedOff" && run.state !== "sent")) return;

@@ -30,8 +30,9 @@ export function waitingRuns(context: Context, actor: Actor, also: readonly numbe
       `SELECT o.run_id AS runId, r.business_id AS businessId, b.name AS business, r.number AS number, r.payday AS payday,
          o.channel AS channel, o.state AS state, COUNT(*) AS count,
          coalesce(SUM((SELECT SUM(p.cents) FROM payment p WHERE p.outbox_id = o.id)), 0) AS cents
-       FROM outbox o JOIN pay_run r ON r.id = o.run_id JOIN business b ON b.id = r.business_id
-       WHERE (r.state = 'signedOff' OR r.id IN (SELECT value FROM json_each(?))) AND o.state <> 'cancelled'
+       FROM (SELECT id FROM pay_run WHERE state = 'signedOff' UNION SELECT value FROM json_each(?)) w
+         CROSS JOIN pay_run r ON r.id = w.id CROSS JOIN outbox o ON o.run_id = r.id JOIN business b ON b.id = r.business_id
+       WHERE o.state <> 'cancelled'
        GROUP BY o.run_id, o.channel, o.state ORDER BY r.payday, b.name, o.run_id`,
     )
     .all(JSON.stringify(also));

@@ -24,7 +24,7 @@ const lettersOf = ({ store }: Context, businessId: number): Map<string, Letter> 
     store
       .prepared<[number], Letter & { fileName: string }>(
         `SELECT d.file_name AS fileName, o.state, d.made_at AS madeAt, COUNT(*) OVER (PARTITION BY d.file_name) AS count
-         FROM outbox o JOIN document d ON d.id = o.document_id
+         FROM outbox o CROSS JOIN document d ON d.id = o.document_id
          WHERE o.business_id = ? AND o.channel = 'yearSummary' ORDER BY o.id`,
       )
       .all(businessId)

@@ -164,6 +164,7 @@ export const journal = sqliteTable(
   },
   (t) => [
     index("journal_business").on(t.businessId, t.date),
+    index("journal_run").on(t.runId),
     uniqueIndex("journal_reference").on(t.businessId, t.reference),
   ],
 );

@@ -47,7 +47,11 @@ export const outbox = sqliteTable(
     receipt: text("receipt"),
     detail: text("detail"),
   },
-  (t) => [index("outbox_state").on(t.state, t.nextAt), index("outbox_run").on(t.runId)],
+  (t) => [
+    index("outbox_state").on(t.state, t.nextAt),
+    index("outbox_run").on(t.runId),
+    index("outbox_business").on(t.businessId, t.channel),
+  ],
 );
 
 /** The lines of a payment file, in its order: whom each pays, and what the bank said of it. */
