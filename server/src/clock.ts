@@ -7,15 +7,18 @@ import { audit, setting } from "./store/schema.ts";
 export interface Clock {
   /** an instant, UTC, ISO text */
   now(): string;
-  /** the calendar date at a place */
-  today(zone?: string): string;
+  /** the calendar date at a place: that of the business, or the office's where no business is meant */
+  today(zone: string): string;
   /** demo only */
   moveTo(day: string): void;
 }
 
+/** Where the practice itself is: its desk, its trail of changes. Nothing of a pay goes by it. */
+export const officeZone = "Australia/Melbourne";
+
 export const realClock: Clock = {
   now: () => new Date().toISOString(),
-  today: (zone = "Australia/Melbourne") => dateInZone(new Date().toISOString(), zone),
+  today: (zone) => dateInZone(new Date().toISOString(), zone),
   moveTo: () => {
     throw new Error("The real day cannot be moved.");
   },

@@ -6,6 +6,7 @@ import { refused } from "../leave/changeBalance.ts";
 import type { LeaveOfCountry, WorthOf } from "../leave/leaveOfCountry.ts";
 import { ratesOn } from "../row/ratesOn.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { type DatedRecords, datedRecords } from "../store/dated.ts";
 import { agreedLoading } from "../time/agreements.ts";
 import { hourlyRateOn } from "../time/hourlyRate.ts";
@@ -32,7 +33,7 @@ function cashedRate(
   name: string,
   kind: string,
 ): { rate?: string } {
-  const day = context.clock.today();
+  const day = todayAt(context, businessId);
   const held = ratesOn(context, businessId, [personId], day).get(personId);
   if (!held?.rate) throw refused("amount", `No hourly rate of ${name} is known. Enter one under People first.`);
   const { leave, terms } = datedRecords(context.store.db, [personId], day);

@@ -9,6 +9,7 @@ import { workingHolidayRates } from "@zesty/core/rulebook/au/workingHolidayRates
 import type { Context } from "../context.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { personAu } from "../runs/rowFacts.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { yearSums } from "../store/sums.ts";
 import type { PayeeOfYear } from "../year/said.ts";
@@ -32,7 +33,7 @@ export function payeesOfYear(
   const people = peopleOf(db, businessId).filter((each) => wanted.has(each.id));
   const records = datedRecords(db, [...wanted], date);
   // A number that was given after the year's end belongs to its report as well; what was declared in the year stays.
-  const numbers = datedRecords(db, [...wanted], context.clock.today()).tax;
+  const numbers = datedRecords(db, [...wanted], todayAt(context, businessId)).tax;
   const { year: sums } = yearSums(context.store, [...wanted], year.to, "AU");
   const sources = payeeSources(context, { id: null, businessId, payday: date });
   const { base, percent } = context.rules.row(superGuaranteeRules, date).figures;

@@ -8,6 +8,7 @@ import { body, idOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot } from "../http/problem.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { contractorsCsv, putContractorsIn, readContractors } from "./contractors.ts";
 import { putFringeIn } from "./fringe.ts";
 import { putOpeningIn } from "./openingFigures.ts";
@@ -43,13 +44,13 @@ export const routesAu: CountryHere["routes"] = (router, context) => {
   router.get(
     "/businesses/:business/year/contractors",
     onBusiness("see", (_actor, businessId, { query }) =>
-      readContractors(context, businessId, dayOf(query.from ?? context.clock.today())),
+      readContractors(context, businessId, dayOf(query.from ?? todayAt(context, businessId))),
     ),
   );
   router.get(
     "/businesses/:business/year/contractors.csv",
     onBusiness("see", (_actor, businessId, { query }, response) => {
-      const paid = readContractors(context, businessId, dayOf(query.from ?? context.clock.today()));
+      const paid = readContractors(context, businessId, dayOf(query.from ?? todayAt(context, businessId)));
       response.type("text/csv").attachment(`contractors-${paid.year.from}.csv`).send(contractorsCsv(paid));
     }),
   );

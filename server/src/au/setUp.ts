@@ -71,7 +71,7 @@ export const setUpAu: SetUpOfCountry = {
   elements,
   view(context, owner) {
     const account = openAccount(context, owner);
-    const standards = context.rules.find(employmentStandards, context.clock.today());
+    const standards = context.rules.find(employmentStandards, context.clock.today(owner.timeZone));
     return {
       standardLeave: standards
         ? [

@@ -71,6 +71,6 @@ export const writersAu: { [S in "tax" | "super" | "fringeBenefits" | "openingYea
   },
   openingYear: (context, personId, businessId, _from, values) => {
     demandYearOpen(context, businessId, values.yearStart);
-    writeOpeningYear(context, personId, values);
+    writeOpeningYear(context, personId, businessId, values);
   },
 };

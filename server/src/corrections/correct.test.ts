@@ -1,5 +1,6 @@
 /** Corrections of what was sent: lines in the next run, a run of their own, and a debt that is paid back pay by pay. */
 import type { NewCorrection } from "@zesty/contract/corrections";
+import { dateInZone } from "@zesty/core/calendar/dates";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { listJournals, readJournal } from "../books/readBooks.ts";
@@ -9,7 +10,7 @@ import { readRun } from "../runs/readRun.ts";
 import { signOff } from "../runs/signOff.ts";
 import { setTick } from "../runs/ticks.ts";
 import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { document, outbox, payRun } from "../store/schema.ts";
+import { business, document, outbox, payRun } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
 import { makeCorrection, planCorrection } from "./correct.ts";
 import { readCorrectable } from "./readCorrectable.ts";
@@ -175,6 +176,18 @@ describe("too much paid in an earlier payroll year", () => {
   it("cannot stand as lines of the next run", () => {
     expect(() => correct("35", { into: "next" })).toThrow("needs a run of its own");
     expect(world.context.store.db.select().from(payRun).all()).toHaveLength(1);
+  });
+});
+
+describe("late in the evening", () => {
+  it.each([
+    ["Australia/Perth", "2026-07-09T15:30:00Z", "2026-07-09"],
+    ["Australia/Melbourne", "2026-07-09T15:30:00Z", "2026-07-10"],
+    ["Australia/Perth", "2026-07-09T16:30:00Z", "2026-07-10"],
+  ])("a correction stands on the day that it is in %s at %s: %s", (timeZone, now, payday) => {
+    world.context.store.db.update(business).set({ timeZone }).run();
+    world.context.clock.today = (zone) => dateInZone(now, zone);
+    expect(read(correct("40")).payday).toBe(payday);
   });
 });
 

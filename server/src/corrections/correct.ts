@@ -23,7 +23,7 @@ import { elementsOf, insertRun, openRun } from "../runs/openRun.ts";
 import { findRun, loadRun, type Run } from "../runs/runRows.ts";
 import { workRows } from "../runs/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, debt, pay, payElement, payRun, type person } from "../store/schema.ts";
@@ -50,7 +50,8 @@ export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrec
       net: done.overpaid === null ? of("net") : `-${done.overpaid}`,
       amendsYear: findRun(context, done.runId).payday === done.original.payday && done.overpaid !== null,
       earlierYear:
-        payrollYearOf(country, done.original.payday).from !== payrollYearOf(country, context.clock.today()).from,
+        payrollYearOf(country, done.original.payday).from !==
+        payrollYearOf(country, todayAt(context, findRun(context, done.runId).businessId)).from,
     };
   });
 
@@ -203,7 +204,8 @@ function nextRun(context: Context, actor: Actor, run: Run, row: typeof pay.$infe
 function isOverpaidEarlier(context: Context, run: Run, payId: number, lines: readonly SheetLine[]): boolean {
   const loaded = loadRun(context, run.id, [payId]);
   const own = loaded.rows[0]?.context;
-  if (!own || !amendsEarlierYear(loaded.owner.country, run.payday, context.clock.today())) return false;
+  if (!own || !amendsEarlierYear(loaded.owner.country, run.payday, context.clock.today(loaded.owner.timeZone)))
+    return false;
   return workOutAnyRow(withoutGuarantee(own), lines, loaded.elements, context.rules).worked.gross.value.isNegative();
 }
 
@@ -221,7 +223,7 @@ function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay.$infer
   const { db } = context.store;
   const earlier = isOverpaidEarlier(context, run, row.id, lines);
   // Not before the pay that it corrects: the year to date must hold both.
-  const today = context.clock.today();
+  const today = todayAt(context, run.businessId);
   const payday = earlier || today < run.payday ? run.payday : today;
   const overrides = earlier ? owedGross : null;
   const { country } = findBusiness(context, run.businessId);

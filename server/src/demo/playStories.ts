@@ -5,6 +5,7 @@ import { readDay } from "@zesty/core/hours/dayText";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import type { Application } from "../application.ts";
+import { officeZone } from "../clock.ts";
 import type { Actor } from "../context.ts";
 import { recordDeparture } from "../departures/recordDeparture.ts";
 import { answerRequest, askForLeave } from "../leave/requests.ts";
@@ -41,7 +42,7 @@ export async function playStories(
     .sort((a, b) => a.event.on.localeCompare(b.event.on));
   const paydays = [...new Set(runs.map(({ run }) => run.payday))].sort();
   const goTo = async (day: string) => {
-    if (day > context.clock.today()) await moveTheDay(context, day);
+    if (day > context.clock.today(officeZone)) await moveTheDay(context, day);
     while (events[0] && events[0].event.on <= day) {
       const next = events.shift();
       if (next) await happen(application, actor, next.one, next.event);

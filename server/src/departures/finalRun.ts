@@ -5,6 +5,7 @@ import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { insertRun, nextPeriodOf, openRun } from "../runs/openRun.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payCycle, payRun, type person } from "../store/schema.ts";
 
@@ -38,7 +39,7 @@ function ownRun(context: Context, who: Who, wanted: NewDeparture, cycle: Cycle):
   const { db } = context.store;
   const open = openRunOf(context, cycle.id);
   const start = open?.periodStart ?? nextPeriodOf(context, cycle).start;
-  const payday = wanted.payday ?? context.clock.today();
+  const payday = wanted.payday ?? todayAt(context, who.businessId);
   const run = insertRun(context, {
     businessId: who.businessId,
     cycleId: cycle.id,

@@ -3,6 +3,7 @@ import type { DeskView, Lane, Payday, Pin, ToDo } from "@zesty/contract/desk";
 import { addDays } from "@zesty/core/calendar/dates";
 import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { centsText } from "@zesty/core/quantity/units";
+import { officeZone } from "../clock.ts";
 import type { Actor, Context } from "../context.ts";
 import { qualificationsEnding } from "../people/qualificationsEnding.ts";
 import { segmentsFrom } from "../runs/segments.ts";
@@ -18,7 +19,7 @@ const daysBack = 35;
 const daysAhead = 35;
 
 export function readDesk(context: Context, actor: Actor): DeskView {
-  const day = context.clock.today();
+  const day = context.clock.today(officeZone);
   const from = addDays(day, -daysBack);
   const to = addDays(day, daysAhead);
   const facts = deskFacts(context, actor, from, to);

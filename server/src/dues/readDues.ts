@@ -3,6 +3,7 @@ import type { DueView } from "@zesty/contract/books";
 import { addMonths } from "@zesty/core/calendar/dates";
 import { and, eq, gte } from "drizzle-orm";
 import type { Context } from "../context.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { due, fund, person } from "../store/schema.ts";
 import { brokenSeals } from "../store/seals.ts";
 
@@ -30,7 +31,7 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
     .from(due)
     .leftJoin(fund, eq(due.fundId, fund.id))
     .leftJoin(person, eq(due.personId, person.id))
-    .where(and(eq(due.businessId, businessId), gte(due.dueDate, addMonths(context.clock.today(), -12 * years))))
+    .where(and(eq(due.businessId, businessId), gte(due.dueDate, addMonths(todayAt(context, businessId), -12 * years))))
     .all();
   const members = new Map(
     context.store

@@ -12,7 +12,7 @@ import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { readRun } from "../runs/readRun.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { meaningsOf, readBrought, rememberMeanings } from "./brought.ts";
 import type { SheetOut } from "./writeBook.ts";
@@ -52,7 +52,7 @@ function factsOf(
     costCentres: view.costCentres.map((each) => each.code),
     periodStart: view.periodStart,
     periodEnd: view.periodEnd,
-    today: context.clock.today(),
+    today: todayAt(context, view.businessId),
     mapping,
   };
   return { facts, view };

@@ -6,7 +6,7 @@ import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { centreCodes } from "../runs/rowFacts.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { person } from "../store/schema.ts";
 import { daysBetweenDates } from "../time/readDays.ts";
@@ -41,7 +41,7 @@ export async function shiftSheetBack(
     timeZone: owner.timeZone,
     periodStart: from,
     periodEnd: to,
-    today: context.clock.today(),
+    today: todayAt(context, businessId),
     mapping: { ...meaningsOf(context, businessId, "shifts"), ...mapping },
     sameAs: { ...meaningsOf(context, businessId, "people"), ...people },
     known: (id, date) => days.get(`${id} ${date}`),

@@ -66,7 +66,7 @@ export function feedText(context: Context, file: string): string {
 
 export function calendarText(context: Context, businessId: number): string {
   const owner = findBusiness(context, businessId);
-  const today = context.clock.today();
+  const today = context.clock.today(owner.timeZone);
   const [from, to] = [addDays(today, -reach.back), addDays(today, reach.ahead)];
   const calendar = ical({ name: `Away: ${owner.name}`, prodId: "//Zesty Ledger//Leave//EN", ttl: 3600 });
   const event = (id: string, first: IsoDate, last: IsoDate, summary: string) => {

@@ -9,7 +9,7 @@ import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { mayPrepare } from "../http/rights.ts";
 import { timeReach } from "../http/timeRights.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { calendarFeed, costCentre, person, place } from "../store/schema.ts";
 import { type KnownPerson, personTimes } from "../time/personTimes.ts";
@@ -22,7 +22,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
   if (!isDate(from) || !isDate(to) || to < from || daysBetween(from, to) > mostDays)
     throw cannot("leave-days", `Leave is shown from one day to another, at most ${mostDays} days on, as 2026-07-01.`);
   const { db } = context.store;
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
   const { country } = findBusiness(context, businessId);
   const reach = timeReach(context, actor, businessId);
   const everybody = db.select().from(person).where(eq(person.businessId, businessId)).all();
@@ -153,7 +153,7 @@ export const findRequest = ({ store }: Context, businessId: number, id: number):
 /** A person's ledger with the balance after each entry, the newest first; who only looks on sees no confidential kind. */
 export function leaveHistory(context: Context, actor: Actor, businessId: number, personId: number): LeaveEntryView[] {
   const { country } = findBusiness(context, businessId);
-  const seesAll = timeReach(context, actor, businessId)({ personId, date: context.clock.today() });
+  const seesAll = timeReach(context, actor, businessId)({ personId, date: todayAt(context, businessId) });
   const rows = context.store
     .prepared<[number], Omit<LeaveEntryView, "amount" | "balance"> & { amountE4: number }>(
       `SELECT e.date AS date, e.kind AS kind, e.why AS why, e.hours_e4 AS amountE4, e.reason AS reason,

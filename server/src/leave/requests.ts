@@ -10,6 +10,7 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { leaveAnswer, leaveRequest, person } from "../store/schema.ts";
 import { approveDays, saveDays } from "../time/days.ts";
@@ -163,7 +164,7 @@ function ontoRecord(
   asked: LeaveRequest,
   belowNought: boolean,
 ): void {
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
   const start = asked.first < today ? asked.first : today;
   const [known] = personTimes(context, businessId, [who.id], start, asked.last);
   if (!known) throw notFound("person");

@@ -10,6 +10,7 @@ import { demandRight } from "../http/rights.ts";
 import { demandTimeRight } from "../http/timeRights.ts";
 import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
 import { findRequest, leaveHistory, readLeave } from "./readLeave.ts";
@@ -23,12 +24,12 @@ const asked = (request: Request, name: string, otherwise: string): string => {
 
 export function leaveRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
-  const today = () => context.clock.today();
+  const today = (businessId: number) => todayAt(context, businessId);
   router.get(
     "/businesses/:business/leave",
     onBusiness("see", (actor, businessId, request) => {
-      const from = asked(request, "from", today());
-      return readLeave(context, actor, businessId, from, asked(request, "to", addDays(today(), 90)));
+      const from = asked(request, "from", today(businessId));
+      return readLeave(context, actor, businessId, from, asked(request, "to", addDays(today(businessId), 90)));
     }),
   );
   router.post(
@@ -61,14 +62,14 @@ export function leaveRoutes(context: Context, router: Router): void {
   router.get("/calendars/:file", (request, response) => {
     response.type("text/calendar; charset=utf-8").send(feedText(context, String(request.params.file)));
   });
-  const worthDays = (request: Request) => {
-    const to = asked(request, "to", today());
-    return { from: asked(request, "from", addDays(today(), -28)), to };
+  const worthDays = (businessId: number, request: Request) => {
+    const to = asked(request, "to", today(businessId));
+    return { from: asked(request, "from", addDays(today(businessId), -28)), to };
   };
   router.get(
     "/businesses/:business/leave-worth",
     onBusiness("see", (_actor, businessId, request) => {
-      const { from, to } = worthDays(request);
+      const { from, to } = worthDays(businessId, request);
       return readWorth(context, businessId, from, to);
     }),
   );
@@ -77,7 +78,7 @@ export function leaveRoutes(context: Context, router: Router): void {
     signedIn(context, (actor, request, response) => {
       const businessId = idOf(request, "business");
       demandRight(context, actor, businessId, "see");
-      const { from, to } = worthDays(request);
+      const { from, to } = worthDays(businessId, request);
       const bytes = worthCsv(context, businessId, from, to);
       response.setHeader("Content-Disposition", contentDisposition(`leave-${from}-to-${to}.csv`));
       response.type("text/csv").send(bytes);

@@ -10,6 +10,7 @@ import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { figure } from "@zesty/core/working/figure";
 import type { Context } from "../context.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { leaveBalances } from "../store/sums.ts";
 import type { KnownPerson } from "../time/personTimes.ts";
@@ -21,13 +22,14 @@ type Standings = Record<string, LeaveStanding>;
  * @param to the last day that somebody may ask for
  */
 export function standingsOf(context: Context, people: readonly KnownPerson[], to: IsoDate): Map<number, Standings> {
-  const today = context.clock.today();
+  const [first] = people;
+  if (!first) return new Map();
+  const today = todayAt(context, first.who.businessId);
   const ids = people.map((each) => each.who.id);
   const since = unpaidSince(context, ids);
   const balances = leaveBalances(context.store, ids);
   const records = datedRecords(context.store.db, ids, today);
-  const [first] = people;
-  const arising = first && context.country(first.time.country).leave.arising(context, people, records, { today, to });
+  const arising = context.country(first.time.country).leave.arising(context, people, records, { today, to });
   return new Map(
     people.map((each): [number, Standings] => {
       const { country } = each.time;

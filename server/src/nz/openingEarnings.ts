@@ -12,6 +12,7 @@ import type { Actor, Context } from "../context.ts";
 import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { pastEarnings } from "../store/schema.ts";
 import { spanFault } from "./earlierSpans.ts";
 import { firstPaidDays } from "./ledger.ts";
@@ -37,7 +38,7 @@ function readLines(context: Context, businessId: number, text: string): OpeningE
   const shown: OpeningEarningsShown = { rows: [], total: { lines: "0.00", printed: null }, faults: [] };
   const { lines, faults } = pastedLines(text, 6);
   if (faults.length > 0) return { ...shown, faults };
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
   const people = peopleOf(context.store.db, businessId);
   const named = whoIsNamed(people, { severalLines: true });
   const firstPaid = firstPaidDays(

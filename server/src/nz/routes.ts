@@ -13,7 +13,7 @@ import { readRun } from "../runs/readRun.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { runRoute } from "../runs/runRoute.ts";
 import { findRun } from "../runs/runRows.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { planClosedown, recordClosedown } from "./closedown.ts";
 import { acceptEsct, esctRates } from "./esctRates.ts";
 import { filedMonths } from "./filedMonths.ts";
@@ -30,7 +30,7 @@ export const routesNz: CountryHere["routes"] = (router, context) => {
   router.get(
     "/businesses/:business/esct-rates",
     onBusiness("see", (_actor, businessId, request) => {
-      const from = typeof request.query.from === "string" ? request.query.from : context.clock.today();
+      const from = typeof request.query.from === "string" ? request.query.from : todayAt(context, businessId);
       if (!isDate(from)) throw cannot("not-a-day", "Choose a day of the year, as 2026-04-01.");
       return ratesOf(businessId, from);
     }),

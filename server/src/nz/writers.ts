@@ -12,6 +12,7 @@ import { eq } from "drizzle-orm";
 import { cannot } from "../http/problem.ts";
 import { demandNumberOfNobodyElse } from "../people/numberOfAnother.ts";
 import type { Writer } from "../people/peopleOfCountry.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { holidayTerms, kiwiSaver, leaveEntry, pastEarnings, payOrders, taxCode } from "../store/schema.ts";
@@ -56,7 +57,7 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
   orders: (context, personId, _businessId, from, { childSupport, orders }) => {
     context.store.db.insert(payOrders).values({ personId, from, childSupport, orders }).run();
   },
-  holidays: (context, personId, _businessId, from, { agreedWeek, opening, openingOn, ...values }) => {
+  holidays: (context, personId, businessId, from, { agreedWeek, opening, openingOn, ...values }) => {
     const { from: _from, ...rest } = values;
     context.store.db
       .insert(holidayTerms)
@@ -69,7 +70,7 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
           personId,
           kind,
           // Entitlements that arose before this day are in the balance already.
-          date: openingOn ?? context.clock.today(),
+          date: openingOn ?? todayAt(context, businessId),
           amountE4: toE4(decimal(units)),
           why: "opening",
         })

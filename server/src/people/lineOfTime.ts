@@ -7,6 +7,7 @@ import { addDays, addMonths, dateWords } from "@zesty/core/calendar/dates";
 import { and, asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { type employmentTerms, payRun, person, signedPay } from "../store/schema.ts";
 import { undoBackPay } from "./backPay.ts";
@@ -46,7 +47,7 @@ export function readLineOfTime(context: Context, personId: number): LineOfTime {
   const { db } = context.store;
   const who = db.select().from(person).where(eq(person.id, personId)).get();
   if (!who) throw notFound("person");
-  const today = context.clock.today();
+  const today = todayAt(context, who.businessId);
   const lanes = lanesOf(context, who).map((lane): TimeLane => {
     const notches: Notch[] = [];
     let before: [string, string][] | null = null;

@@ -1,6 +1,7 @@
 /** A tax number belongs to one person: the same one for two people who work here is a slip, and mixes up their tax. */
 import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { places } from "../store/crypt.ts";
 
 const kept = {
@@ -43,5 +44,5 @@ function holders(context: Context, personId: number, businessId: number, kind: k
          (SELECT t.${column} FROM ${table} t WHERE t.person_id = p.id ORDER BY t."from" DESC, t.id DESC LIMIT 1) AS sealed
        FROM person p WHERE p.business_id = ? AND p.id <> ? AND (p.end_date IS NULL OR p.end_date >= ?)`,
     )
-    .all(businessId, personId, context.clock.today());
+    .all(businessId, personId, todayAt(context, businessId));
 }

@@ -5,6 +5,7 @@ import { type IncomeType, incomeTypeOf } from "@zesty/core/au/taxDeclaration";
 import { and, asc, eq, isNotNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import type { Db, Store } from "../store/open.ts";
 import { openingYear, signedPay } from "../store/schema.ts";
@@ -33,14 +34,15 @@ export const readOpeningYears = ({ store }: Context, personId: number): OpeningY
     recordedOn: recordedAt.slice(0, 10),
   }));
 
-export function writeOpeningYear(context: Context, personId: number, values: OpeningYear): void {
+export function writeOpeningYear(context: Context, personId: number, businessId: number, values: OpeningYear): void {
   const { db } = context.store;
   const { yearStart, carried, previousBmsId, previousPayrollId, ...amounts } = values;
-  if (yearStart > context.clock.today()) {
+  const today = todayAt(context, businessId);
+  if (yearStart > today) {
     const text = `The payroll year of ${yearStart.slice(0, 4)} has not begun: nothing was paid in it before this program.`;
     throw cannot("year-not-begun", text, { errors: [{ path: "yearStart", text }] });
   }
-  const records = datedRecords(db, [personId], context.clock.today());
+  const records = datedRecords(db, [personId], today);
   const tax = records.tax.get(personId);
   const type: IncomeType = incomeTypeOf(
     { residency: (tax?.residency ?? "resident") as "resident", income: tax?.income ?? undefined },

@@ -7,7 +7,7 @@ import { fromE4 } from "@zesty/core/quantity/units";
 import { stringify } from "csv-stringify/sync";
 import type { Actor, Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
@@ -41,7 +41,7 @@ export function peopleCells(context: Context, businessId: number, numbers: boole
   const { db, crypt } = context.store;
   const { country } = findBusiness(context, businessId);
   const setUp = readBusiness(context, businessId);
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
   const people = peopleOf(db, businessId).filter((each) => each.endDate === null || each.endDate >= today);
   const ids = people.map((each) => each.id);
   // Of who is yet to start, what will hold; of everybody else what holds today.

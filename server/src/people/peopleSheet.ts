@@ -17,7 +17,7 @@ import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { meaningsOf, readBrought, rememberMeanings } from "../hoursSheet/brought.ts";
 import { cannot } from "../http/problem.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { record } from "../store/audit.ts";
 import { person } from "../store/schema.ts";
@@ -71,8 +71,9 @@ function checkRows(context: Context, businessId: number, rows: readonly PersonCe
   const numbers = numbersInUse(context, businessId);
   const isKnown = new Set(here.map((each) => personKey(each.givenName, each.familyName, each.birthDate)));
   const before = new Map<string, number>();
+  const today = todayAt(context, businessId);
   return rows.map((cells, at): Checked => {
-    const { values, marks } = readPersonCells(cells, columns, context.clock.today());
+    const { values, marks } = readPersonCells(cells, columns, today);
     const payrollId = values.payrollId ?? nextPayrollId(ids);
     const draft = draftOf(country, values, setUp, payrollId);
     marks.push(...draft.marks);

@@ -7,7 +7,7 @@ import { and, asc, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { readDeparture } from "../departures/readDeparture.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { workPlace } from "../setup/places.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
@@ -88,8 +88,11 @@ export const businessOfPerson = (context: Context, personId: number): number => 
 };
 
 /** What holds today; of somebody who is yet to start, what will hold then. What is coming stands on the line of time. */
-export const heldOn = (context: Context, { startDate }: Pick<typeof person.$inferSelect, "startDate">): string => {
-  const today = context.clock.today();
+export const heldOn = (
+  context: Context,
+  { businessId, startDate }: Pick<typeof person.$inferSelect, "businessId" | "startDate">,
+): string => {
+  const today = todayAt(context, businessId);
   return startDate > today ? startDate : today;
 };
 

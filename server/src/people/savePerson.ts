@@ -23,7 +23,7 @@ import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import type { SectionValuesNz } from "../nz/writers.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
 import {
@@ -113,7 +113,7 @@ export function saveSection<S extends Section | SectionNz>(
   context.store.transaction(() => {
     const found = db.select().from(person).where(eq(person.id, personId)).get();
     if (!found) throw notFound("person");
-    const asked = "from" in values && values.from ? values.from : context.clock.today();
+    const asked = "from" in values && values.from ? values.from : todayAt(context, found.businessId);
     // Nothing holds of somebody before the start: what is said for an earlier day counts from it.
     const from = asked < found.startDate ? found.startDate : asked;
     const write = writersIn(context, found.businessId)[section];

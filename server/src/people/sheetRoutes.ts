@@ -7,7 +7,7 @@ import type { Router } from "express";
 import type { Context } from "../context.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { firstPayOf } from "./firstPay.ts";
 import { peopleBook } from "./peopleBook.ts";
 import { peopleCsv } from "./peopleList.ts";
@@ -54,7 +54,7 @@ export function peopleSheetRoutes(context: Context, router: Router): void {
     `${at}/facts.xlsx`,
     onBusiness("see", async (actor, businessId, _request, response) => {
       const bytes = await peopleBook(context, actor, businessId);
-      response.attachment(`people-${context.clock.today()}.xlsx`).send(bytes);
+      response.attachment(`people-${todayAt(context, businessId)}.xlsx`).send(bytes);
     }),
   );
   for (const [name, right] of [
@@ -65,7 +65,10 @@ export function peopleSheetRoutes(context: Context, router: Router): void {
       `${at}/${name}.csv`,
       onBusiness(right, (actor, businessId, _request, response) => {
         const csv = peopleCsv(context, actor, businessId, name === "list-with-numbers");
-        response.type("text/csv").attachment(`people-${context.clock.today()}.csv`).send(csv);
+        response
+          .type("text/csv")
+          .attachment(`people-${todayAt(context, businessId)}.csv`)
+          .send(csv);
       }),
     );
 }

@@ -4,6 +4,7 @@
  * whose line is worked out anew.
  */
 import type { ReadinessLine } from "@zesty/contract/readiness";
+import { officeZone } from "../clock.ts";
 import type { Actor, Context } from "../context.ts";
 import { rightIn } from "../http/rights.ts";
 import { eachOf, type Steps } from "../jobs/steps.ts";
@@ -25,7 +26,7 @@ function holding(context: Context): Map<number, ReadinessLine> {
   // A day begins at each business's own midnight.
   const zones = store.prepared<[], { zone: string }>("SELECT DISTINCT time_zone AS zone FROM business").all();
   const days = zones.map(({ zone }) => context.clock.today(zone));
-  const under = [context.clock.today(), ...days, context.rules.version].join(" ");
+  const under = [context.clock.today(officeZone), ...days, context.rules.version].join(" ");
   const { lastEntry, lastAnswer } = store
     .prepared<[], { lastEntry: number; lastAnswer: number }>(
       `SELECT (SELECT coalesce(MAX(id), 0) FROM audit) AS lastEntry,

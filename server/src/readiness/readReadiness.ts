@@ -40,7 +40,7 @@ export function readReadiness(context: Context, businessId: number): Readiness {
       missing: part.missing.sort(soonestFirst),
     };
   });
-  return { businessId, name: owner.name, country: owner.country, day: context.clock.today(), parts };
+  return { businessId, name: owner.name, country: owner.country, day: context.clock.today(owner.timeZone), parts };
 }
 
 const soonestFirst = (a: MissingFact, b: MissingFact): number =>
@@ -103,7 +103,7 @@ function codesInUse({ store }: Context, businessId: number): Set<string> {
 /** What people still lack, each with the day from which it matters. */
 function peopleParts(context: Context, owner: Owner) {
   const { db } = context.store;
-  const today = context.clock.today();
+  const today = context.clock.today(owner.timeZone);
   const here = peopleOf(db, owner.id).filter((each) => each.endDate === null || each.endDate >= today);
   const ids = here.map((each) => each.id);
   const records = datedRecords(db, ids, "9999-12-31");
@@ -174,7 +174,7 @@ export function nextPaydayOf(context: Context, cycle: typeof payCycle.$inferSele
 /** Runs that are due and have not gone out, and what the agency did not take. */
 function runPart(context: Context, owner: Owner) {
   const { db } = context.store;
-  const today = context.clock.today();
+  const today = context.clock.today(owner.timeZone);
   const due = db
     .select()
     .from(payRun)

@@ -3,6 +3,7 @@
 import { hash, verify } from "@node-rs/argon2";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import { eq, ne } from "drizzle-orm";
+import { officeZone } from "../clock.ts";
 import type { Actor, Context } from "../context.ts";
 import { conflict, ProblemError } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
@@ -95,7 +96,7 @@ export function sessionView(context: Context, actor: Actor | null, staff = false
   const own = actor ? db.select().from(user).where(eq(user.id, actor.userId)).get() : undefined;
   return {
     needsFirstUser: !hasUsers(context),
-    day: context.clock.today(),
+    day: context.clock.today(officeZone),
     demo: context.settings.demoDay !== null,
     staff,
     user:

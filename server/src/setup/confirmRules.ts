@@ -2,6 +2,7 @@
 import type { ConfirmRules } from "@zesty/contract/books";
 import type { Table } from "@zesty/core/rulebook/ruleBook";
 import { allTables } from "@zesty/core/rulebook/tables";
+import { officeZone } from "../clock.ts";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
@@ -15,7 +16,7 @@ export function confirmRules(context: Context, actor: Actor, { table: name, from
   if (row.standing === "published")
     throw cannot("confirmed-already", `This row is confirmed already: ${row.source.seen}. Nothing was changed.`);
   const { note: _whyDoubtful, ...known } = row;
-  const seen = `${context.clock.today()} by ${actor.name}: ${edition}`;
+  const seen = `${context.clock.today(officeZone)} by ${actor.name}: ${edition}`;
   context.store.transaction(() => {
     context.store.db
       .insert(loadedRow)

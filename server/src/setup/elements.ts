@@ -7,6 +7,7 @@ import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payElement, person } from "../store/schema.ts";
 import { reservedCodes } from "./ensureElement.ts";
+import { todayAt } from "./findBusiness.ts";
 
 export function readElements(context: Context, businessId: number): BusinessView["elements"] {
   const { db } = context.store;
@@ -24,7 +25,7 @@ export function readElements(context: Context, businessId: number): BusinessView
 function usedBy(context: Context, businessId: number): Map<number, number> {
   const { db } = context.store;
   const people = db.select().from(person).where(eq(person.businessId, businessId)).all();
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
   const here = people.filter((each) => each.endDate === null || each.endDate >= today).map((each) => each.id);
   const counts = new Map<number, number>();
   for (const { lines } of datedRecords(db, here, "9999-12-31").usual.values())

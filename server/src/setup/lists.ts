@@ -20,7 +20,7 @@ import {
   person,
   place,
 } from "../store/schema.ts";
-import { findBusiness } from "./findBusiness.ts";
+import { findBusiness, todayAt } from "./findBusiness.ts";
 import { noOtherDefault } from "./funds.ts";
 
 const tables = {
@@ -43,7 +43,7 @@ const words: Record<ListName, string> = {
 /** How many people, or pay elements and costs, use each entry now or will: by the entry's id. */
 export function usesOf(context: Context, businessId: number): Record<ListName, Map<number, number>> {
   const { db } = context.store;
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
   const here = db
     .select()
     .from(person)

@@ -13,13 +13,13 @@ import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { loadRun } from "../runs/runRows.ts";
 import { payRun } from "../store/schema.ts";
-import { findBusiness } from "./findBusiness.ts";
+import { findBusiness, todayAt } from "./findBusiness.ts";
 import { loadedRows } from "./ruleTables.ts";
 
 /** Days from a year back on which tables of a country take effect, with their titles. */
-function changesOf(context: Context, country: CountryCode): { date: string; titles: string[] }[] {
+function changesOf(context: Context, country: CountryCode, today: string): { date: string; titles: string[] }[] {
   const loaded = loadedRows(context);
-  const since = addDays(context.clock.today(), -366);
+  const since = addDays(today, -366);
   const found = new Map<string, Set<string>>();
   for (const table of allTables.filter((each) => each.country === country)) {
     const rows = [...table.rows, ...loaded.filter((each) => each.tableName === table.name).map((each) => each.row)];
@@ -35,8 +35,8 @@ function changesOf(context: Context, country: CountryCode): { date: string; titl
 
 export function tablesChange(context: Context, businessId: number, wanted: string | undefined): TablesChange {
   const { country } = findBusiness(context, businessId);
-  const dates = changesOf(context, country);
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
+  const dates = changesOf(context, country, today);
   // The next day that changes something, else the last one that did.
   const on = wanted ?? dates.findLast((each) => each.date >= today)?.date ?? dates[0]?.date ?? today;
   if (!isDate(on)) throw cannot("not-a-day", "Choose the day from which the tables count, as 2026-07-01.");

@@ -3,7 +3,7 @@ import type { AskedPeople } from "@zesty/contract/readiness";
 import { and, eq, gte, isNull, or } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { readPerson } from "../people/readPeople.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { person } from "../store/schema.ts";
 import { linkOf, mailTo } from "../users/invitations.ts";
@@ -15,7 +15,7 @@ type Who = typeof person.$inferSelect;
 /** @returns who was asked, who has no address, and to whom the mail server would not take a letter */
 export async function askPeople(context: Context, actor: Actor, businessId: number): Promise<AskedPeople> {
   const answer: AskedPeople = { asked: [], without: [], notTaken: [] };
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
   const here = context.store.db
     .select()
     .from(person)

@@ -85,7 +85,7 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
     name: `${who.givenName} ${who.familyName}`,
     business: owner.name,
     country: owner.country,
-    today: context.clock.today(),
+    today: context.clock.today(owner.timeZone),
     nextPayday: cycle && who.endDate === null ? nextPayday(context, cycle) : null,
     payslips: sentPayslips(context, personId).map(
       ({ payId, payday, run: { periodStart: start, periodEnd: end }, snapshot }) => {

@@ -25,7 +25,7 @@ import { businessOfPerson } from "../people/readPeople.ts";
 import { keptWorking } from "../runs/readRun.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { beginSession } from "../session/beginSession.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { summaryFile, yearSummary } from "../year/summary.ts";
 import { sendCode, signInByCode } from "./oneTimeCode.ts";
@@ -157,8 +157,9 @@ export function staffRoutes(context: Context): Router {
   router.get(
     "/staff/:person/week",
     own((_actor, personId, request) => {
-      const day = String(request.query.day ?? context.clock.today());
-      return readOwnWeek(context, personId, isDate(day) ? day : context.clock.today());
+      const today = todayAt(context, businessOfPerson(context, personId));
+      const day = String(request.query.day ?? today);
+      return readOwnWeek(context, personId, isDate(day) ? day : today);
     }),
   );
   router.put(
@@ -166,7 +167,7 @@ export function staffRoutes(context: Context): Router {
     own((actor, personId, request) => {
       const { days } = body(staffDays, request);
       saveOwnDays(context, actor, personId, days);
-      return readOwnWeek(context, personId, days[0]?.date ?? context.clock.today());
+      return readOwnWeek(context, personId, days[0]?.date ?? todayAt(context, businessOfPerson(context, personId)));
     }),
   );
   router.post(

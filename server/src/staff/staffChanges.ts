@@ -11,7 +11,7 @@ import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { addFund } from "../setup/funds.ts";
 import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
@@ -28,7 +28,7 @@ const findPerson = (context: Context, personId: number): Who => {
 };
 /** Facts of somebody who is yet to start count from the start. */
 const dayOf = (context: Context, who: Who): string =>
-  who.startDate > context.clock.today() ? who.startDate : context.clock.today();
+  who.startDate > todayAt(context, who.businessId) ? who.startDate : todayAt(context, who.businessId);
 
 export async function changeOwn(
   context: Context,
@@ -159,7 +159,7 @@ async function askForAccount(
       context,
       who.email,
       "Another bank account was asked for",
-      `Hello ${who.givenName},\n\non ${dateWords(context.clock.today())} somebody signed in as you asked that your pay from ${name} goes to another account: ${words}. It waits until ${name} has looked at it. If it was not you, tell them at once, and choose a new password.\n`,
+      `Hello ${who.givenName},\n\non ${dateWords(todayAt(context, who.businessId))} somebody signed in as you asked that your pay from ${name} goes to another account: ${words}. It waits until ${name} has looked at it. If it was not you, tell them at once, and choose a new password.\n`,
     );
 }
 

@@ -13,7 +13,7 @@ import { cannot, conflict, notFound } from "../http/problem.ts";
 import { findRequest } from "../leave/readLeave.ts";
 import { answerRequest, askForLeave } from "../leave/requests.ts";
 import { standingsOf } from "../leave/standings.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { person } from "../store/schema.ts";
 import { saveDays } from "../time/days.ts";
 import { type KnownPerson, personTimes } from "../time/personTimes.ts";
@@ -57,8 +57,8 @@ export function saveOwnDays(
   typed: readonly { date: string; text: string }[],
 ): void {
   const businessId = businessOf(context, personId);
-  const { country } = findBusiness(context, businessId);
-  const today = context.clock.today();
+  const { country, timeZone } = findBusiness(context, businessId);
+  const today = context.clock.today(timeZone);
   const dates = typed.map((each) => each.date).sort();
   const known = knownOf(context, personId, dates[0] ?? today, dates.at(-1) ?? today);
   const errors: { path: string; text: string }[] = [];
@@ -89,7 +89,7 @@ export function previewLeave(context: Context, personId: number, asked: StaffLea
     throw cannot("leave-refused", "The last day lies before the first.", {
       errors: [{ path: "last", text: "The last day lies before the first." }],
     });
-  const today = context.clock.today();
+  const today = todayAt(context, businessOf(context, personId));
   const known = knownOf(context, personId, asked.first < today ? asked.first : today, asked.last);
   const kind = leaveKindIn(known.time.country, asked.kind);
   const { days } = leaveDays(asked, known.time.pattern, known.time.holidays);

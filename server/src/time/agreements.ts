@@ -9,7 +9,7 @@ import { type EnteredRates, noRates } from "@zesty/core/hours/pricing";
 import { and, asc, eq, lte } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { newest } from "../store/dated.ts";
 import { agreementFacts, ownAgreementRules, timeTerms } from "../store/schema.ts";
@@ -74,7 +74,7 @@ export function saidOf(context: Context, businessId: number, agreement: string, 
 }
 
 export function listAgreements(context: Context, businessId: number): AgreementView[] {
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
   const sets = agreementRulesOf(context, businessId);
   const inUse = new Set(
     context.store

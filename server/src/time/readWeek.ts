@@ -6,7 +6,7 @@ import { and, asc, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { timeReach } from "../http/timeRights.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
@@ -39,7 +39,11 @@ export function readWeek(
     .get();
   const wanted =
     day ??
-    (newest?.state === "open" ? newest.periodStart : newest ? addDays(newest.periodEnd, 1) : context.clock.today());
+    (newest?.state === "open"
+      ? newest.periodStart
+      : newest
+        ? addDays(newest.periodEnd, 1)
+        : todayAt(context, businessId));
   const { start: from, end: to } = periodHolding(
     cycle,
     wanted < cycle.firstPeriodStart ? cycle.firstPeriodStart : wanted,

@@ -20,7 +20,7 @@ import { cannot, notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
 import { demandTimeRight } from "../http/timeRights.ts";
 import { listPeople } from "../people/readPeople.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { listAgreements, loadAgreementRules, saveAgreementFacts } from "./agreements.ts";
 import { annualWages } from "./annualWages.ts";
 import { approveDays, saveDays } from "./days.ts";
@@ -59,7 +59,7 @@ export function timeRoutes(context: Context, router: Router): void {
       if (ending !== "csv" && ending !== "pdf") throw notFound("record");
       const person = asked(request, "person");
       // Four weeks to this day, where nobody says which.
-      const to = asked(request, "to") ?? context.clock.today();
+      const to = asked(request, "to") ?? todayAt(context, businessId);
       const from = asked(request, "from") ?? (isDate(to) ? addDays(to, -27) : "");
       if (!isDate(from) || !isDate(to))
         throw cannot("record-days", "A record needs its first and its last day, as 2026-06-22.");
@@ -114,7 +114,7 @@ export function timeRoutes(context: Context, router: Router): void {
   router.get(
     "/businesses/:business/annual-wages",
     onBusiness("see", (_actor, businessId, request) => {
-      const year = payrollYearOf(findBusiness(context, businessId).country, context.clock.today());
+      const year = payrollYearOf(findBusiness(context, businessId).country, todayAt(context, businessId));
       return annualWages(context, businessId, asked(request, "from") ?? year.from, asked(request, "to") ?? year.to);
     }),
   );
@@ -134,7 +134,7 @@ export function timeRoutes(context: Context, router: Router): void {
     "/businesses/:business/agreements/plan",
     onBusiness("prepare", (actor, businessId, request) => {
       const { code, validFrom } = (request.body ?? {}) as { code?: unknown; validFrom?: unknown };
-      const today = context.clock.today();
+      const today = todayAt(context, businessId);
       const day = typeof validFrom === "string" && isDate(validFrom) && validFrom > today ? validFrom : today;
       return whoMoves(context, businessId, String(code), day, () => {
         loadAgreementRules(context, actor, businessId, request.body);

@@ -2,6 +2,7 @@
 import { invite, userChange } from "@zesty/contract/session";
 import { create as contentDisposition } from "content-disposition";
 import { type Request, type RequestHandler, type Response, Router } from "express";
+import { officeZone } from "../clock.ts";
 import type { Actor, Context } from "../context.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { ProblemError } from "../http/problem.ts";
@@ -59,7 +60,7 @@ export function userRoutes(context: Context): Router {
     lead((_actor, request, response) => {
       response
         .type("text/csv")
-        .setHeader("Content-Disposition", contentDisposition(`audit-trail-${context.clock.today()}.csv`))
+        .setHeader("Content-Disposition", contentDisposition(`audit-trail-${context.clock.today(officeZone)}.csv`))
         .send(trailCsv(context, query(request)));
     }),
   );

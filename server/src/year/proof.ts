@@ -16,7 +16,7 @@ import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { standingOn } from "../lodging/lodging.ts";
 import { peopleOf } from "../people/ofBusiness.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payRun, person, signedPay, yearSum } from "../store/schema.ts";
 import { openingsOf } from "../store/sums.ts";
@@ -75,7 +75,7 @@ function yearInHand(
   starts: readonly string[],
   yearOf: (day: string) => PayrollYear,
 ): string | undefined {
-  const today = context.clock.today();
+  const today = todayAt(context, businessId);
   const waits = starts.find((start) => {
     const { to } = yearOf(start);
     return to < today && today <= addMonths(to, wrapUpMonths) && closingOf(context, businessId, start) === null;
@@ -102,7 +102,7 @@ export function readYear(
   const own = context.country(country).year;
   const yearOf = (day: string) => payrollYearOf(country, day);
   const starts = yearsOf(context, businessId);
-  const year = yearOf(wanted ?? yearInHand(context, businessId, starts, yearOf) ?? context.clock.today());
+  const year = yearOf(wanted ?? yearInHand(context, businessId, starts, yearOf) ?? todayAt(context, businessId));
   const asked: Asked = { businessId, from: year.from, to: year.to };
   const facts = saidByFacts(context, asked, own);
   const reported = own.reported(context, businessId, year.from, year.to);

@@ -16,6 +16,7 @@ import { demandRight } from "../http/rights.ts";
 import type { Jobs } from "../jobs/jobs.ts";
 import { asJob } from "../jobs/routes.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
+import { todayAt } from "../setup/findBusiness.ts";
 import { closeYear, tickLine } from "./close.ts";
 import { declareSteps, leaveOut } from "./declare.ts";
 import { readElementSheet } from "./elementSheet.ts";
@@ -98,13 +99,17 @@ export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
   router.get(
     "/businesses/:business/year/elements",
     onBusiness("see", (_actor, businessId, { query }) =>
-      readElementSheet(context, businessId, query.from === undefined ? context.clock.today() : dayIn(query.from)),
+      readElementSheet(
+        context,
+        businessId,
+        query.from === undefined ? todayAt(context, businessId) : dayIn(query.from),
+      ),
     ),
   );
   router.get(
     "/businesses/:business/year/outside",
     onBusiness("see", (_actor, businessId, { query }) =>
-      readOutside(context, businessId, query.from === undefined ? context.clock.today() : dayIn(query.from)),
+      readOutside(context, businessId, query.from === undefined ? todayAt(context, businessId) : dayIn(query.from)),
     ),
   );
   router.post(
@@ -126,7 +131,12 @@ export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
   router.get(
     "/businesses/:business/year/summary-mail",
     onBusiness("see", (actor, businessId, { query }) =>
-      readSummaryMail(context, actor, businessId, query.from === undefined ? context.clock.today() : dayIn(query.from)),
+      readSummaryMail(
+        context,
+        actor,
+        businessId,
+        query.from === undefined ? todayAt(context, businessId) : dayIn(query.from),
+      ),
     ),
   );
   router.post(
