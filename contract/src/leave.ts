@@ -34,11 +34,14 @@ export interface AnswerLeave {
   comment: string | null;
   /** it was agreed that the balance goes below nought */
   belowNought: boolean;
+  /** how the request stood where it was answered: somebody may have answered it meanwhile; as good as waiting if left out */
+  was?: "waiting" | LeaveAnswer;
 }
 export const answerLeave = Joi.object<AnswerLeave>({
   answer: Joi.string().valid("approved", "declined", "withdrawn").required(),
   comment: name(300).allow(null, "").empty("").default(null).label("Comment"),
   belowNought: Joi.boolean().strict().default(false),
+  was: Joi.string().valid("waiting", "approved", "declined", "withdrawn").default("waiting"),
 });
 
 /** An entry of the ledger that no pay makes: a balance put right, with its reason. */

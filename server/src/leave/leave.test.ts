@@ -14,7 +14,7 @@ import { unbalanced } from "../store/invariants.ts";
 import { saveDays } from "../time/days.ts";
 import { answerForHolidays } from "../time/holidayAnswers.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
-import { leaveHistory, readLeave } from "./readLeave.ts";
+import { findRequest, leaveHistory, readLeave } from "./readLeave.ts";
 import { answerRequest, askForLeave } from "./requests.ts";
 import { postWorth, readWorth, worthCsv } from "./worth.ts";
 
@@ -28,7 +28,10 @@ const ask = (first: string, last = first, change: Partial<AskLeave> = {}) =>
     ...change,
   }).id;
 const answer = (id: number, said: "approved" | "declined" | "withdrawn", belowNought = false) =>
-  answerRequest(world.context, world.actor, world.businessId, id, { answer: said, comment: null, belowNought });
+  answerRequest(world.context, world.actor, world.businessId, id, {
+    ...{ answer: said, comment: null, belowNought },
+    was: findRequest(world.context, world.businessId, id)?.state as "waiting",
+  });
 const given = (...asked: Parameters<typeof ask>) => {
   const id = ask(...asked);
   answer(id, "approved");
@@ -36,6 +39,8 @@ const given = (...asked: Parameters<typeof ask>) => {
 };
 const leave = (from = "2026-06-22", to = "2026-08-31") =>
   readLeave(world.context, world.actor, world.businessId, from, to);
+const answerAs = (id: number, said: "approved" | "declined") =>
+  answerRequest(world.context, world.actor, world.businessId, id, { answer: said, comment: null, belowNought: false });
 const history = () => leaveHistory(world.context, world.actor, world.businessId, who());
 const person = (at = 0) => leave().people.find((each) => each.personId === who(at));
 const open = () => openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
@@ -69,6 +74,25 @@ const refusal = (work: () => unknown): string => {
   }
   return "taken";
 };
+
+describe("a request", () => {
+  it("is answered once: who has not seen the first answer is told of it, and changes nothing", () => {
+    world = smallWorld(1);
+    const id = ask("2026-06-23");
+    answerAs(id, "declined");
+    expect(() => answerAs(id, "approved")).toThrow("Kim Example has declined this request meanwhile.");
+    expect(findRequest(world.context, world.businessId, id)?.state).toBe("declined");
+    answer(id, "approved");
+    expect(findRequest(world.context, world.businessId, id)?.state).toBe("approved");
+  });
+  it.each([null, "2"])("is not made twice by two taps, hours of each day: %s", (hoursADay) => {
+    world = smallWorld(1);
+    ask("2026-06-23", "2026-06-23", { hoursADay });
+    const again = () => ask("2026-06-23", "2026-06-23", { hoursADay: hoursADay && "2.00" });
+    expect(again).toThrow("This is asked for already, and waits for its answer.");
+    if (hoursADay) ask("2026-06-23", "2026-06-23", { hoursADay: "1" });
+  });
+});
 
 describe("leave asked for", () => {
   it("goes from asking over the approval into the run, out of the balance, and onto the record for good", () => {

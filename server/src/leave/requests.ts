@@ -55,7 +55,7 @@ export function answerRequest(
   actor: Actor,
   businessId: number,
   requestId: number,
-  { answer, comment, belowNought }: AnswerLeave,
+  { answer, comment, belowNought, was = "waiting" }: AnswerLeave,
 ): { note: string | null } {
   return context.store.transaction(() => {
     const asked = findRequest(context, businessId, requestId);
@@ -63,6 +63,12 @@ export function answerRequest(
     const who = whoOf(context, businessId, asked.personId);
     if (asked.state === answer || asked.state === "withdrawn" || (asked.state === "declined" && answer === "withdrawn"))
       throw conflict("answered", `This request is ${asked.state} already. Ask anew if it should stand again.`);
+    // A later answer is a change of the first, made by who has seen it.
+    if (asked.state !== was)
+      throw conflict(
+        "answered-meanwhile",
+        `${asked.answeredBy ?? "Somebody"} has ${asked.state} this request meanwhile. Look at it again before you change that.`,
+      );
     let note: string | null = null;
     if (answer === "approved") ontoRecord(context, actor, businessId, who, asked, belowNought);
     else if (asked.state === "approved") note = offRecord(context, actor, businessId, asked);
@@ -142,14 +148,27 @@ function demandAskable(context: Context, businessId: number, who: Who, wanted: A
       `More than the day has: ${dateWords(short?.date ?? first)} has ${short?.usual.toString() ?? "24"} ordinary hours.`,
     );
   const other = standingRequests(context, who.id).find(
-    (each) => each.first <= last && each.last >= first && !partsOfOneDay(each, wanted),
+    (each) => each.first <= last && each.last >= first && (isSame(each, wanted) || !partsOfOneDay(each, wanted)),
   );
+  if (other && isSame(other, wanted))
+    throw refused(
+      "first",
+      `This is asked for already, and ${other.state === "waiting" ? "waits for its answer" : "approved"}. It is not asked for twice.`,
+    );
   if (other)
     throw refused(
       "first",
       `${who.name} has ${other.state === "waiting" ? "asked for" : "approved leave"} ${dateWords(other.first)} to ${dateWords(other.last)} already. Withdraw that first, or choose other days.`,
     );
 }
+
+/** The very same leave: a second tap, or a page that was sent again. */
+const isSame = (a: Pick<AskLeave, "kind" | "first" | "last" | "hoursADay">, b: AskLeave): boolean =>
+  a.kind === b.kind &&
+  a.first === b.first &&
+  a.last === b.last &&
+  (a.hoursADay === null) === (b.hoursADay === null) &&
+  decimal(a.hoursADay ?? "0").eq(b.hoursADay ?? "0");
 
 /** Two parts of one and the same day may stand beside each other: an hour in the morning, two in the evening. */
 const partsOfOneDay = (a: Pick<AskLeave, "first" | "last" | "hoursADay">, b: AskLeave): boolean =>

@@ -33,10 +33,6 @@ export function Days({ page }: { page: StaffPage }) {
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
   const unsent = useMemo(() => Object.entries(typed).map(([date, text]) => ({ date, text })), [typed]);
-  const change = (next: Record<string, string>) => {
-    setTyped(next);
-    keepDays(page.personId, next);
-  };
   async function send(): Promise<void> {
     if (unsent.length === 0) return;
     setBusy(true);
@@ -44,7 +40,13 @@ export function Days({ page }: { page: StaffPage }) {
     setBusy(false);
     setFault(answer.fault);
     if (!answer.data) return;
-    change({});
+    // What was typed while it was on its way stays: only what the server has goes.
+    setTyped((now) => {
+      const left = { ...now };
+      for (const { date, text } of unsent) if (left[date] === text) delete left[date];
+      keepDays(page.personId, left);
+      return left;
+    });
     put(await call<StaffWeek>("GET", `/staff/${page.personId}/week?day=${day}`).then((own) => own.data ?? answer.data));
   }
   // The signal came back: what was kept goes by itself.
@@ -76,10 +78,14 @@ export function Days({ page }: { page: StaffPage }) {
           day={each}
           typed={typed[each.date]}
           fault={faultOf(each.date)}
-          onType={(text) => {
-            const { [each.date]: _before, ...rest } = typed;
-            change(text === each.text ? rest : { ...rest, [each.date]: text });
-          }}
+          onType={(text) =>
+            setTyped((now) => {
+              const { [each.date]: _before, ...rest } = now;
+              const next = text === each.text ? rest : { ...rest, [each.date]: text };
+              keepDays(page.personId, next);
+              return next;
+            })
+          }
         />
       ))}
       {week && <p className="figures py-2 text-right font-semibold">{week.total} h this week</p>}

@@ -17,6 +17,7 @@ export function LeaveAsk({ page, onPage }: { page: StaffPage; onPage: (page: Sta
   const [preview, setPreview] = useState<StaffLeavePreview | null>(null);
   const [fault, setFault] = useState<Fault | null>(null);
   const [sent, setSent] = useState(false);
+  const [busy, setBusy] = useState(false);
   const asked = first ? { kind, first, last: last || first, hoursADay: hoursADay || null, note: note || null } : null;
   const key = JSON.stringify(asked && { ...asked, note: null });
   useEffect(() => {
@@ -38,7 +39,10 @@ export function LeaveAsk({ page, onPage }: { page: StaffPage; onPage: (page: Sta
     };
   }, [key, page.personId]);
   async function send(): Promise<void> {
+    if (busy) return;
+    setBusy(true);
     const answer = await call<StaffPage>("POST", `/staff/${page.personId}/leave`, asked);
+    setBusy(false);
     setFault(answer.fault);
     if (!answer.data) return;
     setFirst("");
@@ -115,7 +119,7 @@ export function LeaveAsk({ page, onPage }: { page: StaffPage; onPage: (page: Sta
         </p>
       )}
       {fault && Object.keys(fault.errors).length === 0 && <Said fault={fault} />}
-      <Press main className="w-full" disabled={!preview || preview.days === 0} onClick={() => void send()}>
+      <Press main className="w-full" disabled={busy || !preview || preview.days === 0} onClick={() => void send()}>
         Ask for it
       </Press>
       {page.requests.length > 0 && (

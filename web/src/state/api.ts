@@ -95,6 +95,7 @@ export const api = createApi({
     "Rules",
     "Week",
     "Agreements",
+    "Plan",
   ],
   endpoints: (build) => ({
     session: build.query<SessionView, void>({ query: () => "/session", providesTags: ["Session"] }),
@@ -130,11 +131,11 @@ export const api = createApi({
     }),
     saveRows: build.mutation<SavedRows, { run: number } & SaveRows>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/rows`, method: "PUT", body }),
-      invalidatesTags: ["Desk", "Runs"],
+      invalidatesTags: ["Desk", "Runs", "Plan"],
     }),
     setTick: build.mutation<SavedRows, { run: number; payId: number; key: string; on: boolean }>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/ticks`, method: "PUT", body }),
-      invalidatesTags: ["Desk", "Runs"],
+      invalidatesTags: ["Desk", "Runs", "Plan"],
     }),
     addPeople: build.mutation<RunView, { run: number; personIds: number[] }>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/people`, method: "POST", body }),
@@ -144,7 +145,7 @@ export const api = createApi({
       query: ({ run, act }) => ({ url: `/runs/${run}/acts/${act}/undo`, method: "POST" }),
       invalidatesTags: ["Run", "Runs", "Desk"],
     }),
-    plan: build.query<SignOffPlan, number>({ query: (run) => `/runs/${run}/plan`, providesTags: ["Run"] }),
+    plan: build.query<SignOffPlan, number>({ query: (run) => `/runs/${run}/plan`, providesTags: ["Run", "Plan"] }),
     signOff: build.mutation<JobView, { run: number; version: number; final: number[] }>({
       queryFn: ({ run, ...body }, { dispatch }, _options, fetch) =>
         throughJob({ url: `/runs/${run}/sign-off`, method: "POST", body: { ...body, declared: true } }, fetch, (job) =>

@@ -37,7 +37,7 @@ export function RequestCard({
   const below = request.state === "waiting" && (facts?.after?.isNegative() ?? false);
   const say = async (said: LeaveAnswer) => {
     const done = await answer({
-      ...{ business: view.businessId, request: request.id, answer: said, comment: comment || null },
+      ...{ business: view.businessId, request: request.id, answer: said, comment: comment || null, was: request.state },
       belowNought: agreed,
     });
     if (done.data) onDone(done.data.note);
