@@ -8,6 +8,7 @@ import { longDate } from "../parts/format.ts";
 import { Nothing, Page } from "../parts/Page.tsx";
 import { api, pageId } from "../state/api.ts";
 import { BusinessContext } from "../state/business.ts";
+import { wipeKept } from "../state/keptHere.ts";
 import { useAppDispatch } from "../state/store.ts";
 import { switchTheme, themeNow } from "../state/theme.ts";
 import { DayMover } from "./DayMover.tsx";
@@ -104,7 +105,10 @@ export function Shell({ session }: { session: SessionView }) {
               type="button"
               className="text-quiet hover:underline"
               onClick={() => {
-                void dispatch(api.endpoints.signOut.initiate()).then(() => window.location.assign("/"));
+                void dispatch(api.endpoints.signOut.initiate()).then(() => {
+                  wipeKept();
+                  window.location.assign("/");
+                });
               }}
             >
               Sign out

@@ -3,6 +3,7 @@ import type { StaffDay, StaffPage, StaffWeek } from "@zesty/contract/staff";
 import { addDays } from "@zesty/core/calendar/dates";
 import { useEffect, useMemo, useState } from "react";
 import { shortDate, weekdayDate } from "../parts/format.ts";
+import { keepHere, keptHere } from "../state/keptHere.ts";
 import { call, type Fault, isOffline, useFetched } from "./call.ts";
 import { Press, Said, Screen } from "./parts.tsx";
 
@@ -14,17 +15,9 @@ const stateWords = {
 };
 
 /** Typed and not taken by the server yet, by day. */
-function keptDays(person: number): Record<string, string> {
-  try {
-    return JSON.parse(localStorage.getItem(`days-${person}`) ?? "{}") as Record<string, string>;
-  } catch {
-    return {};
-  }
-}
-function keepDays(person: number, days: Record<string, string>): void {
-  if (Object.keys(days).length === 0) localStorage.removeItem(`days-${person}`);
-  else localStorage.setItem(`days-${person}`, JSON.stringify(days));
-}
+const keptDays = (person: number): Record<string, string> => keptHere<Record<string, string>>(`days-${person}`) ?? {};
+const keepDays = (person: number, days: Record<string, string>): void =>
+  keepHere(`days-${person}`, Object.keys(days).length === 0 ? null : days);
 
 export function Days({ page }: { page: StaffPage }) {
   const [day, setDay] = useState(page.today);

@@ -1,6 +1,7 @@
 /** Signs in, and shows the page of the employment in hand. */
 import type { StaffPage, StaffSession } from "@zesty/contract/staff";
 import { type FormEvent, useState } from "react";
+import { wipeKept } from "../state/keptHere.ts";
 import { call, type Fault, useFetched } from "./call.ts";
 import { Days } from "./Days.tsx";
 import { Home } from "./Home.tsx";
@@ -214,7 +215,15 @@ function Forgotten() {
 }
 
 const SignOut = () => (
-  <Press className="mt-8" onClick={() => void call("DELETE", "/session").then(() => window.location.assign("/staff"))}>
+  <Press
+    className="mt-8"
+    onClick={() =>
+      void call("DELETE", "/session").then(() => {
+        wipeKept();
+        window.location.assign("/staff");
+      })
+    }
+  >
     Sign out
   </Press>
 );

@@ -1,5 +1,6 @@
-/** What was typed in a run and is not yet at the server, kept in this browser: a crash or a closed tab loses nothing. */
+/** What was typed in a run and is not yet at the server. */
 import type { RowChange } from "@zesty/contract/runs";
+import { keepHere, keptHere } from "./keptHere.ts";
 
 export interface KeptTyping {
   version: number;
@@ -8,24 +9,7 @@ export interface KeptTyping {
   at: number;
 }
 
-const key = (runId: number) => `zesty-typed-${runId}`;
-
-export function keepTyping(runId: number, typed: Omit<KeptTyping, "at">, now = Date.now()): void {
-  try {
-    if (typed.rows.length === 0) localStorage.removeItem(key(runId));
-    else localStorage.setItem(key(runId), JSON.stringify({ ...typed, at: now }));
-  } catch {
-    // A full or forbidden storage must not stop the typing; the server has it a moment later.
-  }
-}
-
-export const forgetTyping = (runId: number): void => keepTyping(runId, { version: 0, rows: [] });
-
-export function keptTyping(runId: number): KeptTyping | null {
-  try {
-    const text = localStorage.getItem(key(runId));
-    return text ? (JSON.parse(text) as KeptTyping) : null;
-  } catch {
-    return null;
-  }
-}
+export const keepTyping = (runId: number, typed: Omit<KeptTyping, "at">, now = Date.now()): void =>
+  keepHere(String(runId), typed.rows.length === 0 ? null : { ...typed, at: now });
+export const forgetTyping = (runId: number): void => keepHere(String(runId), null);
+export const keptTyping = (runId: number): KeptTyping | null => keptHere<KeptTyping>(String(runId));

@@ -4,6 +4,7 @@ import { skipToken } from "@reduxjs/toolkit/query/react";
 import type { PlannedPerson } from "@zesty/contract/peopleSheet";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
+import type { PersonColumn } from "@zesty/core/hoursSheet/peopleSheet";
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
@@ -16,21 +17,20 @@ import type { Brought } from "../../parts/sheets/broughtFile.ts";
 import { Meanings } from "../../parts/sheets/Meanings.tsx";
 import { useSettled } from "../../parts/useSettled.ts";
 import { useBusiness } from "../../state/business.ts";
+import { keepHere, keptHere } from "../../state/keptHere.ts";
 import { peopleApi } from "../../state/peopleApi.ts";
 import { NewPersonBeside } from "./NewPersonBeside.tsx";
 import { PeopleSheet } from "./PeopleSheet.tsx";
 import { blankRow, isBlank, type NewRow, pasted, rowOf, withRoom } from "./severalRows.ts";
 
 /** Kept while the tab is open: a connection that goes takes no typing with it. */
-const keptKey = (business: number) => `new-people-${business}`;
-function keptRows(business: number): NewRow[] {
-  try {
-    const kept = JSON.parse(sessionStorage.getItem(keptKey(business)) ?? "[]") as NewRow["cells"][];
-    return withRoom(kept.map(rowOf));
-  } catch {
-    return [blankRow()];
-  }
-}
+const keptName = (business: number) => `people-${business}`;
+const keptRows = (business: number): NewRow[] => {
+  const kept = keptHere<NewRow["cells"][]>(keptName(business), sessionStorage) ?? [];
+  return kept.length > 0 ? withRoom(kept.map(rowOf)) : [blankRow()];
+};
+/** Numbers of the tax office, accounts and birth dates are in nobody's browser: they are typed once more. */
+const isSecret = ({ path }: PersonColumn): boolean => /fileNumber|irdNumber|bank\.parts|birthDate/.test(path);
 
 export function SeveralPeople() {
   const business = useBusiness();
@@ -57,8 +57,10 @@ function Sheet({ business }: { business: { id: number; name: string; country: Co
     document.title = "Several people · Zesty Ledger";
   }, []);
   useEffect(() => {
-    sessionStorage.setItem(keptKey(business.id), JSON.stringify(filled.map((row) => row.cells)));
-  }, [filled, business.id]);
+    const open = new Set(peopleColumnsIn(business.country).flatMap((each) => (isSecret(each) ? [] : [each.name])));
+    const cells = filled.map((row) => Object.fromEntries(Object.entries(row.cells).filter(([name]) => open.has(name))));
+    keepHere(keptName(business.id), cells.length > 0 ? cells : null, sessionStorage);
+  }, [filled, business.id, business.country]);
 
   const change = (next: NewRow[]) => {
     setBefore([...before.slice(-50), rows]);
@@ -85,7 +87,7 @@ function Sheet({ business }: { business: { id: number; name: string; country: Co
   async function addAll(): Promise<void> {
     const answer = await add({ business: business.id, rows: filled.map((row) => row.cells) });
     if (!answer.data) return;
-    sessionStorage.removeItem(keptKey(business.id));
+    keepHere(keptName(business.id), null, sessionStorage);
     setDone(true);
   }
   // Once nothing is left to be asked about, the way is free.
