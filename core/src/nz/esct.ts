@@ -19,17 +19,17 @@ export interface EsctTerms {
   esctBase?: Decimal | undefined;
 }
 
+/** The rate of a base, in per cent (Schedule 1 Part D). */
+export const esctRate = (
+  base: Decimal,
+  bands: readonly { upTo: string | number | null; percent: string | number }[],
+): Decimal => decimal(bands.find(({ upTo }) => upTo === null || base.lte(upTo))?.percent ?? bands[0]?.percent ?? "0");
+
 /** Tax on an employer's contribution. Example: 17.5 % of $34.50 is 6.0375, cut to $6.03. */
 export function contributionTax(contribution: Figure, terms: EsctTerms): Figure {
   const row = terms.rules.row(deductionRatesNz, terms.payday);
   const bands = row.figures.esct;
-  const rate =
-    terms.esctPercent ??
-    decimal(
-      bands.find(({ upTo }) => upTo === null || (terms.esctBase ?? zero).lte(upTo))?.percent ??
-        bands[0]?.percent ??
-        "0",
-    );
+  const rate = terms.esctPercent ?? esctRate(terms.esctBase ?? zero, bands);
   return figure(
     "Employer's superannuation contribution tax",
     cutToCent(contribution.value.times(rate).div(100)),

@@ -88,7 +88,7 @@ function settle(context: Context, actor: Actor, wanted: NewCorrection) {
       "no-difference",
       "Nothing differs from the pay as it was. Change the hours or amounts that were wrong.",
     );
-  if (wanted.into === "next" && isOverpaidEarlier(context, run, row.id, lines))
+  if (wanted.into === "next" && overpaidOnPayday(context, run, row.id, lines)?.yearAmended)
     throw cannot(
       "earlier-year",
       "Too much was paid in an earlier payroll year: that year is amended, so the correction needs a run of its own. Choose that; nothing was changed.",
@@ -200,13 +200,20 @@ function nextRun(context: Context, actor: Actor, run: Run, row: typeof pay.$infe
   return { runId, payId, actId: putAct(context, actor, runId, row, run.businessId, lines) };
 }
 
-/** Pay of an earlier payroll year that should not have been paid, where the country amends that year for it. */
-function isOverpaidEarlier(context: Context, run: Run, payId: number, lines: readonly SheetLine[]): boolean {
+/**
+ * Pay that should not have been paid, where it is put right on its own payday. `yearAmended`: of an earlier payroll year,
+ * which the country amends for it. In New Zealand the filing of that payday is amended in any case: one of another day
+ * holds no amounts below nought.
+ */
+function overpaidOnPayday(context: Context, run: Run, payId: number, lines: readonly SheetLine[]) {
   const loaded = loadRun(context, run.id, [payId]);
   const own = loaded.rows[0]?.context;
-  if (!own || !amendsEarlierYear(loaded.owner.country, run.payday, context.clock.today(loaded.owner.timeZone)))
-    return false;
-  return workOutAnyRow(withoutGuarantee(own), lines, loaded.elements, context.rules).worked.gross.value.isNegative();
+  const { country, timeZone } = loaded.owner;
+  const yearAmended = amendsEarlierYear(country, run.payday, context.clock.today(timeZone));
+  const { amendable } = context.country(country).lodging;
+  if (!own || !(yearAmended || amendable.includes("employmentInformation"))) return null;
+  const { worked } = workOutAnyRow(withoutGuarantee(own), lines, loaded.elements, context.rules);
+  return worked.gross.value.isNegative() ? { yearAmended } : null;
 }
 
 const owedGross = {
@@ -221,11 +228,11 @@ const owedGross = {
  */
 function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
   const { db } = context.store;
-  const earlier = isOverpaidEarlier(context, run, row.id, lines);
+  const onPayday = overpaidOnPayday(context, run, row.id, lines);
   // Not before the pay that it corrects: the year to date must hold both.
   const today = todayAt(context, run.businessId);
-  const payday = earlier || today < run.payday ? run.payday : today;
-  const overrides = earlier ? owedGross : null;
+  const payday = onPayday || today < run.payday ? run.payday : today;
+  const overrides = onPayday?.yearAmended ? owedGross : null;
   const { country } = findBusiness(context, run.businessId);
   const fits = (each: Run) =>
     payrollYearOf(country, each.payday).from === payrollYearOf(country, payday).from || today <= run.payday;

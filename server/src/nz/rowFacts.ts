@@ -1,9 +1,10 @@
 /** What the row of a New Zealand run knows of its person: tax code, KiwiSaver, orders, and what the Holidays Act looks at. */
-import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
+import { addDays, addMonths, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
+import { minutesOf } from "@zesty/core/hours/dayText";
 import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
-import { esctBase } from "@zesty/core/nz/esct";
+import { esctBase, esctRate } from "@zesty/core/nz/esct";
 import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { passesHoursTest } from "@zesty/core/nz/hoursTest";
 import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
@@ -13,26 +14,29 @@ import type { PersonFactsNz, RowContextNz } from "@zesty/core/nz/pay/row";
 import { type Order, orderCode } from "@zesty/core/nz/payOrders";
 import type { Basis } from "@zesty/core/pay/input";
 import type { PayElement, SheetLine } from "@zesty/core/pay/row";
-import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { atLeastZero, type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4, hoursText, toE4 } from "@zesty/core/quantity/units";
-import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
+import { type DeductionRatesNz, deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { type RateOn, ratesOn } from "../row/ratesOn.ts";
+import { otherPays as takenInPeriod } from "../runs/earlierInPeriod.ts";
 import { workedTerms } from "../runs/workedTerms.ts";
 import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
-import { employmentTerms, type person } from "../store/schema.ts";
+import { employmentTerms, type kiwiSaver, type person } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
 import { type Begun, holidaysBegunBefore } from "../time/holidayBegun.ts";
-import { holidaysOf, recordsByDay } from "./holidaysInPeriod.ts";
+import { holidaysOf, type RecordOf, recordsByDay } from "./holidaysInPeriod.ts";
 import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz, weeksTakenSince } from "./ledger.ts";
 import { pastPaysOf, recordedEarnings } from "./pastPays.ts";
 
 type Who = typeof person.$inferSelect;
 
 export interface RunDays {
+  /** none where the run is only thought of */
+  id?: number;
   businessId: number;
   kind?: "cycle" | "departure" | "correction" | "outsideCycle";
   periodStart: IsoDate;
@@ -55,7 +59,14 @@ export type NzPart = Pick<
 > & {
   facts: Pick<
     PersonFactsNz,
-    "province" | "openingMissing" | "hasIrdNumber" | "kiwiSaver" | "certificateUntil" | "passesService"
+    | "province"
+    | "openingMissing"
+    | "hasIrdNumber"
+    | "kiwiSaver"
+    | "certificateUntil"
+    | "passesService"
+    | "recordedHours"
+    | "fourWeeksShort"
   >;
 };
 
@@ -90,7 +101,11 @@ export function nzRows(
   const year = payrollYearNz(run.payday);
   const lastYear = keptYears(store, ids, addMonths(year.from, -12));
   const recorded = recordedEarnings(store, ids);
-  const saverRules = rules.find(deductionRatesNz, run.payday)?.figures.kiwiSaver;
+  const orderCodes = [...nz.orders.values()].flatMap((each) => each.orders.map((order) => `line:${orderCode(order)}`));
+  const ordersTaken =
+    orderCodes.length > 0 ? takenInPeriod(context, run, ids, orderCodes) : new Map<number, Record<string, number>>();
+  const deductions = rules.find(deductionRatesNz, run.payday)?.figures;
+  const [saverRules, saverBands] = [deductions?.kiwiSaver, deductions?.esct];
   // Asked of few: who took holidays in advance, and who has an order with a total.
   const sumsSince = (day: IsoDate, id: number): CodeSums => factSums(store, [id], day, run.payday).get(id) ?? new Map();
   const recordOf = recordsByDay(context, ids, run);
@@ -151,12 +166,20 @@ export function nzRows(
       return [
         who.id,
         {
-          person: personNz(who, terms?.basis, nz, esct.base, run, (order) =>
-            centsText(sumsSince(order.served, who.id).get(`line:${orderCode(order)}`) ?? 0),
+          person: personNz(
+            who,
+            terms?.basis,
+            nz,
+            { esctBase: esct.base, rates: saverRules },
+            run,
+            (order) => centsText(sumsSince(order.served, who.id).get(`line:${orderCode(order)}`) ?? 0),
+            (order) => centsText(ordersTaken.get(who.id)?.[`line:${orderCode(order)}`] ?? 0),
           ),
           holidays,
           publicHolidays: holidaysOf(who, run, province, holidays, recordOf),
-          earlierGross: centsText(four.get(who.id)?.get("regularTaxable") ?? 0),
+          earlierGross: decimal(centsText(four.get(who.id)?.get("regularTaxable") ?? 0))
+            .plus(regularBetween(recorded.get(who.id) ?? [], addDays(run.periodEnd, -27), lastEnd))
+            .toFixed(2),
           patternDays: String(patternDays({ ...run, ...who }, holidays)),
           cashedUp: cashedUp.get(who.id) ?? "0",
           nextAnniversary: ledger && holidayRow ? nextAnniversary(ledger, run.payday, holidayRow) : null,
@@ -165,6 +188,8 @@ export function nzRows(
           ),
           facts: {
             province,
+            recordedHours: terms?.salaryCents == null ? null : recordedIn(run, who.id, recordOf),
+            fourWeeksShort: isShort(known.past, run, who.startDate),
             hasIrdNumber: code?.irdNumber != null,
             certificateUntil: code?.until ?? null,
             // Everything began before this program and no balance was brought along: asked, not guessed.
@@ -182,6 +207,10 @@ export function nzRows(
               suspendedUntil: saver?.suspendedUntil ?? null,
               temporaryUntil: saver?.temporaryUntil ?? null,
               estimated: esct.estimated,
+              esctLapsed:
+                saver?.esctRate && saver.from < year.from && who.startDate < year.from && saverBands
+                  ? lapsed(saver.esctRate, saver.from, esctRate(decimal(esct.base), saverBands))
+                  : null,
             },
           },
         },
@@ -197,19 +226,83 @@ const withRate = <T extends { hourlyRateE4: number | null }>(terms: T | undefine
     ? { ...terms, hourlyRateE4: toE4(held.rate.toDecimalPlaces(4)) }
     : terms;
 
+type KiwiSaverRates = DeductionRatesNz["kiwiSaver"];
+type Saver = typeof kiwiSaver.$inferSelect;
+
+/**
+ * A temporary reduction counts to its last day. From then on the default rate is deducted by law, and the employer
+ * matches nothing lower any more (KiwiSaver Act 2006, from memory).
+ */
+function afterReduction(
+  saver: Saver | undefined,
+  payday: IsoDate,
+  rates: KiwiSaverRates | undefined,
+): Saver | undefined {
+  if (!saver?.temporaryUntil || saver.temporaryUntil >= payday || !rates || rates.temporaryPercent === null)
+    return saver;
+  const isReduced = (rate: string | null) => rate !== null && decimal(rate).eq(rates.temporaryPercent ?? "0");
+  return {
+    ...saver,
+    temporaryUntil: null,
+    employeeRate: isReduced(saver.employeeRate) ? String(rates.defaultPercent) : saver.employeeRate,
+    employerRate: isReduced(saver.employerRate) ? null : saver.employerRate,
+  };
+}
+
+const lapsed = (rate: string, from: IsoDate, due: Decimal) =>
+  due.eq(rate) ? null : { rate, from, due: due.toString() };
+
+/** Regular earnings recorded from before this program that fall between two days: of a span as many days as lie there. */
+const regularBetween = (spans: readonly PastPay[], from: IsoDate, to: IsoDate): Decimal =>
+  spans
+    .reduce((total, { start, end, gross, irregular }) => {
+      const [first, last] = [start > from ? start : from, end < to ? end : to];
+      if (first > last) return total;
+      const share = decimal(daysBetween(first, last) + 1).div(daysBetween(start, end) + 1);
+      return total.plus(decimal(gross).minus(irregular).times(share));
+    }, decimal(0))
+    .toDecimalPlaces(2);
+
+/** Whether a day of the four weeks up to this period's end, from the start on, lies in no pay that is known. */
+function isShort(past: readonly PastPay[], run: RunDays, startDate: IsoDate): boolean {
+  const first = addDays(run.periodEnd, -27);
+  for (let day = first < startDate ? startDate : first; day < run.periodStart; day = addDays(day, 1))
+    if (!past.some((each) => each.start <= day && each.end >= day)) return true;
+  return false;
+}
+
+/** Hours of the period that stand in the record of days; null where none do. */
+function recordedIn(run: RunDays, personId: number, recordOf: RecordOf): string | null {
+  let minutes = 0;
+  for (let day = run.periodStart; day <= run.periodEnd; day = addDays(day, 1)) {
+    const record = recordOf(personId, day);
+    if (record) minutes += minutesOf(record);
+  }
+  return minutes === 0 ? null : decimal(minutes).div(60).toDecimalPlaces(2).toString();
+}
+
 function personNz(
   who: Who,
   basis: string | undefined,
   nz: DatedRecordsNz,
-  esctBase: string,
+  { esctBase, rates }: { esctBase: string; rates: KiwiSaverRates | undefined },
   run: RunDays,
   takenOf: (order: Order) => string,
+  tookOf: (order: Order) => string,
 ): PersonNz {
   const code = nz.taxCode.get(who.id);
-  const saver = nz.kiwiSaver.get(who.id);
+  const saver = afterReduction(nz.kiwiSaver.get(who.id), run.payday, rates);
   const orders = nz.orders.get(who.id);
   const terms = nz.holidays.get(who.id);
-  const standing = (orders?.orders ?? []).filter((order) => order.until === undefined || order.until >= run.payday);
+  const standing = (orders?.orders ?? [])
+    .filter((order) => order.until === undefined || order.until >= run.payday)
+    // Of an amount a period asks for once: what another pay of it took is done.
+    .map((order) =>
+      order.amount === undefined
+        ? order
+        : { ...order, amount: atLeastZero(decimal(order.amount).minus(tookOf(order))).toFixed(2) },
+    )
+    .filter((order) => order.amount === undefined || decimal(order.amount).gt(0));
   return {
     birthDate: who.birthDate,
     basis: (basis ?? "casual") as Basis,

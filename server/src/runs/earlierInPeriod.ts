@@ -1,4 +1,5 @@
 /** What other pays of the same period were paid and took: a child support notice and the loan's threshold count once. */
+import { daysBetween } from "@zesty/core/calendar/dates";
 import type { RowContextNz } from "@zesty/core/nz/pay/row";
 import { centsText } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
@@ -16,17 +17,28 @@ export function paidBefore(context: Context, run: Run, personIds: readonly numbe
   );
 }
 
-function otherPays(
+/**
+ * Sums of other pays of the same period: of runs that share at least half of the shorter one's days. Who moved from one
+ * cycle to another is paid by two runs that meet on a few days, and each is a period of its own.
+ */
+export function otherPays(
   context: Context,
-  run: Run,
+  run: Pick<Run, "businessId" | "periodStart" | "periodEnd"> & { id?: number },
   personIds: readonly number[],
   wanted: readonly string[],
 ): Map<number, Record<string, number>> {
   const runs = context.store
-    .prepared<[number, string, string, number], { id: number }>(
-      "SELECT id FROM pay_run WHERE business_id = ? AND period_start <= ? AND period_end >= ? AND id <> ?",
+    .prepared<[number, string, string, number], { id: number; start: string; end: string }>(
+      `SELECT id, period_start AS start, period_end AS end FROM pay_run
+       WHERE business_id = ? AND period_start <= ? AND period_end >= ? AND id <> ?`,
     )
-    .all(run.businessId, run.periodEnd, run.periodStart, run.id);
+    .all(run.businessId, run.periodEnd, run.periodStart, run.id ?? 0)
+    .filter(({ start, end }) => {
+      const first = start > run.periodStart ? start : run.periodStart;
+      const last = end < run.periodEnd ? end : run.periodEnd;
+      const shorter = Math.min(daysBetween(start, end), daysBetween(run.periodStart, run.periodEnd)) + 1;
+      return 2 * (daysBetween(first, last) + 1) >= shorter;
+    });
   // Nearly always there is none: a period has one run.
   if (runs.length === 0) return new Map();
   const rows = context.store

@@ -158,7 +158,8 @@ const belowMinimum: PayCheckNz = ({ input, worked }, rules) => {
   const since = rules.find(minimumWageNz, lastDay)?.figures ?? rules.row(minimumWageNz, input.payday).figures;
   const { adult, startingOut, adultAge } = before ?? since;
   const { birthDate, lowerMinimum } = input.person;
-  if (completedYears(birthDate, lastDay) < Number(adultAge)) return [];
+  // The Order binds employers: who is taxed as a contractor is none of theirs.
+  if (completedYears(birthDate, lastDay) < Number(adultAge) || codeOf({ input, worked }) === "WT") return [];
   const minimum = decimal(lowerMinimum ? startingOut : adult);
   const later = decimal(lowerMinimum ? since.startingOut : since.adult);
   const floor = lowerMinimum ? "starting-out and training" : "adult";

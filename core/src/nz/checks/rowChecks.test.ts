@@ -41,6 +41,23 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
       hours(),
     ],
   },
+  esctLapsed: {
+    kind: "query",
+    with: [
+      contextNz({ facts: { kiwiSaver: { ...window, esctLapsed: { rate: "17.5", from: "2025-04-01", due: "30" } } } }),
+      hours(),
+    ],
+  },
+  fourWeeksShort: {
+    kind: "query",
+    with: [contextNz({ facts: { fourWeeksShort: true } }), [...hours(), { elementId: 11, amount: "500.00" }]],
+    without: [contextNz({ facts: { fourWeeksShort: true } }), hours()],
+  },
+  recordedBelowMinimum: {
+    kind: "query",
+    with: [contextNz({ facts: { recordedHours: "110" } }), [{ elementId: 10, amount: "1916.00" }]],
+    without: [contextNz({ facts: { recordedHours: "80" } }), [{ elementId: 10, amount: "1916.00" }]],
+  },
   suspensionEnded: {
     kind: "query",
     with: [

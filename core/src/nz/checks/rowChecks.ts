@@ -1,5 +1,5 @@
 /** Checks of a New Zealand row that also want to know the person, the ledger and the run. */
-import { addMonths, daysBetween } from "../../calendar/dates.ts";
+import { addMonths, completedYears, daysBetween } from "../../calendar/dates.ts";
 import { payrollYearNz } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
@@ -9,6 +9,7 @@ import { unlikeLast } from "../../checks/unlikeLast.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { deductionRatesNz } from "../../rulebook/nz/deductionRatesNz.ts";
 import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
+import { minimumWageNz } from "../../rulebook/nz/minimumWageNz.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { isUnpaidNz, leaveKindNz, leaveUnitNz, leaveWordsNz } from "../pay/elements.ts";
 import type { PayLineNz } from "../pay/input.ts";
@@ -58,7 +59,7 @@ const dated: CheckNz = ({ context }, rules) => {
   const over = (until: string | null): until is string => until !== null && until < payday;
   if (who.kiwiSaver?.status === "suspended" && over(saver.suspendedUntil))
     found.push({ kind: "query", code: "suspensionEnded", facts: { until: saver.suspendedUntil }, mend });
-  if (who.kiwiSaver?.temporaryRate && over(saver.temporaryUntil))
+  if (who.kiwiSaver?.status === "member" && over(saver.temporaryUntil))
     found.push({
       kind: "query",
       code: "temporaryRateEnded",
@@ -69,6 +70,8 @@ const dated: CheckNz = ({ context }, rules) => {
     found.push({ kind: "note", code: "optOutWindow", facts: { from: saver.optOutFrom, to: saver.optOutTo }, mend });
   if (who.kiwiSaver?.status === "member" && saver.estimated)
     found.push({ kind: "note", code: "esctEstimated", facts: {}, mend });
+  if (who.kiwiSaver?.status === "member" && saver.esctLapsed)
+    found.push({ kind: "query", code: "esctLapsed", facts: saver.esctLapsed, mend });
   if (over(facts.certificateUntil))
     found.push({
       // A special rate ends with its certificate: another code has to be said. A loan's or a rate of WT is looked at.
@@ -261,7 +264,43 @@ const moneyMissing: CheckNz = ({ worked }) =>
 
 const loadedTwice: CheckNz = ({ context, worked }) => loadedTwiceIn(context.facts, worked.gross.value);
 
+/** What an extra pay's rate goes by (Income Tax Act 2007, s RD 17). */
+const fourWeeksShort: CheckNz = ({ context, worked }) =>
+  context.facts.fourWeeksShort && worked.parts.extraPay.value.gt(0)
+    ? [{ kind: "query", code: "fourWeeksShort", facts: {}, mend: person("earlier") }]
+    : [];
+
+/** Minimum Wage Act 1983, s 7: a salary is looked at by the hours that were really worked. */
+const recordedBelowMinimum: CheckNz = ({ context, input, worked }, rules) => {
+  const hours = decimalOrZero(context.facts.recordedHours);
+  const salaried = worked.lines.filter(
+    ({ line }) => line.element === "ordinary" && line.amount !== undefined && !line.corrects,
+  );
+  const paid = salaried.reduce((total, { amount }) => total.plus(amount.value), zero);
+  const figures = rules.find(minimumWageNz, context.periodStart)?.figures;
+  if (!figures || hours.isZero() || paid.isZero()) return [];
+  if (completedYears(context.person.birthDate, context.periodEnd) < Number(figures.adultAge)) return [];
+  const minimum = decimal(input.person.lowerMinimum ? figures.startingOut : figures.adult);
+  return paid.lt(hours.times(minimum))
+    ? [
+        {
+          kind: "query",
+          code: "recordedBelowMinimum",
+          facts: {
+            hours: hours.toString(),
+            gross: dollars(paid),
+            rate: dollars(paid.div(hours)),
+            minimum: dollars(minimum),
+          },
+          mend: inRun,
+        },
+      ]
+    : [];
+};
+
 export const rowChecksNz: readonly CheckNz[] = [
+  fourWeeksShort,
+  recordedBelowMinimum,
   moneyMissing,
   loadedTwice,
   period,

@@ -23,6 +23,12 @@ export const sentencesNz = {
   suspensionEnded: (f) => `The savings suspension ended on ${day(f.until)}. Deduct again, or record a new one.`,
   employerRateLow: (f) =>
     `The employer's KiwiSaver is ${f.rate} %; on ${day(f.payday)} at least ${f.least} % is owed. Raise it, or record the reduction that it matches.`,
+  esctLapsed: (f) =>
+    `The ESCT rate of ${f.rate} % was said on ${day(f.from)}, before this tax year. By last year's pay it is ${f.due} %. Record the rate of this year.`,
+  fourWeeksShort: () =>
+    "The rate of the extra pay goes by what was earned in the last four weeks, and not all of it is on record. Record earlier earnings on the person's page, or look at the tax.",
+  recordedBelowMinimum: (f) =>
+    `${f.hours} h are on record for ${f.gross}: ${f.rate} an hour, below the minimum wage of ${f.minimum}. Pay the difference, or put the record right.`,
   esctAssumed: () =>
     "Neither an ESCT rate nor last year's pay is given, so the lowest rate was taken. Record one of them.",
   minimumRises: (f) =>

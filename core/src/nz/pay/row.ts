@@ -21,7 +21,13 @@ export interface PersonFactsNz extends PersonFactsBase {
     temporaryUntil: IsoDate | null;
     /** the ESCT rate stands on an estimate, not on last year's pay */
     estimated: boolean;
+    /** a rate that was typed in an earlier tax year, and is another than last year's pay gives */
+    esctLapsed?: { rate: string; from: IsoDate; due: string } | null;
   };
+  /** hours on record as worked in the period, of who is paid by salary or usual pay all the same */
+  recordedHours?: string | null;
+  /** the pay of the four weeks before this one is not all on record */
+  fourWeeksShort?: boolean;
   /** the last day that a certificate, such as a tailored tax rate, counts */
   certificateUntil: IsoDate | null;
   /** employed for years before this program, and no balance of annual holidays was brought along */

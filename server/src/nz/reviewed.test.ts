@@ -1,0 +1,150 @@
+/** Pays of New Zealand that went wrong in silence where two rules met, each with its figure (law from memory). */
+import { afterEach, describe, expect, it } from "vitest";
+import { makeCorrection } from "../corrections/correct.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { openOutsideCycle } from "../runs/outsideCycle.ts";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../smallWorld.ts";
+import { saveDays } from "../time/days.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+const who = () => world.personIds[0] ?? 0;
+const open = (lines?: { code: string; hours?: string; amount?: string; units?: string }[]) => {
+  const runId = openUsual(world);
+  if (lines) {
+    const { version, rows } = readRun(world.context, world.actor, runId);
+    const typed = lines.map(({ code, ...rest }) => ({ elementId: world.element(code), ...rest }));
+    saveRows(world.context, world.actor, runId, { version, rows: [{ payId: rows[0]?.payId ?? 0, lines: typed }] });
+  }
+  return runId;
+};
+const row = (runId: number) => readRun(world.context, world.actor, runId).rows[0];
+const figures = (runId: number) => row(runId)?.figures;
+const marks = (runId: number) => row(runId)?.marks.map((mark) => mark.code) ?? [];
+const saver = {
+  ...{
+    from: "2025-04-01",
+    status: "member" as const,
+    joined: "existing" as const,
+    employeeRate: "3.5",
+    employerRate: null,
+  },
+  ...{ esctRate: "30", temporaryUntil: null, suspendedUntil: null, optOutDate: null, totalRemuneration: false },
+};
+
+describe("the first pays after a move", () => {
+  it.each([
+    [
+      "a bonus",
+      [
+        { code: "ORD", hours: "80" },
+        { code: "BONUS", amount: "5000.00" },
+      ],
+      "2050.28",
+    ],
+    [
+      "a week cashed up",
+      [
+        { code: "ORD", hours: "80" },
+        { code: "CASHUP", units: "1" },
+      ],
+      "859.65",
+    ],
+  ])("tax %s by the four weeks that are on record from before (s RD 17)", (_what, lines, paye) => {
+    world = smallWorldNz(1);
+    const runId = open(lines);
+    expect(figures(runId)?.withheld).toBe(paye);
+    expect(marks(runId)).not.toContain("fourWeeksShort");
+  });
+  it("ask where those weeks are not on record", () => {
+    world = smallWorldNz(1, { earlier: { pays: [] } });
+    expect(
+      marks(
+        open([
+          { code: "ORD", hours: "80" },
+          { code: "BONUS", amount: "5000.00" },
+        ]),
+      ),
+    ).toContain("fourWeeksShort");
+  });
+});
+
+describe("KiwiSaver", () => {
+  it("is 3.5 % again once a temporary reduction has ended, the employer's part too", () => {
+    world = smallWorldNz(1);
+    saveSection(world.context, world.actor, who(), "kiwiSaver", {
+      ...{ ...saver, employeeRate: "3", employerRate: "3", temporaryUntil: "2026-06-30" },
+    });
+    const runId = open();
+    const { kiwiSaver, super: employer } = figures(runId) as { kiwiSaver?: string; super: string };
+    expect([kiwiSaver, employer]).toEqual(["84.00", "84.00"]);
+    expect(marks(runId)).toContain("temporaryRateEnded");
+  });
+  it("asks for the rate of the tax year where the one on record is of an earlier one, and another (s RD 69)", () => {
+    world = smallWorldNz(1);
+    saveSection(world.context, world.actor, who(), "kiwiSaver", { ...saver, esctRate: "17.5" });
+    expect(marks(open())).toContain("esctLapsed");
+  });
+});
+
+it("an overpayment put right in a run of its own stands on the payday that it corrects, and can be signed off", () => {
+  world = smallWorldNz(1);
+  const runId = signRun(world, openUsual(world));
+  world.context.clock.moveTo("2026-07-06");
+  const correction = makeCorrection(world.context, world.actor, {
+    ...{ payId: row(runId)?.payId ?? 0, into: "own", recoverPerPay: null, reason: "Four hours too many" },
+    lines: [{ elementId: world.element("ORD"), hours: "76" }],
+  } as never);
+  expect(readRun(world.context, world.actor, correction).payday).toBe("2026-07-01");
+  signRun(world, correction);
+});
+
+it("an order of an amount is taken once a period, however many pays it has", () => {
+  world = smallWorldNz(1);
+  saveSection(world.context, world.actor, who(), "orders", {
+    ...{ from: "2020-01-06", childSupport: null },
+    orders: [{ kind: "fine", name: "Fine", amount: "40.00", served: "2026-06-01" }],
+  } as never);
+  const taken = (runId: number) =>
+    figures(runId)
+      ?.lines.filter((line) => line.name.includes("Fine"))
+      .map((line) => line.amount);
+  const first = signRun(world, openUsual(world));
+  expect(taken(first)).toEqual(["40.00"]);
+  const beside = openOutsideCycle(world.context, world.actor, world.businessId, {
+    ...{ cycleId: world.cycleId, periodStart: "2026-06-15", payday: "2026-07-03", reason: "A bonus" },
+    personIds: [who()],
+  });
+  const { version, rows } = readRun(world.context, world.actor, beside);
+  const lines = [{ elementId: world.element("BONUS"), amount: "1000.00" }];
+  saveRows(world.context, world.actor, beside, { version, rows: [{ payId: rows[0]?.payId ?? 0, lines }] });
+  expect(figures(beside)?.gross).toBe("1000.00");
+  expect(taken(beside)).toEqual([]);
+});
+
+it("a salary is looked at by the hours on record (Minimum Wage Act 1983, s 7)", () => {
+  world = smallWorldNz(1);
+  const { context, actor, businessId } = world;
+  const terms = plainTerms(world, { from: "2020-01-06", weeklyHours: "40", hourlyRate: null });
+  saveSection(context, actor, who(), "employment", { ...terms, salary: "49816", workPattern: days } as never);
+  saveSection(context, actor, who(), "usualPay", {
+    from: "2020-01-06",
+    lines: [{ elementId: world.element("SAL"), amount: "1916.00" }],
+  });
+  saveSection(context, actor, who(), "time", {
+    ...{ from: "2020-01-06", agreement: null, classification: null, use: "record", settings: {}, flags: {} },
+  } as never);
+  const dates = [15, 16, 17, 18, 19, 22, 23, 24, 25, 26].map((day) => `2026-06-${day}`);
+  const record = { shifts: [], leave: [], hours: "11" };
+  saveDays(context, actor, businessId, {
+    days: dates.map((date) => ({ personId: who(), date, kind: "worked" as const, record })),
+  });
+  const runId = open();
+  expect(figures(runId)?.gross).toBe("1916.00");
+  expect(marks(runId)).toContain("recordedBelowMinimum");
+});
+
+const days = ["8", "8", "8", "8", "8", "0", "0"];
