@@ -30,6 +30,8 @@ export interface PersonView {
   id: number;
   businessId: number;
   payrollId: string;
+  /** after a change: days of later facts on record that it went on into */
+  carried?: string[];
   /** pays and leave entries that are not as they were sealed, in words */
   broken: string[];
   details: Details;

@@ -144,11 +144,11 @@ export function placeRoutes(context: Context, jobs: Jobs): Router {
       const schema = Object.hasOwn(known, section) ? known[section] : undefined;
       if (!schema) throw notFound("section");
       const values = body<SectionValues[Section]>(schema, request);
-      saveSection(context, actor, personId, section, values);
+      const carried = saveSection(context, actor, personId, section, values);
       const businessId = businessOfPerson(context, personId);
       context.store.transaction(() => refreshTimeInRuns(context, businessId, [personId]));
       refreshOpenRuns(context, businessId);
-      return readPerson(context, personId);
+      return { ...readPerson(context, personId), carried };
     }),
   );
   router.post(

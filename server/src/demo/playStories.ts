@@ -181,19 +181,19 @@ async function happen(
   const setUp = readBusiness(context, businessId);
   switch (event.do) {
     case "raise":
-      return saveSection(context, actor, who.id, "employment", {
+      return void saveSection(context, actor, who.id, "employment", {
         ...employmentOf(seed, setUp),
         hourlyRate: event.hourlyRate,
         from: event.on,
       });
     case "wageDecision":
-      return saveSection(context, actor, who.id, "employment", {
+      return void saveSection(context, actor, who.id, "employment", {
         ...employmentOf(seed, setUp),
         minimumRate: event.minimumRate,
         from: event.from,
       });
     case "newFund":
-      return saveSection(context, actor, who.id, "super", {
+      return void saveSection(context, actor, who.id, "super", {
         from: event.from,
         fundId: setUp.funds.find((each) => each.name === event.fund)?.id ?? null,
         memberNumber: null,
@@ -203,7 +203,7 @@ async function happen(
     case "moved": {
       const { id: _id, businessId: _business, payrollId: _payroll, ...details } = who;
       const { street, suburb, state, postcode } = event;
-      return saveSection(context, actor, who.id, "details", {
+      return void saveSection(context, actor, who.id, "details", {
         ...details,
         address: { line1: street, suburb, state, postcode },
       });
@@ -212,11 +212,11 @@ async function happen(
       const { from, employeeRate } = event;
       const known = "kiwiSaver" in seed ? seed.kiwiSaver : undefined;
       if (!known) throw new Error(`${event.who} has no KiwiSaver to change.`);
-      return saveSection(context, actor, who.id, "kiwiSaver", { ...kiwiSaverOf(known), from, employeeRate });
+      return void saveSection(context, actor, who.id, "kiwiSaver", { ...kiwiSaverOf(known), from, employeeRate });
     }
     case "fringeBenefits": {
       const { yearEnd, taxable, exempt } = event;
-      return saveSection(context, actor, who.id, "fringeBenefits", { yearEnd, taxable, exempt });
+      return void saveSection(context, actor, who.id, "fringeBenefits", { yearEnd, taxable, exempt });
     }
     case "leave":
       return askLeave(context, actor, businessId, who.id, event);

@@ -36,7 +36,7 @@ export interface Lane {
   section: string;
   title: string;
   /** a table of dated rows of people */
-  table: object;
+  table: typeof employmentTerms;
   facts: (row: never) => Fact[];
   /** whether a fact says nothing without its label: hours of which pay, weeks of which leave */
   named: boolean;
@@ -51,7 +51,7 @@ const lane = <Row>(
 ): Lane => ({
   section,
   title,
-  table,
+  table: table as unknown as Lane["table"],
   facts: facts as Lane["facts"],
   named,
 });

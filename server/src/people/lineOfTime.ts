@@ -11,6 +11,7 @@ import { todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { type employmentTerms, payRun, person, signedPay } from "../store/schema.ts";
 import { undoBackPay } from "./backPay.ts";
+import { carryOn } from "./carryOn.ts";
 import { type Lane, lanesOf } from "./lanes.ts";
 
 interface Row {
@@ -118,6 +119,7 @@ export function undoChange(context: Context, actor: Actor, personId: number, sec
     db.insert(table)
       .values({ ...(held as typeof table.$inferInsert), from: row.from })
       .run();
+    carryOn(context, personId, lane);
     if (section === "employment") undoBackPay(context, personId, row.id);
     record(context.store, {
       at: context.clock.now(),

@@ -40,6 +40,8 @@ import {
   usualPay,
 } from "../store/schema.ts";
 import { writeTimeTerms } from "../time/timeTerms.ts";
+import { carryOn } from "./carryOn.ts";
+import { lanesOf } from "./lanes.ts";
 import { demandOwn } from "./ofTheBusiness.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
 
@@ -102,15 +104,16 @@ export function createPerson(
   });
 }
 
+/** @returns the days of later facts on record that the change went on into */
 export function saveSection<S extends Section | SectionNz>(
   context: Context,
   actor: Actor,
   personId: number,
   section: S,
   values: SectionValues[S],
-): void {
+): string[] {
   const { db } = context.store;
-  context.store.transaction(() => {
+  return context.store.transaction(() => {
     const found = db.select().from(person).where(eq(person.id, personId)).get();
     if (!found) throw notFound("person");
     const asked = "from" in values && values.from ? values.from : todayAt(context, found.businessId);
@@ -119,13 +122,18 @@ export function saveSection<S extends Section | SectionNz>(
     const write = writersIn(context, found.businessId)[section];
     if (!write) throw notFound("section");
     write(context, personId, found.businessId, from, values as never);
+    const lane = undated.includes(section)
+      ? undefined
+      : lanesOf(context, found).find((each) => each.section === section);
+    const carried = lane ? carryOn(context, personId, lane) : [];
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
       businessId: found.businessId,
-      what: `changed ${section} from ${undated.includes(section) ? "now" : from}`,
+      what: [`changed ${section} from ${undated.includes(section) ? "now" : from}`, ...carried].join(", and from "),
       about: `${found.givenName} ${found.familyName}`,
     });
+    return carried;
   });
 }
 

@@ -42,19 +42,19 @@ export async function changeOwn(
   switch (section) {
     case "details": {
       const { phone, address } = values as Pick<Who, "phone" | "address">;
-      return saveSection(context, actor, personId, "details", { ...who, phone, address: address ?? who.address });
+      return void saveSection(context, actor, personId, "details", { ...who, phone, address: address ?? who.address });
     }
     case "emergency":
-      return saveSection(context, actor, personId, "emergency", values as { contact: Emergency | null });
+      return void saveSection(context, actor, personId, "emergency", values as { contact: Emergency | null });
     case "tax":
-      return saveSection(context, actor, personId, "tax", {
+      return void saveSection(context, actor, personId, "tax", {
         from,
         ...declared(context, personId, values as StaffTax, from),
       });
     case "taxCode": {
       const { code, irdNumber } = values as { code: string; irdNumber?: string };
       const held = datedRecordsNz(context.store.db, [personId], from).taxCode.get(personId);
-      return saveSection(context, actor, personId, "taxCode", {
+      return void saveSection(context, actor, personId, "taxCode", {
         from,
         code,
         ...(irdNumber ? { irdNumber } : {}),
@@ -133,7 +133,7 @@ async function askForAccount(
 ): Promise<void> {
   const asked: BankPart = { ...given, kind: "rest", value: "" };
   const held = datedRecords(context.store.db, [who.id], "9999-12-31").bank.get(who.id);
-  if (!held) return saveSection(context, actor, who.id, "bank", { from, parts: [asked] });
+  if (!held) return void saveSection(context, actor, who.id, "bank", { from, parts: [asked] });
   const words = `${given.title}, ${given.bsb ? `${given.bsb} ` : ""}${lastThree(given.account)}`;
   const { db } = context.store;
   context.store.transaction(() => {

@@ -72,10 +72,14 @@ export function PersonPage() {
 function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessView; day: string }) {
   const { hash } = useLocation();
   const [search] = useSearchParams();
+  // Nothing counts of somebody before the first day: a change of who is yet to start is of that day.
+  const begins = person.details.startDate > day ? person.details.startDate : day;
   // Rates of pay follow the day worked: from a run's mark they count from the first day of its period.
-  const worked = search.get("from") ?? day;
+  const worked = search.get("from") ?? begins;
   const wanted = hash.slice(1) === "rate" ? "employment" : hash.slice(1);
   const [editing, setEditing] = useState(wanted);
+  const [saved, setSaved] = useState<{ id: string; note: string } | null>(null);
+
   useEffect(() => {
     setEditing(wanted);
     document.getElementById(wanted)?.scrollIntoView({ block: "center" });
@@ -94,12 +98,20 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
               </Button>
             )}
           </div>
+          {saved?.id === id && editing !== id && (
+            <p role="status" className="mt-1 border-l-3 border-lime pl-3">
+              {saved.note}
+            </p>
+          )}
           {editing === id ? (
             <Form
               person={person}
               setUp={setUp}
-              day={id === "employment" || id === "time" ? worked : day}
-              onDone={() => setEditing("")}
+              day={id === "employment" || id === "time" ? worked : begins}
+              onDone={(note) => {
+                setEditing("");
+                setSaved(note ? { id, note } : null);
+              }}
             />
           ) : (
             <dl className="mt-1 grid grid-cols-[170px_1fr] gap-y-0.5 text-[15px]">

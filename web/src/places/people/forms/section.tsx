@@ -5,13 +5,15 @@ import type { UseFormReturn } from "react-hook-form";
 import { AskBeforeLeaving } from "../../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../../parts/Button.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../../parts/Fields.tsx";
+import { longDate } from "../../../parts/format.ts";
 import { api } from "../../../state/api.ts";
 
 export interface FormProps {
   person: PersonView;
   setUp: BusinessView;
   day: string;
-  onDone: () => void;
+  /** @param note what became of it, where that is worth a word */
+  onDone: (note?: string) => void;
 }
 
 /** Saving one section: errors land at their fields, success closes the form. */
@@ -19,16 +21,22 @@ export function useSection<T extends object>(
   person: PersonView,
   section: string,
   form: UseFormReturn<T>,
-  onDone: () => void,
+  onDone: (note?: string) => void,
   shape: (values: T) => object = (values) => values,
 ) {
   const [save] = api.useSavePersonMutation();
   return submitOf(form, async (values) => {
     const answer = await save({ person: person.id, section, values: shape(values) });
     if (answer.error) showErrors(form.setError, answer.error);
-    else onDone();
+    else onDone(savedWords(answer.data.carried ?? []));
   });
 }
+
+/** "Saved. It goes on into what counts from 3 August." */
+const savedWords = (carried: readonly string[]): string =>
+  carried.length === 0
+    ? "Saved."
+    : `Saved. What changed goes on into what is on record from ${carried.map(longDate).join(" and from ")}.`;
 
 export function Frame({
   submit,
@@ -61,7 +69,7 @@ export function Frame({
         <Button look="main" type="submit" disabled={form.formState.isSubmitting}>
           Save
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Button onClick={() => onDone()}>Cancel</Button>
       </div>
     </form>
   );

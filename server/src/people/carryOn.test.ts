@@ -1,0 +1,50 @@
+/** A change before facts that are on record for later is not swallowed by them. */
+import { afterEach, describe, expect, it } from "vitest";
+import { plainTerms, type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { datedRecords } from "../store/dated.ts";
+import { readLineOfTime, undoChange } from "./lineOfTime.ts";
+import { saveSection } from "./savePerson.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+const who = () => world.personIds[0] ?? 0;
+const save = (from: string, change: object) =>
+  saveSection(world.context, world.actor, who(), "employment", plainTerms(world, { from, ...change }));
+const held = (date: string) => {
+  const terms = datedRecords(world.context.store.db, [who()], date).terms.get(who());
+  return [terms?.hourlyRateE4, terms?.salaryCents, terms?.classification, terms?.weeklyHoursE4];
+};
+
+describe("a change from today, where a raise is on record from 3 August", () => {
+  const raise = () => save("2026-08-03", { hourlyRate: "40", weeklyHours: "38" });
+  it("goes on into it, where it holds what was changed", () => {
+    world = smallWorld(1);
+    raise();
+    expect(save("2026-07-01", { classification: "2" })).toEqual(["2026-08-03"]);
+    expect(held("2026-08-03")).toEqual([400_000, null, "2", 380_000]);
+  });
+  it("leaves alone what the later facts say otherwise", () => {
+    world = smallWorld(1);
+    raise();
+    expect(save("2026-07-01", { hourlyRate: "33" })).toEqual([]);
+    expect([held("2026-07-01")[0], held("2026-08-03")[0]]).toEqual([330_000, 400_000]);
+    // A salary beside the raise's own rate would be two answers to one question.
+    expect(save("2026-07-02", { hourlyRate: null, salary: "60000" })).toEqual([]);
+    expect(held("2026-08-03").slice(0, 2)).toEqual([400_000, null]);
+  });
+  it("goes back out of it when it is undone", () => {
+    world = smallWorld(1);
+    raise();
+    save("2026-07-01", { classification: "2" });
+    const lane = readLineOfTime(world.context, who()).lanes.find((each) => each.section === "employment");
+    undoChange(
+      world.context,
+      world.actor,
+      who(),
+      "employment",
+      lane?.notches.find((each) => each.from === "2026-07-01")?.id ?? 0,
+    );
+    expect(held("2026-08-03")).toEqual([400_000, null, null, 380_000]);
+  });
+});
