@@ -89,7 +89,11 @@ export interface RunView extends RunSummary {
   rows: RunRow[];
   /** people of the cycle who are not in the run, and why */
   costCentres: { code: string; name: string }[];
-  leftOut: { personId: number; name: string; why: string }[];
+  /** the day that it is for the business, and the first one from it on that banks pay on */
+  today: string;
+  bankDay: string;
+  /** `should`: is paid in this cycle, and nobody has decided otherwise */
+  leftOut: { personId: number; name: string; why: string; should: boolean }[];
   last: { payday: string; totals: Record<string, number> } | null;
   ruleBookVersion: string;
   /** rows that the practice loaded, for the page's own working out */
@@ -256,8 +260,10 @@ export const replaceEvent = Joi.object<ReplaceEvent & { declared: true }>({
   reason: Joi.string().trim().min(3).max(200).required().label("Reason"),
   declared: Joi.boolean().strict().valid(true).required().label("Declaration"),
 });
-export const addPeople = Joi.object<{ personIds: number[] }>({
+export const addPeople = Joi.object<{ personIds: number[]; paid: boolean }>({
   personIds: Joi.array().items(id()).min(1).max(500).required(),
+  /** false: they stand in the run as left out, by decision */
+  paid: Joi.boolean().strict().default(true),
 });
 
 /** Everything that signing off will do, spelled out before it is done. */
@@ -270,6 +276,8 @@ export interface SignOffPlan {
   totals: Record<string, number>;
   blockers: { payId: number; name: string; text: string }[];
   openQueries: number;
+  /** who should be in the run and is not: brought in or left out first */
+  missing: { personId: number; name: string; why: string }[];
   bank: { fileName: string; payments: number; cents: number; processDate: string; from: string };
   /** Australia */
   payEvent: { people: number; w1: string; w2: string; payday: string } | null;

@@ -6,6 +6,7 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
+import { unpaidBefore } from "../runs/missing.ts";
 import { centreCodes } from "../runs/rowFacts.ts";
 import type { Run } from "../runs/runRows.ts";
 import { act, payCycle, person } from "../store/schema.ts";
@@ -65,6 +66,7 @@ export function layRows(
   const priced = pricedSpans(context, run, spans, withTime);
   const ahead = run.kind === "cycle" ? daysInAdvance(context, run, cycle, [...withTime]) : new Map();
   const debts = run.kind === "cycle" ? debtStrands(context, run, ids) : new Map<number, Strand[]>();
+  const unpaid = unpaidBefore(context, run, ids);
   const find = elementFinder(context, run.businessId, elements);
   const laid = new Map(
     rows.map((row): [number, LaidRow] => {
@@ -95,7 +97,10 @@ export function layRows(
             dates: time?.dates ?? [],
           },
           open: time?.open ?? null,
-          ask: time?.ask ?? (() => []),
+          ask: (lines) => [
+            ...(time?.ask(lines) ?? []),
+            ...(unpaid.has(row.personId) ? [unpaid.get(row.personId) ?? ""] : []),
+          ],
         },
       ];
     }),

@@ -9,7 +9,13 @@ import { pay, payRun, person } from "../store/schema.ts";
 import { demandOpen } from "./runInHand.ts";
 import { findRun } from "./runRows.ts";
 
-export function addToRun(context: Context, actor: Actor, runId: number, personIds: readonly number[]): void {
+export function addToRun(
+  context: Context,
+  actor: Actor,
+  runId: number,
+  personIds: readonly number[],
+  paid = true,
+): void {
   const { db } = context.store;
   context.store.transaction(() => {
     const run = demandOpen(findRun(context, runId));
@@ -26,7 +32,7 @@ export function addToRun(context: Context, actor: Actor, runId: number, personId
       if (who?.businessId !== run.businessId)
         throw cannot("unknown-person", "This person does not belong to the business. Nothing was changed.");
       if (!inRun.has(personId))
-        db.insert(pay).values({ runId, personId, included: true, periods: 1, lines: [], typed: [] }).run();
+        db.insert(pay).values({ runId, personId, included: paid, periods: 1, lines: [], typed: [] }).run();
     }
     db.update(payRun)
       .set({ version: run.version + 1 })
@@ -38,7 +44,7 @@ export function addToRun(context: Context, actor: Actor, runId: number, personId
       at: context.clock.now(),
       userId: actor.userId,
       businessId: run.businessId,
-      what: "added people to a run",
+      what: paid ? "added people to a run" : "left people out of a run",
       about: `run ${run.number}: ${personIds.map((each) => `person ${each}`).join(", ")}`,
     });
   });

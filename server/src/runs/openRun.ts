@@ -5,7 +5,7 @@ import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { paydayByRule } from "@zesty/core/countries/workingDays";
 import type { SheetLine } from "@zesty/core/pay/row";
-import { and, desc, eq, isNull, ne, sql } from "drizzle-orm";
+import { and, desc, eq, ne, sql } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
@@ -14,7 +14,8 @@ import { composeAndCount } from "../row/keepComposed.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
-import { departure, pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
+import { pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
+import { departuresPaid } from "./missing.ts";
 
 export interface Wanted {
   cycleId: number;
@@ -150,17 +151,6 @@ export function insertRun(
     })
     .returning({ id: payRun.id, number: payRun.number })
     .get();
-}
-
-/** People whose final pay stands in a run already: nothing is left for the next one. */
-export function departuresPaid(context: Context, personIds: readonly number[]): Set<number> {
-  const rows = context.store.db
-    .select({ personId: departure.personId, runId: departure.runId })
-    .from(departure)
-    .where(isNull(departure.undoneAt))
-    .all();
-  const wanted = new Set(personIds);
-  return new Set(rows.filter((row) => row.runId !== null && wanted.has(row.personId)).map((row) => row.personId));
 }
 
 export const linesOfRun = ({ store }: Context, runId: number): Map<number, SheetLine[]> =>

@@ -11,6 +11,7 @@ import { anchorOf } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { demandYearOpen, madeFinal } from "../year/closed.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
+import { missingFrom } from "./missing.ts";
 import type { DueEntry, Prepared, PreparedPay } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { paymentFileName } from "./runDocuments.ts";
@@ -75,6 +76,7 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
     changesFinal: pays.filter((each) => final.has(each.row.row.person.id)).map((each) => each.slip.employee.name),
     totals: prepared.totals,
     ...blockers,
+    missing: missingFrom(context, run).map(({ personId, name, why }) => ({ personId, name, why })),
     bank: {
       fileName: paymentFileName(context, owner, run),
       payments: pays.reduce((total, each) => total + each.payments.length, 0),

@@ -9,12 +9,11 @@ import { notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
 import { cycleNames } from "../people/ofBusiness.ts";
 import { freshRun } from "../row/keepComposed.ts";
-import { datedRecords } from "../store/dated.ts";
-import { costCentre, document, due, journal, payCycle, payRun, person, signedPay, user } from "../store/schema.ts";
+import { costCentre, document, due, journal, payRun, signedPay, user } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
-import { rowsOf } from "../store/statements.ts";
 import { workingIn } from "../store/workings.ts";
-import { departuresPaid, linesOfRun } from "./openRun.ts";
+import { leftOut } from "./missing.ts";
+import { linesOfRun } from "./openRun.ts";
 import { findRun, type LoadedRun, type Run } from "./runRows.ts";
 import { faultyRuns, segmentsFrom } from "./segments.ts";
 import { workRows } from "./workRun.ts";
@@ -91,8 +90,10 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
         usedLast: usedLast.has(row.id),
       })),
     rows: open ? openRows(context, loaded) : keptRows(context, loaded),
+    today: context.clock.today(loaded.owner.timeZone),
+    bankDay: context.country(loaded.owner.country).pays.paymentFile.bankDay(context.clock.today(loaded.owner.timeZone)),
     costCentres: centresOf(context, run.businessId),
-    leftOut: open && run.kind === "cycle" ? leftOut(context, loaded) : [],
+    leftOut: open && run.kind === "cycle" ? leftOut(context, run) : [],
     last: before && run.kind === "cycle" ? { payday: before.payday, totals: before.totals } : null,
     ruleBookVersion: context.rules.version,
     loadedRules: context.ruleShelf.loaded(),
@@ -149,45 +150,6 @@ const centresOf = (context: Context, businessId: number) =>
     .all();
 
 /** People of the business who are not in the run, and why: nobody is missing in silence. */
-function leftOut(context: Context, { run, rows }: LoadedRun): RunView["leftOut"] {
-  const people = rowsOf(
-    context.store.sqlite,
-    person,
-    "WHERE t.business_id = ? AND t.id NOT IN (SELECT value FROM json_each(?))",
-    ...[run.businessId, JSON.stringify(rows.map((row) => row.person.id))],
-  );
-  const terms = datedRecords(
-    context.store.db,
-    people.map((each) => each.id),
-    run.payday,
-  ).terms;
-  const paidOut = departuresPaid(
-    context,
-    people.map((each) => each.id),
-  );
-  const cycles = new Map(
-    context.store.db
-      .select()
-      .from(payCycle)
-      .where(eq(payCycle.businessId, run.businessId))
-      .all()
-      .map((each) => [each.id, each.name]),
-  );
-  return people
-    .filter((each) => each.endDate === null || each.endDate >= run.periodStart)
-    .map((each) => {
-      const cycleId = terms.get(each.id)?.cycleId;
-      const why = paidOut.has(each.id)
-        ? "has the final pay in another run"
-        : each.startDate > run.periodEnd
-          ? `starts on ${each.startDate}`
-          : cycleId !== undefined && cycleId !== run.cycleId
-            ? `is paid in ${cycles.get(cycleId)}`
-            : "was added after this run was opened";
-      return { personId: each.id, name: `${each.givenName} ${each.familyName}`, why };
-    });
-}
-
 /** What is kept of a signed-off run and is not as it was sealed. */
 function brokenOfRun({ store }: Context, runId: number): string[] {
   const ids = (table: typeof signedPay | typeof journal | typeof document | typeof due) =>

@@ -126,7 +126,8 @@ export function runRoutes(context: Context, jobs: Jobs): Router {
   router.post(
     "/runs/:run/people",
     onRun("prepare", (actor, runId, request) => {
-      addToRun(context, actor, runId, body(addPeople, request).personIds);
+      const { personIds, paid } = body(addPeople, request);
+      addToRun(context, actor, runId, personIds, paid);
       return readRun(context, actor, runId);
     }),
   );

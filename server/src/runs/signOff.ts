@@ -12,6 +12,7 @@ import { messageIdOf } from "../outbox/messageId.ts";
 import { freshen } from "../row/keepComposed.ts";
 import { packWorkings } from "../store/workings.ts";
 import { demandYearOpen } from "../year/closed.ts";
+import { missingFrom } from "./missing.ts";
 import { blockersOf } from "./plan.ts";
 import type { Prepared, PreparedPay } from "./prepared.ts";
 import { prepareSteps } from "./prepareSignOff.ts";
@@ -66,6 +67,7 @@ function* readySteps(
   demandYearOpen(context, run.businessId, run.payday);
   const prepared = yield* prepareSteps(context, runId, final);
   demandClean(context, prepared);
+  demandNobodyMissing(context, run);
   demandAuthority(context, prepared);
   demandLeft(context, prepared, final);
   demandOtherEyes(actor, run, prepared);
@@ -108,6 +110,17 @@ function demandLeft(context: Context, prepared: Prepared, final: readonly number
       "not-left",
       "A payroll year is made final with a pay only for who left, with the reason recorded. Open the run again.",
     );
+}
+
+/** Whoever is paid in this cycle and has no row is brought in or left out: nobody goes unpaid unseen. */
+function demandNobodyMissing(context: Context, run: Run): void {
+  const [first, ...others] = missingFrom(context, run);
+  if (!first) return;
+  const more = others.length === 0 ? "" : ` So ${others.length === 1 ? "is one more" : `are ${others.length} more`}.`;
+  throw cannot(
+    "people-missing",
+    `${first.name} ${first.why}, and is not in it.${more} Bring them in, or leave them out, at the head of the run.`,
+  );
 }
 
 function demandClean(context: Context, prepared: Prepared): void {

@@ -137,7 +137,7 @@ export const api = createApi({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/ticks`, method: "PUT", body }),
       invalidatesTags: ["Desk", "Runs", "Plan"],
     }),
-    addPeople: build.mutation<RunView, { run: number; personIds: number[] }>({
+    addPeople: build.mutation<RunView, { run: number; personIds: number[]; paid?: boolean }>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/people`, method: "POST", body }),
       invalidatesTags: ["Run"],
     }),

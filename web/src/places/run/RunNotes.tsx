@@ -11,15 +11,43 @@ import { dayBefore, type SharedNote } from "./runNotes.ts";
 export function RunNotes({ view, shared }: { view: RunView; shared: readonly SharedNote[] }) {
   const dispatch = useAppDispatch();
   const [move, { isLoading }] = api.useMovePaydayMutation();
+  const [add, { isLoading: isAdding }] = api.useAddPeopleMutation();
   const before = view.state === "open" ? dayBefore(view) : null;
-  if (view.state !== "open" || (shared.length === 0 && !before)) return null;
+  const missing = view.leftOut.filter((each) => each.should);
+  const past = view.state === "open" && view.payday < view.today;
+  if (view.state !== "open" || (shared.length === 0 && !before && missing.length === 0 && !past)) return null;
+  const decide = (personId: number, paid: boolean) =>
+    void untilSaved()
+      .then(() => add({ run: view.id, personIds: [personId], paid }))
+      .then((answer) => dispatch(answer.data ? loaded(answer.data) : said(problemOf(answer.error).detail)));
   const moveTo = (payday: string) =>
     void untilSaved()
       .then(() => move({ run: view.id, payday, version: view.version }))
       .then((answer) => dispatch(answer.data ? loaded(answer.data) : said(problemOf(answer.error).detail)));
   return (
     <ul aria-label="Notes of the run" className="shrink-0 border-t border-rule px-6 py-1 text-[14px] text-quiet">
-      {before && (
+      {missing.map((each) => (
+        <li key={each.personId} className="text-amber">
+          <span className="font-semibold">{each.name}</span> {each.why}.{" "}
+          <Button look="quiet" disabled={isAdding} onClick={() => decide(each.personId, true)}>
+            Bring in
+          </Button>{" "}
+          <Button look="quiet" disabled={isAdding} onClick={() => decide(each.personId, false)}>
+            Leave out
+          </Button>
+        </li>
+      ))}
+      {past && (
+        <li className="text-amber">
+          {weekdayDate(view.payday)} is over. The bank pays on {weekdayDate(view.bankDay)} at the earliest.{" "}
+          <Button look="quiet" disabled={isLoading} onClick={() => moveTo(view.bankDay)}>
+            Move the payday to {weekdayDate(view.bankDay)}
+          </Button>{" "}
+          If the money went out on that day, leave the payday, and once signed off say at the payment file that it was
+          taken to the bank by hand.
+        </li>
+      )}
+      {before && !past && (
         <li className="text-amber">
           {weekdayDate(view.payday)} is no working day of the banks: people have their money on the next one.{" "}
           <Button look="quiet" disabled={isLoading} onClick={() => moveTo(before)}>

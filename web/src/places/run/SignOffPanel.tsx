@@ -37,7 +37,12 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
   const dispatch = useAppDispatch();
   if (planError) return <ProblemNote error={planError} />;
   if (!plan) return <p className="text-quiet">Working out what will happen…</p>;
-  const ready = plan.blockers.length === 0 && plan.openQueries === 0 && bad.length === 0 && !plan.lodging.held;
+  const ready =
+    plan.blockers.length === 0 &&
+    plan.missing.length === 0 &&
+    plan.openQueries === 0 &&
+    bad.length === 0 &&
+    !plan.lodging.held;
   return (
     <div className="text-[15px]">
       <h2 className="font-name text-[20px]">Sign off</h2>
@@ -64,6 +69,12 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
           </ul>
         </section>
       )}
+      {plan.missing.map((each) => (
+        <p key={each.personId} className="mt-2 border-l-3 border-amber pl-3">
+          <span className="font-semibold">{each.name}</span> {each.why}. Bring them in or leave them out, above the
+          sheet.
+        </p>
+      ))}
       {plan.openQueries > 0 && (
         <p className="mt-2 border-l-3 border-amber pl-3">
           {plan.openQueries === 1 ? "One query is" : `${plan.openQueries} queries are`} not ticked yet. Press . in the
