@@ -34,6 +34,25 @@ export function nextPeriodOf(context: Context, cycle: typeof payCycle.$inferSele
   return { ...period, payday: paydayByRule(country, period.payday, cycle.closedDays) };
 }
 
+/** Paydays of cycles that people are in, up to a day, for which no run was ever opened. */
+export function neverOpened(context: Context, businessId: number, from: string, to: string): string[] {
+  const { db } = context.store;
+  const people = db.select().from(person).where(eq(person.businessId, businessId)).all();
+  const { terms } = datedRecords(
+    db,
+    people.filter((each) => each.endDate === null || each.endDate >= to).map((each) => each.id),
+    to,
+  );
+  const used = new Set([...terms.values()].map((each) => each.cycleId));
+  const days = new Set<string>();
+  for (const cycle of db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).all())
+    for (let period = nextPeriodOf(context, cycle); used.has(cycle.id) && period.payday <= to; ) {
+      if (period.payday >= from) days.add(period.payday);
+      period = nextPeriod(cycle.cycle as Cycle, period.end, cycle.paydayOffset);
+    }
+  return [...days].sort();
+}
+
 const lastRunOf = (context: Context, cycleId: number) =>
   context.store.db
     .select()

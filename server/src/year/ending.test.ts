@@ -226,14 +226,17 @@ describe("the list of the year's end", () => {
     world = smallWorld(2);
     paid(1);
     const [first = 0, second = 0] = world.personIds;
-    expect(open()).toEqual(["outside", "final", "fringeBenefits", "statements", "contractors"]);
+    expect(open()).toEqual(["unopened", "outside", "final", "fringeBenefits", "statements", "contractors"]);
+    expect(year().ending.checks[1]?.text).toMatch(
+      /^No run was opened for payday 9 July 2026, 16 July 2026, 23 July 2026 and 48 more\./,
+    );
     expect(() => tick("final")).toThrow("no such line");
     declare([first]);
     answer("accepted");
     leaveOut(world.context, world.actor, world.businessId, { from: day, person: second, reason: "Paid elsewhere" });
     expect(standing()).toEqual(["final", "leftOut"]);
-    expect(() => close()).toThrow("4 lines are open: Books, funds and agency say of the year");
-    for (const item of ["outside", "fringeBenefits", "statements", "contractors"]) tick(item);
+    expect(() => close()).toThrow("5 lines are open: No run was opened");
+    for (const item of ["unopened", "outside", "fringeBenefits", "statements", "contractors"]) tick(item);
     expect(year().ending.checks.at(-1)?.ticked?.by).toBe("Kim Example");
     close();
     expect(year().ending.closed?.backup).toMatch(/^\d{4}-/);
@@ -261,7 +264,7 @@ describe("the list of the year's end", () => {
     expect(readYearAndEnding(world.context, world.actor, world.businessId).year.from).toBe("2026-04-01");
     expect(year().ending).toMatchObject({ isOver: true, date: null, people: {}, held: null });
     expect(() => declare(world.personIds, { from: "2026-04-01" })).toThrow("every payday is filed by itself");
-    expect(open()).toEqual(["outside", "codes", "esct", "agency", "leave"]);
+    expect(open()).toEqual(["unopened", "outside", "codes", "esct", "agency", "leave"]);
     // The rates of the new year are proved: they are fixed once its table is there.
     const next = { from: "2027-04-01", to: "2028-03-31" };
     const row = { ...(deductionRatesNz.rows.at(-1) as Row<unknown>), ...next };
@@ -269,7 +272,7 @@ describe("the list of the year's end", () => {
     world.context.store.db.insert(loadedRow).values(loaded).run();
     world.context.ruleShelf.changed();
     acceptEsct(world.context, world.actor, world.businessId, { from: next.from, people: world.personIds });
-    expect(open()).toEqual(["outside", "codes", "agency", "leave"]);
+    expect(open()).toEqual(["unopened", "outside", "codes", "agency", "leave"]);
     for (const item of open())
       tickLine(world.context, world.actor, world.businessId, { from: "2026-04-01", item, ticked: true });
     closeYear(world.context, world.actor, world.businessId, { from: "2026-04-01", closed: true, reason: null });

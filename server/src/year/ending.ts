@@ -7,12 +7,13 @@ import { and, asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { rightIn } from "../http/rights.ts";
 import { agentOn, heldBecause } from "../lodging/lodging.ts";
+import { neverOpened } from "../runs/openRun.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { user, yearTick } from "../store/schema.ts";
 import { closingOf } from "./closed.ts";
 import { outsideCheck } from "./outside.ts";
 import { type Heard, readYear } from "./proof.ts";
-import type { CheckLine } from "./said.ts";
+import { byHand, type CheckLine } from "./said.ts";
 import { eventsOf, leftOutOf, newestEvents, onItsWay, reportedDiffers, standing, timeMarks } from "./standing.ts";
 
 export function readYearAndEnding(context: Context, actor: Actor, businessId: number, wanted?: string): YearAndEnding {
@@ -52,7 +53,7 @@ export function readYearAndEnding(context: Context, actor: Actor, businessId: nu
   // It is declared today, whatever year it is of.
   const agent = agentOn(context, businessId, today);
   const checks = [
-    ...sharedChecks(proof, heard),
+    ...sharedChecks(proof, heard, neverOpened(context, businessId, year.from, today < year.to ? today : year.to)),
     outsideCheck(context, businessId, year.from),
     ...(final ? [allFinal(people)] : []),
     ...checksOf(context, businessId, proof),
@@ -98,7 +99,11 @@ function heldBy({ open, year }: YearProof, { unanswered }: Heard): string | null
   return null;
 }
 
-function sharedChecks({ open, rows, year }: YearProof, { unanswered }: Heard): CheckLine[] {
+function sharedChecks(
+  { open, rows, year }: YearProof,
+  { unanswered }: Heard,
+  unopened: readonly string[],
+): CheckLine[] {
   const notSigned = open.filter((run) => run.state === "open");
   const differing = rows.filter((row) => row.differs.length > 0);
   const first = notSigned[0];
@@ -107,6 +112,16 @@ function sharedChecks({ open, rows, year }: YearProof, { unanswered }: Heard): C
       ...{ item: "runs", proved: true, done: notSigned.length === 0, link: first ? `/run/${first.runId}` : null },
       text: first ? `Not signed off: payday ${paydays(notSigned)}` : `Every run to ${dateWords(year.to)} is signed off`,
     },
+    // Nobody can prove that nobody was paid: somebody says so.
+    ...(unopened.length === 0
+      ? []
+      : [
+          byHand(
+            "unopened",
+            `No run was opened for payday ${paydays(unopened.map((payday) => ({ payday })))}. Open it, or tick this where nobody was paid`,
+            "/run",
+          ),
+        ]),
     {
       ...{ item: "answers", proved: true, done: unanswered.length === 0 },
       link: unanswered[0] ? `/run/${unanswered[0].runId}` : null,
