@@ -30,6 +30,7 @@ export interface ShiftFacts {
   startClock: number;
   endClock: number;
   endsInOvertime: boolean;
+  clockless: boolean;
   /** windows that hold for the whole shift, where the agreement's rules decides so; null where each minute has its own */
   holidayOfShift: readonly HolidayWindow[] | null;
   windows: readonly DayWindow[];
@@ -69,10 +70,16 @@ const holidaysAt = (facts: ShiftFacts, wall: WallMinute): readonly HolidayWindow
     ? []
     : facts.windows.flatMap((each) => (wall >= each.from && wall < each.to ? [each.window] : [])));
 
+/** Whether a condition looks at the time of day; one window over the whole day does not. */
+export const asksClock = (c: Condition): boolean =>
+  (c.from !== undefined && !(c.from === "00:00" && c.to === "24:00")) ||
+  [c.startsFrom, c.startsBy, c.endsFrom, c.endsBy].some((each) => each !== undefined);
+
 /** Every key that is given holds. @param wall the minute that is asked of; of the shift, its first minute */
 export function holds(condition: Condition | undefined, facts: ShiftFacts, wall: WallMinute): boolean {
   if (!condition) return true;
   const c = condition;
+  if (facts.clockless && asksClock(c)) return false;
   if (c.days || c.from !== undefined)
     if (!inWindow(c, Math.floor(wall / minutesOfDay), clockOfWall(wall))) return false;
   if (c.holiday !== undefined || c.holidayKind || c.holidayName) {
@@ -142,6 +149,7 @@ export function shiftFacts(roster: Roster, shift: CountedShift, windows: readonl
     startClock: shift.start - shift.day * minutesOfDay,
     endClock: shift.end - shift.day * minutesOfDay,
     endsInOvertime: false,
+    clockless: shift.clockless !== undefined,
     holidayOfShift: null,
     windows: near,
   };
@@ -164,6 +172,7 @@ export function shiftFacts(roster: Roster, shift: CountedShift, windows: readonl
 export const kindOf = ({ rules }: Roster, facts: ShiftFacts, shift: CountedShift, endClock: number): string =>
   rules.shiftKinds.find(
     (each) =>
+      !facts.clockless &&
       holds(each.if, facts, shift.start) &&
       (each.startsFrom === undefined || facts.startClock >= readClock(each.startsFrom)) &&
       (each.startsBefore === undefined || facts.startClock < readClock(each.startsBefore)) &&

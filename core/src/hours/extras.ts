@@ -101,8 +101,8 @@ function allowance(
       return capped(
         shifts.flatMap((each, at) => {
           const before = shifts[at - 1];
-          if (!before || before.shift.day !== each.shift.day || !holds(entry.if, each.facts, each.shift.start))
-            return [];
+          if (!before || before.facts.clockless || each.facts.clockless) return [];
+          if (before.shift.day !== each.shift.day || !holds(entry.if, each.facts, each.shift.start)) return [];
           const gap = each.shift.span.from - before.shift.span.to;
           const over = typeof trigger.over === "number" ? trigger.over : Number.NEGATIVE_INFINITY;
           const inside = gap >= (trigger.from ?? 1) && gap <= (trigger.to ?? Number.POSITIVE_INFINITY) && gap > over;
@@ -112,7 +112,7 @@ function allowance(
     case "startsBefore":
       return capped(
         meant.flatMap((each) =>
-          each.facts.startClock < readClock(trigger.time ?? "00:00")
+          !each.facts.clockless && each.facts.startClock < readClock(trigger.time ?? "00:00")
             ? [once(each, `starts early on ${each.facts.date}`)]
             : [],
         ),
@@ -120,7 +120,7 @@ function allowance(
     case "endsAfter":
       return capped(
         meant.flatMap((each) =>
-          each.facts.endClock > readClock(trigger.time ?? "24:00")
+          !each.facts.clockless && each.facts.endClock > readClock(trigger.time ?? "24:00")
             ? [once(each, `ends late on ${each.facts.date}`)]
             : [],
         ),

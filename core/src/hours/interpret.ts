@@ -42,7 +42,7 @@ const words = (id: string): string => id.replaceAll("-", " ");
 /** Within the span of ordinary hours; no span list means any time. A span past midnight is of the day it opens on. */
 function inSpan(facts: ShiftFacts, wall: WallMinute, { rules }: Roster): boolean {
   const { span } = rules.ordinary;
-  if (span.length === 0) return true;
+  if (span.length === 0 || facts.clockless) return true;
   const opens = (at: WallMinute, clock: number) => {
     const entry = span.find((each) => holds(each.if, facts, at));
     if (!entry) return false;
@@ -122,6 +122,7 @@ function pricedShift(
       ...(rule.ref ? { ref: rule.ref } : {}),
       why: reasons.filter(Boolean).join(", "),
       ratePercent,
+      ...(shift.clockless ? { clockless: shift.clockless } : {}),
     });
   };
   const due = overdue.map((each) => each.from);
@@ -184,10 +185,21 @@ function pricedShift(
   return pieces;
 }
 
+/** Pieces of hours without their times, one for each way in which they are paid. */
+function together(pieces: readonly Piece[]): Piece[] {
+  const found = new Map<string, Piece>();
+  for (const piece of pieces) {
+    const key = `${piece.date} ${piece.percent.toString()} ${piece.overtime} ${piece.rule} ${piece.why}`;
+    const before = found.get(key);
+    found.set(key, before ? { ...before, to: piece.to, minutes: before.minutes + piece.minutes } : piece);
+  }
+  return [...found.values()];
+}
+
 /** Made-up time to the least engagement, at the per cent of the last minute worked. */
 function topUpOf(roster: Roster, { shift, facts, pieces }: WorkedShift): Piece | null {
   const last = pieces.at(-1);
-  if (!last) return null;
+  if (!last || shift.clockless === "usual") return null;
   facts.endsInOvertime = last.overtime;
   const entry = roster.rules.minimumEngagement.find((each) => holds(each.if, facts, shift.start));
   if (!entry || shift.workedMinutes >= entry.minutes) return null;
@@ -219,10 +231,15 @@ export function linesOf(all: readonly Piece[]): HoursLine[] {
 }
 
 /** "18:00–21:00 evening (clause 21): 125 %" */
-export const reasonOf = (piece: Piece): string =>
-  `${piece.topUp ? `${hoursWords(piece.minutes)} ` : `${clockText(piece.from % minutesOfDay)}–${clockText(piece.to % minutesOfDay)} `}${piece.why}${
-    piece.ref ? ` (${piece.ref})` : ""
-  }: ${piece.percent.toString()} %`;
+export const reasonOf = (piece: Piece): string => {
+  const span = piece.topUp
+    ? `${hoursWords(piece.minutes)} `
+    : piece.clockless
+      ? `${hoursWords(piece.minutes)} ${clocklessWords[piece.clockless]}, `
+      : `${clockText(piece.from % minutesOfDay)}–${clockText(piece.to % minutesOfDay)} `;
+  return `${span}${piece.why}${piece.ref ? ` (${piece.ref})` : ""}: ${piece.percent.toString()} %`;
+};
+const clocklessWords = { typed: "without their times", usual: "as usual" } as const;
 
 /**
  * @returns lines, pieces, extras and marks; or what is wrong with the roster, each with its place and the way to mend it
@@ -263,13 +280,16 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   for (const { shift, facts } of withFacts) {
     const before = done.at(-1)?.shift;
     if (!before || before.day !== shift.day) {
-      if (before) earlier = { end: before.span.to, overtime: counters.overtimeOfShiftDay.get(before.day) ?? 0 };
-      rest = earlier ? shortRest(rules, shift, facts, earlier.end, earlier.overtime) : null;
+      if (before)
+        earlier = before.clockless
+          ? null
+          : { end: before.span.to, overtime: counters.overtimeOfShiftDay.get(before.day) ?? 0 };
+      rest = earlier && !shift.clockless ? shortRest(rules, shift, facts, earlier.end, earlier.overtime) : null;
       varied = undefined;
       dayMinutes = 0;
     }
     varied = shift.agreedMinutes ?? varied;
-    const overdue = overdueMeals(rules, shift, facts);
+    const overdue = shift.clockless ? [] : overdueMeals(rules, shift, facts);
     // An apprentice's stage has its own share already, whatever the age.
     const ratePercent = apprenticed
       ? 100
@@ -286,6 +306,7 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
     dayMinutes += shift.workedMinutes;
     const worked: WorkedShift = { shift, facts, pieces: [], rest, overdue };
     worked.pieces = pricedShift(roster, worked, most, counters, ratePercent);
+    if (shift.clockless) worked.pieces = together(worked.pieces);
     const topUp = topUpOf(roster, worked);
     if (topUp) worked.pieces.push(topUp);
     done.push(worked);

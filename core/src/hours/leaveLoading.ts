@@ -6,6 +6,7 @@
  * Example: 7.6 h of a Sunday rostered at 150 %: penalties add 3.8 hours' pay, 17.5 % adds 1.33; the 3.8 are paid.
  */
 import type { AgreementRules } from "../agreements/agreementRules.ts";
+import { weekday } from "../calendar/dates.ts";
 import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
 import type { DayRecord, DayShift } from "./dayText.ts";
 import { type PersonTime, personHours, type TakenLeave } from "./personHours.ts";
@@ -31,8 +32,13 @@ function penaltiesOf(
   dates: readonly string[],
 ): Decimal {
   const days: Record<string, DayRecord> = {};
-  for (const date of dates) if (planned[date]) days[date] = { shifts: planned[date], leave: [] };
-  const { pieces } = personHours({ ...time, days }, dates);
+  for (const date of dates) {
+    // Without a planned shift the day is as the pattern has it: its rates need no clock.
+    const usual = time.pattern?.[weekday(date) - 1];
+    if (planned[date]) days[date] = { shifts: planned[date], leave: [] };
+    else if (usual && Number(usual) > 0) days[date] = { shifts: [], leave: [], hours: usual };
+  }
+  const { pieces } = personHours({ ...time, days, use: "all" }, dates);
   // Overtime is no part of what leave pays.
   return sum(
     pieces
@@ -61,7 +67,7 @@ export function leaveLoading(
   const words = `${leave.toString()} h of annual leave × ${decimal(percent).toString()} %`;
   if (!rule || !compares(rule, time)) return { hours: plain, why: words };
   const dates = annual.map((each) => each.date);
-  if (!dates.some((date) => planned[date]))
+  if (!dates.some((date) => planned[date] || Number(time.pattern?.[weekday(date) - 1] ?? 0) > 0))
     return { hours: plain, why: `${words}; no shifts are planned for these days, so penalties are not compared` };
   const penalties = penaltiesOf(time, planned, dates);
   return penalties.gt(plain)

@@ -18,9 +18,11 @@ export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): Hour
     const mark = (kind: HoursMark["kind"], code: string, text: string) => marks.push({ kind, code, text, date });
     const before = worked.get(shift.day) ?? 0;
     worked.set(shift.day, before + shift.workedMinutes);
-    if (lengthOf(shift.span) > 14 * 60) mark("query", "longShift", `The shift of ${on} is longer than 14 hours.`);
+    if (!shift.clockless && lengthOf(shift.span) > 14 * 60)
+      mark("query", "longShift", `The shift of ${on} is longer than 14 hours.`);
     if (before <= 16 * 60 && before + shift.workedMinutes > 16 * 60)
       mark("query", "longDay", `More than 16 hours are worked on ${on}.`);
+    if (shift.clockless) continue;
     const due = rules.breakEntitlements.findLast(
       (each) =>
         (each.workedFrom !== undefined && shift.workedMinutes >= each.workedFrom) ||

@@ -14,7 +14,7 @@ import {
   utcOf,
   type WallMinute,
 } from "../calendar/wallClock.ts";
-import type { Roster, RosterFault, Shift } from "./roster.ts";
+import type { Clockless, Roster, RosterFault, Shift } from "./roster.ts";
 
 /** A place on the line on which minutes are counted: wall minutes, or minutes of UTC. */
 export type Counted = number;
@@ -40,6 +40,7 @@ export interface CountedShift {
   marks: readonly ShiftMark[];
   agreedMinutes?: number;
   longDay: boolean;
+  clockless?: Clockless | undefined;
 }
 
 export const lengthOf = (span: CountedSpan): number => span.to - span.from;
@@ -160,6 +161,7 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
       marks: given.marks ?? [],
       ...(given.agreedMinutes === undefined ? {} : { agreedMinutes: given.agreedMinutes }),
       longDay: given.longDay === true,
+      clockless: given.clockless,
     });
   });
   shifts.sort((a, b) => a.span.from - b.span.from || a.index - b.index);

@@ -4,17 +4,18 @@
  * as its context; only days of the period and late days are given back.
  */
 import { type AgreementRules, dayNames, type SettingValue } from "../agreements/agreementRules.ts";
-import { addDays, dateOfDay, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
+import { addDays, dateOfDay, dateWords, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
 import { isWholeDay } from "../calendar/holidayWindows.ts";
+import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
-import { amountFor } from "./conditions.ts";
+import { amountFor, asksClock } from "./conditions.ts";
 import { type DayRecord, type DayShift, minutesOf } from "./dayText.ts";
 import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
 import { interpret, linesOf } from "./interpret.ts";
 import { weekOf } from "./limits.ts";
 import { faultsOfShifts } from "./normalise.ts";
-import type { HolidayWindow, RosterPerson } from "./roster.ts";
+import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
 
 /** `all`: every hour is recorded. `exceptions`: the pattern is worked where nothing is recorded. `record`: usual pay is paid. */
@@ -35,6 +36,8 @@ export interface PersonTime {
   use: TimeUse;
   /** kinds of leave in which a public holiday is not paid: without pay, or paid by somebody else */
   holidayGoesWith?: readonly string[] | undefined;
+  /** a public holiday that is worked is a matter of the day, not of the agreement's rates alone */
+  holidaysByDay?: boolean | undefined;
   employedFrom: IsoDate;
   employedTo: IsoDate | null;
   /** what is recorded, by date; days about the period are its context */
@@ -45,6 +48,8 @@ export interface PlainHours {
   date: IsoDate;
   minutes: number;
   why: string;
+  /** that they were worked, on whose word */
+  clockless?: Clockless;
 }
 export interface TakenLeave {
   date: IsoDate;
@@ -73,15 +78,37 @@ export const patternMinutes = (time: PersonTime, date: IsoDate): number => toMin
 export const holidayOn = (time: PersonTime, date: IsoDate): HolidayWindow | undefined =>
   time.holidays.find((each) => each.date === date && isWholeDay(each));
 
+/** Early enough for the hours of a day to end on it; the time itself counts for nothing. */
+const daybreak = 6 * 60;
+
+/**
+ * Hours of a day without their times, as a shift that asks for no clock: overtime of day and week, weekends and holidays
+ * are priced by an agreement all the same. Beside shifts of the same day, and where they fill more than it, they are not.
+ */
+function clocklessShift(time: PersonTime, date: IsoDate): DayShift | null {
+  if (time.rules === null || (time.days[date]?.shifts.length ?? 0) > 0) return null;
+  if (time.holidaysByDay && holidayOn(time, date)) return null;
+  const { minutes, clockless } = allPlain(time, date).plain.find((each) => each.clockless) ?? { minutes: 0 };
+  if (!clockless || minutes === 0 || minutes >= minutesOfDay - daybreak) return null;
+  const clock = (at: number) => `${date}T${clockText(at)}`;
+  return { start: clock(daybreak), end: clock(daybreak + minutes), clockless };
+}
+
 /** What a day pays at the plain rate, and its leave; shifts are priced with their week. */
 function plainDay(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave: TakenLeave[] } {
+  const { plain, leave } = allPlain(time, date);
+  return clocklessShift(time, date) ? { plain: plain.filter((each) => !each.clockless), leave } : { plain, leave };
+}
+
+function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave: TakenLeave[] } {
   const plain: PlainHours[] = [];
   const leave: TakenLeave[] = [];
   const day = time.days[date];
   if (date < time.employedFrom || (time.employedTo !== null && date > time.employedTo)) return { plain, leave };
   const usual = patternMinutes(time, date);
   const holiday = holidayOn(time, date);
-  if (day?.hours !== undefined) plain.push({ date, minutes: toMinutes(day.hours), why: "hours without their times" });
+  if (day?.hours !== undefined)
+    plain.push({ date, minutes: toMinutes(day.hours), why: "hours without their times", clockless: "typed" });
   if (time.rules === null && day && day.shifts.length > 0)
     plain.push({ date, minutes: minutesOf({ shifts: day.shifts, leave: [] }), why: "worked" });
   const worked = day !== undefined && (day.shifts.length > 0 || day.hours !== undefined);
@@ -101,9 +128,10 @@ function plainDay(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
   }
   if (time.use === "exceptions" && usual > 0 && !holiday) {
     const away = leave.reduce((sum, each) => sum + each.hours.times(60).toDecimalPlaces(0).toNumber(), 0);
-    if (day === undefined) plain.push({ date, minutes: usual, why: "as usual" });
+    if (day === undefined) plain.push({ date, minutes: usual, why: "as usual", clockless: "usual" });
     // Who says only what was an exception worked the rest of the day.
-    else if (!worked && away > 0 && away < usual) plain.push({ date, minutes: usual - away, why: "the rest as usual" });
+    else if (!worked && away > 0 && away < usual)
+      plain.push({ date, minutes: usual - away, why: "the rest as usual", clockless: "usual" });
   }
   return { plain, leave };
 }
@@ -141,8 +169,9 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
   const extras = new Map<string, Extra>();
   for (const start of [...new Set([...wanted].map(startOf))].sort((a, b) => a - b)) {
     const cycle = Array.from({ length: 7 * weeks }, (_, at) => dateOfDay(start + at));
-    const shifts = cycle.flatMap((date) => time.days[date]?.shifts ?? []);
+    const shifts = cycle.flatMap((date) => clocklessShift(time, date) ?? time.days[date]?.shifts ?? []);
     if (shifts.length === 0) continue;
+    found.faults.push(...needTimes(time, rules, shifts).filter((each) => wanted.has(each.date)));
     const wrongHere = wrong.filter((each) => cycle.includes(each.date));
     if (wrongHere.length > 0) {
       found.faults.push(...wrongHere);
@@ -170,6 +199,9 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
       extras.set(extra.code, known);
     }
   }
+  const unsure = found.pieces.filter((piece) => piece.clockless === "typed").map((piece) => piece.date);
+  if (unsure.length > 0 && rules.penalties.some((each) => each.if && asksClock(each.if)))
+    found.marks.push({ kind: "query", code: "noTimes", text: noTimes([...new Set(unsure)]) });
   found.extras = [...extras.values()];
   found.lines = linesOf(found.pieces);
   return found;
@@ -185,6 +217,21 @@ function wrongShifts({ days, timeZone }: PersonTime): { date: IsoDate; text: str
     date: shifts[Number(path.split(".")[1])]?.date ?? "",
     text,
   }));
+}
+
+const noTimes = (dates: readonly IsoDate[]): string =>
+  `The hours of ${dates.map(dateWords).join(", ")} are without their times: they are paid as worked by day, with the overtime and the rates of the day. Enter the times where they were worked early, in the evening or at night.`;
+
+/** Rates of a shift worker hang on when a shift starts and ends: without that nothing can be priced. */
+function needTimes({ person, settings }: PersonTime, rules: AgreementRules, shifts: readonly DayShift[]) {
+  const isShiftWorker = person.flags?.shiftworker === true || settings.shiftworker === true;
+  if (!isShiftWorker || rules.shiftKinds.length === 0) return [];
+  return shifts
+    .filter((each) => each.clockless === "typed")
+    .map((each) => ({
+      date: each.start.slice(0, 10),
+      text: "the rate of a shift worker hangs on the start and end of the shift. Enter the times, as 22-6 b30.",
+    }));
 }
 
 /** One week or averaging cycle, with what is brought into it. */

@@ -24,7 +24,11 @@ export interface Shift {
   /** this day's hours after a variation that was made before the shift ended; minutes */
   agreedMinutes?: number;
   longDay?: boolean;
+  /** only how long it was is known: what asks for the clock does not hold of it */
+  clockless?: Clockless;
 }
+/** Hours typed without their times, or those of the usual week. */
+export type Clockless = "typed" | "usual";
 
 export interface RosterPerson {
   basis: RuleBasis;

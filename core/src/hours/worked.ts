@@ -2,6 +2,7 @@
 import type { IsoDate } from "../calendar/dates.ts";
 import type { WallMinute } from "../calendar/wallClock.ts";
 import type { Decimal } from "../quantity/decimal.ts";
+import type { Clockless } from "./roster.ts";
 
 /** A stretch of one shift on which every question has one answer: the strip of a day is drawn from these. */
 export interface Piece {
@@ -23,6 +24,8 @@ export interface Piece {
   why: string;
   /** percentage of the adult rate */
   ratePercent: number;
+  /** of hours without their times: from and to say nothing */
+  clockless?: Clockless;
 }
 
 /** All minutes of one calendar date that share percent, overtime and top-up. */

@@ -117,12 +117,24 @@ function lodgingPlan(context: Context, owner: Prepared["business"], payday: stri
 }
 
 /** Stops of all rows, and how many queries nobody has ticked. */
-export function blockersOf({ rows }: Prepared): Pick<SignOffPlan, "blockers" | "openQueries"> {
-  const blockers = rows.flatMap((each) =>
+export function blockersOf({ rows, pays }: Prepared): Pick<SignOffPlan, "blockers" | "openQueries"> {
+  // A message to the agency holds no amounts below nought: the payee would be refused after the money has gone.
+  const below = pays.flatMap(({ row, yearAfter }) =>
+    [...yearAfter].some(([code, cents]) => code.startsWith("report:") && cents < 0)
+      ? [
+          {
+            ...{ payId: row.row.payId, name: row.row.context.facts.name },
+            text: "An amount of this payroll year would stand below nought, and the agency takes none. Take it out of later pays, or correct the pay that it was in.",
+          },
+        ]
+      : [],
+  );
+  const stops = rows.flatMap((each) =>
     each.marks
       .filter((mark) => mark.kind === "stop")
       .map((mark) => ({ payId: each.row.payId, name: each.row.context.facts.name, text: mark.text })),
   );
+  const blockers = [...stops, ...below];
   const openQueries = rows.reduce(
     (total, each) => total + each.marks.filter((mark) => mark.kind === "query" && !mark.ticked).length,
     0,

@@ -114,6 +114,7 @@ export function personTimes(
         holidays,
         pattern,
         holidayGoesWith: timeRulesIn(owner.country).holidayGoesWith,
+        holidaysByDay: timeRulesIn(owner.country).holidaysByDay,
         use: time?.use ?? (pattern ? "exceptions" : "all"),
         employedFrom: who.startDate,
         employedTo: who.endDate,

@@ -18,6 +18,7 @@ import {
   type PlainHours,
   patternMinutes,
   personHours,
+  type TakenLeave,
 } from "@zesty/core/hours/personHours";
 import { baseRate, reportingCodeOf, unitAmount } from "@zesty/core/hours/pricing";
 import type { Piece } from "@zesty/core/hours/worked";
@@ -78,6 +79,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     queries.push(
       "The ordinary hours of each weekday are not on record, so hours beyond those agreed cannot be told from others. Enter them with the employment.",
     );
+  queries.push(...blankDays(person, dates));
   const targets = new Map<string, Target>();
   // One line a cell and rate: a birthday within the period makes two.
   const target = (elementId: number, costCentre?: string, rate: Decimal | null = null): Target => {
@@ -105,9 +107,11 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     )?.costCentre;
   const isBanked = (piece: Piece) =>
     piece.overtime &&
-    Object.values(time.days).some(
-      (day) =>
-        day.bank && day.shifts.some((each) => startsAt(each.start) <= piece.from && startsAt(each.end) >= piece.to),
+    Object.entries(time.days).some(
+      ([date, day]) =>
+        day.bank &&
+        ((piece.clockless !== undefined && piece.date === date) ||
+          day.shifts.some((each) => startsAt(each.start) <= piece.from && startsAt(each.end) >= piece.to)),
     );
   let banked = 0;
   const inHoliday = (piece: Piece) =>
@@ -159,7 +163,11 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     to.units = decimal(earned.length);
     to.why.push(...earned.map((date) => `${dayWords(date)} worked, and otherwise a working day`));
   }
-  for (const { kind, rate, taken } of leaveByRate(hours.leave, time.country, rateOn)) {
+  const fullRateOn = (each: TakenLeave): Decimal | null =>
+    law.fullRate.includes(each.kind)
+      ? (rateOn(each.date)?.times(fullShare(time, each, plannedShifts(person)[each.date])) ?? null)
+      : rateOn(each.date);
+  for (const { kind, rate, taken } of leaveByRate(hours.leave, time.country, fullRateOn)) {
     const to = target(find({ kind: "leave", leave: kind }), undefined, rate);
     to.hours = sum(taken.map((each) => each.hours));
     if (leaveKindIn(time.country, kind).unit !== "hours") to.units = unitsOf(person, kind, taken);
@@ -221,6 +229,25 @@ const plannedShifts = ({ known }: KnownPerson): Record<string, DayShift[]> =>
     ),
   );
 
+/**
+ * Agreed days of a full-timer whose every hour is recorded that hold nothing: unpaid time needs a reason (Fair Work Act
+ * 2009, s 323). Where nothing at all is recorded the pay stops by itself.
+ */
+function blankDays({ time, known }: KnownPerson, dates: readonly string[]): string[] {
+  if (time.use !== "all" || time.person.basis !== "fullTime" || !time.pattern) return [];
+  const said = new Set(known.flatMap((day) => (day.kind === "worked" && day.record ? [day.date] : [])));
+  if (!dates.some((date) => said.has(date))) return [];
+  const within = (date: string) => date >= time.employedFrom && (time.employedTo === null || date <= time.employedTo);
+  const blank = dates.filter(
+    (date) => within(date) && patternMinutes(time, date) > 0 && !said.has(date) && !holidayOn(time, date),
+  );
+  if (blank.length === 0) return [];
+  const hours = hoursOf(blank.reduce((total, date) => total + patternMinutes(time, date), 0));
+  return [
+    `Nothing is recorded for ${blank.map(dayWords).join(", ")}: ${hours.toString()} h of the agreed hours are not paid. Record the work or the leave, or tick where they were not worked.`,
+  ];
+}
+
 /** A line without a rate is paid at the person's own: of another period it says which that was. */
 export const atRateOf = ({ agreedRate: then }: KnownPerson, present: string | null, found: TimeLines): TimeLines =>
   then === null || present === then
@@ -262,15 +289,24 @@ function twoLines(before: SheetLine, line: SheetLine): SheetLine {
   return { ...before, ...said, time: { ...said, why } };
 }
 
+/** What an hour of the day would have been paid, as a share of the rate: by the shift that was planned, or the day alone. */
+function fullShare(time: KnownPerson["time"], { date, hours }: TakenLeave, planned: DayShift[] | undefined): Decimal {
+  const day = planned ? { shifts: planned, leave: [] } : { shifts: [], leave: [], hours: hours.toString() };
+  const { pieces } = personHours({ ...time, use: "all", days: { [date]: day } }, [date]);
+  const own = pieces.filter((piece) => !piece.overtime && !piece.topUp);
+  const minutes = own.reduce((total, piece) => total + piece.minutes, 0);
+  return minutes === 0 ? decimal(1) : sum(own.map((piece) => piece.percent.times(piece.minutes))).div(minutes * 100);
+}
+
 /** Leave of a kind, apart where its days have another rate. */
 function leaveByRate(
   leave: PersonHours["leave"],
   country: "AU" | "NZ",
-  rateOn: (date: string) => Decimal | null,
+  rateOn: (each: TakenLeave) => Decimal | null,
 ): { kind: string; rate: Decimal | null; taken: PersonHours["leave"] }[] {
   const found = new Map<string, { kind: string; rate: Decimal | null; taken: PersonHours["leave"] }>();
   for (const each of leave) {
-    const rate = leaveKindIn(country, each.kind).unit === "hours" ? rateOn(each.date) : null;
+    const rate = leaveKindIn(country, each.kind).unit === "hours" ? rateOn(each) : null;
     const key = `${each.kind} ${rate?.toString() ?? ""}`;
     const group = found.get(key) ?? { kind: each.kind, rate, taken: [] };
     group.taken.push(each);

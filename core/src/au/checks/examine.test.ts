@@ -40,6 +40,10 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context(), [{ elementId: 1, hours: "38", typed: { over: "38", now: "30.4" } }]],
     without: [context(), [{ elementId: 1, hours: "38", typed: { over: "30.4", now: "30.4" } }]],
   },
+  casualPaidLeave: {
+    kind: "query",
+    with: [context({ person: person({ basis: "casual" }) }), [{ elementId: 5, hours: "6" }]],
+  },
   hoursWithoutMoney: { kind: "stop", with: [context({ facts: { hourlyRate: null } }), hours("38")] },
   loadedTwice: { kind: "query", with: [context({ facts: { hourlyRate: "40", loadedTwice: "32" } }), hours("38")] },
   partPeriod: {

@@ -79,6 +79,21 @@ const compassionate: Check = ({ input }, rules) => {
     : [];
 };
 
+/** Fair Work Act 2009, ss 106 and 111: compassionate leave and jury service of casuals are unpaid. */
+const casualPaidLeave: Check = ({ input, worked }) =>
+  input.person.basis !== "casual"
+    ? []
+    : ["compassionate", "jury"]
+        .filter((kind) =>
+          worked.lines.some(
+            ({ line, amount }) => line.element === "leaveTaken" && line.leave === kind && amount.value.gt(0),
+          ),
+        )
+        .map((kind) => ({
+          ...{ kind: "query" as const, code: "casualPaidLeave" as const, mend: inRun },
+          facts: { words: leaveKind(kind).words },
+        }));
+
 /** Annual leave typed into the sheet brings no loading with it, as recorded leave does. */
 const loadingMissing: Check = ({ context, input, worked }) => {
   const percent = decimalOrZero(context.facts.loadingPercent ?? undefined);
@@ -99,4 +114,11 @@ export const noAccrual: PayCheck = ({ input, worked }) => {
     .map((kind) => ({ kind: "query", code: "noAccrual", facts: { kind, basis }, mend: person("leave") }));
 };
 
-export const leaveChecks: readonly Check[] = [leaveBeyondBalance, cashOut, grantedLeave, compassionate, loadingMissing];
+export const leaveChecks: readonly Check[] = [
+  leaveBeyondBalance,
+  cashOut,
+  grantedLeave,
+  compassionate,
+  casualPaidLeave,
+  loadingMissing,
+];

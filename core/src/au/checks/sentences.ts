@@ -22,6 +22,8 @@ export const sentencesAu = {
     `${f.hours} h of ${f.kind} leave cashed out. Tick when the agreement is signed, and the award allows it.`,
   grantedLeaveUsedUp: (f) => `${f.hours} h since the last work anniversary; ${f.days} paid days a year are granted.`,
   longCompassionate: (f) => `${f.hours} h of compassionate leave; ${f.days} days are granted for each occasion.`,
+  casualPaidLeave: (f) =>
+    `${f.words} of a casual is without pay (Fair Work Act, ss 106 and 111). Tick where a contract or an agreement pays it.`,
   loadingMissing: (f) =>
     `Annual leave is typed without its loading of ${f.percent} %. Record the leave in Time & leave, which adds it, type it here, or record 0 % for who has it in the pay already.`,
   noReportingCode: (f) => `${f.name} has no reporting code, so it is reported as a general allowance.`,
