@@ -68,7 +68,11 @@ test("invited, joined, with a code; prepares and may not sign; another signs; cl
   await expect(theirs.getByRole("button", { name: "Sign in" })).toBeVisible();
 });
 
-test("two people with different rights take a run from hours to settled", async ({ page, world, browser }) => {
+test("two people with different rights take a run from hours to the bank; who was not paid stays by name", async ({
+  page,
+  world,
+  browser,
+}) => {
   const preparer = await world.api("rowan@pith.example");
   await makeReady(preparer);
   const theirs = await (await browser.newContext()).newPage();
@@ -89,12 +93,13 @@ test("two people with different rights take a run from hours to settled", async 
     60,
   );
   expect((await lead.call("POST", "/day", { day: "2026-07-03" })).status).toBe(200);
-  const state = await until(
-    async () => (await lead.call("GET", `/runs/${openRun}`)).body.state,
-    (each) => each === "settled",
-    60,
-  );
-  expect(state).toBe("settled");
+  // One account turns out closed and one record was refused: neither is settled by the rest.
+  const send = async () => (await lead.call("GET", `/runs/${openRun}/send`)).body;
+  const names = (view: { items: { open: boolean; severity: string; person: string }[] }) =>
+    view.items.flatMap((each) => (each.open && each.severity === "error" ? [each.person] : [])).sort();
+  const view = await until(send, (each) => names(each).length === 2, 60);
+  expect(names(view)).toEqual(["Jarrah Mokoena", "Lachlan Vandersee"]);
+  expect([view.state, view.segments[3]]).toEqual(["sent", "wrong"]);
 });
 
 test("safety: a backup, the trail walked, searched and exported; a changed figure is named where it stands", async ({

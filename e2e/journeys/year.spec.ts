@@ -52,6 +52,9 @@ test("a year is made final: differences found and mended from the sheet, all but
   await expect(page.getByText(/What came back is paid again once/)).toBeVisible();
   await beside(page);
   await press(page, page.getByRole("button", { name: "Make a file for what was not paid" }));
+  // Looked at before it goes: the account was not changed since, which the page says.
+  await expect(page.getByText("The account that the money came back from. Change it first.")).toBeVisible();
+  await press(page, page.getByRole("button", { name: "Send to the bank" }));
   await openYear(page);
   await until(
     async () => (await api.call("GET", "/businesses/1/year?from=2025-07-01")).body.totals.net,

@@ -1,15 +1,16 @@
 /** What a signed-off pay and its corrections came to: what a further correction starts from. */
+import type { AnyInput } from "@zesty/core/countries/countries";
 import type { PaidLine } from "@zesty/core/pay/correction";
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { decimal } from "@zesty/core/quantity/decimal";
-import { centsText, fromE4 } from "@zesty/core/quantity/units";
+import { centsText } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { conflict, notFound } from "../http/problem.ts";
+import { ratesOn } from "../row/ratesOn.ts";
 import { findRun, type Run } from "../runs/runRows.ts";
 import { standardElements } from "../setup/ensureElement.ts";
-import { datedRecords } from "../store/dated.ts";
 import { pay, payElement, payFact, payRun, person, signedPay } from "../store/schema.ts";
 
 export function findCorrectable(context: Context, payId: number) {
@@ -26,8 +27,21 @@ export function findCorrectable(context: Context, payId: number) {
     .get();
   const who = db.select().from(person).where(eq(person.id, row.personId)).get();
   if (!signed || !who) throw notFound("pay");
-  const rateE4 = datedRecords(db, [row.personId], run.payday).terms.get(row.personId)?.hourlyRateE4 ?? null;
-  return { row, run, signed, who, rate: rateE4 === null ? null : fromE4(rateE4).toString() };
+  return { row, run, signed, who, rate: rateThen(context, row, run, signed.input as AnyInput) };
+}
+
+/** What an hour was paid then: of lines without a rate of their own, by the kept input; else by the terms of the period. */
+function rateThen(context: Context, row: typeof pay.$inferSelect, run: Run, input: AnyInput): string | null {
+  const own = new Set(row.lines.flatMap((line) => (line.rate === undefined ? [] : [decimal(line.rate).toString()])));
+  const paid = input.lines.flatMap((line) =>
+    line.element === "ordinary" && line.rate && !line.corrects ? [decimal(line.rate).toString()] : [],
+  );
+  const { personId } = row;
+  return (
+    paid.find((rate) => !own.has(rate)) ??
+    ratesOn(context, run.businessId, [personId], run.periodEnd, run.periodStart).get(personId)?.rate?.toString() ??
+    null
+  );
 }
 
 /** Corrections of a pay that are signed off: the pays that hold them, and their lines. */

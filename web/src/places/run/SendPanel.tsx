@@ -36,7 +36,9 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
         Signed off by {view.signedOffBy ?? "somebody"}.{" "}
         {sent.state === "settled"
           ? "The bank has paid and everything is answered."
-          : "Money moves only when the bank has the file and its day has come."}
+          : sent.items.some((item) => item.open && item.code === "RETURNED")
+            ? "What came back is paid again once the account is mended."
+            : "Money moves only when the bank has the file and its day has come."}
       </p>
       {prepared.length > 0 && (
         <Button
