@@ -54,6 +54,7 @@ test("a year is made final: differences found and mended from the sheet, all but
   await press(page, page.getByRole("button", { name: "Make a file for what was not paid" }));
   // Looked at before it goes: the account was not changed since, which the page says.
   await expect(page.getByText("The account that the money came back from. Change it first.")).toBeVisible();
+  await beside(page);
   await press(page, page.getByRole("button", { name: "Send to the bank" }));
   await openYear(page);
   await until(
