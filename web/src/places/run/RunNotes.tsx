@@ -43,8 +43,7 @@ export function RunNotes({ view, shared }: { view: RunView; shared: readonly Sha
           <Button look="quiet" disabled={isLoading} onClick={() => moveTo(view.bankDay)}>
             Move the payday to {weekdayDate(view.bankDay)}
           </Button>{" "}
-          If the money went out on that day, leave the payday, and once signed off say at the payment file that it was
-          taken to the bank by hand.
+          Paid on the day itself? Leave it, and say so at the payment file once it is signed off.
         </li>
       )}
       {before && !past && (
