@@ -151,6 +151,8 @@ export interface DayChange {
   kind: "planned" | "worked";
   /** null takes the day out again */
   record: DayRecord | null;
+  /** what the day held where it was typed: where somebody else was faster nothing is written over it; unasked if left out */
+  was?: DayRecord | null | undefined;
 }
 export interface SaveDays {
   days: DayChange[];
@@ -163,6 +165,7 @@ export const saveDays = Joi.object<SaveDays>({
         date: date().required().label("Day"),
         kind: Joi.string().valid("planned", "worked").required(),
         record: dayRecord.allow(null).required(),
+        was: dayRecord.allow(null),
       }),
     )
     .min(1)

@@ -3,7 +3,7 @@ import type { ApproveDays, SaveDays } from "@zesty/contract/time";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
 import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
+import { cannot, conflict, notFound } from "../http/problem.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { refreshTimeInRuns } from "./intoRun.ts";
@@ -43,6 +43,32 @@ function peopleOf({ store }: Context, businessId: number, personIds: readonly nu
   );
 }
 
+/** Values with their keys in order, so that equal days are equal texts. */
+const inOrder = (value: unknown): string =>
+  JSON.stringify(value, (_key, each) =>
+    each && typeof each === "object" && !Array.isArray(each) ? Object.fromEntries(Object.entries(each).sort()) : each,
+  );
+
+/** A day that somebody else has changed since it was read is not written over: two people may have one week open. */
+function demandUnchanged(
+  days: SaveDays["days"],
+  known: ReturnType<typeof daysBetweenDates>,
+  people: ReadonlyMap<number, Known>,
+): void {
+  const standing = new Map(
+    [...known.values()].flat().map((day) => [`${day.personId} ${day.date} ${day.kind}`, inOrder(day.record)]),
+  );
+  for (const { personId, date, kind, record: day, was } of days) {
+    const key = `${personId} ${date} ${kind}`;
+    if (was !== undefined && inOrder(was) !== (standing.get(key) ?? "null"))
+      throw conflict(
+        "day-changed",
+        `${people.get(personId)?.name}, ${dateWords(date)}: somebody else has changed this day meanwhile. Nothing was saved; look at it, and type it again.`,
+      );
+    standing.set(key, inOrder(day));
+  }
+}
+
 /** Appends days, all or none; those that are paid already are refused. Open runs take them up. */
 export function saveDays(
   context: Context,
@@ -59,6 +85,7 @@ export function saveDays(
   const known = daysBetweenDates(context, ids, dates[0] ?? "", dates.at(-1) ?? "");
   const exceptions = usesExceptions(context, ids);
   const closed = closedPeriods(context, ids);
+  demandUnchanged(days, known, people);
   const kinds = new Set(leaveKindsIn(country).map((kind) => kind.code));
   const errors = days.flatMap(({ personId, date, kind, record: day }, at) => {
     const who = people.get(personId);

@@ -31,6 +31,26 @@ import { recordedDays, timeRecordCsv } from "./timeRecord.ts";
 
 afterEach(() => world.end());
 
+describe("one week, open before two people", () => {
+  it("nobody writes over a day that was changed meanwhile, nor takes it back", () => {
+    casual();
+    const day = "2026-06-23";
+    const hours = (value: string) => ({ shifts: [], leave: [], hours: value });
+    const put = (record: object | null, was?: object | null) =>
+      saveDays(world.context, world.actor, world.businessId, {
+        days: [{ personId: who(), date: day, kind: "worked", record, ...(was === undefined ? {} : { was }) } as never],
+      });
+    put(hours("5"), null);
+    // The order of a record's keys is no change of it.
+    put(hours("6"), { hours: "5", leave: [], shifts: [] });
+    expect(() => put(hours("7"), hours("5"))).toThrow(
+      /somebody else has changed this day meanwhile. Nothing was saved/,
+    );
+    expect(() => put(null, hours("5"))).toThrow(/meanwhile/);
+    put(hours("5"), hours("6"));
+  });
+});
+
 describe("days into the run", () => {
   it("turns a casual's late Sunday into lines at the level's rate, once it is approved", () => {
     casual();

@@ -50,9 +50,10 @@ export function useDays(asked: Asked, view: WeekView | undefined) {
       // What was refused goes; what never arrived stays on the page, to be sent again.
       if (problem.code === "not-reached") setUnsent(changes);
       else patch.undo();
+      if (problem.code === "day-changed") dispatch(api.util.invalidateTags(["Week"]));
       return false;
     },
-    [asked.business, save, show],
+    [asked.business, dispatch, save, show],
   );
 
   const change = useCallback(
@@ -65,8 +66,11 @@ export function useDays(asked: Asked, view: WeekView | undefined) {
           const day = view.people.find((each) => each.personId === personId)?.days[date];
           return { personId, date, kind, record: day?.[kind] ?? null };
         });
-      const arrived = await send([...unsent, ...changes]);
-      if (arrived) undo.current.push([...before]);
+      const held = new Map(before.map((each) => [`${each.personId} ${each.date} ${each.kind}`, each.record]));
+      const was = ({ personId, date, kind }: DayChange) => held.get(`${personId} ${date} ${kind}`) ?? null;
+      const arrived = await send([...unsent, ...changes.map((each) => ({ ...each, was: was(each) }))]);
+      // Taken back cell by cell, against what was put there: a colleague's change since then stays.
+      if (arrived) undo.current.push(changes.map((each) => ({ ...each, record: was(each), was: each.record })));
       return arrived;
     },
     [view, send, unsent],
