@@ -11,6 +11,8 @@ export interface TimeRules {
   daysWorked: boolean;
   /** kinds of leave in which a public holiday is not paid: who is away without pay would not have worked */
   holidayGoesWith: readonly string[];
+  /** the day of a year, as 07-01, from which pay guides are new with the first full pay period; null: no such day */
+  newGuides: string | null;
   /** kinds of leave that are paid as if the time had been worked, loadings and penalties too */
   fullRate: readonly string[];
 }
@@ -21,11 +23,13 @@ const timeRules: Record<CountryCode, TimeRules> = {
     ...{ holidaysByDay: false, daysWorked: false },
     // Fair Work Act 2009, s 116: no payment for who would not have worked.
     holidayGoesWith: ["unpaid", "unpaidParental", "governmentParental"],
+    // Fair Work Act 2009, s 286: the yearly wage review.
+    newGuides: "07-01",
     // Fair Work Act 2009, s 106BA.
     fullRate: ["familyViolence"],
   },
   // Holidays Act 2003, ss 49, 50, 56 and 81.
-  NZ: { holidaysByDay: true, daysWorked: true, holidayGoesWith: ["parental"], fullRate: [] },
+  NZ: { holidaysByDay: true, daysWorked: true, holidayGoesWith: ["parental"], newGuides: null, fullRate: [] },
 };
 
 export const timeRulesIn = (country: CountryCode): TimeRules => timeRules[country];

@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it } from "vitest";
 import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
-import { openUsual, plainTerms, type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
 let world: SmallWorld;
@@ -132,4 +132,18 @@ it("a blank day of a full-timer whose hours are all recorded is asked about", ()
   expect(pay()?.marks.map((mark) => mark.text)).toContainEqual(
     expect.stringMatching(/^Nothing is recorded for Fri 26: 7.6 h of the agreed hours/),
   );
+});
+
+it("rates of an award from before the yearly review are asked about from the first full period after it", () => {
+  employ({ basis: "full-time", pattern: fullTime, use: "exceptions" });
+  const asked = () =>
+    ["22 June", "29 June", "6 July"].map(() => {
+      const runId = openUsual(world);
+      const found = readRun(world.context, world.actor, runId).rows[0]?.marks.some((mark) =>
+        /New ones count from the first full pay period from 1 July 2026/.test(mark.text),
+      );
+      signRun(world, runId);
+      return found;
+    });
+  expect(asked()).toEqual([false, false, true]);
 });

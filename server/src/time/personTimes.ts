@@ -27,12 +27,22 @@ export interface KnownPerson {
   /** per cent of loading on annual leave agreed with the person; null where the agreement's counts */
   loadingPercent: string | null;
   rates: EnteredRates;
+  /** the day from which the dollars of the level are known to hold; null without a level */
+  ratesFrom: string | null;
   /** versions of the agreement that take over within the period, on their day, in order */
   versions: AgreementRules[];
   time: PersonTime;
   /** every day of the range, worked and planned, as it stands now */
   known: KnownDay[];
 }
+
+/** Dollars entered by the business hold from their day, shipped ones from that of the agreement's version. */
+const ratesFrom = (rules: AgreementRules | null, level: string | null, saying: SaidOfAgreement | undefined | null) =>
+  rules === null || level === null
+    ? null
+    : saying?.from && Object.hasOwn(saying.rates.classifications, level)
+      ? saying.from
+      : rules.validFrom;
 
 const basisOf = (basis: string | undefined): RuleBasis =>
   basis === "full-time" ? "fullTime" : basis === "part-time" ? "partTime" : "casual";
@@ -92,6 +102,7 @@ export function personTimes(
       versions: sets
         .filter((each) => each.code === code && each.starts === "date" && each.validFrom > from && each.validFrom <= to)
         .sort((a, b) => a.validFrom.localeCompare(b.validFrom)),
+      ratesFrom: ratesFrom(rules, time?.classification ?? null, saying),
       rates: saying?.rates ?? { classifications: {}, allowances: {} },
       known,
       time: {

@@ -79,7 +79,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     queries.push(
       "The ordinary hours of each weekday are not on record, so hours beyond those agreed cannot be told from others. Enter them with the employment.",
     );
-  queries.push(...blankDays(person, dates));
+  queries.push(...blankDays(person, dates), ...oldGuide(person, dates[0] ?? "", law.newGuides));
   const targets = new Map<string, Target>();
   // One line a cell and rate: a birthday within the period makes two.
   const target = (elementId: number, costCentre?: string, rate: Decimal | null = null): Target => {
@@ -228,6 +228,18 @@ const plannedShifts = ({ known }: KnownPerson): Record<string, DayShift[]> =>
         : [],
     ),
   );
+
+/** The dollars of a level from before the newest pay guide: they go on until somebody enters the new ones. */
+function oldGuide({ time, terms, ratesFrom }: KnownPerson, first: string, day: string | null): string[] {
+  if (day === null || ratesFrom === null || !terms?.classification) return [];
+  const year = Number(first.slice(0, 4));
+  const newest = first.slice(5) >= day ? `${year}-${day}` : `${year - 1}-${day}`;
+  return ratesFrom < newest
+    ? [
+        `The rates of ${time.rules?.title} are those from ${dateWords(ratesFrom)}. New ones count from the first full pay period from ${dateWords(newest)} on: enter them in Set-up, Agreements, or tick where they are unchanged.`,
+      ]
+    : [];
+}
 
 /**
  * Agreed days of a full-timer whose every hour is recorded that hold nothing: unpaid time needs a reason (Fair Work Act
