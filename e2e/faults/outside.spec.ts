@@ -120,7 +120,10 @@ test("a returned payment is paid again by decision only, and to the mended accou
     parts: [{ bsb: "990-112", account: "77001122", title: "Lachlan Vandersee", kind: "rest", value: "" }],
   });
   await api.call("POST", `/runs/${openRun}/send-again`, { channel: "paymentFile" });
-  const look = channel(await sent(api), "paymentFile").at(-1) as { state: string; pays: { sameAccount: boolean }[] };
+  const look = channel(await sent(api), "paymentFile").at(-1) as unknown as {
+    state: string;
+    pays: { sameAccount: boolean }[];
+  };
   expect([look.state, look.pays.map((each) => each.sameAccount)]).toEqual(["prepared", [false]]);
   await api.call("POST", `/runs/${openRun}/send`, { channels: ["paymentFile"] });
   await until(

@@ -27,6 +27,7 @@ process.stdout.write(`${played.paydays} paydays until ${until} in ${Math.round((
 ${played.leave} leaves, ${played.corrections} corrections, ${played.outside} pays outside the cycle, ${played.moved} moved paydays, ${played.departures} departures, ${played.takenBack} taken back
 ${played.leftOut} rows left out for stops that no typing mends
 ${played.ended.map((each) => `cycle ${each.cycle} ends before ${each.payday}: ${each.says}`).join("\n") || "no table ended"}
+${played.held.map((each) => `cycle ${each.cycle} waits at ${each.payday}: ${each.says}`).join("\n") || "every business is set up"}
 ${verdict.entries} entries of the trail, ${verdict.seals} seals: ${broken.length === 0 ? "whole" : broken.join(" ")}
 `);
 process.exit(broken.length === 0 ? 0 : 1);

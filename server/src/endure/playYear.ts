@@ -11,10 +11,12 @@ import type { Actor, Context } from "../context.ts";
 import { makeCorrection } from "../corrections/correct.ts";
 import { readCorrectable } from "../corrections/readCorrectable.ts";
 import { recordDeparture } from "../departures/recordDeparture.ts";
+import { ProblemError } from "../http/problem.ts";
 import { movePayday } from "../runs/movePayday.ts";
 import { nextPeriodOf, openRun } from "../runs/openRun.ts";
 import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
+import { findRun } from "../runs/runRows.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { signOff } from "../runs/signOff.ts";
 import { takeBack } from "../runs/takeBack.ts";
@@ -34,6 +36,8 @@ export interface YearPlayed {
   leftOut: number;
   /** where the tables ended: the payday, and what the first stop says */
   ended: { cycle: number; payday: string; says: string }[];
+  /** cycles of a business that is not set up yet: what keeps it from being signed off */
+  held: { cycle: number; payday: string; says: string }[];
   broken: string[];
 }
 
@@ -50,12 +54,13 @@ export function playYear(context: Context, actor: Actor, until: string): YearPla
     departures: 0,
     leftOut: 0,
     ended: [],
+    held: [],
     broken: [],
   };
   const player = new Player(context, actor, played);
   for (const runId of player.openRuns()) player.finish(runId);
   for (;;) {
-    const over = new Set(played.ended.map((each) => each.cycle));
+    const over = new Set([...played.ended, ...played.held].map((each) => each.cycle));
     const [next] = context.store.db
       .select()
       .from(payCycle)
@@ -135,8 +140,17 @@ class Player {
       for (const mark of row.marks)
         if (mark.kind === "query" && !mark.ticked)
           setTick(this.context, this.actor, runId, { payId: row.payId, key: mark.key, on: true });
-    signOff(this.context, this.actor, runId, this.view(runId).version);
-    return true;
+    try {
+      signOff(this.context, this.actor, runId, this.view(runId).version);
+      return true;
+    } catch (error) {
+      // A business without an account to pay from, say, is set up by people: its paydays wait for them.
+      const place = error instanceof ProblemError ? error.problem.mend : undefined;
+      if (!place?.startsWith("/set-up")) throw error;
+      const { cycleId, payday } = findRun(this.context, runId);
+      this.played.held.push({ cycle: cycleId, payday, says: (error as ProblemError).message });
+      return false;
+    }
   }
 
   /** The last of several people leaves at the end of the period, and is paid out with this run. */
