@@ -17,6 +17,7 @@ export function useDays(asked: Asked, view: WeekView | undefined) {
   const [message, setMessage] = useState<string | null>(null);
   const [unsent, setUnsent] = useState<DayChange[]>([]);
   const undo = useRef<DayChange[][]>([]);
+  const going = useRef<Promise<unknown>>(Promise.resolve());
 
   const show = useCallback(
     (changes: readonly DayChange[]) =>
@@ -68,18 +69,24 @@ export function useDays(asked: Asked, view: WeekView | undefined) {
         });
       const held = new Map(before.map((each) => [`${each.personId} ${each.date} ${each.kind}`, each.record]));
       const was = ({ personId, date, kind }: DayChange) => held.get(`${personId} ${date} ${kind}`) ?? null;
-      const arrived = await send([...unsent, ...changes.map((each) => ({ ...each, was: was(each) }))]);
-      // Taken back cell by cell, against what was put there: a colleague's change since then stays.
-      if (arrived) undo.current.push(changes.map((each) => ({ ...each, record: was(each), was: each.record })));
-      return arrived;
+      const sent = send([...unsent, ...changes.map((each) => ({ ...each, was: was(each) }))]).then((arrived) => {
+        // Taken back day by day, against what was put there: a colleague's change since then stays.
+        if (arrived) undo.current.push(changes.map((each) => ({ ...each, record: was(each), was: each.record })));
+        return arrived;
+      });
+      going.current = sent;
+      return sent;
     },
     [view, send, unsent],
   );
 
+  // What is on its way can be taken back as soon as it is known to have arrived.
   const back = useCallback(() => {
-    const before = undo.current.pop();
-    if (before) void send(before);
-    else setMessage("There is nothing to undo in this week.");
+    going.current = going.current.then(() => {
+      const before = undo.current.pop();
+      if (before) return send(before);
+      setMessage("There is nothing to undo in this week.");
+    });
   }, [send]);
 
   const approve = useCallback(
