@@ -1,22 +1,19 @@
 /** What the row of a New Zealand run knows of its person: tax code, KiwiSaver, orders, and what the Holidays Act looks at. */
-import { addDays, addMonths, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
+import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
-import { minutesOf } from "@zesty/core/hours/dayText";
 import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import { esctBase, esctRate } from "@zesty/core/nz/esct";
 import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { passesHoursTest } from "@zesty/core/nz/hoursTest";
 import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
 import { advanceShare, patternDays, regularExtras } from "@zesty/core/nz/pay/holidaySources";
-import type { PersonNz } from "@zesty/core/nz/pay/input";
 import type { PersonFactsNz, RowContextNz } from "@zesty/core/nz/pay/row";
-import { type Order, orderCode } from "@zesty/core/nz/payOrders";
-import type { Basis } from "@zesty/core/pay/input";
+import { orderCode } from "@zesty/core/nz/payOrders";
 import type { PayElement, SheetLine } from "@zesty/core/pay/row";
-import { atLeastZero, type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4, hoursText, toE4 } from "@zesty/core/quantity/units";
-import { type DeductionRatesNz, deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
+import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
@@ -25,12 +22,14 @@ import { otherPays as takenInPeriod } from "../runs/earlierInPeriod.ts";
 import { workedTerms } from "../runs/workedTerms.ts";
 import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
-import { employmentTerms, type kiwiSaver, type person } from "../store/schema.ts";
+import { employmentTerms, type person } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
 import { type Begun, holidaysBegunBefore } from "../time/holidayBegun.ts";
-import { holidaysOf, type RecordOf, recordsByDay } from "./holidaysInPeriod.ts";
+import { isShort, recordedIn, regularBetween } from "./beforeThisPay.ts";
+import { holidaysOf, recordsByDay } from "./holidaysInPeriod.ts";
 import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz, weeksTakenSince } from "./ledger.ts";
 import { pastPaysOf, recordedEarnings } from "./pastPays.ts";
+import { personNz } from "./personNz.ts";
 
 type Who = typeof person.$inferSelect;
 
@@ -226,123 +225,8 @@ const withRate = <T extends { hourlyRateE4: number | null }>(terms: T | undefine
     ? { ...terms, hourlyRateE4: toE4(held.rate.toDecimalPlaces(4)) }
     : terms;
 
-type KiwiSaverRates = DeductionRatesNz["kiwiSaver"];
-type Saver = typeof kiwiSaver.$inferSelect;
-
-/**
- * A temporary reduction counts to its last day. From then on the default rate is deducted by law, and the employer
- * matches nothing lower any more (KiwiSaver Act 2006, from memory).
- */
-function afterReduction(
-  saver: Saver | undefined,
-  payday: IsoDate,
-  rates: KiwiSaverRates | undefined,
-): Saver | undefined {
-  if (!saver?.temporaryUntil || saver.temporaryUntil >= payday || !rates || rates.temporaryPercent === null)
-    return saver;
-  const isReduced = (rate: string | null) => rate !== null && decimal(rate).eq(rates.temporaryPercent ?? "0");
-  return {
-    ...saver,
-    temporaryUntil: null,
-    employeeRate: isReduced(saver.employeeRate) ? String(rates.defaultPercent) : saver.employeeRate,
-    employerRate: isReduced(saver.employerRate) ? null : saver.employerRate,
-  };
-}
-
 const lapsed = (rate: string, from: IsoDate, due: Decimal) =>
   due.eq(rate) ? null : { rate, from, due: due.toString() };
-
-/** Regular earnings recorded from before this program that fall between two days: of a span as many days as lie there. */
-const regularBetween = (spans: readonly PastPay[], from: IsoDate, to: IsoDate): Decimal =>
-  spans
-    .reduce((total, { start, end, gross, irregular }) => {
-      const [first, last] = [start > from ? start : from, end < to ? end : to];
-      if (first > last) return total;
-      const share = decimal(daysBetween(first, last) + 1).div(daysBetween(start, end) + 1);
-      return total.plus(decimal(gross).minus(irregular).times(share));
-    }, decimal(0))
-    .toDecimalPlaces(2);
-
-/** Whether a day of the four weeks up to this period's end, from the start on, lies in no pay that is known. */
-function isShort(past: readonly PastPay[], run: RunDays, startDate: IsoDate): boolean {
-  const first = addDays(run.periodEnd, -27);
-  for (let day = first < startDate ? startDate : first; day < run.periodStart; day = addDays(day, 1))
-    if (!past.some((each) => each.start <= day && each.end >= day)) return true;
-  return false;
-}
-
-/** Hours of the period that stand in the record of days; null where none do. */
-function recordedIn(run: RunDays, personId: number, recordOf: RecordOf): string | null {
-  let minutes = 0;
-  for (let day = run.periodStart; day <= run.periodEnd; day = addDays(day, 1)) {
-    const record = recordOf(personId, day);
-    if (record) minutes += minutesOf(record);
-  }
-  return minutes === 0 ? null : decimal(minutes).div(60).toDecimalPlaces(2).toString();
-}
-
-function personNz(
-  who: Who,
-  basis: string | undefined,
-  nz: DatedRecordsNz,
-  { esctBase, rates }: { esctBase: string; rates: KiwiSaverRates | undefined },
-  run: RunDays,
-  takenOf: (order: Order) => string,
-  tookOf: (order: Order) => string,
-): PersonNz {
-  const code = nz.taxCode.get(who.id);
-  const saver = afterReduction(nz.kiwiSaver.get(who.id), run.payday, rates);
-  const orders = nz.orders.get(who.id);
-  const terms = nz.holidays.get(who.id);
-  const standing = (orders?.orders ?? [])
-    .filter((order) => order.until === undefined || order.until >= run.payday)
-    // Of an amount a period asks for once: what another pay of it took is done.
-    .map((order) =>
-      order.amount === undefined
-        ? order
-        : { ...order, amount: atLeastZero(decimal(order.amount).minus(tookOf(order))).toFixed(2) },
-    )
-    .filter((order) => order.amount === undefined || decimal(order.amount).gt(0));
-  return {
-    birthDate: who.birthDate,
-    basis: (basis ?? "casual") as Basis,
-    taxCode: code?.code ?? "ND",
-    ...(code?.specialRate ? { specialRate: code.specialRate } : {}),
-    ...(code?.slcir ? { slcir: code.slcir } : {}),
-    ...(code?.slbor ? { slbor: code.slbor } : {}),
-    ...(code?.lowerMinimum ? { lowerMinimum: true } : {}),
-    ...(code?.loanRate ? { loanRate: code.loanRate } : {}),
-    ...(saver
-      ? {
-          kiwiSaver: {
-            status: saver.status,
-            ...(saver.employeeRate ? { employeeRate: saver.employeeRate } : {}),
-            ...(saver.employerRate ? { employerRate: saver.employerRate } : {}),
-            ...(saver.esctRate ? { esctRate: saver.esctRate } : { esctBase }),
-            ...(saver.temporaryUntil ? { temporaryRate: true } : {}),
-            ...(saver.totalRemuneration ? { totalRemuneration: true } : {}),
-            ...(saver.voluntaryEmployer ? { voluntaryEmployer: true } : {}),
-          },
-        }
-      : {}),
-    ...(orders?.childSupport
-      ? {
-          childSupport: {
-            amount: orders.childSupport.amount,
-            ...(orders.childSupport.protectedPercent ? { protectedPercent: orders.childSupport.protectedPercent } : {}),
-          },
-        }
-      : {}),
-    ...(standing.length > 0
-      ? {
-          orders: standing.map(({ until: _until, total, ...order }) =>
-            total === undefined ? order : { ...order, upTo: leftOf(total, takenOf(order)) },
-          ),
-        }
-      : {}),
-    ...(terms?.withPay ? { holidayPayWithPay: true } : {}),
-  };
-}
 
 /** Who was never paid here has nothing granted for a time before this run's period. */
 function firstPaidHere(context: Context, ids: readonly number[], run: RunDays): Map<number, IsoDate> {
@@ -391,12 +275,6 @@ const optOutDays = (startDate: IsoDate, days: { from: string; to: string } | und
   optOutFrom: days ? addDays(startDate, Number(days.from) - 1) : null,
   optOutTo: days ? addDays(startDate, Number(days.to) - 1) : null,
 });
-
-/** What is left until an order has reached its total. */
-const leftOf = (total: string, taken: string): string => {
-  const left = decimal(total).minus(taken);
-  return left.gt(0) ? left.toFixed(2) : "0";
-};
 
 interface Known {
   terms: { weeklyHoursE4: number; hourlyRateE4: number | null; workPattern: string[] | null } | undefined;
