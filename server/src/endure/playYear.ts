@@ -135,7 +135,11 @@ class Player {
       });
     }
     const { rows } = this.view(runId);
-    if (rows.every((row) => !row.included)) return false;
+    if (rows.every((row) => !row.included)) {
+      const says =
+        stopped.flatMap((row) => row.marks.filter((mark) => mark.kind === "stop"))[0]?.text ?? "nobody is paid";
+      return this.hold(runId, says);
+    }
     for (const row of rows)
       for (const mark of row.marks)
         if (mark.kind === "query" && !mark.ticked)
@@ -147,10 +151,15 @@ class Player {
       // A business without an account to pay from, say, is set up by people: its paydays wait for them.
       const place = error instanceof ProblemError ? error.problem.mend : undefined;
       if (!place?.startsWith("/set-up")) throw error;
-      const { cycleId, payday } = findRun(this.context, runId);
-      this.played.held.push({ cycle: cycleId, payday, says: (error as ProblemError).message });
-      return false;
+      return this.hold(runId, (error as ProblemError).message);
     }
+  }
+
+  /** The run stays open, and its cycle waits for people. */
+  private hold(runId: number, says: string): false {
+    const { cycleId, payday, kind } = findRun(this.context, runId);
+    if (kind === "cycle") this.played.held.push({ cycle: cycleId, payday, says });
+    return false;
   }
 
   /** The last of several people leaves at the end of the period, and is paid out with this run. */
