@@ -3,7 +3,9 @@ import { readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
 import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { signOffPlan } from "../runs/plan.ts";
 import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -146,4 +148,19 @@ it("rates of an award from before the yearly review are asked about from the fir
       return found;
     });
   expect(asked()).toEqual([false, false, true]);
+});
+
+it("an amount that would bring the payroll year below nought stops before anything is sent", () => {
+  world = smallWorld(1);
+  const runId = openUsual(world);
+  const { version, rows } = readRun(world.context, world.actor, runId);
+  const lines = [
+    { elementId: world.element("ORD"), hours: "38" },
+    { elementId: world.element("BONUS"), amount: "-200.00" },
+  ];
+  saveRows(world.context, world.actor, runId, { version, rows: [{ payId: rows[0]?.payId ?? 0, lines }] });
+  expect(signOffPlan(world.context, runId).blockers.map((each) => each.text)).toContainEqual(
+    expect.stringMatching(/payroll year would stand below nought/),
+  );
+  expect(() => signRun(world, runId)).toThrow(/below nought/);
 });
