@@ -12,15 +12,13 @@ export const hoursWithoutMoney = (line: { name?: string | undefined; hours?: str
   mend: person("rate"),
 });
 
-/** A casual's rate that has the loading in it, beside an agreement that adds it. */
-export const loadedTwiceIn = ({ loadedTwice, hourlyRate }: PersonFactsBase, gross: Decimal): Mark[] =>
-  loadedTwice && hourlyRate !== null && !gross.isZero()
-    ? [
-        {
-          kind: "query",
-          code: "loadedTwice",
-          facts: { rate: dollars(decimal(hourlyRate)), level: dollars(decimal(loadedTwice)) },
-          mend: person("rate"),
-        },
-      ]
-    : [];
+/** An own rate below that of the level is no rate; a casual's with the loading in it is asked about. */
+export const besideLevelIn = ({ besideLevel }: PersonFactsBase, gross: Decimal): Mark[] => {
+  if (!besideLevel || gross.isZero()) return [];
+  const facts = { rate: dollars(decimal(besideLevel.own)), level: dollars(decimal(besideLevel.level)) };
+  return [
+    besideLevel.is === "below"
+      ? { kind: "stop", code: "belowLevel", facts, mend: person("rate") }
+      : { kind: "query", code: "loadedTwice", facts, mend: person("rate") },
+  ];
+};

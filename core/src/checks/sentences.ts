@@ -39,6 +39,8 @@ export const sentences = {
     `${f.name}: ${f.hours} h and no rate to pay them by. Enter a rate under People, the level's rate in Set-up, Agreements, or type the rate of this line.`,
   loadedTwice: (f) =>
     `The rate of ${f.rate} is the level's ${f.level} with a casual's loading in it, and the agreement adds the loading again. Record ${f.level}, or tick if the higher rate is meant.`,
+  belowLevel: (f) =>
+    `The rate of ${f.rate} is below the ${f.level} that the level asks for. Raise it, or empty it: then the level's rate is paid.`,
   timeTypedOver: (f) => `${f.name}: ${f.typed} typed over the ${f.was} of the record of time.`,
 } satisfies Record<string, Sentence>;
 

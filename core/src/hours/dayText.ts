@@ -1,7 +1,8 @@
 /**
  * A day as it is typed in the week: "9-17:30 b30", "9a 5p", "17-2", "7.6", "off", "al", "sick 3.8", two parts with a
- * comma; "9-17 as 4" for a shift in level 4, "9-17 as 4 13-15" for a part of it. Read into a record of the day, and written back in one form.
+ * comma; "20-21 recall", "10-14 dayoff" for what the shift was; "9-17 as 4" for a shift in level 4, "9-17 as 4 13-15" for a part of it. Read into a record of the day, and written back in one form.
  */
+import { type ShiftMark, shiftMarks } from "../agreements/agreementRules.ts";
 import { addDays, type IsoDate } from "../calendar/dates.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { decimal } from "../quantity/decimal.ts";
@@ -105,6 +106,10 @@ export function middleBreak(start: number, end: number, minutes: number): { star
 const range = String.raw`(\d{1,2}(?:[:.]?\d{2})?\s*(?:am|pm|a|p)?)`;
 const spanPattern = new RegExp(String.raw`^${range}\s*(?:-|–|to|\s)\s*${range}(.*)$`, "i");
 
+/** What a shift is by the roster, as it is typed after it: agreements have rates of their own for these. */
+const markWords: Record<ShiftMark, string> = { rosteredDayOff: "dayoff", recall: "recall", standby: "standby" };
+const markNamed = (word: string): ShiftMark | undefined => shiftMarks.find((mark) => markWords[mark] === word);
+
 /** "as 4", "as c10 13-15" at the end of a shift: the level that it is worked in. */
 const dutiesPattern = new RegExp(String.raw`\s+as\s+([a-z0-9][\w.-]{0,39})(?:\s+${range}\s*[-–]\s*${range})?\s*$`, "i");
 
@@ -130,11 +135,17 @@ function readShift(typed: string, date: IsoDate): DayShift | string | null {
   };
   if (!span) return `“${from.trim()}–${to.trim()}” is no shift: give a start and a later end, as 9-17:30 or 17-2.`;
   const breaks: ShiftBreak[] = [];
+  const marks: ShiftMark[] = [];
   let anywhere: number | undefined;
   for (const word of rest
     .trim()
-    .split(/\s+(?=b)|\s+(?=p\d)/i)
+    .split(/\s+(?=b)|\s+(?=p\d)|\s+(?=dayoff|recall|standby)/i)
     .filter(Boolean)) {
+    const mark = markNamed(word);
+    if (mark) {
+      marks.push(mark);
+      continue;
+    }
     const long = /^b\s*(\d{1,3})$/i.exec(word);
     const timed = new RegExp(String.raw`^(b|p)\s*${range}\s*[-–]\s*${range}$`, "i").exec(word);
     const pause = timed ? readSpan(timed[2] ?? "", timed[3] ?? "") : null;
@@ -154,12 +165,13 @@ function readShift(typed: string, date: IsoDate): DayShift | string | null {
       breaks.push({ start: wallAt(date, middle.start), end: wallAt(date, middle.end), paid: false });
       anywhere = minutes;
     } else
-      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one.`;
+      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one; after a shift stands dayoff, recall or standby.`;
   }
   return {
     start: wallAt(date, span.start),
     end: wallAt(date, span.end),
     breaks,
+    ...(marks.length === 0 ? {} : { marks: [...new Set(marks)] }),
     ...(anywhere === undefined ? {} : { breakAnywhere: anywhere }),
     ...(duties ? { duties } : {}),
   };
@@ -237,7 +249,14 @@ const dutiesText = ({ duties }: DayShift): string[] => {
 /** A day in its one form: what stands in the cell. */
 export function dayText(day: DayRecord | null, country: "AU" | "NZ"): string {
   if (!day) return "";
-  const shifts = day.shifts.map((shift) => [spanText(shift), ...breaksText(shift), ...dutiesText(shift)].join(" "));
+  const shifts = day.shifts.map((shift) =>
+    [
+      spanText(shift),
+      ...breaksText(shift),
+      ...(shift.marks ?? []).map((mark) => markWords[mark]),
+      ...dutiesText(shift),
+    ].join(" "),
+  );
   const leave = day.leave.map(({ kind, hours }) => {
     const word = leaveWordsTyped[country].find(([, code]) => code === kind)?.[0] ?? kind;
     return hours === undefined ? word : `${word} ${decimal(hours).toString()}`;

@@ -57,7 +57,7 @@ const penaltyAt = (rules: Roster["rules"], facts: ShiftFacts, wall: WallMinute):
   rules.penalties.find((each) => holds(each.if, facts, wall)) ?? { id: "ordinary", percent: 100 };
 
 /** The tier that holds the next overtime minute, and how many minutes are left in it. */
-function tierAt(
+export function tierAt(
   entry: OvertimeEntry,
   done: number,
 ): { percent: OvertimeEntry["tiers"][number]["percent"]; left: number } {

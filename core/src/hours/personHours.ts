@@ -15,6 +15,7 @@ import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
 import { interpret, linesOf } from "./interpret.ts";
 import { weekOf } from "./limits.ts";
 import { faultsOfShifts } from "./normalise.ts";
+import { recallTime } from "./recall.ts";
 import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
 
@@ -186,7 +187,9 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
       continue;
     }
     const ofWanted = (at: number) => wanted.has(shifts[at]?.start.slice(0, 10) ?? "");
-    const pieces = worked.pieces.filter((piece) => ofWanted(piece.shift));
+    const pieces = [...worked.pieces, ...recallTime(rules, time.person, shifts, worked.pieces)].filter((piece) =>
+      ofWanted(piece.shift),
+    );
     found.pieces.push(...pieces);
     found.higher.push(...higherMinutes(rules, shifts, pieces));
     found.marks.push(...worked.marks.filter((mark) => mark.date === undefined || wanted.has(mark.date)));

@@ -119,6 +119,12 @@ export interface TimeOfLine {
   elsewhere?: string;
 }
 
+export interface BesideLevel {
+  is: "below" | "loaded";
+  own: string;
+  level: string;
+}
+
 /** What the checks want to know of a person beside the pay itself, in both countries. */
 export interface PersonFactsBase {
   id: number;
@@ -134,8 +140,8 @@ export interface PersonFactsBase {
   loadedByLine?: boolean;
   /** the rate changed within the period: from when, and what it was */
   rateChange: { from: IsoDate; was: string; is: string } | null;
-  /** the level's rate, where a casual's own rate has the loading that the agreement adds */
-  loadedTwice?: string | null;
+  /** an own rate beside that of the level: below it, or with a casual's loading in it that the agreement adds */
+  besideLevel?: BesideLevel | null;
   startDate: IsoDate;
   endDate: IsoDate | null;
   bankAccounts: number;

@@ -16,6 +16,8 @@ import { personTimes } from "../time/personTimes.ts";
 export interface RateOn {
   rate: Decimal | null;
   from: "own" | "salary" | "level" | "amount" | null;
+  /** what is agreed with the person, whatever the level asks for */
+  own: Decimal | null;
   /** what the agreement asks for at least, at the person's age */
   least: Decimal | null;
   /** an award's casual loading stands in the per cent of each line */
@@ -58,12 +60,14 @@ export function ratesOn(
           juniorPercent(person.time, day),
         );
         // A salary is compared with the agreement over the pay as a whole: its own rate stands.
-        if (held?.salaryCents != null) return [id, { rate: own, from: "salary", least, byAgreement }];
-        return [id, { rate, from: rate === null ? null : own?.eq(rate) ? "own" : "level", least, byAgreement }];
+        if (held?.salaryCents != null) return [id, { rate: own, from: "salary", own, least, byAgreement }];
+        const from = rate === null ? null : own?.eq(rate) ? "own" : "level";
+        return [id, { rate, from, own, least, byAgreement }];
       }
-      if (own) return [id, { rate: own, from: held?.salaryCents == null ? "own" : "salary", least: null, byAgreement }];
+      if (own)
+        return [id, { rate: own, from: held?.salaryCents == null ? "own" : "salary", own, least: null, byAgreement }];
       const amount = held && byAmount(held, usual.get(id)?.lines ?? []);
-      return [id, { rate: amount ?? null, from: amount ? "amount" : null, least: null, byAgreement }];
+      return [id, { rate: amount ?? null, from: amount ? "amount" : null, own, least: null, byAgreement }];
     }),
   );
 }

@@ -14,6 +14,7 @@ import type { Context } from "../context.ts";
 import type { Run } from "../runs/runRows.ts";
 import type { payCycle } from "../store/schema.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../time/agreementFloor.ts";
+import { holidaysOff } from "../time/askedOfDays.ts";
 import { namingFinder } from "../time/elementsOfTime.ts";
 import { advanceQuery, aheadOf, paidBefore, together } from "../time/inAdvance.ts";
 import { lateDays } from "../time/paidDays.ts";
@@ -238,6 +239,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
       if (isLeave || person.salaried || !isWorkedDay(day)) dates.add(day.date);
     }
     asks.faults.push(...unheld(work, span, person, dates));
+    asks.queries.push(...holidaysOff(person, own));
     if (person.terms !== null && person.salaried)
       asks.queries.push(...beyondOuterLimits(withPayable(person), datesOf(span.from, span.to)));
   });

@@ -79,7 +79,7 @@ export function personFactsBase(
     workPattern: terms?.workPattern ?? null,
     minimumRate: rate(rates.minimumRateE4),
     rateChange: rates.rateChange,
-    loadedTwice: rates.loadedTwice,
+    besideLevel: rates.besideLevel,
     startDate: who.startDate,
     endDate: who.endDate,
     bankAccounts: records.bank.get(who.id)?.count ?? 0,

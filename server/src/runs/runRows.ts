@@ -5,7 +5,7 @@ import type { AllowanceCode, DeductionCode } from "@zesty/core/au/pay/input";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { AnyContext } from "@zesty/core/countries/countries";
 import type { Overrides } from "@zesty/core/pay/input";
-import type { LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
+import type { BesideLevel, LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
@@ -119,7 +119,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     ratesOf: (id) => ({
       ...rates.of(id),
       hourlyRate: hourly.get(id)?.rate?.toString() ?? null,
-      loadedTwice: loadedTwice(hourly.get(id), rates.terms.get(id)?.basis),
+      besideLevel: besideLevel(hourly.get(id), rates.terms.get(id)?.basis),
     }),
   });
   const rows = pays.map((row): LoadedRow => {
@@ -157,12 +157,15 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   return { run, owner, cycle, elements, elementRows, rows, records, country, funds, centres, costs };
 }
 
-/** A casual's own rate that has the loading in it, beside an agreement that adds it to each line. */
-function loadedTwice(rate: RateOn | undefined, basis: string | undefined): string | null {
-  if (basis !== "casual" || rate?.from !== "own" || !rate.rate || !rate.least) return null;
+/** An own rate below the level's, or a casual's that has the loading in it beside an agreement that adds it to each line. */
+function besideLevel(rate: RateOn | undefined, basis: string | undefined): BesideLevel | null {
+  if (!rate?.own || !rate.least || rate.from === "salary") return null;
+  const said = { own: rate.own.toString(), level: rate.least.toString() };
+  if (rate.own.lt(rate.least)) return { is: "below", ...said };
   const withLoading = rate.least.times("1.25");
   // Within half a per cent: rates are rounded in the pay guides.
-  return rate.rate.minus(withLoading).abs().lte(withLoading.times("0.005")) ? rate.least.toString() : null;
+  const loaded = basis === "casual" && rate.own.minus(withLoading).abs().lte(withLoading.times("0.005"));
+  return loaded ? { is: "loaded", ...said } : null;
 }
 
 /** Rows of a run with their people, in the order of the sheet. */

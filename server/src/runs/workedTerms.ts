@@ -1,5 +1,5 @@
 /** Employment terms as they stood when the work was done: the rate of the period, and whether it changed within it. */
-import type { PersonFactsBase } from "@zesty/core/pay/row";
+import type { BesideLevel, PersonFactsBase } from "@zesty/core/pay/row";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { DatedRecords } from "../store/dated.ts";
 import type { Db } from "../store/open.ts";
@@ -12,8 +12,7 @@ export interface Rates {
   rateChange: PersonFactsBase["rateChange"];
   /** what an hour is worth on the period's last day, whatever it comes from */
   hourlyRate: string | null;
-  /** an own rate that is a level's with a casual's loading, beside an agreement that adds it */
-  loadedTwice: string | null;
+  besideLevel: BesideLevel | null;
   /** the award's least rate on the period's first day: a wage decision starts with the first full period */
   minimumRateE4: number | null;
 }

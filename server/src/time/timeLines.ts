@@ -1,7 +1,7 @@
 /** What the days of a person become in a run sheet: lines by pay element, each with its reasons. */
 
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
-import { dateWords, weekday } from "@zesty/core/calendar/dates";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { calendarYears } from "@zesty/core/calendar/holidayWindows";
 import { minutesOfDay, wallOf } from "@zesty/core/calendar/wallClock";
 import { leaveKindIn } from "@zesty/core/countries/leave";
@@ -26,6 +26,8 @@ import { leaveAmount } from "@zesty/core/leave/leaveDays";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent, halfUpToHourE4 } from "@zesty/core/quantity/rounding";
+import { askedOfDays } from "./askedOfDays.ts";
+import { dayWords } from "./dayWords.ts";
 import type { KnownPerson } from "./personTimes.ts";
 
 export type Finder = (wanted: Wanted) => number;
@@ -51,8 +53,6 @@ export interface TimeLines {
 }
 
 const hoursOf = (minutes: number): Decimal => halfUpToHourE4(Decimal.fraction(minutes, 60));
-const dayWords = (date: string): string =>
-  `${["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"][weekday(date) - 1]} ${Number(date.slice(8))}`;
 
 interface Target {
   elementId: number;
@@ -79,7 +79,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     queries.push(
       "The ordinary hours of each weekday are not on record, so hours beyond those agreed cannot be told from others. Enter them with the employment.",
     );
-  queries.push(...blankDays(person, dates), ...oldGuide(person, dates[0] ?? "", law.newGuides));
+  queries.push(...askedOfDays(person, dates, hours));
   const targets = new Map<string, Target>();
   // One line a cell and rate: a birthday within the period makes two.
   const target = (elementId: number, costCentre?: string, rate: Decimal | null = null): Target => {
@@ -228,37 +228,6 @@ const plannedShifts = ({ known }: KnownPerson): Record<string, DayShift[]> =>
         : [],
     ),
   );
-
-/** The dollars of a level from before the newest pay guide: they go on until somebody enters the new ones. */
-function oldGuide({ time, terms, ratesFrom }: KnownPerson, first: string, day: string | null): string[] {
-  if (day === null || ratesFrom === null || !terms?.classification) return [];
-  const year = Number(first.slice(0, 4));
-  const newest = first.slice(5) >= day ? `${year}-${day}` : `${year - 1}-${day}`;
-  return ratesFrom < newest
-    ? [
-        `The rates of ${time.rules?.title} are those from ${dateWords(ratesFrom)}. New ones count from the first full pay period from ${dateWords(newest)} on: enter them in Set-up, Agreements, or tick where they are unchanged.`,
-      ]
-    : [];
-}
-
-/**
- * Agreed days of a full-timer whose every hour is recorded that hold nothing: unpaid time needs a reason (Fair Work Act
- * 2009, s 323). Where nothing at all is recorded the pay stops by itself.
- */
-function blankDays({ time, known }: KnownPerson, dates: readonly string[]): string[] {
-  if (time.use !== "all" || time.person.basis !== "fullTime" || !time.pattern) return [];
-  const said = new Set(known.flatMap((day) => (day.kind === "worked" && day.record ? [day.date] : [])));
-  if (!dates.some((date) => said.has(date))) return [];
-  const within = (date: string) => date >= time.employedFrom && (time.employedTo === null || date <= time.employedTo);
-  const blank = dates.filter(
-    (date) => within(date) && patternMinutes(time, date) > 0 && !said.has(date) && !holidayOn(time, date),
-  );
-  if (blank.length === 0) return [];
-  const hours = hoursOf(blank.reduce((total, date) => total + patternMinutes(time, date), 0));
-  return [
-    `Nothing is recorded for ${blank.map(dayWords).join(", ")}: ${hours.toString()} h of the agreed hours are not paid. Record the work or the leave, or tick where they were not worked.`,
-  ];
-}
 
 /** A line without a rate is paid at the person's own: of another period it says which that was. */
 export const atRateOf = ({ agreedRate: then }: KnownPerson, present: string | null, found: TimeLines): TimeLines =>

@@ -31,6 +31,7 @@ const sections: [string, [string, string][]][] = [
     "In the week",
     [
       ["9-17:30 b30", "a shift with half an hour unpaid; 17-2, 7.6, off, al, sick 3.8, = as planned"],
+      ["20-21 recall", "called back; 10-14 dayoff for a rostered day off, 18-22 standby"],
       [".", "approve the day, or on a name all days of the person; on an approved day it takes the approval back"],
       ["Ctrl Enter", "approve everything that is shown"],
       ["Ctrl D", "fill down from the day above"],

@@ -45,7 +45,28 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ person: person({ basis: "casual" }) }), [{ elementId: 5, hours: "6" }]],
   },
   hoursWithoutMoney: { kind: "stop", with: [context({ facts: { hourlyRate: null } }), hours("38")] },
-  loadedTwice: { kind: "query", with: [context({ facts: { hourlyRate: "40", loadedTwice: "32" } }), hours("38")] },
+  loadedTwice: {
+    kind: "query",
+    with: [context({ facts: { besideLevel: { is: "loaded", own: "40", level: "32" } } }), hours("38")],
+  },
+  belowLevel: {
+    kind: "stop",
+    with: [context({ facts: { besideLevel: { is: "below", own: "25", level: "26.55" } } }), hours("38")],
+  },
+  longServiceOpen: {
+    kind: "query",
+    with: [context({ facts: { startDate: "2018-10-05", endDate: "2025-10-05" } }), hours("38")],
+    // Victoria pays it from seven years on.
+    without: [context({ facts: { startDate: "2018-10-06", endDate: "2025-10-05" } }), hours("38")],
+  },
+  bankedOvertime: {
+    kind: "query",
+    with: [
+      context({ facts: { loadedByLine: true } }),
+      [...hours("38"), { elementId: 11, hours: "1.9", amount: "59.85", detail: { cashOut: true } }],
+    ],
+    without: [context({ facts: { loadedByLine: true } }), [...hours("36.1"), { elementId: 11, hours: "1.9" }]],
+  },
   partPeriod: {
     kind: "query",
     with: [context({ facts: { startDate: "2025-10-01" } }), hours("38")],
@@ -262,6 +283,16 @@ describe("marks", () => {
       ]).map((each) => each.code);
     expect(casual("33.18")).toContain("belowMinimum");
     expect(casual("33.19")).not.toContain("belowMinimum");
+  });
+  it.each<[string, SheetLine[], string | null]>([
+    ["no payment at the end", hours("38"), null],
+    ["a termination payment", [...hours("38"), ...etp], "Irregular and final payments"],
+    ["leave paid out", [...hours("38"), { elementId: 8, hours: "5", amount: "150" }], "Irregular and final payments"],
+    ["kilometres", [...hours("38"), { elementId: 9, units: "10" }], "Allowances for expenses"],
+  ])("names each doubtful table that the figures come from: %s", (_what, lines, table) => {
+    const ofFewPays = ["Irregular and final payments", "Allowances for expenses"];
+    const named = marksOf([context({ payday: "2026-07-02" }), lines]).map((mark) => mark.facts.table ?? "");
+    expect(named.filter((title) => ofFewPays.includes(title))).toEqual(table === null ? [] : [table]);
   });
   it("a missing table stops the pay instead of guessing", () => {
     const result = examineRow(context({ payday: "2031-01-02" }), hours("38"), elements, makeRuleBook("empty"));

@@ -13,9 +13,12 @@ import { tablesAu } from "../../rulebook/au/index.ts";
 import { minimumWage } from "../../rulebook/au/minimumWage.ts";
 import { studyLoanRates } from "../../rulebook/au/studyLoanRates.ts";
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
+import { terminationRules } from "../../rulebook/au/terminationRules.ts";
 import { withholdingRates } from "../../rulebook/au/withholdingRates.ts";
 import { withholdingScales } from "../../rulebook/au/withholdingScales.ts";
+import { workingHolidayRates } from "../../rulebook/au/workingHolidayRates.ts";
 import { isDoubtful, type RuleBook } from "../../rulebook/ruleBook.ts";
+import { isMeasured } from "../expenseAllowance.ts";
 import { weeksIn } from "../pay/accruingHours.ts";
 import type { WorkedRow } from "../pay/row.ts";
 import { hoursOf } from "../pay/snapshot.ts";
@@ -41,12 +44,18 @@ export function missingTables(payday: string, rules: RuleBook): Mark[] {
     }));
 }
 
+/** Every table that this pay's figures come from, when it is not sure: one note each. */
 const derivedTable: PayCheck = ({ input, worked }, rules) => {
   if (worked.gross.value.isZero()) return [];
+  const has = (wanted: (line: WorkedLine) => boolean) =>
+    worked.lines.some((line) => wanted(line) && !line.amount.value.isZero());
   const used = [
     withholdingScales,
     ...(input.person.tax.studyLoan ? [studyLoanRates] : []),
+    ...(input.person.tax.residency === "working-holiday" ? [workingHolidayRates] : []),
     ...(worked.super.guarantee.value.isZero() ? [] : [superGuaranteeRules]),
+    ...(has(({ group }) => group === "termination" || group === "unusedLeave") ? [terminationRules] : []),
+    ...(has(({ line }) => isMeasured(line)) ? [expenseAllowanceRules] : []),
   ];
   return used.flatMap((table): Mark[] => {
     const row = rules.find<unknown>(table, input.payday);

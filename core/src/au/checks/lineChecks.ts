@@ -1,17 +1,21 @@
 /** Checks of single lines and of what was typed over: deductions cut, overrides, codes, lump sums, departures. */
 
-import { addMonths, daysBetween } from "../../calendar/dates.ts";
+import { addMonths, completedYears, daysBetween } from "../../calendar/dates.ts";
 import { paysPerYear } from "../../calendar/payPeriods.ts";
 import { payrollYearAu } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
-import { hoursWithoutMoney, loadedTwiceIn } from "../../checks/rateChecks.ts";
+import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
 import { decimal, decimalOrZero } from "../../quantity/decimal.ts";
 import { expenseAllowanceRules } from "../../rulebook/au/expenseAllowanceRules.ts";
+import { longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
 import { isMeasured, unitsOf } from "../expenseAllowance.ts";
+import { serviceLeaveUnknown } from "../pay/departurePay.ts";
 import { withoutPay } from "../pay/elements.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
+import type { RowContext } from "../pay/row.ts";
+import type { WorkedLine } from "../pay/worked.ts";
 import type { Check, PayCheck } from "./check.ts";
 
 const overridden: PayCheck = ({ worked }) =>
@@ -94,11 +98,16 @@ const lumpSumYear: PayCheck = ({ input }) =>
       : [],
   );
 
+/** The pay of the last day, or one after it that pays out leave. */
+const isLast = ({ facts: { endDate }, periodStart, periodEnd }: RowContext, lines: readonly WorkedLine[]): boolean =>
+  endDate !== null &&
+  endDate <= periodEnd &&
+  (endDate >= periodStart || lines.some((line) => line.group === "unusedLeave"));
+
 /** On the last day nothing may stay: all annual leave is paid out, this pay's accrual with it. */
 const departureOpen: Check = ({ context, worked }) => {
   const { endDate } = context.facts;
-  if (endDate === null || endDate > context.periodEnd) return [];
-  if (endDate < context.periodStart && !worked.lines.some((line) => line.group === "unusedLeave")) return [];
+  if (!isLast(context, worked.lines) || endDate === null) return [];
   const left = decimalOrZero(context.balances.annual)
     .plus(worked.leave.annual?.value ?? "0")
     .minus(takenHours(worked, "annual"));
@@ -113,6 +122,38 @@ const departureOpen: Check = ({ context, worked }) => {
       ]
     : [];
 };
+
+/** Service that long service leave is owed for, and no balance that says how much (Acts of the States and Territories). */
+const longServiceOpen: Check = ({ context, input, worked }, rules) => {
+  const { endDate, startDate, state } = context.facts;
+  if (!isLast(context, worked.lines)) return [];
+  if (endDate === null || worked.lines.some(({ line }) => line.leave === "long-service")) return [];
+  if (decimalOrZero(context.balances["long-service"]).gt(0)) return [];
+  const years = completedYears(startDate, endDate);
+  const weeks = serviceLeaveUnknown(input.person, years, rules.row(longServiceRules, endDate).figures[state]);
+  return weeks === null
+    ? []
+    : [
+        {
+          kind: "query",
+          code: "longServiceOpen",
+          facts: { years: String(years), state, weeks },
+          mend: person("leave"),
+        },
+      ];
+};
+
+/** Overtime that was banked hour for hour falls due at its own rate, when it is not taken (model term of the awards). */
+const bankedOvertime: Check = ({ context, worked }) =>
+  worked.lines
+    .filter(({ line, amount }) => line.leave === "timeInLieu" && line.cashOut === true && amount.value.gt(0))
+    .filter(() => context.facts.loadedByLine === true)
+    .map(({ line, amount }) => ({
+      kind: "query",
+      code: "bankedOvertime",
+      facts: { hours: decimalOrZero(line.hours).toDecimalPlaces(2).toString(), paid: dollars(amount.value) },
+      mend: inRun,
+    }));
 
 /** A termination payment more than twelve months after the last day is ordinary income, unless it was excepted (ITAA 1997, s 82-130). */
 const lateTermination: Check = ({ context, worked }) => {
@@ -173,13 +214,15 @@ const moneyMissing: Check = ({ worked }) =>
     .filter(({ line }) => line.amount === undefined && !decimalOrZero(line.hours).isZero() && line.percent !== "0")
     .map(({ line }) => hoursWithoutMoney(line));
 
-const loadedTwice: Check = ({ context, worked }) => loadedTwiceIn(context.facts, worked.gross.value);
+const besideLevel: Check = ({ context, worked }) => besideLevelIn(context.facts, worked.gross.value);
 
 export const lineRowChecks: readonly Check[] = [
   moneyMissing,
-  loadedTwice,
+  besideLevel,
   extraPayday,
   departureOpen,
+  longServiceOpen,
+  bankedOvertime,
   lateTermination,
   aboveCap,
 ];

@@ -34,6 +34,10 @@ export const sentencesAu = {
     `Payroll year ${f.year} has ${f.paydays} paydays of this cycle, the tax tables are made for ${f.usual}: the year's tax falls short. Who asks for it has more withheld each pay (People, Tax).`,
   departureOpen: (f) =>
     `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of annual leave would stay in the balance.`,
+  longServiceOpen: (f) =>
+    `${f.years} completed years in ${f.state}, and no balance of long service leave is kept: about ${f.weeks} weeks may be owed. Record the balance under People, Leave, or add the line here.`,
+  bankedOvertime: (f) =>
+    `${f.hours} h of time in lieu paid out as ${f.paid}, at the ordinary rate. Overtime that was banked falls due at its overtime rate: type the difference, or tick where it was none.`,
   lateTermination: (f) =>
     `Paid more than twelve months after the last day, ${dateWords(f.end ?? "")}: that is ordinary income and no termination payment, unless the tax office excepted it.`,
   leaveBeyondPeriod: (f) =>

@@ -12,7 +12,7 @@ import type { LineDetail } from "../../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero } from "../../quantity/decimal.ts";
 import { halfUpToCent } from "../../quantity/rounding.ts";
 import { employmentStandards } from "../../rulebook/au/employmentStandards.ts";
-import { longServiceRules } from "../../rulebook/au/longServiceRules.ts";
+import { type LongServiceRule, longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import type { CessationCode } from "../documents/payEvent.ts";
 
@@ -112,6 +112,16 @@ export function departurePay(who: Departing, rules: RuleBook): DeparturePay {
   return { lines, notes };
 }
 
+/** Weeks of long service leave that may be owed to who has no balance of it; null where none can be. */
+export const serviceLeaveUnknown = (
+  { basis }: { basis: Basis },
+  years: number,
+  rule: LongServiceRule,
+): string | null =>
+  basis === "contractor" || years < rule.proRataYears
+    ? null
+    : decimal(rule.weeksPerYear).times(years).toDecimalPlaces(1).toString();
+
 function longService(
   who: Departing,
   rate: Decimal,
@@ -121,9 +131,16 @@ function longService(
   notes: string[],
 ): void {
   const hours = decimalOrZero(who.balances["long-service"]);
-  if (hours.lte(0)) return;
   const rule = rules.row(longServiceRules, who.lastDay).figures[who.state];
   const years = completedYears(who.startDate, who.lastDay);
+  if (hours.lte(0)) {
+    const weeks = serviceLeaveUnknown(who, years, rule);
+    if (weeks)
+      notes.push(
+        `No balance of long service leave is kept. ${years} completed years in ${who.state} come to about ${weeks} weeks: record the balance under Leave, or add the line in the run.`,
+      );
+    return;
+  }
   if (years < rule.proRataYears) {
     notes.push(
       `No long service leave is paid: ${years} completed years, and ${who.state} asks for ${rule.proRataYears} on leaving.`,

@@ -4,7 +4,7 @@ import { payrollYearNz } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { periodChecks } from "../../checks/periodChecks.ts";
-import { hoursWithoutMoney, loadedTwiceIn } from "../../checks/rateChecks.ts";
+import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
 import { unlikeLast } from "../../checks/unlikeLast.ts";
 import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { deductionRatesNz } from "../../rulebook/nz/deductionRatesNz.ts";
@@ -262,7 +262,7 @@ const moneyMissing: CheckNz = ({ worked }) =>
     .filter(({ line }) => line.amount === undefined && !decimalOrZero(line.hours).isZero() && line.percent !== "0")
     .map(({ line }) => hoursWithoutMoney(line));
 
-const loadedTwice: CheckNz = ({ context, worked }) => loadedTwiceIn(context.facts, worked.gross.value);
+const besideLevel: CheckNz = ({ context, worked }) => besideLevelIn(context.facts, worked.gross.value);
 
 /** What an extra pay's rate goes by (Income Tax Act 2007, s RD 17). */
 const fourWeeksShort: CheckNz = ({ context, worked }) =>
@@ -302,7 +302,7 @@ export const rowChecksNz: readonly CheckNz[] = [
   fourWeeksShort,
   recordedBelowMinimum,
   moneyMissing,
-  loadedTwice,
+  besideLevel,
   period,
   cashUp,
   unevenDay,

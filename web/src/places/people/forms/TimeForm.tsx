@@ -42,7 +42,8 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
         return [[key, type === "number" ? Number(value) : value]];
       }),
     ),
-    flags: Object.fromEntries(flags.filter((flag) => values.flags[flag]).map((flag) => [flag, true])),
+    // A no is said, too: some rules ask until somebody has said either.
+    flags: Object.fromEntries(flags.map((flag) => [flag, values.flags[flag] === true])),
   }));
   const { errors } = form.formState;
   return (

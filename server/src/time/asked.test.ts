@@ -1,0 +1,139 @@
+/** What recorded days ask of a person where two rules meet; the figures are those of a payroll practitioner's review. */
+import { expect, it } from "vitest";
+import { readPerson } from "../people/readPeople.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { smallWorld } from "../smallWorld.ts";
+import { listAgreements, loadAgreementRules } from "./agreements.ts";
+import { holidaysOff } from "./askedOfDays.ts";
+import { datesOf } from "./periods.ts";
+import { personTimes } from "./personTimes.ts";
+import { approve, begin, employment, open, row, shown, terms, type, who, world } from "./timeMakers.ts";
+
+const tueToSat = ["0", "7.6", "7.6", "7.6", "7.6", "7.6", "0"];
+const monToFri = ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"];
+
+interface Case {
+  agreement: string;
+  level: string;
+  basis?: "casual" | "full-time";
+  pattern?: string[];
+  rate?: string;
+  birthDate?: string;
+  use?: "all" | "exceptions";
+  flags?: Record<string, boolean>;
+  days: Record<string, string>;
+}
+
+function worked(given: Case) {
+  begin(smallWorld(1));
+  const { basis = "full-time", pattern = null } = given;
+  const shipped = listAgreements(world.context, world.businessId).find((each) => each.code === "EX-NURSERY")?.rules;
+  // Its rules begin in July: a copy of the business's own holds in June, too.
+  if (given.agreement === "OWN" && shipped)
+    loadAgreementRules(world.context, world.actor, world.businessId, {
+      ...shipped,
+      ...{ code: "OWN", validFrom: "2026-06-01" },
+    });
+  const details = readPerson(world.context, who()).details;
+  saveSection(world.context, world.actor, who(), "details", { ...details, birthDate: given.birthDate ?? "1990-02-03" });
+  saveSection(world.context, world.actor, who(), "employment", {
+    ...employment({ basis, hourlyRate: given.rate ?? null }),
+    ...(basis === "casual" ? {} : { weeklyHours: "38", workPattern: pattern }),
+  });
+  saveSection(
+    world.context,
+    world.actor,
+    who(),
+    "time",
+    terms(given.agreement, given.level, { use: given.use ?? "exceptions", flags: given.flags ?? {} }),
+  );
+  type(given.days);
+  approve(Object.keys(given.days));
+  const runId = open();
+  const { marks } = row(runId).row;
+  return {
+    lines: shown(runId),
+    gross: row(runId).row.figures?.gross,
+    asked: (about: RegExp) => marks.filter((mark) => about.test(mark.text)).map((mark) => mark.kind),
+  };
+}
+
+it("a recall is paid its least time at the overtime that would have followed: 182.78, not 42.18", () => {
+  const day = { "2026-06-22": "7-15:06 b30, 20-21 recall" };
+  const found = worked({
+    agreement: "MA000010",
+    level: "C10",
+    rate: "28.12",
+    use: "all",
+    pattern: monToFri,
+    days: day,
+  });
+  // 7.6 h at 28.12, then 3 h at 150 % and 1 h at 200 %
+  expect(found.gross).toBe("396.49");
+  expect(found.lines).toHaveLength(3);
+});
+
+it("work on a day that is not in the week is asked about, and paid at the day off's rate once it is called one", () => {
+  const given = { agreement: "MA000009", level: "2", pattern: tueToSat };
+  const asks = /not in the agreed week/;
+  const plain = worked({ ...given, days: { "2026-06-22": "10-12" } });
+  const marked = worked({ ...given, days: { "2026-06-22": "10-12 dayoff" } });
+  const swapped = worked({ ...given, agreement: "MA000004", level: "1", days: { "2026-06-22": "10-12" } });
+  expect([plain, marked, swapped].map((each) => each.asked(asks))).toEqual([["query"], [], []]);
+  // two hours worked and two made up, at 200 % of 25.85
+  expect(Number(marked.gross) - Number(worked({ ...given, days: {} }).gross)).toBeCloseTo(206.8, 2);
+});
+
+it.each<[string, string[], string | null, RegExp | null]>([
+  [
+    "a Monday's holiday of who works Tuesday to Saturday",
+    tueToSat,
+    "MA000009",
+    /King's Birthday, Mon 8, falls on a day off/,
+  ],
+  ["of who works on Mondays", monToFri, "MA000009", null],
+  ["of who has no agreement", tueToSat, null, null],
+])("a holiday on a full-timer's day off: %s", (_what, pattern, agreement, asked) => {
+  begin(smallWorld(1));
+  saveSection(world.context, world.actor, who(), "employment", {
+    ...employment({ basis: "full-time", hourlyRate: "40" }),
+    ...{ weeklyHours: "38", workPattern: pattern },
+  });
+  saveSection(world.context, world.actor, who(), "time", terms(agreement, agreement && "1", { use: "exceptions" }));
+  const dates = datesOf("2026-06-08", "2026-06-14");
+  const found = personTimes(world.context, world.businessId, [who()], "2026-06-08", "2026-06-14").flatMap((person) =>
+    holidaysOff(person, dates),
+  );
+  expect(found).toEqual(asked ? [expect.stringMatching(asked)] : []);
+});
+
+it.each<[Record<string, boolean>, string | undefined, string[]]>([
+  // four hours at 125 % of 25.85; at 18 years of 70 % of it, 18.10 to the cent
+  [{}, "90.50", ["query"]],
+  [{ servesLiquor: false }, "90.50", []],
+  [{ servesLiquor: true }, "129.25", []],
+])("a junior who may serve liquor: %j", (flags, gross, asks) => {
+  const found = worked({
+    ...{ agreement: "MA000009", level: "2", basis: "casual", use: "all", birthDate: "2007-09-01", flags },
+    days: { "2026-06-25": "14-18" },
+  });
+  expect([found.gross, found.asked(/adult rate to a junior who serves liquor/)]).toEqual([gross, asks]);
+});
+
+it("an own rate below the level's stops, however its hours come in; the level's and a higher one do not", () => {
+  const paid = (rate: string | null, use: "all" | "exceptions") =>
+    worked({
+      ...{ agreement: "MA000004", level: "1", pattern: monToFri, use, days: { "2026-06-22": "9-16:36" } },
+      ...(rate === null ? {} : { rate }),
+    }).asked(/below the \$26\.55 that the level asks for/);
+  for (const use of ["all", "exceptions"] as const)
+    expect([paid("25", use), paid("26.55", use), paid("30", use), paid(null, use)]).toEqual([["stop"], [], [], []]);
+});
+
+it("an allowance for all purposes beside overtime is asked about", () => {
+  const given = { agreement: "OWN", level: "G1", use: "all", flags: { chemicalTicket: true } } as const;
+  const asks = /allowance for all purposes is part of the rate/;
+  const short = worked({ ...given, pattern: monToFri, days: { "2026-06-22": "9-12" } });
+  const long = worked({ ...given, pattern: monToFri, days: { "2026-06-22": "7-20 b30" } });
+  expect([short.asked(asks), long.asked(asks)]).toEqual([[], ["query"]]);
+});

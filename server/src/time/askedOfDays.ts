@@ -1,0 +1,121 @@
+/** What only a person can say of recorded days: asked in the run, never guessed. */
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
+import { dateWords, weekday } from "@zesty/core/calendar/dates";
+import { timeRulesIn } from "@zesty/core/countries/time";
+import { juniorPercent } from "@zesty/core/hours/juniorPercent";
+import { holidayOn, type PersonHours, patternMinutes } from "@zesty/core/hours/personHours";
+import { Decimal } from "@zesty/core/quantity/decimal";
+import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
+import { dayWords } from "./dayWords.ts";
+import type { KnownPerson } from "./personTimes.ts";
+
+/** Everything that is asked of the days of who is paid by them. */
+export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours: PersonHours): string[] => [
+  ...blankDays(person, dates),
+  ...oldGuide(person, dates[0] ?? ""),
+  ...daysOff(person, dates),
+  ...holidaysOff(person, dates),
+  ...juniorsAsAdults(person, hours),
+  ...forAllPurposes(person, hours),
+];
+
+/** The dollars of a level from before the newest pay guide: they go on until somebody enters the new ones. */
+function oldGuide({ time, terms, ratesFrom }: KnownPerson, first: string): string[] {
+  const day = timeRulesIn(time.country).newGuides;
+  if (day === null || ratesFrom === null || !terms?.classification) return [];
+  const year = Number(first.slice(0, 4));
+  const newest = first.slice(5) >= day ? `${year}-${day}` : `${year - 1}-${day}`;
+  return ratesFrom < newest
+    ? [
+        `The rates of ${time.rules?.title} are those from ${dateWords(ratesFrom)}. New ones count from the first full pay period from ${dateWords(newest)} on: enter them in Set-up, Agreements, or tick where they are unchanged.`,
+      ]
+    : [];
+}
+
+/**
+ * Agreed days of a full-timer whose every hour is recorded that hold nothing: unpaid time needs a reason (Fair Work Act
+ * 2009, s 323). Where nothing at all is recorded the pay stops by itself.
+ */
+function blankDays({ time, known }: KnownPerson, dates: readonly string[]): string[] {
+  if (time.use !== "all" || time.person.basis !== "fullTime" || !time.pattern) return [];
+  const said = new Set(known.flatMap((day) => (day.kind === "worked" && day.record ? [day.date] : [])));
+  if (!dates.some((date) => said.has(date))) return [];
+  const within = (date: string) => date >= time.employedFrom && (time.employedTo === null || date <= time.employedTo);
+  const blank = dates.filter(
+    (date) => within(date) && patternMinutes(time, date) > 0 && !said.has(date) && !holidayOn(time, date),
+  );
+  if (blank.length === 0) return [];
+  const minutes = blank.reduce((total, date) => total + patternMinutes(time, date), 0);
+  return [
+    `Nothing is recorded for ${blank.map(dayWords).join(", ")}: ${halfUpToHourE4(Decimal.fraction(minutes, 60)).toString()} h of the agreed hours are not paid. Record the work or the leave, or tick where they were not worked.`,
+  ];
+}
+
+const isFullTimeByAgreement = ({ time }: KnownPerson): boolean =>
+  time.rules !== null && time.person.basis === "fullTime" && time.pattern !== null;
+
+const knowsDaysOff = (rules: AgreementRules): boolean => JSON.stringify(rules).includes('"rosteredDayOff"');
+
+/** Work on a day that is none of the agreed week, where the agreement has a rate of its own for a rostered day off. */
+function daysOff(person: KnownPerson, dates: readonly string[]): string[] {
+  const { time } = person;
+  if (!isFullTimeByAgreement(person) || !time.rules || !knowsDaysOff(time.rules)) return [];
+  const worked = dates.filter((date) => {
+    const day = time.days[date];
+    const unsaid = day?.hours !== undefined || day?.shifts.some((shift) => !shift.marks?.length);
+    return unsaid && patternMinutes(time, date) === 0 && !holidayOn(time, date);
+  });
+  return worked.length === 0
+    ? []
+    : [
+        `${worked.map(dayWords).join(", ")} ${worked.length === 1 ? "is" : "are"} not in the agreed week. ${time.rules.title} has a rate and least hours of its own for a rostered day off: write dayoff after the shift, as 10-14 dayoff, or tick where days were swapped.`,
+      ];
+}
+
+/**
+ * A weekday's public holiday on a full-timer's day off: many awards give another day, a day's pay or a day of leave for
+ * it (from memory, 85 % sure), and nothing here works that out.
+ */
+export function holidaysOff(person: KnownPerson, dates: readonly string[]): string[] {
+  const { time } = person;
+  if (!isFullTimeByAgreement(person) || timeRulesIn(time.country).holidaysByDay) return [];
+  return dates.flatMap((date) => {
+    const holiday = holidayOn(time, date);
+    const day = time.days[date];
+    const isOff = patternMinutes(time, date) === 0 && weekday(date) <= 5 && date >= time.employedFrom;
+    const isKnown = day !== undefined && (day.shifts.length > 0 || day.hours !== undefined || day.leave.length > 0);
+    if (!holiday || !isOff || isKnown || (time.employedTo !== null && date > time.employedTo)) return [];
+    return [
+      `${holiday.name ?? "A public holiday"}, ${dayWords(date)}, falls on a day off. ${time.rules?.title} may give another day off, a day's pay or a day of leave for it: enter that, or tick where nothing is due.`,
+    ];
+  });
+}
+
+/** Words for what makes an adult of a junior, by the flag of the person that says so. */
+const asAdults: Record<string, string> = { servesLiquor: "who serves liquor" };
+
+/** A junior's rate that hangs on something that nobody has said yes or no to. */
+function juniorsAsAdults({ time }: KnownPerson, hours: PersonHours): string[] {
+  const last = hours.pieces.at(-1)?.date;
+  if (!time.rules || !last || juniorPercent(time, last) === 100) return [];
+  const named = new Set(time.rules.juniors.flatMap((each) => Object.keys(each.if.person ?? {})));
+  return [...named]
+    .filter((flag) => time.person.flags?.[flag] === undefined)
+    .map(
+      (flag) =>
+        `${time.rules?.title} pays the adult rate to a junior ${asAdults[flag] ?? flag}. Say under People, Agreement and hours, whether this person does.`,
+    );
+}
+
+/** An allowance for all purposes belongs into the rate of overtime, penalties and leave, and is paid by itself here. */
+function forAllPurposes({ time }: KnownPerson, hours: PersonHours): string[] {
+  const paid = hours.extras.filter((extra) =>
+    time.rules?.allowances.some((each) => each.id === extra.code && each.allPurpose === true),
+  );
+  const counts = hours.leave.length > 0 || hours.pieces.some((piece) => !piece.percent.eq(100));
+  return paid.length === 0 || !counts
+    ? []
+    : [
+        `${paid.map((each) => each.code.replaceAll("-", " ")).join(", ")}: an allowance for all purposes is part of the rate for overtime, penalties and leave, and stands here by itself. Put it into the person's rate, or add what it makes of them.`,
+      ];
+}
