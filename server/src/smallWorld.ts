@@ -279,6 +279,9 @@ export function signRun({ context, actor }: SmallWorld, runId: number): number {
   return runId;
 }
 
+/** Terms of employment as a change from a day in the past. */
+export const said = (values: Employment & { from: string }) => ({ section: "employment" as const, values });
+
 /** Terms of an ordinary employment, as the form sends them. */
 export const plainTerms = ({ cycleId }: SmallWorld, change: Partial<Employment> & { from: string }) => ({
   ...{ cycleId, basis: "full-time" as const, classification: null, weeklyHours: "38" },

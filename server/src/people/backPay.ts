@@ -1,14 +1,13 @@
 /** A raise from a day in the past: the pays that it reaches, each as it would have been, and the difference paid. */
 import type { BackPayPlan, BackPayRow } from "@zesty/contract/lineOfTime";
 import type { Employment } from "@zesty/contract/people";
-import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
+import type { TimeTerms } from "@zesty/contract/time";
 import { type AnyInput, longOwedYear, superableOf, workOutPay } from "@zesty/core/countries/countries";
-import { asItWas, atNewRate, type RateThen } from "@zesty/core/pay/backPay";
+import { asItWas, atNewRate } from "@zesty/core/pay/backPay";
 import { partOfPeriod } from "@zesty/core/pay/partPeriod";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
-import { halfUpToCent } from "@zesty/core/quantity/rounding";
-import { centsOf, centsText, fromE4, toCents } from "@zesty/core/quantity/units";
+import { centsOf, centsText, toCents } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq, gte, inArray, isNull, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { openRunOf } from "../departures/finalRun.ts";
@@ -16,24 +15,28 @@ import { cannot, notFound } from "../http/problem.ts";
 import { undoAct } from "../row/acts.ts";
 import { keepComposed } from "../row/keepComposed.ts";
 import { nextPeriodOf, openRun } from "../runs/openRun.ts";
-import { workedTerms } from "../runs/workedTerms.ts";
 import { refreshRun } from "../runs/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
+import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { act, backPay, employmentTerms, pay, payCycle, payRun, person, signedPay } from "../store/schema.ts";
+import { act, backPay, employmentTerms, pay, payCycle, payRun, person, signedPay, timeTerms } from "../store/schema.ts";
+import { noRate, type PaidThen, ratesNow, ratesThen } from "./ratesThen.ts";
 import { saveSection } from "./savePerson.ts";
 
 type Who = typeof person.$inferSelect;
-type Terms = typeof employmentTerms.$inferSelect;
-interface Signed {
+interface Signed extends PaidThen {
   id: number;
-  payday: string;
-  input: AnyInput;
-  start: string;
-  end: string;
 }
+
+/** What is said from a day in the past: other terms of employment, or another level. */
+export type Change =
+  | { section: "employment"; values: Employment & { from: string } }
+  | { section: "time"; values: TimeTerms & { from: string } };
+const tables = { employment: employmentTerms, time: timeTerms };
+/** the act says of which of the two it came */
+const kinds = { employment: "backPay", time: "levelBackPay" } as const;
 
 /** Pays that were signed off and reach over the day; what was taken back, and what corrects another, is none of them. */
 function paysFrom(context: Context, who: Who, from: string): Signed[] {
@@ -54,31 +57,6 @@ function paysFrom(context: Context, who: Who, from: string): Signed[] {
     }));
 }
 
-const rateOf = (terms: Terms | undefined): RateThen => ({
-  hourlyRate: terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
-  salary: terms?.salaryCents == null ? null : centsText(terms.salaryCents),
-});
-const termsAt = (context: Context, who: Who, { start, end }: Signed): Terms | undefined =>
-  workedTerms(context.store.db, [who.id], start, end, new Map()).terms.get(who.id);
-
-/**
- * The rate that a pay was worked out at. A raise that was paid back since is in the terms already and not in the pay:
- * then it is the one of the person's rates that the pay's own lines have.
- */
-function rateThen({ input }: Signed, by: RateThen, known: readonly RateThen[]): RateThen {
-  const isIn = (rate: RateThen): boolean =>
-    input.lines.some((line) =>
-      line.hours !== undefined && line.rate !== undefined
-        ? rate.hourlyRate !== null && decimal(line.rate).eq(rate.hourlyRate)
-        : line.element === "ordinary" &&
-          line.amount !== undefined &&
-          rate.salary !== null &&
-          decimal(line.amount).eq(usualAmount(rate.salary, input.cycle)),
-    );
-  return isIn(by) ? by : (known.find(isIn) ?? by);
-}
-const usualAmount = (salary: string, cycle: Cycle): Decimal => halfUpToCent(decimal(salary).div(paysPerYear[cycle]));
-
 interface Difference extends BackPayRow {
   superable: Decimal | null;
 }
@@ -86,26 +64,21 @@ interface Difference extends BackPayRow {
 /** What the pays since a day would have been by the terms that hold once `save` has been done. */
 function differences(context: Context, who: Who, from: string, save: () => void): Difference[] {
   const pays = paysFrom(context, who, from);
-  const known = context.store.db.select().from(employmentTerms).where(eq(employmentTerms.personId, who.id)).all();
-  const before = pays.map((each) => rateThen(each, rateOf(termsAt(context, who, each)), known.map(rateOf)));
+  const before = ratesThen(context, who, pays);
   save();
+  const after = ratesNow(context, who, pays);
   const paidBack = backPaidOf(
     context,
     who.id,
     pays.map((each) => each.id),
   );
   return pays.flatMap((signed, at): Difference[] => {
-    const terms = termsAt(context, who, signed);
-    const [was, is] = [before[at] ?? rateOf(undefined), rateOf(terms)];
+    const [was, is] = [before[at] ?? noRate, after[at] ?? noRate];
     const rose = was.hourlyRate !== is.hourlyRate || was.salary !== is.salary;
     if (!rose) return [];
     const within = signed.start < from ? from : null;
     const part = within
-      ? partOfPeriod(
-          { startDate: from, endDate: null, workPattern: terms?.workPattern ?? null },
-          signed.start,
-          signed.end,
-        )
+      ? partOfPeriod({ startDate: from, endDate: null, workPattern: is.workPattern }, signed.start, signed.end)
       : null;
     const share = part?.whole.gt(0) ? part.own.div(part.whole) : decimal(1);
     const then = workOutPay(asItWas(signed.input), context.rules);
@@ -159,14 +132,19 @@ function actsThatPay({ store: { db } }: Context, personId: number) {
     .innerJoin(payRun, eq(act.runId, payRun.id))
     .innerJoin(pay, and(eq(pay.runId, act.runId), eq(pay.personId, act.personId)))
     .where(
-      and(eq(act.personId, personId), eq(act.kind, "backPay"), isNull(act.undoneAt), ne(payRun.state, "takenBack")),
+      and(
+        eq(act.personId, personId),
+        inArray(act.kind, Object.values(kinds)),
+        isNull(act.undoneAt),
+        ne(payRun.state, "takenBack"),
+      ),
     )
     .all()
     .map(({ id, owed, lines }) => ({ owed, lines: lines.filter((line) => line.act === id) }));
 }
 
 /** With a raise that is undone its back pay is owed no more, as long as its run is open: what was signed off is corrected. */
-export function undoBackPay(context: Context, personId: number, termsId: number): void {
+export function undoBackPay(context: Context, personId: number, section: Change["section"], termsId: number): void {
   for (const { id } of context.store.db
     .select({ id: act.id })
     .from(act)
@@ -174,7 +152,7 @@ export function undoBackPay(context: Context, personId: number, termsId: number)
     .where(
       and(
         eq(act.personId, personId),
-        eq(act.kind, "backPay"),
+        eq(act.kind, kinds[section]),
         eq(act.termsId, termsId),
         isNull(act.undoneAt),
         eq(payRun.state, "open"),
@@ -184,25 +162,21 @@ export function undoBackPay(context: Context, personId: number, termsId: number)
     undoAct(context, id);
 }
 
-export function planBackPay(
-  context: Context,
-  actor: Actor,
-  personId: number,
-  terms: Employment & { from: string },
-): BackPayPlan {
+export function planBackPay(context: Context, actor: Actor, personId: number, change: Change): BackPayPlan {
   const who = findPerson(context, personId);
   const rows = dryRun(context.store, () =>
-    differences(context, who, terms.from, () => saveSection(context, actor, personId, "employment", terms)),
+    differences(context, who, change.values.from, () => save(context, actor, personId, change)),
   );
   const total = sum(rows.map((row) => decimal(row.difference)));
-  const groups = groupsOf(context, who, rows, nextPayday(context, terms.cycleId));
+  const payday = nextPayday(context, cycleOf(context, who, change));
+  const groups = groupsOf(context, who, rows, payday);
   return {
     rows: rows.map(({ superable: _superable, ...row }) => row),
     total: total.toFixed(2),
     superable: rows.some((row) => row.superable)
       ? sum(groups.filter((each) => each.counts).map((each) => each.amount)).toFixed(2)
       : null,
-    payday: nextPayday(context, terms.cycleId),
+    payday,
     earlierYears: groups.flatMap((each) =>
       each.year === null ? [] : [{ year: each.year, amount: each.amount.toFixed(2) }],
     ),
@@ -214,6 +188,15 @@ function findPerson(context: Context, personId: number): Who {
   if (!who) throw notFound("person");
   return who;
 }
+
+/** One of two sections, each with its own values. */
+const save = (context: Context, actor: Actor, personId: number, { section, values }: Change): void =>
+  void saveSection(context, actor, personId, section, values as Employment & TimeTerms & { from: string });
+
+const cycleOf = (context: Context, who: Who, change: Change): number =>
+  change.section === "employment"
+    ? change.values.cycleId
+    : (datedRecords(context.store.db, [who.id], change.values.from).terms.get(who.id)?.cycleId ?? 0);
 
 function nextPayday(context: Context, cycleId: number): string | null {
   const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, cycleId)).get();
@@ -251,32 +234,20 @@ function groupsOf(context: Context, who: Who, rows: readonly Difference[], payda
 }
 
 /** Saves the terms, and puts the difference into the next run of the person's cycle, taxed by its own method. */
-export function payBack(
-  context: Context,
-  actor: Actor,
-  personId: number,
-  terms: Employment & { from: string },
-): { runId: number } {
+export function payBack(context: Context, actor: Actor, personId: number, change: Change): { runId: number } {
   return context.store.transaction(() => {
-    const runId = putBackPay(context, actor, personId, terms);
+    const runId = putBackPay(context, actor, personId, change);
     refreshRun(context, runId);
     return { runId };
   });
 }
 
 /** The same without working the run out: who raises several does that once. */
-export function putBackPay(
-  context: Context,
-  actor: Actor,
-  personId: number,
-  terms: Employment & { from: string },
-): number {
+export function putBackPay(context: Context, actor: Actor, personId: number, change: Change): number {
   return context.store.transaction(() => {
     const { db } = context.store;
     const who = findPerson(context, personId);
-    const rows = differences(context, who, terms.from, () =>
-      saveSection(context, actor, personId, "employment", terms),
-    );
+    const rows = differences(context, who, change.values.from, () => save(context, actor, personId, change));
     const total = sum(rows.map((row) => decimal(row.difference)));
     if (!total.gt(0))
       throw cannot(
@@ -285,9 +256,9 @@ export function putBackPay(
           ? "No pay that was signed off comes out differently: no back pay is owed. Nothing was saved."
           : "The new rate is lower: what was paid too much is taken back by a correction of each pay, not here. Nothing was saved.",
       );
+    const cycleId = cycleOf(context, who, change);
     const runId =
-      openRunOf(context, terms.cycleId)?.id ??
-      openRun(context, actor, who.businessId, { cycleId: terms.cycleId, from: "usual" });
+      openRunOf(context, cycleId)?.id ?? openRun(context, actor, who.businessId, { cycleId, from: "usual" });
     const row = db
       .select()
       .from(pay)
@@ -302,7 +273,7 @@ export function putBackPay(
         amount: group.amount.toFixed(2),
         detail:
           group.year === null ? { method: "A", paysCovered: Math.min(group.pays, 52) } : { earnedYear: group.year },
-        explained: `Raise from ${terms.from} over ${group.pays} ${group.pays === 1 ? "pay" : "pays"}: ${rows
+        explained: `${change.section === "time" ? "Level" : "Raise"} from ${change.values.from} over ${group.pays} ${group.pays === 1 ? "pay" : "pays"}: ${rows
           .map((each) => `${each.payday} ${each.was} → ${each.shouldBe}`)
           .slice(0, 30)
           .join("; ")}`,
@@ -315,16 +286,17 @@ export function putBackPay(
         .values({ runId, personId, included: true, periods: 1, lines: [], typed: [] })
         .returning({ id: pay.id })
         .get().id;
+    const table = tables[change.section];
     const termsId = db
-      .select({ id: employmentTerms.id })
-      .from(employmentTerms)
-      .where(and(eq(employmentTerms.personId, personId), eq(employmentTerms.from, terms.from)))
-      .orderBy(desc(employmentTerms.id))
+      .select({ id: table.id })
+      .from(table)
+      .where(and(eq(table.personId, personId), eq(table.from, change.values.from)))
+      .orderBy(desc(table.id))
       .get()?.id;
     const owed = rows.map((each) => ({ signedPayId: each.signedPayId, cents: toCents(decimal(each.difference)) }));
     db.insert(act)
       .values({
-        ...{ businessId: who.businessId, kind: "backPay", personId, runId, lines, owed, termsId },
+        ...{ businessId: who.businessId, kind: kinds[change.section], personId, runId, lines, owed, termsId },
         ...{ userId: actor.userId, at: context.clock.now() },
       })
       .run();
@@ -338,7 +310,7 @@ export function putBackPay(
       userId: actor.userId,
       businessId: who.businessId,
       what: `put back pay of ${total.toFixed(2)} into run ${run.number}`,
-      about: `${who.givenName} ${who.familyName}, raise from ${terms.from}`,
+      about: `${who.givenName} ${who.familyName}, raise from ${change.values.from}`,
     });
     return runId;
   });

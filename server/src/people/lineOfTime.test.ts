@@ -10,9 +10,11 @@ import { afterEach, describe, expect, it } from "vitest";
 import { discardRun } from "../runs/discardRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { takeBack } from "../runs/takeBack.ts";
-import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { openUsual, plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { saveAgreementFacts } from "../time/agreements.ts";
 import { payBack, planBackPay } from "./backPay.ts";
 import { readLineOfTime, undoChange } from "./lineOfTime.ts";
+import { readPerson } from "./readPeople.ts";
 import { saveSection } from "./savePerson.ts";
 
 let world: SmallWorld;
@@ -80,7 +82,7 @@ describe("back pay", () => {
     paid(3);
     // Weeks from 22 June; the raise counts from Wednesday 24 June: three of five days of the first.
     const raise = terms({ from: "2026-06-24", hourlyRate: "33" });
-    const plan = planBackPay(world.context, world.actor, who(), raise);
+    const plan = planBackPay(world.context, world.actor, who(), said(raise));
     // 38 × 1.50 = 57.00 a week; 3/5 of it are 34.20.
     expect(plan).toMatchObject({ total: "148.20", superable: "148.20", payday: "2026-07-23", earlierYears: [] });
     expect(plan.rows.map((each) => [each.payday, each.from, each.was, each.shouldBe, each.difference])).toEqual([
@@ -89,13 +91,13 @@ describe("back pay", () => {
       ["2026-07-16", null, "1197.00", "1254.00", "57.00"],
     ]);
     expect(lane("employment")).toHaveLength(1);
-    const { runId } = payBack(world.context, world.actor, who(), raise);
+    const { runId } = payBack(world.context, world.actor, who(), said(raise));
     expect(row(runId)).toMatchObject({ gross: "1402.20", super: "168.26" });
     expect(lane("employment")).toHaveLength(2);
-    expect(() => payBack(world.context, world.actor, who(), raise)).toThrow("no back pay is owed");
+    expect(() => payBack(world.context, world.actor, who(), said(raise))).toThrow("no back pay is owed");
     // A further raise pays only what is not paid back yet.
     expect(
-      planBackPay(world.context, world.actor, who(), terms({ from: "2026-06-29", hourlyRate: "34" })).rows.map(
+      planBackPay(world.context, world.actor, who(), said(terms({ from: "2026-06-29", hourlyRate: "34" }))).rows.map(
         (each) => each.difference,
       ),
     ).toEqual(["38.00", "38.00"]);
@@ -115,11 +117,16 @@ describe("back pay", () => {
     });
     paid(2);
     const plan = (salary: string) =>
-      planBackPay(world.context, world.actor, who(), terms({ from: "2026-06-22", hourlyRate: null, salary }));
+      planBackPay(world.context, world.actor, who(), said(terms({ from: "2026-06-22", hourlyRate: null, salary })));
     expect(plan("65000").rows.map((each) => each.difference)).toEqual(["50.00", "50.00"]);
     expect(plan("60000").total).toBe("-92.30");
     expect(() =>
-      payBack(world.context, world.actor, who(), terms({ from: "2026-06-22", hourlyRate: null, salary: "60000" })),
+      payBack(
+        world.context,
+        world.actor,
+        who(),
+        said(terms({ from: "2026-06-22", hourlyRate: null, salary: "60000" })),
+      ),
     ).toThrow("The new rate is lower");
     expect(lane("employment")).toHaveLength(2);
   });
@@ -127,12 +134,12 @@ describe("back pay", () => {
     world = smallWorld(1);
     paid(1);
     const raise = terms({ from: "2026-06-22", hourlyRate: "33" });
-    const { runId } = payBack(world.context, world.actor, who(), raise);
+    const { runId } = payBack(world.context, world.actor, who(), said(raise));
     signRun(world, runId);
     const fresh = takeBack(world.context, world.actor, runId, "once more");
-    expect(planBackPay(world.context, world.actor, who(), raise).total).toBe("0.00");
+    expect(planBackPay(world.context, world.actor, who(), said(raise)).total).toBe("0.00");
     discardRun(world.context, world.actor, fresh);
-    const again = planBackPay(world.context, world.actor, who(), { ...raise, hourlyRate: "33.5" });
+    const again = planBackPay(world.context, world.actor, who(), said({ ...raise, hourlyRate: "33.5" }));
     expect(again.rows.map((each) => each.before)).toEqual(["0.00"]);
   });
   it("reaches New Zealand's pays too, as an extra pay", () => {
@@ -142,10 +149,13 @@ describe("back pay", () => {
       ...terms({ from: "2026-06-15", hourlyRate: "31", weeklyHours: "40" }),
       workPattern: ["8", "8", "8", "8", "8", "0", "0"],
     };
-    expect(planBackPay(world.context, world.actor, who(), raise)).toMatchObject({ total: "80.00", superable: null });
-    expect(row(payBack(world.context, world.actor, who(), raise).runId)?.lines.map((each) => each.code)).toContain(
-      "BACKPAY",
-    );
+    expect(planBackPay(world.context, world.actor, who(), said(raise))).toMatchObject({
+      total: "80.00",
+      superable: null,
+    });
+    expect(
+      row(payBack(world.context, world.actor, who(), said(raise)).runId)?.lines.map((each) => each.code),
+    ).toContain("BACKPAY");
   });
 });
 
@@ -191,4 +201,69 @@ describe("a pay at another rate", () => {
         },
       ),
     ));
+});
+
+describe("back pay of who is paid by a level", () => {
+  const level = (classification: string, change: object = {}) => ({
+    ...{ from: "2026-06-22", agreement: "MA000004", classification, use: "exceptions" as const },
+    ...{ settings: {}, flags: {}, ...change },
+  });
+  const underLevel = (details: object = {}) => {
+    world = smallWorld(1);
+    saveSection(world.context, world.actor, who(), "details", {
+      ...readPerson(world.context, who()).details,
+      ...details,
+    });
+    saveSection(
+      world.context,
+      world.actor,
+      who(),
+      "employment",
+      terms({ from: "2020-01-06", hourlyRate: null, workPattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"] }),
+    );
+    saveSection(world.context, world.actor, who(), "time", level("1", { from: "2020-01-06" }));
+  };
+  const change = (values: ReturnType<typeof level>) => ({ section: "time" as const, values });
+
+  it("a level raised from a past date owes the difference of each pay: 59.66 for a week of level 4; undone it is gone", () => {
+    underLevel();
+    paid(1);
+    // 38 h at 28.12 for 26.55
+    const plan = planBackPay(world.context, world.actor, who(), change(level("4")));
+    expect([plan.total, plan.rows.map((each) => `${each.was} ${each.shouldBe}`)]).toEqual([
+      "59.66",
+      ["1008.90 1068.56"],
+    ]);
+    const { runId } = payBack(world.context, world.actor, who(), change(level("4")));
+    expect(row(runId)?.lines.find((each) => each.code === "BACKPAY")?.amount).toBe("59.66");
+    expect(planBackPay(world.context, world.actor, who(), change(level("4"))).total).toBe("0.00");
+    undoChange(world.context, world.actor, who(), "time", lane("time").at(-1)?.id ?? 0);
+    expect(row(runId)?.lines.map((each) => each.code)).not.toContain("BACKPAY");
+    expect(planBackPay(world.context, world.actor, who(), change(level("4"))).total).toBe("59.66");
+  });
+
+  it("rates of the agreement that are entered late are owed for what was signed off before", () => {
+    underLevel();
+    paid(2);
+    saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", {
+      ...{ from: "2026-06-22", settings: {}, source: "Pay guide" },
+      rates: { classifications: { "1": "27.50" }, allowances: {} },
+    });
+    const plan = planBackPay(world.context, world.actor, who(), change(level("1")));
+    expect([plan.total, plan.rows.map((each) => each.shouldBe)]).toEqual(["72.20", ["1045.00", "1045.00"]]);
+    payBack(world.context, world.actor, who(), change(level("1")));
+    expect(planBackPay(world.context, world.actor, who(), change(level("1"))).total).toBe("0.00");
+  });
+
+  it("a pay with a birthday in it has two rates: it is refused, not guessed", () => {
+    underLevel({ birthDate: "2008-06-25", startDate: "2024-01-08" });
+    paid(1);
+    expect(() => {
+      saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", {
+        ...{ from: "2026-06-22", settings: {}, source: "Pay guide" },
+        rates: { classifications: { "1": "27.50" }, allowances: {} },
+      });
+      planBackPay(world.context, world.actor, who(), change(level("1")));
+    }).toThrow(/has hours at \$\S+ and \$\S+, so its back pay cannot be told/);
+  });
 });

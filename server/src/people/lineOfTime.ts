@@ -120,7 +120,7 @@ export function undoChange(context: Context, actor: Actor, personId: number, sec
       .values({ ...(held as typeof table.$inferInsert), from: row.from })
       .run();
     carryOn(context, personId, lane);
-    if (section === "employment") undoBackPay(context, personId, row.id);
+    if (section === "employment" || section === "time") undoBackPay(context, personId, section, row.id);
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,

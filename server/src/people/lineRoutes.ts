@@ -1,13 +1,14 @@
 /** A person's line of time: read, undone, and back pay of a raise from the past. */
 import { undoNotch } from "@zesty/contract/lineOfTime";
-import { type Employment, employment } from "@zesty/contract/people";
+import { employment } from "@zesty/contract/people";
+import { timeTerms } from "@zesty/contract/time";
 import type { Request, Router } from "express";
 import type { Context } from "../context.ts";
 import { body } from "../http/handler.ts";
-import { cannot } from "../http/problem.ts";
+import { cannot, notFound } from "../http/problem.ts";
 import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
 import { refreshTimeInRuns } from "../time/intoRun.ts";
-import { payBack, planBackPay } from "./backPay.ts";
+import { type Change, payBack, planBackPay } from "./backPay.ts";
 import { readLineOfTime, undoChange } from "./lineOfTime.ts";
 import { personRoute } from "./personRoute.ts";
 import { businessOfPerson } from "./readPeople.ts";
@@ -34,24 +35,27 @@ export function lineRoutes(context: Context, router: Router): void {
     }),
   );
   router.post(
-    "/people/:person/back-pay/plan",
-    onPerson("prepare", (actor, personId, request) => planBackPay(context, actor, personId, termsOf(request))),
+    "/people/:person/back-pay/:section/plan",
+    onPerson("prepare", (actor, personId, request) => planBackPay(context, actor, personId, changeOf(request))),
   );
   router.post(
-    "/people/:person/back-pay",
+    "/people/:person/back-pay/:section",
     onPerson("prepare", (actor, personId, request) => {
-      const done = payBack(context, actor, personId, termsOf(request));
+      const done = payBack(context, actor, personId, changeOf(request));
       refreshed(personId);
       return done;
     }),
   );
 }
 
-function termsOf(request: Request): Employment & { from: string } {
-  const terms = body(employment, request);
-  if (terms.from === undefined) {
-    const text = "From is missing: since when does the new rate count?";
+/** What would be said of the employment or the agreement, from a day in the past. */
+function changeOf(request: Request): Change {
+  const { section } = request.params;
+  if (section !== "employment" && section !== "time") throw notFound("section");
+  const values = section === "time" ? body(timeTerms, request) : body(employment, request);
+  if (values.from === undefined) {
+    const text = "From is missing: since when does it count?";
     throw cannot("from-missing", text, { errors: [{ path: "from", text }] });
   }
-  return { ...terms, from: terms.from };
+  return { section, values: { ...values, from: values.from } } as Change;
 }

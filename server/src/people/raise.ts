@@ -73,7 +73,7 @@ export function planRaise(context: Context, actor: Actor, businessId: number, wa
   const chosen = new Set(wanted.people);
   const rows = [...casesOf(context, businessId, wanted).values()].map(({ row, terms }): RaiseRow => {
     if (!terms || !chosen.has(row.personId)) return row;
-    const { total } = planBackPay(context, actor, row.personId, terms);
+    const { total } = planBackPay(context, actor, row.personId, { section: "employment", values: terms });
     return { ...row, backPay: decimal(total).gt(0) ? total : null };
   });
   const total = (of: "yearly" | "backPay") =>
@@ -93,8 +93,10 @@ export function raise(context: Context, actor: Actor, businessId: number, wanted
       if (!found) throw refused("Somebody who is chosen is not employed here on that day. Look at the list anew.");
       const { row, terms } = found;
       if (!terms) throw refused(`${row.name} cannot be raised: ${row.note ?? ""} Take the tick away.`);
-      const owed = wanted.payBack ? decimal(planBackPay(context, actor, id, terms).total) : decimal(0);
-      if (owed.gt(0)) runIds.add(putBackPay(context, actor, id, terms));
+      const owed = wanted.payBack
+        ? decimal(planBackPay(context, actor, id, { section: "employment", values: terms }).total)
+        : decimal(0);
+      if (owed.gt(0)) runIds.add(putBackPay(context, actor, id, { section: "employment", values: terms }));
       else saveSection(context, actor, id, "employment", terms);
     }
     refreshTimeInRuns(context, businessId, wanted.people);

@@ -17,7 +17,7 @@ import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { act, outbox } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { approveDays, saveDays } from "../time/days.ts";
@@ -166,7 +166,7 @@ const acts: Record<string, () => () => void> = {
   },
   "a raise with back pay": () => {
     const { context, actor } = world;
-    payBack(context, actor, who(), terms({ from: "2026-06-25", hourlyRate: place.rate[1] }));
+    payBack(context, actor, who(), said(terms({ from: "2026-06-25", hourlyRate: place.rate[1] })));
     const lane = readLineOfTime(context, who()).lanes.find((each) => each.section === "employment");
     const id = lane?.notches.find((each) => each.from === "2026-06-25")?.id ?? 0;
     return () => undoChange(context, actor, who(), "employment", id);

@@ -22,7 +22,7 @@ import { saveRows } from "../runs/saveRows.ts";
 import { takeBack } from "../runs/takeBack.ts";
 import { addCentre } from "../setup/costs.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
-import { plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { debt, outbox, person } from "../store/schema.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 import { answerForHolidays } from "../time/holidayAnswers.ts";
@@ -442,18 +442,18 @@ describe("undone, the row is as it was", () => {
     world = smallWorld(1);
     signRun(world, open());
     const terms = plainTerms(world, { from: "2026-06-25", hourlyRate: "33" });
-    const { runId } = payBack(world.context, world.actor, who(), terms);
+    const { runId } = payBack(world.context, world.actor, who(), said(terms));
     expect(lines(runId)).toEqual(["ORD 38", "BACKPAY $22.80"]);
     const notch = readLineOfTime(world.context, who())
       .lanes.find((each) => each.section === "employment")
       ?.notches.at(-1);
     undoChange(world.context, world.actor, who(), "employment", notch?.id ?? 0);
     expect(lines(runId)).toEqual(["ORD 38"]);
-    payBack(world.context, world.actor, who(), terms);
+    payBack(world.context, world.actor, who(), said(terms));
     typeCells(runId, typed({ elementId: elementNow(runId, "BACKPAY"), amount: "0" }));
     expect(lines(runId)).toEqual(["ORD 38"]);
     signRun(world, runId);
-    expect(planBackPay(world.context, world.actor, who(), terms).total).toBe("22.80");
+    expect(planBackPay(world.context, world.actor, who(), said(terms)).total).toBe("22.80");
   });
   it("taken back, and signed again: the same lines, typed ones and acts with them", () => {
     world = smallWorld(1);

@@ -30,7 +30,8 @@ export interface OnPage {
   taxNumber: string;
   minimum: string;
   minimumHint: string;
-  rateHint: string;
+  /** which rate is meant; `agreement`: the person is under one, null where that is not known yet */
+  rateHint: (basis: string, agreement: boolean | null) => string;
   region: string;
   town: string;
   hasState: boolean;
@@ -79,7 +80,14 @@ export const onPage: Record<CountryCode, OnPage> = {
     taxNumber: "Tax file number",
     minimum: "Award minimum",
     minimumHint: "Before casual loading",
-    rateHint: "What is paid; a casual's with the loading",
+    rateHint: (basis, agreement) =>
+      basis !== "casual"
+        ? "An hour of ordinary time"
+        : agreement === null
+          ? "With the casual loading; without it where an award's level is recorded, which adds it"
+          : agreement
+            ? "Without the casual loading: the agreement adds it"
+            : "With the casual loading: nothing adds it",
     region: "State",
     town: "Suburb",
     hasState: true,
@@ -125,7 +133,7 @@ export const onPage: Record<CountryCode, OnPage> = {
     taxNumber: "IRD number",
     minimum: "Agreed minimum",
     minimumHint: "Where the agreement asks for more than the law",
-    rateHint: "Before any holiday pay",
+    rateHint: () => "Before any holiday pay",
     region: "Province",
     town: "Town",
     hasState: false,

@@ -9,11 +9,19 @@ export const lineApi = api.injectEndpoints({
       query: ({ person, ...body }) => ({ url: `/people/${person}/line/undo`, method: "POST", body }),
       invalidatesTags: ["Person", "People", "Run", "Runs", "Desk"],
     }),
-    planBackPay: build.mutation<BackPayPlan, { person: number; terms: object }>({
-      query: ({ person, terms }) => ({ url: `/people/${person}/back-pay/plan`, method: "POST", body: terms }),
+    planBackPay: build.mutation<BackPayPlan, { person: number; section: "employment" | "time"; terms: object }>({
+      query: ({ person, section, terms }) => ({
+        url: `/people/${person}/back-pay/${section}/plan`,
+        method: "POST",
+        body: terms,
+      }),
     }),
-    payBack: build.mutation<{ runId: number }, { person: number; terms: object }>({
-      query: ({ person, terms }) => ({ url: `/people/${person}/back-pay`, method: "POST", body: terms }),
+    payBack: build.mutation<{ runId: number }, { person: number; section: "employment" | "time"; terms: object }>({
+      query: ({ person, section, terms }) => ({
+        url: `/people/${person}/back-pay/${section}`,
+        method: "POST",
+        body: terms,
+      }),
       invalidatesTags: ["Person", "People", "Run", "Runs", "Desk"],
     }),
   }),

@@ -119,7 +119,7 @@ export const act = sqliteTable(
     businessId: integer("business_id")
       .notNull()
       .references(() => business.id),
-    kind: text("kind", { enum: ["correction", "backPay"] }).notNull(),
+    kind: text("kind", { enum: ["correction", "backPay", "levelBackPay"] }).notNull(),
     personId: integer("person_id")
       .notNull()
       .references(() => person.id),
@@ -128,7 +128,7 @@ export const act = sqliteTable(
     lines: json<SheetLine[]>("lines").notNull(),
     /** the pay that a correction is of */
     correctsPayId: integer("corrects_pay_id").references(() => pay.id),
-    /** the terms that back pay came of */
+    /** the terms of employment that back pay came of, or those of the agreement */
     termsId: integer("terms_id"),
     /** what back pay owes for each signed pay */
     owed: json<{ signedPayId: number; cents: number }[]>("owed").notNull().default([]),

@@ -126,7 +126,7 @@ function NewPersonForm({ setUp }: { setUp: BusinessView }) {
             ))}
           </ChoiceField>
           {field("employment.weeklyHours", "Hours a week")}
-          {field("employment.hourlyRate", "Hourly rate")}
+          {field("employment.hourlyRate", "Hourly rate", { hint: onPage[setUp.country].rateHint(basis, null) })}
           {field("employment.salary", "or salary a year")}
           {isPermanent(basis) ? (
             <TickField

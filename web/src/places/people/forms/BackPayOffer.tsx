@@ -1,20 +1,33 @@
 /** A raise from a day in the past: the pays that it reaches, each before and after, and one step that pays the difference. */
 import type { BackPayPlan } from "@zesty/contract/lineOfTime";
 import { useEffect, useState } from "react";
+import { useNavigate } from "react-router";
 import { Button } from "../../../parts/Button.tsx";
 import { counted, longDate, money, shortDate } from "../../../parts/format.ts";
 import { ProblemNote } from "../../../parts/ProblemNote.tsx";
+import { problemOf } from "../../../state/api.ts";
 import { lineApi } from "../../../state/lineApi.ts";
+
+/** Once the form has nothing unsaved, the way to the run is free. */
+export function useWayToRun(): (runId: number) => void {
+  const navigate = useNavigate();
+  const [paidWith, setPaidWith] = useState<number | null>(null);
+  useEffect(() => {
+    if (paidWith !== null) void navigate(`/run/${paidWith}`);
+  }, [paidWith, navigate]);
+  return setPaidWith;
+}
 
 interface Props {
   personId: number;
+  section: "employment" | "time";
   /** the terms as they would be saved; null while there is nothing to offer */
   terms: object | null;
   onDone: (runId: number) => void;
 }
 
-export function BackPayOffer({ personId, terms, onDone }: Props) {
-  const [plan] = lineApi.usePlanBackPayMutation();
+export function BackPayOffer({ personId, section, terms, onDone }: Props) {
+  const [plan, planned] = lineApi.usePlanBackPayMutation();
   // The last answer stays while the next is on its way: nothing jumps under the hand.
   const [data, setData] = useState<BackPayPlan | null>(null);
   const [pay, paying] = lineApi.usePayBackMutation();
@@ -25,21 +38,31 @@ export function BackPayOffer({ personId, terms, onDone }: Props) {
     if (!wanted) return setData(null);
     let current = true;
     const timer = setTimeout(
-      () => void plan({ person: personId, terms: wanted }).then((answer) => current && setData(answer.data ?? null)),
+      () =>
+        void plan({ person: personId, section, terms: wanted }).then(
+          (answer) => current && setData(answer.data ?? null),
+        ),
       300,
     );
     return () => {
       current = false;
       clearTimeout(timer);
     };
-  }, [asked, personId, plan]);
+  }, [asked, personId, section, plan]);
+  // What is wrong with the form itself the form says when it is saved.
+  if (terms && planned.error && problemOf(planned.error).code === "several-rates")
+    return (
+      <div className="col-span-2">
+        <ProblemNote error={planned.error} />
+      </div>
+    );
   if (!terms || !data || data.rows.length === 0) return null;
   const lower = data.total.startsWith("-");
   const shown = all ? data.rows : data.rows.slice(0, 6);
   return (
     <section className="figures col-span-2 border-t border-rule-strong pt-2 text-[15px]" aria-label="Back pay">
       <p className="font-semibold">
-        {counted(data.rows.length, "pay")} signed off at the rate before:{" "}
+        {counted(data.rows.length, "pay")} signed off at another rate:{" "}
         {lower ? `$${money(data.total.slice(1))} less` : `$${money(data.total)} more`} in all
       </p>
       <table className="mt-1 w-full">
@@ -87,7 +110,7 @@ export function BackPayOffer({ personId, terms, onDone }: Props) {
             className="mt-2"
             disabled={paying.isLoading}
             onClick={() =>
-              void pay({ person: personId, terms }).then((answer) => {
+              void pay({ person: personId, section, terms }).then((answer) => {
                 if (answer.data) onDone(answer.data.runId);
               })
             }

@@ -1,13 +1,11 @@
 import { bases } from "@zesty/core/pay/input";
-import { useEffect, useState } from "react";
 import { type UseFormReturn, useFieldArray, useForm } from "react-hook-form";
-import { useNavigate } from "react-router";
 import { onPage } from "../../../countries/onPage.ts";
 import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField } from "../../../parts/Fields.tsx";
 import { isOffered } from "../../../parts/offered.ts";
 import { api } from "../../../state/api.ts";
-import { BackPayOffer } from "./BackPayOffer.tsx";
+import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 /** Bases that only Australian law knows. */
@@ -15,12 +13,7 @@ const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
 export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
   const { employment } = person;
-  const navigate = useNavigate();
-  const [paidWith, setPaidWith] = useState<number | null>(null);
-  // Once the form has nothing unsaved, the way to the run is free.
-  useEffect(() => {
-    if (paidWith !== null) void navigate(`/run/${paidWith}`);
-  }, [paidWith, navigate]);
+  const setPaidWith = useWayToRun();
   const held = {
     ...employment,
     from: day,
@@ -96,7 +89,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
       </ChoiceField>
       <TextField
         label="Hourly rate"
-        hint={onPage[person.country].rateHint}
+        hint={onPage[person.country].rateHint(values.basis, Boolean(person.time?.agreement))}
         error={errorAt(errors, "hourlyRate")}
         {...form.register("hourlyRate")}
       />
@@ -187,6 +180,7 @@ export function EmploymentForm({ person, setUp, day, onDone }: FormProps) {
       {errorAt(errors, "ownCosts") && <p className="col-span-2 text-plum">{errorAt(errors, "ownCosts")}</p>}
       <BackPayOffer
         personId={person.id}
+        section="employment"
         terms={moved && (values.hourlyRate || values.salary) && person.pays.length > 0 ? shape(values) : null}
         onDone={(runId) => {
           form.reset(values);

@@ -2,11 +2,13 @@
 
 import type { AgreementView } from "@zesty/contract/time";
 import { flagsOf } from "@zesty/core/agreements/flags";
+import type { TimeUse } from "@zesty/core/hours/personHours";
 import { levelRate } from "@zesty/core/hours/pricing";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { money, sentenceCase } from "../../../parts/format.ts";
 import { api } from "../../../state/api.ts";
+import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 /** "launders" as "Launders", "schoolStudent" as "School student". */
@@ -18,22 +20,33 @@ export function TimeForm(props: FormProps) {
   return agreements ? <TermsForm {...props} agreements={agreements} /> : <p className="py-2 text-quiet">Fetching…</p>;
 }
 
+interface FormValues {
+  from: string;
+  agreement: string;
+  classification: string;
+  use: TimeUse;
+  settings: Record<string, string | number | boolean>;
+  averagingFrom: string;
+  flags: Record<string, boolean>;
+}
+
 function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements: AgreementView[] }) {
-  const form = useForm({
+  const setPaidWith = useWayToRun();
+  const form = useForm<FormValues>({
     defaultValues: {
       from: day,
       agreement: person.time?.agreement ?? "",
       classification: person.time?.classification ?? "",
       use: person.time?.use ?? (person.employment.basis === "casual" ? "all" : "exceptions"),
-      settings: (person.time?.settings ?? {}) as Record<string, string | number | boolean>,
+      settings: person.time?.settings ?? {},
       averagingFrom: person.time?.averagingFrom ?? "",
-      flags: (person.time?.flags ?? {}) as Record<string, boolean>,
+      flags: person.time?.flags ?? {},
     },
   });
   const chosen = agreements.find((each) => each.code === form.watch("agreement"));
   const flags = chosen ? [...flagsOf(chosen.rules)] : [];
   const own = chosen?.rules.settings.filter((each) => each.scope !== "workplace") ?? [];
-  const submit = useSection(person, "time", form, onDone, (values) => ({
+  const shape = (values: FormValues) => ({
     ...values,
     settings: Object.fromEntries(
       own.flatMap(({ key, type }) => {
@@ -44,7 +57,11 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
     ),
     // A no is said, too: some rules ask until somebody has said either.
     flags: Object.fromEntries(flags.map((flag) => [flag, values.flags[flag] === true])),
-  }));
+  });
+  const submit = useSection(person, "time", form, onDone, shape);
+  const values = form.watch();
+  // Also without a change: rates of the level may have been entered after the pays were signed.
+  const reaches = values.classification !== "" && person.pays.some((pay) => pay.payday >= values.from);
   const { errors } = form.formState;
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
@@ -114,6 +131,15 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
       {flags.map((flag) => (
         <TickField key={flag} label={flagWords(flag)} {...form.register(`flags.${flag}`)} />
       ))}
+      <BackPayOffer
+        personId={person.id}
+        section="time"
+        terms={reaches ? shape(values) : null}
+        onDone={(runId) => {
+          form.reset(values);
+          setPaidWith(runId);
+        }}
+      />
     </Frame>
   );
 }
