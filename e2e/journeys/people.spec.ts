@@ -49,7 +49,7 @@ test("a raise from a day in the past: each pay before and after, paid back with 
   await page.getByLabel("Hourly rate").fill("31.10");
   const offer = page.getByRole("region", { name: "Back pay" });
   // Six weeks of 30 hours at a dollar more.
-  await expect(offer).toContainText("6 pays signed off at the rate before: $180.00 more in all");
+  await expect(offer).toContainText("6 pays signed off at another rate: $180.00 more in all");
   await expect(offer.getByRole("row", { name: /25 June 2026/ })).toContainText("951.50");
   await offer.getByRole("button", { name: "Save, and add $180.00 back pay to the run of 2 July 2026" }).click();
   await expect(page).toHaveURL(new RegExp(`/run/${openRun}`));

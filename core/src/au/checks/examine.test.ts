@@ -53,6 +53,13 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "stop",
     with: [context({ facts: { besideLevel: { is: "below", own: "25", level: "26.55" } } }), hours("38")],
   },
+  regionalHoliday: {
+    kind: "query",
+    with: [
+      context({ facts: { state: "TAS" }, periodStart: "2025-10-06", periodEnd: "2025-10-12", payday: "2025-10-16" }),
+      hours("38"),
+    ],
+  },
   longServiceOpen: {
     kind: "query",
     with: [context({ facts: { startDate: "2018-10-05", endDate: "2025-10-05" } }), hours("38")],

@@ -3,6 +3,7 @@
 import { addMonths, completedYears, daysBetween } from "../../calendar/dates.ts";
 import { paysPerYear } from "../../calendar/payPeriods.ts";
 import { payrollYearAu } from "../../calendar/payrollYear.ts";
+import { regionalDays } from "../../calendar/regionalDaysAu.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
@@ -216,10 +217,22 @@ const moneyMissing: Check = ({ worked }) =>
 
 const besideLevel: Check = ({ context, worked }) => besideLevelIn(context.facts, worked.gross.value);
 
+/** A holiday of one district: whether it is kept at the place of work only a person can say (Fair Work Act 2009, s 115). */
+const regionalHoliday: Check = ({ context, worked }) =>
+  worked.gross.value.isZero()
+    ? []
+    : regionalDays(context.facts.state, context.periodStart, context.periodEnd).map(({ date, name, region }) => ({
+        kind: "query",
+        code: "regionalHoliday",
+        facts: { date, name, region },
+        mend: inRun,
+      }));
+
 export const lineRowChecks: readonly Check[] = [
   moneyMissing,
   besideLevel,
   extraPayday,
+  regionalHoliday,
   departureOpen,
   longServiceOpen,
   bankedOvertime,
