@@ -25,6 +25,8 @@ export interface Service {
   keepsAnniversary: boolean;
   /** 8 % with each pay: no annual holidays build up */
   withPay: boolean;
+  /** the last day on which 8 % was paid with each pay, where that has ended: what arose until then had its own */
+  withPayUntil?: IsoDate | null | undefined;
   /** casuals: hours of their pays, by which days of leave arise; left out: six months of employment are enough */
   paidHours?: readonly PaidHours[] | undefined;
 }
@@ -101,7 +103,8 @@ export function grantsBetween(service: Service, after: IsoDate | null, upTo: Iso
   const wanted = (date: IsoDate) => date <= upTo && (after === null || date > after);
   if (!service.withPay)
     for (const date of anniversaries(service, upTo, rules))
-      if (wanted(date)) grants.push({ kind: "annual", date, amount: rules.annualWeeks, lapses: false });
+      if (wanted(date) && date > (service.withPayUntil ?? ""))
+        grants.push({ kind: "annual", date, amount: rules.annualWeeks, lapses: false });
   for (const date of daysOfLeaveByDays(service, upTo, rules).filter(wanted)) {
     grants.push({ kind: "sick", date, amount: rules.sick.days, lapses: true });
     grants.push({ kind: "familyViolence", date, amount: rules.familyViolenceDays, lapses: true });

@@ -17,6 +17,8 @@ export interface PastPay {
   days: string;
   /** of the gross, what 8 % was paid on with the pay (s 28) */
   withPay?: string | undefined;
+  /** a closedown began in it, and its 8 % was paid on all of it (s 34) */
+  closed?: boolean | undefined;
 }
 
 /** Earnings of a span of time. */
@@ -145,7 +147,8 @@ export function holidayHistory(
     fourWeeks: newest ? earned(fourPays, fourFrom < startDate ? startDate : fourFrom, lastEnd) : null,
     year: newest ? earned(yearPays, employedFrom, lastEnd, 52) : null,
     sinceAnniversary: earned(
-      before.filter((pay) => pay.end >= since).map((pay) => fromDay(pay, since)),
+      // What had its 8 % when a closedown began is not counted again: neither those wages nor the 8 % itself.
+      before.filter((pay) => pay.end >= since && !(pay.closed && pay.start < since)).map((pay) => fromDay(pay, since)),
       since,
       lastEnd < since ? since : lastEnd,
     ),

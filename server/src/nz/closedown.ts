@@ -24,6 +24,7 @@ import { record } from "../store/audit.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { closedown, payRun } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
+import { type Begun, begunOn } from "../time/holidayBegun.ts";
 
 export const planClosedown = (context: Context, runId: number, wanted: NewClosedown): ClosedownPlan =>
   dryRun(context.store, () => settle(context, runId, wanted));
@@ -112,6 +113,17 @@ const begunBefore = (context: Context, run: Run, personId: number, { from, to }:
     )
     .get() !== undefined;
 
+/** Entitled weeks of a closedown that goes on in a period keep the rate of its first day (s 21(2)). */
+export function closedownsBegun(context: Context, run: Pick<Run, "businessId" | "periodStart">): Map<number, Begun> {
+  const rows = rowsOf(
+    context.store.sqlite,
+    closedown,
+    'WHERE t.business_id = ? AND t.undone_at IS NULL AND t."from" < ? AND t."to" >= ? AND t.anniversary_on IS NULL',
+    ...[run.businessId, run.periodStart, run.periodStart],
+  );
+  return new Map(rows.map(({ personId, from }) => [personId, begunOn(context, personId, from)]));
+}
+
 /** Closedowns that touch the period of a run: its days are leave, or unpaid, and not usual pay. */
 export function closedownsIn(context: Context, run: Run): Map<number, AfterStep[]> {
   if (run.kind !== "cycle") return new Map();
@@ -187,7 +199,10 @@ function partFor(
   if (entitled.gt(0)) {
     const weeks = least(span.weeks, entitled);
     parts.push({
-      line: { elementId: annual.id, hours: span.leaveHours.toString(), units: weeks.toString() },
+      line: {
+        ...{ elementId: annual.id, hours: span.leaveHours.toString(), units: weeks.toString() },
+        explained: `Closedown from ${dateWords(wanted.from)} to ${dateWords(wanted.to)}`,
+      },
       days: leaveDays,
     });
     codes.push(annual.code);

@@ -28,7 +28,9 @@ export function finalLinesNz(context: Context, { who, wanted: { lastDay }, worke
   const notes: string[] = [];
   const wanted: { element: keyof typeof standardElements; units?: string; explained?: string }[] = [];
   if (weeks.gt(0)) wanted.push({ element: "holidaysLeft", units: weeks.toDecimalPlaces(4).toString() });
-  const after = weeks.gt(0) ? holidaysAfter(lastDay, weeks.toString(), facts.province, holidays) : [];
+  // Which days a varying week would have had nobody knows: they are asked about in the run.
+  const isKnown = !(holidays.varies && holidays.pattern === null);
+  const after = weeks.gt(0) && isKnown ? holidaysAfter(lastDay, weeks.toString(), facts.province, holidays) : [];
   if (after.length > 0)
     wanted.push({
       element: "holidaysAfter",

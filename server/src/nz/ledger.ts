@@ -44,6 +44,7 @@ export function ledgersNz(
   hoursOfCasuals: ReadonlyMap<number, readonly PaidHours[]>,
 ): Map<number, Ledger> {
   const ids = people.map((each) => each.id);
+  const ended = eightPercentUntil(context, ids, upTo);
   const entries = new Map<number, Entry[]>(ids.map((id) => [id, []]));
   const closedowns = new Map<number, IsoDate>();
   for (let at = 0; at < ids.length; at += 500) {
@@ -72,6 +73,7 @@ export function ledgersNz(
         unpaid: unpaidSpans(own),
         keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,
         withPay: terms.get(who.id)?.withPay ?? false,
+        withPayUntil: ended.get(who.id) ?? null,
         paidHours: hoursOfCasuals.get(who.id),
       };
       const balances = new Map<string, number>();
@@ -80,6 +82,23 @@ export function ledgersNz(
       return [who.id, { entries: own, service, pending, balances }];
     }),
   );
+}
+
+/** The last day of 8 % with each pay, of those for whom it has ended by a day. */
+function eightPercentUntil({ store }: Context, ids: readonly number[], upTo: IsoDate): Map<number, IsoDate> {
+  const rows = store
+    .prepared<[string, string], { personId: number; from: IsoDate; withPay: number }>(
+      `SELECT h.person_id AS personId, h."from" AS "from", h.with_pay AS withPay FROM holiday_terms h
+       WHERE h.person_id IN (SELECT value FROM json_each(?)) AND h."from" <= ? ORDER BY h."from", h.id`,
+    )
+    .all(JSON.stringify(ids), upTo);
+  const held = new Map<number, boolean>();
+  const until = new Map<number, IsoDate>();
+  for (const { personId, from, withPay } of rows) {
+    if (held.get(personId) && !withPay) until.set(personId, addDays(from, -1));
+    held.set(personId, withPay === 1);
+  }
+  return until;
 }
 
 /** Unpaid leave as spans: what the ledger holds of it, one entry a pay; pays that follow each other are one span. */

@@ -1,12 +1,15 @@
 /** Pays of New Zealand that went wrong in silence where two rules met, each with its figure (law from memory). */
 import { afterEach, describe, expect, it } from "vitest";
 import { makeCorrection } from "../corrections/correct.ts";
+import { recordDeparture } from "../departures/recordDeparture.ts";
+import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../smallWorld.ts";
 import { saveDays } from "../time/days.ts";
+import { recordClosedown } from "./closedown.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -148,3 +151,122 @@ it("a salary is looked at by the hours on record (Minimum Wage Act 1983, s 7)", 
 });
 
 const days = ["8", "8", "8", "8", "8", "0", "0"];
+
+const line = (runId: number, code: string) => figures(runId)?.lines.find((each) => each.code === code)?.amount;
+const asked = (runId: number, about: RegExp) =>
+  row(runId)
+    ?.marks.filter((mark) => about.test(mark.text))
+    .map((mark) => mark.kind) ?? [];
+/** Somebody of whom no weeks were brought along. */
+const newcomer = (startDate: string, earlier: { start: string; end: string; gross: string; days: string }) => {
+  const holidays = { withPay: false, varies: false, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false };
+  world = smallWorldNz(1, {
+    earlier: { pays: [{ ...earlier, irregular: "0" }] },
+    holidays: { ...holidays, opening: [] },
+  });
+  saveSection(world.context, world.actor, who(), "details", {
+    ...readPerson(world.context, who()).details,
+    startDate,
+  });
+};
+
+describe("a closedown", () => {
+  it("of who is not yet entitled pays 8 % once: the final pay leaves out what had it (172.80, not 297.60)", () => {
+    newcomer("2026-02-02", { start: "2026-02-02", end: "2026-06-14", gross: "22800.00", days: "95" });
+    const runId = open();
+    recordClosedown(world.context, world.actor, runId, { from: "2026-06-22", to: "2026-06-26" });
+    expect(line(runId, "CLOSED")).toBe("1920.00");
+    signRun(world, runId);
+    const next = open();
+    recordDeparture(world.context, world.actor, who(), {
+      ...{ lastDay: "2026-07-09", reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
+    });
+    expect([figures(next)?.lines.find((each) => each.code === "ORD")?.amount, line(next, "HOL-8")]).toEqual([
+      "2160.00",
+      "172.80",
+    ]);
+  });
+  it("over two pays keeps the rate of its first day for the weeks that are entitled", () => {
+    world = smallWorldNz(1);
+    const first = open();
+    recordClosedown(world.context, world.actor, first, { from: "2026-06-22", to: "2026-07-03" });
+    // 65,000 ÷ 52; the pays of the closedown itself would make it another average.
+    expect(line(first, "AL")).toBe("1250.00");
+    signRun(world, first);
+    expect(line(open(), "AL")).toBe("1250.00");
+  });
+});
+
+describe("what only a person knows of holidays is asked", () => {
+  it("commission of the last weeks beyond the ordinary week, before annual holidays are paid without it", () => {
+    world = smallWorldNz(1, {
+      earlier: { pays: [{ start: "2025-06-16", end: "2026-06-14", gross: "62400", irregular: "0", days: "260" }] },
+    });
+    const pays = [
+      { code: "ORD", hours: "80" },
+      { code: "COMM", amount: "500.00" },
+    ];
+    for (let at = 0; at < 3; at += 1) signRun(world, open(pays));
+    const about =
+      /ordinary week of \$1,200\.00; with the overtime, commission or allowances of the last weeks it is \$1,450\.00/;
+    const holiday = open([
+      { code: "ORD", hours: "40" },
+      { code: "AL", units: "1" },
+    ]);
+    expect(asked(holiday, about)).toEqual(["query"]);
+  });
+  it("weeks brought along on a day after parental leave began", () => {
+    world = smallWorldNz(1, {
+      earlier: { pays: [{ start: "2025-06-16", end: "2026-06-14", gross: "26000", irregular: "0", days: "130" }] },
+    });
+    saveSection(world.context, world.actor, who(), "holidays", {
+      ...{ from: "2020-01-06", withPay: false, varies: false, agreedWeek: null, keepsAnniversary: false, opening: [] },
+      ...{ averageOnlyFrom: "2025-09-01", averageOnlyUntil: "2027-02-28" },
+    } as never);
+    expect(
+      asked(
+        open([
+          { code: "ORD", hours: "40" },
+          { code: "AL", units: "1" },
+        ]),
+        /3 weeks brought along/,
+      ),
+    ).toEqual(["query"]);
+  });
+  it("8 % that ended after more than a year grants nothing for the time that had it", () => {
+    newcomer("2023-09-18", { start: "2025-06-16", end: "2026-06-14", gross: "65000", days: "260" });
+    const terms = { varies: true, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false, opening: [] };
+    const employment = plainTerms(world, { from: "2023-09-18", weeklyHours: "40", hourlyRate: "30", basis: "casual" });
+    saveSection(world.context, world.actor, who(), "employment", employment);
+    saveSection(world.context, world.actor, who(), "holidays", {
+      ...terms,
+      from: "2023-09-18",
+      withPay: true,
+    } as never);
+    signRun(
+      world,
+      open([
+        { code: "ORD", hours: "80" },
+        { code: "DAYS", units: "10" },
+      ]),
+    );
+    // Paid here since the start.
+    world.context.store.sqlite.prepare("UPDATE pay_run SET period_start = '2023-09-18'").run();
+    saveSection(world.context, world.actor, who(), "employment", {
+      ...employment,
+      from: "2026-06-29",
+      basis: "full-time",
+    });
+    saveSection(world.context, world.actor, who(), "holidays", {
+      ...terms,
+      varies: false,
+      from: "2026-06-29",
+      withPay: false,
+    } as never);
+    const runId = open([{ code: "ORD", hours: "80" }]);
+    expect(asked(runId, /8 % was paid with each pay until 28 June 2026/)).toEqual(["query"]);
+    signRun(world, runId);
+    const balance = () => readPerson(world.context, who()).leave.balances.find((each) => each.kind === "annual")?.hours;
+    expect(balance() ?? "0").toMatch(/^0/);
+  });
+});

@@ -7,7 +7,7 @@ import { esctBase, esctRate } from "@zesty/core/nz/esct";
 import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
 import { passesHoursTest } from "@zesty/core/nz/hoursTest";
 import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
-import { advanceShare, patternDays, regularExtras } from "@zesty/core/nz/pay/holidaySources";
+import { advanceShare, patternDays, regularExtras, usualOvertime } from "@zesty/core/nz/pay/holidaySources";
 import type { PersonFactsNz, RowContextNz } from "@zesty/core/nz/pay/row";
 import { orderCode } from "@zesty/core/nz/payOrders";
 import type { PayElement, SheetLine } from "@zesty/core/pay/row";
@@ -26,6 +26,7 @@ import { employmentTerms, type person } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
 import { type Begun, holidaysBegunBefore } from "../time/holidayBegun.ts";
 import { isShort, recordedIn, regularBetween } from "./beforeThisPay.ts";
+import { closedownsBegun } from "./closedown.ts";
 import { holidaysOf, recordsByDay } from "./holidaysInPeriod.ts";
 import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz, weeksTakenSince } from "./ledger.ts";
 import { pastPaysOf, recordedEarnings } from "./pastPays.ts";
@@ -66,6 +67,9 @@ export type NzPart = Pick<
     | "passesService"
     | "recordedHours"
     | "fourWeeksShort"
+    | "usualOvertime"
+    | "openingAroundParental"
+    | "eightPercentEnded"
   >;
 };
 
@@ -126,7 +130,10 @@ export function nzRows(
     },
     elements,
   );
-  const begun = run.kind === "departure" ? new Map<number, Begun>() : holidaysBegunBefore(context, run, ids);
+  const begun =
+    run.kind === "departure"
+      ? new Map<number, Begun>()
+      : new Map([...closedownsBegun(context, run), ...holidaysBegunBefore(context, run, ids)]);
   const yearStartTerms = workedTerms(store.db, ids, year.from, year.from, new Map()).terms;
   const hourly = ratesOn(context, run.businessId, ids, run.periodEnd, run.periodStart);
   const esctOf: NzRows["esct"] = new Map();
@@ -188,6 +195,9 @@ export function nzRows(
           facts: {
             province,
             recordedHours: terms?.salaryCents == null ? null : recordedIn(run, who.id, recordOf),
+            usualOvertime: usualOvertime(lines, elements, run.cycle, holidays.hourlyRate),
+            openingAroundParental: broughtAround(nz.holidays.get(who.id), ledger),
+            eightPercentEnded: eightPercentEnded(ledger, who, run),
             fourWeeksShort: isShort(known.past, run, who.startDate),
             hasIrdNumber: code?.irdNumber != null,
             certificateUntil: code?.until ?? null,
@@ -344,6 +354,26 @@ function aroundParentalLeave(
   const left = fromE4(ledger.balances.get("annual") ?? 0);
   const weeks = weeksAroundParentalLeave(left, grants, own.averageOnlyFrom, until);
   return { averageOnly, ...(weeks ? { averageWeeks: weeks } : {}) };
+}
+
+/** Weeks that were brought along on a day during or after parental leave: nobody knows here when they arose. */
+function broughtAround(
+  own: { averageOnlyFrom: string | null; averageOnlyUntil: string | null } | undefined,
+  ledger: Ledger | undefined,
+): string | null {
+  const { averageOnlyFrom: from, averageOnlyUntil: until } = own ?? {};
+  if (!from || !until) return null;
+  const weeks = (ledger?.entries ?? [])
+    .filter((entry) => entry.kind === "annual" && entry.why === "opening" && entry.date >= from && entry.date <= until)
+    .reduce((total, entry) => total + entry.amountE4, 0);
+  return weeks > 0 ? fromE4(weeks).toString() : null;
+}
+
+/** 8 % with each pay that ended in this period, after more than a year. */
+function eightPercentEnded(ledger: Ledger | undefined, who: Who, run: RunDays): IsoDate | null {
+  const until = ledger?.service.withPayUntil;
+  const isHere = until && until >= addDays(run.periodStart, -1) && until <= run.periodEnd;
+  return isHere && addMonths(who.startDate, 12) <= until ? until : null;
 }
 
 /** Annual holidays taken in advance, in dollars: asked of few, so their sums are read only then. */

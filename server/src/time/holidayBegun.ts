@@ -33,14 +33,19 @@ export function holidaysBegunBefore(
       ({ first, last }) => first.date < run.periodStart && last.date >= run.periodStart,
     );
     if (!over) continue;
-    const then = datedRecords(context.store.db, [who.id], over.first.date).terms.get(who.id);
-    found.set(who.id, {
-      on: over.first.date,
-      hourlyRate: then?.hourlyRateE4 == null ? null : fromE4(then.hourlyRateE4).toString(),
-      weeklyHours: fromE4(then?.weeklyHoursE4 ?? 0).toString(),
-    });
+    found.set(who.id, begunOn(context, who.id, over.first.date));
   }
   return found;
+}
+
+/** What was agreed with a person on the first day of a holiday. */
+export function begunOn({ store }: Context, personId: number, day: IsoDate): Begun {
+  const then = datedRecords(store.db, [personId], day).terms.get(personId);
+  return {
+    on: day,
+    hourlyRate: then?.hourlyRateE4 == null ? null : fromE4(then.hourlyRateE4).toString(),
+    weeklyHours: fromE4(then?.weeklyHoursE4 ?? 0).toString(),
+  };
 }
 
 const isAnnual = (day: KnownDay): boolean =>

@@ -53,6 +53,37 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
     with: [contextNz({ facts: { fourWeeksShort: true } }), [...hours(), { elementId: 11, amount: "500.00" }]],
     without: [contextNz({ facts: { fourWeeksShort: true } }), hours()],
   },
+  regularBeyondUsual: {
+    kind: "query",
+    // 225.00 a week of overtime in the usual pay, over an average of 1,250.00.
+    with: [contextNz({ facts: { usualOvertime: "225" } }), [...hours("40"), { elementId: 2, units: "1" }]],
+    without: [contextNz({ facts: { usualOvertime: "70" } }), [...hours("40"), { elementId: 2, units: "1" }]],
+  },
+  openingAroundParental: {
+    kind: "query",
+    with: [
+      contextNz({
+        facts: { openingAroundParental: "3" },
+        holidays: holidayFacts({ averageWeeks: { earlier: "0", weeks: "3" } }),
+      }),
+      [...hours("40"), { elementId: 2, units: "1" }],
+    ],
+  },
+  holidaysAfterUnknown: {
+    kind: "query",
+    // Four weeks from Monday 6 July reach over Matariki, 10 July.
+    with: [
+      contextNz({ facts: { endDate: "2026-07-03" }, holidays: holidayFacts({ varies: true, pattern: null }) }),
+      [...hours("40"), { elementId: 12, units: "4" }],
+    ],
+    without: [contextNz({ facts: { endDate: "2026-07-03" } }), [...hours("40"), { elementId: 12, units: "4" }]],
+  },
+  unpaidMoves: {
+    kind: "query",
+    with: [contextNz(), [...hours("40"), { elementId: 14, units: "1" }]],
+    without: [contextNz(), [...hours("72"), { elementId: 14, units: "0.2" }]],
+  },
+  eightPercentEnded: { kind: "query", with: [contextNz({ facts: { eightPercentEnded: "2026-06-28" } }), hours()] },
   recordedBelowMinimum: {
     kind: "query",
     with: [contextNz({ facts: { recordedHours: "110" } }), [{ elementId: 10, amount: "1916.00" }]],

@@ -14,6 +14,7 @@ import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { isUnpaidNz, leaveKindNz, leaveUnitNz, leaveWordsNz } from "../pay/elements.ts";
 import type { PayLineNz } from "../pay/input.ts";
 import type { WorkedRowNz } from "../pay/row.ts";
+import { holidayChecks } from "./holidayChecks.ts";
 
 type CheckNz = (row: WorkedRowNz, rules: RuleBook) => Mark[];
 
@@ -299,6 +300,7 @@ const recordedBelowMinimum: CheckNz = ({ context, input, worked }, rules) => {
 };
 
 export const rowChecksNz: readonly CheckNz[] = [
+  ...holidayChecks,
   fourWeeksShort,
   recordedBelowMinimum,
   moneyMissing,

@@ -72,6 +72,16 @@ export const sentencesNz = {
     `${f.name} on ${day(f.date)}: ${f.reason}. Put it into the pay, or tick when it was no working day.`,
   alternativeMissing: (f) =>
     `${f.hours} h worked on a public holiday and no alternative holiday earned. Tick when it was not otherwise a working day.`,
+  regularBeyondUsual: (f) =>
+    `Annual holidays go by an ordinary week of ${f.counted}; with the overtime, commission or allowances of the last weeks it is ${f.seen}. What of that is regular belongs in it (s 8): put it into the usual pay, or record the agreed weekly pay, or tick where none is.`,
+  openingAroundParental: (f) =>
+    `${count(f.weeks, "weeks")} brought along count as arisen on the day they were recorded, around parental leave, so they are paid at average weekly earnings. Weeks from before the leave are paid at the greater rate: check when they arose, and record the agreed weekly pay or type the amount where that is more.`,
+  holidaysAfterUnknown: (f) =>
+    `Would ${f.names} have been worked? The days left over reach beyond it, and the week varies (s 40). Add the day as a public holiday after the end, or tick where it would not.`,
+  unpaidMoves: (f) =>
+    `${count(f.weeks, "weeks")} without pay: what goes beyond a week moves the anniversary of annual holidays. Time on accident compensation, sick or bereaved without pay, on a jury or as a volunteer does not (s 16): say on the person's page that the anniversary stays, or tick.`,
+  eightPercentEnded: (f) =>
+    `8 % was paid with each pay until ${day(f.until)}, after more than twelve months of employment. Where the work was regular, four weeks are owed for each anniversary beside it (s 28(4)): record them under Holidays, or tick.`,
   departureOpenNz: (f) =>
     `The last day is ${day(f.end)}, and ${count(f.weeks, "weeks")} of annual holidays would stay in the balance.`,
 } satisfies Record<string, Sentence>;

@@ -12,27 +12,33 @@ import type { HolidayFacts } from "../holidayFacts.ts";
 import { traitsNz } from "./elements.ts";
 import type { ElementNz } from "./input.ts";
 
-/** Regular allowances and overtime of the usual pay, by the week. */
-export function regularExtras(
+type Usual = [
   lines: readonly SheetLine[],
   elements: ReadonlyMap<number, PayElement>,
   cycle: Cycle,
   rate: string | null,
-): string {
+];
+
+/** Earnings of the usual pay beside its ordinary hours, by the week: the regular ones, or the others. */
+function beside(regular: boolean, [lines, elements, cycle, rate]: Usual): string {
   const weeks = decimal(52).div(paysPerYear[cycle]);
   const total = lines.reduce((sum, line) => {
     const element = elements.get(line.elementId);
     if (!element || element.element === "ordinary") return sum;
     const traits = traitsNz[element.element as ElementNz];
-    const regular = element.regular ?? (traits?.side === "earnings" && traits.regular);
-    if (!regular || traits?.side !== "earnings") return sum;
+    if (traits?.side !== "earnings" || (element.regular ?? traits.regular) !== regular) return sum;
     if (line.amount !== undefined) return sum.plus(line.amount);
-    // Regular overtime stands in hours: it is part of the ordinary week like an allowance.
+    // Overtime stands in hours.
     const hours = decimalOrZero(line.hours).times(decimalOrZero(line.rate ?? rate ?? undefined));
     return sum.plus(hours.times(element.percent).div(100));
   }, decimal(0));
   return total.div(weeks).toDecimalPlaces(4).toString();
 }
+
+/** Regular allowances and overtime of the usual pay, by the week: part of the ordinary week. */
+export const regularExtras = (...usual: Usual): string => beside(true, usual);
+/** What stands in the usual pay and is not said to be regular, by the week. */
+export const usualOvertime = (...usual: Usual): string => beside(false, usual);
 
 /** Days of the working week in the period that the person is employed on; none where the days are typed. */
 export function patternDays(

@@ -28,6 +28,12 @@ export interface PersonFactsNz extends PersonFactsBase {
   recordedHours?: string | null;
   /** the pay of the four weeks before this one is not all on record */
   fourWeeksShort?: boolean;
+  /** overtime and the like of the usual pay that is no part of ordinary weekly pay, dollars a week */
+  usualOvertime?: string;
+  /** weeks of annual holidays that were brought along and count as arisen around parental leave */
+  openingAroundParental?: string | null;
+  /** the last day of 8 % with each pay, where that ended in this period after more than a year of employment */
+  eightPercentEnded?: IsoDate | null;
   /** the last day that a certificate, such as a tailored tax rate, counts */
   certificateUntil: IsoDate | null;
   /** employed for years before this program, and no balance of annual holidays was brought along */

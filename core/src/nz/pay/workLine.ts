@@ -45,7 +45,9 @@ export function workLineNz(line: PayLineNz, { holidays: known, payday }: PayInpu
     const annual =
       line.element === "cashUp" ||
       ((line.element === "leaveTaken" || line.element === "unusedLeave") && line.leave === "annual");
-    const weeksPaid = line.element === "leaveTaken" && line.reasons ? continuedHolidayPay : annualHolidayPay;
+    // Of the record, or of a closedown: their days are known.
+    const isDated = line.element === "leaveTaken" && (line.reasons ?? line.explained) !== undefined;
+    const weeksPaid = isDated ? continuedHolidayPay : annualHolidayPay;
     const amount = annual
       ? weeksPaid(label, units, holidays)
       : dailyPay(label, units, holidays, line.hours === undefined ? undefined : hours);
