@@ -1,6 +1,7 @@
 /** What came back stays until that very thing is paid or taken, and is made again with the particulars of the day. */
 import { and, eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
+import { readDesk } from "../desk/readDesk.ts";
 import { readDocument } from "../documents/documents.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { findRun } from "../runs/runRows.ts";
@@ -13,7 +14,7 @@ import { settleAnswer } from "./settleAnswer.ts";
 let world: SmallWorld;
 afterEach(() => world.end());
 
-type Channel = "payEvent" | "paymentFile" | "employmentInformation";
+type Channel = "payEvent" | "paymentFile" | "employmentInformation" | "payslip";
 const newest = (runId: number, channel: Channel) => {
   const rows = world.context.store.db
     .select()
@@ -169,5 +170,30 @@ describe("what stands open", () => {
     sendAgain(context, actor, runId, "employmentInformation");
     took(runId, "employmentInformation");
     expect(open()).toEqual([]);
+  });
+  it("a payslip that was not delivered stands by name on desk and readiness, until it goes to a mended address", () => {
+    world = smallWorld(1);
+    const { context, actor } = world;
+    const runId = signRun(world, openUsual(world));
+    sendRun(context, actor, runId, ["payEvent", "paymentFile", "payslip"]);
+    took(runId, "payEvent");
+    paid(runId);
+    const undelivered = { kind: "refused" as const, detail: "no such address", items: [] };
+    settleAnswer(context, newest(runId, "payslip"), undelivered);
+    const onDesk = () => readDesk(context, actor).toDo.filter((each) => /payslip was not delivered/.test(each.words));
+    expect([state(runId), wheel(runId), onDesk().map((each) => each.words)]).toEqual([
+      "signedOff",
+      "wrong",
+      ["Alex Sample0: The payslip was not delivered: no such address."],
+    ]);
+    // Again, and again in vain: once, with the newest reason.
+    sendAgain(context, actor, runId, "payslip");
+    settleAnswer(context, newest(runId, "payslip"), { ...undelivered, detail: "the box is full" });
+    expect(onDesk().map((each) => each.words)).toEqual([
+      "Alex Sample0: The payslip was not delivered: the box is full.",
+    ]);
+    sendAgain(context, actor, runId, "payslip");
+    took(runId, "payslip");
+    expect([state(runId), wheel(runId), onDesk()]).toEqual(["settled", "done", []]);
   });
 });

@@ -43,6 +43,7 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
       if (["payEvent", "employmentInformation", "employeeDetails"].includes(row.channel))
         closed.push(...keepItems(context, row, outcome));
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);
+      if (row.channel === "payslip" && row.payId !== null) keepDelivery(context, row, row.payId, outcome);
       if (row.replacesId !== null && done.includes(state))
         context.store.db.update(outbox).set({ state: "replaced" }).where(eq(outbox.id, row.replacesId)).run();
     }
@@ -154,6 +155,23 @@ function keepPayments(context: Context, row: OutboxRow, outcome: Extract<Outcome
     }
   }
   if (paidCents > 0) writeSettlement(context, row, paidCents);
+}
+
+/** A payslip that could not be delivered stands by name, until it is: it is owed within a working day of the payday. */
+function keepDelivery({ store: { db } }: Context, row: OutboxRow, payId: number, outcome: Settled): void {
+  if (outcome.kind === "final") {
+    db.update(answerItem).set({ open: false }).where(eq(answerItem.outboxId, row.id)).run();
+    return;
+  }
+  const who = db.select({ personId: pay.personId }).from(pay).where(eq(pay.id, payId)).get();
+  const said = { text: `The payslip was not delivered: ${outcome.detail || "no reason given"}.`, open: true };
+  db.insert(answerItem)
+    .values({
+      ...{ outboxId: row.id, businessId: row.businessId, personId: who?.personId ?? null },
+      ...{ severity: "error", code: "UNDELIVERED", ...said },
+    })
+    .onConflictDoUpdate({ target: [answerItem.outboxId, answerItem.personId, answerItem.code], set: said })
+    .run();
 }
 
 /** A payment that came back stands open until all of that pay is paid: no other answer can close it. */

@@ -47,6 +47,12 @@ const soonestFirst = (a: MissingFact, b: MissingFact): number =>
   Number(b.stops) - Number(a.stops) || (a.from ?? "9999").localeCompare(b.from ?? "9999") || a.who.localeCompare(b.who);
 
 /** What the agency knows the business by, and what money and letters need. */
+/** What came back, by its code: what has not reached the person. */
+const notReached: Record<string, string> = {
+  RETURNED: "the net pay is not with this person",
+  UNDELIVERED: "the payslip is not with this person",
+};
+
 function businessPart(context: Context, owner: Owner) {
   const { number, withoutNumber } = context.country(owner.country).setUp;
   const asked: [what: string, blocks: string, isThere: boolean][] = [
@@ -209,6 +215,7 @@ function runPart(context: Context, owner: Owner) {
     .select({
       personId: answerItem.personId,
       text: answerItem.text,
+      code: answerItem.code,
       given: person.givenName,
       family: person.familyName,
     })
@@ -220,7 +227,7 @@ function runPart(context: Context, owner: Owner) {
       (each): MissingFact => ({
         who: `${each.given} ${each.family}`,
         what: each.text.replace(/\.$/, ""),
-        blocks: "the agency did not take this person",
+        blocks: notReached[each.code] ?? "the agency did not take this person",
         from: today,
         stops: true,
         link: `/people/${each.personId}`,
