@@ -39,4 +39,6 @@ export interface HoursSheetPreview extends SheetPlan {
   version: number;
   /** name of the sheet in the workbook */
   sheet: string;
+  /** of whose pay changes by it: before, and as it would be */
+  pays: { payId: number; name: string; hours: [string, string]; gross: [string, string] }[];
 }

@@ -75,6 +75,14 @@ describe("out and back", () => {
     ]);
     expect(marks(plan, 2)).toMatch(/query: 7.6 hours in all; usual are 38/);
     expect(plan.result).toHaveLength(2);
+    // 38 h at 31.50 are 1,197.00; the week with a day of leave comes to the same, and is not named.
+    expect(plan.pays.map(({ name, hours, gross }) => [name, hours, gross])).toEqual([
+      ["Alex Sample0", ["38.0000", "7.6000"], ["1197.00", "239.40"]],
+    ]);
+    // Nothing of the preview is kept, and what is put in comes to what was shown.
+    const { version, rows } = readRun(world.context, world.actor, runId);
+    expect(rows.map((each) => each.figures?.gross)).toEqual(["1197.00", "1197.00", "1197.00"]);
+    expect(version).toBe(plan.version);
   });
 
   it("stops what cannot be, asks what is odd, and keeps the good rows", async () => {

@@ -1,19 +1,23 @@
 /** The hours sheet of a run: sent out filled, and read when it comes back. What it says is applied by whoever looks at it. */
 import type { HoursSheetFile, HoursSheetPreview } from "@zesty/contract/hoursSheet";
+import type { CellChange, RowChange, RunView } from "@zesty/contract/runs";
 import { dateWords } from "@zesty/core/calendar/dates";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
-import { planHoursSheet } from "@zesty/core/hoursSheet/hoursSheet";
+import { planHoursSheet, type SheetPlan } from "@zesty/core/hoursSheet/hoursSheet";
 import type { SheetFacts, SheetPerson } from "@zesty/core/hoursSheet/sheetFacts";
 import { hoursSheetOut } from "@zesty/core/hoursSheet/sheetOut";
 import { evenPattern } from "@zesty/core/leave/leaveDays";
 import type { PayElement } from "@zesty/core/pay/row";
+import { cellOf, type Typed } from "@zesty/core/pay/strands";
 import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
+import { dryRun } from "../store/dryRun.ts";
 import { meaningsOf, readBrought, rememberMeanings } from "./brought.ts";
 import type { SheetOut } from "./writeBook.ts";
 
@@ -109,7 +113,39 @@ export async function sheetBack(
       about: `${view.number}, payday ${view.payday}: ${plan.rows.length} rows`,
     });
   });
-  return { ...plan, version: view.version, sheet: table.name };
+  return { ...plan, version: view.version, sheet: table.name, pays: paysBy(context, actor, view, plan) };
+}
+
+/** The pays that would come of it, worked out as they will be when it is put in. */
+function paysBy(context: Context, actor: Actor, view: RunView, { result }: SheetPlan): HoursSheetPreview["pays"] {
+  if (result.length === 0) return [];
+  const before = new Map(view.rows.map((row) => [row.payId, row]));
+  const rows = result.map(({ payId, periods, typed }): RowChange => {
+    const spoken = new Set(typed.map(({ line }) => line.elementId));
+    const brought = new Map(typed.map((each) => [cellOf(each.line), each]));
+    const held = (before.get(payId)?.typed ?? []).filter(({ line }) => spoken.has(line.elementId));
+    const heldIn = new Map(held.map((each) => [cellOf(each.line), each]));
+    const change = (cell: Typed["line"], is: Typed | null): CellChange => ({
+      elementId: cell.elementId,
+      ...(cell.costCentre === undefined ? {} : { costCentre: cell.costCentre }),
+      ...{ was: heldIn.get(cellOf(cell)) ?? null, is },
+    });
+    return {
+      ...{ payId, periods },
+      cells: [
+        // Of an element that the sheet speaks of, what was typed before in any cost centre gives way.
+        ...held.filter((each) => !brought.has(cellOf(each.line))).map((each) => change(each.line, null)),
+        ...typed.map((each) => change(each.line, each)),
+      ],
+    };
+  });
+  const saved = dryRun(context.store, () => saveRows(context, actor, view.id, { version: view.version, rows }));
+  return saved.rows.flatMap(({ payId, figures }) => {
+    const was = before.get(payId);
+    const hours: [string, string] = [was?.figures?.hours ?? "0", figures?.hours ?? "0"];
+    const gross: [string, string] = [was?.figures?.gross ?? "0.00", figures?.gross ?? "0.00"];
+    return hours[0] === hours[1] && gross[0] === gross[1] ? [] : [{ payId, name: was?.name ?? "", hours, gross }];
+  });
 }
 
 /** Balances that hours can be held against; others are kept in days or weeks. */

@@ -4,7 +4,7 @@ import type { RunView } from "@zesty/contract/runs";
 import type { SheetRowPlan } from "@zesty/core/hoursSheet/hoursSheet";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
-import { counted } from "../../parts/format.ts";
+import { counted, hours as hoursText, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { BringFile } from "../../parts/sheets/BringFile.tsx";
 import type { Brought } from "../../parts/sheets/broughtFile.ts";
@@ -67,6 +67,7 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
       {preview && file && (
         <>
           <Summary preview={preview} file={file.name} />
+          <Pays preview={preview} waiting={waiting} />
           <Meanings
             names={preview.unmapped}
             choices={view.elements.map((each) => ({ value: each.code, name: each.name }))}
@@ -125,6 +126,45 @@ function Summary({ preview, file }: { preview: HoursSheetPreview; file: string }
         </p>
       ))}
     </div>
+  );
+}
+
+const change = (before: string, after: string) =>
+  before === after ? (
+    after
+  ) : (
+    <>
+      <span className="text-quiet">{before} → </span>
+      {after}
+    </>
+  );
+
+/** By person: what is paid now, and what would be. */
+function Pays({ preview, waiting }: { preview: HoursSheetPreview; waiting: ReadonlySet<number | null> }) {
+  const pays = preview.pays.filter((each) => !waiting.has(each.payId));
+  if (pays.length === 0) return null;
+  return (
+    <table className="figures mt-2 w-full text-[14px]">
+      <caption className="sr-only">Pays as they would be</caption>
+      <thead>
+        <tr className="border-b border-rule-strong text-right text-[13.5px] text-quiet">
+          <th className="text-left font-medium">Pays that change</th>
+          <th className="font-medium">Hours</th>
+          <th className="font-medium">Gross</th>
+        </tr>
+      </thead>
+      <tbody>
+        {pays.map(({ payId, name, hours, gross }) => (
+          <tr key={payId} className="border-b border-rule text-right">
+            <th scope="row" className="py-0.5 text-left font-semibold">
+              {name}
+            </th>
+            <td className="whitespace-nowrap pl-2">{change(hoursText(hours[0], 2), hoursText(hours[1], 2))}</td>
+            <td className="whitespace-nowrap pl-3">{change(money(gross[0]), money(gross[1]))}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 
