@@ -6,6 +6,7 @@ import { Button } from "../../parts/Button.tsx";
 import { WorkingView } from "../../parts/WorkingView.tsx";
 import { api } from "../../state/api.ts";
 import { askWhy } from "../../state/core.ts";
+import { lineSources } from "./lineSources.ts";
 
 export function WhyPanel({
   view,
@@ -32,6 +33,7 @@ export function WhyPanel({
       current = false;
     };
   }, [view, row.context, row.lines, figure]);
+  const sources = lineSources(row, view.elements, figure);
   const working = open ? asked : kept.error ? null : kept.data;
   return (
     <div>
@@ -39,6 +41,13 @@ export function WhyPanel({
         Back to the account
       </Button>
       <p className="mt-2 text-quiet">{row.name}</p>
+      {sources.length > 0 && (
+        <ul aria-label="Where it comes from" className="mt-1 mb-2 border-l-3 border-lime pl-3 text-[14.5px]">
+          {sources.map((text) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ul>
+      )}
       {working === null ? (
         <p>There is no such figure in this pay: nothing was worked out for it.</p>
       ) : working ? (
