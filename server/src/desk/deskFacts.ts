@@ -1,6 +1,7 @@
 /** What the desk shows, read by sets: a handful of queries whatever the number of businesses. */
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { Actor, Context } from "../context.ts";
+import { type LeftUnpaid, leftUnpaid } from "../runs/missing.ts";
 import type { Run } from "../runs/runRows.ts";
 import { faultyRuns } from "../runs/segments.ts";
 import { payCycle } from "../store/schema.ts";
@@ -38,6 +39,8 @@ export interface DeskFacts {
   lastEnds: Map<number, string>;
   owed: Map<number, Owed[]>;
   items: Map<number, OpenItem[]>;
+  /** who was left out of a run and has had no pay since */
+  unpaid: Map<number, LeftUnpaid[]>;
   faulty: Set<number>;
   /** states of what goes out, with their channel, by run */
   outgoing: Map<number, { state: string; channel: string }[]>;
@@ -135,6 +138,7 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
         )
         .all(ids),
     ),
+    unpaid: byBusiness(leftUnpaid(context, runs)),
     faulty: faultyRuns(
       context,
       runs.map((run) => run.id),

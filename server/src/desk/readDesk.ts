@@ -1,6 +1,6 @@
 /** The desk: every business's paydays and dues on one axis, and the same as a list, next first. */
 import type { DeskView, Lane, Payday, Pin, ToDo } from "@zesty/contract/desk";
-import { addDays } from "@zesty/core/calendar/dates";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { centsText } from "@zesty/core/quantity/units";
 import { officeZone } from "../clock.ts";
@@ -210,6 +210,14 @@ function toDoOf(
   }
   for (const { personId, name, text } of facts.items.get(owner.id) ?? [])
     add(day, `${name}: ${text}`, "mend", false, `/people/${personId}`);
+  for (const { personId, name, periodStart, periodEnd } of facts.unpaid.get(owner.id) ?? [])
+    add(
+      day,
+      `${name}: left out, and nothing paid for ${dateWords(periodStart)} to ${dateWords(periodEnd)}`,
+      "mend",
+      false,
+      `/people/${personId}`,
+    );
   return found;
 }
 

@@ -1,5 +1,7 @@
 /** Nobody who is paid in a cycle goes unpaid without a decision. */
 import { afterEach, describe, expect, it } from "vitest";
+import { recordDeparture } from "../departures/recordDeparture.ts";
+import { readDesk } from "../desk/readDesk.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
@@ -34,17 +36,41 @@ describe.each([
     expect(view(runId).leftOut).toEqual([]);
     signRun(world, runId);
   });
-  it("is left out by decision; the next run asks what of the period is owed", () => {
+  it.each([1, 2])(
+    "is left out of %i by decision: desk and next run ask what is owed, until a pay is signed off",
+    (runs) => {
+      world = make();
+      for (let at = 0; at < runs; at += 1) {
+        const runId = openWithout();
+        addToRun(world.context, world.actor, runId, [late()], false);
+        signRun(world, runId);
+      }
+      const asked = (id: number) =>
+        view(id).rows.map((row) =>
+          row.marks.flatMap(({ text }) => /^Nothing was paid for .*?, /.exec(text)?.[0] ?? []),
+        );
+      const onDesk = () =>
+        readDesk(world.context, world.actor).toDo.filter((each) => /left out, and nothing paid/.test(each.words))
+          .length;
+      expect(onDesk()).toBe(runs);
+      const next = openUsual(world);
+      expect(asked(next)).toEqual([
+        [],
+        [runs === 1 ? expect.not.stringContaining("periods") : expect.stringContaining("(2 periods)")],
+      ]);
+      signRun(world, next);
+      expect([onDesk(), asked(openUsual(world))]).toEqual([0, [[], []]]);
+    },
+  );
+  it("is none of it who left with a final pay of their own", () => {
     world = make();
-    const runId = openWithout();
-    addToRun(world.context, world.actor, runId, [late()], false);
-    signRun(world, runId);
-    const marks = (id: number) =>
-      view(id).rows.map((row) => row.marks.filter((mark) => /^Nothing was paid for/.test(mark.text)).length);
-    const next = openUsual(world);
-    expect(marks(next)).toEqual([0, 1]);
-    signRun(world, next);
-    expect(marks(openUsual(world))).toEqual([0, 0]);
+    const runId = openUsual(world);
+    recordDeparture(world.context, world.actor, late(), {
+      ...{ lastDay: view(runId).periodStart, reason: "V", noticeWorked: true, misconduct: false },
+      ...{ pay: "now", payday: view(runId).payday },
+    } as never);
+    for (const id of [runId, runId + 1]) signRun(world, id);
+    expect(readDesk(world.context, world.actor).toDo.filter((each) => /left out/.test(each.words))).toEqual([]);
   });
   it.each([
     ["starts after the period", () => begin("2026-07-20")],

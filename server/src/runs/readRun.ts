@@ -3,7 +3,7 @@
 import type { RunRow, RunSummary, RunView } from "@zesty/contract/runs";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
-import { and, asc, desc, eq, lt, ne } from "drizzle-orm";
+import { and, asc, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
@@ -12,7 +12,7 @@ import { freshRun } from "../row/keepComposed.ts";
 import { costCentre, document, due, journal, payRun, signedPay, user } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { workingIn } from "../store/workings.ts";
-import { leftOut } from "./missing.ts";
+import { leftOut, runBefore } from "./missing.ts";
 import { linesOfRun } from "./openRun.ts";
 import { findRun, type LoadedRun, type Run } from "./runRows.ts";
 import { faultyRuns, segmentsFrom } from "./segments.ts";
@@ -56,21 +56,7 @@ export function readRun(context: Context, actor: Actor, runId: number): RunView 
   const loaded = freshRun(context, runId);
   const { run } = loaded;
   const open = run.state === "open";
-  const before = db
-    .select()
-    .from(payRun)
-    .where(
-      and(
-        eq(payRun.cycleId, run.cycleId),
-        eq(payRun.kind, "cycle"),
-        ne(payRun.state, "takenBack"),
-        ne(payRun.state, "open"),
-        lt(payRun.periodEnd, run.periodStart),
-      ),
-    )
-    .orderBy(desc(payRun.periodEnd))
-    .limit(1)
-    .get();
+  const before = runBefore(context, run);
   const signer =
     run.signedOffBy === null ? undefined : db.select().from(user).where(eq(user.id, run.signedOffBy)).get();
   const used = new Set(loaded.rows.flatMap((row) => row.lines.map((line) => line.elementId)));

@@ -105,6 +105,7 @@ export const pay = sqliteTable(
     uniqueIndex("pay_person").on(t.runId, t.personId),
     index("pay_of_person").on(t.personId),
     index("pay_stale").on(t.runId).where(sql`${t.stale}`),
+    index("pay_left_out").on(t.runId).where(sql`not ${t.included}`),
   ],
 );
 

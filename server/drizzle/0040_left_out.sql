@@ -1,0 +1,1 @@
+CREATE INDEX `pay_left_out` ON `pay` (`run_id`) WHERE not "pay"."included";
