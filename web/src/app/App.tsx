@@ -11,6 +11,7 @@ import {
 import { Button } from "../parts/Button.tsx";
 import { Loading } from "../parts/Page.tsx";
 import { api } from "../state/api.ts";
+import { keepFor } from "../state/keptHere.ts";
 
 // Who signs in does not wait for the frame, and who is signed in not for the forms at the door.
 const shell = () => import("./Shell.tsx");
@@ -54,6 +55,8 @@ function Root() {
         <Button onClick={() => void refetch()}>Try again</Button>
       </main>
     );
+  // Before anything that was kept is read.
+  if (session.user) keepFor(`user ${session.user.id}`);
   if (session.needsFirstUser)
     return (
       <Part key="door" load={door}>

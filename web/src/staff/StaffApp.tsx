@@ -1,7 +1,7 @@
 /** Signs in, and shows the page of the employment in hand. */
 import type { StaffPage, StaffSession } from "@zesty/contract/staff";
 import { type FormEvent, useState } from "react";
-import { wipeKept } from "../state/keptHere.ts";
+import { keepFor, wipeKept } from "../state/keptHere.ts";
 import { call, type Fault, useFetched } from "./call.ts";
 import { Days } from "./Days.tsx";
 import { Home } from "./Home.tsx";
@@ -29,6 +29,8 @@ function SignedIn() {
       </Screen>
     );
   if (!session) return <p className="p-6 text-quiet">Opening your page…</p>;
+  // Before anything that was kept is read.
+  keepFor(`staff ${session.email}`);
   const [first] = session.employments;
   if (!first)
     return (

@@ -1,6 +1,6 @@
 /**
  * What is typed and not yet at the server, kept in this browser: a crash, a closed tab or a lost signal loses nothing.
- * Signing out wipes it, so that nobody who signs in after sees what another one typed.
+ * Signing out wipes it, and so does somebody else who signs in: nobody sees what another one typed.
  */
 const prefix = "zesty-typed-";
 
@@ -21,6 +21,16 @@ export function keptHere<T>(name: string, where: Storage = localStorage): T | nu
     return null;
   }
 }
+
+/**
+ * A session may end by itself, with typing left behind: it is there again for the same person, and for nobody else.
+ * @param who told apart from everybody else who signs in here
+ */
+export function keepFor(who: string): void {
+  if (keptHere<string>(owner) !== who) wipeKept();
+  keepHere(owner, who);
+}
+const owner = "by";
 
 export function wipeKept(): void {
   for (const where of [localStorage, sessionStorage])
