@@ -38,6 +38,13 @@ const hoursKeys = [
   ["weekKeystrokeP95", "ms from a key in the week of 120 people to the day's worth on screen, 95th of 100"],
 ];
 
+/** Of the server, printed beside the keys. */
+const serverKeys = [
+  ["open300", "ms to open a run of 300, composing every row"],
+  ["dues7yFirst", "ms for the dues after seven years, their seals looked at for the first time"],
+  ["waiting400k", "ms for what waits to be sent, with 400,000 messages sent before"],
+];
+
 /** Lists and sheets of many, printed likewise. */
 const listKeys = [
   ["people1000", "ms for the list of 1,000 people"],
@@ -102,7 +109,7 @@ else {
     `${String(round(unit)).padStart(9)}  ms for the fixed piece of work: one unit of this machine, just now\n`,
   );
   const isTime = (words) => words.startsWith("ms ") || words.startsWith("the same");
-  for (const [key, words] of [...keys, ...hoursKeys, ...listKeys]) {
+  for (const [key, words] of [...keys, ...serverKeys, ...hoursKeys, ...listKeys]) {
     const inUnits = isTime(words) ? `; ${round(found[key] / unit)} units` : "";
     process.stdout.write(`${String(round(found[key])).padStart(9)}  ${words} (${key}${inUnits})\n`);
   }

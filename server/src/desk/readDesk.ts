@@ -77,11 +77,23 @@ export function readDesk(context: Context, actor: Actor): DeskView {
         facts.owners.map((owner) => owner.country),
       ),
     );
-  const names = facts.owners.map((owner) => owner.name).sort(byName.compare);
+  return { day, from, to, lanes, toDo: inOrder(toDo, facts.owners) };
+}
+
+/** Next first, those of a day by the business's name. By days and names apart: thousands of lines stand on few days. */
+function inOrder(toDo: readonly ToDo[], owners: readonly Owner[]): ToDo[] {
+  const names = owners.map((owner) => owner.name).sort(byName.compare);
   const rank = new Map(names.map((name, at) => [name, at]));
-  const order = (a: ToDo, b: ToDo) => (rank.get(a.business) ?? 0) - (rank.get(b.business) ?? 0);
-  toDo.sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : order(a, b)));
-  return { day, from, to, lanes, toDo };
+  const days = new Map<string, { line: ToDo; rank: number }[]>();
+  for (const line of toDo) {
+    const of = { line, rank: rank.get(line.business) ?? 0 };
+    const known = days.get(line.date);
+    if (known) known.push(of);
+    else days.set(line.date, [of]);
+  }
+  return [...days.keys()]
+    .sort()
+    .flatMap((day) => (days.get(day) ?? []).sort((a, b) => a.rank - b.rank).map(({ line }) => line));
 }
 
 /** A line for each business that is not set up yet: the step to take next. */

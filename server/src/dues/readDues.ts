@@ -1,11 +1,9 @@
 /** What is owed to whom by when: sums over due facts; what was taken back sums to nothing and is left out. */
 import type { DueView } from "@zesty/contract/books";
 import { addMonths } from "@zesty/core/calendar/dates";
-import { and, eq, gte } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { todayAt } from "../setup/findBusiness.ts";
-import { due, fund, person } from "../store/schema.ts";
-import { brokenSeals } from "../store/seals.ts";
+import { brokenSince } from "../store/seals.ts";
 
 /** What goes to a tax agency, by kind. */
 export const dueWords: Partial<Record<DueView["kind"], string>> = {
@@ -23,16 +21,28 @@ export const dueWords: Partial<Record<DueView["kind"], string>> = {
 export const payeeWords = (kind: DueView["kind"], fund: string | null): string =>
   kind === "super" ? `Super to ${fund ?? "a fund not yet set"}` : (dueWords[kind] ?? kind);
 
+interface Row {
+  id: number;
+  kind: DueView["kind"];
+  dueDate: string;
+  payday: string;
+  runId: number;
+  cents: number;
+  personId: number | null;
+  fund: string | null;
+  name: string | null;
+}
+
 /** @param years so many of the past; what is ahead is there in any case */
 export function readDues(context: Context, businessId: number, years = 1): DueView[] {
-  const { db } = context.store;
-  const rows = db
-    .select({ due, fund: fund.name, given: person.givenName, family: person.familyName })
-    .from(due)
-    .leftJoin(fund, eq(due.fundId, fund.id))
-    .leftJoin(person, eq(due.personId, person.id))
-    .where(and(eq(due.businessId, businessId), gte(due.dueDate, addMonths(todayAt(context, businessId), -12 * years))))
-    .all();
+  const rows = context.store
+    .prepared<[number, string], Row>(
+      `SELECT d.id AS id, d.kind AS kind, d.due_date AS dueDate, d.payday AS payday, d.run_id AS runId,
+         d.amount_cents AS cents, d.person_id AS personId, f.name AS fund, p.given_name || ' ' || p.family_name AS name
+       FROM due d LEFT JOIN fund f ON f.id = d.fund_id LEFT JOIN person p ON p.id = d.person_id
+       WHERE d.business_id = ? AND d.due_date >= ?`,
+    )
+    .all(businessId, addMonths(todayAt(context, businessId), -12 * years));
   const members = new Map(
     context.store
       .prepared<[number], { personId: number; memberNumber: string | null }>(
@@ -43,48 +53,40 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
       .all(businessId)
       .map((row) => [row.personId, row.memberNumber]),
   );
-  const found = brokenSeals(context.store, "due", { only: rows.map((row) => row.due.id) });
-  const broken = new Map(found.map((each) => [each.id, [each.words]]));
+  const found = brokenSince(
+    context.store,
+    "due",
+    rows.map((row) => row.id),
+  );
+  const broken = new Map(found.map((each) => [each.id, each.words]));
   const views = new Map<string, DueView>();
   const people = new Map<string, DueView["people"][number]>();
-  for (const row of rows) {
-    const words = payeeWords(row.due.kind, row.fund);
+  for (const { id, kind, dueDate, payday, runId, cents, personId, fund, name } of rows) {
     // What goes to one receiver on one day is one due, whatever number of paydays it comes from.
-    const group = `${row.due.dueDate} ${words}`;
-    const { payday } = row.due;
-    const view = views.get(group) ?? {
-      dueDate: row.due.dueDate,
-      kind: row.due.kind,
-      words,
-      firstPayday: payday,
-      lastPayday: payday,
-      runId: row.due.runId,
-      cents: 0,
-      broken: [],
-      people: [],
-    };
-    view.broken.push(...(broken.get(row.due.id) ?? []));
+    const group = `${dueDate} ${kind} ${fund}`;
+    let view = views.get(group);
+    if (!view) {
+      view = {
+        ...{ dueDate, kind, words: payeeWords(kind, fund), firstPayday: payday, lastPayday: payday, runId },
+        ...{ cents: 0, broken: [], people: [] },
+      };
+      views.set(group, view);
+    }
+    const words = broken.get(id);
+    if (words) view.broken.push(words);
     if (payday < view.firstPayday) view.firstPayday = payday;
     if (payday > view.lastPayday) view.lastPayday = payday;
-    view.cents += row.due.amountCents;
-    if (row.due.amountCents > 0) view.runId = Math.max(view.runId, row.due.runId);
-    if (row.due.personId !== null) {
-      const { personId } = row.due;
-      const who = `${group} ${personId}`;
-      const known = people.get(who);
-      if (known) known.cents += row.due.amountCents;
-      else {
-        const fresh = {
-          personId,
-          name: `${row.given} ${row.family}`,
-          memberNumber: members.get(personId) ?? null,
-          cents: row.due.amountCents,
-        };
-        people.set(who, fresh);
-        view.people.push(fresh);
-      }
+    view.cents += cents;
+    if (cents > 0) view.runId = Math.max(view.runId, runId);
+    if (personId === null) continue;
+    const who = `${group} ${personId}`;
+    const known = people.get(who);
+    if (known) known.cents += cents;
+    else {
+      const fresh = { personId, name: name ?? "", memberNumber: members.get(personId) ?? null, cents };
+      people.set(who, fresh);
+      view.people.push(fresh);
     }
-    views.set(group, view);
   }
   return [...views.values()]
     .filter((view) => view.cents !== 0)

@@ -46,13 +46,13 @@ export function readReadiness(context: Context, businessId: number): Readiness {
 const soonestFirst = (a: MissingFact, b: MissingFact): number =>
   Number(b.stops) - Number(a.stops) || (a.from ?? "9999").localeCompare(b.from ?? "9999") || a.who.localeCompare(b.who);
 
-/** What the agency knows the business by, and what money and letters need. */
 /** What came back, by its code: what has not reached the person. */
 const notReached: Record<string, string> = {
   RETURNED: "the net pay is not with this person",
   UNDELIVERED: "the payslip is not with this person",
 };
 
+/** What the agency knows the business by, and what money and letters need. */
 function businessPart(context: Context, owner: Owner) {
   const { number, withoutNumber } = context.country(owner.country).setUp;
   const asked: [what: string, blocks: string, isThere: boolean][] = [

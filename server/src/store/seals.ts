@@ -142,6 +142,28 @@ export function brokenSeals(store: Store, kind: SealKind, { only, from = 0 }: { 
   return broken;
 }
 
+/** Rows found as they were sealed, and the state of the file that they were found in. */
+const looked = new WeakMap<Store, { state: unknown; whole: Map<SealKind, Set<number>> }>();
+
+/**
+ * The same for a page that is looked at again and again: what was found whole is asked again once anybody else has
+ * written to the file. This program itself never changes a sealed row.
+ */
+export function brokenSince(store: Store, kind: SealKind, only: readonly number[]): Broken[] {
+  const state = store.sqlite.pragma("data_version", { simple: true });
+  const before = looked.get(store);
+  const known = before && before.state === state ? before : { state, whole: new Map<SealKind, Set<number>>() };
+  looked.set(store, known);
+  const whole = known.whole.get(kind) ?? new Set<number>();
+  known.whole.set(kind, whole);
+  const unseen = only.filter((id) => !whole.has(id));
+  if (unseen.length === 0) return [];
+  const broken = brokenSeals(store, kind, { only: unseen });
+  const wrong = new Set(broken.map((each) => each.id));
+  for (const id of unseen) if (!wrong.has(id)) whole.add(id);
+  return broken;
+}
+
 /** What of these rows is not as it was sealed, in words: for the page that shows their figures. */
 export const brokenAmong = (store: Store, rows: Partial<Record<SealKind, number[]>>): string[] =>
   Object.entries(rows).flatMap(([kind, only]) =>

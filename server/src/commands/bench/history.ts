@@ -113,7 +113,8 @@ function keepAnew({ context: { store } }: SmallWorld): void {
 
 /** Dues alone, further back: what the list of dues has to leave out. */
 export function copyDuesBack({ context }: SmallWorld, years: number): void {
-  const { sqlite } = context.store;
+  const { store, clock } = context;
+  const { sqlite } = store;
   const range = sqlite.prepare("SELECT MIN(due_date) AS first, MAX(due_date) AS last FROM due").get() as {
     first: string;
     last: string;
@@ -126,5 +127,19 @@ export function copyDuesBack({ context }: SmallWorld, years: number): void {
         id: "NULL",
         due_date: `date(due_date, '-${back * span} days')`,
       });
+    // Sealed like any other: a page that finds rows without their seal works on something else.
+    record(store, { at: clock.now(), userId: null, businessId: null, what: "made dues for the bench", about: "" });
   })();
+}
+
+/** Messages that went out long ago, beside the few that wait. */
+export function fillOutbox({ context: { store } }: SmallWorld, count: number): void {
+  const columns = columnsOf(store.sqlite, "outbox").filter((name) => name !== "id" && name !== "message_id");
+  const names = columns.map((name) => `"${name}"`).join(", ");
+  store.sqlite.exec(
+    `WITH RECURSIVE n(at) AS (SELECT 1 UNION ALL SELECT at + 1 FROM n WHERE at < ${count})
+     INSERT INTO outbox (message_id, ${names})
+     SELECT 'bench-' || at, ${columns.map((name) => (name === "state" ? "'accepted'" : `o."${name}"`)).join(", ")}
+     FROM n, (SELECT * FROM outbox LIMIT 1) o`,
+  );
 }
