@@ -25,6 +25,9 @@ rmSync(folder, { recursive: true, force: true });
 const broken = [...played.broken, ...verdict.broken.map((each) => each.words)];
 process.stdout.write(`${played.paydays} paydays until ${until} in ${Math.round((performance.now() - began) / 1000)} s
 ${played.leave} leaves, ${played.corrections} corrections, ${played.outside} pays outside the cycle, ${played.moved} moved paydays, ${played.departures} departures, ${played.takenBack} taken back
+done and undone: ${Object.entries(played.undone)
+  .map(([name, count]) => `${count} × ${name}`)
+  .join(", ")}
 ${played.leftOut} rows left out for stops that no typing mends
 ${played.ended.map((each) => `cycle ${each.cycle} ends before ${each.payday}: ${each.says}`).join("\n") || "no table ended"}
 ${played.held.map((each) => `cycle ${each.cycle} waits at ${each.payday}: ${each.says}`).join("\n") || "every business is set up"}

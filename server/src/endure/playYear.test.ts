@@ -22,6 +22,11 @@ it.each([
     for (const each of played.ended) expect(each.says).toMatch(/no row for|has no|Load/i);
     for (const count of [played.leave, played.corrections, played.outside, played.moved, played.takenBack])
       expect(count).toBeGreaterThan(0);
+    // Every act was done and undone on the way; a day that is a public holiday is no leave.
+    expect(Object.keys(played.undone).filter((name) => !name.endsWith(": leave-refused"))).toEqual([
+      ...["hours typed", "an hours sheet put in", "a day of leave on record", "leave asked for and approved"],
+      ...["a raise with back pay", "a raise within the period", "a move to another cycle", "a departure with the run"],
+    ]);
     expect(played.departures).toBe(personIds.length - 1);
     // The year is the sum of its facts: what is kept of each pay says the same.
     const kept = context.store.sqlite

@@ -4,7 +4,7 @@
  * ends, a stop must say what to load.
  */
 import type { RunRow } from "@zesty/contract/runs";
-import { addDays } from "@zesty/core/calendar/dates";
+import { addDays, weekday } from "@zesty/core/calendar/dates";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -23,6 +23,8 @@ import { takeBack } from "../runs/takeBack.ts";
 import { setTick } from "../runs/ticks.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { payCycle, payRun } from "../store/schema.ts";
+import { datesOf } from "../time/periods.ts";
+import { actsToTry, stateOf, type Tried } from "./actsToTry.ts";
 
 export interface YearPlayed {
   paydays: number;
@@ -32,8 +34,10 @@ export interface YearPlayed {
   moved: number;
   takenBack: number;
   departures: number;
-  /** rows left out because a stop could not be mended by typing */
-  leftOut: number;
+  /** acts that were done and undone again, by name */
+  undone: Record<string, number>;
+  /** rows left out because a stop could not be mended by typing, by its code */
+  leftOut: Record<string, number>;
   /** where the tables ended: the payday, and what the first stop says */
   ended: { cycle: number; payday: string; says: string }[];
   /** cycles of a business that is not set up yet: what keeps it from being signed off */
@@ -52,7 +56,8 @@ export function playYear(context: Context, actor: Actor, until: string): YearPla
     moved: 0,
     takenBack: 0,
     departures: 0,
-    leftOut: 0,
+    undone: {},
+    leftOut: {},
     ended: [],
     held: [],
     broken: [],
@@ -105,6 +110,7 @@ class Player {
     if (n % 5 === 2) this.takeLeave(runId);
     if (n % 7 === 3) this.move(runId);
     if (n % 17 === 9) this.depart(runId);
+    if (n % 4 === 1) this.doAndUndo(runId);
     let signed = this.finish(runId);
     if (signed && n % 11 === 4) {
       played.takenBack += 1;
@@ -128,7 +134,10 @@ class Player {
       (row) => row.included && row.marks.some((mark) => mark.kind === "stop"),
     );
     if (stopped.length > 0) {
-      this.played.leftOut += stopped.length;
+      for (const { marks } of stopped) {
+        const code = marks.find((mark) => mark.kind === "stop")?.code ?? "";
+        this.played.leftOut[code] = (this.played.leftOut[code] ?? 0) + 1;
+      }
       saveRows(this.context, this.actor, runId, {
         version: this.view(runId).version,
         rows: stopped.map(({ payId }) => ({ payId, included: false })),
@@ -184,6 +193,41 @@ class Player {
     const taken = this.view(runId).country === "NZ" ? { units: "0.2", hours: "8" } : { hours: "7.6" };
     this.save(runId, (row) => (row.payId === first.payId ? [...row.lines, { elementId: leave, ...taken }] : null));
     this.played.leave += 1;
+  }
+
+  /** Whatever may be done to somebody is done and undone: the pay is as it was before. */
+  private doAndUndo(runId: number): void {
+    const { context, actor, played } = this;
+    const { businessId, periodStart, periodEnd, country, rows } = this.view(runId);
+    const earlier = addDays(periodStart, -3);
+    // What was typed before is not theirs to take out, and who has just begun has no pay of before.
+    const row = rows.find(
+      (each) =>
+        each.included && each.figures && each.typed.length === 0 && (each.context?.facts.startDate ?? "") <= earlier,
+    );
+    const [first, second, ...more] = datesOf(periodStart, periodEnd).filter((date) => weekday(date) <= 5);
+    if (!row || !first || !second) return;
+    const tried: Tried = {
+      ...{ context, actor, businessId, runId, country, personId: row.personId, signedPay: null, holiday: null },
+      days: [first, second, more.at(-1) ?? second],
+      earlier,
+      element: (code) => this.element(runId, code) ?? 0,
+    };
+    for (const [name, act] of Object.entries(actsToTry(tried))) {
+      const before = stateOf(tried);
+      let done = name;
+      try {
+        act()();
+      } catch (error) {
+        // A casual has no leave, a level no raise of its own: a sentence says so, and nothing has changed.
+        if (!(error instanceof ProblemError) || error.problem.status >= 500) throw error;
+        done = `${name}: ${error.problem.code}`;
+      }
+      const after = stateOf(tried);
+      if (JSON.stringify(after) !== JSON.stringify(before))
+        played.broken.push(`${name}, done and undone for ${row.name} in run ${runId}: the pay is another one.`);
+      else played.undone[done] = (played.undone[done] ?? 0) + 1;
+    }
   }
 
   private move(runId: number): void {
