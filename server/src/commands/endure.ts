@@ -22,13 +22,15 @@ const played = playYear(context, { userId: lead.id, name: lead.name, email: lead
 const verdict = verify(context.store);
 await application.close();
 rmSync(folder, { recursive: true, force: true });
+const counts = (of: Record<string, number>) =>
+  Object.entries(of)
+    .map(([name, count]) => `${count} × ${name}`)
+    .join(", ") || "none";
 const broken = [...played.broken, ...verdict.broken.map((each) => each.words)];
 process.stdout.write(`${played.paydays} paydays until ${until} in ${Math.round((performance.now() - began) / 1000)} s
 ${played.leave} leaves, ${played.corrections} corrections, ${played.outside} pays outside the cycle, ${played.moved} moved paydays, ${played.departures} departures, ${played.takenBack} taken back
-done and undone: ${Object.entries(played.undone)
-  .map(([name, count]) => `${count} × ${name}`)
-  .join(", ")}
-${played.leftOut} rows left out for stops that no typing mends
+done and undone: ${counts(played.undone)}
+left out for stops that no typing mends: ${counts(played.leftOut)}
 ${played.ended.map((each) => `cycle ${each.cycle} ends before ${each.payday}: ${each.says}`).join("\n") || "no table ended"}
 ${played.held.map((each) => `cycle ${each.cycle} waits at ${each.payday}: ${each.says}`).join("\n") || "every business is set up"}
 ${verdict.entries} entries of the trail, ${verdict.seals} seals: ${broken.length === 0 ? "whole" : broken.join(" ")}
