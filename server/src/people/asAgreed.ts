@@ -48,23 +48,29 @@ export function asAgreed(
 ): SheetLine[] {
   const first = terms.findLast((row) => row.from <= from) ?? terms[0];
   // Said and said again for one day: usual pay was made from the one or the other.
-  const rows = first ? terms.slice(terms.findIndex((row) => row.from === first.from)) : [];
+  const ofDay = terms.filter((row) => row.from === first?.from);
+  const made = ofDay.findLast((row) => ordinaryOf(lines, usualOf(row, agreed), agreed) >= 0) ?? ofDay.at(-1);
   let held = [...lines];
-  let said: AgreedRow | undefined;
-  for (const row of rows) {
+  let said = made;
+  for (const row of made ? terms.slice(terms.indexOf(made) + 1) : []) {
     const after = said && moved(held, said, row, agreed);
-    if (after) held = after;
-    if (!said || after) said = row;
+    if (!after) continue;
+    held = after;
+    said = row;
   }
   return held;
 }
+
+/** Place of the ordinary line that is just what the terms make of it. */
+const ordinaryOf = (lines: readonly SheetLine[], usual: ReturnType<typeof usualOfPeriod>, agreed: Agreed): number =>
+  usual ? lines.findIndex((line) => !line.explained && agreed.isOrdinary(line.elementId) && isAs(line, usual)) : -1;
 
 /** @returns null where hours become a salary, or a salary hours: that is another element, and said by hand */
 function moved(lines: SheetLine[], said: AgreedTerms, held: AgreedTerms, agreed: Agreed): SheetLine[] | null {
   const [before, after] = [usualOf(said, agreed), usualOf(held, agreed)];
   if (!before || !after || "amount" in before !== "amount" in after) return null;
   if (JSON.stringify(before) === JSON.stringify(after)) return lines;
-  const at = lines.findIndex((line) => !line.explained && agreed.isOrdinary(line.elementId) && isAs(line, before));
+  const at = ordinaryOf(lines, before, agreed);
   return lines.map((each, index) => (index === at ? { ...each, ...after } : each));
 }
 

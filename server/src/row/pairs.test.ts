@@ -1,0 +1,232 @@
+/**
+ * Features in pairs: where a rate comes from, who is paid, how hours come in, what happens, when it changes, and which
+ * path undoes it. Every two values of two features meet at least once, and each pay is held against a second, simple
+ * reckoning by days: so many hours of the agreed week, each at the rate of its day. Both countries.
+ */
+import type { Employment } from "@zesty/contract/people";
+import { readDay } from "@zesty/core/hours/dayText";
+import { decimal, sum } from "@zesty/core/quantity/decimal";
+import { halfUpToCent } from "@zesty/core/quantity/rounding";
+import { afterEach, describe, expect, it } from "vitest";
+import { undoDeparture } from "../departures/readDeparture.ts";
+import { recordDeparture } from "../departures/recordDeparture.ts";
+import { readLineOfTime, undoChange } from "../people/lineOfTime.ts";
+import { readPerson } from "../people/readPeople.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { discardRun } from "../runs/discardRun.ts";
+import { readRun } from "../runs/readRun.ts";
+import { takeBack } from "../runs/takeBack.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { approveDays, saveDays } from "../time/days.ts";
+
+const features = {
+  country: ["AU", "NZ"],
+  rate: ["own", "level", "salary"],
+  basis: ["full-time", "part-time"],
+  hours: ["usual", "exceptions", "all"],
+  happens: ["nothing", "annual leave", "sick", "unpaid", "starts", "leaves"],
+  changes: ["nothing", "on Wednesday", "on Thursday", "on the first day", "the day after"],
+  when: ["before the run", "in the open run"],
+  undone: ["nothing", "the change", "what happened", "discarded", "taken back"],
+} as const;
+type Pair = { [K in keyof typeof features]: (typeof features)[K][number] };
+const names = Object.keys(features) as (keyof Pair)[];
+
+/** A level is a matter of the awards. */
+const exists = (pair: Partial<Pair>) => !(pair.country === "NZ" && pair.rate === "level");
+
+/** A few rows in which every two values of two features stand together, chosen greedily. */
+function pairs(): Pair[] {
+  const open = new Set<string>();
+  const keysOf = (pair: Partial<Pair>) =>
+    names.flatMap((a, at) =>
+      names.slice(at + 1).flatMap((b) => (pair[a] && pair[b] ? [`${a}=${pair[a]} ${b}=${pair[b]}`] : [])),
+    );
+  for (const a of names)
+    for (const b of names.slice(names.indexOf(a) + 1))
+      for (const x of features[a])
+        for (const y of features[b]) if (exists({ [a]: x, [b]: y })) open.add(`${a}=${x} ${b}=${y}`);
+  const rows: Pair[] = [];
+  while (open.size > 0) {
+    const [first = ""] = open;
+    const row = Object.fromEntries(first.split(/ (?=\w+=)/).map((each) => each.split("="))) as Partial<Pair>;
+    for (const name of names) {
+      if (row[name]) continue;
+      const won = (value: string) => keysOf({ ...row, [name]: value }).filter((key) => open.has(key)).length;
+      const [best] = [...features[name]]
+        .filter((value) => exists({ ...row, [name]: value }))
+        .sort((a, b) => won(b) - won(a));
+      Object.assign(row, { [name]: best });
+    }
+    for (const key of keysOf(row)) open.delete(key);
+    rows.push(row as Pair);
+  }
+  return rows;
+}
+
+/** Each country's period, with its inconvenient days: a Wednesday and a Thursday in the middle of it. */
+const periods = {
+  AU: { days: ["22", "23", "24", "25", "26"].map((day) => `2026-06-${day}`), full: "7.6", part: "5" },
+  NZ: {
+    days: ["15", "16", "17", "18", "19", "22", "23", "24", "25", "26"].map((day) => `2026-06-${day}`),
+    ...{ full: "8", part: "6" },
+  },
+} as const;
+const [wednesday, thursday, friday] = ["2026-06-24", "2026-06-25", "2026-06-26"];
+const changeDay = (pair: Pair) =>
+  ({
+    nothing: null,
+    "on Wednesday": wednesday,
+    "on Thursday": thursday,
+    "on the first day": periods[pair.country].days[0] ?? null,
+    "the day after": "2026-06-29",
+  })[pair.changes];
+
+/** Dollars an hour before and after the change; level 1 and 4 of the retail award. */
+const rates = { own: ["30", "33"], level: ["26.55", "28.12"], salary: ["30", "33"] } as const;
+/** Hours of a weekday by the agreed week: the part-timer does not work on Fridays. */
+const hoursOn = ({ country, basis }: Pair, date: string): string =>
+  basis === "full-time" ? periods[country].full : date.endsWith("19") || date === friday ? "0" : periods[country].part;
+const weekly = (pair: Pair) =>
+  pair.basis === "full-time" ? decimal(hoursOn(pair, wednesday)).times(5) : decimal(hoursOn(pair, wednesday)).times(4);
+
+/** The second reckoning: by days, each at the rate of its day, one line a kind and rate. */
+function due(pair: Pair): { gross: string; worked: string } {
+  const from = pair.undone === "the change" ? null : changeDay(pair);
+  const happens = pair.undone === "what happened" ? "nothing" : pair.happens;
+  const cells = new Map<string, { hours: ReturnType<typeof decimal>; rate: string }>();
+  for (const date of periods[pair.country].days) {
+    if ((happens === "starts" && date < wednesday) || (happens === "leaves" && date > wednesday)) continue;
+    const rate = rates[pair.rate][from !== null && date >= from ? 1 : 0];
+    const kind = date === wednesday && !["nothing", "starts", "leaves"].includes(happens) ? happens : "worked";
+    const key = `${kind} ${rate}`;
+    const cell = cells.get(key) ?? { hours: decimal(0), rate };
+    cells.set(key, { ...cell, hours: cell.hours.plus(hoursOn(pair, date)) });
+  }
+  const paid = [...cells].flatMap(([key, { hours, rate }]) => {
+    if (key.startsWith("unpaid")) return [];
+    const amount = halfUpToCent(hours.times(rate));
+    // The award's loading of 17.5 % on annual leave.
+    const loading =
+      key.startsWith("annual") && pair.rate === "level" ? halfUpToCent(hours.times("0.175").times(rate)) : decimal(0);
+    return [amount.plus(loading)];
+  });
+  const worked = [...cells].flatMap(([key, { hours }]) => (key.startsWith("worked") ? [hours] : []));
+  return { gross: sum(paid).toFixed(2), worked: sum(worked).toString() };
+}
+
+let world: SmallWorld;
+afterEach(() => world.end());
+const who = () => world.personIds[0] ?? 0;
+const save = (section: Parameters<typeof saveSection>[3], values: object) =>
+  saveSection(world.context, world.actor, who(), section, values as never);
+
+const terms = (pair: Pair, from: string, at: 0 | 1): Employment & { from: string } =>
+  plainTerms(world, {
+    ...{ from, basis: pair.basis, weeklyHours: weekly(pair).toString() },
+    workPattern: [wednesday, wednesday, wednesday, wednesday, friday]
+      .map((date) => hoursOn(pair, date))
+      .concat("0", "0"),
+    hourlyRate: pair.rate === "own" ? rates.own[at] : null,
+    salary: pair.rate === "salary" ? weekly(pair).times(52).times(rates.salary[at]).toFixed(2) : null,
+  });
+const byTime = (pair: Pair, from: string, level: string) => ({
+  ...{ from, use: pair.hours === "usual" ? "exceptions" : pair.hours, settings: {}, flags: {} },
+  ...(pair.rate === "level"
+    ? { agreement: "MA000004", classification: level }
+    : { agreement: null, classification: null }),
+});
+
+function change(pair: Pair): void {
+  const from = changeDay(pair);
+  if (from === null) return;
+  if (pair.rate === "level") save("time", byTime(pair, from, "4"));
+  else save("employment", terms(pair, from, 1));
+}
+function undoTheChange(pair: Pair): void {
+  const from = changeDay(pair);
+  if (from === null) return;
+  const section = pair.rate === "level" ? "time" : "employment";
+  const lane = readLineOfTime(world.context, who()).lanes.find((each) => each.section === section);
+  undoChange(world.context, world.actor, who(), section, lane?.notches.findLast((each) => each.from === from)?.id ?? 0);
+}
+function setDay(pair: Pair, date: string, text: string): void {
+  const record = readDay(text, date, pair.country);
+  if (record && "fault" in record) throw new Error(record.fault);
+  const { context, actor, businessId } = world;
+  saveDays(context, actor, businessId, { days: [{ personId: who(), date, kind: "worked", record }] });
+  if (record) approveDays(context, actor, businessId, { days: [{ personId: who(), date }], approved: true });
+}
+const leaveWord = { "annual leave": "al", sick: "sick", unpaid: "unpaid" } as Record<string, string>;
+const asWorked = (pair: Pair, date: string) => (pair.hours === "all" ? hoursOn(pair, date) : "");
+function happen(pair: Pair): void {
+  const word = leaveWord[pair.happens];
+  if (word) setDay(pair, wednesday, word);
+  if (pair.happens === "leaves")
+    recordDeparture(world.context, world.actor, who(), {
+      ...{ lastDay: wednesday, reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
+    });
+}
+function undoWhatHappened(pair: Pair): void {
+  if (leaveWord[pair.happens]) setDay(pair, wednesday, asWorked(pair, wednesday));
+  if (pair.happens === "leaves") undoDeparture(world.context, world.actor, who());
+}
+
+function paid(pair: Pair): { gross: string; stops: string[] } {
+  world =
+    pair.country === "AU"
+      ? smallWorld(1)
+      : smallWorldNz(1, {
+          earlier: { pays: [{ start: "2025-06-16", end: "2026-06-14", gross: "20000", irregular: "0", days: "260" }] },
+        });
+  const startDate = pair.happens === "starts" && pair.undone !== "what happened" ? wednesday : "2020-01-06";
+  save("employment", terms(pair, "2020-01-06", 0));
+  const usual = weekly(pair).times(pair.country === "AU" ? 1 : 2);
+  const asAmount = { elementId: world.element("SAL"), amount: usual.times(rates.salary[0]).toFixed(2) };
+  const line = pair.rate === "salary" ? asAmount : { elementId: world.element("ORD"), hours: usual.toString() };
+  save("usualPay", { from: "2020-01-06", lines: pair.hours === "usual" || pair.rate === "salary" ? [line] : [] });
+  if (pair.rate === "level" || pair.hours !== "usual") save("time", byTime(pair, "2020-01-06", "1"));
+  save("details", { ...readPerson(world.context, who()).details, startDate });
+  if (pair.hours === "all")
+    for (const date of periods[pair.country].days)
+      if (date >= startDate && hoursOn(pair, date) !== "0") setDay(pair, date, hoursOn(pair, date));
+  const say = () => {
+    change(pair);
+    happen(pair);
+  };
+  if (pair.when === "before the run" && pair.happens !== "leaves") say();
+  let runId = openUsual(world);
+  if (pair.when === "in the open run" || pair.happens === "leaves") say();
+  if (pair.undone === "the change") undoTheChange(pair);
+  if (pair.undone === "what happened") undoWhatHappened(pair);
+  if (pair.undone === "discarded") {
+    discardRun(world.context, world.actor, runId);
+    runId = openUsual(world);
+  }
+  if (pair.undone === "taken back") {
+    signRun(world, runId);
+    runId = takeBack(world.context, world.actor, runId, "Looked at once more");
+  }
+  const view = readRun(world.context, world.actor, runId);
+  const row = view.rows[0];
+  // What is owed at the end stands beside the pay of the days.
+  const forTime = new Set(
+    view.elements
+      .filter(({ element }) => ["ordinary", "leaveTaken", "leaveLoading"].includes(element))
+      .map(({ code }) => code),
+  );
+  const amounts = (row?.figures?.lines ?? [])
+    .filter(({ code }) => forTime.has(code))
+    .map(({ amount }) => decimal(amount));
+  return {
+    gross: sum(amounts).toFixed(2),
+    stops: row?.marks.filter((mark) => mark.kind === "stop").map((mark) => mark.text) ?? [],
+  };
+}
+
+describe("every two features together come to what the days are worth", () => {
+  it.each(pairs().map((pair) => [names.map((name) => pair[name]).join(", "), pair] as const))("%s", (_words, pair) => {
+    const { gross, stops } = paid(pair);
+    expect([gross, stops]).toEqual([due(pair).gross, []]);
+  });
+});
