@@ -17,7 +17,7 @@ import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { type RateOn, ratesOn } from "../row/ratesOn.ts";
+import { type RateOn, ratesIn } from "../row/ratesOn.ts";
 import { otherPays as takenInPeriod } from "../runs/earlierInPeriod.ts";
 import { workedTerms } from "../runs/workedTerms.ts";
 import { workPlace } from "../setup/places.ts";
@@ -135,7 +135,7 @@ export function nzRows(
       ? new Map<number, Begun>()
       : new Map([...closedownsBegun(context, run), ...holidaysBegunBefore(context, run, ids)]);
   const yearStartTerms = workedTerms(store.db, ids, year.from, year.from, new Map()).terms;
-  const hourly = ratesOn(context, run.businessId, ids, run.periodEnd, run.periodStart);
+  const hourly = ratesIn(context, run, people);
   const esctOf: NzRows["esct"] = new Map();
   const parts = new Map(
     people.map((who): [number, NzPart] => {

@@ -117,13 +117,15 @@ function pricedSpans(
 ): Map<number, PricedSpan[]> {
   const of = (ids: readonly number[], _from: string, to: string) =>
     new Map(personTimes(context, run.businessId, ids, run.periodStart, to).map((each) => [each.who.id, each] as const));
-  const uncut = [...withTime].filter((id) => spans.get(id)?.length === 1);
+  // Who leaves within the period is priced as of the last day.
+  const isWhole = (id: number) => spans.get(id)?.length === 1 && spans.get(id)?.[0]?.to === run.periodEnd;
+  const uncut = [...withTime].filter(isWhole);
   const whole: Map<number, KnownPerson> = uncut.length === 0 ? new Map() : of(uncut, run.periodStart, run.periodEnd);
   const found = new Map<number, PricedSpan[]>();
   for (const id of withTime) {
     const own = spans.get(id) ?? [];
     const parts = own.flatMap((span): PricedSpan[] => {
-      const person = own.length === 1 ? whole.get(id) : of([id], span.from, span.to).get(id);
+      const person = isWhole(id) ? whole.get(id) : of([id], span.from, span.to).get(id);
       return person ? [{ span, person }] : [];
     });
     found.set(id, parts);

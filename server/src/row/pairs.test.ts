@@ -64,6 +64,20 @@ function pairs(): Pair[] {
   return rows;
 }
 
+/** Whatever happens beside whatever changes, undone by nothing: the others take turns. */
+const crossed = (): Pair[] =>
+  features.happens.flatMap((happens, a) =>
+    features.changes.slice(1).map((changes, b): Pair => {
+      const turn = <T>(values: readonly T[], at: number) => values[at % values.length] as T;
+      const country = turn(features.country, a + b);
+      return {
+        ...{ country, rate: turn(country === "NZ" ? (["own", "salary"] as const) : features.rate, a + 2 * b) },
+        ...{ basis: turn(features.basis, a), hours: turn(features.hours, a + b), happens, changes },
+        ...{ when: turn(features.when, b), undone: "nothing" },
+      };
+    }),
+  );
+
 /** Each country's period, with its inconvenient days: a Wednesday and a Thursday in the middle of it. */
 const periods = {
   AU: { days: ["22", "23", "24", "25", "26"].map((day) => `2026-06-${day}`), full: "7.6", part: "5" },
@@ -144,8 +158,10 @@ function change(pair: Pair): void {
   else save("employment", terms(pair, from, 1));
 }
 function undoTheChange(pair: Pair): void {
-  const from = changeDay(pair);
-  if (from === null) return;
+  const day = changeDay(pair);
+  if (day === null) return;
+  // What is said for a day before the start counts from it.
+  const from = pair.happens === "starts" && day < wednesday ? wednesday : day;
   const section = pair.rate === "level" ? "time" : "employment";
   const lane = readLineOfTime(world.context, who()).lanes.find((each) => each.section === section);
   undoChange(world.context, world.actor, who(), section, lane?.notches.findLast((each) => each.from === from)?.id ?? 0);
@@ -225,8 +241,11 @@ function paid(pair: Pair): { gross: string; stops: string[] } {
 }
 
 describe("every two features together come to what the days are worth", () => {
-  it.each(pairs().map((pair) => [names.map((name) => pair[name]).join(", "), pair] as const))("%s", (_words, pair) => {
-    const { gross, stops } = paid(pair);
-    expect([gross, stops]).toEqual([due(pair).gross, []]);
-  });
+  it.each([...pairs(), ...crossed()].map((pair) => [names.map((name) => pair[name]).join(", "), pair] as const))(
+    "%s",
+    (_words, pair) => {
+      const { gross, stops } = paid(pair);
+      expect([gross, stops]).toEqual([due(pair).gross, []]);
+    },
+  );
 });

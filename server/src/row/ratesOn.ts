@@ -72,6 +72,21 @@ export function ratesOn(
   );
 }
 
+/** The same for a period, as it is paid: on its last day, or on that of who leaves within it. */
+export function ratesIn(
+  context: Context,
+  run: { businessId: number; periodStart: string; periodEnd: string },
+  people: readonly { id: number; endDate: string | null }[],
+): Map<number, RateOn> {
+  const byDay = new Map<string, number[]>();
+  for (const { id, endDate } of people) {
+    const leaves = endDate !== null && endDate >= run.periodStart && endDate < run.periodEnd;
+    const day = leaves ? endDate : run.periodEnd;
+    byDay.set(day, [...(byDay.get(day) ?? []), id]);
+  }
+  return new Map([...byDay].flatMap(([day, ids]) => [...ratesOn(context, run.businessId, ids, day, run.periodStart)]));
+}
+
 /** Who has neither rate nor salary and is paid an amount each pay: its share of the agreed hours. */
 function amounts({ store: { db } }: Context, businessId: number) {
   let asked: { cycles: Map<number, Cycle>; ordinary: Set<number> } | undefined;

@@ -78,7 +78,9 @@ export function spansOf(
         agreements: agreements.get(who.id) ?? [],
         loadings: loadings.get(who.id) ?? [],
       };
-      const cuts = Object.values(own).flatMap((rows) => rows.map((row) => row.from).filter((day) => day > from));
+      const cuts = Object.values(own).flatMap((rows) =>
+        rows.map((row) => row.from).filter((day) => day > from && day <= to),
+      );
       const starts = [from, ...[...new Set(cuts)].sort()];
       const spans: { span: PersonSpan; key: string }[] = [];
       starts.forEach((start, at) => {

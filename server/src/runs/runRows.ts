@@ -10,7 +10,7 @@ import type { Laid, Typed } from "@zesty/core/pay/strands";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
-import { type RateOn, ratesOn } from "../row/ratesOn.ts";
+import { type RateOn, ratesIn } from "../row/ratesOn.ts";
 import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
 import {
   business,
@@ -91,7 +91,11 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   const onPayday = datedRecords(db, ids, run.payday);
   // Rates of pay and hours follow the day worked, taxes and accounts the day paid.
   const rates = workedTerms(db, ids, run.periodStart, run.periodEnd, onPayday.terms);
-  const hourly = ratesOn(context, run.businessId, ids, run.periodEnd, run.periodStart);
+  const hourly = ratesIn(
+    context,
+    run,
+    pays.map((row) => row.person),
+  );
   const records = { ...onPayday, terms: rates.terms };
   const funds = new Map(
     db

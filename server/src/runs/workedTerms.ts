@@ -34,7 +34,9 @@ export function workedTerms(
   const known = rowsOf(
     db.$client,
     employmentTerms,
-    `WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t."from" <= ? ORDER BY t."from", t.id`,
+    // What is agreed from a day after the last one is nobody's.
+    `JOIN person p ON p.id = t.person_id WHERE t.person_id IN (SELECT value FROM json_each(?)) AND t."from" <= ?
+       AND (p.end_date IS NULL OR t."from" <= p.end_date) ORDER BY t."from", t.id`,
     ...[JSON.stringify(personIds), end],
   );
   for (const row of known) {
