@@ -57,7 +57,11 @@ const names = (at: Place) => {
   return Object.keys(acts);
 };
 /** Acts that say the same fact or fill the same cell: the newer word counts, and their order is no matter of indifference. */
-const rivals = [/^a raise|^a move/, /^hours typed|^an hours sheet/];
+const rivals = [
+  ...[/^a raise|^a move/, /^hours typed|^an hours sheet/],
+  // The final pay goes with the cycle that holds on the last day.
+  /^a move|^a departure/,
+];
 const without = (same: RegExp) => (chosen: readonly string[]) => chosen.filter((each) => same.test(each)).length < 2;
 const commutes = (chosen: readonly string[]) => rivals.every((same) => without(same)(chosen));
 
