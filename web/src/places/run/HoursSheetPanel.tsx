@@ -31,6 +31,7 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
   // Somebody whose row waits for a yes is not put in.
   const waiting = new Set(open.map((row) => row.payId));
   const taken = (preview?.result ?? []).filter((each) => !waiting.has(each.payId));
+  const plain = (preview?.rows ?? []).filter((row) => row.marks.length === 0 && row.changes.length > 0);
   function putIn(): void {
     dispatch(rowsPutIn(taken));
     dispatch(
@@ -67,7 +68,6 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
       {preview && file && (
         <>
           <Summary preview={preview} file={file.name} />
-          <Pays preview={preview} waiting={waiting} />
           <Meanings
             names={preview.unmapped}
             choices={view.elements.map((each) => ({ value: each.code, name: each.name }))}
@@ -75,8 +75,8 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
           />
           <ul className="figures mt-2 text-[14px]">
             {[...preview.rows]
-              .filter((row) => row.marks.length + row.changes.length > 0)
-              // What wants a person stands first; plain changes follow in the sheet's own order.
+              .filter((row) => row.marks.length > 0)
+              // What wants a person stands first.
               .sort((a, b) => wants(a) - wants(b))
               .map((row) => (
                 <RowPlan
@@ -92,6 +92,17 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
                 />
               ))}
           </ul>
+          <Pays preview={preview} waiting={waiting} />
+          {plain.length > 0 && (
+            <details className="mt-2">
+              <summary className="text-action">{counted(plain.length, "row")} without a mark, cell by cell</summary>
+              <ul className="figures text-[14px]">
+                {plain.map((row) => (
+                  <RowPlan key={row.row} row={row} seen onSeen={() => {}} />
+                ))}
+              </ul>
+            </details>
+          )}
           <div className="sticky -bottom-4 -mx-5 mt-2 border-t border-rule bg-sheet px-5 py-3">
             <Button look="main" disabled={preview.stops.length > 0 || taken.length === 0} onClick={putIn}>
               {taken.length === 0 ? "Nothing to put in" : `Put in ${counted(taken.length, "person", "people")}`}
@@ -104,7 +115,7 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
   );
 }
 
-const wants = (row: SheetRowPlan) => (isStopped(row) ? 0 : asksForYes(row) ? 1 : row.marks.length > 0 ? 2 : 3);
+const wants = (row: SheetRowPlan) => (isStopped(row) ? 0 : asksForYes(row) ? 1 : 2);
 
 function Summary({ preview, file }: { preview: HoursSheetPreview; file: string }) {
   const stops = preview.rows.filter(isStopped).length;

@@ -65,7 +65,7 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
   const { errors } = form.formState;
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
-      <From form={form as unknown as UseFormReturn<{ from: string }>} />
+      <From form={form as unknown as UseFormReturn<{ from: string }>} hint="Work from this day on is paid by it" />
       <ChoiceField
         label="Hours come in"
         hint="Exceptions: the week's pattern is paid where nothing is recorded"
