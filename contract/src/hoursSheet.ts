@@ -8,6 +8,8 @@ export interface HoursSheetFile {
   name: string;
   /** base64 */
   data: string;
+  /** which sheet of the workbook; the one that looks like it where nobody says */
+  sheet?: string;
   /** what unknown headings mean: code of a pay element, or "ignore" */
   mapping?: Record<string, string>;
 }
@@ -17,6 +19,7 @@ export const hoursSheetFile = Joi.object<HoursSheetFile>({
     "string.max": "The file is larger than 5 MB. Bring the one sheet alone.",
     "string.empty": "The file is empty.",
   }),
+  sheet: Joi.string().max(100).label("Sheet"),
   mapping: Joi.object().pattern(Joi.string().max(120), Joi.string().max(40)).max(100),
 });
 /** An export of shifts: the file, the period in hand, and what its headings and codes were said to be. */
@@ -31,14 +34,15 @@ export const shiftSheetFile = hoursSheetFile.append<ShiftSheetFile>({
   from: date().required().label("From"),
   to: date().required().label("To"),
 });
-export interface ShiftSheetPreview extends ShiftPlan {
+/** Which sheet of the workbook was read, and which others hold something. */
+export interface SheetRead {
   sheet: string;
+  others: string[];
 }
-export interface HoursSheetPreview extends SheetPlan {
+export interface ShiftSheetPreview extends ShiftPlan, SheetRead {}
+export interface HoursSheetPreview extends SheetPlan, SheetRead {
   /** of the run that it was read against */
   version: number;
-  /** name of the sheet in the workbook */
-  sheet: string;
   /** of whose pay changes by it: before, and as it would be */
   pays: { payId: number; name: string; hours: [string, string]; gross: [string, string] }[];
 }

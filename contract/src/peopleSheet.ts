@@ -1,7 +1,9 @@
 /** Several new people at once: a file or typed rows, what stands in their way, and the pay that comes out first. */
+
 import type { PeopleTable, PersonCells, PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
 import { mostPeople } from "@zesty/core/hoursSheet/peopleSheet";
 import Joi from "joi";
+import type { SheetRead } from "./hoursSheet.ts";
 
 export const personCells = Joi.object<PersonCells>().pattern(Joi.string().max(40), Joi.string().allow("").max(200));
 export interface PeopleRows {
@@ -11,10 +13,7 @@ export const peopleRows = Joi.object<PeopleRows>({
   rows: Joi.array().items(personCells).min(1).max(mostPeople).required().label("People"),
 });
 
-export interface PeopleFileRead extends PeopleTable {
-  /** name of the sheet in the workbook */
-  sheet: string;
-}
+export interface PeopleFileRead extends PeopleTable, SheetRead {}
 
 export interface PlannedPerson {
   /** payroll ID that the person would have */

@@ -14,9 +14,14 @@ export interface SheetTable {
   /** of the sheet in the workbook, or of the file */
   name: string;
   rows: SheetCell[][];
+  /** names of the workbook's other sheets that hold something and were not read */
+  others?: string[];
   /** what a person should know: hidden rows, other sheets */
   notes: string[];
 }
+
+/** The sheet of explanations that goes out beside ours. */
+export const helpSheet = "How to fill in";
 
 export const blankCell: SheetCell = { kind: "blank", text: "" };
 export const textCell = (text: string): SheetCell => (text.trim() === "" ? blankCell : { kind: "text", text });

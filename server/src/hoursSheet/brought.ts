@@ -1,4 +1,5 @@
 /** Files that are brought: read in a worker, and what somebody said that strangers' headings mean, remembered. */
+import type { HoursSheetFile, SheetRead } from "@zesty/contract/hoursSheet";
 import type { SheetTable } from "@zesty/core/hoursSheet/table";
 import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
@@ -11,11 +12,13 @@ const reading = workerPool("readBookWorker");
 export const stopReading = reading.stop;
 
 /** @param data base64 */
-export async function readBrought(name: string, data: string): Promise<SheetTable> {
-  const read = await reading.run<ReadBook>({ name, bytes: new Uint8Array(Buffer.from(data, "base64")) });
+export async function readBrought({ name, data, sheet }: HoursSheetFile): Promise<SheetTable> {
+  const read = await reading.run<ReadBook>({ name, bytes: new Uint8Array(Buffer.from(data, "base64")), sheet });
   if ("fault" in read) throw cannot("hours-sheet", read.fault, { errors: [{ path: "data", text: read.fault }] });
   return read.table;
 }
+
+export const sheetRead = ({ name, others = [] }: SheetTable): SheetRead => ({ sheet: name, others });
 
 /** A heading means one thing in a sheet of hours and may mean another in one of shifts. */
 export type Layout = "hours" | "shifts" | "people" | "newPeople";

@@ -117,6 +117,37 @@ describe("out and back", () => {
     await expect(back(sheet, { Hrs: "NONE" }, "clock.csv")).rejects.toThrow(/cannot mean NONE/);
   });
 
+  it("says which sheet of a workbook it read, and reads another where somebody says so", async () => {
+    const book = new exceljs.Workbook();
+    book.addWorksheet("Read me").addRow(["How to fill this in"]);
+    for (const [name, hours] of [
+      ["Week 26", 36],
+      ["Week 27", 30],
+    ] as const)
+      for (const row of [
+        ["Code", "Name", "Ordinary"],
+        ["E0", "Alex Sample0", hours],
+      ])
+        (book.getWorksheet(name) ?? book.addWorksheet(name)).addRow(row);
+    book.addWorksheet("Empty");
+    const data = (await bytesOf(book)).toString("base64");
+    const read = (sheet?: string) =>
+      sheetBack(world.context, world.actor, runId, { name: "weeks.xlsx", data, ...(sheet ? { sheet } : {}) });
+    const first = await read();
+    expect([first.sheet, first.others, first.rows[0]?.changes[0]?.after]).toEqual([
+      "Week 26",
+      ["Read me", "Week 27"],
+      "36",
+    ]);
+    const other = await read("Week 27");
+    expect([other.sheet, other.others, other.rows[0]?.changes[0]?.after]).toEqual([
+      "Week 27",
+      ["Read me", "Week 26"],
+      "30",
+    ]);
+    await expect(read("Week 28")).rejects.toThrow(/no sheet “Week 28”/);
+  });
+
   it("refuses what is no sheet, each with its sentence", async () => {
     const text = (name: string, bytes: Buffer) =>
       readBook({ name, bytes }).then((read) => ("fault" in read ? read.fault : "taken"));

@@ -18,7 +18,7 @@ import { saveRows } from "../runs/saveRows.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { meaningsOf, readBrought, rememberMeanings } from "./brought.ts";
+import { meaningsOf, readBrought, rememberMeanings, sheetRead } from "./brought.ts";
 import type { SheetOut } from "./writeBook.ts";
 
 /** Elements that a sheet asks for: used in this run or the last, and leave; others only where they were typed. */
@@ -89,9 +89,10 @@ export async function sheetBack(
   context: Context,
   actor: Actor,
   runId: number,
-  { name, data, mapping = {} }: HoursSheetFile,
+  file: HoursSheetFile,
 ): Promise<HoursSheetPreview> {
-  const table = await readBrought(name, data);
+  const { name, mapping = {} } = file;
+  const table = await readBrought(file);
   const before = readRun(context, actor, runId);
   const known = meaningsOf(context, before.businessId, "hours");
   const codes = new Set([...before.elements.map((each) => each.code), "ignore"]);
@@ -113,7 +114,7 @@ export async function sheetBack(
       about: `${view.number}, payday ${view.payday}: ${plan.rows.length} rows`,
     });
   });
-  return { ...plan, version: view.version, sheet: table.name, pays: paysBy(context, actor, view, plan) };
+  return { ...plan, version: view.version, ...sheetRead(table), pays: paysBy(context, actor, view, plan) };
 }
 
 /** The pays that would come of it, worked out as they will be when it is put in. */

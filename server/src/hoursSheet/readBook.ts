@@ -2,7 +2,14 @@
  * Reads a workbook or a CSV into a table of cells. Dates honour the workbook's own base; a cell that is formatted as a
  * time holds hours; a formula gives its stored value, never a new one. Macros, passwords and huge files are refused.
  */
-import { blankCell, headingKey, type SheetCell, type SheetTable, textCell } from "@zesty/core/hoursSheet/table";
+import {
+  blankCell,
+  headingKey,
+  helpSheet,
+  type SheetCell,
+  type SheetTable,
+  textCell,
+} from "@zesty/core/hoursSheet/table";
 import { parse } from "csv-parse/sync";
 import type { CellValue, Worksheet } from "exceljs";
 
@@ -74,7 +81,7 @@ function tableOf(sheet: Worksheet): SheetTable {
   return { name: sheet.name, rows: Array.from(rows, (row) => row ?? []), notes };
 }
 
-async function readWorkbook(bytes: Buffer): Promise<ReadBook> {
+async function readWorkbook(bytes: Buffer, wanted: string | undefined): Promise<ReadBook> {
   const { size, names } = unpackedSize(bytes);
   if (size > 60_000_000 || size > bytes.length * 150)
     return { fault: "The workbook unpacks to far more than its size. Save the one sheet alone, and bring that." };
@@ -96,15 +103,23 @@ async function readWorkbook(bytes: Buffer): Promise<ReadBook> {
         (value) => typeof value === "string" && ["code", "name", "personcode", "start"].includes(headingKey(value)),
       ),
     );
+  const chosen = book.worksheets.find((each) => each.name === wanted);
+  if (wanted !== undefined && !chosen) return { fault: `The workbook has no sheet “${wanted}”. Choose one of it.` };
   const sheet =
-    book.worksheets.find((each) => each.name === "Hours") ?? book.worksheets.find(looksRight) ?? book.worksheets[0];
+    chosen ??
+    book.worksheets.find((each) => each.name === "Hours") ??
+    book.worksheets.find(looksRight) ??
+    book.worksheets[0];
   if (!sheet) return { fault: "The workbook has no sheet." };
   if (sheet.rowCount > mostRows)
     return { fault: `The sheet has ${sheet.rowCount} rows; ${mostRows} are read at most.` };
   const merged = Object.keys((sheet as unknown as { _merges?: object })._merges ?? {});
   if (merged.length > 0)
     return { fault: `Cells are merged in the sheet (${merged[0]}). Take the merging away, so that each row is whole.` };
-  return { table: tableOf(sheet) };
+  const others = book.worksheets
+    .filter((each) => each !== sheet && each.actualRowCount > 0 && each.name !== helpSheet)
+    .map((each) => each.name);
+  return { table: { ...tableOf(sheet), others } };
 }
 
 function readCsv(bytes: Buffer, name: string): ReadBook {
@@ -135,7 +150,14 @@ function readCsv(bytes: Buffer, name: string): ReadBook {
   }
 }
 
-export async function readBook({ name, bytes }: { name: string; bytes: Uint8Array }): Promise<ReadBook> {
+export interface BookFile {
+  name: string;
+  bytes: Uint8Array;
+  /** which sheet of a workbook */
+  sheet?: string | undefined;
+}
+
+export async function readBook({ name, bytes, sheet }: BookFile): Promise<ReadBook> {
   const file = Buffer.from(bytes);
   if (file.length === 0) return { fault: `${name} is empty.` };
   if (file.length > mostBytes) return { fault: `${name} is larger than 5 MB. Bring the one sheet alone.` };
@@ -143,5 +165,5 @@ export async function readBook({ name, bytes }: { name: string; bytes: Uint8Arra
     return {
       fault: `${name} has a password, or is of the old format. Save it as a plain workbook (.xlsx) without one.`,
     };
-  return isZip(file) ? readWorkbook(file) : readCsv(file, name);
+  return isZip(file) ? readWorkbook(file, sheet) : readCsv(file, name);
 }

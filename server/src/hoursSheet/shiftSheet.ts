@@ -10,16 +10,17 @@ import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { person } from "../store/schema.ts";
 import { daysBetweenDates } from "../time/readDays.ts";
-import { meaningsOf, readBrought, rememberMeanings } from "./brought.ts";
+import { meaningsOf, readBrought, rememberMeanings, sheetRead } from "./brought.ts";
 
 /** Nothing is written but what headings and codes were said to mean. */
 export async function shiftSheetBack(
   context: Context,
   actor: Actor,
   businessId: number,
-  { name, data, mapping = {}, people = {}, from, to }: ShiftSheetFile,
+  file: ShiftSheetFile,
 ): Promise<ShiftSheetPreview> {
-  const table = await readBrought(name, data);
+  const { name, mapping = {}, people = {}, from, to } = file;
+  const table = await readBrought(file);
   const owner = findBusiness(context, businessId);
   const known = context.store.db.select().from(person).where(eq(person.businessId, businessId)).all();
   demandKnown("mapping", mapping, new Set([...Object.keys(shiftColumns), "ignore"]), "no column of a sheet of shifts");
@@ -57,7 +58,7 @@ export async function shiftSheetBack(
       about: `${plan.rows.length} rows, ${plan.days.length} days`,
     });
   });
-  return { ...plan, sheet: table.name };
+  return { ...plan, ...sheetRead(table) };
 }
 
 function demandKnown(path: string, said: Record<string, string>, known: ReadonlySet<string>, what: string): void {

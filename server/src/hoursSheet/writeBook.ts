@@ -1,4 +1,5 @@
 /** The hours sheet as a workbook and as CSV: filled with what stands in the run, ready to be sent to the client. */
+import { helpSheet } from "@zesty/core/hoursSheet/table";
 import { stringify } from "csv-stringify/sync";
 import { plainCell } from "../documents/journalCsv.ts";
 
@@ -56,7 +57,7 @@ export async function hoursWorkbook(out: SheetOut): Promise<Buffer> {
         formulae: [`"${out.costCentres.join(",").slice(0, 250)}"`],
       };
   });
-  const about = book.addWorksheet("How to fill in");
+  const about = book.addWorksheet(helpSheet);
   about.columns = [{ width: 100 }];
   about.addRow([plainCell(`${out.business}: hours of ${out.period}`)]).font = { bold: true };
   for (const line of help) about.addRow([line]);

@@ -15,7 +15,7 @@ import {
 } from "@zesty/core/hoursSheet/peopleSheet";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { meaningsOf, readBrought, rememberMeanings } from "../hoursSheet/brought.ts";
+import { meaningsOf, readBrought, rememberMeanings, sheetRead } from "../hoursSheet/brought.ts";
 import { cannot } from "../http/problem.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
@@ -30,9 +30,10 @@ export async function readPeopleFile(
   context: Context,
   actor: Actor,
   businessId: number,
-  { name, data, mapping = {} }: HoursSheetFile,
+  file: HoursSheetFile,
 ): Promise<PeopleFileRead> {
-  const table = await readBrought(name, data);
+  const { name, mapping = {} } = file;
+  const table = await readBrought(file);
   const columns = peopleColumnsIn(findBusiness(context, businessId).country);
   const known = new Set([...columns.map((each) => each.name), "ignore"]);
   const strange = Object.entries(mapping).find(([, means]) => !known.has(means));
@@ -51,7 +52,7 @@ export async function readPeopleFile(
       about: `${read.rows.length} rows`,
     });
   });
-  return { ...read, sheet: table.name };
+  return { ...read, ...sheetRead(table) };
 }
 
 interface Checked {

@@ -3,6 +3,8 @@ export interface Brought {
   name: string;
   /** base64 */
   data: string;
+  /** which sheet of a workbook, once somebody has said */
+  sheet?: string;
 }
 
 /** Read in pieces, so that the page stays awake. */

@@ -80,6 +80,8 @@ function Sheet({ business }: { business: { id: number; name: string; country: Co
     setFile(next);
     const answer = await read({ business: business.id, ...next, mapping });
     if (!answer.data || answer.data.stops.length > 0) return;
+    // Of several sheets somebody says which one is meant.
+    if (answer.data.others.length > 0 && next.sheet === undefined) return;
     change([...filled, ...answer.data.rows.map(rowOf)]);
     setFile(null);
     setMessage(`${counted(answer.data.rows.length, "row")} from ${next.name}. Ctrl+Z takes them out again.`);
@@ -130,8 +132,18 @@ function Sheet({ business }: { business: { id: number; name: string; country: Co
         </p>
         {reading.isLoading && <p className="text-quiet">Reading {file?.name}…</p>}
         <ProblemNote error={reading.error ?? adding.error ?? planned.error} />
-        {file && reading.data && reading.data.stops.length > 0 && (
+        {file && reading.data && (reading.data.stops.length > 0 || reading.data.others.length > 0) && (
           <div className="mb-3">
+            {reading.data.others.length > 0 && (
+              <p className="flex flex-wrap items-baseline gap-x-3">
+                <span>Which sheet of {file.name}?</span>
+                {[reading.data.sheet, ...reading.data.others].map((sheet) => (
+                  <Button key={sheet} onClick={() => void bring({ ...file, sheet })}>
+                    {sheet}
+                  </Button>
+                ))}
+              </p>
+            )}
             {reading.data.stops.map((text) => (
               <p key={text} role="alert" className="text-plum">
                 {text}

@@ -9,6 +9,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { BringFile } from "../../parts/sheets/BringFile.tsx";
 import type { Brought } from "../../parts/sheets/broughtFile.ts";
 import { Meanings } from "../../parts/sheets/Meanings.tsx";
+import { OtherSheets } from "../../parts/sheets/OtherSheets.tsx";
 import { asksForYes, isStopped, SheetMarks } from "../../parts/sheets/SheetMarks.tsx";
 import { api } from "../../state/api.ts";
 import { rowsPutIn, said } from "../../state/runSlice.ts";
@@ -68,6 +69,7 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
       {preview && file && (
         <>
           <Summary preview={preview} file={file.name} />
+          <OtherSheets read={preview} onChoose={(sheet) => void bring({ ...file, sheet })} />
           <Meanings
             names={preview.unmapped}
             choices={view.elements.map((each) => ({ value: each.code, name: each.name }))}

@@ -9,6 +9,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { BringFile } from "../../parts/sheets/BringFile.tsx";
 import type { Brought } from "../../parts/sheets/broughtFile.ts";
 import { Meanings } from "../../parts/sheets/Meanings.tsx";
+import { OtherSheets } from "../../parts/sheets/OtherSheets.tsx";
 import { asksForYes, isStopped, SheetMarks } from "../../parts/sheets/SheetMarks.tsx";
 import { api } from "../../state/api.ts";
 
@@ -98,6 +99,7 @@ export function ShiftsPanel({ view, onPutIn, onBack }: Props) {
             <span className="font-semibold">{file.name}</span>: {counted(preview.rows.length, "row")},{" "}
             {counted(preview.days.length, "day")} with changes{stopped > 0 ? `, ${stopped} stopped` : ""}.
           </p>
+          <OtherSheets read={preview} onChoose={(sheet) => bring({ ...file, sheet })} />
           {preview.stops.map((text) => (
             <p key={text} role="alert" className="text-plum">
               {text}
