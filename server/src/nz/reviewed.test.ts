@@ -8,7 +8,7 @@ import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../smallWorld.ts";
-import { saveDays } from "../time/days.ts";
+import { approveDays, saveDays } from "../time/days.ts";
 import { recordClosedown } from "./closedown.ts";
 
 let world: SmallWorld;
@@ -268,5 +268,40 @@ describe("what only a person knows of holidays is asked", () => {
     signRun(world, runId);
     const balance = () => readPerson(world.context, who()).leave.balances.find((each) => each.kind === "annual")?.hours;
     expect(balance() ?? "0").toMatch(/^0/);
+  });
+});
+
+describe("who is paid an amount each pay, with neither salary nor rate", () => {
+  const paidAmount = () => {
+    world = smallWorldNz(1);
+    saveSection(world.context, world.actor, who(), "employment", {
+      ...plainTerms(world, { from: "2020-01-06", weeklyHours: "40", hourlyRate: null }),
+      workPattern: days,
+    } as never);
+    saveSection(world.context, world.actor, who(), "usualPay", {
+      from: "2020-01-06",
+      lines: [{ elementId: world.element("SAL"), amount: "2800.00" }],
+    });
+  };
+  it("a week of annual holidays by its days comes out of the amount", () => {
+    paidAmount();
+    const dates = [22, 23, 24, 25, 26].map((day) => `2026-06-${day}`);
+    const record = { shifts: [], leave: [{ kind: "annual" }] };
+    const { context, actor, businessId } = world;
+    saveDays(context, actor, businessId, {
+      days: dates.map((date) => ({ personId: who(), date, kind: "worked" as const, record })),
+    });
+    approveDays(context, actor, businessId, { days: dates.map((date) => ({ personId: who(), date })), approved: true });
+    const runId = open();
+    expect([figures(runId)?.gross, line(runId, "AL")]).toEqual(["2800.00", "1400.00"]);
+  });
+  it("a week and a sick day that are typed are worth the amount's share", () => {
+    paidAmount();
+    const runId = open([
+      { code: "SAL", amount: "1400.00" },
+      { code: "AL", units: "1" },
+      { code: "SICK", units: "1" },
+    ]);
+    expect([line(runId, "AL"), line(runId, "SICK")]).toEqual(["1400.00", "280.00"]);
   });
 });

@@ -137,3 +137,13 @@ it("an allowance for all purposes beside overtime is asked about", () => {
   const long = worked({ ...given, pattern: monToFri, days: { "2026-06-22": "7-20 b30" } });
   expect([short.asked(asks), long.asked(asks)]).toEqual([[], ["query"]]);
 });
+
+it.each<[Record<string, boolean>, RegExp | null]>([
+  [{}, /pays who leads others an allowance/],
+  [{ leadsOthers: true }, /leading hand's allowance of .* is not worked out here/],
+  [{ leadsOthers: false }, null],
+])("a leading hand, %j", (flags, asked) => {
+  const found = worked({ agreement: "MA000010", level: "C10", pattern: monToFri, flags, days: {} });
+  expect(found.asked(/lead/)).toEqual(asked ? ["query"] : []);
+  if (asked) expect(found.asked(asked)).toEqual(["query"]);
+});

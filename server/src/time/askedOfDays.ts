@@ -1,5 +1,6 @@
 /** What only a person can say of recorded days: asked in the run, never guessed. */
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
+import { leadsOthers } from "@zesty/core/agreements/flags";
 import { dateWords, weekday } from "@zesty/core/calendar/dates";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
@@ -17,6 +18,7 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...holidaysOff(person, dates),
   ...juniorsAsAdults(person, hours),
   ...forAllPurposes(person, hours),
+  ...leadingHands(person, hours),
 ];
 
 /** The dollars of a level from before the newest pay guide: they go on until somebody enters the new ones. */
@@ -118,4 +120,17 @@ function forAllPurposes({ time }: KnownPerson, hours: PersonHours): string[] {
     : [
         `${paid.map((each) => each.code.replaceAll("-", " ")).join(", ")}: an allowance for all purposes is part of the rate for overtime, penalties and leave, and stands here by itself. Put it into the person's rate, or add what it makes of them.`,
       ];
+}
+
+/** A leading hand's allowance goes by how many are led, and is part of the rate for all purposes: said by hand. */
+function leadingHands({ time }: KnownPerson, hours: PersonHours): string[] {
+  const { rules, person } = time;
+  if (!rules?.allowances.some((each) => each.if?.leads) || hours.pieces.length + hours.plain.length === 0) return [];
+  const leads = person.flags?.[leadsOthers];
+  if (leads === false || person.leads !== undefined) return [];
+  return [
+    leads === undefined
+      ? `${rules.title} pays who leads others an allowance for all purposes. Say under People, Agreement and hours, whether this person does.`
+      : `The leading hand's allowance of ${rules.title} is not worked out here. Put it into the person's rate, since it counts for overtime, penalties and leave, or add it to this pay.`,
+  ];
 }
