@@ -1,0 +1,78 @@
+/** Two people at one run, one week and one request: nobody's word is lost, and nothing is done twice. */
+import type { Page } from "@playwright/test";
+import { expect, openAt, openRun, testInOneWorld, type World } from "../world.ts";
+
+const test = testInOneWorld();
+const cell = (page: Page, person: RegExp, column: number) =>
+  page.getByRole("grid").getByRole("row", { name: person }).getByRole("gridcell").nth(column);
+const saved = (page: Page) => expect(page.getByText("Saved", { exact: true })).toBeVisible();
+async function type(page: Page, person: RegExp, column: number, text: string): Promise<void> {
+  await cell(page, person, column).click();
+  await page.keyboard.type(text);
+  await page.keyboard.press("Enter");
+  await saved(page);
+}
+const atTheRun = async (page: Page, world: World, email?: string) => {
+  await openAt(page, world, `/run/${openRun}`, email);
+  await page.getByRole("tab", { name: "Hours" }).click();
+  await expect(cell(page, /Jarrah Mokoena/, 2)).toBeVisible();
+};
+
+test("in two cells of one row: each undoes their own, and the other's stands", async ({ page, world, browser }) => {
+  const theirs = await (await browser.newContext()).newPage();
+  await atTheRun(page, world);
+  await atTheRun(theirs, world, "rowan@pith.example");
+  await type(page, /Jarrah Mokoena/, 2, "33");
+  await type(theirs, /Jarrah Mokoena/, 3, "5");
+  await expect(cell(page, /Jarrah Mokoena/, 3)).toHaveText("5");
+  await cell(page, /Jarrah Mokoena/, 2).click();
+  await page.keyboard.press("ControlOrMeta+Z");
+  await saved(page);
+  await expect(cell(page, /Jarrah Mokoena/, 2)).toHaveText("30");
+  await expect(cell(page, /Jarrah Mokoena/, 3)).toHaveText("5");
+  await expect(cell(theirs, /Jarrah Mokoena/, 2)).toHaveText("30");
+  await theirs.close();
+});
+
+test("in one cell at once: the first stands, the other's is kept and offered", async ({ page, world, browser }) => {
+  const theirs = await (await browser.newContext()).newPage();
+  await atTheRun(page, world);
+  await atTheRun(theirs, world, "rowan@pith.example");
+  // Their line is cut while both type.
+  await theirs.context().setOffline(true);
+  await cell(theirs, /Marnie Okafor/, 2).click();
+  await theirs.keyboard.type("31");
+  await theirs.keyboard.press("Enter");
+  await type(page, /Marnie Okafor/, 2, "36");
+  await theirs.context().setOffline(false);
+  // Kept and offered, whichever of the two the page hears of first.
+  await expect(theirs.getByRole("alert")).toContainText("Marnie Okafor");
+  await expect(cell(theirs, /Marnie Okafor/, 2)).toHaveText("36");
+  await theirs.getByRole("button", { name: "Put mine in" }).click();
+  await expect(cell(page, /Marnie Okafor/, 2)).toHaveText("31");
+  await theirs.close();
+});
+
+test("a request for leave is answered once; the other answer is told so", async ({ page, world, browser }) => {
+  const theirs = await (await browser.newContext()).newPage();
+  const button = (at: Page, name: string) => at.getByRole("button", { name, exact: true });
+  for (const [at, email] of [[page], [theirs, "rowan@pith.example"]] as [Page, string?][]) {
+    await openAt(at, world, "/time/leave", email);
+    await at.getByRole("button", { name: "Tobias Wren: Annual leave, 3 Aug" }).click();
+    await at.getByLabel("Leave in advance is agreed").check();
+    await expect(button(at, "Approve")).toBeEnabled();
+  }
+  // Both press at once.
+  await Promise.all([button(page, "Approve").click(), button(theirs, "Decline").click()]);
+  await expect
+    .poll(async () => (await page.getByRole("alert").count()) + (await theirs.getByRole("alert").count()))
+    .toBe(1);
+  const states = await Promise.all(
+    [page, theirs].map(async (at) => {
+      await at.reload();
+      return at.getByRole("button", { name: /^Tobias Wren: Annual leave, 3 Aug/ }).count();
+    }),
+  );
+  expect(states[0]).toBe(states[1]);
+  await theirs.close();
+});
