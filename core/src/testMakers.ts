@@ -69,6 +69,7 @@ export const elements = new Map(
     element({ id: 6, code: "WET", name: "Wet work", element: "allowance", entry: "amount" }),
     element({ id: 7, code: "BACK", name: "Back pay", element: "backPay", entry: "amount" }),
     element({ id: 8, code: "UNUSED", name: "Unused leave", element: "unusedLeave", entry: "amount", leave: "annual" }),
+    element({ id: 12, code: "SAL", name: "Salary", entry: "amount" }),
     element({ id: 11, code: "LIEU", name: "Time in lieu", element: "leaveTaken", leave: "timeInLieu" }),
     element({ id: 10, code: "ETP", name: "Termination payment", element: "etp", entry: "amount" }),
     element({
