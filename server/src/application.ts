@@ -12,6 +12,7 @@ import { RunEvents } from "./http/events.ts";
 import { problemOf } from "./http/handler.ts";
 import { Jobs } from "./jobs/jobs.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
+import { debtsOfEarlier } from "./row/earlierDebts.ts";
 import type { Settings } from "./settings.ts";
 import { ruleShelf } from "./setup/ruleShelf.ts";
 import { keyTrail, verifyNew } from "./store/audit.ts";
@@ -62,6 +63,7 @@ export function makeApplication(
       if (runId !== null) events.changed(runId, by);
     },
   };
+  debtsOfEarlier(context);
   const outbox = outboxWorker(context);
   const jobs = new Jobs((error) => problemOf(context, error, "job"));
   const watch = setInterval(() => {

@@ -214,7 +214,8 @@ function toDoOf(
       next.payday < day,
       `/run?cycle=${next.cycleId}`,
     );
-  // What is owed never leaves by its day passing: it stays, marked late, until it is known to be paid.
+  // What is owed does not leave by its day passing: it stays, marked late, as far back as the desk looks. That it was
+  // paid nothing here can know yet.
   for (const { date, words, cents } of pins) {
     const late = date < day;
     const what = `${words} of ${dollars(cents)} ${late ? "was to be paid by then" : "to pay"}`;

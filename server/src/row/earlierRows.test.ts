@@ -2,15 +2,18 @@
 import { createHash } from "node:crypto";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import type { UsualLine } from "@zesty/contract/people";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
 import { makeCorrection } from "../corrections/correct.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
+import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { outbox } from "../store/schema.ts";
+import { outbox, usualPay } from "../store/schema.ts";
 import { approveDays, saveDays } from "../time/days.ts";
+import { debtsOfEarlier } from "./earlierDebts.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
@@ -69,6 +72,46 @@ it.each([
   });
   expect(row()?.lines.find((line) => line.elementId === element("ORD") && !line.corrects)?.hours).not.toBe(typed);
   signRun(world, runId);
+});
+
+it("a plan of recovery that stood in usual pay is a debt of its own, of what is left, beside a new one", () => {
+  world = smallWorld(1);
+  const { context, actor, element } = world;
+  const personId = world.personIds[0] ?? 0;
+  const overpaid = ensureElement(context, world.businessId, standardElements.overpaid);
+  const usual = (from: string, more: SheetLine[]) =>
+    context.store.db
+      .insert(usualPay)
+      .values({ personId, from, lines: [{ elementId: element("ORD"), hours: "38" }, ...more] as UsualLine[] })
+      .run();
+  const plan = { elementId: overpaid, amount: "25.00", terms: { total: "64.50", since: "2026-07-02" } };
+  signRun(world, openUsual(world));
+  usual("2026-06-29", [plan]);
+  usual("2026-08-03", [plan]);
+  const taken = (runId: number) =>
+    readRun(context, actor, runId)
+      .rows[0]?.figures?.lines.filter((line) => line.code === "OVERPAID")
+      .map((line) => line.amount);
+  const second = openUsual(world);
+  expect(taken(second)).toEqual(["25.00"]);
+  signRun(world, second);
+  const third = openUsual(world);
+  const before = readRun(context, actor, third).rows[0]?.figures?.net;
+  const sealed = signedBytes();
+  // Done once, whenever the program starts.
+  debtsOfEarlier(context);
+  debtsOfEarlier(context);
+  expect([taken(third), readRun(context, actor, third).rows[0]?.figures?.net]).toEqual([["25.00"], before]);
+  expect(signedBytes()).toBe(sealed);
+  signRun(world, third);
+  // What is left, and then nothing, also where the later usual pay held the plan.
+  const rest = Array.from({ length: 3 }, () => {
+    const runId = openUsual(world);
+    const found = taken(runId);
+    signRun(world, runId);
+    return found;
+  });
+  expect(rest).toEqual([["14.50"], [], []]);
 });
 
 it("lines of a pay are written in one place", () => {
