@@ -1,4 +1,6 @@
 /** Every route asks who is there: the list of routes is read, not kept by hand. Problems are problem details. */
+
+import { request } from "node:http";
 import fc from "fast-check";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readyRun, type SmallWorld, smallWorld } from "./smallWorld.ts";
@@ -244,4 +246,21 @@ describe("junk at every route", () => {
       expect([path, there.status, there.body.detail]).toEqual([path, 404, nowhere.body.detail]);
     }
   });
+});
+
+it("turns a file of a business away before it is read, where nobody is signed in", async () => {
+  const status = await new Promise<number>((done, failed) => {
+    const asked = request(`${server.url}/api/businesses/import`, {
+      method: "POST",
+      headers: { "Content-Type": "application/zip", "Content-Length": "300000000", "X-Zesty": "1" },
+    });
+    asked.on("response", (response) => {
+      done(response.statusCode ?? 0);
+      asked.destroy();
+    });
+    asked.on("error", failed);
+    // The first kilobyte of three hundred million: the answer is there without the rest.
+    asked.write(Buffer.alloc(1024));
+  });
+  expect(status).toBe(401);
 });

@@ -1,9 +1,9 @@
 /** A business as a file: made for whoever may authorise its pays, taken in by the practice lead. */
 import { exportWanted } from "@zesty/contract/carry";
 import { create as contentDisposition } from "content-disposition";
-import express, { Router } from "express";
+import express, { type RequestHandler, Router } from "express";
 import type { Context } from "../context.ts";
-import { body, idOf, signedIn } from "../http/handler.ts";
+import { actorOf, body, idOf, signedIn } from "../http/handler.ts";
 import { cannot, ProblemError } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
 import { sendFromHere } from "../outbox/held.ts";
@@ -47,9 +47,10 @@ export function carryRoutes(context: Context): Router {
   );
   router.post(
     "/businesses/import",
+    // Before a byte of it is taken in: it may be as large as a whole practice.
+    leadOnly(context),
     express.raw({ type: "application/zip", limit: "400mb" }),
-    signedIn(context, async (actor, request) => {
-      if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead takes a business in.");
+    signedIn(context, async (_actor, request) => {
       if (!Buffer.isBuffer(request.body)) throw cannot("business-file", "Choose the file of an export, a ZIP.");
       const passphrase = decodeURIComponent(request.header("X-Passphrase") ?? "") || null;
       const done = await told(importBusiness(context.store, request.body, passphrase, context.clock.now()), "file");
@@ -67,3 +68,13 @@ export function carryRoutes(context: Context): Router {
   );
   return router;
 }
+
+/** Who is no practice lead is turned away before the body is read. */
+const leadOnly =
+  (context: Context): RequestHandler =>
+  (request, _response, next) => {
+    const actor = actorOf(context, request);
+    if (!actor) throw new ProblemError(401, "not-signed-in", "Sign in first; your session has ended.");
+    if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead takes a business in.");
+    next();
+  };

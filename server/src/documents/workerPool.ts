@@ -7,6 +7,8 @@ const ending = extname(import.meta.filename);
 /** In the bundle all programs lie in one folder; in the source a worker lies in its own area. */
 const places = [".", "..", "../documents", "../hoursSheet"];
 
+const longest = 60_000;
+
 export interface WorkerPool {
   run<T>(task: unknown): Promise<T>;
   stop(): Promise<void>;
@@ -25,9 +27,11 @@ export function workerPool(worker: string): WorkerPool {
         minThreads: 1,
         maxThreads: 2,
         idleTimeout: 10_000,
+        // A file that unpacks to more than this, or keeps a worker busy for a minute, is none of ours.
+        resourceLimits: { maxOldGenerationSizeMb: 768 },
         execArgv: ending === ".ts" ? ["--import", "tsx"] : [],
       });
-      return (await pool.run(task)) as T;
+      return (await pool.run(task, { signal: AbortSignal.timeout(longest) })) as T;
     },
     stop: async () => {
       await pool?.destroy();

@@ -13,7 +13,10 @@ export const stopReading = reading.stop;
 
 /** @param data base64 */
 export async function readBrought({ name, data, sheet }: HoursSheetFile): Promise<SheetTable> {
-  const read = await reading.run<ReadBook>({ name, bytes: new Uint8Array(Buffer.from(data, "base64")), sheet });
+  const read = await reading
+    .run<ReadBook>({ name, bytes: new Uint8Array(Buffer.from(data, "base64")), sheet })
+    // The worker is ended where a file takes all the memory or time that it may.
+    .catch((): ReadBook => ({ fault: `${name} takes too much to read. Bring the one sheet alone, as CSV.` }));
   if ("fault" in read) throw cannot("hours-sheet", read.fault, { errors: [{ path: "data", text: read.fault }] });
   return read.table;
 }

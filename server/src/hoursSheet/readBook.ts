@@ -17,6 +17,7 @@ export type ReadBook = { table: SheetTable } | { fault: string };
 
 const mostBytes = 5_000_000;
 const mostRows = 20_000;
+const mostColumns = 200;
 /** A workbook is a zip archive. */
 const isZip = (bytes: Uint8Array) => bytes[0] === 0x50 && bytes[1] === 0x4b;
 /** The container of old workbooks, and of those with a password. */
@@ -67,17 +68,23 @@ function cellOf(value: CellValue, format: string | undefined): SheetCell {
 const plain = (value: number): string => String(Math.round(value * 10_000) / 10_000);
 
 function tableOf(sheet: Worksheet): SheetTable {
+  let far = false;
   const rows: SheetCell[][] = [];
   const hidden: number[] = [];
   sheet.eachRow({ includeEmpty: true }, (row, number) => {
     if (row.hidden) hidden.push(number);
     const cells: SheetCell[] = [];
-    row.eachCell({ includeEmpty: true }, (cell, column) => {
-      cells[column - 1] = cellOf(cell.value, cell.numFmt);
+    // Only what holds something: a cell far out makes thousands of empty ones.
+    row.eachCell((cell, column) => {
+      if (column <= mostColumns) cells[column - 1] = cellOf(cell.value, cell.numFmt);
+      else far = true;
     });
     rows[number - 1] = Array.from(cells, (cell) => cell ?? blankCell);
   });
-  const notes = hidden.length > 0 ? [`Hidden rows were read, too: ${hidden.slice(0, 10).join(", ")}.`] : [];
+  const notes = [
+    ...(hidden.length > 0 ? [`Hidden rows were read, too: ${hidden.slice(0, 10).join(", ")}.`] : []),
+    ...(far ? [`What stands beyond the first ${mostColumns} columns was not read.`] : []),
+  ];
   return { name: sheet.name, rows: Array.from(rows, (row) => row ?? []), notes };
 }
 

@@ -72,7 +72,8 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
     paymentFile: {
       send: (row, keep) => sendPaymentFile(services.bank, fileOf(row), keep),
       find: (row, keep) => findPaymentFile(services.bank, fileOf(row), keep),
-      result: (row, keep) => paymentFileResult(services.bank, row.receipt ?? "", keep),
+      result: (row, keep) =>
+        paymentFileResult(services.bank, row.receipt ?? "", fileOf(row), linesOf(context, row.id), keep),
     },
     payslip: {
       send: async (row, keep) => {
@@ -116,6 +117,13 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
     },
   };
 }
+
+/** Lines of a payment file that pay somebody. */
+const linesOf = ({ store }: Context, outboxId: number): number[] =>
+  store
+    .prepared<[number], { line: number }>("SELECT line FROM payment WHERE outbox_id = ?")
+    .all(outboxId)
+    .map((each) => each.line);
 
 const senderOf = ({ name, contact }: typeof business.$inferSelect): string =>
   `"${name.replace(/"/g, "")}" <${contact.email}>`;

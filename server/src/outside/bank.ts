@@ -10,6 +10,8 @@ export interface PaymentFileMessage {
 }
 
 const fingerprint = (bytes: Buffer) => createHash("sha256").update(bytes).digest("hex");
+/** What a settled line may be. */
+const lineStates: ReadonlySet<string> = new Set(["PAID", "RETURNED"]);
 const noAnswer: Outcome = {
   kind: "unknown",
   detail: "The bank did not answer. We ask whether it has the file before it is sent again.",
@@ -46,20 +48,31 @@ export async function sendPaymentFile(base: string, message: PaymentFileMessage,
       items: [],
     };
   }
-  return typeof body.id === "string" ? taken(body.id, String(body.processDate)) : nonsense;
+  return typeof body.id === "string" && isOurs(body, message) ? taken(body.id, String(body.processDate)) : nonsense;
 }
+
+/** An answer counts for our file alone: the bank says by the fingerprint which one it speaks of. */
+const isOurs = (body: Record<string, unknown>, { bytes }: Pick<PaymentFileMessage, "bytes">): boolean =>
+  body.fingerprint === fingerprint(bytes);
 
 export async function findPaymentFile(base: string, message: PaymentFileMessage, keep: Keep): Promise<Outcome> {
   const answer = await ask(`${base}/v1/files?fingerprint=${fingerprint(message.bytes)}`, {}, keep);
   if (!answer || isPassing(answer.status)) return noAnswer;
   const files = parsed(answer)?.files;
   if (!Array.isArray(files)) return nonsense;
-  const [found] = files as { id?: unknown; processDate?: unknown }[];
-  if (!found) return { kind: "notThere" };
-  return typeof found.id === "string" ? taken(found.id, String(found.processDate)) : nonsense;
+  if (files.length === 0) return { kind: "notThere" };
+  const found = (files as Record<string, unknown>[]).find((each) => isOurs(each, message));
+  return found && typeof found.id === "string" ? taken(found.id, String(found.processDate)) : nonsense;
 }
 
-export async function paymentFileResult(base: string, receipt: string, keep: Keep): Promise<Outcome> {
+/** @param own lines of the file that pay somebody: each has to be spoken of */
+export async function paymentFileResult(
+  base: string,
+  receipt: string,
+  message: Pick<PaymentFileMessage, "bytes">,
+  own: readonly number[],
+  keep: Keep,
+): Promise<Outcome> {
   const answer = await ask(`${base}/v1/files/${encodeURIComponent(receipt)}`, {}, keep);
   const body = answer?.status === 200 ? parsed(answer) : null;
   if (!body)
@@ -73,6 +86,13 @@ export async function paymentFileResult(base: string, receipt: string, keep: Kee
       detail: `The bank has the file as ${receipt}. The money moves on ${dateWords(String(body.processDate))}.`,
     };
   const raw = Array.isArray(body.lines) ? (body.lines as { line: number; state: string; reasonText: string }[]) : [];
+  const said = new Map(raw.map((each) => [each.line, each.state]));
+  // Nothing is settled on the word of another file, or where a payment of ours is left out.
+  if (body.id !== receipt || !isOurs(body, message) || !own.every((line) => lineStates.has(said.get(line) ?? "")))
+    return {
+      kind: "waiting",
+      detail: `What the bank says of the file ${receipt} makes no sense: it is about another file, or says nothing of some payments. We ask again; call the bank where this stays.`,
+    };
   const lines = raw.map(
     (each): LineOutcome => ({
       line: each.line,

@@ -67,8 +67,9 @@ export function staffRoutes(context: Context): Router {
     response.json(readStaffSession(context, staffOf(context, request)));
   });
   router.post("/staff/join", async (request, response) => {
-    await beginSession(request, await openStaffPages(context, body(staffJoin, request), request.ip ?? "unknown"));
-    response.json(readStaffSession(context, staffOf(context, request)));
+    const { userId, isIn } = await openStaffPages(context, body(staffJoin, request), request.ip ?? "unknown");
+    if (isIn) await beginSession(request, userId);
+    response.json(isIn ? readStaffSession(context, staffOf(context, request)) : {});
   });
   router.post("/staff/code", async (request, response) => {
     await sendCode(context, body(resetRequest, request).email, request.ip ?? "unknown");

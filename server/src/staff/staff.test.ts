@@ -325,8 +325,11 @@ describe("leave and days", () => {
     db().update(person).set({ email: "lead@example.org" }).where(eq(person.id, who())).run();
     const { body } = await server.call("POST", `/people/${who()}/staff-pages`, "lead");
     const token = String(body.link).split("#")[1] ?? "";
-    const joined = await server.call("POST", "/staff/join", "lead", { token, password: "a long enough one" });
-    expect(joined.body).toMatchObject({ user: true });
+    // The link with the password opens no session of the practice: who has one goes on in it, nobody else gets one.
+    const joined = await server.call("POST", "/staff/join", "somebody", { token, password: "a long enough one" });
+    expect([joined.status, joined.body]).toEqual([200, {}]);
+    expect((await server.call("GET", "/users", "somebody")).status).toBe(401);
+    expect((await server.call("GET", "/staff", "lead")).body).toMatchObject({ user: true });
     expect((await server.call("GET", "/session", "lead")).body).toMatchObject({ staff: false, user: { lead: true } });
     expect(
       db()

@@ -98,7 +98,7 @@ export async function openStaffPages(
   context: Context,
   { token, password }: { token: string; password: string },
   address: string,
-): Promise<number> {
+): Promise<{ userId: number; isIn: boolean }> {
   const { db } = context.store;
   const seen = findLink(context, token);
   const known = db.select().from(user).where(eq(user.email, seen.email)).get();
@@ -133,7 +133,8 @@ export async function openStaffPages(
       what: "opened the staff pages",
       about: link.email,
     });
-    return userId;
+    // A link opens nobody's practice, and goes by no second factor: who has more than staff pages signs in at the door.
+    return { userId, isIn: !known || (known.staff && known.secondFactor === null) };
   });
 }
 
