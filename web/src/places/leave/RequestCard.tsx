@@ -79,7 +79,6 @@ export function RequestCard({
               onChange={(event) => setAgreed(event.target.checked)}
             />
           )}
-          <ProblemNote error={error} />
           <div className="flex flex-wrap gap-2">
             {request.state === "waiting" && (
               <>
@@ -97,6 +96,8 @@ export function RequestCard({
           </div>
         </>
       )}
+      {/* Also once the other's answer stands in place of the buttons. */}
+      <ProblemNote error={error} />
     </article>
   );
 }
