@@ -1,7 +1,7 @@
 /** The frame of every signed-in page: places in words, the business in hand, the day, and the keys that work anywhere. */
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
 import type { SessionView } from "@zesty/contract/session";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
@@ -226,14 +226,15 @@ function BusinessChoice({
 
 /** `g` then a letter goes to a place. */
 function usePlaceKeys(go: (key: string) => void): void {
+  // Beyond the effect: the page may be drawn anew between the two keys.
+  const since = useRef(0);
   useEffect(() => {
-    let waiting = 0;
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
       if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return;
-      if (event.key === "g") waiting = Date.now();
-      else if (Date.now() - waiting < 1200) {
-        waiting = 0;
+      if (event.key === "g") since.current = Date.now();
+      else if (Date.now() - since.current < 1200) {
+        since.current = 0;
         go(event.key);
       }
     };
