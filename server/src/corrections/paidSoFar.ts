@@ -8,7 +8,7 @@ import { centsText } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { conflict, notFound } from "../http/problem.ts";
-import { ratesOn } from "../row/ratesOn.ts";
+import { ratesIn } from "../row/ratesOn.ts";
 import { findRun, type Run } from "../runs/runRows.ts";
 import { standardElements } from "../setup/ensureElement.ts";
 import { pay, payElement, payFact, payRun, person, signedPay } from "../store/schema.ts";
@@ -27,21 +27,22 @@ export function findCorrectable(context: Context, payId: number) {
     .get();
   const who = db.select().from(person).where(eq(person.id, row.personId)).get();
   if (!signed || !who) throw notFound("pay");
-  return { row, run, signed, who, rate: rateThen(context, row, run, signed.input as AnyInput) };
+  return { row, run, signed, who, rate: rateThen(context, row, run, who, signed.input as AnyInput) };
 }
 
 /** What an hour was paid then: of lines without a rate of their own, by the kept input; else by the terms of the period. */
-function rateThen(context: Context, row: typeof pay.$inferSelect, run: Run, input: AnyInput): string | null {
+function rateThen(
+  context: Context,
+  row: typeof pay.$inferSelect,
+  run: Run,
+  who: typeof person.$inferSelect,
+  input: AnyInput,
+): string | null {
   const own = new Set(row.lines.flatMap((line) => (line.rate === undefined ? [] : [decimal(line.rate).toString()])));
   const paid = input.lines.flatMap((line) =>
     line.element === "ordinary" && line.rate && !line.corrects ? [decimal(line.rate).toString()] : [],
   );
-  const { personId } = row;
-  return (
-    paid.find((rate) => !own.has(rate)) ??
-    ratesOn(context, run.businessId, [personId], run.periodEnd, run.periodStart).get(personId)?.rate?.toString() ??
-    null
-  );
+  return paid.find((rate) => !own.has(rate)) ?? ratesIn(context, run, [who]).get(who.id)?.rate?.toString() ?? null;
 }
 
 /** Corrections of a pay that are signed off: the pays that hold them, and their lines. */

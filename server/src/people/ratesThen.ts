@@ -9,7 +9,7 @@ import { centsText, fromE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNotNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { ratesOn } from "../row/ratesOn.ts";
+import { ratesIn } from "../row/ratesOn.ts";
 import { workedTerms } from "../runs/workedTerms.ts";
 import { employmentTerms, type person, timeTerms } from "../store/schema.ts";
 
@@ -46,7 +46,9 @@ export function ratesNow(context: Context, who: Who, pays: readonly PaidThen[]):
     const own = agreed(terms);
     const workPattern = terms?.workPattern ?? null;
     if (!byLevel || own.salary !== null) return { ...own, workPattern };
-    const level = ratesOn(context, who.businessId, [who.id], end, start).get(who.id)?.rate;
+    const level = ratesIn(context, { businessId: who.businessId, periodStart: start, periodEnd: end }, [who]).get(
+      who.id,
+    )?.rate;
     return { hourlyRate: level?.toString() ?? own.hourlyRate, salary: null, workPattern };
   });
 }

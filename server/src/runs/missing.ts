@@ -1,6 +1,6 @@
 /** Who is not in a run, and why: of whom should be in it nobody goes unpaid without a decision. */
 import type { RunView } from "@zesty/contract/runs";
-import { dateWords } from "@zesty/core/calendar/dates";
+import { addMonths, dateWords } from "@zesty/core/calendar/dates";
 import { and, desc, eq, lt, notInArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { datedRecords, newest } from "../store/dated.ts";
@@ -91,14 +91,15 @@ export function unpaidBefore(context: Context, run: Run, personIds: readonly num
   const [last] = before;
   if (!last) return new Map();
   const people = context.store.sqlite
-    .prepare<[string, string], { id: number; start: string; end: string | null; paidTo: string | null }>(
+    .prepare<[string, string, string], { id: number; start: string; end: string | null; paidTo: string | null }>(
       `SELECT p.id AS id, p.start_date AS start, p.end_date AS "end",
          (SELECT MAX(r.period_end) FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
-           WHERE s.person_id = p.id AND s.kind = 'pay'
+           WHERE s.person_id = p.id AND s.kind = 'pay' AND s.payday >= ?
              AND NOT EXISTS (SELECT 1 FROM signed_pay b WHERE b.reverses_id = s.id)) AS paidTo
        FROM person p WHERE p.id IN (SELECT value FROM json_each(?)) AND p.start_date <= ?`,
     )
-    .all(JSON.stringify(personIds), last.periodEnd)
+    // Years of pays are not gone through: those of the periods in question, a month for what was paid ahead.
+    .all(addMonths(before.at(-1)?.periodStart ?? last.periodStart, -1), JSON.stringify(personIds), last.periodEnd)
     .filter(({ end, paidTo }) => (paidTo ?? "") < (end !== null && end < last.periodEnd ? end : last.periodEnd));
   if (people.length === 0) return new Map();
   const terms = newest(
