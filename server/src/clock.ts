@@ -1,8 +1,7 @@
 /** The day: real in use, fixed in the demo and movable there. The time of day always runs. */
 import { addDays, dateInZone, daysBetween } from "@zesty/core/calendar/dates";
-import { desc, eq } from "drizzle-orm";
 import type { Store } from "./store/open.ts";
-import { audit, setting } from "./store/schema.ts";
+import { setting } from "./store/schema.ts";
 
 export interface Clock {
   /** an instant, UTC, ISO text */
@@ -32,9 +31,10 @@ const [morning, latest] = ["T01:00:00.000Z", "T10:59:59.999Z"];
  * and never back, whatever the real hour does: events of one day are told apart by their time.
  */
 export function demoClock(store: Store, firstDay: string): Clock {
-  const read = () => store.db.select().from(setting).where(eq(setting.name, "day")).get()?.value ?? firstDay;
+  const read = () =>
+    store.prepared<[], { value: string }>("SELECT value FROM setting WHERE name = 'day'").get()?.value ?? firstDay;
   const startOf = (day: string) => {
-    const last = store.db.select({ at: audit.at }).from(audit).orderBy(desc(audit.id)).limit(1).get()?.at ?? "";
+    const last = store.prepared<[], { at: string }>("SELECT at FROM audit ORDER BY id DESC LIMIT 1").get()?.at ?? "";
     const from = last.startsWith(day) && last > day + morning ? last : day + morning;
     return { day, from: Date.parse(from), real: performance.now() };
   };

@@ -27,6 +27,7 @@ import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { act, debt, pay, payElement, payRun, type person } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 import { findCorrectable, paidFor, paidSoFar, taxedSoFar } from "./paidSoFar.ts";
 
 export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
@@ -236,18 +237,12 @@ function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay.$infer
   const { country } = findBusiness(context, run.businessId);
   const fits = (each: Run) =>
     payrollYearOf(country, each.payday).from === payrollYearOf(country, payday).from || today <= run.payday;
-  const open = db
-    .select()
-    .from(payRun)
-    .where(
-      and(
-        eq(payRun.cycleId, run.cycleId),
-        eq(payRun.kind, "correction"),
-        eq(payRun.state, "open"),
-        eq(payRun.periodStart, run.periodStart),
-      ),
-    )
-    .all();
+  const open = rowsOf(
+    context.store.sqlite,
+    payRun,
+    "WHERE t.cycle_id = ? AND t.kind = 'correction' AND t.state = 'open' AND t.period_start = ?",
+    ...[run.cycleId, run.periodStart],
+  );
   for (const other of open.filter((each) => !fits(each))) takeOut(context, other.id, row);
   const { id: runId } =
     open.find(fits) ??

@@ -10,6 +10,7 @@ import { cannot, notFound } from "../http/problem.ts";
 import { todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { type employmentTerms, payRun, person, signedPay } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 import { undoBackPay } from "./backPay.ts";
 import { carryOn } from "./carryOn.ts";
 import { type Lane, lanesOf } from "./lanes.ts";
@@ -22,12 +23,7 @@ interface Row {
 /** The rows of a lane that count: of several from one day the newest. */
 function rowsOfLane(context: Context, lane: Lane, personId: number): Row[] {
   const table = lane.table as typeof employmentTerms;
-  const rows = context.store.db
-    .select()
-    .from(table)
-    .where(eq(table.personId, personId))
-    .orderBy(asc(table.from), asc(table.id))
-    .all();
+  const rows = rowsOf(context.store.sqlite, table, 'WHERE t.person_id = ? ORDER BY t."from", t.id', personId);
   const byDay = new Map<string, Row>();
   for (const row of rows) byDay.set(row.from, row);
   return [...byDay.values()];

@@ -1,7 +1,6 @@
 /** Who is not in a run, and why: of whom should be in it nobody goes unpaid without a decision. */
 import type { RunView } from "@zesty/contract/runs";
 import { addMonths, dateWords } from "@zesty/core/calendar/dates";
-import { and, desc, eq, lt, notInArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { datedRecords, newest } from "../store/dated.ts";
 import { departure, employmentTerms, payCycle, payRun, person } from "../store/schema.ts";
@@ -32,12 +31,10 @@ export function leftOut(context: Context, run: Run): RunView["leftOut"] {
   const { terms } = datedRecords(context.store.db, ids, run.payday);
   const paidOut = departuresPaid(context, ids);
   const cycles = new Map(
-    context.store.db
-      .select()
-      .from(payCycle)
-      .where(eq(payCycle.businessId, run.businessId))
-      .all()
-      .map((each) => [each.id, each.name]),
+    rowsOf(context.store.sqlite, payCycle, "WHERE t.business_id = ?", run.businessId).map((each) => [
+      each.id,
+      each.name,
+    ]),
   );
   return people.map((each) => {
     const cycleId = terms.get(each.id)?.cycleId;
@@ -63,21 +60,14 @@ export const missingFrom = (context: Context, run: Run): RunView["leftOut"] =>
 /** The signed-off run of the cycle before this one. */
 export const runBefore = (context: Context, run: Run): Run | undefined => signedBefore(context, run, 1)[0];
 
-const signedBefore = ({ store: { db } }: Context, run: Run, most: number): Run[] =>
-  db
-    .select()
-    .from(payRun)
-    .where(
-      and(
-        eq(payRun.cycleId, run.cycleId),
-        eq(payRun.kind, "cycle"),
-        lt(payRun.periodEnd, run.periodStart),
-        notInArray(payRun.state, ["open", "takenBack"]),
-      ),
-    )
-    .orderBy(desc(payRun.periodEnd))
-    .limit(most)
-    .all();
+const signedBefore = ({ store }: Context, run: Run, most: number): Run[] =>
+  rowsOf(
+    store.sqlite,
+    payRun,
+    `WHERE t.cycle_id = ? AND t.kind = 'cycle' AND t.period_end < ? AND t.state NOT IN ('open', 'takenBack')
+     ORDER BY t.period_end DESC LIMIT ?`,
+    ...[run.cycleId, run.periodStart, most],
+  );
 
 /** As many periods are looked back over as a quarter of weeks has. */
 const mostPeriods = 13;

@@ -8,7 +8,6 @@ import type { PersonFactsBase } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { centsText, fromCents, fromE4 } from "@zesty/core/quantity/units";
-import { and, asc, eq, lte } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { isCompleteAddress } from "../people/missing.ts";
 import type { DatedRecords } from "../store/dated.ts";
@@ -21,7 +20,7 @@ import {
   topUpEnrolment,
   topUpScheme,
 } from "../store/schema.ts";
-
+import { rowsOf } from "../store/statements.ts";
 import type { Rates } from "./workedTerms.ts";
 
 type Who = typeof person.$inferSelect;
@@ -112,24 +111,18 @@ export function personFacts(
 /** Codes of a business's cost centres by id. */
 export const centreCodes = (context: Context, businessId: number): Map<number, string> =>
   new Map(
-    context.store.db
-      .select()
-      .from(costCentre)
-      .where(eq(costCentre.businessId, businessId))
-      .all()
-      .map((each) => [each.id, each.code]),
+    rowsOf(context.store.sqlite, costCentre, "WHERE t.business_id = ?", businessId).map((each) => [each.id, each.code]),
   );
 
 /** What the employer sets aside on a payday: the newest row of each code, nought per cent left out. */
 export function costsOn(context: Context, businessId: number, payday: string): (typeof employerCost.$inferSelect)[] {
   const newest = new Map(
-    context.store.db
-      .select()
-      .from(employerCost)
-      .where(and(eq(employerCost.businessId, businessId), lte(employerCost.from, payday)))
-      .orderBy(asc(employerCost.from), asc(employerCost.id))
-      .all()
-      .map((row) => [row.code, row]),
+    rowsOf(
+      context.store.sqlite,
+      employerCost,
+      'WHERE t.business_id = ? AND t."from" <= ? ORDER BY t."from", t.id',
+      ...[businessId, payday],
+    ).map((row) => [row.code, row]),
   );
   return [...newest.values()].filter((row) => Number(row.percent) > 0);
 }
@@ -154,14 +147,20 @@ export function topUpsOn(
   run: { businessId: number; periodStart: string; payday: string },
   cycle: Cycle,
 ): Map<number, TopUp> {
-  const rows = context.store.db
-    .select({ scheme: topUpScheme, enrolled: topUpEnrolment })
-    .from(topUpEnrolment)
-    .innerJoin(topUpScheme, eq(topUpEnrolment.schemeId, topUpScheme.id))
-    .where(eq(topUpScheme.businessId, run.businessId))
-    .all();
+  const { sqlite } = context.store;
+  const schemes = new Map(
+    rowsOf(sqlite, topUpScheme, "WHERE t.business_id = ?", run.businessId).map((each) => [each.id, each]),
+  );
+  const enrolments = rowsOf(
+    sqlite,
+    topUpEnrolment,
+    "WHERE t.scheme_id IN (SELECT id FROM top_up_scheme WHERE business_id = ?)",
+    run.businessId,
+  );
   const found = new Map<number, TopUp>();
-  for (const { scheme, enrolled } of rows) {
+  for (const enrolled of enrolments) {
+    const scheme = schemes.get(enrolled.schemeId);
+    if (!scheme) continue;
     if (enrolled.from > run.periodStart || (enrolled.to !== null && enrolled.to < run.periodStart)) continue;
     if (scheme.from > run.payday || (scheme.to !== null && scheme.to < run.payday)) continue;
     const share = decimal(paysPerYear[scheme.cycle as Cycle]).div(paysPerYear[cycle]);

@@ -7,13 +7,13 @@ import type { AnyContext } from "@zesty/core/countries/countries";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { BesideLevel, LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
-import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { type RateOn, ratesIn } from "../row/ratesOn.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
 import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
 import {
-  business,
+  type business,
   type employerCost,
   fund,
   pay,
@@ -65,25 +65,19 @@ export interface LoadedRun {
 }
 
 export function findRun(context: Context, runId: number): Run {
-  const run = context.store.db.select().from(payRun).where(eq(payRun.id, runId)).get();
+  const [run] = rowsOf(context.store.sqlite, payRun, "WHERE t.id = ?", runId);
   if (!run) throw notFound("pay run");
   return run;
 }
 
 /** @param payIds only these rows; all of them when left out */
 export function loadRun(context: Context, runId: number, payIds?: readonly number[]): LoadedRun {
-  const { db } = context.store;
+  const { db, sqlite } = context.store;
   const run = findRun(context, runId);
-  const cycle = db.select().from(payCycle).where(eq(payCycle.id, run.cycleId)).get();
+  const [cycle] = rowsOf(sqlite, payCycle, "WHERE t.id = ?", run.cycleId);
   if (!cycle) throw notFound("pay cycle");
-  const owner = db.select().from(business).where(eq(business.id, run.businessId)).get();
-  if (!owner) throw notFound("business");
-  const elementRows = db
-    .select()
-    .from(payElement)
-    .where(eq(payElement.businessId, run.businessId))
-    .orderBy(asc(payElement.position))
-    .all();
+  const owner = findBusiness(context, run.businessId);
+  const elementRows = rowsOf(sqlite, payElement, "WHERE t.business_id = ? ORDER BY t.position", run.businessId);
   const elements = new Map(elementRows.map((row) => [row.id, asElement(row)]));
   const pays = paysOf(context, runId, payIds);
   const ids = pays.map((row) => row.person.id);
@@ -97,14 +91,7 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     pays.map((row) => row.person),
   );
   const records = { ...onPayday, terms: rates.terms };
-  const funds = new Map(
-    db
-      .select()
-      .from(fund)
-      .where(eq(fund.businessId, run.businessId))
-      .all()
-      .map((row) => [row.id, row]),
-  );
+  const funds = new Map(rowsOf(sqlite, fund, "WHERE t.business_id = ?", run.businessId).map((row) => [row.id, row]));
   const sums = yearSums(context.store, ids, run.payday, owner.country, toDateCodes);
   const last = lastPays(context, ids);
   const centres = centreCodes(context, run.businessId);

@@ -1,10 +1,10 @@
-import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/problem.ts";
 import { business } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 
 export function findBusiness(context: Context, businessId: number) {
-  const row = context.store.db.select().from(business).where(eq(business.id, businessId)).get();
+  const [row] = rowsOf(context.store.sqlite, business, "WHERE t.id = ?", businessId);
   if (!row) throw notFound("business");
   return row;
 }

@@ -1,14 +1,15 @@
 /** Where somebody works: decides public holidays, and in Australia long service leave. */
 import type { StateAu } from "@zesty/core/calendar/businessDays";
-import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { business, place } from "../store/schema.ts";
 
 /** State or province of a person's place of work, or of the business. */
 export function workPlace(context: Context, businessId: number, placeId: number | null): string {
-  const { db } = context.store;
-  const own = placeId === null ? undefined : db.select().from(place).where(eq(place.id, placeId)).get();
-  return own?.state ?? db.select().from(business).where(eq(business.id, businessId)).get()?.state ?? "";
+  const found = context.store
+    .prepared<[number | null, number], { state: string | null }>(
+      "SELECT coalesce((SELECT state FROM place WHERE id = ?), (SELECT state FROM business WHERE id = ?)) AS state",
+    )
+    .get(placeId, businessId);
+  return found?.state ?? "";
 }
 
 /** The Australian State of a person's place of work. @throws where none is on record: another State's days would be wrong */

@@ -56,7 +56,13 @@ function blankDays({ time, known }: KnownPerson, dates: readonly string[]): stri
 const isFullTimeByAgreement = ({ time }: KnownPerson): boolean =>
   time.rules !== null && time.person.basis === "fullTime" && time.pattern !== null;
 
-const knowsDaysOff = (rules: AgreementRules): boolean => JSON.stringify(rules).includes('"rosteredDayOff"');
+const daysOffBySet = new WeakMap<AgreementRules, boolean>();
+/** Does the agreement speak of rostered days off anywhere? Found once for each set of rules. */
+function knowsDaysOff(rules: AgreementRules): boolean {
+  const known = daysOffBySet.get(rules) ?? JSON.stringify(rules).includes('"rosteredDayOff"');
+  daysOffBySet.set(rules, known);
+  return known;
+}
 
 /** Work on a day that is none of the agreed week, where the agreement has a rate of its own for a rostered day off. */
 function daysOff(person: KnownPerson, dates: readonly string[]): string[] {

@@ -9,16 +9,15 @@ import { asElement } from "../runs/runRows.ts";
 import { ensureElement, isPaidOut } from "../setup/ensureElement.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { payElement } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
 import type { Finder, Wanted } from "./timeLines.ts";
 
 export function elementsOf(context: Context, businessId: number): Map<number, PayElement> {
   return new Map(
-    context.store.db
-      .select()
-      .from(payElement)
-      .where(eq(payElement.businessId, businessId))
-      .all()
-      .map((each) => [each.id, asElement(each)]),
+    rowsOf(context.store.sqlite, payElement, "WHERE t.business_id = ?", businessId).map((each) => [
+      each.id,
+      asElement(each),
+    ]),
   );
 }
 

@@ -1,16 +1,14 @@
 /** After days, approvals or terms of people changed: the open runs of the business take them up at once. */
-import { and, eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { pay, payRun } from "../store/schema.ts";
 
 export function refreshTimeInRuns(context: Context, businessId: number, personIds: readonly number[]): void {
-  const rows = context.store.db
-    .select({ runId: pay.runId, payId: pay.id })
-    .from(pay)
-    .innerJoin(payRun, eq(pay.runId, payRun.id))
-    .where(and(eq(payRun.businessId, businessId), eq(payRun.state, "open"), inArray(pay.personId, [...personIds])))
-    .all();
+  const rows = context.store
+    .prepared<[number, string], { runId: number; payId: number }>(
+      `SELECT p.run_id AS runId, p.id AS payId FROM pay_run r JOIN pay p ON p.run_id = r.id
+       WHERE r.business_id = ? AND r.state = 'open' AND p.person_id IN (SELECT value FROM json_each(?)) ORDER BY p.id`,
+    )
+    .all(businessId, JSON.stringify(personIds));
   for (const runId of new Set(rows.map((row) => row.runId))) {
     const own = rows.filter((row) => row.runId === runId).map((row) => row.payId);
     if (composeAndCount(context, runId, own).length > 0) context.announce(runId);

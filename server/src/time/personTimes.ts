@@ -72,6 +72,15 @@ export function personTimes(
   const byAgreement = newest(db, timeTerms, personIds, to);
   const sets = agreementRulesOf(context, businessId);
   const said = new Map<string, SaidOfAgreement>();
+  const byPlace = new Map<string, ReturnType<typeof holidaysOfPlace>>();
+  /** Colleagues of one place and one agreed week have the same holidays. */
+  const holidaysFor = (place: string, works: ReadonlySet<number>) => {
+    const key = `${place} ${[...works].join()}`;
+    const known =
+      byPlace.get(key) ?? holidaysOfPlace(owner.country, place, addDays(from, -contextDays), addDays(to, 8), works);
+    byPlace.set(key, known);
+    return known;
+  };
   const days = withDays
     ? daysBetweenDates(context, personIds, addDays(from, -contextDays), addDays(to, 8))
     : new Map<number, KnownDay[]>();
@@ -87,7 +96,7 @@ export function personTimes(
     const pattern = own?.workPattern ?? (basis === "casual" || weekly.isZero() ? null : evenPattern(weekly));
     const works = new Set(pattern?.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])) ?? [1, 2, 3, 4, 5]);
     const place = workPlace(context, businessId, own?.placeId ?? null);
-    const holidays = holidaysOfPlace(owner.country, place, addDays(from, -contextDays), addDays(to, 8), works);
+    const holidays = holidaysFor(place, works);
     const settings: Record<string, SettingValue> = { ...saying?.settings, ...time?.settings };
     const known = days.get(who.id) ?? [];
     const answered = new Map(
