@@ -1,4 +1,5 @@
 import type { CountryCode } from "@zesty/core/countries/countries";
+import Joi from "joi";
 /** How far a business's data is fit to pay and to lodge: by part, what is there and what is missing. */
 export const readyParts = ["business", "elements", "details", "tax", "funds", "bank", "lodging", "runs"] as const;
 export type ReadyPartKey = (typeof readyParts)[number];
@@ -30,13 +31,17 @@ export interface Readiness {
   day: string;
   parts: ReadyPart[];
 }
+export const askPeopleBody = Joi.object<{ again: boolean }>({
+  again: Joi.boolean().default(false).label("Ask those again who were asked before"),
+});
+
 /** People asked by letter for facts of their own, by name. */
 export interface AskedPeople {
   asked: string[];
   /** no address is on record */
   without: string[];
-  /** the mail server did not take the letter */
-  notTaken: string[];
+  /** asked already, and on which day: they are not asked anew unless that is wanted */
+  before: { name: string; on: string }[];
 }
 /** A line a business: what the practice sees at once. */
 export interface ReadinessLine {

@@ -335,6 +335,8 @@ export interface OutboxRow {
   amendment: number | null;
   /** takes the place of an event before it */
   replaces: boolean;
+  /** the last answer made no sense, or came from something on the way */
+  odd: boolean;
   /** sent three days ago or more, and nobody has said what became of it */
   overdue: boolean;
   /** what a further payment file would pay, looked at before it is sent; none for a first file */

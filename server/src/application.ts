@@ -59,6 +59,7 @@ export function makeApplication(
     trust,
     log,
     wakeOutbox: () => outbox.wake(),
+    searchReceiver: (id) => outbox.search(id),
     announce: (runId, by) => {
       if (runId !== null) events.changed(runId, by);
     },

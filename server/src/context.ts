@@ -28,6 +28,8 @@ export interface Context {
   trust: { verdict: Verdict; faults: string[]; walkedAt: string };
   /** tells the outbox that something is queued */
   wakeOutbox(): void;
+  /** asks a message's receiver whether it has it; found there, it counts as arrived */
+  searchReceiver(outboxId: number): Promise<"there" | "notThere" | "unknown">;
   /** tells open pages that a run changed; the page that changed it is named. What is of no run has nobody to tell */
   announce(runId: number | null, by?: string): void;
 }

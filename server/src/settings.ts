@@ -1,6 +1,7 @@
 /** Settings from the environment, checked at start. README lists them. */
 import { resolve } from "node:path";
 import { isDate } from "@zesty/core/calendar/dates";
+import { isThisMachine } from "./outside/thisMachine.ts";
 
 export interface Settings {
   port: number;
@@ -55,18 +56,28 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
       "ZESTY_COOKIE_SECURE is true, but ZESTY_PROXIES is not set, so nobody could sign in. Set ZESTY_PROXIES to 1 when an https proxy stands in front.",
     );
   const standins = env.ZESTY_STANDINS ?? "http://127.0.0.1:4280";
+  const service = (name: string, usual: string) => {
+    const url = env[name] ?? usual;
+    if (!URL.canParse(url) || !/^(https?|smtps?):$/.test(new URL(url).protocol))
+      throw new SettingFault(`${name} is “${url}”. Give a whole address, as https://bank.example.`);
+    if (url.startsWith("http:") && !isThisMachine(url))
+      throw new SettingFault(
+        `${name} is “${url}”. Beyond this machine pays and tax numbers go over https alone: give the https address.`,
+      );
+    return url;
+  };
   return {
     port,
     host: env.ZESTY_HOST ?? "127.0.0.1",
     dataFolder: resolve(env.ZESTY_DATA ?? "data"),
     demoDay,
     services: {
-      tax: env.ZESTY_TAX_AGENCY ?? `${standins}/sim/au-tax`,
-      revenue: env.ZESTY_INLAND_REVENUE ?? `${standins}/sim/nz-tax`,
-      bank: env.ZESTY_BANK ?? `${standins}/sim/bank`,
+      tax: service("ZESTY_TAX_AGENCY", `${standins}/sim/au-tax`),
+      revenue: service("ZESTY_INLAND_REVENUE", `${standins}/sim/nz-tax`),
+      bank: service("ZESTY_BANK", `${standins}/sim/bank`),
       control: demoDay === null ? null : `${standins}/sim/control`,
       postBoxPage: demoDay === null ? null : `${standins}/post-box`,
-      smtp: env.ZESTY_SMTP ?? "smtp://127.0.0.1:4281",
+      smtp: service("ZESTY_SMTP", "smtp://127.0.0.1:4281"),
     },
     cookieSecure,
     proxies,

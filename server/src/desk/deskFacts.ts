@@ -3,7 +3,7 @@ import type { CountryCode } from "@zesty/core/countries/countries";
 import type { Actor, Context } from "../context.ts";
 import { type LeftUnpaid, leftUnpaid } from "../runs/missing.ts";
 import type { Run } from "../runs/runRows.ts";
-import { faultyRuns } from "../runs/segments.ts";
+import { faultyRuns, oddRuns } from "../runs/segments.ts";
 import { payCycle } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
@@ -43,6 +43,8 @@ export interface DeskFacts {
   unpaid: Map<number, LeftUnpaid[]>;
   faulty: Set<number>;
   /** states of what goes out, with their channel, by run */
+  /** runs of which an answer makes no sense */
+  odd: Set<number>;
   outgoing: Map<number, { state: string; channel: string }[]>;
   /** paydays whose employment information arrived, as "business payday" */
   filed: Set<string>;
@@ -140,6 +142,10 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
     ),
     unpaid: byBusiness(leftUnpaid(context, runs)),
     faulty: faultyRuns(
+      context,
+      runs.map((run) => run.id),
+    ),
+    odd: oddRuns(
       context,
       runs.map((run) => run.id),
     ),

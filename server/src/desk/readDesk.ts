@@ -5,6 +5,7 @@ import { type Cycle, nextPeriod, payPeriod } from "@zesty/core/calendar/payPerio
 import { centsText } from "@zesty/core/quantity/units";
 import { officeZone } from "../clock.ts";
 import type { Actor, Context } from "../context.ts";
+import { refusedLetters } from "../outbox/letters.ts";
 import { qualificationsEnding } from "../people/qualificationsEnding.ts";
 import { segmentsFrom } from "../runs/segments.ts";
 import { notYetPaying, readFirstSteps } from "../setup/firstSteps.ts";
@@ -63,6 +64,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   toDo.push(...askedByStaff(context, day, facts.owners));
   toDo.push(...qualificationsToRenew(context, day, facts.owners));
   toDo.push(...setUpsBegun(context, day, facts.owners));
+  toDo.push(...lettersRefused(context, day, facts.owners));
   for (const country of context.countries) toDo.push(...country.lodging.told(context, day, facts.owners));
   for (const country of context.countries) {
     const owners = facts.owners.filter((owner) => owner.country === country.code);
@@ -112,6 +114,18 @@ function setUpsBegun(context: Context, day: string, owners: readonly Owner[]): T
   });
 }
 
+/** A line for each letter that its receiver would not take. */
+function lettersRefused(context: Context, day: string, owners: readonly Owner[]): ToDo[] {
+  const names = new Map(owners.map((each) => [each.id, each.name]));
+  return refusedLetters(context, [...names.keys()]).map(
+    ({ businessId, recipient, detail, link }): ToDo => ({
+      ...{ businessId, business: names.get(businessId) ?? "", date: day, kind: "mend", late: false },
+      words: `The letter to ${recipient} did not arrive. ${detail}`,
+      link: link ?? "/readiness",
+    }),
+  );
+}
+
 /** A line for each qualification that ends within a fortnight. */
 function qualificationsToRenew(context: Context, day: string, owners: readonly Owner[]): ToDo[] {
   const names = new Map(owners.map((each) => [each.id, each.name]));
@@ -142,7 +156,7 @@ const asPayday = (facts: DeskFacts, owner: Owner, run: DeskRun): Payday => ({
   periodStart: run.periodStart,
   periodEnd: run.periodEnd,
   state: run.state,
-  segments: segmentsFrom(run, facts.faulty.has(run.id)),
+  segments: segmentsFrom(run, facts.faulty.has(run.id) || facts.odd.has(run.id)),
 });
 
 function paydaysAhead(
@@ -241,6 +255,7 @@ const filings: readonly string[] = ["employmentInformation", "employeeDetails"];
 
 function stepOf(facts: DeskFacts, run: DeskRun): Pick<ToDo, "words" | "kind"> | null {
   const [hours, check] = segmentsFrom(run, false);
+  if (facts.odd.has(run.id)) return { kind: "mend", words: "An answer makes no sense: look under Send" };
   switch (run.state) {
     case "open":
       if (hours === "now") return { kind: "hours", words: "Hours to fill in" };

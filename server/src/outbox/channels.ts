@@ -5,7 +5,7 @@ import type { Transporter } from "nodemailer";
 import type { Context } from "../context.ts";
 import { keepDocument, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
-import { findPaymentFile, paymentFileResult, sendPaymentFile } from "../outside/bank.ts";
+import { findPaymentFile, type OwnLine, paymentFileResult, sendPaymentFile } from "../outside/bank.ts";
 import { fileEmploymentInformation, filingResult, findFiling, sendEmployeeDetails } from "../outside/inlandRevenue.ts";
 import type { Keep, Outcome } from "../outside/outcome.ts";
 import { sendLetter } from "../outside/postBox.ts";
@@ -61,7 +61,7 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
     employmentInformation: {
       send: (row, keep) => fileEmploymentInformation(services.revenue, filingOf(row), keep),
       find: (row, keep) => findFiling(services.revenue, filingOf(row), keep),
-      result: (row, keep) => filingResult(services.revenue, row.receipt ?? "", keep),
+      result: (row, keep) => filingResult(services.revenue, row.receipt ?? "", filingOf(row), keep),
     },
     employeeDetails: {
       send: (row, keep) => sendEmployeeDetails(services.revenue, filingOf(row), keep),
@@ -118,12 +118,9 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
   };
 }
 
-/** Lines of a payment file that pay somebody. */
-const linesOf = ({ store }: Context, outboxId: number): number[] =>
-  store
-    .prepared<[number], { line: number }>("SELECT line FROM payment WHERE outbox_id = ?")
-    .all(outboxId)
-    .map((each) => each.line);
+/** Lines of a payment file that pay somebody, each with its amount. */
+const linesOf = ({ store }: Context, outboxId: number): OwnLine[] =>
+  store.prepared<[number], OwnLine>("SELECT line, cents FROM payment WHERE outbox_id = ?").all(outboxId);
 
 const senderOf = ({ name, contact }: typeof business.$inferSelect): string =>
   `"${name.replace(/"/g, "")}" <${contact.email}>`;

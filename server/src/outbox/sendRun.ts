@@ -223,7 +223,7 @@ export function sendView(context: Context, runId: number): SendView {
         tries: row.tries,
         amendment: row.amendment,
         replaces: row.replacesId !== null,
-        overdue: overdue.has(row.id),
+        ...{ odd: row.odd, overdue: overdue.has(row.id) },
         ...(row.state === "prepared" && row.channel === "paymentFile"
           ? furtherFile(context, run, owner, rows, row)
           : {}),

@@ -39,7 +39,11 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
     const closed: number[] = [];
     if (outcome) {
       const state = outcome.kind === "refused" ? "refused" : outcome.state;
-      context.store.db.update(outbox).set({ state, detail: outcome.detail }).where(eq(outbox.id, row.id)).run();
+      context.store.db
+        .update(outbox)
+        .set({ state, detail: outcome.detail, odd: false })
+        .where(eq(outbox.id, row.id))
+        .run();
       if (["payEvent", "employmentInformation", "employeeDetails"].includes(row.channel))
         closed.push(...keepItems(context, row, outcome));
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);

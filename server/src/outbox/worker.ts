@@ -4,12 +4,13 @@
  */
 import { and, asc, eq, gt, inArray, lte, sql } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import type { Outcome } from "../outside/outcome.ts";
+import type { Outcome, RawAnswer } from "../outside/outcome.ts";
 import { openMail } from "../outside/postBox.ts";
 import { places } from "../store/crypt.ts";
-import { outbox, outboxAnswer } from "../store/schema.ts";
+import { letter, outbox, outboxAnswer } from "../store/schema.ts";
 import { type Courier, couriers, type OutboxRow } from "./channels.ts";
 import { askAfterRestore, isHeld } from "./held.ts";
+import { sendLetters } from "./letters.ts";
 import { settleAnswer } from "./settleAnswer.ts";
 
 export interface OutboxWorker {
@@ -17,6 +18,8 @@ export interface OutboxWorker {
   runOnce(): Promise<number>;
   /** until nothing moves any more, for making the demo's history */
   drain(): Promise<void>;
+  /** asks the receiver of a message whether it has it; found there, it counts as arrived */
+  search(outboxId: number): Promise<"there" | "notThere" | "unknown">;
   /** begins to send; nothing leaves the house before */
   start(): void;
   wake(): void;
@@ -34,6 +37,17 @@ const notBehindAnother = sql`NOT (${outbox.channel} = 'payEvent' AND ${outbox.st
 const batch = 8;
 const soonMs = 15_000;
 
+type Channel = OutboxRow["channel"];
+/** A lane a receiver: one that is slow holds up nobody but its own. */
+const lanes: readonly (readonly Channel[])[] = [
+  ["payEvent"],
+  ["employmentInformation", "employeeDetails"],
+  ["paymentFile"],
+  ["payslip", "yearSummary"],
+  // Letters of no run, which have a table of their own.
+  [],
+];
+
 /** Seconds to the next try: 2, 4, 8, 16, 32, then five minutes, later hourly. */
 export function backOffMs(tries: number): number {
   if (tries <= 5) return 2 ** Math.max(tries, 1) * 1000;
@@ -44,11 +58,14 @@ export function outboxWorker(context: Context): OutboxWorker {
   const { db } = context.store;
   const mail = openMail(context.settings.services.smtp);
   const courierOf = couriers(context, mail);
-  let timer: NodeJS.Timeout | undefined;
-  let running: Promise<unknown> = Promise.resolve();
+  const timers = new Map<readonly Channel[], NodeJS.Timeout>();
+  const running = new Map<readonly Channel[], Promise<unknown>>();
+  const woken = new Set<readonly Channel[]>();
+  const busy = new Set<readonly Channel[]>();
   let started = false;
   let stopped = false;
-  let woken = false;
+  let asking: Promise<number> | null = null;
+  let seen = { wall: Date.now(), steady: performance.now() };
   /** rows that this process is sending just now */
   const inHand = new Set<number>();
 
@@ -84,17 +101,21 @@ export function outboxWorker(context: Context): OutboxWorker {
     context.announce(row.runId);
   }
 
+  const keepFor = (row: OutboxRow) => (answer: RawAnswer) => {
+    const body = context.store.crypt.seal(answer.body, places.answer(row.id));
+    db.insert(outboxAnswer).values({ outboxId: row.id, at: context.clock.now(), status: answer.status, body }).run();
+  };
+
+  async function search(outboxId: number): Promise<"there" | "notThere" | "unknown"> {
+    const row = db.select().from(outbox).where(eq(outbox.id, outboxId)).get();
+    if (!row) return "notThere";
+    const outcome = await courierOf[row.channel].find(row, keepFor(row));
+    if (outcome.kind === "acknowledged") apply(row, row.state, outcome);
+    return outcome.kind === "acknowledged" ? "there" : outcome.kind === "notThere" ? "notThere" : "unknown";
+  }
+
   async function attempt(courier: Courier, row: OutboxRow, was: OutboxRow["state"]): Promise<Outcome> {
-    const keep = (answer: { status: number; body: string }) => {
-      db.insert(outboxAnswer)
-        .values({
-          outboxId: row.id,
-          at: context.clock.now(),
-          status: answer.status,
-          body: context.store.crypt.seal(answer.body, places.answer(row.id)),
-        })
-        .run();
-    };
+    const keep = keepFor(row);
     try {
       if (was === "acknowledged") return await courier.result(row, keep);
       if (was === "unknown") {
@@ -119,42 +140,86 @@ export function outboxWorker(context: Context): OutboxWorker {
           state: "acknowledged",
           receipt: outcome.receipt,
           detail: outcome.detail,
+          odd: false,
           tries: 0,
           nextAt: Date.now() + 1000,
         });
         settleAnswer(context, row, null);
         break;
       case "waiting":
-        set({ detail: outcome.detail });
+        set({ detail: outcome.detail, odd: outcome.odd === true });
         break;
       case "unknown":
-      case "notThere":
         set({
           state: was === "acknowledged" ? "acknowledged" : "unknown",
-          detail: outcome.kind === "unknown" ? outcome.detail : "",
+          detail: outcome.detail,
+          odd: outcome.odd === true,
         });
+        break;
+      case "notThere":
+        set({ state: was === "acknowledged" ? "acknowledged" : "unknown", detail: "", odd: false });
         break;
       default:
         settleAnswer(context, row, outcome);
     }
   }
 
-  const due = () =>
+  const due = (lane: readonly Channel[]) =>
     db
       .select()
       .from(outbox)
-      .where(and(inArray(outbox.state, [...live]), lte(outbox.nextAt, Date.now()), notBehindAnother))
+      .where(
+        and(
+          inArray(outbox.state, [...live]),
+          lte(outbox.nextAt, Date.now()),
+          inArray(outbox.channel, [...lane]),
+          notBehindAnother,
+        ),
+      )
       .orderBy(asc(outbox.nextAt), asc(outbox.id))
       .limit(batch)
       .all();
 
-  async function runOnce(): Promise<number> {
+  async function laneOnce(lane: readonly Channel[]): Promise<number> {
     context.store.checkFiles();
     sweep();
-    if (isHeld(context.store)) return askAfterRestore(context, courierOf);
-    const rows = due();
+    noteClock();
+    if (isHeld(context.store)) {
+      // Asked once, whichever lane comes by first.
+      asking ??= askAfterRestore(context, courierOf).finally(() => {
+        asking = null;
+      });
+      return asking;
+    }
+    if (lane.length === 0) return sendLetters(context, mail, backOffMs);
+    const rows = due(lane);
     await Promise.all(rows.map(handle));
     return rows.length;
+  }
+
+  const runOnce = async (): Promise<number> =>
+    (await Promise.all(lanes.map(laneOnce))).reduce((all, moved) => all + moved, 0);
+
+  /**
+   * Waits are reckoned by the clock on the wall. Where that was set back they would last as much longer: what waits is
+   * then tried soon.
+   */
+  function noteClock(): void {
+    const now = { wall: Date.now(), steady: performance.now() };
+    const drift = now.wall - seen.wall - (now.steady - seen.steady);
+    seen = now;
+    if (drift < -1000) hasten(now.wall + soonMs);
+  }
+
+  function hasten(soon: number): void {
+    db.update(outbox)
+      .set({ nextAt: soon })
+      .where(and(inArray(outbox.state, [...live]), gt(outbox.nextAt, soon)))
+      .run();
+    db.update(letter)
+      .set({ nextAt: soon })
+      .where(and(eq(letter.state, "queued"), gt(letter.nextAt, soon)))
+      .run();
   }
 
   /**
@@ -162,39 +227,48 @@ export function outboxWorker(context: Context): OutboxWorker {
    * cut short do not lengthen the waits that come after it.
    */
   function askSoon(): void {
-    const soon = Date.now() + soonMs;
     db.update(outbox)
       .set({ tries: 0 })
       .where(inArray(outbox.state, [...live]))
       .run();
-    db.update(outbox)
-      .set({ nextAt: soon })
-      .where(and(inArray(outbox.state, [...live]), gt(outbox.nextAt, soon)))
-      .run();
+    hasten(Date.now() + soonMs);
   }
 
-  async function loop(): Promise<void> {
+  async function loop(lane: readonly Channel[]): Promise<void> {
     do {
-      woken = false;
-      while (!stopped && (await runOnce()) > 0);
-    } while (woken && !stopped);
+      woken.delete(lane);
+      while (!stopped && (await laneOnce(lane)) > 0);
+    } while (woken.has(lane) && !stopped);
   }
 
-  function schedule(ms: number): void {
+  function schedule(lane: readonly Channel[], ms: number): void {
     if (stopped || !started) return;
-    clearTimeout(timer);
-    timer = setTimeout(() => {
-      running = loop()
-        .catch((error: unknown) => context.log.error({ err: error }, "outbox loop failed"))
-        .then(() => schedule(1000));
-    }, ms);
+    clearTimeout(timers.get(lane));
+    timers.set(
+      lane,
+      setTimeout(() => {
+        // A lane that is still busy takes up what woke it when it is through.
+        if (busy.has(lane)) return;
+        busy.add(lane);
+        running.set(
+          lane,
+          loop(lane)
+            .catch((error: unknown) => context.log.error({ err: error }, "outbox loop failed"))
+            .then(() => {
+              busy.delete(lane);
+              schedule(lane, 1000);
+            }),
+        );
+      }, ms),
+    );
   }
   return {
     runOnce,
+    search,
     start: () => {
       started = true;
       askSoon();
-      schedule(10);
+      for (const lane of lanes) schedule(lane, 10);
     },
     drain: async () => {
       for (let quiet = 0; quiet < 2000; ) {
@@ -220,13 +294,15 @@ export function outboxWorker(context: Context): OutboxWorker {
       }
     },
     wake: () => {
-      woken = true;
-      schedule(10);
+      for (const lane of lanes) {
+        woken.add(lane);
+        schedule(lane, 10);
+      }
     },
     stop: async () => {
       stopped = true;
-      clearTimeout(timer);
-      await running;
+      for (const timer of timers.values()) clearTimeout(timer);
+      await Promise.all(running.values());
       mail.close();
     },
   };

@@ -7,7 +7,8 @@ import { findPaymentFile, paymentFileResult, sendPaymentFile } from "./bank.ts";
 
 const message = { messageId: "1", bytes: Buffer.from("0 our file") };
 const fingerprint = createHash("sha256").update(message.bytes).digest("hex");
-const paid = (line: number, state = "PAID") => ({ line, state, reasonText: "" });
+const paid = (line: number, state = "PAID", cents = line * 100) => ({ line, cents, state, reasonText: "" });
+const own = [1, 2].map((line) => ({ line, cents: line * 100 }));
 const file = (change: object = {}) => ({
   ...{ id: "F-1", fingerprint, state: "SETTLED", processDate: "2026-07-02", lines: [paid(1), paid(2)] },
   ...change,
@@ -37,13 +38,14 @@ it.each<[string, unknown, string]>([
   ["settled, and no lines", file({ lines: undefined }), "waiting"],
   ["a line of ours left out", file({ lines: [paid(1)] }), "waiting"],
   ["a state that nobody knows", file({ lines: [paid(1), paid(2, "MAYBE")] }), "waiting"],
+  ["another amount", file({ lines: [paid(1), paid(2, "PAID", 201)] }), "waiting"],
   ["another file's number", file({ id: "F-2" }), "waiting"],
   ["another file's fingerprint", file({ fingerprint: "0" }), "waiting"],
   ["the word alone", { state: "SETTLED" }, "waiting"],
   ["no JSON", "<html>", "waiting"],
 ])("a result: %s", async (_what, body, outcome) => {
   says(body);
-  const found = await paymentFileResult(base, "F-1", message, [1, 2], () => {});
+  const found = await paymentFileResult(base, "F-1", message, own, () => {});
   expect(found.kind === "final" ? `final ${found.state}` : found.kind).toBe(outcome);
 });
 
@@ -60,7 +62,7 @@ it.each<[string, unknown, string]>([
 it.each<[string, unknown, number, string]>([
   ["taken", file({ state: "AUTHORISED" }), 201, "acknowledged"],
   ["taken, but another file", file({ fingerprint: "0" }), 201, "unknown"],
-  ["refused by a line", { faults: [{ line: 2, text: "no such BSB" }] }, 422, "refused"],
+  ["refused by a line", { code: "FILE_REFUSED", faults: [{ line: 2, text: "no such BSB" }] }, 422, "refused"],
   ["a gateway that is down", "bad gateway", 502, "unknown"],
 ])("an upload: %s", async (_what, body, status, kind) => {
   says(body, status);

@@ -2,7 +2,7 @@
 import { createHash } from "node:crypto";
 import { dateWords } from "@zesty/core/calendar/dates";
 import type { Keep, LineOutcome, Outcome } from "./outcome.ts";
-import { ask, isPassing, parsed } from "./outcome.ts";
+import { ask, isPassing, isRefusal, noWord, parsed, type RawAnswer } from "./outcome.ts";
 
 export interface PaymentFileMessage {
   messageId: string;
@@ -12,11 +12,9 @@ export interface PaymentFileMessage {
 const fingerprint = (bytes: Buffer) => createHash("sha256").update(bytes).digest("hex");
 /** What a settled line may be. */
 const lineStates: ReadonlySet<string> = new Set(["PAID", "RETURNED"]);
-const noAnswer: Outcome = {
-  kind: "unknown",
-  detail: "The bank did not answer. We ask whether it has the file before it is sent again.",
-};
-const nonsense: Outcome = { kind: "unknown", detail: "The bank's answer made no sense. We ask again." };
+const noAnswer = (answer: RawAnswer | null) =>
+  noWord("the bank", answer, "The bank did not answer. We ask whether it has the file before it is sent again.");
+const nonsense: Outcome = { kind: "unknown", odd: true, detail: "The bank's answer made no sense. We ask again." };
 const taken = (id: string, date: string): Outcome => ({
   kind: "acknowledged",
   receipt: id,
@@ -33,11 +31,11 @@ export async function sendPaymentFile(base: string, message: PaymentFileMessage,
     },
     keep,
   );
-  if (!answer || isPassing(answer.status)) return noAnswer;
+  if (!answer || isPassing(answer.status)) return noAnswer(answer);
   const body = parsed(answer);
   if (!body) return nonsense;
   if (answer.status === 409 && body.code === "DUPLICATE_FILE") return findPaymentFile(base, message, keep);
-  if (answer.status >= 400) {
+  if (isRefusal(answer, body)) {
     const faults = Array.isArray(body.faults) ? (body.faults as { line: number; text: string }[]) : [];
     const [first] = faults;
     return {
@@ -48,7 +46,9 @@ export async function sendPaymentFile(base: string, message: PaymentFileMessage,
       items: [],
     };
   }
-  return typeof body.id === "string" && isOurs(body, message) ? taken(body.id, String(body.processDate)) : nonsense;
+  return answer.status < 300 && typeof body.id === "string" && isOurs(body, message)
+    ? taken(body.id, String(body.processDate))
+    : nonsense;
 }
 
 /** An answer counts for our file alone: the bank says by the fingerprint which one it speaks of. */
@@ -57,7 +57,7 @@ const isOurs = (body: Record<string, unknown>, { bytes }: Pick<PaymentFileMessag
 
 export async function findPaymentFile(base: string, message: PaymentFileMessage, keep: Keep): Promise<Outcome> {
   const answer = await ask(`${base}/v1/files?fingerprint=${fingerprint(message.bytes)}`, {}, keep);
-  if (!answer || isPassing(answer.status)) return noAnswer;
+  if (!answer || isPassing(answer.status)) return noAnswer(answer);
   const files = parsed(answer)?.files;
   if (!Array.isArray(files)) return nonsense;
   if (files.length === 0) return { kind: "notThere" };
@@ -65,12 +65,25 @@ export async function findPaymentFile(base: string, message: PaymentFileMessage,
   return found && typeof found.id === "string" ? taken(found.id, String(found.processDate)) : nonsense;
 }
 
-/** @param own lines of the file that pay somebody: each has to be spoken of */
+interface SaidLine {
+  line: number;
+  cents: number;
+  state: string;
+  reasonText: string;
+}
+
+/** A line of the file that pays somebody. */
+export interface OwnLine {
+  line: number;
+  cents: number;
+}
+
+/** @param own lines of the file that pay somebody: each has to be spoken of, with its amount */
 export async function paymentFileResult(
   base: string,
   receipt: string,
   message: Pick<PaymentFileMessage, "bytes">,
-  own: readonly number[],
+  own: readonly OwnLine[],
   keep: Keep,
 ): Promise<Outcome> {
   const answer = await ask(`${base}/v1/files/${encodeURIComponent(receipt)}`, {}, keep);
@@ -85,13 +98,15 @@ export async function paymentFileResult(
       kind: "waiting",
       detail: `The bank has the file as ${receipt}. The money moves on ${dateWords(String(body.processDate))}.`,
     };
-  const raw = Array.isArray(body.lines) ? (body.lines as { line: number; state: string; reasonText: string }[]) : [];
-  const said = new Map(raw.map((each) => [each.line, each.state]));
+  const raw = Array.isArray(body.lines) ? (body.lines as SaidLine[]) : [];
+  const said = new Map(raw.map((each) => [each.line, each]));
+  const isSaid = ({ line, cents }: OwnLine) =>
+    lineStates.has(said.get(line)?.state ?? "") && said.get(line)?.cents === cents;
   // Nothing is settled on the word of another file, or where a payment of ours is left out.
-  if (body.id !== receipt || !isOurs(body, message) || !own.every((line) => lineStates.has(said.get(line) ?? "")))
+  if (body.id !== receipt || !isOurs(body, message) || !own.every(isSaid))
     return {
-      kind: "waiting",
-      detail: `What the bank says of the file ${receipt} makes no sense: it is about another file, or says nothing of some payments. We ask again; call the bank where this stays.`,
+      ...{ kind: "waiting", odd: true },
+      detail: `What the bank says of the file ${receipt} makes no sense: it is about another file, or says nothing of some payments or other amounts. We ask again; call the bank where this stays.`,
     };
   const lines = raw.map(
     (each): LineOutcome => ({

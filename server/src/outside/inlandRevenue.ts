@@ -3,7 +3,7 @@ import { createHash } from "node:crypto";
 import type { NoticeKind } from "@zesty/contract/nz/notices";
 import { centsText } from "@zesty/core/quantity/units";
 import type { Keep, Outcome, OutcomeItem, RawAnswer } from "./outcome.ts";
-import { ask, isPassing, parsed } from "./outcome.ts";
+import { ask, isPassing, isRefusal, noWord, parsed } from "./outcome.ts";
 
 /** A notice as it is told. */
 export interface ToldNotice {
@@ -22,11 +22,16 @@ export interface FilingMessage {
   bytes: Buffer;
 }
 
-const noAnswer: Outcome = {
-  kind: "unknown",
-  detail: "Inland Revenue did not answer. We ask again before anything is sent a second time.",
+const noAnswer = (answer: RawAnswer | null) =>
+  noWord(
+    "Inland Revenue",
+    answer,
+    "Inland Revenue did not answer. We ask again before anything is sent a second time.",
+  );
+const nonsense: Outcome = {
+  ...{ kind: "unknown", odd: true },
+  detail: "Inland Revenue's answer made no sense. We ask again.",
 };
-const nonsense: Outcome = { kind: "unknown", detail: "Inland Revenue's answer made no sense. We ask again." };
 
 /** Tokens by service and employer; one is fetched anew once when it is refused, never in a loop. */
 const tokens = new Map<string, string>();
@@ -86,16 +91,16 @@ const post = (base: string, path: string, message: FilingMessage, keep: Keep) =>
 export async function fileEmploymentInformation(base: string, message: FilingMessage, keep: Keep): Promise<Outcome> {
   const path = `/v1/employment-information?amendment=${message.amendment}`;
   const answer = await withToken(base, message.employer, keep, post(base, path, message, keep));
-  if (!answer || isPassing(answer.status)) return noAnswer;
+  if (!answer || isPassing(answer.status)) return noAnswer(answer);
   const body = parsed(answer);
   if (!body) return nonsense;
-  if (answer.status === 409 && body.code === "IN_PROGRESS") return noAnswer;
+  if (answer.status === 409 && body.code === "IN_PROGRESS") return noAnswer(null);
   if (answer.status === 409) {
     const found = await findFiling(base, message, keep);
     return found.kind === "notThere" ? refusal(body) : found;
   }
-  if (answer.status >= 400) return refusal(body);
-  if (typeof body.key !== "string" || body.payday !== message.payday) return nonsense;
+  if (isRefusal(answer, body)) return refusal(body);
+  if (answer.status >= 300 || typeof body.key !== "string" || body.payday !== message.payday) return nonsense;
   return { kind: "acknowledged", receipt: body.key, detail: `Received under ${body.key}; the result is awaited.` };
 }
 
@@ -109,10 +114,10 @@ function refusal(body: Record<string, unknown>): Outcome {
 export async function findFiling(base: string, message: FilingMessage, keep: Keep): Promise<Outcome> {
   const query = new URLSearchParams({ employer: message.employer, payday: message.payday });
   const answer = await ask(`${base}/v1/employment-information?${query.toString()}`, {}, keep);
-  if (!answer || isPassing(answer.status)) return noAnswer;
+  if (!answer || isPassing(answer.status)) return noAnswer(answer);
   const filings = parsed(answer)?.filings;
   if (!Array.isArray(filings)) return nonsense;
-  const digest = createHash("sha256").update(message.bytes).digest("hex");
+  const digest = digestOf(message);
   const found = (filings as { key?: unknown; amendment?: unknown; digest?: unknown }[]).find(
     (each) => each.amendment === message.amendment && each.digest === digest,
   );
@@ -125,12 +130,23 @@ export async function findFiling(base: string, message: FilingMessage, keep: Kee
   };
 }
 
-export async function filingResult(base: string, key: string, keep: Keep): Promise<Outcome> {
-  const waiting = (detail: string): Outcome => ({ kind: "waiting", detail: `Received under ${key}. ${detail}` });
+const digestOf = ({ bytes }: Pick<FilingMessage, "bytes">): string => createHash("sha256").update(bytes).digest("hex");
+
+export async function filingResult(
+  base: string,
+  key: string,
+  message: Pick<FilingMessage, "bytes">,
+  keep: Keep,
+): Promise<Outcome> {
+  const waiting = (detail: string, odd?: true): Outcome => ({
+    ...{ kind: "waiting", detail: `Received under ${key}. ${detail}` },
+    ...(odd ? { odd } : {}),
+  });
   const answer = await ask(`${base}/v1/employment-information/${encodeURIComponent(key)}`, {}, keep);
   if (answer?.status !== 200) return waiting("Inland Revenue cannot be asked just now; we try again.");
   const body = parsed(answer);
-  if (body?.key !== key) return waiting("The last answer was not about this filing and was set aside.");
+  if (body?.key !== key || body.digest !== digestOf(message))
+    return waiting("The last answer was not about this filing and was set aside.", true);
   const items = readItems(body.items);
   const errors = items.filter((item) => item.severity === "error").length;
   if (body.state === "PROCESSED" || body.state === "REPLACED")
@@ -149,10 +165,11 @@ export async function filingResult(base: string, key: string, keep: Keep): Promi
 
 export async function sendEmployeeDetails(base: string, message: FilingMessage, keep: Keep): Promise<Outcome> {
   const answer = await withToken(base, message.employer, keep, post(base, "/v1/employee-details", message, keep));
-  if (!answer || isPassing(answer.status)) return noAnswer;
+  if (!answer || isPassing(answer.status)) return noAnswer(answer);
   const body = parsed(answer);
   if (!body) return nonsense;
-  if (answer.status >= 400) return refusal(body);
+  if (isRefusal(answer, body)) return refusal(body);
+  if (answer.status >= 300 || body.statusCode !== 0) return nonsense;
   const items = readItems(body.items);
   return items.length > 0
     ? { kind: "final", state: "acceptedWithWarnings", detail: "Taken, with warnings to read.", items }

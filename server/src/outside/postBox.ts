@@ -1,6 +1,7 @@
 /** Mail over SMTP. The Message-ID is the same for ever, so that a receiver can drop a repeat. */
 import nodemailer, { type Transporter } from "nodemailer";
 import type { Keep, Outcome } from "./outcome.ts";
+import { isThisMachine } from "./thisMachine.ts";
 
 export interface Letter {
   messageId: string;
@@ -19,19 +20,22 @@ export const openMail = (url: string): Transporter =>
     maxConnections: 4,
     connectionTimeout: 5000,
     socketTimeout: 30_000,
+    // Payslips go in clear to this machine's own post box alone.
+    requireTLS: !isThisMachine(url),
     tls: { rejectUnauthorized: true },
   } as never);
 
-/** A letter without an attachment: an invitation, a new password. @returns whether it was handed over */
+/** A letter without an attachment: an invitation, a new password. */
 export async function sendPlainLetter(
   mail: Transporter,
-  letter: { from: string; to: string; subject: string; text: string },
-): Promise<boolean> {
+  { messageId, ...letter }: { from: string; to: string; subject: string; text: string; messageId: string },
+): Promise<"handedOver" | "refused" | "unknown"> {
   try {
-    await mail.sendMail(letter);
-    return true;
-  } catch {
-    return false;
+    await mail.sendMail({ ...letter, messageId: `<${messageId}@letters.invalid>` });
+    return "handedOver";
+  } catch (error) {
+    const { responseCode } = error as { responseCode?: number };
+    return responseCode !== undefined && responseCode >= 500 ? "refused" : "unknown";
   }
 }
 

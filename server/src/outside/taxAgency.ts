@@ -1,7 +1,7 @@
 /** The tax agency: sends a pay event, finds one after a lost answer, asks for its result. */
 import { createHash } from "node:crypto";
 import type { Keep, Outcome, OutcomeItem } from "./outcome.ts";
-import { ask, isPassing, parsed } from "./outcome.ts";
+import { ask, isPassing, isRefusal, noWord, parsed, type RawAnswer } from "./outcome.ts";
 
 export interface PayEventMessage {
   /** one for ever: that this very message came before */
@@ -14,11 +14,16 @@ export interface PayEventMessage {
   bytes: Buffer;
 }
 
-const noAnswer: Outcome = {
-  kind: "unknown",
-  detail: "The tax agency did not answer. We ask again before anything is sent a second time.",
+const noAnswer = (answer: RawAnswer | null) =>
+  noWord(
+    "the tax agency",
+    answer,
+    "The tax agency did not answer. We ask again before anything is sent a second time.",
+  );
+const nonsense: Outcome = {
+  ...{ kind: "unknown", odd: true },
+  detail: "The tax agency's answer made no sense. We ask again.",
 };
-const nonsense: Outcome = { kind: "unknown", detail: "The tax agency's answer made no sense. We ask again." };
 
 export async function sendPayEvent(base: string, message: PayEventMessage, keep: Keep): Promise<Outcome> {
   const answer = await ask(
@@ -35,18 +40,19 @@ export async function sendPayEvent(base: string, message: PayEventMessage, keep:
     },
     keep,
   );
-  if (!answer || isPassing(answer.status)) return noAnswer;
+  if (!answer || isPassing(answer.status)) return noAnswer(answer);
   const body = parsed(answer);
   if (!body) return nonsense;
-  if (answer.status === 409 && body.code === "IN_PROGRESS") return noAnswer;
+  if (answer.status === 409 && body.code === "IN_PROGRESS") return noAnswer(null);
   // The number follows from what the event says: the agency has it already, only made at another time.
   if (answer.status === 409) return findPayEvent(base, message, keep);
-  if (answer.status >= 400) {
+  if (isRefusal(answer, body)) {
     const items = readItems(body.items);
     const text = items.find((item) => item.severity === "error")?.text ?? String(body.text ?? "No reason was given.");
     return { kind: "refused", detail: `Refused by the tax agency: ${text}`, items };
   }
-  if (typeof body.receipt !== "string" || body.submissionId !== message.submissionId) return nonsense;
+  if (answer.status >= 300 || typeof body.receipt !== "string" || body.submissionId !== message.submissionId)
+    return nonsense;
   return {
     kind: "acknowledged",
     receipt: body.receipt,
@@ -57,7 +63,7 @@ export async function sendPayEvent(base: string, message: PayEventMessage, keep:
 export async function findPayEvent(base: string, message: PayEventMessage, keep: Keep): Promise<Outcome> {
   const query = new URLSearchParams({ submissionId: message.submissionId, bmsId: message.bmsId, payer: message.payer });
   const answer = await ask(`${base}/v1/pay-events?${query.toString()}`, {}, keep);
-  if (!answer || isPassing(answer.status)) return noAnswer;
+  if (!answer || isPassing(answer.status)) return noAnswer(answer);
   const events = parsed(answer)?.events;
   if (!Array.isArray(events)) return nonsense;
   const [found] = (events as { receipt?: unknown }[]).filter(
@@ -93,9 +99,9 @@ export async function payEventResult(
     };
   const body = parsed(answer);
   // An answer about another submission is set aside.
-  if (body?.submissionId !== submissionId)
+  if (body?.submissionId !== submissionId || body.receipt !== receipt)
     return {
-      kind: "waiting",
+      ...{ kind: "waiting", odd: true },
       detail: `Received under ${receipt}. The last answer was not about this event and was set aside.`,
     };
   const state = results[body.result as keyof typeof results];

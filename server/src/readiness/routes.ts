@@ -1,10 +1,11 @@
 /** Readiness: of the practice, of a business, and as a list to send to somebody. */
 
+import { askPeopleBody } from "@zesty/contract/readiness";
 import { stringify } from "csv-stringify/sync";
 import type { Router } from "express";
 import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
-import { signedIn } from "../http/handler.ts";
+import { body, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { inSlices } from "../jobs/steps.ts";
 import { askPeople } from "../staff/askPeople.ts";
@@ -23,7 +24,9 @@ export function readinessRoutes(context: Context, router: Router): void {
   );
   router.post(
     "/businesses/:business/readiness/ask",
-    onBusiness("prepare", (actor, businessId) => askPeople(context, actor, businessId)),
+    onBusiness("prepare", (actor, businessId, request) =>
+      askPeople(context, actor, businessId, body(askPeopleBody, request).again),
+    ),
   );
   router.get(
     "/businesses/:business/readiness.csv",

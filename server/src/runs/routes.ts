@@ -31,10 +31,11 @@ import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
 import type { Jobs } from "../jobs/jobs.ts";
 import { asJob } from "../jobs/routes.ts";
+import { searchThenSendAgain, tryNow } from "../outbox/again.ts";
 import { taken } from "../outbox/byHand.ts";
 import { slipOf } from "../outbox/channels.ts";
 import { replaceEvent } from "../outbox/replaceEvent.ts";
-import { printedPays, sendAgain, sendRun, sendView } from "../outbox/sendRun.ts";
+import { printedPays, sendRun, sendView } from "../outbox/sendRun.ts";
 import { sendSeveral, waitingRuns } from "../outbox/several.ts";
 import { undoActOf } from "../row/acts.ts";
 import { record } from "../store/audit.ts";
@@ -225,8 +226,15 @@ export function runRoutes(context: Context, jobs: Jobs): Router {
   );
   router.post(
     "/runs/:run/send-again",
-    onRun("prepare", (actor, runId, request) => {
-      sendAgain(context, actor, runId, body(sendAgainSchema, request).channel);
+    onRun("prepare", async (actor, runId, request) => {
+      await searchThenSendAgain(context, actor, runId, body(sendAgainSchema, request).channel);
+      return sendView(context, runId);
+    }),
+  );
+  router.post(
+    "/runs/:run/try-now",
+    onRun("prepare", (_actor, runId) => {
+      tryNow(context, runId);
       return sendView(context, runId);
     }),
   );

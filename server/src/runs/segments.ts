@@ -24,7 +24,19 @@ export function segmentsFrom({ state, summary }: Pick<Run, "state" | "summary">,
 }
 
 export const segmentsOf = (context: Context, run: Pick<Run, "id" | "state" | "summary">): Segments =>
-  segmentsFrom(run, faultyRuns(context, [run.id]).has(run.id));
+  segmentsFrom(run, faultyRuns(context, [run.id]).has(run.id) || oddRuns(context, [run.id]).has(run.id));
+
+/** Runs of which an answer makes no sense: whether it arrived is not known, and waiting may not tell. */
+export const oddRuns = ({ store }: Context, runIds: readonly number[]): Set<number> =>
+  new Set(
+    store
+      .prepared<[string], { id: number }>(
+        `SELECT DISTINCT run_id AS id FROM outbox WHERE run_id IN (SELECT value FROM json_each(?))
+           AND odd AND state IN ('sending', 'unknown', 'acknowledged')`,
+      )
+      .all(JSON.stringify(runIds))
+      .map((row) => row.id),
+  );
 
 /** Runs of which something stands refused or came back: what was made again in its place is looked at instead. */
 export const faultyRuns = ({ store }: Context, runIds: readonly number[]): Set<number> =>

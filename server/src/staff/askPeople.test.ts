@@ -1,8 +1,9 @@
 /** Who is asked for facts of their own: by what they lack, and by whether a letter reaches them. */
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
+import { readDesk } from "../desk/readDesk.ts";
 import { type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { audit, bankSplit, person } from "../store/schema.ts";
+import { audit, bankSplit, letter, person } from "../store/schema.ts";
 import { startServer, type TestServer } from "../testServer.ts";
 import { askPeople } from "./askPeople.ts";
 
@@ -14,7 +15,7 @@ afterEach(async () => {
   await world.end();
 });
 
-it("asks who lacks something that they can say, and tells of whom no letter reaches", async () => {
+it("asks who lacks something that they can say, once; tells of whom no letter reaches", () => {
   world = smallWorld(4);
   const { db } = world.context.store;
   const lacks = (at: number) =>
@@ -32,11 +33,20 @@ it("asks who lacks something that they can say, and tells of whom no letter reac
   change(1, { email: null });
   // Whoever has left is asked for nothing.
   change(2, { endDate: "2026-06-30" });
-  // There is no mail server in this world: nobody is said to have been asked.
-  expect(await askPeople(world.context, world.actor, world.businessId)).toEqual({
-    ...{ asked: [], without: ["Alex Sample1"], notTaken: ["Alex Sample0"] },
-  });
-  expect(db.select().from(audit).where(eq(audit.what, "invited to the staff pages")).all()).toHaveLength(1);
+  const ask = (again?: boolean) => askPeople(world.context, world.actor, world.businessId, again);
+  const without = ["Alex Sample1"];
+  expect(ask()).toEqual({ asked: ["Alex Sample0"], without, before: [] });
+  // A second press, or one after a kill, asks nobody twice unless that is wanted.
+  expect(ask()).toEqual({ asked: [], without, before: [{ name: "Alex Sample0", on: expect.any(String) as string }] });
+  expect(db.select().from(letter).all()).toHaveLength(1);
+  expect(ask(true).asked).toEqual(["Alex Sample0"]);
+  // An address that its server refuses is asked anew, and named on the desk meanwhile.
+  db.update(letter).set({ state: "refused", detail: "The address a@b was refused." }).run();
+  const onDesk = () => readDesk(world.context, world.actor).toDo.filter((each) => /did not arrive/.test(each.words));
+  expect(onDesk()).toMatchObject([{ link: `/people/${world.personIds[0]}` }]);
+  expect(ask().asked).toEqual(["Alex Sample0"]);
+  expect(onDesk()).toEqual([]);
+  expect(db.select().from(audit).where(eq(audit.what, "invited to the staff pages")).all()).toHaveLength(3);
 });
 
 it("is for who prepares", async () => {
@@ -45,5 +55,5 @@ it("is for who prepares", async () => {
   for (const right of ["see", "prepare"] as const) await server.add(right, right);
   const at = `/businesses/${world.businessId}/readiness/ask`;
   expect((await server.call("POST", at, "see")).status).toBe(403);
-  expect((await server.call("POST", at, "prepare")).body).toEqual({ asked: [], without: [], notTaken: [] });
+  expect((await server.call("POST", at, "prepare", {})).body).toEqual({ asked: [], without: [], before: [] });
 });

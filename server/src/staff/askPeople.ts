@@ -2,6 +2,7 @@
 import type { AskedPeople } from "@zesty/contract/readiness";
 import { and, eq, gte, isNull, or } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { lastLetter } from "../outbox/letters.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
@@ -12,9 +13,12 @@ import { accountOf, inviteToStaffPages } from "./staffAccount.ts";
 
 type Who = typeof person.$inferSelect;
 
-/** @returns who was asked, who has no address, and to whom the mail server would not take a letter */
-export async function askPeople(context: Context, actor: Actor, businessId: number): Promise<AskedPeople> {
-  const answer: AskedPeople = { asked: [], without: [], notTaken: [] };
+/**
+ * @param again whether those are asked anew who were asked before
+ * @returns who is asked, who has no address, and who was asked before and when
+ */
+export function askPeople(context: Context, actor: Actor, businessId: number, again = false): AskedPeople {
+  const answer: AskedPeople = { asked: [], without: [], before: [] };
   const today = todayAt(context, businessId);
   const here = context.store.db
     .select()
@@ -26,35 +30,29 @@ export async function askPeople(context: Context, actor: Actor, businessId: numb
     const wanted = wantedOf(readPerson(context, who.id).missing);
     if (wanted.length === 0) continue;
     const name = `${who.givenName} ${who.familyName}`;
+    const last = lastLetter(context, `ask ${who.id}`);
     if (!who.email) answer.without.push(name);
-    else if (
-      await ask(
-        context,
-        actor,
-        who,
-        wanted.map((each) => each.text),
-      )
-    )
+    else if (last && last.state !== "refused" && !again) answer.before.push({ name, on: last.at.slice(0, 10) });
+    else {
+      const texts = wanted.map((each) => each.text);
+      context.store.transaction(() => ask(context, actor, who, texts));
       answer.asked.push(name);
-    else answer.notTaken.push(name);
+    }
   }
   return answer;
 }
 
-async function ask(context: Context, actor: Actor, who: Who, wanted: readonly string[]): Promise<boolean> {
-  if (!accountOf(context, who.id)) return (await inviteToStaffPages(context, actor, who.id)).handedOver;
+function ask(context: Context, actor: Actor, who: Who, wanted: readonly string[]): void {
+  if (!accountOf(context, who.id)) return void inviteToStaffPages(context, actor, who.id);
   const { name: business } = findBusiness(context, who.businessId);
-  const handedOver = await mailTo(
-    context,
-    who.email ?? "",
-    `Still wanted for your pay at ${business}`,
-    `Hello ${who.givenName},\n\n${business} still needs of you: ${wanted.join(", ").toLowerCase()}. Your own page says why, and takes it:\n\n${linkOf(context, "", "staff").replace(/#$/, "")}\n`,
-  );
-  if (handedOver)
-    record(context.store, {
-      ...{ at: context.clock.now(), userId: actor.userId, businessId: who.businessId },
-      what: "asked a person for what is missing",
-      about: `${who.givenName} ${who.familyName}: ${wanted.join(", ")}`,
-    });
-  return handedOver;
+  mailTo(context, {
+    ...{ to: who.email ?? "", about: `ask ${who.id}`, businessId: who.businessId, link: `/people/${who.id}` },
+    subject: `Still wanted for your pay at ${business}`,
+    text: `Hello ${who.givenName},\n\n${business} still needs of you: ${wanted.join(", ").toLowerCase()}. Your own page says why, and takes it:\n\n${linkOf(context, "", "staff").replace(/#$/, "")}\n`,
+  });
+  record(context.store, {
+    ...{ at: context.clock.now(), userId: actor.userId, businessId: who.businessId },
+    what: "asked a person for what is missing",
+    about: `${who.givenName} ${who.familyName}: ${wanted.join(", ")}`,
+  });
 }

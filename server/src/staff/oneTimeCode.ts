@@ -22,21 +22,21 @@ const employee = ({ store: { db } }: Context, email: string) => {
   return found?.active && found.staff && !found.secondFactor ? found : null;
 };
 
-export async function sendCode(context: Context, email: string, address: string): Promise<void> {
+export function sendCode(context: Context, email: string, address: string): void {
   // Counted apart from wrong sign-ins, and every request as a try: nobody's box is flooded from here.
   const counted = `code ${email}`;
   demandFree(context, counted, address);
-  noteFailure(context, counted, address, "sign-in code asked for");
-  const found = employee(context, email);
-  if (!found) return;
-  const code = String(randomInt(1_000_000)).padStart(6, "0");
-  keepCode(context, email, code);
-  await mailTo(
-    context,
-    email,
-    `${code} is your code`,
-    `Hello ${found.name},\n\n${code} signs you in to your pay page. It is good for ten minutes, and once.\n\nIf you did not ask for it, somebody typed your address: nothing has to be done, and the code is for nobody else.\n`,
-  );
+  context.store.transaction(() => {
+    noteFailure(context, counted, address, "sign-in code asked for");
+    const found = employee(context, email);
+    if (!found) return;
+    const code = String(randomInt(1_000_000)).padStart(6, "0");
+    keepCode(context, email, code);
+    mailTo(context, {
+      ...{ to: email, about: `code ${email}`, until: Date.now() + lastsMs, subject: `${code} is your code` },
+      text: `Hello ${found.name},\n\n${code} signs you in to your pay page. It is good for ten minutes, and once.\n\nIf you did not ask for it, somebody typed your address: nothing has to be done, and the code is for nobody else.\n`,
+    });
+  });
 }
 
 /** A newer code takes the place of an older one. */

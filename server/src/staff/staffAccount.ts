@@ -39,12 +39,8 @@ const findPerson = (context: Context, personId: number) => {
   return who;
 };
 
-/** @returns whether the letter was handed over, and the link for whoever hands it over by hand */
-export async function inviteToStaffPages(
-  context: Context,
-  actor: Actor,
-  personId: number,
-): Promise<{ handedOver: boolean; link: string }> {
+/** @returns the link, for whoever hands it over by hand where the letter does not arrive */
+export function inviteToStaffPages(context: Context, actor: Actor, personId: number): { link: string } {
   const who = findPerson(context, personId);
   if (!who.email)
     throw cannot("no-email", "An e-mail address is missing: the invitation goes there. Type it under Details first.", {
@@ -53,25 +49,27 @@ export async function inviteToStaffPages(
   if (accountOf(context, personId)) throw conflict("staff-known", "The staff pages are open for this person already.");
   const name = `${who.givenName} ${who.familyName}`;
   const { name: business } = findBusiness(context, who.businessId);
-  const token = keepLink(context, {
-    ...{ email: who.email, name, lead: false, rights: [], kind: "staff", personId },
-    ...{ invitedBy: actor.userId, lasts: days(14) },
+  const { email } = who;
+  return context.store.transaction(() => {
+    const token = keepLink(context, {
+      ...{ email, name, lead: false, rights: [], kind: "staff", personId },
+      ...{ invitedBy: actor.userId, lasts: days(14) },
+    });
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: who.businessId,
+      what: "invited to the staff pages",
+      about: `${name}, ${email}`,
+    });
+    const link = linkOf(context, token, "staff/join");
+    mailTo(context, {
+      ...{ to: email, about: `ask ${personId}`, businessId: who.businessId, link: `/people/${personId}` },
+      ...{ until: Date.now() + days(14), subject: `Your pay at ${business}` },
+      text: `Hello ${who.givenName},\n\non your own page you see your payslips, ask for leave, and fill in what ${business} needs of you. Open it here; the link works once, for fourteen days:\n\n${link}\n`,
+    });
+    return { link };
   });
-  record(context.store, {
-    at: context.clock.now(),
-    userId: actor.userId,
-    businessId: who.businessId,
-    what: "invited to the staff pages",
-    about: `${name}, ${who.email}`,
-  });
-  const link = linkOf(context, token, "staff/join");
-  const handedOver = await mailTo(
-    context,
-    who.email,
-    `Your pay at ${business}`,
-    `Hello ${who.givenName},\n\non your own page you see your payslips, ask for leave, and fill in what ${business} needs of you. Open it here; the link works once, for fourteen days:\n\n${link}\n`,
-  );
-  return { handedOver, link };
 }
 
 /** The account that opens a person's pages. */

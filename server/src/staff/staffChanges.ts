@@ -155,12 +155,11 @@ async function askForAccount(
   });
   const { name } = findBusiness(context, who.businessId);
   if (who.email)
-    await mailTo(
-      context,
-      who.email,
-      "Another bank account was asked for",
-      `Hello ${who.givenName},\n\non ${dateWords(todayAt(context, who.businessId))} somebody signed in as you asked that your pay from ${name} goes to another account: ${words}. It waits until ${name} has looked at it. If it was not you, tell them at once, and choose a new password.\n`,
-    );
+    mailTo(context, {
+      ...{ to: who.email, about: `account ${who.id}`, businessId: who.businessId, link: `/people/${who.id}` },
+      subject: "Another bank account was asked for",
+      text: `Hello ${who.givenName},\n\non ${dateWords(todayAt(context, who.businessId))} somebody signed in as you asked that your pay from ${name} goes to another account: ${words}. It waits until ${name} has looked at it. If it was not you, tell them at once, and choose a new password.\n`,
+    });
 }
 
 const note = (context: Context, actor: Actor, who: Who, what: string): void =>

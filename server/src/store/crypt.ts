@@ -31,6 +31,7 @@ export const places = {
   /** a document that is of no run has nought in its place */
   document: (runId: number | null, kind: string) => `document.bytes run ${runId ?? 0} ${kind}`,
   setting: (name: string) => `setting.value ${name}`,
+  letter: (letterId: number) => `letter.text letter ${letterId}`,
   answer: (outboxId: number) => `outbox_answer.body outbox ${outboxId}`,
   userSecret: (userId: number) => `user.second_factor user ${userId}`,
 };

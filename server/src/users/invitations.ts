@@ -4,7 +4,7 @@ import type { AcceptInvitation, InvitationView, Invite } from "@zesty/contract/s
 import { and, eq, gt, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict } from "../http/problem.ts";
-import { openMail, sendPlainLetter } from "../outside/postBox.ts";
+import { type NewLetter, postLetter } from "../outbox/letters.ts";
 import { demandFree, forgive, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { hashPassword } from "../session/session.ts";
@@ -21,68 +21,60 @@ const openLinks = (now = Date.now()) => and(isNull(invitation.usedAt), gt(invita
 export const practiceName = (context: Context): string =>
   context.store.db.select().from(practice).get()?.name ?? "the practice";
 
-/** @returns whether the letter was handed over, and the link for whoever hands it over by hand */
-export async function inviteUser(
-  context: Context,
-  actor: Actor,
-  wanted: Invite,
-): Promise<{ handedOver: boolean; link: string }> {
+/** @returns the link, for whoever hands it over by hand where the letter does not arrive */
+export function inviteUser(context: Context, actor: Actor, wanted: Invite): { link: string } {
   const { db } = context.store;
   if (db.select({ id: user.id }).from(user).where(eq(user.email, wanted.email)).get()) {
     const text = `${wanted.email} is a user already. Change the rights instead.`;
     throw conflict("user-known", text);
   }
   demandKnownRights(context, wanted.rights);
-  const token = keepLink(context, { ...wanted, kind: "join", invitedBy: actor.userId, lasts: days(7) });
-  record(context.store, {
-    at: context.clock.now(),
-    userId: actor.userId,
-    businessId: null,
-    what: "invited a user",
-    about: wanted.email,
-    change: { after: { lead: wanted.lead, rights: wanted.rights } },
+  return context.store.transaction(() => {
+    const token = keepLink(context, { ...wanted, kind: "join", invitedBy: actor.userId, lasts: days(7) });
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: null,
+      what: "invited a user",
+      about: wanted.email,
+      change: { after: { lead: wanted.lead, rights: wanted.rights } },
+    });
+    const link = linkOf(context, token);
+    mailTo(context, {
+      ...{ to: wanted.email, about: `invitation ${wanted.email}`, until: Date.now() + days(7) },
+      subject: `${practiceName(context)} invites you to Zesty Ledger`,
+      text: `Hello ${wanted.name},\n\n${actor.name} invites you to work on the payroll of ${practiceName(context)}. Choose your password here; the link works once, for seven days:\n\n${link}\n`,
+    });
+    return { link };
   });
-  const link = linkOf(context, token);
-  const handedOver = await mailTo(
-    context,
-    wanted.email,
-    `${practiceName(context)} invites you to Zesty Ledger`,
-    `Hello ${wanted.name},\n\n${actor.name} invites you to work on the payroll of ${practiceName(context)}. Choose your password here; the link works once, for seven days:\n\n${link}\n`,
-  );
-  return { handedOver, link };
 }
 
-/** Whether there is such a user is not told. */
-export async function sendReset(context: Context, email: string, address: string): Promise<void> {
+/** Whether there is such a user is not told, nor does the time tell it: the letter goes out later, in either case once. */
+export function sendReset(context: Context, email: string, address: string): void {
   // Counted apart from wrong sign-ins: who is locked out may reset, and a stranger's requests lock nobody out.
   const counted = `reset ${email}`;
   demandFree(context, counted, address);
   const found = context.store.db.select().from(user).where(eq(user.email, email)).get();
-  // Every request counts as a try: nobody's box is flooded from here.
-  noteFailure(context, counted, address, "password reset asked for");
-  if (!found?.active) return;
-  const token = keepLink(context, {
-    email,
-    name: found.name,
-    lead: false,
-    rights: [],
-    kind: "reset",
-    invitedBy: null,
-    lasts: days(1) / 24,
+  context.store.transaction(() => {
+    // Every request counts as a try: nobody's box is flooded from here.
+    noteFailure(context, counted, address, "password reset asked for");
+    if (!found?.active) return;
+    const lasts = days(1) / 24;
+    const token = keepLink(context, {
+      ...{ email, name: found.name, lead: false, rights: [], kind: "reset", invitedBy: null, lasts },
+    });
+    record(context.store, {
+      at: context.clock.now(),
+      userId: found.id,
+      businessId: null,
+      what: "asked for a new password",
+      about: email,
+    });
+    mailTo(context, {
+      ...{ to: email, about: `reset ${email}`, until: Date.now() + lasts, subject: "Choose a new password" },
+      text: `Hello ${found.name},\n\nsomebody asked for a new password for your account at ${practiceName(context)}. If it was you, choose it here within the hour; the link works once:\n\n${linkOf(context, token)}\n\nIf not, nothing has to be done.\n`,
+    });
   });
-  record(context.store, {
-    at: context.clock.now(),
-    userId: found.id,
-    businessId: null,
-    what: "asked for a new password",
-    about: email,
-  });
-  await mailTo(
-    context,
-    email,
-    "Choose a new password",
-    `Hello ${found.name},\n\nsomebody asked for a new password for your account at ${practiceName(context)}. If it was you, choose it here within the hour; the link works once:\n\n${linkOf(context, token)}\n\nIf not, nothing has to be done.\n`,
-  );
 }
 
 export function keepLink(
@@ -121,19 +113,8 @@ export function keepLink(
 export const linkOf = (context: Context, token: string, at = "join"): string =>
   `${context.settings.address ?? `http://${context.settings.host}:${context.settings.port}`}/${at}#${token}`;
 
-export async function mailTo(context: Context, to: string, subject: string, text: string): Promise<boolean> {
-  const mail = openMail(context.settings.services.smtp);
-  try {
-    return await sendPlainLetter(mail, {
-      from: `"${practiceName(context).replace(/"/g, "")}" <no-reply@zesty.invalid>`,
-      to,
-      subject,
-      text,
-    });
-  } finally {
-    mail.close();
-  }
-}
+export const mailTo = (context: Context, letter: Omit<NewLetter, "from">): void =>
+  postLetter(context, { ...letter, from: `"${practiceName(context).replace(/"/g, "")}" <no-reply@zesty.invalid>` });
 
 export function findLink(context: Context, token: string) {
   const found = context.store.db

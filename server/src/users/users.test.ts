@@ -3,7 +3,7 @@ import { createHash } from "node:crypto";
 import { Secret, TOTP } from "otpauth";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { audit, business, invitation } from "../store/schema.ts";
+import { audit, business, invitation, letter } from "../store/schema.ts";
 import { startServer, type TestServer, testPassword } from "../testServer.ts";
 
 let world: SmallWorld;
@@ -34,8 +34,10 @@ const trail = () => world.context.store.db.select().from(audit).all();
 describe("an invitation", () => {
   it("makes a user with the rights that were chosen, once", async () => {
     const { body } = await invite();
-    // No post box in this world: the lead hands the link over.
-    expect(body.handedOver).toBe(false);
+    // The letter waits in the outbox, sealed; the lead may hand the link over as well.
+    const [kept] = world.context.store.db.select().from(letter).all();
+    expect(kept).toMatchObject({ recipient: "new@example.org", state: "queued" });
+    expect(kept?.text).not.toContain(tokenOf(body.link));
     const token = tokenOf(body.link);
     expect((await call("GET", `/invitation/${token}`)).body).toMatchObject({ kind: "join", email: "new@example.org" });
     const joined = await call("POST", "/invitation", "new", { token, password: testPassword });

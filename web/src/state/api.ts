@@ -182,6 +182,10 @@ export const api = createApi({
       query: ({ run, channel }) => ({ url: `/runs/${run}/send-again`, method: "POST", body: { channel } }),
       invalidatesTags: ["Send", "Desk", "Runs"],
     }),
+    tryNow: build.mutation<SendView, number>({
+      query: (run) => ({ url: `/runs/${run}/try-now`, method: "POST" }),
+      invalidatesTags: ["Send"],
+    }),
     replaceEvent: build.mutation<SendView, { run: number; reason: string; declared: boolean }>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/replace-event`, method: "POST", body }),
       invalidatesTags: ["Send", "Desk", "Runs", "Books"],

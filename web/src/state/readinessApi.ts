@@ -8,8 +8,10 @@ export const readinessApi = api.injectEndpoints({
       query: (business) => `/businesses/${business}/readiness`,
       providesTags: ["Person", "People", "Business", "Runs"],
     }),
-    askPeople: build.mutation<AskedPeople, number>({
-      query: (business) => ({ url: `/businesses/${business}/readiness/ask`, method: "POST" }),
+    askPeople: build.mutation<AskedPeople, { business: number; again: boolean }>({
+      query: ({ business, again }) => ({
+        ...{ url: `/businesses/${business}/readiness/ask`, method: "POST", body: { again } },
+      }),
     }),
     practiceReadiness: build.query<ReadinessLine[], void>({
       query: () => "/readiness",

@@ -8,7 +8,7 @@ export const staffApi = api.injectEndpoints({
       query: (person) => `/people/${person}/staff-pages`,
       providesTags: ["Person"],
     }),
-    inviteStaff: build.mutation<{ handedOver: boolean; link: string }, number>({
+    inviteStaff: build.mutation<{ link: string }, number>({
       query: (person) => ({ url: `/people/${person}/staff-pages`, method: "POST" }),
       invalidatesTags: ["Person"],
     }),

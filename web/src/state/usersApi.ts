@@ -28,7 +28,7 @@ export const trailQuery = ({ words, business, before }: TrailSearch): string =>
 export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Safety"] }).injectEndpoints({
   endpoints: (build) => ({
     users: build.query<UsersView, void>({ query: () => "/users", providesTags: ["Users"] }),
-    invite: build.mutation<{ handedOver: boolean; link: string }, Invite>({
+    invite: build.mutation<{ link: string }, Invite>({
       query: (body) => ({ url: "/users/invitations", method: "POST", body }),
       invalidatesTags: ["Users"],
     }),

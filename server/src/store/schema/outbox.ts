@@ -46,6 +46,8 @@ export const outbox = sqliteTable(
     nextAt: integer("next_at").notNull(),
     receipt: text("receipt"),
     detail: text("detail"),
+    /** the last answer made no sense, or came from something on the way: somebody has to look */
+    odd: flag("odd").default(false),
   },
   (t) => [
     index("outbox_state").on(t.state, t.nextAt),
@@ -84,6 +86,27 @@ export const outboxAnswer = sqliteTable(
     body: text("body").notNull(),
   },
   (t) => [index("outbox_answer_outbox").on(t.outboxId)],
+);
+
+/** Letters that belong to no run: invitations, codes, questions. `text` is sealed, and empty once it was handed over. */
+export const letter = sqliteTable(
+  "letter",
+  {
+    id: id(),
+    messageId: text("message_id").notNull(),
+    businessId: integer("business_id").references(() => business.id),
+    recipient: text("recipient").notNull(),
+    about: text("about").notNull(),
+    link: text("link"),
+    at: text("at").notNull(),
+    until: integer("until"),
+    text: text("text"),
+    state: text("state", { enum: ["queued", "handedOver", "refused"] }).notNull(),
+    tries: integer("tries").notNull(),
+    nextAt: integer("next_at").notNull(),
+    detail: text("detail").notNull().default(""),
+  },
+  (t) => [index("letter_state").on(t.state, t.nextAt), index("letter_about").on(t.about)],
 );
 
 /** What a receiver said about one person or payment; open until a later answer takes it back. */

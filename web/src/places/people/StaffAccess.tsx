@@ -61,10 +61,8 @@ export function StaffAccess({ person }: { person: PersonView }) {
       ))}
       {invited.data && (
         <p className="mt-2 text-[15px]" role="status">
-          {invited.data.handedOver
-            ? `A letter went to ${person.details.email}.`
-            : "The letter could not be handed over. Give the link by hand:"}{" "}
-          {!invited.data.handedOver && <code className="text-[13px] break-all">{invited.data.link}</code>}
+          The letter to {person.details.email} is on its way. Where it does not arrive, give the link yourself:{" "}
+          <code className="text-[13px] break-all">{invited.data.link}</code>
         </p>
       )}
       <ProblemNote error={invited.error ?? ended.error ?? answered.error} />

@@ -26,7 +26,7 @@ export function Readiness() {
         all > 0 && (
           <span className="flex items-baseline gap-5">
             {ofPeople > 0 && (
-              <Button disabled={asking.isLoading} onClick={() => void ask(business.id)}>
+              <Button disabled={asking.isLoading} onClick={() => void ask({ business: business.id, again: false })}>
                 Ask the people themselves
               </Button>
             )}
@@ -47,6 +47,11 @@ export function Readiness() {
       {asking.data && (
         <p role="status" className="mb-3 border-l-3 border-leaf py-1 pl-3">
           {askedWords(asking.data)}
+          {asking.data.before.length > 0 && (
+            <Button disabled={asking.isLoading} onClick={() => void ask({ business: business.id, again: true })}>
+              Ask them again
+            </Button>
+          )}
         </p>
       )}
       {data.parts.map((part) => (
@@ -61,11 +66,13 @@ export function Readiness() {
 const personal: readonly string[] = ["details", "tax", "funds", "bank"];
 
 const names = new Intl.ListFormat("en", { type: "conjunction" });
-const askedWords = ({ asked, without, notTaken }: AskedPeople): string =>
+const askedWords = ({ asked, without, before }: AskedPeople): string =>
   [
     asked.length === 0 ? "Nobody was asked." : `Asked by letter, with a way to their own page: ${names.format(asked)}.`,
     ...(without.length > 0 ? [`No address is known of ${names.format(without)}.`] : []),
-    ...(notTaken.length > 0 ? [`The mail server did not take the letter to ${names.format(notTaken)}.`] : []),
+    ...(before.length > 0
+      ? [`Asked before: ${names.format(before.map(({ name, on }) => `${name} on ${shortDate(on)}`))}.`]
+      : []),
   ].join(" ");
 
 function Part({ part, day }: { part: ReadyPart; day: string }) {

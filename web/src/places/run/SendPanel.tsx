@@ -24,6 +24,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
   const { data: sent, error: readError } = api.useSendQuery(view.id, { refetchOnMountOrArgChange: true });
   const [send, { error, isLoading }] = api.useSendRunMutation();
   const [again, { error: againError }] = api.useSendAgainMutation();
+  const [tryNow, { isLoading: trying, error: tryError }] = api.useTryNowMutation();
   if (readError) return <ProblemNote error={readError} />;
   if (!sent) return <p className="text-quiet">Looking what was sent…</p>;
   const prepared = channels.filter(({ channel }) =>
@@ -50,8 +51,13 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
           Send all
         </Button>
       )}
+      {sent.rows.some(isWaiting) && (
+        <Button look="quiet" className="mt-2" disabled={trying} onClick={() => void tryNow(view.id)}>
+          Try now
+        </Button>
+      )}
       {sent.filing && <FilingDue filing={sent.filing} rows={sent.rows} />}
-      <ProblemNote error={error ?? againError} />
+      <ProblemNote error={error ?? againError ?? tryError} />
       {channels.map(({ channel, title, send: sendWords }) => {
         const rows = sent.rows.filter((row) => row.channel === channel);
         if (rows.length === 0) return null;
@@ -114,6 +120,9 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
   );
 }
 
+/** Sent or to be sent, and put off: somebody may know that the line is there again. */
+const isWaiting = (row: OutboxRow): boolean => (row.state === "queued" || row.state === "unknown") && row.tries > 0;
+
 const againWords: Record<Channel, string> = {
   payEvent: "Make the event again and lodge it",
   employmentInformation: "Amend the filing",
@@ -161,7 +170,7 @@ function Message({ row }: { row: OutboxRow }) {
           {row.amendment ? `, amendment ${row.amendment}` : ""}
         </span>
       </p>
-      {row.detail && <p className="text-quiet">{row.detail}</p>}
+      {row.detail && <p className={row.odd ? "text-amber" : "text-quiet"}>{row.detail}</p>}
       {row.overdue && (
         <p className="text-amber">
           No result for three days. Call the agency{row.receipt ? ` with receipt ${row.receipt}` : ""}; it is asked

@@ -48,10 +48,8 @@ export function Users() {
       )}
       {invited && (
         <p role="status" className="my-3 border-l-3 border-leaf py-1 pl-3">
-          {invited.handedOver
-            ? `The letter to ${invited.email} is on its way. Its link works once, for seven days.`
-            : "The mail server did not take the letter. Give this link yourself; it works once, for seven days:"}
-          {!invited.handedOver && <code className="block break-all">{invited.link}</code>}
+          The letter to {invited.email} is on its way. Its link works once, for seven days. Where the letter does not
+          arrive, give it yourself: <code className="block break-all">{invited.link}</code>
         </p>
       )}
       <ul className="border-t border-rule-strong">
@@ -123,7 +121,6 @@ export function Users() {
 
 interface Invited {
   email: string;
-  handedOver: boolean;
   link: string;
 }
 
