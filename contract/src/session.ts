@@ -199,7 +199,7 @@ export interface AuditLine {
 export interface SafetyView {
   backups: { name: string; madeAt: string; bytes: number; entry: number }[];
   folder: string;
-  held: { backupOf: string; imported: boolean; asked: number; found: number } | null;
+  held: { backupOf: string; imported: boolean; restored: boolean; asked: number; found: number } | null;
   trail: {
     entries: number;
     seals: number;

@@ -16,6 +16,7 @@ interface FileRow {
   count: number;
   note: string;
   received_at: string;
+  reference: string | null;
 }
 
 /** Reasons of the layout's return codes. */
@@ -31,10 +32,22 @@ export function bank(world: World): Router {
   const { db } = world;
 
   router.post("/v1/files", express.raw({ type: () => true, limit: "20mb" }), (request, response) =>
-    exchange(world, service, "upload", request, response, {}, (bytes) => take(world, bytes)),
+    exchange(world, service, "upload", request, response, {}, (bytes) =>
+      take(world, bytes, {
+        business: request.header("X-Business") ?? "",
+        reference: request.header("X-Reference") ?? "",
+      }),
+    ),
   );
   router.get("/v1/files", (request, response) => {
     settle(world);
+    const { business, from } = request.query as Record<string, string>;
+    if (business) {
+      const rows = db
+        .prepare("SELECT * FROM bank_file WHERE business = ? AND process_date >= ? ORDER BY id")
+        .all(business, from ?? "") as FileRow[];
+      return void response.json({ files: rows.map((row) => view(world, row)) });
+    }
     const row = db.prepare("SELECT * FROM bank_file WHERE fingerprint = ?").get(String(request.query.fingerprint)) as
       | FileRow
       | undefined;
@@ -71,6 +84,7 @@ function view(world: World, row: FileRow) {
     state: row.state,
     processDate: row.process_date,
     creditCents: row.credit,
+    reference: row.reference,
     note: row.note,
     lines: lines.map((line) => ({ ...line, reasonText: reasons[line.reason] ?? "" })),
     simulated: true,
@@ -84,13 +98,24 @@ function readFile(bytes: Buffer) {
   return start.startsWith("payment_date") ? readPaymentCsv(bytes) : readDirectEntry(bytes);
 }
 
-function take(world: World, bytes: Buffer) {
+/** @param of whose file it is, and which payment of theirs: a bank takes one file for it */
+function take(world: World, bytes: Buffer, of: { business: string; reference: string }) {
   const { db } = world;
   const fingerprint = sha256(bytes);
   const twin = db.prepare("SELECT id, state FROM bank_file WHERE fingerprint = ?").get(fingerprint) as
     | { id: string; state: string }
     | undefined;
   if (twin) return { status: 409, body: { code: "DUPLICATE_FILE", id: twin.id, text: "This file was taken before." } };
+  const held = of.reference
+    ? (db.prepare("SELECT * FROM bank_file WHERE business = ? AND reference = ?").get(of.business, of.reference) as
+        | FileRow
+        | undefined)
+    : undefined;
+  if (held)
+    return {
+      status: 409,
+      body: { code: "REFERENCE_TAKEN", id: held.id, processDate: held.process_date, creditCents: held.credit },
+    };
   const file = readFile(bytes);
   const ahead = (Date.parse(`${file.processDate}T00:00:00Z`) - Date.parse(`${world.today()}T00:00:00Z`)) / 86_400_000;
   if (ahead > 45 || ahead < -7) file.faults.push({ line: 1, text: "The process date is too far away." });
@@ -100,7 +125,7 @@ function take(world: World, bytes: Buffer) {
   const count = (db.prepare("SELECT COUNT(*) AS n FROM bank_file").get() as { n: number }).n;
   const id = `F-${String(count + 1).padStart(6, "0")}`;
   db.prepare(
-    "INSERT INTO bank_file (id, fingerprint, weak, bytes, state, process_date, credit, count, note, received_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+    "INSERT INTO bank_file (id, fingerprint, weak, bytes, state, process_date, credit, count, note, received_at, business, reference) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
   ).run(
     id,
     fingerprint,
@@ -112,6 +137,8 @@ function take(world: World, bytes: Buffer) {
     file.entries.length,
     like ? `LOOKS_LIKE ${like.id}` : "",
     world.now(),
+    of.business,
+    of.reference,
   );
   file.entries.forEach((entry, line) => {
     db.prepare(

@@ -62,10 +62,10 @@ export function inlandRevenue(world: World): Router {
     response.json({ items: headerItems(message, world.today()), simulated: true });
   });
   router.get("/v1/employment-information", (request, response) => {
-    const { employer, payday } = request.query as Record<string, string>;
+    const { employer, payday, from } = request.query as Record<string, string>;
     const rows = db
-      .prepare("SELECT * FROM filing WHERE employer = ? AND payday = ? ORDER BY amendment")
-      .all(employer, payday) as FilingRow[];
+      .prepare("SELECT * FROM filing WHERE employer = ? AND (payday = ? OR payday >= ?) ORDER BY payday, amendment")
+      .all(employer, payday ?? "", from ?? "9999") as FilingRow[];
     response.json({ filings: rows.map((row) => view(world, row)) });
   });
   router.get("/v1/employment-information/:key", (request, response) => {

@@ -18,6 +18,7 @@ interface EventRow {
   result: string;
   items: string;
   counts: string;
+  pay_date: string;
   wrong: number;
   bytes: Buffer;
 }
@@ -42,7 +43,13 @@ export function taxAgency(world: World): Router {
   });
 
   router.get("/v1/pay-events", (request, response) => {
-    const { submissionId, bmsId, payer } = request.query as Record<string, string>;
+    const { submissionId, bmsId, payer, from } = request.query as Record<string, string>;
+    if (from !== undefined) {
+      const rows = db
+        .prepare("SELECT * FROM event WHERE bms = ? AND payer = ? AND pay_date >= ? ORDER BY rowid")
+        .all(bmsId, payer, from) as EventRow[];
+      return void response.json({ events: rows.map((row) => ({ ...view(world, row), payDate: row.pay_date })) });
+    }
     const row = db
       // Of an event and its replacements the newest.
       .prepare("SELECT * FROM event WHERE submission = ? AND bms = ? AND payer = ? ORDER BY rowid DESC LIMIT 1")

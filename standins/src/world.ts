@@ -44,7 +44,7 @@ const tables = `
   CREATE UNIQUE INDEX IF NOT EXISTS filing_once ON filing (employer, payday, amendment);
   CREATE TABLE IF NOT EXISTS employee (employer TEXT, ird TEXT, name TEXT, tax_code TEXT, finish_date TEXT, PRIMARY KEY (employer, ird));
   CREATE TABLE IF NOT EXISTS notice (employer TEXT, ird TEXT, tax_code TEXT, support_cents INTEGER, from_day TEXT);
-  CREATE TABLE IF NOT EXISTS bank_file (id TEXT PRIMARY KEY, fingerprint TEXT UNIQUE, weak TEXT, bytes BLOB, state TEXT, process_date TEXT, credit INTEGER, count INTEGER, note TEXT, received_at TEXT);
+  CREATE TABLE IF NOT EXISTS bank_file (id TEXT PRIMARY KEY, fingerprint TEXT UNIQUE, weak TEXT, bytes BLOB, state TEXT, process_date TEXT, credit INTEGER, count INTEGER, note TEXT, received_at TEXT, business TEXT, reference TEXT);
   CREATE TABLE IF NOT EXISTS bank_line (file TEXT, line INTEGER, bsb TEXT, account TEXT, cents INTEGER, title TEXT, reference TEXT, state TEXT, reason TEXT, PRIMARY KEY (file, line));
   CREATE TABLE IF NOT EXISTS bank_account (account TEXT PRIMARY KEY, state TEXT);
   CREATE TABLE IF NOT EXISTS mail (message_id TEXT PRIMARY KEY, received_at TEXT, sender TEXT, recipient TEXT, subject TEXT, body TEXT, file_name TEXT, attachment BLOB, repeats INTEGER DEFAULT 0);
@@ -55,6 +55,10 @@ export function openWorld(folder: string): World {
   const db = new Database(join(folder, "standins.db"));
   db.pragma("journal_mode = WAL");
   db.exec(tables);
+  // A world of the version before has no columns for whose a file is and what it is for.
+  const columns = db.pragma("table_info(bank_file)") as { name: string }[];
+  for (const name of ["business", "reference"])
+    if (!columns.some((each) => each.name === name)) db.exec(`ALTER TABLE bank_file ADD COLUMN ${name} TEXT`);
   const read = (name: string): string | undefined =>
     (db.prepare("SELECT value FROM meta WHERE name = ?").get(name) as { value: string } | undefined)?.value;
   const write = (name: string, value: string) =>

@@ -13,6 +13,7 @@ import { findPayEvent, payEventResult, sendPayEvent } from "../outside/taxAgency
 import type { Slip } from "../runs/prepared.ts";
 import { record } from "../store/audit.ts";
 import { business, outbox, payRun, signedPay } from "../store/schema.ts";
+import { uuidOf } from "./messageId.ts";
 import { replacedBy } from "./replaceEvent.ts";
 
 export type OutboxRow = typeof outbox.$inferSelect;
@@ -51,7 +52,10 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
     payday: paydayOf(context, row.runId),
     bytes: bytesOf(row),
   });
-  const fileOf = (row: OutboxRow) => ({ messageId: row.messageId, bytes: bytesOf(row) });
+  const fileOf = (row: OutboxRow) => ({
+    ...{ messageId: row.messageId, bytes: bytesOf(row), business: ownerOf(row).bmsId },
+    reference: fileReference(context, row),
+  });
   return {
     payEvent: {
       send: (row, keep) => sendPayEvent(services.tax, eventOf(row), keep),
@@ -116,6 +120,26 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
       ...asMail,
     },
   };
+}
+
+/**
+ * What a payment file is for: the run's people and period, whatever it says, and how many files of the run the bank took
+ * before. A run that is made anew after a restore has the same, so that the bank takes no second file for it.
+ */
+export function fileReference({ store }: Context, { id, businessId, runId }: OutboxRow): string {
+  const run = store.db
+    .select()
+    .from(payRun)
+    .where(eq(payRun.id, runId ?? 0))
+    .get();
+  const part = store
+    .prepared<[number | null, number], { count: number }>(
+      `SELECT COUNT(*) AS count FROM outbox WHERE run_id = ? AND channel = 'paymentFile' AND id < ?
+         AND state IN ('acknowledged', 'accepted', 'acceptedWithWarnings', 'partial', 'rejected')`,
+    )
+    .get(runId, id)?.count;
+  const which = run?.kind === "cycle" ? [run.cycleId, run.periodStart] : [run?.number, run?.payday];
+  return uuidOf(JSON.stringify([businessId, run?.kind, which, part]));
 }
 
 /** Lines of a payment file that pay somebody, each with its amount. */

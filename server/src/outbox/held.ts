@@ -1,12 +1,15 @@
 /**
  * After a restore the outbox is held: what went out since the backup is not in this store. Everything that might have
- * gone out is asked of its receiver first; what is found there counts as sent, the rest stays as it was.
+ * gone out is asked of its receiver first; what is found there counts as sent, the rest stays as it was. What the backup
+ * knows nothing of stands in a list that a person goes through (restored.ts).
  */
+import type { Confirm } from "@zesty/contract/restored";
 import { and, asc, eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { RawAnswer } from "../outside/outcome.ts";
 import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
+import type { KeptOut } from "../store/keepOut.ts";
 import type { Store } from "../store/open.ts";
 import { outbox, outboxAnswer, setting } from "../store/schema.ts";
 import type { Courier, OutboxRow } from "./channels.ts";
@@ -21,6 +24,22 @@ export interface Held {
   found: number[];
   /** a business was taken in: nothing is even asked until somebody says that it is sent from here now */
   imported?: true;
+  /** the store was restored from a backup: a person goes through the list first */
+  restored?: true;
+  users?: KeptOut;
+  /** what may have gone out since the backup; missing while receivers have not told */
+  list?: ListedThing[];
+  decided?: Record<string, Pick<Confirm, "as" | "reason">>;
+}
+
+/** A payday, or a message that a receiver holds, that this store knows nothing of. */
+export interface ListedThing {
+  key: string;
+  businessId: number | null;
+  channel: OutboxRow["channel"] | null;
+  receipt: string | null;
+  date: string | null;
+  cents: number | null;
 }
 
 export function heldState(store: Store): Held | null {
@@ -29,7 +48,7 @@ export function heldState(store: Store): Held | null {
 }
 export const isHeld = (store: Store): boolean => heldState(store) !== null;
 
-function keepHeld(store: Store, held: Held): void {
+export function keepHeld(store: Store, held: Held): void {
   store.db
     .insert(setting)
     .values({ name, value: JSON.stringify(held) })
@@ -62,10 +81,11 @@ export function sendFromHere(context: Context, userId: number): void {
 export async function askAfterRestore(
   context: Context,
   courierOf: Record<OutboxRow["channel"], Courier>,
+  list: (madeAt: string) => Promise<ListedThing[] | null>,
 ): Promise<number> {
   const { store } = context;
   const held = heldState(store);
-  if (!held || held.imported) return 0;
+  if (!held || held.imported || held.list) return 0;
   const open = store.db
     .select()
     .from(outbox)
@@ -104,15 +124,20 @@ export async function askAfterRestore(
     });
     context.announce(row.runId);
   }
+  if (held.restored) {
+    const found = await list(held.backupOf);
+    // Nobody but a person lets anything out after a restore.
+    if (found !== null) keepHeld(store, { ...held, list: found });
+    return asked;
+  }
+  release(context, null, `${held.asked.length} messages asked after, ${held.found.length} had arrived before`);
+  return asked;
+}
+
+export function release(context: Context, userId: number | null, about: string): void {
+  const { store } = context;
   store.transaction(() => {
     store.db.delete(setting).where(eq(setting.name, name)).run();
-    record(store, {
-      at: context.clock.now(),
-      userId: null,
-      businessId: null,
-      what: "released the outbox after a restore",
-      about: `${held.asked.length} messages asked after, ${held.found.length} had arrived before`,
-    });
+    record(store, { at: context.clock.now(), userId, businessId: null, what: "released the outbox", about });
   });
-  return asked;
 }

@@ -11,6 +11,7 @@ import { letter, outbox, outboxAnswer } from "../store/schema.ts";
 import { type Courier, couriers, type OutboxRow } from "./channels.ts";
 import { askAfterRestore, isHeld } from "./held.ts";
 import { sendLetters } from "./letters.ts";
+import { listToConfirm } from "./restored.ts";
 import { settleAnswer } from "./settleAnswer.ts";
 
 export interface OutboxWorker {
@@ -186,7 +187,7 @@ export function outboxWorker(context: Context): OutboxWorker {
     noteClock();
     if (isHeld(context.store)) {
       // Asked once, whichever lane comes by first.
-      asking ??= askAfterRestore(context, courierOf).finally(() => {
+      asking ??= askAfterRestore(context, courierOf, (madeAt) => listToConfirm(context, madeAt)).finally(() => {
         asking = null;
       });
       return asking;

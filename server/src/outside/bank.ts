@@ -1,11 +1,15 @@
 /** The bank: takes a payment file, is asked about it by its fingerprint after a lost answer, and settles it on its day. */
 import { createHash } from "node:crypto";
 import { dateWords } from "@zesty/core/calendar/dates";
+import { centsText } from "@zesty/core/quantity/units";
 import type { Keep, LineOutcome, Outcome } from "./outcome.ts";
 import { ask, isPassing, isRefusal, noWord, parsed, type RawAnswer } from "./outcome.ts";
 
 export interface PaymentFileMessage {
   messageId: string;
+  /** whose file it is, and which payment of theirs: the same for whatever pays the same people for the same period */
+  business: string;
+  reference: string;
   bytes: Buffer;
 }
 
@@ -26,7 +30,10 @@ export async function sendPaymentFile(base: string, message: PaymentFileMessage,
     `${base}/v1/files`,
     {
       method: "POST",
-      headers: { "Content-Type": "text/plain", "Idempotency-Key": message.messageId, "X-Client": "zesty-ledger/0.1" },
+      headers: {
+        ...{ "Content-Type": "text/plain", "Idempotency-Key": message.messageId, "X-Client": "zesty-ledger/0.1" },
+        ...{ "X-Business": message.business, "X-Reference": message.reference },
+      },
       body: new Uint8Array(message.bytes),
     },
     keep,
@@ -35,6 +42,11 @@ export async function sendPaymentFile(base: string, message: PaymentFileMessage,
   const body = parsed(answer);
   if (!body) return nonsense;
   if (answer.status === 409 && body.code === "DUPLICATE_FILE") return findPaymentFile(base, message, keep);
+  if (answer.status === 409 && body.code === "REFERENCE_TAKEN")
+    return {
+      ...{ kind: "refused", items: [] },
+      detail: `The bank has a file for this payment already: ${String(body.id)} over ${dollarsOf(body.creditCents)}. This one was not taken, and nobody is paid twice. Where that file is this run's, say so under Set-up, Safety.`,
+    };
   if (isRefusal(answer, body)) {
     const faults = Array.isArray(body.faults) ? (body.faults as { line: number; text: string }[]) : [];
     const [first] = faults;
@@ -51,11 +63,34 @@ export async function sendPaymentFile(base: string, message: PaymentFileMessage,
     : nonsense;
 }
 
+const dollarsOf = (cents: unknown): string => (Number.isSafeInteger(cents) ? `$${centsText(Number(cents))}` : "?");
+
+/** A file that the bank holds of a business, whoever made it. */
+export interface HeldFile {
+  receipt: string;
+  date: string;
+  cents: number;
+}
+
+/** What the bank holds of a business from a day on; null where it cannot be asked. */
+export async function filesSince(base: string, business: string, from: string): Promise<HeldFile[] | null> {
+  const answer = await ask(`${base}/v1/files?${new URLSearchParams({ business, from }).toString()}`, {}, () => {});
+  const files = answer?.status === 200 ? parsed(answer)?.files : null;
+  if (!Array.isArray(files)) return null;
+  return (files as Record<string, unknown>[]).map(({ id, processDate, creditCents }) => ({
+    ...{ receipt: String(id), date: String(processDate), cents: Number(creditCents) },
+  }));
+}
+
 /** An answer counts for our file alone: the bank says by the fingerprint which one it speaks of. */
 const isOurs = (body: Record<string, unknown>, { bytes }: Pick<PaymentFileMessage, "bytes">): boolean =>
   body.fingerprint === fingerprint(bytes);
 
-export async function findPaymentFile(base: string, message: PaymentFileMessage, keep: Keep): Promise<Outcome> {
+export async function findPaymentFile(
+  base: string,
+  message: Pick<PaymentFileMessage, "bytes">,
+  keep: Keep,
+): Promise<Outcome> {
   const answer = await ask(`${base}/v1/files?fingerprint=${fingerprint(message.bytes)}`, {}, keep);
   if (!answer || isPassing(answer.status)) return noAnswer(answer);
   const files = parsed(answer)?.files;

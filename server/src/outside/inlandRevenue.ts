@@ -130,6 +130,21 @@ export async function findFiling(base: string, message: FilingMessage, keep: Kee
   };
 }
 
+/** What is filed of an employer from a payday on; null where Inland Revenue cannot be asked. */
+export async function filingsSince(
+  base: string,
+  employer: string,
+  from: string,
+): Promise<{ receipt: string; date: string }[] | null> {
+  const query = new URLSearchParams({ employer, from });
+  const answer = await ask(`${base}/v1/employment-information?${query.toString()}`, {}, () => {});
+  const filings = answer?.status === 200 ? parsed(answer)?.filings : null;
+  if (!Array.isArray(filings)) return null;
+  return (filings as Record<string, unknown>[]).map(({ key, payday }) => ({
+    ...{ receipt: String(key), date: String(payday) },
+  }));
+}
+
 const digestOf = ({ bytes }: Pick<FilingMessage, "bytes">): string => createHash("sha256").update(bytes).digest("hex");
 
 export async function filingResult(

@@ -11,7 +11,15 @@ import { findPayEvent, payEventResult, sendPayEvent } from "./taxAgency.ts";
 const bytes = Buffer.from("what is sent");
 const digest = createHash("sha256").update(bytes).digest("hex");
 const event = { key: "k", submissionId: "s", notReceipts: [], bmsId: "b", payer: "p", bytes };
-const filing = { messageId: "m", employer: "123", amendment: 0, payday: "2026-07-02", bytes };
+const filing = {
+  messageId: "m",
+  business: "b",
+  reference: "r",
+  employer: "123",
+  amendment: 0,
+  payday: "2026-07-02",
+  bytes,
+};
 
 let server: Server;
 let base = "";

@@ -78,6 +78,27 @@ export async function findPayEvent(base: string, message: PayEventMessage, keep:
   };
 }
 
+/** An event that the agency holds of a payer, whoever made it. */
+export interface HeldEvent {
+  receipt: string;
+  date: string;
+}
+
+/** What the agency holds of a payer from a pay date on; null where it cannot be asked. */
+export async function eventsSince(
+  base: string,
+  { bmsId, payer }: Pick<PayEventMessage, "bmsId" | "payer">,
+  from: string,
+): Promise<HeldEvent[] | null> {
+  const query = new URLSearchParams({ bmsId, payer, from });
+  const answer = await ask(`${base}/v1/pay-events?${query.toString()}`, {}, () => {});
+  const events = answer?.status === 200 ? parsed(answer)?.events : null;
+  if (!Array.isArray(events)) return null;
+  return (events as Record<string, unknown>[]).map(({ receipt, payDate }) => ({
+    ...{ receipt: String(receipt), date: String(payDate) },
+  }));
+}
+
 const results = {
   ACCEPTED: "accepted",
   ACCEPTED_WITH_WARNINGS: "acceptedWithWarnings",

@@ -25,6 +25,7 @@ export function readSafety(context: Context): SafetyView {
     held: held && {
       backupOf: held.backupOf,
       imported: held.imported === true,
+      restored: held.restored === true,
       asked: held.asked.length,
       found: held.found.length,
     },

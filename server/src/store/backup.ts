@@ -21,6 +21,7 @@ import { asName, fromName, outlived } from "./copies.ts";
 import { type Crypt, openCrypt, places } from "./crypt.ts";
 import { StoreFault } from "./fault.ts";
 import { databaseFile, defaultKeyFile, lockFolder, markStore } from "./folder.ts";
+import { keepOut } from "./keepOut.ts";
 
 export interface Manifest {
   /** when it was made, UTC */
@@ -143,7 +144,8 @@ export function restoreBackup(
     const fresh = join(folder, "zesty.db.restored");
     copyFileSync(file, fresh);
     chmodSync(fresh, 0o600);
-    hold(fresh, manifest, crypt);
+    demandKey(fresh, crypt);
+    hold(fresh, manifest, databaseFile(folder));
     const replaced = moveAside(folder, now);
     renameSync(fresh, databaseFile(folder));
     markStore(folder, { madeAt: now });
@@ -153,12 +155,22 @@ export function restoreBackup(
   }
 }
 
-function hold(file: string, manifest: Manifest, crypt: Crypt): void {
-  const sqlite = new Database(file);
+function demandKey(file: string, crypt: Crypt): void {
+  const sqlite = new Database(file, { readonly: true });
   try {
     const check = sqlite.prepare<[], { value: string }>("SELECT value FROM setting WHERE name = 'keyCheck'").get();
     if (check) crypt.open(check.value, places.setting("keyCheck"));
-    const value = JSON.stringify({ backupOf: manifest.madeAt, asked: [], found: [] });
+  } finally {
+    sqlite.close();
+  }
+}
+
+/** @param replaced the database that stands there now, or none */
+function hold(file: string, manifest: Manifest, replaced: string): void {
+  const sqlite = new Database(file);
+  try {
+    const users = keepOut(sqlite, replaced);
+    const value = JSON.stringify({ backupOf: manifest.madeAt, asked: [], found: [], restored: true, users });
     sqlite
       .prepare(
         "INSERT INTO setting (name, value) VALUES ('outboxHeld', ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value",

@@ -1,4 +1,6 @@
 /** Users, the audit trail and the safety of the store: for the practice lead. */
+
+import { confirm as confirmSchema } from "@zesty/contract/restored";
 import { invite, userChange } from "@zesty/contract/session";
 import { create as contentDisposition } from "content-disposition";
 import { type Request, type RequestHandler, type Response, Router } from "express";
@@ -6,6 +8,7 @@ import { officeZone } from "../clock.ts";
 import type { Actor, Context } from "../context.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { ProblemError } from "../http/problem.ts";
+import { confirm, readRestored, releaseRestored } from "../outbox/restored.ts";
 import { backUpNow, readSafety, walkTrail } from "../safety/safety.ts";
 import { inviteUser } from "./invitations.ts";
 import { readTrail, trailCsv } from "./trail.ts";
@@ -67,6 +70,24 @@ export function userRoutes(context: Context): Router {
   router.get(
     "/safety",
     lead(() => readSafety(context)),
+  );
+  router.get(
+    "/safety/restored",
+    lead(() => readRestored(context)),
+  );
+  router.post(
+    "/safety/restored",
+    lead((actor, request) => {
+      confirm(context, actor, body(confirmSchema, request));
+      return readRestored(context);
+    }),
+  );
+  router.post(
+    "/safety/restored/release",
+    lead((actor) => {
+      releaseRestored(context, actor);
+      return readSafety(context);
+    }),
   );
   router.post(
     "/safety/backups",

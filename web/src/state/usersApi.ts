@@ -1,5 +1,6 @@
 /** The addresses about users, the own account, the audit trail and the safety of the store. */
 import type { TakenIn } from "@zesty/contract/carry";
+import type { Confirm, RestoredView } from "@zesty/contract/restored";
 import type {
   AcceptInvitation,
   AuditLine,
@@ -72,6 +73,18 @@ export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Sa
     }),
     trail: build.query<AuditLine[], TrailSearch>({ query: (search) => `/trail?${trailQuery(search)}` }),
     safety: build.query<SafetyView, void>({ query: () => "/safety", providesTags: ["Safety"] }),
+    restored: build.query<RestoredView | null, void>({
+      query: () => "/safety/restored",
+      providesTags: ["Safety"],
+    }),
+    confirmRestored: build.mutation<RestoredView, Confirm>({
+      query: (body) => ({ url: "/safety/restored", method: "POST", body }),
+      invalidatesTags: ["Safety"],
+    }),
+    releaseRestored: build.mutation<SafetyView, void>({
+      query: () => ({ url: "/safety/restored/release", method: "POST" }),
+      invalidatesTags: ["Safety", "Session"],
+    }),
     backUp: build.mutation<SafetyView, void>({
       query: () => ({ url: "/safety/backups", method: "POST" }),
       invalidatesTags: ["Safety"],

@@ -6,6 +6,7 @@ import { bytes, moment } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { usersApi } from "../../state/usersApi.ts";
+import { Restored } from "./Restored.tsx";
 
 export function Safety() {
   const { data, error } = usersApi.useSafetyQuery(undefined, { refetchOnMountOrArgChange: true });
@@ -41,13 +42,13 @@ export function Safety() {
           <ProblemNote error={sending.error} />
         </div>
       )}
-      {held && !held.imported && (
+      {held && !held.imported && !held.restored && (
         <p role="status" className="mb-2 border-l-3 border-amber py-1 pl-3">
-          This store was restored from the backup of {moment(held.backupOf)}. Nothing is sent until the agencies and the
-          bank have told what went out after it: {held.asked} asked, {held.found} found. It goes on by itself when all
-          have answered.
+          Nothing is sent until the agencies and the bank have told what they have: {held.asked} asked, {held.found}{" "}
+          found. It goes on by itself when all have answered.
         </p>
       )}
+      {held?.restored && <Restored />}
       <Block
         title="Are the books whole?"
         action={

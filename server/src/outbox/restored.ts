@@ -1,0 +1,256 @@
+/**
+ * What went out after a backup is not in the store that was restored from it. So a person goes through a list before
+ * anything is sent again: every payday that may have been paid since, everything that bank and agencies name and this
+ * store does not know, and who may sign in. Each is taken over, made anew, or dismissed with a reason.
+ */
+import type { Confirm, ConfirmView, RestoredView } from "@zesty/contract/restored";
+import { addDays, dateWords } from "@zesty/core/calendar/dates";
+import { centsText } from "@zesty/core/quantity/units";
+import { and, eq, inArray } from "drizzle-orm";
+import type { Actor, Context } from "../context.ts";
+import { cannot, notFound } from "../http/problem.ts";
+import { filesSince } from "../outside/bank.ts";
+import { filingsSince } from "../outside/inlandRevenue.ts";
+import { eventsSince } from "../outside/taxAgency.ts";
+import { neverOpened } from "../runs/openRun.ts";
+import { record } from "../store/audit.ts";
+import { business, outbox, payment, payRun } from "../store/schema.ts";
+import type { OutboxRow } from "./channels.ts";
+import { type Held, heldState, keepHeld, type ListedThing, release } from "./held.ts";
+import { settleAnswer } from "./settleAnswer.ts";
+
+type Owner = typeof business.$inferSelect;
+type Named = { receipt: string; date: string; cents?: number };
+
+/** Paydays are looked at from some days before the backup: a message of then may have gone out after it. */
+const daysBefore = 7;
+const daysAhead = 14;
+
+/** Asks every receiver what it holds since the backup. @returns null while one of them cannot be asked */
+export async function listToConfirm(context: Context, madeAt: string): Promise<ListedThing[] | null> {
+  const { db } = context.store;
+  const list: ListedThing[] = [];
+  for (const owner of db.select().from(business).all()) {
+    const since = addDays(madeAt.slice(0, 10), -daysBefore);
+    const named = await namedOf(context, owner, since);
+    if (named === null) return null;
+    const known = new Set(
+      db
+        .select({ receipt: outbox.receipt })
+        .from(outbox)
+        .where(eq(outbox.businessId, owner.id))
+        .all()
+        .map((each) => each.receipt),
+    );
+    for (const [channel, things] of named)
+      for (const { receipt, date, cents } of things)
+        if (!known.has(receipt))
+          list.push({
+            ...{ key: `${channel} ${owner.id} ${receipt}`, businessId: owner.id, channel, receipt, date },
+            cents: cents ?? null,
+          });
+    list.push(...paydaysOf(context, owner, since));
+  }
+  list.push({ key: "users", businessId: null, channel: null, receipt: null, date: null, cents: null });
+  return list;
+}
+
+async function namedOf(
+  { settings: { services } }: Context,
+  owner: Owner,
+  since: string,
+): Promise<[OutboxRow["channel"], Named[]][] | null> {
+  const files = await filesSince(services.bank, owner.bmsId, since);
+  const lodged =
+    owner.ird === null
+      ? await eventsSince(services.tax, { bmsId: owner.bmsId, payer: owner.abn }, since)
+      : await filingsSince(services.revenue, owner.ird, since);
+  if (files === null || lodged === null) return null;
+  return [
+    ["paymentFile", files],
+    [owner.ird === null ? "payEvent" : "employmentInformation", lodged],
+  ];
+}
+
+/** Paydays that were open, or not opened yet, when the backup was made: they may have been paid since. */
+function paydaysOf(context: Context, owner: Owner, since: string): ListedThing[] {
+  const none = { businessId: owner.id, channel: null, receipt: null, cents: null };
+  const open = context.store.db
+    .select({ id: payRun.id, payday: payRun.payday })
+    .from(payRun)
+    .where(and(eq(payRun.businessId, owner.id), eq(payRun.state, "open")))
+    .all();
+  const until = addDays(context.clock.today(owner.timeZone), daysAhead);
+  const days = new Set(open.map((each) => each.payday));
+  return [
+    ...open.map(({ id, payday }) => ({ ...none, key: `run ${id}`, date: payday })),
+    ...neverOpened(context, owner.id, since, until)
+      .filter((day) => !days.has(day))
+      .map((day) => ({ ...none, key: `payday ${owner.id} ${day}`, date: day })),
+  ];
+}
+
+const labels: Record<Confirm["as"], string> = {
+  anew: "nothing of it went out: it is made anew",
+  takenOver: "taken over",
+  dismissed: "dismissed",
+};
+
+export function readRestored(context: Context): RestoredView | null {
+  const held = heldState(context.store);
+  if (!held?.restored) return null;
+  const owners = new Map(
+    context.store.db
+      .select()
+      .from(business)
+      .all()
+      .map((each) => [each.id, each.name]),
+  );
+  return {
+    backupOf: held.backupOf,
+    list:
+      held.list?.map((each): ConfirmView => {
+        const decided = held.decided?.[each.key];
+        return {
+          ...{ key: each.key, business: owners.get(each.businessId ?? 0) ?? null },
+          words: wordsOf(each, held.users),
+          link: each.key.startsWith("run ") ? `/run/${each.key.slice(4)}` : each.key === "users" ? "/users" : null,
+          fits: each.channel && !decided ? fitting(context, each).map(({ id, words }) => ({ id, words })) : [],
+          message: each.channel !== null,
+          decided: decided ? `${labels[decided.as]}${decided.reason ? `: ${decided.reason}` : ""}` : null,
+        };
+      }) ?? null,
+  };
+}
+
+const holders: Partial<Record<OutboxRow["channel"], string>> = {
+  paymentFile: "The bank",
+  payEvent: "The tax agency",
+  employmentInformation: "Inland Revenue",
+};
+
+function wordsOf({ key, channel, receipt, date, cents }: ListedThing, users?: Held["users"]): string {
+  if (key === "users")
+    return users?.unread === false
+      ? `Users: ${users.closed} closed since the backup stay closed, ${users.passwords} newer passwords count. Look through who was added, and who may do what`
+      : "Users, passwords and rights are those of the backup: look them through, and close whoever left since";
+  if (channel === null)
+    return `Payday ${dateWords(date ?? "")}: ${key.startsWith("run ") ? "the run was open" : "no run was opened"} when the backup was made`;
+  const over = cents === null ? "" : ` over $${centsText(cents)}`;
+  return `${holders[channel]} holds ${receipt}${over} for ${dateWords(date ?? "")}, which this store does not know`;
+}
+
+/** Messages of ours, not sent yet, that may be the one that a receiver holds: same business, payday and amount. */
+function fitting({ store: { db } }: Context, { businessId, channel, date, cents }: ListedThing) {
+  if (channel === null) return [];
+  return db
+    .select({ row: outbox, number: payRun.number, payday: payRun.payday })
+    .from(outbox)
+    .innerJoin(payRun, eq(outbox.runId, payRun.id))
+    .where(
+      and(
+        eq(outbox.businessId, businessId ?? 0),
+        eq(outbox.channel, channel),
+        inArray(outbox.state, ["prepared", "queued", "refused"]),
+      ),
+    )
+    .all()
+    .filter(({ row, payday }) => (cents === null ? payday === date : paidBy(db, row.id) === cents))
+    .map(({ row, number, payday }) => ({ row, id: row.id, words: `run ${number}, payday ${dateWords(payday)}` }));
+}
+
+const paidBy = (db: Context["store"]["db"], outboxId: number): number =>
+  db
+    .select({ cents: payment.cents })
+    .from(payment)
+    .where(eq(payment.outboxId, outboxId))
+    .all()
+    .reduce((all, each) => all + each.cents, 0);
+
+/** What a person says of one thing of the list. */
+export function confirm(context: Context, actor: Actor, { key, as, reason, message }: Confirm): void {
+  const { store } = context;
+  store.transaction(() => {
+    const held = heldState(store);
+    const thing = held?.list?.find((each) => each.key === key);
+    if (!held || !thing) throw notFound("line of the list");
+    if (held.decided?.[key]) throw cannot("decided", "Somebody has answered this line already.");
+    if (as === "takenOver" && thing.channel !== null) takeOver(context, thing, message);
+    if (as === "anew" && thing.channel !== null)
+      throw cannot(
+        "arrived",
+        "Its receiver holds it: it is taken over, or dismissed with a reason, and not made anew.",
+      );
+    keepHeld(store, { ...held, decided: { ...held.decided, [key]: { as, reason: reason ?? "" } } });
+    record(store, {
+      ...{ at: context.clock.now(), userId: actor.userId, businessId: thing.businessId },
+      what: `after the restore: ${labels[as]}`,
+      about: `${wordsOf(thing)}${reason ? `: ${reason}` : ""}`,
+    });
+  });
+}
+
+/** What a receiver holds counts as sent by the run that was made again; its letters went out with it. */
+function takeOver(context: Context, thing: ListedThing, outboxId: number | undefined): void {
+  const found = fitting(context, thing).find((each) => each.id === outboxId);
+  if (!found || thing.channel === null)
+    throw cannot(
+      "nothing-fits",
+      thing.cents === null
+        ? `No signed-off run of payday ${dateWords(thing.date ?? "")} has something to take over. Open and sign off that run first, with the hours of then; nothing is sent meanwhile.`
+        : `No signed-off run pays $${centsText(thing.cents)}. Open and sign off that run first, with the hours of then, so that it comes to just this amount; nothing is sent meanwhile.`,
+    );
+  const { db } = context.store;
+  const { row } = found;
+  const detail = `Taken over after the restore: sent before under ${thing.receipt}.`;
+  db.update(outbox).set({ receipt: thing.receipt }).where(eq(outbox.id, row.id)).run();
+  const lines =
+    thing.channel === "paymentFile"
+      ? db
+          .select({ line: payment.line })
+          .from(payment)
+          .where(eq(payment.outboxId, row.id))
+          .all()
+          .map(({ line }) => ({ line, state: "paid" as const, reason: "" }))
+      : [];
+  settleAnswer(
+    context,
+    { ...row, receipt: thing.receipt },
+    { kind: "final", state: "accepted", detail, items: [], lines },
+  );
+  const slips = db
+    .select()
+    .from(outbox)
+    .where(
+      and(
+        eq(outbox.runId, row.runId ?? 0),
+        eq(outbox.channel, "payslip"),
+        inArray(outbox.state, ["prepared", "queued"]),
+      ),
+    )
+    .all();
+  for (const slip of slips)
+    settleAnswer(context, slip, {
+      ...{ kind: "final", state: "accepted", items: [] },
+      detail: "Mailed before the restore, with what was sent then.",
+    });
+}
+
+/** Everything of the list is answered: it is sent from here again. */
+export function releaseRestored(context: Context, actor: Actor): void {
+  const held = heldState(context.store);
+  if (!held?.restored) return;
+  const open = held.list?.filter((each) => !held.decided?.[each.key]) ?? null;
+  if (open === null)
+    throw cannot(
+      "not-asked-yet",
+      "Bank and agencies have not all told yet what they hold. It is asked again by itself.",
+    );
+  if (open.length > 0)
+    throw cannot(
+      "not-all-answered",
+      `${open.length === 1 ? "One line of the list is" : `${open.length} lines of the list are`} not answered yet.`,
+    );
+  release(context, actor.userId, `${held.list?.length ?? 0} lines answered`);
+  context.wakeOutbox();
+}
