@@ -16,6 +16,7 @@ export default defineConfig({
         backup: "src/commands/backup.ts",
         restore: "src/commands/restore.ts",
         verify: "src/commands/verify.ts",
+        keyTrail: "src/commands/keyTrail.ts",
         exportBusiness: "src/commands/exportBusiness.ts",
         importBusiness: "src/commands/importBusiness.ts",
         endure: "src/commands/endure.ts",

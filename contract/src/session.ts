@@ -207,6 +207,13 @@ export interface SafetyView {
     anchor: { entry: number; hash: string };
     walkedAt: string;
   };
+  /** where the end of the trail is kept outside of the database */
+  anchorFile: string;
+  /** who gets the result of each day's walk; null: nobody */
+  anchorMail: string | null;
   keyFile: string;
   keyBesideData: boolean;
 }
+export const anchorMail = Joi.object<{ to: string | null }>({
+  to: email().optional().allow(null).default(null).label("E-mail for the anchor"),
+});

@@ -13,9 +13,10 @@ import { problemOf } from "./http/handler.ts";
 import { Jobs } from "./jobs/jobs.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
 import { debtsOfEarlier } from "./row/earlierDebts.ts";
+import { walkDaily } from "./safety/walk.ts";
 import type { Settings } from "./settings.ts";
 import { ruleShelf } from "./setup/ruleShelf.ts";
-import { keyTrail, verifyNew } from "./store/audit.ts";
+import { demandKeyed, keepAnchor, verifyNew } from "./store/audit.ts";
 import { places } from "./store/crypt.ts";
 import { openStore, type Store } from "./store/open.ts";
 import { setting } from "./store/schema.ts";
@@ -37,7 +38,7 @@ export function makeApplication(
 ): Application {
   const store = openStore(settings.dataFolder);
   const clock: Clock = settings.demoDay === null ? realClock : demoClock(store, settings.demoDay);
-  keyTrail(store, clock.now());
+  demandKeyed(store);
   const trust = { verdict: verifyNew(store), faults: [], walkedAt: clock.now() };
   const events = new RunEvents();
   const shelf = ruleShelf(store);
@@ -67,14 +68,22 @@ export function makeApplication(
   debtsOfEarlier(context);
   const outbox = outboxWorker(context);
   const jobs = new Jobs((error) => problemOf(context, error, "job"));
+  let minutes = 0;
   const watch = setInterval(() => {
     try {
       store.checkFiles();
+      // The end of the trail is kept beside the key once a minute, where it moved.
+      minutes += 1;
+      if (minutes % 60 === 0) keepAnchor(store);
     } catch (error) {
       giveUp(error);
     }
   }, 1000);
   watch.unref();
+  const daily = setInterval(() => {
+    walkDaily(context).catch((error: unknown) => log.error({ err: error }, "the daily walk failed"));
+  }, 600_000);
+  daily.unref();
   return {
     context,
     events,
@@ -83,10 +92,12 @@ export function makeApplication(
     sessionSecret: keptSecret(store),
     close: async () => {
       clearInterval(watch);
+      clearInterval(daily);
       await jobs.stop();
       await outbox.stop();
       await stopRendering();
       await stopReading();
+      keepAnchor(store);
       store.close();
     },
   };

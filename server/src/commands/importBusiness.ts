@@ -2,7 +2,7 @@
 import { existsSync, readFileSync } from "node:fs";
 import { importBusiness } from "../carry/importBusiness.ts";
 import { readSettings } from "../settings.ts";
-import { keyTrail } from "../store/audit.ts";
+import { demandKeyed } from "../store/audit.ts";
 import { StoreFault, storeFaultOf } from "../store/fault.ts";
 import { openStore } from "../store/open.ts";
 
@@ -15,7 +15,7 @@ try {
   const store = openStore(dataFolder);
   try {
     const now = new Date().toISOString();
-    keyTrail(store, now);
+    demandKeyed(store);
     const done = await importBusiness(store, readFileSync(file), process.env.ZESTY_PASSPHRASE ?? null, now);
     process.stdout.write(
       `${done.business.name} is here: ${done.people} people, ${done.runs} runs. Its users have no way in yet: a lead lets them in on the page Users.

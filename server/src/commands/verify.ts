@@ -1,6 +1,6 @@
 /** `npm run verify`: walks the audit trail and everything that it vouches for, and re-derives what must balance. */
 import { readSettings } from "../settings.ts";
-import { verify } from "../store/audit.ts";
+import { againstOutside, isKeyed, verify } from "../store/audit.ts";
 import { StoreFault, storeFaultOf } from "../store/fault.ts";
 import { stateOf } from "../store/folder.ts";
 import { unbalanced } from "../store/invariants.ts";
@@ -14,7 +14,9 @@ try {
   const store = openStore(dataFolder);
   const began = Date.now();
   const { entries, seals, broken, anchor } = verify(store);
-  const faults = [...broken.map((each) => each.words), ...unbalanced(store)];
+  const faults = [...[...againstOutside(store), ...broken].map((each) => each.words), ...unbalanced(store)];
+  // A trail without its mark would be taken for one that was never keyed.
+  if (!isKeyed(store)) faults.unshift("The mark that the audit trail is keyed was taken out.");
   for (const words of faults) process.stdout.write(`${words}\n`);
   process.stdout.write(
     faults.length === 0

@@ -4,10 +4,11 @@ import type { SafetyView } from "@zesty/contract/session";
 import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";
 import { heldState } from "../outbox/held.ts";
-import { record, verify } from "../store/audit.ts";
+import { record } from "../store/audit.ts";
 import { backupsFolder, listBackups, makeBackup } from "../store/backup.ts";
 import { defaultKeyFile } from "../store/folder.ts";
-import { unbalanced } from "../store/invariants.ts";
+import { anchorFile } from "../store/outsideAnchor.ts";
+import { anchorMail } from "./walk.ts";
 
 export function readSafety(context: Context): SafetyView {
   const folder = backupsFolder(context.settings.dataFolder);
@@ -30,12 +31,15 @@ export function readSafety(context: Context): SafetyView {
       found: held.found.length,
     },
     trail: {
-      entries: verdict.entries,
-      seals: verdict.seals,
+      // Each start walks what is new, and builds on what was found whole before.
+      entries: verdict.anchor.entry,
+      seals: context.store.prepared<[], { n: number }>("SELECT COUNT(*) AS n FROM seal").get()?.n ?? 0,
       broken: [...verdict.broken.map((each) => each.words), ...faults],
       anchor: verdict.anchor,
       walkedAt,
     },
+    anchorFile: anchorFile(context.store.keyFile, context.store.folder),
+    anchorMail: anchorMail(context),
     keyFile,
     keyBesideData: dirname(dirname(keyFile)) === context.settings.dataFolder,
   };
@@ -57,11 +61,4 @@ export function backUpNow(context: Context, actor: Actor): string {
     about: `${made.name}, anchor ${made.anchor.entry} ${made.anchor.hash}`,
   });
   return made.name;
-}
-
-/** Walks the whole trail and everything that it vouches for. */
-export function walkTrail(context: Context): void {
-  context.trust.verdict = verify(context.store);
-  context.trust.faults = unbalanced(context.store);
-  context.trust.walkedAt = context.clock.now();
 }

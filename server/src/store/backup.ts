@@ -22,6 +22,8 @@ import { type Crypt, openCrypt, places } from "./crypt.ts";
 import { StoreFault } from "./fault.ts";
 import { databaseFile, defaultKeyFile, lockFolder, markStore } from "./folder.ts";
 import { keepOut } from "./keepOut.ts";
+import { keepOutside } from "./outsideAnchor.ts";
+import { watchStates } from "./stateSeals.ts";
 
 export interface Manifest {
   /** when it was made, UTC */
@@ -145,9 +147,11 @@ export function restoreBackup(
     copyFileSync(file, fresh);
     chmodSync(fresh, 0o600);
     demandKey(fresh, crypt);
-    hold(fresh, manifest, databaseFile(folder));
+    const unsealed = !hold(fresh, manifest, databaseFile(folder), crypt);
     const replaced = moveAside(folder, now);
     renameSync(fresh, databaseFile(folder));
+    // The trail of the backup is shorter than the one that stood here: from now on it is the one to compare with.
+    keepOutside(crypt, keyFile, folder, { ...manifest.anchor, at: now, ...(unsealed ? { unsealed } : {}) });
     markStore(folder, { madeAt: now });
     return { manifest, replaced };
   } finally {
@@ -165,10 +169,15 @@ function demandKey(file: string, crypt: Crypt): void {
   }
 }
 
-/** @param replaced the database that stands there now, or none */
-function hold(file: string, manifest: Manifest, replaced: string): void {
+/**
+ * @param replaced the database that stands there now, or none
+ * @returns whether its rates and rights are sealed
+ */
+function hold(file: string, manifest: Manifest, replaced: string, crypt: Crypt): boolean {
   const sqlite = new Database(file);
   try {
+    const isSealed = sqlite.prepare("SELECT 1 FROM sqlite_master WHERE name = 'state_seal'").get() !== undefined;
+    if (isSealed) watchStates(sqlite, crypt);
     const users = keepOut(sqlite, replaced);
     const value = JSON.stringify({ backupOf: manifest.madeAt, asked: [], found: [], restored: true, users });
     sqlite
@@ -180,6 +189,7 @@ function hold(file: string, manifest: Manifest, replaced: string): void {
     sqlite.prepare("DELETE FROM setting WHERE name = 'verifiedTo'").run();
     sqlite.prepare("DELETE FROM session").run();
     sqlite.pragma("wal_checkpoint(TRUNCATE)");
+    return isSealed;
   } finally {
     sqlite.close();
   }

@@ -12,9 +12,11 @@ import { asName } from "./copies.ts";
 import { type Crypt, makeKey, openCrypt, places } from "./crypt.ts";
 import { damaged, StoreFault, storeFaultOf } from "./fault.ts";
 import { claimFolder, databaseFile, defaultKeyFile, fileGuard, lockFolder, markStore, stateOf } from "./folder.ts";
+import { readOutside } from "./outsideAnchor.ts";
 import { placeSecrets } from "./placeSecrets.ts";
 import * as schema from "./schema.ts";
 import { preparedOn } from "./statements.ts";
+import { brokenStates, sealedColumns, sealStates, watchStates } from "./stateSeals.ts";
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
@@ -25,6 +27,7 @@ export interface Store {
   prepared<Parameters extends unknown[], Row = unknown>(sql: string): Database.Statement<Parameters, Row>;
   crypt: Crypt;
   folder: string;
+  keyFile: string;
   /** all or nothing; nested calls join the outer transaction */
   transaction<T>(work: () => T): T;
   /** A text that is another one after anything was written, by whomever: what was read before may have changed. */
@@ -66,10 +69,19 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
     const db = drizzle(sqlite, { schema });
     const waiting = isNew ? 0 : waitingMigrations(sqlite, folder);
     if (!isNew) demandOwnKey(sqlite, crypt, keyFile);
+    const outside = readOutside(crypt, keyFile, folder);
+    const states = isNew ? null : statesBefore(sqlite, crypt);
+    if (states === null && outside !== null && !isNew && !(outside !== "forged" && outside.unsealed))
+      throw new StoreFault(
+        `The seals of rates, accounts and rights were taken out of the database in ${folder}, or it is a copy from before an update. Restore the newest backup with: npm run restore.`,
+      );
     if (waiting > 0) copyBeforeUpdate(sqlite, folder);
     bringForward(sqlite, db);
+    watchStates(sqlite, crypt);
     placeSecrets(sqlite, crypt);
     keepKeyCheck(sqlite, crypt);
+    sealColumns(sqlite, crypt, waiting > 0 ? states : isNew ? null : "asTheyAre");
+    if (isNew) sqlite.prepare("INSERT OR IGNORE INTO setting (name, value) VALUES ('trailKeyed', '1')").run();
     markStore(folder, { madeAt: new Date().toISOString() });
     const checkFiles = fileGuard(folder);
     const close = () => {
@@ -84,11 +96,40 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
     const stamp = () =>
       `${preparedOn<[]>(sqlite, "SELECT total_changes()").pluck().get()} ${sqlite.pragma("data_version", { simple: true })}`;
     const prepared: Store["prepared"] = (sql) => preparedOn(sqlite, sql);
-    return { db, sqlite, prepared, crypt, folder, transaction, stamp, checkFiles, close };
+    return { db, sqlite, prepared, crypt, folder, keyFile, transaction, stamp, checkFiles, close };
   } catch (error) {
     sqlite.close();
     throw error;
   }
+}
+
+/** The tables whose rows were all as they were sealed, before an update; null where there were no such seals yet. */
+function statesBefore(sqlite: Database.Database, crypt: Crypt): Record<string, string> | null {
+  const made = sqlite.prepare("SELECT 1 FROM sqlite_master WHERE name = 'state_seal'").get();
+  if (!made) return null;
+  const whole = sealedColumns(sqlite);
+  if (waitsForSeals(sqlite)) return whole;
+  for (const words of brokenStates(sqlite, crypt)) if (words) return {};
+  return whole;
+}
+
+/** Where no update waits nothing is looked at here: the walk over the trail does that. */
+const waitsForSeals = (sqlite: Database.Database): boolean =>
+  readMigrationFiles({ migrationsFolder }).length ===
+  sqlite.prepare<[], { n: number }>("SELECT COUNT(*) AS n FROM __drizzle_migrations").get()?.n;
+
+/** After an update that changed columns their tables are sealed anew, where they were whole before. */
+function sealColumns(
+  sqlite: Database.Database,
+  crypt: Crypt,
+  before: Record<string, string> | null | "asTheyAre",
+): void {
+  if (before === "asTheyAre") return;
+  if (before === null) return sealStates(sqlite, crypt);
+  const now = sealedColumns(sqlite);
+  const changed = Object.keys(before).filter((table) => now[table] !== before[table]);
+  const added = Object.keys(now).filter((table) => before[table] === undefined && Object.keys(before).length > 0);
+  sealStates(sqlite, crypt, [...changed, ...added]);
 }
 
 /** A new database gets its name only when it is whole: an empty file is then never a first start. */
@@ -155,6 +196,7 @@ function demandOwnKey(sqlite: Database.Database, crypt: Crypt, keyFile: string):
     const older = settingOf(sqlite, "sessionSecret");
     if (check) crypt.open(check, places.setting("keyCheck"));
     else if (older) crypt.openUnplaced(older);
+    else if (sqlite.prepare("SELECT 1 FROM audit LIMIT 1").get()) throw new Error("no mark of a key");
   } catch {
     throw new StoreFault(
       `The key file ${keyFile} does not belong to this database. Put the right key back, or name its place in ZESTY_KEY_FILE; nothing was changed.`,

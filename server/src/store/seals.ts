@@ -2,6 +2,7 @@
  * Seals: a keyed hash of everything that must not change once it stands. Rows are sealed with the next entry of the
  * audit trail, in the same transaction, whoever wrote them: no use case can forget it.
  */
+import type { Steps } from "../jobs/steps.ts";
 import type { Store } from "./open.ts";
 
 export type SealKind = "pay" | "leave" | "due" | "journal" | "document" | "day" | "approval" | "paidDay";
@@ -105,40 +106,53 @@ const names: Record<SealKind, string> = {
   paidDay: "Payment of a day",
 };
 
-/**
- * Rows of one kind that are not as they were sealed: changed, deleted, or never sealed.
- * @param only these rows; all when left out
- * @param from rows from this id on
- */
-export function brokenSeals(store: Store, kind: SealKind, { only, from = 0 }: { only?: number[]; from?: number } = {}) {
+/** Rows `from` to `to` of one kind that are not as they were sealed: changed, deleted, or never sealed. */
+function brokenAmongRows(store: Store, kind: SealKind, among: string, ...parameters: (string | number)[]): Broken[] {
   const entry = sealed.find((each) => each.kind === kind);
   if (!entry) return [];
   const { table, where, text } = entry;
-  const ids = only ? "AND t.id IN (SELECT value FROM json_each(?))" : "AND t.id >= ?";
-  const rows = store.sqlite.prepare<[string | number], { id: number; text: string; mac: string | null }>(
+  const rows = store.prepared<unknown[], { id: number; text: string; mac: string | null }>(
     `SELECT t.id AS id, ${text} AS text, s.mac AS mac FROM ${table} t
        LEFT JOIN seal s ON s.kind = '${kind}' AND s.row_id = t.id
-       WHERE 1 = 1 ${where ? `AND ${where}` : ""} ${ids}`,
+       WHERE ${where ?? "1 = 1"} AND t.id ${among}`,
   );
   const broken: Broken[] = [];
   const seen = new Set<number>();
-  for (const row of rows.iterate(only ? JSON.stringify(only) : from)) {
+  for (const row of rows.all(...parameters)) {
     seen.add(row.id);
     if (row.mac === null) broken.push({ kind, id: row.id, words: `${names[kind]} ${row.id} was never sealed.` });
     else if (row.mac !== macOf(store, kind, row.id, row.text))
       broken.push({ kind, id: row.id, words: `${names[kind]} ${row.id} was changed after it was sealed.` });
   }
-  const wanted = only
-    ? store.sqlite
-        .prepare<[string, string], { id: number }>(
-          "SELECT row_id AS id FROM seal WHERE kind = ? AND row_id IN (SELECT value FROM json_each(?))",
-        )
-        .all(kind, JSON.stringify(only))
-    : store.sqlite
-        .prepare<[string, number], { id: number }>("SELECT row_id AS id FROM seal WHERE kind = ? AND row_id >= ?")
-        .all(kind, from);
+  const wanted = store
+    .prepared<unknown[], { id: number }>(`SELECT row_id AS id FROM seal WHERE kind = '${kind}' AND row_id ${among}`)
+    .all(...parameters);
   for (const { id } of wanted)
     if (!seen.has(id)) broken.push({ kind, id, words: `${names[kind]} ${id} was deleted after it was sealed.` });
+  return broken;
+}
+
+/** These rows of one kind that are not as they were sealed. */
+export const brokenSeals = (store: Store, kind: SealKind, only: readonly number[]): Broken[] =>
+  brokenAmongRows(store, kind, "IN (SELECT value FROM json_each(?))", JSON.stringify(only));
+
+/** Rows looked at in one step: a keystroke of somebody else is answered between two of them. */
+const slice = 100;
+
+/** The same of all rows from an id on, in steps. */
+export function* brokenSealSteps(store: Store, kind: SealKind, from: number): Steps<Broken[]> {
+  const entry = sealed.find((each) => each.kind === kind);
+  const last = store
+    .prepared<[], { last: number | null }>(
+      `SELECT MAX(coalesce((SELECT MAX(id) FROM ${entry?.table}), 0),
+         coalesce((SELECT MAX(row_id) FROM seal WHERE kind = '${kind}'), 0)) AS last`,
+    )
+    .get()?.last;
+  const broken: Broken[] = [];
+  for (let at = from; at <= (last ?? 0); at += slice) {
+    broken.push(...brokenAmongRows(store, kind, "BETWEEN ? AND ?", at, at + slice - 1));
+    yield { part: kind, done: at, of: last ?? 0 };
+  }
   return broken;
 }
 
@@ -158,7 +172,7 @@ export function brokenSince(store: Store, kind: SealKind, only: readonly number[
   known.whole.set(kind, whole);
   const unseen = only.filter((id) => !whole.has(id));
   if (unseen.length === 0) return [];
-  const broken = brokenSeals(store, kind, { only: unseen });
+  const broken = brokenSeals(store, kind, unseen);
   const wrong = new Set(broken.map((each) => each.id));
   for (const id of unseen) if (!wrong.has(id)) whole.add(id);
   return broken;
@@ -166,6 +180,4 @@ export function brokenSince(store: Store, kind: SealKind, only: readonly number[
 
 /** What of these rows is not as it was sealed, in words: for the page that shows their figures. */
 export const brokenAmong = (store: Store, rows: Partial<Record<SealKind, number[]>>): string[] =>
-  Object.entries(rows).flatMap(([kind, only]) =>
-    brokenSeals(store, kind as SealKind, { only }).map((each) => each.words),
-  );
+  Object.entries(rows).flatMap(([kind, only]) => brokenSeals(store, kind as SealKind, only).map((each) => each.words));

@@ -23,13 +23,14 @@ import { drizzle } from "drizzle-orm/better-sqlite3";
 import { migrate } from "drizzle-orm/better-sqlite3/migrator";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { keyTrail, record, verify, verifyNew } from "./audit.ts";
+import { againstOutside, demandKeyed, keyTrail, record, verify, verifyNew } from "./audit.ts";
 import { listBackups, makeBackup, restoreBackup } from "./backup.ts";
 import { asName, fromName, outlived } from "./copies.ts";
 import { openCrypt, places } from "./crypt.ts";
 import { unbalanced } from "./invariants.ts";
 import { openStore, type Store } from "./open.ts";
 import { leaveEntry, practice } from "./schema.ts";
+import { watched } from "./stateSeals.ts";
 
 let folder: string;
 let store: Store;
@@ -350,7 +351,10 @@ describe("the audit trail", () => {
     entry("d");
     expect(verifyNew(store)).toMatchObject({ entries: 1, broken: [] });
     change("DELETE FROM audit WHERE id = 4");
-    expect(verifyNew(store).broken[0]?.words).toMatch(/ends at entry 3; it went on to entry 4/);
+    expect(verifyNew(store).broken.map((each) => each.words)).toEqual([
+      expect.stringMatching(/ends at entry 3; the anchor beside the key says 4/),
+      expect.stringMatching(/ends at entry 3; it went on to entry 4/),
+    ]);
   });
   it("of an older version is keyed once, and what stood before is sealed", () => {
     change("DELETE FROM seal");
@@ -359,6 +363,113 @@ describe("the audit trail", () => {
     keyTrail(store, "2026-07-01T01:00:00Z");
     expect(words()).toEqual([]);
     expect(verify(store)).toMatchObject({ entries: 4, seals: 1 });
+  });
+});
+
+describe("who has the file, but not the key", () => {
+  const beside = (...statements: string[]) => {
+    const raw = new Database(file());
+    raw.pragma("foreign_keys = OFF");
+    for (const sql of statements) raw.exec(sql);
+    raw.close();
+  };
+  const found = () => [...againstOutside(store), ...verify(store).broken].map((each) => each.words).join(" ");
+  const seeds: Record<string, string> = {
+    user: "INSERT INTO user (email, name, password_hash, lead, active, staff, last_step) VALUES ('a@b', 'A', '-', 0, 1, 0, 0)",
+    user_right: "INSERT INTO user_right (user_id, business_id, right, approves) VALUES (1, 1, 'see', 0)",
+    payment: "INSERT INTO payment (outbox_id, line, pay_id, cents, state) VALUES (1, 0, 1, 100, 'pending')",
+  };
+  beforeEach(() => {
+    store.sqlite.pragma("foreign_keys = OFF");
+    for (const { table } of watched) {
+      const own = seeds[table];
+      if (own) store.sqlite.exec(own);
+      else {
+        const columns = store.sqlite.pragma(`table_info("${table}")`) as {
+          name: string;
+          type: string;
+          notnull: number;
+          pk: number;
+        }[];
+        const needed = columns.filter((each) => each.notnull === 1 && each.pk === 0);
+        const value = (type: string) => (type === "integer" || type === "INTEGER" ? 1 : "'x'");
+        store.sqlite.exec(
+          `INSERT INTO "${table}" (${needed.map((each) => `"${each.name}"`).join()}) VALUES (${needed.map((each) => value(each.type)).join()})`,
+        );
+      }
+    }
+    store.db
+      .insert(leaveEntry)
+      .values({ personId: 1, kind: "annual", date: "2026-07-01", amountE4: 1, why: "opening" })
+      .run();
+    entry("a");
+    verifyNew(store);
+  });
+  /** A column of each table that decides something, and what a thief would put there. */
+  const changes: Record<string, string> = {
+    user: "lead = 1",
+    user_right: "right = 'authorise'",
+    business: "bank_account = 'x'",
+    outbox: "state = 'accepted'",
+    payment: "state = 'paid'",
+  };
+  it.each(watched.map((each) => each.table))(
+    "%s: changed, put in and taken out are named, whatever guards it",
+    (table) => {
+      expect(verify(store).broken).toEqual([]);
+      const columns = (store.sqlite.pragma(`table_info("${table}")`) as { name: string; notnull: number }[]).map(
+        (each) => each.name,
+      );
+      const other = columns.find((name) => ["name", "from", "code", "title", "person_id"].includes(name)) ?? columns[1];
+      beside(`UPDATE "${table}" SET ${changes[table] ?? `"${other}" = '7'`}`);
+      expect(found()).toMatch(/was changed beside the program/);
+      beside(
+        `DELETE FROM "${table}"`,
+        `DELETE FROM state_seal WHERE kind = '${table}'`,
+        "DELETE FROM setting WHERE name IN ('verifiedTo', 'anchorKept')",
+      );
+      expect(found()).toMatch(/rows stand, and 1 were written|Of “/);
+      beside(`UPDATE state_count SET rows = 0 WHERE kind = '${table}'`);
+      expect(found()).toMatch(/The number of rows/);
+    },
+  );
+  it.each([
+    [
+      "the seals made anew",
+      [
+        "DELETE FROM setting WHERE name IN ('trailKeyed', 'verifiedTo')",
+        "DELETE FROM seal",
+        "UPDATE audit SET seals = ''",
+      ],
+    ],
+    [
+      "the trail cut short",
+      ["DELETE FROM audit", "DELETE FROM seal", "DELETE FROM setting WHERE name IN ('verifiedTo', 'anchorKept')"],
+    ],
+  ])("%s: nothing is keyed anew by itself", (_what, statements) => {
+    beside(...statements);
+    if (statements[0]?.includes("trailKeyed")) expect(() => demandKeyed(store)).toThrow(/npm run key-trail/);
+    expect([...againstOutside(store), ...verify(store).broken]).not.toEqual([]);
+  });
+  it("the tables of seals dropped, or the mark of the key taken out: it does not start", () => {
+    store.close();
+    beside(
+      "DROP TABLE state_seal",
+      "DROP TABLE state_count",
+      "DELETE FROM __drizzle_migrations WHERE id = (SELECT MAX(id) FROM __drizzle_migrations)",
+    );
+    expect(() => openStore(folder)).toThrow(/seals of rates, accounts and rights were taken out/);
+    const raw = new Database(file());
+    raw.exec("DELETE FROM setting WHERE name IN ('keyCheck', 'sessionSecret')");
+    raw.close();
+    writeFileSync(file("other.key"), "ab".repeat(32));
+    expect(() => openStore(folder, file("other.key"))).toThrow(/does not belong to this database/);
+  });
+  it("the anchor beside the key gone, or written by somebody else", () => {
+    rmSync(file("key/zesty.key.anchor"));
+    expect(againstOutside(store).map((each) => each.words)).toEqual([expect.stringMatching(/is gone/)]);
+    writeFileSync(file("key/zesty.key.anchor"), JSON.stringify({ entry: 0, hash: "", at: "x", mac: "forged" }));
+    expect(againstOutside(store)[0]?.words).toMatch(/was not written by this program/);
   });
 });
 

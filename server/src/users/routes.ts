@@ -1,7 +1,7 @@
 /** Users, the audit trail and the safety of the store: for the practice lead. */
 
 import { confirm as confirmSchema } from "@zesty/contract/restored";
-import { invite, userChange } from "@zesty/contract/session";
+import { anchorMail, invite, userChange } from "@zesty/contract/session";
 import { create as contentDisposition } from "content-disposition";
 import { type Request, type RequestHandler, type Response, Router } from "express";
 import { officeZone } from "../clock.ts";
@@ -9,7 +9,8 @@ import type { Actor, Context } from "../context.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { ProblemError } from "../http/problem.ts";
 import { confirm, readRestored, releaseRestored } from "../outbox/restored.ts";
-import { backUpNow, readSafety, walkTrail } from "../safety/safety.ts";
+import { backUpNow, readSafety } from "../safety/safety.ts";
+import { mailAnchorTo, walkTrail } from "../safety/walk.ts";
 import { inviteUser } from "./invitations.ts";
 import { readTrail, trailCsv } from "./trail.ts";
 import { changeUser, listUsers, withdrawInvitation } from "./users.ts";
@@ -98,8 +99,15 @@ export function userRoutes(context: Context): Router {
   );
   router.post(
     "/safety/walk",
-    lead(() => {
-      walkTrail(context);
+    lead(async () => {
+      await walkTrail(context);
+      return readSafety(context);
+    }),
+  );
+  router.put(
+    "/safety/anchor-mail",
+    lead((_actor, request) => {
+      mailAnchorTo(context, body(anchorMail, request).to);
       return readSafety(context);
     }),
   );

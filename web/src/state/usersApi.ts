@@ -106,6 +106,10 @@ export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Sa
       }),
       invalidatesTags: ["Session", "Desk", "Safety"],
     }),
+    mailAnchor: build.mutation<SafetyView, string | null>({
+      query: (to) => ({ url: "/safety/anchor-mail", method: "PUT", body: { to } }),
+      invalidatesTags: ["Safety"],
+    }),
     walkTrail: build.mutation<SafetyView, void>({
       query: () => ({ url: "/safety/walk", method: "POST" }),
       invalidatesTags: ["Safety", "Session"],

@@ -116,3 +116,15 @@ export const seal = sqliteTable(
   },
   (t) => [primaryKey({ columns: [t.kind, t.rowId] }), index("seal_audit").on(t.auditId)],
 );
+
+/** A keyed hash beside each row that may change and decides money or rights (stateSeals.ts), and how many there are. */
+export const stateSeal = sqliteTable(
+  "state_seal",
+  { kind: text("kind").notNull(), rowId: text("row_id").notNull(), mac: text("mac").notNull() },
+  (t) => [primaryKey({ columns: [t.kind, t.rowId] })],
+);
+export const stateCount = sqliteTable("state_count", {
+  kind: text("kind").primaryKey(),
+  rows: integer("rows").notNull(),
+  mac: text("mac").notNull(),
+});

@@ -1,12 +1,44 @@
 /** The safety of the books: backups, the walk over the audit trail, where key and data lie. */
+import { useState } from "react";
 import { Link } from "react-router";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
+import { TextField } from "../../parts/Fields.tsx";
 import { bytes, moment } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { usersApi } from "../../state/usersApi.ts";
 import { Restored } from "./Restored.tsx";
+
+/** Who gets the result of each day's walk: the anchor is of use where nobody of this machine can reach it. */
+function AnchorMail({ to }: { to: string | null }) {
+  const [mail, { error, isLoading, isSuccess }] = usersApi.useMailAnchorMutation();
+  const [address, setAddress] = useState(to ?? "");
+  return (
+    <form
+      className="mt-2 flex flex-wrap items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void mail(address.trim() || null);
+      }}
+    >
+      <TextField
+        label="Mail the result of each day with its anchor to"
+        value={address}
+        onChange={(event) => setAddress(event.target.value)}
+      />
+      <Button type="submit" disabled={isLoading || address.trim() === (to ?? "")}>
+        Save
+      </Button>
+      {isSuccess && address.trim() === (to ?? "") && (
+        <span role="status" className="text-leaf">
+          {to ? "Kept." : "Nobody gets it any more."}
+        </span>
+      )}
+      <ProblemNote error={error} />
+    </form>
+  );
+}
 
 export function Safety() {
   const { data, error } = usersApi.useSafetyQuery(undefined, { refetchOnMountOrArgChange: true });
@@ -84,8 +116,10 @@ export function Safety() {
         <p className="mt-1 text-[14px] text-quiet">
           Looked at {moment(trail.walkedAt)}. Anchor: entry {trail.anchor.entry},{" "}
           <code className="break-all">{trail.anchor.hash}</code>. A copy of it outside this machine proves later that
-          nothing before it was changed.
+          nothing before it was changed. One is kept in <code className="break-all">{data.anchorFile}</code> and
+          compared at each start; the whole trail is walked once a day.
         </p>
+        <AnchorMail to={data.anchorMail} />
       </Block>
       <Block
         title="Backups"
