@@ -2,8 +2,9 @@ import type { CountryCode } from "@zesty/core/countries/countries";
 import Joi from "joi";
 import { date, id, name } from "./fields.ts";
 
-export type Right = "see" | "prepare" | "authorise";
-export const rights = ["see", "prepare", "authorise"] as const;
+/** `hours`: the week and leave of whoever one approves for, and nothing of pay. */
+export type Right = "hours" | "see" | "prepare" | "authorise";
+export const rights = ["hours", "see", "prepare", "authorise"] as const;
 
 export interface SessionView {
   /** an employee is signed in: the staff pages are theirs */

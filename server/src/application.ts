@@ -97,7 +97,8 @@ export function makeApplication(
       await outbox.stop();
       await stopRendering();
       await stopReading();
-      keepAnchor(store);
+      // Closed twice, or taken away beneath: the anchor of the minute before stands.
+      if (store.sqlite.open) keepAnchor(store);
       store.close();
     },
   };

@@ -67,7 +67,9 @@ const byBusiness = <T extends { businessId: number }>(rows: readonly T[]): Map<n
 };
 
 function ownersFor({ store }: Context, actor: Actor): Owner[] {
-  const own = actor.lead ? "" : "WHERE t.id IN (SELECT business_id FROM user_right WHERE user_id = ?)";
+  const own = actor.lead
+    ? ""
+    : "WHERE t.id IN (SELECT business_id FROM user_right WHERE user_id = ? AND right <> 'hours')";
   return store
     .prepared<number[], Owner>(`SELECT t.id, t.name, t.country FROM business t ${own} ORDER BY t.id`)
     .all(...(actor.lead ? [] : [actor.userId]));

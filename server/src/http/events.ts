@@ -43,8 +43,10 @@ export function eventRoutes(context: Context, events: RunEvents): Router {
         context.store.db.select({ sid: session.sid }).from(session).where(eq(session.sid, request.sessionID)).get() !==
           undefined && actorOf(context, request) !== null;
       const tell = (runId: number, by?: string) => {
-        if (!mayListen()) end();
-        else if (rightIn(context, actor, findRun(context, runId).businessId))
+        // Asked anew each time: who loses a right hears nothing more.
+        const now = actorOf(context, request);
+        if (!mayListen() || now === null) end();
+        else if (rightIn(context, now, findRun(context, runId).businessId))
           response.write(`data: ${JSON.stringify({ runId, by })}\n\n`);
       };
       events.on("changed", tell);

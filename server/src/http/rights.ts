@@ -5,9 +5,10 @@ import type { Actor, Context } from "../context.ts";
 import { business, user, userRight } from "../store/schema.ts";
 import { notFound, ProblemError } from "./problem.ts";
 
-const rank: Record<Right, number> = { see: 1, prepare: 2, authorise: 3 };
+const rank: Record<Right, number> = { hours: 0, see: 1, prepare: 2, authorise: 3 };
 const words: Record<Right, string> = {
-  see: "see it",
+  hours: "see hours and leave",
+  see: "see its pays and people",
   prepare: "prepare its pay runs",
   authorise: "authorise its pay runs",
 };
@@ -21,6 +22,12 @@ export function rightIn(context: Context, actor: Actor, businessId: number): Rig
     .get();
   return row?.right ?? null;
 }
+
+/** Whoever may only look after hours and leave sees nothing of pay. */
+export const maySee = (context: Context, actor: Actor, businessId: number): boolean => {
+  const right = rightIn(context, actor, businessId);
+  return right !== null && rank[right] >= rank.see;
+};
 
 export const mayPrepare = (context: Context, actor: Actor, businessId: number): boolean => {
   const right = rightIn(context, actor, businessId);

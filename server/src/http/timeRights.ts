@@ -74,7 +74,7 @@ export function demandTimeRight(
   actor: Actor,
   businessId: number,
 ): (days: readonly PersonDay[]) => void {
-  demandRight(context, actor, businessId, "see");
+  demandRight(context, actor, businessId, "hours");
   const reach = timeReach(context, actor, businessId);
   if (reach === nobody)
     throw missing(

@@ -7,7 +7,7 @@ import { fromE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { mayPrepare } from "../http/rights.ts";
+import { mayPrepare, maySee } from "../http/rights.ts";
 import { timeReach } from "../http/timeRights.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -25,6 +25,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
   const today = todayAt(context, businessId);
   const { country } = findBusiness(context, businessId);
   const reach = timeReach(context, actor, businessId);
+  const seesPay = maySee(context, actor, businessId);
   const everybody = db.select().from(person).where(eq(person.businessId, businessId)).all();
   const records = datedRecords(
     db,
@@ -34,7 +35,8 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
   const ids = everybody
     .filter((each) => each.startDate <= to && (each.endDate === null || each.endDate >= from))
     .filter((each) => records.terms.get(each.id) && records.terms.get(each.id)?.basis !== "contractor")
-    .map((each) => each.id);
+    .map((each) => each.id)
+    .filter((id) => seesPay || reach({ personId: id, date: today }));
   const known = personTimes(context, businessId, ids, from < today ? from : today, to);
   const standings = standingsOf(context, known, to);
   const places = new Map(
@@ -71,7 +73,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
         place: places.get(terms?.placeId ?? 0) ?? [...places.values()][0] ?? "",
         costCentre: centres.get(terms?.costCentreId ?? 0) ?? null,
         pattern: each.time.pattern,
-        hourlyRate: canAnswer ? each.agreedRate : null,
+        hourlyRate: canAnswer && seesPay ? each.agreedRate : null,
         startDate: each.who.startDate,
         endDate: each.who.endDate,
         holidays: each.time.holidays.filter((day) => day.date >= from && day.date <= to),
@@ -80,12 +82,14 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
         canAnswer,
       };
     }),
-    requests: requestsOf(context, businessId, from, to).map((each) => {
-      const canAnswer = reach({ personId: each.personId, date: each.first });
-      return canAnswer
-        ? { ...each, canAnswer }
-        : { ...each, kind: shown(each.kind, false), note: null, comment: null, canAnswer };
-    }),
+    requests: requestsOf(context, businessId, from, to)
+      .filter((each) => seesPay || reach({ personId: each.personId, date: each.first }))
+      .map((each) => {
+        const canAnswer = reach({ personId: each.personId, date: each.first });
+        return canAnswer
+          ? { ...each, canAnswer }
+          : { ...each, kind: shown(each.kind, false), note: null, comment: null, canAnswer };
+      }),
     canPrepare: mayPrepare(context, actor, businessId),
     feed:
       db

@@ -27,14 +27,14 @@ export function leaveRoutes(context: Context, router: Router): void {
   const today = (businessId: number) => todayAt(context, businessId);
   router.get(
     "/businesses/:business/leave",
-    onBusiness("see", (actor, businessId, request) => {
+    onBusiness("hours", (actor, businessId, request) => {
       const from = asked(request, "from", today(businessId));
       return readLeave(context, actor, businessId, from, asked(request, "to", addDays(today(businessId), 90)));
     }),
   );
   router.post(
     "/businesses/:business/leave",
-    onBusiness("see", (actor, businessId, request) => {
+    onBusiness("hours", (actor, businessId, request) => {
       const within = demandTimeRight(context, actor, businessId);
       const wanted = body(askLeave, request);
       within([{ personId: wanted.personId, date: wanted.first }]);
@@ -43,7 +43,7 @@ export function leaveRoutes(context: Context, router: Router): void {
   );
   router.post(
     "/businesses/:business/leave/:request",
-    onBusiness("see", (actor, businessId, request) => {
+    onBusiness("hours", (actor, businessId, request) => {
       const within = demandTimeRight(context, actor, businessId);
       const id = idOf(request, "request");
       const asked = findRequest(context, businessId, id);

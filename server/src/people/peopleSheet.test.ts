@@ -1,4 +1,5 @@
 /** Several people at once, on a real store: rows read as people type them, faults named by row and column, all or none. */
+import { atPace } from "@zesty/contract/testing/pace";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import { type PersonCells, readPersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { isTfn } from "@zesty/core/quantity/checkDigits";
@@ -137,7 +138,8 @@ describe("several people in Australia", () => {
     const many = Array.from({ length: 1000 }, (_, at) => ({ ...ben, givenName: `Ben${at}` }));
     const began = performance.now();
     expect(plan(...many).stopped).toBe(0);
-    expect(performance.now() - began).toBeLessThan(3000);
+    const took = performance.now() - began;
+    expect(took).toBeLessThan(atPace(3000));
     expect(add(...many.slice(0, 50))).toHaveLength(50);
   });
 });

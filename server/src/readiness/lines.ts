@@ -6,7 +6,7 @@
 import type { ReadinessLine } from "@zesty/contract/readiness";
 import { officeZone } from "../clock.ts";
 import type { Actor, Context } from "../context.ts";
-import { rightIn } from "../http/rights.ts";
+import { maySee } from "../http/rights.ts";
 import { eachOf, type Steps } from "../jobs/steps.ts";
 import { business } from "../store/schema.ts";
 import { readReadiness } from "./readReadiness.ts";
@@ -54,7 +54,7 @@ export function* readinessLines(context: Context, actor: Actor): Steps<Readiness
     .select({ id: business.id })
     .from(business)
     .all()
-    .filter((each) => rightIn(context, actor, each.id) !== null);
+    .filter((each) => maySee(context, actor, each.id));
   const found = yield* eachOf("businesses", seen, ({ id }) => {
     const line = lines.get(id) ?? lineOf(context, id);
     lines.set(id, line);

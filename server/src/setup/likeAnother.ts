@@ -2,7 +2,7 @@
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { rightIn } from "../http/rights.ts";
+import { maySee } from "../http/rights.ts";
 import {
   agreementFacts,
   business,
@@ -20,7 +20,7 @@ export type Owner = typeof business.$inferSelect;
 /** @throws where the one to copy is of another country, or is not for this user to see */
 export function sourceToCopy(context: Context, actor: Actor, id: number, country: string): Owner {
   const found = context.store.db.select().from(business).where(eq(business.id, id)).get();
-  if (found && found.country === country && rightIn(context, actor, id) !== null) return found;
+  if (found && found.country === country && maySee(context, actor, id)) return found;
   const text = "Choose a business of the same country that you can see.";
   throw cannot("copy-from", text, { errors: [{ path: "copyFrom", text }] });
 }

@@ -5,6 +5,7 @@ import { addDays, isDate } from "@zesty/core/calendar/dates";
 import { and, asc, desc, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
+import { maySee } from "../http/rights.ts";
 import { timeReach } from "../http/timeRights.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
@@ -73,8 +74,12 @@ export function readWeek(
     .filter((each) => terms.get(each.id)?.cycleId === cycle.id && terms.get(each.id)?.basis !== "contractor")
     .map((each) => each.id);
   const reach = timeReach(context, actor, businessId);
+  const seesPay = maySee(context, actor, businessId);
   const rules = new Map<string, AgreementRules>();
-  const known = personTimes(context, businessId, ids, from, to);
+  const isOwn = (personId: number) => [from, to].some((date) => reach({ personId, date }));
+  // Who looks after hours alone sees those whom the right reaches, and nothing of what they are paid.
+  const shown = seesPay ? ids : ids.filter(isOwn);
+  const known = personTimes(context, businessId, shown, from, to);
   const rows = known.map((each): WeekPerson => {
     const { rules: own, days: _days, ...time } = each.time;
     if (own) rules.set(own.code, own);
@@ -86,12 +91,12 @@ export function readWeek(
       time,
       agreement: each.terms?.agreement ?? null,
       classification: each.terms?.classification ?? null,
-      agreedRate: each.agreedRate,
+      agreedRate: seesPay ? each.agreedRate : null,
       salaried: each.salaried,
       loadingPercent: each.loadingPercent,
-      rates: each.rates,
+      rates: seesPay ? each.rates : { classifications: {}, allowances: {} },
       days: weekDays(each.known),
-      canEdit: [from, to].some((date) => reach({ personId: each.who.id, date })),
+      canEdit: isOwn(each.who.id),
     };
   });
   return {

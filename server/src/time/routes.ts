@@ -39,7 +39,7 @@ export function timeRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
   router.get(
     "/businesses/:business/week",
-    onBusiness("see", (actor, businessId, request) => {
+    onBusiness("hours", (actor, businessId, request) => {
       const cycle = asked(request, "cycle");
       return readWeek(
         context,
@@ -78,7 +78,7 @@ export function timeRoutes(context: Context, router: Router): void {
   );
   router.put(
     "/businesses/:business/days",
-    onBusiness("see", (actor, businessId, request) => {
+    onBusiness("hours", (actor, businessId, request) => {
       const within = demandTimeRight(context, actor, businessId);
       const wanted = body(daysSchema, request);
       within(wanted.days);
@@ -87,7 +87,7 @@ export function timeRoutes(context: Context, router: Router): void {
   );
   router.post(
     "/businesses/:business/holiday-answers",
-    onBusiness("see", (actor, businessId, request) => {
+    onBusiness("hours", (actor, businessId, request) => {
       const within = demandTimeRight(context, actor, businessId);
       const wanted = body(answersSchema, request);
       const days = wanted.answers.map(({ date }) => ({ personId: wanted.personId, date }));
@@ -97,14 +97,14 @@ export function timeRoutes(context: Context, router: Router): void {
   );
   router.post(
     "/businesses/:business/shift-sheet",
-    onBusiness("see", (actor, businessId, request) => {
+    onBusiness("hours", (actor, businessId, request) => {
       demandTimeRight(context, actor, businessId);
       return shiftSheetBack(context, actor, businessId, body(shiftSheetFile, request));
     }),
   );
   router.post(
     "/businesses/:business/approvals",
-    onBusiness("see", (actor, businessId, request) => {
+    onBusiness("hours", (actor, businessId, request) => {
       const within = demandTimeRight(context, actor, businessId);
       const wanted = body(approveSchema, request);
       within(wanted.days);

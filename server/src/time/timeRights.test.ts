@@ -1,7 +1,8 @@
 /** Hours and leave over HTTP: who may see, record and approve them; the same for who may not as if there were nothing. */
+import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
-import { type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { openUsual, type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { costCentre, place, userRight } from "../store/schema.ts";
 import { startServer, type TestServer } from "../testServer.ts";
 
@@ -38,6 +39,45 @@ it.each([
   expect(saved.status).toBe(records);
   expect((await call("POST", `${at}/approvals`, who, { days: [day], approved: true })).status).toBe(records);
   if (sees === 200) expect((await call("GET", `${at}/week`, who)).body.people[0].canEdit).toBe(records === 200);
+});
+
+it("hours and leave only: the week and leave of those approved for, and nowhere a figure of pay", async () => {
+  await server.add("shift", "hours");
+  world.context.store.db.update(userRight).set({ approves: true }).where(eq(userRight.right, "hours")).run();
+  const at = `/businesses/${world.businessId}`;
+  const week = await server.call("GET", `${at}/week`, "shift");
+  expect([week.status, week.body.people[0].canEdit, week.body.people[0].agreedRate]).toEqual([200, true, null]);
+  const leave = await server.call("GET", `${at}/leave`, "shift");
+  expect([leave.status, leave.body.people[0].hourlyRate]).toEqual([200, null]);
+  for (const body of [week.body, leave.body]) expect(JSON.stringify(body)).not.toContain("31.5");
+  const { personIds, context } = world;
+  const runId = openUsual(world);
+  for (const path of [
+    ...[at, `${at}/people`, `${at}/people/list.csv`, `${at}/journals`, `${at}/dues`, `${at}/readiness`, `${at}/runs`],
+    ...[
+      `${at}/time-record.csv`,
+      `${at}/leave-worth`,
+      `${at}/annual-wages`,
+      `/people/${personIds[0]}`,
+      `/runs/${runId}`,
+    ],
+    ...[`/people/${personIds[0]}/leave`, `/people/${personIds[0]}/line`, `/runs/${runId}/send`],
+  ])
+    expect([path, (await server.call("GET", path, "shift")).status]).toEqual([path, expect.toBeOneOf([403, 404])]);
+  expect((await server.call("GET", "/desk", "shift")).body).toMatchObject({ lanes: [], toDo: [] });
+  // Of another team one sees nobody at all.
+  const elsewhere = context.store.db
+    .insert(costCentre)
+    .values({ businessId: world.businessId, code: "ELSE", name: "Elsewhere" })
+    .returning()
+    .get();
+  context.store.db
+    .update(userRight)
+    .set({ approvesFor: { placeIds: [], costCentreIds: [elsewhere.id] } })
+    .where(eq(userRight.right, "hours"))
+    .run();
+  expect((await server.call("GET", `${at}/week`, "shift")).body.people).toEqual([]);
+  expect((await server.call("GET", `${at}/leave`, "shift")).body).toMatchObject({ people: [], requests: [] });
 });
 
 it("what is wrong is named with its place, and nothing is kept", async () => {

@@ -3,7 +3,7 @@ import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headless
 import type { SessionView } from "@zesty/contract/session";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
+import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
 import { Nothing, Page } from "../parts/Page.tsx";
 import { api, pageId } from "../state/api.ts";
@@ -27,6 +27,9 @@ export function Shell({ session }: { session: SessionView }) {
   const [help, setHelp] = useState(false);
   const [businessId, setBusinessId] = useState(() => Number(localStorage.getItem(keptBusiness)) || 0);
   const business = session.businesses.find((each) => each.id === businessId) ?? session.businesses[0] ?? null;
+  // Who looks after hours and leave alone has one place.
+  const hoursOnly = business?.right === "hours";
+  const shownPlaces = hoursOnly ? places.filter((each) => each.to === "/time") : places;
   const take = useCallback((id: number) => {
     localStorage.setItem(keptBusiness, String(id));
     setBusinessId(id);
@@ -58,7 +61,7 @@ export function Shell({ session }: { session: SessionView }) {
         <header className="flex shrink-0 items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1150px]:gap-2 max-[1150px]:px-3 max-[900px]:gap-1">
           <BusinessChoice session={session} chosen={business} onChoose={choose} />
           <nav aria-label="Places" className="flex gap-1">
-            {places.map((place) => (
+            {shownPlaces.map((place) => (
               <NavLink
                 key={place.to}
                 to={place.to}
@@ -117,7 +120,9 @@ export function Shell({ session }: { session: SessionView }) {
         </header>
         <Warnings session={session} />
         <div className="relative min-h-0 flex-1 overflow-auto">
-          {business === null && needsBusiness.test(location.pathname) ? (
+          {hoursOnly && !/^\/(time|you)(\/|$)/.test(location.pathname) ? (
+            <Navigate to="/time" replace />
+          ) : business === null && needsBusiness.test(location.pathname) ? (
             <NoBusiness lead={session.user?.lead ?? false} />
           ) : (
             <Outlet />
@@ -175,7 +180,7 @@ function Warnings({ session }: { session: SessionView }) {
       )}
       {session.held && (
         <p role="status" className="border-b border-amber px-6 py-1 text-amber">
-          Restored from a backup: nothing is sent until agencies and bank have told what went out after it. {more}
+          Nothing is sent, lodged or paid from here: what may have gone out elsewhere is gone through first. {more}
         </p>
       )}
     </>

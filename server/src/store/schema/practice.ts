@@ -35,7 +35,7 @@ export const invitation = sqliteTable("invitation", {
     json<
       {
         businessId: number;
-        right: "see" | "prepare" | "authorise";
+        right: "hours" | "see" | "prepare" | "authorise";
         approves: boolean;
         approvesFor: { placeIds: number[]; costCentreIds: number[] } | null;
       }[]
@@ -65,7 +65,7 @@ export const userRight = sqliteTable(
     businessId: integer("business_id")
       .notNull()
       .references(() => business.id),
-    right: text("right", { enum: ["see", "prepare", "authorise"] }).notNull(),
+    right: text("right", { enum: ["hours", "see", "prepare", "authorise"] }).notNull(),
     /** approves hours and leave of the business */
     approves: flag("approves").default(false),
     /** only of these places and cost centres; of everybody where null */

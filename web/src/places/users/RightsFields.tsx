@@ -50,7 +50,9 @@ export function RightsFields({ businesses, teams, value, onChange }: Props) {
                       aria-label={`Right in ${name}`}
                       className="rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5"
                       value={rightIn(id)?.right ?? ""}
-                      onChange={(event) => give(id, event.target.value ? { right: event.target.value as Right } : null)}
+                      onChange={(event) =>
+                        give(id, event.target.value ? rightGiven(event.target.value as Right) : null)
+                      }
                     >
                       <option value="">nothing</option>
                       {Object.entries(rightWords).map(([right, words]) => (
@@ -66,7 +68,7 @@ export function RightsFields({ businesses, teams, value, onChange }: Props) {
                         type="checkbox"
                         className="accent-(--action)"
                         aria-label={`Approves hours and leave of ${name}`}
-                        disabled={!rightIn(id)}
+                        disabled={!rightIn(id) || rightIn(id)?.right === "hours"}
                         checked={rightIn(id)?.approves ?? false}
                         onChange={(event) => give(id, { approves: event.target.checked, approvesFor: null })}
                       />
@@ -74,7 +76,7 @@ export function RightsFields({ businesses, teams, value, onChange }: Props) {
                     </label>
                   </td>
                 </tr>
-                {rightIn(id)?.right === "see" && rightIn(id)?.approves && (
+                {["hours", "see"].includes(rightIn(id)?.right ?? "") && rightIn(id)?.approves && (
                   <TeamsRow
                     name={name}
                     teams={teams.find((each) => each.businessId === id)}
@@ -90,6 +92,9 @@ export function RightsFields({ businesses, teams, value, onChange }: Props) {
     </div>
   );
 }
+
+/** Hours and leave alone are of no use to who approves nothing. */
+const rightGiven = (right: Right): Partial<GivenRight> => (right === "hours" ? { right, approves: true } : { right });
 
 type ApprovesFor = NonNullable<GivenRight["approvesFor"]>;
 

@@ -2,6 +2,7 @@ import type { GivenRight, Right, UsersView, UserView } from "@zesty/contract/ses
 
 /** What each right allows, as the one who gives it reads it. */
 export const rightWords: Record<Right, string> = {
+  hours: "hours and leave only",
   see: "sees",
   prepare: "prepares runs",
   authorise: "prepares and authorises",
@@ -25,7 +26,7 @@ const list = new Intl.ListFormat("en", { type: "conjunction" });
 
 /** " of Kitchen and Bar", or nothing where it is of everybody: whoever prepares runs reaches everybody. */
 function ofTeams({ businessId, right, approvesFor }: GivenRight, teams: UsersView["teams"]): string {
-  if (!approvesFor || right !== "see") return "";
+  if (!approvesFor || (right !== "see" && right !== "hours")) return "";
   const { places = [], costCentres = [] } = teams.find((each) => each.businessId === businessId) ?? {};
   const chosen = [
     ...places.filter((each) => approvesFor.placeIds.includes(each.id)),
