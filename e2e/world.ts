@@ -70,7 +70,11 @@ export async function startWorld(): Promise<World> {
           headers: { "Content-Type": "application/json", "X-Zesty": "1", Cookie: cookie },
           ...(body ? { body: JSON.stringify(body) } : {}),
         });
-        cookie = response.headers.getSetCookie()[0]?.split(";")[0] ?? cookie;
+        cookie =
+          response.headers
+            .getSetCookie()
+            .find((each) => each.startsWith("zesty="))
+            ?.split(";")[0] ?? cookie;
         const text = await response.text();
         return {
           status: response.status,

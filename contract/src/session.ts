@@ -50,10 +50,19 @@ const code = () =>
     .pattern(/^\d{6}$/)
     .messages({ "string.pattern.base": "The code has six digits." })
     .label("Code");
+/** A code of the authenticator, or one of those for when it is lost. */
+const anyCode = () =>
+  Joi.string()
+    .replace(/\s/g, "")
+    .pattern(/^\d{6}$|^[a-z0-9]{4}-?[a-z0-9]{4}$/i)
+    .messages({
+      "string.pattern.base": "The code has six digits; one for when the authenticator is lost, eight signs.",
+    })
+    .label("Code");
 export const signIn = Joi.object<SignIn>({
   email: email(),
   password: Joi.string().max(200).required().label("Password"),
-  code: code().empty(""),
+  code: anyCode().empty(""),
 });
 
 /** A code that was mailed, in place of a password. */
@@ -147,6 +156,10 @@ export const passwordChange = Joi.object<{ current: string; password: string }>(
   password: password().label("New password"),
 });
 export const secondFactorCode = Joi.object<{ code: string }>({ code: code().required() });
+export const secondFactorBegin = Joi.object<{ password: string; code?: string }>({
+  password: Joi.string().max(200).required().label("Password"),
+  code: anyCode().empty(""),
+});
 export const secondFactorOff = Joi.object<{ password: string }>({
   password: Joi.string().max(200).required().label("Password now"),
 });

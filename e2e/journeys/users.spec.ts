@@ -36,11 +36,13 @@ test("invited, joined, with a code; prepares and may not sign; another signs; cl
   await theirs.getByRole("button", { name: "Join" }).click();
   await expect(theirs.getByRole("heading", { name: "Desk" })).toBeVisible();
   await theirs.goto(`${world.url}/you`);
+  await theirs.getByLabel("Password now, to set it up").fill("quiet lemons at noon");
   await theirs.getByRole("button", { name: "Set up one-time codes" }).click();
   const secret = (await theirs.locator("code").innerText()).replace(/\s/g, "");
   const code = () => new TOTP({ secret: Secret.fromBase32(secret) }).generate();
   await theirs.getByLabel("The code that it shows").fill(code());
   await theirs.getByRole("button", { name: "Turn it on" }).click();
+  await theirs.getByRole("button", { name: "I have kept them" }).click();
   await expect(theirs.getByText("On: signing in asks for a code")).toBeVisible();
 
   // The link works once; signing in wants the code now.

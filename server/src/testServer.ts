@@ -56,7 +56,10 @@ export async function startServer(world: SmallWorld) {
       },
       ...(body === undefined ? {} : { body: typeof body === "string" ? body : JSON.stringify(body) }),
     });
-    const cookie = response.headers.getSetCookie()[0]?.split(";")[0];
+    const cookie = response.headers
+      .getSetCookie()
+      .find((each) => each.startsWith("zesty="))
+      ?.split(";")[0];
     if (cookie && who) cookies.set(who, cookie);
     return {
       status: response.status,

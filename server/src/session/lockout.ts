@@ -1,25 +1,36 @@
 /** Failed sign-ins, by account and by address, kept in the store: a restart forgives nothing. */
-import { and, count, eq, gt, lt } from "drizzle-orm";
+import { and, count, eq, gt, lt, type SQL } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import { ProblemError } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { failedSignIn } from "../store/schema.ts";
 
 const windowMs = 15 * 60_000;
-/** Wrong tries in the window: of one account, and from one address (an office shares one). */
-const most = { account: 8, address: 100 } as const;
+/**
+ * Wrong tries in the window: of an account from one address, from one address in all (an office shares one), and of an
+ * account from everywhere. A stranger elsewhere locks nobody out: that takes the last, and spares known browsers.
+ */
+const most = { account: 8, address: 100, everywhere: 200 } as const;
 
-/** @throws when the account or the address has to wait */
-export function demandFree(context: Context, email: string, address: string): void {
+/**
+ * @param device what a known browser is counted under, or null
+ * @throws when the account or the address has to wait
+ */
+export function demandFree(context: Context, email: string, address: string, device: string | null = null): void {
   const { db } = context.store;
-  const since = Date.now() - windowMs;
-  const of = (column: typeof failedSignIn.email | typeof failedSignIn.address, value: string) =>
+  const since = gt(failedSignIn.at, Date.now() - windowMs);
+  const of = (...conditions: SQL[]) =>
     db
       .select({ n: count() })
       .from(failedSignIn)
-      .where(and(eq(column, value), gt(failedSignIn.at, since)))
+      .where(and(...conditions, since))
       .get()?.n ?? 0;
-  if (of(failedSignIn.email, email) >= most.account || of(failedSignIn.address, address) >= most.address)
+  const own = eq(failedSignIn.email, device ?? email);
+  const here = eq(failedSignIn.address, address);
+  const waits = device
+    ? of(own) >= most.account
+    : of(own, here) >= most.account || of(here) >= most.address || of(own) >= most.everywhere;
+  if (waits)
     throw new ProblemError(
       429,
       "too-many-tries",
@@ -27,13 +38,21 @@ export function demandFree(context: Context, email: string, address: string): vo
     );
 }
 
-export function noteFailure(context: Context, email: string, address: string, what = "wrong sign-in"): void {
+export function noteFailure(
+  context: Context,
+  email: string,
+  address: string,
+  what = "wrong sign-in",
+  device: string | null = null,
+): void {
   const { db } = context.store;
   context.store.transaction(() => {
     db.delete(failedSignIn)
       .where(lt(failedSignIn.at, Date.now() - windowMs))
       .run();
-    db.insert(failedSignIn).values({ email, address, at: Date.now() }).run();
+    db.insert(failedSignIn)
+      .values({ email: device ?? email, address, at: Date.now() })
+      .run();
     record(context.store, {
       at: context.clock.now(),
       userId: null,

@@ -6,11 +6,18 @@ import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { session, user } from "../store/schema.ts";
+import { demandUncommon } from "./goodPassword.ts";
+import { demandFree, noteFailure } from "./lockout.ts";
 import { hashPassword, isPassword } from "./session.ts";
+import { tellOwner } from "./tellOwner.ts";
 
+/** Wrong ones are counted as wrong sign-ins are: an open session is no place to guess at. */
 export async function demandPassword(context: Context, actor: Actor, password: string, path: string): Promise<void> {
+  const counted = `own ${actor.email}`;
+  demandFree(context, counted, "session");
   const own = context.store.db.select().from(user).where(eq(user.id, actor.userId)).get();
   if (own && (await isPassword(own.passwordHash, password))) return;
+  noteFailure(context, counted, "session", "wrong password in a session");
   const text = "This is not your password now.";
   throw cannot("password-wrong", text, { errors: [{ path, text }] });
 }
@@ -23,11 +30,18 @@ export async function changePassword(
   sid: string,
 ): Promise<void> {
   await demandPassword(context, actor, wanted.current, "current");
+  demandUncommon(wanted.password, [actor.email, actor.name]);
   const passwordHash = await hashPassword(wanted.password);
   context.store.transaction(() => {
     context.store.db.update(user).set({ passwordHash }).where(eq(user.id, actor.userId)).run();
     endSessionsOf(context, actor.userId, sid);
     note(context, actor, "changed the password");
+    tellOwner(
+      context,
+      actor,
+      "Your password was changed",
+      "the password of your account was changed, and its other sessions have ended.",
+    );
   });
 }
 

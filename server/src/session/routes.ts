@@ -4,6 +4,7 @@ import {
   moveDay,
   passwordChange,
   resetRequest,
+  secondFactorBegin,
   secondFactorCode,
   secondFactorOff,
   signIn,
@@ -15,6 +16,7 @@ import { actorOf, body, isStaff, signedIn } from "../http/handler.ts";
 import { cannot, ProblemError } from "../http/problem.ts";
 import { acceptLink, readLink, sendReset } from "../users/invitations.ts";
 import { beginSession } from "./beginSession.ts";
+import { knownDevice, rememberDevice } from "./device.ts";
 import { changePassword, demandPassword, endSession, ownSessions } from "./ownAccount.ts";
 import { beginSecondFactor, confirmSecondFactor, endSecondFactor } from "./secondFactor.ts";
 import { createFirstUser, findSignIn, sessionView } from "./session.ts";
@@ -27,7 +29,10 @@ export function sessionRoutes(context: Context): Router {
 
   router.get("/session", (request, response) => void response.json(view(request)));
   router.post("/session", async (request, response) => {
-    await begin(request, await findSignIn(context, body(signIn, request), address(request)));
+    const given = body(signIn, request);
+    const device = knownDevice(context, request, given.email);
+    await begin(request, await findSignIn(context, given, address(request), device));
+    rememberDevice(context, request, response, given.email);
     response.json(view(request));
   });
   router.post("/first-user", async (request, response) => {
@@ -69,13 +74,17 @@ export function sessionRoutes(context: Context): Router {
   );
   router.post(
     "/second-factor",
-    signedIn(context, (actor) => beginSecondFactor(context, actor)),
+    signedIn(context, async (actor, request) => {
+      const { password, code } = body(secondFactorBegin, request);
+      await demandPassword(context, actor, password, "password");
+      return beginSecondFactor(context, actor, code);
+    }),
   );
   router.put(
     "/second-factor",
     signedIn(context, (actor, request) => {
-      confirmSecondFactor(context, actor, body(secondFactorCode, request).code);
-      return view(request);
+      const recovery = confirmSecondFactor(context, actor, body(secondFactorCode, request).code);
+      return { ...view(request), recovery };
     }),
   );
   router.post(

@@ -1,4 +1,5 @@
 /** One-time codes (RFC 6238) as a second factor. The secret is kept encrypted; a code works once. */
+import { randomInt } from "node:crypto";
 import { eq } from "drizzle-orm";
 import { Secret, TOTP } from "otpauth";
 import { toString as drawQr } from "qrcode";
@@ -7,13 +8,26 @@ import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
 import { setting, user } from "../store/schema.ts";
+import { tellOwner } from "./tellOwner.ts";
 
 const codes = (email: string, secret: Secret): TOTP =>
   new TOTP({ issuer: "Zesty Ledger", label: email, secret, digits: 6, period: 30 });
 const pendingName = (userId: number) => `secondFactor ${userId}`;
 
-/** Begins the set-up: a secret that counts only once a code of it was typed. */
-export async function beginSecondFactor(context: Context, actor: Actor): Promise<{ secret: string; qr: string }> {
+/**
+ * Begins the set-up: a secret that counts only once a code of it was typed. Whoever holds a session alone cannot put
+ * another authenticator in the place of one: the code of that one is asked for.
+ */
+export async function beginSecondFactor(
+  context: Context,
+  actor: Actor,
+  code: string | undefined,
+): Promise<{ secret: string; qr: string }> {
+  const own = context.store.db.select().from(user).where(eq(user.id, actor.userId)).get();
+  if (own?.secondFactor && !(code && takeCode(context, own, code))) {
+    const text = "Type the code that your authenticator of now shows.";
+    throw cannot("code-wanted", text, { errors: [{ path: "code", text }] });
+  }
   const secret = new Secret({ size: 20 });
   const name = pendingName(actor.userId);
   const value = context.store.crypt.seal(secret.base32, places.setting(name));
@@ -28,7 +42,42 @@ export async function beginSecondFactor(context: Context, actor: Actor): Promise
   };
 }
 
-export function confirmSecondFactor(context: Context, actor: Actor, code: string): void {
+/** Codes without the letters and digits that look alike. */
+const alphabet = "abcdefghjkmnpqrstuvwxyz23456789";
+const newCode = (): string => {
+  const text = Array.from({ length: 8 }, () => alphabet[randomInt(alphabet.length)]).join("");
+  return `${text.slice(0, 4)}-${text.slice(4)}`;
+};
+const markOf = ({ store }: Context, userId: number, code: string): string =>
+  store.crypt.mac(`recovery ${userId} ${code.toLowerCase().replace(/[\s-]/g, "")}`);
+
+/** Takes a code of the authenticator, or one of those for when it is lost; each works once. */
+export function takeCode(context: Context, own: typeof user.$inferSelect, code: string): boolean {
+  const { db, crypt } = context.store;
+  if (!own.secondFactor) return false;
+  if (/^\d{6}$/.test(code)) {
+    const step = stepOf(own.email, crypt.open(own.secondFactor, places.userSecret(own.id)), code, own.lastStep);
+    if (step === null) return false;
+    db.update(user).set({ lastStep: step }).where(eq(user.id, own.id)).run();
+    return true;
+  }
+  const mark = markOf(context, own.id, code);
+  const left = own.recovery?.filter((each) => each !== mark) ?? [];
+  if (!own.recovery || left.length === own.recovery.length) return false;
+  context.store.transaction(() => {
+    db.update(user).set({ recovery: left }).where(eq(user.id, own.id)).run();
+    tellOwner(
+      context,
+      own,
+      "A recovery code was used",
+      `somebody signed in to your account with one of your recovery codes. ${left.length} are left.`,
+    );
+  });
+  return true;
+}
+
+/** @returns the codes for when the authenticator is lost: shown once, kept as keyed hashes */
+export function confirmSecondFactor(context: Context, actor: Actor, code: string): string[] {
   const { db, crypt } = context.store;
   const name = pendingName(actor.userId);
   const kept = db.select().from(setting).where(eq(setting.name, name)).get();
@@ -39,20 +88,37 @@ export function confirmSecondFactor(context: Context, actor: Actor, code: string
     const text = "This code does not fit. Type the one that the authenticator shows now.";
     throw cannot("code-wrong", text, { errors: [{ path: "code", text }] });
   }
+  const recovery = Array.from({ length: 8 }, newCode);
   context.store.transaction(() => {
     db.update(user)
-      .set({ secondFactor: crypt.seal(secret, places.userSecret(actor.userId)), lastStep: step })
+      .set({
+        secondFactor: crypt.seal(secret, places.userSecret(actor.userId)),
+        lastStep: step,
+        recovery: recovery.map((each) => markOf(context, actor.userId, each)),
+      })
       .where(eq(user.id, actor.userId))
       .run();
     db.delete(setting).where(eq(setting.name, name)).run();
     note(context, actor, "set up a second factor");
+    tellOwner(context, actor, "A second factor was set up", "an authenticator was set up for your account.");
   });
+  return recovery;
 }
 
 export function endSecondFactor(context: Context, actor: Actor): void {
   context.store.transaction(() => {
-    context.store.db.update(user).set({ secondFactor: null, lastStep: 0 }).where(eq(user.id, actor.userId)).run();
+    context.store.db
+      .update(user)
+      .set({ secondFactor: null, lastStep: 0, recovery: null })
+      .where(eq(user.id, actor.userId))
+      .run();
     note(context, actor, "took the second factor away");
+    tellOwner(
+      context,
+      actor,
+      "The second factor was taken away",
+      "signing in to your account asks for the password alone now.",
+    );
   });
 }
 

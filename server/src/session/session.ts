@@ -9,10 +9,10 @@ import { conflict, ProblemError } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
 import { isHeld } from "../outbox/held.ts";
 import { record } from "../store/audit.ts";
-import { places } from "../store/crypt.ts";
 import { business, practice, user } from "../store/schema.ts";
+import { demandUncommon } from "./goodPassword.ts";
 import { demandFree, forgive, noteFailure } from "./lockout.ts";
-import { stepOf } from "./secondFactor.ts";
+import { takeCode } from "./secondFactor.ts";
 
 const cost = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 /** A hash to compare with when there is no such user, so that the answer takes the same time. */
@@ -21,23 +21,26 @@ const nobody = hash("nobody at all", cost);
 export const hashPassword = (password: string): Promise<string> => hash(password, cost);
 export const isPassword = (passwordHash: string, password: string): Promise<boolean> => verify(passwordHash, password);
 
-export async function findSignIn(context: Context, given: SignIn, address: string): Promise<number> {
-  demandFree(context, given.email, address);
+/** @param device what a known browser is counted under, or null */
+export async function findSignIn(
+  context: Context,
+  given: SignIn,
+  address: string,
+  device: string | null,
+): Promise<number> {
+  demandFree(context, given.email, address, device);
   const found = context.store.db.select().from(user).where(eq(user.email, given.email)).get();
   const right = await verify(found?.passwordHash ?? (await nobody), given.password);
   const refuse = (code: string, detail: string): never => {
-    noteFailure(context, given.email, address);
+    noteFailure(context, given.email, address, "wrong sign-in", device);
     throw new ProblemError(401, code, detail);
   };
   if (!found?.active || !right) return refuse("sign-in", "E-mail and password do not belong together. Try again.");
   if (found.secondFactor) {
     if (!given.code)
       throw new ProblemError(401, "code-wanted", "Type the six digits that your authenticator shows now.");
-    const secret = context.store.crypt.open(found.secondFactor, places.userSecret(found.id));
-    const step = stepOf(found.email, secret, given.code, found.lastStep);
-    if (step === null)
+    if (!takeCode(context, found, given.code))
       return refuse("code-wrong", "This code does not fit, or was used before. Wait for the next one.");
-    context.store.db.update(user).set({ lastStep: step }).where(eq(user.id, found.id)).run();
   }
   forgive(context, given.email);
   record(context.store, {
@@ -55,6 +58,7 @@ export const hasUsers = (context: Context): boolean =>
   context.store.db.select({ id: user.id }).from(user).where(ne(user.passwordHash, "-")).limit(1).get() !== undefined;
 
 export async function createFirstUser(context: Context, given: FirstUser): Promise<number> {
+  demandUncommon(given.password, [given.email, given.name]);
   const passwordHash = await hashPassword(given.password);
   return context.store.transaction(() => {
     if (hasUsers(context)) throw conflict("set-up-done", "The first user is set up already. Sign in instead.");

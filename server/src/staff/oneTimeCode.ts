@@ -55,7 +55,9 @@ export function keepCode(context: Context, email: string, code: string, until = 
 /** @returns the user who is signed in */
 export function signInByCode(context: Context, given: { email: string; code: string }, address: string): number {
   const { email, code } = given;
-  demandFree(context, email, address);
+  // Counted apart from passwords: wrong codes lock nobody's password.
+  const counted = `code-try ${email}`;
+  demandFree(context, counted, address);
   const { db } = context.store;
   const found = employee(context, email);
   const used = context.store.transaction(
@@ -75,10 +77,10 @@ export function signInByCode(context: Context, given: { email: string; code: str
         .run().changes,
   );
   if (!found || used !== 1) {
-    noteFailure(context, email, address);
+    noteFailure(context, counted, address);
     throw new ProblemError(401, "code-wrong", "This code does not fit, was used, or has run out. Ask for another.");
   }
-  forgive(context, email);
+  forgive(context, counted);
   record(context.store, {
     at: context.clock.now(),
     userId: found.id,

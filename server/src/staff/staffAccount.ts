@@ -3,6 +3,7 @@ import { and, eq, isNull } from "drizzle-orm";
 import type { Request } from "express";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict, notFound, ProblemError } from "../http/problem.ts";
+import { demandUncommon } from "../session/goodPassword.ts";
 import { demandFree, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { hashPassword, isPassword } from "../session/session.ts";
@@ -108,6 +109,7 @@ export async function openStaffPages(
       throw cannot("password-wrong", text, { errors: [{ path: "password", text }] });
     }
   }
+  if (!known) demandUncommon(password, [seen.email, seen.name]);
   const passwordHash = known ? known.passwordHash : await hashPassword(password);
   return context.store.transaction(() => {
     // Looked at again within the transaction: of two clicks one wins.

@@ -5,9 +5,11 @@ import { and, eq, gt, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { type NewLetter, postLetter } from "../outbox/letters.ts";
+import { demandUncommon } from "../session/goodPassword.ts";
 import { demandFree, forgive, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { hashPassword } from "../session/session.ts";
+import { tellOwner } from "../session/tellOwner.ts";
 import { staffLinkView } from "../staff/staffLinkView.ts";
 import { record } from "../store/audit.ts";
 import { invitation, practice, user, userRight } from "../store/schema.ts";
@@ -137,7 +139,8 @@ export function readLink(context: Context, token: string): InvitationView {
 
 /** Joins, or chooses the new password. @returns the user, who is signed in by it; null where a second factor is wanted first */
 export async function acceptLink(context: Context, given: AcceptInvitation): Promise<number | null> {
-  findLink(context, given.token);
+  const { email, name } = findLink(context, given.token);
+  demandUncommon(given.password, [email, given.name ?? name]);
   const passwordHash = await hashPassword(given.password);
   return context.store.transaction(() => {
     const { db } = context.store;
@@ -150,6 +153,12 @@ export async function acceptLink(context: Context, given: AcceptInvitation): Pro
       db.update(user).set({ passwordHash }).where(eq(user.id, known.id)).run();
       endSessionsOf(context, known.id);
       note(context, known.id, "chose a new password by a link", link.email);
+      tellOwner(
+        context,
+        known,
+        "Your password was changed",
+        "a new password was chosen for your account by a link from a letter.",
+      );
       // Whoever reads the letters does not have the authenticator: tries stay counted, and the code is asked for.
       if (known.secondFactor) return null;
       forgive(context, link.email);

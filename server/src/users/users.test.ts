@@ -1,7 +1,9 @@
 /** Users over HTTP: invitations that work once, rights, lockout, second factor, sessions, two pairs of eyes, https. */
+
 import { createHash } from "node:crypto";
 import { Secret, TOTP } from "otpauth";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { demandFree, noteFailure } from "../session/lockout.ts";
 import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { audit, business, invitation, letter } from "../store/schema.ts";
 import { startServer, type TestServer, testPassword } from "../testServer.ts";
@@ -112,14 +114,41 @@ describe("signing in", () => {
     expect((await server.signIn("lead")).status).toBe(200);
     expect(trail().filter((each) => each.what === "wrong sign-in")).toHaveLength(8);
   });
+  it("a stranger elsewhere locks nobody out, and a known browser is counted apart", () => {
+    const { context } = world;
+    for (let tries = 0; tries < 20; tries += 1) noteFailure(context, "lead@example.org", `far ${tries % 2}`);
+    expect(() => demandFree(context, "lead@example.org", "far 1")).toThrow(/Too many wrong tries/);
+    expect(() => demandFree(context, "lead@example.org", "the office")).not.toThrow();
+    for (let tries = 0; tries < 200; tries += 1) noteFailure(context, "lead@example.org", `net ${tries}`);
+    expect(() => demandFree(context, "lead@example.org", "the office")).toThrow();
+    expect(() => demandFree(context, "lead@example.org", "the office", "device 1")).not.toThrow();
+  });
+  it.each(["password12345", "qwertyuiop123", "Worker.Worker.1", "iloveyou2024!"])(
+    "is not with “%s”",
+    async (password) => {
+      await server.add("worker", "see");
+      const wanted = { current: testPassword, password };
+      expect((await call("PUT", "/password", "worker", wanted)).body.code).toBe("password-common");
+    },
+  );
   it("with a second factor wants its code, each code once", async () => {
     await server.add("worker", "see");
-    const { secret, qr } = (await call("POST", "/second-factor", "worker")).body;
+    const { secret, qr } = (await call("POST", "/second-factor", "worker", { password: testPassword })).body;
     expect(qr).toContain("<svg");
     const totp = new TOTP({ secret: Secret.fromBase32(secret), digits: 6, period: 30 });
     const at = (steps: number) => totp.generate({ timestamp: Date.now() + steps * 30_000 });
     expect((await call("PUT", "/second-factor", "worker", { code: "000000" })).body.code).toBe("code-wrong");
-    expect((await call("PUT", "/second-factor", "worker", { code: at(0) })).body.user.secondFactor).toBe(true);
+    const confirmed = (await call("PUT", "/second-factor", "worker", { code: at(0) })).body;
+    expect(confirmed.user.secondFactor).toBe(true);
+    const [spare] = confirmed.recovery as string[];
+    // A session alone puts no other authenticator in its place.
+    const begin = (more: object) => call("POST", "/second-factor", "worker", { password: testPassword, ...more });
+    expect((await begin({ password: "wrong" })).body.code).toBe("password-wrong");
+    expect((await begin({})).body.code).toBe("code-wanted");
+    // The authenticator is lost: a code in its place, once, and its owner is told.
+    expect((await server.signIn("worker", { code: spare })).status).toBe(200);
+    expect((await server.signIn("worker", { code: spare })).body.code).toBe("code-wrong");
+    expect(world.context.store.db.select().from(letter).all()).toHaveLength(2);
     expect((await server.signIn("worker")).body.code).toBe("code-wanted");
     expect((await server.signIn("worker", { code: at(0) })).body.code).toBe("code-wrong");
     expect((await server.signIn("worker", { code: at(1) })).status).toBe(200);
@@ -147,7 +176,7 @@ describe("signing in", () => {
   ])("a new password by a link: with a second factor (%s) nobody is signed in by it", async (factor, desk) => {
     await server.add("worker", "see");
     if (factor) {
-      const { secret } = (await call("POST", "/second-factor", "worker")).body;
+      const { secret } = (await call("POST", "/second-factor", "worker", { password: testPassword })).body;
       const code = new TOTP({ secret: Secret.fromBase32(secret), digits: 6, period: 30 }).generate();
       expect((await call("PUT", "/second-factor", "worker", { code })).status).toBe(200);
     }

@@ -60,12 +60,12 @@ export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Sa
       query: (session) => ({ url: `/sessions/${session}`, method: "DELETE" }),
       invalidatesTags: ["Own"],
     }),
-    beginSecondFactor: build.mutation<{ secret: string; qr: string }, void>({
-      query: () => ({ url: "/second-factor", method: "POST" }),
+    beginSecondFactor: build.mutation<{ secret: string; qr: string }, { password: string; code?: string }>({
+      query: (body) => ({ url: "/second-factor", method: "POST", body }),
     }),
-    confirmSecondFactor: build.mutation<SessionView, { code: string }>({
+    // The page of the session is asked anew once the codes were seen.
+    confirmSecondFactor: build.mutation<SessionView & { recovery: string[] }, { code: string }>({
       query: (body) => ({ url: "/second-factor", method: "PUT", body }),
-      invalidatesTags: ["Session", "Users"],
     }),
     endSecondFactor: build.mutation<SessionView, { password: string }>({
       query: (body) => ({ url: "/second-factor/end", method: "POST", body }),

@@ -20,6 +20,8 @@ export const user = sqliteTable("user", {
   active: flag("active").default(true),
   /** encrypted secret of the one-time codes; null while there is no second factor */
   secondFactor: text("second_factor"),
+  /** keyed hashes of the codes that stand in for a lost authenticator, each once */
+  recovery: json<string[]>("recovery"),
   /** the last time step whose code was taken: a code works once */
   lastStep: integer("last_step").notNull().default(0),
 });

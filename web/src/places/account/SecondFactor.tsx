@@ -3,7 +3,7 @@ import { useForm } from "react-hook-form";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
-import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { useAppDispatch } from "../../state/store.ts";
 import { usersApi } from "../../state/usersApi.ts";
 
 export function SecondFactor({ on }: { on: boolean }) {
@@ -11,26 +11,57 @@ export function SecondFactor({ on }: { on: boolean }) {
 }
 
 function Begin() {
-  const [begin, { data, error, isLoading }] = usersApi.useBeginSecondFactorMutation();
-  const [confirm] = usersApi.useConfirmSecondFactorMutation();
+  const [begin, { data, isLoading }] = usersApi.useBeginSecondFactorMutation();
+  const [confirm, confirmed] = usersApi.useConfirmSecondFactorMutation();
+  const dispatch = useAppDispatch();
+  const first = useForm({ defaultValues: { password: "" } });
+  const start = submitOf(first, async (values) => {
+    const answer = await begin(values);
+    if (answer.error) showErrors(first.setError, answer.error);
+  });
   const form = useForm({ defaultValues: { code: "" } });
   const { errors } = form.formState;
   const submit = submitOf(form, async (values) => {
     const answer = await confirm(values);
     if (answer.error) showErrors(form.setError, answer.error);
   });
+  if (confirmed.data)
+    return (
+      <div className="mt-2 flex flex-col gap-2" role="status">
+        <p>On. For when the authenticator is lost, each of these codes works once in its place. Keep them on paper:</p>
+        <ul className="figures columns-2 text-[15px]">
+          {confirmed.data.recovery.map((each) => (
+            <li key={each}>
+              <code>{each}</code>
+            </li>
+          ))}
+        </ul>
+        <Button
+          className="w-fit"
+          onClick={() => dispatch(usersApi.util.invalidateTags(["Session", "Users"] as never[]))}
+        >
+          I have kept them
+        </Button>
+      </div>
+    );
   if (!data)
     return (
-      <div className="mt-2 flex flex-col gap-3">
+      <form noValidate className="mt-2 flex flex-col gap-3" onSubmit={(event) => void start(event)}>
         <p>
           A six-digit code from an authenticator, asked for after the password. Whoever learns the password still cannot
           come in.
         </p>
-        <ProblemNote error={error} />
-        <Button className="w-fit" disabled={isLoading} onClick={() => void begin()}>
+        <TextField
+          label="Password now, to set it up"
+          type="password"
+          autoComplete="current-password"
+          error={errorAt(first.formState.errors, "password") ?? first.formState.errors.root?.message}
+          {...first.register("password")}
+        />
+        <Button className="w-fit" type="submit" disabled={isLoading}>
           Set up one-time codes
         </Button>
-      </div>
+      </form>
     );
   return (
     <form noValidate className="mt-2 flex gap-5" onSubmit={(event) => void submit(event)}>
