@@ -72,12 +72,15 @@ export const codeSignIn = Joi.object<{ email: string; code: string }>({
 });
 
 export interface FirstUser {
+  /** stands in the log and in a file of the data folder: whoever sets up sits at the machine */
+  proof: string;
   practice: string;
   name: string;
   email: string;
   password: string;
 }
 export const firstUser = Joi.object<FirstUser>({
+  proof: Joi.string().trim().lowercase().max(40).required().label("Code from the machine"),
   practice: name().required().label("Practice"),
   name: name().required().label("Your name"),
   email: email(),

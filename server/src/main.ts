@@ -3,6 +3,8 @@ import { dirname, join, resolve } from "node:path";
 import { buildApp } from "./app.ts";
 import { type Application, makeApplication } from "./application.ts";
 import { setStandinClock } from "./demo/moveTheDay.ts";
+import { firstUserCode } from "./session/firstUserCode.ts";
+import { hasUsers } from "./session/session.ts";
 import { readSettings } from "./settings.ts";
 import { StoreFault } from "./store/fault.ts";
 import { defaultKeyFile } from "./store/folder.ts";
@@ -40,6 +42,8 @@ async function start(): Promise<void> {
   });
   server.once("listening", () => {
     application.outbox.start();
+    if (!hasUsers(application.context))
+      say(`The code for the first user is ${firstUserCode(settings.dataFolder)}. It is needed once.`);
     say(`Zesty Ledger is ready on http://${settings.host}:${settings.port}`);
   });
   for (const signal of ["SIGINT", "SIGTERM"] as const)

@@ -16,6 +16,7 @@ import { readDues } from "./dues/readDues.ts";
 import { body, idOf, mostOf, signedIn } from "./http/handler.ts";
 import { businessRoute } from "./http/onBusiness.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
+import { demandProof } from "./http/proof.ts";
 import { demandRight } from "./http/rights.ts";
 import type { Jobs } from "./jobs/jobs.ts";
 import { jobRoutes } from "./jobs/routes.ts";
@@ -40,6 +41,9 @@ import { costRoutes, ruleRoutes } from "./setup/routes.ts";
 import { refreshTimeInRuns } from "./time/intoRun.ts";
 import { timeRoutes } from "./time/routes.ts";
 import { yearRoutes } from "./year/routes.ts";
+
+/** Sections that hold accounts or tax numbers. */
+const secretSections: ReadonlySet<string> = new Set(["bank", "tax", "taxCode"]);
 
 export function placeRoutes(context: Context, jobs: Jobs): Router {
   const router = Router();
@@ -143,6 +147,7 @@ export function placeRoutes(context: Context, jobs: Jobs): Router {
       const known = countryOf(businessOfPerson(context, personId)).people.sections;
       const schema = Object.hasOwn(known, section) ? known[section] : undefined;
       if (!schema) throw notFound("section");
+      if (secretSections.has(section)) demandProof(request);
       const values = body<SectionValues[Section]>(schema, request);
       const carried = saveSection(context, actor, personId, section, values);
       const businessId = businessOfPerson(context, personId);
@@ -176,6 +181,7 @@ export function placeRoutes(context: Context, jobs: Jobs): Router {
     onPerson("prepare", (actor, personId, request) => {
       const { what } = request.params;
       if (what !== "tax" && what !== "bank") throw notFound("secret");
+      demandProof(request);
       return { value: revealSecret(context, actor, personId, what) };
     }),
   );

@@ -50,10 +50,21 @@ function partsOfNumber(number: number): Parts {
   };
 }
 
+/** Years of a payroll and of the people in it; reckoning about others, as about the year one, makes no sense. */
+const years = { first: 1850, last: 2299 } as const;
+
+/** Is it a day of the calendar, as 2026-07-01, within the years that a payroll can be about? */
 export function isDate(text: string): boolean {
   if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
   const { year, month, day } = partsOf(text);
-  return month >= 1 && month <= 12 && day >= 1 && day <= daysInMonth(year, month);
+  return (
+    year >= years.first &&
+    year <= years.last &&
+    month >= 1 &&
+    month <= 12 &&
+    day >= 1 &&
+    day <= daysInMonth(year, month)
+  );
 }
 
 export const addDays = (date: IsoDate, days: number): IsoDate => textOf(partsOfNumber(dayNumber(partsOf(date)) + days));

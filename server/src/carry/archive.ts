@@ -83,7 +83,8 @@ export async function unpack(file: Buffer, passphrase: string | null): Promise<O
   if (!passphrase)
     throw new StoreFault("The export is locked with a passphrase. Give it in ZESTY_PASSPHRASE. Nothing was changed.");
   const { N, r, p } = manifest.encryption;
-  if (N > 2 ** 20 || r > 32 || p > 16)
+  // Twice what ours takes at most: more would only keep the machine busy.
+  if (!(N * r <= 2 * cost.N * cost.r && p <= 2))
     throw new StoreFault("The manifest asks for more work than any export of ours needs. Nothing was changed.");
   const key = await keyOf(passphrase, manifest.encryption);
   return {
@@ -95,10 +96,18 @@ export async function unpack(file: Buffer, passphrase: string | null): Promise<O
   };
 }
 
+const isTable = (value: unknown): boolean => typeof value === "object" && value !== null && !Array.isArray(value);
+
 function readManifest(text: string): Manifest | null {
   try {
     const found = JSON.parse(text) as Manifest;
-    return typeof found === "object" && found !== null && "schema" in found ? found : null;
+    const isWhole =
+      typeof found === "object" &&
+      found !== null &&
+      "schema" in found &&
+      isTable(found.entities) &&
+      isTable(found.business);
+    return isWhole && Object.values(found.entities).every(isTable) ? found : null;
   } catch {
     return null;
   }

@@ -10,6 +10,7 @@ import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { signOff } from "../runs/signOff.ts";
 
+import { firstUserCode } from "../session/firstUserCode.ts";
 import { createFirstUser, sessionView } from "../session/session.ts";
 import { confirmRules } from "../setup/confirmRules.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
@@ -139,7 +140,10 @@ describe("a business that moves", () => {
     await importBusiness(context.store, file, passphrase, now);
     expect(sessionView(context, null).needsFirstUser).toBe(true);
     const given = { practice: "Example", name: "Kim", email: "kim@example.org", password: "four green lemons" };
-    const id = await createFirstUser(context, given);
+    // Whoever opens the address first is not at the machine yet.
+    await expect(createFirstUser(context, { ...given, proof: "abcd-efgh-jkmn" })).rejects.toThrow(/first-user\.code/);
+    const proof = firstUserCode(context.settings.dataFolder);
+    const id = await createFirstUser(context, { ...given, proof });
     expect(context.store.prepared('SELECT id, lead, active FROM "user"').all()).toEqual([{ id, lead: 1, active: 1 }]);
     expect(sessionView(context, null).needsFirstUser).toBe(false);
     await end();

@@ -1,10 +1,11 @@
 /** A business as a file: made for whoever may authorise its pays, taken in by the practice lead. */
 import { exportWanted } from "@zesty/contract/carry";
 import { create as contentDisposition } from "content-disposition";
-import express, { type RequestHandler, Router } from "express";
+import express, { type Request, type RequestHandler, Router } from "express";
 import type { Context } from "../context.ts";
 import { actorOf, body, idOf, signedIn } from "../http/handler.ts";
 import { cannot, ProblemError } from "../http/problem.ts";
+import { demandProof } from "../http/proof.ts";
 import { demandRight } from "../http/rights.ts";
 import { sendFromHere } from "../outbox/held.ts";
 import { readSafety } from "../safety/safety.ts";
@@ -23,6 +24,16 @@ async function told<T>(work: Promise<T>, path: string): Promise<T> {
   }
 }
 
+/** In a header, written as in an address, since it may hold any letter. */
+function passphraseOf(request: Request): string {
+  try {
+    return decodeURIComponent(request.header("X-Passphrase") ?? "");
+  } catch {
+    const text = "The passphrase could not be read. Type it anew.";
+    throw cannot("passphrase", text, { errors: [{ path: "passphrase", text }] });
+  }
+}
+
 export function carryRoutes(context: Context): Router {
   const router = Router();
   router.post(
@@ -30,6 +41,7 @@ export function carryRoutes(context: Context): Router {
     signedIn(context, async (actor, request, response) => {
       const businessId = idOf(request, "business");
       demandRight(context, actor, businessId, "authorise");
+      demandProof(request);
       const { passphrase } = body(exportWanted, request);
       const now = new Date().toISOString();
       const made = await told(exportBusiness(context.store, businessId, passphrase, now), "passphrase");
@@ -52,7 +64,7 @@ export function carryRoutes(context: Context): Router {
     express.raw({ type: "application/zip", limit: "400mb" }),
     signedIn(context, async (_actor, request) => {
       if (!Buffer.isBuffer(request.body)) throw cannot("business-file", "Choose the file of an export, a ZIP.");
-      const passphrase = decodeURIComponent(request.header("X-Passphrase") ?? "") || null;
+      const passphrase = passphraseOf(request) || null;
       const done = await told(importBusiness(context.store, request.body, passphrase, context.clock.now()), "file");
       context.ruleShelf.changed();
       return done;

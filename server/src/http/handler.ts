@@ -71,10 +71,17 @@ export function body<T>(schema: Joi.Schema<T>, request: Request): T {
   throw new ProblemError(400, "not-valid", detail, { errors: checked.errors });
 }
 
+/**
+ * What no document can hold, or nobody can see: control characters, halves of a pair, what XML 1.0 has no place for, marks
+ * that turn the direction of reading, and signs without width. Two people must not look alike by them.
+ */
+const unseen =
+  /\p{Cc}|\p{Cs}|[\uFFFE\uFFFF]|[\u{1FFFE}\u{1FFFF}]|[\u061C\u200B\u200E\u200F\u202A-\u202E\u2060-\u2069\uFEFF]/u;
+
 /** The path of a text with control characters in it: no document could hold them. */
 function controlIn(value: unknown, path: readonly string[]): string | null {
   if (path.length > 40) return path.join(".");
-  if (typeof value === "string") return /\p{Cc}/u.test(value.replace(/[\t\n\r]/g, "")) ? path.join(".") : null;
+  if (typeof value === "string") return unseen.test(value.replace(/[\t\n\r]/g, "")) ? path.join(".") : null;
   if (typeof value !== "object" || value === null) return null;
   for (const [name, each] of Object.entries(value)) {
     const found = controlIn(each, [...path, name]);

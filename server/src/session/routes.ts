@@ -35,6 +35,14 @@ export function sessionRoutes(context: Context): Router {
     rememberDevice(context, request, response, given.email);
     response.json(view(request));
   });
+  router.post(
+    "/session/prove",
+    signedIn(context, async (actor, request) => {
+      await demandPassword(context, actor, body(secondFactorOff, request).password, "password");
+      request.session.provedAt = Date.now();
+      return {};
+    }),
+  );
   router.post("/first-user", async (request, response) => {
     await begin(request, await createFirstUser(context, body(firstUser, request)));
     response.json(view(request));

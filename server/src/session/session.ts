@@ -10,6 +10,7 @@ import { rightIn } from "../http/rights.ts";
 import { isHeld } from "../outbox/held.ts";
 import { record } from "../store/audit.ts";
 import { business, practice, user } from "../store/schema.ts";
+import { demandFirstUserCode, forgetFirstUserCode } from "./firstUserCode.ts";
 import { demandUncommon } from "./goodPassword.ts";
 import { demandFree, forgive, noteFailure } from "./lockout.ts";
 import { takeCode } from "./secondFactor.ts";
@@ -58,6 +59,9 @@ export const hasUsers = (context: Context): boolean =>
   context.store.db.select({ id: user.id }).from(user).where(ne(user.passwordHash, "-")).limit(1).get() !== undefined;
 
 export async function createFirstUser(context: Context, given: FirstUser): Promise<number> {
+  const { dataFolder } = context.settings;
+  if (hasUsers(context)) throw conflict("set-up-done", "The first user is set up already. Sign in instead.");
+  demandFirstUserCode(dataFolder, given.proof);
   demandUncommon(given.password, [given.email, given.name]);
   const passwordHash = await hashPassword(given.password);
   return context.store.transaction(() => {
@@ -79,6 +83,7 @@ export async function createFirstUser(context: Context, given: FirstUser): Promi
       what: "set up the practice",
       about: given.practice,
     });
+    forgetFirstUserCode(dataFolder);
     return id;
   });
 }

@@ -44,6 +44,28 @@ const rules = (): { words: (id: number) => string; find: string }[] => [
              FULL JOIN leave_balance k ON k.person_id = d.person_id AND k.kind = d.kind
            WHERE coalesce(d.e4, 0) <> coalesce(k.amount_e4, 0) GROUP BY id`,
   },
+  {
+    words: (id) => `The first payment file of pay ${id} does not pay its net.`,
+    find: `SELECT p.pay_id AS id FROM payment p
+           WHERE p.outbox_id = (SELECT MIN(q.outbox_id) FROM payment q JOIN outbox o ON o.id = q.outbox_id
+             WHERE q.pay_id = p.pay_id AND o.state <> 'cancelled')
+           GROUP BY p.pay_id
+           HAVING SUM(p.cents) <> coalesce((SELECT SUM(f.cents) FROM pay_fact f JOIN signed_pay s ON s.id = f.signed_pay_id
+             WHERE s.pay_id = p.pay_id AND s.kind = 'pay' AND f.code = 'net'), 0)`,
+  },
+  {
+    words: (id) => `Payment file ${id} counts as paid, and not all of its payments do.`,
+    find: `SELECT o.id AS id FROM outbox o JOIN payment p ON p.outbox_id = o.id
+           WHERE o.channel = 'paymentFile' AND o.state = 'accepted' AND p.state <> 'paid' GROUP BY o.id`,
+  },
+  {
+    words: (id) => `What payment file ${id} paid is not what was booked for it.`,
+    find: `SELECT o.id AS id FROM outbox o
+           WHERE o.channel = 'paymentFile' AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial', 'rejected')
+             AND coalesce((SELECT SUM(cents) FROM payment WHERE outbox_id = o.id AND state = 'paid'), 0) <>
+               coalesce((SELECT SUM(l.debit_cents) FROM journal j JOIN journal_line l ON l.journal_id = j.id
+                 WHERE j.run_id = o.run_id AND j.kind = 'settlement' AND j.reference LIKE '%-' || o.id), 0)`,
+  },
 ];
 
 export function unbalanced(store: Store): string[] {

@@ -8,6 +8,7 @@ import { officeZone } from "../clock.ts";
 import type { Actor, Context } from "../context.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { ProblemError } from "../http/problem.ts";
+import { demandProof } from "../http/proof.ts";
 import { confirm, readRestored, releaseRestored } from "../outbox/restored.ts";
 import { backUpNow, readSafety } from "../safety/safety.ts";
 import { mailAnchorTo, walkTrail } from "../safety/walk.ts";
@@ -28,7 +29,10 @@ export function userRoutes(context: Context): Router {
   );
   router.post(
     "/users/invitations",
-    lead((actor, request) => inviteUser(context, actor, body(invite, request))),
+    lead((actor, request) => {
+      demandProof(request);
+      return inviteUser(context, actor, body(invite, request));
+    }),
   );
   router.delete(
     "/users/invitations/:invitation",
@@ -40,6 +44,7 @@ export function userRoutes(context: Context): Router {
   router.put(
     "/users/:user",
     lead((actor, request) => {
+      demandProof(request);
       changeUser(context, actor, idOf(request, "user"), body(userChange, request));
       return listUsers(context);
     }),

@@ -2,7 +2,7 @@
 
 import { createHash } from "node:crypto";
 import { Secret, TOTP } from "otpauth";
-import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { demandFree, noteFailure } from "../session/lockout.ts";
 import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { audit, business, invitation, letter } from "../store/schema.ts";
@@ -155,6 +155,28 @@ describe("signing in", () => {
     expect((await call("POST", "/second-factor/end", "worker", { password: "wrong" })).status).toBe(422);
     expect((await call("POST", "/second-factor/end", "worker", { password: testPassword })).status).toBe(200);
     expect((await server.signIn("worker")).status).toBe(200);
+  });
+  it("an open session is not enough for users, accounts and tax numbers, half an hour on", async () => {
+    const personId = world.personIds[0];
+    const reveal = () => call("POST", `/people/${personId}/secrets/bank`, "lead");
+    expect((await reveal()).status).toBe(200);
+    const later = Date.now() + 31 * 60_000;
+    vi.useFakeTimers({ toFake: ["Date"], now: later });
+    try {
+      for (const answer of [
+        await reveal(),
+        await invite(),
+        await call("POST", `/businesses/${world.businessId}/export`, "lead", { passphrase: null }),
+        await call("PUT", `/people/${personId}/bank`, "lead", { from: "2026-07-01", parts: [] }),
+      ])
+        expect([answer.status, answer.body.code]).not.toEqual([200, undefined]);
+      expect((await reveal()).body.code).toBe("password-wanted");
+      expect((await call("POST", "/session/prove", "lead", { password: "wrong" })).status).toBe(422);
+      expect((await call("POST", "/session/prove", "lead", { password: testPassword })).status).toBe(200);
+      expect((await reveal()).status).toBe(200);
+    } finally {
+      vi.useRealTimers();
+    }
   });
   it("a new password ends the other sessions; a session can be ended by name", async () => {
     await server.add("worker", "see");

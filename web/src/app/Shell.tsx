@@ -11,6 +11,7 @@ import { BusinessContext } from "../state/business.ts";
 import { wipeKept } from "../state/keptHere.ts";
 import { useAppDispatch } from "../state/store.ts";
 import { switchTheme, themeNow } from "../state/theme.ts";
+import { AskPassword } from "./AskPassword.tsx";
 import { DayMover } from "./DayMover.tsx";
 import { GoOrDo } from "./GoOrDo.tsx";
 import { HelpOverlay } from "./HelpOverlay.tsx";
@@ -138,6 +139,7 @@ export function Shell({ session }: { session: SessionView }) {
         onHelp={() => setHelp(true)}
         onTheme={() => setTheme(switchTheme())}
       />
+      <AskPassword />
       <HelpOverlay open={help} onClose={() => setHelp(false)} />
     </BusinessContext>
   );

@@ -114,13 +114,13 @@ function Forgotten({ onBack }: { onBack: () => void }) {
 export function FirstUserForm() {
   const [create] = api.useFirstUserMutation();
   const { register, handleSubmit, setError, formState } = useForm({
-    defaultValues: { practice: "", name: "", email: "", password: "" },
+    defaultValues: { practice: "", name: "", email: "", password: "", proof: "" },
   });
   const submit = handleSubmit(async (values) => {
     const answer = await create(values);
     if (answer.error) showErrors(setError, answer.error);
   });
-  const field = (name: "practice" | "name" | "email" | "password", label: string, more: object = {}) => (
+  const field = (name: "practice" | "name" | "email" | "password" | "proof", label: string, more: object = {}) => (
     <TextField label={label} error={errorAt(formState.errors, name)} {...more} {...register(name)} />
   );
   return (
@@ -140,6 +140,10 @@ export function FirstUserForm() {
           type: "password",
           autoComplete: "new-password",
           hint: "At least 12 characters",
+        })}
+        {field("proof", "Code from the machine", {
+          hint: "The program wrote it to its log, and into first-user.code in its data folder",
+          autoComplete: "off",
         })}
         <Button look="main" type="submit" disabled={formState.isSubmitting}>
           Set up

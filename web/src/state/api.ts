@@ -54,6 +54,7 @@ import type { Payslip } from "@zesty/core/au/documents/payslip";
 import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import type { Working } from "@zesty/core/working/figure";
 import { jobTold, throughJob } from "./jobs.ts";
+import { askProof } from "./proof.ts";
 
 interface RuleFile {
   table?: string;
@@ -71,16 +72,25 @@ const pathOf = (listed: Listed, list: string) =>
 /** Names this page to the server: a change that it made itself is not told back to it. */
 export const pageId = Math.random().toString(36).slice(2);
 
+const plainQuery = fetchBaseQuery({
+  baseUrl: "/api",
+  // Beside what a request has of its own: headers given here once would be replaced by those.
+  prepareHeaders: (headers) => {
+    headers.set("X-Zesty", "1");
+    headers.set("X-Zesty-Page", pageId);
+  },
+});
+
+/** Where the server wants the password once more, somebody is asked, and the same request goes again. */
+const askingForProof: typeof plainQuery = async (...request) => {
+  const answer = await plainQuery(...request);
+  const { code } = (answer.error?.data ?? {}) as Partial<Problem>;
+  return code === "password-wanted" && (await askProof()) ? plainQuery(...request) : answer;
+};
+
 export const api = createApi({
   reducerPath: "api",
-  baseQuery: fetchBaseQuery({
-    baseUrl: "/api",
-    // Beside what a request has of its own: headers given here once would be replaced by those.
-    prepareHeaders: (headers) => {
-      headers.set("X-Zesty", "1");
-      headers.set("X-Zesty-Page", pageId);
-    },
-  }),
+  baseQuery: askingForProof,
   tagTypes: [
     "Session",
     "Desk",

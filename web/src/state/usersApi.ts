@@ -55,6 +55,9 @@ export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Sa
       query: (body) => ({ url: "/password", method: "PUT", body }),
       invalidatesTags: ["Own"],
     }),
+    prove: build.mutation<unknown, string>({
+      query: (password) => ({ url: "/session/prove", method: "POST", body: { password } }),
+    }),
     ownSessions: build.query<OwnSession[], void>({ query: () => "/sessions", providesTags: ["Own"] }),
     endSession: build.mutation<OwnSession[], string>({
       query: (session) => ({ url: `/sessions/${session}`, method: "DELETE" }),

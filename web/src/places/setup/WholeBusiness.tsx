@@ -5,16 +5,22 @@ import { useState } from "react";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
+import { askProof } from "../../state/proof.ts";
 
 /** Asks for a file by POST, so that the passphrase stands in no address, and hands it to the browser. */
 async function fetchFile(url: string, body: object): Promise<string | null> {
-  const answer = await fetch(url, {
-    method: "POST",
-    headers: { "Content-Type": "application/json", "X-Zesty": "1" },
-    body: JSON.stringify(body),
-  }).catch(() => null);
+  const ask = () =>
+    fetch(url, {
+      method: "POST",
+      headers: { "Content-Type": "application/json", "X-Zesty": "1" },
+      body: JSON.stringify(body),
+    }).catch(() => null);
+  const answer = await ask();
   if (!answer) return "The application did not answer. Look at the connection, then try again.";
-  if (!answer.ok) return ((await answer.json()) as Problem).detail;
+  if (!answer.ok) {
+    const { code, detail } = (await answer.json()) as Problem;
+    return code === "password-wanted" && (await askProof()) ? fetchFile(url, body) : detail;
+  }
   const name = /filename="?([^";]+)/.exec(answer.headers.get("Content-Disposition") ?? "")?.[1] ?? "business.zip";
   const link = document.createElement("a");
   link.href = URL.createObjectURL(await answer.blob());
