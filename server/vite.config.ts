@@ -17,6 +17,7 @@ export default defineConfig({
         restore: "src/commands/restore.ts",
         verify: "src/commands/verify.ts",
         keyTrail: "src/commands/keyTrail.ts",
+        newKey: "src/commands/newKey.ts",
         exportBusiness: "src/commands/exportBusiness.ts",
         importBusiness: "src/commands/importBusiness.ts",
         endure: "src/commands/endure.ts",

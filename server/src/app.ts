@@ -50,6 +50,17 @@ export function buildApp({ context, events, jobs, sessionSecret }: Application, 
       return next(new ProblemError(400, "host", "This address is not the one that the application is set up for."));
     next();
   });
+  // For a monitor: says that the store answers, and nothing of what is in it.
+  app.get("/health", (_request, response) => {
+    response.setHeader("Cache-Control", "no-store");
+    try {
+      context.store.checkFiles();
+      context.store.prepared("SELECT 1").get();
+      response.json({ ok: true });
+    } catch {
+      response.status(503).json({ ok: false });
+    }
+  });
   app.use("/api", (request, _response, next) => {
     // A form of another site cannot send JSON with this header; cookies alone do not change anything.
     const changes = request.method !== "GET" && request.method !== "HEAD";

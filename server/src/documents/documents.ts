@@ -1,8 +1,9 @@
 /** Documents are kept as they were made, encrypted at rest, and handed out byte for byte. */
 import { createHash } from "node:crypto";
 import { and, eq } from "drizzle-orm";
+import { XMLValidator } from "fast-xml-parser";
 import type { Context } from "../context.ts";
-import { notFound } from "../http/problem.ts";
+import { cannot, notFound } from "../http/problem.ts";
 import { places } from "../store/crypt.ts";
 import { document, outbox, payRun } from "../store/schema.ts";
 
@@ -17,7 +18,22 @@ export interface NewDocument {
 
 export const sha256 = (bytes: Buffer): string => createHash("sha256").update(bytes).digest("hex");
 
+/** @throws where an XML document could not be read by its receiver: one bad letter would stop everybody in it */
+function demandWellFormed({ mime, bytes, fileName }: NewDocument): void {
+  if (!/xml/.test(mime)) return;
+  const text = bytes.toString("utf8");
+  // What XML 1.0 (fifth edition, 2.2) has no place for; the validator leaves that to others.
+  const isText = !/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/u.test(text);
+  const checked = isText && XMLValidator.validate(text);
+  if (checked !== true)
+    throw cannot(
+      "not-well-formed",
+      `${fileName} would not be readable to its receiver: a name or an address in it holds a character that cannot be written. Type the names and addresses of the people in this run anew.`,
+    );
+}
+
 export function keepDocument(context: Context, made: NewDocument): number {
+  demandWellFormed(made);
   return context.store.db
     .insert(document)
     .values({

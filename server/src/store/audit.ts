@@ -5,7 +5,7 @@ import { StoreFault } from "./fault.ts";
 import type { Store } from "./open.ts";
 import { keepOutside, readOutside } from "./outsideAnchor.ts";
 import { audit, setting } from "./schema.ts";
-import { type Broken, brokenSealSteps, type SealKind, sealed, sealNew } from "./seals.ts";
+import { type Broken, brokenSealSteps, macOfSeals, type SealKind, sealed, sealNew } from "./seals.ts";
 import { rowsOf } from "./statements.ts";
 import { brokenStates } from "./stateSeals.ts";
 
@@ -23,7 +23,7 @@ export interface AuditEntry {
 
 type Entry = typeof audit.$inferSelect;
 
-const hashOf = (store: Store, entry: Omit<Entry, "hash">): string =>
+export const hashOf = (store: Store, entry: Omit<Entry, "hash">): string =>
   store.crypt.mac(
     JSON.stringify([
       entry.previousHash,
@@ -104,10 +104,7 @@ export function* verifySteps(store: Store, after: Anchor = { entry: 0, hash: "" 
       else if (entry.hash !== hashOf(store, entry)) say(`Entry ${entry.id} of the audit trail was changed.`);
       const made = sealsOf.all(entry.id);
       seals += made.length;
-      const order = sealed.map((each) => each.kind);
-      made.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind) || a.rowId - b.rowId);
-      const vouched = made.length === 0 ? "" : store.crypt.mac(made.map((each) => each.mac).join(" "));
-      if (vouched !== entry.seals)
+      if (macOfSeals(store, made) !== entry.seals)
         say(`The seals made with entry ${entry.id} of the audit trail are not those that it vouches for.`);
       previous = { entry: entry.id, hash: entry.hash };
     }

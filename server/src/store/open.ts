@@ -199,7 +199,9 @@ function demandOwnKey(sqlite: Database.Database, crypt: Crypt, keyFile: string):
     else if (sqlite.prepare("SELECT 1 FROM audit LIMIT 1").get()) throw new Error("no mark of a key");
   } catch {
     throw new StoreFault(
-      `The key file ${keyFile} does not belong to this database. Put the right key back, or name its place in ZESTY_KEY_FILE; nothing was changed.`,
+      existsSync(`${keyFile}.new`)
+        ? `The key file ${keyFile} does not belong to this database: a change of the key did not end. Put ${keyFile}.new in its place; nothing was changed.`
+        : `The key file ${keyFile} does not belong to this database. Put the right key back, or name its place in ZESTY_KEY_FILE; nothing was changed.`,
     );
   }
 }

@@ -88,6 +88,26 @@ export function sealNew(store: Store, auditId: number): string {
   return made.length === 0 ? "" : store.crypt.mac(made.join(" "));
 }
 
+/** What an entry of the trail says of the seals that were made with it, in whatever order they are read. */
+export function macOfSeals(store: Store, made: readonly { kind: string; rowId: number; mac: string }[]): string {
+  if (made.length === 0) return "";
+  const order = sealed.map((each): string => each.kind);
+  const inOrder = made.toSorted((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind) || a.rowId - b.rowId);
+  return store.crypt.mac(inOrder.map((each) => each.mac).join(" "));
+}
+
+/** Every seal made anew from its row as it stands, under the key of now. */
+export function resealAll(store: Store): void {
+  const write = store.sqlite.prepare("UPDATE seal SET mac = ? WHERE kind = ? AND row_id = ?");
+  for (const { kind, table, where, text } of sealed)
+    for (const row of store.sqlite
+      .prepare<[], { id: number; text: string }>(
+        `SELECT t.id AS id, ${text} AS text FROM ${table} t ${where ? `WHERE ${where}` : ""}`,
+      )
+      .all())
+      write.run(macOf(store, kind, row.id, row.text), kind, row.id);
+}
+
 /** A place where what stands is not what was sealed. */
 export interface Broken {
   kind: SealKind | "audit";

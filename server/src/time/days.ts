@@ -49,6 +49,20 @@ const inOrder = (value: unknown): string =>
     each && typeof each === "object" && !Array.isArray(each) ? Object.fromEntries(Object.entries(each).sort()) : each,
   );
 
+/** Whose the requests are that days name. */
+function requestsNamed({ store }: Context, days: SaveDays["days"]): Map<number, number> {
+  const ids = days.flatMap(({ record: day }) => day?.leave.flatMap((each) => each.request ?? []) ?? []);
+  if (ids.length === 0) return new Map();
+  return new Map(
+    store
+      .prepared<[string], { id: number; personId: number }>(
+        "SELECT id, person_id AS personId FROM leave_request WHERE id IN (SELECT value FROM json_each(?))",
+      )
+      .all(JSON.stringify(ids))
+      .map((each) => [each.id, each.personId]),
+  );
+}
+
 /** A day that somebody else has changed since it was read is not written over: two people may have one week open. */
 function demandUnchanged(
   days: SaveDays["days"],
@@ -86,6 +100,7 @@ export function saveDays(
   const exceptions = usesExceptions(context, ids);
   const closed = closedPeriods(context, ids);
   demandUnchanged(days, known, people);
+  const asked = requestsNamed(context, days);
   const kinds = new Set(leaveKindsIn(country).map((kind) => kind.code));
   const errors = days.flatMap(({ personId, date, kind, record: day }, at) => {
     const who = people.get(personId);
@@ -95,6 +110,9 @@ export function saveDays(
       return fault("not employed on that day. Look at start and last day under People.");
     const strange = day?.leave.find((each) => !kinds.has(each.kind));
     if (strange) return fault(`“${strange.kind}” is not a kind of leave here.`);
+    // A number alone would make leave look approved that nobody asked for.
+    if (day?.leave.some((each) => each.request !== undefined && asked.get(each.request) !== personId))
+      return fault("names a request for leave that is not this person's. Type the leave without it.");
     const wrong = day?.shifts.find((each) => each.start.slice(0, 10) !== date || each.end <= each.start);
     if (wrong) return fault("a shift starts on its own day and ends after its start.");
     if (kind === "planned") return [];
