@@ -13,6 +13,8 @@ export interface StaffSession {
   email: string;
   /** the practice's own users may have pages here too */
   user: boolean;
+  /** signing in asks for a code beside the password */
+  secondFactor: boolean;
   employments: { personId: number; business: string; country: CountryCode }[];
 }
 /** What the practice still wants of somebody, and why. */

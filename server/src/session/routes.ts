@@ -9,11 +9,12 @@ import {
   secondFactorOff,
   signIn,
 } from "@zesty/contract/session";
-import { type Request, Router } from "express";
-import type { Context } from "../context.ts";
+import { type Request, type RequestHandler, Router } from "express";
+import type { Actor, Context } from "../context.ts";
 import { moveTheDay } from "../demo/moveTheDay.ts";
 import { actorOf, body, isStaff, signedIn } from "../http/handler.ts";
 import { cannot, ProblemError } from "../http/problem.ts";
+import { staffOf } from "../staff/staffAccount.ts";
 import { acceptLink, readLink, sendReset } from "../users/invitations.ts";
 import { beginSession } from "./beginSession.ts";
 import { knownDevice, rememberDevice } from "./device.ts";
@@ -26,6 +27,13 @@ export function sessionRoutes(context: Context): Router {
   const begin = beginSession;
   const view = (request: Request) => sessionView(context, actorOf(context, request), isStaff(context, request));
   const address = (request: Request) => request.ip ?? "unknown";
+
+  /** Whoever holds an account, of the practice or of an employee: the own one alone is touched. */
+  const holder =
+    (work: (actor: Actor, request: Request) => unknown): RequestHandler =>
+    async (request, response) => {
+      response.json((await work(staffOf(context, request), request)) ?? {});
+    };
 
   router.get("/session", (request, response) => void response.json(view(request)));
   router.post("/session", async (request, response) => {
@@ -64,25 +72,25 @@ export function sessionRoutes(context: Context): Router {
   });
   router.put(
     "/password",
-    signedIn(context, async (actor, request) => {
+    holder(async (actor, request) => {
       await changePassword(context, actor, body(passwordChange, request), request.sessionID);
       return {};
     }),
   );
   router.get(
     "/sessions",
-    signedIn(context, (actor, request) => ownSessions(context, actor, request.sessionID)),
+    holder((actor, request) => ownSessions(context, actor, request.sessionID)),
   );
   router.delete(
     "/sessions/:session",
-    signedIn(context, (actor, request) => {
+    holder((actor, request) => {
       endSession(context, actor, String(request.params.session));
       return ownSessions(context, actor, request.sessionID);
     }),
   );
   router.post(
     "/second-factor",
-    signedIn(context, async (actor, request) => {
+    holder(async (actor, request) => {
       const { password, code } = body(secondFactorBegin, request);
       await demandPassword(context, actor, password, "password");
       return beginSecondFactor(context, actor, code);
@@ -90,14 +98,14 @@ export function sessionRoutes(context: Context): Router {
   );
   router.put(
     "/second-factor",
-    signedIn(context, (actor, request) => {
+    holder((actor, request) => {
       const recovery = confirmSecondFactor(context, actor, body(secondFactorCode, request).code);
       return { ...view(request), recovery };
     }),
   );
   router.post(
     "/second-factor/end",
-    signedIn(context, async (actor, request) => {
+    holder(async (actor, request) => {
       await demandPassword(context, actor, body(secondFactorOff, request).password, "password");
       endSecondFactor(context, actor);
       return view(request);

@@ -13,9 +13,12 @@ import { readPerson } from "../people/readPeople.ts";
 import { nextPeriodOf } from "../runs/openRun.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
-import { business, payCycle, payRun, person, signedPay, staffChange } from "../store/schema.ts";
+import { business, payCycle, payRun, person, signedPay, staffChange, user } from "../store/schema.ts";
 import { yearsOfPerson } from "../year/summary.ts";
 import { ownPeople } from "./staffAccount.ts";
+
+const holdsFactor = ({ store: { db } }: Context, userId: number): boolean =>
+  db.select({ secret: user.secondFactor }).from(user).where(eq(user.id, userId)).get()?.secret != null;
 
 export function readStaffSession(context: Context, actor: Actor): StaffSession {
   const { db } = context.store;
@@ -24,6 +27,7 @@ export function readStaffSession(context: Context, actor: Actor): StaffSession {
     name: actor.name,
     email: actor.email,
     user: worksForPractice(context, actor.userId),
+    secondFactor: holdsFactor(context, actor.userId),
     employments: ids.flatMap((personId) => {
       const row = db
         .select({ business: business.name, country: business.country })

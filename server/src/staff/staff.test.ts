@@ -1,5 +1,6 @@
 /** The staff pages over HTTP: opened by a link that works once, one's own and nobody else's, declarations, leave, days. */
 import { eq } from "drizzle-orm";
+import { Secret, TOTP } from "otpauth";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
@@ -37,6 +38,29 @@ const own = (section: string, body: object) => server.call("PUT", `/staff/${who(
 const paid = (): number => signRun(world, openUsual(world));
 
 describe("staff pages", () => {
+  it("have an account of their own: its password, its devices, a code beside the password", async () => {
+    await opened();
+    const { call } = server;
+    const signIn = (more: object = {}) =>
+      call("POST", "/session", "phone", { email: "alex0@example.org", password, ...more });
+    await signIn();
+    expect((await call("GET", "/sessions", "alex")).body).toHaveLength(2);
+    const change = (more: object) =>
+      call("PUT", "/password", "alex", { current: password, password: "plum jam and rain", ...more });
+    expect((await change({ current: "no" })).body.errors[0].path).toBe("current");
+    expect((await change({ password: "password12345" })).body.code).toBe("password-common");
+    expect((await change({})).status).toBe(200);
+    expect((await call("GET", `/staff/${who()}`, "phone")).status).toBe(401);
+    expect((await call("GET", "/sessions", "alex")).body).toHaveLength(1);
+    const asked = await call("POST", "/second-factor", "alex", { password: "plum jam and rain" });
+    const code = new TOTP({ secret: Secret.fromBase32(asked.body.secret), digits: 6, period: 30 }).generate();
+    expect((await call("PUT", "/second-factor", "alex", { code })).body.recovery).toHaveLength(8);
+    expect((await call("GET", "/staff", "alex")).body.secondFactor).toBe(true);
+    expect((await signIn({ password: "plum jam and rain" })).body.code).toBe("code-wanted");
+    // Nobody else's account is reached by it, and nothing of the practice.
+    expect((await call("GET", "/desk", "alex")).status).toBe(401);
+    expect((await call("GET", "/sessions", undefined)).status).toBe(401);
+  });
   it("open by a link that works once, show nobody else's, and nothing of the practice", async () => {
     const token = await opened();
     expect((await server.call("POST", "/staff/join", "thief", { token, password })).body.code).toBe("link-used");

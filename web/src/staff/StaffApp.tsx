@@ -8,6 +8,7 @@ import { Home } from "./Home.tsx";
 import { Join } from "./Join.tsx";
 import { LeaveAsk } from "./LeaveAsk.tsx";
 import { Own } from "./Own.tsx";
+import { OwnAccount } from "./OwnAccount.tsx";
 import { Field, Press, Said, Screen } from "./parts.tsx";
 import { Link, usePath } from "./path.tsx";
 import { Slip } from "./Slip.tsx";
@@ -69,12 +70,18 @@ function Employment({ session, id }: { session: StaffSession; id: number }) {
           ))}
         </nav>
       )}
-      <Place page={page} onPage={put} />
+      <Place page={page} onPage={put} secondFactor={session.secondFactor} />
     </>
   );
 }
 
-function Place({ page, onPage }: { page: StaffPage; onPage: (page: StaffPage) => void }) {
+interface PlaceProps {
+  page: StaffPage;
+  onPage: (page: StaffPage) => void;
+  secondFactor: boolean;
+}
+
+function Place({ page, onPage, secondFactor }: PlaceProps) {
   const [, place, which = ""] = usePath();
   switch (place) {
     case "payslips":
@@ -83,10 +90,12 @@ function Place({ page, onPage }: { page: StaffPage; onPage: (page: StaffPage) =>
       return <Days page={page} />;
     case "leave":
       return <LeaveAsk page={page} onPage={onPage} />;
+    case "sign-in":
+      return <OwnAccount back={`/${page.personId}`} secondFactor={secondFactor} />;
     case "own":
       return <Own key={which} page={page} section={which} onPage={onPage} />;
     default:
-      return <Home page={page} onChanged={onPage} foot={<SignOut />} />;
+      return <Home page={page} onChanged={onPage} foot={<Foot at={`/${page.personId}/sign-in`} />} />;
   }
 }
 
@@ -215,6 +224,15 @@ function Forgotten() {
     </form>
   );
 }
+
+const Foot = ({ at }: { at: string }) => (
+  <>
+    <Link to={at} className="mt-8 inline-block py-2 text-action">
+      Your password and devices
+    </Link>
+    <SignOut />
+  </>
+);
 
 const SignOut = () => (
   <Press
