@@ -265,6 +265,10 @@ describe("junk at every route", () => {
     });
     expect([answer.status, answer.body.detail]).toEqual([422, expect.stringMatching(/passphrase/i)]);
   });
+  it("a monitor learns that the store answers, and nothing else", async () => {
+    const answer = await fetch(`${url}/health`);
+    expect([answer.status, await answer.json()]).toEqual([200, { ok: true }]);
+  });
   it("what one may not see and what is not there have one answer", async () => {
     for (const path of ["/runs/", "/people/", "/businesses/"]) {
       const there = await call("GET", `${path}1`, "stranger");

@@ -72,7 +72,10 @@ export async function startServer(world: SmallWorld) {
     call("POST", "/session", who, { email: `${who}@example.org`, password: testPassword, ...more });
   return {
     url,
-    routes: routesOf((app as unknown as { router: { stack: Layer[] } }).router.stack),
+    // The address for a monitor stands beside the interface, and tells nothing.
+    routes: routesOf((app as unknown as { router: { stack: Layer[] } }).router.stack).filter(
+      ([, path]) => path !== "/health",
+    ),
     call,
     signIn,
     /** A user with a right in the world's business, signed in. */
