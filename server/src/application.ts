@@ -68,13 +68,18 @@ export function makeApplication(
   debtsOfEarlier(context);
   const outbox = outboxWorker(context);
   const jobs = new Jobs((error) => problemOf(context, error, "job"));
-  let minutes = 0;
+  // The end of the trail is kept beside the key once a minute, where it moved.
+  const anchoring = setInterval(() => {
+    try {
+      keepAnchor(store);
+    } catch (error) {
+      log.error({ err: error }, "the anchor could not be kept");
+    }
+  }, 60_000);
+  anchoring.unref();
   const watch = setInterval(() => {
     try {
       store.checkFiles();
-      // The end of the trail is kept beside the key once a minute, where it moved.
-      minutes += 1;
-      if (minutes % 60 === 0) keepAnchor(store);
     } catch (error) {
       giveUp(error);
     }
@@ -93,6 +98,7 @@ export function makeApplication(
     close: async () => {
       clearInterval(watch);
       clearInterval(daily);
+      clearInterval(anchoring);
       await jobs.stop();
       await outbox.stop();
       await stopRendering();

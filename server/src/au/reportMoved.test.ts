@@ -72,7 +72,7 @@ describe("a category put right", () => {
     // What the agency took says otherwise, until it takes the next one.
     const { db } = world.context.store;
     const isMoved = () => readYearProof(world.context, world.businessId, "2026-07-01").rows.map((row) => row.isMoved);
-    db.update(outbox).set({ state: "accepted" }).run();
+    db.update(outbox).set({ state: "accepted" }).where(eq(outbox.channel, "payEvent")).run();
     expect(isMoved()).toEqual([true, true]);
     sound();
     const [next = 0] = signed(1);
@@ -82,7 +82,7 @@ describe("a category put right", () => {
     const xml = readDocument(world.context, event.find((each) => each.kind === "payEvent")?.id ?? 0).bytes.toString();
     expect(xml).toMatch(/<TypeC>OD<[\s\S]{0,160}<EmploymentAllowancesA>0\.00</);
     expect(xml).toMatch(/<TypeC>TD<[\s\S]{0,160}<EmploymentAllowancesA>80\.00</);
-    db.update(outbox).set({ state: "accepted" }).run();
+    db.update(outbox).set({ state: "accepted" }).where(eq(outbox.channel, "payEvent")).run();
     expect(isMoved()).toEqual([false, false]);
     expect(move({ allowance: "TD" }).rows).toEqual([]);
     // The pays are listed once, and what was paid is what it was.

@@ -281,8 +281,9 @@ describe("a thousand broken sheets", () => {
             for (const { line } of typed)
               expect(Number(line.hours ?? line.amount ?? line.units)).toBeGreaterThanOrEqual(0);
           }
+          // What somebody typed is said in its quotes.
           for (const text of plan.rows.flatMap((row) => row.marks.map((mark) => mark.text)))
-            expect(text).not.toMatch(/undefined|NaN/);
+            expect(text.replace(/“[^”]*”/g, "")).not.toMatch(/undefined|NaN/);
         }
       }),
       { numRuns: 500 },

@@ -185,6 +185,8 @@ export function outboxWorker(context: Context): OutboxWorker {
     context.store.checkFiles();
     sweep();
     noteClock();
+    // Whoever forgot a password after a restore gets the letter; those of before were laid aside by it.
+    if (lane.length === 0) return sendLetters(context, mail, backOffMs);
     if (isHeld(context.store)) {
       // Asked once, whichever lane comes by first.
       asking ??= askAfterRestore(context, courierOf, (madeAt) => listToConfirm(context, madeAt)).finally(() => {
@@ -192,7 +194,6 @@ export function outboxWorker(context: Context): OutboxWorker {
       });
       return asking;
     }
-    if (lane.length === 0) return sendLetters(context, mail, backOffMs);
     const rows = due(lane);
     await Promise.all(rows.map(handle));
     return rows.length;

@@ -26,6 +26,7 @@ import { renderPayslip, renderPayslips } from "../documents/renderPayslip.ts";
 import { sheetBack, sheetOut } from "../hoursSheet/hoursSheet.ts";
 import { hoursCsv, hoursWorkbook } from "../hoursSheet/writeBook.ts";
 import { body, idOf, mostOf, signedIn } from "../http/handler.ts";
+import { lookedAtRun } from "../http/looked.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
@@ -113,6 +114,7 @@ export function runRoutes(context: Context, jobs: Jobs): Router {
       response
         .type("text/csv")
         .setHeader("Content-Disposition", contentDisposition(`run-${view.number}-${view.payday}.csv`));
+      lookedAtRun(context, actor, runId, "the sheet");
       response.send(sheetCsv(view));
     }),
   );
@@ -263,13 +265,19 @@ export function runRoutes(context: Context, jobs: Jobs): Router {
   };
   router.get(
     "/runs/:run/pays/:pay/payslip",
-    onRun("see", (_actor, runId, request) => slip(runId, payOf(runId, idOf(request, "pay")))),
+    onRun("see", (actor, runId, request) => {
+      const payId = payOf(runId, idOf(request, "pay"));
+      const made = slip(runId, payId);
+      lookedAtRun(context, actor, runId, `the payslip of ${made.employee.name}`);
+      return made;
+    }),
   );
   router.get(
     "/runs/:run/pays/:pay/payslip.pdf",
-    onRun("see", async (_actor, runId, request, response) => {
+    onRun("see", async (actor, runId, request, response) => {
       const payId = payOf(runId, idOf(request, "pay"));
       const made = slip(runId, payId);
+      lookedAtRun(context, actor, runId, `the payslip of ${made.employee.name}`);
       response
         .type("application/pdf")
         .setHeader(
@@ -282,12 +290,13 @@ export function runRoutes(context: Context, jobs: Jobs): Router {
   );
   router.get(
     "/runs/:run/payslips.pdf",
-    onRun("see", async (_actor, runId, _request, response) => {
+    onRun("see", async (actor, runId, _request, response) => {
       const slips = printedPays(context, runId).map((payId) => slip(runId, payId));
       if (slips.length === 0) throw notFound("payslip to print");
       response
         .type("application/pdf")
         .setHeader("Content-Disposition", contentDisposition(`payslips-${slips[0]?.payday}.pdf`, { type: "inline" }));
+      lookedAtRun(context, actor, runId, `${slips.length} payslips`);
       response.send(await renderPayslips(slips));
     }),
   );

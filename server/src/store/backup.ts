@@ -188,6 +188,13 @@ function hold(file: string, manifest: Manifest, replaced: string, crypt: Crypt):
     // How far the trail was found whole belongs to the store that was replaced.
     sqlite.prepare("DELETE FROM setting WHERE name = 'verifiedTo'").run();
     sqlite.prepare("DELETE FROM session").run();
+    // A letter that waited may have gone out since: whoever it was for is asked anew, by a person.
+    if (isSealed)
+      sqlite
+        .prepare(
+          "UPDATE letter SET state = 'refused', text = NULL, detail = 'It may have gone out before the restore.' WHERE state = 'queued'",
+        )
+        .run();
     sqlite.pragma("wal_checkpoint(TRUNCATE)");
     return isSealed;
   } finally {

@@ -10,6 +10,7 @@ import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
 import { renderYearSummary } from "../documents/renderPayslip.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
+import { looked } from "../http/looked.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
@@ -91,8 +92,9 @@ export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
   );
   router.get(
     "/businesses/:business/year.csv",
-    onBusiness("see", (_actor, businessId, { query }, response) => {
+    onBusiness("see", (actor, businessId, { query }, response) => {
       const proof = readYearProof(context, businessId, query.from === undefined ? undefined : dayIn(query.from));
+      looked(context, actor, businessId, `the sheet of the year ${proof.year.from}`);
       response.type("text/csv").attachment(`year-${proof.year.from}.csv`).send(proofCsv(proof));
     }),
   );
@@ -122,6 +124,7 @@ export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
     "/businesses/:business/year/summaries.csv",
     onBusiness("see", (actor, businessId, { query }, response) => {
       const from = query.from === undefined ? undefined : dayIn(query.from);
+      looked(context, actor, businessId, "the year summaries");
       response
         .type("text/csv")
         .attachment("year-summaries.csv")
@@ -153,6 +156,7 @@ export function yearRoutes(context: Context, jobs: Jobs, router: Router): void {
       const personId = idOf(request, "person");
       demandRight(context, actor, businessOfPerson(context, personId), "see", "person");
       const summary = yearSummary(context, actor, personId, dayIn(request.params.from));
+      looked(context, actor, businessOfPerson(context, personId), `a year summary, ${summaryFile(summary)}`);
       response.type("application/pdf").attachment(summaryFile(summary));
       response.send(await renderYearSummary(summary));
     }),
