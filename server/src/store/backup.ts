@@ -88,6 +88,10 @@ export function makeBackup(source: Database.Database, crypt: Crypt, into: string
     renameSync(half, made);
     for (const old of outlived(listBackups(into).map((each) => each.madeAt)))
       rmSync(join(into, asName(old)), { recursive: true, force: true });
+    // What a killed one left behind: another one may be under way just now, but not for an hour.
+    for (const name of readdirSync(into))
+      if (name.endsWith(".part") && Date.now() - statSync(join(into, name)).mtimeMs > 3_600_000)
+        rmSync(join(into, name), { recursive: true, force: true });
     return { name, ...manifest };
   } catch (error) {
     rmSync(half, { recursive: true, force: true });

@@ -5,6 +5,7 @@ import {
   copyFileSync,
   cpSync,
   existsSync,
+  mkdirSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -14,6 +15,7 @@ import {
   symlinkSync,
   truncateSync,
   unlinkSync,
+  utimesSync,
   writeFileSync,
 } from "node:fs";
 import { tmpdir } from "node:os";
@@ -262,6 +264,19 @@ describe("backup and restore", () => {
     expect(() => restoreBackup(folder, file(`backups/${name}`), at)).toThrow(/checksum differs/);
     expect(() => restoreBackup(folder, folder, at)).toThrow(/is no backup/);
     store = openStore(folder);
+  });
+  it("clears what a killed backup left, and nothing that is under way", () => {
+    const into = file("backups");
+    for (const [name, age] of [
+      ["2026-07-01T00-00-00Z.part", 2],
+      ["2026-07-01T00-00-01Z.part", 0],
+    ] as const) {
+      mkdirSync(join(into, name), { recursive: true });
+      const then = new Date(Date.now() - age * 3_600_000);
+      utimesSync(join(into, name), then, then);
+    }
+    makeBackup(store.sqlite, store.crypt, into, "2026-07-01T01:00:00.000Z");
+    expect(readdirSync(into).filter((name) => name.endsWith(".part"))).toEqual(["2026-07-01T00-00-01Z.part"]);
   });
   it("keeps dated copies by rule: seven days, four weeks, twelve months, and always the newest", () => {
     const day = (n: number) => new Date(Date.UTC(2026, 0, 1, 5) + n * 86_400_000).toISOString();
