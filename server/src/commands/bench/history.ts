@@ -132,14 +132,16 @@ export function copyDuesBack({ context }: SmallWorld, years: number): void {
   })();
 }
 
-/** Messages that went out long ago, beside the few that wait. */
+/** Messages of runs that were settled long ago, beside the few that wait. */
 export function fillOutbox({ context: { store } }: SmallWorld, count: number): void {
   const columns = columnsOf(store.sqlite, "outbox").filter((name) => name !== "id" && name !== "message_id");
   const names = columns.map((name) => `"${name}"`).join(", ");
+  const of: Record<string, string> = { state: "'accepted'", run_id: "r.id" };
   store.sqlite.exec(
-    `WITH RECURSIVE n(at) AS (SELECT 1 UNION ALL SELECT at + 1 FROM n WHERE at < ${count})
+    `WITH RECURSIVE n(at) AS (SELECT 1 UNION ALL SELECT at + 1 FROM n WHERE at < ${count} / ${settledRuns})
      INSERT INTO outbox (message_id, ${names})
-     SELECT 'bench-' || at, ${columns.map((name) => (name === "state" ? "'accepted'" : `o."${name}"`)).join(", ")}
-     FROM n, (SELECT * FROM outbox LIMIT 1) o`,
+     SELECT 'bench-' || r.id || '-' || at, ${columns.map((name) => of[name] ?? `o."${name}"`).join(", ")}
+     FROM n, (SELECT id FROM pay_run WHERE state = 'settled' LIMIT ${settledRuns}) r, (SELECT * FROM outbox LIMIT 1) o`,
   );
 }
+const settledRuns = 100;
