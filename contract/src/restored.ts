@@ -16,6 +16,8 @@ export interface ConfirmView {
 }
 export interface RestoredView {
   backupOf: string;
+  /** how many paydays are still to answer of which no receiver holds anything: answered together by the key "untouched" */
+  untouched: number;
   /** null while bank and agencies have not all told what they hold */
   list: ConfirmView[] | null;
 }

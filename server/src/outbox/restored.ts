@@ -31,7 +31,10 @@ export async function listToConfirm(context: Context, madeAt: string): Promise<L
   const { db } = context.store;
   const list: ListedThing[] = [];
   for (const owner of db.select().from(business).all()) {
-    const since = addDays(madeAt.slice(0, 10), -daysBefore);
+    // The day of the business, where that is earlier: a demo's may lie months before the instant of the backup.
+    const today = context.clock.today(owner.timeZone);
+    const day = madeAt.slice(0, 10) < today ? madeAt.slice(0, 10) : today;
+    const since = addDays(day, -daysBefore);
     const named = await namedOf(context, owner, since);
     if (named === null) return null;
     const known = new Set(
@@ -108,13 +111,18 @@ export function readRestored(context: Context): RestoredView | null {
   );
   return {
     backupOf: held.backupOf,
+    untouched: untouched(held).length,
     list:
       held.list?.map((each): ConfirmView => {
         const decided = held.decided?.[each.key];
         return {
           ...{ key: each.key, business: owners.get(each.businessId ?? 0) ?? null },
           words: wordsOf(each, held.users),
-          link: each.key.startsWith("run ") ? `/run/${each.key.slice(4)}` : each.key === "users" ? "/users" : null,
+          link: each.key.startsWith("run ")
+            ? `/run/${each.key.slice(4)}`
+            : each.key === "users"
+              ? "/set-up/users"
+              : null,
           fits: each.channel && !decided ? fitting(context, each).map(({ id, words }) => ({ id, words })) : [],
           message: each.channel !== null,
           decided: decided ? `${labels[decided.as]}${decided.reason ? `: ${decided.reason}` : ""}` : null,
@@ -123,20 +131,32 @@ export function readRestored(context: Context): RestoredView | null {
   };
 }
 
+const dollars = (cents: number): string => `$${centsText(cents).replace(/\B(?=(\d{3})+\.)/g, ",")}`;
+
 const holders: Partial<Record<OutboxRow["channel"], string>> = {
   paymentFile: "The bank",
   payEvent: "The tax agency",
   employmentInformation: "Inland Revenue",
 };
 
+function changesOf({ closed, passwords }: NonNullable<Held["users"]>): string {
+  const told = [
+    ...(closed > 0
+      ? [`${closed === 1 ? "one" : closed} closed since the backup ${closed === 1 ? "stays" : "stay"} closed`]
+      : []),
+    ...(passwords > 0 ? [`${passwords === 1 ? "a newer password counts" : `${passwords} newer passwords count`}`] : []),
+  ];
+  return told.length > 0 ? `${told.join(", ")}; ` : "";
+}
+
 function wordsOf({ key, channel, receipt, date, cents }: ListedThing, users?: Held["users"]): string {
   if (key === "users")
     return users?.unread === false
-      ? `Users: ${users.closed} closed since the backup stay closed, ${users.passwords} newer passwords count. Look through who was added, and who may do what`
+      ? `Users: ${changesOf(users)}look through who was added, and who may do what`
       : "Users, passwords and rights are those of the backup: look them through, and close whoever left since";
   if (channel === null)
     return `Payday ${dateWords(date ?? "")}: ${key.startsWith("run ") ? "the run was open" : "no run was opened"} when the backup was made`;
-  const over = cents === null ? "" : ` over $${centsText(cents)}`;
+  const over = cents === null ? "" : ` over ${dollars(cents)}`;
   return `${holders[channel]} holds ${receipt}${over} for ${dateWords(date ?? "")}, which this store does not know`;
 }
 
@@ -167,8 +187,34 @@ const paidBy = (db: Context["store"]["db"], outboxId: number): number =>
     .all()
     .reduce((all, each) => all + each.cents, 0);
 
-/** What a person says of one thing of the list. */
+/** Paydays still to answer of businesses of which no receiver holds anything new: there nothing can have gone out. */
+function untouched({ list = [], decided = {} }: Held): ListedThing[] {
+  const touched = new Set(list.flatMap((each) => (each.channel === null ? [] : each.businessId)));
+  return list.filter(
+    (each) => each.channel === null && each.businessId !== null && !touched.has(each.businessId) && !decided[each.key],
+  );
+}
+
+/** The same said of all paydays that no receiver holds anything of. */
+function confirmUntouched(context: Context, actor: Actor): void {
+  const { store } = context;
+  store.transaction(() => {
+    const held = heldState(store);
+    const found = held ? untouched(held) : [];
+    if (!held || found.length === 0) throw notFound("line of the list");
+    const said = Object.fromEntries(found.map(({ key }) => [key, { as: "anew" as const, reason: "" }]));
+    keepHeld(store, { ...held, decided: { ...held.decided, ...said } });
+    record(store, {
+      ...{ at: context.clock.now(), userId: actor.userId, businessId: null },
+      what: `after the restore: ${labels.anew}`,
+      about: `${found.length} paydays that no receiver holds anything of`,
+    });
+  });
+}
+
+/** What a person says of one thing of the list, or of all that no receiver holds anything of. */
 export function confirm(context: Context, actor: Actor, { key, as, reason, message }: Confirm): void {
+  if (key === "untouched") return confirmUntouched(context, actor);
   const { store } = context;
   store.transaction(() => {
     const held = heldState(store);
@@ -198,7 +244,7 @@ function takeOver(context: Context, thing: ListedThing, outboxId: number | undef
       "nothing-fits",
       thing.cents === null
         ? `No signed-off run of payday ${dateWords(thing.date ?? "")} has something to take over. Open and sign off that run first, with the hours of then; nothing is sent meanwhile.`
-        : `No signed-off run pays $${centsText(thing.cents)}. Open and sign off that run first, with the hours of then, so that it comes to just this amount; nothing is sent meanwhile.`,
+        : `No signed-off run pays ${dollars(thing.cents)}. Open and sign off that run first, with the hours of then, so that it comes to just this amount; nothing is sent meanwhile.`,
     );
   const { db } = context.store;
   const { row } = found;

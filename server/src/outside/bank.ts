@@ -63,7 +63,8 @@ export async function sendPaymentFile(base: string, message: PaymentFileMessage,
     : nonsense;
 }
 
-const dollarsOf = (cents: unknown): string => (Number.isSafeInteger(cents) ? `$${centsText(Number(cents))}` : "?");
+const dollarsOf = (cents: unknown): string =>
+  Number.isSafeInteger(cents) ? `$${centsText(Number(cents)).replace(/\B(?=(\d{3})+\.)/g, ",")}` : "?";
 
 /** A file that the bank holds of a business, whoever made it. */
 export interface HeldFile {

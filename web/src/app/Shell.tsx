@@ -182,7 +182,8 @@ function Warnings({ session }: { session: SessionView }) {
       )}
       {session.held && (
         <p role="status" className="border-b border-amber px-6 py-1 text-amber">
-          Nothing is sent, lodged or paid from here: what may have gone out elsewhere is gone through first. {more}
+          Nothing is sent, lodged or paid until the practice lead has gone through what may have gone out already.{" "}
+          {more}
         </p>
       )}
     </>

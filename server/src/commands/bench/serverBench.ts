@@ -40,7 +40,7 @@ function tickAll({ context, actor }: SmallWorld, runId: number): void {
 }
 
 /** A world with a signed-off run, its like copied back over the years, and the next run open. */
-function aged(world: SmallWorld, periods: number, days: number): { world: SmallWorld; runId: number } {
+export function aged(world: SmallWorld, periods: number, days: number): { world: SmallWorld; runId: number } {
   const { context, actor } = world;
   // As in use: a commit waits until the disk has it.
   context.store.sqlite.pragma("synchronous = FULL");

@@ -15,6 +15,7 @@ export function Restored() {
     pollingInterval: 5000,
   });
   const [release, releasing] = usersApi.useReleaseRestoredMutation();
+  const [sayTogether, together] = usersApi.useConfirmRestoredMutation();
   if (error) return <ProblemNote error={error} />;
   if (!data) return null;
   const open = data.list?.filter((each) => each.decided === null).length ?? 0;
@@ -38,7 +39,12 @@ export function Restored() {
             ? ": all are."
             : `: ${open} of ${data.list.length} to go.`}
       </p>
-      <ProblemNote error={releasing.error} />
+      <ProblemNote error={releasing.error ?? together.error} />
+      {data.untouched > 1 && (
+        <Button disabled={together.isLoading} onClick={() => void sayTogether({ key: "untouched", as: "anew" })}>
+          Of the {data.untouched} paydays of businesses that bank and agencies hold nothing new of, nothing went out
+        </Button>
+      )}
       <ul>
         {data.list?.map((line) => (
           <Line key={line.key} line={line} />
