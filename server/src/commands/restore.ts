@@ -24,7 +24,7 @@ try {
     say(`Restored the backup of ${manifest.madeAt} into ${dataFolder}.`);
     if (replaced) say(`What stood there was moved to ${replaced}.`);
     say(
-      "At the next start nothing is sent until agencies and bank were asked what arrived since then (Set-up, Safety shows it).",
+      "From the next start on nothing is sent, lodged, paid or mailed until a lead has gone through the list under Set-up, Safety.",
     );
   }
 } catch (error) {
