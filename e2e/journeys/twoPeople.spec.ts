@@ -70,6 +70,8 @@ test("a request for leave is answered once; the other answer is told so", async 
   const states = await Promise.all(
     [page, theirs].map(async (at) => {
       await at.reload();
+      // The page stands once its people do.
+      await expect(at.getByText("Tobias Wren").first()).toBeVisible();
       return at.getByRole("button", { name: /^Tobias Wren: Annual leave, 3 Aug/ }).count();
     }),
   );
