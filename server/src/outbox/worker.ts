@@ -11,7 +11,7 @@ import { letter, outbox, outboxAnswer } from "../store/schema.ts";
 import { type Courier, couriers, type OutboxRow } from "./channels.ts";
 import { askAfterRestore, isHeld } from "./held.ts";
 import { sendLetters } from "./letters.ts";
-import { listToConfirm } from "./restored.ts";
+import { listToConfirm } from "./restoredList.ts";
 import { settleAnswer } from "./settleAnswer.ts";
 
 export interface OutboxWorker {

@@ -1,0 +1,85 @@
+/** What may have gone out since a backup: everything that receivers hold and the restored store does not know, and paydays. */
+import { addDays } from "@zesty/core/calendar/dates";
+import { and, eq } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { filesSince } from "../outside/bank.ts";
+import { filingsSince } from "../outside/inlandRevenue.ts";
+import { eventsSince } from "../outside/taxAgency.ts";
+import { neverOpened } from "../runs/openRun.ts";
+import { business, outbox, payRun } from "../store/schema.ts";
+import type { OutboxRow } from "./channels.ts";
+import type { ListedThing } from "./held.ts";
+
+type Owner = typeof business.$inferSelect;
+type Named = { receipt: string; date: string; cents?: number };
+
+/** Paydays are looked at from some days before the backup: a message of then may have gone out after it. */
+const daysBefore = 7;
+const daysAhead = 14;
+
+/** Asks every receiver what it holds since the backup. @returns null while one of them cannot be asked */
+export async function listToConfirm(context: Context, madeAt: string): Promise<ListedThing[] | null> {
+  const { db } = context.store;
+  const list: ListedThing[] = [];
+  for (const owner of db.select().from(business).all()) {
+    // The day of the business, where that is earlier: a demo's may lie months before the instant of the backup.
+    const today = context.clock.today(owner.timeZone);
+    const day = madeAt.slice(0, 10) < today ? madeAt.slice(0, 10) : today;
+    const since = addDays(day, -daysBefore);
+    const named = await namedOf(context, owner, since);
+    if (named === null) return null;
+    const known = new Set(
+      db
+        .select({ receipt: outbox.receipt })
+        .from(outbox)
+        .where(eq(outbox.businessId, owner.id))
+        .all()
+        .map((each) => each.receipt),
+    );
+    for (const [channel, things] of named)
+      for (const { receipt, date, cents } of things)
+        if (!known.has(receipt))
+          list.push({
+            ...{ key: `${channel} ${owner.id} ${receipt}`, businessId: owner.id, channel, receipt, date },
+            cents: cents ?? null,
+          });
+    list.push(...paydaysOf(context, owner, since));
+  }
+  list.push({ key: "users", businessId: null, channel: null, receipt: null, date: null, cents: null });
+  return list;
+}
+
+async function namedOf(
+  { settings: { services } }: Context,
+  owner: Owner,
+  since: string,
+): Promise<[OutboxRow["channel"], Named[]][] | null> {
+  const files = await filesSince(services.bank, owner.bmsId, since);
+  const lodged =
+    owner.ird === null
+      ? await eventsSince(services.tax, { bmsId: owner.bmsId, payer: owner.abn }, since)
+      : await filingsSince(services.revenue, owner.ird, since);
+  if (files === null || lodged === null) return null;
+  return [
+    ["paymentFile", files],
+    [owner.ird === null ? "payEvent" : "employmentInformation", lodged],
+  ];
+}
+
+/** Paydays that were open, or not opened yet, when the backup was made: they may have been paid since. */
+function paydaysOf(context: Context, owner: Owner, since: string): ListedThing[] {
+  const none = { businessId: owner.id, channel: null, receipt: null, cents: null };
+  const open = context.store.db
+    .select({ id: payRun.id, payday: payRun.payday })
+    .from(payRun)
+    .where(and(eq(payRun.businessId, owner.id), eq(payRun.state, "open")))
+    .all();
+  const until = addDays(context.clock.today(owner.timeZone), daysAhead);
+  const days = new Set(open.map((each) => each.payday));
+  return [
+    ...open.map(({ id, payday }) => ({ ...none, key: `run ${id}`, date: payday })),
+    ...neverOpened(context, owner.id, since, until)
+      .filter((day) => !days.has(day))
+      .map((day) => ({ ...none, key: `payday ${owner.id} ${day}`, date: day })),
+  ];
+}
