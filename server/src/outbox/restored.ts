@@ -170,7 +170,8 @@ function takeOver(context: Context, thing: ListedThing, outboxId: number | undef
     );
   const { db } = context.store;
   const { row } = found;
-  const detail = `Taken over after the restore: sent before under ${thing.receipt}.`;
+  // What was sent then is not this message's bytes, so its result cannot be followed by them: said, not hidden.
+  const detail = `Taken over after the restore: sent before under ${thing.receipt}. What came back or was rejected of it is not told here: look with its receiver.`;
   db.update(outbox).set({ receipt: thing.receipt }).where(eq(outbox.id, row.id)).run();
   const lines =
     thing.channel === "paymentFile"
