@@ -1,12 +1,12 @@
 /** What went wrong is looked after by somebody: asked again at once, or made anew once its receiver was searched. */
 import type { Channel } from "@zesty/contract/runs";
-import { and, desc, eq, inArray } from "drizzle-orm";
+import { and, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { findRun } from "../runs/runRows.ts";
 import { record } from "../store/audit.ts";
 import { outbox } from "../store/schema.ts";
-import { sendAgain } from "./sendRun.ts";
+import { newestOf, sendAgain } from "./sendRun.ts";
 import { channelWords } from "./settleAnswer.ts";
 
 /** What waits for its next try is tried now. */
@@ -29,13 +29,7 @@ export async function searchThenSendAgain(
   runId: number,
   channel: Channel,
 ): Promise<void> {
-  const last = context.store.db
-    .select()
-    .from(outbox)
-    .where(and(eq(outbox.runId, runId), eq(outbox.channel, channel)))
-    .orderBy(desc(outbox.id))
-    .limit(1)
-    .get();
+  const last = newestOf(context, runId, channel);
   if (last?.state === "refused" && last.replacesId === null && channel !== "payslip" && last.tries > 0) {
     const found = await context.searchReceiver(last.id);
     if (found === "there") {

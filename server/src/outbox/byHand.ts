@@ -8,9 +8,9 @@ import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { findRun } from "../runs/runRows.ts";
 import { record } from "../store/audit.ts";
-import { outbox, payment } from "../store/schema.ts";
+import { outbox } from "../store/schema.ts";
 import { demandYearOpen } from "../year/closed.ts";
-import { channelWords, settleAnswer } from "./settleAnswer.ts";
+import { allPaid, channelWords, settleAnswer } from "./settleAnswer.ts";
 
 export function taken(context: Context, actor: Actor, runId: number, messageId: number, said: ByHand): void {
   const { db } = context.store;
@@ -33,15 +33,7 @@ export function taken(context: Context, actor: Actor, runId: number, messageId: 
       what: `took the ${channelWords[row.channel]} there by hand: ${said.answer}`,
       about: `run ${run.number}, ${said.receipt ?? "no receipt"}`,
     });
-    const lines =
-      row.channel === "paymentFile" && said.answer === "accepted"
-        ? db
-            .select()
-            .from(payment)
-            .where(eq(payment.outboxId, row.id))
-            .all()
-            .map(({ line }) => ({ line, state: "paid" as const, reason: "" }))
-        : [];
+    const lines = row.channel === "paymentFile" && said.answer === "accepted" ? allPaid(context, row.id) : [];
     settleAnswer(
       context,
       { ...row, receipt: said.receipt },

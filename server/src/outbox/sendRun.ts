@@ -41,19 +41,23 @@ export function sendRun(context: Context, actor: Actor, runId: number, channels:
   context.announce(runId);
 }
 
+/** The newest message of a run on a channel. */
+export const newestOf = ({ store: { db } }: Context, runId: number, channel: Channel) =>
+  db
+    .select()
+    .from(outbox)
+    .where(and(eq(outbox.runId, runId), eq(outbox.channel, channel)))
+    .orderBy(desc(outbox.id))
+    .limit(1)
+    .get();
+
 /** A refused pay event or file is made anew under a new number; an unknown one never is. */
 export function sendAgain(context: Context, actor: Actor, runId: number, channel: Channel): void {
   const { db } = context.store;
   context.store.transaction(() => {
     const run = findRun(context, runId);
     if (channel !== "payslip" && channel !== "paymentFile") demandYearOpen(context, run.businessId, run.payday);
-    const last = db
-      .select()
-      .from(outbox)
-      .where(and(eq(outbox.runId, runId), eq(outbox.channel, channel)))
-      .orderBy(desc(outbox.id))
-      .limit(1)
-      .get();
+    const last = newestOf(context, runId, channel);
     if (channel === "payslip") {
       sendSlipsAgain(context, runId);
     } else {

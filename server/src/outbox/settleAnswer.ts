@@ -1,7 +1,7 @@
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import type { Outcome } from "../outside/outcome.ts";
+import type { LineOutcome, Outcome } from "../outside/outcome.ts";
 import { faultyRuns } from "../runs/segments.ts";
 import { record } from "../store/audit.ts";
 import {
@@ -63,6 +63,15 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
       });
   });
 }
+
+/** Every payment of a file as paid: where a person says that the file was, and no line of an answer does. */
+export const allPaid = ({ store: { db } }: Context, outboxId: number): LineOutcome[] =>
+  db
+    .select({ line: payment.line })
+    .from(payment)
+    .where(eq(payment.outboxId, outboxId))
+    .all()
+    .map(({ line }) => ({ line, state: "paid", reason: "" }));
 
 /** Who a report is about: who is paid by its run, or whose year it tells. */
 function peopleIn({ store: { db } }: Context, row: OutboxRow): { payrollId: string; id: number }[] {
