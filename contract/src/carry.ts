@@ -20,4 +20,6 @@ export interface TakenIn {
   business: { id: number; name: string };
   people: number;
   runs: number;
+  /** addresses of its users who work here already: a lead gives them their rights in it by hand */
+  usersHere: string[];
 }

@@ -339,6 +339,8 @@ export interface OutboxRow {
   odd: boolean;
   /** sent three days ago or more, and nobody has said what became of it */
   overdue: boolean;
+  /** somebody may say what came of it */
+  toldByHand: boolean;
   /** what a further payment file would pay, looked at before it is sent; none for a first file */
   pays?: { person: string; cents: number; to: string; sameAccount: boolean }[];
 }

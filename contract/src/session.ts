@@ -22,6 +22,8 @@ export interface SessionView {
   broken: number;
   /** after a restore nothing is sent until agencies and bank were asked */
   held: boolean;
+  /** businesses that were taken in, and of which nothing is sent from here yet */
+  movedIn: number[];
 }
 
 const email = () => Joi.string().trim().lowercase().email({ tlds: false }).max(200).required().label("E-mail");
@@ -216,7 +218,9 @@ export interface AuditLine {
 export interface SafetyView {
   backups: { name: string; madeAt: string; bytes: number; entry: number }[];
   folder: string;
-  held: { backupOf: string; imported: boolean; restored: boolean; asked: number; found: number } | null;
+  held: { backupOf: string; restored: boolean; asked: number; found: number } | null;
+  /** businesses taken in from their files, of which nothing is sent from here yet */
+  movedIn: { id: number; name: string; madeAt: string }[];
   trail: {
     entries: number;
     seals: number;

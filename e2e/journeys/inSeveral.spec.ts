@@ -60,9 +60,9 @@ test("a business goes out under a passphrase, and is not taken in twice", async 
     page.getByRole("button", { name: "Make the file" }).click(),
   ]);
   await page.goto(`${world.url}/set-up/new-business`);
-  await page.getByText("Take a business in from its file").click();
-  await page.getByLabel("File of the export").setInputFiles(await file.path());
-  await page.getByLabel("Its passphrase").fill("tart and bright as zest");
-  await page.getByRole("button", { name: "Take it in" }).click();
-  await expect(page.getByText(/is here already\. A business is taken in by an installation/).first()).toBeVisible();
+  await page.getByText("Take businesses in from their files").click();
+  await page.getByLabel("Files of their exports").setInputFiles(await file.path());
+  await page.getByLabel("Their passphrase").fill("tart and bright as zest");
+  await page.getByRole("button", { name: "Look at what would come" }).click();
+  await expect(page.getByText(/is here already, and is not taken in a second time/).first()).toBeVisible();
 });

@@ -4,10 +4,11 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import JSZip from "jszip";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
-import { heldState } from "../outbox/held.ts";
+import { movedIn, sendFromHere } from "../outbox/movedIn.ts";
 import { outboxWorker } from "../outbox/worker.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { signOff } from "../runs/signOff.ts";
 
 import { firstUserCode } from "../session/firstUserCode.ts";
@@ -59,6 +60,13 @@ function lived(world: SmallWorld): SmallWorld {
     edition: "Example 2026",
   });
   const first = open();
+  // An entry of the trail with ids in it.
+  const fresh = readRun(context, actor, first);
+  const [row] = fresh.rows;
+  saveRows(context, actor, first, {
+    version: fresh.version,
+    rows: [{ payId: row?.payId ?? 0, lines: [{ ...row?.lines[0], hours: "38" } as never] }],
+  });
   const write = context.store.prepared<[number, string, number]>(
     "INSERT OR IGNORE INTO tick (pay_id, key, user_id, at) VALUES (?, ?, ?, '2026-07-01')",
   );
@@ -129,7 +137,7 @@ describe("a business that moves", () => {
     expect(shown(context, actor)).toEqual(shown(from.context, from.actor));
     context.store.sqlite.exec("UPDATE outbox SET state = 'queued', next_at = 0");
     expect(await outboxWorker(context).runOnce()).toBe(0);
-    expect(heldState(context.store)).toMatchObject({ imported: true });
+    expect(movedIn(context.store)).toEqual([from.businessId]);
     expect(context.store.prepared("SELECT state FROM outbox WHERE state <> 'queued'").all()).toEqual([]);
     await end();
     void application;
@@ -176,6 +184,95 @@ describe("a business that moves", () => {
     );
     const locked = await JSZip.loadAsync(file);
     expect(await locked.file("data/person.json")?.async("string")).not.toContain("Sample0");
+  });
+});
+
+describe("a business that comes to a practice that has others", () => {
+  const figuresOf = ({ context, actor }: Pick<SmallWorld, "context" | "actor">, businessId: number) =>
+    context.store
+      .prepared<[number], { id: number }>("SELECT id FROM pay_run WHERE business_id = ? ORDER BY id")
+      .all(businessId)
+      .map(({ id }) => {
+        const { rows, totals, payday } = readRun(context, actor, id);
+        return { payday, totals, rows: rows.map(({ figures, marks }) => ({ figures, marks })) };
+      });
+  it("lies beside them with every figure, holds only itself back, and goes out again byte for byte", async () => {
+    const here = lived(smallWorldNz(2));
+    const { store } = here.context;
+    const before = figuresOf(here, here.businessId);
+    const look = await importBusiness(store, file, passphrase, now, "look");
+    expect(look).toMatchObject({ business: { name: "Example Bakery" }, people: 3, runs: 2 });
+    expect(store.prepared("SELECT COUNT(*) AS n FROM business").get()).toEqual({ n: 1 });
+    expect(movedIn(store)).toEqual([]);
+    const { business } = await importBusiness(store, file, passphrase, now);
+    here.context.ruleShelf.changed();
+    expect(business.id).toBeGreaterThan(here.businessId);
+    expect(figuresOf(here, here.businessId)).toEqual(before);
+    expect(figuresOf(here, business.id)).toEqual(figuresOf(world, world.businessId));
+    expect([verify(store).broken, unbalanced(store)]).toEqual([[], []]);
+    const again = await exportBusiness(store, business.id, passphrase, now);
+    expect(await contents(again.bytes)).toEqual(await contents(file));
+    // And on to a third place, from where it was the second; the one that was here goes there, too.
+    const third = emptyWorld();
+    const [one, other] = [await leave(here), again.bytes];
+    for (const each of [one, other]) await importBusiness(third.context.store, each, passphrase, now);
+    const out = third.context.store.prepared<[], { id: number }>("SELECT id FROM business ORDER BY id").all();
+    expect(out).toHaveLength(2);
+    for (const [i, each] of [one, other].entries())
+      expect(
+        await contents((await exportBusiness(third.context.store, out[i]?.id ?? 0, passphrase, now)).bytes),
+      ).toEqual(await contents(each));
+    await third.end();
+    // Only what came in waits for somebody's word; then what was on its way is asked after first.
+    store.sqlite.exec("UPDATE outbox SET state = 'queued', next_at = 0");
+    const statesOf = (id: number) =>
+      new Set(
+        store
+          .prepared<[number], { state: string }>("SELECT state FROM outbox WHERE business_id = ?")
+          .all(id)
+          .map((each) => each.state),
+      );
+    await outboxWorker(here.context).runOnce();
+    expect([statesOf(business.id), statesOf(here.businessId)]).toEqual([new Set(["queued"]), new Set(["unknown"])]);
+    sendFromHere(here.context, here.actor.userId, business.id);
+    expect([statesOf(business.id), movedIn(store)]).toEqual([new Set(["unknown"]), []]);
+    expect(() => sendFromHere(here.context, here.actor.userId, business.id)).toThrow(/taken in/);
+  });
+  it("gives nobody who works here a right that a lead did not give", async () => {
+    const from = lived(smallWorld(1));
+    const add = (of: SmallWorld, active: number) =>
+      of.context.store.sqlite
+        .prepare(`INSERT INTO "user" (email, name, password_hash, lead, active, staff) VALUES (?, 'Kim', '-', 0, ?, 0)`)
+        .run("lou@example.org", active).lastInsertRowid;
+    from.context.store.sqlite
+      .prepare("INSERT INTO user_right (user_id, business_id, right) VALUES (?, ?, 'authorise')")
+      .run(add(from, 1), from.businessId);
+    const left = await leave(from);
+    for (const [active, rights, told] of [
+      [1, 0, ["lou@example.org"]],
+      [0, 1, []],
+    ] as const) {
+      const here = smallWorldNz(1);
+      worlds.push(here);
+      add(here, active);
+      const done = await importBusiness(here.context.store, left, passphrase, now);
+      expect(done.usersHere.filter((each) => each.startsWith("lou"))).toEqual(told);
+      expect(here.context.store.prepared("SELECT COUNT(*) AS n FROM user_right").get()).toEqual({ n: rights });
+    }
+  });
+  it("stops where the practice holds other figures in a table that it confirmed", async () => {
+    const here = smallWorldNz(1);
+    worlds.push(here);
+    const { store } = here.context;
+    store.sqlite
+      .prepare(
+        `INSERT INTO loaded_row (table_name, "from", "to", row, loaded_at, loaded_by)
+         SELECT tableName, "from", "to", '{"other":1}', '2026-01-01', 'somebody' FROM
+         (SELECT json_extract(value, '$.tableName') AS tableName, json_extract(value, '$.from') AS "from", json_extract(value, '$.to') AS "to" FROM json_each(?))`,
+      )
+      .run((await contents(file))["data/loadedRow.json"]);
+    await expect(importBusiness(store, file, passphrase, now)).rejects.toThrow(/holds other figures here/);
+    expect(store.prepared("SELECT COUNT(*) AS n FROM business").get()).toEqual({ n: 1 });
   });
 });
 
@@ -230,9 +327,9 @@ describe("an export that is not taken in", () => {
     expect(store.sqlite.prepare("SELECT COUNT(*) AS n FROM setting").get()).toEqual(before);
     store.close();
   });
-  it("where a business is already, and where a figure is not what it was", async () => {
+  it("where it is here already, and where a figure is not what it was", async () => {
     await expect(importBusiness(world.context.store, file, passphrase, now)).rejects.toThrow(
-      /Example Bakery is here already/,
+      /Example Bakery is here already, and is not taken in a second time/,
     );
     const spoilt = lived(smallWorld(1));
     spoilt.context.store.sqlite.exec("UPDATE journal_line SET debit_cents = debit_cents + 1 WHERE debit_cents > 0");

@@ -1,4 +1,5 @@
 /** One business as `business-export/1`: every fact of it, and the documents as they were sent. */
+import { allTables } from "@zesty/core/rulebook/tables";
 import type Database from "better-sqlite3";
 import type { Crypt } from "../store/crypt.ts";
 import { lastThree } from "../store/crypt.ts";
@@ -14,6 +15,9 @@ export interface Source {
 }
 
 const appVersion = "0.1.0";
+/** Rule tables of a country: those that the practice loaded for another one are nothing of this business. */
+const tablesOf = (country: string): ReadonlySet<string> =>
+  new Set(allTables.filter((table) => table.country === country).map((table) => table.name));
 /** Documents that hold tax numbers or accounts in clear: they leave with a passphrase only. */
 const withNumbers: readonly unknown[] = ["payEvent", "paymentFile", "employmentInformation", "employeeDetails"];
 
@@ -99,6 +103,8 @@ export async function exportBusiness(
     named.add(email);
     return email;
   };
+  const kept = readKept(sqlite, business);
+  const tables = tablesOf(owner.country);
   const files = new Map<string, Buffer>();
   const data = new Map<string, Plain[]>();
   sqlite.transaction(() => {
@@ -106,7 +112,9 @@ export async function exportBusiness(
       const { rows, columns } = readTable(source, of, business, passphrase !== null, files);
       data.set(
         camel(of.table),
-        rows.map((row) => outward(columns, row, emailOf)),
+        rows
+          .filter((row) => of.table !== "loaded_row" || tables.has(String(row.table_name)))
+          .map((row) => outward(columns, row, emailOf, kept.shift)),
       );
     }
   })();
@@ -117,7 +125,6 @@ export async function exportBusiness(
       return { email, name: found?.name ?? email, staff: found?.staff ?? 0 };
     }),
   );
-  const kept = readKept(sqlite, business);
   for (const [entity, fields] of Object.entries(kept.fields))
     data.set(
       entity,
@@ -134,7 +141,8 @@ export async function exportBusiness(
   for (const name of [...files.keys()].sort()) entries.set(name, files.get(name) as Buffer);
   const manifest: Omit<Manifest, "encryption"> = {
     schema: schemaName,
-    ...{ createdAt: now, appVersion, schemaMigration: migrationOf(sqlite), business: owner, entities },
+    ...{ createdAt: now, appVersion, schemaMigration: migrationOf(sqlite), entities },
+    business: { ...owner, id: owner.id - kept.shift },
     files: { count: files.size, bytes: [...files.values()].reduce((sum, each) => sum + each.length, 0) },
     secrets: passphrase === null ? "masked" : "included-encrypted",
   };

@@ -1,20 +1,26 @@
-/** Takes a business in from its export: into an installation that has none, all of it or nothing. */
+/**
+ * Takes a business in from its export, all of it or nothing. Beside other businesses its ids are moved out of the way of
+ * theirs; rights of users who are here already are given by hand.
+ */
 import { countries } from "@zesty/core/countries/countries";
-import { holdImported } from "../outbox/held.ts";
+import { holdMovedIn } from "../outbox/movedIn.ts";
 import { record } from "../store/audit.ts";
+import { dryRun } from "../store/dryRun.ts";
 import { StoreFault } from "../store/fault.ts";
 import { unbalanced } from "../store/invariants.ts";
 import type { Store } from "../store/open.ts";
 import { type Opened, sha256, unpack } from "./archive.ts";
 import { migrationOf } from "./exportBusiness.ts";
 import { type Kept, writeKept } from "./kept.ts";
-import { columnsOf, inward, type Plain } from "./rows.ts";
+import { columnsOf, inward, type Plain, shifted } from "./rows.ts";
 import { type CarriedTable, camel, carriedTables } from "./tables.ts";
 
 export interface Imported {
   business: { id: number; name: string };
   people: number;
   runs: number;
+  /** addresses of its users who work here already: what they may do in it is for a lead to say */
+  usersHere: string[];
 }
 
 const whole = (words: string) => new StoreFault(`${words} Nothing was changed.`);
@@ -31,12 +37,16 @@ async function readEntities({ manifest, read }: Opened): Promise<Map<string, Pla
   return found;
 }
 
-/** @param now an instant @throws StoreFault with one sentence; then nothing is changed */
+/**
+ * @param now an instant @param how "look" does all of it and takes it back: what it says is what would come
+ * @throws StoreFault with one sentence; then nothing is changed
+ */
 export async function importBusiness(
   store: Store,
   file: Buffer,
   passphrase: string | null,
   now: string,
+  how: "take" | "look" = "take",
 ): Promise<Imported> {
   const opened = await unpack(file, passphrase);
   const { manifest } = opened;
@@ -44,11 +54,6 @@ export async function importBusiness(
   if (manifest.schemaMigration > migrationOf(sqlite))
     throw whole(
       `The export was made by a newer version (${manifest.schemaMigration} changes of the store, here ${migrationOf(sqlite)}). Bring this one up to date first.`,
-    );
-  const here = sqlite.prepare<[], { name: string }>("SELECT name FROM business LIMIT 1").get();
-  if (here)
-    throw whole(
-      `${here.name} is here already. A business is taken in by an installation that has none yet: begin with an empty folder.`,
     );
   if (!Object.hasOwn(countries, manifest.business.country))
     throw whole(`No country ${manifest.business.country} is known here.`);
@@ -61,24 +66,33 @@ export async function importBusiness(
       throw whole(`The document ${String(row.fileName)} is missing, or is not as it was sent.`);
     documents.set(hash, bytes);
   }
-  return store.transaction(() => {
+  const work = (): Imported => {
     // Rows refer to each other both ways; what refers to nothing is found at the end.
     sqlite.pragma("defer_foreign_keys = ON");
-    const idOf = takeUsersIn(store, entities.get("users") ?? []);
-    const kept: Kept = { entities: {}, fields: {} };
+    demandNotHere(store, entities);
+    const shift = highestId(store);
+    const { idOf, usersHere } = takeUsersIn(store, entities.get("users") ?? []);
+    const kept: Kept = { entities: {}, fields: {}, shift };
     const known = new Set<string>([...carriedTables.map((each) => camel(each.table)), "users"]);
     for (const [entity, rows] of entities) if (!known.has(entity)) kept.entities[entity] = rows;
     for (const of of carriedTables) {
       if (of.table === "audit") continue;
-      const rows = entities.get(camel(of.table)) ?? [];
-      const unknown = insertRows(store, of, rows, idOf, documents);
+      let rows = entities.get(camel(of.table)) ?? [];
+      if (of.table === "user_right") rows = rows.filter((each) => !usersHere.includes(String(each.userId)));
+      if (of.table === "loaded_row") rows = rows.filter((each) => isNewTable(store, each));
+      const unknown = insertRows(store, of, rows, { idOf, shift, documents });
       if (Object.keys(unknown).length > 0) kept.fields[camel(of.table)] = unknown;
     }
     // An earlier version had another word for it.
     sqlite.exec("UPDATE pay_run SET kind = 'outsideCycle' WHERE kind = 'unscheduled'");
-    sqlite.exec("UPDATE pay SET stale = true WHERE run_id IN (SELECT id FROM pay_run WHERE state = 'open')");
-    deriveYears(store, manifest.business.country);
-    const { id } = manifest.business;
+    const { name, country } = manifest.business;
+    const id = manifest.business.id + shift;
+    sqlite
+      .prepare(
+        "UPDATE pay SET stale = true WHERE run_id IN (SELECT id FROM pay_run WHERE state = 'open' AND business_id = ?)",
+      )
+      .run(id);
+    deriveYears(store, id, country);
     writeKept(sqlite, id, kept);
     for (const row of entities.get("audit") ?? [])
       record(store, {
@@ -86,9 +100,8 @@ export async function importBusiness(
         userId: row.userId === null ? null : idOf(String(row.userId)),
         businessId: id,
         ...{ what: String(row.what), about: String(row.about) },
-        ...(row.change === null ? {} : { change: row.change as object }),
+        ...(row.change === null ? {} : { change: shifted(row.change, "change", shift) as object }),
       });
-    const { name } = manifest.business;
     record(store, {
       at: now,
       userId: null,
@@ -96,31 +109,83 @@ export async function importBusiness(
       what: "took a business in from its export",
       about: `${name}, made ${manifest.createdAt}`,
     });
-    holdImported(store, manifest.createdAt);
+    holdMovedIn(store, id, manifest.createdAt);
     demandSound(store);
     const count = (entity: string) => entities.get(entity)?.length ?? 0;
-    return { business: { id, name }, people: count("person"), runs: count("payRun") };
-  });
+    return { business: { id, name }, people: count("person"), runs: count("payRun"), usersHere };
+  };
+  return how === "look" ? dryRun(store, work) : store.transaction(work);
+}
+
+/** A business keeps its identity with the agencies for life: the same one twice would be paid and lodged twice. */
+function demandNotHere({ sqlite }: Store, entities: ReadonlyMap<string, Plain[]>): void {
+  const known = sqlite.prepare<[string], { name: string }>("SELECT name FROM business WHERE bms_id = ?");
+  for (const { bmsId } of entities.get("business") ?? []) {
+    const here = known.get(String(bmsId));
+    if (here) throw whole(`${here.name} is here already, and is not taken in a second time.`);
+  }
+}
+
+/** The highest id of whatever a business is made of: what comes in lies above it. */
+function highestId({ sqlite }: Store): number {
+  const withId = carriedTables.filter(
+    ({ table, withoutId }) =>
+      !withoutId && (sqlite.pragma(`table_info(${table})`) as { name: string }[]).some((each) => each.name === "id"),
+  );
+  return Math.max(
+    ...withId.map(
+      ({ table }) => sqlite.prepare<[], { n: number | null }>(`SELECT MAX(id) AS n FROM "${table}"`).get()?.n ?? 0,
+    ),
+  );
+}
+
+/** Rule tables are of the whole practice: one that is here comes no second time, and two that differ are not mixed. */
+function isNewTable({ sqlite }: Store, table: Plain): boolean {
+  const row = typeof table.row === "string" ? table.row : JSON.stringify(table.row);
+  const here = sqlite
+    .prepare<[unknown, unknown], { row: string; withdrawn: string | null }>(
+      `SELECT row, withdrawn_at AS withdrawn FROM loaded_row WHERE table_name = ? AND "from" = ?`,
+    )
+    .all(table.tableName, table.from);
+  if (here.some((each) => each.row === row && (each.withdrawn === null) === (table.withdrawnAt === null))) return false;
+  if (table.withdrawnAt === null && here.some((each) => each.withdrawn === null))
+    throw whole(
+      `The table ${String(table.tableName)} from ${String(table.from)} holds other figures here than where the business comes from. Look under Set-up, Rules, which are right, and withdraw the others.`,
+    );
+  return true;
 }
 
 /** Users by address: who is not here yet comes without a password and without a way in. */
-function takeUsersIn({ sqlite }: Store, rows: readonly Plain[]): (email: string) => number {
+function takeUsersIn(
+  { sqlite }: Store,
+  rows: readonly Plain[],
+): { idOf: (email: string) => number; usersHere: string[] } {
   const known = new Map(
     sqlite
       .prepare<[], { id: number; email: string }>('SELECT id, email FROM "user"')
       .all()
       .map((each) => [each.email, each.id]),
   );
+  const active = new Set(
+    sqlite
+      .prepare<[], { email: string }>('SELECT email FROM "user" WHERE active = 1')
+      .all()
+      .map(({ email }) => email),
+  );
+  const usersHere = rows.map((each) => String(each.email)).filter((email) => active.has(email));
   const write = sqlite.prepare(
     `INSERT INTO "user" (email, name, password_hash, lead, active, staff) VALUES (?, ?, '-', 0, 0, ?)`,
   );
   for (const { email, name, staff } of rows)
     if (!known.has(String(email)))
       known.set(String(email), Number(write.run(String(email), String(name), Number(staff)).lastInsertRowid));
-  return (email) => {
-    const id = known.get(email);
-    if (id === undefined) throw whole(`The user ${email} is named in the data and not among its users.`);
-    return id;
+  return {
+    usersHere,
+    idOf: (email) => {
+      const id = known.get(email);
+      if (id === undefined) throw whole(`The user ${email} is named in the data and not among its users.`);
+      return id;
+    },
   };
 }
 
@@ -129,14 +194,17 @@ function insertRows(
   { sqlite, crypt }: Store,
   of: CarriedTable,
   rows: readonly Plain[],
-  idOf: (email: string) => number,
-  documents: ReadonlyMap<string, Buffer>,
+  {
+    idOf,
+    shift,
+    documents,
+  }: { idOf: (email: string) => number; shift: number; documents: ReadonlyMap<string, Buffer> },
 ): Record<string, Plain> {
   const columns = columnsOf(sqlite, of).filter((each) => !(of.withoutId && each.name === "id"));
   const fields = new Set(columns.map((each) => each.field));
   const unknown: Record<string, Plain> = {};
   for (const row of rows) {
-    const values = inward(columns, row, idOf);
+    const values = inward(columns, row, idOf, shift);
     for (const [column, place] of Object.entries(of.secrets ?? {})) {
       if (column === "bytes")
         values.bytes = crypt.sealBytes(documents.get(String(values.sha256)) ?? Buffer.alloc(0), place(values));
@@ -155,16 +223,17 @@ function insertRows(
 }
 
 /** Kept years are sums over facts, made anew by the year of the country. */
-function deriveYears({ sqlite }: Store, country: string): void {
+function deriveYears({ sqlite }: Store, business: number, country: string): void {
   const starts = countries[country as keyof typeof countries].payrollYear("2026-12-31").from.slice(5);
   sqlite
     .prepare(
       `INSERT INTO year_sum (person_id, year_start, code, cents)
        SELECT person_id, CASE WHEN substr(payday, 6) >= @day THEN substr(payday, 1, 4)
            ELSE CAST(substr(payday, 1, 4) - 1 AS TEXT) END || '-' || @day AS year, code, SUM(cents)
-       FROM pay_fact GROUP BY person_id, year, code`,
+       FROM pay_fact WHERE person_id IN (SELECT id FROM person WHERE business_id = @business)
+       GROUP BY person_id, year, code`,
     )
-    .run({ day: starts });
+    .run({ day: starts, business });
 }
 
 function demandSound(store: Store): void {

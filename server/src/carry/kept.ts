@@ -1,4 +1,7 @@
-/** What an export of another version held that this one does not know: kept as it came, and written out again. */
+/**
+ * What belongs to a business that was taken in and stands in no table: what this version does not know, kept as it came
+ * and written out again, and by how much its ids lie higher here.
+ */
 import type Database from "better-sqlite3";
 import type { Plain } from "./rows.ts";
 
@@ -7,6 +10,7 @@ export interface Kept {
   entities: Record<string, Plain[]>;
   /** fields of rows, by entity and id */
   fields: Record<string, Record<string, Plain>>;
+  shift: number;
 }
 const name = (business: number) => `carried ${business}`;
 
@@ -14,11 +18,11 @@ export function readKept(sqlite: Database.Database, business: number): Kept {
   const row = sqlite
     .prepare<[string], { value: string }>("SELECT value FROM setting WHERE name = ?")
     .get(name(business));
-  return row ? (JSON.parse(row.value) as Kept) : { entities: {}, fields: {} };
+  return { entities: {}, fields: {}, shift: 0, ...(row ? (JSON.parse(row.value) as Partial<Kept>) : {}) };
 }
 
 export function writeKept(sqlite: Database.Database, business: number, kept: Kept): void {
-  if (Object.keys(kept.entities).length + Object.keys(kept.fields).length === 0) return;
+  if (Object.keys(kept.entities).length + Object.keys(kept.fields).length + kept.shift === 0) return;
   sqlite
     .prepare("INSERT INTO setting (name, value) VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value")
     .run(name(business), JSON.stringify(kept));

@@ -7,7 +7,7 @@ import { actorOf, body, idOf, signedIn } from "../http/handler.ts";
 import { cannot, ProblemError } from "../http/problem.ts";
 import { demandProof } from "../http/proof.ts";
 import { demandRight } from "../http/rights.ts";
-import { sendFromHere } from "../outbox/held.ts";
+import { sendFromHere } from "../outbox/movedIn.ts";
 import { readSafety } from "../safety/safety.ts";
 import { record } from "../store/audit.ts";
 import { StoreFault } from "../store/fault.ts";
@@ -65,16 +65,16 @@ export function carryRoutes(context: Context): Router {
     signedIn(context, async (_actor, request) => {
       if (!Buffer.isBuffer(request.body)) throw cannot("business-file", "Choose the file of an export, a ZIP.");
       const passphrase = passphraseOf(request) || null;
-      const done = await told(importBusiness(context.store, request.body, passphrase, context.clock.now()), "file");
-      context.ruleShelf.changed();
-      return done;
+      const how = request.query.how === "look" ? "look" : "take";
+      const done = importBusiness(context.store, request.body, passphrase, context.clock.now(), how);
+      return told(done, "file").finally(() => context.ruleShelf.changed());
     }),
   );
   router.post(
-    "/safety/send-from-here",
-    signedIn(context, (actor) => {
+    "/businesses/:business/send-from-here",
+    signedIn(context, (actor, request) => {
       if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead does this. Ask the lead.");
-      sendFromHere(context, actor.userId);
+      sendFromHere(context, actor.userId, idOf(request, "business"));
       return readSafety(context);
     }),
   );

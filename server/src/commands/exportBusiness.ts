@@ -1,5 +1,9 @@
-/** `npm run export -- --business ID --out FILE`: one business as a file, also while the application runs. */
-import { existsSync, writeFileSync } from "node:fs";
+/**
+ * `npm run export -- --business ID --out FILE`: one business as a file, also while the application runs;
+ * `--all --out FOLDER`: each of the practice.
+ */
+import { existsSync, mkdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
 import { parseArgs } from "node:util";
 import Database from "better-sqlite3";
 import { exportBusiness } from "../carry/exportBusiness.ts";
@@ -11,11 +15,13 @@ import { databaseFile, defaultKeyFile, stateOf } from "../store/folder.ts";
 const { dataFolder } = readSettings(process.env);
 process.umask(0o077);
 try {
-  const { values } = parseArgs({ options: { business: { type: "string" }, out: { type: "string" } } });
+  const { values } = parseArgs({
+    options: { business: { type: "string" }, all: { type: "boolean" }, out: { type: "string" } },
+  });
   const id = Number(values.business);
-  if (!Number.isInteger(id) || id < 1 || !values.out)
+  if (!values.out || (!values.all && (!Number.isInteger(id) || id < 1)))
     throw new StoreFault(
-      "Write npm run export -- --business 1 --out business.zip: the number of the business, and where to.",
+      "Write npm run export -- --business 1 --out business.zip: the number of the business, and where to; or --all --out folder.",
     );
   if (existsSync(values.out))
     throw new StoreFault(`${values.out} is there already. Choose another name; nothing was written.`);
@@ -24,17 +30,28 @@ try {
   const sqlite = new Database(databaseFile(dataFolder), { readonly: true });
   const crypt = openCrypt(process.env.ZESTY_KEY_FILE ?? defaultKeyFile(dataFolder));
   const passphrase = process.env.ZESTY_PASSPHRASE ?? null;
-  const { manifest, bytes } = await exportBusiness({ sqlite, crypt }, id, passphrase, new Date().toISOString());
+  const ids = values.all
+    ? sqlite
+        .prepare<[], { id: number }>("SELECT id FROM business ORDER BY id")
+        .all()
+        .map((each) => each.id)
+    : [id];
+  if (values.all) mkdirSync(values.out, { recursive: true });
+  for (const each of ids) {
+    const now = new Date().toISOString();
+    const { manifest, bytes, fileName } = await exportBusiness({ sqlite, crypt }, each, passphrase, now);
+    const file = values.all ? join(values.out, `${each}-${fileName}`) : values.out;
+    writeFileSync(file, bytes, { flag: "wx" });
+    const rows = Object.values(manifest.entities).reduce((sum, entity) => sum + entity.count, 0);
+    process.stdout.write(
+      `${manifest.business.name} is in ${file} (${(bytes.length / 1e6).toFixed(1)} MB): ${rows} rows, ${manifest.files.count} documents.\n`,
+    );
+  }
   sqlite.close();
-  writeFileSync(values.out, bytes, { flag: "wx" });
-  const rows = Object.values(manifest.entities).reduce((sum, each) => sum + each.count, 0);
   process.stdout.write(
-    `${manifest.business.name} is in ${values.out} (${(bytes.length / 1e6).toFixed(1)} MB): ${rows} rows, ${manifest.files.count} documents.
-${
-  passphrase === null
-    ? "Numbers are masked: it is for reading, and cannot be taken in. Set ZESTY_PASSPHRASE to make one that can.\n"
-    : "It is locked with the passphrase. Without it nobody reads it, you neither.\n"
-}`,
+    passphrase === null
+      ? "Numbers are masked: it is for reading, and cannot be taken in. Set ZESTY_PASSPHRASE to make one that can.\n"
+      : "It is locked with the passphrase. Without it nobody reads it, you neither.\n",
   );
 } catch (error) {
   process.stderr.write(`${storeFaultOf(error, dataFolder)?.message ?? (error as Error).message}\n`);

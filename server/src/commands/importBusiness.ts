@@ -1,5 +1,6 @@
-/** `npm run import -- FILE`: takes a business in from its export, while the application does not run. */
+/** `npm run import -- FILE...`: takes businesses in from their exports, while the application does not run. */
 import { existsSync, readFileSync } from "node:fs";
+import { parseArgs } from "node:util";
 import { importBusiness } from "../carry/importBusiness.ts";
 import { readSettings } from "../settings.ts";
 import { demandKeyed } from "../store/audit.ts";
@@ -9,17 +10,28 @@ import { openStore } from "../store/open.ts";
 const { dataFolder } = readSettings(process.env);
 process.umask(0o077);
 try {
-  const file = process.argv[2];
-  if (!file) throw new StoreFault("Write npm run import -- business.zip: the export to take in.");
-  if (!existsSync(file)) throw new StoreFault(`There is no file ${file}. Nothing was changed.`);
+  const { values, positionals } = parseArgs({ options: { look: { type: "boolean" } }, allowPositionals: true });
+  if (positionals.length === 0)
+    throw new StoreFault("Write npm run import -- business.zip: the export to take in, or several. --look only looks.");
+  const missing = positionals.find((file) => !existsSync(file));
+  if (missing) throw new StoreFault(`There is no file ${missing}. Nothing was changed.`);
   const store = openStore(dataFolder);
   try {
-    const now = new Date().toISOString();
     demandKeyed(store);
-    const done = await importBusiness(store, readFileSync(file), process.env.ZESTY_PASSPHRASE ?? null, now);
+    for (const file of positionals) {
+      const now = new Date().toISOString();
+      const passphrase = process.env.ZESTY_PASSPHRASE ?? null;
+      const done = await importBusiness(store, readFileSync(file), passphrase, now, values.look ? "look" : "take");
+      const here = done.usersHere.length > 0 ? ` ${done.usersHere.join(", ")} keep the rights that they have.` : "";
+      process.stdout.write(
+        `${done.business.name} ${values.look ? "would come" : "is here"}: ${done.people} people, ${done.runs} runs.${here}\n`,
+      );
+    }
     process.stdout.write(
-      `${done.business.name} is here: ${done.people} people, ${done.runs} runs. Its users have no way in yet: a lead lets them in on the page Users.
-Nothing is sent until a lead says on the page Safety that it is sent from here.
+      values.look
+        ? "Nothing was changed.\n"
+        : `Their users have no way in yet: a lead lets them in on the page Users.
+Nothing of them is sent until a lead says on the page Safety that it is sent from here.
 `,
     );
   } finally {

@@ -10,7 +10,12 @@ import { findRun } from "../runs/runRows.ts";
 import { record } from "../store/audit.ts";
 import { outbox } from "../store/schema.ts";
 import { demandYearOpen } from "../year/closed.ts";
+import type { OutboxRow } from "./channels.ts";
 import { allPaid, channelWords, settleAnswer } from "./settleAnswer.ts";
+
+/** What was not sent; and what was taken over after a restore, where its receiver speaks of other lines than ours. */
+export const isToldByHand = ({ channel, state, odd, knownAs }: OutboxRow): boolean =>
+  channel !== "payslip" && (state === "prepared" || (state === "acknowledged" && odd && knownAs !== null));
 
 export function taken(context: Context, actor: Actor, runId: number, messageId: number, said: ByHand): void {
   const { db } = context.store;
@@ -19,7 +24,7 @@ export function taken(context: Context, actor: Actor, runId: number, messageId: 
     const row = db.select().from(outbox).where(eq(outbox.id, messageId)).get();
     if (row?.runId !== runId || row.channel === "payslip") throw notFound("message");
     if (row.channel !== "paymentFile") demandYearOpen(context, run.businessId, run.payday);
-    if (row.state !== "prepared")
+    if (!isToldByHand(row))
       throw cannot(
         "not-waiting",
         "This document is on its way already, or answered. Only one that was not sent can be taken there by hand.",

@@ -40,7 +40,7 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
     const owner = ownerOf(row);
     const replaced = replacedBy(context, row);
     return {
-      ...{ key: row.messageId, submissionId: replaced?.submissionId ?? row.messageId },
+      ...{ key: row.messageId, submissionId: row.knownAs ?? replaced?.submissionId ?? row.messageId },
       ...{ notReceipts: replaced?.receipts ?? [] },
       ...{ bmsId: owner.bmsId, payer: owner.abn, bytes: bytesOf(row) },
     };
@@ -50,12 +50,13 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
     employer: ownerOf(row).ird ?? "",
     amendment: row.amendment ?? 0,
     payday: paydayOf(context, row.runId),
-    bytes: bytesOf(row),
+    ...{ bytes: bytesOf(row), knownAs: row.knownAs },
   });
-  const fileOf = (row: OutboxRow) => ({
-    ...{ messageId: row.messageId, bytes: bytesOf(row), business: ownerOf(row).bmsId },
-    reference: fileReference(context, row),
-  });
+  const fileOf = (row: OutboxRow) => {
+    const business = ownerOf(row).bmsId;
+    const reference = fileReference(context, row, business);
+    return { messageId: row.messageId, bytes: bytesOf(row), knownAs: row.knownAs, business, reference };
+  };
   return {
     payEvent: {
       send: (row, keep) => sendPayEvent(services.tax, eventOf(row), keep),
@@ -126,7 +127,7 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
  * What a payment file is for: the run's people and period, whatever it says, and how many files of the run the bank took
  * before. A run that is made anew after a restore has the same, so that the bank takes no second file for it.
  */
-export function fileReference({ store }: Context, { id, businessId, runId }: OutboxRow): string {
+export function fileReference({ store }: Context, { id, businessId, runId }: OutboxRow, bmsId: string): string {
   const run = store.db
     .select()
     .from(payRun)
@@ -138,8 +139,14 @@ export function fileReference({ store }: Context, { id, businessId, runId }: Out
          AND state IN ('acknowledged', 'accepted', 'acceptedWithWarnings', 'partial', 'rejected')`,
     )
     .get(runId, id)?.count;
-  const which = run?.kind === "cycle" ? [run.cycleId, run.periodStart] : [run?.number, run?.payday];
-  return uuidOf(JSON.stringify([businessId, run?.kind, which, part]));
+  // By what stays the same where the business moves to another installation: its ids do not.
+  const cycle = store
+    .prepared<[number, number], { nth: number }>(
+      "SELECT COUNT(*) AS nth FROM pay_cycle WHERE business_id = ? AND id <= ?",
+    )
+    .get(businessId, run?.cycleId ?? 0)?.nth;
+  const which = run?.kind === "cycle" ? [cycle, run.periodStart] : [run?.number, run?.payday];
+  return uuidOf(JSON.stringify([bmsId, run?.kind, which, part]));
 }
 
 /** Lines of a payment file that pay somebody, each with its amount. */

@@ -22,8 +22,6 @@ export interface Held {
   /** ids of messages that were asked after, and which of them the receiver had */
   asked: number[];
   found: number[];
-  /** a business was taken in: nothing is even asked until somebody says that it is sent from here now */
-  imported?: true;
   /** the store was restored from a backup: a person goes through the list first */
   restored?: true;
   users?: KeptOut;
@@ -38,6 +36,8 @@ export interface ListedThing {
   businessId: number | null;
   channel: OutboxRow["channel"] | null;
   receipt: string | null;
+  /** by what its receiver tells it from others: a fingerprint, a submission ID */
+  knownAs: string | null;
   date: string | null;
   cents: number | null;
 }
@@ -56,27 +56,6 @@ export function keepHeld(store: Store, held: Held): void {
     .run();
 }
 
-/** Another installation may still send what was taken in here: everything waits for somebody's word. */
-export const holdImported = (store: Store, madeAt: string): void =>
-  keepHeld(store, { backupOf: madeAt, asked: [], found: [], imported: true });
-
-/** From now on it is sent from here: agencies and bank are asked what they have, and then it goes on. */
-export function sendFromHere(context: Context, userId: number): void {
-  const held = heldState(context.store);
-  if (!held?.imported) return;
-  context.store.transaction(() => {
-    keepHeld(context.store, { backupOf: held.backupOf, asked: [], found: [] });
-    record(context.store, {
-      at: context.clock.now(),
-      userId,
-      businessId: null,
-      what: "said that the business taken in is sent from here now",
-      about: `export made ${held.backupOf}`,
-    });
-  });
-  context.wakeOutbox();
-}
-
 /** @returns how many messages were asked after; 0 when nothing is left to ask or a receiver does not answer */
 export async function askAfterRestore(
   context: Context,
@@ -85,7 +64,7 @@ export async function askAfterRestore(
 ): Promise<number> {
   const { store } = context;
   const held = heldState(store);
-  if (!held || held.imported || held.list) return 0;
+  if (!held || held.list) return 0;
   const open = store.db
     .select()
     .from(outbox)

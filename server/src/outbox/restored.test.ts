@@ -18,6 +18,7 @@ interface BankFile {
   reference: string;
   processDate: string;
   creditCents: number;
+  lines: { line: number; cents: number; state: string; reasonText: string }[];
 }
 /** What bank and agency hold, as they would. */
 let files: BankFile[] = [];
@@ -46,6 +47,16 @@ beforeEach(async () => {
         const file = held ?? {
           ...{ id: `F-${files.length + 1}`, fingerprint, reference, processDate: "2026-07-02" },
           creditCents: Number(body.toString("latin1").split("\n").at(-2)?.slice(30, 40)),
+          lines: body
+            .toString("latin1")
+            .split("\n")
+            .filter((each) => each.startsWith("1"))
+            .map((each, i) => {
+              // Whoever is paid last gets it back.
+              const said =
+                i === 1 ? { state: "RETURNED", reasonText: "account closed" } : { state: "PAID", reasonText: "" };
+              return { line: i, cents: Number(each.slice(20, 30)), ...said };
+            }),
         };
         if (!held) files.push(file);
         return say(202, file);
@@ -65,6 +76,11 @@ beforeEach(async () => {
           events: events.filter((each) => submissionId === null || each.submissionId === submissionId),
         });
       }
+      const named = url.pathname.split("/").at(-1);
+      const file = files.find((each) => each.id === named);
+      if (file) return say(200, { ...file, state: "SETTLED" });
+      const event = events.find((each) => each.receipt === named);
+      if (event) return say(200, { ...event, result: "ACCEPTED" });
       return say(200, { state: "AUTHORISED" });
     });
   });
@@ -179,9 +195,13 @@ describe("after a restore", () => {
     const rows = context.store.db.select().from(outbox).all();
     expect(rows.map((each) => `${each.channel} ${each.state} ${each.receipt ?? ""}`.trim())).toEqual([
       "payEvent accepted R-1",
-      "paymentFile accepted F-1",
+      "paymentFile partial F-1",
       "payslip accepted",
       "payslip accepted",
+    ]);
+    // What came back of it then is told here, by name.
+    expect(context.store.prepared("SELECT code, text FROM answer_item WHERE open = 1").all()).toEqual([
+      { code: "RETURNED", text: "The payment came back: account closed." },
     ]);
     expect(context.store.db.select().from(userRight).all()).toEqual([]);
   });

@@ -13,7 +13,7 @@ import { record } from "../store/audit.ts";
 import { business, outbox, payment, payRun } from "../store/schema.ts";
 import type { OutboxRow } from "./channels.ts";
 import { type Held, heldState, keepHeld, type ListedThing, release } from "./held.ts";
-import { allPaid, settleAnswer } from "./settleAnswer.ts";
+import { settleAnswer } from "./settleAnswer.ts";
 
 const labels: Record<Confirm["as"], string> = {
   anew: "nothing of it went out: it is made anew",
@@ -170,15 +170,13 @@ function takeOver(context: Context, thing: ListedThing, outboxId: number | undef
     );
   const { db } = context.store;
   const { row } = found;
-  // What was sent then is not this message's bytes, so its result cannot be followed by them: said, not hidden.
-  const detail = `Taken over after the restore: sent before under ${thing.receipt}. What came back or was rejected of it is not told here: look with its receiver.`;
-  db.update(outbox).set({ receipt: thing.receipt }).where(eq(outbox.id, row.id)).run();
-  const lines = thing.channel === "paymentFile" ? allPaid(context, row.id) : [];
-  settleAnswer(
-    context,
-    { ...row, receipt: thing.receipt },
-    { kind: "final", state: "accepted", detail, items: [], lines },
-  );
+  // What was sent then is not this message's bytes: its result is asked for under what its receiver knows it by.
+  const detail = `Taken over after the restore: sent before under ${thing.receipt}; the result is awaited.`;
+  db.update(outbox)
+    .set({ state: "acknowledged", receipt: thing.receipt, knownAs: thing.knownAs, detail, tries: 0, nextAt: 0 })
+    .where(eq(outbox.id, row.id))
+    .run();
+  settleAnswer(context, row, null);
   const slips = db
     .select()
     .from(outbox)

@@ -10,8 +10,11 @@ import { business, outbox, payRun } from "../store/schema.ts";
 import type { OutboxRow } from "./channels.ts";
 import type { ListedThing } from "./held.ts";
 
+/** A line that no receiver named. */
+const nothing = { channel: null, receipt: null, knownAs: null, cents: null };
+
 type Owner = typeof business.$inferSelect;
-type Named = { receipt: string; date: string; cents?: number };
+type Named = { receipt: string; knownAs: string; date: string; cents?: number };
 
 /** Paydays are looked at from some days before the backup: a message of then may have gone out after it. */
 const daysBefore = 7;
@@ -37,15 +40,15 @@ export async function listToConfirm(context: Context, madeAt: string): Promise<L
         .map((each) => each.receipt),
     );
     for (const [channel, things] of named)
-      for (const { receipt, date, cents } of things)
+      for (const { receipt, knownAs, date, cents } of things)
         if (!known.has(receipt))
           list.push({
             ...{ key: `${channel} ${owner.id} ${receipt}`, businessId: owner.id, channel, receipt, date },
-            cents: cents ?? null,
+            ...{ knownAs, cents: cents ?? null },
           });
     list.push(...paydaysOf(context, owner, since));
   }
-  list.push({ key: "users", businessId: null, channel: null, receipt: null, date: null, cents: null });
+  list.push({ key: "users", businessId: null, ...nothing, date: null });
   return list;
 }
 
@@ -68,7 +71,7 @@ async function namedOf(
 
 /** Paydays that were open, or not opened yet, when the backup was made: they may have been paid since. */
 function paydaysOf(context: Context, owner: Owner, since: string): ListedThing[] {
-  const none = { businessId: owner.id, channel: null, receipt: null, cents: null };
+  const none = { businessId: owner.id, ...nothing };
   const open = context.store.db
     .select({ id: payRun.id, payday: payRun.payday })
     .from(payRun)

@@ -15,6 +15,7 @@ import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
 import { answerItem, document, outbox, pay, payment, person } from "../store/schema.ts";
 import { demandYearOpen } from "../year/closed.ts";
+import { isToldByHand } from "./byHand.ts";
 import { replaceable } from "./replaceEvent.ts";
 import { moveRun } from "./settleAnswer.ts";
 
@@ -227,7 +228,7 @@ export function sendView(context: Context, runId: number): SendView {
         tries: row.tries,
         amendment: row.amendment,
         replaces: row.replacesId !== null,
-        ...{ odd: row.odd, overdue: overdue.has(row.id) },
+        ...{ odd: row.odd, overdue: overdue.has(row.id), toldByHand: isToldByHand(row) },
         ...(row.state === "prepared" && row.channel === "paymentFile"
           ? furtherFile(context, run, owner, rows, row)
           : {}),

@@ -2,7 +2,7 @@
  * Sends what is queued, asks about what is unknown, and follows what is acknowledged. One message id for ever, retried
  * with back-off, answered once: losing an answer never means sending a second message.
  */
-import { and, asc, eq, gt, inArray, lte, sql } from "drizzle-orm";
+import { and, asc, eq, gt, inArray, lte, notInArray, sql } from "drizzle-orm";
 import type { Context } from "../context.ts";
 import type { Outcome, RawAnswer } from "../outside/outcome.ts";
 import { openMail } from "../outside/postBox.ts";
@@ -11,6 +11,7 @@ import { letter, outbox, outboxAnswer } from "../store/schema.ts";
 import { type Courier, couriers, type OutboxRow } from "./channels.ts";
 import { askAfterRestore, isHeld } from "./held.ts";
 import { sendLetters } from "./letters.ts";
+import { movedIn } from "./movedIn.ts";
 import { listToConfirm } from "./restoredList.ts";
 import { settleAnswer } from "./settleAnswer.ts";
 
@@ -174,6 +175,7 @@ export function outboxWorker(context: Context): OutboxWorker {
           inArray(outbox.state, [...live]),
           lte(outbox.nextAt, Date.now()),
           inArray(outbox.channel, [...lane]),
+          notInArray(outbox.businessId, movedIn(context.store)),
           notBehindAnother,
         ),
       )

@@ -5,7 +5,7 @@ import type { AddressInfo } from "node:net";
 import { afterEach, beforeEach, expect, it } from "vitest";
 import { findPaymentFile, paymentFileResult, sendPaymentFile } from "./bank.ts";
 
-const message = { messageId: "1", business: "b", reference: "r", bytes: Buffer.from("0 our file") };
+const message = { messageId: "1", business: "b", reference: "r", bytes: Buffer.from("0 our file"), knownAs: null };
 const fingerprint = createHash("sha256").update(message.bytes).digest("hex");
 const paid = (line: number, state = "PAID", cents = line * 100) => ({ line, cents, state, reasonText: "" });
 const own = [1, 2].map((line) => ({ line, cents: line * 100 }));

@@ -11,9 +11,12 @@ export interface PaymentFileMessage {
   business: string;
   reference: string;
   bytes: Buffer;
+  /** the fingerprint under which the bank holds it, where that is not of these bytes: taken over after a restore */
+  knownAs: string | null;
 }
+type OfOurs = Pick<PaymentFileMessage, "bytes" | "knownAs">;
 
-const fingerprint = (bytes: Buffer) => createHash("sha256").update(bytes).digest("hex");
+const fingerprint = ({ bytes, knownAs }: OfOurs): string => knownAs ?? createHash("sha256").update(bytes).digest("hex");
 /** What a settled line may be. */
 const lineStates: ReadonlySet<string> = new Set(["PAID", "RETURNED"]);
 const noAnswer = (answer: RawAnswer | null) =>
@@ -69,6 +72,7 @@ const dollarsOf = (cents: unknown): string =>
 /** A file that the bank holds of a business, whoever made it. */
 export interface HeldFile {
   receipt: string;
+  knownAs: string;
   date: string;
   cents: number;
 }
@@ -78,21 +82,17 @@ export async function filesSince(base: string, business: string, from: string): 
   const answer = await ask(`${base}/v1/files?${new URLSearchParams({ business, from }).toString()}`, {}, () => {});
   const files = answer?.status === 200 ? parsed(answer)?.files : null;
   if (!Array.isArray(files)) return null;
-  return (files as Record<string, unknown>[]).map(({ id, processDate, creditCents }) => ({
-    ...{ receipt: String(id), date: String(processDate), cents: Number(creditCents) },
+  return (files as Record<string, unknown>[]).map((each) => ({
+    ...{ receipt: String(each.id), date: String(each.processDate), cents: Number(each.creditCents) },
+    knownAs: String(each.fingerprint),
   }));
 }
 
 /** An answer counts for our file alone: the bank says by the fingerprint which one it speaks of. */
-const isOurs = (body: Record<string, unknown>, { bytes }: Pick<PaymentFileMessage, "bytes">): boolean =>
-  body.fingerprint === fingerprint(bytes);
+const isOurs = (body: Record<string, unknown>, message: OfOurs): boolean => body.fingerprint === fingerprint(message);
 
-export async function findPaymentFile(
-  base: string,
-  message: Pick<PaymentFileMessage, "bytes">,
-  keep: Keep,
-): Promise<Outcome> {
-  const answer = await ask(`${base}/v1/files?fingerprint=${fingerprint(message.bytes)}`, {}, keep);
+export async function findPaymentFile(base: string, message: OfOurs, keep: Keep): Promise<Outcome> {
+  const answer = await ask(`${base}/v1/files?fingerprint=${fingerprint(message)}`, {}, keep);
   if (!answer || isPassing(answer.status)) return noAnswer(answer);
   const files = parsed(answer)?.files;
   if (!Array.isArray(files)) return nonsense;
@@ -118,7 +118,7 @@ export interface OwnLine {
 export async function paymentFileResult(
   base: string,
   receipt: string,
-  message: Pick<PaymentFileMessage, "bytes">,
+  message: OfOurs,
   own: readonly OwnLine[],
   keep: Keep,
 ): Promise<Outcome> {

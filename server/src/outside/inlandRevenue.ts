@@ -20,6 +20,8 @@ export interface FilingMessage {
   payday: string;
   amendment: number;
   bytes: Buffer;
+  /** the digest under which it is filed, where that is not of these bytes: taken over after a restore */
+  knownAs: string | null;
 }
 
 const noAnswer = (answer: RawAnswer | null) =>
@@ -135,24 +137,20 @@ export async function filingsSince(
   base: string,
   employer: string,
   from: string,
-): Promise<{ receipt: string; date: string }[] | null> {
+): Promise<{ receipt: string; date: string; knownAs: string }[] | null> {
   const query = new URLSearchParams({ employer, from });
   const answer = await ask(`${base}/v1/employment-information?${query.toString()}`, {}, () => {});
   const filings = answer?.status === 200 ? parsed(answer)?.filings : null;
   if (!Array.isArray(filings)) return null;
-  return (filings as Record<string, unknown>[]).map(({ key, payday }) => ({
-    ...{ receipt: String(key), date: String(payday) },
+  return (filings as Record<string, unknown>[]).map(({ key, payday, digest }) => ({
+    ...{ receipt: String(key), date: String(payday), knownAs: String(digest) },
   }));
 }
 
-const digestOf = ({ bytes }: Pick<FilingMessage, "bytes">): string => createHash("sha256").update(bytes).digest("hex");
+type OfOurs = Pick<FilingMessage, "bytes" | "knownAs">;
+const digestOf = ({ bytes, knownAs }: OfOurs): string => knownAs ?? createHash("sha256").update(bytes).digest("hex");
 
-export async function filingResult(
-  base: string,
-  key: string,
-  message: Pick<FilingMessage, "bytes">,
-  keep: Keep,
-): Promise<Outcome> {
+export async function filingResult(base: string, key: string, message: OfOurs, keep: Keep): Promise<Outcome> {
   const waiting = (detail: string, odd?: true): Outcome => ({
     ...{ kind: "waiting", detail: `Received under ${key}. ${detail}` },
     ...(odd ? { odd } : {}),

@@ -18,7 +18,7 @@ const filing = {
   employer: "123",
   amendment: 0,
   payday: "2026-07-02",
-  bytes,
+  ...{ bytes, knownAs: null },
 };
 
 let server: Server;

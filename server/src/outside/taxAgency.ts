@@ -81,6 +81,7 @@ export async function findPayEvent(base: string, message: PayEventMessage, keep:
 /** An event that the agency holds of a payer, whoever made it. */
 export interface HeldEvent {
   receipt: string;
+  knownAs: string;
   date: string;
 }
 
@@ -94,8 +95,8 @@ export async function eventsSince(
   const answer = await ask(`${base}/v1/pay-events?${query.toString()}`, {}, () => {});
   const events = answer?.status === 200 ? parsed(answer)?.events : null;
   if (!Array.isArray(events)) return null;
-  return (events as Record<string, unknown>[]).map(({ receipt, payDate }) => ({
-    ...{ receipt: String(receipt), date: String(payDate) },
+  return (events as Record<string, unknown>[]).map(({ receipt, payDate, submissionId }) => ({
+    ...{ receipt: String(receipt), date: String(payDate), knownAs: String(submissionId) },
   }));
 }
 

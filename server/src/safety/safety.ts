@@ -4,6 +4,7 @@ import type { SafetyView } from "@zesty/contract/session";
 import type { Actor, Context } from "../context.ts";
 import { conflict } from "../http/problem.ts";
 import { heldState } from "../outbox/held.ts";
+import { movedInView } from "../outbox/movedIn.ts";
 import { record } from "../store/audit.ts";
 import { backupsFolder, listBackups, makeBackup } from "../store/backup.ts";
 import { defaultKeyFile } from "../store/folder.ts";
@@ -25,11 +26,11 @@ export function readSafety(context: Context): SafetyView {
     folder,
     held: held && {
       backupOf: held.backupOf,
-      imported: held.imported === true,
       restored: held.restored === true,
       asked: held.asked.length,
       found: held.found.length,
     },
+    movedIn: movedInView(context),
     trail: {
       // Each start walks what is new, and builds on what was found whole before.
       entries: verdict.anchor.entry,

@@ -8,6 +8,7 @@ import type { Actor, Context } from "../context.ts";
 import { conflict, ProblemError } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
 import { isHeld } from "../outbox/held.ts";
+import { movedIn } from "../outbox/movedIn.ts";
 import { record } from "../store/audit.ts";
 import { business, practice, user } from "../store/schema.ts";
 import { demandFirstUserCode, forgetFirstUserCode } from "./firstUserCode.ts";
@@ -117,5 +118,6 @@ export function sessionView(context: Context, actor: Actor | null, staff = false
     postBox: actor?.lead ? context.settings.services.postBoxPage : null,
     broken: actor ? context.trust.verdict.broken.length : 0,
     held: actor ? isHeld(context.store) : false,
+    movedIn: actor ? movedIn(context.store) : [],
   };
 }

@@ -59,12 +59,14 @@ const rules = (): { words: (id: number) => string; find: string }[] => [
            WHERE o.channel = 'paymentFile' AND o.state = 'accepted' AND p.state <> 'paid' GROUP BY o.id`,
   },
   {
-    words: (id) => `What payment file ${id} paid is not what was booked for it.`,
-    find: `SELECT o.id AS id FROM outbox o
+    // By run and not by file: the reference of a booking names its file by an id that a move changes.
+    words: (id) => `What the payment files of run ${id} paid is not what was booked for them.`,
+    find: `SELECT o.run_id AS id FROM outbox o
            WHERE o.channel = 'paymentFile' AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial', 'rejected')
-             AND coalesce((SELECT SUM(cents) FROM payment WHERE outbox_id = o.id AND state = 'paid'), 0) <>
-               coalesce((SELECT SUM(l.debit_cents) FROM journal j JOIN journal_line l ON l.journal_id = j.id
-                 WHERE j.run_id = o.run_id AND j.kind = 'settlement' AND j.reference LIKE '%-' || o.id), 0)`,
+           GROUP BY o.run_id
+           HAVING SUM(coalesce((SELECT SUM(cents) FROM payment WHERE outbox_id = o.id AND state = 'paid'), 0)) <>
+             coalesce((SELECT SUM(l.debit_cents) FROM journal j JOIN journal_line l ON l.journal_id = j.id
+               WHERE j.run_id = o.run_id AND j.kind = 'settlement'), 0)`,
   },
 ];
 

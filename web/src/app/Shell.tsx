@@ -172,6 +172,7 @@ function Warnings({ session }: { session: SessionView }) {
       See where
     </Link>
   );
+  const waiting = session.businesses.filter(({ id }) => session.movedIn.includes(id)).map(({ name }) => name);
   return (
     <>
       {session.broken > 0 && (
@@ -184,6 +185,12 @@ function Warnings({ session }: { session: SessionView }) {
         <p role="status" className="border-b border-amber px-6 py-1 text-amber">
           Nothing is sent, lodged or paid until the practice lead has gone through what may have gone out already.{" "}
           {more}
+        </p>
+      )}
+      {waiting.length > 0 && (
+        <p role="status" className="border-b border-amber px-6 py-1 text-amber">
+          Nothing of {waiting.length > 2 ? `${waiting.length} businesses taken in` : waiting.join(" and ")} is sent,
+          lodged or paid from here until the practice lead says so. {more}
         </p>
       )}
     </>

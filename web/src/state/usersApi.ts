@@ -92,13 +92,13 @@ export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Sa
       query: () => ({ url: "/safety/backups", method: "POST" }),
       invalidatesTags: ["Safety"],
     }),
-    sendFromHere: build.mutation<SafetyView, void>({
-      query: () => ({ url: "/safety/send-from-here", method: "POST" }),
-      invalidatesTags: ["Safety"],
+    sendFromHere: build.mutation<SafetyView, number>({
+      query: (business) => ({ url: `/businesses/${business}/send-from-here`, method: "POST" }),
+      invalidatesTags: ["Safety", "Session"],
     }),
-    takeIn: build.mutation<TakenIn, { file: File; passphrase: string }>({
-      query: ({ file, passphrase }) => ({
-        url: "/businesses/import",
+    takeIn: build.mutation<TakenIn, { file: File; passphrase: string; how: "take" | "look" }>({
+      query: ({ file, passphrase, how }) => ({
+        url: `/businesses/import?how=${how}`,
         method: "POST",
         body: file,
         headers: {
@@ -107,7 +107,7 @@ export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Sa
           "X-Passphrase": encodeURIComponent(passphrase),
         },
       }),
-      invalidatesTags: ["Session", "Desk", "Safety"],
+      invalidatesTags: (_done, _error, { how }) => (how === "take" ? ["Session", "Desk", "Safety"] : []),
     }),
     mailAnchor: build.mutation<SafetyView, string | null>({
       query: (to) => ({ url: "/safety/anchor-mail", method: "PUT", body: { to } }),

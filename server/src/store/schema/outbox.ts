@@ -45,6 +45,8 @@ export const outbox = sqliteTable(
     tries: integer("tries").notNull(),
     nextAt: integer("next_at").notNull(),
     receipt: text("receipt"),
+    /** by what its receiver tells it from others, where that is not of these bytes: taken over after a restore */
+    knownAs: text("known_as"),
     detail: text("detail"),
     /** the last answer made no sense, or came from something on the way: somebody has to look */
     odd: flag("odd").default(false),

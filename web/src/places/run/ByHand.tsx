@@ -18,7 +18,8 @@ export function ByHand({ run, row }: { run: number; row: OutboxRow }) {
     defaultValues: { answer: "accepted", receipt: "", note: "" },
   });
   const { errors } = form.formState;
-  if (row.channel === "payslip" || row.state !== "prepared") return null;
+  if (row.channel === "payslip" || !row.toldByHand) return null;
+  const isSent = row.state !== "prepared";
   const { where, accepted, refused } = words[row.channel];
   const submit = submitOf(form, async (said) => {
     const answer = await take({ run, message: row.id, said });
@@ -26,7 +27,9 @@ export function ByHand({ run, row }: { run: number; row: OutboxRow }) {
   });
   return (
     <details className="mt-1 text-[14.5px]">
-      <summary className="text-action">Taken to {where} by hand instead</summary>
+      <summary className="text-action">
+        {isSent ? `Say what came of it, as ${where} tells you` : `Taken to ${where} by hand instead`}
+      </summary>
       <form noValidate className="mt-2 border-l-3 border-lime pl-3" onSubmit={(event) => void submit(event)}>
         <p className="text-quiet">
           {row.documentId !== null && (
@@ -34,7 +37,9 @@ export function ByHand({ run, row }: { run: number; row: OutboxRow }) {
               Download it
             </a>
           )}{" "}
-          and take it there. Then say what came of it; it counts as sent, and is never sent from here.
+          {isSent
+            ? "and lay it beside what was sent then. What you say here counts in place of the answer."
+            : "and take it there. Then say what came of it; it counts as sent, and is never sent from here."}
         </p>
         <div className="mt-2 grid grid-cols-2 gap-3">
           <ChoiceField label="It was" {...form.register("answer")}>

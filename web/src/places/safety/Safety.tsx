@@ -52,7 +52,7 @@ export function Safety() {
       </Page>
     );
   if (!data) return <Loading what="the safety of the books" />;
-  const { trail, held, backups } = data;
+  const { trail, held, movedIn, backups } = data;
   return (
     <Page
       title="Safety"
@@ -62,19 +62,26 @@ export function Safety() {
         </Link>
       }
     >
-      {held?.imported && (
+      {movedIn.length > 0 && (
         <div role="status" className="mb-2 border-l-3 border-amber py-1 pl-3">
           <p>
-            A business was taken in here from the export of {moment(held.backupOf)}. Nothing is sent, lodged or paid
-            from this installation until you say so: first see to it that the other one sends nothing any more.
+            Nothing of these is sent, lodged or paid from here until you say so: first see to it that the installation
+            that they came from sends nothing any more.
           </p>
-          <Button className="mt-2" disabled={sending.isLoading} onClick={() => void send()}>
-            Send from here from now on
-          </Button>
+          <ul>
+            {movedIn.map(({ id, name, madeAt }) => (
+              <li key={id} className="mt-2 flex flex-wrap items-center gap-3">
+                <Button disabled={sending.isLoading} onClick={() => void send(id)}>
+                  Send {name} from here
+                </Button>
+                <span className="text-quiet">its file was made {moment(madeAt)}</span>
+              </li>
+            ))}
+          </ul>
           <ProblemNote error={sending.error} />
         </div>
       )}
-      {held && !held.imported && !held.restored && (
+      {held && !held.restored && (
         <p role="status" className="mb-2 border-l-3 border-amber py-1 pl-3">
           Nothing is sent until the agencies and the bank have told what they have: {held.asked} asked, {held.found}{" "}
           found. It goes on by itself when all have answered.

@@ -1,0 +1,1 @@
+ALTER TABLE `outbox` ADD `known_as` text;
