@@ -7,13 +7,18 @@ import session from "express-session";
 import helmet from "helmet";
 import type { Application } from "./application.ts";
 import { carryRoutes } from "./carry/routes.ts";
+import { correctionRoutes } from "./corrections/routes.ts";
 import { eventRoutes } from "./http/events.ts";
 import { problemHandler } from "./http/handler.ts";
 import { notFound, ProblemError } from "./http/problem.ts";
 import { SqliteSessionStore } from "./http/sessionStore.ts";
+import { outboxRoutes } from "./outbox/routes.ts";
+import { hoursSheetRoutes } from "./putIn/routes.ts";
 import { placeRoutes } from "./routes.ts";
 import { runRoutes } from "./runs/routes.ts";
+import { safetyRoutes } from "./safety/routes.ts";
 import { sessionRoutes } from "./session/routes.ts";
+import { signOffRoutes } from "./signOff/routes.ts";
 import { staffRoutes } from "./staff/routes.ts";
 import { userRoutes } from "./users/routes.ts";
 
@@ -85,11 +90,16 @@ export function buildApp({ context, events, jobs, sessionSecret }: Application, 
     },
     sessionRoutes(context),
     userRoutes(context),
+    safetyRoutes(context),
     eventRoutes(context, events),
     staffRoutes(context),
     carryRoutes(context),
     placeRoutes(context, jobs),
-    runRoutes(context, jobs),
+    runRoutes(context),
+    hoursSheetRoutes(context),
+    correctionRoutes(context),
+    signOffRoutes(context, jobs),
+    outboxRoutes(context),
     (_request, _response, next) => next(notFound("address")),
   );
   app.use("/api", problemHandler(context));

@@ -13,6 +13,7 @@ import { problemOf } from "./http/handler.ts";
 import { Jobs } from "./jobs/jobs.ts";
 import { type OutboxWorker, outboxWorker } from "./outbox/worker.ts";
 import { debtsOfEarlier } from "./row/earlierDebts.ts";
+import { refreshOpenRuns } from "./runs/refreshOpenRuns.ts";
 import { walkDaily } from "./safety/walk.ts";
 import type { Settings } from "./settings.ts";
 import { ruleShelf } from "./setup/ruleShelf.ts";
@@ -20,6 +21,7 @@ import { demandKeyed, keepAnchor, verifyNew } from "./store/audit.ts";
 import { places } from "./store/crypt.ts";
 import { openStore, type Store } from "./store/open.ts";
 import { setting } from "./store/schema.ts";
+import { refreshTimeInRuns } from "./time/intoRun.ts";
 
 export interface Application {
   context: Context;
@@ -59,6 +61,10 @@ export function makeApplication(
     ruleShelf: shelf,
     trust,
     log,
+    factsChanged: (businessId, personIds) => {
+      if (personIds) store.transaction(() => refreshTimeInRuns(context, businessId, personIds));
+      refreshOpenRuns(context, businessId);
+    },
     wakeOutbox: () => outbox.wake(),
     searchReceiver: (id) => outbox.search(id),
     announce: (runId, by) => {

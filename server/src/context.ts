@@ -26,6 +26,8 @@ export interface Context {
   };
   /** what the last walk over the audit trail found */
   trust: { verdict: Verdict; faults: string[]; walkedAt: string };
+  /** facts changed that open runs stand on: they are composed and counted anew; days and terms of people first */
+  factsChanged(businessId: number, personIds?: readonly number[]): void;
   /** tells the outbox that something is queued */
   wakeOutbox(): void;
   /** asks a message's receiver whether it has it; found there, it counts as arrived */

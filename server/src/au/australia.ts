@@ -16,6 +16,7 @@ export const australia: CountryHere = {
   leave: leaveAu,
   pays: paysAu,
   lodging: lodgingAu,
+  desk: { told: () => [], waiting: () => [] },
   year: yearOfAustralia,
   routes: routesAu,
 };

@@ -177,6 +177,4 @@ export const lodgingAu: LodgingOfCountry = {
   amendable: [],
   due: () => null,
   takenBack: () => {},
-  told: () => [],
-  waiting: () => [],
 };

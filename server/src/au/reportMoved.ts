@@ -14,7 +14,7 @@ import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import { asElement } from "../runs/runRows.ts";
+import { asElement } from "../setup/elements.ts";
 import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
 import { payElement } from "../store/schema.ts";

@@ -73,8 +73,10 @@ export function carryRoutes(context: Context): Router {
   router.post(
     "/businesses/:business/send-from-here",
     signedIn(context, (actor, request) => {
+      const businessId = idOf(request, "business");
+      demandRight(context, actor, businessId, "see");
       if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead does this. Ask the lead.");
-      sendFromHere(context, actor.userId, idOf(request, "business"));
+      sendFromHere(context, actor.userId, businessId);
       return readSafety(context);
     }),
   );

@@ -7,9 +7,9 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
 import { conflict, notFound } from "../http/problem.ts";
 import { ratesIn } from "../row/ratesOn.ts";
-import { findRun, type Run } from "../runs/runRows.ts";
 import { standardElements } from "../setup/ensureElement.ts";
 import { pay, payElement, payFact, payRun, person, signedPay } from "../store/schema.ts";
 

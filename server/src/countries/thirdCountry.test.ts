@@ -120,9 +120,9 @@ const asAustralia = (au: CountryHere): CountryHere => ({
     plan: () => ({ payEvent: null, filing: null }),
     leavers: () => [],
     make: () => () => {},
-    told: () => [],
     again: {},
   },
+  desk: { told: () => [], waiting: () => [] },
 });
 
 const { context: real, actor, end } = emptyWorld();

@@ -17,8 +17,8 @@ import { document, outbox, pay, payRun } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { declareYear } from "../year/declare.ts";
 import { readYearAndEnding } from "../year/ending.ts";
-import { undoDeparture } from "./readDeparture.ts";
 import { planDeparture, recordDeparture } from "./recordDeparture.ts";
+import { undoDeparture } from "./undoDeparture.ts";
 
 let world: SmallWorld;
 let leaver: number;

@@ -3,9 +3,10 @@ import type { DeparturePlan } from "@zesty/contract/departures";
 import { compose } from "@zesty/core/pay/compose";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../context.ts";
+import { findRun } from "../ground/findRun.ts";
 import { cannot } from "../http/problem.ts";
 import { finalLinesOf } from "../row/afterWork.ts";
-import { findRun, loadRun } from "../runs/runRows.ts";
+import { loadRun } from "../runs/runRows.ts";
 import { type WorkedOut, workRows } from "../runs/workRun.ts";
 import { departure, pay, person } from "../store/schema.ts";
 

@@ -4,8 +4,9 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
-import { insertRun, nextPeriodOf, openRun } from "../runs/openRun.ts";
+import { insertRun, openRun } from "../runs/openRun.ts";
 import { todayAt } from "../setup/findBusiness.ts";
+import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payCycle, payRun, type person } from "../store/schema.ts";
 

@@ -1,8 +1,8 @@
 /** What the desk shows, read by sets: a handful of queries whatever the number of businesses. */
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { Actor, Context } from "../context.ts";
+import type { Run } from "../ground/findRun.ts";
 import { type LeftUnpaid, leftUnpaid } from "../runs/missing.ts";
-import type { Run } from "../runs/runRows.ts";
 import { faultyRuns, oddRuns } from "../runs/segments.ts";
 import { payCycle } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";

@@ -65,7 +65,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   toDo.push(...qualificationsToRenew(context, day, facts.owners));
   toDo.push(...setUpsBegun(context, day, facts.owners));
   toDo.push(...lettersRefused(context, day, facts.owners));
-  for (const country of context.countries) toDo.push(...country.lodging.told(context, day, facts.owners));
+  for (const country of context.countries) toDo.push(...country.desk.told(context, day, facts.owners));
   for (const country of context.countries) {
     const owners = facts.owners.filter((owner) => owner.country === country.code);
     toDo.push(...(country.year.final?.toDo(context, day, owners) ?? []));
@@ -142,7 +142,7 @@ function qualificationsToRenew(context: Context, day: string, owners: readonly O
 const filingsToMake = (context: Context, facts: DeskFacts, owner: Owner, runs: readonly DeskRun[]) =>
   context
     .country(owner.country)
-    .lodging.waiting(facts, owner, runs)
+    .desk.waiting(facts, owner, runs)
     .map(({ payday, date, runId }): { pin: Pin; runId: number } => ({
       pin: { date, kind: "filing", words: `File payday ${payday.slice(8)}/${payday.slice(5, 7)}`, cents: 0 },
       runId,

@@ -2,8 +2,8 @@
 import { slipLayout } from "@zesty/core/countries/slipLayout";
 import type { PayslipLine, SlipTable } from "@zesty/core/documents/slip";
 import type { Content, TableCell, TDocumentDefinitions } from "pdfmake/interfaces.js";
-import type { Slip } from "../runs/prepared.ts";
 import { date, head, layout, money, page, pdfOf, quiet, right, shortDate } from "./pdfStyle.ts";
+import type { Slip } from "./slip.ts";
 
 const gap = { width: 12, text: "" };
 

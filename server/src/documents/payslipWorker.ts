@@ -1,9 +1,9 @@
 /** Runs in a worker thread: embedding fonts takes a tenth of a second a page, which must not stop the server. */
 import type { YearSummary } from "@zesty/core/documents/yearSummary";
-import type { Slip } from "../runs/prepared.ts";
-import type { TimeRecordSheet } from "../time/timeRecord.ts";
 import { payslipPdf, payslipsPdf } from "./payslipPdf.ts";
+import type { Slip } from "./slip.ts";
 import { timeRecordPdf } from "./timeRecordPdf.ts";
+import type { TimeRecordSheet } from "./timeRecordSheet.ts";
 import { yearSummaryPdf } from "./yearSummaryPdf.ts";
 
 export type Printed = Slip | Slip[] | YearSummary | TimeRecordSheet;

@@ -1,7 +1,7 @@
 /** Payslips, year summaries and records of time as PDF, made in worker threads. */
 import type { YearSummary } from "@zesty/core/documents/yearSummary";
-import type { Slip } from "../runs/prepared.ts";
-import type { TimeRecordSheet } from "../time/timeRecord.ts";
+import type { Slip } from "./slip.ts";
+import type { TimeRecordSheet } from "./timeRecordSheet.ts";
 import { workerPool } from "./workerPool.ts";
 
 const pool = workerPool("payslipWorker");

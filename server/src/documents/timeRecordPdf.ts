@@ -1,7 +1,7 @@
 /** The record of time as PDF: for an inspector, or for the person to look at and sign. */
 import type { Content, TDocumentDefinitions } from "pdfmake/interfaces.js";
-import type { RecordedDay, TimeRecordSheet } from "../time/timeRecord.ts";
 import { date, head, layout, page, pdfOf, quiet, right, shortDate } from "./pdfStyle.ts";
+import type { RecordedDay, TimeRecordSheet } from "./timeRecordSheet.ts";
 
 const weekday = new Intl.DateTimeFormat("en-AU", { weekday: "short", timeZone: "UTC" });
 /** Hours as four decimals keep them, shown to two. */

@@ -3,7 +3,7 @@ import { EventEmitter } from "node:events";
 import { eq } from "drizzle-orm";
 import { Router } from "express";
 import type { Context } from "../context.ts";
-import { findRun } from "../runs/runRows.ts";
+import { findRun } from "../ground/findRun.ts";
 import { session } from "../store/schema.ts";
 import { actorOf, signedIn } from "./handler.ts";
 import { rightIn } from "./rights.ts";

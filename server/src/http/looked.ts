@@ -1,6 +1,6 @@
 /** Who looked at, or took away, a document that shows what people are paid: on the trail, as every change is. */
 import type { Actor, Context } from "../context.ts";
-import { findRun } from "../runs/runRows.ts";
+import { findRun } from "../ground/findRun.ts";
 import { record } from "../store/audit.ts";
 
 export const looked = (context: Context, actor: Actor, businessId: number, about: string): void =>

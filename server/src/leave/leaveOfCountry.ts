@@ -38,3 +38,9 @@ export interface LeaveOfCountry {
     ): SheetLine;
   };
 }
+
+declare module "../countries/countryHere.ts" {
+  interface CountryHere {
+    leave: LeaveOfCountry;
+  }
+}

@@ -1,8 +1,8 @@
 /** The last filing of an employer: nobody is paid after its payday, and Inland Revenue waits for no more. */
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { findRun } from "../ground/findRun.ts";
 import { demandOpen } from "../runs/runInHand.ts";
-import { findRun } from "../runs/runRows.ts";
 import { record } from "../store/audit.ts";
 import { payRun } from "../store/schema.ts";
 

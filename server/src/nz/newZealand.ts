@@ -1,5 +1,6 @@
 /** New Zealand, as the server asks for it. */
 import type { CountryHere } from "../countries/countryHere.ts";
+import { deskNz } from "./desk.ts";
 import { leaveNz } from "./leave.ts";
 import { lodgingNz } from "./paydayFiling.ts";
 import { paysNz } from "./pays.ts";
@@ -17,6 +18,7 @@ export const newZealand: CountryHere = {
   leave: leaveNz,
   pays: paysNz,
   lodging: lodgingNz,
+  desk: deskNz,
   year: yearOfNewZealand,
   routes: routesNz,
 };

@@ -17,8 +17,8 @@ import { atLeastZero, decimal, decimalOrZero } from "@zesty/core/quantity/decima
 import { centsText } from "@zesty/core/quantity/units";
 import { and, desc, eq, inArray, ne, notInArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import type { DeskFacts, DeskRun, Owner } from "../desk/deskFacts.ts";
 import { keepDocument, sha256 } from "../documents/documents.ts";
+import type { Run } from "../ground/findRun.ts";
 import { cannot } from "../http/problem.ts";
 import { agentOn } from "../lodging/lodging.ts";
 import type { LodgingOfCountry } from "../outbox/lodgingOfCountry.ts";
@@ -26,11 +26,9 @@ import { messageIdOf } from "../outbox/messageId.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
 import type { Prepared } from "../runs/prepared.ts";
 import { runName } from "../runs/runDocuments.ts";
-import type { Run } from "../runs/runRows.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { outbox, payRun } from "../store/schema.ts";
-import { noticesWaiting } from "./notices.ts";
 import { nzOf } from "./rows.ts";
 
 /** Pays of a prepared run as they are filed; particulars as on record now. */
@@ -319,15 +317,6 @@ function filingState(context: Context, owner: { id: number; timeZone: string }, 
 }
 const taken = ["accepted", "acceptedWithWarnings", "partial"];
 
-/** Paydays that are signed off and not filed yet: due two working days after the payday. */
-function filingsToMake(facts: DeskFacts, owner: Owner, runs: readonly DeskRun[]) {
-  const waiting = new Map<string, number>();
-  for (const run of runs) if (run.state !== "open" && run.state !== "settled") waiting.set(run.payday, run.id);
-  return [...waiting]
-    .filter(([payday]) => !facts.filed.has(`${owner.id} ${payday}`))
-    .map(([payday, runId]) => ({ payday, runId, date: filingDueDate(payday) }));
-}
-
 export const lodgingNz: LodgingOfCountry = {
   declaration: (name, agent) =>
     agent
@@ -357,13 +346,4 @@ export const lodgingNz: LodgingOfCountry = {
   amendable: ["employmentInformation"],
   due: filingState,
   takenBack: giveBackFiling,
-  told: (context, day, owners) => {
-    const names = new Map(owners.map((each) => [each.id, each.name]));
-    return noticesWaiting(context, [...names.keys()]).map(({ businessId, count, first }) => ({
-      ...{ businessId, business: names.get(businessId) ?? "", kind: "mend" as const, link: "/notices" },
-      ...{ date: first, late: first < day },
-      words: count === 1 ? "A notice of Inland Revenue to look at" : `${count} notices of Inland Revenue to look at`,
-    }));
-  },
-  waiting: filingsToMake,
 };

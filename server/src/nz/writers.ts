@@ -98,3 +98,7 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
         .run();
   },
 };
+
+declare module "../people/savePerson.ts" {
+  interface SectionValues extends SectionValuesNz {}
+}

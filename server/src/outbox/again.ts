@@ -2,8 +2,8 @@
 import type { Channel } from "@zesty/contract/runs";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { findRun } from "../ground/findRun.ts";
 import { cannot, conflict } from "../http/problem.ts";
-import { findRun } from "../runs/runRows.ts";
 import { record } from "../store/audit.ts";
 import { outbox } from "../store/schema.ts";
 import { newestOf, sendAgain } from "./sendRun.ts";

@@ -5,8 +5,8 @@
 import type { ByHand } from "@zesty/contract/runs";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { findRun } from "../ground/findRun.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import { findRun } from "../runs/runRows.ts";
 import { record } from "../store/audit.ts";
 import { outbox } from "../store/schema.ts";
 import { demandYearOpen } from "../year/closed.ts";

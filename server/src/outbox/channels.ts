@@ -1,18 +1,18 @@
 /** For each channel: what to send, how to find it again after a lost answer, and how to ask for its result. */
 import { dateWords } from "@zesty/core/calendar/dates";
-import { and, eq } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import type { Transporter } from "nodemailer";
 import type { Context } from "../context.ts";
 import { keepDocument, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
+import { type Slip, slipOf } from "../documents/slip.ts";
 import { findPaymentFile, type OwnLine, paymentFileResult, sendPaymentFile } from "../outside/bank.ts";
 import { fileEmploymentInformation, filingResult, findFiling, sendEmployeeDetails } from "../outside/inlandRevenue.ts";
 import type { Keep, Outcome } from "../outside/outcome.ts";
 import { sendLetter } from "../outside/postBox.ts";
 import { findPayEvent, payEventResult, sendPayEvent } from "../outside/taxAgency.ts";
-import type { Slip } from "../runs/prepared.ts";
 import { record } from "../store/audit.ts";
-import { business, outbox, payRun, signedPay } from "../store/schema.ts";
+import { business, outbox, payRun, } from "../store/schema.ts";
 import { uuidOf } from "./messageId.ts";
 import { replacedBy } from "./replaceEvent.ts";
 
@@ -161,16 +161,6 @@ const asMail = {
   find: () => Promise.resolve({ kind: "notThere" as const }),
   result: () => Promise.resolve({ kind: "waiting" as const, detail: "" }),
 };
-
-export function slipOf(context: Context, row: { runId: number | null; payId: number | null }): Slip {
-  const kept = context.store.db
-    .select({ payslip: signedPay.payslip })
-    .from(signedPay)
-    .where(and(eq(signedPay.runId, row.runId ?? 0), eq(signedPay.payId, row.payId ?? 0), eq(signedPay.kind, "pay")))
-    .get();
-  if (!kept) throw new Error(`Pay ${row.payId} of run ${row.runId} has no payslip.`);
-  return kept.payslip as Slip;
-}
 
 const paydayOf = (context: Context, runId: number | null): string =>
   context.store.db

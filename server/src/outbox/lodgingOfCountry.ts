@@ -1,12 +1,10 @@
 /** What a country says of lodging: what is told to its agency with a payday, by when, and in which words. */
 
-import type { ToDo } from "@zesty/contract/desk";
 import type { Agent } from "@zesty/contract/lodging";
 import type { Channel, SendView, SignOffPlan } from "@zesty/contract/runs";
 import type { Actor, Context } from "../context.ts";
-import type { DeskFacts, DeskRun, Owner } from "../desk/deskFacts.ts";
+import type { Run } from "../ground/findRun.ts";
 import type { Prepared } from "../runs/prepared.ts";
-import type { Run } from "../runs/runRows.ts";
 
 export interface LodgingOfCountry {
   /** what the one who signs off declares */
@@ -33,8 +31,10 @@ export interface LodgingOfCountry {
   due(context: Context, owner: { id: number; timeZone: string }, run: Run): SendView["filing"];
   /** What a run that is taken back leaves to be lodged by others of its payday. */
   takenBack(context: Context, run: Run): void;
-  /** What the agency told employers and nobody has looked at: a line a business. */
-  told(context: Context, day: string, owners: readonly Owner[]): ToDo[];
-  /** Paydays that are signed off and wait to be lodged by a day of their own. */
-  waiting(facts: DeskFacts, owner: Owner, runs: readonly DeskRun[]): { payday: string; date: string; runId: number }[];
+}
+
+declare module "../countries/countryHere.ts" {
+  interface CountryHere {
+    lodging: LodgingOfCountry;
+  }
 }

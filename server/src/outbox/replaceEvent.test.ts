@@ -2,8 +2,8 @@
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDocument } from "../documents/documents.ts";
+import { findRun } from "../ground/findRun.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { findRun } from "../runs/runRows.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { outbox } from "../store/schema.ts";
 import { readYearProof } from "../year/proof.ts";

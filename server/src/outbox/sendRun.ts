@@ -4,10 +4,10 @@ import type { AnswerItem, Channel, OutboxRow, SendView } from "@zesty/contract/r
 import { and, desc, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { readDocument } from "../documents/documents.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot, conflict } from "../http/problem.ts";
 import { prepareAgain } from "../runs/prepareAgain.ts";
 import { makePaymentFile } from "../runs/runDocuments.ts";
-import { findRun, type Run } from "../runs/runRows.ts";
 import { segmentsOf } from "../runs/segments.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
@@ -15,6 +15,7 @@ import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
 import { answerItem, document, outbox, pay, payment, person } from "../store/schema.ts";
 import { demandYearOpen } from "../year/closed.ts";
+import { printedPays } from "../signOff/printed.ts";
 import { isToldByHand } from "./byHand.ts";
 import { replaceable } from "./replaceEvent.ts";
 import { moveRun } from "./settleAnswer.ts";
@@ -108,17 +109,6 @@ function sendSlipsAgain(context: Context, runId: number): void {
       .where(eq(outbox.id, row.outbox.id))
       .run();
 }
-
-/** Pays of a run whose payslips are printed, in the order of names. */
-export const printedPays = ({ store: { db } }: Context, runId: number): number[] =>
-  db
-    .select({ id: pay.id })
-    .from(pay)
-    .innerJoin(person, eq(pay.personId, person.id))
-    .where(and(eq(pay.runId, runId), eq(pay.included, true), eq(person.payslipBy, "print")))
-    .orderBy(person.familyName, person.givenName)
-    .all()
-    .map((row) => row.id);
 
 /** Hours after which a lodgement without a result is asked after by telephone (from memory of the agency's guidance). */
 const overdueHours = 72;

@@ -50,3 +50,9 @@ export interface PeopleOfCountry {
   /** the person chooses a fund of the business's or names one */
   choosesFund: boolean;
 }
+
+declare module "../countries/countryHere.ts" {
+  interface CountryHere {
+    people: PeopleOfCountry;
+  }
+}

@@ -22,7 +22,6 @@ import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
-import type { SectionValuesNz } from "../nz/writers.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
@@ -46,7 +45,7 @@ import { demandOwn } from "./ofTheBusiness.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
 
 /** What each section carries, as the contract has checked it. */
-export interface SectionValues extends SectionValuesNz {
+export interface SectionValues {
   details: Details;
   employment: Employment & { from?: string };
   tax: Tax & { from?: string };

@@ -1,14 +1,13 @@
 /** Readiness: of the practice, of a business, and as a list to send to somebody. */
 
-import { askPeopleBody } from "@zesty/contract/readiness";
 import { stringify } from "csv-stringify/sync";
 import type { Router } from "express";
 import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
-import { body, signedIn } from "../http/handler.ts";
+import { signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { inSlices } from "../jobs/steps.ts";
-import { askPeople } from "../staff/askPeople.ts";
+import { readFirstSteps } from "../setup/firstSteps.ts";
 import { readinessLines } from "./lines.ts";
 import { readReadiness } from "./readReadiness.ts";
 
@@ -22,12 +21,6 @@ export function readinessRoutes(context: Context, router: Router): void {
     "/businesses/:business/readiness",
     onBusiness("see", (_actor, businessId) => readReadiness(context, businessId)),
   );
-  router.post(
-    "/businesses/:business/readiness/ask",
-    onBusiness("prepare", (actor, businessId, request) =>
-      askPeople(context, actor, businessId, body(askPeopleBody, request).again),
-    ),
-  );
   router.get(
     "/businesses/:business/readiness.csv",
     onBusiness("see", (_actor, businessId, _request, response) => {
@@ -40,5 +33,9 @@ export function readinessRoutes(context: Context, router: Router): void {
       const csv = stringify([["Part", "Who", "Missing", "What it does", "From", "Stops"], ...rows], { bom: true });
       response.type("text/csv").attachment(`missing-${day}.csv`).send(csv);
     }),
+  );
+  router.get(
+    "/businesses/:business/first-steps",
+    onBusiness("see", (_actor, businessId) => readFirstSteps(context, businessId)),
   );
 }

@@ -2,8 +2,9 @@
 import type { NewDeparture } from "@zesty/contract/departures";
 import type { Laid, Strand } from "@zesty/core/pay/strands";
 import type { Context } from "../context.ts";
+import type { Run } from "../ground/findRun.ts";
 import type { FinalLines } from "../runs/paysOfCountry.ts";
-import type { LoadedRun, Run } from "../runs/runRows.ts";
+import type { LoadedRun } from "../runs/runRows.ts";
 import type { WorkedOut } from "../runs/workRun.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { departure } from "../store/schema.ts";

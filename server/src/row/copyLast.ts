@@ -8,7 +8,7 @@ import { cellOf, isBeside, type Laid, type Typed } from "@zesty/core/pay/strands
 import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { findRun } from "../runs/runRows.ts";
+import { findRun } from "../ground/findRun.ts";
 import { pay } from "../store/schema.ts";
 import { layRows } from "./layRows.ts";
 

@@ -4,7 +4,7 @@
  */
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { Context } from "../context.ts";
-import type { Run } from "../runs/runRows.ts";
+import type { Run } from "../ground/findRun.ts";
 import { act, type pay } from "../store/schema.ts";
 
 export function actsOfEarlier(context: Context, run: Run, rows: readonly (typeof pay.$inferSelect)[]): void {

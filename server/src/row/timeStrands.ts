@@ -11,7 +11,7 @@ import type { AsOf, OpenTime, PayElement, SheetLine } from "@zesty/core/pay/row"
 import type { Strand, Taken } from "@zesty/core/pay/strands";
 import { Decimal, decimal, decimalOrZero, least, sum, zero } from "@zesty/core/quantity/decimal";
 import type { Context } from "../context.ts";
-import type { Run } from "../runs/runRows.ts";
+import type { Run } from "../ground/findRun.ts";
 import type { payCycle } from "../store/schema.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../time/agreementFloor.ts";
 import { holidaysOff } from "../time/askedOfDays.ts";

@@ -2,12 +2,12 @@
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
+import { findRun } from "../ground/findRun.ts";
 import { cannot } from "../http/problem.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
 import { pay, payRun, person } from "../store/schema.ts";
 import { demandOpen } from "./runInHand.ts";
-import { findRun } from "./runRows.ts";
 
 export function addToRun(
   context: Context,

@@ -2,11 +2,11 @@
 import { and, eq, inArray, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
+import { findRun } from "../ground/findRun.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
 import { act, backPay, closedown, departure, pay, payRun, tick } from "../store/schema.ts";
 import { demandOpen } from "./runInHand.ts";
-import { findRun } from "./runRows.ts";
 
 export function discardRun(context: Context, actor: Actor, runId: number): void {
   const { db } = context.store;

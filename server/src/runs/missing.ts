@@ -2,10 +2,10 @@
 import type { RunView } from "@zesty/contract/runs";
 import { addMonths, dateWords } from "@zesty/core/calendar/dates";
 import type { Context } from "../context.ts";
+import type { Run } from "../ground/findRun.ts";
 import { datedRecords, newest } from "../store/dated.ts";
 import { departure, employmentTerms, payCycle, payRun, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import type { Run } from "./runRows.ts";
 
 /** People whose final pay stands in a run already: nothing is left for the next one. */
 export function departuresPaid(context: Context, personIds: readonly number[]): Set<number> {

@@ -2,16 +2,15 @@
 
 import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
-import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
-import { paydayByRule } from "@zesty/core/countries/workingDays";
+import { nextPeriod, } from "@zesty/core/calendar/payPeriods";
 import type { SheetLine } from "@zesty/core/pay/row";
-import { and, desc, eq, ne, sql } from "drizzle-orm";
+import { eq, sql } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
 import { copyLast } from "../row/copyLast.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { lastRunOf, nextPeriodOf } from "../setup/nextPeriod.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
@@ -21,17 +20,6 @@ export interface Wanted {
   cycleId: number;
   from: "usual" | "last";
   payday?: string | undefined;
-}
-
-/** The period that the next run of a cycle covers. */
-export function nextPeriodOf(context: Context, cycle: typeof payCycle.$inferSelect) {
-  const last = lastRunOf(context, cycle.id);
-  const period = last
-    ? nextPeriod(cycle.cycle as Cycle, last.periodEnd, cycle.paydayOffset)
-    : payPeriod(cycle.cycle as Cycle, cycle.firstPeriodStart, cycle.paydayOffset);
-  if (cycle.closedDays === "ask") return period;
-  const { country } = findBusiness(context, cycle.businessId);
-  return { ...period, payday: paydayByRule(country, period.payday, cycle.closedDays) };
 }
 
 /** Paydays of cycles that people are in, up to a day, for which no run was ever opened. */
@@ -52,15 +40,6 @@ export function neverOpened(context: Context, businessId: number, from: string, 
     }
   return [...days].sort();
 }
-
-const lastRunOf = (context: Context, cycleId: number) =>
-  context.store.db
-    .select()
-    .from(payRun)
-    .where(and(eq(payRun.cycleId, cycleId), eq(payRun.kind, "cycle"), ne(payRun.state, "takenBack")))
-    .orderBy(desc(payRun.periodEnd), desc(payRun.id))
-    .limit(1)
-    .get();
 
 export function openRun(context: Context, actor: Actor, businessId: number, wanted: Wanted): number {
   const { db } = context.store;

@@ -5,9 +5,10 @@ import { and, eq, inArray, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
+import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { record } from "../store/audit.ts";
 import { pay, payCycle, payRun, person } from "../store/schema.ts";
-import { insertRun, nextPeriodOf } from "./openRun.ts";
+import { insertRun } from "./openRun.ts";
 
 export function openOutsideCycle(context: Context, actor: Actor, businessId: number, wanted: NewOutsideCycle): number {
   const { db } = context.store;

@@ -7,12 +7,13 @@ import type { AnyContext, AnyPay } from "@zesty/core/countries/countries";
 import type { JournalLine, PayOfJournal, PostingAccounts } from "@zesty/core/documents/posting";
 import type { PayElement, RowBase, SheetLine } from "@zesty/core/pay/row";
 import type { Context } from "../context.ts";
+import type { Run, Who } from "../ground/findRun.ts";
 import type { AfterStep } from "../row/afterWork.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import type { business, fund } from "../store/schema.ts";
 import type { LeaveTaken } from "../time/leaveTaken.ts";
 import type { DueEntry, NetPayment, PreparedPay } from "./prepared.ts";
-import type { LoadedRun, Run, Who } from "./runRows.ts";
+import type { LoadedRun } from "./runRows.ts";
 import type { Rates } from "./workedTerms.ts";
 import type { WorkedOut } from "./workRun.ts";
 
@@ -93,4 +94,10 @@ export interface PaysOfCountry {
   };
   /** The lines of a final pay. */
   finalLines(context: Context, pay: FinalPay): FinalLines;
+}
+
+declare module "../countries/countryHere.ts" {
+  interface CountryHere {
+    pays: PaysOfCountry;
+  }
 }

@@ -5,8 +5,9 @@ import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../context.ts";
+import { findRun } from "../ground/findRun.ts";
 import { agentOn, heldBecause, standingOn } from "../lodging/lodging.ts";
-import { accountOf } from "../staff/staffAccount.ts";
+import { accountOf } from "../people/staffAccountOf.ts";
 import { anchorOf } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { demandYearOpen, madeFinal } from "../year/closed.ts";
@@ -16,7 +17,6 @@ import type { DueEntry, Prepared, PreparedPay } from "./prepared.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { paymentFileName } from "./runDocuments.ts";
 import { demandOpen } from "./runInHand.ts";
-import { findRun } from "./runRows.ts";
 
 const taxWords: Partial<Record<DueEntry["kind"], string>> = {
   withholding: "withheld",

@@ -1,13 +1,12 @@
 /** A run worked out for sign-off: every fact, ledger entry, payment, due and document that it will make. */
 
 import type { DirectEntryPayment } from "@zesty/core/au/documents/directEntry";
-import type { Payslip } from "@zesty/core/au/documents/payslip";
 import type { AnyPay } from "@zesty/core/countries/countries";
 import type { JournalLine } from "@zesty/core/documents/posting";
 import { type DatedLeave, datedLeave } from "@zesty/core/leave/leaveDays";
 import type { PaymentNz } from "@zesty/core/nz/documents/payments";
-import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import type { Fact } from "@zesty/core/pay/facts";
+import type { Slip } from "../documents/slip.ts";
 import type { business, due, leaveEntry } from "../store/schema.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
@@ -38,7 +37,6 @@ export interface DueEntry {
   due: string;
 }
 
-export type Slip = Payslip | PayslipNz;
 export type NetPayment = DirectEntryPayment | PaymentNz;
 
 export interface PreparedPay {

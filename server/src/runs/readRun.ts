@@ -5,6 +5,7 @@ import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
 import { and, asc, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
 import { notFound } from "../http/problem.ts";
 import { rightIn } from "../http/rights.ts";
 import { cycleNames } from "../people/ofBusiness.ts";
@@ -14,7 +15,7 @@ import { brokenAmong } from "../store/seals.ts";
 import { workingIn } from "../store/workings.ts";
 import { leftOut, runBefore } from "./missing.ts";
 import { linesOfRun } from "./openRun.ts";
-import { findRun, type LoadedRun, type Run } from "./runRows.ts";
+import type { LoadedRun } from "./runRows.ts";
 import { faultyRuns, segmentsFrom } from "./segments.ts";
 import { workRows } from "./workRun.ts";
 

@@ -1,12 +1,12 @@
 /** A row is the unit of work: its change moves the run's totals, collides with nobody else's row, and ages with nothing. */
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
+import { findRun } from "../ground/findRun.ts";
 import type { ProblemError } from "../http/problem.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { openRun } from "./openRun.ts";
 import { keptWorking, readRun } from "./readRun.ts";
-import { findRun } from "./runRows.ts";
 import { saveRows } from "./saveRows.ts";
 import { signOff } from "./signOff.ts";
 import { takeBack } from "./takeBack.ts";

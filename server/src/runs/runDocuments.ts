@@ -3,12 +3,12 @@ import { DirectEntryFault } from "@zesty/core/au/documents/directEntry";
 import { PaymentFault } from "@zesty/core/nz/documents/payments";
 import type { Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
+import type { Run } from "../ground/findRun.ts";
 import { cannot } from "../http/problem.ts";
 import { messageIdOf } from "../outbox/messageId.ts";
 import { places } from "../store/crypt.ts";
 import { type business, outbox } from "../store/schema.ts";
 import type { NetPayment } from "./prepared.ts";
-import type { Run } from "./runRows.ts";
 
 type Business = typeof business.$inferSelect;
 

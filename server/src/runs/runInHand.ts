@@ -2,9 +2,9 @@
 import type { SavedRows } from "@zesty/contract/runs";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import type { Run } from "../ground/findRun.ts";
 import { conflict } from "../http/problem.ts";
 import { payRun } from "../store/schema.ts";
-import type { Run } from "./runRows.ts";
 import { segmentsOf } from "./segments.ts";
 import { refreshRows } from "./workRun.ts";
 

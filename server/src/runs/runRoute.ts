@@ -1,10 +1,13 @@
-/** A route on one run, for whoever has the right in its business; to everybody else there is no such run. */
+/** Routes on one run, for whoever has the right in its business; to everybody else there is no such run. */
 import type { Right } from "@zesty/contract/session";
+import { eq } from "drizzle-orm";
 import type { Request, RequestHandler, Response } from "express";
 import type { Actor, Context } from "../context.ts";
+import { findRun } from "../ground/findRun.ts";
 import { idOf, signedIn } from "../http/handler.ts";
+import { notFound } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
-import { findRun } from "./runRows.ts";
+import { pay } from "../store/schema.ts";
 
 type Work = (actor: Actor, runId: number, request: Request, response: Response) => unknown;
 
@@ -17,3 +20,12 @@ export const runRoute =
       demandRight(context, actor, businessId, right, "pay run");
       return work(actor, runId, request, response);
     });
+
+/** A pay by its number, only if it belongs to the run. */
+export const payOf =
+  (context: Context) =>
+  (runId: number, payId: number): number => {
+    const row = context.store.db.select({ runId: pay.runId }).from(pay).where(eq(pay.id, payId)).get();
+    if (row?.runId !== runId) throw notFound("pay");
+    return payId;
+  };

@@ -1,15 +1,16 @@
 /** Loads the rows of a run with everything that working them out needs: one query a table, whatever the number of rows. */
 
 import { toDateCodes, toDateOf } from "@zesty/core/au/pay/facts";
-import type { AllowanceCode, DeductionCode } from "@zesty/core/au/pay/input";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { AnyContext } from "@zesty/core/countries/countries";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { BesideLevel, LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
 import type { Context } from "../context.ts";
+import { findRun, type Run, type Who } from "../ground/findRun.ts";
 import { notFound } from "../http/problem.ts";
 import { type RateOn, ratesIn } from "../row/ratesOn.ts";
+import { asElement } from "../setup/elements.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
 import {
@@ -19,7 +20,6 @@ import {
   pay,
   payCycle,
   payElement,
-  payRun,
   person,
   timeTerms,
 } from "../store/schema.ts";
@@ -29,8 +29,6 @@ import type { CountryRows } from "./paysOfCountry.ts";
 import { centreCodes, costsOf, costsOn } from "./rowFacts.ts";
 import { workedTerms } from "./workedTerms.ts";
 
-export type Run = typeof payRun.$inferSelect;
-export type Who = typeof person.$inferSelect;
 type Pay = typeof pay.$inferSelect;
 
 export interface LoadedRow {
@@ -62,12 +60,6 @@ export interface LoadedRun {
   centres: Map<number, string>;
   /** what the employer sets aside on this payday */
   costs: (typeof employerCost.$inferSelect)[];
-}
-
-export function findRun(context: Context, runId: number): Run {
-  const [run] = rowsOf(context.store.sqlite, payRun, "WHERE t.id = ?", runId);
-  if (!run) throw notFound("pay run");
-  return run;
 }
 
 /** @param payIds only these rows; all of them when left out */
@@ -181,24 +173,6 @@ function paysOf({ store }: Context, runId: number, payIds?: readonly number[]): 
 }
 const text = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 const inOrder = (a: Who, b: Who) => text(a.familyName, b.familyName) || text(a.givenName, b.givenName);
-
-export const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
-  id: row.id,
-  code: row.code,
-  name: row.name,
-  element: row.element as PayElement["element"],
-  entry: row.entry,
-  percent: row.percent,
-  unitRate: row.unitRate,
-  leave: row.leave,
-  allowance: row.allowance as AllowanceCode | null,
-  deduction: row.deduction as DeductionCode | null,
-  taxable: row.taxable,
-  superable: row.superable,
-  detail: row.detail,
-  holidayGross: row.holidayGross,
-  regular: row.regular,
-});
 
 /** The newest signed-off pay of each person that was not taken back. */
 export function lastPays(context: Context, personIds: readonly number[]): Map<number, LastPay> {

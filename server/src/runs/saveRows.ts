@@ -5,6 +5,7 @@ import type { PayElement } from "@zesty/core/pay/row";
 import { cellOf, nothingLaid, type Typed } from "@zesty/core/pay/strands";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot } from "../http/problem.ts";
 import { freshen, keepComposed } from "../row/keepComposed.ts";
 import { record } from "../store/audit.ts";
@@ -12,7 +13,6 @@ import { pay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { elementsOf } from "../time/elementsOfTime.ts";
 import { answerWith, changedMeanwhile, demandOpen, demandVersion, notePreparer } from "./runInHand.ts";
-import { findRun, type Run } from "./runRows.ts";
 
 type Row = typeof pay.$inferSelect;
 type Elements = ReadonlyMap<number, PayElement>;

@@ -1,7 +1,7 @@
 /** The five steps of a run as the segments of its wheel. */
 import type { Segments } from "@zesty/contract/runs";
 import type { Context } from "../context.ts";
-import type { Run } from "./runRows.ts";
+import type { Run } from "../ground/findRun.ts";
 
 /** @param faulty something of the run was refused by its receiver */
 export function segmentsFrom({ state, summary }: Pick<Run, "state" | "summary">, faulty: boolean): Segments {

@@ -5,6 +5,7 @@
 import { figuresOf, workingsToKeep } from "@zesty/core/countries/countries";
 import type { Actor, Context } from "../context.ts";
 import { applyWaiting } from "../departures/finalLines.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot, conflict, ProblemError } from "../http/problem.ts";
 import { atOnce, eachOf, type Steps } from "../jobs/steps.ts";
 import { heldBecause, standingOn } from "../lodging/lodging.ts";
@@ -18,7 +19,6 @@ import type { Prepared, PreparedPay } from "./prepared.ts";
 import { prepareSteps } from "./prepareSignOff.ts";
 import { makePaymentFile } from "./runDocuments.ts";
 import { demandOpen, demandVersion } from "./runInHand.ts";
-import { findRun, type Run } from "./runRows.ts";
 import { type ReadyPay, type ReadyRun, writeSigned } from "./writeSigned.ts";
 
 /** @param final pays of who left, with which their payroll year is made final */

@@ -4,6 +4,7 @@
  */
 import { and, eq, gt, ne } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
 import { conflict } from "../http/problem.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
@@ -28,7 +29,6 @@ import {
 import { unlockDays } from "../time/paidDays.ts";
 import { demandYearOpen } from "../year/closed.ts";
 import { insertRun } from "./openRun.ts";
-import { findRun, type Run } from "./runRows.ts";
 
 /** @returns the id of the fresh open run */
 export function takeBack(context: Context, actor: Actor, runId: number, reason: string): number {

@@ -4,11 +4,11 @@ import type { MarkCode } from "@zesty/core/checks/mark";
 import { standingCodes } from "@zesty/core/countries/marks";
 import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
+import { findRun } from "../ground/findRun.ts";
 import { cannot } from "../http/problem.ts";
 import { record } from "../store/audit.ts";
 import { pay, standingTick, tick } from "../store/schema.ts";
 import { answerWith, demandOpen, notePreparer } from "./runInHand.ts";
-import { findRun } from "./runRows.ts";
 
 export function setTick(
   context: Context,

@@ -9,8 +9,9 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { eq, inArray } from "drizzle-orm";
 import type { Context } from "../context.ts";
+import type { Run } from "../ground/findRun.ts";
 import { type KeptRow, pay, payRun } from "../store/schema.ts";
-import { type LoadedRow, type LoadedRun, loadRun, type Run } from "./runRows.ts";
+import { type LoadedRow, type LoadedRun, loadRun } from "./runRows.ts";
 
 export interface WorkedOut {
   row: LoadedRow;

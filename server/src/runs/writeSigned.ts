@@ -4,6 +4,7 @@ import { and, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
 import { journalCsv } from "../documents/journalCsv.ts";
+import type { Run } from "../ground/findRun.ts";
 import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
 import { journal, pay, payRun } from "../store/schema.ts";
@@ -11,7 +12,6 @@ import { lockDays } from "../time/paidDays.ts";
 import { accountNames, gatherLines } from "./journalLines.ts";
 import type { DueEntry, Prepared, PreparedPay } from "./prepared.ts";
 import { runName } from "./runDocuments.ts";
-import type { Run } from "./runRows.ts";
 
 /** A pay with what is kept of it, as it is written. */
 export interface ReadyPay {

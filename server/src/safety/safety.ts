@@ -1,12 +1,10 @@
 /** The safety of the store as a page shows it: backups, the walk over the audit trail, the outbox after a restore. */
 import { dirname, resolve } from "node:path";
 import type { SafetyView } from "@zesty/contract/session";
-import type { Actor, Context } from "../context.ts";
-import { conflict } from "../http/problem.ts";
+import type { Context } from "../context.ts";
 import { heldState } from "../outbox/held.ts";
 import { movedInView } from "../outbox/movedIn.ts";
-import { record } from "../store/audit.ts";
-import { backupsFolder, listBackups, makeBackup } from "../store/backup.ts";
+import { backupsFolder, listBackups, } from "../store/backup.ts";
 import { defaultKeyFile } from "../store/folder.ts";
 import { anchorFile } from "../store/outsideAnchor.ts";
 import { anchorMail } from "./walk.ts";
@@ -44,22 +42,4 @@ export function readSafety(context: Context): SafetyView {
     keyFile,
     keyBesideData: dirname(dirname(keyFile)) === context.settings.dataFolder,
   };
-}
-
-/** @returns the name of the backup */
-export function backUpNow(context: Context, actor: Actor): string {
-  const { store } = context;
-  const now = new Date().toISOString();
-  const folder = backupsFolder(context.settings.dataFolder);
-  if (listBackups(folder).some((each) => each.madeAt.slice(0, 19) === now.slice(0, 19)))
-    throw conflict("backup-just-made", "A backup was made this very second. It is in the list.");
-  const made = makeBackup(store.sqlite, store.crypt, folder, now);
-  record(store, {
-    at: context.clock.now(),
-    userId: actor.userId,
-    businessId: null,
-    what: "made a backup",
-    about: `${made.name}, anchor ${made.anchor.entry} ${made.anchor.hash}`,
-  });
-  return made.name;
 }

@@ -1,5 +1,7 @@
 /** Pay elements of a business: listed with who uses them, added, changed, retired. */
 import type { BusinessView, ChangeElement, NewElement } from "@zesty/contract/business";
+import type { AllowanceCode, DeductionCode } from "@zesty/core/au/pay/input";
+import type { PayElement } from "@zesty/core/pay/row";
 import { and, asc, eq, max } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, notFound } from "../http/problem.ts";
@@ -98,3 +100,22 @@ export function changeElement(
     });
   });
 }
+
+/** An element as the core knows it. */
+export const asElement = (row: typeof payElement.$inferSelect): PayElement => ({
+  id: row.id,
+  code: row.code,
+  name: row.name,
+  element: row.element as PayElement["element"],
+  entry: row.entry,
+  percent: row.percent,
+  unitRate: row.unitRate,
+  leave: row.leave,
+  allowance: row.allowance as AllowanceCode | null,
+  deduction: row.deduction as DeductionCode | null,
+  taxable: row.taxable,
+  superable: row.superable,
+  detail: row.detail,
+  holidayGross: row.holidayGross,
+  regular: row.regular,
+});

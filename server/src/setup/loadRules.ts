@@ -10,13 +10,14 @@ import type { Actor, Context } from "../context.ts";
 import { cannot } from "../http/problem.ts";
 import { copyLast } from "../row/copyLast.ts";
 import { keepComposed } from "../row/keepComposed.ts";
-import { insertRun, nextPeriodOf } from "../runs/openRun.ts";
+import { insertRun } from "../runs/openRun.ts";
 import { loadRun } from "../runs/runRows.ts";
 import { workRows } from "../runs/workRun.ts";
 import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { business, loadedRow, pay, payCycle, payRun, person } from "../store/schema.ts";
+import { nextPeriodOf } from "./nextPeriod.ts";
 
 export interface RuleFile {
   /** left out: the file is a list of rows that each name their table */

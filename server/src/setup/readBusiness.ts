@@ -3,12 +3,12 @@
 import type { BusinessView } from "@zesty/contract/business";
 import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
-import { nextPeriodOf } from "../runs/openRun.ts";
 import { record } from "../store/audit.ts";
 import { business, costCentre, fund, ledgerAccount, ownField, payCycle, place } from "../store/schema.ts";
 import { readElements } from "./elements.ts";
 import { findBusiness } from "./findBusiness.ts";
 import { usesOf } from "./lists.ts";
+import { nextPeriodOf } from "./nextPeriod.ts";
 import type { WantedBusiness } from "./setUpOfCountry.ts";
 
 export function readBusiness(context: Context, businessId: number): BusinessView {

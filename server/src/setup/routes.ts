@@ -1,6 +1,5 @@
-/** Routes of the set-up beside the business itself: employer costs, top-up schemes, short lists, the rule book. */
-import { confirmRules as confirmSchema, ruleFile } from "@zesty/contract/books";
-import { newCycle } from "@zesty/contract/business";
+/** Routes of the set-up: the business itself, employer costs, top-up schemes, short lists. */
+import { changeElement as changeElementSchema, newCycle, newElement, newFund } from "@zesty/contract/business";
 import { chartLines, enrol, newAccount, newCentre, newCost, newTopUp } from "@zesty/contract/costs";
 import { changeLists, type ListName, type ListValues, newPlace } from "@zesty/contract/lists";
 import { newOwnField } from "@zesty/contract/ownFacts";
@@ -12,17 +11,60 @@ import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { ProblemError } from "../http/problem.ts";
 import { demandRight } from "../http/rights.ts";
-import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
-import { business } from "../store/schema.ts";
 import { chartCsv, takeChartIn } from "./chartCsv.ts";
-import { confirmRules } from "./confirmRules.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
-import { addCycle } from "./createBusiness.ts";
+import { addCycle, createBusiness } from "./createBusiness.ts";
+import { addElement, changeElement } from "./elements.ts";
+import { findBusiness } from "./findBusiness.ts";
+import { addFund } from "./funds.ts";
 import { addOwnField, addPlace, changeEntry } from "./lists.ts";
-import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
-import { readBusiness } from "./readBusiness.ts";
-import { loadedRows, ruleTables } from "./ruleTables.ts";
-import { tablesChange } from "./tablesChange.ts";
+import { readBusiness, saveBusinessFacts } from "./readBusiness.ts";
+
+export function businessRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
+  const countryOf = (businessId: number) => context.country(findBusiness(context, businessId).country);
+  router.post(
+    "/businesses",
+    signedIn(context, (actor, request) => {
+      if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead adds a business.");
+      // The contract's first country is meant where none is named; a code that nobody knows is told by its check.
+      const { country: code } = (request.body ?? {}) as { country?: unknown };
+      const country = context.countries.find((each) => each.code === code) ?? context.countries[0];
+      return { id: createBusiness(context, actor, body(country.setUp.newBusiness, request)) };
+    }),
+  );
+  router.get(
+    "/businesses/:business",
+    onBusiness("see", (_actor, businessId) => readBusiness(context, businessId)),
+  );
+  router.put(
+    "/businesses/:business",
+    onBusiness("authorise", (actor, businessId, request) => {
+      saveBusinessFacts(context, actor, businessId, body(countryOf(businessId).setUp.changedBusiness, request));
+      return readBusiness(context, businessId);
+    }),
+  );
+  router.post(
+    "/businesses/:business/elements",
+    onBusiness("prepare", (actor, businessId, request) => ({
+      id: addElement(context, actor, businessId, body(newElement, request)),
+    })),
+  );
+  router.put(
+    "/businesses/:business/elements/:element",
+    onBusiness("prepare", (actor, businessId, request) => {
+      changeElement(context, actor, businessId, idOf(request, "element"), body(changeElementSchema, request));
+      context.factsChanged(businessId);
+      return readBusiness(context, businessId);
+    }),
+  );
+  router.post(
+    "/businesses/:business/funds",
+    onBusiness("prepare", (actor, businessId, request) => ({
+      id: addFund(context, actor, businessId, body(newFund, request)),
+    })),
+  );
+}
 
 export function costRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
@@ -36,7 +78,7 @@ export function costRoutes(context: Context, router: Router): void {
       `/businesses/:business/${path}`,
       onBusiness("prepare", (actor, businessId, request) => {
         work(actor, businessId, request);
-        refreshOpenRuns(context, businessId);
+        context.factsChanged(businessId);
         return readCosts(context, businessId);
       }),
     );
@@ -61,16 +103,10 @@ export function costRoutes(context: Context, router: Router): void {
       onBusiness("prepare", (actor, businessId, request) => {
         const wanted = body<ListValues[ListName]>(changeLists[list] as Schema, request);
         changeEntry(context, actor, businessId, list, idOf(request, "entry"), wanted);
-        refreshOpenRuns(context, businessId);
+        context.factsChanged(businessId);
         return readBusiness(context, businessId);
       }),
     );
-  router.get(
-    "/businesses/:business/tables-change",
-    onBusiness("see", (_actor, businessId, request) =>
-      tablesChange(context, businessId, typeof request.query.on === "string" ? request.query.on : undefined),
-    ),
-  );
   router.get(
     "/businesses/:business/accounts.csv",
     signedIn(context, (actor, request, response) => {
@@ -84,47 +120,4 @@ export function costRoutes(context: Context, router: Router): void {
     takeChartIn(context, actor, businessId, body(chartLines, request).text);
   });
   change("accounts", (actor, businessId, request) => addAccount(context, actor, businessId, body(newAccount, request)));
-}
-
-export function ruleRoutes(context: Context, router: Router): void {
-  /** Tables count for every business, so only the practice lead changes them. */
-  const asLead = (work: (actor: Actor, request: Request) => unknown) =>
-    signedIn(context, (actor, request) => {
-      if (!actor.lead) throw new ProblemError(403, "right-missing", "Only the practice lead changes the rule book.");
-      return work(actor, request);
-    });
-  const inForce = () => {
-    for (const each of context.store.db.select({ id: business.id }).from(business).all())
-      refreshOpenRuns(context, each.id);
-    return ruleTables(loadedRows(context));
-  };
-  router.get(
-    "/rules",
-    signedIn(context, () => ruleTables(loadedRows(context))),
-  );
-  router.post(
-    "/rules/confirm",
-    asLead((actor, request) => {
-      confirmRules(context, actor, body(confirmSchema, request));
-      return inForce();
-    }),
-  );
-  router.post(
-    "/rules/plan",
-    asLead((actor, request) => planRuleLoad(context, actor, body(ruleFile, request))),
-  );
-  router.post(
-    "/rules",
-    asLead((actor, request) => {
-      loadRuleRow(context, actor, body(ruleFile, request));
-      return inForce();
-    }),
-  );
-  router.delete(
-    "/rules/:row",
-    asLead((actor, request) => {
-      withdrawRuleRow(context, actor, idOf(request, "row"));
-      return inForce();
-    }),
-  );
 }

@@ -33,3 +33,9 @@ export interface SetUpOfCountry {
   lodger: { sender: Schema<NewSender>; words: string; standings: boolean };
   withoutNumber: string;
 }
+
+declare module "../countries/countryHere.ts" {
+  interface CountryHere {
+    setUp: SetUpOfCountry;
+  }
+}

@@ -4,12 +4,13 @@ import { and, eq, gte, isNull, or } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { lastLetter } from "../outbox/letters.ts";
 import { readPerson } from "../people/readPeople.ts";
+import { accountOf } from "../people/staffAccountOf.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { person } from "../store/schema.ts";
 import { linkOf, mailTo } from "../users/invitations.ts";
 import { wantedOf } from "./readStaff.ts";
-import { accountOf, inviteToStaffPages } from "./staffAccount.ts";
+import { inviteToStaffPages } from "./staffAccount.ts";
 
 type Who = typeof person.$inferSelect;
 

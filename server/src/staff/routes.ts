@@ -1,5 +1,6 @@
 /** The addresses of the staff pages. Every one of them asks first whether the page is the account's own. */
 import { photo } from "@zesty/contract/besidePay";
+import { askPeopleBody } from "@zesty/contract/readiness";
 import { codeSignIn, resetRequest } from "@zesty/contract/session";
 import {
   answerChange,
@@ -16,9 +17,10 @@ import type { Schema } from "joi";
 import type { Actor, Context } from "../context.ts";
 import { keptPayslip } from "../documents/documents.ts";
 import { renderPayslip, renderYearSummary } from "../documents/renderPayslip.ts";
+import { slipOf } from "../documents/slip.ts";
 import { body, idOf } from "../http/handler.ts";
+import { businessRoute } from "../http/onBusiness.ts";
 import { notFound } from "../http/problem.ts";
-import { slipOf } from "../outbox/channels.ts";
 import { personRoute } from "../people/personRoute.ts";
 import { removePhoto, savePhoto, sendPhoto } from "../people/photo.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
@@ -28,6 +30,7 @@ import { beginSession } from "../session/beginSession.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { summaryFile, yearSummary } from "../year/summary.ts";
+import { askPeople } from "./askPeople.ts";
 import { sendCode, signInByCode } from "./oneTimeCode.ts";
 import { readStaffPage, readStaffSession, sentPayslips } from "./readStaff.ts";
 import { demandOwn, endStaffPages, inviteToStaffPages, openStaffPages, staffOf } from "./staffAccount.ts";
@@ -214,6 +217,13 @@ export function staffRoutes(context: Context): Router {
       refreshOpenRuns(context, businessOfPerson(context, personId));
       return readStaffAccess(context, personId);
     }),
+  );
+  const onBusiness = businessRoute(context);
+  router.post(
+    "/businesses/:business/readiness/ask",
+    onBusiness("prepare", (actor, businessId, request) =>
+      askPeople(context, actor, businessId, body(askPeopleBody, request).again),
+    ),
   );
   return router;
 }

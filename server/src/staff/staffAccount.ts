@@ -7,6 +7,7 @@ import { demandUncommon } from "../session/goodPassword.ts";
 import { demandFree, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { hashPassword, isPassword } from "../session/session.ts";
+import { accountOf } from "../people/staffAccountOf.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { record } from "../store/audit.ts";
 import { invitation, person, staffLink, user } from "../store/schema.ts";
@@ -72,14 +73,6 @@ export function inviteToStaffPages(context: Context, actor: Actor, personId: num
     return { link };
   });
 }
-
-/** The account that opens a person's pages. */
-export const accountOf = ({ store: { db } }: Context, personId: number) =>
-  db
-    .select({ id: staffLink.id, userId: staffLink.userId, openedAt: staffLink.openedAt })
-    .from(staffLink)
-    .where(and(eq(staffLink.personId, personId), isNull(staffLink.endedAt)))
-    .get();
 
 /** An invitation that is open: until when. */
 export const openInvitation = ({ store: { db } }: Context, personId: number): string | null => {

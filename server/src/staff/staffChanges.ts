@@ -11,6 +11,7 @@ import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../context.ts";
 import { cannot, conflict, notFound } from "../http/problem.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { accountOf } from "../people/staffAccountOf.ts";
 import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { addFund } from "../setup/funds.ts";
 import { record } from "../store/audit.ts";
@@ -18,7 +19,7 @@ import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { fund, person, staffChange } from "../store/schema.ts";
 import { mailTo } from "../users/invitations.ts";
-import { accountOf, openInvitation } from "./staffAccount.ts";
+import { openInvitation } from "./staffAccount.ts";
 
 type Who = typeof person.$inferSelect;
 const findPerson = (context: Context, personId: number): Who => {

@@ -5,7 +5,7 @@ import type { PayElement } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { asElement } from "../runs/runRows.ts";
+import { asElement } from "../setup/elements.ts";
 import { ensureElement, isPaidOut } from "../setup/ensureElement.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { payElement } from "../store/schema.ts";

@@ -7,7 +7,7 @@ import { type Cycle, nextPeriod } from "@zesty/core/calendar/payPeriods";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import type { Context } from "../context.ts";
-import type { Run } from "../runs/runRows.ts";
+import type { Run } from "../ground/findRun.ts";
 import type { payCycle } from "../store/schema.ts";
 import { daysBetweenDates, type KnownDay } from "./readDays.ts";
 

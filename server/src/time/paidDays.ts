@@ -2,7 +2,7 @@
 import { addDays } from "@zesty/core/calendar/dates";
 import { eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import type { Run } from "../runs/runRows.ts";
+import type { Run } from "../ground/findRun.ts";
 import { payCycle } from "../store/schema.ts";
 import { daysInAdvance } from "./inAdvance.ts";
 import { contextDays, type KnownPerson, personTimes } from "./personTimes.ts";

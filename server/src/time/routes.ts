@@ -1,6 +1,5 @@
 /** The record of time and the agreements of a business. */
 
-import { shiftSheetFile } from "@zesty/contract/hoursSheet";
 import {
   answerHolidays as answersSchema,
   approveDays as approveSchema,
@@ -13,7 +12,6 @@ import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
 import type { Context } from "../context.ts";
 import { renderTimeRecord } from "../documents/renderPayslip.ts";
-import { shiftSheetBack } from "../hoursSheet/shiftSheet.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { cannot, notFound } from "../http/problem.ts";
@@ -93,13 +91,6 @@ export function timeRoutes(context: Context, router: Router): void {
       const days = wanted.answers.map(({ date }) => ({ personId: wanted.personId, date }));
       within(days);
       answerForHolidays(context, actor, businessId, wanted);
-    }),
-  );
-  router.post(
-    "/businesses/:business/shift-sheet",
-    onBusiness("hours", (actor, businessId, request) => {
-      demandTimeRight(context, actor, businessId);
-      return shiftSheetBack(context, actor, businessId, body(shiftSheetFile, request));
     }),
   );
   router.post(

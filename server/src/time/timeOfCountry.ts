@@ -5,3 +5,9 @@ export interface TimeOfCountry {
   /** How an allowance of an agreement is reported, where the agency asks. */
   reportedAs(code: NonNullable<NewElement["allowance"]>): Pick<Partial<NewElement>, "allowance">;
 }
+
+declare module "../countries/countryHere.ts" {
+  interface CountryHere {
+    time: TimeOfCountry;
+  }
+}

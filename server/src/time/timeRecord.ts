@@ -10,6 +10,7 @@ import { Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { stringify } from "csv-stringify/sync";
 import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
+import type { RecordedDay } from "../documents/timeRecordSheet.ts";
 import { cannot } from "../http/problem.ts";
 import { personTimes, recordsOf } from "./personTimes.ts";
 
@@ -29,22 +30,6 @@ const head = [
 ];
 const hours = (minutes: number): string => Decimal.fraction(minutes, 60).toDecimalPlaces(4).toString();
 const clock = (text: string, date: string) => `${text.slice(11)}${text.slice(0, 10) === date ? "" : " (next day)"}`;
-
-/** A day of a person's record, in words. */
-export interface RecordedDay {
-  payrollId: string;
-  name: string;
-  date: string;
-  holiday: string;
-  usual: string;
-  shifts: string;
-  breaks: string;
-  worked: string;
-  leave: string;
-  became: string;
-  state: string;
-  paidOn: string;
-}
 
 /** @param personIds whose record; both days are included, a year at the most */
 export function recordedDays(
@@ -99,12 +84,3 @@ export const timeRecordCsv = (days: readonly RecordedDay[]): Buffer =>
     `\uFEFF${stringify([head, ...days.map((day) => Object.values(day).map(plainCell))], { record_delimiter: "windows" })}`,
     "utf8",
   );
-
-/** What a printed record is made from: a page begins with each person. */
-export interface TimeRecordSheet {
-  kind: "timeRecord";
-  business: string;
-  from: string;
-  to: string;
-  days: RecordedDay[];
-}

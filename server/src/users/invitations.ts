@@ -10,9 +10,9 @@ import { demandFree, forgive, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { hashPassword } from "../session/session.ts";
 import { tellOwner } from "../session/tellOwner.ts";
-import { staffLinkView } from "../staff/staffLinkView.ts";
 import { record } from "../store/audit.ts";
 import { invitation, practice, user, userRight } from "../store/schema.ts";
+import { staffLinkView } from "./staffLinkView.ts";
 import { demandKnownRights } from "./users.ts";
 
 export const days = (n: number) => n * 86_400_000;

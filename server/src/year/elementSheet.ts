@@ -3,7 +3,7 @@ import type { ElementLine, ElementSheet } from "@zesty/contract/year";
 import { countries, payrollYearOf } from "@zesty/core/countries/countries";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../context.ts";
-import { asElement } from "../runs/runRows.ts";
+import { asElement } from "../setup/elements.ts";
 import { findBusiness } from "../setup/findBusiness.ts";
 import { payElement } from "../store/schema.ts";
 

@@ -89,3 +89,9 @@ export interface YearOfCountry {
   /** what the agency holds, read from the bytes that it took */
   reported: (context: Context, businessId: number, from: string, to: string) => Reported;
 }
+
+declare module "../countries/countryHere.ts" {
+  interface CountryHere {
+    year: YearOfCountry;
+  }
+}

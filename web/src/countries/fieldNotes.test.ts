@@ -45,7 +45,7 @@ const plain = [
   ],
   ...["Hours to add to the ledger", "Another fund", "Add a line", "Opening balance of", "The balance is true on"],
   ...["From the period that starts on", "Payday", "Amount, $", "Table", "I have laid every figure below beside"],
-  ...["Its passphrase", "The same again"],
+  ...["Their passphrase", "The same again"],
 ];
 
 describe("notes beside fields", () => {

@@ -2,8 +2,8 @@
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
 import { payslipPdf } from "../../documents/payslipPdf.ts";
+import type { Slip } from "../../documents/slip.ts";
 import { openRun } from "../../runs/openRun.ts";
-import type { Slip } from "../../runs/prepared.ts";
 import { prepareSignOff } from "../../runs/prepareSignOff.ts";
 import { smallWorld } from "../../smallWorld.ts";
 

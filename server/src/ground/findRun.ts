@@ -1,0 +1,14 @@
+/** A run by its number, or the answer that there is none. */
+import type { Context } from "../context.ts";
+import { notFound } from "../http/problem.ts";
+import { payRun, type person } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+
+export type Run = typeof payRun.$inferSelect;
+export type Who = typeof person.$inferSelect;
+
+export function findRun(context: Context, runId: number): Run {
+  const [run] = rowsOf(context.store.sqlite, payRun, "WHERE t.id = ?", runId);
+  if (!run) throw notFound("pay run");
+  return run;
+}

@@ -1,0 +1,79 @@
+/** People of a business, and the facts of one. */
+import { photo } from "@zesty/contract/besidePay";
+import type { Section } from "@zesty/contract/people";
+import type { Router } from "express";
+import type { Context } from "../context.ts";
+import { body } from "../http/handler.ts";
+import { businessRoute } from "../http/onBusiness.ts";
+import { notFound } from "../http/problem.ts";
+import { demandProof } from "../http/proof.ts";
+import { findBusiness } from "../setup/findBusiness.ts";
+import { personRoute } from "./personRoute.ts";
+import { removePhoto, savePhoto, sendPhoto } from "./photo.ts";
+import { businessOfPerson, listPeople, readPerson, revealSecret } from "./readPeople.ts";
+import { createPerson, type SectionValues, saveSection } from "./savePerson.ts";
+
+/** Sections that hold accounts or tax numbers. */
+const secretSections: ReadonlySet<string> = new Set(["bank", "tax", "taxCode"]);
+
+export function peopleRoutes(context: Context, router: Router): void {
+  const onBusiness = businessRoute(context);
+  const onPerson = personRoute(context);
+  const countryOf = (businessId: number) => context.country(findBusiness(context, businessId).country);
+  router.get(
+    "/businesses/:business/people",
+    onBusiness("see", (_actor, businessId) => listPeople(context, businessId)),
+  );
+  router.post(
+    "/businesses/:business/people",
+    onBusiness("prepare", (actor, businessId, request) => ({
+      id: createPerson(context, actor, businessId, body(countryOf(businessId).people.newPerson, request)),
+    })),
+  );
+  router.get(
+    "/people/:person",
+    onPerson("see", (_actor, personId) => readPerson(context, personId)),
+  );
+  router.get(
+    "/people/:person/photo",
+    onPerson("see", (_actor, personId, _request, response) => sendPhoto(context, personId, response)),
+  );
+  router.put(
+    "/people/:person/photo",
+    onPerson("prepare", (actor, personId, request) => {
+      savePhoto(context, actor, personId, body(photo, request).picture);
+      return readPerson(context, personId);
+    }),
+  );
+  router.delete(
+    "/people/:person/photo",
+    onPerson("prepare", (actor, personId) => {
+      removePhoto(context, actor, personId);
+      return readPerson(context, personId);
+    }),
+  );
+  router.put(
+    "/people/:person/:section",
+    onPerson("prepare", (actor, personId, request) => {
+      const section = request.params.section as Section;
+      const known = countryOf(businessOfPerson(context, personId)).people.sections;
+      const schema = Object.hasOwn(known, section) ? known[section] : undefined;
+      if (!schema) throw notFound("section");
+      if (secretSections.has(section)) demandProof(request);
+      const values = body<SectionValues[Section]>(schema, request);
+      const carried = saveSection(context, actor, personId, section, values);
+      const businessId = businessOfPerson(context, personId);
+      context.factsChanged(businessId, [personId]);
+      return { ...readPerson(context, personId), carried };
+    }),
+  );
+  router.post(
+    "/people/:person/secrets/:what",
+    onPerson("prepare", (actor, personId, request) => {
+      const { what } = request.params;
+      if (what !== "tax" && what !== "bank") throw notFound("secret");
+      demandProof(request);
+      return { value: revealSecret(context, actor, personId, what) };
+    }),
+  );
+}

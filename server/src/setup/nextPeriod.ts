@@ -1,0 +1,28 @@
+/** The period that comes next in a cycle: after the last one that a run was opened for. */
+import type { Cycle } from "@zesty/core/calendar/payPeriods";
+import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
+import { paydayByRule } from "@zesty/core/countries/workingDays";
+import { and, desc, eq, ne } from "drizzle-orm";
+import type { Context } from "../context.ts";
+import { type payCycle, payRun } from "../store/schema.ts";
+import { findBusiness } from "./findBusiness.ts";
+
+/** The period that the next run of a cycle covers. */
+export function nextPeriodOf(context: Context, cycle: typeof payCycle.$inferSelect) {
+  const last = lastRunOf(context, cycle.id);
+  const period = last
+    ? nextPeriod(cycle.cycle as Cycle, last.periodEnd, cycle.paydayOffset)
+    : payPeriod(cycle.cycle as Cycle, cycle.firstPeriodStart, cycle.paydayOffset);
+  if (cycle.closedDays === "ask") return period;
+  const { country } = findBusiness(context, cycle.businessId);
+  return { ...period, payday: paydayByRule(country, period.payday, cycle.closedDays) };
+}
+
+export const lastRunOf = (context: Context, cycleId: number) =>
+  context.store.db
+    .select()
+    .from(payRun)
+    .where(and(eq(payRun.cycleId, cycleId), eq(payRun.kind, "cycle"), ne(payRun.state, "takenBack")))
+    .orderBy(desc(payRun.periodEnd), desc(payRun.id))
+    .limit(1)
+    .get();

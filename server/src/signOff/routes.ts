@@ -1,0 +1,89 @@
+/** Signing off: what it would make, the act itself, taking it back, and the payslips of a run. */
+import { signOffRun, takeBackRun } from "@zesty/contract/runs";
+import { create as contentDisposition } from "content-disposition";
+import { Router } from "express";
+import type { Context } from "../context.ts";
+import { keptPayslip } from "../documents/documents.ts";
+import { renderPayslip, renderPayslips } from "../documents/renderPayslip.ts";
+import { slipOf } from "../documents/slip.ts";
+import { findRun } from "../ground/findRun.ts";
+import { body, idOf } from "../http/handler.ts";
+import { lookedAtRun } from "../http/looked.ts";
+import { notFound } from "../http/problem.ts";
+import type { Jobs } from "../jobs/jobs.ts";
+import { asJob } from "../jobs/routes.ts";
+import { signOffPlan } from "../runs/plan.ts";
+import { prepareSignOff } from "../runs/prepareSignOff.ts";
+import { payOf as payIn, runRoute } from "../runs/runRoute.ts";
+import { signOffSteps } from "../runs/signOff.ts";
+import { takeBack } from "../runs/takeBack.ts";
+import { printedPays } from "./printed.ts";
+
+export function signOffRoutes(context: Context, jobs: Jobs): Router {
+  const router = Router();
+  const onRun = runRoute(context);
+  const payOf = payIn(context);
+  router.get(
+    "/runs/:run/plan",
+    onRun("see", (_actor, runId) => signOffPlan(context, runId)),
+  );
+  router.post(
+    "/runs/:run/sign-off",
+    onRun("authorise", (actor, runId, request, response) => {
+      const { version, final } = body(signOffRun, request);
+      return asJob(jobs, { actor, request, response }, `run ${runId}`, () =>
+        signOffSteps(context, actor, runId, version, final),
+      );
+    }),
+  );
+  router.post(
+    "/runs/:run/take-back",
+    onRun("authorise", (actor, runId, request) => ({
+      id: takeBack(context, actor, runId, body(takeBackRun, request).reason),
+    })),
+  );
+  const slip = (runId: number, payId: number) => {
+    if (findRun(context, runId).state !== "open") return slipOf(context, { runId, payId });
+    const found = prepareSignOff(context, runId).pays.find((each) => each.row.row.payId === payId);
+    if (!found) throw notFound("payslip");
+    return found.slip;
+  };
+  router.get(
+    "/runs/:run/pays/:pay/payslip",
+    onRun("see", (actor, runId, request) => {
+      const payId = payOf(runId, idOf(request, "pay"));
+      const made = slip(runId, payId);
+      lookedAtRun(context, actor, runId, `the payslip of ${made.employee.name}`);
+      return made;
+    }),
+  );
+  router.get(
+    "/runs/:run/pays/:pay/payslip.pdf",
+    onRun("see", async (actor, runId, request, response) => {
+      const payId = payOf(runId, idOf(request, "pay"));
+      const made = slip(runId, payId);
+      lookedAtRun(context, actor, runId, `the payslip of ${made.employee.name}`);
+      response
+        .type("application/pdf")
+        .setHeader(
+          "Content-Disposition",
+          contentDisposition(`payslip-${made.payday}-${made.employee.payrollId}.pdf`, { type: "inline" }),
+        );
+      // What was sent is shown as it was sent; only a payslip not yet sent is made for the preview.
+      response.send(keptPayslip(context, runId, payId) ?? (await renderPayslip(made)));
+    }),
+  );
+  router.get(
+    "/runs/:run/payslips.pdf",
+    onRun("see", async (actor, runId, _request, response) => {
+      const slips = printedPays(context, runId).map((payId) => slip(runId, payId));
+      if (slips.length === 0) throw notFound("payslip to print");
+      response
+        .type("application/pdf")
+        .setHeader("Content-Disposition", contentDisposition(`payslips-${slips[0]?.payday}.pdf`, { type: "inline" }));
+      lookedAtRun(context, actor, runId, `${slips.length} payslips`);
+      response.send(await renderPayslips(slips));
+    }),
+  );
+  return router;
+}
