@@ -10,7 +10,7 @@ export default defineConfig({
         main: "src/main.ts",
         makeDemo: "src/demo/makeDemo.ts",
         payslipWorker: "src/documents/payslipWorker.ts",
-        readBookWorker: "src/hoursSheet/readBookWorker.ts",
+        readBookWorker: "src/sheets/readBookWorker.ts",
         workOut: "src/commands/workOut.ts",
         interpret: "src/commands/interpret.ts",
         backup: "src/commands/backup.ts",

@@ -1,11 +1,11 @@
 /** Starts the application. Settings come from the environment (README). */
 import { dirname, join, resolve } from "node:path";
-import { buildApp } from "./app.ts";
-import { type Application, makeApplication } from "./application.ts";
-import { setStandinClock } from "./demo/moveTheDay.ts";
+import { buildApp } from "./app/app.ts";
+import { type Application, makeApplication } from "./app/application.ts";
+import { readSettings } from "./ground/settings.ts";
 import { firstUserCode } from "./session/firstUserCode.ts";
+import { setStandinClock } from "./session/moveTheDay.ts";
 import { hasUsers } from "./session/session.ts";
-import { readSettings } from "./settings.ts";
 import { StoreFault } from "./store/fault.ts";
 import { defaultKeyFile } from "./store/folder.ts";
 

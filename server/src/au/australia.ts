@@ -1,5 +1,5 @@
 /** Australia, as the server asks for it. */
-import type { CountryHere } from "../countries/countryHere.ts";
+import type { CountryHere } from "../ground/countryHere.ts";
 import { leaveAu } from "./leave.ts";
 import { lodgingAu } from "./payEvent.ts";
 import { paysAu } from "./pays.ts";

@@ -1,7 +1,7 @@
 /** Payments to contractors: lines that are put in whole or not at all, and contractors of pay runs beside them. */
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
-import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { contractorsCsv, putContractorsIn, readContractors } from "./contractors.ts";
 
 let world: SmallWorld;

@@ -11,15 +11,15 @@ import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import { stringify } from "csv-stringify/sync";
 import { and, desc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
-import { demandFaultless, pastedAmount, pastedLines } from "../hoursSheet/pastedLines.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { closingOf, demandYearOpen } from "../ground/yearClosed.ts";
+import { peopleOf } from "../people/peopleOf.ts";
+import { demandFaultless, pastedAmount, pastedLines } from "../sheets/pastedLines.ts";
 import { datedRecords } from "../store/dated.ts";
 import { contractorList, user } from "../store/schema.ts";
 import { keptYears } from "../store/sums.ts";
-import { closingOf, demandYearOpen } from "../year/closed.ts";
+import { record } from "../store/trail.ts";
 
 type Listed = Omit<ContractorRow, "source" | "doubts">;
 

@@ -6,16 +6,16 @@ import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { agreedLoading } from "../hours/agreements.ts";
+import type { FinalLines, FinalPay } from "../row/paysOfCountry.ts";
 import { ratesOn } from "../row/ratesOn.ts";
-import type { FinalLines, FinalPay } from "../runs/paysOfCountry.ts";
-import type { LoadedRun } from "../runs/runRows.ts";
+import type { LoadedRun } from "../row/runRows.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { workState } from "../setup/places.ts";
 import { datedRecords } from "../store/dated.ts";
 import { person } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
-import { agreedLoading } from "../time/agreements.ts";
 
 /** Works out what is owed with this pay's own accrual in the balance, and without what it takes. */
 export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: FinalPay): FinalLines {

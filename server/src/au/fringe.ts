@@ -2,14 +2,14 @@
 import type { FringeGiven, FringeShown } from "@zesty/contract/year";
 import { fringeYearEnd, reportableFringeBenefits } from "@zesty/core/au/fringeBenefits";
 import { decimal } from "@zesty/core/quantity/decimal";
-import type { Actor, Context } from "../context.ts";
-import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
-import { cannot } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
+import { demandYearOpen } from "../ground/yearClosed.ts";
 import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { demandYearOpen } from "../year/closed.ts";
+import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../sheets/pastedLines.ts";
 
 const nothing = "Nothing was given: a line a person, with payroll ID or name and the taxable value.";
 const sumOf = (amounts: readonly string[]) => amounts.reduce((sum, each) => sum.plus(each), decimal("0")).toFixed(2);

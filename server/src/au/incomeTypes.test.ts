@@ -6,8 +6,8 @@ import { afterEach, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
 import { readDocument } from "../documents/documents.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { document } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());

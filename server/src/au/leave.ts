@@ -1,16 +1,16 @@
 /** Leave of Australia: it accrues with pays, is worth the rate with its loading, and may be cashed out within limits. */
 import { leaveWorth } from "@zesty/core/leave/leaveWorth";
 import { decimal } from "@zesty/core/quantity/decimal";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { agreedLoading } from "../hours/agreements.ts";
+import { hourlyRateOn } from "../hours/hourlyRate.ts";
+import { personTimes } from "../hours/personTimes.ts";
 import { refused } from "../leave/changeBalance.ts";
 import type { LeaveOfCountry, WorthOf } from "../leave/leaveOfCountry.ts";
 import { ratesOn } from "../row/ratesOn.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
-import { todayAt } from "../setup/findBusiness.ts";
 import { type DatedRecords, datedRecords } from "../store/dated.ts";
-import { agreedLoading } from "../time/agreements.ts";
-import { hourlyRateOn } from "../time/hourlyRate.ts";
-import { personTimes } from "../time/personTimes.ts";
 
 function worthAu(context: Context, businessId: number, day: string, records: DatedRecords): WorthOf {
   const ids = [...records.terms.keys()];

@@ -2,8 +2,8 @@
 import { afterEach, describe, expect, it } from "vitest";
 import { readOpeningYears } from "../people/openingYears.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { outbox } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { readYearProof } from "../year/proof.ts";
 import { putOpeningIn } from "./openingFigures.ts";
 

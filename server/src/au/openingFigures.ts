@@ -7,14 +7,14 @@ import { type OpeningYearView, openingYear as openingYearSchema } from "@zesty/c
 import { check } from "@zesty/contract/fields";
 import type { OpeningColumn, OpeningGiven, OpeningShown } from "@zesty/contract/year";
 import { type Decimal, decimal, zero } from "@zesty/core/quantity/decimal";
-import type { Actor, Context } from "../context.ts";
-import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
-import { cannot } from "../http/problem.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
+import { demandYearOpen } from "../ground/yearClosed.ts";
 import { readOpeningYears } from "../people/openingYears.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { demandYearOpen } from "../year/closed.ts";
+import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../sheets/pastedLines.ts";
 
 const columns: readonly OpeningColumn[] = ["gross", "withheld", "superEarnings", "guarantee", "reportable"];
 type Column = OpeningColumn;

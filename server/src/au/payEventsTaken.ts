@@ -2,10 +2,10 @@
 
 import { eq } from "drizzle-orm";
 import { XMLParser } from "fast-xml-parser";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { person } from "../store/schema.ts";
 import { reportsTaken } from "../year/reportsTaken.ts";
-import { add, type Reported } from "../year/said.ts";
+import { add, type Reported } from "../year/yearOfCountry.ts";
 
 const lists = new Set([
   ...["PAYEVNTEMP", "RemunerationIncomeTaxPayAsYouGoWithholding", "PaidLeave", "Allowance", "LumpSum"],

@@ -6,7 +6,7 @@ import { type IncomeType, incomeTypeOf, namesCountry, type SpecialIncome } from 
 import type { StateAu } from "@zesty/core/calendar/businessDays";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, eq, isNull } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
 import { previousKeys } from "../people/openingYears.ts";
 import { places } from "../store/crypt.ts";

@@ -6,13 +6,13 @@ import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import { terminationRules } from "@zesty/core/rulebook/au/terminationRules";
 import { workingHolidayRates } from "@zesty/core/rulebook/au/workingHolidayRates";
-import type { Context } from "../context.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
-import { personAu } from "../runs/rowFacts.ts";
-import { todayAt } from "../setup/findBusiness.ts";
+import type { Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { peopleOf } from "../people/peopleOf.ts";
+import { personAu } from "../row/rowFacts.ts";
 import { datedRecords } from "../store/dated.ts";
 import { yearSums } from "../store/sums.ts";
-import type { PayeeOfYear } from "../year/said.ts";
+import type { PayeeOfYear } from "../year/yearOfCountry.ts";
 import { payeeFacts, payeeSources } from "./payees.ts";
 
 export interface PayeeOfYearAu extends PayeeOfYear {

@@ -3,13 +3,13 @@ import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDocument } from "../documents/documents.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { takeBack } from "../runs/takeBack.ts";
 import { addElement } from "../setup/elements.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
-import { verify } from "../store/audit.ts";
+import { takeBack } from "../signOff/takeBack.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { document, outbox, yearClose } from "../store/schema.ts";
 import { keptYears } from "../store/sums.ts";
+import { verify } from "../store/trail.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { readProofPays, readYearProof } from "../year/proof.ts";
 import { moveReported } from "./reportMoved.ts";
 

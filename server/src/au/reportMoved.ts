@@ -12,13 +12,13 @@ import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import type { Fact } from "@zesty/core/pay/facts";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import { and, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, notFound } from "../ground/problem.ts";
+import { demandYearOpen, madeFinal } from "../ground/yearClosed.ts";
 import { asElement } from "../setup/elements.ts";
-import { record } from "../store/audit.ts";
 import { factWriter } from "../store/factWriter.ts";
 import { payElement } from "../store/schema.ts";
-import { demandYearOpen, madeFinal } from "../year/closed.ts";
+import { record } from "../store/trail.ts";
 
 type Element = typeof payElement.$inferSelect;
 

@@ -3,10 +3,10 @@ import { readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
 import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { signOffPlan } from "../runs/plan.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
+import { signOffPlan } from "../signOff/plan.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
 let world: SmallWorld;

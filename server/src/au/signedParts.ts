@@ -12,15 +12,15 @@ import type { DatedLeave } from "@zesty/core/leave/leaveDays";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { splitCents } from "@zesty/core/quantity/split";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { addressOf } from "../ground/findBusiness.ts";
 import type { Run, Who } from "../ground/findRun.ts";
-import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../runs/prepared.ts";
-import type { LoadedRun } from "../runs/runRows.ts";
-import type { WorkedOut } from "../runs/workRun.ts";
-import { addressOf } from "../setup/findBusiness.ts";
+import type { LeaveTaken } from "../row/leaveTaken.ts";
+import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../row/prepared.ts";
+import type { LoadedRun } from "../row/runRows.ts";
+import type { WorkedOut } from "../row/workRun.ts";
 import { lastThree } from "../store/crypt.ts";
 import type { business } from "../store/schema.ts";
-import type { LeaveTaken } from "../time/leaveTaken.ts";
 
 /** What all pays of an Australian run are prepared with. */
 export interface RunAu {

@@ -2,8 +2,8 @@
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { business, outbox } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { readStatements } from "./statements.ts";
 
 let world: SmallWorld;

@@ -5,12 +5,12 @@
 import type { StatementPeriod } from "@zesty/contract/au/statements";
 import { addDays, addMonths } from "@zesty/core/calendar/dates";
 import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
-import type { Context } from "../context.ts";
 import { readDocument } from "../documents/documents.ts";
-import { cannot } from "../http/problem.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
 import { standingOn } from "../lodging/lodging.ts";
-import { isVain } from "../outbox/vain.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { isVain } from "../outbox/replacementNotTaken.ts";
 import { outbox, payRun } from "../store/schema.ts";
 
 const monthWords = new Intl.DateTimeFormat("en-AU", { month: "long", year: "numeric", timeZone: "UTC" });

@@ -1,8 +1,8 @@
 /** Year summaries of Australia: from the record that is reported, with what the agency knows of it. */
 import { yearSummaryAu } from "@zesty/core/au/documents/yearSummary";
 import { payerNumberKind } from "@zesty/core/quantity/checkDigits";
-import type { SummaryOf, YearOfCountry } from "../year/said.ts";
 import { headOfSummary, lastReported } from "../year/summary.ts";
+import type { SummaryOf, YearOfCountry } from "../year/yearOfCountry.ts";
 import { payeesOfYear } from "./payeesOfYear.ts";
 
 function standingOf({ shown: { ending }, year }: SummaryOf, row: SummaryOf["rows"][number]): string {

@@ -2,16 +2,16 @@
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf } from "@zesty/core/quantity/units";
 import { fringeBenefitRules } from "@zesty/core/rulebook/au/fringeBenefitRules";
-import { cannot } from "../http/problem.ts";
+import { cannot } from "../ground/problem.ts";
+import { demandYearOpen } from "../ground/yearClosed.ts";
+import { demandOwn } from "../people/demandOwn.ts";
 import { demandNumberOfNobodyElse } from "../people/numberOfAnother.ts";
-import { demandOwn } from "../people/ofTheBusiness.ts";
 import { writeOpeningYear } from "../people/openingYears.ts";
 import type { Writer } from "../people/peopleOfCountry.ts";
 import type { SectionValues } from "../people/savePerson.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
 import { fringeBenefit, fund, superChoice, taxDeclaration } from "../store/schema.ts";
-import { demandYearOpen } from "../year/closed.ts";
 
 export const writersAu: { [S in "tax" | "super" | "fringeBenefits" | "openingYear"]: Writer<SectionValues[S]> } = {
   tax: (context, personId, businessId, from, values) => {

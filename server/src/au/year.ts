@@ -2,10 +2,10 @@
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { dollars, fromCents, toCents } from "@zesty/core/quantity/units";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
-import { add, byHand, type Said, type YearOfCountry } from "../year/said.ts";
+import { peopleOf } from "../people/peopleOf.ts";
+import { add, byHand, type Said, type YearOfCountry } from "../year/yearOfCountry.ts";
 import { payEventsTaken } from "./payEventsTaken.ts";
 import { payeesOfYear } from "./payeesOfYear.ts";
 import { summariesAu } from "./summaries.ts";

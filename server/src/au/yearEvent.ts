@@ -1,7 +1,7 @@
 /** An update event of Single Touch Payroll: people's year told to the agency without a payday. */
 import { updateEvent } from "@zesty/core/au/documents/payEvent";
-import { findBusiness } from "../setup/findBusiness.ts";
-import type { FinalYear } from "../year/said.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import type { FinalYear } from "../year/yearOfCountry.ts";
 import { eventAgent } from "./payEvent.ts";
 import { payEventXml } from "./payEventXml.ts";
 import { payeesOfYear } from "./payeesOfYear.ts";

@@ -2,8 +2,8 @@
 import type { ToDo } from "@zesty/contract/desk";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
-import type { Context } from "../context.ts";
-import { isFinalSql } from "../year/closed.ts";
+import type { Context } from "../ground/context.ts";
+import { isFinalSql } from "../ground/yearClosed.ts";
 
 /**
  * Days after 30 June by which the year of arm's-length payees is final, and the last day for closely held ones of an

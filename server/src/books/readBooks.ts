@@ -1,9 +1,9 @@
 /** Journals with their entries, from entry to pay and back. */
 import type { JournalSummary, JournalView } from "@zesty/contract/books";
 import { and, desc, eq, inArray, sql } from "drizzle-orm";
-import type { Context } from "../context.ts";
-import { notFound } from "../http/problem.ts";
-import { accountNames, gatherLines } from "../runs/journalLines.ts";
+import type { Context } from "../ground/context.ts";
+import { accountNames, gatherLines } from "../ground/journalLines.ts";
+import { notFound } from "../ground/problem.ts";
 import { document, journal, journalLine, pay, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 

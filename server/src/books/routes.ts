@@ -1,11 +1,11 @@
 /** The books: journals, and each as CSV. */
 import { create as contentDisposition } from "content-disposition";
 import type { Router } from "express";
-import type { Context } from "../context.ts";
 import { journalCsv } from "../documents/journalCsv.ts";
+import type { Context } from "../ground/context.ts";
+import { demandRight } from "../ground/rights.ts";
 import { idOf, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
-import { demandRight } from "../http/rights.ts";
 import { businessOfJournal, listJournals, readJournal } from "./readBooks.ts";
 
 export function bookRoutes(context: Context, router: Router): void {

@@ -5,9 +5,9 @@ import type { Crypt } from "../store/crypt.ts";
 import { lastThree } from "../store/crypt.ts";
 import { StoreFault } from "../store/fault.ts";
 import { type Manifest, pack, schemaName, sha256 } from "./archive.ts";
-import { readKept } from "./kept.ts";
 import { type Column, columnsOf, outward, type Plain } from "./rows.ts";
 import { type CarriedTable, camel, carriedTables } from "./tables.ts";
+import { readKept } from "./takenAlong.ts";
 
 export interface Source {
   sqlite: Database.Database;

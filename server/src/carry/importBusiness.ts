@@ -4,16 +4,16 @@
  */
 import { countries } from "@zesty/core/countries/countries";
 import { holdMovedIn } from "../outbox/movedIn.ts";
-import { record } from "../store/audit.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { StoreFault } from "../store/fault.ts";
 import { unbalanced } from "../store/invariants.ts";
 import type { Store } from "../store/open.ts";
+import { record } from "../store/trail.ts";
 import { type Opened, sha256, unpack } from "./archive.ts";
 import { migrationOf } from "./exportBusiness.ts";
-import { type Kept, writeKept } from "./kept.ts";
 import { columnsOf, inward, type Plain, shifted } from "./rows.ts";
 import { type CarriedTable, camel, carriedTables } from "./tables.ts";
+import { type Kept, writeKept } from "./takenAlong.ts";
 
 export interface Imported {
   business: { id: number; name: string };

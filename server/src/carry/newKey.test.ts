@@ -2,17 +2,17 @@
 import { copyFileSync } from "node:fs";
 import { join } from "node:path";
 import { afterEach, expect, it } from "vitest";
-import { demoClock } from "../clock.ts";
 import { readDocument } from "../documents/documents.ts";
+import { demoClock } from "../ground/clock.ts";
 import { postLetter } from "../outbox/letters.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { beginSecondFactor } from "../session/secondFactor.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
-import { againstOutside, verify } from "../store/audit.ts";
 import { makeKey, openCrypt } from "../store/crypt.ts";
 import { openStore } from "../store/open.ts";
 import { keepOutside } from "../store/outsideAnchor.ts";
 import { bankSplit, document, letter, outboxAnswer, setting, user } from "../store/schema.ts";
+import { againstOutside, verify } from "../store/trail.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { changeKey } from "./newKey.ts";
 
 let world: SmallWorld;

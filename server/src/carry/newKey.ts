@@ -4,13 +4,13 @@
  * for from then on.
  */
 import type Database from "better-sqlite3";
-import { againstOutside, anchorOf, record, verify } from "../store/audit.ts";
 import { type Crypt, places } from "../store/crypt.ts";
 import { StoreFault } from "../store/fault.ts";
 import { unbalanced } from "../store/invariants.ts";
 import type { Store } from "../store/open.ts";
 import { rekeyTrail } from "../store/rekey.ts";
 import { sealStates, watchStates } from "../store/stateSeals.ts";
+import { againstOutside, anchorOf, record, verify } from "../store/trail.ts";
 import { carriedTables } from "./tables.ts";
 
 type Row = Record<string, unknown>;

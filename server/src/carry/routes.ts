@@ -2,15 +2,15 @@
 import { exportWanted } from "@zesty/contract/carry";
 import { create as contentDisposition } from "content-disposition";
 import express, { type Request, type RequestHandler, Router } from "express";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { cannot, ProblemError } from "../ground/problem.ts";
+import { demandRight } from "../ground/rights.ts";
 import { actorOf, body, idOf, signedIn } from "../http/handler.ts";
-import { cannot, ProblemError } from "../http/problem.ts";
 import { demandProof } from "../http/proof.ts";
-import { demandRight } from "../http/rights.ts";
 import { sendFromHere } from "../outbox/movedIn.ts";
 import { readSafety } from "../safety/safety.ts";
-import { record } from "../store/audit.ts";
 import { StoreFault } from "../store/fault.ts";
+import { record } from "../store/trail.ts";
 import { exportBusiness } from "./exportBusiness.ts";
 import { importBusiness } from "./importBusiness.ts";
 

@@ -1,6 +1,6 @@
 /** `npm run backup`: a consistent copy of the store, also while the application runs. */
 import Database from "better-sqlite3";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../ground/settings.ts";
 import { backupsFolder, makeBackup } from "../store/backup.ts";
 import { openCrypt } from "../store/crypt.ts";
 import { StoreFault, storeFaultOf } from "../store/fault.ts";

@@ -3,11 +3,11 @@ import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
-import { makeApplication } from "../application.ts";
+import { makeApplication } from "../app/application.ts";
 import { playYear } from "../endure/playYear.ts";
-import { readSettings } from "../settings.ts";
-import { verify } from "../store/audit.ts";
+import { readSettings } from "../ground/settings.ts";
 import { user } from "../store/schema.ts";
+import { verify } from "../store/trail.ts";
 
 const [store = "", until = "2027-06-30"] = process.argv.slice(2);
 const folder = mkdtempSync(join(tmpdir(), "zesty-endure-"));

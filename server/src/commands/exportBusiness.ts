@@ -7,7 +7,7 @@ import { join } from "node:path";
 import { parseArgs } from "node:util";
 import Database from "better-sqlite3";
 import { exportBusiness } from "../carry/exportBusiness.ts";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../ground/settings.ts";
 import { openCrypt } from "../store/crypt.ts";
 import { StoreFault, storeFaultOf } from "../store/fault.ts";
 import { databaseFile, defaultKeyFile, stateOf } from "../store/folder.ts";

@@ -2,10 +2,10 @@
 import { existsSync, readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { importBusiness } from "../carry/importBusiness.ts";
-import { readSettings } from "../settings.ts";
-import { demandKeyed } from "../store/audit.ts";
+import { readSettings } from "../ground/settings.ts";
 import { StoreFault, storeFaultOf } from "../store/fault.ts";
 import { openStore } from "../store/open.ts";
+import { demandKeyed } from "../store/trail.ts";
 
 const { dataFolder } = readSettings(process.env);
 process.umask(0o077);

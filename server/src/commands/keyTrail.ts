@@ -1,8 +1,8 @@
 /** `npm run key-trail`: hashes and seals the trail of an old store anew, as it stands now. Never done by itself. */
-import { readSettings } from "../settings.ts";
-import { isKeyed, keyTrail } from "../store/audit.ts";
+import { readSettings } from "../ground/settings.ts";
 import { storeFaultOf } from "../store/fault.ts";
 import { openStore } from "../store/open.ts";
+import { isKeyed, keyTrail } from "../store/trail.ts";
 
 const { dataFolder } = readSettings(process.env);
 process.umask(0o077);

@@ -1,7 +1,7 @@
 /** `npm run new-key`: another key in the place of the old one, while the application does not run. */
 import { existsSync, renameSync } from "node:fs";
 import { changeKey } from "../carry/newKey.ts";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../ground/settings.ts";
 import { backupsFolder, makeBackup } from "../store/backup.ts";
 import { asName } from "../store/copies.ts";
 import { makeKey, openCrypt } from "../store/crypt.ts";

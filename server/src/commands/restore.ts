@@ -1,6 +1,6 @@
 /** `npm run restore [-- NAME]`: puts a backup in the place of the store, the newest when none is named. */
 import { join } from "node:path";
-import { readSettings } from "../settings.ts";
+import { readSettings } from "../ground/settings.ts";
 import { backupNamed, backupsFolder, listBackups, restoreBackup } from "../store/backup.ts";
 import { StoreFault, storeFaultOf } from "../store/fault.ts";
 

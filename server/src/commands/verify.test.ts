@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, it } from "vitest";
-import { smallWorld } from "../smallWorld.ts";
+import { smallWorld } from "../testing/smallWorld.ts";
 
 const verify = (folder: string) =>
   spawnSync(process.execPath, ["--import", "tsx", "server/src/commands/verify.ts"], {

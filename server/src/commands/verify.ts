@@ -1,10 +1,10 @@
 /** `npm run verify`: walks the audit trail and everything that it vouches for, and re-derives what must balance. */
-import { readSettings } from "../settings.ts";
-import { againstOutside, isKeyed, verify } from "../store/audit.ts";
+import { readSettings } from "../ground/settings.ts";
 import { StoreFault, storeFaultOf } from "../store/fault.ts";
 import { stateOf } from "../store/folder.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { openStore } from "../store/open.ts";
+import { againstOutside, isKeyed, verify } from "../store/trail.ts";
 
 const { dataFolder } = readSettings(process.env);
 try {

@@ -16,17 +16,17 @@ import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { moneyText, toCents } from "@zesty/core/quantity/units";
 import { type Figure, figure } from "@zesty/core/working/figure";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { CountryHere } from "../ground/countryHere.ts";
 import { createPerson } from "../people/savePerson.ts";
+import { personFactsBase } from "../row/rowFacts.ts";
 import { openRun } from "../runs/openRun.ts";
-import { signOffPlan } from "../runs/plan.ts";
 import { readRun } from "../runs/readRun.ts";
-import { personFactsBase } from "../runs/rowFacts.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { signOff } from "../runs/signOff.ts";
 import { createBusiness } from "../setup/createBusiness.ts";
-import { emptyWorld } from "../smallWorld.ts";
+import { signOffPlan } from "../signOff/plan.ts";
+import { signOff } from "../signOff/signOff.ts";
 import { unbalanced } from "../store/invariants.ts";
-import type { CountryHere } from "./countryHere.ts";
+import { emptyWorld } from "../testing/smallWorld.ts";
 
 interface FlatPay {
   country: "XX";

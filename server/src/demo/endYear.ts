@@ -2,8 +2,8 @@
 import { setTimeout as wait } from "node:timers/promises";
 import { addMonths } from "@zesty/core/calendar/dates";
 import { and, eq } from "drizzle-orm";
-import type { Application } from "../application.ts";
-import type { Actor } from "../context.ts";
+import type { Application } from "../app/application.ts";
+import type { Actor } from "../ground/context.ts";
 import { acceptEsct, esctRates } from "../nz/esctRates.ts";
 import { sendAgain } from "../outbox/sendRun.ts";
 import { payRun } from "../store/schema.ts";

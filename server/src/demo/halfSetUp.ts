@@ -1,8 +1,8 @@
 /** A business of the demo that is only half set up, and the employees of others who sign in for themselves. */
 import { eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { addStanding } from "../lodging/saveLodging.ts";
-import { addPeople } from "../people/peopleSheet.ts";
+import { addPeople } from "../putIn/peopleSheet.ts";
 import { createBusiness } from "../setup/createBusiness.ts";
 import { person, staffLink, user } from "../store/schema.ts";
 import { days, keepLink } from "../users/invitations.ts";

@@ -3,8 +3,8 @@
 import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/nz/people";
 import { plainKiwiSaver } from "@zesty/contract/nz/plainKiwiSaver";
 import type { NewPerson } from "@zesty/contract/people";
-import type { Application } from "../application.ts";
-import type { Actor } from "../context.ts";
+import type { Application } from "../app/application.ts";
+import type { Actor } from "../ground/context.ts";
 import { createPerson, saveSection } from "../people/savePerson.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp } from "../setup/costs.ts";
 import { addCycle, createBusiness } from "../setup/createBusiness.ts";

@@ -4,9 +4,9 @@
  */
 import { writeFileSync } from "node:fs";
 import exceljs from "exceljs";
-import type { Actor, Context } from "../context.ts";
-import { sheetOut } from "../hoursSheet/hoursSheet.ts";
-import { hoursWorkbook } from "../hoursSheet/writeBook.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { sheetOut } from "../putIn/hoursSheet.ts";
+import { hoursWorkbook } from "../sheets/writeBook.ts";
 
 /** Hours of the week by the place in the sheet: long and short weeks mixed, nothing by chance. */
 const hoursOf = (at: number): number => 18 + ((at * 11) % 45) * 0.5;

@@ -1,6 +1,6 @@
 /** What Saltbush's books and funds say of its year: all as it was signed, but for a journal not entered and super not received. */
 import { centsText } from "@zesty/core/quantity/units";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { putOutsideIn, readOutside } from "../year/outside.ts";
 
 const from = "2025-07-01";

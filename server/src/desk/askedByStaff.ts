@@ -1,6 +1,6 @@
 /** What staff asked for and nobody has answered: leave, and accounts that wait to be looked at; a line a business. */
 import type { ToDo } from "@zesty/contract/desk";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 
 interface Asked {
   businessId: number;

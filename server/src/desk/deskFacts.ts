@@ -1,9 +1,9 @@
 /** What the desk shows, read by sets: a handful of queries whatever the number of businesses. */
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
-import { type LeftUnpaid, leftUnpaid } from "../runs/missing.ts";
-import { faultyRuns, oddRuns } from "../runs/segments.ts";
+import { type LeftUnpaid, leftUnpaid } from "../row/missing.ts";
+import { faultyRuns, oddRuns } from "../row/segments.ts";
 import { payCycle } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 

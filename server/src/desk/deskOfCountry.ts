@@ -1,6 +1,6 @@
 /** What a country says to the desk of what its agency waits for, or has told. */
 import type { ToDo } from "@zesty/contract/desk";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { DeskFacts, DeskRun, Owner } from "./deskFacts.ts";
 
 export interface DeskOfCountry {
@@ -10,7 +10,7 @@ export interface DeskOfCountry {
   waiting(facts: DeskFacts, owner: Owner, runs: readonly DeskRun[]): { payday: string; date: string; runId: number }[];
 }
 
-declare module "../countries/countryHere.ts" {
+declare module "../ground/countryHere.ts" {
   interface CountryHere {
     desk: DeskOfCountry;
   }

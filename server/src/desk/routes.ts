@@ -1,6 +1,6 @@
 /** The desk. */
 import type { Router } from "express";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { signedIn } from "../http/handler.ts";
 import { readDesk } from "./readDesk.ts";
 

@@ -2,8 +2,8 @@
 import { createHash } from "node:crypto";
 import { and, eq } from "drizzle-orm";
 import { XMLValidator } from "fast-xml-parser";
-import type { Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
+import type { Context } from "../ground/context.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import { places } from "../store/crypt.ts";
 import { document, outbox, payRun } from "../store/schema.ts";
 

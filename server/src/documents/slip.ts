@@ -2,7 +2,7 @@
 import type { Payslip } from "@zesty/core/au/documents/payslip";
 import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import { and, eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { signedPay } from "../store/schema.ts";
 
 export type Slip = Payslip | PayslipNz;

@@ -5,7 +5,7 @@ import { Piscina } from "piscina";
 
 const ending = extname(import.meta.filename);
 /** In the bundle all programs lie in one folder; in the source a worker lies in its own area. */
-const places = [".", "..", "../documents", "../hoursSheet"];
+const places = [".", "..", "../documents", "../sheets"];
 
 const longest = 60_000;
 

@@ -1,8 +1,8 @@
 /** What is owed to whom by when: sums over due facts; what was taken back sums to nothing and is left out. */
 import type { DueView } from "@zesty/contract/books";
 import { addMonths } from "@zesty/core/calendar/dates";
-import type { Context } from "../context.ts";
-import { todayAt } from "../setup/findBusiness.ts";
+import type { Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
 import { brokenSince } from "../store/seals.ts";
 
 /** What goes to a tax agency, by kind. */

@@ -1,6 +1,6 @@
 /** What is owed. */
 import type { Router } from "express";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { mostOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { readDues } from "./readDues.ts";

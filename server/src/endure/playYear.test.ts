@@ -1,7 +1,7 @@
 import { afterEach, expect, it } from "vitest";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { verify } from "../store/audit.ts";
 import { factSums } from "../store/sums.ts";
+import { verify } from "../store/trail.ts";
+import { type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { playYear } from "./playYear.ts";
 
 let world: SmallWorld;

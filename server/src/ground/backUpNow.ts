@@ -1,8 +1,9 @@
 /** A backup by hand, or before something that cannot be taken back. */
-import type { Actor, Context } from "../context.ts";
-import { conflict } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+
 import { backupsFolder, listBackups, makeBackup } from "../store/backup.ts";
+import { record } from "../store/trail.ts";
+import type { Actor, Context } from "./context.ts";
+import { conflict } from "./problem.ts";
 
 /** @returns the name of the backup */
 export function backUpNow(context: Context, actor: Actor): string {

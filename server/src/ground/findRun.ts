@@ -1,8 +1,9 @@
 /** A run by its number, or the answer that there is none. */
-import type { Context } from "../context.ts";
-import { notFound } from "../http/problem.ts";
+
 import { payRun, type person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
+import type { Context } from "./context.ts";
+import { notFound } from "./problem.ts";
 
 export type Run = typeof payRun.$inferSelect;
 export type Who = typeof person.$inferSelect;

@@ -2,11 +2,11 @@
 import { EventEmitter } from "node:events";
 import { eq } from "drizzle-orm";
 import { Router } from "express";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
+import { rightIn } from "../ground/rights.ts";
 import { session } from "../store/schema.ts";
 import { actorOf, signedIn } from "./handler.ts";
-import { rightIn } from "./rights.ts";
 
 /** Open pages of one user; the oldest gives way. */
 const mostStreams = 12;

@@ -7,10 +7,10 @@ import { allTables } from "@zesty/core/rulebook/tables";
 import { eq } from "drizzle-orm";
 import type { ErrorRequestHandler, Request, RequestHandler, Response } from "express";
 import type Joi from "joi";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, ProblemError } from "../ground/problem.ts";
 import { storeFaultOf } from "../store/fault.ts";
 import { user } from "../store/schema.ts";
-import { cannot, ProblemError } from "./problem.ts";
 
 declare module "express-session" {
   interface SessionData {

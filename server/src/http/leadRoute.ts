@@ -1,8 +1,8 @@
 /** A route for the practice lead alone. */
 import type { Request, RequestHandler, Response } from "express";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { ProblemError } from "../ground/problem.ts";
 import { signedIn } from "./handler.ts";
-import { ProblemError } from "./problem.ts";
 
 export const leadRoute =
   (context: Context) =>

@@ -1,9 +1,9 @@
 /** A route on one business, for whoever has the right in it. */
 import type { Right } from "@zesty/contract/session";
 import type { Request, RequestHandler, Response } from "express";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { demandRight } from "../ground/rights.ts";
 import { idOf, signedIn } from "./handler.ts";
-import { demandRight } from "./rights.ts";
 
 type Work = (actor: Actor, businessId: number, request: Request, response: Response) => unknown;
 

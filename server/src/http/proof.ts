@@ -3,7 +3,7 @@
  * is not enough for them. Whoever signed in or proved it a short while ago is not asked.
  */
 import type { Request } from "express";
-import { ProblemError } from "./problem.ts";
+import { ProblemError } from "../ground/problem.ts";
 
 declare module "express-session" {
   interface SessionData {

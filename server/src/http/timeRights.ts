@@ -2,10 +2,10 @@
 import type { GivenRight } from "@zesty/contract/session";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { and, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { ProblemError } from "../ground/problem.ts";
+import { demandRight, mayPrepare } from "../ground/rights.ts";
 import { person, userRight } from "../store/schema.ts";
-import { ProblemError } from "./problem.ts";
-import { demandRight, mayPrepare } from "./rights.ts";
 
 export interface PersonDay {
   personId: number;

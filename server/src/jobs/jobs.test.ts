@@ -1,12 +1,12 @@
 /** Long work: others are answered meanwhile, what they change counts, and what is broken off has done nothing. */
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readRun } from "../runs/readRun.ts";
-import { signOffSteps } from "../runs/signOff.ts";
-import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { signOffSteps } from "../signOff/signOff.ts";
 import { person, signedPay } from "../store/schema.ts";
-import { startServer, type TestServer } from "../testServer.ts";
+import { eachOf, type Step } from "../store/steps.ts";
+import { readyRun, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { startServer, type TestServer } from "../testing/testServer.ts";
 import { Jobs } from "./jobs.ts";
-import { eachOf, type Step } from "./steps.ts";
 
 let world: SmallWorld;
 let server: TestServer;

@@ -6,8 +6,8 @@ import { randomUUID } from "node:crypto";
 import { EventEmitter, once } from "node:events";
 import type { JobView } from "@zesty/contract/jobs";
 import type { Problem } from "@zesty/contract/problem";
-import { conflict } from "../http/problem.ts";
-import { inSlices, type Steps } from "./steps.ts";
+import { conflict } from "../ground/problem.ts";
+import { inSlices, type Steps } from "../store/steps.ts";
 
 /** How long the end of a job is told of. */
 const keptMs = 10 * 60_000;

@@ -1,10 +1,10 @@
 /** Long work that is asked for by a request, and how far it has come. */
 import type { Request, Response, Router } from "express";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { ProblemError } from "../ground/problem.ts";
 import { signedIn } from "../http/handler.ts";
-import { ProblemError } from "../http/problem.ts";
+import type { Steps } from "../store/steps.ts";
 import type { Jobs } from "./jobs.ts";
-import type { Steps } from "./steps.ts";
 
 /**
  * Starts a job. Whoever prefers it (`Prefer: respond-async`, RFC 7240) is told at once where to ask for it; else the

@@ -2,7 +2,7 @@
 import { addDays } from "@zesty/core/calendar/dates";
 import ICAL from "ical.js";
 import { describe, expect, it } from "vitest";
-import { type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { calendarText, endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance } from "./changeBalance.ts";
 import { readLeave } from "./readLeave.ts";

@@ -8,12 +8,12 @@ import { holidaysOfPlace } from "@zesty/core/calendar/holidayWindows";
 import { stretches } from "@zesty/core/leave/leaveDays";
 import { and, eq, isNull } from "drizzle-orm";
 import ical, { ICalEventTransparency } from "ical-generator";
-import type { Actor, Context } from "../context.ts";
-import { notFound } from "../http/problem.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { notFound } from "../ground/problem.ts";
+import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import { calendarFeed, person, place } from "../store/schema.ts";
-import { type KnownPerson, personTimes } from "../time/personTimes.ts";
+import { record } from "../store/trail.ts";
 import { daysOf } from "./readLeave.ts";
 
 const hashOf = (secret: string): string => createHash("sha256").update(secret).digest("hex");

@@ -5,13 +5,13 @@ import { leaveKindsIn } from "@zesty/core/countries/leave";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { toE4 } from "@zesty/core/quantity/units";
 import { and, desc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
 import { leaveEntry, pay, payRun, person } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 
 export const refused = (path: string, text: string) => cannot("leave-refused", text, { errors: [{ path, text }] });
 

@@ -4,10 +4,10 @@ import type { LeaveStanding } from "@zesty/core/leave/forecast";
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { Decimal } from "@zesty/core/quantity/decimal";
 import type { Figure } from "@zesty/core/working/figure";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import type { KnownPerson } from "../hours/personTimes.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import type { person } from "../store/schema.ts";
-import type { KnownPerson } from "../time/personTimes.ts";
 
 type Who = typeof person.$inferSelect;
 
@@ -39,7 +39,7 @@ export interface LeaveOfCountry {
   };
 }
 
-declare module "../countries/countryHere.ts" {
+declare module "../ground/countryHere.ts" {
   interface CountryHere {
     leave: LeaveOfCountry;
   }

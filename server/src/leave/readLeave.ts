@@ -5,14 +5,14 @@ import { leaveKindIn } from "@zesty/core/countries/leave";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNull } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
-import { mayPrepare, maySee } from "../http/rights.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
+import { mayPrepare, maySee } from "../ground/rights.ts";
+import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import { timeReach } from "../http/timeRights.ts";
-import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { calendarFeed, costCentre, person, place } from "../store/schema.ts";
-import { type KnownPerson, personTimes } from "../time/personTimes.ts";
 import { standingsOf } from "./standings.ts";
 
 /** Longest stretch that is shown at once. */

@@ -3,14 +3,14 @@ import { adjustLeave, answerLeave, askLeave, cashOutLeave, postLeaveWorth } from
 import { addDays } from "@zesty/core/calendar/dates";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { demandRight } from "../ground/rights.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
-import { demandRight } from "../http/rights.ts";
 import { demandTimeRight } from "../http/timeRights.ts";
 import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
-import { todayAt } from "../setup/findBusiness.ts";
 import { endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
 import { findRequest, leaveHistory, readLeave } from "./readLeave.ts";

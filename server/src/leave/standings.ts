@@ -9,11 +9,11 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { figure } from "@zesty/core/working/figure";
-import type { Context } from "../context.ts";
-import { todayAt } from "../setup/findBusiness.ts";
+import type { Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import type { KnownPerson } from "../hours/personTimes.ts";
 import { datedRecords } from "../store/dated.ts";
 import { leaveBalances } from "../store/sums.ts";
-import type { KnownPerson } from "../time/personTimes.ts";
 
 type Standings = Record<string, LeaveStanding>;
 

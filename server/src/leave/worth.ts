@@ -7,17 +7,17 @@ import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, centsText, fromE4 } from "@zesty/core/quantity/units";
 import { stringify } from "csv-stringify/sync";
 import { and, desc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
-import { cannot } from "../http/problem.ts";
-import { accountNames, type GatheredLine, gatherLines } from "../runs/journalLines.ts";
-import { centreCodes } from "../runs/rowFacts.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { accountNames, type GatheredLine, gatherLines } from "../ground/journalLines.ts";
+import { cannot } from "../ground/problem.ts";
+import { centreCodes } from "../row/rowFacts.ts";
 import { accountAs, ensureAccount } from "../setup/ensureElement.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { journal, journalLine, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
+import { record } from "../store/trail.ts";
 
 type Who = typeof person.$inferSelect;
 

@@ -3,7 +3,7 @@ import type { Agent, StandingView } from "@zesty/contract/lodging";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { authorityFault, type Lodged } from "@zesty/core/documents/authority";
 import { and, asc, desc, eq, lte } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { business } from "../store/schema.ts";
 import { lodgingSender, lodgingStanding } from "../store/schema.ts";
 

@@ -6,11 +6,11 @@ import {
   toldAgency as toldSchema,
 } from "@zesty/contract/lodging";
 import type { Request, Router } from "express";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { notFound } from "../ground/problem.ts";
 import { body, idOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
-import { notFound } from "../http/problem.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
 import { addStanding, endStanding, readLodging, saveChannel, saveSender, toldAgency } from "./saveLodging.ts";
 
 export function lodgingRoutes(context: Context, router: Router): void {

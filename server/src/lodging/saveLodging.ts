@@ -2,12 +2,12 @@
 import type { LodgingView, NewLodgingChannel, NewSender, NewStanding } from "@zesty/contract/lodging";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { and, desc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
-import { rightIn } from "../http/rights.ts";
-import { lastSigned } from "../runs/lastSigned.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { lastSigned } from "../ground/lastSigned.ts";
+import { cannot, notFound } from "../ground/problem.ts";
+import { rightIn } from "../ground/rights.ts";
 import { lodgingChannel, lodgingSender, lodgingStanding, user } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { standingsOf } from "./lodging.ts";
 
 export function readLodging(context: Context, actor: Actor, businessId: number): LodgingView {

@@ -1,16 +1,16 @@
 /** The rule book: its tables, new ones loaded, confirmed and taken out again. */
 import { confirmRules as confirmSchema, ruleFile } from "@zesty/contract/books";
 import type { Request, Router } from "express";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { ProblemError } from "../ground/problem.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
-import { ProblemError } from "../http/problem.ts";
-import { refreshOpenRuns } from "../runs/refreshOpenRuns.ts";
-import { confirmRules } from "../setup/confirmRules.ts";
-import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "../setup/loadRules.ts";
+import { refreshOpenRuns } from "../row/refreshOpenRuns.ts";
 import { loadedRows, ruleTables } from "../setup/ruleTables.ts";
-import { tablesChange } from "../setup/tablesChange.ts";
 import { business } from "../store/schema.ts";
+import { confirmRules } from "./confirmRules.ts";
+import { loadRuleRow, planRuleLoad, withdrawRuleRow } from "./loadRules.ts";
+import { tablesChange } from "./tablesChange.ts";
 
 export function ruleRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);

@@ -1,5 +1,5 @@
 /** What a sheet of people says of somebody that only New Zealand asks for. */
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { type CellFacts, type Cells, yesNo } from "../people/peopleList.ts";
 import { places } from "../store/crypt.ts";
 import { type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";

@@ -12,20 +12,20 @@ import type { Laid, Taken } from "@zesty/core/pay/strands";
 import { decimal, least, sum } from "@zesty/core/quantity/decimal";
 import { counted } from "@zesty/core/quantity/units";
 import { and, eq, gte, isNull, lte, ne } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
-import { cannot } from "../http/problem.ts";
+import { cannot } from "../ground/problem.ts";
+import { type Begun, begunOn } from "../hours/holidayBegun.ts";
 import type { AfterStep } from "../row/afterWork.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { demandOpen } from "../runs/runInHand.ts";
-import { type LoadedRun, loadRun } from "../runs/runRows.ts";
-import { workRows } from "../runs/workRun.ts";
+import { demandOpen } from "../row/runInHand.ts";
+import { type LoadedRun, loadRun } from "../row/runRows.ts";
+import { workRows } from "../row/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
-import { record } from "../store/audit.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { closedown, payRun } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import { type Begun, begunOn } from "../time/holidayBegun.ts";
+import { record } from "../store/trail.ts";
 
 export const planClosedown = (context: Context, runId: number, wanted: NewClosedown): ClosedownPlan =>
   dryRun(context.store, () => settle(context, runId, wanted));

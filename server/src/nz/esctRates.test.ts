@@ -5,8 +5,8 @@ import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
-import { openUsual, type SmallWorld, smallWorldNz } from "../smallWorld.ts";
 import { kiwiSaver, loadedRow } from "../store/schema.ts";
+import { openUsual, type SmallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { acceptEsct, esctRates } from "./esctRates.ts";
 
 let world: SmallWorld;

@@ -9,14 +9,14 @@ import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { asc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot } from "../ground/problem.ts";
+import { elementsOf } from "../hours/elementsOfTime.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { kiwiSaver, payCycle } from "../store/schema.ts";
-import { elementsOf } from "../time/elementsOfTime.ts";
-import { nzRows } from "./rowFacts.ts";
+import { record } from "../store/trail.ts";
+import { nzRows } from "./personFacts.ts";
 
 /** @param yearStart first day of the tax year that the rates are for */
 export function esctRates(context: Context, businessId: number, yearStart: string): EsctRates {

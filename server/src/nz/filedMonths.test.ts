@@ -1,8 +1,8 @@
 /** What was filed beside what is owed, by the day it is due: requirement 20 and 21 of New Zealand's year, from memory. */
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
-import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../smallWorld.ts";
 import { due, outbox } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
 import { filedMonths } from "./filedMonths.ts";
 
 let world: SmallWorld;

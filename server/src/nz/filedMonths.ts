@@ -2,10 +2,10 @@
 import { type FiledMonth, type FiledPayday, type FiledSums, filedKinds } from "@zesty/contract/nz/filedMonths";
 import { addMonths } from "@zesty/core/calendar/dates";
 import { payeDueDate } from "@zesty/core/nz/documents/employmentInformation";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { peopleByRevenueKey } from "../outbox/revenueKeys.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { reportsTaken } from "../year/reportsTaken.ts";
 import { filedLines } from "./filedLines.ts";
 import { yearOfNewZealand } from "./year.ts";

@@ -8,9 +8,9 @@ import { leaveMovedNz } from "@zesty/core/nz/pay/elements";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { counted, moneyText } from "@zesty/core/quantity/units";
-import type { Context } from "../context.ts";
-import type { FinalLines, FinalPay } from "../runs/paysOfCountry.ts";
-import type { WorkedOut } from "../runs/workRun.ts";
+import type { Context } from "../ground/context.ts";
+import type { FinalLines, FinalPay } from "../row/paysOfCountry.ts";
+import type { WorkedOut } from "../row/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 
 export function finalLinesNz(context: Context, { who, wanted: { lastDay }, worked: before }: FinalPay): FinalLines {

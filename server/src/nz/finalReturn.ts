@@ -1,10 +1,10 @@
 /** The last filing of an employer: nobody is paid after its payday, and Inland Revenue waits for no more. */
 import { eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
-import { demandOpen } from "../runs/runInHand.ts";
-import { record } from "../store/audit.ts";
+import { demandOpen } from "../row/runInHand.ts";
 import { payRun } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 
 export function setFinalReturn(context: Context, actor: Actor, runId: number, final: boolean): void {
   context.store.transaction(() => {

@@ -10,10 +10,10 @@ import type { HolidayFacts } from "@zesty/core/nz/holidayFacts";
 import { hoursADay } from "@zesty/core/nz/holidayPay";
 import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
 import type { HolidayInPeriod } from "@zesty/core/nz/pay/row";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { daysBetweenDates } from "../hours/readDays.ts";
 import type { person } from "../store/schema.ts";
-import { daysBetweenDates } from "../time/readDays.ts";
-import type { RunDays } from "./rowFacts.ts";
+import type { RunDays } from "./personFacts.ts";
 
 type Who = typeof person.$inferSelect;
 export type RecordOf = (personId: number, date: IsoDate) => DayRecord | undefined;

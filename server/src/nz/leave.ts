@@ -3,15 +3,15 @@ import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { alternativeWorthNz, annualWorthNz } from "@zesty/core/nz/leaveWorth";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { and, eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
+import type { Context } from "../ground/context.ts";
+import { cannot } from "../ground/problem.ts";
+import { elementsOf } from "../hours/elementsOfTime.ts";
 import type { LeaveOfCountry, WorthOf } from "../leave/leaveOfCountry.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import { payCycle, payElement, type person } from "../store/schema.ts";
-import { elementsOf } from "../time/elementsOfTime.ts";
-import { arisingNz } from "./arising.ts";
-import { nzRows } from "./rowFacts.ts";
+import { arisingNz } from "./leaveByService.ts";
+import { nzRows } from "./personFacts.ts";
 
 type Who = typeof person.$inferSelect;
 

@@ -6,7 +6,7 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, toE4 } from "@zesty/core/quantity/units";
 import type { HolidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { and, inArray, isNull } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { closedown, leaveEntry, type person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 

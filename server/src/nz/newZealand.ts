@@ -1,5 +1,5 @@
 /** New Zealand, as the server asks for it. */
-import type { CountryHere } from "../countries/countryHere.ts";
+import type { CountryHere } from "../ground/countryHere.ts";
 import { deskNz } from "./desk.ts";
 import { leaveNz } from "./leave.ts";
 import { lodgingNz } from "./paydayFiling.ts";

@@ -6,9 +6,9 @@ import { type NoticeKind, typedNotice } from "@zesty/contract/nz/notices";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../smallWorld.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
+import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
 import { answerNotice, askForNotices, readNotices, typeNotice } from "./notices.ts";
 
 let world: SmallWorld;

@@ -8,17 +8,17 @@ import { randomUUID } from "node:crypto";
 import { check } from "@zesty/contract/fields";
 import { type NoticeView, type TypedNotice, typedNotice } from "@zesty/contract/nz/notices";
 import { and, desc, eq, isNull } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, conflict, notFound, ProblemError } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { lastSigned } from "../ground/lastSigned.ts";
+import { cannot, conflict, notFound, ProblemError } from "../ground/problem.ts";
 import { noticesFor } from "../outside/inlandRevenue.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { lastSigned } from "../runs/lastSigned.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { agencyNotice, person, user } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 
 type Notice = typeof agencyNotice.$inferSelect;
 

@@ -1,8 +1,8 @@
 /** Earnings from before this program, from lines: several spans a person, reconciled, all or none. */
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
-import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../smallWorld.ts";
 import { pastEarnings } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
 import { putEarningsIn } from "./openingEarnings.ts";
 
 let world: SmallWorld;

@@ -8,11 +8,11 @@ import { type EarlierFacts, earlier as earlierSchema } from "@zesty/contract/nz/
 import { readDate } from "@zesty/core/calendar/readDate";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { inArray } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../hoursSheet/pastedLines.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { todayAt } from "../setup/findBusiness.ts";
+import { demandFaultless, pastedAmount, pastedLines, whoIsNamed } from "../sheets/pastedLines.ts";
 import { pastEarnings } from "../store/schema.ts";
 import { spanFault } from "./earlierSpans.ts";
 import { firstPaidDays } from "./ledger.ts";

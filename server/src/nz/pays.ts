@@ -2,15 +2,15 @@
 import { rollForwardNz } from "@zesty/core/calendar/holidaysNz";
 import { payRunJournalNz } from "@zesty/core/nz/documents/journal";
 import type { PaymentNz } from "@zesty/core/nz/documents/payments";
+import type { PaysOfCountry } from "../row/paysOfCountry.ts";
+import type { NetPayment } from "../row/prepared.ts";
+import { personFactsBase } from "../row/rowFacts.ts";
 import { earlierInPeriod } from "../runs/earlierInPeriod.ts";
-import type { PaysOfCountry } from "../runs/paysOfCountry.ts";
-import type { NetPayment } from "../runs/prepared.ts";
-import { personFactsBase } from "../runs/rowFacts.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { closedownsIn } from "./closedown.ts";
 import { finalLinesNz } from "./finalLines.ts";
 import { creditTransferXml, paymentCsvNz } from "./paymentFile.ts";
-import { nzRows } from "./rowFacts.ts";
+import { nzRows } from "./personFacts.ts";
 import { nzOf, type RowsNz } from "./rows.ts";
 import { signedPartsNz } from "./signedParts.ts";
 

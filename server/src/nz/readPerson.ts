@@ -6,13 +6,13 @@ import { decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { asElement } from "../setup/elements.ts";
 import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { type DatedRecords, datedRecordsNz } from "../store/dated.ts";
 import { pastEarnings, payCycle, payElement, type person } from "../store/schema.ts";
-import { nzRows } from "./rowFacts.ts";
+import { nzRows } from "./personFacts.ts";
 
 export function readPersonNz(
   context: Context,

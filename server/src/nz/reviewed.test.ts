@@ -1,13 +1,13 @@
 /** Pays of New Zealand that went wrong in silence where two rules met, each with its figure (law from memory). */
 import { afterEach, describe, expect, it } from "vitest";
-import { makeCorrection } from "../corrections/correct.ts";
-import { recordDeparture } from "../departures/recordDeparture.ts";
+import { makeCorrection } from "../afterwards/correct.ts";
+import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../smallWorld.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 import { recordClosedown } from "./closedown.ts";
 

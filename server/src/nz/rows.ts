@@ -1,7 +1,7 @@
 /** What the rows of a New Zealand run were made with. */
-import type { CountryRows } from "../runs/paysOfCountry.ts";
-import type { LoadedRun } from "../runs/runRows.ts";
-import type { NzRows } from "./rowFacts.ts";
+import type { CountryRows } from "../row/paysOfCountry.ts";
+import type { LoadedRun } from "../row/runRows.ts";
+import type { NzRows } from "./personFacts.ts";
 
 export interface RowsNz extends CountryRows {
   nz: NzRows;

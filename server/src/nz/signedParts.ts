@@ -6,12 +6,12 @@ import { leaveMovedNz } from "@zesty/core/nz/pay/elements";
 import type { WorkedPayNz } from "@zesty/core/nz/pay/worked";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
-import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../runs/prepared.ts";
-import type { LoadedRun } from "../runs/runRows.ts";
-import type { WorkedOut } from "../runs/workRun.ts";
-import { addressOf } from "../setup/findBusiness.ts";
+import { addressOf } from "../ground/findBusiness.ts";
+import type { LeaveTaken } from "../row/leaveTaken.ts";
+import { type DueEntry, type LeaveMove, type PreparedPay, takenMoves } from "../row/prepared.ts";
+import type { LoadedRun } from "../row/runRows.ts";
+import type { WorkedOut } from "../row/workRun.ts";
 import { lastThree } from "../store/crypt.ts";
-import type { LeaveTaken } from "../time/leaveTaken.ts";
 import { nzOf } from "./rows.ts";
 
 export function signedPartsNz(

@@ -1,9 +1,9 @@
 /** Year summaries of New Zealand: the sums of what was filed payday by payday. */
 import { yearSummaryNz } from "@zesty/core/nz/documents/yearSummary";
-import { peopleOf } from "../people/ofBusiness.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { yearSums } from "../store/sums.ts";
-import type { YearOfCountry } from "../year/said.ts";
 import { headOfSummary, lastReported } from "../year/summary.ts";
+import type { YearOfCountry } from "../year/yearOfCountry.ts";
 
 export const summariesNz: YearOfCountry["summaries"] = (context, of) => {
   const { owner, year, rows } = of;

@@ -9,10 +9,10 @@ import type {
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
-import { cannot } from "../http/problem.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
 import { demandNumberOfNobodyElse } from "../people/numberOfAnother.ts";
 import type { Writer } from "../people/peopleOfCountry.ts";
-import { todayAt } from "../setup/findBusiness.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { holidayTerms, kiwiSaver, leaveEntry, pastEarnings, payOrders, taxCode } from "../store/schema.ts";

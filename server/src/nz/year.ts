@@ -2,11 +2,11 @@
 import { addDays } from "@zesty/core/calendar/dates";
 import { dollars, fromCents } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { peopleByRevenueKey } from "../outbox/revenueKeys.ts";
 import { person } from "../store/schema.ts";
 import { reportsTaken } from "../year/reportsTaken.ts";
-import { add, byHand, type CheckLine, type Reported, type YearOfCountry } from "../year/said.ts";
+import { add, byHand, type CheckLine, type Reported, type YearOfCountry } from "../year/yearOfCountry.ts";
 import { esctRates } from "./esctRates.ts";
 import { filedLines } from "./filedLines.ts";
 import { summariesNz } from "./summaries.ts";

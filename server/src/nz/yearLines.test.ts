@@ -1,8 +1,8 @@
 /** The list of New Zealand's year: requirements 8, 12, 13, 16, 25 and 27 of its end, from memory. */
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
-import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../smallWorld.ts";
 import { business, person, taxCode, yearSum } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
 import { yearLines } from "./yearLines.ts";
 
 let world: SmallWorld;

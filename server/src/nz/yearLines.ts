@@ -6,12 +6,12 @@ import { dollars, fromCents } from "@zesty/core/quantity/units";
 import { earnersLevy } from "@zesty/core/rulebook/nz/earnersLevy";
 import { employerSize } from "@zesty/core/rulebook/nz/employerSize";
 import { type IncomeTaxRates, incomeTaxRates } from "@zesty/core/rulebook/nz/incomeTaxRates";
-import type { Context } from "../context.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { yearSums } from "../store/sums.ts";
-import { byHand, type CheckLine } from "../year/said.ts";
+import { byHand, type CheckLine } from "../year/yearOfCountry.ts";
 
 interface Year {
   from: string;

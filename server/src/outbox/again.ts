@@ -1,11 +1,11 @@
 /** What went wrong is looked after by somebody: asked again at once, or made anew once its receiver was searched. */
 import type { Channel } from "@zesty/contract/runs";
 import { and, eq, inArray } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
-import { cannot, conflict } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import { cannot, conflict } from "../ground/problem.ts";
 import { outbox } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { newestOf, sendAgain } from "./sendRun.ts";
 import { channelWords } from "./settleAnswer.ts";
 

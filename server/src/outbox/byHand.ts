@@ -4,12 +4,12 @@
  */
 import type { ByHand } from "@zesty/contract/runs";
 import { eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
-import { cannot, notFound } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import { cannot, notFound } from "../ground/problem.ts";
+import { demandYearOpen } from "../ground/yearClosed.ts";
 import { outbox } from "../store/schema.ts";
-import { demandYearOpen } from "../year/closed.ts";
+import { record } from "../store/trail.ts";
 import type { OutboxRow } from "./channels.ts";
 import { allPaid, channelWords, settleAnswer } from "./settleAnswer.ts";
 

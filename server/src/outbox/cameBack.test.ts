@@ -5,9 +5,9 @@ import { readDesk } from "../desk/readDesk.ts";
 import { readDocument } from "../documents/documents.ts";
 import { findRun } from "../ground/findRun.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { segmentsOf } from "../runs/segments.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { segmentsOf } from "../row/segments.ts";
 import { answerItem, outbox, payment } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { sendAgain, sendRun, sendView } from "./sendRun.ts";
 import { settleAnswer } from "./settleAnswer.ts";
 

@@ -2,18 +2,18 @@
 import { dateWords } from "@zesty/core/calendar/dates";
 import { eq } from "drizzle-orm";
 import type { Transporter } from "nodemailer";
-import type { Context } from "../context.ts";
 import { keepDocument, readDocument } from "../documents/documents.ts";
 import { renderPayslip } from "../documents/renderPayslip.ts";
 import { type Slip, slipOf } from "../documents/slip.ts";
+import type { Context } from "../ground/context.ts";
+import { uuidOf } from "../ground/messageId.ts";
 import { findPaymentFile, type OwnLine, paymentFileResult, sendPaymentFile } from "../outside/bank.ts";
 import { fileEmploymentInformation, filingResult, findFiling, sendEmployeeDetails } from "../outside/inlandRevenue.ts";
 import type { Keep, Outcome } from "../outside/outcome.ts";
 import { sendLetter } from "../outside/postBox.ts";
 import { findPayEvent, payEventResult, sendPayEvent } from "../outside/taxAgency.ts";
-import { record } from "../store/audit.ts";
-import { business, outbox, payRun, } from "../store/schema.ts";
-import { uuidOf } from "./messageId.ts";
+import { business, outbox, payRun } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { replacedBy } from "./replaceEvent.ts";
 
 export type OutboxRow = typeof outbox.$inferSelect;

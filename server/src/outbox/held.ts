@@ -5,13 +5,13 @@
  */
 import type { Confirm } from "@zesty/contract/restored";
 import { and, asc, eq, inArray } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { RawAnswer } from "../outside/outcome.ts";
-import { record } from "../store/audit.ts";
 import { places } from "../store/crypt.ts";
 import type { KeptOut } from "../store/keepOut.ts";
 import type { Store } from "../store/open.ts";
 import { outbox, outboxAnswer, setting } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import type { Courier, OutboxRow } from "./channels.ts";
 
 const name = "outboxHeld";

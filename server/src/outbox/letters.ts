@@ -5,11 +5,11 @@
  */
 import { and, asc, desc, eq, inArray, lte } from "drizzle-orm";
 import type { Transporter } from "nodemailer";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { uuidOf } from "../ground/messageId.ts";
 import { sendPlainLetter } from "../outside/postBox.ts";
 import { places } from "../store/crypt.ts";
 import { letter } from "../store/schema.ts";
-import { uuidOf } from "./messageId.ts";
 
 export interface NewLetter {
   to: string;

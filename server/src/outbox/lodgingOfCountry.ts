@@ -2,9 +2,9 @@
 
 import type { Agent } from "@zesty/contract/lodging";
 import type { Channel, SendView, SignOffPlan } from "@zesty/contract/runs";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
-import type { Prepared } from "../runs/prepared.ts";
+import type { Prepared } from "../row/prepared.ts";
 
 export interface LodgingOfCountry {
   /** what the one who signs off declares */
@@ -33,7 +33,7 @@ export interface LodgingOfCountry {
   takenBack(context: Context, run: Run): void;
 }
 
-declare module "../countries/countryHere.ts" {
+declare module "../ground/countryHere.ts" {
   interface CountryHere {
     lodging: LodgingOfCountry;
   }

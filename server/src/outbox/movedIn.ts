@@ -3,11 +3,11 @@
  * leaves from here until somebody says that it does. What its receivers hold by then is asked first.
  */
 import { and, eq, inArray } from "drizzle-orm";
-import type { Context } from "../context.ts";
-import { notFound } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Context } from "../ground/context.ts";
+import { notFound } from "../ground/problem.ts";
 import type { Store } from "../store/open.ts";
 import { business, outbox, setting } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 
 const name = "movedIn";
 

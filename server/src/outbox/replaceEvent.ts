@@ -6,15 +6,15 @@
 import type { ReplaceEvent } from "@zesty/contract/runs";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, desc, eq, isNull, ne, notInArray, or } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
-import { conflict } from "../http/problem.ts";
+import { conflict } from "../ground/problem.ts";
+import { closingOf, demandYearOpen } from "../ground/yearClosed.ts";
 import { agentOn } from "../lodging/lodging.ts";
-import { prepareAgain } from "../runs/prepareAgain.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
+import { prepareAgain } from "../signOff/prepareAgain.ts";
 import { outbox } from "../store/schema.ts";
-import { closingOf, demandYearOpen } from "../year/closed.ts";
+import { record } from "../store/trail.ts";
 
 type Row = typeof outbox.$inferSelect;
 

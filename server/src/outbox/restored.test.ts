@@ -3,12 +3,12 @@ import { createHash } from "node:crypto";
 import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { type Application, makeApplication } from "../application.ts";
+import { type Application, makeApplication } from "../app/application.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { makeBackup, restoreBackup } from "../store/backup.ts";
 import { outbox, user, userRight } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { confirm, readRestored, releaseRestored } from "./restored.ts";
 import { sendRun } from "./sendRun.ts";
 

@@ -7,10 +7,10 @@ import type { Confirm, ConfirmView, RestoredView } from "@zesty/contract/restore
 import { dateWords } from "@zesty/core/calendar/dates";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, eq, inArray } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import { business, outbox, payment, payRun } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import type { OutboxRow } from "./channels.ts";
 import { type Held, heldState, keepHeld, type ListedThing, release } from "./held.ts";
 import { settleAnswer } from "./settleAnswer.ts";

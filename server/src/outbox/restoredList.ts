@@ -1,7 +1,7 @@
 /** What may have gone out since a backup: everything that receivers hold and the restored store does not know, and paydays. */
 import { addDays } from "@zesty/core/calendar/dates";
 import { and, eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { filesSince } from "../outside/bank.ts";
 import { filingsSince } from "../outside/inlandRevenue.ts";
 import { eventsSince } from "../outside/taxAgency.ts";

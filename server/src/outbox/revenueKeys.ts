@@ -1,7 +1,7 @@
 /** Inland Revenue knows people by their IRD number, or by name while there is none. */
 import { irdDigits } from "@zesty/core/quantity/checkDigitsNz";
 import { inArray } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { person } from "../store/schema.ts";

@@ -8,12 +8,12 @@ import {
 } from "@zesty/contract/runs";
 import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
-import type { Context } from "../context.ts";
 import { businessOfDocument, readDocument } from "../documents/documents.ts";
+import type { Context } from "../ground/context.ts";
+import { demandRight } from "../ground/rights.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
-import { demandRight } from "../http/rights.ts";
 import { runRoute } from "../runs/runRoute.ts";
-import { record } from "../store/audit.ts";
+import { record } from "../store/trail.ts";
 import { searchThenSendAgain, tryNow } from "./again.ts";
 import { taken } from "./byHand.ts";
 import { replaceEvent } from "./replaceEvent.ts";

@@ -1,9 +1,8 @@
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import { and, eq, inArray } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { LineOutcome, Outcome } from "../outside/outcome.ts";
-import { faultyRuns } from "../runs/segments.ts";
-import { record } from "../store/audit.ts";
+import { faultyRuns } from "../row/segments.ts";
 import {
   answerItem,
   business,
@@ -17,9 +16,10 @@ import {
   yearEvent,
   yearEventPerson,
 } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import type { OutboxRow } from "./channels.ts";
+import { isVain } from "./replacementNotTaken.ts";
 import { peopleByRevenueKey } from "./revenueKeys.ts";
-import { isVain } from "./vain.ts";
 
 export const channelWords: Record<OutboxRow["channel"], string> = {
   payEvent: "pay event",

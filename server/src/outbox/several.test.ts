@@ -1,8 +1,8 @@
 /** Several runs sent in one step: each by itself, and only by who may. */
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { payRun } from "../store/schema.ts";
-import { startServer } from "../testServer.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
+import { startServer } from "../testing/testServer.ts";
 
 let world: SmallWorld;
 let server: Awaited<ReturnType<typeof startServer>>;

@@ -1,8 +1,8 @@
 /** What is signed off and not sent, over all businesses that a user may send for; and all of it sent in one step. */
 import type { Channel, SentSeveral, WaitingRun } from "@zesty/contract/runs";
-import type { Actor, Context } from "../context.ts";
-import { ProblemError } from "../http/problem.ts";
-import { mayPrepare } from "../http/rights.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { ProblemError } from "../ground/problem.ts";
+import { mayPrepare } from "../ground/rights.ts";
 import { sendRun } from "./sendRun.ts";
 
 interface Row {

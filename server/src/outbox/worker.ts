@@ -3,7 +3,7 @@
  * with back-off, answered once: losing an answer never means sending a second message.
  */
 import { and, asc, eq, gt, inArray, lte, notInArray, sql } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { Outcome, RawAnswer } from "../outside/outcome.ts";
 import { openMail } from "../outside/postBox.ts";
 import { places } from "../store/crypt.ts";

@@ -1,7 +1,7 @@
 /** Mail over SMTP. The Message-ID is the same for ever, so that a receiver can drop a repeat. */
 import nodemailer, { type Transporter } from "nodemailer";
+import { isThisMachine } from "../ground/thisMachine.ts";
 import type { Keep, Outcome } from "./outcome.ts";
-import { isThisMachine } from "./thisMachine.ts";
 
 export interface Letter {
   messageId: string;

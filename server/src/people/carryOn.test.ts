@@ -1,8 +1,8 @@
 /** A change before facts that are on record for later is not swallowed by them. */
 import { afterEach, describe, expect, it } from "vitest";
-import { plainTerms, type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { datedRecords } from "../store/dated.ts";
-import { readLineOfTime, undoChange } from "./lineOfTime.ts";
+import { plainTerms, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { saveSection } from "./savePerson.ts";
 
 let world: SmallWorld;

@@ -3,7 +3,7 @@
  * was before. Without that a classification saved today would end at the salary that counts from August.
  */
 import { asc, eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { Lane } from "./lanes.ts";
 
 type Fields = Record<string, unknown>;

@@ -4,7 +4,7 @@ import type { CodedAmount } from "@zesty/core/au/documents/payEvent";
 import { fringeYearEnd, reportableFringeBenefits } from "@zesty/core/au/fringeBenefits";
 import { centsText } from "@zesty/core/quantity/units";
 import { asc, eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { fringeBenefit } from "../store/schema.ts";
 
 /** One entry a year, newest year first; a later row of a year takes the place of an earlier one. */

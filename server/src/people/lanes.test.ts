@@ -6,11 +6,11 @@ import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
+import { readLineOfTime } from "../afterwards/lineOfTime.ts";
 import { readRun } from "../runs/readRun.ts";
-import { openUsual, plainTerms, type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle } from "../store/schema.ts";
-import { readLineOfTime } from "./lineOfTime.ts";
+import { openUsual, plainTerms, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { type SectionValues, saveSection } from "./savePerson.ts";
 
 let world: SmallWorld;

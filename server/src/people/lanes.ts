@@ -7,8 +7,8 @@ import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, dollars, fromE4 } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import {
   bankSplit,

@@ -1,6 +1,6 @@
 /** The first change after a day that stands already, by person: a change made for that day holds until then. */
 import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { rowsOf } from "../store/statements.ts";
 
 type Dated = SQLiteTable & { personId: SQLiteColumn; from: SQLiteColumn };

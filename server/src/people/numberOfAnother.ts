@@ -1,7 +1,7 @@
 /** A tax number belongs to one person: the same one for two people who work here is a slip, and mixes up their tax. */
-import type { Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
-import { todayAt } from "../setup/findBusiness.ts";
+import type { Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
 import { places } from "../store/crypt.ts";
 
 const kept = {

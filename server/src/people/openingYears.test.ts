@@ -8,10 +8,10 @@ import { readDocument } from "../documents/documents.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { signOff } from "../runs/signOff.ts";
 import { setTick } from "../runs/ticks.ts";
-import { type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { signOff } from "../signOff/signOff.ts";
 import { document } from "../store/schema.ts";
+import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { readPerson } from "./readPeople.ts";
 import { saveSection } from "./savePerson.ts";
 

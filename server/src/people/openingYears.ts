@@ -3,9 +3,9 @@ import type { OpeningYear, OpeningYearView } from "@zesty/contract/au/openingYea
 import { openingAmounts, openingSums } from "@zesty/core/au/openingYear";
 import { type IncomeType, incomeTypeOf } from "@zesty/core/au/taxDeclaration";
 import { and, asc, eq, isNotNull } from "drizzle-orm";
-import type { Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
-import { todayAt } from "../setup/findBusiness.ts";
+import type { Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
 import { datedRecords } from "../store/dated.ts";
 import type { Db, Store } from "../store/open.ts";
 import { openingYear, signedPay } from "../store/schema.ts";

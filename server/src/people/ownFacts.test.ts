@@ -1,10 +1,10 @@
 /** Facts of people that a business keeps for itself: named in the set-up, written on the person, taken with the people. */
 import exceljs from "exceljs";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { peopleBook } from "../putIn/peopleBook.ts";
 import { addOwnField, changeEntry } from "../setup/lists.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
-import { type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { peopleBook } from "./peopleBook.ts";
+import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { readPerson } from "./readPeople.ts";
 import { saveSection } from "./savePerson.ts";
 

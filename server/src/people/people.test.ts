@@ -5,12 +5,12 @@ import { newPerson, sections } from "@zesty/contract/people";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
-import type { ProblemError } from "../http/problem.ts";
+import type { ProblemError } from "../ground/problem.ts";
 import { listRuns, readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
 import { audit, employmentTerms, person } from "../store/schema.ts";
+import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { listPeople, readPerson, revealSecret } from "./readPeople.ts";
 import { saveSection } from "./savePerson.ts";
 

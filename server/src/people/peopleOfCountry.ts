@@ -5,7 +5,7 @@ import type { NewPersonNz, PersonNzView } from "@zesty/contract/nz/people";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
 import type { Schema } from "joi";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import type { person } from "../store/schema.ts";
 import type { Values } from "./drafts.ts";
@@ -51,7 +51,7 @@ export interface PeopleOfCountry {
   choosesFund: boolean;
 }
 
-declare module "../countries/countryHere.ts" {
+declare module "../ground/countryHere.ts" {
   interface CountryHere {
     people: PeopleOfCountry;
   }

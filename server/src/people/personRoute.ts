@@ -1,9 +1,9 @@
 /** A route on one person, for whoever has the right in their business; to everybody else there is no such person. */
 import type { Right } from "@zesty/contract/session";
 import type { Request, RequestHandler, Response } from "express";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { demandRight } from "../ground/rights.ts";
 import { idOf, signedIn } from "../http/handler.ts";
-import { demandRight } from "../http/rights.ts";
 import { businessOfPerson } from "./readPeople.ts";
 
 type Work = (actor: Actor, personId: number, request: Request, response: Response) => unknown;

@@ -3,10 +3,10 @@
 import { eq } from "drizzle-orm";
 import type { Response } from "express";
 import { imageSize } from "image-size";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import { person, personPhoto } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 
 const types: Record<string, string> = { jpg: "image/jpeg", png: "image/png" };
 /** Pages draw a photo at 320; larger ones come from programs. */

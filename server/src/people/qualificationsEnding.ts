@@ -1,6 +1,6 @@
 /** Qualifications of people who work here that end soon, or have ended: whoever works by one may not any more. */
 import { addDays } from "@zesty/core/calendar/dates";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 
 export interface EndingQualification {
   businessId: number;

@@ -2,12 +2,12 @@
 import { photo } from "@zesty/contract/besidePay";
 import type { Section } from "@zesty/contract/people";
 import type { Router } from "express";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { notFound } from "../ground/problem.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
-import { notFound } from "../http/problem.ts";
 import { demandProof } from "../http/proof.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
 import { personRoute } from "./personRoute.ts";
 import { removePhoto, savePhoto, sendPhoto } from "./photo.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./readPeople.ts";

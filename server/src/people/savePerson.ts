@@ -20,10 +20,10 @@ import type { TimeTerms } from "@zesty/contract/time";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
-import { findBusiness, todayAt } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { cannot, notFound } from "../ground/problem.ts";
+import { writeTimeTerms } from "../hours/timeTerms.ts";
 import { places } from "../store/crypt.ts";
 import {
   bankSplit,
@@ -38,10 +38,10 @@ import {
   place,
   usualPay,
 } from "../store/schema.ts";
-import { writeTimeTerms } from "../time/timeTerms.ts";
+import { record } from "../store/trail.ts";
 import { carryOn } from "./carryOn.ts";
+import { demandOwn } from "./demandOwn.ts";
 import { lanesOf } from "./lanes.ts";
-import { demandOwn } from "./ofTheBusiness.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
 
 /** What each section carries, as the contract has checked it. */

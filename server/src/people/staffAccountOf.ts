@@ -1,5 +1,5 @@
 import { and, eq, isNull } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { staffLink } from "../store/schema.ts";
 
 /** The account that opens a person's pages. */

@@ -2,14 +2,14 @@
 import { hoursSheetFile, shiftSheetFile } from "@zesty/contract/hoursSheet";
 import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
-import type { Context } from "../context.ts";
-import { sheetBack, sheetOut } from "../hoursSheet/hoursSheet.ts";
-import { shiftSheetBack } from "../hoursSheet/shiftSheet.ts";
-import { hoursCsv, hoursWorkbook } from "../hoursSheet/writeBook.ts";
+import type { Context } from "../ground/context.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandTimeRight } from "../http/timeRights.ts";
 import { runRoute } from "../runs/runRoute.ts";
+import { hoursCsv, hoursWorkbook } from "../sheets/writeBook.ts";
+import { sheetBack, sheetOut } from "./hoursSheet.ts";
+import { shiftSheetBack } from "./shiftSheet.ts";
 
 export function hoursSheetRoutes(context: Context): Router {
   const router = Router();

@@ -4,11 +4,11 @@
  * whose line is worked out anew.
  */
 import type { ReadinessLine } from "@zesty/contract/readiness";
-import { officeZone } from "../clock.ts";
-import type { Actor, Context } from "../context.ts";
-import { maySee } from "../http/rights.ts";
-import { eachOf, type Steps } from "../jobs/steps.ts";
+import { officeZone } from "../ground/clock.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { maySee } from "../ground/rights.ts";
 import { business } from "../store/schema.ts";
+import { eachOf, type Steps } from "../store/steps.ts";
 import { readReadiness } from "./readReadiness.ts";
 
 interface Kept {

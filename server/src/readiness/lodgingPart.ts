@@ -1,7 +1,7 @@
 /** Who lodges and whether it may; and what a deferral that is over left to be reported. */
 import type { MissingFact } from "@zesty/contract/readiness";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { agentOn, heldBecause, standingOn, standingsOf } from "../lodging/lodging.ts";
 import { channelOf } from "../lodging/saveLodging.ts";
 import type { business } from "../store/schema.ts";

@@ -2,11 +2,11 @@
 import type { Tax } from "@zesty/contract/people";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
-import { atOnce } from "../jobs/steps.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { bankSplit, business, payElement, payRun, person } from "../store/schema.ts";
+import { atOnce } from "../store/steps.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { readinessLines } from "./lines.ts";
 import { readReadiness } from "./readReadiness.ts";
 import { blocksOf } from "./words.ts";

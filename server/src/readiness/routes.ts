@@ -2,12 +2,12 @@
 
 import { stringify } from "csv-stringify/sync";
 import type { Router } from "express";
-import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
+import type { Context } from "../ground/context.ts";
 import { signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
-import { inSlices } from "../jobs/steps.ts";
-import { readFirstSteps } from "../setup/firstSteps.ts";
+import { inSlices } from "../store/steps.ts";
+import { readFirstSteps } from "./firstSteps.ts";
 import { readinessLines } from "./lines.ts";
 import { readReadiness } from "./readReadiness.ts";
 

@@ -11,8 +11,8 @@ import { addToRun } from "../runs/addToRun.ts";
 import { discardRun } from "../runs/discardRun.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
-import { type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { outbox } from "../store/schema.ts";
+import { type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 
 interface Place extends Pick<Tried, "country" | "days" | "holiday"> {
   make: () => SmallWorld;

@@ -1,12 +1,12 @@
 /** Undoing an act: a mark on it. What it put into a row is gone, and what lay there composes again. */
 import { and, eq, isNull } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
-import { conflict, notFound } from "../http/problem.ts";
-import { demandOpen } from "../runs/runInHand.ts";
-import { record } from "../store/audit.ts";
+import { conflict, notFound } from "../ground/problem.ts";
 import { act, pay, payRun, person, tick } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { composeAndCount } from "./keepComposed.ts";
+import { demandOpen } from "./runInHand.ts";
 
 type Act = typeof act.$inferSelect;
 

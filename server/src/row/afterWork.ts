@@ -1,14 +1,14 @@
 /** What hangs on the worked pay of a row: a closedown that touches its period, and the final pay of who leaves with it. */
 import type { NewDeparture } from "@zesty/contract/departures";
 import type { Laid, Strand } from "@zesty/core/pay/strands";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import type { Run } from "../ground/findRun.ts";
-import type { FinalLines } from "../runs/paysOfCountry.ts";
-import type { LoadedRun } from "../runs/runRows.ts";
-import type { WorkedOut } from "../runs/workRun.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
 import { departure } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
+import type { FinalLines } from "./paysOfCountry.ts";
+import type { LoadedRun } from "./runRows.ts";
+import type { WorkedOut } from "./workRun.ts";
 
 /** What is put into a row, from the row as it is worked without it. */
 export type AfterStep = (

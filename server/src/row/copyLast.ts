@@ -7,7 +7,7 @@ import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import { cellOf, isBeside, type Laid, type Typed } from "@zesty/core/pay/strands";
 import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
 import { pay } from "../store/schema.ts";
 import { layRows } from "./layRows.ts";

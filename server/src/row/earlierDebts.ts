@@ -5,11 +5,11 @@
 import { addDays } from "@zesty/core/calendar/dates";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { centsOf } from "@zesty/core/quantity/units";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { standardElements } from "../setup/ensureElement.ts";
-import { record } from "../store/audit.ts";
 import { act, debt, usualPay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
+import { record } from "../store/trail.ts";
 
 interface Held {
   personId: number;

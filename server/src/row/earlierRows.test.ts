@@ -6,12 +6,12 @@ import type { UsualLine } from "@zesty/contract/people";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
-import { makeCorrection } from "../corrections/correct.ts";
+import { makeCorrection } from "../afterwards/correct.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { outbox, usualPay } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 import { debtsOfEarlier } from "./earlierDebts.ts";
 

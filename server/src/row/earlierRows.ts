@@ -3,7 +3,7 @@
  * undone. Their figures stay as they are.
  */
 import type { SheetLine } from "@zesty/core/pay/row";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { act, type pay } from "../store/schema.ts";
 

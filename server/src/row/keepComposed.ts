@@ -5,16 +5,16 @@
 import { compose, typedFrom } from "@zesty/core/pay/compose";
 import type { OpenTime, PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
-import { loadRun } from "../runs/runRows.ts";
-import { refreshRows, refreshRun, workRows } from "../runs/workRun.ts";
+import { elementsOf } from "../hours/elementsOfTime.ts";
 import { pay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import { elementsOf } from "../time/elementsOfTime.ts";
 import { type AfterWork, rowsAfterWork } from "./afterWork.ts";
 import { actsOfEarlier } from "./earlierRows.ts";
 import { type LaidRow, layRows } from "./layRows.ts";
+import { loadRun } from "./runRows.ts";
+import { refreshRows, refreshRun, workRows } from "./workRun.ts";
 
 type Row = typeof pay.$inferSelect;
 

@@ -8,15 +8,15 @@ import { readDay } from "@zesty/core/hours/dayText";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { afterEach, describe, expect, it } from "vitest";
-import { recordDeparture } from "../departures/recordDeparture.ts";
-import { undoDeparture } from "../departures/undoDeparture.ts";
-import { readLineOfTime, undoChange } from "../people/lineOfTime.ts";
+import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
+import { recordDeparture } from "../afterwards/recordDeparture.ts";
+import { undoDeparture } from "../afterwards/undoDeparture.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { discardRun } from "../runs/discardRun.ts";
 import { readRun } from "../runs/readRun.ts";
-import { takeBack } from "../runs/takeBack.ts";
-import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { takeBack } from "../signOff/takeBack.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
 const features = {

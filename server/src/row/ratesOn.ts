@@ -8,10 +8,10 @@ import { baseRate } from "@zesty/core/hours/pricing";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { personTimes } from "../hours/personTimes.ts";
 import { datedRecords, newest } from "../store/dated.ts";
 import { payCycle, payElement, timeTerms } from "../store/schema.ts";
-import { personTimes } from "../time/personTimes.ts";
 
 export interface RateOn {
   rate: Decimal | null;

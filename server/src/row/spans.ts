@@ -2,9 +2,9 @@
 import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
 import type { SpanTerms } from "@zesty/core/pay/base";
 import { fromE4 } from "@zesty/core/quantity/units";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
-import { agreedIn, asAgreed } from "../people/asAgreed.ts";
+import { agreedIn, asAgreed } from "../store/asAgreed.ts";
 import { employmentTerms, leaveTerms, type person, timeTerms, usualPay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 

@@ -10,18 +10,18 @@ import { regularExtras } from "@zesty/core/nz/pay/holidaySources";
 import type { AsOf, OpenTime, PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { Strand, Taken } from "@zesty/core/pay/strands";
 import { Decimal, decimal, decimalOrZero, least, sum, zero } from "@zesty/core/quantity/decimal";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
+import { beyondOuterLimits, shortOfAgreement } from "../hours/agreementFloor.ts";
+import { holidaysOff } from "../hours/askedOfDays.ts";
+import { namingFinder } from "../hours/elementsOfTime.ts";
+import { advanceQuery, aheadOf, paidBefore, together } from "../hours/inAdvance.ts";
+import { lateDays } from "../hours/paidDays.ts";
+import { datesOf, periodHolding } from "../hours/periods.ts";
+import { type KnownPerson, personTimes, recordsOf } from "../hours/personTimes.ts";
+import type { KnownDay } from "../hours/readDays.ts";
+import { atRateOf, type Finder, joined, type TimeLines, timeLines } from "../hours/timeLines.ts";
 import type { payCycle } from "../store/schema.ts";
-import { beyondOuterLimits, shortOfAgreement } from "../time/agreementFloor.ts";
-import { holidaysOff } from "../time/askedOfDays.ts";
-import { namingFinder } from "../time/elementsOfTime.ts";
-import { advanceQuery, aheadOf, paidBefore, together } from "../time/inAdvance.ts";
-import { lateDays } from "../time/paidDays.ts";
-import { datesOf, periodHolding } from "../time/periods.ts";
-import { type KnownPerson, personTimes, recordsOf } from "../time/personTimes.ts";
-import type { KnownDay } from "../time/readDays.ts";
-import { atRateOf, type Finder, joined, type TimeLines, timeLines } from "../time/timeLines.ts";
 import type { PersonSpan } from "./spans.ts";
 
 /** A span of a row with what prices its days. */

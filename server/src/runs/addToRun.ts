@@ -1,13 +1,13 @@
 /** Brings people into an open run who were left out: they joined later, or sit in another cycle. */
 import { eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { applyWaiting } from "../departures/finalLines.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
-import { cannot } from "../http/problem.ts";
+import { cannot } from "../ground/problem.ts";
+import { applyWaiting } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { record } from "../store/audit.ts";
+import { demandOpen } from "../row/runInHand.ts";
 import { pay, payRun, person } from "../store/schema.ts";
-import { demandOpen } from "./runInHand.ts";
+import { record } from "../store/trail.ts";
 
 export function addToRun(
   context: Context,

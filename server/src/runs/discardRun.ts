@@ -1,12 +1,12 @@
 /** Discards a run that is open: nothing of it was signed off, so no fact is lost; the trail keeps that it was there. */
 import { and, eq, inArray, isNull } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { applyWaiting } from "../departures/finalLines.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
+import { applyWaiting } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { record } from "../store/audit.ts";
+import { demandOpen } from "../row/runInHand.ts";
 import { act, backPay, closedown, departure, pay, payRun, tick } from "../store/schema.ts";
-import { demandOpen } from "./runInHand.ts";
+import { record } from "../store/trail.ts";
 
 export function discardRun(context: Context, actor: Actor, runId: number): void {
   const { db } = context.store;

@@ -2,7 +2,7 @@
 import { daysBetween } from "@zesty/core/calendar/dates";
 import type { RowContextNz } from "@zesty/core/nz/pay/row";
 import { centsText } from "@zesty/core/quantity/units";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 
 const codes = ["taxable", "regularTaxable", "childSupport", "studentLoan", "slcir", "slbor"] as const;

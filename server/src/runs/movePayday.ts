@@ -1,11 +1,11 @@
 import { and, desc, eq, lt, ne } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
-import { cannot } from "../http/problem.ts";
+import { cannot } from "../ground/problem.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
-import { record } from "../store/audit.ts";
+import { demandOpen, demandVersion } from "../row/runInHand.ts";
 import { payRun } from "../store/schema.ts";
-import { demandOpen, demandVersion } from "./runInHand.ts";
+import { record } from "../store/trail.ts";
 
 /** Moves the payday of an open run; the whole run is worked out again by the rates of the new day. */
 export function movePayday(

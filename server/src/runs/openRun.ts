@@ -2,19 +2,19 @@
 
 import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
-import { nextPeriod, } from "@zesty/core/calendar/payPeriods";
+import { nextPeriod } from "@zesty/core/calendar/payPeriods";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { eq, sql } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { applyWaiting } from "../departures/finalLines.ts";
-import { cannot, conflict, notFound } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { copyLast } from "../row/copyLast.ts";
+import { applyWaiting } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
+import { departuresPaid } from "../row/missing.ts";
 import { lastRunOf, nextPeriodOf } from "../setup/nextPeriod.ts";
-import { record } from "../store/audit.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payCycle, payElement, payRun, person } from "../store/schema.ts";
-import { departuresPaid } from "./missing.ts";
+import { record } from "../store/trail.ts";
 
 export interface Wanted {
   cycleId: number;

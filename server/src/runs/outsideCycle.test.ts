@@ -2,18 +2,18 @@
 import type { TaxCodeFacts } from "@zesty/contract/nz/people";
 import { centsOf } from "@zesty/core/quantity/units";
 import { afterEach, describe, expect, it } from "vitest";
-import { makeCorrection } from "../corrections/correct.ts";
+import { makeCorrection } from "../afterwards/correct.ts";
 import { readDocument } from "../documents/documents.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { verify } from "../store/audit.ts";
+import { signOff } from "../signOff/signOff.ts";
 import { document } from "../store/schema.ts";
+import { verify } from "../store/trail.ts";
+import { type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { openRun } from "./openRun.ts";
 import { openOutsideCycle } from "./outsideCycle.ts";
 import { readRun } from "./readRun.ts";
 import { saveRows } from "./saveRows.ts";
-import { signOff } from "./signOff.ts";
 import { setTick } from "./ticks.ts";
 
 let world: SmallWorld;

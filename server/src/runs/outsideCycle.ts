@@ -2,12 +2,12 @@
 import type { NewOutsideCycle } from "@zesty/contract/runs";
 import { dateWords, daysBetween } from "@zesty/core/calendar/dates";
 import { and, eq, inArray, ne } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { nextPeriodOf } from "../setup/nextPeriod.ts";
-import { record } from "../store/audit.ts";
 import { pay, payCycle, payRun, person } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { insertRun } from "./openRun.ts";
 
 export function openOutsideCycle(context: Context, actor: Actor, businessId: number, wanted: NewOutsideCycle): number {

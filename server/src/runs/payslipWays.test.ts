@@ -9,11 +9,11 @@ import { slipOf } from "../documents/slip.ts";
 import { sendView } from "../outbox/sendRun.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { signOffPlan } from "../signOff/plan.ts";
 import { printedPays } from "../signOff/printed.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { sentPayslips } from "../staff/readStaff.ts";
 import { outbox, payRun, staffLink } from "../store/schema.ts";
-import { signOffPlan } from "./plan.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { readRun } from "./readRun.ts";
 
 let world: SmallWorld;

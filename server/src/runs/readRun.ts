@@ -4,20 +4,20 @@ import type { RunRow, RunSummary, RunView } from "@zesty/contract/runs";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
 import { and, asc, desc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
-import { notFound } from "../http/problem.ts";
-import { rightIn } from "../http/rights.ts";
-import { cycleNames } from "../people/ofBusiness.ts";
+import { notFound } from "../ground/problem.ts";
+import { rightIn } from "../ground/rights.ts";
+import { cycleNames } from "../people/peopleOf.ts";
 import { freshRun } from "../row/keepComposed.ts";
+import { leftOut, runBefore } from "../row/missing.ts";
+import type { LoadedRun } from "../row/runRows.ts";
+import { faultyRuns, segmentsFrom } from "../row/segments.ts";
+import { workRows } from "../row/workRun.ts";
 import { costCentre, document, due, journal, payRun, signedPay, user } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 import { workingIn } from "../store/workings.ts";
-import { leftOut, runBefore } from "./missing.ts";
 import { linesOfRun } from "./openRun.ts";
-import type { LoadedRun } from "./runRows.ts";
-import { faultyRuns, segmentsFrom } from "./segments.ts";
-import { workRows } from "./workRun.ts";
 
 /** @param most so many, newest first: the list grows as it is asked for */
 export function listRuns(context: Context, businessId: number, most = 60): RunSummary[] {

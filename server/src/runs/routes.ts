@@ -9,7 +9,7 @@ import {
 } from "@zesty/contract/runs";
 import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { body, idOf, mostOf } from "../http/handler.ts";
 import { lookedAtRun } from "../http/looked.ts";
 import { businessRoute } from "../http/onBusiness.ts";

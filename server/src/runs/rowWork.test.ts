@@ -2,16 +2,16 @@
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
 import { findRun } from "../ground/findRun.ts";
-import type { ProblemError } from "../http/problem.ts";
-import { type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import type { ProblemError } from "../ground/problem.ts";
+import { refreshRun } from "../row/workRun.ts";
+import { signOff } from "../signOff/signOff.ts";
+import { takeBack } from "../signOff/takeBack.ts";
 import { unbalanced } from "../store/invariants.ts";
+import { type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { openRun } from "./openRun.ts";
 import { keptWorking, readRun } from "./readRun.ts";
 import { saveRows } from "./saveRows.ts";
-import { signOff } from "./signOff.ts";
-import { takeBack } from "./takeBack.ts";
 import { setTick } from "./ticks.ts";
-import { refreshRun } from "./workRun.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());

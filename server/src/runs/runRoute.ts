@@ -2,11 +2,11 @@
 import type { Right } from "@zesty/contract/session";
 import { eq } from "drizzle-orm";
 import type { Request, RequestHandler, Response } from "express";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
+import { notFound } from "../ground/problem.ts";
+import { demandRight } from "../ground/rights.ts";
 import { idOf, signedIn } from "../http/handler.ts";
-import { notFound } from "../http/problem.ts";
-import { demandRight } from "../http/rights.ts";
 import { pay } from "../store/schema.ts";
 
 type Work = (actor: Actor, runId: number, request: Request, response: Response) => unknown;

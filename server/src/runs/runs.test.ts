@@ -13,16 +13,16 @@ import { settleAnswer } from "../outbox/settleAnswer.ts";
 import { backOffMs } from "../outbox/worker.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
-import { verify } from "../store/audit.ts";
+import { signOffPlan } from "../signOff/plan.ts";
+import { signOff } from "../signOff/signOff.ts";
+import { takeBack } from "../signOff/takeBack.ts";
 import { answerItem, document, journal, outbox, payment, payRun, signedPay } from "../store/schema.ts";
 import { factSums, leaveBalances } from "../store/sums.ts";
+import { verify } from "../store/trail.ts";
+import { readyRun, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { openRun } from "./openRun.ts";
-import { signOffPlan } from "./plan.ts";
 import { keptWorking, readRun } from "./readRun.ts";
 import { saveRows } from "./saveRows.ts";
-import { signOff } from "./signOff.ts";
-import { takeBack } from "./takeBack.ts";
 
 let world: SmallWorld;
 beforeEach(() => {

@@ -3,12 +3,12 @@ import type { SavedRows } from "@zesty/contract/runs";
 import type { MarkCode } from "@zesty/core/checks/mark";
 import { standingCodes } from "@zesty/core/countries/marks";
 import { and, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
-import { cannot } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import { cannot } from "../ground/problem.ts";
+import { answerWith, demandOpen, notePreparer } from "../row/runInHand.ts";
 import { pay, standingTick, tick } from "../store/schema.ts";
-import { answerWith, demandOpen, notePreparer } from "./runInHand.ts";
+import { record } from "../store/trail.ts";
 
 export function setTick(
   context: Context,

@@ -2,8 +2,8 @@
 import { confirm as confirmSchema } from "@zesty/contract/restored";
 import { anchorMail } from "@zesty/contract/session";
 import { Router } from "express";
-import type { Context } from "../context.ts";
 import { backUpNow } from "../ground/backUpNow.ts";
+import type { Context } from "../ground/context.ts";
 import { body } from "../http/handler.ts";
 import { leadRoute } from "../http/leadRoute.ts";
 import { confirm, readRestored, releaseRestored } from "../outbox/restored.ts";

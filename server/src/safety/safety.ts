@@ -1,10 +1,10 @@
 /** The safety of the store as a page shows it: backups, the walk over the audit trail, the outbox after a restore. */
 import { dirname, resolve } from "node:path";
 import type { SafetyView } from "@zesty/contract/session";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { heldState } from "../outbox/held.ts";
 import { movedInView } from "../outbox/movedIn.ts";
-import { backupsFolder, listBackups, } from "../store/backup.ts";
+import { backupsFolder, listBackups } from "../store/backup.ts";
 import { defaultKeyFile } from "../store/folder.ts";
 import { anchorFile } from "../store/outsideAnchor.ts";
 import { anchorMail } from "./walk.ts";

@@ -1,10 +1,10 @@
 /** The walk over the whole trail and everything that it vouches for: by hand, and once a day by itself. */
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
-import { inSlices } from "../jobs/steps.ts";
-import { againstOutside, keepAnchor, verifySteps } from "../store/audit.ts";
+import type { Context } from "../ground/context.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { setting } from "../store/schema.ts";
+import { inSlices } from "../store/steps.ts";
+import { againstOutside, keepAnchor, verifySteps } from "../store/trail.ts";
 import { mailTo } from "../users/invitations.ts";
 
 const [mailName, walkName] = ["anchorMail", "walkedOn"];

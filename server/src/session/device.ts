@@ -4,7 +4,7 @@
  */
 import { randomBytes, timingSafeEqual } from "node:crypto";
 import type { Request, Response } from "express";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 
 const name = "zestyDevice";
 const lastsMs = 180 * 86_400_000;

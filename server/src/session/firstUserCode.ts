@@ -5,7 +5,7 @@
 import { randomInt, timingSafeEqual } from "node:crypto";
 import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { cannot } from "../http/problem.ts";
+import { cannot } from "../ground/problem.ts";
 
 const fileOf = (folder: string): string => join(folder, "first-user.code");
 const alphabet = "abcdefghjkmnpqrstuvwxyz23456789";

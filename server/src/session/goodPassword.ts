@@ -1,7 +1,7 @@
 /** Whether a new password is among those that are tried first: a list of common ones and what people make of them. */
 import { zxcvbn, zxcvbnOptions } from "@zxcvbn-ts/core";
 import { adjacencyGraphs, dictionary } from "@zxcvbn-ts/language-common";
-import { cannot } from "../http/problem.ts";
+import { cannot } from "../ground/problem.ts";
 
 zxcvbnOptions.setOptions({ dictionary, graphs: adjacencyGraphs, maxLength: 128 });
 

@@ -1,9 +1,9 @@
 /** Failed sign-ins, by account and by address, kept in the store: a restart forgives nothing. */
 import { and, count, eq, gt, lt, type SQL } from "drizzle-orm";
-import type { Context } from "../context.ts";
-import { ProblemError } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Context } from "../ground/context.ts";
+import { ProblemError } from "../ground/problem.ts";
 import { failedSignIn } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 
 const windowMs = 15 * 60_000;
 /**

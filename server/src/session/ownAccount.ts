@@ -2,10 +2,10 @@
 import { createHash } from "node:crypto";
 import type { OwnSession } from "@zesty/contract/session";
 import { and, eq, gt, ne } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot } from "../ground/problem.ts";
 import { session, user } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { demandUncommon } from "./goodPassword.ts";
 import { demandFree, noteFailure } from "./lockout.ts";
 import { hashPassword, isPassword } from "./session.ts";

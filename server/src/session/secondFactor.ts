@@ -3,11 +3,11 @@ import { randomInt } from "node:crypto";
 import { eq } from "drizzle-orm";
 import { Secret, TOTP } from "otpauth";
 import { toString as drawQr } from "qrcode";
-import type { Actor, Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot } from "../ground/problem.ts";
 import { places } from "../store/crypt.ts";
 import { setting, user } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { tellOwner } from "./tellOwner.ts";
 
 const codes = (email: string, secret: Secret): TOTP =>

@@ -1,5 +1,5 @@
 /** A letter to whoever's account was changed: who did not do it learns of it at once. */
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { postLetter } from "../outbox/letters.ts";
 import { practice } from "../store/schema.ts";
 

@@ -5,13 +5,13 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readJournal } from "../books/readBooks.ts";
 import { readDues } from "../dues/readDues.ts";
 import { readPerson } from "../people/readPeople.ts";
-import { signOffPlan } from "../runs/plan.ts";
 import { readRun } from "../runs/readRun.ts";
-import { signOff } from "../runs/signOff.ts";
-import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { anchorOf } from "../store/audit.ts";
+import { signOffPlan } from "../signOff/plan.ts";
+import { signOff } from "../signOff/signOff.ts";
 import { audit, journal } from "../store/schema.ts";
-import { startServer } from "../testServer.ts";
+import { anchorOf } from "../store/trail.ts";
+import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { startServer } from "../testing/testServer.ts";
 import { readBusiness } from "./readBusiness.ts";
 
 let world: SmallWorld;

@@ -1,6 +1,6 @@
 /** Columns of a business that are made alike in every country. */
 import type { NewBusiness } from "@zesty/contract/business";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { places } from "../store/crypt.ts";
 import type { business } from "../store/schema.ts";
 

@@ -1,12 +1,12 @@
 /** The chart of ledger accounts as CSV: goes out, and comes back as lines of code and name, all or none. */
 import { stringify } from "csv-stringify/sync";
 import { and, asc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
-import { pastedLines } from "../hoursSheet/pastedLines.ts";
-import { cannot } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot } from "../ground/problem.ts";
+import { pastedLines } from "../sheets/pastedLines.ts";
 import { ledgerAccount } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 
 export function chartCsv({ store: { db } }: Context, businessId: number): Buffer {
   const rows = db

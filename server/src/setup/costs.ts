@@ -3,9 +3,8 @@ import type { CostsView, NewCost, NewTopUp } from "@zesty/contract/costs";
 import { addDays } from "@zesty/core/calendar/dates";
 import { centsOf, centsText } from "@zesty/core/quantity/units";
 import { and, asc, eq, isNull } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import {
   costCentre,
   employerCost,
@@ -15,6 +14,7 @@ import {
   topUpEnrolment,
   topUpScheme,
 } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { ensureElement } from "./ensureElement.ts";
 
 export function readCosts(context: Context, businessId: number): CostsView {

@@ -2,11 +2,11 @@
 import { randomUUID } from "node:crypto";
 import type { NewBusiness, NewBusinessNz } from "@zesty/contract/business";
 import { and, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import type { CountryHere } from "../countries/countryHere.ts";
-import { cannot } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import type { CountryHere } from "../ground/countryHere.ts";
+import { cannot } from "../ground/problem.ts";
 import { business, ledgerAccount, payCycle, payElement, place, userRight } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { setUpLike, sourceToCopy } from "./likeAnother.ts";
 
 /** @param wanted as the country's contract has checked it; of the first country where none is named */

@@ -5,13 +5,13 @@ import { afterEach, describe, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
 import { discardRun } from "../runs/discardRun.ts";
 import { openRun } from "../runs/openRun.ts";
-import { prepareSignOff } from "../runs/prepareSignOff.ts";
 import { listRuns, readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { sheetCsv } from "../runs/sheetCsv.ts";
-import { signOff } from "../runs/signOff.ts";
-import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { prepareSignOff } from "../signOff/prepareSignOff.ts";
+import { signOff } from "../signOff/signOff.ts";
 import { audit, payElement } from "../store/schema.ts";
+import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { addElement, changeElement, readElements } from "./elements.ts";
 import { ensureElement, standardElements } from "./ensureElement.ts";
 

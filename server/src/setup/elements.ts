@@ -3,13 +3,13 @@ import type { BusinessView, ChangeElement, NewElement } from "@zesty/contract/bu
 import type { AllowanceCode, DeductionCode } from "@zesty/core/au/pay/input";
 import type { PayElement } from "@zesty/core/pay/row";
 import { and, asc, eq, max } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payElement, person } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { reservedCodes } from "./ensureElement.ts";
-import { todayAt } from "./findBusiness.ts";
 
 export function readElements(context: Context, businessId: number): BusinessView["elements"] {
   const { db } = context.store;

@@ -1,7 +1,7 @@
 /** Pay elements that a use case needs: found in the business, or added when first needed. */
 import type { NewElement } from "@zesty/contract/business";
 import { and, eq, like, max, or } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { ledgerAccount, payElement } from "../store/schema.ts";
 
 type Standard = Pick<NewElement, "code" | "name" | "element"> & Partial<NewElement>;

@@ -1,9 +1,9 @@
 /** The super funds of a business. */
 import type { FundFacts } from "@zesty/contract/au/funds";
 import { eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { fund } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 
 /** A business has one default fund: who chooses none goes there. */
 export const noOtherDefault = ({ store: { db } }: Context, businessId: number): void => {

@@ -1,8 +1,8 @@
 /** A new business set up like one that is here: its pay elements, accounts, costs, funds and agreements. */
 import { and, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
-import { maySee } from "../http/rights.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot } from "../ground/problem.ts";
+import { maySee } from "../ground/rights.ts";
 import {
   agreementFacts,
   business,

@@ -12,7 +12,7 @@ import { readDesk } from "../desk/readDesk.ts";
 import { listPeople } from "../people/readPeople.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
-import { type SmallWorld, smallWorld } from "../smallWorld.ts";
+import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { chartCsv, takeChartIn } from "./chartCsv.ts";
 import { addCentre } from "./costs.ts";
 import { addCycle, createBusiness } from "./createBusiness.ts";

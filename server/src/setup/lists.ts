@@ -4,9 +4,9 @@ import type { ListName, ListValues } from "@zesty/contract/lists";
 import type { OwnField } from "@zesty/contract/ownFacts";
 import { regionsOf } from "@zesty/core/calendar/holidayWindows";
 import { and, eq, ne } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import { datedRecords } from "../store/dated.ts";
 import {
   costCentre,
@@ -20,7 +20,7 @@ import {
   person,
   place,
 } from "../store/schema.ts";
-import { findBusiness, todayAt } from "./findBusiness.ts";
+import { record } from "../store/trail.ts";
 import { noOtherDefault } from "./funds.ts";
 
 const tables = {

@@ -3,9 +3,9 @@ import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { nextPeriod, payPeriod } from "@zesty/core/calendar/payPeriods";
 import { paydayByRule } from "@zesty/core/countries/workingDays";
 import { and, desc, eq, ne } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { type payCycle, payRun } from "../store/schema.ts";
-import { findBusiness } from "./findBusiness.ts";
 
 /** The period that the next run of a cycle covers. */
 export function nextPeriodOf(context: Context, cycle: typeof payCycle.$inferSelect) {

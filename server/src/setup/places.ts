@@ -1,6 +1,6 @@
 /** Where somebody works: decides public holidays, and in Australia long service leave. */
 import type { StateAu } from "@zesty/core/calendar/businessDays";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 
 /** State or province of a person's place of work, or of the business. */
 export function workPlace(context: Context, businessId: number, placeId: number | null): string {

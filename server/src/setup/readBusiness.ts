@@ -2,11 +2,11 @@
 
 import type { BusinessView } from "@zesty/contract/business";
 import { asc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { business, costCentre, fund, ledgerAccount, ownField, payCycle, place } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { readElements } from "./elements.ts";
-import { findBusiness } from "./findBusiness.ts";
 import { usesOf } from "./lists.ts";
 import { nextPeriodOf } from "./nextPeriod.ts";
 import type { WantedBusiness } from "./setUpOfCountry.ts";

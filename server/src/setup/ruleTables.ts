@@ -3,7 +3,7 @@ import type { RuleTableView } from "@zesty/contract/books";
 import type { Row } from "@zesty/core/rulebook/ruleBook";
 import { allTables } from "@zesty/core/rulebook/tables";
 import { desc, isNull } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { loadedRow } from "../store/schema.ts";
 
 type Loaded = typeof loadedRow.$inferSelect;

@@ -2,7 +2,7 @@
 import type { BusinessView, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
 import type { NewSender } from "@zesty/contract/lodging";
 import type { Schema } from "joi";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import type { business, payElement } from "../store/schema.ts";
 
 export type Owner = typeof business.$inferSelect;
@@ -34,7 +34,7 @@ export interface SetUpOfCountry {
   withoutNumber: string;
 }
 
-declare module "../countries/countryHere.ts" {
+declare module "../ground/countryHere.ts" {
   interface CountryHere {
     setUp: SetUpOfCountry;
   }

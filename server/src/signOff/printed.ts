@@ -1,5 +1,5 @@
 import { and, eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { pay, person } from "../store/schema.ts";
 
 /** Pays of a run whose payslips are printed, in the order of names. */

@@ -2,22 +2,22 @@
 import { signOffRun, takeBackRun } from "@zesty/contract/runs";
 import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
-import type { Context } from "../context.ts";
 import { keptPayslip } from "../documents/documents.ts";
 import { renderPayslip, renderPayslips } from "../documents/renderPayslip.ts";
 import { slipOf } from "../documents/slip.ts";
+import type { Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
+import { notFound } from "../ground/problem.ts";
 import { body, idOf } from "../http/handler.ts";
 import { lookedAtRun } from "../http/looked.ts";
-import { notFound } from "../http/problem.ts";
 import type { Jobs } from "../jobs/jobs.ts";
 import { asJob } from "../jobs/routes.ts";
-import { signOffPlan } from "../runs/plan.ts";
-import { prepareSignOff } from "../runs/prepareSignOff.ts";
 import { payOf as payIn, runRoute } from "../runs/runRoute.ts";
-import { signOffSteps } from "../runs/signOff.ts";
-import { takeBack } from "../runs/takeBack.ts";
+import { signOffPlan } from "./plan.ts";
+import { prepareSignOff } from "./prepareSignOff.ts";
 import { printedPays } from "./printed.ts";
+import { signOffSteps } from "./signOff.ts";
+import { takeBack } from "./takeBack.ts";
 
 export function signOffRoutes(context: Context, jobs: Jobs): Router {
   const router = Router();

@@ -2,9 +2,9 @@
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
-import { type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { audit, bankSplit, letter, person } from "../store/schema.ts";
-import { startServer, type TestServer } from "../testServer.ts";
+import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { startServer, type TestServer } from "../testing/testServer.ts";
 import { askPeople } from "./askPeople.ts";
 
 let world: SmallWorld;

@@ -1,13 +1,13 @@
 /** People asked by letter for what only they know: whoever has a staff page is told what is wanted, else is invited to one. */
 import type { AskedPeople } from "@zesty/contract/readiness";
 import { and, eq, gte, isNull, or } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { lastLetter } from "../outbox/letters.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { accountOf } from "../people/staffAccountOf.ts";
-import { findBusiness, todayAt } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
 import { person } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { linkOf, mailTo } from "../users/invitations.ts";
 import { wantedOf } from "./readStaff.ts";
 import { inviteToStaffPages } from "./staffAccount.ts";

@@ -4,11 +4,11 @@
  */
 import { randomInt } from "node:crypto";
 import { and, eq, gt, isNull } from "drizzle-orm";
-import type { Context } from "../context.ts";
-import { ProblemError } from "../http/problem.ts";
+import type { Context } from "../ground/context.ts";
+import { ProblemError } from "../ground/problem.ts";
 import { demandFree, forgive, noteFailure } from "../session/lockout.ts";
-import { record } from "../store/audit.ts";
 import { invitation, user } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { mailTo } from "../users/invitations.ts";
 
 const lastsMs = 10 * 60_000;

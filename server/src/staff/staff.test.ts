@@ -5,10 +5,10 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld } from "../smallWorld.ts";
 import { datedRecords } from "../store/dated.ts";
 import { audit, invitation, payRun, person, staffChange, user } from "../store/schema.ts";
-import { startServer } from "../testServer.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
+import { startServer } from "../testing/testServer.ts";
 import { keepCode } from "./oneTimeCode.ts";
 
 let world: SmallWorld;

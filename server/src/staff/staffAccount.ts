@@ -1,16 +1,16 @@
 /** Accounts of employees: invited by letter, opened by a link that works once, ended on the person's page. */
 import { and, eq, isNull } from "drizzle-orm";
 import type { Request } from "express";
-import type { Actor, Context } from "../context.ts";
-import { cannot, conflict, notFound, ProblemError } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { cannot, conflict, notFound, ProblemError } from "../ground/problem.ts";
+import { accountOf } from "../people/staffAccountOf.ts";
 import { demandUncommon } from "../session/goodPassword.ts";
 import { demandFree, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { hashPassword, isPassword } from "../session/session.ts";
-import { accountOf } from "../people/staffAccountOf.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
 import { invitation, person, staffLink, user } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { days, findLink, keepLink, linkOf, mailTo } from "../users/invitations.ts";
 
 /** The signed-in employee: an account that opens somebody's pages, or a user of the practice who is paid here too. */

@@ -8,16 +8,16 @@ import type { StaffAccess, StaffFund, StaffSection, StaffTax } from "@zesty/cont
 import { dateWords } from "@zesty/core/calendar/dates";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, conflict, notFound } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { accountOf } from "../people/staffAccountOf.ts";
-import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { addFund } from "../setup/funds.ts";
-import { record } from "../store/audit.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { datedRecords, datedRecordsNz } from "../store/dated.ts";
 import { fund, person, staffChange } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { mailTo } from "../users/invitations.ts";
 import { openInvitation } from "./staffAccount.ts";
 

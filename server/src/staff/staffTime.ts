@@ -8,15 +8,15 @@ import { balanceOn, type LeaveOn } from "@zesty/core/leave/forecast";
 import { leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, conflict, notFound } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { cannot, conflict, notFound } from "../ground/problem.ts";
+import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import { findRequest } from "../leave/readLeave.ts";
 import { answerRequest, askForLeave } from "../leave/requests.ts";
 import { standingsOf } from "../leave/standings.ts";
-import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { person } from "../store/schema.ts";
 import { saveDays } from "../time/days.ts";
-import { type KnownPerson, personTimes } from "../time/personTimes.ts";
 
 const businessOf = ({ store }: Context, personId: number): number =>
   store.db.select({ id: person.businessId }).from(person).where(eq(person.id, personId)).get()?.id ?? 0;

@@ -1,6 +1,6 @@
 /** Readers of dated records: for each person the newest row whose `from` is not after the date. */
 import type { SQLiteColumn, SQLiteTable } from "drizzle-orm/sqlite-core";
-import { agreedIn, asAgreed } from "../people/asAgreed.ts";
+import { agreedIn, asAgreed } from "./asAgreed.ts";
 import type { Db } from "./open.ts";
 import {
   bankSplit,

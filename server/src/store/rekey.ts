@@ -1,9 +1,10 @@
 /** The trail hashed anew under another key, and every seal made anew: for the change of the key alone, after a whole walk. */
-import { hashOf } from "./audit.ts";
+
 import type { Store } from "./open.ts";
 import { audit } from "./schema.ts";
 import { macOfSeals, resealAll } from "./seals.ts";
 import { rowsOf } from "./statements.ts";
+import { hashOf } from "./trail.ts";
 
 export function rekeyTrail(store: Store): void {
   resealAll(store);

@@ -8,11 +8,11 @@ import { settleAnswer } from "../outbox/settleAnswer.ts";
 import { waitingRuns } from "../outbox/several.ts";
 import { listPeople, readPerson } from "../people/readPeople.ts";
 import { readReadiness } from "../readiness/readReadiness.ts";
-import { signOffPlan } from "../runs/plan.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { takeBack } from "../runs/takeBack.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { signOffPlan } from "../signOff/plan.ts";
+import { takeBack } from "../signOff/takeBack.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { outbox } from "./schema.ts";
 
 let world: SmallWorld;

@@ -2,8 +2,9 @@
  * Seals: a keyed hash of everything that must not change once it stands. Rows are sealed with the next entry of the
  * audit trail, in the same transaction, whoever wrote them: no use case can forget it.
  */
-import type { Steps } from "../jobs/steps.ts";
+
 import type { Store } from "./open.ts";
+import type { Steps } from "./steps.ts";
 
 export type SealKind = "pay" | "leave" | "due" | "journal" | "document" | "day" | "approval" | "paidDay";
 

@@ -25,7 +25,6 @@ import { drizzle } from "drizzle-orm/better-sqlite3";
 import { migrate } from "drizzle-orm/better-sqlite3/migrator";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { againstOutside, demandKeyed, keyTrail, record, verify, verifyNew } from "./audit.ts";
 import { listBackups, makeBackup, restoreBackup } from "./backup.ts";
 import { asName, fromName, outlived } from "./copies.ts";
 import { openCrypt, places } from "./crypt.ts";
@@ -33,6 +32,7 @@ import { unbalanced } from "./invariants.ts";
 import { openStore, type Store } from "./open.ts";
 import { leaveEntry, practice } from "./schema.ts";
 import { watched } from "./stateSeals.ts";
+import { againstOutside, demandKeyed, keyTrail, record, verify, verifyNew } from "./trail.ts";
 
 let folder: string;
 let store: Store;

@@ -8,12 +8,12 @@ import { isDate } from "@zesty/core/calendar/dates";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal, zero } from "@zesty/core/quantity/decimal";
 import { toCents } from "@zesty/core/quantity/units";
-import type { Context } from "../context.ts";
-import { cannot } from "../http/problem.ts";
-import { besideAgreement } from "./agreementFloor.ts";
-import { elementsOf } from "./elementsOfTime.ts";
-import { datesOf } from "./periods.ts";
-import { personTimes } from "./personTimes.ts";
+import type { Context } from "../ground/context.ts";
+import { cannot } from "../ground/problem.ts";
+import { besideAgreement } from "../hours/agreementFloor.ts";
+import { elementsOf } from "../hours/elementsOfTime.ts";
+import { datesOf } from "../hours/periods.ts";
+import { personTimes } from "../hours/personTimes.ts";
 
 interface PaidPeriod {
   personId: number;

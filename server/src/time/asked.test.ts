@@ -1,13 +1,13 @@
 /** What recorded days ask of a person where two rules meet; the figures are those of a payroll practitioner's review. */
 import { expect, it } from "vitest";
+import { listAgreements, loadAgreementRules } from "../hours/agreements.ts";
+import { holidaysOff } from "../hours/askedOfDays.ts";
+import { datesOf } from "../hours/periods.ts";
+import { personTimes } from "../hours/personTimes.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { smallWorld } from "../smallWorld.ts";
-import { listAgreements, loadAgreementRules } from "./agreements.ts";
-import { holidaysOff } from "./askedOfDays.ts";
-import { datesOf } from "./periods.ts";
-import { personTimes } from "./personTimes.ts";
-import { approve, begin, employment, open, row, shown, terms, type, who, world } from "./timeMakers.ts";
+import { smallWorld } from "../testing/smallWorld.ts";
+import { approve, begin, employment, open, row, shown, terms, type, who, world } from "../testing/timeMakers.ts";
 
 const tueToSat = ["0", "7.6", "7.6", "7.6", "7.6", "7.6", "0"];
 const monToFri = ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"];

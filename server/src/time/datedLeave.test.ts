@@ -3,9 +3,21 @@ import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { leaveHistory } from "../leave/readLeave.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { smallWorld, smallWorldNz } from "../smallWorld.ts";
 import { payCycle, person } from "../store/schema.ts";
-import { approve, begin, casual, employment, open, row, signed, terms, type, who, world } from "./timeMakers.ts";
+import { smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import {
+  approve,
+  begin,
+  casual,
+  employment,
+  open,
+  row,
+  signed,
+  terms,
+  type,
+  who,
+  world,
+} from "../testing/timeMakers.ts";
 
 afterEach(() => world.end());
 

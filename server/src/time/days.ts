@@ -2,13 +2,13 @@
 import type { ApproveDays, SaveDays } from "@zesty/contract/time";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
-import type { Actor, Context } from "../context.ts";
-import { cannot, conflict, notFound } from "../http/problem.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { cannot, conflict, notFound } from "../ground/problem.ts";
+import { contextDays } from "../hours/personTimes.ts";
+import { daysBetweenDates } from "../hours/readDays.ts";
+import { record } from "../store/trail.ts";
 import { refreshTimeInRuns } from "./intoRun.ts";
-import { contextDays } from "./personTimes.ts";
-import { daysBetweenDates } from "./readDays.ts";
 
 /** Periods of each person's own cycle that are signed off: for who records exceptions only, they are closed. */
 function closedPeriods({ store }: Context, personIds: readonly number[]) {

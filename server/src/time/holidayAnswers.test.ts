@@ -1,10 +1,9 @@
 import { afterEach, describe, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
-import { signOff } from "../runs/signOff.ts";
 import { setTick } from "../runs/ticks.ts";
-import { smallWorldNz } from "../smallWorld.ts";
-import { answerForHolidays } from "./holidayAnswers.ts";
+import { signOff } from "../signOff/signOff.ts";
+import { smallWorldNz } from "../testing/smallWorld.ts";
 import {
   approve,
   begin,
@@ -18,7 +17,8 @@ import {
   varying,
   who,
   world,
-} from "./timeMakers.ts";
+} from "../testing/timeMakers.ts";
+import { answerForHolidays } from "./holidayAnswers.ts";
 
 afterEach(() => world.end());
 

@@ -5,10 +5,10 @@
 import type { AnswerHolidays, DayChange } from "@zesty/contract/time";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { holidayOn } from "@zesty/core/hours/personHours";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, notFound } from "../ground/problem.ts";
+import { personTimes } from "../hours/personTimes.ts";
 import { approveDays, saveDays } from "./days.ts";
-import { personTimes } from "./personTimes.ts";
 
 export function answerForHolidays(
   context: Context,

@@ -1,5 +1,5 @@
 /** After days, approvals or terms of people changed: the open runs of the business take them up at once. */
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 
 export function refreshTimeInRuns(context: Context, businessId: number, personIds: readonly number[]): void {

@@ -3,17 +3,17 @@ import type { WeekDay, WeekPerson, WeekView } from "@zesty/contract/time";
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { addDays, isDate } from "@zesty/core/calendar/dates";
 import { and, asc, desc, eq, ne } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
-import { maySee } from "../http/rights.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { cannot, notFound } from "../ground/problem.ts";
+import { maySee } from "../ground/rights.ts";
+import { periodHolding } from "../hours/periods.ts";
+import { personTimes } from "../hours/personTimes.ts";
+import type { KnownDay } from "../hours/readDays.ts";
 import { timeReach } from "../http/timeRights.ts";
-import { findBusiness, todayAt } from "../setup/findBusiness.ts";
 import { datedRecords } from "../store/dated.ts";
 import { payCycle, payRun, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
-import { periodHolding } from "./periods.ts";
-import { personTimes } from "./personTimes.ts";
-import type { KnownDay } from "./readDays.ts";
 
 const noDay: WeekDay = { worked: null, planned: null, state: "open", payday: null };
 

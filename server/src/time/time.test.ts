@@ -4,15 +4,13 @@ import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
 import { afterEach, describe, expect, it } from "vitest";
 import { timeRecordDefinition } from "../documents/timeRecordPdf.ts";
+import { loadAgreementRules } from "../hours/agreements.ts";
 import { leaveHistory } from "../leave/readLeave.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { takeBack } from "../runs/takeBack.ts";
-import { smallWorld } from "../smallWorld.ts";
-import { loadAgreementRules } from "./agreements.ts";
-import { approveDays, saveDays } from "./days.ts";
-import { readWeek } from "./readWeek.ts";
+import { takeBack } from "../signOff/takeBack.ts";
+import { smallWorld } from "../testing/smallWorld.ts";
 import {
   approve,
   begin,
@@ -27,7 +25,9 @@ import {
   type,
   who,
   world,
-} from "./timeMakers.ts";
+} from "../testing/timeMakers.ts";
+import { approveDays, saveDays } from "./days.ts";
+import { readWeek } from "./readWeek.ts";
 import { recordedDays, timeRecordCsv } from "./timeRecord.ts";
 
 afterEach(() => world.end());

@@ -8,11 +8,11 @@ import { reasonOf } from "@zesty/core/hours/interpret";
 import { holidayOn, patternMinutes, personHours } from "@zesty/core/hours/personHours";
 import { Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { stringify } from "csv-stringify/sync";
-import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
 import type { RecordedDay } from "../documents/timeRecordSheet.ts";
-import { cannot } from "../http/problem.ts";
-import { personTimes, recordsOf } from "./personTimes.ts";
+import type { Context } from "../ground/context.ts";
+import { cannot } from "../ground/problem.ts";
+import { personTimes, recordsOf } from "../hours/personTimes.ts";
 
 const head = [
   "payroll ID",

@@ -2,9 +2,9 @@
 import { eq } from "drizzle-orm";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
-import { openUsual, type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { costCentre, place, userRight } from "../store/schema.ts";
-import { startServer, type TestServer } from "../testServer.ts";
+import { openUsual, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { startServer, type TestServer } from "../testing/testServer.ts";
 
 let world: SmallWorld;
 let server: TestServer;

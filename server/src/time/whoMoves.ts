@@ -1,11 +1,11 @@
 /** Whose hourly rate a new table changes, and by how much: seen before it takes effect. */
 import type { RateMove } from "@zesty/contract/time";
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { hourlyRateOn } from "../hours/hourlyRate.ts";
+import { personTimes } from "../hours/personTimes.ts";
 import { dryRun } from "../store/dryRun.ts";
 import { person } from "../store/schema.ts";
-import { hourlyRateOn } from "./hourlyRate.ts";
-import { personTimes } from "./personTimes.ts";
 
 interface Rate {
   name: string;

@@ -2,16 +2,16 @@
 import { createHash, randomBytes } from "node:crypto";
 import type { AcceptInvitation, InvitationView, Invite } from "@zesty/contract/session";
 import { and, eq, gt, isNull } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, conflict } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, conflict } from "../ground/problem.ts";
 import { type NewLetter, postLetter } from "../outbox/letters.ts";
 import { demandUncommon } from "../session/goodPassword.ts";
 import { demandFree, forgive, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { hashPassword } from "../session/session.ts";
 import { tellOwner } from "../session/tellOwner.ts";
-import { record } from "../store/audit.ts";
 import { invitation, practice, user, userRight } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { staffLinkView } from "./staffLinkView.ts";
 import { demandKnownRights } from "./users.ts";
 

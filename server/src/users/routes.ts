@@ -3,8 +3,8 @@
 import { invite, userChange } from "@zesty/contract/session";
 import { create as contentDisposition } from "content-disposition";
 import { type Request, Router } from "express";
-import { officeZone } from "../clock.ts";
-import type { Context } from "../context.ts";
+import { officeZone } from "../ground/clock.ts";
+import type { Context } from "../ground/context.ts";
 import { body, idOf } from "../http/handler.ts";
 import { leadRoute } from "../http/leadRoute.ts";
 import { demandProof } from "../http/proof.ts";

@@ -1,5 +1,5 @@
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { business, person, user } from "../store/schema.ts";
 
 /** What a staff link opens, before it is used: the business, and whether its address has an account already. */

@@ -2,8 +2,8 @@
 import type { AuditLine } from "@zesty/contract/session";
 import { stringify } from "csv-stringify/sync";
 import { and, desc, eq, like, lt, or } from "drizzle-orm";
-import type { Context } from "../context.ts";
 import { plainCell } from "../documents/journalCsv.ts";
+import type { Context } from "../ground/context.ts";
 import { audit, business, user } from "../store/schema.ts";
 
 export interface TrailQuery {

@@ -4,9 +4,9 @@ import { createHash } from "node:crypto";
 import { Secret, TOTP } from "otpauth";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { demandFree, noteFailure } from "../session/lockout.ts";
-import { readyRun, type SmallWorld, smallWorld } from "../smallWorld.ts";
 import { audit, business, invitation, letter } from "../store/schema.ts";
-import { startServer, type TestServer, testPassword } from "../testServer.ts";
+import { readyRun, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { startServer, type TestServer, testPassword } from "../testing/testServer.ts";
 
 let world: SmallWorld;
 let server: TestServer;

@@ -1,11 +1,11 @@
 /** The users of the practice and what each may do in which business. */
 import type { GivenRight, Team, UserChange, UsersView } from "@zesty/contract/session";
 import { and, asc, eq, gt, isNull } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { cannot, notFound } from "../http/problem.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, notFound } from "../ground/problem.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
-import { record } from "../store/audit.ts";
 import { business, costCentre, invitation, place, user, userRight } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 
 export function listUsers(context: Context): UsersView {
   const { db } = context.store;

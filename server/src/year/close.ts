@@ -1,11 +1,11 @@
 /** Ticks lines of the year's end, closes a year with a backup of its own, and opens it again with a reason. */
 import { dateWords } from "@zesty/core/calendar/dates";
-import type { Actor, Context } from "../context.ts";
 import { backUpNow } from "../ground/backUpNow.ts";
-import { cannot, conflict } from "../http/problem.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, conflict } from "../ground/problem.ts";
+import { demandYearOpen } from "../ground/yearClosed.ts";
 import { yearClose, yearTick } from "../store/schema.ts";
-import { demandYearOpen } from "./closed.ts";
+import { record } from "../store/trail.ts";
 import { readYearAndEnding } from "./ending.ts";
 
 export function tickLine(

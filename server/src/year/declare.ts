@@ -11,16 +11,16 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
 import { keepDocument } from "../documents/documents.ts";
-import { cannot, conflict } from "../http/problem.ts";
-import { atOnce, type Steps } from "../jobs/steps.ts";
-import { uuidOf } from "../outbox/messageId.ts";
-import { nameInFiles } from "../runs/runDocuments.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { uuidOf } from "../ground/messageId.ts";
+import { cannot, conflict } from "../ground/problem.ts";
+import { demandYearOpen } from "../ground/yearClosed.ts";
+import { nameInFiles } from "../signOff/runDocuments.ts";
 import { outbox, yearEvent, yearEventPerson, yearLeftOut } from "../store/schema.ts";
-import { demandYearOpen } from "./closed.ts";
+import { atOnce, type Steps } from "../store/steps.ts";
+import { record } from "../store/trail.ts";
 import { readYearAndEnding } from "./ending.ts";
 
 /** States that a person comes from. */

@@ -2,9 +2,9 @@
 import type { ElementLine, ElementSheet } from "@zesty/contract/year";
 import { countries, payrollYearOf } from "@zesty/core/countries/countries";
 import { asc, eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { asElement } from "../setup/elements.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
 import { payElement } from "../store/schema.ts";
 
 export function readElementSheet(context: Context, businessId: number, day: string): ElementSheet {

@@ -4,17 +4,17 @@ import type { EndingPerson, YearAndEnding, YearCheck, YearProof } from "@zesty/c
 import { dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, asc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { rightIn } from "../http/rights.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { rightIn } from "../ground/rights.ts";
+import { closingOf } from "../ground/yearClosed.ts";
 import { agentOn, heldBecause } from "../lodging/lodging.ts";
 import { neverOpened } from "../runs/openRun.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
 import { user, yearTick } from "../store/schema.ts";
-import { closingOf } from "./closed.ts";
 import { outsideCheck } from "./outside.ts";
 import { type Heard, readYear } from "./proof.ts";
-import { byHand, type CheckLine } from "./said.ts";
 import { eventsOf, leftOutOf, newestEvents, onItsWay, reportedDiffers, standing, timeMarks } from "./standing.ts";
+import { byHand, type CheckLine } from "./yearOfCountry.ts";
 
 export function readYearAndEnding(context: Context, actor: Actor, businessId: number, wanted?: string): YearAndEnding {
   const { proof, heard, country } = readYear(context, businessId, wanted);

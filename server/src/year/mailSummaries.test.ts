@@ -4,9 +4,9 @@ import { createTransport } from "nodemailer";
 import { afterEach, describe, expect, it } from "vitest";
 import { readDocument } from "../documents/documents.ts";
 import { couriers } from "../outbox/channels.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
-import { verify } from "../store/audit.ts";
 import { outbox, person } from "../store/schema.ts";
+import { verify } from "../store/trail.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { mailSummaries, readSummaryMail } from "./mailSummaries.ts";
 
 let world: SmallWorld;

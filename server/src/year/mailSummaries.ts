@@ -1,15 +1,15 @@
 /** Year summaries to people by mail: each kept as it was made, and handed to the outbox like everything that leaves. */
 import type { SummaryMail, SummaryMailRow } from "@zesty/contract/year";
 import type { YearSummary } from "@zesty/core/documents/yearSummary";
-import type { Actor, Context } from "../context.ts";
 import { keepDocument, sha256 } from "../documents/documents.ts";
 import { renderYearSummary } from "../documents/renderPayslip.ts";
-import { cannot } from "../http/problem.ts";
-import { uuidOf } from "../outbox/messageId.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { uuidOf } from "../ground/messageId.ts";
+import { cannot } from "../ground/problem.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { outbox } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
 import { summaryFile, yearSummaries } from "./summary.ts";
 
 interface Letter {

@@ -1,8 +1,8 @@
 /** The year against the books, funds and agency: what is put in is compared, and a difference says what it looks like. */
 import { centsText } from "@zesty/core/quantity/units";
 import { afterEach, describe, expect, it } from "vitest";
-import { takeBack } from "../runs/takeBack.ts";
-import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { takeBack } from "../signOff/takeBack.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { readYearAndEnding } from "./ending.ts";
 import { putOutsideIn, readOutside } from "./outside.ts";
 

@@ -7,16 +7,16 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, asc, eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
 import { payeeWords } from "../dues/readDues.ts";
-import { demandFaultless } from "../hoursSheet/pastedLines.ts";
-import { accountNames } from "../runs/journalLines.ts";
-import { findBusiness } from "../setup/findBusiness.ts";
-import { record } from "../store/audit.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { accountNames } from "../ground/journalLines.ts";
+import { closingOf, demandYearOpen } from "../ground/yearClosed.ts";
+import { demandFaultless } from "../sheets/pastedLines.ts";
 import { type dueKinds, outsideFigure, user } from "../store/schema.ts";
-import { closingOf, demandYearOpen } from "./closed.ts";
+import { record } from "../store/trail.ts";
 import { type Ours, readOutsideLines } from "./outsideLines.ts";
-import { byHand, type CheckLine } from "./said.ts";
+import { byHand, type CheckLine } from "./yearOfCountry.ts";
 
 type Part = OutsideLine["parts"][number];
 

@@ -1,7 +1,7 @@
 /** Lines of a trial balance, or of a fund's or the agency's statement, read against what the year knows of. */
 import type { OutsideLine, OutsideShown } from "@zesty/contract/outside";
 import { centsOf } from "@zesty/core/quantity/units";
-import { pastedAmount, pastedLines } from "../hoursSheet/pastedLines.ts";
+import { pastedAmount, pastedLines } from "../sheets/pastedLines.ts";
 
 /** An account or a receiver, with what the year says of it. */
 export type Ours = Omit<OutsideLine, "theirs" | "hints">;

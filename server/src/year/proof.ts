@@ -12,18 +12,18 @@ import { addMonths } from "@zesty/core/calendar/dates";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, asc, between, eq, inArray } from "drizzle-orm";
-import type { Context } from "../context.ts";
-import { notFound } from "../http/problem.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { notFound } from "../ground/problem.ts";
+import { closingOf } from "../ground/yearClosed.ts";
 import { standingOn } from "../lodging/lodging.ts";
-import { peopleOf } from "../people/ofBusiness.ts";
-import { findBusiness, todayAt } from "../setup/findBusiness.ts";
+import { peopleOf } from "../people/peopleOf.ts";
 import { datedRecords } from "../store/dated.ts";
 import { pay, payRun, person, signedPay, yearSum } from "../store/schema.ts";
 import { openingsOf } from "../store/sums.ts";
-import { closingOf } from "./closed.ts";
 import { reportsNotTaken } from "./reportsTaken.ts";
-import { add, type Reported, type Said, type YearOfCountry } from "./said.ts";
 import { type Asked, saidByBank, saidByDues, saidByFacts, saidByLedger } from "./voices.ts";
+import { add, type Reported, type Said, type YearOfCountry } from "./yearOfCountry.ts";
 
 /** Every voice that knows of a column says something, be it nought; the agency of who is not reported says nothing. */
 function figuresOf(

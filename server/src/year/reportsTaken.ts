@@ -1,8 +1,8 @@
 /** What an agency took of a payroll year, newest first, with whom it refused in it. */
 import { and, asc, between, desc, eq, inArray, ne, sql } from "drizzle-orm";
-import type { Context } from "../context.ts";
 import { readDocument } from "../documents/documents.ts";
-import { isVain } from "../outbox/vain.ts";
+import type { Context } from "../ground/context.ts";
+import { isVain } from "../outbox/replacementNotTaken.ts";
 import { answerItem, document as documentTable, outbox, payRun, yearEvent } from "../store/schema.ts";
 
 export type ReportChannel = "payEvent" | "employmentInformation";

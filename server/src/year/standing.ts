@@ -2,9 +2,9 @@
 import type { ProofRow, YearAct, YearEventView, YearProof } from "@zesty/contract/year";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { and, asc, count, desc, eq, inArray } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { answerItem, outbox, user, yearEvent, yearEventPerson, yearLeftOut } from "../store/schema.ts";
-import type { PayeeOfYear } from "./said.ts";
+import type { PayeeOfYear } from "./yearOfCountry.ts";
 
 export const onItsWay = ["prepared", "queued", "sending", "unknown", "acknowledged"];
 const taken = ["accepted", "acceptedWithWarnings", "partial"];

@@ -4,12 +4,12 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import { type CountryCode, payrollYearOf } from "@zesty/core/countries/countries";
 import type { YearSummary } from "@zesty/core/documents/yearSummary";
 import { eq } from "drizzle-orm";
-import type { Actor, Context } from "../context.ts";
-import { notFound } from "../http/problem.ts";
-import { addressOf, findBusiness } from "../setup/findBusiness.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { addressOf, findBusiness } from "../ground/findBusiness.ts";
+import { notFound } from "../ground/problem.ts";
 import { person, yearSum } from "../store/schema.ts";
 import { readYearAndEnding } from "./ending.ts";
-import type { SummaryOf } from "./said.ts";
+import type { SummaryOf } from "./yearOfCountry.ts";
 
 /** Summaries of everybody who is reported, or of one person, by name. */
 export function yearSummaries(

@@ -1,8 +1,8 @@
 /** What each voice says of a payroll year, read from its own records: facts, ledger, bank, dues; reports by country. */
 import { eq } from "drizzle-orm";
-import type { Context } from "../context.ts";
+import type { Context } from "../ground/context.ts";
 import { payElement } from "../store/schema.ts";
-import { add, type Said, type YearOfCountry } from "./said.ts";
+import { add, type Said, type YearOfCountry } from "./yearOfCountry.ts";
 
 export interface Asked {
   businessId: number;

@@ -8,10 +8,10 @@ import { afterEach, describe, expect, it } from "vitest";
 import { eventFigures } from "../au/payEventsTaken.ts";
 import { payEventXml } from "../au/payEventXml.ts";
 import { saveSection } from "../people/savePerson.ts";
-import { takeBack } from "../runs/takeBack.ts";
 import { addElement } from "../setup/elements.ts";
-import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../smallWorld.ts";
+import { takeBack } from "../signOff/takeBack.ts";
 import { answerItem, outbox, payment } from "../store/schema.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { readProofPays, readYearProof } from "./proof.ts";
 
 let world: SmallWorld;

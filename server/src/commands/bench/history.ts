@@ -3,8 +3,8 @@
  * run a period. What is measured afterwards reads and writes just what it would after years of use.
  */
 import { addDays, addMonths, daysBetween } from "@zesty/core/calendar/dates";
-import type { SmallWorld } from "../../smallWorld.ts";
-import { record } from "../../store/audit.ts";
+import { record } from "../../store/trail.ts";
+import type { SmallWorld } from "../../testing/smallWorld.ts";
 
 type Database = SmallWorld["context"]["store"]["sqlite"];
 

@@ -3,12 +3,12 @@ import { readInterpretCase } from "@zesty/contract/interpret";
 import { addDays } from "@zesty/core/calendar/dates";
 import { type DayRecord, readDay } from "@zesty/core/hours/dayText";
 import { interpret } from "@zesty/core/hours/interpret";
-import { stopReading } from "../../hoursSheet/brought.ts";
-import { sheetBack, sheetOut } from "../../hoursSheet/hoursSheet.ts";
-import { hoursWorkbook } from "../../hoursSheet/writeBook.ts";
 import { saveSection } from "../../people/savePerson.ts";
+import { sheetBack, sheetOut } from "../../putIn/hoursSheet.ts";
 import { openRun } from "../../runs/openRun.ts";
-import { smallWorld } from "../../smallWorld.ts";
+import { stopReading } from "../../sheets/readFile.ts";
+import { hoursWorkbook } from "../../sheets/writeBook.ts";
+import { smallWorld } from "../../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../../time/days.ts";
 
 function shifts5000(): number {

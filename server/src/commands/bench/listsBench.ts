@@ -1,10 +1,10 @@
 /** Lists and sheets of many: a thousand people, a payroll year of 300 people, what is missing in 500 businesses. */
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
-import { atOnce } from "../../jobs/steps.ts";
-import { planPeople } from "../../people/peopleSheet.ts";
 import { listPeople, readPerson } from "../../people/readPeople.ts";
+import { planPeople } from "../../putIn/peopleSheet.ts";
 import { readinessLines } from "../../readiness/lines.ts";
-import { smallWorld } from "../../smallWorld.ts";
+import { atOnce } from "../../store/steps.ts";
+import { smallWorld } from "../../testing/smallWorld.ts";
 import { readYearAndEnding } from "../../year/ending.ts";
 import { aged, businesses500, median } from "./serverBench.ts";
 

@@ -4,8 +4,8 @@ import { dirname, join } from "node:path";
 import { payslipPdf } from "../../documents/payslipPdf.ts";
 import type { Slip } from "../../documents/slip.ts";
 import { openRun } from "../../runs/openRun.ts";
-import { prepareSignOff } from "../../runs/prepareSignOff.ts";
-import { smallWorld } from "../../smallWorld.ts";
+import { prepareSignOff } from "../../signOff/prepareSignOff.ts";
+import { smallWorld } from "../../testing/smallWorld.ts";
 
 interface Pdf {
   on(event: "data" | "end", listener: () => void): void;

@@ -9,11 +9,11 @@ import { waitingRuns } from "../../outbox/several.ts";
 import { openRun } from "../../runs/openRun.ts";
 import { readRun } from "../../runs/readRun.ts";
 import { saveRows } from "../../runs/saveRows.ts";
-import { signOff } from "../../runs/signOff.ts";
 import { setTick } from "../../runs/ticks.ts";
 import { createBusiness } from "../../setup/createBusiness.ts";
-import { type SmallWorld, smallWorld, smallWorldNz, validFrom } from "../../smallWorld.ts";
+import { signOff } from "../../signOff/signOff.ts";
 import { yearSums } from "../../store/sums.ts";
+import { type SmallWorld, smallWorld, smallWorldNz, validFrom } from "../../testing/smallWorld.ts";
 import { copyBack, copyDuesBack, fillOutbox } from "./history.ts";
 
 /** Milliseconds of one call, the median of several, after a few to warm up. */

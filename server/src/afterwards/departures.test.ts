@@ -1,0 +1,225 @@
+/** Departures on a real store: with the next run, in a run of their own, waiting, and undone. */
+import type { NewDeparture } from "@zesty/contract/departures";
+import { signedSums } from "@zesty/contract/year";
+import { eq } from "drizzle-orm";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { readDocument } from "../documents/documents.ts";
+import { readPerson } from "../people/readPeople.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { openRun } from "../runs/openRun.ts";
+import { keptWorking, readRun } from "../runs/readRun.ts";
+import { setTick } from "../runs/ticks.ts";
+import { signOffPlan } from "../signOff/plan.ts";
+import { signOff } from "../signOff/signOff.ts";
+import { takeBack } from "../signOff/takeBack.ts";
+import { document, outbox, pay, payRun } from "../store/schema.ts";
+import { leaveBalances } from "../store/sums.ts";
+import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { declareYear } from "../year/declare.ts";
+import { readYearAndEnding } from "../year/ending.ts";
+import { planDeparture, recordDeparture } from "./recordDeparture.ts";
+import { undoDeparture } from "./undoDeparture.ts";
+
+let world: SmallWorld;
+let leaver: number;
+beforeEach(() => {
+  world = smallWorld(3);
+  leaver = world.personIds[0] ?? 0;
+  saveSection(world.context, world.actor, leaver, "leave", {
+    from: "2020-01-06",
+    entitlements: [{ kind: "annual", weeksPerYear: "4" }],
+    loadingPercent: "17.5",
+  });
+});
+afterEach(() => world.end());
+
+const wanted = (change: Partial<NewDeparture> = {}): NewDeparture => ({
+  lastDay: "2026-06-26",
+  reason: "V",
+  noticeWorked: true,
+  misconduct: false,
+  pay: "next",
+  ...change,
+});
+const record = (change: Partial<NewDeparture> = {}) =>
+  recordDeparture(world.context, world.actor, leaver, wanted(change)) ?? 0;
+const row = (runId: number) => readRun(world.context, world.actor, runId).rows.find((each) => each.personId === leaver);
+const lines = (runId: number) => row(runId)?.figures?.lines.map((line) => [line.code, line.amount]);
+function tickAll(runId: number): void {
+  for (const each of readRun(world.context, world.actor, runId).rows)
+    for (const mark of each.marks)
+      if (mark.kind === "query")
+        setTick(world.context, world.actor, runId, { payId: each.payId, key: mark.key, on: true });
+}
+function tickAndSign(runId: number): void {
+  tickAll(runId);
+  signOff(world.context, world.actor, runId, readRun(world.context, world.actor, runId).version);
+}
+/** A journal or a pay event as it was kept. */
+const kept = (runId: number, kind: string): string => {
+  const found = world.context.store.db.select().from(document).where(eq(document.runId, runId)).all();
+  return readDocument(world.context, found.find((each) => each.kind === kind)?.id ?? 0).bytes.toString("utf8");
+};
+
+describe("a departure with the next run", () => {
+  // 20 h in the balance and 38 × 4 ÷ 52 = 2.9231 h of this pay: 22.9231 × 31.5 × 1.175 = 848.44.
+  it("pays out the leave that is left, this pay's accrual with it", () => {
+    const plan = planDeparture(world.context, world.actor, leaver, wanted());
+    expect(plan.lines.map((line) => [line.name, line.quantity, line.amount])).toEqual([
+      ["Unused annual leave", "22.92 h", "848.44"],
+    ]);
+    expect(plan.run.words).toContain("2 July 2026");
+    expect(world.context.store.db.select().from(payRun).all()).toEqual([]);
+    const runId = record();
+    expect(lines(runId)).toEqual([
+      ["ORD", "1197.00"],
+      ["UNUSED-AL", "848.44"],
+    ]);
+    expect(row(runId)?.marks.map((mark) => mark.code)).not.toContain("departureOpen");
+  });
+  it("makes the payroll year final with the last pay where that is wanted, of who left and of nobody else", () => {
+    const runId = record();
+    const rows = readRun(world.context, world.actor, runId).rows;
+    const stays = rows.find((each) => each.personId !== leaver)?.payId ?? 0;
+    const leaves = row(runId)?.payId ?? 0;
+    tickAll(runId);
+    expect(signOffPlan(world.context, runId).leavers).toEqual([
+      { payId: leaves, name: row(runId)?.name, lastDay: "2026-06-26" },
+    ]);
+    const sign = (...final: number[]) =>
+      signOff(world.context, world.actor, runId, readRun(world.context, world.actor, runId).version, final);
+    expect(() => sign(leaves, stays)).toThrow("only for who left");
+    sign(leaves);
+    expect(kept(runId, "payEvent").match(/FinalI>true/g)).toHaveLength(1);
+    world.context.store.db.update(outbox).set({ state: "accepted" }).run();
+    const { ending, rows: ofYear } = readYearAndEnding(world.context, world.actor, world.businessId, "2026-07-02");
+    expect(ending.people[leaver]).toMatchObject({ state: "final", words: "final" });
+    // The payday lies ahead of today: an event dated today would be older than what the agency holds.
+    expect(() =>
+      declareYear(world.context, world.actor, world.businessId, {
+        ...{ from: "2026-07-01", people: [leaver], act: "again", reason: "Paid once more" },
+        shown: signedSums(ofYear, [leaver]),
+      }),
+    ).toThrow("The payday of 2 July 2026 is reported");
+  });
+  it("leaves nothing in the balance, and says when and why in the pay event", () => {
+    const runId = record();
+    tickAndSign(runId);
+    expect(leaveBalances(world.context.store, [leaver]).get(leaver)?.get("annual")).toBe(0);
+    const event = kept(runId, "payEvent");
+    expect(event).toContain("<EmploymentEndD>2026-06-26</EmploymentEndD>");
+    expect(event).toContain("<CessationTypeC>V</CessationTypeC>");
+    expect(event).toMatch(/<TypeC>U<\/TypeC>\s*<PaymentA>848.44<\/PaymentA>/);
+    // The next run begins without them; usual pay is what it was, of days that are over.
+    const next = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    expect(row(next)).toBeUndefined();
+  });
+  it("on redundancy pays notice and redundancy, reported with its tax-free part", () => {
+    // 3 people: a small employer owes no redundancy pay; five completed years: 4 weeks × 38 × 31.5.
+    const runId = record({ reason: "R", noticeWorked: false });
+    expect(lines(runId)?.slice(1)).toEqual([
+      ["UNUSED-AL", "848.44"],
+      ["NOTICE", "4788.00"],
+    ]);
+    // Pay in lieu of notice counts for super, unused leave does not: (1,197 + 4,788) × 12 %.
+    expect(row(runId)?.figures?.super).toBe("718.20");
+    tickAndSign(runId);
+    const why = keptWorking(world.context, runId, row(runId)?.payId ?? 0, "line:NOTICE");
+    expect(why.rule).toBe("4 weeks of notice not worked (6 completed years) × 38 h × $31.5");
+    const event = kept(runId, "payEvent");
+    // Notice that is paid because the position went is part of the redundancy payment: here all of it is tax-free.
+    expect(event).toMatch(/<TypeC>D<\/TypeC>\s*<PaymentsA>4788.00<\/PaymentsA>/);
+    expect(event).not.toContain("<EmploymentTerminationPayment>");
+    expect(event).toMatch(/<LumpSum>\s*<TypeC>R<\/TypeC>\s*<PaymentsA>848.44<\/PaymentsA>/);
+  });
+  it("waits for the run of its period when the last day lies further ahead", () => {
+    expect(recordDeparture(world.context, world.actor, leaver, wanted({ lastDay: "2026-07-03" }))).toBeNull();
+    const first = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    expect(lines(first)).toEqual([["ORD", "1197.00"]]);
+    tickAndSign(first);
+    const second = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    expect(lines(second)?.map(([code]) => code)).toEqual(["ORD", "UNUSED-AL"]);
+  });
+});
+
+describe("a departure in a run of its own", () => {
+  it("takes the row along, and leaves it out of the cycle's run", () => {
+    const cycleRun = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    const own = record({ pay: "now", payday: "2026-07-01" });
+    expect(readRun(world.context, world.actor, own)).toMatchObject({ kind: "departure", payday: "2026-07-01" });
+    expect(lines(own)?.map(([code]) => code)).toEqual(["ORD", "UNUSED-AL"]);
+    expect(row(cycleRun)?.included).toBe(false);
+    tickAndSign(own);
+    tickAndSign(cycleRun);
+    // Runs of the cycle follow each other as before.
+    const next = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    expect(readRun(world.context, world.actor, next).periodStart).toBe("2026-06-29");
+  });
+});
+
+describe("a departure recorded after the period was paid", () => {
+  const signFirst = () => {
+    const first = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    tickAndSign(first);
+  };
+  // 22.9231 h are left after the first pay: × 31.5 × 1.175 = 848.44.
+  it("pays only what is owed at the end, with the next run", () => {
+    signFirst();
+    const second = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    expect(record()).toBe(second);
+    expect(lines(second)).toEqual([["UNUSED-AL", "848.44"]]);
+    expect(row(second)?.marks.filter((mark) => mark.kind === "stop")).toEqual([]);
+    undoDeparture(world.context, world.actor, leaver);
+    expect(lines(second)).toEqual([["ORD", "1197.00"]]);
+  });
+  it("and in a run of its own", () => {
+    signFirst();
+    const own = record({ pay: "now", payday: "2026-07-02" });
+    expect(lines(own)).toEqual([["UNUSED-AL", "848.44"]]);
+    expect(row(own)?.marks.filter((mark) => mark.kind === "stop")).toEqual([]);
+    tickAndSign(own);
+    expect(leaveBalances(world.context.store, [leaver]).get(leaver)?.get("annual")).toBe(0);
+  });
+});
+
+describe("undoing a departure", () => {
+  const undo = () => undoDeparture(world.context, world.actor, leaver);
+  const asBefore = () => {
+    const person = readPerson(world.context, leaver);
+    expect([person.departure, person.details.endDate]).toEqual([null, null]);
+    expect(person.usualPay.lines).toHaveLength(1);
+  };
+  it("takes the final lines out and employs the person again", () => {
+    const runId = record();
+    undo();
+    expect(lines(runId)).toEqual([["ORD", "1197.00"]]);
+    asBefore();
+  });
+  it("closes a run of its own and brings the row back", () => {
+    const cycleRun = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });
+    const own = record({ pay: "now", payday: "2026-07-01" });
+    undo();
+    expect(readRun(world.context, world.actor, own).state).toBe("takenBack");
+    expect([row(cycleRun)?.included, lines(cycleRun)]).toEqual([true, [["ORD", "1197.00"]]]);
+    asBefore();
+  });
+  it("asks for the run to be taken back first, and then finds the fresh one", () => {
+    const runId = record();
+    tickAndSign(runId);
+    expect(undo).toThrow("Take that run back first");
+    const fresh = takeBack(world.context, world.actor, runId, "stays after all");
+    undo();
+    expect(lines(fresh)).toEqual([["ORD", "1197.00"]]);
+    asBefore();
+  });
+  it("is refused where nothing is recorded, and a second departure too", () => {
+    expect(undo).toThrow("No departure is recorded");
+    record();
+    expect(() => record()).toThrow("A departure is recorded");
+  });
+  it("changes nothing when it is refused", () => {
+    expect(() => record({ lastDay: "2019-01-01" })).toThrow("before the start date");
+    asBefore();
+    expect(world.context.store.db.select().from(pay).all()).toEqual([]);
+  });
+});

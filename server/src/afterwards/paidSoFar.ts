@@ -1,0 +1,134 @@
+/** What a signed-off pay and its corrections came to: what a further correction starts from. */
+import type { AnyInput } from "@zesty/core/countries/countries";
+import type { PaidLine } from "@zesty/core/pay/correction";
+import type { SheetLine } from "@zesty/core/pay/row";
+import type { PaySnapshot } from "@zesty/core/pay/snapshot";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsText } from "@zesty/core/quantity/units";
+import { and, eq } from "drizzle-orm";
+import type { Context } from "../ground/context.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
+import { conflict, notFound } from "../ground/problem.ts";
+import { ratesIn } from "../row/ratesOn.ts";
+import { standardElements } from "../setup/ensureElement.ts";
+import { pay, payElement, payFact, payRun, person, signedPay } from "../store/schema.ts";
+
+export function findCorrectable(context: Context, payId: number) {
+  const { db } = context.store;
+  const row = db.select().from(pay).where(eq(pay.id, payId)).get();
+  if (!row) throw notFound("pay");
+  const run = findRun(context, row.runId);
+  if (run.state === "open" || run.state === "takenBack")
+    throw conflict("not-signed-off", "This pay is not signed off: change it in the sheet.", `/run/${run.id}`);
+  const signed = db
+    .select()
+    .from(signedPay)
+    .where(and(eq(signedPay.payId, payId), eq(signedPay.kind, "pay")))
+    .get();
+  const who = db.select().from(person).where(eq(person.id, row.personId)).get();
+  if (!signed || !who) throw notFound("pay");
+  return { row, run, signed, who, rate: rateThen(context, row, run, who, signed.input as AnyInput) };
+}
+
+/** What an hour was paid then: of lines without a rate of their own, by the kept input; else by the terms of the period. */
+function rateThen(
+  context: Context,
+  row: typeof pay.$inferSelect,
+  run: Run,
+  who: typeof person.$inferSelect,
+  input: AnyInput,
+): string | null {
+  const own = new Set(row.lines.flatMap((line) => (line.rate === undefined ? [] : [decimal(line.rate).toString()])));
+  const paid = input.lines.flatMap((line) =>
+    line.element === "ordinary" && line.rate && !line.corrects ? [decimal(line.rate).toString()] : [],
+  );
+  return paid.find((rate) => !own.has(rate)) ?? ratesIn(context, run, [who]).get(who.id)?.rate?.toString() ?? null;
+}
+
+/** Corrections of a pay that are signed off: the pays that hold them, and their lines. */
+function signedCorrections(context: Context, row: typeof pay.$inferSelect, run: Run) {
+  return context.store.db
+    .select({ pay, run: payRun })
+    .from(pay)
+    .innerJoin(payRun, eq(pay.runId, payRun.id))
+    .where(eq(pay.personId, row.personId))
+    .all()
+    .filter((each) => each.run.state !== "open" && each.run.state !== "takenBack" && each.pay.id !== row.id)
+    .map((each) => ({ ...each, lines: each.pay.lines.filter((line) => line.corrects === run.payday) }))
+    .filter((each) => each.lines.length > 0);
+}
+
+/** The lines of a pay with the corrections made of it: what a further correction starts from. A debt is no part of it. */
+export function paidSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): SheetLine[] {
+  const debt = context.store.db
+    .select({ id: payElement.id })
+    .from(payElement)
+    .where(and(eq(payElement.businessId, run.businessId), eq(payElement.code, standardElements.overpaid.code)))
+    .get()?.id;
+  const own = row.lines.filter((line) => line.corrects === undefined);
+  const later = signedCorrections(context, row, run).flatMap((each) => each.lines);
+  return [...own, ...later.filter((line) => line.elementId !== debt)];
+}
+
+/** What the lines of a pay and of its corrections came to: leave in weeks and days is corrected at what was paid for it. */
+export function paidFor(context: Context, row: typeof pay.$inferSelect, run: Run): PaidLine[] {
+  const { db } = context.store;
+  const codes = new Map(
+    db
+      .select({ id: payElement.id, code: payElement.code })
+      .from(payElement)
+      .where(eq(payElement.businessId, run.businessId))
+      .all()
+      .map((each) => [each.code, each.id]),
+  );
+  const own = db
+    .select({ snapshot: signedPay.snapshot })
+    .from(signedPay)
+    .where(and(eq(signedPay.payId, row.id), eq(signedPay.kind, "pay")))
+    .get();
+  const paid = (own?.snapshot as PaySnapshot | undefined)?.figures.lines ?? [];
+  // Lines of the same pay that corrected an earlier one are not what it paid for its own period.
+  const earlier = row.lines.filter((line) => line.corrects !== undefined);
+  const first = paid.flatMap((line): PaidLine[] => {
+    const elementId = codes.get(line.code);
+    return elementId === undefined
+      ? []
+      : [{ elementId, costCentre: line.costCentre, amount: line.amount, hours: line.hours }];
+  });
+  const later = signedCorrections(context, row, run).flatMap((each) => each.lines);
+  const asPaid =
+    (sign: 1 | -1) =>
+    (line: SheetLine): PaidLine[] =>
+      line.units === undefined || line.amount === undefined
+        ? []
+        : [
+            {
+              elementId: line.elementId,
+              costCentre: line.costCentre,
+              amount: decimal(line.amount).times(sign).toString(),
+              hours: decimal(line.hours ?? "0")
+                .times(sign)
+                .toString(),
+            },
+          ];
+  return [...first, ...later.flatMap(asPaid(1)), ...earlier.flatMap(asPaid(-1))];
+}
+
+/** Regular taxable earnings of a pay and of the runs that corrected it: the difference is taxed above or below them. */
+export function taxedSoFar(context: Context, row: typeof pay.$inferSelect, run: Run): string {
+  const { db } = context.store;
+  const payIds = [
+    row.id,
+    ...signedCorrections(context, row, run).flatMap((each) => (each.pay.corrects ? each.pay.id : [])),
+  ];
+  const cents = payIds.map(
+    (payId) =>
+      db
+        .select({ cents: payFact.cents })
+        .from(payFact)
+        .innerJoin(signedPay, eq(payFact.signedPayId, signedPay.id))
+        .where(and(eq(signedPay.payId, payId), eq(signedPay.kind, "pay"), eq(payFact.code, "regularTaxable")))
+        .get()?.cents ?? 0,
+  );
+  return centsText(cents.reduce((total, each) => total + each, 0));
+}

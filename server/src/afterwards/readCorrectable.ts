@@ -1,0 +1,45 @@
+/** The pay to correct, as it was signed off, and the corrections made of it so far. */
+import type { CorrectablePay } from "@zesty/contract/corrections";
+import { correctionLines } from "@zesty/core/pay/correction";
+import type { SheetLine } from "@zesty/core/pay/row";
+import { eq } from "drizzle-orm";
+import type { Context } from "../ground/context.ts";
+import { pay, payElement, payRun } from "../store/schema.ts";
+import { findCorrectable, paidSoFar } from "./paidSoFar.ts";
+
+/** Lines of one element at one rate put together, as somebody would type them. */
+const merged = (lines: readonly SheetLine[], rate: string | null, payday: string): SheetLine[] =>
+  correctionLines([], lines, rate, payday).map(({ corrects: _corrects, ...line }) => {
+    if (line.units === undefined) return line;
+    // What weeks and days are paid is found anew from what was paid for them.
+    const { amount: _amount, ...bare } = line;
+    return bare;
+  });
+
+export function readCorrectable(context: Context, payId: number): CorrectablePay {
+  const { db } = context.store;
+  const { row, run, who, rate } = findCorrectable(context, payId);
+  const elements = db.select().from(payElement).where(eq(payElement.businessId, run.businessId)).all();
+  const corrections = db
+    .select({ pay, run: payRun })
+    .from(pay)
+    .innerJoin(payRun, eq(pay.runId, payRun.id))
+    .where(eq(pay.personId, row.personId))
+    .all()
+    .filter(
+      (each) =>
+        each.run.state !== "takenBack" &&
+        (each.pay.corrects?.payId === payId || each.pay.lines.some((line) => line.corrects === run.payday)),
+    );
+  return {
+    payId,
+    runId: run.id,
+    personId: who.id,
+    name: `${who.givenName} ${who.familyName}`,
+    payday: run.payday,
+    hourlyRate: rate,
+    lines: merged(paidSoFar(context, row, run), rate, run.payday),
+    elements: elements.map(({ id, name, entry }) => ({ id, name, entry })),
+    corrections: corrections.map((each) => ({ runId: each.run.id, payday: each.run.payday, state: each.run.state })),
+  };
+}

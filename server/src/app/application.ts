@@ -1,0 +1,128 @@
+/** Puts the parts together: store, clock, rule book, outbox. The parts know nothing of each other's making. */
+import { randomBytes } from "node:crypto";
+import type { CountryCode } from "@zesty/core/countries/countries";
+import { eq } from "drizzle-orm";
+import pino from "pino";
+import { countriesHere } from "../countries/countries.ts";
+import { stopRendering } from "../documents/renderPayslip.ts";
+import { type Clock, demoClock, realClock } from "../ground/clock.ts";
+import type { Context } from "../ground/context.ts";
+import { ruleShelf } from "../ground/ruleShelf.ts";
+import type { Settings } from "../ground/settings.ts";
+import { RunEvents } from "../http/events.ts";
+import { problemOf } from "../http/handler.ts";
+import { Jobs } from "../jobs/jobs.ts";
+import { type OutboxWorker, outboxWorker } from "../outbox/worker.ts";
+import { debtsOfEarlier } from "../row/earlierDebts.ts";
+import { refreshOpenRuns } from "../row/refreshOpenRuns.ts";
+import { walkDaily } from "../safety/walk.ts";
+import { stopReading } from "../sheets/readFile.ts";
+import { places } from "../store/crypt.ts";
+import { openStore, type Store } from "../store/open.ts";
+import { setting } from "../store/schema.ts";
+import { demandKeyed, keepAnchor, verifyNew } from "../store/trail.ts";
+import { refreshTimeInRuns } from "../time/intoRun.ts";
+
+export interface Application {
+  context: Context;
+  events: RunEvents;
+  outbox: OutboxWorker;
+  jobs: Jobs;
+  sessionSecret: string;
+  close(): Promise<void>;
+}
+
+export function makeApplication(
+  settings: Settings,
+  log: Context["log"] = pino({ level: process.env.ZESTY_LOG ?? "warn" }),
+  /** called once when the store was taken away under the running application: nothing may be written any more */
+  giveUp: (error: unknown) => void = () => {},
+): Application {
+  const store = openStore(settings.dataFolder);
+  const clock: Clock = settings.demoDay === null ? realClock : demoClock(store, settings.demoDay);
+  demandKeyed(store);
+  const trust = { verdict: verifyNew(store), faults: [], walkedAt: clock.now() };
+  const events = new RunEvents();
+  const shelf = ruleShelf(store);
+  const context: Context = {
+    store,
+    clock,
+    settings,
+    country: (code) => {
+      const found = countriesHere[code as CountryCode];
+      if (!found) throw new Error(`No country ${code} is known here.`);
+      return found;
+    },
+    countries: [countriesHere.AU, countriesHere.NZ],
+    get rules() {
+      return shelf.now();
+    },
+    rulesAt: shelf.at,
+    ruleShelf: shelf,
+    trust,
+    log,
+    factsChanged: (businessId, personIds) => {
+      if (personIds) store.transaction(() => refreshTimeInRuns(context, businessId, personIds));
+      refreshOpenRuns(context, businessId);
+    },
+    wakeOutbox: () => outbox.wake(),
+    searchReceiver: (id) => outbox.search(id),
+    announce: (runId, by) => {
+      if (runId !== null) events.changed(runId, by);
+    },
+  };
+  debtsOfEarlier(context);
+  const outbox = outboxWorker(context);
+  const jobs = new Jobs((error) => problemOf(context, error, "job"));
+  // The end of the trail is kept beside the key once a minute, where it moved.
+  const anchoring = setInterval(() => {
+    try {
+      keepAnchor(store);
+    } catch (error) {
+      log.error({ err: error }, "the anchor could not be kept");
+    }
+  }, 60_000);
+  anchoring.unref();
+  const watch = setInterval(() => {
+    try {
+      store.checkFiles();
+    } catch (error) {
+      giveUp(error);
+    }
+  }, 1000);
+  watch.unref();
+  const daily = setInterval(() => {
+    walkDaily(context).catch((error: unknown) => log.error({ err: error }, "the daily walk failed"));
+  }, 600_000);
+  daily.unref();
+  return {
+    context,
+    events,
+    outbox,
+    jobs,
+    sessionSecret: keptSecret(store),
+    close: async () => {
+      clearInterval(watch);
+      clearInterval(daily);
+      clearInterval(anchoring);
+      await jobs.stop();
+      await outbox.stop();
+      await stopRendering();
+      await stopReading();
+      // Closed twice, or taken away beneath: the anchor of the minute before stands.
+      if (store.sqlite.open) keepAnchor(store);
+      store.close();
+    },
+  };
+}
+
+function keptSecret(store: Store): string {
+  const kept = store.db.select().from(setting).where(eq(setting.name, "sessionSecret")).get();
+  if (kept) return store.crypt.open(kept.value, places.setting("sessionSecret"));
+  const secret = randomBytes(32).toString("hex");
+  store.db
+    .insert(setting)
+    .values({ name: "sessionSecret", value: store.crypt.seal(secret, places.setting("sessionSecret")) })
+    .run();
+  return secret;
+}

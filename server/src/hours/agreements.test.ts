@@ -1,0 +1,200 @@
+/** Agreements through the use cases: what they pay, what is not known, own sets, new tables. */
+
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
+import { withFields } from "@zesty/core/agreements/editing";
+import { afterEach, describe, expect, it } from "vitest";
+import { readPerson } from "../people/readPeople.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { payRun } from "../store/schema.ts";
+import { smallWorld } from "../testing/smallWorld.ts";
+import {
+  approve,
+  begin,
+  casual,
+  codes,
+  employment,
+  open,
+  row,
+  shown,
+  signed,
+  terms,
+  type,
+  who,
+  world,
+} from "../testing/timeMakers.ts";
+import { annualWages } from "../time/annualWages.ts";
+import { readWeek } from "../time/readWeek.ts";
+import { whoMoves } from "../time/whoMoves.ts";
+import { listAgreements, loadAgreementRules, saveAgreementFacts } from "./agreements.ts";
+
+afterEach(() => world.end());
+
+describe("agreements of a business", () => {
+  it("asks where a salary pays less than the agreement would for the recorded hours", () => {
+    begin(smallWorld(1));
+    const usual = { from: "2026-06-01", lines: [{ elementId: world.element("SAL"), amount: "1140.00" }] };
+    const salaried = employment({ basis: "full-time", weeklyHours: "38", salary: "59280" });
+    saveSection(world.context, world.actor, who(), "employment", salaried);
+    saveSection(world.context, world.actor, who(), "usualPay", usual);
+    saveSection(world.context, world.actor, who(), "time", terms("MA000004", "4", { use: "exceptions" }));
+    const runId = open();
+    // 38 × 28.12 = 1,068.56 is within the salary.
+    expect(codes(runId)).not.toContain("timeLook");
+    type({ "2026-06-28": "10-15" });
+    approve(["2026-06-28"]);
+    // A Sunday beyond 38 hours: 5 × 28.12 × 200 % more, 1,349.76.
+    const mark = row(runId).row.marks.find((each) => each.code === "timeLook");
+    expect(mark?.text).toMatch(/would have paid \$1349\.76 .* this pay has \$1140\.00: \$209\.76 short/);
+    expect(shown(runId)).toEqual(["Salary $1140.00"]);
+    // Over the year: a short pay and one that is over, 1,140.00 beside 1,068.56.
+    signed(runId);
+    signed(open());
+    const wages = () => annualWages(world.context, world.businessId, "2026-06-01", "2026-07-31");
+    expect(wages()).toMatchObject([{ pays: 2, unknown: 0, paidCents: 228000, askedCents: 241832, shortPays: 1 }]);
+    expect(() => annualWages(world.context, world.businessId, "2026-07-01", "2026-06-01")).toThrow(
+      /one day to a later/,
+    );
+  });
+
+  it("asks where hours go beyond what an annualised wage covers", () => {
+    begin(smallWorld(1));
+    const usual = { from: "2026-06-01", lines: [{ elementId: world.element("SAL"), amount: "2500.00" }] };
+    saveSection(
+      world.context,
+      world.actor,
+      who(),
+      "employment",
+      employment({ basis: "full-time", weeklyHours: "38", salary: "130000" }),
+    );
+    saveSection(world.context, world.actor, who(), "usualPay", usual);
+    saveSection(world.context, world.actor, who(), "time", terms("MA000009", "4", { use: "all" }));
+    const runId = open();
+    const week = ["2026-06-22", "2026-06-23", "2026-06-24", "2026-06-25", "2026-06-26"];
+    // Hospitality: 10 h on five days are 38 ordinary and 12 of overtime; two more on Saturday go beyond the 12 a week.
+    type(Object.fromEntries(week.map((date) => [date, "9-19:30 b30"])));
+    approve(week);
+    const asked = () =>
+      row(runId)
+        .row.marks.filter((each) => each.code === "timeLook")
+        .map((each) => each.text);
+    expect(asked()).toEqual([]);
+    type({ "2026-06-27": "10-12" });
+    approve(["2026-06-27"]);
+    expect(asked()).toEqual([
+      expect.stringMatching(/^14 overtime hours, 2 beyond the 12 a week that the salary covers/),
+    ]);
+  });
+
+  it("stops where no version of the agreement is known for the period, and never prices it as none", () => {
+    casual();
+    const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;
+    loadAgreementRules(world.context, world.actor, world.businessId, {
+      ...mine!,
+      code: "LATER",
+      validFrom: "2026-07-01",
+    });
+    const ends = { ...mine!, code: "LATER", validFrom: "2026-06-29", validTo: "2026-07-05" };
+    expect(() => loadAgreementRules(world.context, world.actor, world.businessId, ends)).toThrow(
+      /LATER from 2026-06-29 and from 2026-07-01 overlap/,
+    );
+    saveSection(world.context, world.actor, who(), "time", terms("LATER", "1"));
+    const runId = open();
+    type({ "2026-06-25": "9-12" });
+    approve(["2026-06-25"]);
+    const mark = row(runId).row.marks.find((each) => each.code === "timeFault");
+    expect([mark?.kind, mark?.text]).toEqual([
+      "stop",
+      expect.stringMatching(/No version of LATER is known for 22 June 2026/),
+    ]);
+  });
+
+  it("stops for an allowance whose amount nobody knows, until the business enters it", () => {
+    casual();
+    const runId = open();
+    saveSection(
+      world.context,
+      world.actor,
+      who(),
+      "time",
+      terms("MA000004", "1", { flags: { firstAider: true, launders: true } }),
+    );
+    type({ "2026-06-25": "9-12" });
+    approve(["2026-06-25"]);
+    expect(codes(runId)).toContain("timeFault");
+    const facts = {
+      from: "2026-06-01",
+      settings: { lateTrading: true },
+      source: "Pay guide",
+      rates: { classifications: { "1": "27" }, allowances: { "first-aid": "14.20" } },
+    };
+    saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", facts);
+    world.context.store.transaction(() => approve(["2026-06-25"], false));
+    approve(["2026-06-25"]);
+    expect(shown(runId)).toEqual(["Ordinary at 125 % 3 at 27", "Laundry shift $1.25", "First aid $14.20"]);
+    expect(() =>
+      saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", {
+        ...facts,
+        settings: { colour: true },
+      }),
+    ).toThrow(/not a setting/);
+  });
+
+  it("says who moves by a new table before it takes effect, juniors by their per cent, and leaves nothing behind", () => {
+    begin(smallWorld(3));
+    const level = (at: number, hourlyRate: string | null) => {
+      saveSection(world.context, world.actor, who(at), "employment", employment({ hourlyRate }));
+      saveSection(world.context, world.actor, who(at), "time", terms("MA000004", "1"));
+    };
+    level(0, null);
+    level(1, "40");
+    level(2, null);
+    const junior = readPerson(world.context, who(2)).details;
+    saveSection(world.context, world.actor, who(2), "details", { ...junior, birthDate: "2009-03-01" });
+    const facts = {
+      ...{ from: "2026-07-01", settings: {}, source: "Pay guide" },
+      rates: { classifications: { "1": "28" }, allowances: {} },
+    };
+    const change = () => void saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", facts);
+    const moves = () => whoMoves(world.context, world.businessId, "MA000004", "2026-07-01", change);
+    // 26.55 is the level's hour; 17 years: 60 % of it, to the cent.
+    expect(moves().map((each) => [each.before, each.after])).toEqual([
+      ["26.55", "28"],
+      ["40", "40"],
+      ["15.93", "16.8"],
+    ]);
+    expect(moves()).toEqual(moves());
+    expect(listAgreements(world.context, world.businessId).find((each) => each.code === "MA000004")?.from).toBeNull();
+  });
+
+  it("keeps the shipped set beside a changed copy", () => {
+    begin(smallWorld(1));
+    const shippedSet = () => listAgreements(world.context, world.businessId).find((each) => each.code === "MA000004");
+    const copy = withFields(shippedSet()?.rules as AgreementRules, [
+      { path: "ordinary.weeklyMax", label: "hours a week", value: "40", unit: "hours" },
+    ]);
+    expect(shippedSet()?.shipped).toBeNull();
+    loadAgreementRules(world.context, world.actor, world.businessId, copy);
+    expect(shippedSet()).toMatchObject({ own: true, rules: { ordinary: { weeklyMax: 2400 } } });
+    expect(shippedSet()?.shipped?.ordinary.weeklyMax).toBe(2280);
+  });
+
+  it("prices a week by an agreement's rules of the business's own, version by date", () => {
+    casual();
+    const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;
+    const own = {
+      ...mine!,
+      code: "OWN-1",
+      title: "Our agreement",
+      penalties: [{ id: "all", percent: 130 }],
+      overtime: [],
+      minimumEngagement: [],
+    };
+    loadAgreementRules(world.context, world.actor, world.businessId, own);
+    saveSection(world.context, world.actor, who(), "time", terms("OWN-1", "1"));
+    const runId = open();
+    type({ "2026-06-28": "10-12" });
+    approve(["2026-06-28"]);
+    expect(shown(runId)).toEqual(["Ordinary at 130 % 2 at 26.55"]);
+    expect(world.context.store.db.select().from(payRun).all()).toHaveLength(1);
+  });
+});

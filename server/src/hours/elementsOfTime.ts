@@ -1,0 +1,145 @@
+/** The pay elements that recorded time stands under: one of the business that fits, else one made when first needed. */
+import { leaveKindIn } from "@zesty/core/countries/leave";
+import { traitsNz } from "@zesty/core/nz/pay/elements";
+import type { PayElement } from "@zesty/core/pay/row";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { eq } from "drizzle-orm";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { asElement } from "../setup/elements.ts";
+import { ensureElement, isPaidOut } from "../setup/ensureElement.ts";
+import { payElement } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+import type { Finder, Wanted } from "./timeLines.ts";
+
+export function elementsOf(context: Context, businessId: number): Map<number, PayElement> {
+  return new Map(
+    rowsOf(context.store.sqlite, payElement, "WHERE t.business_id = ?", businessId).map((each) => [
+      each.id,
+      asElement(each),
+    ]),
+  );
+}
+
+/** Per cent of which no element of its own is needed: the Act gives it by itself. */
+const halfAgain = 150;
+
+/** Saturday's, Sunday's and a holiday's hours stand under their own names where the business has them. */
+const days = ["saturday", "sunday", "holiday"];
+
+function hoursElement(all: readonly PayElement[], { overtime, percent, rule }: Extract<Wanted, { kind: "hours" }>) {
+  const element = overtime ? "overtime" : "ordinary";
+  const fitting = all.filter(
+    (each) => each.element === element && each.entry === "hours" && each.percent === percent && !each.leave,
+  );
+  const dayIn = (text: string) => days.find((day) => text.toLowerCase().includes(day));
+  const wanted = overtime ? undefined : dayIn(rule);
+  return fitting.find((each) => dayIn(each.name) === wanted);
+}
+
+/** @param elements of the business; what is made is added to them */
+export function elementFinder(context: Context, businessId: number, elements: Map<number, PayElement>): Finder {
+  const { country } = findBusiness(context, businessId);
+  const known = new Map<string, number>();
+  const added = (standard: Parameters<typeof ensureElement>[2]): number => {
+    const id = ensureElement(context, businessId, standard);
+    const row = context.store.db.select().from(payElement).where(eq(payElement.id, id)).get();
+    if (row) elements.set(id, asElement(row));
+    return id;
+  };
+  /** More than time and a half: the agreement's own per cent is the greater one (Holidays Act 2003, s 50). */
+  const penalHoliday = (all: readonly PayElement[], percent: string): number =>
+    all.find((each) => each.element === "publicHolidayWorked" && decimal(each.percent).eq(percent))?.id ??
+    added({
+      code: `PHW${percent}`,
+      name: `Worked on public holiday at ${percent} %`,
+      element: "publicHolidayWorked",
+      entry: "hours",
+      percent,
+    });
+  const make = (wanted: Wanted): number => {
+    const all = [...elements.values()];
+    switch (wanted.kind) {
+      case "leave": {
+        const { leave } = wanted;
+        // An alternative holiday taken has an element of its own.
+        const own = leave === "alternative" && all.find((each) => each.element === "alternativeHoliday");
+        if (own) return own.id;
+        const found = all.find(
+          (each) => each.element === "leaveTaken" && each.leave === leave && !isPaidOut(each.code),
+        );
+        const { words: name, unit: entry } = leaveKindIn(country, leave);
+        return (
+          found?.id ?? added({ code: leave.slice(0, 10).toUpperCase(), name, element: "leaveTaken", leave, entry })
+        );
+      }
+      case "holiday": {
+        const { element, percent } = wanted;
+        if (percent !== undefined && Number(percent) > halfAgain) return penalHoliday(all, percent);
+        const entry = element === "publicHolidayWorked" ? "hours" : "days";
+        const code = element.slice(0, 20).toUpperCase();
+        return (
+          all.find((each) => each.element === element && Number(each.percent) <= halfAgain)?.id ??
+          added({ code, name: traitsNz[element].words, element, entry })
+        );
+      }
+      case "loading":
+        return (
+          all.find((each) => each.element === "leaveLoading")?.id ??
+          added({ code: "LOADING", name: "Leave loading", element: "leaveLoading", entry: "amount" })
+        );
+      case "lieu": {
+        const { percent } = wanted;
+        return (
+          all.find((each) => each.element === "timeInLieuEarned" && decimal(each.percent).eq(percent))?.id ??
+          added({
+            code: percent === "100" ? "TIL-IN" : `TIL-IN${percent}`,
+            name: percent === "100" ? "Time in lieu earned" : `Time in lieu earned at ${percent} %`,
+            element: "timeInLieuEarned",
+            entry: "hours",
+            percent,
+          })
+        );
+      }
+      case "allowance":
+        return added({
+          code: wanted.id.slice(0, 20).toUpperCase(),
+          name: wanted.name,
+          element: "allowance",
+          entry: "amount",
+          ...context.country(country).time.reportedAs(wanted.code),
+          taxable: true,
+          superable: true,
+        });
+      default: {
+        const { overtime, percent } = wanted;
+        return (
+          hoursElement(all, wanted)?.id ??
+          added({
+            code: `${overtime ? "OT" : "P"}${percent}`,
+            name: `${overtime ? "Overtime" : "Ordinary"} at ${percent} %`,
+            element: overtime ? "overtime" : "ordinary",
+            entry: "hours",
+            percent,
+          })
+        );
+      }
+    }
+  };
+  return (wanted) => {
+    const key = JSON.stringify(wanted);
+    const id = known.get(key) ?? make(wanted);
+    known.set(key, id);
+    return id;
+  };
+}
+
+/** Names what is wanted without making it, by numbers below nought: for sums that nothing is paid by. */
+export function namingFinder(): { find: Finder; wanted: (elementId: number) => Wanted | undefined } {
+  const all: Wanted[] = [];
+  const find: Finder = (wanted) => {
+    const at = all.findIndex((each) => JSON.stringify(each) === JSON.stringify(wanted));
+    return at === -1 ? -all.push(wanted) : -at - 1;
+  };
+  return { find, wanted: (elementId) => all[-elementId - 1] };
+}

@@ -1,0 +1,107 @@
+/** Which days a run pays, and that they are locked by its sign-off and open again when it is taken back. */
+import { addDays } from "@zesty/core/calendar/dates";
+import { eq } from "drizzle-orm";
+import type { Context } from "../ground/context.ts";
+import type { Run } from "../ground/findRun.ts";
+import { payCycle } from "../store/schema.ts";
+import { daysInAdvance } from "./inAdvance.ts";
+import { contextDays, type KnownPerson, personTimes } from "./personTimes.ts";
+import type { KnownDay } from "./readDays.ts";
+
+/**
+ * Days that a run pays beside its own period: approved after theirs was signed off. They are priced with their own week
+ * and the rules of their own date.
+ */
+export const lateDays = (known: readonly KnownDay[], run: Run, since: string): KnownDay[] =>
+  known.filter(
+    (day) =>
+      day.kind === "worked" &&
+      day.record !== null &&
+      day.state === "approved" &&
+      day.date < run.periodStart &&
+      day.date >= since,
+  );
+
+/** The approved days that a run pays for a person: of its period, and late ones. */
+function daysPaid(known: readonly KnownDay[], run: Run, since: string): KnownDay[] {
+  const own = known.filter(
+    (day) =>
+      day.kind === "worked" &&
+      day.record !== null &&
+      day.state === "approved" &&
+      day.date >= run.periodStart &&
+      day.date <= run.periodEnd,
+  );
+  return [...lateDays(known, run, since), ...own];
+}
+
+/** People with days recorded about a period, or with an agreement: nobody else is looked at. */
+export function peopleWithTime({ store }: Context, personIds: readonly number[], run: Run): Set<number> {
+  return new Set(
+    store
+      .prepared<[string, string, string, string], { id: number }>(
+        `SELECT p.value AS id FROM json_each(?) p
+         WHERE EXISTS (SELECT 1 FROM time_terms t WHERE t.person_id = p.value)
+            OR EXISTS (SELECT 1 FROM time_day d WHERE d.person_id = p.value AND d.date BETWEEN ? AND ?)
+            OR EXISTS (SELECT 1 FROM leave_request q WHERE q.person_id = p.value AND q.in_advance AND q.last > ?)`,
+      )
+      .all(JSON.stringify(personIds), addDays(run.periodStart, -contextDays), run.periodEnd, run.periodEnd)
+      .map((each) => each.id),
+  );
+}
+
+/** The days that the lines of a run hold, by person: of its period, late ones, and leave in advance. */
+export function runDays(
+  context: Context,
+  run: Run,
+  personIds: readonly number[],
+): { person: KnownPerson; days: KnownDay[] }[] {
+  const ids = [...peopleWithTime(context, personIds, run)];
+  if (ids.length === 0) return [];
+  const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, run.cycleId)).get();
+  const ahead = cycle ? daysInAdvance(context, run, cycle, ids) : new Map<number, KnownDay[]>();
+  const held = datesHeld(context, run);
+  return personTimes(context, run.businessId, ids, run.periodStart, run.periodEnd).map((person) => ({
+    person,
+    days: [
+      ...daysPaid(person.known, run, cycle?.firstPeriodStart ?? run.periodStart),
+      ...(ahead.get(person.who.id) ?? []),
+    ].filter((day) => held.get(person.who.id)?.has(day.date)),
+  }));
+}
+
+/** Dates that the lines of each row stand for, as they were composed. */
+const datesHeld = ({ store }: Context, run: Run): Map<number, Set<string>> =>
+  new Map(
+    store
+      .prepared<[number], { personId: number; dates: string | null }>(
+        "SELECT person_id AS personId, json_extract(laid, '$.dates') AS dates FROM pay WHERE run_id = ?",
+      )
+      .all(run.id)
+      .map(({ personId, dates }) => [personId, new Set(dates === null ? [] : (JSON.parse(dates) as string[]))]),
+  );
+
+/** With the sign-off: the days that a run pays are locked. */
+export function lockDays(context: Context, run: Run, pays: readonly { payId: number; personId: number }[]): void {
+  if (run.kind !== "cycle" && run.kind !== "departure") return;
+  const write = context.store.prepared<[number, number, string, number]>(
+    "INSERT INTO time_paid (day_id, person_id, date, pay_id, sign) VALUES (?, ?, ?, ?, 1)",
+  );
+  const payIds = new Map(pays.map((each) => [each.personId, each.payId]));
+  for (const { person, days } of runDays(context, run, [...payIds.keys()])) {
+    const payId = payIds.get(person.who.id);
+    if (payId === undefined) continue;
+    for (const day of days) write.run(day.dayId, day.personId, day.date, payId);
+  }
+}
+
+/** With a run that is taken back: its days are open again. */
+export function unlockDays({ store }: Context, runId: number): void {
+  store
+    .prepared<[number]>(
+      `INSERT INTO time_paid (day_id, person_id, date, pay_id, sign)
+       SELECT day_id, person_id, date, pay_id, -1 FROM time_paid
+       WHERE pay_id IN (SELECT id FROM pay WHERE run_id = ?)`,
+    )
+    .run(runId);
+}

@@ -1,0 +1,151 @@
+/** What prices the days of people: terms, agreement, holidays of the place, and the days themselves. */
+
+import type { AgreementRules, RuleBasis, SettingValue } from "@zesty/core/agreements/agreementRules";
+import { addDays, weekday } from "@zesty/core/calendar/dates";
+import { holidaysOfPlace } from "@zesty/core/calendar/holidayWindows";
+import { timeRulesIn } from "@zesty/core/countries/time";
+import type { DayRecord } from "@zesty/core/hours/dayText";
+import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
+import type { EnteredRates } from "@zesty/core/hours/pricing";
+import { evenPattern } from "@zesty/core/leave/leaveDays";
+import { fromE4 } from "@zesty/core/quantity/units";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { workPlace } from "../setup/places.ts";
+import { datedRecords, newest } from "../store/dated.ts";
+import { person, timeTerms } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+import { agreementRulesOf, agreementRulesOn, type SaidOfAgreement, saidOf } from "./agreements.ts";
+import { daysBetweenDates, type KnownDay } from "./readDays.ts";
+
+export interface KnownPerson {
+  who: typeof person.$inferSelect;
+  /** null where nothing was said: then only leave flows into the run */
+  terms: typeof timeTerms.$inferSelect | null;
+  agreedRate: string | null;
+  salaried: boolean;
+  /** per cent of loading on annual leave agreed with the person; null where the agreement's counts */
+  loadingPercent: string | null;
+  rates: EnteredRates;
+  /** the day from which the dollars of the level are known to hold; null without a level */
+  ratesFrom: string | null;
+  /** versions of the agreement that take over within the period, on their day, in order */
+  versions: AgreementRules[];
+  time: PersonTime;
+  /** every day of the range, worked and planned, as it stands now */
+  known: KnownDay[];
+}
+
+/** Dollars entered by the business hold from their day, shipped ones from that of the agreement's version. */
+const ratesFrom = (rules: AgreementRules | null, level: string | null, saying: SaidOfAgreement | undefined | null) =>
+  rules === null || level === null
+    ? null
+    : saying?.from && Object.hasOwn(saying.rates.classifications, level)
+      ? saying.from
+      : rules.validFrom;
+
+const basisOf = (basis: string | undefined): RuleBasis =>
+  basis === "full-time" ? "fullTime" : basis === "part-time" ? "partTime" : "casual";
+
+/** Days before a period that can matter to it: its week, and the rest before its first shift. */
+export const contextDays = 35;
+
+/** @param from @param to the period; the days about it come as context, where they are wanted */
+export function personTimes(
+  context: Context,
+  businessId: number,
+  personIds: readonly number[],
+  from: string,
+  to: string,
+  withDays = true,
+): KnownPerson[] {
+  const { db } = context.store;
+  const owner = findBusiness(context, businessId);
+  const ids = JSON.stringify(personIds);
+  const people = rowsOf(
+    context.store.sqlite,
+    person,
+    "WHERE t.id IN (SELECT value FROM json_each(?)) ORDER BY t.family_name, t.given_name, t.id",
+    ids,
+  );
+  const { terms, leave } = datedRecords(db, personIds, to);
+  const byAgreement = newest(db, timeTerms, personIds, to);
+  const sets = agreementRulesOf(context, businessId);
+  const said = new Map<string, SaidOfAgreement>();
+  const byPlace = new Map<string, ReturnType<typeof holidaysOfPlace>>();
+  /** Colleagues of one place and one agreed week have the same holidays. */
+  const holidaysFor = (place: string, works: ReadonlySet<number>) => {
+    const key = `${place} ${[...works].join()}`;
+    const known =
+      byPlace.get(key) ?? holidaysOfPlace(owner.country, place, addDays(from, -contextDays), addDays(to, 8), works);
+    byPlace.set(key, known);
+    return known;
+  };
+  const days = withDays
+    ? daysBetweenDates(context, personIds, addDays(from, -contextDays), addDays(to, 8))
+    : new Map<number, KnownDay[]>();
+  return people.map((who): KnownPerson => {
+    const own = terms.get(who.id);
+    const time = byAgreement.get(who.id) ?? null;
+    const code = time?.agreement ?? null;
+    const rules: AgreementRules | null = code === null ? null : agreementRulesOn(sets, code, from);
+    const saying = code === null ? null : (said.get(code) ?? saidOf(context, businessId, code, from));
+    if (code !== null && saying) said.set(code, saying);
+    const weekly = fromE4(own?.weeklyHoursE4 ?? 0);
+    const basis = basisOf(own?.basis);
+    const pattern = own?.workPattern ?? (basis === "casual" || weekly.isZero() ? null : evenPattern(weekly));
+    const works = new Set(pattern?.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])) ?? [1, 2, 3, 4, 5]);
+    const place = workPlace(context, businessId, own?.placeId ?? null);
+    const holidays = holidaysFor(place, works);
+    const settings: Record<string, SettingValue> = { ...saying?.settings, ...time?.settings };
+    const known = days.get(who.id) ?? [];
+    const answered = new Map(
+      known.flatMap((day) => (day.record?.otherwise ? [[day.date, day.record.otherwise] as const] : [])),
+    );
+    return {
+      who,
+      terms: time,
+      agreedRate: own?.hourlyRateE4 == null ? null : fromE4(own.hourlyRateE4).toString(),
+      salaried: own?.salaryCents != null,
+      loadingPercent: leave.get(who.id)?.loadingPercent ?? null,
+      versions: sets
+        .filter((each) => each.code === code && each.starts === "date" && each.validFrom > from && each.validFrom <= to)
+        .sort((a, b) => a.validFrom.localeCompare(b.validFrom)),
+      ratesFrom: ratesFrom(rules, time?.classification ?? null, saying),
+      rates: saying?.rates ?? { classifications: {}, allowances: {} },
+      known,
+      time: {
+        country: owner.country,
+        rules,
+        person: {
+          basis,
+          birthDate: who.birthDate,
+          serviceStart: who.startDate,
+          ...(time?.classification ? { classification: time.classification } : {}),
+          ...(own?.workPattern && basis !== "casual" ? { agreedMinutes: agreedOf(own.workPattern) } : {}),
+          flags: time?.flags ?? {},
+          otherwiseWorkingDays: holidays
+            .filter((each) => answered.get(each.date)?.works ?? (pattern !== null && works.has(weekday(each.date))))
+            .map((each) => each.date),
+        },
+        settings,
+        averagingFrom: time?.averagingFrom ?? null,
+        timeZone: owner.timeZone,
+        holidays,
+        pattern,
+        holidayGoesWith: timeRulesIn(owner.country).holidayGoesWith,
+        holidaysByDay: timeRulesIn(owner.country).holidaysByDay,
+        use: time?.use ?? (pattern ? "exceptions" : "all"),
+        employedFrom: who.startDate,
+        employedTo: who.endDate,
+        days: recordsOf(known, () => true),
+      },
+    };
+  });
+}
+
+/** Worked days by date, those that are wanted. */
+export const recordsOf = (known: readonly KnownDay[], wanted: (day: KnownDay) => boolean): Record<string, DayRecord> =>
+  Object.fromEntries(
+    known.flatMap((day) => (day.kind === "worked" && day.record && wanted(day) ? [[day.date, day.record]] : [])),
+  );

@@ -1,0 +1,55 @@
+/** By which agreement a person is paid, as dated facts: checked against the agreement, then appended. */
+import { readSettings } from "@zesty/contract/interpret";
+import type { TimeTerms } from "@zesty/contract/time";
+import { flagsOf } from "@zesty/core/agreements/flags";
+import { desc, eq } from "drizzle-orm";
+import type { Context } from "../ground/context.ts";
+import { cannot } from "../ground/problem.ts";
+import { timeTerms } from "../store/schema.ts";
+import { agreementRulesOf, agreementRulesOn } from "./agreements.ts";
+
+export function writeTimeTerms(
+  context: Context,
+  personId: number,
+  businessId: number,
+  from: string,
+  { agreement, classification, use, settings, flags, averagingFrom = null }: TimeTerms,
+): void {
+  const refuse = (path: string, text: string) => cannot("time-terms", text, { errors: [{ path, text }] });
+  let values = settings;
+  if (agreement === null) {
+    if (classification)
+      throw refuse("classification", "A level belongs to an agreement. Choose one, or empty the level.");
+  } else {
+    const sets = agreementRulesOf(context, businessId);
+    const rules = agreementRulesOn(sets, agreement, from) ?? sets.find((each) => each.code === agreement);
+    if (!rules) throw refuse("agreement", `This business has no agreement ${agreement}. Choose one of its list.`);
+    const levels = rules.classifications.map((each) => each.key);
+    if (classification && !levels.includes(classification))
+      throw refuse("classification", `${rules.title} has no level “${classification}”. It has ${levels.join(", ")}.`);
+    const read = readSettings(rules, settings, "settings");
+    if (read.errors[0]) throw cannot("time-terms", read.errors[0].text, { errors: read.errors });
+    values = read.values;
+    const asked = flagsOf(rules);
+    const strange = Object.keys(flags).find((key) => !asked.has(key));
+    if (strange) throw refuse(`flags.${strange}`, `No rule of ${rules.title} asks for “${strange}”.`);
+  }
+  context.store.db
+    .insert(timeTerms)
+    .values({ personId, from, agreement, classification, use, settings: values, flags, averagingFrom })
+    .run();
+}
+
+/** The newest terms of a person; null where nothing was said. */
+export function readTimeTerms(context: Context, personId: number): (TimeTerms & { from: string }) | null {
+  const row = context.store.db
+    .select()
+    .from(timeTerms)
+    .where(eq(timeTerms.personId, personId))
+    .orderBy(desc(timeTerms.from), desc(timeTerms.id))
+    .limit(1)
+    .get();
+  if (!row) return null;
+  const { id: _id, personId: _person, ...terms } = row;
+  return terms;
+}

@@ -1,0 +1,404 @@
+/** What the row of a New Zealand run knows of its person: tax code, KiwiSaver, orders, and what the Holidays Act looks at. */
+import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
+import type { Cycle } from "@zesty/core/calendar/payPeriods";
+import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
+import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
+import { esctBase, esctRate } from "@zesty/core/nz/esct";
+import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
+import { passesHoursTest } from "@zesty/core/nz/hoursTest";
+import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
+import { advanceShare, patternDays, regularExtras, usualOvertime } from "@zesty/core/nz/pay/holidaySources";
+import type { PersonFactsNz, RowContextNz } from "@zesty/core/nz/pay/row";
+import { orderCode } from "@zesty/core/nz/payOrders";
+import type { PayElement, SheetLine } from "@zesty/core/pay/row";
+import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { centsText, fromE4, hoursText, toE4 } from "@zesty/core/quantity/units";
+import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
+import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
+import { asc, eq } from "drizzle-orm";
+import type { Context } from "../ground/context.ts";
+import { type Begun, holidaysBegunBefore } from "../hours/holidayBegun.ts";
+import { type RateOn, ratesIn } from "../row/ratesOn.ts";
+import { workedTerms } from "../row/workedTerms.ts";
+import { otherPays as takenInPeriod } from "../runs/earlierInPeriod.ts";
+import { workPlace } from "../setup/places.ts";
+import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
+import { employmentTerms, type person } from "../store/schema.ts";
+import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
+import { isShort, recordedIn, regularBetween } from "./beforeThisPay.ts";
+import { closedownsBegun } from "./closedown.ts";
+import { holidaysOf, recordsByDay } from "./holidaysInPeriod.ts";
+import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz, weeksTakenSince } from "./ledger.ts";
+import { pastPaysOf, recordedEarnings } from "./pastPays.ts";
+import { personNz } from "./personNz.ts";
+
+type Who = typeof person.$inferSelect;
+
+export interface RunDays {
+  /** none where the run is only thought of */
+  id?: number;
+  businessId: number;
+  kind?: "cycle" | "departure" | "correction" | "outsideCycle";
+  periodStart: IsoDate;
+  periodEnd: IsoDate;
+  payday: IsoDate;
+  cycle: Cycle;
+}
+
+/** What rows of New Zealand have beyond those of both countries. */
+export type NzPart = Pick<
+  RowContextNz,
+  | "cashedUp"
+  | "person"
+  | "holidays"
+  | "publicHolidays"
+  | "earlierGross"
+  | "patternDays"
+  | "nextAnniversary"
+  | "balances"
+> & {
+  facts: Pick<
+    PersonFactsNz,
+    | "province"
+    | "openingMissing"
+    | "hasIrdNumber"
+    | "kiwiSaver"
+    | "certificateUntil"
+    | "passesService"
+    | "recordedHours"
+    | "fourWeeksShort"
+    | "usualOvertime"
+    | "openingAroundParental"
+    | "eightPercentEnded"
+  >;
+};
+
+export interface NzRows {
+  parts: Map<number, NzPart>;
+  /** what each person's ESCT rate goes by, whatever rate is on record */
+  esct: Map<number, ReturnType<typeof esctBase>>;
+  ledgers: Map<number, Ledger>;
+  records: DatedRecordsNz;
+}
+
+/** Everything that the rows of a New Zealand run need, one query a table. */
+export function nzRows(
+  context: Context,
+  run: RunDays,
+  people: readonly Who[],
+  records: DatedRecords,
+  elements: ReadonlyMap<number, PayElement>,
+): NzRows {
+  const { store, rules } = context;
+  const ids = people.map((each) => each.id);
+  const nz = datedRecordsNz(store.db, ids, run.payday);
+  const hours = hoursOfCasuals(context, ids, (id) => records.terms.get(id)?.basis);
+  const holidayRow = rules.find(holidayRules, run.payday)?.figures;
+  const ledgers = holidayRow
+    ? ledgersNz(context, people, run.periodEnd, nz.holidays, firstPaidHere(context, ids, run), holidayRow, hours)
+    : new Map<number, Ledger>();
+  const lastEnd = addDays(run.periodStart, -1);
+  // A run of its own at the end may follow a period that was paid beyond the last day.
+  const past = pastPaysOf(store, ids, addMonths(run.payday, -26), run.kind === "departure" ? "9999-12-31" : lastEnd);
+  const four = factSums(store, ids, addDays(run.payday, -27), run.payday, ["regularTaxable"]);
+  const year = payrollYearNz(run.payday);
+  const lastYear = keptYears(store, ids, addMonths(year.from, -12));
+  const recorded = recordedEarnings(store, ids);
+  const orderCodes = [...nz.orders.values()].flatMap((each) => each.orders.map((order) => `line:${orderCode(order)}`));
+  const ordersTaken =
+    orderCodes.length > 0 ? takenInPeriod(context, run, ids, orderCodes) : new Map<number, Record<string, number>>();
+  const deductions = rules.find(deductionRatesNz, run.payday)?.figures;
+  const [saverRules, saverBands] = [deductions?.kiwiSaver, deductions?.esct];
+  // Asked of few: who took holidays in advance, and who has an order with a total.
+  const sumsSince = (day: IsoDate, id: number): CodeSums => factSums(store, [id], day, run.payday).get(id) ?? new Map();
+  const recordOf = recordsByDay(context, ids, run);
+  const provinces = new Map<number | null, string>();
+  const provinceOf = (placeId: number | null) => {
+    const known = provinces.get(placeId) ?? workPlace(context, run.businessId, placeId);
+    provinces.set(placeId, known);
+    return known;
+  };
+  const cashedUp = cashedUpSince(
+    context,
+    ids,
+    run,
+    (id) => {
+      const ledger = ledgers.get(id);
+      return ledger && holidayRow
+        ? countedSince(ledger.service, addDays(run.periodStart, -1), holidayRow)
+        : run.periodStart;
+    },
+    elements,
+  );
+  const begun =
+    run.kind === "departure"
+      ? new Map<number, Begun>()
+      : new Map([...closedownsBegun(context, run), ...holidaysBegunBefore(context, run, ids)]);
+  const yearStartTerms = workedTerms(store.db, ids, year.from, year.from, new Map()).terms;
+  const hourly = ratesIn(context, run, people);
+  const esctOf: NzRows["esct"] = new Map();
+  const parts = new Map(
+    people.map((who): [number, NzPart] => {
+      const terms = withRate(records.terms.get(who.id), hourly.get(who.id));
+      const ledger = ledgers.get(who.id);
+      const lines = records.usual.get(who.id)?.lines ?? [];
+      const known = {
+        ...{ terms, nz, past: past.get(who.id) ?? [], ledger, lines, elements },
+        begun: begun.get(who.id),
+      };
+      const withoutAdvance = holidayFacts(who, run, known, context);
+      const since = withoutAdvance.history.sinceAnniversary.from;
+      const holidays = {
+        ...withoutAdvance,
+        advancePaid: advancePaid(ledger, since, () => sumsSince(since, who.id), elements),
+      };
+      const province = provinceOf(terms?.placeId ?? null);
+      const code = nz.taxCode.get(who.id);
+      const saver = nz.kiwiSaver.get(who.id);
+      const employerRate =
+        saver?.employerRate ?? (saver?.status === "member" ? saverRules?.employerPercent : undefined);
+      const paid = lastYear.get(who.id);
+      const esct = esctBase({
+        startDate: who.startDate,
+        yearStart: year.from,
+        employerRate,
+        paidCents: (paid?.get("gross") ?? 0) + (paid?.get("kiwiSaverEmployer") ?? 0),
+        recorded: recorded.get(who.id) ?? [],
+        past: known.past,
+        terms: yearStartTerms.get(who.id) ?? firstTerms(context, who.id),
+        regularExtras: holidays.regularExtras,
+      });
+      esctOf.set(who.id, esct);
+      return [
+        who.id,
+        {
+          person: personNz(
+            who,
+            terms?.basis,
+            nz,
+            { esctBase: esct.base, rates: saverRules },
+            run,
+            (order) => centsText(sumsSince(order.served, who.id).get(`line:${orderCode(order)}`) ?? 0),
+            (order) => centsText(ordersTaken.get(who.id)?.[`line:${orderCode(order)}`] ?? 0),
+          ),
+          holidays,
+          publicHolidays: holidaysOf(who, run, province, holidays, recordOf),
+          earlierGross: decimal(centsText(four.get(who.id)?.get("regularTaxable") ?? 0))
+            .plus(regularBetween(recorded.get(who.id) ?? [], addDays(run.periodEnd, -27), lastEnd))
+            .toFixed(2),
+          patternDays: String(patternDays({ ...run, ...who }, holidays)),
+          cashedUp: cashedUp.get(who.id) ?? "0",
+          nextAnniversary: ledger && holidayRow ? nextAnniversary(ledger, run.payday, holidayRow) : null,
+          balances: Object.fromEntries(
+            [...(ledger?.balances ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))]),
+          ),
+          facts: {
+            province,
+            recordedHours: terms?.salaryCents == null ? null : recordedIn(run, who.id, recordOf),
+            usualOvertime: usualOvertime(lines, elements, run.cycle, holidays.hourlyRate),
+            openingAroundParental: broughtAround(nz.holidays.get(who.id), ledger),
+            eightPercentEnded: eightPercentEnded(ledger, who, run),
+            fourWeeksShort: isShort(known.past, run, who.startDate),
+            hasIrdNumber: code?.irdNumber != null,
+            certificateUntil: code?.until ?? null,
+            // Everything began before this program and no balance was brought along: asked, not guessed.
+            openingMissing:
+              terms?.basis !== "casual" &&
+              nz.holidays.get(who.id)?.withPay !== true &&
+              addMonths(who.startDate, 12) <= run.periodStart &&
+              !(ledger?.entries ?? []).some((entry) => entry.kind === "annual"),
+            passesService:
+              holidayRow !== undefined &&
+              addMonths(who.startDate, holidayRow.serviceMonths) <= run.periodEnd &&
+              (!hours.has(who.id) || passesHoursTest(hours.get(who.id) ?? [], run.periodStart, holidayRow)),
+            kiwiSaver: {
+              ...optOutDays(who.startDate, saver?.joined === "automatic" ? saverRules?.optOutDays : undefined),
+              suspendedUntil: saver?.suspendedUntil ?? null,
+              temporaryUntil: saver?.temporaryUntil ?? null,
+              estimated: esct.estimated,
+              esctLapsed:
+                saver?.esctRate && saver.from < year.from && who.startDate < year.from && saverBands
+                  ? lapsed(saver.esctRate, saver.from, esctRate(decimal(esct.base), saverBands))
+                  : null,
+            },
+          },
+        },
+      ];
+    }),
+  );
+  return { parts, esct: esctOf, ledgers, records: nz };
+}
+
+/** The terms with what an hour is worth by them: a level's rate, or an amount's share of the week. */
+const withRate = <T extends { hourlyRateE4: number | null }>(terms: T | undefined, held: RateOn | undefined) =>
+  terms && terms.hourlyRateE4 === null && held?.rate
+    ? { ...terms, hourlyRateE4: toE4(held.rate.toDecimalPlaces(4)) }
+    : terms;
+
+const lapsed = (rate: string, from: IsoDate, due: Decimal) =>
+  due.eq(rate) ? null : { rate, from, due: due.toString() };
+
+/** Who was never paid here has nothing granted for a time before this run's period. */
+function firstPaidHere(context: Context, ids: readonly number[], run: RunDays): Map<number, IsoDate> {
+  const known = firstPaidDays(context, ids);
+  return new Map(ids.map((id) => [id, known.get(id) ?? run.periodStart]));
+}
+
+const firstTerms = (context: Context, personId: number) =>
+  context.store.db
+    .select()
+    .from(employmentTerms)
+    .where(eq(employmentTerms.personId, personId))
+    .orderBy(asc(employmentTerms.from), asc(employmentTerms.id))
+    .limit(1)
+    .get();
+
+/** Weeks of annual holidays cashed up in pays since a day of each person: a week of each entitlement year at most. */
+function cashedUpSince(
+  context: Context,
+  ids: readonly number[],
+  run: RunDays,
+  since: (id: number) => IsoDate,
+  elements: ReadonlyMap<number, PayElement>,
+): Map<number, string> {
+  const cashUp = new Set([...elements.values()].filter((each) => each.element === "cashUp").map((each) => each.id));
+  if (cashUp.size === 0) return new Map();
+  const rows = context.store.sqlite
+    .prepare<[string, string], { personId: number; end: string; lines: string }>(
+      `SELECT p.person_id AS personId, r.period_end AS end, p.lines AS lines FROM pay p JOIN pay_run r ON r.id = p.run_id
+       WHERE p.person_id IN (SELECT value FROM json_each(?)) AND r.state NOT IN ('open', 'takenBack')
+         AND r.period_start < ? AND EXISTS (SELECT 1 FROM json_each(p.lines) l
+           WHERE json_extract(l.value, '$.elementId') IN (${[...cashUp].join(",")}))`,
+    )
+    .all(JSON.stringify(ids), run.periodStart);
+  const found = new Map<number, Decimal>();
+  for (const { personId, end, lines } of rows)
+    if (end >= since(personId))
+      for (const line of JSON.parse(lines) as SheetLine[])
+        if (cashUp.has(line.elementId))
+          found.set(personId, (found.get(personId) ?? decimal(0)).plus(decimalOrZero(line.units)));
+  return new Map([...found].map(([id, weeks]) => [id, weeks.toString()]));
+}
+
+/** Between which days who was enrolled automatically may opt out (KiwiSaver Act 2006, s 17). */
+const optOutDays = (startDate: IsoDate, days: { from: string; to: string } | undefined) => ({
+  optOutFrom: days ? addDays(startDate, Number(days.from) - 1) : null,
+  optOutTo: days ? addDays(startDate, Number(days.to) - 1) : null,
+});
+
+interface Known {
+  terms: { weeklyHoursE4: number; hourlyRateE4: number | null; workPattern: string[] | null } | undefined;
+  nz: DatedRecordsNz;
+  past: readonly PastPay[];
+  ledger: Ledger | undefined;
+  lines: readonly SheetLine[];
+  elements: ReadonlyMap<number, PayElement>;
+  begun?: Begun | undefined;
+}
+
+export function holidayFacts(
+  who: Pick<Who, "id" | "startDate">,
+  run: RunDays,
+  { terms, nz, past, ledger, lines, elements, begun }: Known,
+  context: Context,
+): HolidayFacts {
+  const own = nz.holidays.get(who.id);
+  const rules = context.rules.find(holidayRules, run.payday)?.figures;
+  const since = ledger && rules ? countedSince(ledger.service, addDays(run.periodStart, -1), rules) : who.startDate;
+  const year = addMonths(run.periodStart, -12);
+  const unpaid = (ledger?.service.unpaid ?? [])
+    .filter((span) => span.ended >= year && span.ended < run.periodStart)
+    .reduce((total, span) => total.plus(rules ? weeksBeyond(span.weeks, rules) : 0), decimal(0));
+  const lastEnd = past.reduce((last, pay) => (pay.end > last ? pay.end : last), addDays(run.periodStart, -1));
+  const anniversary = since === who.startDate ? null : since;
+  const historyTo = (end: IsoDate) =>
+    holidayHistory(past, { startDate: who.startDate, anniversary, lastEnd: end, cycle: run.cycle });
+  return {
+    weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
+    pattern: terms?.workPattern ?? null,
+    hourlyRate: terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
+    regularExtras: regularExtras(
+      lines,
+      elements,
+      run.cycle,
+      terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
+    ),
+    agreedWeek: own?.agreedWeekCents ? centsText(own.agreedWeekCents) : null,
+    varies: own?.varies ?? false,
+    withPay: own?.withPay ?? false,
+    advancePaid: "0.00",
+    ...aroundParentalLeave(own, ledger, run.periodStart),
+    lessWeeks: own?.keepsAnniversary ? unpaid.toString() : "0",
+    history: historyTo(lastEnd),
+    ...(begun ? { begun: { ...begun, history: historyTo(lastEndBefore(past, begun.on)) } } : {}),
+  };
+}
+
+/** End of the last pay period that ended before a day. */
+const lastEndBefore = (past: readonly PastPay[], day: IsoDate): IsoDate =>
+  past.reduce((last, pay) => (pay.end < day && pay.end > last ? pay.end : last), addDays(day, -35));
+
+/** What of the annual holidays is paid at average weekly earnings, and until when where nobody said from when. */
+function aroundParentalLeave(
+  own: { averageOnlyFrom: string | null; averageOnlyUntil: string | null } | undefined,
+  ledger: Ledger | undefined,
+  day: IsoDate,
+): Pick<HolidayFacts, "averageOnly" | "averageWeeks"> {
+  const until = own?.averageOnlyUntil;
+  if (!until) return { averageOnly: false };
+  const averageOnly = until >= day && (own.averageOnlyFrom ?? "") <= day;
+  if (!own.averageOnlyFrom || !ledger) return { averageOnly };
+  const grants = [...ledger.entries, ...ledger.pending]
+    .filter((entry) => entry.kind === "annual" && (entry.why === "granted" || entry.why === "opening"))
+    .map((entry) => ({ date: entry.date, weeks: fromE4(entry.amountE4) }));
+  const left = fromE4(ledger.balances.get("annual") ?? 0);
+  const weeks = weeksAroundParentalLeave(left, grants, own.averageOnlyFrom, until);
+  return { averageOnly, ...(weeks ? { averageWeeks: weeks } : {}) };
+}
+
+/** Weeks that were brought along on a day during or after parental leave: nobody knows here when they arose. */
+function broughtAround(
+  own: { averageOnlyFrom: string | null; averageOnlyUntil: string | null } | undefined,
+  ledger: Ledger | undefined,
+): string | null {
+  const { averageOnlyFrom: from, averageOnlyUntil: until } = own ?? {};
+  if (!from || !until) return null;
+  const weeks = (ledger?.entries ?? [])
+    .filter((entry) => entry.kind === "annual" && entry.why === "opening" && entry.date >= from && entry.date <= until)
+    .reduce((total, entry) => total + entry.amountE4, 0);
+  return weeks > 0 ? fromE4(weeks).toString() : null;
+}
+
+/** 8 % with each pay that ended in this period, after more than a year. */
+function eightPercentEnded(ledger: Ledger | undefined, who: Who, run: RunDays): IsoDate | null {
+  const until = ledger?.service.withPayUntil;
+  const isHere = until && until >= addDays(run.periodStart, -1) && until <= run.periodEnd;
+  return isHere && addMonths(who.startDate, 12) <= until ? until : null;
+}
+
+/** Annual holidays taken in advance, in dollars: asked of few, so their sums are read only then. */
+function advancePaid(
+  ledger: Ledger | undefined,
+  since: IsoDate,
+  sumsSince: () => CodeSums,
+  elements: ReadonlyMap<number, PayElement>,
+): string {
+  if (!ledger) return "0.00";
+  const balance = ledger.balances.get("annual") ?? 0;
+  const taken = weeksTakenSince(ledger.entries, since);
+  if (balance >= 0 || taken <= 0) return "0.00";
+  const codes = [...elements.values()]
+    .filter((each) => each.element === "leaveTaken" && each.leave === "annual")
+    .map((each) => `line:${each.code}`);
+  const sums = sumsSince();
+  return advanceShare(
+    codes.reduce((total, code) => total + (sums.get(code) ?? 0), 0),
+    -balance,
+    taken,
+  );
+}
+
+function nextAnniversary(ledger: Ledger, day: IsoDate, rules: Parameters<typeof anniversaries>[2]): IsoDate | null {
+  if (ledger.service.withPay) return null;
+  return anniversaries(ledger.service, addMonths(day, 26), rules).find((date) => date > day) ?? null;
+}

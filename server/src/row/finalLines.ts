@@ -1,0 +1,71 @@
+/** Final pays: what is owed at the end, in words for the plan, and departures that waited for their period's run. */
+import type { DeparturePlan } from "@zesty/contract/departures";
+import { compose } from "@zesty/core/pay/compose";
+import { and, eq, isNull } from "drizzle-orm";
+import type { Context } from "../ground/context.ts";
+import { findRun } from "../ground/findRun.ts";
+import { cannot } from "../ground/problem.ts";
+import { departure, pay, person } from "../store/schema.ts";
+import { finalLinesOf } from "./afterWork.ts";
+import { loadRun } from "./runRows.ts";
+import { type WorkedOut, workRows } from "./workRun.ts";
+
+type Left = typeof departure.$inferSelect;
+
+/** What the final pay of a row comes to, and what is worth a note. */
+export function finalPayInWords(
+  context: Context,
+  left: Left,
+  runId: number,
+  payId: number,
+): { notes: string[]; words: DeparturePlan["lines"] } {
+  const after = workRows(context, loadRun(context, runId, [payId]))[0];
+  demandTables(after);
+  const loaded = loadRun(context, runId, [payId]);
+  const row = context.store.db.select().from(pay).where(eq(pay.id, payId)).get();
+  const laid = row?.laid;
+  if (laid)
+    for (const each of loaded.rows)
+      each.lines = compose(
+        { ...laid, strands: laid.strands.filter((strand) => strand.source !== "final") },
+        row.typed ?? [],
+        loaded.elements,
+      );
+  const [before] = workRows(context, loaded);
+  if (!before) return { notes: [], words: [] };
+  const { notes, say, fault } = finalLinesOf(context, left, loaded, before);
+  if (fault) throw cannot("no-rate", `${fault} Nothing was changed.`);
+  return { notes, words: say(after) };
+}
+
+/** Without the tables of its payday a final pay would come out empty: it is not worked out at all. */
+export function demandTables(worked: WorkedOut | undefined): void {
+  const missing = worked?.marks.filter((mark) => mark.code === "missingTable") ?? [];
+  if (missing.length > 0)
+    throw cannot(
+      "missing-table",
+      `${missing.map((mark) => mark.text).join(" ")} Load its rows first; nothing was changed.`,
+      {
+        mend: "/set-up/rules",
+      },
+    );
+}
+
+/** Departures that waited for their period's run: their final pay stands in it from now on. @returns their names */
+export function applyWaiting(context: Context, runId: number): string[] {
+  const { db } = context.store;
+  const run = findRun(context, runId);
+  if (run.kind !== "cycle") return [];
+  return db
+    .select({ departure, pay, person })
+    .from(departure)
+    .innerJoin(pay, and(eq(pay.personId, departure.personId), eq(pay.runId, runId)))
+    .innerJoin(person, eq(person.id, departure.personId))
+    .where(and(isNull(departure.undoneAt), isNull(departure.runId)))
+    .all()
+    .filter((each) => each.departure.lastDay <= run.periodEnd)
+    .map((each) => {
+      db.update(departure).set({ runId, payId: each.pay.id }).where(eq(departure.id, each.departure.id)).run();
+      return `${each.person.givenName} ${each.person.familyName}`;
+    });
+}

@@ -1,0 +1,196 @@
+/** Loads the rows of a run with everything that working them out needs: one query a table, whatever the number of rows. */
+
+import { toDateCodes, toDateOf } from "@zesty/core/au/pay/facts";
+import type { Cycle } from "@zesty/core/calendar/payPeriods";
+import type { AnyContext } from "@zesty/core/countries/countries";
+import type { Overrides } from "@zesty/core/pay/input";
+import type { BesideLevel, LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
+import type { Laid, Typed } from "@zesty/core/pay/strands";
+import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { findRun, type Run, type Who } from "../ground/findRun.ts";
+import { notFound } from "../ground/problem.ts";
+import { asElement } from "../setup/elements.ts";
+import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
+import {
+  type business,
+  type employerCost,
+  fund,
+  pay,
+  payCycle,
+  payElement,
+  person,
+  timeTerms,
+} from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+import { totalsSince, yearSums } from "../store/sums.ts";
+import type { CountryRows } from "./paysOfCountry.ts";
+import { type RateOn, ratesIn } from "./ratesOn.ts";
+import { centreCodes, costsOf, costsOn } from "./rowFacts.ts";
+import { workedTerms } from "./workedTerms.ts";
+
+type Pay = typeof pay.$inferSelect;
+
+export interface LoadedRow {
+  payId: number;
+  version: number;
+  person: Who;
+  included: boolean;
+  periods: number;
+  overrides: Overrides | null;
+  yearFinal: boolean;
+  lines: SheetLine[];
+  typed: Typed[];
+  laid: Laid | null;
+  context: AnyContext;
+}
+
+export interface LoadedRun {
+  run: Run;
+  owner: typeof business.$inferSelect;
+  /** what the country made the rows with, and keeps for its own sign-off */
+  country: CountryRows;
+  cycle: typeof payCycle.$inferSelect;
+  elements: Map<number, PayElement>;
+  elementRows: (typeof payElement.$inferSelect)[];
+  rows: LoadedRow[];
+  records: DatedRecords;
+  funds: Map<number, typeof fund.$inferSelect>;
+  /** codes of the business's cost centres by id */
+  centres: Map<number, string>;
+  /** what the employer sets aside on this payday */
+  costs: (typeof employerCost.$inferSelect)[];
+}
+
+/** @param payIds only these rows; all of them when left out */
+export function loadRun(context: Context, runId: number, payIds?: readonly number[]): LoadedRun {
+  const { db, sqlite } = context.store;
+  const run = findRun(context, runId);
+  const [cycle] = rowsOf(sqlite, payCycle, "WHERE t.id = ?", run.cycleId);
+  if (!cycle) throw notFound("pay cycle");
+  const owner = findBusiness(context, run.businessId);
+  const elementRows = rowsOf(sqlite, payElement, "WHERE t.business_id = ? ORDER BY t.position", run.businessId);
+  const elements = new Map(elementRows.map((row) => [row.id, asElement(row)]));
+  const pays = paysOf(context, runId, payIds);
+  const ids = pays.map((row) => row.person.id);
+  // Facts that are dated count as they stand on the payday: a mend dated today reaches the run in hand.
+  const onPayday = datedRecords(db, ids, run.payday);
+  // Rates of pay and hours follow the day worked, taxes and accounts the day paid.
+  const rates = workedTerms(db, ids, run.periodStart, run.periodEnd, onPayday.terms);
+  const hourly = ratesIn(
+    context,
+    run,
+    pays.map((row) => row.person),
+  );
+  const records = { ...onPayday, terms: rates.terms };
+  const funds = new Map(rowsOf(sqlite, fund, "WHERE t.business_id = ?", run.businessId).map((row) => [row.id, row]));
+  const sums = yearSums(context.store, ids, run.payday, owner.country, toDateCodes);
+  const last = lastPays(context, ids);
+  const centres = centreCodes(context, run.businessId);
+  const byAgreement = newest(db, timeTerms, ids, run.periodEnd);
+  const costs = costsOn(context, run.businessId, run.payday);
+  const deducted = totalsSince(
+    context.store,
+    pays.map((row) => row.pay),
+    elements,
+    run.payday,
+  );
+  const country = context.country(owner.country).pays.rows(context, {
+    ...{ run, records, elements, funds, centres },
+    cycle: cycle.cycle as Cycle,
+    people: pays.map((row) => row.person),
+    ratesOf: (id) => ({
+      ...rates.of(id),
+      hourlyRate: hourly.get(id)?.rate?.toString() ?? null,
+      besideLevel: besideLevel(hourly.get(id), rates.terms.get(id)?.basis),
+    }),
+  });
+  const rows = pays.map((row): LoadedRow => {
+    const { id } = row.person;
+    const own = country.context(row.person, {
+      payday: run.payday,
+      periodStart: run.periodStart,
+      periodEnd: run.periodEnd,
+      cycle: cycle.cycle as Cycle,
+      periods: row.pay.periods,
+      toDate: toDateOf(sums.counted.get(id) ?? new Map(), sums.quarter.get(id) ?? new Map()),
+      lastPay: run.kind === "cycle" ? (last.get(id) ?? null) : null,
+      deducted: deducted.get(row.pay.id) ?? {},
+      overrides: row.pay.overrides,
+      correctsTaxable: row.pay.corrects?.taxable ?? null,
+      paidBefore: country.paidBefore(id),
+      openTime: row.pay.openTime,
+      employerCosts: costsOf(records.terms.get(id), costs),
+    });
+    if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
+    return {
+      payId: row.pay.id,
+      version: row.pay.version,
+      person: row.person,
+      included: row.pay.included,
+      periods: row.pay.periods,
+      overrides: row.pay.overrides,
+      yearFinal: row.pay.yearFinal,
+      lines: row.pay.lines,
+      typed: row.pay.typed ?? [],
+      laid: row.pay.laid,
+      context: own,
+    };
+  });
+  return { run, owner, cycle, elements, elementRows, rows, records, country, funds, centres, costs };
+}
+
+/** An own rate below the level's, or a casual's that has the loading in it beside an agreement that adds it to each line. */
+function besideLevel(rate: RateOn | undefined, basis: string | undefined): BesideLevel | null {
+  if (!rate?.own || !rate.least || rate.from === "salary") return null;
+  const said = { own: rate.own.toString(), level: rate.least.toString() };
+  if (rate.own.lt(rate.least)) return { is: "below", ...said };
+  const withLoading = rate.least.times("1.25");
+  // Within half a per cent: rates are rounded in the pay guides.
+  const loaded = basis === "casual" && rate.own.minus(withLoading).abs().lte(withLoading.times("0.005"));
+  return loaded ? { is: "loaded", ...said } : null;
+}
+
+/** Rows of a run with their people, in the order of the sheet. */
+function paysOf({ store }: Context, runId: number, payIds?: readonly number[]): { pay: Pay; person: Who }[] {
+  const only = payIds ? "AND t.id IN (SELECT value FROM json_each(?))" : "";
+  const more = payIds ? [JSON.stringify(payIds)] : [];
+  const pays = rowsOf(store.sqlite, pay, `WHERE t.run_id = ? ${only} ORDER BY t.id`, runId, ...more);
+  const people = new Map(
+    rowsOf(
+      store.sqlite,
+      person,
+      "WHERE t.id IN (SELECT value FROM json_each(?))",
+      JSON.stringify(pays.map((row) => row.personId)),
+    ).map((row) => [row.id, row]),
+  );
+  return pays
+    .flatMap((row) => {
+      const who = people.get(row.personId);
+      return who ? [{ pay: row, person: who }] : [];
+    })
+    .sort((a, b) => inOrder(a.person, b.person) || a.pay.id - b.pay.id);
+}
+const text = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+const inOrder = (a: Who, b: Who) => text(a.familyName, b.familyName) || text(a.givenName, b.givenName);
+
+/** The newest signed-off pay of each person that was not taken back. */
+export function lastPays(context: Context, personIds: readonly number[]): Map<number, LastPay> {
+  // Newest first and stopped at the first: it takes as long after ten years as after one.
+  const read = context.store.prepared<[number], { payday: string; figures: string }>(
+    `SELECT s.payday AS payday, json_extract(s.snapshot, '$.figures.hours', '$.figures.gross', '$.figures.withheld',
+       '$.figures.super', '$.figures.net') AS figures
+     FROM signed_pay s JOIN pay_run o ON o.id = s.run_id
+     WHERE s.person_id = ? AND s.kind = 'pay' AND o.kind = 'cycle'
+       AND NOT EXISTS (SELECT 1 FROM signed_pay r WHERE r.reverses_id = s.id)
+     ORDER BY s.id DESC LIMIT 1`,
+  );
+  const found = new Map<number, LastPay>();
+  for (const id of personIds) {
+    const row = read.get(id);
+    if (!row) continue;
+    const [hours, gross, withheld, fund, net] = JSON.parse(row.figures) as [string, string, string, string, string];
+    found.set(id, { payday: row.payday, hours, gross, withheld, super: fund, net });
+  }
+  return found;
+}

@@ -1,0 +1,233 @@
+/** The audit trail: who did what when, as a chain of keyed hashes that also vouches for the facts written with it. */
+import { asc, desc, eq } from "drizzle-orm";
+import { StoreFault } from "./fault.ts";
+import type { Store } from "./open.ts";
+import { keepOutside, readOutside } from "./outsideAnchor.ts";
+import { audit, setting } from "./schema.ts";
+import { type Broken, brokenSealSteps, macOfSeals, type SealKind, sealed, sealNew } from "./seals.ts";
+import { rowsOf } from "./statements.ts";
+import { brokenStates } from "./stateSeals.ts";
+import { atOnce, type Steps } from "./steps.ts";
+
+export interface AuditEntry {
+  at: string;
+  userId: number | null;
+  businessId: number | null;
+  /** what was done, in words: "signed off run" */
+  what: string;
+  /** to what, without any secret */
+  about: string;
+  /** what it was and what it is now, without any secret */
+  change?: { before?: unknown; after?: unknown };
+}
+
+type Entry = typeof audit.$inferSelect;
+
+export const hashOf = (store: Store, entry: Omit<Entry, "hash">): string =>
+  store.crypt.mac(
+    JSON.stringify([
+      entry.previousHash,
+      entry.id,
+      entry.at,
+      entry.userId,
+      entry.businessId,
+      entry.what,
+      entry.about,
+      entry.change ?? null,
+      entry.seals,
+    ]),
+  );
+
+const lastEntry = (store: Store) => store.db.select().from(audit).orderBy(desc(audit.id)).limit(1).get();
+
+export function record(store: Store, entry: AuditEntry): void {
+  store.transaction(() => {
+    const last = lastEntry(store);
+    const id = (last?.id ?? 0) + 1;
+    const values = {
+      change: null,
+      ...entry,
+      id,
+      seals: sealNew(store, id),
+      previousHash: last?.hash ?? "",
+    };
+    store.db
+      .insert(audit)
+      .values({ ...values, hash: hashOf(store, values) })
+      .run();
+  });
+}
+
+/** The end of the chain: kept outside (with a backup, on a sign-off sheet) it shows that nothing before was changed. */
+export interface Anchor {
+  entry: number;
+  hash: string;
+}
+
+export const anchorOf = (store: Store): Anchor => {
+  const last = lastEntry(store);
+  return { entry: last?.id ?? 0, hash: last?.hash ?? "" };
+};
+
+export interface Verdict {
+  entries: number;
+  seals: number;
+  broken: Broken[];
+  anchor: Anchor;
+}
+
+/**
+ * Walks the trail and everything that it vouches for.
+ * @param after an entry that was found whole before: only what is newer is looked at
+ */
+export const verify = (store: Store, after?: Anchor): Verdict => atOnce(verifySteps(store, after));
+
+/** The same in steps, between which others are answered. */
+export function* verifySteps(store: Store, after: Anchor = { entry: 0, hash: "" }): Steps<Verdict> {
+  const broken: Broken[] = [];
+  let previous = after;
+  let entries = 0;
+  let seals = 0;
+  const last = anchorOf(store).entry;
+  const sealsOf = store.prepared<[number], { kind: SealKind; rowId: number; mac: string }>(
+    "SELECT kind, row_id AS rowId, mac FROM seal WHERE audit_id = ?",
+  );
+  const page = (from: number) =>
+    rowsOf(store.sqlite, audit, "WHERE t.id > ? AND t.id <= ? ORDER BY t.id LIMIT 200", ...[from, last]);
+  for (let rows = page(after.entry); rows.length > 0; rows = page(rows.at(-1)?.id ?? last))
+    for (const entry of rows) {
+      entries += 1;
+      if (entries % 50 === 0) yield { part: "trail", done: entries, of: last - after.entry };
+      const say = (words: string) => broken.push({ kind: "audit", id: entry.id, words });
+      if (entry.id !== previous.entry + 1 || entry.previousHash !== previous.hash)
+        say(`Between entries ${previous.entry} and ${entry.id} of the audit trail something was taken out or put in.`);
+      else if (entry.hash !== hashOf(store, entry)) say(`Entry ${entry.id} of the audit trail was changed.`);
+      const made = sealsOf.all(entry.id);
+      seals += made.length;
+      if (macOfSeals(store, made) !== entry.seals)
+        say(`The seals made with entry ${entry.id} of the audit trail are not those that it vouches for.`);
+      previous = { entry: entry.id, hash: entry.hash };
+    }
+  for (const { kind } of sealed) {
+    const from = after.entry === 0 ? 0 : firstSealedAfter(store, kind, after);
+    broken.push(...(yield* brokenSealSteps(store, kind, from)));
+  }
+  let done = 0;
+  for (const words of brokenStates(store.sqlite, store.crypt)) {
+    if (words) broken.push({ kind: "audit", id: 0, words });
+    done += 1;
+    yield { part: "rates and rights", done, of: done };
+  }
+  return { entries, seals, broken, anchor: previous };
+}
+
+function firstSealedAfter(store: Store, kind: SealKind, { entry }: Anchor): number {
+  const row = store.sqlite
+    .prepare<[string, number], { last: number | null }>(
+      "SELECT MAX(row_id) AS last FROM seal WHERE kind = ? AND audit_id <= ?",
+    )
+    .get(kind, entry);
+  return (row?.last ?? 0) + 1;
+}
+
+const verifiedTo = "verifiedTo";
+
+const anchorKept = "anchorKept";
+const says = (words: string): Broken => ({ kind: "audit", id: 0, words });
+
+/** The trail against the anchor that is kept beside the key. */
+export function againstOutside(store: Store): Broken[] {
+  const outside = readOutside(store.crypt, store.keyFile, store.folder);
+  const wasKept = store.db.select().from(setting).where(eq(setting.name, anchorKept)).get() !== undefined;
+  if (outside === null)
+    return wasKept
+      ? [says("The anchor that is kept beside the key is gone. Compare the one of your last backup.")]
+      : [];
+  if (outside === "forged") return [says("The anchor beside the key was not written by this program with this key.")];
+  const last = anchorOf(store);
+  if (last.entry < outside.entry)
+    return [says(`The audit trail ends at entry ${last.entry}; the anchor beside the key says ${outside.entry}.`)];
+  const entry = store.db.select().from(audit).where(eq(audit.id, outside.entry)).get();
+  return outside.entry === 0 || entry?.hash === outside.hash
+    ? []
+    : [says(`Entry ${outside.entry} of the audit trail is not the one that the anchor beside the key knows.`)];
+}
+
+/** Keeps the end of the trail beside the key. What is found broken keeps the anchor that shows it. */
+export function keepAnchor(store: Store): void {
+  if (againstOutside(store).length > 0) return;
+  const { entry, hash } = anchorOf(store);
+  const known = readOutside(store.crypt, store.keyFile, store.folder);
+  if (known !== null && known !== "forged" && known.entry === entry && known.hash === hash) return;
+  keepOutside(store.crypt, store.keyFile, store.folder, { entry, hash, at: new Date().toISOString() });
+  store.db.insert(setting).values({ name: anchorKept, value: "1" }).onConflictDoNothing().run();
+}
+
+/** At the start: looks at what came since the last time, and remembers how far the trail was found whole. */
+export function verifyNew(store: Store): Verdict {
+  const kept = store.db.select().from(setting).where(eq(setting.name, verifiedTo)).get();
+  const [anchor, mac] = kept ? (JSON.parse(kept.value) as [Anchor, string]) : [undefined, ""];
+  const known = anchor && store.crypt.mac(`verified ${anchor.entry} ${anchor.hash}`) === mac ? anchor : undefined;
+  const last = anchorOf(store);
+  const cutShort = known !== undefined && last.entry < known.entry;
+  const verdict = verify(store, cutShort ? undefined : known);
+  if (cutShort)
+    verdict.broken.unshift({
+      kind: "audit",
+      id: known.entry,
+      words: `The audit trail ends at entry ${last.entry}; it went on to entry ${known.entry} before.`,
+    });
+  verdict.broken.unshift(...againstOutside(store));
+  if (verdict.broken.length === 0) {
+    keepAnchor(store);
+    const value = JSON.stringify([
+      verdict.anchor,
+      store.crypt.mac(`verified ${verdict.anchor.entry} ${verdict.anchor.hash}`),
+    ]);
+    store.db
+      .insert(setting)
+      .values({ name: verifiedTo, value })
+      .onConflictDoUpdate({ target: setting.name, set: { value } })
+      .run();
+  }
+  return verdict;
+}
+
+export const isKeyed = (store: Store): boolean =>
+  store.db.select().from(setting).where(eq(setting.name, "trailKeyed")).get() !== undefined;
+
+/** @throws where the trail has no mark that it is keyed: nothing is ever hashed or sealed anew by itself */
+export function demandKeyed(store: Store): void {
+  if (isKeyed(store)) return;
+  throw new StoreFault(
+    `The audit trail in ${store.folder} has no mark that its hashes are keyed: it is of a version before that, or somebody took the mark out. Compare the newest backup. Where it really is an old store: npm run key-trail hashes and seals everything as it stands now, and says so in the trail.`,
+  );
+}
+
+/**
+ * The trail of an older version had hashes without a key: it is hashed anew once, and everything is sealed as it stands.
+ * Only ever by command.
+ */
+export function keyTrail(store: Store, at: string): void {
+  if (isKeyed(store)) return;
+  store.transaction(() => {
+    let previousHash = "";
+    let previousId = 0;
+    for (const entry of store.db.select().from(audit).orderBy(asc(audit.id)).all()) {
+      const values = { ...entry, id: previousId + 1, previousHash };
+      const hash = hashOf(store, values);
+      store.db.update(audit).set({ id: values.id, previousHash, hash }).where(eq(audit.id, entry.id)).run();
+      previousHash = hash;
+      previousId = values.id;
+    }
+    store.db.insert(setting).values({ name: "trailKeyed", value: "1" }).run();
+    if (previousId > 0)
+      record(store, {
+        at,
+        userId: null,
+        businessId: null,
+        what: "began to key the audit trail and to seal what it vouches for",
+        about: `${previousId} earlier entries`,
+      });
+  });
+}
