@@ -10,7 +10,6 @@ import { type Emergency, emergency, type Qualification, qualifications } from ".
 import type { DepartureView } from "./departures.ts";
 import { account, amountNotNegative, bsb, date, hours, id, name, optional, percent, rate, tfn } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
-import type { PersonNzView } from "./nz/people.ts";
 import { type OwnField, ownFacts } from "./ownFacts.ts";
 import { type TimeTerms, timeTerms } from "./time.ts";
 
@@ -67,7 +66,6 @@ export interface PersonView {
   state: string;
   country: CountryCode;
   /** New Zealand: what its law asks for; null in Australia */
-  nz: PersonNzView | null;
 }
 export interface LeaveEntryView {
   date: string;

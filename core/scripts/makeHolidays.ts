@@ -32,7 +32,7 @@ writeFileSync(
  * Whole-day public holidays of the Australian States, ${years[0]} to ${years.at(-1)}. Made from date-holidays 3.37.0
  * (CC BY-SA 3.0) by core/scripts/makeHolidays.ts. Do not edit.
  */
-import type { Holiday } from "../businessDays.ts";
+import type { Holiday } from "../listedHolidays.ts";
 
 export const holidaysAu: readonly Holiday[] = [
 ${body}

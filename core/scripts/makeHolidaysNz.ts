@@ -65,7 +65,7 @@ writeFileSync(
  * Public holidays of New Zealand as they fall, ${years[0]} to ${years.at(-1)}, provinces' anniversary days among them. Made from
  * date-holidays 3.37.0 (CC BY-SA 3.0) by core/scripts/makeHolidaysNz.ts. Do not edit.
  */
-import type { HolidayNz } from "../holidaysNz.ts";
+import type { HolidayNz } from "../listedHolidays.ts";
 
 export const holidayRowsNz: readonly HolidayNz[] = [
 ${rows.map((row) => `  ${JSON.stringify(row)},`).join("\n")}

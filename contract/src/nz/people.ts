@@ -297,3 +297,10 @@ export interface PersonNzView {
   };
   province: string;
 }
+
+declare module "../people.ts" {
+  interface PersonView {
+    /** what only New Zealand asks of people */
+    nz: PersonNzView | null;
+  }
+}

@@ -1,16 +1,7 @@
 /** Business days and the public holidays they leave out. */
 import { addDays, type IsoDate, weekday } from "./dates.ts";
 import { holidaysAu } from "./generated/holidaysAu.ts";
-
-export const statesAu = ["ACT", "NSW", "NT", "QLD", "SA", "TAS", "VIC", "WA"] as const;
-export type StateAu = (typeof statesAu)[number];
-
-export interface Holiday {
-  date: IsoDate;
-  name: string;
-  /** the states where it is a holiday for the whole State */
-  states: readonly StateAu[];
-}
+import type { Holiday, StateAu } from "./listedHolidays.ts";
 
 const byDate = new Map<IsoDate, Holiday[]>();
 for (const holiday of holidaysAu) {

@@ -2,10 +2,11 @@
  * Public holidays of a place as windows of time. Part-days: Christmas Eve and New Year's Eve from 7 pm in South Australia
  * and the Northern Territory, Christmas Eve from 6 pm in Queensland (Public Holidays Acts of the three; from memory).
  */
-import { holidaysOn, type StateAu, statesAu } from "./businessDays.ts";
+import { holidaysOn } from "./businessDays.ts";
 import { addDays, type IsoDate } from "./dates.ts";
 import { holidaysAu } from "./generated/holidaysAu.ts";
 import { holidaysBetweenNz, provincesNz, type Weekdays } from "./holidaysNz.ts";
+import { type StateAu, statesAu } from "./listedHolidays.ts";
 import { minutesOfDay } from "./wallClock.ts";
 
 /** A public holiday, or the part of a day that is one; minutes of the day, the whole day when left out. */

@@ -4,9 +4,10 @@
  */
 import Holidays from "date-holidays";
 import { describe, expect, it } from "vitest";
-import { holidaysOn, type StateAu, statesAu } from "./businessDays.ts";
+import { holidaysOn } from "./businessDays.ts";
 import { addDays, weekday } from "./dates.ts";
 import { holidaysOfPlace, isWholeDay } from "./holidayWindows.ts";
+import { type StateAu, statesAu } from "./listedHolidays.ts";
 
 const years = [2024, 2025, 2026, 2027, 2028];
 const day = (year: number, month: number, date: number) =>

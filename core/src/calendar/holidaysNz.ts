@@ -6,6 +6,7 @@
  */
 import { addDays, type IsoDate, weekday } from "./dates.ts";
 import { holidayRowsNz } from "./generated/holidaysNz.ts";
+import type { HolidayNz } from "./listedHolidays.ts";
 
 export const provincesNz = [
   "Auckland",
@@ -29,14 +30,6 @@ export const provincesNz = [
   "Westland",
 ] as const;
 export type ProvinceNz = (typeof provincesNz)[number];
-
-export interface HolidayNz {
-  /** as it falls */
-  date: IsoDate;
-  name: string;
-  /** null for the whole country */
-  province: string | null;
-}
 
 export interface ObservedHoliday {
   /** the day on which it is this person's public holiday */

@@ -7,8 +7,14 @@ import { addDays, type IsoDate } from "../calendar/dates.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { tidiedHours } from "../quantity/tidied.ts";
-import type { Duties } from "./higherDuties.ts";
 import type { Shift, ShiftBreak } from "./roster.ts";
+
+/** A stretch of a shift in a higher level; without times it is the whole shift. */
+export interface Duties {
+  classification: string;
+  start?: string;
+  end?: string;
+}
 
 export interface DayLeave {
   kind: string;

@@ -5,10 +5,10 @@ import { minutesOfDay, readClock, wallOf } from "../calendar/wallClock.ts";
 import { Decimal, sum } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { holds } from "./conditions.ts";
-import type { WorkedShift } from "./interpret.ts";
 import { weekOf } from "./limits.ts";
 import type { Roster } from "./roster.ts";
 import type { Extra, Piece } from "./worked.ts";
+import type { WorkedShift } from "./workedShift.ts";
 
 const whole = (count: number): Decimal => Decimal.fraction(count);
 type Found = Extra["on"];

@@ -9,16 +9,9 @@ import type { IsoDate } from "../calendar/dates.ts";
 import { wallOf } from "../calendar/wallClock.ts";
 import { Decimal } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
-import type { DayShift } from "./dayText.ts";
+import type { DayShift, Duties } from "./dayText.ts";
 import { type EnteredRates, levelRate, worthOf } from "./pricing.ts";
 import type { Piece } from "./worked.ts";
-
-/** A stretch of a shift in a higher level; without times it is the whole shift. */
-export interface Duties {
-  classification: string;
-  start?: string;
-  end?: string;
-}
 
 export interface HigherMinutes {
   piece: Piece;

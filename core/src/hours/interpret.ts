@@ -22,19 +22,11 @@ import { cut, type Stretch } from "./cut.ts";
 import { extrasOf } from "./extras.ts";
 import { agreedMost, cycles, dailyMost, longDays } from "./limits.ts";
 import { marksOf } from "./marks.ts";
-import { type CountedShift, type CountedSpan, countedShifts } from "./normalise.ts";
+import { type CountedShift, countedShifts } from "./normalise.ts";
 import type { Roster, RosterFault } from "./roster.ts";
 import { overdueMeals, raised, type ShortRest, shortRest } from "./uplifts.ts";
 import type { HoursLine, Piece, WorkedHours } from "./worked.ts";
-
-/** A shift with its facts and what became of it. */
-export interface WorkedShift {
-  shift: CountedShift;
-  facts: ShiftFacts;
-  pieces: Piece[];
-  rest: ShortRest | null;
-  overdue: CountedSpan[];
-}
+import type { WorkedShift } from "./workedShift.ts";
 
 const hoursWords = (minutes: number): string => `${Math.round((minutes / 60) * 100) / 100} h`;
 const words = (id: string): string => id.replaceAll("-", " ");

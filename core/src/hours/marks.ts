@@ -1,10 +1,10 @@
 /** What a person should look at in worked shifts; nothing here changes a price. */
 import { dateWords } from "../calendar/dates.ts";
 import { readClock } from "../calendar/wallClock.ts";
-import type { WorkedShift } from "./interpret.ts";
 import { lengthOf } from "./normalise.ts";
 import type { Roster } from "./roster.ts";
 import type { HoursMark } from "./worked.ts";
+import type { WorkedShift } from "./workedShift.ts";
 
 const hoursText = (minutes: number): string => String(Math.round((minutes / 60) * 100) / 100);
 

@@ -50,3 +50,11 @@ export interface Overridden {
   worked: Decimal;
   reason: string;
 }
+
+/** What a day of leave is worth by the terms of that day (New Zealand, ss 9 and 21). */
+export interface AsOf {
+  hourlyRate: string | null;
+  weeklyHours: string;
+  pattern: string[] | null;
+  regularExtras: string;
+}

@@ -7,7 +7,7 @@ import type { IsoDate } from "../calendar/dates.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
 import type { ElementNz } from "../nz/pay/input.ts";
 import { decimal } from "../quantity/decimal.ts";
-import type { EmployerCost, Overrides, ToDate } from "./input.ts";
+import type { AsOf, EmployerCost, Overrides, ToDate } from "./input.ts";
 
 export const entries = ["hours", "amount", "days", "weeks", "units"] as const;
 
@@ -99,14 +99,6 @@ export interface SheetLine {
 export interface TypedOver {
   over?: string | undefined;
   now?: string | undefined;
-}
-
-/** What a day of leave is worth by the terms of that day (New Zealand, ss 9 and 21). */
-export interface AsOf {
-  hourlyRate: string | null;
-  weeklyHours: string;
-  pattern: string[] | null;
-  regularExtras: string;
 }
 
 /** Hours or dollars of a line as the record of time gives them. */

@@ -8,7 +8,7 @@ import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { agreedLoading } from "../hours/agreements.ts";
-import type { FinalLines, FinalPay } from "../row/paysOfCountry.ts";
+import type { FinalLines, FinalPay } from "../row/afterStep.ts";
 import { ratesOn } from "../row/ratesOn.ts";
 import type { LoadedRun } from "../row/runRows.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";

@@ -3,7 +3,7 @@
 import type { CessationCode, PayeeFacts } from "@zesty/core/au/documents/payEvent";
 import type { RowContext } from "@zesty/core/au/pay/row";
 import { type IncomeType, incomeTypeOf, namesCountry, type SpecialIncome } from "@zesty/core/au/taxDeclaration";
-import type { StateAu } from "@zesty/core/calendar/businessDays";
+import type { StateAu } from "@zesty/core/calendar/listedHolidays";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";

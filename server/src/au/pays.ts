@@ -3,7 +3,8 @@
 import { type DirectEntryPayment, directEntryFile } from "@zesty/core/au/documents/directEntry";
 import { payRunJournal } from "@zesty/core/au/documents/journal";
 import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
-import { rollForwardAu, type StateAu } from "@zesty/core/calendar/businessDays";
+import { rollForwardAu } from "@zesty/core/calendar/businessDays";
+import type { StateAu } from "@zesty/core/calendar/listedHolidays";
 import { fromE4, hoursText, toCents } from "@zesty/core/quantity/units";
 import { agreedLoading } from "../hours/agreements.ts";
 import { weeksOfYoung } from "../hours/youngWeeks.ts";

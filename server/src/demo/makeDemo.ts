@@ -15,7 +15,7 @@ import { makeHalfSetUp, openDemoStaffPages } from "./halfSetUp.ts";
 import { makeBusiness } from "./makeBusiness.ts";
 import { playStories } from "./playStories.ts";
 import { writeReturnedSheet } from "./returnedSheet.ts";
-import { stories } from "./story.ts";
+import { stories } from "./stories.ts";
 import { tellOfBooks } from "./tellOfBooks.ts";
 
 export const demoPassword = "lemon-and-pith";

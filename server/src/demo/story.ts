@@ -14,12 +14,6 @@ import type {
 import type { NewPerson } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
 import type { DeductionTerms } from "@zesty/core/pay/row";
-import { brolga } from "./brolga.ts";
-import gannetPoint from "./gannetPoint.json" with { type: "json" };
-import kouraBay from "./kouraBay.json" with { type: "json" };
-import littleFern from "./littleFern.json" with { type: "json" };
-import rataRidge from "./rataRidge.json" with { type: "json" };
-import saltbush from "./saltbush.json" with { type: "json" };
 
 /** Hours or dollars by code of the pay element; weeks or days of leave with their hours behind a stroke, "0.4/16". */
 export type Typed = Record<string, string>;
@@ -169,9 +163,3 @@ export interface StoryNz extends StoryBase {
   people: SeedPersonNz[];
 }
 export type Story = StoryAu | StoryNz;
-
-/** JSON files are typed by their content; what a story must hold is checked by the use cases that play it. */
-export const stories = [
-  ...([saltbush, gannetPoint, littleFern, kouraBay, rataRidge] as unknown as Story[]),
-  ...brolga(),
-];

@@ -5,13 +5,9 @@
  * code; a new country is a folder and a line in `countries.ts`.
  */
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { Router } from "express";
-import type { Context } from "./context.ts";
 
 export interface CountryHere {
   code: CountryCode;
-  /** pages that no other country has */
-  routes(router: Router, context: Context): void;
 }
 
 export type CountriesHere = Readonly<Record<CountryCode, CountryHere>>;

@@ -4,7 +4,7 @@ import { minutesOf } from "@zesty/core/hours/dayText";
 import type { PastPay } from "@zesty/core/nz/holidayFacts";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import type { RecordOf } from "./holidaysInPeriod.ts";
-import type { RunDays } from "./personFacts.ts";
+import type { RunDays } from "./runDays.ts";
 
 /** Regular earnings recorded from before this program that fall between two days: of a span as many days as lie there. */
 export const regularBetween = (spans: readonly PastPay[], from: IsoDate, to: IsoDate): Decimal =>

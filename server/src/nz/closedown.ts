@@ -16,7 +16,7 @@ import type { Actor, Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
 import { type Begun, begunOn } from "../hours/holidayBegun.ts";
-import type { AfterStep } from "../row/afterWork.ts";
+import type { AfterStep } from "../row/afterStep.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { demandOpen } from "../row/runInHand.ts";
 import { type LoadedRun, loadRun } from "../row/runRows.ts";

@@ -9,7 +9,7 @@ import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { counted, moneyText } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
-import type { FinalLines, FinalPay } from "../row/paysOfCountry.ts";
+import type { FinalLines, FinalPay } from "../row/afterStep.ts";
 import type { WorkedOut } from "../row/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 

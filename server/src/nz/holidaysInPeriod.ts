@@ -13,7 +13,7 @@ import type { HolidayInPeriod } from "@zesty/core/nz/pay/row";
 import type { Context } from "../ground/context.ts";
 import { daysBetweenDates } from "../hours/readDays.ts";
 import type { person } from "../store/schema.ts";
-import type { RunDays } from "./personFacts.ts";
+import type { RunDays } from "./runDays.ts";
 
 type Who = typeof person.$inferSelect;
 export type RecordOf = (personId: number, date: IsoDate) => DayRecord | undefined;

@@ -1,6 +1,5 @@
 /** What the row of a New Zealand run knows of its person: tax code, KiwiSaver, orders, and what the Holidays Act looks at. */
 import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
-import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
 import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
 import { esctBase, esctRate } from "@zesty/core/nz/esct";
@@ -31,19 +30,9 @@ import { holidaysOf, recordsByDay } from "./holidaysInPeriod.ts";
 import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz, weeksTakenSince } from "./ledger.ts";
 import { pastPaysOf, recordedEarnings } from "./pastPays.ts";
 import { personNz } from "./personNz.ts";
+import type { RunDays } from "./runDays.ts";
 
 type Who = typeof person.$inferSelect;
-
-export interface RunDays {
-  /** none where the run is only thought of */
-  id?: number;
-  businessId: number;
-  kind?: "cycle" | "departure" | "correction" | "outsideCycle";
-  periodStart: IsoDate;
-  periodEnd: IsoDate;
-  payday: IsoDate;
-  cycle: Cycle;
-}
 
 /** What rows of New Zealand have beyond those of both countries. */
 export type NzPart = Pick<

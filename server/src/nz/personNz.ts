@@ -7,7 +7,7 @@ import { atLeastZero, decimal } from "@zesty/core/quantity/decimal";
 import type { DeductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";
 import type { DatedRecordsNz } from "../store/dated.ts";
 import type { kiwiSaver, person } from "../store/schema.ts";
-import type { RunDays } from "./personFacts.ts";
+import type { RunDays } from "./runDays.ts";
 
 type Who = typeof person.$inferSelect;
 type KiwiSaverRates = DeductionRatesNz["kiwiSaver"];

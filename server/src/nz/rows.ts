@@ -1,5 +1,5 @@
 /** What the rows of a New Zealand run were made with. */
-import type { CountryRows } from "../row/paysOfCountry.ts";
+import type { CountryRows } from "../row/countryRows.ts";
 import type { LoadedRun } from "../row/runRows.ts";
 import type { NzRows } from "./personFacts.ts";
 

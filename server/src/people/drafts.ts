@@ -5,9 +5,8 @@ import type { NewPerson } from "@zesty/contract/people";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
 import type { PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
 import { usualOfPeriod } from "@zesty/core/pay/usualOfPeriod";
-import type { PeopleOfCountry } from "./peopleOfCountry.ts";
+import type { PeopleOfCountry, Values } from "./peopleOfCountry.ts";
 
-export type Values = Readonly<Record<string, string>>;
 /** Facts as the contract checks them: not yet checked. */
 export interface Draft {
   person: object;

@@ -8,9 +8,10 @@ import type { Schema } from "joi";
 import type { Context } from "../ground/context.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import type { person } from "../store/schema.ts";
-import type { Values } from "./drafts.ts";
 import type { CellFacts, Cells } from "./peopleList.ts";
 
+/** Cells of a row of a sheet of new people. */
+export type Values = Readonly<Record<string, string>>;
 export type Who = typeof person.$inferSelect;
 
 export type Writer<T> = (context: Context, personId: number, businessId: number, from: string, values: T) => void;

@@ -1,21 +1,13 @@
 /** What hangs on the worked pay of a row: a closedown that touches its period, and the final pay of who leaves with it. */
 import type { NewDeparture } from "@zesty/contract/departures";
-import type { Laid, Strand } from "@zesty/core/pay/strands";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import type { Run } from "../ground/findRun.ts";
 import { departure } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import type { FinalLines } from "./paysOfCountry.ts";
+import type { AfterStep, FinalLines } from "./afterStep.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
-
-/** What is put into a row, from the row as it is worked without it. */
-export type AfterStep = (
-  loaded: LoadedRun,
-  worked: WorkedOut,
-  laid: Laid,
-) => { strands: Strand[]; fault?: string | undefined };
 
 export interface AfterWork {
   payId: number;

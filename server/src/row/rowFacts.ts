@@ -1,7 +1,7 @@
 /** What the row of a run knows of its person, from dated records: for the pipeline and for the checks. */
 
 import type { RowContext, TopUp } from "@zesty/core/au/pay/row";
-import type { StateAu } from "@zesty/core/calendar/businessDays";
+import type { StateAu } from "@zesty/core/calendar/listedHolidays";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import type { Basis, EmployerCost } from "@zesty/core/pay/input";
 import type { PersonFactsBase } from "@zesty/core/pay/row";

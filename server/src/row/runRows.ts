@@ -24,7 +24,7 @@ import {
 } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { totalsSince, yearSums } from "../store/sums.ts";
-import type { CountryRows } from "./paysOfCountry.ts";
+import type { CountryRows } from "./countryRows.ts";
 import { type RateOn, ratesIn } from "./ratesOn.ts";
 import { centreCodes, costsOf, costsOn } from "./rowFacts.ts";
 import { workedTerms } from "./workedTerms.ts";

@@ -1,5 +1,5 @@
 /** Where somebody works: decides public holidays, and in Australia long service leave. */
-import type { StateAu } from "@zesty/core/calendar/businessDays";
+import type { StateAu } from "@zesty/core/calendar/listedHolidays";
 import type { Context } from "../ground/context.ts";
 
 /** State or province of a person's place of work, or of the business. */

@@ -1,7 +1,8 @@
 /** What a pay element is reported as, counts for and is paid to: fields that appear as its kind asks for them. */
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { FieldValues, UseFormReturn } from "react-hook-form";
-import { type ElementValues, elementsOnPage } from "../countries/elements.tsx";
+import { elementsOnPage } from "../countries/elements.tsx";
+import type { ElementValues } from "../countries/elementsOnPage.ts";
 import { ChoiceField, errorAt, TextField } from "./Fields.tsx";
 
 const orNull = (text: string) => (text === "" ? null : text);

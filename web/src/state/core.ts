@@ -1,14 +1,5 @@
-/** Who works rows out for the page: the core in the page itself for a row in hand, a worker for many. */
-import type { Mark } from "@zesty/core/checks/mark";
-import type { RowFigures } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
-import type { WhyRequest, WorkRequest } from "./workOut.ts";
-
-export interface WorkedRow {
-  payId: number;
-  figures: RowFigures | null;
-  marks: (Mark & { key: string; text: string })[];
-}
+import type { WhyRequest, WorkedRow, WorkRequest } from "./workOut.ts";
 
 let worker: Worker | undefined;
 let asked = 0;

@@ -7,7 +7,6 @@ import type { Overrides } from "@zesty/core/pay/input";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { nothingLaid, type Typed } from "@zesty/core/pay/strands";
 import { badText, cellKey, filledBy, isNumber, readCell } from "./cells.ts";
-import type { WorkedRow } from "./core.ts";
 import {
   type Cell,
   cellIn,
@@ -22,6 +21,7 @@ import {
   setPeriods,
   withChange,
 } from "./rowContent.ts";
+import type { WorkedRow } from "./workOut.ts";
 
 export interface CellEdit {
   payId: number;

@@ -1,9 +1,10 @@
 /** Ties typing to the worker and to saving: worked out at once, saved shortly after, never lost on leaving. */
 import { useEffect, useLayoutEffect, useRef } from "react";
-import { bringNear, type WorkedRow, workedNow, workRows } from "./core.ts";
+import { bringNear, workedNow, workRows } from "./core.ts";
 import { worked } from "./runSlice.ts";
 import { flush, typed } from "./saving.ts";
 import { store, useAppDispatch, useAppSelector } from "./store.ts";
+import type { WorkedRow } from "./workOut.ts";
 
 export function useRunEditing(): void {
   const dispatch = useAppDispatch();

@@ -1,11 +1,11 @@
 /** Rows worked out and examined by the same core as the server's: in the worker, and in the page for a row in hand. */
-import { tickKey } from "@zesty/core/checks/mark";
+import { type Mark, tickKey } from "@zesty/core/checks/mark";
 import { type AnyContext, examineRow, workingOf, workOutAnyRow } from "@zesty/core/countries/countries";
 import { sentenceOf } from "@zesty/core/countries/marks";
 import type { PayElement, SheetLine } from "@zesty/core/pay/row";
+import type { RowFigures } from "@zesty/core/pay/snapshot";
 import { makeRuleBook, type Row, type RuleBook } from "@zesty/core/rulebook/ruleBook";
 import type { Working } from "@zesty/core/working/figure";
-import type { WorkedRow } from "./core.ts";
 
 interface Request {
   /** rows of the rule book that the practice loaded, and the version that names them */
@@ -20,6 +20,12 @@ export interface WhyRequest extends Request {
   context: AnyContext;
   lines: SheetLine[];
   figure: string;
+}
+
+export interface WorkedRow {
+  payId: number;
+  figures: RowFigures | null;
+  marks: (Mark & { key: string; text: string })[];
 }
 
 let book: RuleBook | undefined;

@@ -5,8 +5,9 @@
  * Example: five completed years, age 40, redundancy from an employer of twenty, 38 h at $40: notice 4 weeks = 152 h =
  * $6,080.00; redundancy 10 weeks = 380 h = $15,200.00; 60 h of annual leave with 17.5 % loading = $2,820.00.
  */
-import type { StateAu } from "../../calendar/businessDays.ts";
+
 import { completedYears, dateWords, type IsoDate } from "../../calendar/dates.ts";
+import type { StateAu } from "../../calendar/listedHolidays.ts";
 import type { Basis } from "../../pay/input.ts";
 import type { LineDetail } from "../../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero } from "../../quantity/decimal.ts";

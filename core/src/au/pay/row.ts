@@ -3,8 +3,8 @@
  * Everything is plain data, so that the web worker and the server work out the same row from the same bytes.
  */
 
-import type { StateAu } from "../../calendar/businessDays.ts";
 import type { IsoDate } from "../../calendar/dates.ts";
+import type { StateAu } from "../../calendar/listedHolidays.ts";
 import { paysPerYear } from "../../calendar/payPeriods.ts";
 import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, underTerms } from "../../pay/row.ts";
 import { atLeastZero, decimal, decimalOrZero, sum } from "../../quantity/decimal.ts";

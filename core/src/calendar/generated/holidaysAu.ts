@@ -2,7 +2,7 @@
  * Whole-day public holidays of the Australian States, 2024 to 2028. Made from date-holidays 3.37.0
  * (CC BY-SA 3.0) by core/scripts/makeHolidays.ts. Do not edit.
  */
-import type { Holiday } from "../businessDays.ts";
+import type { Holiday } from "../listedHolidays.ts";
 
 export const holidaysAu: readonly Holiday[] = [
   {"date":"2024-01-01","name":"New Year's Day","states":["ACT","NSW","NT","QLD","SA","TAS","VIC","WA"]},

@@ -2,7 +2,7 @@
  * Public holidays of New Zealand as they fall, 2024 to 2028, provinces' anniversary days among them. Made from
  * date-holidays 3.37.0 (CC BY-SA 3.0) by core/scripts/makeHolidaysNz.ts. Do not edit.
  */
-import type { HolidayNz } from "../holidaysNz.ts";
+import type { HolidayNz } from "../listedHolidays.ts";
 
 export const holidayRowsNz: readonly HolidayNz[] = [
   {"date":"2024-01-01","name":"New Year's Day","province":null},

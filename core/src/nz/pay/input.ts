@@ -1,8 +1,7 @@
 /** What a New Zealand pay is worked out from: the input of the `work-out` contract for NZ. Decimal text, ISO dates. */
 import type { IsoDate } from "../../calendar/dates.ts";
 import type { Cycle } from "../../calendar/payPeriods.ts";
-import type { Basis, EmployerCost, Overrides, ToDate } from "../../pay/input.ts";
-import type { AsOf } from "../../pay/row.ts";
+import type { AsOf, Basis, EmployerCost, Overrides, ToDate } from "../../pay/input.ts";
 import type { HolidayFacts } from "../holidayFacts.ts";
 import type { Order } from "../payOrders.ts";
 import type { ExtraLoan } from "../studentLoan.ts";

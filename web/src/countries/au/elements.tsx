@@ -1,7 +1,7 @@
 import type { NewElement } from "@zesty/contract/business";
 import { allowanceCodes, elementsAu } from "@zesty/core/au/pay/input";
 import { ChoiceField, errorAt } from "../../parts/Fields.tsx";
-import type { ElementsOnPage } from "../elements.tsx";
+import type { ElementsOnPage } from "../elementsOnPage.ts";
 
 const allowanceWords: Record<(typeof allowanceCodes)[number], string> = {
   CD: "cents per kilometre",

@@ -1,7 +1,7 @@
 import { arisingNz } from "@zesty/core/nz/pay/elements";
 import { elementsNz } from "@zesty/core/nz/pay/input";
 import { ChoiceField } from "../../parts/Fields.tsx";
-import type { ElementsOnPage } from "../elements.tsx";
+import type { ElementsOnPage } from "../elementsOnPage.ts";
 
 const inDays = ["leaveTaken", "publicHoliday", "alternativeHoliday", "alternativeEarned", "daysWorked"];
 const yesOrNo = (text: string) => (text === "usual" ? null : text === "yes");
