@@ -1,6 +1,6 @@
 /** Who lodges for a business, by which authority, and whether it lodges at all just now. */
 import { type Authority, type Lodged, lastDayOfAuthority } from "@zesty/core/documents/authority";
-import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
+import { isIrd } from "@zesty/core/nz/irdNumber";
 import Joi from "joi";
 import { abn, checked, date, name } from "./fields.ts";
 

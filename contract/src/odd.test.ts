@@ -1,13 +1,15 @@
 /** The schemas of the odd cases: good input passes whole, each fault names the field, the reason and the way to mend it. */
 import type Joi from "joi";
 import { describe, expect, it } from "vitest";
+import { superChoice } from "./au/taxAndSuper.ts";
+import { bank } from "./bank.ts";
 import { newCorrection } from "./corrections.ts";
 import { enrol, newCost, newTopUp } from "./costs.ts";
 import { newDeparture } from "./departures.ts";
 import { check } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
 import { workOutCaseNz } from "./nz/workOut.ts";
-import { bank, employment, leave, superChoice } from "./people.ts";
+import { employment, leave } from "./people.ts";
 import { movePayday, saveRows } from "./runs.ts";
 
 /** biome-ignore lint/suspicious/noExplicitAny: schemas of many types stand side by side */

@@ -1,14 +1,16 @@
-import { type SpecialIncome, specialIncomes } from "@zesty/core/au/taxDeclaration";
 import { statesAu } from "@zesty/core/calendar/states";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { bases } from "@zesty/core/pay/input";
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { SplitPart } from "@zesty/core/quantity/split";
 import Joi from "joi";
+import { type FringeBenefitView, fringeBenefits } from "./au/fringeBenefits.ts";
 import { type OpeningYearView, openingYear } from "./au/openingYear.ts";
+import { type Super, superChoice, type Tax, tax } from "./au/taxAndSuper.ts";
+import { type BankPart, bank } from "./bank.ts";
 import { type Emergency, emergency, type Qualification, qualifications } from "./besidePay.ts";
 import type { DepartureView } from "./departures.ts";
-import { account, amountNotNegative, bsb, date, hours, id, name, optional, percent, rate, tfn } from "./fields.ts";
+import { amountNotNegative, date, hours, id, name, optional, percent, rate } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
 import { type OwnField, ownFacts } from "./ownFacts.ts";
 import { type TimeTerms, timeTerms } from "./time.ts";
@@ -191,122 +193,6 @@ export const employment = Joi.object<Employment & { from?: string }>({
     .label("Costs of this person"),
 });
 
-export interface Tax {
-  numberStatus: "given" | "pending" | "none";
-  /** left out to keep the number that is there */
-  fileNumber?: string | undefined;
-  pendingSince: string | null;
-  residency: "resident" | "foreign" | "working-holiday";
-  taxFreeThreshold: boolean;
-  studyLoan: boolean;
-  medicare: "levy" | "half-exempt" | "exempt";
-  medicareDependants: number | null;
-  offsetsPerYear: string | null;
-  extraPerPay: string | null;
-  /** reported as something else than salary and wages */
-  income?: SpecialIncome | null | undefined;
-  /** two letters (ISO 3166): where a working holiday maker or assignee comes from, or where foreign work is done */
-  homeCountry?: string | null | undefined;
-  /** registered as an employer of working holiday makers */
-  employerRegistered?: boolean | undefined;
-  /** a downward variation granted by the tax office, per cent */
-  variationPercent?: string | null | undefined;
-}
-export const tax = Joi.object<Tax & { from?: string }>({
-  from: date().label("From"),
-  numberStatus: Joi.string().valid("given", "pending", "none").required().label("Tax file number"),
-  fileNumber: tfn().empty("").label("Tax file number"),
-  pendingSince: optional(date()).label("Applied for on"),
-  residency: Joi.string().valid("resident", "foreign", "working-holiday").required().label("Residency"),
-  taxFreeThreshold: Joi.boolean().required().label("Tax-free threshold"),
-  studyLoan: Joi.boolean().required().label("Study loan"),
-  medicare: Joi.string().valid("levy", "half-exempt", "exempt").required().label("Medicare levy"),
-  medicareDependants: Joi.number().integer().min(0).max(20).empty("").allow(null).default(null).label("Dependants"),
-  offsetsPerYear: optional(amountNotNegative()).label("Tax offsets a year"),
-  extraPerPay: optional(amountNotNegative()).label("Extra to withhold"),
-  income: optional(Joi.string().valid(...specialIncomes)).label("Reported as"),
-  homeCountry: Joi.when("income", {
-    is: Joi.valid("IAA", "FEI").required(),
-    // biome-ignore lint/suspicious/noThenProperty: Joi's own word
-    then: Joi.string().trim().uppercase().length(2).required().label("Country"),
-    otherwise: optional(Joi.string().uppercase().length(2)).label("Home country"),
-  }),
-  employerRegistered: Joi.boolean().default(true).label("Registered employer"),
-  variationPercent: optional(percent()).label("Varied to"),
-});
-
-export interface Super {
-  fundId: number | null;
-  memberNumber: string | null;
-  guarantee: boolean;
-  agreedPercent: string | null;
-  /** an agreement asks for super whatever the age and hours */
-  anyAge?: boolean | undefined;
-  /** shares that go to other funds */
-  shares?: { fundId: number; memberNumber: string; percent: string }[] | null | undefined;
-}
-export const superChoice = Joi.object<Super & { from?: string }>({
-  from: date().label("From"),
-  fundId: id().empty("").allow(null).default(null).label("Fund"),
-  memberNumber: optional(Joi.string().trim().max(20)).label("Member number"),
-  guarantee: Joi.boolean().default(true).label("Super guarantee"),
-  agreedPercent: optional(percent()).label("Agreed per cent"),
-  anyAge: Joi.boolean().default(false).label("Super at any age"),
-  shares: Joi.array()
-    .items(
-      Joi.object({
-        fundId: id().required().label("Fund"),
-        memberNumber: name(20).required().label("Member number"),
-        percent: percent().required().label("Share"),
-      }),
-    )
-    .max(4)
-    .allow(null)
-    .default(null)
-    .label("Shares to other funds"),
-});
-
-export interface BankPart {
-  bsb: string;
-  account: string;
-  title: string;
-  /** what the person's statement says of the pay; the usual words where it is left out */
-  text?: string | undefined;
-  kind: SplitPart["kind"];
-  value: string;
-}
-/** Letters, digits and what every bank takes beside them. */
-export const statementWords = (most: number) =>
-  Joi.string()
-    .trim()
-    .max(most)
-    .pattern(/^(?=.*[A-Za-z0-9])[A-Za-z0-9 &'.,()/+-]+$/)
-    .empty("")
-    .label("On the statement")
-    .messages({
-      "string.pattern.base":
-        "On the statement holds a sign that banks do not take. Use letters, digits, spaces and - / . & only.",
-    });
-export const bank = Joi.object<{ from?: string; parts: BankPart[] }>({
-  from: date().label("From"),
-  parts: Joi.array()
-    .items(
-      Joi.object({
-        bsb: bsb().required().label("BSB"),
-        account: account().required().label("Account"),
-        title: name(32).required().label("Account title"),
-        // The lodgement reference of Direct Entry has eighteen places.
-        text: statementWords(18),
-        kind: Joi.string().valid("amount", "percent", "rest").required().label("Share"),
-        value: Joi.string().allow("").default("").label("Value"),
-      }),
-    )
-    .min(1)
-    .max(5)
-    .required()
-    .label("Accounts"),
-});
-
 export interface Entitlement {
   kind: string;
   weeksPerYear?: string | undefined;
@@ -368,25 +254,6 @@ export const newPerson = Joi.object<NewPerson>({
   bank,
   leave,
   usualPay,
-});
-
-export interface FringeBenefit {
-  /** 31 March of the fringe benefits year */
-  yearEnd: string;
-  taxable: string;
-  /** exempt under section 57A */
-  exempt: string;
-}
-export interface FringeBenefitView extends FringeBenefit {
-  reported: { code: "T" | "X"; amount: string }[];
-}
-export const fringeBenefits = Joi.object<FringeBenefit>({
-  yearEnd: Joi.string()
-    .pattern(/^20\d{2}-03-31$/)
-    .required()
-    .label("Year"),
-  taxable: amountNotNegative().empty("").default("0").label("Taxable value"),
-  exempt: amountNotNegative().empty("").default("0").label("Exempt under section 57A"),
 });
 
 export const sections = {

@@ -1,24 +1,17 @@
 /** What is recorded of a person in New Zealand: the sections of the person's page, and a new person. */
 
+import { isAccountNz } from "@zesty/core/nz/bankAccount";
+import { isIrd } from "@zesty/core/nz/irdNumber";
 import type { Order } from "@zesty/core/nz/payOrders";
 import type { ExtraLoan } from "@zesty/core/nz/studentLoan";
 import { readTaxCode, taxCodes } from "@zesty/core/nz/taxCode";
-import { isAccountNz, isIrd } from "@zesty/core/quantity/checkDigitsNz";
 import { orderKinds } from "@zesty/core/rulebook/nz/protectedEarnings";
 import Joi from "joi";
+import { type BankPart, statementWords } from "../bank.ts";
 import { emergency, qualifications } from "../besidePay.ts";
 import { amountNotNegative, checked, date, hours, name, optional, percent } from "../fields.ts";
 import { ownFacts } from "../ownFacts.ts";
-import {
-  type BankPart,
-  type Details,
-  type Employment,
-  employment,
-  payslipBy,
-  statementWords,
-  type UsualLine,
-  usualPay,
-} from "../people.ts";
+import { type Details, type Employment, employment, payslipBy, type UsualLine, usualPay } from "../people.ts";
 import { timeTerms } from "../time.ts";
 
 export const ird = () => checked(isIrd, "does not pass the check of an IRD number. Compare its digits.");

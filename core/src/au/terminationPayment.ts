@@ -21,11 +21,6 @@ export interface TerminationPayment {
   amount: Decimal;
 }
 
-/** The tax-free part: base plus an amount for each completed year, never more than the payment (lump sum D). */
-export function redundancyTaxFree(amount: Decimal, years: number, rules: TerminationRules): Decimal {
-  return least(amount, decimal(rules.redundancyBase).plus(decimal(rules.redundancyPerYear).times(years)));
-}
-
 const excluded: readonly EtpCode[] = ["R", "S"];
 const deathCodes: readonly EtpCode[] = ["D", "B", "N", "T"];
 

@@ -4,12 +4,13 @@
  */
 import { addDays, dateWords, type IsoDate } from "../calendar/dates.ts";
 import { minutesOfDay } from "../calendar/wallClock.ts";
-import { type DayRecord, type DayShift, middleBreak, minutesOf, readTime, wallAt } from "../hours/dayText.ts";
+import { type DayRecord, type DayShift, middleBreak, minutesOf, wallAt } from "../hours/dayText.ts";
 import { faultsOfShifts } from "../hours/normalise.ts";
 import type { ShiftBreak } from "../hours/roster.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { readDay, type SheetMark, whose } from "./cells.ts";
 import { noPersonColumn, ownName, readHeader } from "./columns.ts";
+import { isFault, readMinutes, readWhen } from "./shiftTimes.ts";
 import { blankCell, headingKey, type SheetCell, type SheetTable } from "./table.ts";
 
 export interface ShiftPerson {
@@ -58,6 +59,7 @@ export const shiftColumns = {
   notes: ["notes", "note", "comment"],
 } as const satisfies Record<string, readonly string[]>;
 export type ShiftColumn = keyof typeof shiftColumns;
+export type Cells = Partial<Record<ShiftColumn, SheetCell>>;
 
 export interface ShiftRowPlan {
   /** as the spreadsheet counts them */
@@ -91,46 +93,6 @@ export interface ShiftPlan {
 
 /** Shifts so many days from the period in hand are taken for a slip. */
 export const farDays = 100;
-
-type Cells = Partial<Record<ShiftColumn, SheetCell>>;
-interface When {
-  minutes: number;
-  date: IsoDate | null;
-}
-const isFault = (value: unknown): value is { fault: string } =>
-  typeof value === "object" && value !== null && "fault" in value;
-
-/** A time of the day, with its date where the cell has one. */
-function readWhen(cell: SheetCell, what: string, today: IsoDate): When | { fault: string } {
-  const wrong = { fault: `${what}: “${cell.text.slice(0, 40)}” is not a time. Write it as 9:30 or 17:00.` };
-  if (cell.kind === "date") {
-    const time = readTime(cell.clock ?? "");
-    return time ? { minutes: time.minutes, date: cell.text } : wrong;
-  }
-  if (cell.kind === "time") {
-    const minutes = decimal(cell.text).times(60).toDecimalPlaces(0).toNumber();
-    return minutes >= 0 && minutes <= minutesOfDay ? { minutes, date: null } : wrong;
-  }
-  if (cell.kind !== "text" && cell.kind !== "number") return wrong;
-  // A date and a time in one cell: "22/06/2026 09:00", "2026-06-22T09:00:00".
-  const both = /^(.*\d{2,4})[ T,]+(\d{1,2}[:.]\d{2})(?::\d{2})?\s*([ap]m?)?$/i.exec(cell.text.trim());
-  const date = both ? readDay({ kind: "text", text: both[1] ?? "" }, what, { today }) : null;
-  if (isFault(date)) return date;
-  const time = readTime(both ? `${both[2]}${both[3] ?? ""}` : cell.text.replace(/(:\d{2}):\d{2}/, "$1"));
-  return time ? { minutes: time.minutes, date } : wrong;
-}
-
-/** Minutes of a break as people write them: 30, 0:30, 0.5. */
-function readMinutes(cell: SheetCell): number | { fault: string } {
-  if (cell.kind === "blank") return 0;
-  const text = cell.text.trim().replace(/\s*(m|min|mins|minutes)$/i, "");
-  const clock = /^(\d{1,2}):(\d{2})$/.exec(text);
-  if (clock) return Number(clock[1]) * 60 + Number(clock[2]);
-  if (cell.kind === "time") return decimal(cell.text).times(60).toDecimalPlaces(0).toNumber();
-  if (/^\d{1,3}$/.test(text)) return Number(text);
-  if (/^\d?\.\d{1,4}$/.test(text)) return decimal(text).times(60).toDecimalPlaces(0).toNumber();
-  return { fault: `Break: “${cell.text.slice(0, 40)}” is not a number of minutes. Write it as 30.` };
-}
 
 /** The shift of a row, or what is wrong with it. */
 function readShift(cells: Cells, { today }: ShiftFacts): { date: IsoDate; shift: DayShift } | { fault: string } {

@@ -10,7 +10,7 @@ import { decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { type Figure, figure } from "../working/figure.ts";
 import type { HolidayFacts } from "./holidayFacts.ts";
-import { daysAWeek } from "./holidayPay.ts";
+import { daysAWeek } from "./relevantDailyPay.ts";
 
 /** Weekdays that a person works, from the pattern; Monday to Friday where none is known. */
 export const worksOn = ({ pattern }: Pick<HolidayFacts, "pattern">): Set<number> =>

@@ -5,71 +5,13 @@
  * Example: 1.5 weeks, ordinary weekly pay 1,150, twelve months' gross 62,400: 62,400 ÷ 52 = 1,200, so 1,800.00.
  */
 import { dateWords } from "../calendar/dates.ts";
-import { type Decimal, decimal, decimalOrZero, zero } from "../quantity/decimal.ts";
+import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { type Figure, figure } from "../working/figure.ts";
-import { type Earned, type HolidayFacts, weeksOf } from "./holidayFacts.ts";
-
-const person = (section: string) => ({ place: "person" as const, section });
-const span = ({ from, to, pays }: Earned) => `${from} to ${to}, ${pays} pays`;
-/** Shown to six places, so that a reader can follow the one rounding at the end. */
-const shown = (value: Decimal) => value.toDecimalPlaces(6).toString();
-/** The same for money: cents at least. */
-const shownMoney = (value: Decimal) => (value.decimalPlaces() < 2 ? value.toFixed(2) : shown(value));
-
-const zeroFigure = (label: string, rule: string): Figure => figure(label, zero, "money", () => ({ rule }));
-
-/** Ordinary weekly pay as at the start of the holiday (s 8). */
-export function ordinaryWeeklyPay(facts: HolidayFacts): Figure {
-  const label = "Ordinary weekly pay";
-  const found = facts.varies ? byFourWeeks(facts) : byAgreement(facts);
-  const agreed = facts.agreedWeek === null ? null : decimal(facts.agreedWeek);
-  if (agreed?.gt(found.value))
-    return figure(label, agreed, "money", () => ({
-      rule: "The agreement sets a greater ordinary weekly pay (s 8(3))",
-      formula: `the greater of ${agreed.toFixed(2)} and ${shownMoney(found.value)}`,
-      setting: person("holidays"),
-      parts: [found],
-    }));
-  return found;
-}
-
-function byAgreement({ weeklyHours, hourlyRate, regularExtras }: HolidayFacts): Figure {
-  const value = decimalOrZero(weeklyHours).times(decimalOrZero(hourlyRate)).plus(decimalOrZero(regularExtras));
-  return figure("Ordinary weekly pay", value, "money", () => ({
-    rule: "What the agreement gives for an ordinary working week, with regular overtime and allowances (s 8(1))",
-    formula: `${weeklyHours} h × $${hourlyRate ?? "0"}${decimalOrZero(regularExtras).isZero() ? "" : ` + ${regularExtras}`}`,
-    setting: person("employment"),
-  }));
-}
-
-/** (a − b) ÷ c over the four calendar weeks before; a single longer pay period counts as its own weeks. */
-function byFourWeeks({ history: { fourWeeks } }: HolidayFacts): Figure {
-  const label = "Ordinary weekly pay";
-  if (!fourWeeks) return zeroFigure(label, "No pay period has ended yet");
-  const net = decimal(fourWeeks.gross).minus(fourWeeks.irregular);
-  const days = decimal(fourWeeks.calendarDays);
-  return figure(label, days.gt(0) ? net.times(7).div(days) : net, "money", () => ({
-    rule: "The week varies: gross earnings less irregular payments of the four weeks before, divided by the weeks (s 8(2))",
-    formula: `(${fourWeeks.gross} − ${fourWeeks.irregular}) ÷ ${shown(weeksOf(fourWeeks))}; ${span(fourWeeks)}`,
-  }));
-}
-
-/** Average weekly earnings: a fifty-second of twelve months' gross, or of the weeks worked so far (ss 5, 21, 22). */
-export function averageWeeklyEarnings({ history: { year }, lessWeeks }: HolidayFacts): Figure {
-  const label = "Average weekly earnings";
-  if (!year) return zeroFigure(label, "No pay period has ended yet");
-  const days = decimal(year.calendarDays).minus(decimalOrZero(lessWeeks).times(7));
-  const weeks = days.div(7);
-  const short = decimalOrZero(lessWeeks).gt(0);
-  const gross = decimal(year.gross);
-  return figure(label, days.gt(0) ? gross.times(7).div(days) : gross, "money", () => ({
-    rule: decimal(year.calendarDays).lt(364)
-      ? "Gross earnings so far, divided by the weeks so far (s 22)"
-      : `Gross earnings of the twelve months before, divided by ${shown(weeks)}${short ? ": 52 less unpaid leave beyond a week" : ""} (s 21)`,
-    formula: `${year.gross} ÷ ${shown(weeks)}; ${span(year)}`,
-  }));
-}
+import { averageWeeklyEarnings } from "./averageWeeklyEarnings.ts";
+import type { HolidayFacts } from "./holidayFacts.ts";
+import { shownMoney } from "./holidayWords.ts";
+import { ordinaryWeeklyPay } from "./ordinaryWeeklyPay.ts";
 
 /** The weekly rate of annual holidays: the greater one, or the average alone around parental leave. */
 export function annualHolidayWeek(facts: HolidayFacts): Figure {
@@ -131,54 +73,6 @@ export function continuedHolidayPay(label: string, weeks: Decimal, facts: Holida
   return figure(label, paid.value, "money", () => ({
     rule: `The holiday began on ${dateWords(on)} and goes on: its rate is that of its first day (s 21(2))`,
     parts: [paid],
-  }));
-}
-
-/** Days in an ordinary week; five where nobody has said. */
-export const daysAWeek = ({ pattern }: HolidayFacts): number =>
-  pattern === null ? 5 : pattern.filter((hours) => Number(hours) > 0).length || 5;
-
-/** Hours of an ordinary day: a week's hours over its days. */
-export const hoursADay = (facts: HolidayFacts): Decimal => decimalOrZero(facts.weeklyHours).div(daysAWeek(facts));
-
-/** Average daily pay: gross of 52 weeks over the days worked or paid for (s 9A). */
-export function averageDailyPay({ history: { year } }: HolidayFacts): Figure {
-  const label = "Average daily pay";
-  if (!year || decimal(year.days).isZero()) return zeroFigure(label, "No days are on record before this pay");
-  return figure(label, decimal(year.gross).div(year.days), "money", () => ({
-    rule: "Gross earnings of the 52 weeks before, divided by the whole or part days worked, on paid leave or on holiday (s 9A)",
-    formula: `${year.gross} ÷ ${year.days} days; ${span(year)}`,
-  }));
-}
-
-/**
- * Pay for days: relevant daily pay, what the days would have brought; average daily pay where that cannot be found.
- * @param hours that would have been worked on those days; an ordinary day's hours when left out
- */
-export function dailyPay(label: string, days: Decimal, facts: HolidayFacts, hours?: Decimal): Figure {
-  const average = averageDailyPay(facts);
-  const worked = hours ?? days.times(hoursADay(facts));
-  const extras = decimalOrZero(facts.regularExtras).div(daysAWeek(facts)).times(days);
-  const relevant = figure(
-    "Relevant daily pay",
-    worked.times(decimalOrZero(facts.hourlyRate)).plus(extras),
-    "money",
-    () => ({
-      rule: "What would have been earned on those days, with regular overtime and allowances (s 9)",
-      formula: `${shown(worked)} h × $${facts.hourlyRate ?? "0"}${extras.isZero() ? "" : ` + ${shownMoney(extras)}`}`,
-      setting: person("employment"),
-    }),
-  );
-  const byAverage = facts.varies && average.value.gt(0);
-  const value = byAverage ? average.value.times(days) : relevant.value;
-  return figure(label, halfUpToCent(value), "money", () => ({
-    rule: byAverage
-      ? "Daily pay varies, so average daily pay is used (s 9A(1))"
-      : "Relevant daily pay, as it can be found (s 9); the average is shown beside it",
-    formula: byAverage
-      ? `${days.toString()} days × ${shownMoney(average.value)}`
-      : `${shownMoney(relevant.value)} for ${days.toString()} days; the average would give ${shownMoney(average.value.times(days))}`,
-    parts: [relevant, average],
   }));
 }
 

@@ -8,19 +8,15 @@ import { decimal, decimalOrZero } from "../quantity/decimal.ts";
 import { holidayRules } from "../rulebook/nz/holidayRules.ts";
 import { shippedRuleBook } from "../rulebook/shippedRuleBook.ts";
 import { given } from "../working/figure.ts";
+import { averageWeeklyEarnings } from "./averageWeeklyEarnings.ts";
 import { anniversaries, grantsBetween, lapseAt, type Service } from "./entitlement.ts";
 import { closedownPay, finalPercent, holidaysAfter } from "./finalHolidayPay.ts";
 import { grossBetween, type HolidayFacts, holidayHistory, type PastPay } from "./holidayFacts.ts";
-import {
-  annualHolidayPay,
-  annualHolidayWeek,
-  averageWeeklyEarnings,
-  dailyPay,
-  ordinaryWeeklyPay,
-  publicHolidayWorked,
-} from "./holidayPay.ts";
+import { annualHolidayPay, annualHolidayWeek, publicHolidayWorked } from "./holidayPay.ts";
 import { leaveSpanNz } from "./leaveDays.ts";
+import { ordinaryWeeklyPay } from "./ordinaryWeeklyPay.ts";
 import { otherwiseWorking } from "./otherwiseWorking.ts";
+import { dailyPay } from "./relevantDailyPay.ts";
 
 const rules = shippedRuleBook.row(holidayRules, "2026-06-30").figures;
 type Facts = Record<string, string>;

@@ -7,7 +7,7 @@ import { holidayOnNz } from "../calendar/holidaysNz.ts";
 import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
 import { worksOn } from "./finalHolidayPay.ts";
 import type { HolidayFacts } from "./holidayFacts.ts";
-import { daysAWeek, hoursADay } from "./holidayPay.ts";
+import { daysAWeek, hoursADay } from "./relevantDailyPay.ts";
 
 export interface LeaveDayNz {
   date: IsoDate;

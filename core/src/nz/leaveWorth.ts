@@ -9,7 +9,8 @@ import type { HolidayRules } from "../rulebook/nz/holidayRules.ts";
 import { type Figure, figure } from "../working/figure.ts";
 import { finalPercent } from "./finalHolidayPay.ts";
 import type { HolidayFacts } from "./holidayFacts.ts";
-import { annualHolidayPay, dailyPay } from "./holidayPay.ts";
+import { annualHolidayPay } from "./holidayPay.ts";
+import { dailyPay } from "./relevantDailyPay.ts";
 
 /** @param weeks entitled weeks left; below nought where holidays were taken in advance: then nothing is owed for weeks */
 export function annualWorthNz(weeks: Decimal, facts: HolidayFacts, rules: HolidayRules): Figure {

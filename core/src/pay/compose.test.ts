@@ -7,8 +7,9 @@ import { describe, expect, it } from "vitest";
 import { addDays, weekday } from "../calendar/dates.ts";
 import { decimal, decimalOrZero, sum } from "../quantity/decimal.ts";
 import { elements } from "../testMakers.ts";
+import { typedFrom, typedIn } from "./asTyped.ts";
 import { baseOf, type SpanTerms } from "./base.ts";
-import { compose, typedFrom, typedIn } from "./compose.ts";
+import { compose } from "./compose.ts";
 import type { PayElement, SheetLine } from "./row.ts";
 import { cellOf, type Laid, nothingLaid, type Strand, type Typed } from "./strands.ts";
 

@@ -5,7 +5,8 @@
 import fc from "fast-check";
 import { stdnum } from "stdnum";
 import { describe, expect, it } from "vitest";
-import { accountTextNz, irdDigits, isAccountNz, isIrd } from "./checkDigitsNz.ts";
+import { accountTextNz, isAccountNz } from "../nz/bankAccount.ts";
+import { irdDigits, isIrd } from "../nz/irdNumber.ts";
 
 const nz = (stdnum as unknown as Record<string, Record<string, { validate(text: string): { isValid: boolean } }>>).NZ;
 

@@ -1,35 +1,27 @@
 /** Corrects a pay that was sent: the difference goes into the next run, or into a run of its own now. */
 import type { CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import { addDays } from "@zesty/core/calendar/dates";
-import {
-  accruingHoursOf,
-  amendsEarlierYear,
-  payrollYearOf,
-  withoutGuarantee,
-  workOutAnyRow,
-} from "@zesty/core/countries/countries";
+import { accruingHoursOf, payrollYearOf } from "@zesty/core/countries/countries";
 import { correctionLines, withAccrual } from "@zesty/core/pay/correction";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { toCents } from "@zesty/core/quantity/units";
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
-import { undoAct } from "../row/acts.ts";
 import { demandTables } from "../row/finalLines.ts";
-import { composeAndCount, keepComposed } from "../row/keepComposed.ts";
+import { composeAndCount } from "../row/keepComposed.ts";
 import { loadRun } from "../row/runRows.ts";
 import { workRows } from "../row/workRun.ts";
-import { elementsOf, insertRun, openRun } from "../runs/openRun.ts";
+import { elementsOf } from "../runs/openRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { act, debt, pay, payElement, payRun, type person } from "../store/schema.ts";
-import { rowsOf } from "../store/statements.ts";
+import { debt, payElement, payRun, type person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
-import { openRunOf } from "./finalRun.ts";
-import { findCorrectable, paidFor, paidSoFar, taxedSoFar } from "./paidSoFar.ts";
+import { nextRun, overpaidOnPayday, ownRun } from "./correctionRun.ts";
+import { findCorrectable, paidFor, paidSoFar } from "./paidSoFar.ts";
 
 export const planCorrection = (context: Context, actor: Actor, wanted: NewCorrection): CorrectionPlan =>
   dryRun(context.store, () => {
@@ -154,152 +146,6 @@ function accruing(
     lines.toSorted((a, b) => carries(a) - carries(b)),
     now.minus(before),
   );
-}
-
-/** Puts the lines of a correction on record as an act of its own; an open one of the same pay gives way to it. */
-function putAct(
-  context: Context,
-  actor: Actor,
-  runId: number,
-  row: typeof pay.$inferSelect,
-  businessId: number,
-  lines: SheetLine[],
-): number {
-  const { db } = context.store;
-  const at = context.clock.now();
-  db.update(act)
-    .set({ undoneAt: at })
-    .where(and(eq(act.runId, runId), eq(act.correctsPayId, row.id), isNull(act.undoneAt)))
-    .run();
-  return db
-    .insert(act)
-    .values({
-      ...{ businessId, kind: "correction", personId: row.personId, runId, lines, correctsPayId: row.id },
-      ...{ userId: actor.userId, at },
-    })
-    .returning({ id: act.id })
-    .get().id;
-}
-
-/** The difference as lines of the next run of the cycle; they are taxed with that pay. */
-function nextRun(context: Context, actor: Actor, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
-  const { db } = context.store;
-  const runId =
-    openRunOf(context, run.cycleId)?.id ??
-    openRun(context, actor, run.businessId, { cycleId: run.cycleId, from: "usual" });
-  const found = db
-    .select({ id: pay.id })
-    .from(pay)
-    .where(and(eq(pay.runId, runId), eq(pay.personId, row.personId)))
-    .get();
-  const payId =
-    found?.id ??
-    db
-      .insert(pay)
-      .values({ runId, personId: row.personId, included: true, periods: 1, lines: [], typed: [] })
-      .returning({ id: pay.id })
-      .get().id;
-  return { runId, payId, actId: putAct(context, actor, runId, row, run.businessId, lines) };
-}
-
-/**
- * Pay that should not have been paid, where it is put right on its own payday. `yearAmended`: of an earlier payroll year,
- * which the country amends for it. In New Zealand the filing of that payday is amended in any case: one of another day
- * holds no amounts below nought.
- */
-function overpaidOnPayday(context: Context, run: Run, payId: number, lines: readonly SheetLine[]) {
-  const loaded = loadRun(context, run.id, [payId]);
-  const own = loaded.rows[0]?.context;
-  const { country, timeZone } = loaded.owner;
-  const yearAmended = amendsEarlierYear(country, run.payday, context.clock.today(timeZone));
-  const { amendable } = context.country(country).lodging;
-  if (!own || !(yearAmended || amendable.includes("employmentInformation"))) return null;
-  const { worked } = workOutAnyRow(withoutGuarantee(own), lines, loaded.elements, context.rules);
-  return worked.gross.value.isNegative() ? { yearAmended } : null;
-}
-
-const owedGross = {
-  withheld: "0.00",
-  reason: "Paid too much in an earlier payroll year: that year is amended, and the gross is owed back",
-};
-
-/**
- * A run of its own: taxed as the difference on the pay that it corrects. Where too much was paid, the net difference
- * becomes a debt of the person, so that nobody is paid less than nothing. Of an earlier payroll year the debt is gross:
- * the correction stands on the payday that it corrects, and gives no tax back.
- */
-function ownRun(context: Context, actor: Actor, run: Run, row: typeof pay.$inferSelect, lines: SheetLine[]) {
-  const { db } = context.store;
-  const onPayday = overpaidOnPayday(context, run, row.id, lines);
-  // Not before the pay that it corrects: the year to date must hold both.
-  const today = todayAt(context, run.businessId);
-  const payday = onPayday || today < run.payday ? run.payday : today;
-  const overrides = onPayday?.yearAmended ? owedGross : null;
-  const { country } = findBusiness(context, run.businessId);
-  const fits = (each: Run) =>
-    payrollYearOf(country, each.payday).from === payrollYearOf(country, payday).from || today <= run.payday;
-  const open = rowsOf(
-    context.store.sqlite,
-    payRun,
-    "WHERE t.cycle_id = ? AND t.kind = 'correction' AND t.state = 'open' AND t.period_start = ?",
-    ...[run.cycleId, run.periodStart],
-  );
-  for (const other of open.filter((each) => !fits(each))) takeOut(context, other.id, row);
-  const { id: runId } =
-    open.find(fits) ??
-    insertRun(context, {
-      businessId: run.businessId,
-      cycleId: run.cycleId,
-      start: run.periodStart,
-      end: run.periodEnd,
-      payday,
-      kind: "correction",
-    });
-  const corrects = { payId: row.id, payday: run.payday, taxable: taxedSoFar(context, row, run) };
-  const known = db
-    .select({ id: pay.id })
-    .from(pay)
-    .where(and(eq(pay.runId, runId), eq(pay.personId, row.personId)))
-    .get();
-  // Corrected again while the run is open: the newer lines take the place of the older ones.
-  if (known) db.update(pay).set({ corrects, overrides }).where(eq(pay.id, known.id)).run();
-  const payId =
-    known?.id ??
-    db
-      .insert(pay)
-      .values({
-        ...{ runId, personId: row.personId, included: true, periods: 1, lines: [], typed: [] },
-        ...{ corrects, overrides },
-      })
-      .returning({ id: pay.id })
-      .get().id;
-  const actId = putAct(context, actor, runId, row, run.businessId, lines);
-  keepComposed(context, runId, [payId]);
-  const [worked] = workRows(context, loadRun(context, runId, [payId]));
-  const net = decimal(worked?.figures?.net ?? "0");
-  if (!net.isNegative()) return { runId, payId, actId, overpaid: null };
-  const overpaid = net.abs().toFixed(2);
-  const owed: SheetLine = {
-    elementId: ensureElement(context, run.businessId, standardElements.overpaid),
-    amount: `-${overpaid}`,
-    corrects: run.payday,
-  };
-  db.update(act)
-    .set({ lines: [...lines, owed] })
-    .where(eq(act.id, actId))
-    .run();
-  return { runId, payId, actId, overpaid };
-}
-
-/** A correction that now belongs to another year leaves the open run that it stood in, and an empty run goes with it. */
-function takeOut(context: Context, runId: number, corrected: typeof pay.$inferSelect): void {
-  const { db } = context.store;
-  for (const each of db
-    .select({ id: act.id })
-    .from(act)
-    .where(and(eq(act.runId, runId), eq(act.correctsPayId, corrected.id), isNull(act.undoneAt)))
-    .all())
-    undoAct(context, each.id);
 }
 
 /** The debt is taken from the pays after the run of its correction, so much each time, until it is paid back. */

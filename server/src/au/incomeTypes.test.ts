@@ -1,6 +1,8 @@
 /** Types of income that a report names apart: their streams, their countries, and by when their year is final. */
+
+import type { Tax } from "@zesty/contract/au/taxAndSuper";
 import { check } from "@zesty/contract/fields";
-import { sections, type Tax } from "@zesty/contract/people";
+import { sections } from "@zesty/contract/people";
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";

@@ -1,5 +1,5 @@
 /** The pay event of Single Touch Payroll: what an Australian payday tells the agency. */
-import type { SignOffPlan } from "@zesty/contract/runs";
+import type { SignOffPlan } from "@zesty/contract/signOff";
 import { type EventAgent, payEvent, payeeRecord } from "@zesty/core/au/documents/payEvent";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";

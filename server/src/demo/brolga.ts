@@ -2,7 +2,7 @@
  * Brolga Growers and Brolga Packing: two registrations and 180 people, a dozen of them in both. The people are made from
  * the lists of brolga.json, so that the story can be changed by a count or a name.
  */
-import { isTfn } from "@zesty/core/quantity/checkDigits";
+import { isTfn } from "@zesty/core/au/taxFileNumber";
 import seed from "./brolga.json" with { type: "json" };
 import type { SeedPerson, StoryAu } from "./story.ts";
 

@@ -9,7 +9,7 @@ import { saveSender } from "../lodging/saveLodging.ts";
 import { askForNotices } from "../nz/notices.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { setStandinClock } from "../session/moveTheDay.ts";
-import { hashPassword } from "../session/session.ts";
+import { hashPassword } from "../session/password.ts";
 import { business, person, practice, user, userRight } from "../store/schema.ts";
 import { makeHalfSetUp, openDemoStaffPages } from "./halfSetUp.ts";
 import { makeBusiness } from "./makeBusiness.ts";

@@ -1,5 +1,5 @@
 /** Plays the stories day by day: runs are opened, typed, ticked, signed off, sent to the stand-ins and settled. */
-import { channels } from "@zesty/contract/runs";
+import { channels } from "@zesty/contract/sending";
 import { addDays } from "@zesty/core/calendar/dates";
 import { readDay } from "@zesty/core/hours/dayText";
 import type { SheetLine } from "@zesty/core/pay/row";

@@ -10,7 +10,7 @@ import { asElement } from "../setup/elements.ts";
 import { ensureElement, isPaidOut } from "../setup/ensureElement.ts";
 import { payElement } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
-import type { Finder, Wanted } from "./timeLines.ts";
+import type { Finder, Wanted } from "./timeLineParts.ts";
 
 export function elementsOf(context: Context, businessId: number): Map<number, PayElement> {
   return new Map(

@@ -1,10 +1,11 @@
 /** Payday filing, New Zealand: the employment information of a whole payday, and the details of who starts or leaves. */
-import type { FilingPlan, SendView } from "@zesty/contract/runs";
-import { addDays, dateWords } from "@zesty/core/calendar/dates";
+
+import type { SendView } from "@zesty/contract/sending";
+import type { FilingPlan } from "@zesty/contract/signOff";
+import { dateWords } from "@zesty/core/calendar/dates";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
-import type { AnyContext } from "@zesty/core/countries/countries";
 import { DelimitedFault } from "@zesty/core/formats/delimited";
-import { type EmployeeFacts, employeeDetails, employeeDetailsFile } from "@zesty/core/nz/documents/employeeDetails";
+import { employeeDetails, employeeDetailsFile } from "@zesty/core/nz/documents/employeeDetails";
 import {
   employmentInformation,
   employmentInformationFile,
@@ -12,8 +13,7 @@ import {
   filingDueDate,
   payableCents,
 } from "@zesty/core/nz/documents/employmentInformation";
-import { isIrd } from "@zesty/core/quantity/checkDigitsNz";
-import { atLeastZero, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";
+import { isIrd } from "@zesty/core/nz/irdNumber";
 import { centsText } from "@zesty/core/quantity/units";
 import { and, desc, eq, inArray, ne, notInArray } from "drizzle-orm";
 import { keepDocument, sha256 } from "../documents/documents.ts";
@@ -27,8 +27,8 @@ import type { Prepared } from "../row/prepared.ts";
 import { prepareAgain } from "../signOff/prepareAgain.ts";
 import { runName } from "../signOff/runDocuments.ts";
 import { places } from "../store/crypt.ts";
-import { datedRecordsNz } from "../store/dated.ts";
 import { outbox, payRun } from "../store/schema.ts";
+import { detailsOf, noticeLeft } from "./detailsToTell.ts";
 import { nzOf } from "./rows.ts";
 
 /** Pays of a prepared run as they are filed; particulars as on record now. */
@@ -59,12 +59,6 @@ function filedPays(context: Context, { loaded, pays }: Prepared): FiledPay[] {
       },
     ];
   });
-}
-
-/** What a notice asks of this pay: of the period's amount, what another pay of it took is done. */
-function noticeLeft(amount: string, context: AnyContext) {
-  const taken = context.country === "NZ" ? context.earlierInPeriod?.childSupport : undefined;
-  return atLeastZero(decimal(amount).times(context.periods).minus(decimalOrZero(taken)));
 }
 
 /** Filings of a payday that were made so far, newest first; what was taken back is none. */
@@ -121,61 +115,6 @@ export function filingOf(context: Context, prepared: Prepared) {
       pays: runs.flatMap((each) => filedPays(context, each)),
     }),
   };
-}
-
-/** People whose details go with the filing: they start, leave, or their code or KiwiSaver changed since the last payday. */
-function detailsOf(context: Context, { loaded, pays }: Prepared): (EmployeeFacts & { personId: number })[] {
-  const { run } = loaded;
-  const nz = nzOf(loaded);
-  const ids = pays.map((each) => each.row.row.person.id);
-  const lastDay = addDays(run.periodStart, -1);
-  const before = datedRecordsNz(context.store.db, ids, lastDay);
-  const paid = new Set(
-    context.store.sqlite
-      .prepare<[string, number], { personId: number }>(
-        `SELECT DISTINCT person_id AS personId FROM signed_pay
-         WHERE kind = 'pay' AND person_id IN (SELECT value FROM json_each(?)) AND run_id <> ?`,
-      )
-      .all(JSON.stringify(ids), run.id)
-      .map((each) => each.personId),
-  );
-  return pays.flatMap(({ row }): (EmployeeFacts & { personId: number })[] => {
-    const { person } = row.row;
-    const code = nz.records.taxCode.get(person.id);
-    const saver = nz.records.kiwiSaver.get(person.id);
-    const leaves = person.endDate !== null && person.endDate <= run.periodEnd;
-    const changed = before.taxCode.get(person.id)?.id !== code?.id || before.kiwiSaver.get(person.id)?.id !== saver?.id;
-    const change = leaves ? "departed" : !paid.has(person.id) ? "new" : changed ? "changed" : null;
-    if (change === null) return [];
-    const status =
-      saver === undefined
-        ? "not-member"
-        : saver.status === "member" && saver.joined !== "existing"
-          ? saver.joined
-          : saver.status;
-    return [
-      {
-        personId: person.id,
-        ird: code?.irdNumber ? context.store.crypt.open(code.irdNumber, places.irdNumber(person.id)) : null,
-        givenName: person.givenName,
-        familyName: person.familyName,
-        birthDate: person.birthDate,
-        address: {
-          line1: person.address?.line1 ?? "",
-          suburb: "",
-          town: person.address?.suburb ?? "",
-          postcode: person.address?.postcode ?? "",
-        },
-        phone: person.phone,
-        email: person.email,
-        startDate: person.startDate,
-        endDate: leaves ? person.endDate : null,
-        taxCode: code?.irdNumber ? code.code : "ND",
-        kiwiSaver: { code: status, rate: saver?.employeeRate ?? null, optOutDate: saver?.optOutDate ?? null },
-        change,
-      },
-    ];
-  });
 }
 
 /** What the filing will hold, and what Inland Revenue would refuse. */

@@ -1,7 +1,9 @@
 /** What a person's page shows in New Zealand beside the sections of both countries. */
 import type { PersonNzView } from "@zesty/contract/nz/people";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
-import { averageDailyPay, averageWeeklyEarnings, ordinaryWeeklyPay } from "@zesty/core/nz/holidayPay";
+import { averageWeeklyEarnings } from "@zesty/core/nz/averageWeeklyEarnings";
+import { ordinaryWeeklyPay } from "@zesty/core/nz/ordinaryWeeklyPay";
+import { averageDailyPay } from "@zesty/core/nz/relevantDailyPay";
 import { decimalOrZero } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import { deductionRatesNz } from "@zesty/core/rulebook/nz/deductionRatesNz";

@@ -3,7 +3,7 @@ import { newClosedown } from "@zesty/contract/nz/closedowns";
 import { esctAccepted } from "@zesty/contract/nz/esct";
 import { noticeAnswer, typedNotice } from "@zesty/contract/nz/notices";
 import { openingEarningsGiven } from "@zesty/contract/nz/openingEarnings";
-import { finalReturn } from "@zesty/contract/runs";
+import { finalReturn } from "@zesty/contract/signOff";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { CountryHere } from "../ground/countryHere.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";

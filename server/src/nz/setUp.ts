@@ -2,7 +2,7 @@
 
 import { type BusinessView, businessFactsNz, type NewBusinessNz, newBusinessNz } from "@zesty/contract/business";
 import { senderNz } from "@zesty/contract/lodging";
-import { irdDigits } from "@zesty/core/quantity/checkDigitsNz";
+import { irdDigits } from "@zesty/core/nz/irdNumber";
 import { bankFacts, openAccount, postings, sealedAccount } from "../setup/businessRow.ts";
 import type { SetUpOfCountry, Usual } from "../setup/setUpOfCountry.ts";
 import { lastThree } from "../store/crypt.ts";

@@ -1,5 +1,5 @@
 /** What went wrong is looked after by somebody: asked again at once, or made anew once its receiver was searched. */
-import type { Channel } from "@zesty/contract/runs";
+import type { Channel } from "@zesty/contract/sending";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";

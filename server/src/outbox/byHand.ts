@@ -2,7 +2,7 @@
  * A document that was not sent but taken to its receiver by hand (a portal, a counter, a bank's page), with the answer as
  * it was told: from here on it counts like one that was sent.
  */
-import type { ByHand } from "@zesty/contract/runs";
+import type { ByHand } from "@zesty/contract/sending";
 import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";

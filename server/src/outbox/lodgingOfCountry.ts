@@ -1,7 +1,8 @@
 /** What a country says of lodging: what is told to its agency with a payday, by when, and in which words. */
 
 import type { Agent } from "@zesty/contract/lodging";
-import type { Channel, SendView, SignOffPlan } from "@zesty/contract/runs";
+import type { Channel, SendView } from "@zesty/contract/sending";
+import type { SignOffPlan } from "@zesty/contract/signOff";
 import type { Actor, Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import type { Prepared } from "../row/prepared.ts";

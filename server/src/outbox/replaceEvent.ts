@@ -3,7 +3,7 @@
  * after it. It has the same payees and day, the first one's submission ID, and a flag (Single Touch Payroll: full file
  * replacement, from memory; that the ID is repeated is our reading).
  */
-import type { ReplaceEvent } from "@zesty/contract/runs";
+import type { ReplaceEvent } from "@zesty/contract/sending";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, desc, eq, isNull, ne, notInArray, or } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";

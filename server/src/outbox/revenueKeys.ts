@@ -1,5 +1,5 @@
 /** Inland Revenue knows people by their IRD number, or by name while there is none. */
-import { irdDigits } from "@zesty/core/quantity/checkDigitsNz";
+import { irdDigits } from "@zesty/core/nz/irdNumber";
 import { inArray } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { places } from "../store/crypt.ts";

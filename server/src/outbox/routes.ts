@@ -5,7 +5,7 @@ import {
   sendAgain as sendAgainSchema,
   sendRun as sendRunSchema,
   sendSeveral as sendSeveralSchema,
-} from "@zesty/contract/runs";
+} from "@zesty/contract/sending";
 import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
 import { businessOfDocument, readDocument } from "../documents/documents.ts";

@@ -1,6 +1,6 @@
 /** Releases what a signed-off run has prepared, and makes a refused document again once its cause is mended. */
-import type { BankPart } from "@zesty/contract/people";
-import type { AnswerItem, Channel, OutboxRow, SendView } from "@zesty/contract/runs";
+import type { BankPart } from "@zesty/contract/bank";
+import type { AnswerItem, Channel, OutboxRow, SendView } from "@zesty/contract/sending";
 import { and, desc, eq, inArray } from "drizzle-orm";
 import { readDocument } from "../documents/documents.ts";
 import type { Actor, Context } from "../ground/context.ts";

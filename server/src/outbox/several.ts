@@ -1,5 +1,5 @@
 /** What is signed off and not sent, over all businesses that a user may send for; and all of it sent in one step. */
-import type { Channel, SentSeveral, WaitingRun } from "@zesty/contract/runs";
+import type { Channel, SentSeveral, WaitingRun } from "@zesty/contract/sending";
 import type { Actor, Context } from "../ground/context.ts";
 import { ProblemError } from "../ground/problem.ts";
 import { mayPrepare } from "../ground/rights.ts";

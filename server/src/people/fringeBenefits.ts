@@ -1,5 +1,5 @@
 /** A person's fringe benefits: as recorded, and what of them is reported. */
-import type { FringeBenefitView } from "@zesty/contract/people";
+import type { FringeBenefitView } from "@zesty/contract/au/fringeBenefits";
 import type { CodedAmount } from "@zesty/core/au/documents/payEvent";
 import { fringeYearEnd, reportableFringeBenefits } from "@zesty/core/au/fringeBenefits";
 import { centsText } from "@zesty/core/quantity/units";

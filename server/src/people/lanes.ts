@@ -1,5 +1,5 @@
 /** What each lane of a person's line of time holds: its table, and a row of it in words. */
-import type { BankPart } from "@zesty/contract/people";
+import type { BankPart } from "@zesty/contract/bank";
 import { incomeWords } from "@zesty/core/au/taxDeclaration";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveWords } from "@zesty/core/leave/kinds";

@@ -1,6 +1,6 @@
 /** The people of a business as a sheet: the columns in which several people are added, so that it reads back as it is. */
 
-import type { BankPart } from "@zesty/contract/people";
+import type { BankPart } from "@zesty/contract/bank";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { fromE4 } from "@zesty/core/quantity/units";

@@ -1,6 +1,7 @@
 /** Reads people for the list and for a person's page. Secrets show their last three characters only. */
 
-import type { BankPart, Employment, PersonSummary, PersonView } from "@zesty/contract/people";
+import type { BankPart } from "@zesty/contract/bank";
+import type { Employment, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { centsText, fromE4, hoursText } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq } from "drizzle-orm";

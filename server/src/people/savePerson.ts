@@ -1,21 +1,13 @@
 /** Makes a person, and saves one section of a person's facts. Dated sections append; nothing is overwritten. */
 
+import type { FringeBenefit } from "@zesty/contract/au/fringeBenefits";
 import type { OpeningYear } from "@zesty/contract/au/openingYear";
+import type { Super, Tax } from "@zesty/contract/au/taxAndSuper";
+import type { BankPart } from "@zesty/contract/bank";
 import type { Emergency, Qualification } from "@zesty/contract/besidePay";
 import type { NewPersonNz, SectionNz } from "@zesty/contract/nz/people";
 import { faultOfOwn, type OwnFacts } from "@zesty/contract/ownFacts";
-import type {
-  BankPart,
-  Details,
-  Employment,
-  Entitlement,
-  FringeBenefit,
-  NewPerson,
-  Section,
-  Super,
-  Tax,
-  UsualLine,
-} from "@zesty/contract/people";
+import type { Details, Employment, Entitlement, NewPerson, Section, UsualLine } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";

@@ -1,8 +1,8 @@
 /** Several people at once, on a real store: rows read as people type them, faults named by row and column, all or none. */
 import { atPace } from "@zesty/contract/testing/pace";
+import { isTfn } from "@zesty/core/au/taxFileNumber";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import { type PersonCells, readPersonCells } from "@zesty/core/hoursSheet/peopleSheet";
-import { isTfn } from "@zesty/core/quantity/checkDigits";
 import exceljs from "exceljs";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";

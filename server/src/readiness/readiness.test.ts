@@ -1,5 +1,5 @@
 /** Readiness from facts, on a real store: what is missing, what it blocks and from when; one line a business. */
-import type { Tax } from "@zesty/contract/people";
+import type { Tax } from "@zesty/contract/au/taxAndSuper";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";

@@ -2,7 +2,9 @@
  * What was typed in the last pay, put over the usual pay of the new one. What exceptions took is there again by itself;
  * what happened once stays where it was, and is named.
  */
-import { beneathCell, compose, quantityIn, quantityOfCell, typedFrom } from "@zesty/core/pay/compose";
+
+import { typedFrom } from "@zesty/core/pay/asTyped";
+import { beneathCell, compose, quantityIn, quantityOfCell } from "@zesty/core/pay/compose";
 import type { PayElement, SheetLine } from "@zesty/core/pay/row";
 import { cellOf, isBeside, type Laid, type Typed } from "@zesty/core/pay/strands";
 import { type Decimal, decimal, decimalOrZero } from "@zesty/core/quantity/decimal";

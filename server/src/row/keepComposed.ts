@@ -2,7 +2,9 @@
  * Composes rows of an open run and keeps them: nobody else writes `pay.lines`. What hangs on the worked pay (a closedown,
  * a final pay) is found in a second pass by the country, and is never stored as anything but this row's lines.
  */
-import { compose, typedFrom } from "@zesty/core/pay/compose";
+
+import { typedFrom } from "@zesty/core/pay/asTyped";
+import { compose } from "@zesty/core/pay/compose";
 import type { OpenTime, PayElement, SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
 import type { Context } from "../ground/context.ts";

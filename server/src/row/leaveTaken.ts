@@ -9,7 +9,7 @@ import { toE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import { runDays } from "../hours/paidDays.ts";
 import { recordsOf } from "../hours/personTimes.ts";
-import { unitsOf } from "../hours/timeLines.ts";
+import { unitsOf } from "../hours/timeLineParts.ts";
 import type { LoadedRun } from "./runRows.ts";
 import type { WorkedOut } from "./workRun.ts";
 

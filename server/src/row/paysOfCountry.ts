@@ -1,6 +1,6 @@
 /** What a country says of pays: what a row knows of its person, and what signing off makes of a pay. */
 
-import type { BankPart } from "@zesty/contract/people";
+import type { BankPart } from "@zesty/contract/bank";
 import type { AnyPay } from "@zesty/core/countries/countries";
 import type { JournalLine, PayOfJournal, PostingAccounts } from "@zesty/core/documents/posting";
 import type { Context } from "../ground/context.ts";

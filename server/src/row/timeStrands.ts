@@ -5,24 +5,29 @@
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
-import { holidayOn, patternMinutes, personHours } from "@zesty/core/hours/personHours";
-import { regularExtras } from "@zesty/core/nz/pay/holidaySources";
-import type { AsOf } from "@zesty/core/pay/input";
-import type { OpenTime, PayElement, SheetLine } from "@zesty/core/pay/row";
+import { holidayOn, personHours } from "@zesty/core/hours/personHours";
+import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import type { Strand, Taken } from "@zesty/core/pay/strands";
-import { Decimal, decimal, decimalOrZero, least, sum, zero } from "@zesty/core/quantity/decimal";
-import type { Context } from "../ground/context.ts";
+import { decimal, decimalOrZero, sum } from "@zesty/core/quantity/decimal";
 import type { Run } from "../ground/findRun.ts";
 import { beyondOuterLimits, shortOfAgreement } from "../hours/agreementFloor.ts";
 import { holidaysOff } from "../hours/askedOfDays.ts";
-import { namingFinder } from "../hours/elementsOfTime.ts";
 import { advanceQuery, aheadOf, paidBefore, together } from "../hours/inAdvance.ts";
 import { lateDays } from "../hours/paidDays.ts";
 import { datesOf, periodHolding } from "../hours/periods.ts";
-import { type KnownPerson, personTimes, recordsOf } from "../hours/personTimes.ts";
+import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import type { KnownDay } from "../hours/readDays.ts";
-import { atRateOf, type Finder, joined, type TimeLines, timeLines } from "../hours/timeLines.ts";
-import type { payCycle } from "../store/schema.ts";
+import { atRateOf, joined, type TimeLines, timeLines } from "../hours/timeLines.ts";
+import {
+  asOfSpan,
+  carriedBy,
+  datedBack,
+  hoursOf,
+  leaveLines,
+  takenOn,
+  type Work,
+  withPayable,
+} from "./leaveStrands.ts";
 import type { PersonSpan } from "./spans.ts";
 
 /** A span of a row with what prices its days. */
@@ -41,23 +46,6 @@ export interface TimeOfRow {
   /** what is asked of the lines as they will stand, typed ones with them */
   ask(lines: readonly SheetLine[]): string[];
 }
-
-interface Work {
-  context: Context;
-  run: Run;
-  cycle: typeof payCycle.$inferSelect;
-  elements: ReadonlyMap<number, PayElement>;
-  find: Finder;
-}
-
-/** A person with the days that can be paid: approved ones, and those paid before as their context. */
-const withPayable = (person: KnownPerson): KnownPerson => ({
-  ...person,
-  time: {
-    ...person.time,
-    days: recordsOf(person.known, (day) => day.state === "approved" || day.state === "locked"),
-  },
-});
 
 const isByRecord = ({ terms, salaried }: KnownPerson): boolean => terms !== null && terms.use !== "record" && !salaried;
 
@@ -91,87 +79,6 @@ const approvedIn = (known: readonly KnownDay[], from: string, to: string): Known
     (day) =>
       day.kind === "worked" && day.record !== null && day.state === "approved" && day.date >= from && day.date <= to,
   );
-
-/**
- * Only leave, with the loading that is agreed with the person, and public holidays that somebody answered for: nothing
- * else of the record is paid to who has a usual pay, and no pay element is made for it.
- */
-function leaveLines(person: KnownPerson, wanted: readonly string[], find: Finder): SheetLine[] {
-  const { find: name } = namingFinder();
-  const known = withPayable(person);
-  const dates = wanted.filter((date) => known.time.days[date]);
-  return timeLines(known, dates, (each) =>
-    each.kind === "leave" ||
-    (each.kind === "loading" && person.loadingPercent !== null) ||
-    (each.kind === "holiday" && each.element !== "daysWorked")
-      ? find(each)
-      : name(each),
-  ).lines.filter((line) => line.elementId > 0);
-}
-
-const hoursOf = (minutes: number): Decimal => Decimal.fraction(minutes, 60);
-
-/** What the days take from usual time, by what takes it: leave of a kind, a holiday not worked, one worked. */
-function takenOn(person: KnownPerson, dates: readonly string[]): Map<string, Decimal> {
-  const { time } = withPayable(person);
-  const found = new Map<string, Decimal>();
-  const add = (what: string, hours: Decimal) => found.set(what, (found.get(what) ?? zero).plus(hours));
-  const { holidaysByDay } = timeRulesIn(time.country);
-  const own = dates.filter((date) => time.days[date]);
-  const hours = personHours(time, own);
-  const usualOf = (date: string) => hoursOf(patternMinutes(time, date));
-  const left = new Map(own.map((date) => [date, usualOf(date)]));
-  for (const { date, kind, hours: wanted } of hours.leave) {
-    const usual = usualOf(date);
-    const room = left.get(date) ?? zero;
-    const taken = usual.isZero() ? wanted : least(wanted, room);
-    left.set(date, room.minus(taken));
-    add(`leave ${kind}`, taken);
-  }
-  if (!holidaysByDay) return found;
-  for (const date of own) {
-    const record = time.days[date];
-    if (!record || !holidayOn(time, date)) continue;
-    const isWorked = record.shifts.length > 0 || record.hours !== undefined;
-    const expected = record.otherwise ? record.otherwise.works : usualOf(date).gt(0) && time.person.basis !== "casual";
-    // "Yes" takes what that day would have had, "no" takes nothing, whatever was worked.
-    if (expected && !hours.leave.some((each) => each.date === date))
-      add(isWorked ? "holidayWorked" : "holiday", usualOf(date));
-  }
-  return found;
-}
-
-/** What of the takings a line carries. */
-function carriedBy(line: SheetLine, taken: Map<string, Decimal>, elements: ReadonlyMap<number, PayElement>): Decimal {
-  const element = elements.get(line.elementId);
-  const key =
-    element?.element === "leaveTaken"
-      ? `leave ${element.leave}`
-      : element?.element === "alternativeHoliday"
-        ? "leave alternative"
-        : element?.element === "publicHoliday"
-          ? "holiday"
-          : element?.element === "publicHolidayWorked"
-            ? "holidayWorked"
-            : "";
-  const hours = taken.get(key) ?? zero;
-  taken.delete(key);
-  return hours;
-}
-
-/** What a day is worth by terms that are not those of the period's last day. */
-export function asOfSpan(span: PersonSpan, { run: _run, cycle, elements }: Work): AsOf {
-  return {
-    hourlyRate: span.rate,
-    weeklyHours: span.weeklyHours,
-    pattern: span.workPattern === null ? null : [...span.workPattern],
-    regularExtras: regularExtras(span.lines, elements, cycle.cycle as Parameters<typeof regularExtras>[2], span.rate),
-  };
-}
-
-/** A line of an earlier span that is paid by days or weeks says by which terms. */
-const datedBack = (lines: readonly SheetLine[], asOf: AsOf | null): SheetLine[] =>
-  lines.map((line) => (asOf && line.units !== undefined && line.amount === undefined ? { ...line, asOf } : line));
 
 /** The leave of later days that this run pays for a person, at the rate of those days. */
 function linesAhead(work: Work, person: KnownPerson, days: readonly KnownDay[], present: string | null): TimeLines {

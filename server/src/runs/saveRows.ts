@@ -1,6 +1,6 @@
 /** Saves what changed in rows of an open run, cell by cell, works them out and answers with the figures that count. */
 import type { CellChange, RowChange, SavedRows, SaveRows } from "@zesty/contract/runs";
-import { typedFrom, typedIn } from "@zesty/core/pay/compose";
+import { typedFrom, typedIn } from "@zesty/core/pay/asTyped";
 import type { PayElement } from "@zesty/core/pay/row";
 import { cellOf, nothingLaid, type Typed } from "@zesty/core/pay/strands";
 import { eq } from "drizzle-orm";

@@ -8,7 +8,7 @@ import { session, user } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { demandUncommon } from "./goodPassword.ts";
 import { demandFree, noteFailure } from "./lockout.ts";
-import { hashPassword, isPassword } from "./session.ts";
+import { hashPassword, isPassword } from "./password.ts";
 import { tellOwner } from "./tellOwner.ts";
 
 /** Wrong ones are counted as wrong sign-ins are: an open session is no place to guess at. */

@@ -1,6 +1,6 @@
 /** Signing in and out, the first user, and what a signed-in user may see. */
 
-import { hash, verify } from "@node-rs/argon2";
+import { verify } from "@node-rs/argon2";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import { eq, ne } from "drizzle-orm";
 import { officeZone } from "../ground/clock.ts";
@@ -14,14 +14,8 @@ import { record } from "../store/trail.ts";
 import { demandFirstUserCode, forgetFirstUserCode } from "./firstUserCode.ts";
 import { demandUncommon } from "./goodPassword.ts";
 import { demandFree, forgive, noteFailure } from "./lockout.ts";
+import { hashPassword, nobody } from "./password.ts";
 import { takeCode } from "./secondFactor.ts";
-
-const cost = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
-/** A hash to compare with when there is no such user, so that the answer takes the same time. */
-const nobody = hash("nobody at all", cost);
-
-export const hashPassword = (password: string): Promise<string> => hash(password, cost);
-export const isPassword = (passwordHash: string, password: string): Promise<boolean> => verify(passwordHash, password);
 
 /** @param device what a known browser is counted under, or null */
 export async function findSignIn(

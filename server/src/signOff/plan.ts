@@ -1,6 +1,6 @@
 /** What signing off will do, spelled out before it is done. */
 import type { PayslipBy } from "@zesty/contract/people";
-import type { SignOffPlan } from "@zesty/contract/runs";
+import type { SignOffPlan } from "@zesty/contract/signOff";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { fromE4 } from "@zesty/core/quantity/units";

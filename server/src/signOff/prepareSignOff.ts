@@ -1,6 +1,6 @@
 /** Works a run out for sign-off: what the plan shows and what sign-off writes come from this one structure. */
 
-import type { BankPart } from "@zesty/contract/people";
+import type { BankPart } from "@zesty/contract/bank";
 import { factsOfPay } from "@zesty/core/countries/countries";
 import { splitNetPay } from "@zesty/core/quantity/split";
 import { toCents } from "@zesty/core/quantity/units";

@@ -1,5 +1,5 @@
 /** Signing off: what it would make, the act itself, taking it back, and the payslips of a run. */
-import { signOffRun, takeBackRun } from "@zesty/contract/runs";
+import { signOffRun, takeBackRun } from "@zesty/contract/signOff";
 import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
 import { keptPayslip } from "../documents/documents.ts";

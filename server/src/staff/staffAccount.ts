@@ -8,7 +8,7 @@ import { accountOf } from "../people/staffAccountOf.ts";
 import { demandUncommon } from "../session/goodPassword.ts";
 import { demandFree, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
-import { hashPassword, isPassword } from "../session/session.ts";
+import { hashPassword, isPassword } from "../session/password.ts";
 import { invitation, person, staffLink, user } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { days, findLink, keepLink, linkOf, mailTo } from "../users/invitations.ts";

@@ -2,8 +2,9 @@
  * What an employee changes. Declarations count from today as signed by the person; another bank account waits for a
  * tick of the practice and is told to the address that was there before.
  */
+
+import type { BankPart } from "@zesty/contract/bank";
 import type { Emergency } from "@zesty/contract/besidePay";
-import type { BankPart } from "@zesty/contract/people";
 import type { StaffAccess, StaffFund, StaffSection, StaffTax } from "@zesty/contract/staff";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { centsText } from "@zesty/core/quantity/units";

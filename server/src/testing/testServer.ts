@@ -3,7 +3,7 @@ import type { Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import type { Right } from "@zesty/contract/session";
 import { buildApp } from "../app/app.ts";
-import { hashPassword } from "../session/session.ts";
+import { hashPassword } from "../session/password.ts";
 import { user, userRight } from "../store/schema.ts";
 import type { SmallWorld } from "./smallWorld.ts";
 

@@ -8,7 +8,7 @@ import { type NewLetter, postLetter } from "../outbox/letters.ts";
 import { demandUncommon } from "../session/goodPassword.ts";
 import { demandFree, forgive, noteFailure } from "../session/lockout.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
-import { hashPassword } from "../session/session.ts";
+import { hashPassword } from "../session/password.ts";
 import { tellOwner } from "../session/tellOwner.ts";
 import { invitation, practice, user, userRight } from "../store/schema.ts";
 import { record } from "../store/trail.ts";

@@ -2,9 +2,11 @@
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { ReactNode } from "react";
 import { FieldNotesContext } from "../parts/fieldNotes/AboutField.tsx";
-import { businessOfBoth, personOfBoth } from "../parts/fieldNotes/both.ts";
+import { personOfBoth } from "../parts/fieldNotes/both.ts";
+import { businessOfBoth } from "../parts/fieldNotes/businessOfBoth.ts";
 import type { FieldNotes } from "../parts/fieldNotes/notes.ts";
-import { businessAu, personAu } from "./au/fieldNotes.ts";
+import { businessAu } from "./au/businessNotes.ts";
+import { personAu } from "./au/fieldNotes.ts";
 import { businessNz, personNz } from "./nz/fieldNotes.ts";
 
 type Subject = "person" | "business";

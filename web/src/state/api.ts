@@ -3,22 +3,12 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { FundFacts } from "@zesty/contract/au/funds";
 import type { StatementPeriod } from "@zesty/contract/au/statements";
-import type {
-  ConfirmRules,
-  DueView,
-  JournalSummary,
-  JournalView,
-  RuleLoadPlan,
-  RuleTableView,
-  TablesChange,
-} from "@zesty/contract/books";
+import type { DueView, JournalSummary, JournalView } from "@zesty/contract/books";
 import type { BusinessView, ChangeElement, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
-import type { CorrectablePay, CorrectionPlan, NewCorrection } from "@zesty/contract/corrections";
 import type { CostsView } from "@zesty/contract/costs";
-import type { DeparturePlan, NewDeparture } from "@zesty/contract/departures";
 import type { DeskView } from "@zesty/contract/desk";
 import type { FirstSteps } from "@zesty/contract/firstSteps";
-import type { HoursSheetFile, HoursSheetPreview, ShiftSheetFile, ShiftSheetPreview } from "@zesty/contract/hoursSheet";
+import type { HoursSheetFile, HoursSheetPreview } from "@zesty/contract/hoursSheet";
 import type { JobView } from "@zesty/contract/jobs";
 import type { ListName } from "@zesty/contract/lists";
 import type { ClosedownPlan, NewClosedown } from "@zesty/contract/nz/closedowns";
@@ -26,41 +16,14 @@ import type { FiledMonth } from "@zesty/contract/nz/filedMonths";
 import type { NewPersonNz } from "@zesty/contract/nz/people";
 import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { Problem } from "@zesty/contract/problem";
-import type {
-  ByHand,
-  Channel,
-  NewOutsideCycle,
-  RunSummary,
-  RunView,
-  SavedRows,
-  SaveRows,
-  SendView,
-  SentSeveral,
-  SignOffPlan,
-  WaitingRun,
-} from "@zesty/contract/runs";
+import type { NewOutsideCycle, RunSummary, RunView, SavedRows, SaveRows } from "@zesty/contract/runs";
 import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
-import type {
-  AgreementView,
-  AnnualWage,
-  AnswerHolidays,
-  ApproveDays,
-  RateMove,
-  SaveAgreementFacts,
-  SaveDays,
-  WeekView,
-} from "@zesty/contract/time";
+import type { SignOffPlan } from "@zesty/contract/signOff";
 import type { Payslip } from "@zesty/core/au/documents/payslip";
 import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import type { Working } from "@zesty/core/working/figure";
 import { jobTold, throughJob } from "./jobs.ts";
 import { askProof } from "./proof.ts";
-
-interface RuleFile {
-  table?: string;
-  format: "json" | "csv";
-  text: string;
-}
 
 /** A list of a business, newest first: as much as is usual, or so much of it. */
 type Listed = number | { business: number; most: number };
@@ -167,39 +130,6 @@ export const api = createApi({
       query: ({ run, reason }) => ({ url: `/runs/${run}/take-back`, method: "POST", body: { reason } }),
       invalidatesTags: ["Run", "Runs", "Desk", "Send", "Books", "Dues", "Person"],
     }),
-    send: build.query<SendView, number>({ query: (run) => `/runs/${run}/send`, providesTags: ["Send"] }),
-    sendRun: build.mutation<SendView, { run: number; channels: Channel[] }>({
-      query: ({ run, channels }) => ({ url: `/runs/${run}/send`, method: "POST", body: { channels } }),
-      invalidatesTags: ["Send", "Desk", "Runs"],
-    }),
-    waitingRuns: build.query<WaitingRun[], readonly number[]>({
-      query: (also) => `/waiting-runs?also=${also.join()}`,
-      providesTags: ["Send"],
-    }),
-    sendSeveral: build.mutation<SentSeveral, number[]>({
-      query: (runs) => ({ url: "/waiting-runs/send", method: "POST", body: { runs } }),
-      invalidatesTags: ["Send", "Desk", "Runs"],
-    }),
-    takenByHand: build.mutation<SendView, { run: number; message: number; said: ByHand }>({
-      query: ({ run, message, said }) => ({
-        url: `/runs/${run}/messages/${message}/by-hand`,
-        method: "POST",
-        body: said,
-      }),
-      invalidatesTags: ["Send", "Desk", "Runs", "Books"],
-    }),
-    sendAgain: build.mutation<SendView, { run: number; channel: Channel }>({
-      query: ({ run, channel }) => ({ url: `/runs/${run}/send-again`, method: "POST", body: { channel } }),
-      invalidatesTags: ["Send", "Desk", "Runs"],
-    }),
-    tryNow: build.mutation<SendView, number>({
-      query: (run) => ({ url: `/runs/${run}/try-now`, method: "POST" }),
-      invalidatesTags: ["Send"],
-    }),
-    replaceEvent: build.mutation<SendView, { run: number; reason: string; declared: boolean }>({
-      query: ({ run, ...body }) => ({ url: `/runs/${run}/replace-event`, method: "POST", body }),
-      invalidatesTags: ["Send", "Desk", "Runs", "Books"],
-    }),
     payslip: build.query<Payslip | PayslipNz, { run: number; payId: number }>({
       query: ({ run, payId }) => `/runs/${run}/pays/${payId}/payslip`,
       providesTags: ["Run"],
@@ -276,22 +206,6 @@ export const api = createApi({
       query: (business) => `/businesses/${business}/statements`,
       providesTags: ["Dues"],
     }),
-    rules: build.query<RuleTableView[], void>({ query: () => "/rules", providesTags: ["Rules"] }),
-    planRules: build.mutation<RuleLoadPlan, RuleFile>({
-      query: (body) => ({ url: "/rules/plan", method: "POST", body }),
-    }),
-    loadRules: build.mutation<RuleTableView[], RuleFile>({
-      query: (body) => ({ url: "/rules", method: "POST", body }),
-      invalidatesTags: ["Rules", "Run", "Runs", "Desk"],
-    }),
-    confirmRules: build.mutation<RuleTableView[], ConfirmRules>({
-      query: (body) => ({ url: "/rules/confirm", method: "POST", body }),
-      invalidatesTags: ["Rules", "Run", "Runs", "Desk"],
-    }),
-    withdrawRules: build.mutation<RuleTableView[], number>({
-      query: (row) => ({ url: `/rules/${row}`, method: "DELETE" }),
-      invalidatesTags: ["Rules", "Run", "Runs", "Desk"],
-    }),
     planClosedown: build.mutation<ClosedownPlan, { run: number } & NewClosedown>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/closedown/plan`, method: "POST", body }),
     }),
@@ -307,84 +221,9 @@ export const api = createApi({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/payday`, method: "PUT", body }),
       invalidatesTags: ["Run", "Runs", "Desk"],
     }),
-    correctable: build.query<CorrectablePay, { run: number; payId: number }>({
-      query: ({ run, payId }) => `/runs/${run}/pays/${payId}/correction`,
-      providesTags: ["Run"],
-    }),
-    planCorrection: build.mutation<CorrectionPlan, { run: number } & NewCorrection>({
-      query: ({ run, ...body }) => ({ url: `/runs/${run}/corrections/plan`, method: "POST", body }),
-    }),
-    makeCorrection: build.mutation<{ id: number }, { run: number } & NewCorrection>({
-      query: ({ run, ...body }) => ({ url: `/runs/${run}/corrections`, method: "POST", body }),
-      invalidatesTags: ["Run", "Runs", "Desk", "Person"],
-    }),
-    planDeparture: build.mutation<DeparturePlan, { person: number } & NewDeparture>({
-      query: ({ person, ...body }) => ({ url: `/people/${person}/departure/plan`, method: "POST", body }),
-    }),
-    recordDeparture: build.mutation<PersonView, { person: number } & NewDeparture>({
-      query: ({ person, ...body }) => ({ url: `/people/${person}/departure`, method: "POST", body }),
-      invalidatesTags: ["Person", "People", "Run", "Runs", "Desk", "Business"],
-    }),
-    undoDeparture: build.mutation<PersonView, number>({
-      query: (person) => ({ url: `/people/${person}/departure`, method: "DELETE" }),
-      invalidatesTags: ["Person", "People", "Run", "Runs", "Desk"],
-    }),
     hoursSheet: build.mutation<HoursSheetPreview, { run: number } & HoursSheetFile>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/hours-sheet`, method: "POST", body }),
     }),
-    answerHolidays: build.mutation<unknown, { business: number } & AnswerHolidays>({
-      query: ({ business, ...body }) => ({ url: `/businesses/${business}/holiday-answers`, method: "POST", body }),
-      invalidatesTags: ["Week", "Run", "Runs", "Desk"],
-    }),
-    shiftSheet: build.mutation<ShiftSheetPreview, { business: number } & ShiftSheetFile>({
-      query: ({ business, ...body }) => ({ url: `/businesses/${business}/shift-sheet`, method: "POST", body }),
-    }),
-    week: build.query<WeekView, { business: number; cycle?: number | undefined; day?: string | undefined }>({
-      query: ({ business, cycle, day }) => ({ url: `/businesses/${business}/week`, params: { cycle, day } }),
-      providesTags: ["Week"],
-    }),
-    saveDays: build.mutation<unknown, { business: number } & SaveDays>({
-      query: ({ business, ...body }) => ({ url: `/businesses/${business}/days`, method: "PUT", body }),
-      invalidatesTags: ["Run", "Runs", "Desk"],
-    }),
-    approveDays: build.mutation<unknown, { business: number } & ApproveDays>({
-      query: ({ business, ...body }) => ({ url: `/businesses/${business}/approvals`, method: "POST", body }),
-      invalidatesTags: ["Week", "Run", "Runs", "Desk"],
-    }),
-    annualWages: build.query<AnnualWage[], { business: number; from: string; to: string }>({
-      query: ({ business, from, to }) => ({ url: `/businesses/${business}/annual-wages`, params: { from, to } }),
-      providesTags: ["Agreements", "Run"],
-    }),
-    agreements: build.query<AgreementView[], number>({
-      query: (business) => `/businesses/${business}/agreements`,
-      providesTags: ["Agreements"],
-    }),
-    planAgreement: build.mutation<RateMove[], { business: number; rules: unknown }>({
-      query: ({ business, rules }) => ({ url: `/businesses/${business}/agreements/plan`, method: "POST", body: rules }),
-    }),
-    planAgreementFacts: build.mutation<RateMove[], { business: number; agreement: string; values: SaveAgreementFacts }>(
-      {
-        query: ({ business, agreement, values }) => ({
-          url: `/businesses/${business}/agreements/${encodeURIComponent(agreement)}/plan`,
-          method: "POST",
-          body: values,
-        }),
-      },
-    ),
-    loadAgreement: build.mutation<AgreementView[], { business: number; rules: unknown }>({
-      query: ({ business, rules }) => ({ url: `/businesses/${business}/agreements`, method: "POST", body: rules }),
-      invalidatesTags: ["Agreements", "Week", "Run"],
-    }),
-    saveAgreement: build.mutation<AgreementView[], { business: number; agreement: string; values: SaveAgreementFacts }>(
-      {
-        query: ({ business, agreement, values }) => ({
-          url: `/businesses/${business}/agreements/${encodeURIComponent(agreement)}`,
-          method: "PUT",
-          body: values,
-        }),
-        invalidatesTags: ["Agreements", "Week", "Run"],
-      },
-    ),
     costs: build.query<CostsView, number>({
       query: (business) => `/businesses/${business}/costs`,
       providesTags: ["Business"],
@@ -396,11 +235,6 @@ export const api = createApi({
         body: values,
       }),
       invalidatesTags: ["Business", "Run", "Runs", "Desk", "People"],
-    }),
-    /** one of the lists of the set-up: costs, top-ups, people of a top-up, cost centres, accounts */
-    tablesChange: build.query<TablesChange, { business: number; on: string | null }>({
-      query: ({ business, on }) => `/businesses/${business}/tables-change${on ? `?on=${on}` : ""}`,
-      providesTags: ["Rules", "Run"],
     }),
     addToSetUp: build.mutation<CostsView, { business: number; list: string; values: object }>({
       query: ({ business, list, values }) => ({

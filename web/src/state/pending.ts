@@ -1,7 +1,7 @@
 /** What of a run was typed and is not at the server yet. */
 import type { RowChange } from "@zesty/contract/runs";
 import { changeOf, contentOf } from "./rowContent.ts";
-import type { RunState } from "./runSlice.ts";
+import type { RunState } from "./runRows.ts";
 
 export interface Pending {
   runId: number;

@@ -1,6 +1,7 @@
 /** What a person can change in a row of a run: its cells, and three fields beside them. Taken out of it, put back, compared. */
 import type { CellChange, RowChange, RunRow } from "@zesty/contract/runs";
-import { compose, typedIn } from "@zesty/core/pay/compose";
+import { typedIn } from "@zesty/core/pay/asTyped";
+import { compose } from "@zesty/core/pay/compose";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { PayElement } from "@zesty/core/pay/row";
 import { cellOf, type Typed } from "@zesty/core/pay/strands";

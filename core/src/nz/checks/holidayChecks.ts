@@ -2,8 +2,9 @@
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { decimal, decimalOrZero } from "../../quantity/decimal.ts";
+import { averageWeeklyEarnings } from "../averageWeeklyEarnings.ts";
 import { holidaysAfter } from "../finalHolidayPay.ts";
-import { averageWeeklyEarnings, ordinaryWeeklyPay } from "../holidayPay.ts";
+import { ordinaryWeeklyPay } from "../ordinaryWeeklyPay.ts";
 import type { PayLineNz } from "../pay/input.ts";
 import type { WorkedRowNz } from "../pay/row.ts";
 

@@ -6,20 +6,13 @@ import type { Mark } from "../../checks/mark.ts";
 import { periodChecks } from "../../checks/periodChecks.ts";
 import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
 import { unlikeLast } from "../../checks/unlikeLast.ts";
-import { type Decimal, decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
-import { deductionRatesNz } from "../../rulebook/nz/deductionRatesNz.ts";
+import { decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
 import { minimumWageNz } from "../../rulebook/nz/minimumWageNz.ts";
-import type { RuleBook } from "../../rulebook/ruleBook.ts";
-import { isUnpaidNz, leaveKindNz, leaveUnitNz, leaveWordsNz } from "../pay/elements.ts";
-import type { PayLineNz } from "../pay/input.ts";
-import type { WorkedRowNz } from "../pay/row.ts";
+import { isUnpaidNz } from "../pay/elements.ts";
 import { holidayChecks } from "./holidayChecks.ts";
-
-type CheckNz = (row: WorkedRowNz, rules: RuleBook) => Mark[];
-
-const units = (lines: readonly PayLineNz[], wanted: (line: PayLineNz) => boolean): Decimal =>
-  lines.filter(wanted).reduce((total, line) => total.plus(decimalOrZero(line.units)), zero);
+import { dated, leave, units } from "./leaveChecks.ts";
+import type { CheckNz } from "./rowCheck.ts";
 
 const details: CheckNz = ({ context, worked }) => {
   const { facts } = context;
@@ -49,80 +42,6 @@ const absurdHours: CheckNz = ({ context, worked }) => {
   return value.gt(decimal(days).times(context.periods).times(24))
     ? [{ kind: "stop", code: "absurdHours", facts: { hours: value.toString(), days: String(days) }, mend: inRun }]
     : [];
-};
-
-const dated: CheckNz = ({ context }, rules) => {
-  const { facts, payday, person: who } = context;
-  const { defaultPercent } = rules.row(deductionRatesNz, payday).figures.kiwiSaver;
-  const saver = facts.kiwiSaver;
-  const found: Mark[] = [];
-  const mend = person("kiwiSaver");
-  const over = (until: string | null): until is string => until !== null && until < payday;
-  if (who.kiwiSaver?.status === "suspended" && over(saver.suspendedUntil))
-    found.push({ kind: "query", code: "suspensionEnded", facts: { until: saver.suspendedUntil }, mend });
-  if (who.kiwiSaver?.status === "member" && over(saver.temporaryUntil))
-    found.push({
-      kind: "query",
-      code: "temporaryRateEnded",
-      facts: { until: saver.temporaryUntil, default: defaultPercent },
-      mend,
-    });
-  if (saver.optOutFrom && saver.optOutTo && payday >= saver.optOutFrom && payday <= saver.optOutTo)
-    found.push({ kind: "note", code: "optOutWindow", facts: { from: saver.optOutFrom, to: saver.optOutTo }, mend });
-  if (who.kiwiSaver?.status === "member" && saver.estimated)
-    found.push({ kind: "note", code: "esctEstimated", facts: {}, mend });
-  if (who.kiwiSaver?.status === "member" && saver.esctLapsed)
-    found.push({ kind: "query", code: "esctLapsed", facts: saver.esctLapsed, mend });
-  if (over(facts.certificateUntil))
-    found.push({
-      // A special rate ends with its certificate: another code has to be said. A loan's or a rate of WT is looked at.
-      kind: who.taxCode.trim().toUpperCase().startsWith("STC") ? "stop" : "query",
-      code: "certificateEnded",
-      facts: { until: facts.certificateUntil },
-      mend: person("taxCode"),
-    });
-  return found;
-};
-
-const leave: CheckNz = ({ context, input }) => {
-  const found: Mark[] = [];
-  const kinds = new Set(
-    input.lines.flatMap((line) => (line.element === "leaveTaken" && line.leave ? [line.leave] : [])),
-  );
-  if (input.lines.some((line) => line.element === "alternativeHoliday")) kinds.add("alternative");
-  for (const kind of kinds) {
-    const taken = units(input.lines, (line) =>
-      kind === "alternative"
-        ? line.element === "alternativeHoliday"
-        : line.element === "leaveTaken" && line.leave === kind,
-    );
-    const balance = decimalOrZero(context.balances[kind]);
-    const words = leaveWordsNz(kind).toLowerCase();
-    const facts = { taken: taken.toString(), balance: balance.toDecimalPlaces(2).toString() };
-    if (leaveKindNz(kind)?.kept && taken.gt(balance))
-      found.push(
-        kind === "annual"
-          ? { kind: "query", code: "holidayInAdvance", facts, mend: inRun }
-          : {
-              kind: "query",
-              code: "leaveBeyondUnits",
-              facts: { ...facts, unit: leaveUnitNz(kind), words },
-              mend: inRun,
-            },
-      );
-    if (["sick", "bereavement", "familyViolence"].includes(kind) && !context.facts.passesService)
-      found.push({
-        kind: "query",
-        code: "noService",
-        facts: {
-          words,
-          start: context.facts.startDate,
-          ...(context.person.basis === "casual" ? { casual: "yes" } : {}),
-        },
-        mend: inRun,
-      });
-  }
-  return found;
 };
 
 /** Averages are right only when the earnings behind them are on record. */

@@ -4,7 +4,7 @@
  */
 import type { IsoDate } from "../../calendar/dates.ts";
 import { type DelimitedRecord, fileOf, fileText, writeRecord } from "../../formats/delimited.ts";
-import { irdDigits } from "../../quantity/checkDigitsNz.ts";
+import { irdDigits } from "../irdNumber.ts";
 import { edDetail, edHeader } from "./filingLayout.ts";
 
 /** Our own codes: the published letters are not remembered. */

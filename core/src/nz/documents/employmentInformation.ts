@@ -7,9 +7,9 @@ import { addDays, type IsoDate } from "../../calendar/dates.ts";
 import { addWorkingDaysNz, rollForwardNz } from "../../calendar/holidaysNz.ts";
 import type { Cycle } from "../../calendar/payPeriods.ts";
 import { type DelimitedRecord, fileOf, fileText, writeRecord } from "../../formats/delimited.ts";
-import { irdDigits } from "../../quantity/checkDigitsNz.ts";
 import type { Decimal } from "../../quantity/decimal.ts";
 import { toCents } from "../../quantity/units.ts";
+import { irdDigits } from "../irdNumber.ts";
 import type { WorkedPayNz } from "../pay/worked.ts";
 import { eiDetail, eiHeader } from "./filingLayout.ts";
 

@@ -3,8 +3,8 @@
  * as data. Accounts as BB-bbbb-AAAAAAA-SSS; particulars, code and reference of twelve characters each.
  */
 import type { IsoDate } from "../../calendar/dates.ts";
-import { accountPartsNz, accountTextNz } from "../../quantity/checkDigitsNz.ts";
 import { centsText } from "../../quantity/units.ts";
+import { accountPartsNz, accountTextNz } from "../bankAccount.ts";
 
 export interface PaymentNz {
   account: string;

@@ -1,7 +1,7 @@
 /** The stage of the Holidays Act of a New Zealand pay: what the Act counts of it, days and hours. */
 import { atLeastZero, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { type Figure, figure, sumOf } from "../../working/figure.ts";
-import { daysAWeek } from "../holidayPay.ts";
+import { daysAWeek } from "../relevantDailyPay.ts";
 import { amounts, type Earned, type Given } from "./earnings.ts";
 import { countsAsGross, isIrregular, isUnpaidNz } from "./elements.ts";
 import type { PayInputNz, PayLineNz } from "./input.ts";

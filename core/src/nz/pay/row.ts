@@ -4,7 +4,7 @@ import { type PayElement, type PersonFactsBase, type RowBase, type SheetLine, un
 import { decimal, decimalOrZero, least, zero } from "../../quantity/decimal.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import type { HolidayFacts } from "../holidayFacts.ts";
-import { daysAWeek, hoursADay } from "../holidayPay.ts";
+import { daysAWeek, hoursADay } from "../relevantDailyPay.ts";
 import type { ElementNz, PayInputNz, PayLineNz, PersonNz } from "./input.ts";
 import type { WorkedPayNz } from "./worked.ts";
 import { workOutNz } from "./workOut.ts";

@@ -1,4 +1,5 @@
 /** What holds of an agreement at this business from a day on: questions of the workplace, and dollars of a pay guide. */
+
 import type { AgreementView, SaveAgreementFacts } from "@zesty/contract/time";
 import { useForm } from "react-hook-form";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
@@ -6,6 +7,7 @@ import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { longDate, sentenceCase } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
+import { timeApi } from "../../state/timeApi.ts";
 import { WhoMoves } from "./WhoMoves.tsx";
 
 type Dollars = Record<string, string>;
@@ -56,8 +58,8 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
       ),
     },
   });
-  const [plan, planned] = api.usePlanAgreementFactsMutation();
-  const [save] = api.useSaveAgreementMutation();
+  const [plan, planned] = timeApi.usePlanAgreementFactsMutation();
+  const [save] = timeApi.useSaveAgreementMutation();
   const look = submitOf(form, async (values) => {
     const answer = await plan({ business: businessId, agreement: agreement.code, values: factsOf(values) });
     if (answer.error) showErrors(form.setError, answer.error);

@@ -1,4 +1,5 @@
 /** The agreements of a business: each read as a document, what holds here, a try-out beside it, and own ones loaded. */
+
 import type { AgreementView } from "@zesty/contract/time";
 import { type ChangeEvent, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
@@ -6,8 +7,8 @@ import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { timeApi } from "../../state/timeApi.ts";
 import { AgreementFacts } from "./AgreementFacts.tsx";
 import { AnnualWages } from "./AnnualWages.tsx";
 import { RuleDocument } from "./RuleDocument.tsx";
@@ -16,7 +17,7 @@ import { WhoMoves } from "./WhoMoves.tsx";
 
 export function Agreements() {
   const business = useBusiness();
-  const { data: agreements, error } = api.useAgreementsQuery(business.id, { refetchOnMountOrArgChange: true });
+  const { data: agreements, error } = timeApi.useAgreementsQuery(business.id, { refetchOnMountOrArgChange: true });
   const [search, setSearch] = useSearchParams();
   const [spoke, setSpoke] = useState<ReadonlySet<string>>(new Set());
   const sorted = useMemo(
@@ -80,8 +81,8 @@ function Download({ agreement }: { agreement: AgreementView }) {
 }
 
 function LoadOwn({ businessId }: { businessId: number }) {
-  const [load, loading] = api.useLoadAgreementMutation();
-  const [plan, planned] = api.usePlanAgreementMutation();
+  const [load, loading] = timeApi.useLoadAgreementMutation();
+  const [plan, planned] = timeApi.usePlanAgreementMutation();
   const [brought, setBrought] = useState<{ name: string; rules: unknown } | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const read = async (event: ChangeEvent<HTMLInputElement>) => {

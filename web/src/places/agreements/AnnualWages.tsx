@@ -1,4 +1,5 @@
 /** Salaries beside what the agreement would have paid for the recorded hours, over a stretch of pays. */
+
 import { addDays, addMonths } from "@zesty/core/calendar/dates";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -6,13 +7,14 @@ import { TextField } from "../../parts/Fields.tsx";
 import { cents, difference } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
+import { timeApi } from "../../state/timeApi.ts";
 
 export function AnnualWages({ businessId }: { businessId: number }) {
   const { data: session } = api.useSessionQuery();
   const today = session?.day ?? "";
   const [days, setDays] = useState<{ from: string; to: string } | null>(null);
   const { from, to } = days ?? { from: today && addDays(addMonths(today, -12), 1), to: today };
-  const { data, error } = api.useAnnualWagesQuery({ business: businessId, from, to }, { skip: today === "" });
+  const { data, error } = timeApi.useAnnualWagesQuery({ business: businessId, from, to }, { skip: today === "" });
   return (
     <section className="mt-8">
       <h2 className="border-b border-rule-strong pb-0.5 font-name text-[19px]">Salaries beside their agreements</h2>

@@ -7,7 +7,7 @@ import { levelRate } from "@zesty/core/hours/pricing";
 import { useMemo } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { counted, longDate, money } from "../../parts/format.ts";
-import { api } from "../../state/api.ts";
+import { timeApi } from "../../state/timeApi.ts";
 import { Sentence } from "./Sentence.tsx";
 
 const standingWords = {
@@ -27,7 +27,7 @@ export function RuleDocument({
   spoke: ReadonlySet<string>;
 }) {
   const { rules, rates } = agreement;
-  const [load] = api.useLoadAgreementMutation();
+  const [load] = timeApi.useLoadAgreementMutation();
   const changed = useMemo(
     () => (agreement.shipped ? differences(agreement.shipped, agreement.rules) : []),
     [agreement],

@@ -1,4 +1,5 @@
 /** A sentence of an agreement's rules, with what a copy changed struck out and written over, and its numbers as fields. */
+
 import type { AgreementView } from "@zesty/contract/time";
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import {
@@ -15,7 +16,7 @@ import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { timeApi } from "../../state/timeApi.ts";
 
 const unitWords = { hours: "hours", "%": "per cent", $: "dollars", time: "time", "": "" } as const;
 
@@ -71,7 +72,7 @@ function Fields({
 }) {
   const [fields, setFields] = useState<RuleField[]>(() => fieldsOf(agreement.rules, path));
   const [fault, setFault] = useState<string | null>(null);
-  const [load, { error, isLoading }] = api.useLoadAgreementMutation();
+  const [load, { error, isLoading }] = timeApi.useLoadAgreementMutation();
   const use = async (rules: AgreementRules | { fault: string }) => {
     if ("fault" in rules) return setFault(rules.fault);
     setFault(null);

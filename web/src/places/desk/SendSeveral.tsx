@@ -1,13 +1,14 @@
 /** Everything that is signed off and not sent, of all businesses, sent in one step; the answers come in below. */
-import type { Channel, WaitingPart, WaitingRun } from "@zesty/contract/runs";
+
+import type { Channel, WaitingPart, WaitingRun } from "@zesty/contract/sending";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { moneyOrDash, weekdayDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
 import { useTakeBusiness } from "../../state/business.ts";
+import { sendApi } from "../../state/sendApi.ts";
 
 const names: Record<Channel, string> = {
   payEvent: "Pay event",
@@ -25,12 +26,12 @@ const isUnderWay = (run: WaitingRun) =>
 export function SendSeveral() {
   const [busy, setBusy] = useState(false);
   const [sent, setSent] = useState<readonly number[]>([]);
-  const { data: runs, error } = api.useWaitingRunsQuery(sent, {
+  const { data: runs, error } = sendApi.useWaitingRunsQuery(sent, {
     refetchOnMountOrArgChange: true,
     // Answers come in by themselves: while something is on its way the page looks again each second.
     pollingInterval: busy ? 1000 : 0,
   });
-  const [send, sending] = api.useSendSeveralMutation();
+  const [send, sending] = sendApi.useSendSeveralMutation();
   const [left, setLeft] = useState<readonly number[]>([]);
   if (error) return <ProblemNote error={error} />;
   if (!runs) return <Loading what="what waits to be sent" />;

@@ -1,4 +1,5 @@
 /** The end of an employment: last day, reason, and what the final pay will hold, spelled out before it is recorded. */
+
 import type { NewDeparture } from "@zesty/contract/departures";
 import type { PersonView } from "@zesty/contract/people";
 import { useEffect, useState } from "react";
@@ -8,7 +9,7 @@ import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { longDate, money, sentenceCase } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { afterwardsApi } from "../../state/afterwardsApi.ts";
 import { leaving } from "./leaving.ts";
 
 export function Departure({ person, day, wanted }: { person: PersonView; day: string; wanted: boolean }) {
@@ -37,7 +38,7 @@ export function Departure({ person, day, wanted }: { person: PersonView; day: st
 }
 
 function Recorded({ person, departure }: { person: PersonView; departure: NonNullable<PersonView["departure"]> }) {
-  const [undo, { error, isLoading }] = api.useUndoDepartureMutation();
+  const [undo, { error, isLoading }] = afterwardsApi.useUndoDepartureMutation();
   const [sure, setSure] = useState(false);
   return (
     <div className="text-[15px]">
@@ -86,8 +87,8 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
     defaultValues: { lastDay: day, reason: "V", noticeWorked: true, misconduct: false, pay: "next", payday: day },
   });
   const values = form.watch();
-  const [plan, planned] = api.usePlanDepartureMutation();
-  const [recordIt, recorded] = api.useRecordDepartureMutation();
+  const [plan, planned] = afterwardsApi.usePlanDepartureMutation();
+  const [recordIt, recorded] = afterwardsApi.useRecordDepartureMutation();
   const { errors } = form.formState;
   const asked = JSON.stringify(values);
   // Every change is worked out again, so that what is recorded is what was shown.

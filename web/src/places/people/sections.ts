@@ -1,12 +1,9 @@
 /** The sections of a person's page: what each shows, and the form that changes it. */
 
-import type { BusinessView } from "@zesty/contract/business";
-import type { PersonView } from "@zesty/contract/people";
 import { incomeWords } from "@zesty/core/au/taxDeclaration";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveWords } from "@zesty/core/leave/kinds";
-import type { ComponentType } from "react";
 import { onPage } from "../../countries/onPage.ts";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { FringeBenefitsForm } from "./au/FringeBenefitsForm.tsx";
@@ -15,13 +12,8 @@ import { SuperForm } from "./au/SuperForm.tsx";
 import { TaxForm } from "./au/TaxForm.tsx";
 import { BankForm } from "./forms/BankForm.tsx";
 import { DetailsForm } from "./forms/DetailsForm.tsx";
-import { EmergencyForm } from "./forms/EmergencyForm.tsx";
 import { EmploymentForm } from "./forms/EmploymentForm.tsx";
 import { LeaveForm } from "./forms/LeaveForm.tsx";
-import { OwnFactsForm } from "./forms/OwnFactsForm.tsx";
-import { QualificationsForm } from "./forms/QualificationsForm.tsx";
-import type { FormProps } from "./forms/section.tsx";
-import { TimeForm } from "./forms/TimeForm.tsx";
 import { UsualPayForm } from "./forms/UsualPayForm.tsx";
 import { EarlierForm } from "./nz/EarlierForm.tsx";
 import { HolidaysForm } from "./nz/HolidaysForm.tsx";
@@ -29,76 +21,7 @@ import { KiwiSaverForm } from "./nz/KiwiSaverForm.tsx";
 import { OrdersForm } from "./nz/OrdersForm.tsx";
 import { earlierFacts, holidayFactsShown, kiwiSaverFacts, orderFacts, taxCodeFacts } from "./nz/sectionFacts.ts";
 import { TaxCodeForm } from "./nz/TaxCodeForm.tsx";
-
-type Facts = (person: PersonView, setUp: BusinessView) => [string, string | null | undefined][];
-
-export interface SectionShown {
-  id: string;
-  title: string;
-  facts: Facts;
-  Form: ComponentType<FormProps>;
-  secret?: "tax" | "bank";
-}
-
-/** By which agreement the person is paid: the same in both countries. */
-const useWords = {
-  all: "every hour is recorded",
-  exceptions: "the week's pattern, with exceptions",
-  record: "for the record only: usual pay is paid",
-} as const;
-
-const time: SectionShown = {
-  id: "time",
-  title: "Agreement and timesheet",
-  Form: TimeForm,
-  facts: ({ time: terms }) =>
-    terms === null
-      ? [["Agreement", "none: usual pay, with leave from the week"]]
-      : [
-          ["Agreement", terms.agreement ?? "none: every hour at the plain rate"],
-          ["Level", terms.agreement === null ? undefined : (terms.classification ?? "not said")],
-          ["Hours", useWords[terms.use]],
-          ["Averaging begins on", terms.averagingFrom ? longDate(terms.averagingFrom) : undefined],
-          ["Since", longDate(terms.from)],
-        ],
-};
-
-/** Kept beside pay, in both countries. */
-const besidePay: SectionShown[] = [
-  {
-    id: "emergency",
-    title: "Whom to call",
-    Form: EmergencyForm,
-    facts: ({ emergency }) =>
-      emergency
-        ? [[emergency.relation || "Contact", `${emergency.name}, ${emergency.phone}`]]
-        : [["Contact", "nobody is named"]],
-  },
-  {
-    id: "ownFacts",
-    title: "Facts of your own",
-    Form: OwnFactsForm,
-    facts: ({ ownFacts }) =>
-      ownFacts.length === 0
-        ? [["Kept", "none: Set-up says what"]]
-        : ownFacts.map(({ name, kind, value }) => [
-            name,
-            value === "" ? "not said" : kind === "date" ? longDate(value) : value,
-          ]),
-  },
-  {
-    id: "qualifications",
-    title: "Qualifications",
-    Form: QualificationsForm,
-    facts: ({ qualifications }) =>
-      qualifications.length === 0
-        ? [["Recorded", "none"]]
-        : qualifications.map(({ name, number, expires }) => [
-            name,
-            [number, expires ? `to ${longDate(expires)}` : "does not end"].filter(Boolean).join(", "),
-          ]),
-  },
-];
+import { besidePay, fringeWords, type SectionShown, time, usualWords } from "./sectionParts.ts";
 
 const sectionsAu: SectionShown[] = [
   {
@@ -300,35 +223,6 @@ const sectionsNz: SectionShown[] = [
   { id: "earlier", title: "Earnings before this program", Form: EarlierForm, facts: earlierFacts },
   auSection("usualPay"),
 ];
-
-/** A usual line in words, with its terms. */
-function usualWords({ hours: worked, units, amount, terms }: PersonView["usualPay"]["lines"][number]): string {
-  const wanted = terms?.percentOfGross
-    ? `${terms.percentOfGross} % of gross`
-    : units
-      ? `${hours(units)} weeks or days`
-      : worked
-        ? `${hours(worked)} h`
-        : `$${money(amount ?? "0")}`;
-  return [
-    wanted,
-    terms?.until ? `until ${longDate(terms.until)}` : "",
-    terms?.total ? `until $${money(terms.total)} is reached` : "",
-    terms?.keepNet ? `leaving $${money(terms.keepNet)}` : "",
-  ]
-    .filter(Boolean)
-    .join(", ");
-}
-
-/** What is reported of a year's fringe benefits. */
-const fringeWords = ({ taxable, exempt, reported }: PersonView["fringeBenefits"][number]): string => {
-  const values = [
-    Number(taxable) > 0 ? `$${money(taxable)}` : "",
-    Number(exempt) > 0 ? `$${money(exempt)} exempt` : "",
-  ].filter(Boolean);
-  const shown = reported.map((each) => `${each.code} $${money(each.amount)}`).join(", ");
-  return `${values.join(", ") || "none"}; ${shown ? `reported as ${shown}` : "not reported"}`;
-};
 
 export const sectionsOf: Record<CountryCode, readonly SectionShown[]> = {
   AU: [...sectionsAu, ...besidePay],

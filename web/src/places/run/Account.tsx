@@ -1,6 +1,6 @@
 /** The account of the person in hand: a slim column from earnings to net, employer's part, leave, year to date. */
 
-import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { RunRow } from "@zesty/contract/runs";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import { leaveKindsNz } from "@zesty/core/nz/pay/elements";
@@ -11,20 +11,9 @@ import { Link } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { hours, longDate, money, moneyOrDash } from "../../parts/format.ts";
-import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
 import { centreAdded } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
-
-interface Props {
-  view: RunView;
-  row: RunRow;
-  onWhy: (figure: string) => void;
-  onTick: (key: string, on: boolean) => void;
-  onInclude: (included: boolean) => void;
-  onPayslip: () => void;
-  onPeriods: (periods: number) => void;
-  onOpen: (panel: "lines" | "leave" | "publicHolidays" | "byHand" | "correction") => void;
-}
+import { Marks, type Props } from "./AccountMarks.tsx";
 
 export function Account({ view, row, onWhy, onTick, onInclude, onPayslip, onPeriods, onOpen }: Props) {
   const { figures } = row;
@@ -103,70 +92,6 @@ function Also({ view, row, onOpen }: Pick<Props, "view" | "row" | "onOpen">) {
         </select>
       )}
     </div>
-  );
-}
-
-interface MarksProps {
-  row: RunRow;
-  onTick: Props["onTick"];
-  open: boolean;
-  /** the first day of the period: what is mended of work counts from it */
-  from: string;
-  /** to the days of leave, where the run has a period */
-  onLeave: (() => void) | undefined;
-}
-
-function Marks({ row, onTick, open, from, onLeave }: MarksProps) {
-  if (!open || row.marks.length === 0) return null;
-  return (
-    <ul className="my-2 border-y border-rule-strong">
-      {row.marks.map((mark) => (
-        <li key={mark.key} className="flex gap-2 border-b border-rule py-1.5 text-[14.5px] last:border-0">
-          <span className="mt-1 shrink-0">
-            <MarkShape kind={mark.kind} ticked={mark.ticked} />
-          </span>
-          <span className="min-w-0">
-            <span className="sr-only">{kindWord[mark.kind]}: </span>
-            {mark.text}
-            <span className="flex gap-3">
-              {mark.mend.place === "person" && (
-                <Link
-                  className="text-action underline"
-                  to={`/people/${row.personId}?from=${from}#${mark.mend.section}`}
-                >
-                  Mend it
-                </Link>
-              )}
-              {mark.mend.section === "leave" && onLeave && (
-                <button type="button" className="text-action underline" onClick={onLeave}>
-                  Give the days
-                </button>
-              )}
-              {mark.mend.place === "time" && (
-                <Link className="text-action underline" to={`/time?day=${from}`}>
-                  To the week
-                </Link>
-              )}
-              {mark.mend.place === "business" && (
-                <Link className="text-action underline" to="/set-up">
-                  Mend it in Set-up
-                </Link>
-              )}
-              {mark.mend.place === "rule book" && (
-                <Link className="text-action underline" to={`/set-up/rules#${mark.mend.section}`}>
-                  See the table
-                </Link>
-              )}
-              {mark.kind === "query" && (
-                <button type="button" className="text-action underline" onClick={() => onTick(mark.key, !mark.ticked)}>
-                  {mark.ticked ? "Take the tick away" : "Tick: looked at"}
-                </button>
-              )}
-            </span>
-          </span>
-        </li>
-      ))}
-    </ul>
   );
 }
 

@@ -1,9 +1,10 @@
 /** A document that was not sent: taken to its receiver by hand, with the answer as it was told. */
-import type { OutboxRow, ByHand as Said } from "@zesty/contract/runs";
+
+import type { OutboxRow, ByHand as Said } from "@zesty/contract/sending";
 import { useForm } from "react-hook-form";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
-import { api } from "../../state/api.ts";
+import { sendApi } from "../../state/sendApi.ts";
 
 const words = {
   payEvent: { where: "the agency", accepted: "taken", refused: "refused" },
@@ -13,7 +14,7 @@ const words = {
 } as const;
 
 export function ByHand({ run, row }: { run: number; row: OutboxRow }) {
-  const [take, { isLoading }] = api.useTakenByHandMutation();
+  const [take, { isLoading }] = sendApi.useTakenByHandMutation();
   const form = useForm<{ answer: Said["answer"]; receipt: string; note: string }>({
     defaultValues: { answer: "accepted", receipt: "", note: "" },
   });

@@ -1,4 +1,5 @@
 /** Corrects a pay that was signed off and sent: type it as it should have been, see the difference, choose where it goes. */
+
 import type { CorrectablePay, CorrectionPlan } from "@zesty/contract/corrections";
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import type { CountryCode } from "@zesty/core/countries/countries";
@@ -10,10 +11,10 @@ import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { afterwardsApi } from "../../state/afterwardsApi.ts";
 
 export function CorrectionPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
-  const { data, error } = api.useCorrectableQuery(
+  const { data, error } = afterwardsApi.useCorrectableQuery(
     { run: view.id, payId: row.payId },
     { refetchOnMountOrArgChange: true },
   );
@@ -53,8 +54,8 @@ function Correct({ country, pay }: { country: CountryCode; pay: CorrectablePay }
   const [lines, setLines] = useState<SheetLine[]>(pay.lines);
   const [into, setInto] = useState<Into>("next");
   const [perPay, setPerPay] = useState("");
-  const [plan, planned] = api.usePlanCorrectionMutation();
-  const [make, made] = api.useMakeCorrectionMutation();
+  const [plan, planned] = afterwardsApi.usePlanCorrectionMutation();
+  const [make, made] = afterwardsApi.useMakeCorrectionMutation();
   const wanted = {
     run: pay.runId,
     payId: pay.payId,

@@ -1,5 +1,5 @@
 /** What the employment information of a payday will say: looked at before it is sent. */
-import type { FilingPlan } from "@zesty/contract/runs";
+import type { FilingPlan } from "@zesty/contract/signOff";
 import { counted, money, moneyOrDash, weekdayDate } from "../../parts/format.ts";
 
 const changes: Record<FilingPlan["details"][number]["change"], string> = {

@@ -2,14 +2,15 @@
  * The public holidays of the period for one person: whether each would otherwise have been a working day is suggested
  * with its reason and confirmed by the bookkeeper. The answer goes onto the record of time, and from there into the pay.
  */
+
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { weekdayDate } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
 import { untilSaved } from "../../state/saving.ts";
+import { timeApi } from "../../state/timeApi.ts";
 
 interface Answer {
   /** null: nobody knows, and it is not taken for "no" */
@@ -22,7 +23,7 @@ interface Answer {
 const choiceOf = (works: boolean | null) => (works === null ? "" : works ? "yes" : "no");
 
 export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: RunRow; onBack: () => void }) {
-  const [answer, { error, isLoading }] = api.useAnswerHolidaysMutation();
+  const [answer, { error, isLoading }] = timeApi.useAnswerHolidaysMutation();
   const context = row.context && "publicHolidays" in row.context ? row.context : null;
   const holidays = context?.publicHolidays ?? [];
   const [answers, setAnswers] = useState<Answer[]>(

@@ -1,15 +1,16 @@
 /** The newest event that was taken, replaced whole: for a message with serious mistakes. Asked for with a reason. */
+
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { TextField, TickField } from "../../parts/Fields.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { sendApi } from "../../state/sendApi.ts";
 
 export function ReplaceEvent({ run, declaration }: { run: number; declaration: string }) {
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState("");
   const [declared, setDeclared] = useState(false);
-  const [replace, { error, isLoading }] = api.useReplaceEventMutation();
+  const [replace, { error, isLoading }] = sendApi.useReplaceEventMutation();
   if (!open)
     return (
       <Button look="quiet" className="mt-1" onClick={() => setOpen(true)}>

@@ -1,4 +1,5 @@
 /** A pay run: the sheet with its margin, the account beside it, the totals below, the steps above. */
+
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { DataGridHandle } from "react-data-grid";
@@ -10,37 +11,26 @@ import { Loading } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { totalsOfRows } from "../../parts/totals.ts";
 import { Wheel } from "../../parts/Wheel.tsx";
-import { api, problemOf } from "../../state/api.ts";
+import { api } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
 import { keptTyping } from "../../state/keptTyping.ts";
-import { includedSet, loaded, periodsSet, recovered, said, saved, selected, ticked } from "../../state/runSlice.ts";
-import { flush, untilSaved } from "../../state/saving.ts";
-import { store, useAppDispatch, useAppSelector } from "../../state/store.ts";
+import { loaded, recovered, selected } from "../../state/runSlice.ts";
+import { flush } from "../../state/saving.ts";
+import { sendApi } from "../../state/sendApi.ts";
+import { useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { useRunEditing } from "../../state/useRunEditing.ts";
-import { Account } from "./Account.tsx";
-import { ClosedownPanel } from "./ClosedownPanel.tsx";
-import { CorrectionPanel } from "./CorrectionPanel.tsx";
+import { type Beside, BesideSheet } from "./BesideSheet.tsx";
 import type { Step } from "./columns.tsx";
-import { HoursSheetPanel } from "./HoursSheetPanel.tsx";
-import { LeavePanel } from "./LeavePanel.tsx";
-import { LinesPanel } from "./LinesPanel.tsx";
-import { NewElementPanel } from "./NewElementPanel.tsx";
 import { OfferedTyping } from "./OfferedTyping.tsx";
-import { OverridePanel } from "./OverridePanel.tsx";
 import { PaydayMover } from "./PaydayMover.tsx";
-import { PayslipPreview } from "./PayslipPreview.tsx";
-import { PublicHolidayPanel } from "./PublicHolidayPanel.tsx";
 import { RunNotes } from "./RunNotes.tsx";
 import { RunSheet } from "./RunSheet.tsx";
 import { RunTools } from "./RunTools.tsx";
 import { runKindWords } from "./runKindWords.ts";
 import { sharedNotes, withoutShared } from "./runNotes.ts";
-import { SendPanel } from "./SendPanel.tsx";
-import { SignOffPanel } from "./SignOffPanel.tsx";
 import { sheetRows } from "./sheetRows.ts";
-import { TotalPanel } from "./TotalPanel.tsx";
-import { type TotalName, TotalsLine } from "./TotalsLine.tsx";
-import { WhyPanel } from "./WhyPanel.tsx";
+import { TotalsLine } from "./TotalsLine.tsx";
+import { useSheetMoves } from "./useSheetMoves.ts";
 
 const steps: { step: Step; name: string }[] = [
   { step: "hours", name: "Hours" },
@@ -48,20 +38,6 @@ const steps: { step: Step; name: string }[] = [
   { step: "signOff", name: "Sign off" },
   { step: "send", name: "Send and settle" },
 ];
-
-type Beside =
-  | { kind: "account" }
-  | { kind: "why"; figure: string }
-  | { kind: "total"; name: TotalName }
-  | { kind: "payslip" }
-  | { kind: "lines" }
-  | { kind: "leave" }
-  | { kind: "publicHolidays" }
-  | { kind: "closedown" }
-  | { kind: "byHand" }
-  | { kind: "correction" }
-  | { kind: "newElement" }
-  | { kind: "hoursSheet" };
 
 export function RunPage() {
   const runId = Number(useParams().run);
@@ -112,8 +88,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   const inHand = useAppSelector((state) => state.run.selected);
   const message = useAppSelector((state) => state.run.message);
   const unsaved = useAppSelector((state) => state.run.unsaved.length);
-  const { data: session } = api.useSessionQuery();
-  const { data: sent } = api.useSendQuery(view.id, { skip: view.state === "open" });
+  const { data: sent } = sendApi.useSendQuery(view.id, { skip: view.state === "open" });
   const [step, setStep] = useState<Step>(() => firstStep(view, onePay));
   const [beside, setBeside] = useState<Beside>({ kind: "account" });
   const [extra, setExtra] = useState<number[]>([]);
@@ -142,43 +117,11 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   const rows = useMemo(() => view.rows.map((each) => withoutShared(each, shared)), [view.rows, shared]);
   const centreRows = useAppSelector((state) => state.run.centreRows);
   const shown = useMemo(() => sheetRows(rows, centreRows), [rows, centreRows]);
-  const account = () => setBeside({ kind: "account" });
   const row = rows.find((each) => each.payId === inHand) ?? rows[0];
   const totals = useMemo(() => totalsOfRows(rows), [rows]);
   const segments = sent?.segments ?? view.segments;
 
-  const goTo = (payId: number) => {
-    const rowIdx = shown.findIndex((each) => each.payId === payId);
-    if (rowIdx === -1) return;
-    dispatch(selected(payId));
-    gridRef.current?.scrollToCell({ rowIdx });
-    gridRef.current?.setActivePosition({ idx: 1, rowIdx }, { shouldFocus: true });
-  };
-  const personMove = (direction: 1 | -1) => {
-    const at = rows.findIndex((each) => each.payId === row?.payId);
-    const next = rows[(at + direction + rows.length) % rows.length];
-    if (next) goTo(next.payId);
-  };
-  const needsLook = (each: RunRow) => each.marks.some((mark) => mark.kind !== "note" && !mark.ticked);
-  const markMove = (direction: 1 | -1, from = row?.payId) => {
-    const fresh = store.getState().run.view?.rows ?? rows;
-    const at = fresh.findIndex((each) => each.payId === from);
-    for (let away = 1; away <= fresh.length; away += 1) {
-      const next = fresh[(at + direction * away + fresh.length * away) % fresh.length];
-      if (next && needsLook(next)) return goTo(next.payId);
-    }
-    dispatch(said("No mark waits any more. Go on to sign off."));
-  };
-  const tick = async (payId: number, key: string, on: boolean) => {
-    await untilSaved();
-    dispatch(ticked({ payId, key, on }));
-    const answer = await dispatch(api.endpoints.setTick.initiate({ run: view.id, payId, key, on }));
-    if (answer.data) dispatch(saved({ runId: view.id, edit: store.getState().run.edit, saved: answer.data }));
-    else {
-      dispatch(ticked({ payId, key, on: !on }));
-      dispatch(said(problemOf(answer.error).detail));
-    }
-  };
+  const { goTo, personMove, markMove, tick, tickRow } = useSheetMoves({ view, rows, shown, row, gridRef });
   const lookBeside = (next: Beside) => {
     setBeside(next);
     if (step === "signOff" || step === "send") setStep("check");
@@ -187,16 +130,6 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
     dispatch(selected(each.payId));
     lookBeside({ kind: "why", figure });
   };
-  const tickRow = (each: RunRow) => {
-    const queries = each.marks.filter((mark) => mark.kind === "query" && !mark.ticked);
-    const stop = each.marks.find((mark) => mark.kind === "stop");
-    if (queries.length === 0 && stop) dispatch(said(`A stop cannot be ticked. ${each.name}: ${stop.text}`));
-    void (async () => {
-      for (const mark of queries) await tick(each.payId, mark.key, true);
-    })();
-    markMove(1, each.payId);
-  };
-
   return (
     <main className="flex h-full flex-col" id="main">
       <div className="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1 px-6 py-2.5 whitespace-nowrap">
@@ -271,66 +204,12 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           className="w-[380px] shrink-0 overflow-auto border-l border-rule-strong bg-sheet px-5 py-4 max-[900px]:w-[310px] max-[900px]:px-3"
           aria-label="Beside the sheet"
         >
-          {step === "signOff" ? (
-            <SignOffPanel view={view} onSigned={() => setStep("send")} />
-          ) : step === "send" ? (
-            <SendPanel view={view} postBox={session?.postBox ?? null} />
-          ) : beside.kind === "total" ? (
-            <TotalPanel
-              country={view.country}
-              name={beside.name}
-              total={totals[beside.name] ?? 0}
-              rows={rows}
-              onBack={() => setBeside({ kind: "account" })}
-              onWhy={(each) => why(each, beside.name)}
-            />
-          ) : beside.kind === "newElement" ? (
-            <NewElementPanel
-              view={view}
-              row={row}
-              onDone={(elementId) => {
-                if (elementId) setExtra([...extra, elementId]);
-                account();
-              }}
-            />
-          ) : beside.kind === "hoursSheet" ? (
-            <HoursSheetPanel view={view} onBack={account} />
-          ) : beside.kind === "closedown" ? (
-            <ClosedownPanel view={view} onBack={account} />
-          ) : !row ? (
-            <p className="text-quiet">Nobody is in this run yet.</p>
-          ) : beside.kind === "why" ? (
-            <WhyPanel
-              key={`${row.payId}${beside.figure}`}
-              view={view}
-              row={row}
-              figure={beside.figure}
-              onBack={() => setBeside({ kind: "account" })}
-            />
-          ) : beside.kind === "payslip" ? (
-            <PayslipPreview runId={view.id} payId={row.payId} onBack={account} />
-          ) : beside.kind === "lines" ? (
-            <LinesPanel key={row.payId} view={view} row={row} onBack={account} />
-          ) : beside.kind === "leave" ? (
-            <LeavePanel key={row.payId} view={view} row={row} onBack={account} />
-          ) : beside.kind === "publicHolidays" ? (
-            <PublicHolidayPanel key={row.payId} view={view} row={row} onBack={account} />
-          ) : beside.kind === "byHand" ? (
-            <OverridePanel key={row.payId} country={view.country} row={row} onBack={account} />
-          ) : beside.kind === "correction" ? (
-            <CorrectionPanel key={row.payId} view={view} row={row} onBack={account} />
-          ) : (
-            <Account
-              view={view}
-              row={row}
-              onWhy={(figure) => setBeside({ kind: "why", figure })}
-              onTick={(key, on) => void tick(row.payId, key, on)}
-              onInclude={(included) => dispatch(includedSet({ payId: row.payId, included }))}
-              onPeriods={(periods) => dispatch(periodsSet({ payId: row.payId, periods }))}
-              onOpen={(kind) => setBeside({ kind })}
-              onPayslip={() => void untilSaved().then(() => setBeside({ kind: "payslip" }))}
-            />
-          )}
+          <BesideSheet
+            {...{ view, rows, row, step, beside, totals, setBeside, setStep }}
+            onWhy={why}
+            onTick={tick}
+            onNewElement={(elementId) => setExtra([...extra, elementId])}
+          />
         </aside>
       </div>
       <p

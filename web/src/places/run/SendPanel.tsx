@@ -1,15 +1,19 @@
 /** Send: bank, tax agency, payslips, each alone or all at once, with state, progress and the answers coming in. */
-import type { Channel, OutboxRow, RunView, SendView } from "@zesty/contract/runs";
+
+import type { RunView } from "@zesty/contract/runs";
+import type { Channel, OutboxRow, SendView } from "@zesty/contract/sending";
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
 import { counted, dollars, weekdayDate } from "../../parts/format.ts";
 import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
+import { sendApi } from "../../state/sendApi.ts";
 import { ByHand } from "./ByHand.tsx";
 import { ReplaceEvent } from "./ReplaceEvent.tsx";
+import { arrived, Documents, Items, Slips } from "./SendParts.tsx";
 
 const channels: { channel: Channel; title: string; send: string }[] = [
   { channel: "payEvent", title: "Tax agency: pay event", send: "Lodge" },
@@ -18,13 +22,12 @@ const channels: { channel: Channel; title: string; send: string }[] = [
   { channel: "paymentFile", title: "Bank: payment file", send: "Send to the bank" },
   { channel: "payslip", title: "Payslips", send: "Send the payslips" },
 ];
-const arrived = ["accepted", "acceptedWithWarnings", "partial"];
 
 export function SendPanel({ view, postBox }: { view: RunView; postBox: string | null }) {
-  const { data: sent, error: readError } = api.useSendQuery(view.id, { refetchOnMountOrArgChange: true });
-  const [send, { error, isLoading }] = api.useSendRunMutation();
-  const [again, { error: againError }] = api.useSendAgainMutation();
-  const [tryNow, { isLoading: trying, error: tryError }] = api.useTryNowMutation();
+  const { data: sent, error: readError } = sendApi.useSendQuery(view.id, { refetchOnMountOrArgChange: true });
+  const [send, { error, isLoading }] = sendApi.useSendRunMutation();
+  const [again, { error: againError }] = sendApi.useSendAgainMutation();
+  const [tryNow, { isLoading: trying, error: tryError }] = sendApi.useTryNowMutation();
   if (readError) return <ProblemNote error={readError} />;
   if (!sent) return <p className="text-quiet">Looking what was sent…</p>;
   const prepared = channels.filter(({ channel }) =>
@@ -194,100 +197,6 @@ function FurtherFile({ pays }: { pays: NonNullable<OutboxRow["pays"]> }) {
         </li>
       ))}
     </ul>
-  );
-}
-
-function Slips({ rows }: { rows: readonly OutboxRow[] }) {
-  const done = rows.filter((row) => arrived.includes(row.state)).length;
-  const trouble = rows.filter((row) => row.state === "refused" || row.state === "unknown");
-  return (
-    <div className="mt-1">
-      <p className="figures">
-        {done} of {rows.length} handed over
-      </p>
-      <div
-        className="my-1 h-1.5 bg-rule"
-        role="progressbar"
-        aria-label="Payslips handed over"
-        aria-valuemin={0}
-        aria-valuemax={rows.length}
-        aria-valuenow={done}
-      >
-        <div
-          className="h-full bg-leaf transition-[width] duration-100"
-          style={{ width: `${(100 * done) / rows.length}%` }}
-        />
-      </div>
-      {trouble.map((row) => (
-        <p key={row.id} className={outboxLook[row.state].colour}>
-          {row.person}: {row.detail}
-        </p>
-      ))}
-    </div>
-  );
-}
-
-function Items({ sent, rows }: { sent: SendView; rows: readonly OutboxRow[] }) {
-  const newest = sent.items.filter((item) => item.open);
-  const channelOf = rows[0]?.channel;
-  const shown = newest.filter(
-    (item) => (item.code === "RETURNED") === (channelOf === "paymentFile") && channelOf !== "payslip",
-  );
-  if (shown.length === 0) return null;
-  return (
-    <ul className="mt-1 border-l-3 border-plum pl-3">
-      {shown.map((item) => (
-        <li key={item.id} className="py-0.5">
-          <span className={item.severity === "error" ? "font-semibold text-plum" : "font-semibold text-amber"}>
-            {item.severity === "error" ? "Rejected" : "Warning"}
-          </span>{" "}
-          {item.personId ? (
-            <Link className="text-action underline" to={`/people/${item.personId}`}>
-              {item.person}
-            </Link>
-          ) : (
-            "The whole message"
-          )}
-          : {item.text} <span className="text-quiet">({item.code})</span>
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-const kinds: Record<string, string> = {
-  payEvent: "Pay event",
-  employmentInformation: "Employment information",
-  employeeDetails: "Employee details",
-  paymentFile: "Payment file",
-  journal: "Journal",
-};
-
-function Documents({ sent }: { sent: SendView }) {
-  const slips = sent.documents.filter((each) => each.kind === "payslip").length;
-  return (
-    <section className="mt-4 border-t border-rule-strong pt-2">
-      <h3 className="font-semibold">Documents, as they were made</h3>
-      <ul>
-        {sent.documents
-          .filter((each) => each.kind !== "payslip")
-          .map((each) => (
-            <li key={each.id}>
-              <a className="text-action underline" href={`/api/documents/${each.id}`} download>
-                {kinds[each.kind]}
-              </a>
-              <span className="block truncate text-[13px] text-quiet" title={each.fileName}>
-                {each.fileName}
-              </span>
-            </li>
-          ))}
-      </ul>
-      {slips > 0 && (
-        <p className="text-[14px] text-quiet">
-          {slips} payslips are kept as sent; open them from each person's account.
-        </p>
-      )}
-    </section>
   );
 }
 

@@ -1,5 +1,6 @@
 /** Sign-off: everything that will happen, spelled out, and the declaration by an authorised person. */
-import type { RunView, SignOffPlan } from "@zesty/contract/runs";
+import type { RunView } from "@zesty/contract/runs";
+import type { SignOffPlan } from "@zesty/contract/signOff";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";

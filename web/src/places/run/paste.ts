@@ -1,6 +1,6 @@
 /** Reading a pasted block: plain numbers from the cell in hand, or rows that begin with a name or a payroll ID. */
 import type { PayElement } from "@zesty/core/pay/row";
-import type { CellEdit } from "../../state/runSlice.ts";
+import type { CellEdit } from "../../state/runRows.ts";
 import type { SheetRow } from "./sheetRows.ts";
 
 export type Pasted = { edits: CellEdit[] } | { fault: string };

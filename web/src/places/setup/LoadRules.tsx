@@ -1,19 +1,20 @@
 /** Loads a dated table from a file: first what it would change for whom, then into force. */
+
 import type { RuleLoadPlan, RuleTableView } from "@zesty/contract/books";
 import { useState } from "react";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField } from "../../parts/Fields.tsx";
 import { longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { rulesApi } from "../../state/rulesApi.ts";
 
 type RuleFile = { table?: string; format: "json" | "csv"; text: string };
 
 export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone: () => void }) {
   const [table, setTable] = useState("");
   const [file, setFile] = useState<RuleFile | null>(null);
-  const [plan, planned] = api.usePlanRulesMutation();
-  const [load, loading] = api.useLoadRulesMutation();
+  const [plan, planned] = rulesApi.usePlanRulesMutation();
+  const [load, loading] = rulesApi.useLoadRulesMutation();
   const chosen = tables.find((each) => each.name === table);
   const read = async (picked: File | undefined) => {
     if (!picked) return;

@@ -1,4 +1,5 @@
 /** The rule book: every table with its dates, source and standing; what is derived or unsure is shown as such. */
+
 import type { RuleTableView } from "@zesty/contract/books";
 import { use, useEffect, useState } from "react";
 import { Link, useLocation } from "react-router";
@@ -9,6 +10,7 @@ import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { BusinessContext } from "../../state/business.ts";
+import { rulesApi } from "../../state/rulesApi.ts";
 import { LoadRules } from "./LoadRules.tsx";
 
 const standingLook: Record<string, string> = {
@@ -20,7 +22,7 @@ const standingLook: Record<string, string> = {
 
 export function RuleBookPage() {
   const { business } = use(BusinessContext);
-  const { data: all } = api.useRulesQuery();
+  const { data: all } = rulesApi.useRulesQuery();
   // The tables of the business in hand: the other country's law is another book.
   const tables = all?.filter((table) => !business || table.country === business.country);
   const { data: session } = api.useSessionQuery();
@@ -83,7 +85,7 @@ interface RowProps {
 }
 
 function Row({ table, row, lead }: RowProps) {
-  const [withdraw, { error }] = api.useWithdrawRulesMutation();
+  const [withdraw, { error }] = rulesApi.useWithdrawRulesMutation();
   return (
     <details className="group border-b border-rule py-1.5">
       <summary className="grid cursor-pointer grid-cols-[14px_270px_90px_1fr] gap-x-2">
@@ -127,7 +129,7 @@ function Row({ table, row, lead }: RowProps) {
 
 /** Somebody lays the row beside its publication: from then on each working says who did, and beside what. */
 function Confirm({ table, row }: Omit<RowProps, "lead">) {
-  const [confirm, { error, isLoading }] = api.useConfirmRulesMutation();
+  const [confirm, { error, isLoading }] = rulesApi.useConfirmRulesMutation();
   const [edition, setEdition] = useState("");
   const [asked, setAsked] = useState(false);
   if (!asked)

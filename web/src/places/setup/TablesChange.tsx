@@ -1,4 +1,5 @@
 /** What new tables change for whom, before they take effect: each pay by the tables of the day before and of the day. */
+
 import type { BeforeAfter, TablesChange as View } from "@zesty/contract/books";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -7,8 +8,8 @@ import { ChoiceField } from "../../parts/Fields.tsx";
 import { difference, longDate, moneyOrDash } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { rulesApi } from "../../state/rulesApi.ts";
 
 const moved = ({ before, after }: BeforeAfter): number => after - before;
 const dollars = (cents: number): string => moneyOrDash((cents / 100).toFixed(2));
@@ -16,7 +17,10 @@ const dollars = (cents: number): string => moneyOrDash((cents / 100).toFixed(2))
 export function TablesChangePage() {
   const business = useBusiness();
   const [on, setOn] = useState<string | null>(null);
-  const { data, error } = api.useTablesChangeQuery({ business: business.id, on }, { refetchOnMountOrArgChange: true });
+  const { data, error } = rulesApi.useTablesChangeQuery(
+    { business: business.id, on },
+    { refetchOnMountOrArgChange: true },
+  );
   if (error)
     return (
       <Page title="What new tables change">

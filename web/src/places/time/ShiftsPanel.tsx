@@ -1,4 +1,5 @@
 /** Shifts from an export: the file is read, what it would change stands day by day, and it is put in as one step. */
+
 import type { DayChange, WeekView } from "@zesty/contract/time";
 import { dayText } from "@zesty/core/hours/dayText";
 import { type ShiftColumn, shiftColumns } from "@zesty/core/hoursSheet/shiftSheet";
@@ -12,6 +13,7 @@ import { Meanings } from "../../parts/sheets/Meanings.tsx";
 import { OtherSheets } from "../../parts/sheets/OtherSheets.tsx";
 import { asksForYes, isStopped, SheetMarks } from "../../parts/sheets/SheetMarks.tsx";
 import { api } from "../../state/api.ts";
+import { timeApi } from "../../state/timeApi.ts";
 
 const columnWords: Record<ShiftColumn, string> = {
   code: "code of the person",
@@ -42,7 +44,7 @@ interface Props {
 }
 
 export function ShiftsPanel({ view, onPutIn, onBack }: Props) {
-  const [read, { data: preview, error, isLoading, reset }] = api.useShiftSheetMutation();
+  const [read, { data: preview, error, isLoading, reset }] = timeApi.useShiftSheetMutation();
   const { data: everybody = [] } = api.usePeopleQuery(view.businessId);
   const besideRef = useRef<HTMLElement>(null);
   const [file, setFile] = useState<Brought | null>(null);

@@ -1,4 +1,5 @@
 /** Time & leave: the week of a cycle, approved by day, by person or as a whole, beside it what the selected day became. */
+
 import { addDays } from "@zesty/core/calendar/dates";
 import { useMemo, useRef, useState } from "react";
 import type { DataGridHandle } from "react-data-grid";
@@ -11,8 +12,8 @@ import { counted, longDate, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { TimeTabs } from "../../parts/TimeTabs.tsx";
-import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { timeApi } from "../../state/timeApi.ts";
 import { copiedFrom } from "./dayCells.ts";
 import { ShiftsPanel } from "./ShiftsPanel.tsx";
 import { Strip } from "./Strip.tsx";
@@ -32,7 +33,7 @@ export function Time() {
     }),
     [business.id, search],
   );
-  const { data: view, error } = api.useWeekQuery(asked, { refetchOnMountOrArgChange: true });
+  const { data: view, error } = timeApi.useWeekQuery(asked, { refetchOnMountOrArgChange: true });
   const days = useDays(asked, view);
   const [kind, setKind] = useState<DayKind>("worked");
   const [find, setFind] = useState("");

@@ -1,8 +1,10 @@
 /** Days typed in the week: shown at once, sent at once, kept to be sent again when the server was not reached. */
+
 import type { DayChange, WeekView } from "@zesty/contract/time";
 import { useCallback, useRef, useState } from "react";
 import { api, problemOf } from "../../state/api.ts";
 import { useAppDispatch } from "../../state/store.ts";
+import { timeApi } from "../../state/timeApi.ts";
 
 export interface Asked {
   business: number;
@@ -12,8 +14,8 @@ export interface Asked {
 
 export function useDays(asked: Asked, view: WeekView | undefined) {
   const dispatch = useAppDispatch();
-  const [save] = api.useSaveDaysMutation();
-  const [approveDays] = api.useApproveDaysMutation();
+  const [save] = timeApi.useSaveDaysMutation();
+  const [approveDays] = timeApi.useApproveDaysMutation();
   const [message, setMessage] = useState<string | null>(null);
   const [unsent, setUnsent] = useState<DayChange[]>([]);
   const undo = useRef<DayChange[][]>([]);
@@ -22,7 +24,7 @@ export function useDays(asked: Asked, view: WeekView | undefined) {
   const show = useCallback(
     (changes: readonly DayChange[]) =>
       dispatch(
-        api.util.updateQueryData("week", asked, (draft) => {
+        timeApi.util.updateQueryData("week", asked, (draft) => {
           const people = new Map(draft.people.map((each) => [each.personId, each]));
           for (const { personId, date, kind, record } of changes) {
             const person = people.get(personId);

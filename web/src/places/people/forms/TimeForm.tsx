@@ -7,7 +7,7 @@ import { levelRate } from "@zesty/core/hours/pricing";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { money, sentenceCase } from "../../../parts/format.ts";
-import { api } from "../../../state/api.ts";
+import { timeApi } from "../../../state/timeApi.ts";
 import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
@@ -16,7 +16,7 @@ const flagWords = (flag: string) => sentenceCase(flag.replace(/[A-Z]/g, (letter)
 
 /** The form waits for the agreements: a choice that is not there yet would be saved as none. */
 export function TimeForm(props: FormProps) {
-  const { data: agreements } = api.useAgreementsQuery(props.person.businessId);
+  const { data: agreements } = timeApi.useAgreementsQuery(props.person.businessId);
   return agreements ? <TermsForm {...props} agreements={agreements} /> : <p className="py-2 text-quiet">Fetching…</p>;
 }
 

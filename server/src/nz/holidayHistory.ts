@@ -1,0 +1,132 @@
+/** What the Holidays Act looks at of a person's past pays: four weeks, twelve months, weeks around parental leave. */
+import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
+import { anniversaries, countedSince, weeksBeyond } from "@zesty/core/nz/entitlement";
+import { type HolidayFacts, holidayHistory, type PastPay } from "@zesty/core/nz/holidayFacts";
+import { weeksAroundParentalLeave } from "@zesty/core/nz/parentalWeeks";
+import { advanceShare, regularExtras } from "@zesty/core/nz/pay/holidaySources";
+import type { PayElement, SheetLine } from "@zesty/core/pay/row";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsText, fromE4 } from "@zesty/core/quantity/units";
+import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
+import type { Context } from "../ground/context.ts";
+import type { Who } from "../ground/findRun.ts";
+import type { Begun } from "../hours/holidayBegun.ts";
+import type { DatedRecordsNz } from "../store/dated.ts";
+import type { CodeSums } from "../store/sums.ts";
+import { type Ledger, weeksTakenSince } from "./ledger.ts";
+import type { RunDays } from "./runDays.ts";
+
+interface Known {
+  terms: { weeklyHoursE4: number; hourlyRateE4: number | null; workPattern: string[] | null } | undefined;
+  nz: DatedRecordsNz;
+  past: readonly PastPay[];
+  ledger: Ledger | undefined;
+  lines: readonly SheetLine[];
+  elements: ReadonlyMap<number, PayElement>;
+  begun?: Begun | undefined;
+}
+
+export function holidayFacts(
+  who: Pick<Who, "id" | "startDate">,
+  run: RunDays,
+  { terms, nz, past, ledger, lines, elements, begun }: Known,
+  context: Context,
+): HolidayFacts {
+  const own = nz.holidays.get(who.id);
+  const rules = context.rules.find(holidayRules, run.payday)?.figures;
+  const since = ledger && rules ? countedSince(ledger.service, addDays(run.periodStart, -1), rules) : who.startDate;
+  const year = addMonths(run.periodStart, -12);
+  const unpaid = (ledger?.service.unpaid ?? [])
+    .filter((span) => span.ended >= year && span.ended < run.periodStart)
+    .reduce((total, span) => total.plus(rules ? weeksBeyond(span.weeks, rules) : 0), decimal(0));
+  const lastEnd = past.reduce((last, pay) => (pay.end > last ? pay.end : last), addDays(run.periodStart, -1));
+  const anniversary = since === who.startDate ? null : since;
+  const historyTo = (end: IsoDate) =>
+    holidayHistory(past, { startDate: who.startDate, anniversary, lastEnd: end, cycle: run.cycle });
+  return {
+    weeklyHours: fromE4(terms?.weeklyHoursE4 ?? 0).toString(),
+    pattern: terms?.workPattern ?? null,
+    hourlyRate: terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
+    regularExtras: regularExtras(
+      lines,
+      elements,
+      run.cycle,
+      terms?.hourlyRateE4 == null ? null : fromE4(terms.hourlyRateE4).toString(),
+    ),
+    agreedWeek: own?.agreedWeekCents ? centsText(own.agreedWeekCents) : null,
+    varies: own?.varies ?? false,
+    withPay: own?.withPay ?? false,
+    advancePaid: "0.00",
+    ...aroundParentalLeave(own, ledger, run.periodStart),
+    lessWeeks: own?.keepsAnniversary ? unpaid.toString() : "0",
+    history: historyTo(lastEnd),
+    ...(begun ? { begun: { ...begun, history: historyTo(lastEndBefore(past, begun.on)) } } : {}),
+  };
+}
+/** End of the last pay period that ended before a day. */
+const lastEndBefore = (past: readonly PastPay[], day: IsoDate): IsoDate =>
+  past.reduce((last, pay) => (pay.end < day && pay.end > last ? pay.end : last), addDays(day, -35));
+/** What of the annual holidays is paid at average weekly earnings, and until when where nobody said from when. */
+function aroundParentalLeave(
+  own: { averageOnlyFrom: string | null; averageOnlyUntil: string | null } | undefined,
+  ledger: Ledger | undefined,
+  day: IsoDate,
+): Pick<HolidayFacts, "averageOnly" | "averageWeeks"> {
+  const until = own?.averageOnlyUntil;
+  if (!until) return { averageOnly: false };
+  const averageOnly = until >= day && (own.averageOnlyFrom ?? "") <= day;
+  if (!own.averageOnlyFrom || !ledger) return { averageOnly };
+  const grants = [...ledger.entries, ...ledger.pending]
+    .filter((entry) => entry.kind === "annual" && (entry.why === "granted" || entry.why === "opening"))
+    .map((entry) => ({ date: entry.date, weeks: fromE4(entry.amountE4) }));
+  const left = fromE4(ledger.balances.get("annual") ?? 0);
+  const weeks = weeksAroundParentalLeave(left, grants, own.averageOnlyFrom, until);
+  return { averageOnly, ...(weeks ? { averageWeeks: weeks } : {}) };
+}
+/** Weeks that were brought along on a day during or after parental leave: nobody knows here when they arose. */
+export function broughtAround(
+  own: { averageOnlyFrom: string | null; averageOnlyUntil: string | null } | undefined,
+  ledger: Ledger | undefined,
+): string | null {
+  const { averageOnlyFrom: from, averageOnlyUntil: until } = own ?? {};
+  if (!from || !until) return null;
+  const weeks = (ledger?.entries ?? [])
+    .filter((entry) => entry.kind === "annual" && entry.why === "opening" && entry.date >= from && entry.date <= until)
+    .reduce((total, entry) => total + entry.amountE4, 0);
+  return weeks > 0 ? fromE4(weeks).toString() : null;
+}
+/** 8 % with each pay that ended in this period, after more than a year. */
+export function eightPercentEnded(ledger: Ledger | undefined, who: Who, run: RunDays): IsoDate | null {
+  const until = ledger?.service.withPayUntil;
+  const isHere = until && until >= addDays(run.periodStart, -1) && until <= run.periodEnd;
+  return isHere && addMonths(who.startDate, 12) <= until ? until : null;
+}
+/** Annual holidays taken in advance, in dollars: asked of few, so their sums are read only then. */
+export function advancePaid(
+  ledger: Ledger | undefined,
+  since: IsoDate,
+  sumsSince: () => CodeSums,
+  elements: ReadonlyMap<number, PayElement>,
+): string {
+  if (!ledger) return "0.00";
+  const balance = ledger.balances.get("annual") ?? 0;
+  const taken = weeksTakenSince(ledger.entries, since);
+  if (balance >= 0 || taken <= 0) return "0.00";
+  const codes = [...elements.values()]
+    .filter((each) => each.element === "leaveTaken" && each.leave === "annual")
+    .map((each) => `line:${each.code}`);
+  const sums = sumsSince();
+  return advanceShare(
+    codes.reduce((total, code) => total + (sums.get(code) ?? 0), 0),
+    -balance,
+    taken,
+  );
+}
+export function nextAnniversary(
+  ledger: Ledger,
+  day: IsoDate,
+  rules: Parameters<typeof anniversaries>[2],
+): IsoDate | null {
+  if (ledger.service.withPay) return null;
+  return anniversaries(ledger.service, addMonths(day, 26), rules).find((date) => date > day) ?? null;
+}

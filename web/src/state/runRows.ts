@@ -1,0 +1,231 @@
+/** Rows of the open run as this page holds them: what was typed, what the server said, and the one brought to the other. */
+import { current, original } from "@reduxjs/toolkit";
+import type { RowChange, RunMark, RunRow, RunView } from "@zesty/contract/runs";
+import type { SheetLine } from "@zesty/core/pay/row";
+import type { Typed } from "@zesty/core/pay/strands";
+import {
+  type Cell,
+  cellsBetween,
+  contentOf,
+  type Elements,
+  type RowContent,
+  setCells,
+  setOverrides,
+  setPeriods,
+  withChange,
+} from "./rowContent.ts";
+import type { WorkedRow } from "./workOut.ts";
+
+export interface CellEdit {
+  payId: number;
+  elementId: number;
+  /** typed text; blank goes back to what lies beneath, nought stays nought */
+  value: string;
+  /** the row of a cost centre, where a person stands in several */
+  costCentre?: string | undefined;
+}
+
+export type Fields = Pick<RowContent, "included" | "periods" | "overrides">;
+
+/** One step of a row that can be taken back: its cells, and the fields beside them. */
+export interface Step {
+  payId: number;
+  cells: { cell: Cell; was: Typed | null; is: Typed | null }[];
+  fields?: { was: Fields; is: Fields };
+}
+
+/** Typing that is not in the run: somebody else changed the same cell meanwhile, or the browser was closed too soon. */
+export interface Offered {
+  change: RowChange;
+  name: string;
+  /** when it was typed; null when it was overtaken just now */
+  at: number | null;
+}
+
+export interface RunState {
+  view: RunView | null;
+  /** cells whose text is not a number: kept on screen, never saved */
+  bad: Record<string, { value: string; text: string }>;
+  undo: Step[][];
+  /** rows typed and not yet answered by the server */
+  unsaved: number[];
+  /** rows as the server has them, of those that are not saved */
+  base: Record<number, RowContent>;
+  offered: Offered[];
+  /** bumped with every edit, so that a slow answer does not overwrite newer typing */
+  edit: number;
+  selected: number | null;
+  message: string | null;
+  fresh: number[];
+  /** cost centres that a person was given a row for, by pay, before anything is typed there */
+  centreRows: Record<number, string[]>;
+}
+
+export const initialState: RunState = {
+  view: null,
+  bad: {},
+  undo: [],
+  unsaved: [],
+  base: {},
+  offered: [],
+  edit: 0,
+  selected: null,
+  message: null,
+  fresh: [],
+  centreRows: {},
+};
+
+/**
+ * The row of a pay. The place is looked up in the untouched state: walking a draft makes a proxy of every row on the
+ * way, which takes longer than working the pay out.
+ */
+export function rowOf(state: RunState, payId: number): RunRow | undefined {
+  const at = original(state)?.view?.rows.findIndex((row) => row.payId === payId) ?? -1;
+  return at === -1 ? undefined : state.view?.rows[at];
+}
+
+export const elementsOf = (state: RunState): Elements =>
+  new Map((original(state)?.view ?? state.view)?.elements.map((each) => [each.id, each]) ?? []);
+
+export const fieldsOf = ({ included, periods, overrides }: RowContent): Fields => ({ included, periods, overrides });
+
+/**
+ * Changes rows as one step that undo takes back.
+ * @param change what it makes of a row; its cells are those that differ afterwards
+ */
+export function changeRows(
+  state: RunState,
+  payIds: readonly number[],
+  change: (row: RunRow, elements: Elements) => void,
+): void {
+  const elements = elementsOf(state);
+  const steps: Step[] = [];
+  for (const payId of new Set(payIds)) {
+    const row = rowOf(state, payId);
+    if (!row) continue;
+    const before = contentOf(current(row));
+    if (!state.unsaved.includes(payId)) state.base[payId] = before;
+    // Plain data in and out: composing through a draft would make a proxy of every line.
+    const plain = structuredClone(current(row));
+    change(plain, elements);
+    row.typed = plain.typed;
+    row.lines = plain.lines;
+    row.included = plain.included;
+    setPeriods(row, plain.periods);
+    setOverrides(row, plain.overrides);
+    if (!row.included) {
+      row.figures = null;
+      row.marks = [];
+    }
+    const cells = cellsBetween(before.typed, plain.typed).map(({ was, is, ...cell }) => ({ cell, was, is }));
+    const [was, is] = [fieldsOf(before), fieldsOf(plain)];
+    if (cells.length > 0 || JSON.stringify(was) !== JSON.stringify(is))
+      steps.push({ payId, cells, ...(JSON.stringify(was) === JSON.stringify(is) ? {} : { fields: { was, is } }) });
+  }
+  if (steps.length === 0) return;
+  state.undo.push(steps);
+  if (state.undo.length > 100) state.undo.shift();
+  touch(
+    state,
+    steps.map((each) => each.payId),
+  );
+}
+
+export function touch(state: RunState, payIds: readonly number[]): void {
+  state.unsaved = [...new Set([...state.unsaved, ...payIds])];
+  state.edit += 1;
+  state.fresh = [...payIds];
+}
+
+/** A newer view of the run in hand: what is typed and not saved stays, unless that very cell was changed meanwhile. */
+export function mergeInto(state: RunState, fresh: RunView): void {
+  const was = current(state);
+  state.fresh = [];
+  state.unsaved = [];
+  state.base = {};
+  if (was.unsaved.length === 0) state.bad = {};
+  const elements: Elements = new Map(fresh.elements.map((each) => [each.id, each]));
+  const rows = fresh.rows.map((theirs): RunRow => {
+    const mine = was.unsaved.includes(theirs.payId) && was.view?.rows.find((row) => row.payId === theirs.payId);
+    if (!mine) return theirs;
+    const base = was.base[theirs.payId] ?? contentOf(mine);
+    const { content, overtaken } = withChange(contentOf(theirs), changeBetween(theirs.payId, base, contentOf(mine)));
+    if (overtaken) state.offered.push({ change: overtaken, name: theirs.name, at: null });
+    if (JSON.stringify(content) === JSON.stringify(contentOf(theirs))) return theirs;
+    state.base[theirs.payId] = contentOf(theirs);
+    state.unsaved.push(theirs.payId);
+    const row = structuredClone(theirs);
+    setCells(
+      row,
+      cellsBetween(theirs.typed, content.typed).map(({ is, was: _was, ...cell }) => ({ cell, is })),
+      elements,
+    );
+    row.included = content.included;
+    setPeriods(row, content.periods);
+    setOverrides(row, content.overrides);
+    return row;
+  });
+  state.view = { ...fresh, rows };
+  if (state.unsaved.length > 0) state.edit += 1;
+}
+
+export function changeBetween(payId: number, base: RowContent, now: RowContent): RowChange {
+  const was = fieldsOf(base);
+  return { payId, cells: cellsBetween(base.typed, now.typed), was, ...changedFields(was, fieldsOf(now)) };
+}
+
+/** Fields that were changed; the others are left out. */
+export const changedFields = (was: Fields, is: Fields): Partial<Fields> =>
+  Object.fromEntries(
+    Object.entries(is).filter(([name, value]) => JSON.stringify(was[name as keyof Fields]) !== JSON.stringify(value)),
+  );
+
+export const keepTicks = (old: readonly RunMark[], marks: WorkedRow["marks"]): RunMark[] =>
+  marks.map((mark) => ({ ...mark, ticked: old.some((each) => each.key === mark.key && each.ticked) }));
+
+/** What was offered goes in over what stands there now. */
+export function putOffered(
+  row: RunRow,
+  { cells = [], included, periods, overrides }: RowChange,
+  elements: Elements,
+): void {
+  setCells(
+    row,
+    cells.map(({ is, was: _was, ...cell }) => ({ cell, is })),
+    elements,
+  );
+  if (included !== undefined) row.included = included;
+  if (periods !== undefined) row.periods = periods;
+  if (overrides !== undefined) row.overrides = overrides;
+}
+
+export const pickFields = ({ included, periods, overrides }: RowChange): Partial<Fields> => ({
+  ...(included === undefined ? {} : { included }),
+  ...(periods === undefined ? {} : { periods }),
+  ...(overrides === undefined ? {} : { overrides }),
+});
+
+/** What was said of a cell beside its quantity stays when another quantity is typed. */
+export const keptOf = (line: SheetLine | undefined): Partial<SheetLine> =>
+  line
+    ? {
+        ...(line.rate === undefined ? {} : { rate: line.rate }),
+        ...(line.terms === undefined ? {} : { terms: line.terms }),
+        ...(line.detail === undefined ? {} : { detail: line.detail }),
+      }
+    : {};
+
+/** Cells in which somebody else was faster: theirs stand, mine are offered. */
+export function overtake(
+  state: RunState,
+  payId: number,
+  refused: readonly Cell[],
+  sent: readonly RowChange[] = [],
+): void {
+  const cells = (sent.find((each) => each.payId === payId)?.cells ?? []).filter((cell) =>
+    refused.some((each) => each.elementId === cell.elementId && each.costCentre === cell.costCentre),
+  );
+  const name = rowOf(state, payId)?.name ?? "";
+  state.offered.push({ change: { payId, cells }, name, at: null });
+  state.message = `Somebody else changed ${name} while you typed. Their change stands.`;
+}

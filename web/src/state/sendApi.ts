@@ -1,0 +1,41 @@
+/** The addresses about what leaves the house for a run. */
+import type { ByHand, Channel, SendView, SentSeveral, WaitingRun } from "@zesty/contract/sending";
+import { api } from "./api.ts";
+
+export const sendApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    send: build.query<SendView, number>({ query: (run) => `/runs/${run}/send`, providesTags: ["Send"] }),
+    sendRun: build.mutation<SendView, { run: number; channels: Channel[] }>({
+      query: ({ run, channels }) => ({ url: `/runs/${run}/send`, method: "POST", body: { channels } }),
+      invalidatesTags: ["Send", "Desk", "Runs"],
+    }),
+    waitingRuns: build.query<WaitingRun[], readonly number[]>({
+      query: (also) => `/waiting-runs?also=${also.join()}`,
+      providesTags: ["Send"],
+    }),
+    sendSeveral: build.mutation<SentSeveral, number[]>({
+      query: (runs) => ({ url: "/waiting-runs/send", method: "POST", body: { runs } }),
+      invalidatesTags: ["Send", "Desk", "Runs"],
+    }),
+    takenByHand: build.mutation<SendView, { run: number; message: number; said: ByHand }>({
+      query: ({ run, message, said }) => ({
+        url: `/runs/${run}/messages/${message}/by-hand`,
+        method: "POST",
+        body: said,
+      }),
+      invalidatesTags: ["Send", "Desk", "Runs", "Books"],
+    }),
+    sendAgain: build.mutation<SendView, { run: number; channel: Channel }>({
+      query: ({ run, channel }) => ({ url: `/runs/${run}/send-again`, method: "POST", body: { channel } }),
+      invalidatesTags: ["Send", "Desk", "Runs"],
+    }),
+    tryNow: build.mutation<SendView, number>({
+      query: (run) => ({ url: `/runs/${run}/try-now`, method: "POST" }),
+      invalidatesTags: ["Send"],
+    }),
+    replaceEvent: build.mutation<SendView, { run: number; reason: string; declared: boolean }>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/replace-event`, method: "POST", body }),
+      invalidatesTags: ["Send", "Desk", "Runs", "Books"],
+    }),
+  }),
+});
