@@ -1,9 +1,10 @@
 /** Fields that many schemas share, with sentences that name the field, the reason and the way to mend it. */
 
+import { isAbn, isPayerNumber } from "@zesty/core/au/abn";
 import { isAccountNumber, isBsb } from "@zesty/core/au/bankAccount";
 import { isTfn } from "@zesty/core/au/taxFileNumber";
+import { isUsi } from "@zesty/core/au/usi";
 import { isDate } from "@zesty/core/calendar/dates";
-import { isAbn, isPayerNumber, isUsi } from "@zesty/core/quantity/checkDigits";
 import { isDecimalText } from "@zesty/core/quantity/decimal";
 import { tidied, tidiedHours } from "@zesty/core/quantity/tidied";
 import Joi from "joi";

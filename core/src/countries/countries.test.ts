@@ -4,7 +4,7 @@ import { decimal, sum } from "../quantity/decimal.ts";
 import { shippedRuleBook as rules } from "../rulebook/shippedRuleBook.ts";
 import { element } from "../testMakers.ts";
 import { type Figure, figure } from "../working/figure.ts";
-import { keepWorkings, keptWorking } from "../working/kept.ts";
+import { keepWorkings, keptWorking } from "../working/keptWorkings.ts";
 import { countries, payrollYearOf } from "./countries.ts";
 import { type Country, examineIn } from "./country.ts";
 

@@ -17,7 +17,7 @@ import type { PaySnapshot, RowFigures } from "../pay/snapshot.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 import type { RuleBook } from "../rulebook/ruleBook.ts";
 import type { Working } from "../working/figure.ts";
-import { type KeptWorkings, keepWorkings } from "../working/kept.ts";
+import { type KeptWorkings, keepWorkings } from "../working/keptWorkings.ts";
 import { australia } from "./australia.ts";
 import { type Country, type Examined, examineIn } from "./country.ts";
 import { newZealand } from "./newZealand.ts";

@@ -6,7 +6,7 @@
  * for a missed meal, then for a short rest; made-up time to the least engagement. Money comes later (pricing.ts).
  * Minutes are whole; nothing is rounded before it is summed. Pure: the same input gives the same output.
  */
-import type { OvertimeEntry, PenaltyEntry } from "../agreements/agreementRules.ts";
+import type { PenaltyEntry } from "../agreements/agreementRules.ts";
 import {
   clockText,
   dateOfWall,
@@ -23,12 +23,12 @@ import { extrasOf } from "./extras.ts";
 import { agreedMost, cycles, dailyMost, longDays } from "./limits.ts";
 import { marksOf } from "./marks.ts";
 import { type CountedShift, countedShifts } from "./normalise.ts";
+import { hoursWords, tierAt, topUpOf } from "./overtime.ts";
 import type { Roster, RosterFault } from "./roster.ts";
 import { overdueMeals, raised, type ShortRest, shortRest } from "./uplifts.ts";
 import type { HoursLine, Piece, WorkedHours } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
 
-const hoursWords = (minutes: number): string => `${Math.round((minutes / 60) * 100) / 100} h`;
 const words = (id: string): string => id.replaceAll("-", " ");
 
 /** Within the span of ordinary hours; no span list means any time. A span past midnight is of the day it opens on. */
@@ -47,19 +47,6 @@ function inSpan(facts: ShiftFacts, wall: WallMinute, { rules }: Roster): boolean
 
 const penaltyAt = (rules: Roster["rules"], facts: ShiftFacts, wall: WallMinute): PenaltyEntry =>
   rules.penalties.find((each) => holds(each.if, facts, wall)) ?? { id: "ordinary", percent: 100 };
-
-/** The tier that holds the next overtime minute, and how many minutes are left in it. */
-export function tierAt(
-  entry: OvertimeEntry,
-  done: number,
-): { percent: OvertimeEntry["tiers"][number]["percent"]; left: number } {
-  let reached = 0;
-  for (const tier of entry.tiers) {
-    reached += tier.minutes ?? Number.POSITIVE_INFINITY;
-    if (done < reached) return { percent: tier.percent, left: reached - done };
-  }
-  return { percent: entry.tiers.at(-1)?.percent ?? 100, left: Number.POSITIVE_INFINITY };
-}
 
 /** The running counters of a roster. */
 class Counters {
@@ -186,25 +173,6 @@ function together(pieces: readonly Piece[]): Piece[] {
     found.set(key, before ? { ...before, to: piece.to, minutes: before.minutes + piece.minutes } : piece);
   }
   return [...found.values()];
-}
-
-/** Made-up time to the least engagement, at the per cent of the last minute worked. */
-function topUpOf(roster: Roster, { shift, facts, pieces }: WorkedShift): Piece | null {
-  const last = pieces.at(-1);
-  if (!last || shift.clockless === "usual") return null;
-  facts.endsInOvertime = last.overtime;
-  const entry = roster.rules.minimumEngagement.find((each) => holds(each.if, facts, shift.start));
-  if (!entry || shift.workedMinutes >= entry.minutes) return null;
-  const minutes = entry.minutes - shift.workedMinutes;
-  return {
-    ...last,
-    from: last.to,
-    to: last.to,
-    minutes,
-    topUp: true,
-    rule: entry.id,
-    why: `made up to the least engagement of ${hoursWords(entry.minutes)}`,
-  };
 }
 
 /** Lines in order of date, then of their first minute; made-up time stands after the minute it follows. */

@@ -7,7 +7,7 @@
 import type { AgreementRules } from "../agreements/agreementRules.ts";
 import { percentFor } from "./conditions.ts";
 import type { DayShift } from "./dayText.ts";
-import { tierAt } from "./interpret.ts";
+import { tierAt } from "./overtime.ts";
 import type { RosterPerson } from "./roster.ts";
 import type { Piece } from "./worked.ts";
 

@@ -1,9 +1,10 @@
 import fc from "fast-check";
 import { stdnum } from "stdnum";
 import { describe, expect, it } from "vitest";
+import { isAbn, isPayerNumber, payerNumberKind } from "../au/abn.ts";
 import { isAccountNumber, isBsb } from "../au/bankAccount.ts";
 import { isTfn } from "../au/taxFileNumber.ts";
-import { isAbn, isPayerNumber, isUsi, payerNumberKind } from "./checkDigits.ts";
+import { isUsi } from "../au/usi.ts";
 import { decimal } from "./decimal.ts";
 import { halfUpToCent, halfUpToDollar } from "./rounding.ts";
 import { splitCents, splitNetPay } from "./split.ts";

@@ -4,7 +4,7 @@ import { type Request, Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { body, idOf } from "../http/handler.ts";
 import { payOf as payIn, runRoute } from "../runs/runRoute.ts";
-import { makeCorrection, planCorrection } from "./correct.ts";
+import { makeCorrection, planCorrection } from "./correction.ts";
 import { readCorrectable } from "./readCorrectable.ts";
 
 export function correctionRoutes(context: Context): Router {

@@ -12,7 +12,7 @@ import { signOff } from "../signOff/signOff.ts";
 import { payRun } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
-import { makeCorrection, planCorrection } from "./correct.ts";
+import { makeCorrection, planCorrection } from "./correction.ts";
 import { readCorrectable } from "./readCorrectable.ts";
 
 let world: SmallWorld;

@@ -4,7 +4,7 @@ import { eiDetail, eiHeader } from "@zesty/core/nz/documents/filingLayout";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { makeCorrection, planCorrection } from "../afterwards/correct.ts";
+import { makeCorrection, planCorrection } from "../afterwards/correction.ts";
 import { planDeparture, recordDeparture } from "../afterwards/recordDeparture.ts";
 import { readDesk } from "../desk/readDesk.ts";
 import { readDocument } from "../documents/documents.ts";

@@ -5,8 +5,8 @@
  * bookkeeper to know); due 28 August. From memory.
  */
 import type { ContractorRow, Contractors, ContractorsGiven, ContractorsShown } from "@zesty/contract/au/contractors";
+import { isAbn } from "@zesty/core/au/abn";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
-import { isAbn } from "@zesty/core/quantity/checkDigits";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsText } from "@zesty/core/quantity/units";
 import { stringify } from "csv-stringify/sync";

@@ -1,4 +1,5 @@
-import { type DepartureLine, departurePay } from "@zesty/core/au/pay/departurePay";
+import type { DepartureLine } from "@zesty/core/au/pay/departing";
+import { departurePay } from "@zesty/core/au/pay/departurePay";
 import { takenHours } from "@zesty/core/au/pay/leaveDrawn";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";

@@ -2,8 +2,9 @@
  * A pay event as XML: one parent (PAYEVNT) and a child (PAYEVNTEMP) for each payee. Element names as remembered from
  * the published message structure of 2020; their spelling is unsure (docs/rules/sources.md).
  */
+
+import { payerNumberKind } from "@zesty/core/au/abn";
 import type { CodedAmount, PayEvent, PayeeRecord } from "@zesty/core/au/documents/payEvent";
-import { payerNumberKind } from "@zesty/core/quantity/checkDigits";
 import { xmlOf } from "../documents/xml.ts";
 
 type Tree = { [name: string]: Tree | Tree[] | string | undefined };

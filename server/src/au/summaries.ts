@@ -1,6 +1,7 @@
 /** Year summaries of Australia: from the record that is reported, with what the agency knows of it. */
+
+import { payerNumberKind } from "@zesty/core/au/abn";
 import { yearSummaryAu } from "@zesty/core/au/documents/yearSummary";
-import { payerNumberKind } from "@zesty/core/quantity/checkDigits";
 import { headOfSummary, lastReported } from "../year/summary.ts";
 import type { SummaryOf, YearOfCountry } from "../year/yearOfCountry.ts";
 import { payeesOfYear } from "./payeesOfYear.ts";

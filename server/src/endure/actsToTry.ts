@@ -8,7 +8,7 @@ import { cellOf, type Typed } from "@zesty/core/pay/strands";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { and, eq, isNull } from "drizzle-orm";
 import { payBack } from "../afterwards/backPay.ts";
-import { makeCorrection } from "../afterwards/correct.ts";
+import { makeCorrection } from "../afterwards/correction.ts";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { moveSeveral } from "../afterwards/moveSeveral.ts";
 import { readCorrectable } from "../afterwards/readCorrectable.ts";

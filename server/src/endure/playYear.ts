@@ -7,7 +7,7 @@ import type { RunRow } from "@zesty/contract/runs";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
-import { makeCorrection } from "../afterwards/correct.ts";
+import { makeCorrection } from "../afterwards/correction.ts";
 import { readCorrectable } from "../afterwards/readCorrectable.ts";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import type { Actor, Context } from "../ground/context.ts";

@@ -1,6 +1,6 @@
 /** Pays of New Zealand that went wrong in silence where two rules met, each with its figure (law from memory). */
 import { afterEach, describe, expect, it } from "vitest";
-import { makeCorrection } from "../afterwards/correct.ts";
+import { makeCorrection } from "../afterwards/correction.ts";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";

@@ -9,7 +9,7 @@ import type { Typed } from "@zesty/core/pay/strands";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
 import { payBack, planBackPay } from "../afterwards/backPay.ts";
-import { makeCorrection } from "../afterwards/correct.ts";
+import { makeCorrection } from "../afterwards/correction.ts";
 import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import { undoDeparture } from "../afterwards/undoDeparture.ts";

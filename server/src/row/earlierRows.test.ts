@@ -6,7 +6,7 @@ import type { UsualLine } from "@zesty/contract/people";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { eq } from "drizzle-orm";
 import { afterEach, expect, it } from "vitest";
-import { makeCorrection } from "../afterwards/correct.ts";
+import { makeCorrection } from "../afterwards/correction.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";

@@ -2,7 +2,7 @@
 import type { TaxCodeFacts } from "@zesty/contract/nz/people";
 import { centsOf } from "@zesty/core/quantity/units";
 import { afterEach, describe, expect, it } from "vitest";
-import { makeCorrection } from "../afterwards/correct.ts";
+import { makeCorrection } from "../afterwards/correction.ts";
 import { readDocument } from "../documents/documents.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";

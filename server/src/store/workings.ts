@@ -2,7 +2,7 @@
 import { deflateRawSync, inflateRawSync } from "node:zlib";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
-import { type KeptWorkings, keptWorking } from "@zesty/core/working/kept";
+import { type KeptWorkings, keptWorking } from "@zesty/core/working/keptWorkings";
 
 /** The quickest level and a small window: the text is short, and so repetitive that more effort saves little. */
 export const packWorkings = (workings: KeptWorkings): Buffer =>

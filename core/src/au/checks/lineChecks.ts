@@ -12,9 +12,9 @@ import { expenseAllowanceRules } from "../../rulebook/au/expenseAllowanceRules.t
 import { longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
 import { isMeasured, unitsOf } from "../expenseAllowance.ts";
-import { serviceLeaveUnknown } from "../pay/departurePay.ts";
 import { withoutPay } from "../pay/elements.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
+import { serviceLeaveUnknown } from "../pay/longService.ts";
 import type { RowContext } from "../pay/row.ts";
 import type { WorkedLine } from "../pay/worked.ts";
 import type { Check, PayCheck } from "./check.ts";

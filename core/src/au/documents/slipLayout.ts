@@ -1,6 +1,6 @@
 /** What an Australian payslip shows. */
 import type { PayslipLine, SlipLayout } from "../../documents/slip.ts";
-import { payerNumberKind } from "../../quantity/checkDigits.ts";
+import { payerNumberKind } from "../abn.ts";
 import type { Payslip } from "./payslip.ts";
 
 export function layoutAu(slip: Payslip): SlipLayout {

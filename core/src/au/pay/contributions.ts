@@ -8,7 +8,7 @@ import { weeksIn } from "./accruingHours.ts";
 import { amounts, type Earned, type Given, type Sacrificed } from "./earnings.ts";
 import { isSuperable, withoutPay } from "./elements.ts";
 import type { PayInput } from "./input.ts";
-import type { Kept } from "./kept.ts";
+import type { Kept } from "./netPay.ts";
 import type { WorkedLine } from "./worked.ts";
 
 export function contributions(

@@ -1,7 +1,8 @@
 /** Final pays by hand: notice and redundancy of ss 117 and 119 of the Fair Work Act 2009, leave by balance. */
 import { describe, expect, it } from "vitest";
 import { shippedRuleBook as rules } from "../../rulebook/shippedRuleBook.ts";
-import { type Departing, departurePay } from "./departurePay.ts";
+import type { Departing } from "./departing.ts";
+import { departurePay } from "./departurePay.ts";
 
 const who = (change: Partial<Departing> = {}): Departing => ({
   lastDay: "2026-07-03",

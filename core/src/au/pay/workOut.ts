@@ -12,7 +12,7 @@ import { type Accrued, accrued } from "./accrued.ts";
 import { type Contributed, contributions } from "./contributions.ts";
 import { amounts, deductedBeforeTax, type Earned, earned, type Given, type Sacrificed } from "./earnings.ts";
 import type { PayInput } from "./input.ts";
-import { type Kept, keptByPerson } from "./kept.ts";
+import { type Kept, keptByPerson } from "./netPay.ts";
 import { type Taxed, taxed } from "./withheld.ts";
 import type { WorkedPay } from "./worked.ts";
 

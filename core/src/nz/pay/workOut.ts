@@ -10,7 +10,7 @@ import { childSupportTaken, kiwiSaverPaid, studentLoanTaken } from "./byLaw.ts";
 import { earned, type Given, percent } from "./earnings.ts";
 import { holidayRecord } from "./holidayRecord.ts";
 import type { PayInputNz } from "./input.ts";
-import { keptByPerson } from "./kept.ts";
+import { keptByPerson } from "./netPay.ts";
 import { payeInAll } from "./payeOfPay.ts";
 import type { WorkedPayNz } from "./worked.ts";
 

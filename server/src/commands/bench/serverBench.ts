@@ -1,7 +1,7 @@
 /** The server's use cases at three hundred people with two years of history, and what must not grow with history. */
 import { rmSync } from "node:fs";
 import { join } from "node:path";
-import { isAbn } from "@zesty/core/quantity/checkDigits";
+import { isAbn } from "@zesty/core/au/abn";
 import Database from "better-sqlite3";
 import { readDesk } from "../../desk/readDesk.ts";
 import { readDues } from "../../dues/readDues.ts";

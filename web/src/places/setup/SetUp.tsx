@@ -1,6 +1,6 @@
 /** Set-up of a business: its facts, cycles, pay elements, funds and accounts; and the way to the rule book. */
 import type { BusinessView } from "@zesty/contract/business";
-import { payerNumberKind } from "@zesty/core/quantity/checkDigits";
+import { payerNumberKind } from "@zesty/core/au/abn";
 import { useEffect } from "react";
 import { Link, useLocation } from "react-router";
 import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";

@@ -12,7 +12,7 @@ import { signOff } from "../signOff/signOff.ts";
 import { business, document, outbox, payRun } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
 import { readyRun, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
-import { makeCorrection, planCorrection } from "./correct.ts";
+import { makeCorrection, planCorrection } from "./correction.ts";
 import { readCorrectable } from "./readCorrectable.ts";
 
 let world: SmallWorld;

@@ -1,0 +1,51 @@
+/** Who leaves, and the lines of a final pay. */
+import type { IsoDate } from "../../calendar/dates.ts";
+import type { StateAu } from "../../calendar/listedHolidays.ts";
+import type { Basis } from "../../pay/input.ts";
+import type { LineDetail } from "../../pay/row.ts";
+import { type Decimal, decimal } from "../../quantity/decimal.ts";
+import type { CessationCode } from "../documents/payEvent.ts";
+
+export interface Departing {
+  lastDay: IsoDate;
+  startDate: IsoDate;
+  birthDate: IsoDate;
+  reason: CessationCode;
+  basis: Basis;
+  state: StateAu;
+  weeklyHours: string;
+  hourlyRate: string;
+  /** hours by kind of leave, this pay's accrual not yet in */
+  balances: Readonly<Record<string, string>>;
+  /** per cent of loading that is paid on annual leave taken, and so on leave paid out */
+  loadingPercent: string;
+  /** was the notice worked? else it is paid in lieu */
+  noticeWorked: boolean;
+  /** regular allowances of an ordinary week: notice is paid at the full rate */
+  weeklyExtras?: string;
+  /** certified that the person can never work in such a job again (ITAA 1997, s 83-20): only then is ill health taxed flat */
+  invalidity?: boolean | undefined;
+  /** as the bookkeeper counts; by `employees` when left out */
+  smallEmployer?: boolean | null | undefined;
+  /** people employed, for the redundancy pay of small employers */
+  employees: number;
+  misconduct: boolean;
+}
+
+export interface DepartureLine {
+  element: "unusedLeave" | "leaveTaken" | "etp" | "redundancy";
+  leave?: "annual" | "long-service" | "timeInLieu";
+  hours: string;
+  amount: string;
+  detail: LineDetail;
+  /** why this much, in a sentence */
+  why: string;
+}
+
+export interface DeparturePay {
+  lines: DepartureLine[];
+  /** what is not paid and why, and what to look at */
+  notes: string[];
+}
+export const weeksFor = (steps: readonly { years: number; weeks: string }[], years: number): Decimal =>
+  decimal([...steps].reverse().find((step) => years >= step.years)?.weeks ?? "0");

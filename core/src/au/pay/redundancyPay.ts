@@ -1,0 +1,43 @@
+/** Redundancy pay by years of service (Fair Work Act 2009, s 119). */
+import { completedYears, dateWords } from "../../calendar/dates.ts";
+import type { Decimal } from "../../quantity/decimal.ts";
+import { halfUpToCent } from "../../quantity/rounding.ts";
+import { employmentStandards } from "../../rulebook/au/employmentStandards.ts";
+import type { RuleBook } from "../../rulebook/ruleBook.ts";
+import { type Departing, type DepartureLine, weeksFor } from "./departing.ts";
+
+export function redundancy(
+  who: Departing,
+  rate: Decimal,
+  rules: RuleBook,
+  lines: DepartureLine[],
+  notes: string[],
+): void {
+  if (who.reason !== "R") return;
+  const standards = rules.row(employmentStandards, who.lastDay).figures;
+  const years = completedYears(who.startDate, who.lastDay);
+  const small = who.smallEmployer ?? who.employees < standards.smallEmployerUnder;
+  if (who.smallEmployer == null)
+    notes.push(
+      `Counted here: ${who.employees} people without contractors and casuals. Regular casuals and people of associated businesses count too: say whether they come to ${standards.smallEmployerUnder}.`,
+    );
+  if (small) {
+    notes.push(
+      `No redundancy pay by law: an employer of fewer than ${standards.smallEmployerUnder} people owes none, unless the award says otherwise.`,
+    );
+    return;
+  }
+  const weeks = weeksFor(standards.redundancy, years);
+  if (weeks.isZero()) {
+    notes.push(`No redundancy pay: employed since ${dateWords(who.startDate)}, less than a year.`);
+    return;
+  }
+  const hours = weeks.times(who.weeklyHours);
+  lines.push({
+    element: "redundancy",
+    hours: hours.toString(),
+    amount: halfUpToCent(hours.times(rate)).toFixed(2),
+    detail: { completedYears: years },
+    why: `${weeks.toString()} weeks of redundancy pay (${years} completed years) × ${who.weeklyHours} h × $${rate.toString()}`,
+  });
+}
