@@ -1,6 +1,7 @@
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { DueKind } from "./books.ts";
-import type { RunState, Segments } from "./runs.ts";
+import type { RunState } from "./runStates.ts";
+import type { Segments } from "./runs.ts";
 
 export interface Payday {
   runId: number | null;

@@ -8,8 +8,8 @@ import type { Row } from "@zesty/core/rulebook/ruleBook";
 import Joi from "joi";
 import { amountNotNegative, date, id, name } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
+import type { RunState } from "./runStates.ts";
 
-export type RunState = "open" | "signedOff" | "sent" | "settled" | "takenBack";
 export type SegmentState = "todo" | "now" | "done" | "wrong";
 /** Hours, Check, Sign off, Send, Settle */
 export type Segments = [SegmentState, SegmentState, SegmentState, SegmentState, SegmentState];

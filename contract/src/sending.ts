@@ -1,21 +1,9 @@
 /** What leaves the house for a run: its messages, their answers, and what a person does about them. */
-import Joi from "joi";
-import type { RunState, Segments } from "./runs.ts";
 
-export type OutboxState =
-  | "prepared"
-  | "queued"
-  | "sending"
-  | "unknown"
-  | "acknowledged"
-  | "accepted"
-  | "acceptedWithWarnings"
-  | "partial"
-  | "rejected"
-  | "refused"
-  | "cancelled"
-  /** taken once, and another message stands in its place */
-  | "replaced";
+import Joi from "joi";
+import type { OutboxState } from "./outboxStates.ts";
+import type { RunState } from "./runStates.ts";
+import type { Segments } from "./runs.ts";
 
 export const channels = ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip"] as const;
 

@@ -4,7 +4,7 @@
 import type { ReportedAs } from "@zesty/core/au/pay/reportMoved";
 import Joi from "joi";
 import { date } from "./fields.ts";
-import type { OutboxState } from "./sending.ts";
+import type { OutboxState } from "./outboxStates.ts";
 
 /** Who says a figure: signed pays, what the agency took, the ledger, the bank, what is owed to funds or agency. */
 export const voices = ["facts", "reported", "ledger", "bank", "owed"] as const;

@@ -62,6 +62,21 @@ describe("the house", () => {
     const told = typeof output === "string" ? [] : output.summary.violations;
     expect(told.length > 0).toBe(forbidden);
   });
+  it("spells words of state out in one file a concept", () => {
+    const lists = [
+      /["']signedOff["'], ["']sent["'], ["']settled["']/,
+      /["']accepted["'], ["']acceptedWithWarnings["'], ["']partial["']/,
+    ];
+    const spelt = ["contract", "server", "web"]
+      .flatMap((room) =>
+        readdirSync(join(root, room, "src"), { recursive: true, encoding: "utf8" }).map(
+          (file) => `${room}/src/${file}`,
+        ),
+      )
+      .filter((file) => /\.tsx?$/.test(file) && !/\.test\.tsx?$/.test(file))
+      .filter((file) => lists.some((list) => list.test(readFileSync(join(root, file), "utf8"))));
+    expect(spelt.sort()).toEqual(["contract/src/outboxStates.ts", "contract/src/runStates.ts"]);
+  });
   it("answers 42 of 46 questions of the trade by the name of a file, and names no file that is not there", () => {
     const asked = tableOf("| question | file |").map(([question = "", file = ""]) => ({
       term: /\(\*(.+)\*\)/.exec(question)?.[1]?.toLowerCase() ?? "?",

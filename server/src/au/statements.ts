@@ -2,7 +2,10 @@
  * W1 and W2 of the activity statement by month or quarter: the sums that the agency prefills from pay events, bridged to
  * what was signed. Set by: activity statement labels W1 and W2 (Tax Office instructions, from memory).
  */
+
 import type { StatementPeriod } from "@zesty/contract/au/statements";
+import { isTaken } from "@zesty/contract/outboxStates";
+import { signedStates } from "@zesty/contract/runStates";
 import { addDays, addMonths } from "@zesty/core/calendar/dates";
 import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
 import { readDocument } from "../documents/documents.ts";
@@ -27,7 +30,6 @@ function periodsTo(day: string, months: 1 | 3): Pick<StatementPeriod, "from" | "
   });
 }
 
-const taken = ["accepted", "acceptedWithWarnings", "partial"];
 const inBytes = (bytes: Buffer, element: string): number | null => {
   const found = new RegExp(`<${element}>([0-9.]+)</${element}>`).exec(bytes.toString("utf8"));
   return found?.[1] === undefined ? null : Math.round(Number(found[1]) * 100);
@@ -59,7 +61,7 @@ export function readStatements(context: Context, businessId: number): StatementP
         eq(outbox.channel, "payEvent"),
         ne(outbox.state, "cancelled"),
         between(payRun.payday, oldest, newest),
-        inArray(payRun.state, ["signedOff", "sent", "settled"]),
+        inArray(payRun.state, [...signedStates]),
       ),
     )
     .orderBy(asc(payRun.payday), asc(outbox.id))
@@ -93,7 +95,7 @@ export function readStatements(context: Context, businessId: number): StatementP
         found.byHand.push({ runId, payday, gross, withheld });
         continue;
       }
-      if (!taken.includes(state) || documentId === null) {
+      if (!isTaken(state) || documentId === null) {
         found.notTaken.push({ runId, payday });
         continue;
       }
@@ -126,7 +128,7 @@ function notLodged(
       and(
         eq(payRun.businessId, businessId),
         between(payRun.payday, from, to),
-        inArray(payRun.state, ["signedOff", "sent", "settled"]),
+        inArray(payRun.state, [...signedStates]),
       ),
     )
     .orderBy(asc(payRun.payday))

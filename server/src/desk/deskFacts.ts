@@ -1,10 +1,13 @@
 /** What the desk shows, read by sets: a handful of queries whatever the number of businesses. */
+
+import { takenStates } from "@zesty/contract/outboxStates";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { Actor, Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
 import { type LeftUnpaid, leftUnpaid } from "../row/missing.ts";
 import { faultyRuns, oddRuns } from "../row/segments.ts";
 import { payCycle } from "../store/schema.ts";
+import { sqlList } from "../store/sqlList.ts";
 import { rowsOf } from "../store/statements.ts";
 
 /** Only what the desk shows: reading whole rows of five hundred businesses costs more than finding them. */
@@ -159,7 +162,7 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
            WHERE o.run_id IN (SELECT t.id FROM pay_run t
                WHERE (t.business_id, t.payday) IN (SELECT business_id, payday FROM pay_run
                  WHERE id IN (SELECT value FROM json_each(?))))
-             AND o.channel = 'employmentInformation' AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial')`,
+             AND o.channel = 'employmentInformation' AND o.state IN (${sqlList(takenStates)})`,
         )
         .all(runIds)
         .map((row) => row.key),

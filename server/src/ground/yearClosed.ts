@@ -1,8 +1,11 @@
 /** A closed payroll year takes nothing by accident: whoever writes into a year asks here first. */
+import { takenStates } from "@zesty/contract/outboxStates";
+import { signedStates } from "@zesty/contract/runStates";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, desc, eq } from "drizzle-orm";
 import { user, yearClose } from "../store/schema.ts";
+import { sqlList } from "../store/sqlList.ts";
 import type { Context } from "./context.ts";
 import { findBusiness } from "./findBusiness.ts";
 import { conflict } from "./problem.ts";
@@ -25,14 +28,14 @@ export function closingOf({ store: { db } }: Context, businessId: number, yearSt
  * @param person the column that holds the person's id; the year's bounds are the parameters @from and @to
  */
 export const isFinalSql = (person: string) => `coalesce(
-  (SELECT e.final AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial')
+  (SELECT e.final AND o.state IN (${sqlList(takenStates)})
       AND NOT EXISTS (SELECT 1 FROM answer_item a
         WHERE a.outbox_id = o.id AND a.person_id = ${person} AND a.severity = 'error')
     FROM year_event_person x JOIN year_event e ON e.id = x.year_event_id JOIN outbox o ON o.id = e.outbox_id
     WHERE x.person_id = ${person} AND e.year_start = @from ORDER BY e.id DESC LIMIT 1),
   EXISTS (SELECT 1 FROM pay f JOIN pay_run r ON r.id = f.run_id
     WHERE f.person_id = ${person} AND f.year_final = 1 AND r.payday BETWEEN @from AND @to
-      AND r.state IN ('signedOff', 'sent', 'settled')))`;
+      AND r.state IN (${sqlList(signedStates)})))`;
 
 /** Whose year is final: a pay in it changes it. */
 export const madeFinal = (

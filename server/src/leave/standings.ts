@@ -1,5 +1,6 @@
 /** Where the leave of people stands: balances, and what moves them from here on. */
 
+import { signedStates } from "@zesty/contract/runStates";
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { leaveAccrual } from "@zesty/core/leave/accrual";
@@ -13,6 +14,7 @@ import type { Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import type { KnownPerson } from "../hours/personTimes.ts";
 import { datedRecords } from "../store/dated.ts";
+import { sqlList } from "../store/sqlList.ts";
 import { leaveBalances } from "../store/sums.ts";
 
 type Standings = Record<string, LeaveStanding>;
@@ -68,7 +70,7 @@ function unpaidSince({ store }: Context, ids: readonly number[]): Map<number, Is
         `SELECT e.person_id AS personId, coalesce(
            (SELECT date(MAX(r.period_end), '+1 day') FROM pay p JOIN pay_run r ON r.id = p.run_id
             WHERE p.person_id = e.person_id AND p.included AND r.kind = 'cycle'
-              AND r.state IN ('signedOff', 'sent', 'settled')),
+              AND r.state IN (${sqlList(signedStates)})),
            MAX(w.start_date, c.first_period_start)) AS day
          FROM employment_terms e JOIN pay_cycle c ON c.id = e.cycle_id JOIN person w ON w.id = e.person_id
          WHERE e.person_id IN (SELECT value FROM json_each(?)) ORDER BY e."from", e.id`,

@@ -1,11 +1,14 @@
 /** What was filed, what was signed and what is owed, payday by payday, gathered by the day on which it is paid over. */
+
 import { type FiledMonth, type FiledPayday, type FiledSums, filedKinds } from "@zesty/contract/nz/filedMonths";
+import { signedStates } from "@zesty/contract/runStates";
 import { addMonths } from "@zesty/core/calendar/dates";
 import { payeDueDate } from "@zesty/core/nz/documents/employmentInformation";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { peopleByRevenueKey } from "../outbox/revenueKeys.ts";
 import { peopleOf } from "../people/peopleOf.ts";
+import { sqlList } from "../store/sqlList.ts";
 import { reportsTaken } from "../year/reportsTaken.ts";
 import { filedLines } from "./filedLines.ts";
 import { yearOfNewZealand } from "./year.ts";
@@ -28,7 +31,7 @@ export function filedMonths(context: Context, businessId: number): FiledMonth[] 
   for (const { payday, runId } of store
     .prepared<[number, string, string], { payday: string; runId: number }>(
       `SELECT payday, MAX(id) AS runId FROM pay_run WHERE business_id = ? AND payday BETWEEN ? AND ?
-         AND state IN ('signedOff', 'sent', 'settled') GROUP BY payday ORDER BY payday DESC`,
+         AND state IN (${sqlList(signedStates)}) GROUP BY payday ORDER BY payday DESC`,
     )
     .all(businessId, from, to))
     paydays.set(payday, {

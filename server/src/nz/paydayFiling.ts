@@ -1,5 +1,6 @@
 /** Payday filing, New Zealand: the employment information of a whole payday, and the details of who starts or leaves. */
 
+import { isTaken } from "@zesty/contract/outboxStates";
 import type { SendView } from "@zesty/contract/sending";
 import type { FilingPlan } from "@zesty/contract/signOff";
 import { dateWords } from "@zesty/core/calendar/dates";
@@ -251,10 +252,9 @@ function giveBackFiling(context: Context, run: { id: number; businessId: number;
 /** By when a payday has to be filed, and whether that day has gone by without it. */
 function filingState(context: Context, owner: { id: number; timeZone: string }, { payday }: Run): SendView["filing"] {
   const due = filingDueDate(payday);
-  const filed = filingsOf(context, owner.id, payday).some((each) => taken.includes(each.outbox.state));
+  const filed = filingsOf(context, owner.id, payday).some((each) => isTaken(each.outbox.state));
   return { due, late: !filed && context.clock.today(owner.timeZone) > due };
 }
-const taken = ["accepted", "acceptedWithWarnings", "partial"];
 
 export const lodgingNz: LodgingOfCountry = {
   declaration: (name, agent) =>

@@ -1,4 +1,6 @@
 /** For each channel: what to send, how to find it again after a lost answer, and how to ask for its result. */
+
+import { heldStates } from "@zesty/contract/outboxStates";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { eq } from "drizzle-orm";
 import type { Transporter } from "nodemailer";
@@ -13,6 +15,7 @@ import type { Keep, Outcome } from "../outside/outcome.ts";
 import { sendLetter } from "../outside/postBox.ts";
 import { findPayEvent, payEventResult, sendPayEvent } from "../outside/taxAgency.ts";
 import { business, outbox, payRun } from "../store/schema.ts";
+import { sqlList } from "../store/sqlList.ts";
 import { record } from "../store/trail.ts";
 import { replacedBy } from "./replaceEvent.ts";
 
@@ -136,7 +139,7 @@ export function fileReference({ store }: Context, { id, businessId, runId }: Out
   const part = store
     .prepared<[number | null, number], { count: number }>(
       `SELECT COUNT(*) AS count FROM outbox WHERE run_id = ? AND channel = 'paymentFile' AND id < ?
-         AND state IN ('acknowledged', 'accepted', 'acceptedWithWarnings', 'partial', 'rejected')`,
+         AND state IN (${sqlList(heldStates)})`,
     )
     .get(runId, id)?.count;
   // By what stays the same where the business moves to another installation: its ids do not.

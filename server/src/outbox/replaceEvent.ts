@@ -3,6 +3,7 @@
  * after it. It has the same payees and day, the first one's submission ID, and a flag (Single Touch Payroll: full file
  * replacement, from memory; that the ID is repeated is our reading).
  */
+import { isTaken } from "@zesty/contract/outboxStates";
 import type { ReplaceEvent } from "@zesty/contract/sending";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { and, desc, eq, isNull, ne, notInArray, or } from "drizzle-orm";
@@ -17,8 +18,6 @@ import { outbox } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 
 type Row = typeof outbox.$inferSelect;
-
-const taken: Row["state"][] = ["accepted", "acceptedWithWarnings", "partial"];
 
 /** The chain of events that a row replaces: the number of the first, and every receipt but its own. */
 export function replacedBy({ store: { db } }: Context, row: Row): { submissionId: string; receipts: string[] } | null {
@@ -49,7 +48,7 @@ function replaceableIn({ store: { db } }: Context, run: Run): Row | null {
     .orderBy(desc(outbox.id))
     .limit(1)
     .get();
-  return newest?.runId === run.id && taken.includes(newest.state) ? newest : null;
+  return newest?.runId === run.id && isTaken(newest.state) ? newest : null;
 }
 
 /** The declaration under which the run's event may be replaced; null where it may not. */

@@ -1,5 +1,7 @@
 /** Releases what a signed-off run has prepared, and makes a refused document again once its cause is mended. */
+
 import type { BankPart } from "@zesty/contract/bank";
+import { isTaken } from "@zesty/contract/outboxStates";
 import type { AnswerItem, Channel, OutboxRow, SendView } from "@zesty/contract/sending";
 import { and, desc, eq, inArray } from "drizzle-orm";
 import { readDocument } from "../documents/documents.ts";
@@ -19,8 +21,6 @@ import { record } from "../store/trail.ts";
 import { isToldByHand } from "./byHand.ts";
 import { replaceable } from "./replaceEvent.ts";
 import { moveRun } from "./settleAnswer.ts";
-
-const done = ["accepted", "acceptedWithWarnings", "partial"];
 
 export function sendRun(context: Context, actor: Actor, runId: number, channels: readonly Channel[]): void {
   const run = findRun(context, runId);
@@ -65,7 +65,7 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
     } else {
       const returned = channel === "paymentFile" && last?.state === "partial";
       const { again, amendable } = context.country(findBusiness(context, run.businessId).country).lodging;
-      const amends = amendable.includes(channel) && last !== undefined && done.includes(last.state);
+      const amends = amendable.includes(channel) && last !== undefined && isTaken(last.state);
       if (!last || (last.state !== "refused" && last.state !== "rejected" && !returned && !amends))
         throw cannot(
           "not-refused",

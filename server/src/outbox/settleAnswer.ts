@@ -1,3 +1,4 @@
+import { isTaken } from "@zesty/contract/outboxStates";
 import { payrollYearAu } from "@zesty/core/calendar/payrollYear";
 import { and, eq, inArray } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
@@ -30,7 +31,6 @@ export const channelWords: Record<OutboxRow["channel"], string> = {
   yearSummary: "year summary",
 };
 
-const done = ["accepted", "acceptedWithWarnings", "partial"];
 type Settled = Extract<Outcome, { kind: "final" | "refused" }>;
 
 /** @param outcome null when the row was only acknowledged: then just the run's state is looked at */
@@ -48,7 +48,7 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
         closed.push(...keepItems(context, row, outcome));
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);
       if (row.channel === "payslip" && row.payId !== null) keepDelivery(context, row, row.payId, outcome);
-      if (row.replacesId !== null && done.includes(state))
+      if (row.replacesId !== null && isTaken(state))
         context.store.db.update(outbox).set({ state: "replaced" }).where(eq(outbox.id, row.replacesId)).run();
     }
     // An answer may close what stood open of other runs: they move, too.
@@ -248,10 +248,10 @@ export function moveRun(context: Context, runId: number): void {
       newest.set(`${row.channel} ${row.payId ?? ""}`, row);
   const rows = [...newest.values()];
   const arrived = rows.every(
-    (row) => done.includes(row.state) || (row.channel === "paymentFile" && row.state === "acknowledged"),
+    (row) => isTaken(row.state) || (row.channel === "paymentFile" && row.state === "acknowledged"),
   );
   const moved =
-    rows.every((row) => row.channel !== "paymentFile" || done.includes(row.state)) &&
+    rows.every((row) => row.channel !== "paymentFile" || isTaken(row.state)) &&
     !faultyRuns(context, [runId]).has(runId);
   const state = arrived ? (moved ? "settled" : "sent") : "signedOff";
   if (state !== run.state) db.update(payRun).set({ state }).where(eq(payRun.id, runId)).run();

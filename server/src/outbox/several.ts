@@ -1,4 +1,5 @@
 /** What is signed off and not sent, over all businesses that a user may send for; and all of it sent in one step. */
+import { isTaken } from "@zesty/contract/outboxStates";
 import type { Channel, SentSeveral, WaitingRun } from "@zesty/contract/sending";
 import type { Actor, Context } from "../ground/context.ts";
 import { ProblemError } from "../ground/problem.ts";
@@ -17,7 +18,6 @@ interface Row {
   cents: number;
 }
 
-const arrived = ["accepted", "acceptedWithWarnings", "partial"];
 const failed = ["refused", "rejected", "unknown"];
 
 /**
@@ -48,7 +48,7 @@ export function waitingRuns(context: Context, actor: Actor, also: readonly numbe
     const where =
       row.state === "prepared"
         ? "waiting"
-        : arrived.includes(row.state)
+        : isTaken(row.state)
           ? "arrived"
           : failed.includes(row.state)
             ? "failed"

@@ -1,10 +1,13 @@
 /** Who lodges and whether it may; and what a deferral that is over left to be reported. */
+import { takenStates } from "@zesty/contract/outboxStates";
 import type { MissingFact } from "@zesty/contract/readiness";
+import { signedStates } from "@zesty/contract/runStates";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import type { Context } from "../ground/context.ts";
 import { agentOn, heldBecause, standingOn, standingsOf } from "../lodging/lodging.ts";
 import { channelOf } from "../lodging/saveLodging.ts";
 import type { business } from "../store/schema.ts";
+import { sqlList } from "../store/sqlList.ts";
 import { tellBeforeDays } from "./words.ts";
 
 export function lodgingPart(context: Context, owner: typeof business.$inferSelect) {
@@ -91,11 +94,11 @@ const unreported = ({ store }: Context, businessId: number, from: string, to: st
   store
     .prepared<[number, string, string, number, string], { count: number }>(
       `SELECT COUNT(*) AS count FROM pay_run r
-       WHERE r.business_id = ? AND r.payday BETWEEN ? AND ? AND r.state IN ('signedOff', 'sent', 'settled')
+       WHERE r.business_id = ? AND r.payday BETWEEN ? AND ? AND r.state IN (${sqlList(signedStates)})
          AND NOT EXISTS (SELECT 1 FROM outbox o WHERE o.run_id = r.id AND o.channel = 'payEvent')
          AND NOT EXISTS (SELECT 1 FROM outbox o LEFT JOIN pay_run n ON n.id = o.run_id
            LEFT JOIN year_event y ON y.outbox_id = o.id
-           WHERE o.business_id = ? AND o.channel = 'payEvent' AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial')
+           WHERE o.business_id = ? AND o.channel = 'payEvent' AND o.state IN (${sqlList(takenStates)})
              AND coalesce(n.payday, y.date) > ?)`,
     )
     .get(businessId, from, to, businessId, to)?.count ?? 0;

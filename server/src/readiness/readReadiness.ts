@@ -1,6 +1,7 @@
 /** Readiness of a business, worked out from its facts whenever it is asked for. */
 
 import type { MissingFact, Readiness, ReadyPart, ReadyPartKey } from "@zesty/contract/readiness";
+import { unsettledStates } from "@zesty/contract/runStates";
 import { numberPendingUntil } from "@zesty/core/au/taxDeclaration";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { withholdingRates } from "@zesty/core/rulebook/au/withholdingRates";
@@ -184,13 +185,7 @@ function runPart(context: Context, owner: Owner) {
   const due = db
     .select()
     .from(payRun)
-    .where(
-      and(
-        eq(payRun.businessId, owner.id),
-        inArray(payRun.state, ["open", "signedOff", "sent"]),
-        lte(payRun.payday, today),
-      ),
-    )
+    .where(and(eq(payRun.businessId, owner.id), inArray(payRun.state, [...unsettledStates]), lte(payRun.payday, today)))
     .all();
   const faulty = faultyRuns(
     context,

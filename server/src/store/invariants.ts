@@ -1,6 +1,9 @@
 /** What must always hold between facts, whoever wrote them. Each broken one is named in a sentence. */
+
+import { answeredStates } from "@zesty/contract/outboxStates";
 import { countries } from "@zesty/core/countries/countries";
 import type { Store } from "./open.ts";
+import { sqlList } from "./sqlList.ts";
 
 /** The day that a payroll year begins on, by country, as a table. */
 const yearStarts = () =>
@@ -62,7 +65,7 @@ const rules = (): { words: (id: number) => string; find: string }[] => [
     // By run and not by file: the reference of a booking names its file by an id that a move changes.
     words: (id) => `What the payment files of run ${id} paid is not what was booked for them.`,
     find: `SELECT o.run_id AS id FROM outbox o
-           WHERE o.channel = 'paymentFile' AND o.state IN ('accepted', 'acceptedWithWarnings', 'partial', 'rejected')
+           WHERE o.channel = 'paymentFile' AND o.state IN (${sqlList(answeredStates)})
            GROUP BY o.run_id
            HAVING SUM(coalesce((SELECT SUM(cents) FROM payment WHERE outbox_id = o.id AND state = 'paid'), 0)) <>
              coalesce((SELECT SUM(l.debit_cents) FROM journal j JOIN journal_line l ON l.journal_id = j.id

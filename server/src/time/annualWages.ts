@@ -3,6 +3,8 @@
  * reconciliation that annualised wage clauses ask for (common form of the modern awards: each twelve months, and at the
  * end of an employment).
  */
+
+import { signedStates } from "@zesty/contract/runStates";
 import type { AnnualWage } from "@zesty/contract/time";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { SheetLine } from "@zesty/core/pay/row";
@@ -14,6 +16,7 @@ import { besideAgreement } from "../hours/agreementFloor.ts";
 import { elementsOf } from "../hours/elementsOfTime.ts";
 import { datesOf } from "../hours/periods.ts";
 import { personTimes } from "../hours/personTimes.ts";
+import { sqlList } from "../store/sqlList.ts";
 
 interface PaidPeriod {
   personId: number;
@@ -33,7 +36,7 @@ export function annualWages(context: Context, businessId: number, from: string, 
     .prepared<[number, string, string], PaidPeriod>(
       `SELECT p.person_id AS personId, r.period_start AS start, r.period_end AS "end", p.lines AS lines
        FROM pay p JOIN pay_run r ON r.id = p.run_id
-       WHERE r.business_id = ? AND r.kind = 'cycle' AND p.included AND r.state IN ('signedOff', 'sent', 'settled')
+       WHERE r.business_id = ? AND r.kind = 'cycle' AND p.included AND r.state IN (${sqlList(signedStates)})
          AND r.period_end BETWEEN ? AND ?
          AND EXISTS (SELECT 1 FROM time_terms t WHERE t.person_id = p.person_id AND t.agreement IS NOT NULL)
          AND EXISTS (SELECT 1 FROM employment_terms e WHERE e.person_id = p.person_id AND e.salary_cents IS NOT NULL)

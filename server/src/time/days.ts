@@ -1,4 +1,6 @@
 /** Days of the record of time: appended and approved, all or none. */
+
+import { signedStates } from "@zesty/contract/runStates";
 import type { ApproveDays, SaveDays } from "@zesty/contract/time";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindsIn } from "@zesty/core/countries/leave";
@@ -7,6 +9,7 @@ import { findBusiness } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
 import { contextDays } from "../hours/personTimes.ts";
 import { daysBetweenDates } from "../hours/readDays.ts";
+import { sqlList } from "../store/sqlList.ts";
 import { record } from "../store/trail.ts";
 import { refreshTimeInRuns } from "./intoRun.ts";
 
@@ -18,7 +21,7 @@ function closedPeriods({ store }: Context, personIds: readonly number[]) {
       `SELECT p.person_id AS personId, r.period_start AS "from", r.period_end AS "to", r.payday AS payday
        FROM pay p JOIN pay_run r ON r.id = p.run_id
        WHERE p.person_id IN (SELECT value FROM json_each(?)) AND p.included AND r.kind = 'cycle'
-         AND r.state IN ('signedOff', 'sent', 'settled')`,
+         AND r.state IN (${sqlList(signedStates)})`,
     )
     .all(JSON.stringify(personIds)))
     found.set(personId, [...(found.get(personId) ?? []), period]);
@@ -168,7 +171,7 @@ function outOfReach({ store }: Context, personIds: readonly number[]): (personId
            c.first_period_start AS since
          FROM employment_terms e JOIN pay_cycle c ON c.id = e.cycle_id JOIN pay_run r ON r.cycle_id = c.id
          WHERE e.person_id IN (SELECT value FROM json_each(?)) AND r.kind = 'cycle'
-           AND r.state IN ('signedOff', 'sent', 'settled')
+           AND r.state IN (${sqlList(signedStates)})
            AND e.id = (SELECT t.id FROM employment_terms t WHERE t.person_id = e.person_id
              ORDER BY t."from" DESC, t.id DESC LIMIT 1)
          GROUP BY e.person_id`,

@@ -1,5 +1,6 @@
 /** The sheet of proof of a payroll year: five voices put against each other, person by person, and pay by pay. */
 
+import { unsettledStates } from "@zesty/contract/runStates";
 import {
   type ProofColumn,
   type ProofFigures,
@@ -164,7 +165,7 @@ export function readYear(
         and(
           eq(payRun.businessId, businessId),
           between(payRun.payday, year.from, year.to),
-          inArray(payRun.state, ["open", "signedOff", "sent"]),
+          inArray(payRun.state, [...unsettledStates]),
         ),
       )
       .orderBy(asc(payRun.payday))

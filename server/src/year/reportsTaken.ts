@@ -1,4 +1,5 @@
 /** What an agency took of a payroll year, newest first, with whom it refused in it. */
+import { isTaken, takenStates } from "@zesty/contract/outboxStates";
 import { and, asc, between, desc, eq, inArray, ne, sql } from "drizzle-orm";
 import { readDocument } from "../documents/documents.ts";
 import type { Context } from "../ground/context.ts";
@@ -6,7 +7,6 @@ import { isVain } from "../outbox/replacementNotTaken.ts";
 import { answerItem, document as documentTable, outbox, payRun, yearEvent } from "../store/schema.ts";
 
 export type ReportChannel = "payEvent" | "employmentInformation";
-const taken: (typeof outbox.$inferSelect)["state"][] = ["accepted", "acceptedWithWarnings", "partial"];
 
 export interface ReportTaken {
   /** payday of its run, or the day that an event of no run is dated by */
@@ -36,7 +36,7 @@ export function reportsTaken(
         and(
           eq(outbox.businessId, businessId),
           eq(outbox.channel, channel),
-          inArray(outbox.state, taken),
+          inArray(outbox.state, [...takenStates]),
           between(day, from, to),
         ),
       )
@@ -75,7 +75,7 @@ export function reportsNotTaken(
     .all();
   // A replacement that was not taken left the event before it as it was.
   return [...new Map(rows.filter((row) => !isVain(row)).map((row) => [row.runId, row])).values()]
-    .filter((row) => !taken.includes(row.state))
+    .filter((row) => !isTaken(row.state))
     .sort((a, b) => a.payday.localeCompare(b.payday));
 }
 

@@ -1,4 +1,5 @@
 /** Where each person stands at a year's end: from the newest event that names them, and from what the agency holds. */
+import { isTaken } from "@zesty/contract/outboxStates";
 import type { ProofRow, YearAct, YearEventView, YearProof } from "@zesty/contract/year";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { and, asc, count, desc, eq, inArray } from "drizzle-orm";
@@ -7,7 +8,6 @@ import { answerItem, outbox, user, yearEvent, yearEventPerson, yearLeftOut } fro
 import type { PayeeOfYear } from "./yearOfCountry.ts";
 
 export const onItsWay = ["prepared", "queued", "sending", "unknown", "acknowledged"];
-const taken = ["accepted", "acceptedWithWarnings", "partial"];
 const day = (at: string) => dateWords(at.slice(0, 10));
 
 /** An event that makes nobody final has a reason where it opens a year again, and none where it brings figures up to date. */
@@ -121,7 +121,7 @@ export function standing(
     return { state: "changed", words: `final, and changed since: ${titles().join(", ")}` } as const;
   if (isFinal) return { state: "final", words: newest ? `final since ${day(newest.at)}` : "final" } as const;
   if (leftOut !== undefined) return { state: "leftOut", words: `left out: ${leftOut}` } as const;
-  if (newest?.act === "again" && taken.includes(newest.state))
+  if (newest?.act === "again" && isTaken(newest.state))
     return { state: "open", words: `opened again: ${newest.reason}` } as const;
   return { state: "open", words: row.isMoved ? "stands under another category than was reported" : "" } as const;
 }

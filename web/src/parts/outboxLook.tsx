@@ -1,5 +1,5 @@
 /** The states of what leaves the house, in words and shapes; colour only goes with them. */
-import type { OutboxState } from "@zesty/contract/sending";
+import type { OutboxState } from "@zesty/contract/outboxStates";
 
 interface Look {
   words: string;

@@ -1,4 +1,5 @@
 /** What leaves the house, and what came back. */
+import { outboxStates } from "@zesty/contract/outboxStates";
 import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business } from "./business.ts";
 import { flag, id } from "./columns.ts";
@@ -27,20 +28,7 @@ export const outbox = sqliteTable(
     /** employment information: 0 for the first filing of a payday, then rising */
     amendment: integer("amendment"),
     state: text("state", {
-      enum: [
-        "prepared",
-        "queued",
-        "sending",
-        "unknown",
-        "acknowledged",
-        "accepted",
-        "acceptedWithWarnings",
-        "partial",
-        "rejected",
-        "refused",
-        "cancelled",
-        "replaced",
-      ],
+      enum: outboxStates,
     }).notNull(),
     tries: integer("tries").notNull(),
     nextAt: integer("next_at").notNull(),

@@ -1,5 +1,6 @@
 /** Runs that are open: they may be changed until signed off. */
 
+import { runStates } from "@zesty/contract/runStates";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import type { Laid, Typed } from "@zesty/core/pay/strands";
@@ -43,7 +44,7 @@ export const payRun = sqliteTable(
     periodEnd: text("period_end").notNull(),
     payday: text("payday").notNull(),
     accountingDate: text("accounting_date").notNull(),
-    state: text("state", { enum: ["open", "signedOff", "sent", "settled", "takenBack"] }).notNull(),
+    state: text("state", { enum: runStates }).notNull(),
     /** raised with every change of an open run: two people cannot overwrite each other */
     version: integer("version").notNull(),
     /** counts for the desk: people, rows without hours, stops, queries not ticked */

@@ -1,5 +1,6 @@
 /** Send: bank, tax agency, payslips, each alone or all at once, with state, progress and the answers coming in. */
 
+import { isTaken } from "@zesty/contract/outboxStates";
 import type { RunView } from "@zesty/contract/runs";
 import type { Channel, OutboxRow, SendView } from "@zesty/contract/sending";
 import { useState } from "react";
@@ -13,7 +14,7 @@ import { api } from "../../state/api.ts";
 import { sendApi } from "../../state/sendApi.ts";
 import { ByHand } from "./ByHand.tsx";
 import { ReplaceEvent } from "./ReplaceEvent.tsx";
-import { arrived, Documents, Items, Slips } from "./SendParts.tsx";
+import { Documents, Items, Slips } from "./SendParts.tsx";
 
 const channels: { channel: Channel; title: string; send: string }[] = [
   { channel: "payEvent", title: "Tax agency: pay event", send: "Lodge" },
@@ -136,7 +137,7 @@ const againWords: Record<Channel, string> = {
 
 /** Two working days after the payday: a filing that is not there by then is late. */
 function FilingDue({ filing, rows }: { filing: NonNullable<SendView["filing"]>; rows: readonly OutboxRow[] }) {
-  const filed = rows.some((row) => row.channel === "employmentInformation" && arrived.includes(row.state));
+  const filed = rows.some((row) => row.channel === "employmentInformation" && isTaken(row.state));
   if (filed) return null;
   return (
     <p className={`mt-2 border-l-3 pl-3 ${filing.late ? "border-plum text-plum" : "border-lime"}`}>
@@ -158,7 +159,7 @@ const canGoAgain = (rows: readonly OutboxRow[]): boolean => {
     last.state === "rejected" ||
     (last.channel === "paymentFile" && last.state === "partial") ||
     // A filed payday may be amended: it is sent as a whole under the next number.
-    (last.channel === "employmentInformation" && arrived.includes(last.state))
+    (last.channel === "employmentInformation" && isTaken(last.state))
   );
 };
 

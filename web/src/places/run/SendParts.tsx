@@ -1,12 +1,11 @@
 /** Parts of what was sent of a run: payslips, what is open, documents. */
+import { isTaken } from "@zesty/contract/outboxStates";
 import type { OutboxRow, SendView } from "@zesty/contract/sending";
 import { Link } from "react-router";
 import { outboxLook } from "../../parts/outboxLook.tsx";
 
-export const arrived = ["accepted", "acceptedWithWarnings", "partial"];
-
 export function Slips({ rows }: { rows: readonly OutboxRow[] }) {
-  const done = rows.filter((row) => arrived.includes(row.state)).length;
+  const done = rows.filter((row) => isTaken(row.state)).length;
   const trouble = rows.filter((row) => row.state === "refused" || row.state === "unknown");
   return (
     <div className="mt-1">
