@@ -1,4 +1,4 @@
-/** `npm start`: the application without the demo, with an empty store and the real date. Settings: README. */
+/** `npm start`: the application without the demo, with an empty store and the real date. Settings: docs/howTo/operate.md. */
 import { spawn } from "node:child_process";
 import { join } from "node:path";
 import { build, install, root } from "./prepare.mjs";

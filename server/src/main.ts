@@ -1,4 +1,4 @@
-/** Starts the application. Settings come from the environment (README). */
+/** Starts the application. Settings come from the environment (docs/howTo/operate.md). */
 import { dirname, join, resolve } from "node:path";
 import { buildApp } from "./app/app.ts";
 import { type Application, makeApplication } from "./app/application.ts";

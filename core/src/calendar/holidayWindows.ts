@@ -54,7 +54,7 @@ function between(region: string, from: IsoDate, to: IsoDate): HolidayOfPlace[] {
   return found;
 }
 
-const calendars: Record<"AU" | "NZ", PlaceCalendar> = {
+export const calendars: Record<"AU" | "NZ", PlaceCalendar> = {
   AU: { regions: statesAu, between },
   NZ: {
     regions: provincesNz,

@@ -19,7 +19,8 @@ export interface KindOfLeave {
   owed: boolean;
 }
 
-const kindsOf: Record<CountryCode, readonly KindOfLeave[]> = {
+/** Apart from the country's value, so that a page which only lists leave brings no pay pipeline with it. */
+export const kindsOf: Record<CountryCode, readonly KindOfLeave[]> = {
   AU: leaveKinds.map((kind) => ({
     ...kind,
     unit: "hours" as const,

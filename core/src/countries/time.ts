@@ -17,7 +17,7 @@ export interface TimeRules {
   fullRate: readonly string[];
 }
 
-const timeRules: Record<CountryCode, TimeRules> = {
+export const timeRules: Record<CountryCode, TimeRules> = {
   // Public holidays are priced by the agreement (Fair Work Act 2009, s 114 to 116).
   AU: {
     ...{ holidaysByDay: false, daysWorked: false },

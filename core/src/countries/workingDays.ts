@@ -4,7 +4,7 @@ import { addDays, type IsoDate } from "../calendar/dates.ts";
 import { isWorkingDayNz } from "../calendar/holidaysNz.ts";
 import type { CountryCode } from "./countries.ts";
 
-const worksOn: Record<CountryCode, (date: IsoDate) => boolean> = { AU: isBusinessDayAu, NZ: isWorkingDayNz };
+export const worksOn: Record<CountryCode, (date: IsoDate) => boolean> = { AU: isBusinessDayAu, NZ: isWorkingDayNz };
 
 export const isBankDay = (country: CountryCode, date: IsoDate): boolean => worksOn[country](date);
 

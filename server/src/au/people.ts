@@ -1,12 +1,15 @@
 /** People of Australia: what is asked of them beside what is asked everywhere. */
+
 import { newPerson, type PersonSummary, sections } from "@zesty/contract/people";
 import { missingOfAll } from "../people/missing.ts";
 import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { cellsAu } from "./cells.ts";
 import { draftAu } from "./draft.ts";
+import { lanesAu } from "./lanes.ts";
 import { writersAu } from "./writers.ts";
 
 export const peopleAu: PeopleOfCountry = {
+  lanes: lanesAu,
   newPerson,
   sections,
   writers: writersAu,

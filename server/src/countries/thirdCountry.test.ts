@@ -8,16 +8,29 @@ import type { NewBusiness } from "@zesty/contract/business";
 import { newBusiness } from "@zesty/contract/business";
 import type { NewPerson } from "@zesty/contract/people";
 import type { RowContext } from "@zesty/core/au/pay/row";
+import { calendars } from "@zesty/core/calendar/holidayWindows";
 import { countries } from "@zesty/core/countries/countries";
 import type { Country } from "@zesty/core/countries/country";
+import { kindsOf } from "@zesty/core/countries/leave";
+import { timeRules } from "@zesty/core/countries/time";
+import { worksOn } from "@zesty/core/countries/workingDays";
 import { balanced, poster } from "@zesty/core/documents/posting";
 import type { RowBase, SheetLine } from "@zesty/core/pay/row";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { moneyText, toCents } from "@zesty/core/quantity/units";
 import { type Figure, figure } from "@zesty/core/working/figure";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { readLineOfTime } from "../afterwards/lineOfTime.ts";
+import { exportBusiness } from "../carry/exportBusiness.ts";
+import { importBusiness } from "../carry/importBusiness.ts";
+import { readDesk } from "../desk/readDesk.ts";
+import { slipOf } from "../documents/slip.ts";
 import type { CountryHere } from "../ground/countryHere.ts";
+import { readLeave } from "../leave/readLeave.ts";
+import { askForLeave } from "../leave/requests.ts";
+import { listPeople, readPerson } from "../people/readPeople.ts";
 import { createPerson } from "../people/savePerson.ts";
+import { readReadiness } from "../readiness/readReadiness.ts";
 import { personFactsBase } from "../row/rowFacts.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
@@ -27,6 +40,9 @@ import { signOffPlan } from "../signOff/plan.ts";
 import { signOff } from "../signOff/signOff.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { emptyWorld } from "../testing/smallWorld.ts";
+import { saveDays } from "../time/days.ts";
+import { readWeek } from "../time/readWeek.ts";
+import { readYearProof } from "../year/proof.ts";
 
 interface FlatPay {
   country: "XX";
@@ -128,12 +144,19 @@ const asAustralia = (au: CountryHere): CountryHere => ({
 const { context: real, actor, end } = emptyWorld();
 const xx = asAustralia(real.country("AU"));
 const context = { ...real, country: (code: string) => (code === "XX" ? xx : real.country(code)) };
-const known = countries as unknown as Record<string, unknown>;
+/** The country's value, and its line in each table that pages read without the value. */
+const lines: [tables: object, line: unknown][] = [
+  [countries, flat],
+  [kindsOf, kindsOf.AU],
+  [timeRules, timeRules.AU],
+  [worksOn, worksOn.AU],
+  [calendars, calendars.AU],
+];
 beforeAll(() => {
-  known.XX = flat;
+  for (const [tables, line] of lines) Object.assign(tables, { XX: line });
 });
 afterAll(async () => {
-  delete known.XX;
+  for (const [tables] of lines) delete (tables as Record<string, unknown>).XX;
   await end();
 });
 
@@ -188,6 +211,41 @@ describe("a third country", () => {
     );
     expect(books.all().map((each) => each.cents)).toEqual([-22_500, -90_000, 112_500]);
     expect(unbalanced(real.store)).toEqual([]);
+  });
+  it("is known on every page that is the same for all, and moves house", async () => {
+    const { store } = real;
+    const one = (sql: string) => store.sqlite.prepare<[], { id: number }>(sql).get()?.id ?? 0;
+    const id = one("SELECT id FROM business WHERE country = 'XX'");
+    const [personId, runId, payId] = [
+      one("SELECT id FROM person"),
+      one("SELECT id FROM pay_run"),
+      one("SELECT id FROM pay"),
+    ];
+    expect(readLineOfTime(context, personId).lanes.map((each) => each.section)).toContain("employment");
+    expect(listPeople(context, id).map((each) => each.missing)).toEqual([[]]);
+    expect(readPerson(context, personId).nz).toBeNull();
+    expect(JSON.stringify(readDesk(context, actor))).toContain("Flatland Mill");
+    expect(readReadiness(context, id).parts.length).toBeGreaterThan(0);
+    expect(slipOf(context, { runId, payId })).toEqual({ employee: { name: "A" } });
+    saveDays(context, actor, id, {
+      days: [{ personId, date: "2026-07-01", kind: "worked", record: { shifts: [], leave: [], note: "none" } }],
+    });
+    expect(readWeek(context, actor, id, undefined, "2026-07-01").people.map((each) => each.personId)).toEqual([
+      personId,
+    ]);
+    const asked = askForLeave(context, actor, id, {
+      ...{ personId, kind: "annual", first: "2026-08-03", last: "2026-08-03", hoursADay: null, note: null },
+      inAdvance: false,
+    });
+    expect(asked).toBeDefined();
+    expect(readLeave(context, actor, id, "2026-08-01", "2026-08-31").requests).toHaveLength(1);
+    const passphrase = "six quiet lemons in a row";
+    const { bytes } = await exportBusiness(store, id, passphrase, "2026-07-03T00:00:00Z");
+    const there = emptyWorld();
+    expect(readYearProof(context, id).rows).toHaveLength(1);
+    const done = await importBusiness(there.context.store, bytes, passphrase, "2026-07-03T00:00:00Z");
+    expect([done.business.name, done.people, done.runs]).toEqual(["Flatland Mill", 1, 1]);
+    await there.end();
   });
 });
 

@@ -1,4 +1,4 @@
-/** Settings from the environment, checked at start. README lists them. */
+/** Settings from the environment, checked at start. docs/howTo/operate.md lists them. */
 import { resolve } from "node:path";
 import { isDate } from "@zesty/core/calendar/dates";
 import { isThisMachine } from "./thisMachine.ts";

@@ -7,10 +7,12 @@ import type { EndingFact, PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { cellsNz } from "./cells.ts";
 import { draftNz } from "./draft.ts";
+import { lanesNz } from "./lanes.ts";
 import { readPersonNz } from "./readPerson.ts";
 import { writersNz } from "./writers.ts";
 
 export const peopleNz: PeopleOfCountry = {
+  lanes: lanesNz,
   newPerson: newPersonNz,
   sections: sectionsNz,
   writers: writersNz,

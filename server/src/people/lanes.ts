@@ -1,8 +1,6 @@
 /** What each lane of a person's line of time holds: its table, and a row of it in words. */
 import type { BankPart } from "@zesty/contract/bank";
-import { incomeWords } from "@zesty/core/au/taxDeclaration";
 import { dateWords } from "@zesty/core/calendar/dates";
-import { leaveWords } from "@zesty/core/leave/kinds";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, dollars, fromE4 } from "@zesty/core/quantity/units";
@@ -15,23 +13,16 @@ import {
   costCentre,
   employmentTerms,
   fund,
-  holidayTerms,
-  kiwiSaver,
-  leaveTerms,
   payCycle,
   payElement,
-  payOrders,
   type person,
   place,
-  superChoice,
-  taxCode,
-  taxDeclaration,
   timeTerms,
   usualPay,
 } from "../store/schema.ts";
 
 /** Label and text; null leaves the fact out. */
-type Fact = [string, string | null];
+export type Fact = [string, string | null];
 export interface Lane {
   section: string;
   title: string;
@@ -42,7 +33,7 @@ export interface Lane {
   named: boolean;
 }
 
-const lane = <Row>(
+export const lane = <Row>(
   section: string,
   title: string,
   table: { $inferSelect: Row },
@@ -56,89 +47,17 @@ const lane = <Row>(
   named,
 });
 
-const amount = (cents: number | null): string | null => (cents === null ? null : dollars(decimal(centsText(cents))));
+export const amount = (cents: number | null): string | null =>
+  cents === null ? null : dollars(decimal(centsText(cents)));
 const useWords = { all: "every hour recorded", exceptions: "exceptions", record: "for the record only" } as const;
 const plain = (e4: number): string => fromE4(e4).toString();
 /** Cents at least. */
 const rate = (e4: number): string => (e4 % 100 === 0 ? fromE4(e4).toFixed(2) : plain(e4));
-const said = (yes: boolean, words: string, other: string | null = null): string | null => (yes ? words : other);
+export const said = (yes: boolean, words: string, other: string | null = null): string | null => (yes ? words : other);
 
 export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane[] {
   const { country } = findBusiness(context, who.businessId);
   const names = namesOf(context, who.businessId);
-  const shown = (sealed: string | null, at: string): string | null =>
-    sealed === null ? null : lastThree(context.store.crypt.open(sealed, at));
-  const own: Record<typeof country, Lane[]> = {
-    AU: [
-      lane("tax", "Tax", taxDeclaration, (row) => [
-        ["Threshold", said(row.taxFreeThreshold, "threshold claimed", "threshold not claimed")],
-        [
-          "Tax file number",
-          row.numberStatus === "given"
-            ? shown(row.fileNumber, places.taxNumber(who.id))
-            : said(row.numberStatus === "pending", "applied for", "not given"),
-        ],
-        ["Residency", row.residency === "resident" ? "resident" : row.residency.replace("-", " ")],
-        ["Income", row.income && incomeWords[row.income].toLowerCase()],
-        ["Study loan", said(row.studyLoan, "study loan", "no study loan")],
-        ["Medicare levy", row.medicare],
-        ["Offsets a year", amount(row.offsetsPerYearCents)],
-        ["More to withhold", amount(row.extraPerPayCents)],
-        ["Varied to", row.variationPercent && `${row.variationPercent} %`],
-      ]),
-      lane("super", "Super", superChoice, (row) => [
-        ["Fund", names.funds.get(row.fundId ?? 0) ?? "none"],
-        ["Member number", row.memberNumber],
-        ["Guarantee", said(!row.guarantee, "no guarantee owed")],
-        ["Agreed", row.agreedPercent && `${row.agreedPercent} %`],
-        ["Shares", row.shares?.map((each) => `${names.funds.get(each.fundId)} ${each.percent} %`).join(", ") ?? null],
-      ]),
-      lane(
-        "leave",
-        "Leave",
-        leaveTerms,
-        (row) => [
-          ...row.entitlements.map(
-            (each): Fact => [
-              leaveWords(each.kind),
-              each.weeksPerYear
-                ? `${each.weeksPerYear} weeks a year`
-                : each.percentOfHours
-                  ? `${each.percentOfHours} % of hours`
-                  : `${each.hoursPerYear} h a year`,
-            ],
-          ),
-          ["Loading", row.loadingPercent && `${row.loadingPercent} %`],
-        ],
-        true,
-      ),
-    ],
-    NZ: [
-      lane("taxCode", "Tax code", taxCode, (row) => [
-        ["Tax code", row.code],
-        ["IRD number", shown(row.irdNumber, places.irdNumber(who.id))],
-        ["Rate", row.specialRate && `${row.specialRate} %`],
-        ["Certificate until", row.until && dateWords(row.until)],
-      ]),
-      lane("kiwiSaver", "KiwiSaver", kiwiSaver, (row) => [
-        ["KiwiSaver", row.status.replace("-", " ")],
-        ["Own rate", row.employeeRate && `${row.employeeRate} %`],
-        ["Employer's rate", row.employerRate && `${row.employerRate} %`],
-        ["ESCT", row.esctRate && `${row.esctRate} %`],
-        ["Suspended until", row.suspendedUntil && dateWords(row.suspendedUntil)],
-        ["Temporary until", row.temporaryUntil && dateWords(row.temporaryUntil)],
-      ]),
-      lane("orders", "Child support and orders", payOrders, (row) => [
-        ["Child support", row.childSupport && `$${row.childSupport.amount} each pay`],
-        ...row.orders.map((each): Fact => [each.name, each.amount ? `$${each.amount}` : `${each.percentOfNet} %`]),
-      ]),
-      lane("holidays", "Holidays", holidayTerms, (row) => [
-        ["Holiday pay", said(row.withPay, "8 % with each pay", "four weeks a year")],
-        ["Hours", said(row.varies, "hours vary")],
-        ["Agreed week", amount(row.agreedWeekCents)],
-      ]),
-    ],
-  };
   return [
     lane("employment", "Employment and rate", employmentTerms, (row) => [
       [
@@ -171,7 +90,7 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
       ["Hours", useWords[row.use]],
       ["Averaging begins on", row.averagingFrom && dateWords(row.averagingFrom)],
     ]),
-    ...own[country],
+    ...context.country(country).people.lanes(context, who, names),
     lane("bank", "Bank accounts", bankSplit, (row) =>
       (JSON.parse(context.store.crypt.open(row.parts, places.bankParts(who.id))) as BankPart[]).map(
         (part, at): Fact => [
@@ -198,6 +117,12 @@ const lineWords = (line: SheetLine): string =>
       : line.hours !== undefined
         ? `${line.hours} h`
         : (line.units ?? "");
+
+/** The last three of a number that is kept encrypted. */
+export const shown = ({ store }: Context, sealed: string | null, at: string): string | null =>
+  sealed === null ? null : lastThree(store.crypt.open(sealed, at));
+
+export type Names = ReturnType<typeof namesOf>;
 
 /** Names of what dated rows point to. */
 function namesOf({ store: { db } }: Context, businessId: number) {

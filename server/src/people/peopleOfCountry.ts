@@ -8,6 +8,7 @@ import type { Schema } from "joi";
 import type { Context } from "../ground/context.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import type { person } from "../store/schema.ts";
+import type { Lane, Names } from "./lanes.ts";
 import type { CellFacts, Cells } from "./peopleList.ts";
 
 /** Cells of a row of a sheet of new people. */
@@ -34,6 +35,8 @@ export interface PeopleOfCountry {
   sections: Readonly<Record<string, Schema>>;
   /** what saves the sections that only this country has */
   writers: Writers;
+  /** Lanes of the line of time that only this country has. */
+  lanes(context: Context, who: Who, names: Names): Lane[];
   /** What people lack, whatever the day; made once for all of them. */
   missing(context: Context, ids: readonly number[], records: DatedRecords): (who: Who) => PersonSummary["missing"];
   /** Facts of people that end on a day, with what holds afterwards; made once for all of them. */
