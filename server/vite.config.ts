@@ -13,6 +13,7 @@ export default defineConfig({
         readBookWorker: "src/sheets/readBookWorker.ts",
         workOut: "src/commands/workOut.ts",
         interpret: "src/commands/interpret.ts",
+        law: "src/commands/law.ts",
         backup: "src/commands/backup.ts",
         restore: "src/commands/restore.ts",
         verify: "src/commands/verify.ts",
