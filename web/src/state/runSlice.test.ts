@@ -6,6 +6,7 @@ import { describe, expect, it } from "vitest";
 import { cents, difference, hours, money, moneyOrDash, shortDate } from "../parts/format.ts";
 import { centsOfText, totalsOfRows } from "../parts/totals.ts";
 import { wheelWords } from "../parts/Wheel.tsx";
+import { figures, row, typedBonus, typedHours, usual, view, withTyped } from "../testing/run.ts";
 import { pendingOf } from "./pending.ts";
 import { cellsBetween, contentOf, setCells, withChange } from "./rowContent.ts";
 import {
@@ -23,78 +24,6 @@ import {
   worked,
 } from "./runSlice.ts";
 
-const figures = (gross: string) => ({
-  hours: "0",
-  gross,
-  beforeTax: "0.00",
-  taxable: gross,
-  withheld: "0.00",
-  afterTax: "0.00",
-  reimbursements: "0.00",
-  net: gross,
-  super: "0.00",
-  cost: gross,
-  leave: {},
-  lines: [],
-  employerCosts: [],
-});
-const usual = { elementId: 1, hours: "10", rate: "40" };
-const typedHours = (hours: string): Typed => ({ source: "typed", line: { elementId: 1, hours }, over: "10" });
-const typedBonus = (amount: string): Typed => ({ source: "typed", line: { elementId: 2, amount } });
-/** A row with what somebody typed in it, as the server composes it. */
-const withTyped = (each: RunRow, ...typed: Typed[]): RunRow => {
-  const made = structuredClone(each);
-  setCells(
-    made,
-    typed.map((is) => ({ cell: is.line, is })),
-    new Map(view.elements.map((element) => [element.id, element])),
-  );
-  return made;
-};
-const row = (payId: number): RunRow => ({
-  payId,
-  version: 1,
-  personId: payId,
-  payrollId: `E${payId}`,
-  name: `Alex ${payId}`,
-  basis: "casual",
-  included: true,
-  periods: 1,
-  overrides: null,
-  lines: [usual],
-  typed: [],
-  laid: {
-    ...nothingLaid,
-    spans: [{ from: "2026-06-22", to: "2026-06-28", hours: "38", rate: "40" }],
-    base: [{ span: 0, line: usual, ordinary: true }],
-  },
-  context: null,
-  figures: figures("100.10"),
-  marks: [
-    {
-      kind: "query",
-      code: "noEmail",
-      facts: {},
-      mend: { place: "person", section: "details" },
-      key: "k",
-      text: "t",
-      ticked: false,
-    },
-  ],
-  last: null,
-});
-const view = {
-  id: 1,
-  version: 3,
-  state: "open",
-  segments: ["now", "todo", "todo", "todo", "todo"],
-  totals: {},
-  elements: [
-    { id: 1, name: "Ordinary", code: "ORD", entry: "hours", element: "ordinary", percent: "100" },
-    { id: 2, name: "Bonus", code: "BON", entry: "amount", element: "bonus", percent: "100" },
-  ],
-  rows: [row(1), row(2)],
-} as unknown as RunView;
 const { reducer } = runSlice;
 const start = reducer(undefined, loaded(view));
 /** What the server answers to what was typed in the first row. */

@@ -1,0 +1,167 @@
+/** What was typed reaches the server once, whatever the server and other people do meanwhile. */
+import type { RunView } from "@zesty/contract/runs";
+import { afterAll, afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { figures, row, view } from "../testing/run.ts";
+import { keptTyping } from "./keptTyping.ts";
+import { contentOf } from "./rowContent.ts";
+import { cellsTyped, loaded } from "./runSlice.ts";
+import { flush, typed, untilSaved } from "./saving.ts";
+import { store } from "./store.ts";
+
+interface Asked {
+  method: string;
+  path: string;
+  body: { version: number; rows: { payId: number; cells?: { now?: unknown }[] }[] } | null;
+}
+type Answer = { status: number; body: object };
+
+/** A server that takes rows as they come; a test may answer in its place. */
+let asked: Asked[] = [];
+let answers: ((asked: Asked) => Answer | Promise<Answer> | undefined)[] = [];
+/** what the server holds of the run */
+let held: RunView;
+
+function taken({ body }: Asked): Answer {
+  const state = store.getState().run.view?.rows ?? [];
+  const ids = body?.rows.map((each) => each.payId) ?? [];
+  held = { ...held, version: held.version + 1 };
+  const rows = state
+    .filter((each) => ids.includes(each.payId))
+    .map((each) => ({ ...each, ...contentOf(each), version: 9, refused: [], figures: figures("7.00") }));
+  return { status: 200, body: { version: held.version, behind: false, segments: view.segments, totals: {}, rows } };
+}
+const real = { Request: globalThis.Request, fetch: globalThis.fetch };
+class Near extends real.Request {
+  constructor(address: string | URL | Request, more?: RequestInit) {
+    super(typeof address === "string" ? new URL(address, "http://page.test") : address, more);
+  }
+}
+const kept = new Map<string, string>();
+vi.stubGlobal("localStorage", {
+  getItem: (name: string) => kept.get(name) ?? null,
+  setItem: (name: string, value: string) => void kept.set(name, value),
+  removeItem: (name: string) => void kept.delete(name),
+});
+vi.stubGlobal("Request", Near);
+vi.stubGlobal("fetch", async (request: Request) => {
+  const text = await request.text();
+  const one: Asked = {
+    method: request.method,
+    path: new URL(request.url).pathname,
+    body: text === "" ? null : (JSON.parse(text) as Asked["body"]),
+  };
+  asked.push(one);
+  const found = (await answers.shift()?.(one)) ?? (one.method === "GET" ? { status: 200, body: held } : taken(one));
+  return new Response(JSON.stringify(found.body), {
+    status: found.status,
+    headers: { "Content-Type": "application/json" },
+  });
+});
+afterAll(() => void vi.unstubAllGlobals());
+
+let run = 100;
+beforeEach(() => {
+  vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout"] });
+  [asked, answers] = [[], []];
+  run += 1;
+  held = { ...view, id: run, rows: [row(1), row(2)] };
+  store.dispatch(loaded(held));
+});
+afterEach(() => void vi.useRealTimers());
+
+const type = (payId: number, value: string) => {
+  store.dispatch(cellsTyped([{ payId, elementId: 1, value }]));
+  typed();
+};
+const problem = (status: number, code: string, detail = "No."): Answer => ({
+  status,
+  body: { type: "about:blank", title: "No", status, code, detail },
+});
+const unsaved = () => store.getState().run.unsaved;
+const rest = (ms = 400) => vi.advanceTimersByTimeAsync(ms);
+const saves = () => asked.filter((each) => each.method === "PUT");
+const whom = () => saves().map((each) => each.body?.rows.map(({ payId }) => payId));
+
+describe("what was typed", () => {
+  it("is sent once the hands rest, all of it in one go", async () => {
+    type(1, "12");
+    await rest(200);
+    type(1, "13");
+    type(2, "8");
+    await rest(200);
+    expect(saves()).toEqual([]);
+    await rest();
+    expect([whom(), unsaved()]).toEqual([[[1, 2]], []]);
+    expect(saves()[0]).toMatchObject({ path: `/api/runs/${run}/rows`, body: { version: 3 } });
+    expect(await untilSaved()).toBe(true);
+    expect(saves()).toHaveLength(1);
+  });
+  it("while another save is on its way is sent after it, with the version of its answer", async () => {
+    let answer: (answer: Answer) => void = () => {};
+    answers.push(() => new Promise((resolve) => void (answer = resolve)));
+    type(1, "12");
+    await rest();
+    type(2, "8");
+    await rest();
+    expect(whom()).toEqual([[1]]);
+    answer(taken(saves()[0] as Asked));
+    await rest();
+    // The first row goes along, and says what was said already: it was in hand when the second was typed.
+    expect([whom(), unsaved()]).toEqual([[[1], [1, 2]], []]);
+    expect(saves()[1]?.body?.version).toBe(4);
+  });
+  it("over somebody else's change stays, and goes again over what they have now", async () => {
+    answers.push(() => {
+      held = { ...held, version: 8 };
+      return problem(409, "changed-meanwhile");
+    });
+    type(1, "12");
+    await rest();
+    await rest();
+    expect(asked.map((each) => each.method)).toEqual(["PUT", "GET", "PUT"]);
+    expect([saves()[1]?.body?.version, unsaved()]).toEqual([8, []]);
+    expect(store.getState().run.view?.rows[0]?.lines[0]?.hours).toBe("12");
+  });
+  it("and refused for what it is stays on screen, is said, and goes again only when it is changed", async () => {
+    answers.push(() => problem(422, "invalid", "Hours are more than 9999."));
+    type(1, "12");
+    await rest();
+    await rest(10_000);
+    expect([saves().length, unsaved()]).toEqual([1, [1]]);
+    expect(store.getState().run.message).toBe("Hours are more than 9999.");
+    type(1, "11");
+    await rest();
+    expect([saves().length, unsaved()]).toEqual([2, []]);
+  });
+  it.each([500, 503])("meets a server that answers %i: kept, and tried again by itself", async (status) => {
+    answers.push(
+      () => problem(status, "fault"),
+      () => problem(status, "fault"),
+    );
+    type(1, "12");
+    await rest();
+    expect([unsaved(), keptTyping(run)?.rows.map(({ payId }) => payId)]).toEqual([[1], [1]]);
+    await rest(3000);
+    expect([saves().length, unsaved()]).toEqual([2, [1]]);
+    await rest(3000);
+    expect([saves().length, unsaved(), keptTyping(run)]).toEqual([3, [], null]);
+  });
+  it("is sent at once where somebody leaves, and nothing is sent where nothing was typed", async () => {
+    await flush();
+    expect(asked).toEqual([]);
+    type(1, "12");
+    await flush();
+    expect([whom(), unsaved()]).toEqual([[[1]], []]);
+  });
+  it("comes to other figures at the server: those count, and it is said", async () => {
+    answers.push((one) => {
+      const made = taken(one) as { status: number; body: { rows: { figures: unknown }[] } };
+      for (const each of made.body.rows) each.figures = figures("8.00");
+      return made;
+    });
+    type(1, "12");
+    await rest();
+    expect(store.getState().run.message).toMatch(/different figures.*The server's count/);
+    expect(store.getState().run.view?.rows[0]?.figures?.gross).toBe("8.00");
+  });
+});
