@@ -1,6 +1,5 @@
 /** The open run on screen: typing, faults, undo, slow answers. */
 import type { RowChange, RunRow, RunView, SavedRow } from "@zesty/contract/runs";
-import { nothingLaid, type Typed } from "@zesty/core/pay/strands";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { cents, difference, hours, money, moneyOrDash, shortDate } from "../parts/format.ts";

@@ -98,7 +98,12 @@ describe("what was typed", () => {
   });
   it("while another save is on its way is sent after it, with the version of its answer", async () => {
     let answer: (answer: Answer) => void = () => {};
-    answers.push(() => new Promise((resolve) => void (answer = resolve)));
+    answers.push(
+      () =>
+        new Promise((resolve) => {
+          answer = resolve;
+        }),
+    );
     type(1, "12");
     await rest();
     type(2, "8");
