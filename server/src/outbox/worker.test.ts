@@ -6,7 +6,7 @@ import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { signOff } from "../signOff/signOff.ts";
 import { outbox, outboxAnswer } from "../store/schema.ts";
-import { openUsual, readyRun, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
+import { openUsual, readyRun, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { searchThenSendAgain, tryNow } from "./again.ts";
 import { sendView } from "./sendRun.ts";
 import { backOffMs, outboxWorker } from "./worker.ts";
@@ -44,25 +44,32 @@ describe("the outbox", () => {
     // Six tries, some of them cut short, would make the next wait five minutes: waits begin anew.
     expect([now(one)?.tries, now(two)?.tries]).toEqual([0, 6]);
   });
-  it("sends the pay events of a business one at a time: the next waits until the one before it is known of", async () => {
-    world = smallWorld(1);
-    const { db } = world.context.store;
-    for (let run = 0; run < 2; run += 1) signRun(world, openUsual(world));
-    const events = () => db.select().from(outbox).where(eq(outbox.channel, "payEvent")).all();
-    db.update(outbox).set({ state: "cancelled" }).run();
-    db.update(outbox).set({ state: "queued", nextAt: 0 }).where(eq(outbox.channel, "payEvent")).run();
-    const worker = outboxWorker(world.context);
-    expect(await worker.runOnce()).toBe(1);
-    expect(events().map((each) => each.state)).toEqual(["unknown", "queued"]);
-    expect(await worker.runOnce()).toBe(0);
-    db.update(outbox)
-      .set({ state: "acknowledged", nextAt: Date.now() + 60_000 })
-      .where(eq(outbox.id, events()[0]?.id ?? 0))
-      .run();
-    expect(await worker.runOnce()).toBe(1);
-    expect(events().map((each) => each.state)).toEqual(["acknowledged", "unknown"]);
-    await worker.stop();
-  });
+  it.each([
+    ["payEvent", smallWorld],
+    // Two runs of a payday: the second is an amendment, and is refused where it comes first.
+    ["employmentInformation", smallWorldNz],
+  ] as const)(
+    "sends what an agency is told one at a time (%s): the next waits until the one before it is known of",
+    async (channel, make) => {
+      world = make(1);
+      const { db } = world.context.store;
+      for (let run = 0; run < 2; run += 1) signRun(world, openUsual(world));
+      const events = () => db.select().from(outbox).where(eq(outbox.channel, channel)).all();
+      db.update(outbox).set({ state: "cancelled" }).run();
+      db.update(outbox).set({ state: "queued", nextAt: 0 }).where(eq(outbox.channel, channel)).run();
+      const worker = outboxWorker(world.context);
+      expect(await worker.runOnce()).toBe(1);
+      expect(events().map((each) => each.state)).toEqual(["unknown", "queued"]);
+      expect(await worker.runOnce()).toBe(0);
+      db.update(outbox)
+        .set({ state: "acknowledged", nextAt: Date.now() + 60_000 })
+        .where(eq(outbox.id, events()[0]?.id ?? 0))
+        .run();
+      expect(await worker.runOnce()).toBe(1);
+      expect(events().map((each) => each.state)).toEqual(["acknowledged", "unknown"]);
+      await worker.stop();
+    },
+  );
   it("says of a lodgement that three days bring no result, and not of one with a result", () => {
     world = smallWorld(1);
     const { context } = world;

@@ -30,11 +30,13 @@ export interface OutboxWorker {
 
 const live = ["queued", "unknown", "acknowledged"] as const;
 /**
- * Pay events of a business go one at a time: the next waits while nobody knows whether the one before it arrived.
- * Set by: Single Touch Payroll, order of events, from memory.
+ * What a business tells its agency goes one at a time: the next waits while nobody knows whether the one before it arrived.
+ * Two runs of a payday file one after the other, the second as an amendment: overtaking, it would be refused.
+ * Set by: Single Touch Payroll, order of events; payday filing, amendment numbers; from memory.
  */
-const notBehindAnother = sql`NOT (${outbox.channel} = 'payEvent' AND ${outbox.state} = 'queued' AND EXISTS (
-  SELECT 1 FROM outbox earlier WHERE earlier.business_id = ${outbox.businessId} AND earlier.channel = 'payEvent'
+const notBehindAnother = sql`NOT (${outbox.channel} IN ('payEvent', 'employmentInformation')
+  AND ${outbox.state} = 'queued' AND EXISTS (
+  SELECT 1 FROM outbox earlier WHERE earlier.business_id = ${outbox.businessId} AND earlier.channel = ${outbox.channel}
     AND earlier.id < ${outbox.id} AND earlier.state IN ('queued', 'sending', 'unknown')))`;
 const batch = 8;
 const soonMs = 15_000;
