@@ -29,13 +29,13 @@ export function taken(context: Context, actor: Actor, runId: number, messageId: 
         "not-waiting",
         "This document is on its way already, or answered. Only one that was not sent can be taken there by hand.",
       );
-    const words = `${said.receipt ? `Receipt ${said.receipt}. ` : ""}Taken there by hand, told by ${actor.name}${said.note ? `: ${said.note}` : "."}`;
+    const words = `${said.receipt ? `Receipt ${said.receipt}. ` : ""}${row.state === "prepared" ? "Taken there by hand, told by" : "What came of it was told by"} ${actor.name}${said.note ? `: ${said.note}` : "."}`;
     if (said.receipt) db.update(outbox).set({ receipt: said.receipt }).where(eq(outbox.id, row.id)).run();
     record(context.store, {
       at: context.clock.now(),
       userId: actor.userId,
       businessId: run.businessId,
-      what: `took the ${channelWords[row.channel]} there by hand: ${said.answer}`,
+      what: `${row.state === "prepared" ? "took there by hand" : "told what came of"} the ${channelWords[row.channel]}: ${said.answer}`,
       about: `run ${run.number}, ${said.receipt ?? "no receipt"}`,
     });
     const lines = row.channel === "paymentFile" && said.answer === "accepted" ? allPaid(context, row.id) : [];

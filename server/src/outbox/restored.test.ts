@@ -7,8 +7,10 @@ import { type Application, makeApplication } from "../app/application.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { makeBackup, restoreBackup } from "../store/backup.ts";
+import { unbalanced } from "../store/invariants.ts";
 import { outbox, user, userRight } from "../store/schema.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
+import { taken } from "./byHand.ts";
 import { confirm, readRestored, releaseRestored } from "./restored.ts";
 import { sendRun } from "./sendRun.ts";
 
@@ -204,5 +206,28 @@ describe("after a restore", () => {
       { code: "RETURNED", text: "The payment came back: account closed." },
     ]);
     expect(context.store.db.select().from(userRight).all()).toEqual([]);
+  });
+  it("where the bank speaks of other payments than ours, somebody says what came of it", async () => {
+    const { fresh, runId, context, actor, outbox: worker } = await paidThenRestored();
+    await worker.runOnce();
+    signRun(fresh, runId);
+    for (const line of readRestored(context)?.list ?? []) {
+      const message = line.fits[0]?.id;
+      confirm(context, actor, { key: line.key, as: "takenOver", ...(message ? { message } : {}) });
+    }
+    // The sum is the same, the payments are not.
+    for (const each of files) for (const [i, line] of each.lines.entries()) line.cents += i === 0 ? 1 : -1;
+    releaseRestored(context, actor);
+    await worker.runOnce();
+    const all = () => context.store.db.select().from(outbox).all();
+    const file = () => all().find((each) => each.channel === "paymentFile");
+    expect(file()).toMatchObject({ state: "acknowledged", odd: true });
+    expect(file()?.detail).toMatch(/makes no sense/);
+    const said = { answer: "accepted", receipt: "F-1", note: "the statement has both" } as const;
+    taken(context, actor, runId, file()?.id ?? 0, said);
+    expect(file()).toMatchObject({ state: "accepted", odd: false });
+    expect(file()?.detail).toMatch(/What came of it was told by .*both/);
+    expect(() => taken(context, actor, runId, file()?.id ?? 0, said)).toThrow(/answered/);
+    expect(unbalanced(context.store)).toEqual([]);
   });
 });

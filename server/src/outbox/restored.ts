@@ -173,7 +173,14 @@ function takeOver(context: Context, thing: ListedThing, outboxId: number | undef
   // What was sent then is not this message's bytes: its result is asked for under what its receiver knows it by.
   const detail = `Taken over after the restore: sent before under ${thing.receipt}; the result is awaited.`;
   db.update(outbox)
-    .set({ state: "acknowledged", receipt: thing.receipt, knownAs: thing.knownAs, detail, tries: 0, nextAt: 0 })
+    .set({
+      state: "acknowledged",
+      receipt: thing.receipt,
+      knownAs: thing.knownAs ?? thing.receipt,
+      detail,
+      tries: 0,
+      nextAt: 0,
+    })
     .where(eq(outbox.id, row.id))
     .run();
   settleAnswer(context, row, null);

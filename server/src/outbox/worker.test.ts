@@ -54,6 +54,9 @@ describe("the outbox", () => {
       world = make(1);
       const { db } = world.context.store;
       for (let run = 0; run < 2; run += 1) signRun(world, openUsual(world));
+      // Filings wait for those of their own payday alone.
+      if (channel === "employmentInformation")
+        world.context.store.sqlite.exec("UPDATE pay_run SET payday = '2026-07-02'");
       const events = () => db.select().from(outbox).where(eq(outbox.channel, channel)).all();
       db.update(outbox).set({ state: "cancelled" }).run();
       db.update(outbox).set({ state: "queued", nextAt: 0 }).where(eq(outbox.channel, channel)).run();
@@ -67,6 +70,10 @@ describe("the outbox", () => {
         .run();
       expect(await worker.runOnce()).toBe(1);
       expect(events().map((each) => each.state)).toEqual(["acknowledged", "unknown"]);
+      // Of two paydays, filings go beside each other, and pay events still do not.
+      world.context.store.sqlite.exec("UPDATE pay_run SET payday = date('2026-07-01', '+' || id || ' days')");
+      db.update(outbox).set({ state: "queued", nextAt: 0, tries: 0 }).where(eq(outbox.channel, channel)).run();
+      expect(await worker.runOnce()).toBe(channel === "payEvent" ? 1 : 2);
       await worker.stop();
     },
   );

@@ -30,13 +30,15 @@ export interface OutboxWorker {
 
 const live = ["queued", "unknown", "acknowledged"] as const;
 /**
- * What a business tells its agency goes one at a time: the next waits while nobody knows whether the one before it arrived.
- * Two runs of a payday file one after the other, the second as an amendment: overtaking, it would be refused.
+ * Pay events of a business go one at a time: the next waits while nobody knows whether the one before it arrived. So do
+ * filings of one payday: the second amends the first, and overtaking it would be refused. Other paydays wait for nothing.
  * Set by: Single Touch Payroll, order of events; payday filing, amendment numbers; from memory.
  */
 const notBehindAnother = sql`NOT (${outbox.channel} IN ('payEvent', 'employmentInformation')
   AND ${outbox.state} = 'queued' AND EXISTS (
   SELECT 1 FROM outbox earlier WHERE earlier.business_id = ${outbox.businessId} AND earlier.channel = ${outbox.channel}
+    AND (earlier.channel = 'payEvent' OR (SELECT payday FROM pay_run WHERE id = earlier.run_id)
+      = (SELECT payday FROM pay_run WHERE id = ${outbox.runId}))
     AND earlier.id < ${outbox.id} AND earlier.state IN ('queued', 'sending', 'unknown')))`;
 const batch = 8;
 const soonMs = 15_000;

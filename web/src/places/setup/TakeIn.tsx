@@ -14,6 +14,8 @@ interface Looked {
   /** what it holds; none where it cannot be taken in */
   holds?: TakenIn;
   error?: unknown;
+  /** taken in, while another of the files was not */
+  isHere?: boolean;
 }
 
 export function TakeIn() {
@@ -38,14 +40,15 @@ export function TakeIn() {
     setBusy(false);
     return found;
   }
-  const good = (looked ?? []).filter((found) => found.holds);
+  const good = (looked ?? []).filter((found) => found.holds && !found.isHere);
   const takeAll = async () => {
     const done = await each(
       "take",
       good.map((found) => found.file),
     );
     const last = done.at(-1)?.holds;
-    if (!last || done.some((found) => found.error)) return setLooked(done);
+    if (!last || done.some((found) => found.error))
+      return setLooked(done.map((found) => ({ ...found, isHere: found.holds !== undefined })));
     take(last.business.id);
     await navigate("/desk");
   };
@@ -96,6 +99,7 @@ export function TakeIn() {
               {looked.map((found) => (
                 <li key={found.file.name} className="border-b border-rule py-1">
                   {found.holds ? <Holds holds={found.holds} /> : found.file.name}
+                  {found.isHere && <span className="text-leaf"> It is here now.</span>}
                   <ProblemNote error={found.error} />
                 </li>
               ))}
