@@ -7,7 +7,7 @@ export interface JournalSummary {
   /** null: not of a pay run, as the movement of leave */
   runId: number | null;
   reference: string;
-  kind: "run" | "reversal" | "settlement" | "leave";
+  kind: "run" | "reversal" | "settlement" | "leave" | "dues";
   date: string;
   description: string;
   totalCents: number;
@@ -32,31 +32,6 @@ export interface JournalView extends JournalSummary {
   documentId: number | null;
   /** why its figures may be wrong: it is not as it was sealed */
   broken: string[];
-}
-/** Australia: super and withholding; New Zealand: what goes to Inland Revenue, by its kind. */
-export type DueKind =
-  | "super"
-  | "withholding"
-  | "paye"
-  | "childSupport"
-  | "studentLoan"
-  | "kiwiSaver"
-  | "esct"
-  | "order"
-  | "giving";
-
-export interface DueView {
-  dueDate: string;
-  kind: DueKind;
-  words: string;
-  firstPayday: string;
-  lastPayday: string;
-  /** the newest run that it comes from */
-  runId: number;
-  cents: number;
-  /** dues among it that are not as they were sealed, in words */
-  broken: string[];
-  people: { personId: number | null; name: string; memberNumber: string | null; cents: number }[];
 }
 export interface RuleTableView {
   name: string;

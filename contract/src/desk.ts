@@ -1,5 +1,5 @@
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { DueKind } from "./books.ts";
+import type { DueKind } from "./dues.ts";
 import type { RunState } from "./runStates.ts";
 import type { Segments } from "./runs.ts";
 

@@ -175,6 +175,11 @@ export function settle(world: World): void {
         line.line,
       );
     }
+    // What arrives for a fund is known by its reference; the money of a file moves on the file's day.
+    db.prepare(
+      `INSERT OR IGNORE INTO super_payment SELECT f.business, l.reference, l.cents, f.process_date FROM bank_line l JOIN bank_file f ON f.id = l.file
+       WHERE l.file = ? AND l.state = 'PAID' AND l.reference LIKE 'PC%'`,
+    ).run(id);
     db.prepare("UPDATE bank_file SET state = 'SETTLED' WHERE id = ?").run(id);
   });
   for (const file of ready) work.immediate(file.id);

@@ -1,6 +1,7 @@
 /** The test side: the clock, faults, and what truly happened. Tests judge by effects. */
 import express, { Router } from "express";
 import { settle } from "./bank.ts";
+import { advance } from "./clearingHouse.ts";
 import { html, page } from "./page.ts";
 import { nominate } from "./taxAgency.ts";
 import type { FaultRule, World } from "./world.ts";
@@ -30,7 +31,8 @@ export function control(world: World): Router {
   router.post("/scenario/choose", (request, response) => {
     const { service, fault, uses } = request.body as Record<string, string>;
     const operation =
-      { "au-tax": "submit", "nz-tax": "file", bank: "upload", outbox: "send" }[service ?? ""] ?? "submit";
+      { "au-tax": "submit", "nz-tax": "file", bank: "upload", super: "batch", outbox: "send" }[service ?? ""] ??
+      "submit";
     world.setRules(fault ? [{ service: service ?? "", operation, fault, uses: Number(uses) || 1 }] : []);
     response.redirect("/");
   });
@@ -53,6 +55,9 @@ export function control(world: World): Router {
       "bank_file",
       "bank_line",
       "bank_account",
+      "super_batch",
+      "super_line",
+      "super_payment",
       "mail",
     ])
       db.exec(`DELETE FROM ${name}`);
@@ -64,7 +69,7 @@ export function control(world: World): Router {
     (_request, response) => void response.json({ requests: db.prepare("SELECT * FROM request ORDER BY id").all() }),
   );
   router.get("/effects", (_request, response) => {
-    settle(world);
+    advance(world);
     response.json({
       events: db
         .prepare("SELECT receipt, payer, submission, pay_date AS payDate, result FROM event ORDER BY receipt")
@@ -74,6 +79,7 @@ export function control(world: World): Router {
         .all(),
       files: db.prepare("SELECT id, state, credit, count FROM bank_file ORDER BY id").all(),
       lines: db.prepare("SELECT file, line, account, cents, state, reason FROM bank_line ORDER BY file, line").all(),
+      contributions: db.prepare("SELECT * FROM super_line ORDER BY batch, line").all(),
       mail: db.prepare("SELECT message_id AS messageId, recipient, repeats FROM mail ORDER BY received_at").all(),
     });
   });
@@ -107,8 +113,8 @@ export function indexPage(world: World): string {
   const cells = (values: unknown[]) => `<tr>${values.map((value) => `<td>${html(String(value))}</td>`).join("")}</tr>`;
   return page(
     "Stand-ins",
-    `<p>Two tax agencies, a bank and a post box to learn and test with. Their day is ${html(world.today())}.</p>
-<form method="post" action="/sim/control/scenario/choose"><label>The next time, <select name="service"><option value="au-tax">the tax agency</option><option value="nz-tax">Inland Revenue</option><option value="bank">the bank</option><option value="outbox">the post box</option></select></label>
+    `<p>Two tax agencies, a bank, a clearing house for super and a post box to learn and test with. Their day is ${html(world.today())}.</p>
+<form method="post" action="/sim/control/scenario/choose"><label>The next time, <select name="service"><option value="au-tax">the tax agency</option><option value="nz-tax">Inland Revenue</option><option value="bank">the bank</option><option value="super">the clearing house</option><option value="outbox">the post box</option></select></label>
 <label> shall <select name="fault">${faults.map((each) => `<option value="${each.name}">${html(each.words)}</option>`).join("")}</select></label> <input type="hidden" name="uses" value="1"><button>Set</button></form>
 <p><small>Set now: ${html(
       world

@@ -2,6 +2,7 @@
 import { join } from "node:path";
 import express from "express";
 import { bank } from "./bank.ts";
+import { clearingHouse } from "./clearingHouse.ts";
 import { control, indexPage } from "./control.ts";
 import { inlandRevenue } from "./inlandRevenue.ts";
 import { postBoxPages, smtpServer } from "./postBox.ts";
@@ -23,6 +24,7 @@ app.use((_request, response, next) => {
 app.use("/sim/au-tax", taxAgency(world));
 app.use("/sim/nz-tax", inlandRevenue(world));
 app.use("/sim/bank", bank(world));
+app.use("/sim/super", clearingHouse(world));
 app.use("/sim/control", control(world));
 app.use("/post-box", postBoxPages(world));
 app.get("/", (_request, response) => void response.send(indexPage(world)));

@@ -10,11 +10,16 @@ const isWorking = (day: Date): boolean => {
   return day.getUTCDay() % 6 !== 0 && !holidays.has(text) && !summer;
 };
 
-export function twoWorkingDaysAfter(payday: string): string {
-  const day = new Date(`${payday}T00:00:00Z`);
-  for (let counted = 0; counted < 2; ) {
+function after(from: string, days: number, counts: (day: Date) => boolean): string {
+  const day = new Date(`${from}T00:00:00Z`);
+  for (let counted = 0; counted < days; ) {
     day.setUTCDate(day.getUTCDate() + 1);
-    if (isWorking(day)) counted += 1;
+    if (counts(day)) counted += 1;
   }
   return day.toISOString().slice(0, 10);
 }
+
+export const twoWorkingDaysAfter = (payday: string): string => after(payday, 2, isWorking);
+/** Public holidays are left out of the clearing house's days: its funds are somewhere in Australia. */
+export const weekdaysAfter = (from: string, days: number): string =>
+  after(from, days, (day) => day.getUTCDay() % 6 !== 0);

@@ -47,6 +47,10 @@ const tables = `
   CREATE TABLE IF NOT EXISTS bank_file (id TEXT PRIMARY KEY, fingerprint TEXT UNIQUE, weak TEXT, bytes BLOB, state TEXT, process_date TEXT, credit INTEGER, count INTEGER, note TEXT, received_at TEXT, business TEXT, reference TEXT);
   CREATE TABLE IF NOT EXISTS bank_line (file TEXT, line INTEGER, bsb TEXT, account TEXT, cents INTEGER, title TEXT, reference TEXT, state TEXT, reason TEXT, PRIMARY KEY (file, line));
   CREATE TABLE IF NOT EXISTS bank_account (account TEXT PRIMARY KEY, state TEXT);
+  CREATE TABLE IF NOT EXISTS super_batch (id TEXT PRIMARY KEY, file_id TEXT, business TEXT, fingerprint TEXT, state TEXT, received_on TEXT, UNIQUE (business, file_id));
+  CREATE TABLE IF NOT EXISTS super_line (batch TEXT, line INTEGER, payroll_id TEXT, member TEXT, reference TEXT, cents INTEGER, state TEXT, code TEXT, text TEXT,
+    sent_on TEXT, ended_on TEXT, PRIMARY KEY (batch, line));
+  CREATE TABLE IF NOT EXISTS super_payment (business TEXT, reference TEXT, cents INTEGER, paid_on TEXT, PRIMARY KEY (business, reference));
   CREATE TABLE IF NOT EXISTS mail (message_id TEXT PRIMARY KEY, received_at TEXT, sender TEXT, recipient TEXT, subject TEXT, body TEXT, file_name TEXT, attachment BLOB, repeats INTEGER DEFAULT 0);
 `;
 

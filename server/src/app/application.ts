@@ -13,6 +13,7 @@ import { RunEvents } from "../http/events.ts";
 import { problemOf } from "../http/handler.ts";
 import { Jobs } from "../jobs/jobs.ts";
 import { type OutboxWorker, outboxWorker } from "../outbox/worker.ts";
+import { duesChannels } from "../remittances/channels.ts";
 import { debtsOfEarlier } from "../row/earlierDebts.ts";
 import { refreshOpenRuns } from "../row/refreshOpenRuns.ts";
 import { walkDaily } from "../safety/walk.ts";
@@ -61,6 +62,7 @@ export function makeApplication(
     ruleShelf: shelf,
     trust,
     log,
+    moreChannels: duesChannels,
     factsChanged: (businessId, personIds) => {
       if (personIds) store.transaction(() => refreshTimeInRuns(context, businessId, personIds));
       refreshOpenRuns(context, businessId);

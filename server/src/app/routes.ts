@@ -15,6 +15,7 @@ import { ruleRoutes } from "../newTables/routes.ts";
 import { peopleRoutes } from "../people/routes.ts";
 import { peopleSheetRoutes } from "../putIn/peopleSheetRoutes.ts";
 import { readinessRoutes } from "../readiness/routes.ts";
+import { remittanceRoutes } from "../remittances/routes.ts";
 import { businessRoutes, costRoutes } from "../setup/routes.ts";
 import { timeRoutes } from "../time/routes.ts";
 import { yearRoutes } from "../year/routes.ts";
@@ -27,6 +28,7 @@ export function placeRoutes(context: Context, jobs: Jobs): Router {
   departureRoutes(context, router);
   bookRoutes(context, router);
   dueRoutes(context, router);
+  remittanceRoutes(context, router);
   costRoutes(context, router);
   ruleRoutes(context, router);
   timeRoutes(context, router);

@@ -1,5 +1,6 @@
 /** Australia, as the server asks for it. */
 import type { CountryHere } from "../ground/countryHere.ts";
+import { duesAu } from "./dues.ts";
 import { leaveAu } from "./leave.ts";
 import { lodgingAu } from "./payEvent.ts";
 import { paysAu } from "./pays.ts";
@@ -15,6 +16,7 @@ export const australia: CountryHere = {
   time: { reportedAs: (allowance) => ({ allowance }) },
   leave: leaveAu,
   pays: paysAu,
+  dues: duesAu,
   lodging: lodgingAu,
   desk: { told: () => [], waiting: () => [] },
   year: yearOfAustralia,

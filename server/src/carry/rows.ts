@@ -77,7 +77,7 @@ export function outward(columns: readonly Column[], row: Plain, emailOf: (id: nu
       if (kind === "e4") return [field, fromE4(Number(value)).toString()];
       if (kind === "user") return [field, emailOf(Number(value))];
       if (kind === "users") return [field, (JSON.parse(String(value)) as number[]).map(emailOf)];
-      if (kind === "id") return [field, Number(value) - shift];
+      if (kind === "id") return [field, value === 0 ? 0 : Number(value) - shift];
       if (Buffer.isBuffer(value)) return [field, { base64: value.toString("base64") }];
       if (typeof value !== "string") return [field, value];
       const read = parsed(value);
@@ -98,7 +98,7 @@ export function inward(columns: readonly Column[], row: Plain, idOf: (email: str
       if (kind === "user") return [[name, idOf(String(value))]];
       if (kind === "users") return [[name, JSON.stringify((value as string[]).map(idOf))]];
       if (kind === "blob") return [[name, Buffer.from((value as { base64: string }).base64, "base64")]];
-      if (kind === "id") return [[name, Number(value) + shift]];
+      if (kind === "id") return [[name, value === 0 ? 0 : Number(value) + shift]];
       if (typeof value !== "object") return [[name, value]];
       return [[name, JSON.stringify(shift === 0 ? value : shifted(value, field, shift))]];
     }),

@@ -27,6 +27,7 @@ const ofRun = "t.run_id IN (SELECT id FROM pay_run WHERE business_id = @b)";
 const ofBusiness = "t.business_id = @b";
 const within = (column: string, table: string, whose: string) =>
   `t.${column} IN (SELECT t.id FROM ${table} t WHERE ${whose})`;
+const ofDuePayment = within("due_payment_id", "due_payment", ofBusiness);
 const person = ({ person_id }: Row): number => Number(person_id);
 
 const all = (whose: string, ...tables: string[]): CarriedTable[] => tables.map((table) => ({ table, whose }));
@@ -68,6 +69,11 @@ export const carriedTables: readonly CarriedTable[] = [
   },
   ...all(ofBusiness, "outbox"),
   ...all(within("outbox_id", "outbox", ofBusiness), "payment"),
+  ...all(ofBusiness, "payee"),
+  { table: "due_payment", whose: ofBusiness, users: ["made_by", "released_by"] },
+  ...all(ofDuePayment, "remittance"),
+  ...all(within("remittance_id", "remittance", ofDuePayment), "remittance_part"),
+  { table: "remittance_event", whose: within("remittance_id", "remittance", ofDuePayment), users: ["user_id"] },
   {
     table: "outbox_answer",
     whose: within("outbox_id", "outbox", ofBusiness),

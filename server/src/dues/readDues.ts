@@ -1,12 +1,14 @@
-/** What is owed to whom by when: sums over due facts; what was taken back sums to nothing and is left out. */
-import type { DueView } from "@zesty/contract/books";
-import { addMonths } from "@zesty/core/calendar/dates";
+/** What is owed to whom by when, and where its money stands; from totals that are kept with each fact and payment. */
+import type { DueKind, DueView } from "@zesty/contract/dues";
+import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
+import { type DueSums, standingOf } from "@zesty/core/dues/standing";
 import type { Context } from "../ground/context.ts";
-import { todayAt } from "../ground/findBusiness.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { brokenSince } from "../store/seals.ts";
+import type { LateDue } from "./duesOfCountry.ts";
 
 /** What goes to a tax agency, by kind. */
-export const dueWords: Partial<Record<DueView["kind"], string>> = {
+export const dueWords: Partial<Record<DueKind, string>> = {
   withholding: "PAYG withholding to the tax office",
   paye: "PAYE to Inland Revenue",
   childSupport: "Child support to Inland Revenue",
@@ -18,78 +20,90 @@ export const dueWords: Partial<Record<DueView["kind"], string>> = {
 };
 
 /** Who is owed what, as it stands on Dues. */
-export const payeeWords = (kind: DueView["kind"], fund: string | null): string =>
+export const payeeWords = (kind: DueKind, fund: string | null): string =>
   kind === "super" ? `Super to ${fund ?? "a fund not yet set"}` : (dueWords[kind] ?? kind);
 
-interface Row {
-  id: number;
-  kind: DueView["kind"];
-  dueDate: string;
-  payday: string;
-  runId: number;
-  cents: number;
-  personId: number | null;
+interface Row extends DueSums {
+  kind: DueKind;
+  fundId: number;
   fund: string | null;
-  name: string | null;
+  dueDate: string;
+  firstPayday: string;
+  lastPayday: string;
+  runId: number;
+  people: number;
 }
 
-/** @param years so many of the past; what is ahead is there in any case */
+export const dueKey = ({ dueDate, kind, fundId }: { dueDate: string; kind: DueKind; fundId: number | null }): string =>
+  `${dueDate} ${kind} ${fundId ?? 0}`;
+
+const sums = `SUM(t.owed_cents) AS owed, SUM(t.prepared_cents) AS prepared, SUM(t.sent_cents) AS sent,
+  SUM(t.received_cents) AS received, SUM(t.allocated_cents) AS allocated, SUM(t.returned_cents) AS returned`;
+
+/** @param years so many of the past of what is there; what is not stays in any case */
 export function readDues(context: Context, businessId: number, years = 1): DueView[] {
+  const owner = findBusiness(context, businessId);
+  const today = todayAt(context, businessId);
   const rows = context.store
-    .prepared<[number, string], Row>(
-      `SELECT d.id AS id, d.kind AS kind, d.due_date AS dueDate, d.payday AS payday, d.run_id AS runId,
-         d.amount_cents AS cents, d.person_id AS personId, f.name AS fund, p.given_name || ' ' || p.family_name AS name
-       FROM due d LEFT JOIN fund f ON f.id = d.fund_id LEFT JOIN person p ON p.id = d.person_id
-       WHERE d.business_id = ? AND d.due_date >= ?`,
+    .prepared<[number, string, number], Row>(
+      `SELECT t.kind AS kind, t.fund_id AS fundId, f.name AS fund, t.due_date AS dueDate, MIN(t.payday) AS firstPayday,
+         MAX(t.payday) AS lastPayday, MAX(t.run_id) AS runId,
+         COUNT(DISTINCT CASE WHEN t.owed_cents <> 0 AND t.person_id > 0 THEN t.person_id END) AS people, ${sums}
+       FROM due_total t LEFT JOIN fund f ON f.id = t.fund_id
+       WHERE t.business_id = ? AND (t.due_date >= ? OR t.due_date IN (SELECT due_date FROM due_total
+         WHERE business_id = ? AND owed_cents <> received_cents + allocated_cents))
+       GROUP BY t.due_date, t.kind, t.fund_id
+       HAVING SUM(t.owed_cents) <> 0 OR SUM(t.received_cents + t.allocated_cents + t.sent_cents + t.prepared_cents) <> 0
+       ORDER BY t.due_date, t.kind, f.name`,
     )
-    .all(businessId, addMonths(todayAt(context, businessId), -12 * years));
-  const members = new Map(
-    context.store
-      .prepared<[number], { personId: number; memberNumber: string | null }>(
-        `SELECT p.id AS personId,
-           (SELECT c.member_number FROM super_choice c WHERE c.person_id = p.id ORDER BY c."from" DESC, c.id DESC LIMIT 1)
-             AS memberNumber FROM person p WHERE p.business_id = ?`,
+    .all(businessId, addMonths(today, -12 * years), businessId);
+  const broken = brokenOf(context, businessId, addMonths(today, -12 * years));
+  return rows.map((row) => {
+    const fundId = row.fundId === 0 ? null : row.fundId;
+    const { parts, unpaid, isLate } = standingOf(row, row.dueDate, today);
+    const notFollowed = owner.duesFrom !== null && row.dueDate < owner.duesFrom && unpaid === row.owed;
+    const key = dueKey({ ...row, fundId });
+    const { kind, dueDate, firstPayday, lastPayday, runId, people } = row;
+    const late = isLate && !notFollowed;
+    return {
+      ...{ key, dueDate, kind, fundId, words: payeeWords(kind, row.fund), firstPayday, lastPayday, runId, people },
+      ...{ cents: row.owed, unpaidCents: unpaid, parts: notFollowed ? [] : parts, isLate: late, notFollowed },
+      late: late
+        ? lateCost(
+            context,
+            owner.country,
+            { kind, cents: row.owed - row.received - row.allocated, people, payday: lastPayday, due: dueDate },
+            today,
+          )
+        : null,
+      sendBy: context.country(owner.country).dues.sendBy(kind, dueDate),
+      broken: broken.get(key) ?? [],
+    };
+  });
+}
+
+export function lateCost(context: Context, country: string, due: LateDue, today: IsoDate): DueView["late"] {
+  const { dues } = context.country(country);
+  const now = dues.late(context, due, today);
+  if (!now) return null;
+  const next = dues.late(context, due, addDays(today, 1));
+  return { ...now, tomorrowCents: (next?.cents ?? now.cents) - now.cents };
+}
+
+/** Dues that are not as they were sealed, by the line of the list that they stand in. */
+function brokenOf({ store }: Context, businessId: number, from: IsoDate): Map<string, string[]> {
+  const ids = store
+    .prepared<[number, string], { id: number }>("SELECT id FROM due WHERE business_id = ? AND due_date >= ?")
+    .all(businessId, from)
+    .map((row) => row.id);
+  const found = new Map<string, string[]>();
+  for (const { id, words } of brokenSince(store, "due", ids)) {
+    const row = store
+      .prepared<[number], { dueDate: string; kind: DueKind; fundId: number | null }>(
+        "SELECT due_date AS dueDate, kind, fund_id AS fundId FROM due WHERE id = ?",
       )
-      .all(businessId)
-      .map((row) => [row.personId, row.memberNumber]),
-  );
-  const found = brokenSince(
-    context.store,
-    "due",
-    rows.map((row) => row.id),
-  );
-  const broken = new Map(found.map((each) => [each.id, each.words]));
-  const views = new Map<string, DueView>();
-  const people = new Map<string, DueView["people"][number]>();
-  for (const { id, kind, dueDate, payday, runId, cents, personId, fund, name } of rows) {
-    // What goes to one receiver on one day is one due, whatever number of paydays it comes from.
-    const group = `${dueDate} ${kind} ${fund}`;
-    let view = views.get(group);
-    if (!view) {
-      view = {
-        ...{ dueDate, kind, words: payeeWords(kind, fund), firstPayday: payday, lastPayday: payday, runId },
-        ...{ cents: 0, broken: [], people: [] },
-      };
-      views.set(group, view);
-    }
-    const words = broken.get(id);
-    if (words) view.broken.push(words);
-    if (payday < view.firstPayday) view.firstPayday = payday;
-    if (payday > view.lastPayday) view.lastPayday = payday;
-    view.cents += cents;
-    if (cents > 0) view.runId = Math.max(view.runId, runId);
-    if (personId === null) continue;
-    const who = `${group} ${personId}`;
-    const known = people.get(who);
-    if (known) known.cents += cents;
-    else {
-      const fresh = { personId, name: name ?? "", memberNumber: members.get(personId) ?? null, cents };
-      people.set(who, fresh);
-      view.people.push(fresh);
-    }
+      .get(id);
+    if (row) found.set(dueKey(row), [...(found.get(dueKey(row)) ?? []), words]);
   }
-  return [...views.values()]
-    .filter((view) => view.cents !== 0)
-    .map((view) => ({ ...view, people: view.people.filter((each) => each.cents !== 0) }))
-    .sort((a, b) => a.dueDate.localeCompare(b.dueDate) || a.words.localeCompare(b.words));
+  return found;
 }

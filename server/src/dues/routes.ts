@@ -1,14 +1,54 @@
-/** What is owed. */
-import type { Router } from "express";
-import type { Context } from "../ground/context.ts";
-import { mostOf } from "../http/handler.ts";
+/** What is owed, and what became of it. */
+import { type DueKind, type DuesView, dueKinds, payeeGiven } from "@zesty/contract/dues";
+import { isDate } from "@zesty/core/calendar/dates";
+import type { Request, Router } from "express";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
+import { body, mostOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { openAccount } from "../setup/businessRow.ts";
+import { lastThree } from "../store/crypt.ts";
+import { readPayees, savePayee } from "./payees.ts";
 import { readDues } from "./readDues.ts";
+import { readDuePayments } from "./readPayments.ts";
+import { readDuePeople } from "./readPeople.ts";
 
 export function dueRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
   router.get(
     "/businesses/:business/dues",
-    onBusiness("see", (_actor, businessId, request) => readDues(context, businessId, mostOf(request))),
+    onBusiness("see", (actor, businessId, request) => readAll(context, actor, businessId, mostOf(request))),
   );
+  router.get(
+    "/businesses/:business/dues/people",
+    onBusiness("see", (_actor, businessId, request) => readDuePeople(context, businessId, whichDue(request))),
+  );
+  router.post(
+    "/businesses/:business/payees",
+    onBusiness("authorise", (actor, businessId, request) => {
+      savePayee(context, actor, businessId, body(payeeGiven, request));
+      return readPayees(context, businessId);
+    }),
+  );
+}
+
+function readAll(context: Context, actor: Actor, businessId: number, years?: number): DuesView {
+  const owner = findBusiness(context, businessId);
+  const account = openAccount(context, owner);
+  return {
+    dues: readDues(context, businessId, years),
+    payments: readDuePayments(context, actor, businessId),
+    payees: readPayees(context, businessId),
+    paysFrom: account ? lastThree(account.account) : null,
+    notFollowedBefore: owner.duesFrom,
+  };
+}
+
+function whichDue({ query }: Request): { dueDate: string; kind: DueKind; fundId: number | null } {
+  const { dueDate, kind, fundId } = query;
+  if (typeof dueDate !== "string" || !isDate(dueDate) || !dueKinds.some((each) => each === kind))
+    throw cannot("which-due", "A due is asked for by its day, as 2026-07-28, and its kind.");
+  const fund = Number(fundId ?? 0);
+  return { dueDate, kind: kind as DueKind, fundId: Number.isSafeInteger(fund) && fund > 0 ? fund : null };
 }

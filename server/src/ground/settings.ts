@@ -15,6 +15,8 @@ export interface Settings {
     tax: string;
     revenue: string;
     bank: string;
+    /** the clearing house for super */
+    super: string;
     control: string | null;
     postBoxPage: string | null;
     smtp: string;
@@ -75,6 +77,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
       tax: service("ZESTY_TAX_AGENCY", `${standins}/sim/au-tax`),
       revenue: service("ZESTY_INLAND_REVENUE", `${standins}/sim/nz-tax`),
       bank: service("ZESTY_BANK", `${standins}/sim/bank`),
+      super: service("ZESTY_CLEARING_HOUSE", `${standins}/sim/super`),
       control: demoDay === null ? null : `${standins}/sim/control`,
       postBoxPage: demoDay === null ? null : `${standins}/post-box`,
       smtp: service("ZESTY_SMTP", "smtp://127.0.0.1:4281"),

@@ -1,6 +1,7 @@
 /** New Zealand, as the server asks for it. */
 import type { CountryHere } from "../ground/countryHere.ts";
 import { deskNz } from "./desk.ts";
+import { duesNz } from "./dues.ts";
 import { leaveNz } from "./leave.ts";
 import { lodgingNz } from "./paydayFiling.ts";
 import { paysNz } from "./pays.ts";
@@ -17,6 +18,7 @@ export const newZealand: CountryHere = {
   time: { reportedAs: () => ({}) },
   leave: leaveNz,
   pays: paysNz,
+  dues: duesNz,
   lodging: lodgingNz,
   desk: deskNz,
   year: yearOfNewZealand,

@@ -60,7 +60,10 @@ export function couriers(context: Context, mail: Transporter): Record<OutboxRow[
     const reference = fileReference(context, row, business);
     return { messageId: row.messageId, bytes: bytesOf(row), knownAs: row.knownAs, business, reference };
   };
+  const more = context.moreChannels(context);
   return {
+    contributions: more.contributions.courier,
+    duesPayment: more.duesPayment.courier,
     payEvent: {
       send: (row, keep) => sendPayEvent(services.tax, eventOf(row), keep),
       find: (row, keep) => findPayEvent(services.tax, eventOf(row), keep),

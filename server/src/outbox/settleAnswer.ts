@@ -19,6 +19,7 @@ import {
 } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import type { OutboxRow } from "./channels.ts";
+import { moreChannel } from "./moreChannels.ts";
 import { isVain } from "./replacementNotTaken.ts";
 import { peopleByRevenueKey } from "./revenueKeys.ts";
 
@@ -29,6 +30,8 @@ export const channelWords: Record<OutboxRow["channel"], string> = {
   paymentFile: "payment file",
   payslip: "payslip",
   yearSummary: "year summary",
+  contributions: "contributions file",
+  duesPayment: "payment file of dues",
 };
 
 type Settled = Extract<Outcome, { kind: "final" | "refused" }>;
@@ -48,9 +51,11 @@ export function settleAnswer(context: Context, row: OutboxRow, outcome: Settled 
         closed.push(...keepItems(context, row, outcome));
       if (row.channel === "paymentFile" && outcome.kind === "final") keepPayments(context, row, outcome);
       if (row.channel === "payslip" && row.payId !== null) keepDelivery(context, row, row.payId, outcome);
+      moreChannel(context, row.channel)?.settled(row, outcome);
       if (row.replacesId !== null && isTaken(state))
         context.store.db.update(outbox).set({ state: "replaced" }).where(eq(outbox.id, row.replacesId)).run();
     }
+    if (!outcome) moreChannel(context, row.channel)?.settled(row, null);
     // An answer may close what stood open of other runs: they move, too.
     for (const runId of new Set([...(row.runId === null ? [] : [row.runId]), ...closed])) moveRun(context, runId);
     if (outcome)

@@ -48,7 +48,8 @@ type Channel = OutboxRow["channel"];
 const lanes: readonly (readonly Channel[])[] = [
   ["payEvent"],
   ["employmentInformation", "employeeDetails"],
-  ["paymentFile"],
+  ["paymentFile", "duesPayment"],
+  ["contributions"],
   ["payslip", "yearSummary"],
   // Letters of no run, which have a table of their own.
   [],

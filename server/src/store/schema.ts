@@ -4,6 +4,7 @@
  */
 
 export * from "./schema/business.ts";
+export * from "./schema/dues.ts";
 export * from "./schema/facts.ts";
 export * from "./schema/leave.ts";
 export * from "./schema/lodging.ts";

@@ -2,6 +2,7 @@
  * A payroll year against what stands outside of it: balances of the books, by account, and what funds and agency say they
  * were paid. Somebody puts these in; what is not put in is not compared.
  */
+import type { DueKind } from "@zesty/contract/dues";
 import type { Outside, OutsideGiven, OutsideLine, OutsideShown } from "@zesty/contract/outside";
 import { dateWords } from "@zesty/core/calendar/dates";
 import type { PayrollYear } from "@zesty/core/calendar/payrollYear";
@@ -13,7 +14,7 @@ import { findBusiness } from "../ground/findBusiness.ts";
 import { accountNames } from "../ground/journalLines.ts";
 import { closingOf, demandYearOpen } from "../ground/yearClosed.ts";
 import { demandFaultless } from "../sheets/pastedLines.ts";
-import { type dueKinds, outsideFigure, user } from "../store/schema.ts";
+import { outsideFigure, user } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { type Ours, readOutsideLines } from "./outsideLines.ts";
 import { byHand, type CheckLine } from "./yearOfCountry.ts";
@@ -119,7 +120,7 @@ function oursOf(context: Context, businessId: number, year: PayrollYear): Ours[]
     .all(businessId, year.from, year.to);
   for (const { account, ...part } of journals) take("account", account, names.get(account) ?? "", part);
   const dues = sqlite
-    .prepare<[number, string, string], Part & { kind: (typeof dueKinds)[number]; fund: string | null }>(
+    .prepare<[number, string, string], Part & { kind: DueKind; fund: string | null }>(
       `SELECT d.kind, f.name AS fund, d.payday AS date, d.run_id AS runId, SUM(d.amount_cents) AS cents
        FROM due d LEFT JOIN fund f ON f.id = d.fund_id
        WHERE d.business_id = ? AND d.payday BETWEEN ? AND ?

@@ -20,6 +20,8 @@ export interface DirectEntryFile {
   userName: string;
   userId: string;
   description: string;
+  /** transaction code of the credits: 53 pay, 50 any other credit */
+  code?: "53" | "50";
   processDate: IsoDate;
   trace: { bsb: string; account: string };
   remitter: string;
@@ -92,7 +94,7 @@ export function directEntryFile(file: DirectEntryFile): string {
         bsbText(payment.bsb, `BSB of ${payment.title}`),
         accountText(payment.account, `account of ${payment.title}`),
         payment.isNew ? "N" : " ",
-        "53",
+        file.code ?? "53",
         payment.cents,
         payment.title,
         payment.reference,

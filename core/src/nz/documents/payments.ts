@@ -17,6 +17,8 @@ export interface PaymentNz {
 
 export interface PaymentFileNz {
   payday: IsoDate;
+  /** what the payer's own statement says of it; wages where it is left out */
+  about?: string;
   payer: { name: string; account: string };
   payments: readonly PaymentNz[];
 }
@@ -75,7 +77,7 @@ export function paymentRowsNz(file: PaymentFileNz): string[][] {
         statementText(each.particulars),
         statementText(each.code),
         statementText(each.reference),
-        "WAGES",
+        file.about ?? "WAGES",
         statementText(file.payday.replaceAll("-", "")),
         statementText(each.title),
       ];
@@ -104,6 +106,8 @@ export function creditTransfer(file: PaymentFileNz, messageId: string, madeAt: s
   if (file.payments.length === 0) throw new PaymentFault("payments", "There is nothing to pay in this file.");
   const sum = centsText(file.payments.reduce((total, each) => total + each.cents, 0));
   const count = String(file.payments.length);
+  // Salaries, or taxes (ISO 20022 external purpose code list).
+  const purpose = file.about === undefined ? "SALA" : "TAXS";
   const id = messageId.replaceAll("-", "").slice(0, 35);
   return {
     CstmrCdtTrfInitn: {
@@ -120,7 +124,7 @@ export function creditTransfer(file: PaymentFileNz, messageId: string, madeAt: s
         BtchBookg: "true",
         NbOfTxs: count,
         CtrlSum: sum,
-        PmtTpInf: { CtgyPurp: { Cd: "SALA" } },
+        PmtTpInf: { CtgyPurp: { Cd: purpose } },
         ReqdExctnDt: { Dt: file.payday },
         Dbtr: { Nm: file.payer.name },
         DbtrAcct: { Id: { Othr: { Id: from } }, Ccy: "NZD" },
@@ -134,7 +138,7 @@ export function creditTransfer(file: PaymentFileNz, messageId: string, madeAt: s
             CdtrAgt: agent(to),
             Cdtr: { Nm: each.title },
             CdtrAcct: { Id: { Othr: { Id: to } } },
-            Purp: { Cd: "SALA" },
+            Purp: { Cd: purpose },
             RmtInf: {
               Ustrd: [each.particulars, each.code, each.reference].map((text) => statementText(text)).join("/"),
             },

@@ -6,6 +6,7 @@ import { longServiceRules } from "./longServiceRules.ts";
 import { minimumWage } from "./minimumWage.ts";
 import { studyLoanRates } from "./studyLoanRates.ts";
 import { superGuaranteeRules } from "./superGuaranteeRules.ts";
+import { generalInterestCharge, superLateRules } from "./superLateRules.ts";
 import { terminationRules } from "./terminationRules.ts";
 import { withholdingRates } from "./withholdingRates.ts";
 import { withholdingScales } from "./withholdingScales.ts";
@@ -17,6 +18,8 @@ export const tablesAu = [
   studyLoanRates,
   workingHolidayRates,
   superGuaranteeRules,
+  superLateRules,
+  generalInterestCharge,
   terminationRules,
   minimumWage,
   employmentStandards,

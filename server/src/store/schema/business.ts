@@ -27,6 +27,8 @@ export const business = sqliteTable("business", {
   withholder: text("withholder", { enum: ["small", "medium", "large"] })
     .notNull()
     .default("medium"),
+  /** dues of before are not followed: the store is older than the following of them; null: all are */
+  duesFrom: text("dues_from"),
   /** whoever prepared a run does not authorise it */
   fourEyes: flag("four_eyes").default(false),
   bank: json<{ institution: string; userName: string; userId: string; balancing: boolean }>("bank").notNull(),

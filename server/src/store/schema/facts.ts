@@ -1,4 +1,5 @@
 /** Facts: appended at sign-off, never changed. A correction is a new row that points to the old one. */
+import { dueKinds } from "@zesty/contract/dues";
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business, fund } from "./business.ts";
 import { id, json } from "./columns.ts";
@@ -112,19 +113,6 @@ export const leaveEntry = sqliteTable(
   ],
 );
 
-/** Australia: super and withholding; New Zealand: what goes to Inland Revenue, by its kind. */
-export const dueKinds = [
-  "super",
-  "withholding",
-  "paye",
-  "childSupport",
-  "studentLoan",
-  "kiwiSaver",
-  "esct",
-  "order",
-  "giving",
-] as const;
-
 export const due = sqliteTable(
   "due",
   {
@@ -158,7 +146,7 @@ export const journal = sqliteTable(
     /** null: not of a pay run, as the movement of leave */
     runId: integer("run_id").references(() => payRun.id),
     reference: text("reference").notNull(),
-    kind: text("kind", { enum: ["run", "reversal", "settlement", "leave"] }).notNull(),
+    kind: text("kind", { enum: ["run", "reversal", "settlement", "leave", "dues"] }).notNull(),
     date: text("date").notNull(),
     description: text("description").notNull(),
   },
@@ -203,6 +191,8 @@ export const document = sqliteTable(
         "payslip",
         "journal",
         "yearSummary",
+        "contributions",
+        "duesPayment",
       ],
     }).notNull(),
     fileName: text("file_name").notNull(),

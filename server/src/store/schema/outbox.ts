@@ -17,7 +17,16 @@ export const outbox = sqliteTable(
     runId: integer("run_id").references(() => payRun.id),
     payId: integer("pay_id").references(() => pay.id),
     channel: text("channel", {
-      enum: ["payEvent", "employmentInformation", "employeeDetails", "paymentFile", "payslip", "yearSummary"],
+      enum: [
+        "payEvent",
+        "employmentInformation",
+        "employeeDetails",
+        "paymentFile",
+        "payslip",
+        "yearSummary",
+        "contributions",
+        "duesPayment",
+      ],
     }).notNull(),
     documentId: integer("document_id").references(() => document.id),
     /** one for ever: idempotency key, submission ID or Message-ID */

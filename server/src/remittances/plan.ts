@@ -1,0 +1,161 @@
+/** What paying some dues would do: whom, how much, to which account, under which reference, and what stands in the way. */
+import type { DueKind, DuePick, PaymentPlan, PlannedLine } from "@zesty/contract/dues";
+import type { IsoDate } from "@zesty/core/calendar/dates";
+import { eq } from "drizzle-orm";
+import type { Contributed } from "../dues/duesOfCountry.ts";
+import { payeesOf } from "../dues/payees.ts";
+import type { Context } from "../ground/context.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { openAccount } from "../setup/businessRow.ts";
+import { lastThree } from "../store/crypt.ts";
+import { fund } from "../store/schema.ts";
+
+/** A due of one person and payday, with what is left to pay of it. */
+export interface OpenDue {
+  kind: DueKind;
+  personId: number;
+  fundId: number;
+  payday: IsoDate;
+  dueDate: IsoDate;
+  cents: number;
+}
+
+export interface PlannedPart extends OpenDue {
+  /** place in the contributions file, from 1; of others in the payment */
+  line: number;
+}
+
+export interface ReadyLine extends PlannedLine {
+  bsb: string;
+  wholeAccount: string;
+  parts: PlannedPart[];
+}
+
+export interface ReadyPlan extends Omit<PaymentPlan, "lines"> {
+  number: number;
+  lines: ReadyLine[];
+}
+
+export function openDues({ store }: Context, businessId: number, picks: readonly DuePick[]): OpenDue[] {
+  const read = store.prepared<[number, string, string, number], OpenDue>(
+    `SELECT kind, person_id AS personId, fund_id AS fundId, payday, due_date AS dueDate,
+       owed_cents - prepared_cents - sent_cents - received_cents - allocated_cents AS cents
+     FROM due_total WHERE business_id = ? AND due_date = ? AND kind = ? AND fund_id = ?
+       AND owed_cents > prepared_cents + sent_cents + received_cents + allocated_cents
+     ORDER BY payday, person_id`,
+  );
+  // The same due picked twice is paid once.
+  const picked = new Map(picks.map((pick) => [JSON.stringify(pick), pick]));
+  const found = new Map<string, OpenDue>();
+  for (const { dueDate, kind, fundId, people } of picked.values())
+    for (const each of read.all(businessId, dueDate, kind, fundId ?? 0))
+      if (!people || people.includes(each.personId)) found.set(Object.values(each).slice(0, 5).join(" "), each);
+  return [...found.values()];
+}
+
+const two = (text: string) => text.slice(2);
+/** At most 18 characters, one for ever: day, number of the payment, place in it. Pattern of the payment schedule, from memory. */
+const referenceOf = (date: IsoDate, number: number, line: number): string => {
+  const [year = "", month = "", day = ""] = date.split("-");
+  return `PC${day}${month}${two(year)}-${String(number).padStart(6, "0")}${String(line).padStart(3, "0")}`;
+};
+
+export function planPayment(
+  context: Context,
+  businessId: number,
+  picks: readonly DuePick[],
+  wanted?: IsoDate,
+): ReadyPlan {
+  const { store } = context;
+  const owner = findBusiness(context, businessId);
+  const { dues } = context.country(owner.country);
+  const earliest = dues.bankDay(todayAt(context, businessId));
+  const date = wanted ?? earliest;
+  const funds = new Map(
+    store.db
+      .select()
+      .from(fund)
+      .where(eq(fund.businessId, businessId))
+      .all()
+      .map((row) => [row.id, row]),
+  );
+  const payees = payeesOf(context, businessId);
+  const number =
+    1 +
+    (store
+      .prepared<[number], { n: number | null }>("SELECT MAX(number) AS n FROM due_payment WHERE business_id = ?")
+      .get(businessId)?.n ?? 0);
+  const lastPaid = store.prepared<[number, string], { bsb: string; account: string }>(
+    `SELECT r.bsb AS bsb, r.account AS account FROM remittance r JOIN due_payment d ON d.id = r.due_payment_id
+     WHERE d.business_id = ? AND r.receiver = ? AND d.way = 'file' AND d.cancelled_at IS NULL ORDER BY r.id DESC LIMIT 1`,
+  );
+  const lines = new Map<string, ReadyLine>();
+  const faults: PaymentPlan["faults"] = [];
+  let place = 0;
+  for (const due of openDues(context, businessId, picks)) {
+    const isSuper = due.kind === "super";
+    const of = dues.receivers.find((each) => each.kinds.includes(due.kind));
+    const receiver = isSuper ? `fund ${due.fundId}` : (of?.receiver ?? due.kind);
+    let line = lines.get(receiver);
+    if (!line) {
+      const known = funds.get(due.fundId);
+      const direct = known?.bsb && known.account ? { bsb: known.bsb, account: known.account } : undefined;
+      const given = payees.get(of?.receiver ?? "");
+      // A self-managed fund is paid into its own account; the others by way of the clearing house.
+      const to = isSuper ? (known?.kind === "selfManaged" ? direct : (given ?? direct)) : given;
+      const name = isSuper ? (known?.name ?? "A fund not yet set") : (given?.name ?? of?.title ?? due.kind);
+      if (isSuper && due.fundId === 0)
+        faults.push({
+          text: "Somebody's super has no fund yet. Record the choice, or the default fund.",
+          mend: "/people",
+        });
+      else if (!to)
+        faults.push({
+          text: isSuper
+            ? `There is no account to pay ${name} to. Record the clearing house, or the fund's own account.`
+            : `There is no account to pay ${name} to. Record it below the list.`,
+          mend: isSuper && known?.kind === "selfManaged" ? "/set-up" : null,
+        });
+      const before = lastPaid.get(businessId, receiver);
+      line = {
+        ...{ receiver, name, fundId: due.fundId || null, cents: 0, people: 0, dueDates: [], parts: [] },
+        reference: (isSuper ? "" : given?.reference) || referenceOf(date, number, lines.size + 1),
+        ...{ bsb: to?.bsb ?? "", wholeAccount: to?.account ?? "", account: to ? lastThree(to.account) : null },
+        isNew: to !== undefined && (before?.bsb !== to.bsb || before.account !== to.account),
+      };
+      lines.set(receiver, line);
+    }
+    place += 1;
+    line.cents += due.cents;
+    line.parts.push({ ...due, line: place });
+    if (!line.dueDates.includes(due.dueDate)) line.dueDates.push(due.dueDate);
+  }
+  for (const line of lines.values()) line.people = new Set(line.parts.map((each) => each.personId)).size;
+  if (!openAccount(context, owner))
+    faults.push({ text: `${owner.name} has no bank account to pay from.`, mend: "/set-up" });
+  const all = [...lines.values()];
+  const withData = all.some((line) => line.fundId !== null);
+  if (withData && faults.length === 0) {
+    const data = dues.data(context, { owner, on: date, from: null, fileId: "look" }, contributedOf(all));
+    if ("missing" in data) faults.push(...data.missing);
+  }
+  return {
+    ...{ number, lines: all, cents: all.reduce((sum, line) => sum + line.cents, 0), faults, earliest, withData },
+    fourEyes: owner.fourEyes,
+  };
+}
+
+/** The parts of a payment that are members' contributions, in the order of the file. */
+export const contributedOf = (lines: readonly ReadyLine[]): Contributed[] =>
+  lines.flatMap(({ fundId, reference, cents, parts }) =>
+    fundId === null
+      ? []
+      : parts.map(({ line, personId, payday, cents: own }) => ({
+          ...{ line, personId, fundId, payday, cents: own, reference, paymentCents: cents },
+        })),
+  );
+
+export const shownPlan = ({ lines, number: _number, ...plan }: ReadyPlan): PaymentPlan => ({
+  ...plan,
+  lines: lines.map(({ bsb: _bsb, wholeAccount: _account, parts: _parts, ...line }) => line),
+});

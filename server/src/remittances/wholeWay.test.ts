@@ -1,0 +1,405 @@
+/**
+ * Dues on their whole way, over real HTTP: from the payday by the clearing house and the bank to the fund's receipt, back
+ * again where a fund sends money back, and paid a second time. Judged by what the outside services hold.
+ */
+import { mkdtempSync, rmSync } from "node:fs";
+import { createServer, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { DuePick, DueView } from "@zesty/contract/dues";
+import express from "express";
+import { afterEach, beforeEach, expect, it } from "vitest";
+import { bank } from "../../../standins/src/bank.ts";
+import { clearingHouse } from "../../../standins/src/clearingHouse.ts";
+import { openWorld, type World } from "../../../standins/src/world.ts";
+import { readDocument } from "../documents/documents.ts";
+import { savePayee } from "../dues/payees.ts";
+import { readDues } from "../dues/readDues.ts";
+import { readDuePayments } from "../dues/readPayments.ts";
+import { readDuePeople } from "../dues/readPeople.ts";
+import { unbalanced } from "../store/invariants.ts";
+import { business, outbox } from "../store/schema.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { heardOf, payByHand, takeBackByHand } from "./byHand.ts";
+import { letGo, preparePayment, releasePayment } from "./pay.ts";
+import { planPayment } from "./plan.ts";
+
+let outside: World;
+let server: Server;
+let folder: string;
+let world: SmallWorld;
+
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), "zesty-outside-"));
+  outside = openWorld(folder);
+  const app = express();
+  app.use("/sim/bank", bank(outside));
+  app.use("/sim/super", clearingHouse(outside));
+  server = createServer(app);
+  await new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
+});
+afterEach(async () => {
+  expect(unbalanced(world.context.store)).toEqual([]);
+  await world.end();
+  await new Promise((done) => server.close(done));
+  outside.db.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const move = (day: string) => {
+  world.context.clock.moveTo(day);
+  outside.setClock(`${day}T02:00:00.000Z`);
+};
+/** A signed payday of 3 July 2026 in a small world that knows where the outside services are. */
+function begin(people: number, make: (people: number) => SmallWorld = smallWorld): void {
+  world = make(people);
+  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/sim`;
+  Object.assign(world.context.settings.services, { bank: `${base}/bank`, super: `${base}/super` });
+  signRun(world, openUsual(world));
+  move("2026-07-03");
+}
+const clearing = {
+  receiver: "clearingHouse",
+  name: "Lime Clearing",
+  bsb: "650-000",
+  account: "40404040",
+  reference: "",
+};
+const giveAccount = (account = "40404040") =>
+  savePayee(world.context, world.actor, world.businessId, { ...clearing, account });
+const due = (kind = "super"): DueView => {
+  const found = readDues(world.context, world.businessId).find((each) => each.kind === kind);
+  if (!found) throw new Error(`Nothing of ${kind} is due.`);
+  return found;
+};
+const pick = ({ dueDate, kind, fundId }: DueView, people?: number[]): DuePick => ({ dueDate, kind, fundId, people });
+const states = (kind = "super") =>
+  due(kind)
+    .parts.map((each) => `${each.state} ${each.cents}`)
+    .join(", ");
+/** Prepares what is left of a due, as seen, on the next day that banks work. */
+function pay(view = due(), people?: number[]): number {
+  const { context, actor, businessId } = world;
+  const plan = planPayment(context, businessId, [pick(view, people)]);
+  const confirmed = plan.lines.map((line) => line.receiver);
+  return preparePayment(context, actor, businessId, {
+    ...{ picks: [pick(view, people)], date: plan.earliest, cents: plan.cents, confirmed },
+  });
+}
+/** Lets the outbox run until nothing moves that does not wait for another day. */
+async function settle(): Promise<void> {
+  const { context, application } = world;
+  for (let round = 0; round < 6; round += 1) {
+    context.store.db.update(outbox).set({ nextAt: 0 }).run();
+    await application.outbox.runOnce();
+  }
+}
+const payments = () => readDuePayments(world.context, world.actor, world.businessId);
+const heldByFunds = () =>
+  (
+    outside.db.prepare("SELECT SUM(cents) AS n FROM super_line WHERE state IN ('SENT', 'ALLOCATED')").get() as {
+      n: number | null;
+    }
+  ).n ?? 0;
+const paidByBank = () =>
+  (
+    outside.db.prepare("SELECT SUM(cents) AS n FROM bank_line WHERE state = 'PAID' AND account = '40404040'").get() as {
+      n: number | null;
+    }
+  ).n ?? 0;
+const refuse = (payrollId: string) =>
+  outside.setRules([
+    {
+      service: "super",
+      operation: "batch",
+      fault: "REJECT_LINE",
+      match: { payrollId },
+      with: { code: "SM-01", text: "member not found" },
+      uses: -1,
+    },
+  ]);
+
+it("goes from payday to fund by data and money under one reference, and is late for nobody", async () => {
+  begin(3);
+  giveAccount();
+  const all = due().cents;
+  expect(states()).toBe(`owed ${all}`);
+  pay();
+  expect(states()).toBe(`prepared ${all}`);
+  await settle();
+  expect(states()).toBe(`sent ${all}`);
+  // The same once more is nothing: it is on its way.
+  expect(() => pay()).toThrow(/on its way already/);
+  move("2026-07-06");
+  await settle();
+  expect([states(), heldByFunds(), paidByBank()]).toEqual([`received ${all}`, all, all]);
+  move("2026-07-07");
+  await settle();
+  expect(states()).toBe(`allocated ${all}`);
+  const [first] = readDuePeople(world.context, world.businessId, pick(due()));
+  expect(first?.steps.map((each) => `${each.what} ${each.on}`)).toEqual([
+    ...["payday 2026-07-02", "prepared 2026-07-03", "sent 2026-07-03", "left 2026-07-03"],
+    ...["received 2026-07-06", "allocated 2026-07-07", "due 2026-07-13"],
+  ]);
+  expect(payments()[0]?.messages.map((each) => `${each.channel} ${each.state}`)).toEqual([
+    ...["contributions accepted", "duesPayment accepted"],
+  ]);
+});
+
+it("opens again by its first day what a fund sends back, and is paid a second time under a new reference", async () => {
+  begin(2);
+  giveAccount();
+  const all = due().cents;
+  refuse("E1");
+  pay();
+  await settle();
+  move("2026-07-07");
+  await settle();
+  expect(states()).toBe(`returned ${all / 2}, allocated ${all / 2}`);
+  const before = due().dueDate;
+  outside.setRules([]);
+  const again = planPayment(world.context, world.businessId, [pick(due())]);
+  expect([again.cents, again.lines[0]?.people, again.lines[0]?.reference]).toEqual([all / 2, 1, "PC070726-000002001"]);
+  pay();
+  await settle();
+  move("2026-07-09");
+  await settle();
+  expect([states(), due().dueDate, heldByFunds()]).toEqual([`allocated ${all}`, before, all]);
+  expect(readDuePeople(world.context, world.businessId, pick(due())).find((each) => each.reason)?.reason).toBe(
+    "member not found",
+  );
+});
+
+it("stays late until its fund has it, and says what that costs", async () => {
+  begin(1);
+  giveAccount();
+  move("2026-07-20");
+  expect([due().isLate, states(), due().late?.law, due().late?.days]).toEqual([
+    true,
+    `late ${due().cents}`,
+    "payday",
+    7,
+  ]);
+  expect(due().late?.cents).toBeGreaterThan(0);
+  move("2027-06-30");
+  expect(due().isLate).toBe(true);
+  pay();
+  await settle();
+  expect([due().isLate, states()]).toEqual([true, `sent ${due().cents}`]);
+  move("2027-07-02");
+  await settle();
+  expect(due().isLate).toBe(false);
+});
+
+it("pays nothing for data that is refused, and frees its dues", async () => {
+  begin(1);
+  giveAccount();
+  const all = due().cents;
+  pay();
+  // The clearing house has another file under this ID already.
+  const [row] = world.context.store.db
+    .select()
+    .from(outbox)
+    .all()
+    .filter((each) => each.channel === "contributions");
+  outside.db
+    .prepare("INSERT INTO super_batch VALUES ('B-9', ?, ?, 'else', 'DONE', '2026-07-03')")
+    .run(...[payments()[0] && fileIdIn(), world.context.store.db.select().from(business).get()?.bmsId]);
+  await settle();
+  expect([states(), paidByBank(), row?.channel]).toEqual([`owed ${all}`, 0, "contributions"]);
+  expect(payments()[0]?.messages.map((each) => each.state)).toEqual(["refused", "cancelled"]);
+  pay();
+  await settle();
+  expect(states()).toBe(`sent ${all}`);
+});
+const fileIdIn = (): string =>
+  world.context.store
+    .prepared<[], { id: number }>("SELECT id FROM document WHERE kind = 'contributions'")
+    .all()
+    .map(({ id }) => readDocument(world.context, id).bytes.toString().split("\r\n")[0]?.split(",")[5] ?? "")[0] ?? "";
+
+it.each(["CUT_AFTER", "CUT_BEFORE", "HTTP_503", "BAD_BODY", "HTTP_500_AFTER"])(
+  "is taken once whatever becomes of the first answer: %s",
+  async (fault) => {
+    begin(1);
+    giveAccount();
+    outside.setRules(
+      ["super", "bank"].map((service) => ({
+        service,
+        operation: service === "super" ? "batch" : "upload",
+        fault,
+        uses: 1,
+      })),
+    );
+    pay();
+    await settle();
+    await settle();
+    const count = (table: string) =>
+      (outside.db.prepare(`SELECT COUNT(*) AS n FROM ${table}`).get() as { n: number }).n;
+    expect([states(), count("super_batch"), count("bank_file")]).toEqual([`sent ${due().cents}`, 1, 1]);
+  },
+);
+
+it("waits for a second person where the business wants one, and is let go with a reason", async () => {
+  begin(1);
+  giveAccount();
+  const { context, actor, businessId } = world;
+  context.store.db.update(business).set({ fourEyes: true }).run();
+  const id = pay();
+  await settle();
+  expect(states()).toBe(`prepared ${due().cents}`);
+  expect(() => releasePayment(context, actor, businessId, id)).toThrow(/two pairs of eyes/);
+  letGo(context, actor, businessId, id, "Wrong day");
+  expect(states()).toBe(`owed ${due().cents}`);
+  const next = pay();
+  releasePayment(context, { ...actor, userId: actor.userId + 1 }, businessId, next);
+  await settle();
+  expect(states()).toBe(`sent ${due().cents}`);
+  expect(() => letGo(context, actor, businessId, next, "Too late")).toThrow(/on its way/);
+});
+
+it.each<[string, () => void, RegExp]>([
+  ["without an account", () => pay(), /no account to pay/],
+  [
+    "on a Saturday",
+    () => {
+      giveAccount();
+      const plan = planPayment(world.context, world.businessId, [pick(due())]);
+      preparePayment(world.context, world.actor, world.businessId, {
+        picks: [pick(due())],
+        date: "2026-07-04",
+        cents: plan.cents,
+        confirmed: ["fund 1"],
+      });
+    },
+    /Banks do not work on 4 July 2026/,
+  ],
+  [
+    "to an account that nobody looked at",
+    () => {
+      giveAccount();
+      preparePayment(world.context, world.actor, world.businessId, {
+        picks: [pick(due())],
+        date: "2026-07-03",
+        cents: due().cents,
+        confirmed: [],
+      });
+    },
+    /first time/,
+  ],
+  [
+    "another sum than was seen",
+    () => {
+      giveAccount();
+      preparePayment(world.context, world.actor, world.businessId, {
+        picks: [pick(due())],
+        date: "2026-07-03",
+        cents: 1,
+        confirmed: [],
+      });
+    },
+    /you looked at 0.01/,
+  ],
+  [
+    "of somebody without an address",
+    () => {
+      giveAccount();
+      world.context.store.sqlite.prepare("UPDATE person SET address = NULL").run();
+      pay();
+    },
+    /has no address/,
+  ],
+  [
+    "by hand, on a day to come",
+    () =>
+      void payByHand(world.context, world.actor, world.businessId, {
+        picks: [pick(due())],
+        cents: due().cents,
+        on: "2026-07-04",
+        receipt: "",
+      }),
+    /has not come yet/,
+  ],
+  [
+    "to no such receiver",
+    () => savePayee(world.context, world.actor, world.businessId, { ...clearing, receiver: "somebody" }),
+    /no such|such a receiver/,
+  ],
+])("is not paid %s", (_what, act, words) => {
+  begin(1);
+  const [before] = [JSON.stringify(due())];
+  expect(act).toThrow(words);
+  expect(JSON.stringify(due())).toBe(before);
+  expect(payments()).toEqual([]);
+});
+
+it("is recorded as paid by hand, waits for the fund's receipt, comes back, and is taken back", () => {
+  begin(2);
+  const { context, actor, businessId } = world;
+  const by = (view: DueView, more: object = {}) =>
+    payByHand(context, actor, businessId, {
+      picks: [pick(view)],
+      cents: view.unpaidCents,
+      on: "2026-07-03",
+      receipt: "R-1",
+      ...more,
+    });
+  const all = due().cents;
+  const id = by(due());
+  expect(states()).toBe(`sent ${all}`);
+  const line = payments()[0]?.remittances[0]?.id ?? 0;
+  const heard = (what: "received" | "returned", people?: number[]) =>
+    heardOf(context, actor, businessId, id, line, {
+      what,
+      on: "2026-07-03",
+      receipt: "F-2",
+      reason: "account closed",
+      people,
+    });
+  heard("received", world.personIds.slice(0, 1));
+  expect(states()).toBe(`sent ${all / 2}, received ${all / 2}`);
+  heard("returned", world.personIds.slice(1));
+  expect(states()).toBe(`returned ${all / 2}, received ${all / 2}`);
+  expect(() => heard("returned", world.personIds.slice(1))).toThrow(/known already/);
+  takeBackByHand(context, actor, businessId, id, "Typed for another business");
+  expect(states()).toBe(`returned ${all}`);
+  // Tax is paid on the day on which it leaves.
+  by(due("withholding"));
+  expect(states("withholding")).toBe(`received ${due("withholding").cents}`);
+  const net = context.store
+    .prepared<[], { cents: number }>(
+      "SELECT SUM(debit_cents - credit_cents) AS cents FROM journal_line l JOIN journal j ON j.id = l.journal_id WHERE j.kind = 'dues' AND l.account = '2200'",
+    )
+    .get();
+  expect(net?.cents).toBe(0);
+});
+
+it("pays all of Inland Revenue's kinds under one reference, from the schedule of the business", async () => {
+  begin(2, smallWorldNz);
+  const { context, actor, businessId } = world;
+  savePayee(context, actor, businessId, {
+    receiver: "inlandRevenue",
+    name: "Inland Revenue",
+    bsb: "",
+    account: "01-0902-0068389-000",
+    reference: "139000315",
+  });
+  const owed = readDues(context, businessId);
+  expect(new Set(owed.map((each) => each.dueDate)).size).toBe(1);
+  const picks = owed.map((each) => pick(each));
+  const plan = planPayment(context, businessId, picks);
+  expect(plan.lines.map((each) => [each.name, each.reference, each.cents])).toEqual([
+    ["Inland Revenue", "139000315", owed.reduce((sum, each) => sum + each.cents, 0)],
+  ]);
+  preparePayment(context, actor, businessId, {
+    picks,
+    date: plan.earliest,
+    cents: plan.cents,
+    confirmed: ["inlandRevenue"],
+  });
+  await settle();
+  expect(readDues(context, businessId).every((each) => each.parts.every((part) => part.state === "received"))).toBe(
+    true,
+  );
+});
