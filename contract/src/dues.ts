@@ -121,7 +121,15 @@ export interface RemittanceView {
   cents: number;
   account: string | null;
   parts: DuePart[];
-  events: { what: string; on: string; receipt: string; reason: string; by: string | null; person: string | null }[];
+  events: {
+    what: string;
+    on: string;
+    receipt: string;
+    reason: string;
+    by: string | null;
+    person: string | null;
+    cents: number | null;
+  }[];
 }
 
 export interface DuePaymentView {

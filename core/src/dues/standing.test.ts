@@ -8,6 +8,12 @@ it.each<[string, Partial<DueSums>, string, string]>([
   ["nothing done yet", { owed: 100 }, "2026-07-28", "owed 100"],
   ["its day is over", { owed: 100 }, "2026-07-29", "late 100"],
   ["came back before its day", { owed: 100, returned: 40, allocated: 60 }, "2026-07-28", "returned 40, allocated 60"],
+  [
+    "came back, and more is owed",
+    { owed: 110, returned: 40, allocated: 60 },
+    "2026-07-28",
+    "owed 10, returned 40, allocated 60",
+  ],
   ["came back after its day", { owed: 100, returned: 40, allocated: 60 }, "2026-07-29", "late 40, allocated 60"],
   ["on its way when its day is over", { owed: 100, sent: 100 }, "2026-07-29", "sent 100"],
   ["all there", { owed: 100, received: 100 }, "2026-12-01", "received 100"],

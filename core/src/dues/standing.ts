@@ -9,7 +9,7 @@ export const stations = ["prepared", "sent", "received", "allocated"] as const;
 export type Station = (typeof stations)[number];
 export type DueState = "owed" | "returned" | "late" | Station;
 
-/** Sums in cents. What came back is owed again: `returned` says how much ever did. */
+/** Sums in cents. What came back is owed again: `returned` says how much ever did; of several dues, of what is left of each. */
 export interface DueSums extends Record<Station, number> {
   owed: number;
   returned: number;
@@ -31,9 +31,11 @@ export function standingOf(sums: DueSums, dueDate: IsoDate, today: IsoDate): Sta
   const there = sums.received + sums.allocated;
   const unpaid = sums.owed - there - sums.prepared - sums.sent;
   const isLate = today > dueDate && there < sums.owed;
-  const state: DueState = isLate ? "late" : sums.returned > 0 ? "returned" : "owed";
+  const left = Math.max(unpaid, 0);
+  const back = isLate ? 0 : Math.min(left, sums.returned);
   const parts = [
-    { state, cents: Math.max(unpaid, 0) },
+    { state: (isLate ? "late" : "owed") as DueState, cents: left - back },
+    { state: "returned" as DueState, cents: back },
     ...stations.map((station) => ({ state: station, cents: sums[station] })),
   ];
   return { parts: parts.filter((each) => each.cents !== 0), unpaid, there, isLate };

@@ -352,6 +352,7 @@ describe("an export that is not taken in", () => {
     const left = [
       "__drizzle_migrations",
       "calendar_feed",
+      "due_total",
       "failed_sign_in",
       "invitation",
       "leave_balance",

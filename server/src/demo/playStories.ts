@@ -24,6 +24,7 @@ import { payCycle, person } from "../store/schema.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 import { endYear } from "./endYear.ts";
 import { employmentOf, kiwiSaverOf, type Made } from "./makeBusiness.ts";
+import { payEarly } from "./payDues.ts";
 import type { SeedLeave, StoryEvent, StoryRun, Typed, TypedDays } from "./story.ts";
 
 /** @param demoDay events and runs up to it are played, then the open runs are made */
@@ -65,6 +66,7 @@ export async function playStories(
     await application.outbox.drain();
     await goTo(payday);
     await application.outbox.drain();
+    if (made[0]) await payEarly(application, actor, made[0], payday);
   }
   await goTo(demoDay);
   for (const one of made) openFilled(application, actor, one, one.story.openRun);

@@ -25,7 +25,12 @@ export type PayCycle = typeof payCycle.$inferSelect;
 export interface Owed {
   dueDate: string;
   kind: "super" | "withholding" | "paye";
+  /** what its receiver does not have yet */
   cents: number;
+  /** of that: prepared or sent */
+  onItsWay: number;
+  /** some of it came back */
+  cameBack: boolean;
 }
 export interface OpenItem {
   personId: number;
@@ -122,18 +127,29 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
     ),
     owed: byBusiness(
       store
-        .prepared<[string, string, string]>(
-          // Everything for Inland Revenue goes in one payment.
-          `SELECT business_id, due_date, SUM(amount_cents),
-             CASE WHEN kind IN ('super', 'withholding') THEN kind ELSE 'paye' END
-           FROM due t WHERE ${among} AND due_date BETWEEN ? AND ?
-           GROUP BY business_id, due_date, 4 HAVING SUM(amount_cents) <> 0 ORDER BY due_date`,
+        .prepared<[string, string]>(
+          // Everything for Inland Revenue goes in one payment. What is not there stays, however long ago its day was.
+          `SELECT t.business_id, t.due_date, SUM(t.owed_cents - t.received_cents - t.allocated_cents),
+             SUM(t.prepared_cents + t.sent_cents), SUM(t.returned_cents) > 0,
+             CASE WHEN t.kind IN ('super', 'withholding') THEN t.kind ELSE 'paye' END
+           FROM due_total t JOIN business b ON b.id = t.business_id
+           WHERE ${among} AND t.owed_cents <> t.received_cents + t.allocated_cents AND t.due_date <= ?
+             AND t.due_date >= coalesce(b.dues_from, '')
+           GROUP BY t.business_id, t.due_date, 6
+           HAVING SUM(t.owed_cents - t.received_cents - t.allocated_cents) > 0 ORDER BY t.due_date`,
         )
         .raw()
-        .all(ids, from, to)
+        .all(ids, to)
         .map((row) => {
-          const [businessId, dueDate, cents, kind] = row as [number, string, number, Owed["kind"]];
-          return { businessId, dueDate, cents, kind };
+          const [businessId, dueDate, cents, onItsWay, back, kind] = row as [
+            number,
+            string,
+            number,
+            number,
+            number,
+            Owed["kind"],
+          ];
+          return { businessId, dueDate, cents, onItsWay, cameBack: back === 1, kind };
         }),
     ),
     items: byBusiness(

@@ -47,7 +47,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       ),
     });
     toDo.push(
-      ...toDoOf(facts, owner, runs, paydays, pins, day),
+      ...toDoOf(facts, owner, runs, paydays, day),
       ...filings.map(
         ({ pin, runId }): ToDo => ({
           businessId: owner.id,
@@ -208,7 +208,6 @@ function toDoOf(
   owner: Owner,
   runs: readonly DeskRun[],
   paydays: readonly Payday[],
-  pins: readonly Pin[],
   day: string,
 ): ToDo[] {
   const found: ToDo[] = [];
@@ -228,12 +227,16 @@ function toDoOf(
       next.payday < day,
       `/run?cycle=${next.cycleId}`,
     );
-  // What is owed does not leave by its day passing: it stays, marked late, as far back as the desk looks. That it was
-  // paid nothing here can know yet.
-  for (const { date, words, cents } of pins) {
-    const late = date < day;
-    const what = `${words} of ${dollars(cents)} ${late ? "was to be paid by then" : "to pay"}`;
-    add(date, what, "due", late, `/dues?business=${owner.id}`);
+  // What is owed does not leave by its day passing: it stays, marked late, until its receiver has it.
+  for (const { dueDate, kind, cents, onItsWay, cameBack } of facts.owed.get(owner.id) ?? []) {
+    const late = dueDate < day;
+    const left = cents - onItsWay;
+    const what = [
+      `${pinWords[kind]} of ${dollars(cents)} ${left === 0 ? "is on its way" : late ? "was to be there by then" : "to pay"}`,
+      ...(onItsWay > 0 && left > 0 ? [`${dollars(onItsWay)} of it is on its way`] : []),
+      ...(cameBack && left > 0 ? ["some of it came back"] : []),
+    ].join("; ");
+    add(dueDate, what, "due", late, `/dues?business=${owner.id}`);
   }
   for (const { personId, name, text } of facts.items.get(owner.id) ?? [])
     add(day, `${name}: ${text}`, "mend", false, `/people/${personId}`);

@@ -38,7 +38,8 @@ export const dueKey = ({ dueDate, kind, fundId }: { dueDate: string; kind: DueKi
   `${dueDate} ${kind} ${fundId ?? 0}`;
 
 const sums = `SUM(t.owed_cents) AS owed, SUM(t.prepared_cents) AS prepared, SUM(t.sent_cents) AS sent,
-  SUM(t.received_cents) AS received, SUM(t.allocated_cents) AS allocated, SUM(t.returned_cents) AS returned`;
+  SUM(t.received_cents) AS received, SUM(t.allocated_cents) AS allocated, SUM(max(0, min(t.returned_cents,
+    t.owed_cents - t.prepared_cents - t.sent_cents - t.received_cents - t.allocated_cents))) AS returned`;
 
 /** @param years so many of the past of what is there; what is not stays in any case */
 export function readDues(context: Context, businessId: number, years = 1): DueView[] {

@@ -55,7 +55,7 @@ export function readDuePayments(context: Context, actor: Actor, businessId: numb
   const events = store
     .prepared<[string], Event>(
       `SELECT e.remittance_id AS remittanceId, e.what AS what, e."on" AS "on", e.receipt AS receipt, e.reason AS reason,
-         u.name AS "by", p.given_name || ' ' || p.family_name AS person
+         u.name AS "by", p.given_name || ' ' || p.family_name AS person, q.cents AS cents
        FROM remittance_event e JOIN remittance r ON r.id = e.remittance_id LEFT JOIN user u ON u.id = e.user_id
          LEFT JOIN remittance_part q ON q.remittance_id = e.remittance_id AND q.line = e.line
          LEFT JOIN person p ON p.id = q.person_id

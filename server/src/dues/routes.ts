@@ -4,7 +4,7 @@ import { isDate } from "@zesty/core/calendar/dates";
 import type { Request, Router } from "express";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
-import { cannot } from "../ground/problem.ts";
+import { notFound } from "../ground/problem.ts";
 import { body, mostOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { openAccount } from "../setup/businessRow.ts";
@@ -47,8 +47,7 @@ function readAll(context: Context, actor: Actor, businessId: number, years?: num
 
 function whichDue({ query }: Request): { dueDate: string; kind: DueKind; fundId: number | null } {
   const { dueDate, kind, fundId } = query;
-  if (typeof dueDate !== "string" || !isDate(dueDate) || !dueKinds.some((each) => each === kind))
-    throw cannot("which-due", "A due is asked for by its day, as 2026-07-28, and its kind.");
+  if (typeof dueDate !== "string" || !isDate(dueDate) || !dueKinds.some((each) => each === kind)) throw notFound("due");
   const fund = Number(fundId ?? 0);
   return { dueDate, kind: kind as DueKind, fundId: Number.isSafeInteger(fund) && fund > 0 ? fund : null };
 }

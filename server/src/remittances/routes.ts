@@ -19,7 +19,7 @@ export function remittanceRoutes(context: Context, router: Router): void {
   const at = "/businesses/:business/due-payments";
   router.post(
     `${at}/plan`,
-    onBusiness("see", (_actor, businessId, request) => {
+    onBusiness("prepare", (_actor, businessId, request) => {
       const { picks, date } = body(planBody, request);
       return shownPlan(planPayment(context, businessId, picks, date));
     }),

@@ -3,7 +3,7 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { FundFacts } from "@zesty/contract/au/funds";
 import type { StatementPeriod } from "@zesty/contract/au/statements";
-import type { DueView, JournalSummary, JournalView } from "@zesty/contract/books";
+import type { JournalSummary, JournalView } from "@zesty/contract/books";
 import type { BusinessView, ChangeElement, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
 import type { CostsView } from "@zesty/contract/costs";
 import type { DeskView } from "@zesty/contract/desk";
@@ -194,10 +194,6 @@ export const api = createApi({
       providesTags: ["Books"],
     }),
     journal: build.query<JournalView, number>({ query: (journal) => `/journals/${journal}`, providesTags: ["Books"] }),
-    dues: build.query<DueView[], Listed>({
-      query: (listed) => pathOf(listed, "dues"),
-      providesTags: ["Dues"],
-    }),
     filedMonths: build.query<FiledMonth[], number>({
       query: (business) => `/businesses/${business}/filed-months`,
       providesTags: ["Dues"],

@@ -8,7 +8,13 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 
-const kinds = { run: "pay run", reversal: "taken back", settlement: "settled by the bank", leave: "leave not taken", dues: "dues paid over" };
+const kinds = {
+  run: "pay run",
+  reversal: "taken back",
+  settlement: "settled by the bank",
+  leave: "leave not taken",
+  dues: "dues paid over",
+};
 
 export function Books() {
   const business = useBusiness();

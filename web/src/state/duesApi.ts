@@ -1,0 +1,77 @@
+/** The addresses of dues and of what is paid over. */
+import type {
+  DuePerson,
+  DuePick,
+  DuesView,
+  DueView,
+  HeardOf,
+  PaidByHand,
+  PayeeView,
+  PaymentPlan,
+  PreparePayment,
+} from "@zesty/contract/dues";
+import { api } from "./api.ts";
+
+type Of<T> = T & { business: number };
+const changed: ("Dues" | "Desk" | "Books")[] = ["Dues", "Desk", "Books"];
+const split = <T extends { business: number }>({ business, ...body }: T) => ({ at: `/businesses/${business}`, body });
+
+export const duesApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    dues: build.query<DuesView, Of<{ most: number }>>({
+      query: ({ business, most }) => `/businesses/${business}/dues?most=${most}`,
+      providesTags: ["Dues"],
+    }),
+    duePeople: build.query<DuePerson[], Of<{ due: Pick<DueView, "dueDate" | "kind" | "fundId"> }>>({
+      query: ({ business, due }) =>
+        `/businesses/${business}/dues/people?${new URLSearchParams({ dueDate: due.dueDate, kind: due.kind, fundId: String(due.fundId ?? 0) }).toString()}`,
+      providesTags: ["Dues"],
+    }),
+    planDues: build.query<PaymentPlan, Of<{ picks: DuePick[]; date?: string }>>({
+      query: (given) => {
+        const { at, body } = split(given);
+        return { url: `${at}/due-payments/plan`, method: "POST", body };
+      },
+      providesTags: ["Dues"],
+    }),
+    payDues: build.mutation<{ id: number }, Of<PreparePayment>>({
+      query: (given) => {
+        const { at, body } = split(given);
+        return { url: `${at}/due-payments`, method: "POST", body };
+      },
+      invalidatesTags: changed,
+    }),
+    duesByHand: build.mutation<{ id: number }, Of<PaidByHand>>({
+      query: (given) => {
+        const { at, body } = split(given);
+        return { url: `${at}/due-payments/by-hand`, method: "POST", body };
+      },
+      invalidatesTags: changed,
+    }),
+    /** release, let go, take back */
+    actOnDuePayment: build.mutation<
+      unknown,
+      Of<{ payment: number; act: "release" | "let-go" | "take-back"; reason?: string }>
+    >({
+      query: ({ business, payment, act, reason }) => ({
+        ...{ url: `/businesses/${business}/due-payments/${payment}/${act}`, method: "POST" },
+        body: act === "release" ? {} : { reason },
+      }),
+      invalidatesTags: changed,
+    }),
+    heardOfDues: build.mutation<unknown, Of<{ payment: number; remittance: number; heard: HeardOf }>>({
+      query: ({ business, payment, remittance, heard }) => ({
+        ...{ url: `/businesses/${business}/due-payments/${payment}/remittances/${remittance}/heard`, method: "POST" },
+        body: heard,
+      }),
+      invalidatesTags: changed,
+    }),
+    savePayee: build.mutation<DuesView["payees"], Of<PayeeView>>({
+      query: (given) => {
+        const { at, body } = split(given);
+        return { url: `${at}/payees`, method: "POST", body };
+      },
+      invalidatesTags: ["Dues"],
+    }),
+  }),
+});
