@@ -3,6 +3,7 @@ import express, { Router } from "express";
 import { readDirectEntry } from "./directEntryReader.ts";
 import { exchange } from "./exchange.ts";
 import { readCreditTransfer, readPaymentCsv } from "./nzPaymentReader.ts";
+import { statementText } from "./statement.ts";
 import { sha256, type World } from "./world.ts";
 
 const service = "bank";
@@ -58,6 +59,17 @@ export function bank(world: World): Router {
     const row = db.prepare("SELECT * FROM bank_file WHERE id = ?").get(request.params.id) as FileRow | undefined;
     if (!row) return void response.status(404).json({ code: "NOT_FOUND" });
     response.json(view(world, row));
+  });
+  router.get("/v1/accounts/:account/statement", (request, response) => {
+    settle(world);
+    const {
+      business = "",
+      from = "",
+      to = world.today(),
+      format = "camt053",
+    } = request.query as Record<string, string>;
+    const { type, text } = statementText(world, { business, from, to, format, account: request.params.account });
+    response.type(type).send(text);
   });
   router.put("/v1/accounts/:account", express.json(), (request, response) => {
     const { state } = request.body as { state: string };

@@ -3,6 +3,7 @@ import { Router } from "express";
 import { departureRoutes } from "../afterwards/departureRoutes.ts";
 import { lineRoutes } from "../afterwards/lineRoutes.ts";
 import { raiseRoutes } from "../afterwards/raiseRoutes.ts";
+import { bankStatementRoutes } from "../bankStatements/routes.ts";
 import { bookRoutes } from "../books/routes.ts";
 import { deskRoutes } from "../desk/routes.ts";
 import { dueRoutes } from "../dues/routes.ts";
@@ -29,6 +30,7 @@ export function placeRoutes(context: Context, jobs: Jobs): Router {
   bookRoutes(context, router);
   dueRoutes(context, router);
   remittanceRoutes(context, router);
+  bankStatementRoutes(context, router);
   costRoutes(context, router);
   ruleRoutes(context, router);
   timeRoutes(context, router);

@@ -70,10 +70,13 @@ export const carriedTables: readonly CarriedTable[] = [
   ...all(ofBusiness, "outbox"),
   ...all(within("outbox_id", "outbox", ofBusiness), "payment"),
   ...all(ofBusiness, "payee"),
+  { table: "bank_statement", whose: ofBusiness, users: ["user_id"] },
+  ...all(ofBusiness, "bank_line"),
   { table: "due_payment", whose: ofBusiness, users: ["made_by", "released_by"] },
   ...all(ofDuePayment, "remittance"),
   ...all(within("remittance_id", "remittance", ofDuePayment), "remittance_part"),
   { table: "remittance_event", whose: within("remittance_id", "remittance", ofDuePayment), users: ["user_id"] },
+  { table: "bank_match", whose: ofBusiness, users: ["user_id"] },
   {
     table: "outbox_answer",
     whose: within("outbox_id", "outbox", ofBusiness),

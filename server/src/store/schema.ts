@@ -3,6 +3,7 @@
  * correction is a new row that points to the old one.
  */
 
+export * from "./schema/bank.ts";
 export * from "./schema/business.ts";
 export * from "./schema/dues.ts";
 export * from "./schema/facts.ts";

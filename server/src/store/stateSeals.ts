@@ -26,6 +26,8 @@ export const watched: readonly Watched[] = [
   { table: "outbox", name: "Message", without: ["tries", "next_at", "detail", "odd"] },
   { table: "payment", name: "Payment of file", key: ["outbox_id", "line"] },
   { table: "payee", name: "Account of a receiver" },
+  { table: "bank_line", name: "Line of the bank" },
+  { table: "bank_match", name: "Match with the bank" },
   { table: "due_payment", name: "Payment of dues" },
   { table: "remittance", name: "Remittance" },
   { table: "remittance_part", name: "Part of remittance", key: ["remittance_id", "line"] },
