@@ -123,3 +123,43 @@ export interface TablesChange {
   /** tables that one of the two days has no row of: then nothing is worked out */
   missing: string[];
 }
+
+/** An account over a span: where it stood, what moved, where it stands. Debits count up. */
+export interface SpanAccount {
+  code: string;
+  name: string;
+  opening: number;
+  debit: number;
+  credit: number;
+  closing: number;
+}
+export const voices = ["signed", "lodged", "ledger", "paid", "there"] as const;
+export type Voice = (typeof voices)[number];
+/** A voice that says nothing of a figure is null. */
+export type VoiceSums = Record<Voice, number | null>;
+export interface ComparedRow {
+  key: string;
+  words: string;
+  sums: VoiceSums;
+  /** paydays on which the voices that speak differ */
+  differing: { payday: string; runId: number; sums: VoiceSums }[];
+}
+export interface SpanView {
+  from: string;
+  to: string;
+  accounts: SpanAccount[];
+  compared: ComparedRow[];
+  /** who agreed to it last, and whether its figures are still the same */
+  agreed: { at: string; by: string; note: string; same: boolean } | null;
+}
+
+export interface AgreeSpan {
+  from: string;
+  to: string;
+  note: string;
+}
+export const agreeSpan = Joi.object<AgreeSpan>({
+  from: date().required().label("From"),
+  to: date().required().label("To"),
+  note: Joi.string().trim().max(400).allow("").default("").label("Note"),
+});

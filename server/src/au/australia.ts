@@ -1,5 +1,6 @@
 /** Australia, as the server asks for it. */
 import type { CountryHere } from "../ground/countryHere.ts";
+import { booksAu } from "./books.ts";
 import { duesAu } from "./dues.ts";
 import { leaveAu } from "./leave.ts";
 import { lodgingAu } from "./payEvent.ts";
@@ -16,6 +17,7 @@ export const australia: CountryHere = {
   time: { reportedAs: (allowance) => ({ allowance }) },
   leave: leaveAu,
   pays: paysAu,
+  books: booksAu,
   dues: duesAu,
   lodging: lodgingAu,
   desk: { told: () => [], waiting: () => [] },

@@ -4,7 +4,7 @@
  */
 
 import type { StatementPeriod } from "@zesty/contract/au/statements";
-import { isTaken } from "@zesty/contract/outboxStates";
+import { isTaken, type OutboxState } from "@zesty/contract/outboxStates";
 import { signedStates } from "@zesty/contract/runStates";
 import { addDays, addMonths } from "@zesty/core/calendar/dates";
 import { and, asc, between, eq, inArray, ne } from "drizzle-orm";
@@ -35,17 +35,17 @@ const inBytes = (bytes: Buffer, element: string): number | null => {
   return found?.[1] === undefined ? null : Math.round(Number(found[1]) * 100);
 };
 
-export function readStatements(context: Context, businessId: number): StatementPeriod[] {
-  const { db } = context.store;
-  const owner = findBusiness(context, businessId);
-  if (owner.country !== "AU")
-    throw cannot(
-      "no-statements",
-      "Activity statements are Australia's: in New Zealand each payday's filing says what is paid.",
-    );
-  const periods = periodsTo(context.clock.today(owner.timeZone), owner.withholder === "small" ? 3 : 1);
-  const [oldest, newest] = [periods.at(-1)?.from ?? "", periods[0]?.to ?? ""];
-  const events = db
+interface LodgedRun {
+  runId: number;
+  payday: string;
+  /** null: nothing was to be lodged for it */
+  state: OutboxState | null;
+  documentId: number | null;
+}
+
+/** Runs of a span, each with the newest event that counts for it. */
+function lodgedRuns(context: Context, businessId: number, from: string, to: string): LodgedRun[] {
+  const events = context.store.db
     .select({
       runId: payRun.id,
       payday: payRun.payday,
@@ -60,12 +60,37 @@ export function readStatements(context: Context, businessId: number): StatementP
         eq(outbox.businessId, businessId),
         eq(outbox.channel, "payEvent"),
         ne(outbox.state, "cancelled"),
-        between(payRun.payday, oldest, newest),
+        between(payRun.payday, from, to),
         inArray(payRun.state, [...signedStates]),
       ),
     )
     .orderBy(asc(payRun.payday), asc(outbox.id))
     .all();
+  // Made again after a refusal, the newest event of a run is the one that counts.
+  const lodged = new Map(events.filter((event) => !isVain(event)).map((event) => [event.runId, event]));
+  return [...lodged.values(), ...notLodged(context, businessId, from, to, lodged)];
+}
+
+/** What was withheld as the agency took it, by payday; paydays that are told by hand are left out. */
+export function withheldAsLodged(context: Context, businessId: number, from: string, to: string): Map<string, number> {
+  const found = new Map<string, number>();
+  for (const { payday, state, documentId } of lodgedRuns(context, businessId, from, to)) {
+    if (state === null || !isTaken(state) || documentId === null) continue;
+    const withheld = inBytes(readDocument(context, documentId).bytes, "PayAsYouGoWithholdingTaxWithheldA");
+    if (withheld !== null) found.set(payday, (found.get(payday) ?? 0) + withheld);
+  }
+  return found;
+}
+
+export function readStatements(context: Context, businessId: number): StatementPeriod[] {
+  const owner = findBusiness(context, businessId);
+  if (owner.country !== "AU")
+    throw cannot(
+      "no-statements",
+      "Activity statements are Australia's: in New Zealand each payday's filing says what is paid.",
+    );
+  const periods = periodsTo(context.clock.today(owner.timeZone), owner.withholder === "small" ? 3 : 1);
+  const [oldest, newest] = [periods.at(-1)?.from ?? "", periods[0]?.to ?? ""];
   const signed = new Map(
     context.store
       .prepared<[number, string, string], { runId: number; gross: number; withheld: number }>(
@@ -77,9 +102,7 @@ export function readStatements(context: Context, businessId: number): StatementP
       .all(businessId, oldest, newest)
       .map((row) => [row.runId, row]),
   );
-  // Made again after a refusal, the newest event of a run is the one that counts.
-  const lodged = new Map(events.filter((event) => !isVain(event)).map((event) => [event.runId, event]));
-  const runs = [...lodged.values(), ...notLodged(context, businessId, oldest, newest, lodged)];
+  const runs = lodgedRuns(context, businessId, oldest, newest);
   return periods.flatMap((period): StatementPeriod[] => {
     const within = runs.filter(({ payday }) => payday >= period.from && payday <= period.to);
     if (within.length === 0) return [];

@@ -355,6 +355,7 @@ describe("an export that is not taken in", () => {
       "due_total",
       "failed_sign_in",
       "invitation",
+      "journal_sum",
       "leave_balance",
       "letter",
       "practice",

@@ -69,6 +69,7 @@ export const carriedTables: readonly CarriedTable[] = [
   },
   ...all(ofBusiness, "outbox"),
   ...all(within("outbox_id", "outbox", ofBusiness), "payment"),
+  { table: "span_agreed", whose: ofBusiness, users: ["user_id"] },
   ...all(ofBusiness, "payee"),
   { table: "bank_statement", whose: ofBusiness, users: ["user_id"] },
   ...all(ofBusiness, "bank_line"),

@@ -5,7 +5,7 @@ import { signedStates } from "@zesty/contract/runStates";
 import { addMonths } from "@zesty/core/calendar/dates";
 import { payeDueDate } from "@zesty/core/nz/documents/employmentInformation";
 import type { Context } from "../ground/context.ts";
-import { findBusiness } from "../ground/findBusiness.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { peopleByRevenueKey } from "../outbox/revenueKeys.ts";
 import { peopleOf } from "../people/peopleOf.ts";
 import { sqlList } from "../store/sqlList.ts";
@@ -22,11 +22,10 @@ function add(sums: FiledSums, column: string | undefined, cents: number): void {
   if (column && isKind(column)) sums[column] += cents;
 }
 
-export function filedMonths(context: Context, businessId: number): FiledMonth[] {
+/** Paydays of a span, each with what was signed, filed and is owed. */
+export function filedPaydays(context: Context, businessId: number, from: string, to: string) {
   const { store } = context;
   const owner = findBusiness(context, businessId);
-  const to = context.clock.today(owner.timeZone);
-  const from = addMonths(to, -monthsBack);
   const paydays = new Map<string, FiledPayday & { due: string }>();
   for (const { payday, runId } of store
     .prepared<[number, string, string], { payday: string; runId: number }>(
@@ -59,6 +58,12 @@ export function filedMonths(context: Context, businessId: number): FiledMonth[] 
     if (kind === "paye") at.due = due;
   }
   addFiled(context, businessId, { from, to }, paydays);
+  return paydays;
+}
+
+export function filedMonths(context: Context, businessId: number): FiledMonth[] {
+  const to = todayAt(context, businessId);
+  const paydays = filedPaydays(context, businessId, addMonths(to, -monthsBack), to);
   const months = new Map<string, FiledMonth>();
   for (const { due, ...payday } of paydays.values()) {
     const month = months.get(due) ?? { due, paydays: [], filed: none(), owed: none() };

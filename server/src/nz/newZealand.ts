@@ -1,5 +1,6 @@
 /** New Zealand, as the server asks for it. */
 import type { CountryHere } from "../ground/countryHere.ts";
+import { booksNz } from "./books.ts";
 import { deskNz } from "./desk.ts";
 import { duesNz } from "./dues.ts";
 import { leaveNz } from "./leave.ts";
@@ -18,6 +19,7 @@ export const newZealand: CountryHere = {
   time: { reportedAs: () => ({}) },
   leave: leaveNz,
   pays: paysNz,
+  books: booksNz,
   dues: duesNz,
   lodging: lodgingNz,
   desk: deskNz,

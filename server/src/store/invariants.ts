@@ -48,6 +48,35 @@ const rules = (): { words: (id: number) => string; find: string }[] => [
            WHERE coalesce(d.e4, 0) <> coalesce(k.amount_e4, 0) GROUP BY id`,
   },
   {
+    words: (id) => `The kept sums of journal ${id} are not those of its lines.`,
+    find: `SELECT coalesce(d.journal_id, k.journal_id) AS id FROM
+             (SELECT journal_id, account, SUM(debit_cents) AS debit, SUM(credit_cents) AS credit FROM journal_line GROUP BY 1, 2) d
+             FULL JOIN journal_sum k ON k.journal_id = d.journal_id AND k.account = d.account
+           WHERE coalesce(d.debit, 0) <> coalesce(k.debit_cents, 0) OR coalesce(d.credit, 0) <> coalesce(k.credit_cents, 0)
+           GROUP BY id`,
+  },
+  {
+    words: (id) => `The kept dues of business ${id} are not the sum of their facts and payments.`,
+    find: `WITH derived AS (
+             SELECT business_id AS business, SUM(amount_cents) AS owed FROM due GROUP BY 1),
+           parts AS (
+             SELECT business_id AS business, SUM(CASE WHEN state IN ('prepared', 'sent', 'received', 'allocated') THEN cents ELSE 0 END) AS placed,
+               SUM(CASE WHEN state = 'returned' THEN cents ELSE 0 END) AS back FROM remittance_part GROUP BY 1),
+           kept AS (
+             SELECT business_id AS business, SUM(owed_cents) AS owed,
+               SUM(prepared_cents + sent_cents + received_cents + allocated_cents) AS placed, SUM(returned_cents) AS back
+             FROM due_total GROUP BY 1)
+           SELECT b.id AS id FROM business b LEFT JOIN derived d ON d.business = b.id LEFT JOIN parts p ON p.business = b.id
+             LEFT JOIN kept k ON k.business = b.id
+           WHERE coalesce(d.owed, 0) <> coalesce(k.owed, 0) OR coalesce(p.placed, 0) <> coalesce(k.placed, 0)
+             OR coalesce(p.back, 0) <> coalesce(k.back, 0)`,
+  },
+  {
+    words: (id) => `The parts of remittance ${id} do not come to it.`,
+    find: `SELECT r.id AS id FROM remittance r LEFT JOIN remittance_part q ON q.remittance_id = r.id
+           GROUP BY r.id HAVING coalesce(SUM(q.cents), 0) <> r.cents`,
+  },
+  {
     words: (id) => `The first payment file of pay ${id} does not pay its net.`,
     find: `SELECT p.pay_id AS id FROM payment p
            WHERE p.outbox_id = (SELECT MIN(q.outbox_id) FROM payment q JOIN outbox o ON o.id = q.outbox_id

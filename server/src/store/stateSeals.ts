@@ -28,6 +28,7 @@ export const watched: readonly Watched[] = [
   { table: "payee", name: "Account of a receiver" },
   { table: "bank_line", name: "Line of the bank" },
   { table: "bank_match", name: "Match with the bank" },
+  { table: "span_agreed", name: "Agreed span" },
   { table: "due_payment", name: "Payment of dues" },
   { table: "remittance", name: "Remittance" },
   { table: "remittance_part", name: "Part of remittance", key: ["remittance_id", "line"] },

@@ -188,6 +188,14 @@ const router = createBrowserRouter([
           { path: "dues", lazy: () => import("../places/dues/Dues.tsx").then((m) => ({ Component: m.Dues })) },
           { path: "books", lazy: () => import("../places/books/Books.tsx").then((m) => ({ Component: m.Books })) },
           {
+            path: "books/bank",
+            lazy: () => import("../places/books/Bank.tsx").then((m) => ({ Component: m.Bank })),
+          },
+          {
+            path: "books/span",
+            lazy: () => import("../places/books/Span.tsx").then((m) => ({ Component: m.Span })),
+          },
+          {
             path: "books/:journal",
             lazy: () => import("../places/books/JournalPage.tsx").then((m) => ({ Component: m.JournalPage })),
           },

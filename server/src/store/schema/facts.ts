@@ -174,6 +174,38 @@ export const journalLine = sqliteTable(
   (t) => [index("journal_line_journal").on(t.journalId), index("journal_line_pay").on(t.payId)],
 );
 
+/** Kept total of a journal by account, moved by a trigger with every line; derived anew by `verify`. */
+export const journalSum = sqliteTable(
+  "journal_sum",
+  {
+    journalId: integer("journal_id")
+      .notNull()
+      .references(() => journal.id),
+    account: text("account").notNull(),
+    debitCents: integer("debit_cents").notNull(),
+    creditCents: integer("credit_cents").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.journalId, t.account] })],
+);
+
+/** A span whose figures somebody laid side by side and agreed to, with the figures as they were. */
+export const spanAgreed = sqliteTable(
+  "span_agreed",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    from: text("from").notNull(),
+    to: text("to").notNull(),
+    figures: json<unknown>("figures").notNull(),
+    note: text("note").notNull(),
+    at: text("at").notNull(),
+    userId: integer("user_id").notNull(),
+  },
+  (t) => [index("span_agreed_business").on(t.businessId, t.from)],
+);
+
 /** Every document as it was made or sent. */
 export const document = sqliteTable(
   "document",

@@ -7,6 +7,7 @@ import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { BooksTabs } from "./BooksTabs.tsx";
 
 const kinds = {
   run: "pay run",
@@ -27,6 +28,7 @@ export function Books() {
   if (!journals) return <Loading what="the books" />;
   return (
     <Page title="Books">
+      <BooksTabs />
       {journals.length === 0 ? (
         <Nothing>Every signed-off run posts a balanced journal here.</Nothing>
       ) : (

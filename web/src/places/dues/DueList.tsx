@@ -92,6 +92,11 @@ export function DueList({ title, dues, business, today, ticked, opened, onTick, 
                     What lateness costs is not known: the rule book has no rate for that day yet.
                   </p>
                 )}
+                {each.unpaidCents < 0 && (
+                  <p className="text-[13.5px] text-plum">
+                    {cents(-each.unpaidCents)} more was paid than is owed: ask for it back.
+                  </p>
+                )}
                 <BrokenNote broken={each.broken} />
               </td>
               <td className="py-1.5">

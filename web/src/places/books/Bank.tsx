@@ -1,0 +1,171 @@
+/** The bank beside what was sent to it: slips that match are joined by a line, those alone stand in lime. */
+import type { BankLineView, BankView, SentToBank } from "@zesty/contract/bankStatements";
+import { useState } from "react";
+import { Link } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { cents, counted, dollars, shortDate, weekdayDate } from "../../parts/format.ts";
+import { Loading, Page } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { booksApi } from "../../state/booksApi.ts";
+import { useBusiness } from "../../state/business.ts";
+import { BankFile } from "./BankFile.tsx";
+import { BooksTabs } from "./BooksTabs.tsx";
+import { MatchForm } from "./MatchForm.tsx";
+
+export function Bank() {
+  const business = useBusiness();
+  const [most, setMost] = useState(3);
+  const { data, error } = booksApi.useBankQuery({ business: business.id, most }, { refetchOnMountOrArgChange: true });
+  if (error) return <ProblemNote error={error} />;
+  if (!data) return <Loading what="the bank's statements" />;
+  const alone = data.lines.filter((line) => line.match === null);
+  const unseen = data.payments.filter((payment) => payment.seenCents < payment.cents);
+  return (
+    <Page
+      title="Bank"
+      aside={
+        <p className="text-quiet">
+          {data.account && `Account ${data.account} · `}
+          {data.lines.length > 0 &&
+            `${counted(alone.length, "line")} of the bank alone, ${counted(unseen.length, "payment")} of ours not seen`}
+        </p>
+      }
+    >
+      <BooksTabs />
+      <BankFile business={business.id} />
+      {data.statements.length > 0 && <Slips business={business.id} view={data} />}
+      {data.statements.length > 0 && (
+        <>
+          <Button className="mt-3" onClick={() => setMost(most * 2)}>
+            Show older
+          </Button>
+          <h2 className="mt-8 mb-1 font-name text-[19px]">Statements</h2>
+          <ul className="text-[15px]">
+            {data.statements.map((each) => (
+              <li key={each.id} className="flex justify-between border-t border-rule py-1">
+                <span>
+                  {each.name}, {shortDate(each.from)} to {shortDate(each.to)}, {counted(each.lines, "line")}
+                </span>
+                <span className="figures text-quiet">
+                  {each.closing === null ? "" : `balance ${dollars(each.closing)}`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </Page>
+  );
+}
+
+/** Rows of both sides by day; what matches stands in one row. */
+function rowsOf({
+  lines,
+  payments,
+}: BankView): { key: string; date: string; line: BankLineView | null; sent: SentToBank | null }[] {
+  const byId = new Map(payments.map((each) => [each.id, each]));
+  const shown = lines.map((line) => ({
+    key: `line ${line.id}`,
+    date: line.date,
+    line,
+    sent: line.match ? (byId.get(line.match.payment) ?? null) : null,
+  }));
+  const unseen = payments
+    .filter((each) => each.seenCents < each.cents)
+    .map((sent) => ({ key: sent.id, date: sent.on, line: null, sent }));
+  return [...shown, ...unseen].sort((a, b) => (a.date > b.date ? -1 : 1));
+}
+
+function Slips({ business, view }: { business: number; view: BankView }) {
+  const [inHand, setInHand] = useState<number | null>(null);
+  const [end, { error }] = booksApi.useEndMatchMutation();
+  const rows = rowsOf(view);
+  return (
+    <section aria-label="What was sent, and what the bank booked" className="mt-6">
+      <div className="grid grid-cols-[1fr_4rem_1fr] border-b border-rule-strong pb-1 text-[14px] text-quiet">
+        <span>Sent to the bank</span>
+        <span />
+        <span>Booked by the bank</span>
+      </div>
+      <ProblemNote error={error} />
+      <ul>
+        {rows.map(({ key, line, sent }) => {
+          const joined = line !== null && line.match !== null && line.match.how !== "notOurs";
+          return (
+            <li key={key} className="border-b border-rule py-1.5 text-[15px]">
+              <div className="grid grid-cols-[1fr_4rem_1fr] items-center">
+                <div className={sent && !joined ? "rounded-(--radius) bg-lime-soft px-2 py-1" : "px-2 py-1"}>
+                  {joined ? (
+                    <p className="flex justify-between gap-3">
+                      {line.match?.link ? (
+                        <Link className="text-action underline" to={line.match.link}>
+                          {line.match.words}
+                        </Link>
+                      ) : (
+                        <span>{line.match?.words}</span>
+                      )}
+                      <span className="figures">
+                        {sent ? cents(line.match?.part === null ? sent.cents : Math.abs(line.cents)) : ""}
+                      </span>
+                    </p>
+                  ) : (
+                    sent && (
+                      <p className="flex justify-between gap-3">
+                        <span>
+                          <Link className="text-action underline" to={sent.link}>
+                            {sent.words}
+                          </Link>{" "}
+                          <span className="text-quiet">
+                            {weekdayDate(sent.on)}, not seen{sent.seenCents > 0 && " in whole"}
+                          </span>
+                        </span>
+                        <span className="figures">{cents(sent.cents - sent.seenCents)}</span>
+                      </p>
+                    )
+                  )}
+                </div>
+                <span aria-hidden="true" className={joined ? "mx-1 h-px bg-leaf" : ""} />
+                {line ? (
+                  <div className={line.match ? "px-2 py-1" : "rounded-(--radius) bg-lime-soft px-2 py-1"}>
+                    <p className="flex justify-between gap-3">
+                      <span>
+                        {weekdayDate(line.date)} <span className="text-quiet">{line.text}</span>
+                      </span>
+                      <span className="figures">{cents(line.cents)}</span>
+                    </p>
+                    {line.hint && <p className="text-[13.5px] text-amber">{line.hint}</p>}
+                    {line.match?.how === "notOurs" && <p className="text-[13.5px] text-quiet">Nothing of payroll's.</p>}
+                    <p className="flex gap-4 text-[13.5px]">
+                      {line.match === null ? (
+                        <Button look="quiet" onClick={() => setInHand(inHand === line.id ? null : line.id)}>
+                          Say what it is
+                        </Button>
+                      ) : (
+                        line.match.by && (
+                          <>
+                            <span className="text-quiet">
+                              by {line.match.by}
+                              {line.match.reason && `: ${line.match.reason}`}
+                            </span>
+                            <Button look="quiet" onClick={() => void end({ business, match: line.match?.id ?? 0 })}>
+                              End the match
+                            </Button>
+                          </>
+                        )
+                      )}
+                    </p>
+                  </div>
+                ) : (
+                  <span />
+                )}
+              </div>
+              {line && inHand === line.id && (
+                <MatchForm business={business} line={line} payments={view.payments} onDone={() => setInHand(null)} />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
