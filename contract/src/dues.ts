@@ -42,6 +42,15 @@ export interface DuePerson {
   reason: string | null;
 }
 
+/** The super of a payday as its own person sees it. */
+export interface OwnContribution {
+  fund: string;
+  cents: number;
+  due: string;
+  /** when the fund had it; null: not yet, or not in whole */
+  hadOn: string | null;
+}
+
 export interface LateCost {
   law: "quarter" | "payday";
   days: number;

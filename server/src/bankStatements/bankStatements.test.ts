@@ -68,7 +68,7 @@ it.each(["camt053", "ofx", "csv"])("finds the payday and leaves the rest alone: 
   expect(shown()).toEqual([
     "2026-07-09 -41260 –",
     "2026-07-03 1284050 –",
-    `2026-07-02 ${-net()} Run 1, payday 2026-07-02`,
+    `2026-07-02 ${-net()} Run 1, payday 2 July 2026`,
   ]);
   expect(readBank(world.context, world.businessId).payments[0]?.seenCents).toBe(net());
   // The same once more is nothing, in whatever form it comes with the bank's own numbers.
@@ -79,7 +79,7 @@ it.each(["camt053", "ofx", "csv"])("finds the payday and leaves the rest alone: 
 it("tells which payment came back, by its reference", () => {
   booked([1]);
   expect(take(text("camt053"))).toMatchObject({ matched: 1, cameBack: 1 });
-  expect(shown()[2]).toMatch(/came back: Alex Sample0, Run 1/);
+  expect(shown()[2]).toMatch(/Came back: Alex Sample0, Run 1/);
 });
 
 it("matches by hand with a reason, and ends a match that was wrong", () => {

@@ -80,7 +80,7 @@ export function readBank(context: Context, businessId: number, months = 3): Bank
 function wordsOf({ how, part }: LineRow, of: Sent | undefined): string {
   if (how === "notOurs") return "nothing of payroll's";
   const name = of?.parts.find((each) => each.id === part)?.words;
-  return `${how === "return" ? "came back: " : ""}${name ? `${name}, ` : ""}${of?.words ?? "a payment of before"}`;
+  return `${how === "return" ? "Came back: " : ""}${name ? `${name}, ` : ""}${of?.words ?? "a payment of before"}`;
 }
 
 /** One of ours that it would be but for some cents, within the days of a booking. */

@@ -183,7 +183,7 @@ export function agreeToSpan(
     const { accounts, compared } = readSpan(context, businessId, from, to);
     const differing = compared.filter((row) => row.differing.length > 0);
     if (differing.length > 0 && note.length < 3) {
-      const text = `${differing.map((row) => row.words).join(", ")}: the voices differ. Say why it is agreed all the same.`;
+      const text = `Not all of it is the same: ${differing.map((row) => row.words).join(", ")}. Say why it is agreed all the same.`;
       throw cannot("differs", text, { errors: [{ path: "note", text }] });
     }
     context.store.db

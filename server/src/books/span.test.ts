@@ -88,7 +88,7 @@ it("is agreed with a word where voices differ, and says when something changed s
   const runId = begin();
   const { context, actor, businessId } = world;
   const agree = (note: string) => agreeToSpan(context, actor, businessId, { from: span[0], to: span[1], note });
-  expect(() => agree("")).toThrow(/the voices differ/);
+  expect(() => agree("")).toThrow(/Not all of it is the same/);
   expect(agree("Super is paid in the quarter").agreed).toMatchObject({ by: "Kim Example", same: true });
   takeBack(context, actor, runId, "Wrong hours");
   expect(read().agreed?.same).toBe(false);

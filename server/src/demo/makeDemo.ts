@@ -13,7 +13,7 @@ import { hashPassword } from "../session/password.ts";
 import { business, person, practice, user, userRight } from "../store/schema.ts";
 import { makeHalfSetUp, openDemoStaffPages } from "./halfSetUp.ts";
 import { makeBusiness } from "./makeBusiness.ts";
-import { giveReceivers, payWhatFellDue } from "./payDues.ts";
+import { bringStatement, giveReceivers, payWhatFellDue } from "./payDues.ts";
 import { playStories } from "./playStories.ts";
 import { writeReturnedSheet } from "./returnedSheet.ts";
 import { stories } from "./stories.ts";
@@ -123,6 +123,7 @@ giveRights(
 giveReceivers(application, actor, made);
 await playStories(application, actor, made, demoDay);
 await payWhatFellDue(application, actor, made);
+if (made[0]) await bringStatement(application, actor, made[0]);
 await bringSheetBack();
 tellOfBooks(application.context, actor, made[0]?.businessId ?? 0);
 lodgeThroughAgent(application);

@@ -4,6 +4,7 @@
  */
 import type { DuePick, DueView } from "@zesty/contract/dues";
 import type { Application } from "../app/application.ts";
+import { takeStatementIn } from "../bankStatements/takeIn.ts";
 import { savePayee } from "../dues/payees.ts";
 import { readDues } from "../dues/readDues.ts";
 import type { Actor } from "../ground/context.ts";
@@ -11,6 +12,7 @@ import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { payByHand } from "../remittances/byHand.ts";
 import { preparePayment } from "../remittances/pay.ts";
 import { planPayment } from "../remittances/plan.ts";
+import { openAccount } from "../setup/businessRow.ts";
 import type { Made } from "./makeBusiness.ts";
 
 /** The payday after which Saltbush sends super early, and whose contribution comes back. */
@@ -60,6 +62,16 @@ export async function payEarly(
   const confirmed = plan.lines.map((line) => line.receiver);
   preparePayment(context, actor, businessId, { picks, date: plan.earliest, cents: plan.cents, confirmed });
   await outbox.drain();
+}
+
+/** The bank's statement of Saltbush, as far as its payroll goes back; a payment by hand is not in it. */
+export async function bringStatement({ context }: Application, actor: Actor, { businessId }: Made): Promise<void> {
+  const { bmsId } = findBusiness(context, businessId);
+  const span = new URLSearchParams({ business: bmsId, from: "2026-04-01", to: "2026-06-24", format: "camt053" });
+  const account = openAccount(context, findBusiness(context, businessId))?.account ?? "";
+  const answer = await fetch(`${context.settings.services.bank}/v1/accounts/${account}/statement?${span.toString()}`);
+  const data = Buffer.from(await answer.text()).toString("base64");
+  takeStatementIn(context, actor, businessId, { name: "Statement to 24 June", data });
 }
 
 /** Whatever fell due until today was paid by hand some days before, each with a receipt. */

@@ -5,10 +5,11 @@ import type { Request, Router } from "express";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { notFound } from "../ground/problem.ts";
-import { body, mostOf } from "../http/handler.ts";
+import { body, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { openAccount } from "../setup/businessRow.ts";
 import { lastThree } from "../store/crypt.ts";
+import { dueCalendar } from "./dueCalendar.ts";
 import { readPayees, savePayee } from "./payees.ts";
 import { readDues } from "./readDues.ts";
 import { readDuePayments } from "./readPayments.ts";
@@ -23,6 +24,24 @@ export function dueRoutes(context: Context, router: Router): void {
   router.get(
     "/businesses/:business/dues/people",
     onBusiness("see", (_actor, businessId, request) => readDuePeople(context, businessId, whichDue(request))),
+  );
+  router.get(
+    "/businesses/:business/dues.ics",
+    onBusiness("see", (actor, businessId, _request, response) => {
+      response
+        .attachment("dues.ics")
+        .type("text/calendar")
+        .send(dueCalendar(context, actor, businessId));
+    }),
+  );
+  router.get(
+    "/dues.ics",
+    signedIn(context, (actor, _request, response) => {
+      response
+        .attachment("dues.ics")
+        .type("text/calendar")
+        .send(dueCalendar(context, actor, null));
+    }),
   );
   router.post(
     "/businesses/:business/payees",

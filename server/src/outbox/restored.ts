@@ -57,6 +57,7 @@ const dollars = (cents: number): string => `$${centsText(cents).replace(/\B(?=(\
 
 const holders: Partial<Record<OutboxRow["channel"], string>> = {
   paymentFile: "The bank",
+  contributions: "The clearing house",
   payEvent: "The tax agency",
   employmentInformation: "Inland Revenue",
 };

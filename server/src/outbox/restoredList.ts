@@ -3,10 +3,11 @@ import { addDays } from "@zesty/core/calendar/dates";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { filesSince } from "../outside/bank.ts";
+import { batchesSince } from "../outside/clearingHouse.ts";
 import { filingsSince } from "../outside/inlandRevenue.ts";
 import { eventsSince } from "../outside/taxAgency.ts";
 import { neverOpened } from "../runs/openRun.ts";
-import { business, outbox, payRun } from "../store/schema.ts";
+import { business, outbox, payee, payRun } from "../store/schema.ts";
 import type { OutboxRow } from "./channels.ts";
 import type { ListedThing } from "./held.ts";
 
@@ -53,7 +54,7 @@ export async function listToConfirm(context: Context, madeAt: string): Promise<L
 }
 
 async function namedOf(
-  { settings: { services } }: Context,
+  { store, settings: { services } }: Context,
   owner: Owner,
   since: string,
 ): Promise<[OutboxRow["channel"], Named[]][] | null> {
@@ -62,12 +63,22 @@ async function namedOf(
     owner.ird === null
       ? await eventsSince(services.tax, { bmsId: owner.bmsId, payer: owner.abn }, since)
       : await filingsSince(services.revenue, owner.ird, since);
-  if (files === null || lodged === null) return null;
+  // Only who pays by way of a clearing house asks it.
+  const batches = paysByClearingHouse(store, owner.id) ? await batchesSince(services.super, owner.bmsId, since) : [];
+  if (files === null || lodged === null || batches === null) return null;
   return [
     ["paymentFile", files],
+    ["contributions", batches],
     [owner.ird === null ? "payEvent" : "employmentInformation", lodged],
   ];
 }
+
+const paysByClearingHouse = ({ db }: Context["store"], businessId: number): boolean =>
+  db
+    .select({ id: payee.id })
+    .from(payee)
+    .where(and(eq(payee.businessId, businessId), eq(payee.receiver, "clearingHouse")))
+    .get() !== undefined;
 
 /** Paydays that were open, or not opened yet, when the backup was made: they may have been paid since. */
 function paydaysOf(context: Context, owner: Owner, since: string): ListedThing[] {

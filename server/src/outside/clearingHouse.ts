@@ -100,6 +100,18 @@ export async function findContributions(base: string, message: ContributionsMess
   return found ? taken(found.id) : nonsense;
 }
 
+/** What the clearing house holds of a business from a day on; null where it cannot be asked. */
+export async function batchesSince(base: string, business: string, from: string) {
+  const asked = new URLSearchParams({ business, from });
+  const answer = await ask(`${base}/v1/batches?${asked.toString()}`, {}, () => {});
+  const batches = answer?.status === 200 ? parsed(answer)?.batches : null;
+  if (!Array.isArray(batches)) return null;
+  return (batches as Record<string, unknown>[]).map((each) => ({
+    ...{ receipt: String(each.id), knownAs: String(each.fingerprint), date: String(each.receivedOn) },
+    cents: ((each.lines as { cents: number }[] | undefined) ?? []).reduce((sum, line) => sum + Number(line.cents), 0),
+  }));
+}
+
 /** What the clearing house says of each of our lines; a sentence where it cannot be believed or says nothing yet. */
 export async function contributionLines(
   base: string,

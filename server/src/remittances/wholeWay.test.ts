@@ -9,11 +9,13 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { DuePick, DueView } from "@zesty/contract/dues";
 import express from "express";
+import ICAL from "ical.js";
 import { afterEach, beforeEach, expect, it } from "vitest";
 import { bank } from "../../../standins/src/bank.ts";
 import { clearingHouse } from "../../../standins/src/clearingHouse.ts";
 import { openWorld, type World } from "../../../standins/src/world.ts";
 import { readDocument } from "../documents/documents.ts";
+import { dueCalendar } from "../dues/dueCalendar.ts";
 import { savePayee } from "../dues/payees.ts";
 import { readDues } from "../dues/readDues.ts";
 import { readDuePayments } from "../dues/readPayments.ts";
@@ -363,7 +365,7 @@ it("is recorded as paid by hand, waits for the fund's receipt, comes back, and i
   expect(states()).toBe(`returned ${all / 2}, received ${all / 2}`);
   expect(() => heard("returned", world.personIds.slice(1))).toThrow(/known already/);
   takeBackByHand(context, actor, businessId, id, "Typed for another business");
-  expect(states()).toBe(`returned ${all}`);
+  expect(states()).toBe(`owed ${all / 2}, returned ${all / 2}`);
   // Tax is paid on the day on which it leaves.
   by(due("withholding"));
   expect(states("withholding")).toBe(`received ${due("withholding").cents}`);
@@ -402,4 +404,29 @@ it("pays all of Inland Revenue's kinds under one reference, from the schedule of
   expect(readDues(context, businessId).every((each) => each.parts.every((part) => part.state === "received"))).toBe(
     true,
   );
+});
+
+it("stands in a calendar without its amount, and as cancelled once it is there", () => {
+  begin(1);
+  const { context, actor, businessId } = world;
+  /** Read by an independent reader of RFC 5545. */
+  const events = () =>
+    new ICAL.Component(ICAL.parse(dueCalendar(context, actor, businessId)))
+      .getAllSubcomponents("vevent")
+      .map(
+        (each) =>
+          `${new ICAL.Event(each).startDate.toString()} ${each.getFirstPropertyValue("summary")} ${each.getFirstPropertyValue("status")}`,
+      );
+  expect(events()).toEqual([
+    "2026-07-13 Example Bakery: Super to Example Super CONFIRMED",
+    "2026-07-08 Example Bakery: send: Super to Example Super CONFIRMED",
+    "2026-08-21 Example Bakery: PAYG withholding to the tax office CONFIRMED",
+  ]);
+  payByHand(context, actor, businessId, {
+    picks: [pick(due("withholding"))],
+    cents: due("withholding").cents,
+    on: "2026-07-03",
+    receipt: "",
+  });
+  expect(events()[2]).toMatch(/CANCELLED$/);
 });

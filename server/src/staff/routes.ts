@@ -17,6 +17,7 @@ import type { Schema } from "joi";
 import { keptPayslip } from "../documents/documents.ts";
 import { renderPayslip, renderYearSummary } from "../documents/renderPayslip.ts";
 import { slipOf } from "../documents/slip.ts";
+import { contributionsOf } from "../dues/readPeople.ts";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { notFound } from "../ground/problem.ts";
@@ -123,6 +124,12 @@ export function staffRoutes(context: Context): Router {
       looked(actor, personId, "looked at the own payslip", found.payday);
       return slipOf(context, found);
     }),
+  );
+  router.get(
+    "/staff/:person/payslips/:pay/super",
+    own((_actor, personId, request) =>
+      contributionsOf(context, personId, slipAt(personId, idOf(request, "pay")).payday),
+    ),
   );
   router.get(
     "/staff/:person/payslips/:pay/why/:figure",

@@ -1,11 +1,12 @@
 /** A payslip on a phone: tap a figure and it says why. */
+import type { OwnContribution } from "@zesty/contract/dues";
 import type { StaffPage } from "@zesty/contract/staff";
 import type { Payslip } from "@zesty/core/au/documents/payslip";
 import type { PayslipNz } from "@zesty/core/nz/documents/payslip";
 import type { Working } from "@zesty/core/working/figure";
 import { useState } from "react";
 import { onPage } from "../countries/onPage.ts";
-import { longDate, money } from "../parts/format.ts";
+import { cents, longDate, money } from "../parts/format.ts";
 import { useFetched } from "./call.ts";
 import { Part, Said, Screen } from "./parts.tsx";
 
@@ -92,6 +93,7 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
               <span>${money(each.amount)}</span>
             </p>
           ))}
+          <WhereItIs at={at} />
         </Part>
       )}
       <Part title="Leave after this pay">
@@ -115,6 +117,18 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
 }
 
 /** Two plain sentences, and the parts of the figure below them, each to be opened in its turn. */
+/** Said as the fund says it: paid by the employer is not yet with the fund. */
+function WhereItIs({ at }: { at: string }) {
+  const { data } = useFetched<OwnContribution[]>(`${at}/super`);
+  return (data ?? []).map((each) => (
+    <p key={`${each.fund} ${each.due}`} className="py-1 text-[15px] text-quiet">
+      {each.hadOn
+        ? `${each.fund} had $${cents(each.cents)} on ${longDate(each.hadOn)}.`
+        : `$${cents(each.cents)} is due to ${each.fund} by ${longDate(each.due)}.`}
+    </p>
+  ));
+}
+
 function Why({ at, figure }: { at: string; figure: string }) {
   const { data, fault } = useFetched<Working>(`${at}/why/${encodeURIComponent(figure)}`);
   if (fault) return <Said fault={fault} />;

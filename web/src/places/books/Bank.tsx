@@ -18,7 +18,6 @@ export function Bank() {
   const { data, error } = booksApi.useBankQuery({ business: business.id, most }, { refetchOnMountOrArgChange: true });
   if (error) return <ProblemNote error={error} />;
   if (!data) return <Loading what="the bank's statements" />;
-  const alone = data.lines.filter((line) => line.match === null);
   const unseen = data.payments.filter((payment) => payment.seenCents < payment.cents);
   return (
     <Page
@@ -27,7 +26,9 @@ export function Bank() {
         <p className="text-quiet">
           {data.account && `Account ${data.account} · `}
           {data.lines.length > 0 &&
-            `${counted(alone.length, "line")} of the bank alone, ${counted(unseen.length, "payment")} of ours not seen`}
+            (unseen.length === 0
+              ? "All that was sent was seen"
+              : `${counted(unseen.length, "payment")} of ours not seen in whole`)}
         </p>
       }
     >
@@ -78,8 +79,14 @@ function rowsOf({
 
 function Slips({ business, view }: { business: number; view: BankView }) {
   const [inHand, setInHand] = useState<number | null>(null);
+  const [all, setAll] = useState(false);
   const [end, { error }] = booksApi.useEndMatchMutation();
-  const rows = rowsOf(view);
+  const whole = rowsOf(view);
+  // An account has much that is nothing of payroll's: it is left alone unless somebody asks.
+  const isAside = ({ line, sent }: (typeof whole)[number]) =>
+    sent === null && line !== null && line.hint === null && (line.match === null || line.match.how === "notOurs");
+  const aside = whole.filter(isAside).length;
+  const rows = all ? whole : whole.filter((row) => !isAside(row));
   return (
     <section aria-label="What was sent, and what the bank booked" className="mt-6">
       <div className="grid grid-cols-[1fr_4rem_1fr] border-b border-rule-strong pb-1 text-[14px] text-quiet">
@@ -126,7 +133,7 @@ function Slips({ business, view }: { business: number; view: BankView }) {
                 </div>
                 <span aria-hidden="true" className={joined ? "mx-1 h-px bg-leaf" : ""} />
                 {line ? (
-                  <div className={line.match ? "px-2 py-1" : "rounded-(--radius) bg-lime-soft px-2 py-1"}>
+                  <div className={line.hint ? "rounded-(--radius) bg-lime-soft px-2 py-1" : "px-2 py-1"}>
                     <p className="flex justify-between gap-3">
                       <span>
                         {weekdayDate(line.date)} <span className="text-quiet">{line.text}</span>
@@ -166,6 +173,11 @@ function Slips({ business, view }: { business: number; view: BankView }) {
           );
         })}
       </ul>
+      {aside > 0 && (
+        <Button look="quiet" className="mt-2" aria-expanded={all} onClick={() => setAll(!all)}>
+          {all ? "Leave out what is like nothing of ours" : `Show ${counted(aside, "line")} like nothing of ours`}
+        </Button>
+      )}
     </section>
   );
 }

@@ -3,7 +3,7 @@ import { NavLink } from "react-router";
 
 const pages = [
   ["/books", "Journals"],
-  ["/books/span", "A span, agreed"],
+  ["/books/span", "Reconciliation"],
   ["/books/bank", "Bank"],
 ] as const;
 

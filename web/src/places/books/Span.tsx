@@ -46,7 +46,7 @@ export function Span() {
     setTyped({ from, to: addDays(addMonths(from, 1), -1) });
   };
   return (
-    <Page title="A span, agreed">
+    <Page title="Reconciliation">
       <BooksTabs />
       <div className="mb-4 flex flex-wrap items-end gap-3">
         <div className="w-52">
@@ -101,11 +101,16 @@ export function Span() {
 
 /** The odd one out: what differs from what was signed off. */
 const odd = (row: ComparedRow["sums"], voice: Voice): boolean => row[voice] !== null && row[voice] !== row.signed;
+/** Nothing is wrong with what is still to be paid, or on its way. */
+const isOnlyOpen = (sums: ComparedRow["sums"]): boolean => !odd(sums, "lodged") && !odd(sums, "ledger");
 
 function Compared({ view }: { view: SpanView }) {
   const [opened, setOpened] = useState<string | null>(null);
   const figure = (sums: ComparedRow["sums"], voice: Voice) => (
-    <td key={voice} className={`py-1 text-right ${odd(sums, voice) ? "font-semibold text-plum" : ""}`}>
+    <td
+      key={voice}
+      className={`py-1 text-right ${odd(sums, voice) ? (voice === "lodged" || voice === "ledger" ? "font-semibold text-plum" : "font-semibold text-amber") : ""}`}
+    >
       {sums[voice] === null ? <span className="text-quiet">not told</span> : centsOrDash(sums[voice])}
     </td>
   );
@@ -137,11 +142,16 @@ function Compared({ view }: { view: SpanView }) {
                   ) : (
                     <button
                       type="button"
-                      className="text-plum underline"
+                      className={`underline ${row.differing.every((each) => isOnlyOpen(each.sums)) ? "text-amber" : "text-plum"}`}
                       aria-expanded={opened === row.key}
                       onClick={() => setOpened(opened === row.key ? null : row.key)}
                     >
-                      {counted(row.differing.length, "payday")} {row.differing.length === 1 ? "differs" : "differ"}
+                      {counted(row.differing.length, "payday")}{" "}
+                      {row.differing.every((each) => isOnlyOpen(each.sums))
+                        ? "not all there yet"
+                        : row.differing.length === 1
+                          ? "differs"
+                          : "differ"}
                     </button>
                   )}
                 </td>
@@ -195,7 +205,7 @@ function Agreed({ business, view }: { business: number; view: SpanView }) {
       )}
       {!(agreed?.same ?? false) && (
         <form
-          className="flex flex-wrap items-end gap-3"
+          className="flex flex-wrap items-start gap-3"
           onSubmit={(event) => {
             event.preventDefault();
             void agree({ business, from, to, note })
@@ -206,7 +216,7 @@ function Agreed({ business, view }: { business: number; view: SpanView }) {
           <div className="w-96">
             <TextField label="Note" value={note} onChange={(event) => setNote(event.target.value)} error={fault} />
           </div>
-          <Button look="main" type="submit" disabled={isLoading}>
+          <Button look="main" className="mt-[22px]" type="submit" disabled={isLoading}>
             Agree {longDate(from)} to {longDate(to)}
           </Button>
         </form>

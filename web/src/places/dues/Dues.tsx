@@ -59,7 +59,10 @@ export function Dues() {
       aside={
         <p className="text-quiet">
           {late.length > 0 && <span className="text-plum">Late: {dollars(left(late))} · </span>}
-          Ahead: {dollars(left(ahead))}
+          Ahead: {dollars(left(ahead))} ·{" "}
+          <a className="text-action underline" href={`/api/businesses/${business.id}/dues.ics`} download>
+            Calendar
+          </a>
         </p>
       }
     >
