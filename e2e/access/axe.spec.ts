@@ -50,6 +50,19 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["leave asked for", "/time/leave", undefined, press("Tobias Wren: Annual leave, 3 Aug")],
   ["what leave is worth", "/time/leave-worth"],
   ["dues", "/dues"],
+  [
+    "dues ticked to be paid",
+    "/dues",
+    undefined,
+    (page) =>
+      page
+        .getByLabel(/^Pay Super/)
+        .first()
+        .check(),
+  ],
+  ["a due opened", "/dues", undefined, press("Super to Wattle")],
+  ["reconciliation", "/books/span"],
+  ["the bank", "/books/bank"],
   ["books", "/books"],
   ["a journal", "/books/newest"],
   ["set-up", "/set-up"],

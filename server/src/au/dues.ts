@@ -155,7 +155,7 @@ function membersOf(
   };
   const missing: { text: string; mend: string }[] = [];
   const contributions = contributed.flatMap(
-    ({ personId, fundId, payday, cents, reference, paymentCents }): Contribution[] => {
+    ({ line, personId, fundId, payday, cents, reference, paymentCents }): Contribution[] => {
       const who = people.get(personId);
       const to = funds.get(fundId);
       if (!who || !to)
@@ -184,7 +184,7 @@ function membersOf(
               employerNumber: to.employerNumber,
             },
           },
-          ...{ reference, paymentCents, period: periodOf(context, personId, fundId, payday) },
+          ...{ line, reference, paymentCents, period: periodOf(context, personId, fundId, payday) },
           member: {
             taxFileNumber: given ? crypt.open(given, places.taxNumber(personId)) : null,
             ...{ familyName: who.familyName, givenName: who.givenName, birthDate: who.birthDate, address: who.address },

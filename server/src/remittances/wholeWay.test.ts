@@ -149,6 +149,29 @@ it("goes from payday to fund by data and money under one reference, and is late 
   ]);
 });
 
+it("pays the tax office and a fund together, and each is spoken of by its own line", async () => {
+  begin(2);
+  giveAccount();
+  const { context, actor, businessId } = world;
+  savePayee(context, actor, businessId, {
+    ...clearing,
+    receiver: "taxOffice",
+    name: "Tax office",
+    account: "93093093",
+  });
+  const picks = [pick(due("withholding")), pick(due())];
+  const plan = planPayment(context, businessId, picks);
+  const confirmed = plan.lines.map((line) => line.receiver);
+  preparePayment(context, actor, businessId, { picks, date: plan.earliest, cents: plan.cents, confirmed });
+  await settle();
+  move("2026-07-07");
+  await settle();
+  expect([states(), states("withholding")]).toEqual([
+    `allocated ${due().cents}`,
+    `received ${due("withholding").cents}`,
+  ]);
+});
+
 it("opens again by its first day what a fund sends back, and is paid a second time under a new reference", async () => {
   begin(2);
   giveAccount();

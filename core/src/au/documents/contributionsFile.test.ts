@@ -18,7 +18,7 @@ const contribution = (
     ...{ abn: "51824753556", name: "Quandong Super", usi: "QDG0001AU", serviceAddress: null },
     ...{ bsb: null, account: null, employerNumber: null },
   },
-  ...{ reference: "PC020726-000000001", paymentCents: 45_600 },
+  ...{ line: 1, reference: "PC020726-000000001", paymentCents: 45_600 },
   member: {
     ...{ taxFileNumber: null, familyName: "Tarrant", givenName: "Ivo, jr", birthDate: "2001-03-19" },
     address: { line1: "1 Lemon Row", suburb: "Pith", state: "NSW", postcode: "2000" },
@@ -54,6 +54,7 @@ it("is without faults for a reader, and says the same when it is read back", () 
     contribution(),
     contribution(
       {
+        line: 2,
         reference: "PC020726-000000002",
         fund: { ...contribution().fund, usi: null, serviceAddress: "QUANDONG", abn: "53004085616" },
       },

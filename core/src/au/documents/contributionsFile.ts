@@ -17,6 +17,8 @@ export interface ContributionParty {
 
 /** Contributions of one member for one payday, cents by category. */
 export interface Contribution {
+  /** the number that answers speak of; unique in the file */
+  line: number;
   fund: ContributionParty & {
     /** null: a self-managed fund, which has a service address and an account */
     usi: string | null;
@@ -93,7 +95,7 @@ const digits = (text: string): string => text.replace(/\D/g, "");
 /** A zero amount is left empty. */
 const amount = (cents: number): string => (cents === 0 ? "" : centsText(cents));
 
-function rowOf(file: ContributionsFile, each: Contribution, line: number): string[] {
+function rowOf(file: ContributionsFile, each: Contribution): string[] {
   const { fund, member, period } = each;
   const who = `${member.givenName} ${member.familyName}`;
   if (Math.min(each.guarantee, each.voluntary, each.sacrificed, each.personal) < 0)
@@ -104,7 +106,7 @@ function rowOf(file: ContributionsFile, each: Contribution, line: number): strin
   const put = (group: string, values: Record<string, string>) => {
     for (const [name, value] of Object.entries(values)) cells[columnAt(group, name)] = value;
   };
-  put("Line", { "Line ID": String(line) });
+  put("Line", { "Line ID": String(each.line) });
   put("Header", {
     ...{ "Source Entity ID": file.sender.abn, "Source Entity ID Type": "abn" },
     ...{ "Source Electronic Service Address": file.serviceAddress, "Electronic Error Messaging": "True" },
@@ -163,7 +165,7 @@ export function contributionRows(file: ContributionsFile): string[][] {
     ["VERSION", "1.0", "Negatives Supported", "False", "File ID", file.fileId],
     groups,
     contributionColumns.map(({ name }) => name),
-    ...file.contributions.map((each, line) => rowOf(file, each, line + 1)),
+    ...file.contributions.map((each) => rowOf(file, each)),
   ];
 }
 
