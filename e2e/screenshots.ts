@@ -102,11 +102,16 @@ try {
   await go("/year");
   await shot("year");
   await go("/dues");
+  await page
+    .getByRole("button", { name: /Super to Wattle/ })
+    .first()
+    .click();
+  await page.getByLabel(/^Pay Super to Wattle/).check();
+  await page.getByRole("button", { name: /^Pay \$/ }).waitFor();
   await shot("dues");
-  const [journal] = (await api.call("GET", "/businesses/1/journals")).body;
-  await go(`/books/${journal.id}`);
-  await page.getByRole("button", { name: "Wages and salaries" }).first().click();
-  await shot("journal");
+  await go("/books/span");
+  await page.getByRole("button", { name: "1 payday not all there yet" }).click();
+  await shot("reconciliation");
   // A phone of the staff.
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
   await phone.goto(`${world.url}/staff`);

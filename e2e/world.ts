@@ -11,6 +11,7 @@ export interface Effects {
   events: { receipt: string; submission: string; payDate: string; result: string }[];
   files: { id: string; state: string; credit: number; count: number }[];
   lines: { file: string; line: number; account: string; cents: number; state: string; reason: string }[];
+  contributions: { payroll_id: string; reference: string; cents: number; state: string }[];
   mail: { messageId: string; recipient: string; repeats: number }[];
 }
 

@@ -133,6 +133,15 @@ export interface SpanAccount {
   credit: number;
   closing: number;
 }
+/** What moved an account in a span. */
+export interface AccountEntry {
+  journalId: number;
+  date: string;
+  reference: string;
+  description: string;
+  debit: number;
+  credit: number;
+}
 export const voices = ["signed", "lodged", "ledger", "paid", "there"] as const;
 export type Voice = (typeof voices)[number];
 /** A voice that says nothing of a figure is null. */

@@ -81,3 +81,42 @@ test("killed while sending: each message arrives once", async ({ world }) => {
   expect(after.files.at(-1)?.credit).toBe(net);
   stopReading();
 });
+
+test("killed while dues are paid: each contribution and each payment once", async ({ world }) => {
+  test.setTimeout(allowed);
+  const stopReading = outsideReader(world.folder);
+  let api = await world.api();
+  const at = "/businesses/1";
+  type Due = { dueDate: string; kind: string; fundId: number | null; unpaidCents: number; parts: { state: string }[] };
+  const dues = async () => ((await api.call("GET", `${at}/dues`)).body as { dues: Due[] }).dues;
+  const before = await world.effects();
+  const picks = (await dues())
+    .filter((each) => each.kind === "super" && each.unpaidCents > 0)
+    .map(({ dueDate, kind, fundId }) => ({ dueDate, kind, fundId }));
+  const plan = (await api.call("POST", `${at}/due-payments/plan`, { picks })).body;
+  const order = { picks, date: plan.earliest, cents: plan.cents, confirmed: [] };
+  for (const wait of waits) {
+    // Asked for again after each kill, as somebody would who saw no answer: what is on its way is refused.
+    const attempt = api.call("POST", `${at}/due-payments`, order).catch(() => undefined);
+    await new Promise((resolve) => setTimeout(resolve, wait * 2));
+    await world.killServer();
+    await attempt;
+    await world.startServer();
+    api = await world.api();
+  }
+  await api.call("POST", `${at}/due-payments`, order);
+  await until(dues, (now) => now.every((each) => each.kind !== "super" || each.unpaidCents === 0), 60);
+  await api.call("POST", "/day", { day: "2026-07-03" });
+  await until(
+    dues,
+    (now) => now.every((each) => each.kind !== "super" || each.parts.every(({ state }) => state === "allocated")),
+    60,
+  );
+  const after = await world.effects();
+  expect(after.files.length - before.files.length).toBe(1);
+  expect(after.files.at(-1)?.credit).toBe(plan.cents);
+  const held = (of: typeof after) =>
+    of.contributions.filter((each) => each.state === "ALLOCATED").reduce((sum, each) => sum + each.cents, 0);
+  expect(held(after) - held(before)).toBe(plan.cents);
+  stopReading();
+});

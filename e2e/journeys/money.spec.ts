@@ -57,7 +57,7 @@ test("the June quarter's super: paid, allocated, followed both ways; the tax off
     .filter({ hasText: "Imogen Tarrant" })
     .first();
   await expect(imogen).toContainText("Allocated 3 July");
-  const effects = (await world.effects()) as unknown as { contributions: { state: string; cents: number }[] };
+  const effects = await world.effects();
   const held = effects.contributions
     .filter((each) => each.state === "ALLOCATED")
     .reduce((sum, each) => sum + each.cents, 0);

@@ -7,13 +7,15 @@ import { notFound } from "../ground/problem.ts";
 import { document, journal, journalLine, pay, person } from "../store/schema.ts";
 import { brokenAmong } from "../store/seals.ts";
 
-/** @param most so many, newest first: the list grows as it is asked for */
-export function listJournals(context: Context, businessId: number, most = 60): JournalSummary[] {
+/** @param most so many, newest first: the list grows as it is asked for @param words of reference or description */
+export function listJournals(context: Context, businessId: number, most = 60, words = ""): JournalSummary[] {
   const { db } = context.store;
+  const said = `%${words.replace(/[\\%_]/g, "\\$&")}%`;
+  const like = sql`(${journal.reference} || ' ' || ${journal.description} || ' ' || ${journal.date}) LIKE ${said} ESCAPE '\\'`;
   const rows = db
     .select()
     .from(journal)
-    .where(eq(journal.businessId, businessId))
+    .where(and(eq(journal.businessId, businessId), words === "" ? undefined : like))
     .orderBy(desc(journal.date), desc(journal.id))
     .limit(most)
     .all();

@@ -1,5 +1,6 @@
 /** A span of the books: its accounts, and its figures in five voices, each difference by payday. */
 import {
+  type AccountEntry,
   type AgreeSpan,
   type SpanAccount,
   type SpanView,
@@ -40,6 +41,23 @@ export function trialBalance(context: Context, businessId: number, from: string,
     .map((row) => ({ ...row, name: names.get(row.code) ?? "", closing: row.opening + row.debit - row.credit }))
     .filter((row) => row.opening !== 0 || row.debit !== 0 || row.credit !== 0);
 }
+
+/** What moved an account in a span, journal by journal. */
+export const accountEntries = (
+  { store }: Context,
+  businessId: number,
+  account: string,
+  from: string,
+  to: string,
+): AccountEntry[] =>
+  store
+    .prepared<[number, string, string, string], AccountEntry>(
+      `SELECT j.id AS journalId, j.date AS date, j.reference AS reference, j.description AS description,
+         s.debit_cents AS debit, s.credit_cents AS credit
+       FROM journal j JOIN journal_sum s ON s.journal_id = j.id
+       WHERE j.business_id = ? AND j.date BETWEEN ? AND ? AND s.account = ? ORDER BY j.date, j.id`,
+    )
+    .all(businessId, from, to, account);
 
 type ByDay = Map<string, number>;
 const byDay = (rows: readonly { day: string; cents: number }[]): ByDay =>

@@ -11,14 +11,17 @@ import { demandRight } from "../ground/rights.ts";
 import { body, idOf, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { businessOfJournal, listJournals, readJournal } from "./readBooks.ts";
-import { agreeToSpan, demandSpan, readSpan } from "./readSpan.ts";
+import { accountEntries, agreeToSpan, demandSpan, readSpan } from "./readSpan.ts";
 import { generalJournalCsv, journalsOf, plainJournal, spanArchive, trialBalanceCsv } from "./spanFiles.ts";
 
 export function bookRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
   router.get(
     "/businesses/:business/journals",
-    onBusiness("see", (_actor, businessId, request) => listJournals(context, businessId, mostOf(request))),
+    onBusiness("see", (_actor, businessId, request) => {
+      const { words } = request.query;
+      return listJournals(context, businessId, mostOf(request), typeof words === "string" ? words.slice(0, 80) : "");
+    }),
   );
   router.get(
     "/journals/:journal",
@@ -59,6 +62,13 @@ function spanRoutes(context: Context, router: Router): void {
     onBusiness("see", (_actor, businessId, request) => {
       const { from, to } = spanOf(context, businessId, request);
       return readSpan(context, businessId, from, to);
+    }),
+  );
+  router.get(
+    "/businesses/:business/span/accounts/:account",
+    onBusiness("see", (_actor, businessId, request) => {
+      const { from, to } = spanOf(context, businessId, request);
+      return accountEntries(context, businessId, String(request.params.account), from, to);
     }),
   );
   router.post(

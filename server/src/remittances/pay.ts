@@ -216,7 +216,8 @@ export function letGo(context: Context, actor: Actor, businessId: number, id: nu
   context.store.transaction(() => {
     const row = findDuePayment(context, businessId, id);
     if (row.cancelledAt !== null) throw conflict("let-go", "This payment was let go already.");
-    if (row.way === "file" && row.releasedAt !== null)
+    if (row.way === "byHand") throw conflict("by-hand", "This was recorded as paid by hand. Take it back instead.");
+    if (row.releasedAt !== null)
       throw conflict("released", "This payment is released: it is on its way. What comes back of it is owed again.");
     const on = todayAt(context, businessId);
     moveParts(context, partsOf(context, id), "cancelled", { on, reason, userId: actor.userId });

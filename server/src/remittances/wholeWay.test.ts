@@ -8,6 +8,7 @@ import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { DuePick, DueView } from "@zesty/contract/dues";
+import { eq } from "drizzle-orm";
 import express from "express";
 import ICAL from "ical.js";
 import { afterEach, beforeEach, expect, it } from "vitest";
@@ -21,7 +22,7 @@ import { readDues } from "../dues/readDues.ts";
 import { readDuePayments } from "../dues/readPayments.ts";
 import { readDuePeople } from "../dues/readPeople.ts";
 import { unbalanced } from "../store/invariants.ts";
-import { business, outbox } from "../store/schema.ts";
+import { business, outbox, superChoice } from "../store/schema.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { heardOf, payByHand, takeBackByHand } from "./byHand.ts";
 import { letGo, preparePayment, releasePayment } from "./pay.ts";
@@ -125,6 +126,16 @@ const refuse = (payrollId: string) =>
 it("goes from payday to fund by data and money under one reference, and is late for nobody", async () => {
   begin(3);
   giveAccount();
+  const numbers = () =>
+    world.context.store
+      .prepared<[], { n: string | null }>("SELECT member_number AS n FROM super_choice")
+      .all()
+      .map((row) => row.n);
+  world.context.store.db
+    .update(superChoice)
+    .set({ memberNumber: null })
+    .where(eq(superChoice.personId, world.personIds[0] ?? 0))
+    .run();
   const all = due().cents;
   expect(states()).toBe(`owed ${all}`);
   pay();
@@ -139,6 +150,8 @@ it("goes from payday to fund by data and money under one reference, and is late 
   move("2026-07-07");
   await settle();
   expect(states()).toBe(`allocated ${all}`);
+  // Who had no number was registered by the same line, and has the one that the fund gave.
+  expect(numbers()).toEqual([expect.stringMatching(/^N/), "M1", "M2"]);
   const [first] = readDuePeople(world.context, world.businessId, pick(due()));
   expect(first?.steps.map((each) => `${each.what} ${each.on}`)).toEqual([
     ...["payday 2026-07-02", "prepared 2026-07-03", "sent 2026-07-03", "left 2026-07-03"],

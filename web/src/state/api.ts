@@ -3,7 +3,7 @@
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { FundFacts } from "@zesty/contract/au/funds";
 import type { StatementPeriod } from "@zesty/contract/au/statements";
-import type { JournalSummary, JournalView } from "@zesty/contract/books";
+import type { JournalView } from "@zesty/contract/books";
 import type { BusinessView, ChangeElement, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
 import type { CostsView } from "@zesty/contract/costs";
 import type { DeskView } from "@zesty/contract/desk";
@@ -188,10 +188,6 @@ export const api = createApi({
     newFund: build.mutation<{ id: number }, { business: number; fund: FundFacts }>({
       query: ({ business, fund }) => ({ url: `/businesses/${business}/funds`, method: "POST", body: fund }),
       invalidatesTags: ["Business"],
-    }),
-    journals: build.query<JournalSummary[], Listed>({
-      query: (listed) => pathOf(listed, "journals"),
-      providesTags: ["Books"],
     }),
     journal: build.query<JournalView, number>({ query: (journal) => `/journals/${journal}`, providesTags: ["Books"] }),
     filedMonths: build.query<FiledMonth[], number>({

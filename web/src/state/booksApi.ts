@@ -1,6 +1,6 @@
 /** The addresses of the books: statements of the bank, and a span with its accounts. */
 import type { BankView, MatchByHand, StatementFile, StatementTaken } from "@zesty/contract/bankStatements";
-import type { SpanView } from "@zesty/contract/books";
+import type { AccountEntry, JournalSummary, SpanView } from "@zesty/contract/books";
 import { api } from "./api.ts";
 
 type Of<T> = T & { business: number };
@@ -25,6 +25,16 @@ export const booksApi = api.injectEndpoints({
     }),
     span: build.query<SpanView, Of<{ from: string; to: string }>>({
       query: ({ business, from, to }) => `/businesses/${business}/span?${new URLSearchParams({ from, to }).toString()}`,
+      providesTags: ["Books"],
+    }),
+    accountEntries: build.query<AccountEntry[], Of<{ from: string; to: string; account: string }>>({
+      query: ({ business, account, from, to }) =>
+        `/businesses/${business}/span/accounts/${encodeURIComponent(account)}?${new URLSearchParams({ from, to }).toString()}`,
+      providesTags: ["Books"],
+    }),
+    journals: build.query<JournalSummary[], Of<{ most: number; words: string }>>({
+      query: ({ business, most, words }) =>
+        `/businesses/${business}/journals?${new URLSearchParams({ most: String(most), words }).toString()}`,
       providesTags: ["Books"],
     }),
     agreeSpan: build.mutation<SpanView, Of<{ from: string; to: string; note: string }>>({

@@ -5,7 +5,7 @@ import { cents, weekdayDate } from "../../parts/format.ts";
 import { Older } from "../../parts/Older.tsx";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api } from "../../state/api.ts";
+import { booksApi } from "../../state/booksApi.ts";
 import { useBusiness } from "../../state/business.ts";
 import { BooksTabs } from "./BooksTabs.tsx";
 
@@ -20,8 +20,9 @@ const kinds = {
 export function Books() {
   const business = useBusiness();
   const [most, setMost] = useState(60);
-  const { data: journals, error } = api.useJournalsQuery(
-    { business: business.id, most },
+  const [words, setWords] = useState("");
+  const { data: journals, error } = booksApi.useJournalsQuery(
+    { business: business.id, most, words },
     { refetchOnMountOrArgChange: true },
   );
   if (error) return <ProblemNote error={error} />;
@@ -29,8 +30,18 @@ export function Books() {
   return (
     <Page title="Books">
       <BooksTabs />
+      <input
+        type="search"
+        aria-label="Find a journal"
+        placeholder="Find: PR-0012, settled, 2026-06"
+        className="mb-3 w-80 rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5"
+        value={words}
+        onChange={(event) => setWords(event.target.value)}
+      />
       {journals.length === 0 ? (
-        <Nothing>Every signed-off run posts a balanced journal here.</Nothing>
+        <Nothing>
+          {words ? `No journal says “${words}”.` : "Every signed-off run posts a balanced journal here."}
+        </Nothing>
       ) : (
         <table className="figures w-full text-[15px]">
           <thead>

@@ -75,7 +75,7 @@ export function Span() {
         <>
           <Compared view={data} />
           <Agreed key={`${data.from} ${data.to}`} business={business.id} view={data} />
-          <Accounts view={data} />
+          <Accounts business={business.id} view={data} />
           <h2 className="mt-8 mb-1 font-name text-[19px]">For the accountant</h2>
           <ul className="text-[15px]">
             {(
@@ -226,7 +226,28 @@ function Agreed({ business, view }: { business: number; view: SpanView }) {
   );
 }
 
-function Accounts({ view }: { view: SpanView }) {
+/** The journals that moved an account, each a way further. */
+function Entries({ business, view, account }: { business: number; view: SpanView; account: string }) {
+  const { from, to } = view;
+  const { data = [] } = booksApi.useAccountEntriesQuery({ business, account, from, to });
+  return data.map((each) => (
+    <tr key={each.journalId} className="border-b border-rule text-right text-[14.5px]">
+      <td />
+      <td className="py-1 pl-4 text-left" colSpan={2}>
+        <Link className="text-action underline" to={`/books/${each.journalId}`}>
+          {each.reference}
+        </Link>{" "}
+        {shortDate(each.date)} <span className="text-quiet">{each.description}</span>
+      </td>
+      <td>{centsOrDash(each.debit)}</td>
+      <td>{centsOrDash(each.credit)}</td>
+      <td />
+    </tr>
+  ));
+}
+
+function Accounts({ business, view }: { business: number; view: SpanView }) {
+  const [opened, setOpened] = useState<string | null>(null);
   const sums = view.accounts.reduce(
     (all, each) => ({
       debit: all.debit + each.debit,
@@ -254,14 +275,26 @@ function Accounts({ view }: { view: SpanView }) {
           </thead>
           <tbody>
             {view.accounts.map((each) => (
-              <tr key={each.code} className="border-b border-rule text-right">
-                <td className="py-1 text-left">{each.code}</td>
-                <td className="text-left">{each.name}</td>
-                <td className="text-quiet">{centsOrDash(each.opening)}</td>
-                <td>{centsOrDash(each.debit)}</td>
-                <td>{centsOrDash(each.credit)}</td>
-                <td className="font-semibold">{centsOrDash(each.closing)}</td>
-              </tr>
+              <Fragment key={each.code}>
+                <tr className="border-b border-rule text-right">
+                  <td className="py-1 text-left">{each.code}</td>
+                  <td className="text-left">
+                    <button
+                      type="button"
+                      className="underline decoration-rule-strong underline-offset-3 hover:text-action"
+                      aria-expanded={opened === each.code}
+                      onClick={() => setOpened(opened === each.code ? null : each.code)}
+                    >
+                      {each.name || "Account"}
+                    </button>
+                  </td>
+                  <td className="text-quiet">{centsOrDash(each.opening)}</td>
+                  <td>{centsOrDash(each.debit)}</td>
+                  <td>{centsOrDash(each.credit)}</td>
+                  <td className="font-semibold">{centsOrDash(each.closing)}</td>
+                </tr>
+                {opened === each.code && <Entries business={business} view={view} account={each.code} />}
+              </Fragment>
             ))}
           </tbody>
           <tfoot>
