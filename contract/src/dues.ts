@@ -15,6 +15,7 @@ export const dueKinds = [
   "esct",
   "order",
   "giving",
+  "deduction",
 ] as const;
 export type DueKind = (typeof dueKinds)[number];
 
@@ -68,6 +69,8 @@ export interface DueView {
   dueDate: string;
   kind: DueKind;
   fundId: number | null;
+  /** whom a deduction is passed on to; nothing where the kind says it */
+  payee: string;
   words: string;
   firstPayday: string;
   lastPayday: string;
@@ -92,6 +95,7 @@ export interface DuePick {
   dueDate: string;
   kind: DueKind;
   fundId: number | null;
+  payee?: string | undefined;
   people?: number[] | undefined;
 }
 
@@ -194,6 +198,7 @@ const picks = () =>
         dueDate: date().required().label("Due"),
         kind: kind(),
         fundId: id().allow(null).required().label("Fund"),
+        payee: Joi.string().max(120).allow("").label("Payee"),
         people: Joi.array().items(id()).min(1).max(5000).label("People"),
       }),
     )
@@ -219,7 +224,7 @@ export const preparePayment = Joi.object<PreparePayment>({
   picks: picks(),
   date: date().required().label("Paid on"),
   cents: Joi.number().integer().min(1).required().label("Amount"),
-  confirmed: Joi.array().items(Joi.string().max(60)).max(500).default([]).label("Accounts looked at"),
+  confirmed: Joi.array().items(Joi.string().max(140)).max(500).default([]).label("Accounts looked at"),
 });
 
 const receipt = () => Joi.string().trim().max(40).allow("").default("").label("Receipt");
@@ -262,7 +267,7 @@ export const letGo = Joi.object<{ reason: string }>({
 const accountText = () =>
   checked((text) => /^[\d -]{1,24}$/.test(text) && /[1-9]/.test(text), "is not an account number. Write its digits.");
 export const payeeGiven = Joi.object<PayeeView>({
-  receiver: Joi.string().max(40).required().label("Receiver"),
+  receiver: Joi.string().max(140).required().label("Receiver"),
   name: name(60).required().label("Name"),
   bsb: bsb().allow("").default("").label("BSB"),
   account: Joi.alternatives().try(account(), accountText()).required().label("Account"),

@@ -43,7 +43,12 @@ export const duesAu: DuesOfCountry = {
   ],
   accountFault: (bsb, account) =>
     isBsb(bsb) && isAccountNumber(account) ? null : "Give a BSB of six digits, and an account number of at most nine.",
-  accountOf: (kind, postings) => (kind === "super" ? postings.superPayable : postings.withholdingPayable),
+  accountOf: (kind, postings) =>
+    kind === "super"
+      ? postings.superPayable
+      : kind === "deduction"
+        ? postings.deductionsPayable
+        : postings.withholdingPayable,
   bankDay: rollForwardAu,
   sendBy: (kind, due) => (kind === "super" ? businessDaysBefore(due, routeDays) : null),
   file: (_context, { owner, on, from }, lines) => ({

@@ -6,7 +6,8 @@ import { takenHours } from "@zesty/core/au/pay/leaveDrawn";
 import { superOf } from "@zesty/core/au/pay/snapshot";
 import type { WorkedPay } from "@zesty/core/au/pay/worked";
 import { superDueDate } from "@zesty/core/au/superGuarantee";
-import { addDays, daysBetween } from "@zesty/core/calendar/dates";
+import { rollForwardAu } from "@zesty/core/calendar/businessDays";
+import { addDays, addMonths, daysBetween } from "@zesty/core/calendar/dates";
 import { leaveKind } from "@zesty/core/leave/kinds";
 import type { DatedLeave } from "@zesty/core/leave/leaveDays";
 import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
@@ -65,6 +66,7 @@ export function signedPartsAu(
       due: superDueDate(run.payday, isFirst(person.id, fundId), context.rules),
     }),
   );
+  dues.push(...passedOn(loaded, worked, person.id));
   const terms = loaded.records.terms.get(person.id);
   const slip = payslip({
     employer: { name: owner.legalName, abn: owner.abn, ...addressOf(owner) },
@@ -79,7 +81,7 @@ export function signedPartsAu(
     worked,
     yearToDate: yearAfter,
     fund: fundWords(loaded, shares),
-    superDue: dues.reduce((last, each) => (each.due > last ? each.due : last), run.payday),
+    superDue: dues.reduce((last, each) => (each.kind === "super" && each.due > last ? each.due : last), run.payday),
     paidTo: payments.map((each) => ({
       title: each.title,
       account: lastThree(each.account),
@@ -91,6 +93,24 @@ export function signedPartsAu(
     message: person.payslipMessage,
   });
   return { leave, slip, dues };
+}
+
+/**
+ * Deductions that are passed on to somebody by name. By the 7th of the month after: the day by which deducted child support
+ * goes on (Child Support (Registration and Collection) Act 1988, from memory); for the others common practice, no source.
+ */
+function passedOn({ run, elementRows }: LoadedRun, worked: WorkedPay, personId: number): DueEntry[] {
+  const due = rollForwardAu(`${addMonths(`${run.payday.slice(0, 7)}-01`, 1).slice(0, 8)}07`);
+  const names = new Map(elementRows.flatMap((each) => (each.paidTo ? [[each.code, each.paidTo] as const] : [])));
+  const sums = new Map<string, number>();
+  for (const { group, line, amount } of worked.lines) {
+    const payee = names.get(line.code ?? "");
+    // What goes into super goes to its fund with the rest.
+    const isSuper = line.element === "salarySacrificeSuper" || line.element === "memberContribution";
+    if (!payee || isSuper || (group !== "beforeTax" && group !== "afterTax")) continue;
+    sums.set(payee, (sums.get(payee) ?? 0) + toCents(amount.value));
+  }
+  return [...sums].map(([payee, cents]) => ({ kind: "deduction", personId, fundId: null, payee, cents, due }));
 }
 
 /** Who each deduction goes to: as its pay element says, and the fund for what goes into super. */

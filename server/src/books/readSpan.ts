@@ -90,9 +90,11 @@ function voicesOf(
   const ledger = byDay(
     store
       .prepared<[number, string, string, string], { day: string; cents: number }>(
-        `SELECT j.date AS day, SUM(x.credit_cents - x.debit_cents) AS cents FROM journal j
-           JOIN journal_sum x ON x.journal_id = j.id
-         WHERE j.business_id = ? AND j.date BETWEEN ? AND ? AND j.kind IN ('run', 'reversal') AND x.account = ? GROUP BY 1`,
+        // By the payday: a run may be posted on another day.
+        `SELECT r.payday AS day, SUM(x.credit_cents - x.debit_cents) AS cents FROM pay_run r
+           JOIN journal j ON j.run_id = r.id JOIN journal_sum x ON x.journal_id = j.id
+         WHERE r.business_id = ? AND r.payday BETWEEN ? AND ? AND j.kind IN ('run', 'reversal') AND x.account = ?
+         GROUP BY 1`,
       )
       .all(...span, postings[figure.account]),
   );

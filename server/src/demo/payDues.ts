@@ -19,7 +19,7 @@ import type { Made } from "./makeBusiness.ts";
 const early = { day: "2026-06-11", back: "SCK05" };
 const forgotten = "2026-06-22";
 
-const pick = ({ dueDate, kind, fundId }: DueView): DuePick => ({ dueDate, kind, fundId });
+const pick = ({ dueDate, kind, fundId, payee }: DueView): DuePick => ({ dueDate, kind, fundId, payee });
 
 export function giveReceivers({ context }: Application, actor: Actor, made: readonly Made[]): void {
   for (const { businessId } of made) {

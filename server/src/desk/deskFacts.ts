@@ -24,7 +24,7 @@ export type PayCycle = typeof payCycle.$inferSelect;
 
 export interface Owed {
   dueDate: string;
-  kind: "super" | "withholding" | "paye";
+  kind: "super" | "withholding" | "deduction" | "paye";
   /** what its receiver does not have yet */
   cents: number;
   /** of that: prepared or sent */
@@ -131,7 +131,7 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
           // Everything for Inland Revenue goes in one payment. What is not there stays, however long ago its day was.
           `SELECT t.business_id, t.due_date, SUM(t.owed_cents - t.received_cents - t.allocated_cents),
              SUM(t.prepared_cents + t.sent_cents), SUM(t.returned_cents) > 0,
-             CASE WHEN t.kind IN ('super', 'withholding') THEN t.kind ELSE 'paye' END
+             CASE WHEN t.kind IN ('super', 'withholding', 'deduction') THEN t.kind ELSE 'paye' END
            FROM due_total t JOIN business b ON b.id = t.business_id
            WHERE ${among} AND t.owed_cents <> t.received_cents + t.allocated_cents AND t.due_date <= ?
              AND t.due_date >= coalesce(b.dues_from, '')

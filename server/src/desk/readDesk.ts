@@ -193,7 +193,12 @@ function paydaysAhead(
   return ahead;
 }
 
-const pinWords = { super: "Super", withholding: "PAYG withholding", paye: "PAYE and deductions" } as const;
+const pinWords = {
+  super: "Super",
+  withholding: "PAYG withholding",
+  deduction: "Deductions",
+  paye: "PAYE and deductions",
+} as const;
 
 const pinsOf = (facts: DeskFacts, owner: Owner): Pin[] =>
   (facts.owed.get(owner.id) ?? []).map(({ dueDate, kind, cents }) => ({

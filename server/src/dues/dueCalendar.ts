@@ -27,7 +27,7 @@ export function dueCalendar(context: Context, actor: Actor, only: number | null)
         due.unpaidCents <= 0 && due.parts.every(({ state }) => state === "received" || state === "allocated");
       const event = (what: string, day: string, summary: string) => {
         const made = calendar.createEvent({
-          id: `due-${bmsId}-${due.key.replaceAll(" ", "-")}${what}@zesty-ledger`,
+          id: `due-${bmsId}-${due.key.replace(/[^\p{L}\d-]+/gu, "-")}${what}@zesty-ledger`,
           allDay: true,
           start: day,
           end: addDays(day, 1),

@@ -19,10 +19,22 @@ export const payeesOf = ({ store }: Context, businessId: number): Map<string, Pa
       .map((row) => [row.receiver, row]),
   );
 
+/** The receiver of deductions that are passed on to somebody by name. */
+export const deductionFor = (payee: string): string => `deduction ${payee}`;
+
+/** Whoever something was deducted for. */
+const deductedFor = ({ store }: Context, businessId: number) =>
+  store
+    .prepared<[number], { payee: string }>(
+      "SELECT DISTINCT payee FROM due_total WHERE business_id = ? AND payee <> '' ORDER BY payee",
+    )
+    .all(businessId)
+    .map(({ payee }) => ({ receiver: deductionFor(payee), title: payee }));
+
 export function readPayees(context: Context, businessId: number): DuesView["payees"] {
   const { dues } = context.country(findBusiness(context, businessId).country);
   const given = payeesOf(context, businessId);
-  return dues.receivers.map(({ receiver, title }) => {
+  return [...dues.receivers, ...deductedFor(context, businessId)].map(({ receiver, title }) => {
     const row = given.get(receiver);
     const { name = "", bsb = "", account = "", reference = "" } = row ?? {};
     return { receiver, title, given: row ? { receiver, name, bsb, account, reference } : null };
@@ -33,7 +45,9 @@ export function readPayees(context: Context, businessId: number): DuesView["paye
 export function savePayee(context: Context, actor: Actor, businessId: number, given: PayeeView): void {
   const { store, clock } = context;
   const { dues } = context.country(findBusiness(context, businessId).country);
-  const known = dues.receivers.find((each) => each.receiver === given.receiver);
+  const known = [...dues.receivers, ...deductedFor(context, businessId)].find(
+    (each) => each.receiver === given.receiver,
+  );
   if (!known) throw cannot("no-receiver", "Nothing of this business goes to such a receiver.");
   const text = dues.accountFault(given.bsb, given.account);
   if (text) throw cannot("no-account", text, { errors: [{ path: "account", text }] });

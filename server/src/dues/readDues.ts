@@ -20,13 +20,18 @@ export const dueWords: Partial<Record<DueKind, string>> = {
 };
 
 /** Who is owed what, as it stands on Dues. */
-export const payeeWords = (kind: DueKind, fund: string | null): string =>
-  kind === "super" ? `Super to ${fund ?? "a fund not yet set"}` : (dueWords[kind] ?? kind);
+export const payeeWords = (kind: DueKind, fund: string | null, payee = ""): string =>
+  kind === "super"
+    ? `Super to ${fund ?? "a fund not yet set"}`
+    : kind === "deduction"
+      ? `Deducted for ${payee}`
+      : (dueWords[kind] ?? kind);
 
 interface Row extends DueSums {
   kind: DueKind;
   fundId: number;
   fund: string | null;
+  payee: string;
   dueDate: string;
   firstPayday: string;
   lastPayday: string;
@@ -34,8 +39,17 @@ interface Row extends DueSums {
   people: number;
 }
 
-export const dueKey = ({ dueDate, kind, fundId }: { dueDate: string; kind: DueKind; fundId: number | null }): string =>
-  `${dueDate} ${kind} ${fundId ?? 0}`;
+export const dueKey = ({
+  dueDate,
+  kind,
+  fundId,
+  payee,
+}: {
+  dueDate: string;
+  kind: DueKind;
+  fundId: number | null;
+  payee: string;
+}): string => `${dueDate} ${kind} ${fundId ?? 0}${payee === "" ? "" : ` ${payee}`}`;
 
 const sums = `SUM(t.owed_cents) AS owed, SUM(t.prepared_cents) AS prepared, SUM(t.sent_cents) AS sent,
   SUM(t.received_cents) AS received, SUM(t.allocated_cents) AS allocated, SUM(max(0, min(t.returned_cents,
@@ -47,15 +61,15 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
   const today = todayAt(context, businessId);
   const rows = context.store
     .prepared<[number, string, number], Row>(
-      `SELECT t.kind AS kind, t.fund_id AS fundId, f.name AS fund, t.due_date AS dueDate, MIN(t.payday) AS firstPayday,
+      `SELECT t.kind AS kind, t.fund_id AS fundId, f.name AS fund, t.payee AS payee, t.due_date AS dueDate, MIN(t.payday) AS firstPayday,
          MAX(t.payday) AS lastPayday, MAX(t.run_id) AS runId,
          COUNT(DISTINCT CASE WHEN t.owed_cents <> 0 AND t.person_id > 0 THEN t.person_id END) AS people, ${sums}
        FROM due_total t LEFT JOIN fund f ON f.id = t.fund_id
        WHERE t.business_id = ? AND (t.due_date >= ? OR t.due_date IN (SELECT due_date FROM due_total
          WHERE business_id = ? AND owed_cents <> received_cents + allocated_cents))
-       GROUP BY t.due_date, t.kind, t.fund_id
+       GROUP BY t.due_date, t.kind, t.fund_id, t.payee
        HAVING SUM(t.owed_cents) <> 0 OR SUM(t.received_cents + t.allocated_cents + t.sent_cents + t.prepared_cents) <> 0
-       ORDER BY t.due_date, t.kind, f.name`,
+       ORDER BY t.due_date, t.kind, f.name, t.payee`,
     )
     .all(businessId, addMonths(today, -12 * years), businessId);
   const broken = brokenOf(context, businessId, addMonths(today, -12 * years));
@@ -64,10 +78,21 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
     const { parts, unpaid, isLate } = standingOf(row, row.dueDate, today);
     const notFollowed = owner.duesFrom !== null && row.dueDate < owner.duesFrom && unpaid === row.owed;
     const key = dueKey({ ...row, fundId });
-    const { kind, dueDate, firstPayday, lastPayday, runId, people } = row;
+    const { kind, dueDate, payee, firstPayday, lastPayday, runId, people } = row;
     const late = isLate && !notFollowed;
     return {
-      ...{ key, dueDate, kind, fundId, words: payeeWords(kind, row.fund), firstPayday, lastPayday, runId, people },
+      ...{
+        key,
+        dueDate,
+        kind,
+        fundId,
+        payee,
+        words: payeeWords(kind, row.fund, payee),
+        firstPayday,
+        lastPayday,
+        runId,
+        people,
+      },
       ...{ cents: row.owed, unpaidCents: unpaid, parts: notFollowed ? [] : parts, isLate: late, notFollowed },
       late: late
         ? lateCost(
@@ -100,8 +125,8 @@ function brokenOf({ store }: Context, businessId: number, from: IsoDate): Map<st
   const found = new Map<string, string[]>();
   for (const { id, words } of brokenSince(store, "due", ids)) {
     const row = store
-      .prepared<[number], { dueDate: string; kind: DueKind; fundId: number | null }>(
-        "SELECT due_date AS dueDate, kind, fund_id AS fundId FROM due WHERE id = ?",
+      .prepared<[number], { dueDate: string; kind: DueKind; fundId: number | null; payee: string }>(
+        "SELECT due_date AS dueDate, kind, fund_id AS fundId, payee FROM due WHERE id = ?",
       )
       .get(id);
     if (row) found.set(dueKey(row), [...(found.get(dueKey(row)) ?? []), words]);

@@ -24,28 +24,28 @@ const shown = ["prepared", "sent", "left", "received", "allocated", "returned"] 
 export function readDuePeople(
   context: Context,
   businessId: number,
-  of: { dueDate: string; kind: DueKind; fundId: number | null },
+  of: { dueDate: string; kind: DueKind; fundId: number | null; payee?: string | undefined },
 ): DuePerson[] {
   const { store } = context;
   const today = todayAt(context, businessId);
-  const at = [businessId, of.dueDate, of.kind, of.fundId ?? 0] as const;
+  const at = [businessId, of.dueDate, of.kind, of.fundId ?? 0, of.payee ?? ""] as const;
   const rows = store
-    .prepared<[number, string, string, number], Row>(
+    .prepared<[number, string, string, number, string], Row>(
       `SELECT t.person_id AS personId, p.given_name || ' ' || p.family_name AS name, t.payday AS payday,
          (SELECT c.member_number FROM super_choice c WHERE c.person_id = t.person_id AND c.fund_id = t.fund_id
             ORDER BY c."from" DESC, c.id DESC LIMIT 1) AS memberNumber,
          t.owed_cents AS owed, t.prepared_cents AS prepared, t.sent_cents AS sent, t.received_cents AS received,
          t.allocated_cents AS allocated, t.returned_cents AS returned
        FROM due_total t LEFT JOIN person p ON p.id = t.person_id
-       WHERE t.business_id = ? AND t.due_date = ? AND t.kind = ? AND t.fund_id = ?
+       WHERE t.business_id = ? AND t.due_date = ? AND t.kind = ? AND t.fund_id = ? AND t.payee = ?
        ORDER BY p.family_name, p.given_name, t.payday`,
     )
     .all(...at);
   const events = store
-    .prepared<[number, string, string, number], Event>(
+    .prepared<[number, string, string, number, string], Event>(
       `SELECT q.person_id AS personId, q.payday AS payday, e.what AS what, e."on" AS "on", e.receipt AS receipt, e.reason AS reason
        FROM remittance_part q JOIN remittance_event e ON e.remittance_id = q.remittance_id AND (e.line IS NULL OR e.line = q.line)
-       WHERE q.business_id = ? AND q.due_date = ? AND q.kind = ? AND q.fund_id = ? AND q.state <> 'cancelled' ORDER BY e.id`,
+       WHERE q.business_id = ? AND q.due_date = ? AND q.kind = ? AND q.fund_id = ? AND q.payee = ? AND q.state <> 'cancelled' ORDER BY e.id`,
     )
     .all(...at);
   return rows

@@ -64,9 +64,14 @@ function readAll(context: Context, actor: Actor, businessId: number, years?: num
   };
 }
 
-function whichDue({ query }: Request): { dueDate: string; kind: DueKind; fundId: number | null } {
-  const { dueDate, kind, fundId } = query;
+function whichDue({ query }: Request): { dueDate: string; kind: DueKind; fundId: number | null; payee: string } {
+  const { dueDate, kind, fundId, payee } = query;
   if (typeof dueDate !== "string" || !isDate(dueDate) || !dueKinds.some((each) => each === kind)) throw notFound("due");
   const fund = Number(fundId ?? 0);
-  return { dueDate, kind: kind as DueKind, fundId: Number.isSafeInteger(fund) && fund > 0 ? fund : null };
+  return {
+    dueDate,
+    kind: kind as DueKind,
+    fundId: Number.isSafeInteger(fund) && fund > 0 ? fund : null,
+    payee: typeof payee === "string" ? payee : "",
+  };
 }

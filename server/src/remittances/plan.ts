@@ -3,7 +3,7 @@ import type { DueKind, DuePick, PaymentPlan, PlannedLine } from "@zesty/contract
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { eq } from "drizzle-orm";
 import type { Contributed } from "../dues/duesOfCountry.ts";
-import { payeesOf } from "../dues/payees.ts";
+import { deductionFor, payeesOf } from "../dues/payees.ts";
 import type { Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { openAccount } from "../setup/businessRow.ts";
@@ -17,6 +17,7 @@ export interface OpenDue {
   fundId: number;
   payday: IsoDate;
   dueDate: IsoDate;
+  payee: string;
   cents: number;
 }
 
@@ -37,19 +38,19 @@ export interface ReadyPlan extends Omit<PaymentPlan, "lines"> {
 }
 
 export function openDues({ store }: Context, businessId: number, picks: readonly DuePick[]): OpenDue[] {
-  const read = store.prepared<[number, string, string, number], OpenDue>(
-    `SELECT kind, person_id AS personId, fund_id AS fundId, payday, due_date AS dueDate,
+  const read = store.prepared<[number, string, string, number, string], OpenDue>(
+    `SELECT kind, person_id AS personId, fund_id AS fundId, payday, due_date AS dueDate, payee,
        owed_cents - prepared_cents - sent_cents - received_cents - allocated_cents AS cents
-     FROM due_total WHERE business_id = ? AND due_date = ? AND kind = ? AND fund_id = ?
+     FROM due_total WHERE business_id = ? AND due_date = ? AND kind = ? AND fund_id = ? AND payee = ?
        AND owed_cents > prepared_cents + sent_cents + received_cents + allocated_cents
      ORDER BY payday, person_id`,
   );
   // The same due picked twice is paid once.
   const picked = new Map(picks.map((pick) => [JSON.stringify(pick), pick]));
   const found = new Map<string, OpenDue>();
-  for (const { dueDate, kind, fundId, people } of picked.values())
-    for (const each of read.all(businessId, dueDate, kind, fundId ?? 0))
-      if (!people || people.includes(each.personId)) found.set(Object.values(each).slice(0, 5).join(" "), each);
+  for (const { dueDate, kind, fundId, payee = "", people } of picked.values())
+    for (const each of read.all(businessId, dueDate, kind, fundId ?? 0, payee))
+      if (!people || people.includes(each.personId)) found.set(Object.values(each).slice(0, 6).join(" "), each);
   return [...found.values()];
 }
 
@@ -95,15 +96,17 @@ export function planPayment(
   for (const due of openDues(context, businessId, picks)) {
     const isSuper = due.kind === "super";
     const of = dues.receivers.find((each) => each.kinds.includes(due.kind));
-    const receiver = isSuper ? `fund ${due.fundId}` : (of?.receiver ?? due.kind);
+    const receiver = isSuper ? `fund ${due.fundId}` : due.payee ? deductionFor(due.payee) : (of?.receiver ?? due.kind);
     let line = lines.get(receiver);
     if (!line) {
       const known = funds.get(due.fundId);
       const direct = known?.bsb && known.account ? { bsb: known.bsb, account: known.account } : undefined;
-      const given = payees.get(of?.receiver ?? "");
+      const given = payees.get(due.payee ? receiver : (of?.receiver ?? ""));
       // A self-managed fund is paid into its own account; the others by way of the clearing house.
       const to = isSuper ? (known?.kind === "selfManaged" ? direct : (given ?? direct)) : given;
-      const name = isSuper ? (known?.name ?? "A fund not yet set") : (given?.name ?? of?.title ?? due.kind);
+      const name = isSuper
+        ? (known?.name ?? "A fund not yet set")
+        : (given?.name ?? (due.payee || (of?.title ?? due.kind)));
       if (isSuper && due.fundId === 0)
         faults.push({
           text: "Somebody's super has no fund yet. Record the choice, or the default fund.",

@@ -15,12 +15,15 @@ import { afterEach, beforeEach, expect, it } from "vitest";
 import { bank } from "../../../standins/src/bank.ts";
 import { clearingHouse } from "../../../standins/src/clearingHouse.ts";
 import { openWorld, type World } from "../../../standins/src/world.ts";
+import { trialBalance } from "../books/readSpan.ts";
 import { readDocument } from "../documents/documents.ts";
 import { dueCalendar } from "../dues/dueCalendar.ts";
 import { savePayee } from "../dues/payees.ts";
 import { readDues } from "../dues/readDues.ts";
 import { readDuePayments } from "../dues/readPayments.ts";
 import { readDuePeople } from "../dues/readPeople.ts";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { business, outbox, superChoice } from "../store/schema.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
@@ -465,4 +468,54 @@ it("stands in a calendar without its amount, and as cancelled once it is there",
     receipt: "",
   });
   expect(events()[2]).toMatch(/CANCELLED$/);
+});
+
+it("passes deductions on to whom the pay element names, each under its own name and account", async () => {
+  world = smallWorld(2);
+  const { context, actor, businessId, personIds } = world;
+  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/sim`;
+  Object.assign(context.settings.services, { bank: `${base}/bank`, super: `${base}/super` });
+  const named = context.store.prepared<[string, string]>("UPDATE pay_element SET paid_to = ? WHERE code = ?");
+  named.run("Bakers United 4711", "UNION");
+  const runId = openUsual(world);
+  const run = readRun(context, actor, runId);
+  const rows = run.rows.map((row) => ({
+    payId: row.payId,
+    lines: [
+      ...row.lines,
+      { elementId: world.element("UNION"), amount: "12.50" },
+      { elementId: world.element("DED"), amount: "3.00" },
+    ],
+  }));
+  saveRows(context, actor, runId, { version: run.version, rows });
+  signRun(world, runId);
+  move("2026-07-03");
+  const view = due("deduction");
+  // A deduction that names nobody is kept by the business: nothing is passed on.
+  expect([view.words, view.cents, view.people, view.dueDate]).toEqual([
+    "Deducted for Bakers United 4711",
+    2_500,
+    personIds.length,
+    "2026-08-07",
+  ]);
+  const order = { picks: [{ ...pick(view), payee: view.payee }] };
+  expect(planPayment(context, businessId, order.picks).faults[0]?.text).toMatch(/no account to pay Bakers United/);
+  savePayee(context, actor, businessId, {
+    ...clearing,
+    receiver: `deduction ${view.payee}`,
+    name: "Bakers United",
+    reference: "4711",
+  });
+  const plan = planPayment(context, businessId, order.picks);
+  preparePayment(context, actor, businessId, {
+    ...order,
+    date: plan.earliest,
+    cents: plan.cents,
+    confirmed: [plan.lines[0]?.receiver ?? ""],
+  });
+  await settle();
+  expect(states("deduction")).toBe("received 2500");
+  expect(
+    trialBalance(context, businessId, "2026-07-01", "2026-07-31").find((each) => each.code === "2300")?.closing,
+  ).toBe(-600);
 });

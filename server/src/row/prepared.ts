@@ -33,6 +33,8 @@ export interface DueEntry {
   /** null for what is owed for the run as a whole */
   personId: number | null;
   fundId: number | null;
+  /** whom a deduction is passed on to, by name */
+  payee?: string;
   cents: number;
   due: string;
 }

@@ -102,13 +102,18 @@ function writePays(context: Context, { prepared, pays, signedAt }: ReadyRun): vo
 }
 
 function writeDues(context: Context, { loaded: { run }, business }: Prepared, dues: readonly DueEntry[]): void {
-  const write = context.store.prepared<[number, number, string, number | null, number | null, string, string, number]>(
-    `INSERT INTO due (business_id, run_id, kind, person_id, fund_id, payday, due_date, amount_cents)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+  const write = context.store.prepared<
+    [number, number, string, number | null, number | null, string, string, string, number]
+  >(
+    `INSERT INTO due (business_id, run_id, kind, person_id, fund_id, payday, due_date, payee, amount_cents)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
   );
   for (const each of dues)
     if (each.cents !== 0)
-      write.run(business.id, run.id, each.kind, each.personId, each.fundId, run.payday, each.due, each.cents);
+      write.run(
+        ...([business.id, run.id, each.kind, each.personId, each.fundId] as const),
+        ...([run.payday, each.due, each.payee ?? "", each.cents] as const),
+      );
 }
 
 function writeJournal(context: Context, prepared: Prepared): void {

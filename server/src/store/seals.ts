@@ -41,7 +41,8 @@ export const sealed: readonly Sealed[] = [
   {
     kind: "due",
     table: "due",
-    text: `json_array(t.business_id, t.run_id, t.kind, t.person_id, t.fund_id, t.payday, t.due_date, t.amount_cents)`,
+    text: `json_array(t.business_id, t.run_id, t.kind, t.person_id, t.fund_id, t.payday, t.due_date, t.amount_cents)
+      || CASE WHEN t.payee = '' THEN '' ELSE char(10) || t.payee END`,
   },
   {
     kind: "journal",

@@ -394,7 +394,7 @@ describe("who has the file, but not the key", () => {
     user_right: "INSERT INTO user_right (user_id, business_id, right, approves) VALUES (1, 1, 'see', 0)",
     payment: "INSERT INTO payment (outbox_id, line, pay_id, cents, state) VALUES (1, 0, 1, 100, 'pending')",
     remittance_part:
-      "INSERT INTO remittance_part VALUES (1, 0, 1, 'super', 1, 1, '2026-07-02', '2026-07-13', 100, 'prepared')",
+      "INSERT INTO remittance_part (remittance_id, line, business_id, kind, person_id, fund_id, payday, due_date, cents, state) VALUES (1, 0, 1, 'super', 1, 1, '2026-07-02', '2026-07-13', 100, 'prepared')",
   };
   beforeEach(() => {
     store.sqlite.pragma("foreign_keys = OFF");

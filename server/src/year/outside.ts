@@ -120,15 +120,15 @@ function oursOf(context: Context, businessId: number, year: PayrollYear): Ours[]
     .all(businessId, year.from, year.to);
   for (const { account, ...part } of journals) take("account", account, names.get(account) ?? "", part);
   const dues = sqlite
-    .prepare<[number, string, string], Part & { kind: DueKind; fund: string | null }>(
-      `SELECT d.kind, f.name AS fund, d.payday AS date, d.run_id AS runId, SUM(d.amount_cents) AS cents
+    .prepare<[number, string, string], Part & { kind: DueKind; fund: string | null; payee: string }>(
+      `SELECT d.kind, f.name AS fund, d.payee, d.payday AS date, d.run_id AS runId, SUM(d.amount_cents) AS cents
        FROM due d LEFT JOIN fund f ON f.id = d.fund_id
        WHERE d.business_id = ? AND d.payday BETWEEN ? AND ?
-       GROUP BY d.kind, d.fund_id, d.run_id ORDER BY d.kind, f.name, d.payday`,
+       GROUP BY d.kind, d.fund_id, d.payee, d.run_id ORDER BY d.kind, f.name, d.payday`,
     )
     .all(businessId, year.from, year.to);
-  for (const { kind, fund, ...part } of dues) {
-    const words = payeeWords(kind, fund);
+  for (const { kind, fund, payee, ...part } of dues) {
+    const words = payeeWords(kind, fund, payee);
     take("payee", words, words, { ...part, words: `Payday ${dateWords(part.date)}` });
   }
   return [...found.values()].filter((line) => line.parts.some((part) => part.cents !== 0));

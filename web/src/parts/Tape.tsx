@@ -96,6 +96,7 @@ const pinShapes: Record<Pin["kind"], string> = {
   esct: "border-amber",
   order: "border-amber",
   giving: "border-leaf",
+  deduction: "border-amber",
   filing: "border-plum",
 };
 
@@ -103,6 +104,7 @@ const pinNames: Partial<Record<Pin["kind"], string>> = {
   super: "Super",
   withholding: "Tax",
   paye: "PAYE",
+  deduction: "Deducted",
   filing: "File",
 };
 

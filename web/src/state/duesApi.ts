@@ -22,9 +22,9 @@ export const duesApi = api.injectEndpoints({
       query: ({ business, most }) => `/businesses/${business}/dues?most=${most}`,
       providesTags: ["Dues"],
     }),
-    duePeople: build.query<DuePerson[], Of<{ due: Pick<DueView, "dueDate" | "kind" | "fundId"> }>>({
+    duePeople: build.query<DuePerson[], Of<{ due: Pick<DueView, "dueDate" | "kind" | "fundId" | "payee"> }>>({
       query: ({ business, due }) =>
-        `/businesses/${business}/dues/people?${new URLSearchParams({ dueDate: due.dueDate, kind: due.kind, fundId: String(due.fundId ?? 0) }).toString()}`,
+        `/businesses/${business}/dues/people?${new URLSearchParams({ dueDate: due.dueDate, kind: due.kind, fundId: String(due.fundId ?? 0), payee: due.payee }).toString()}`,
       providesTags: ["Dues"],
     }),
     planDues: build.query<PaymentPlan, Of<{ picks: DuePick[]; date?: string }>>({

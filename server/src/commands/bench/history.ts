@@ -127,6 +127,8 @@ export function copyDuesBack({ context }: SmallWorld, years: number): void {
         id: "NULL",
         due_date: `date(due_date, '-${back * span} days')`,
       });
+    // As in a business that pays what it owes: a list of seven years of late dues is none that anybody keeps.
+    sqlite.exec(`UPDATE due_total SET received_cents = owed_cents WHERE due_date < '${range.first}'`);
     // Sealed like any other: a page that finds rows without their seal works on something else.
     record(store, { at: clock.now(), userId: null, businessId: null, what: "made dues for the bench", about: "" });
   })();

@@ -13,6 +13,8 @@ const dueKey = () => ({
   fundId: integer("fund_id").notNull(),
   payday: text("payday").notNull(),
   dueDate: text("due_date").notNull(),
+  /** whom a deduction is passed on to, by name; nothing where the kind says it */
+  payee: text("payee").notNull().default(""),
 });
 
 /** Kept total by due, moved by triggers with each fact and each part of a payment; derived anew by `verify`. */
@@ -31,7 +33,7 @@ export const dueTotal = sqliteTable(
     returnedCents: integer("returned_cents").notNull().default(0),
   },
   (t) => [
-    primaryKey({ columns: [t.businessId, t.dueDate, t.kind, t.personId, t.fundId, t.payday] }),
+    primaryKey({ columns: [t.businessId, t.dueDate, t.kind, t.personId, t.fundId, t.payday, t.payee] }),
     // What is not all there: some rows of many thousands.
     index("due_total_open").on(t.businessId, t.dueDate).where(sql`owed_cents <> received_cents + allocated_cents`),
   ],
@@ -130,7 +132,7 @@ export const remittancePart = sqliteTable(
   },
   (t) => [
     primaryKey({ columns: [t.remittanceId, t.line] }),
-    index("remittance_part_due").on(t.businessId, t.dueDate, t.kind, t.personId, t.fundId, t.payday),
+    index("remittance_part_due").on(t.businessId, t.dueDate, t.kind, t.personId, t.fundId, t.payday, t.payee),
   ],
 );
 

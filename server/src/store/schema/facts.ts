@@ -128,6 +128,8 @@ export const due = sqliteTable(
     fundId: integer("fund_id").references(() => fund.id),
     payday: text("payday").notNull(),
     dueDate: text("due_date").notNull(),
+    /** whom a deduction is passed on to, by name; nothing where the kind says it */
+    payee: text("payee").notNull().default(""),
     amountCents: integer("amount_cents").notNull(),
   },
   (t) => [

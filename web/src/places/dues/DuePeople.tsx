@@ -8,8 +8,8 @@ import { standing, stateColour } from "./dueWords.ts";
 import { WayLine } from "./WayLine.tsx";
 
 export function DuePeople({ business, due, today }: { business: number; due: DueView; today: string }) {
-  const { dueDate, kind, fundId } = due;
-  const { data = [], error } = duesApi.useDuePeopleQuery({ business, due: { dueDate, kind, fundId } });
+  const { dueDate, kind, fundId, payee } = due;
+  const { data = [], error } = duesApi.useDuePeopleQuery({ business, due: { dueDate, kind, fundId, payee } });
   if (error) return <ProblemNote error={error} />;
   return (
     <ul className="mb-3">

@@ -19,7 +19,7 @@ import { Statements } from "./Statements.tsx";
 /** Messages that move by themselves: looked at again every few seconds. */
 const moving = ["queued", "sending", "unknown", "acknowledged"];
 
-const pickOf = ({ dueDate, kind, fundId }: DueView): DuePick => ({ dueDate, kind, fundId });
+const pickOf = ({ dueDate, kind, fundId, payee }: DueView): DuePick => ({ dueDate, kind, fundId, payee });
 const isThere = ({ notFollowed, unpaidCents, parts }: DueView): boolean =>
   notFollowed || (unpaidCents === 0 && parts.every((part) => part.state === "received" || part.state === "allocated"));
 
