@@ -26,7 +26,10 @@ export function Shell({ session }: { session: SessionView }) {
   const [theme, setTheme] = useState(themeNow());
   const [palette, setPalette] = useState(false);
   const [help, setHelp] = useState(false);
-  const [businessId, setBusinessId] = useState(() => Number(localStorage.getItem(keptBusiness)) || 0);
+  // A link may name its business: opened in a tab of its own, it shows that one.
+  const [businessId, setBusinessId] = useState(
+    () => Number(new URLSearchParams(location.search).get("business") ?? localStorage.getItem(keptBusiness)) || 0,
+  );
   const business = session.businesses.find((each) => each.id === businessId) ?? session.businesses[0] ?? null;
   // Who looks after hours and leave alone has one place.
   const hoursOnly = business?.right === "hours";

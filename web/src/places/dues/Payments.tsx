@@ -29,55 +29,100 @@ export function Payments({
     <section aria-label="Paid over" className="mt-8">
       <h2 className="mb-1 font-name text-[19px]">Paid over</h2>
       <ul>
-        {payments.map((each) => (
-          <Payment key={each.id} business={business} payment={each} today={today} />
+        {payments.map((each, at) => (
+          <Payment key={each.id} business={business} payment={each} today={today} isNewest={at === 0} />
         ))}
       </ul>
     </section>
   );
 }
 
-function Payment({ business, payment, today }: { business: number; payment: DuePaymentView; today: string }) {
+/** Nothing is to be done or waited for any more. */
+const isOver = ({ cancelled, messages, remittances }: DuePaymentView): boolean =>
+  cancelled ||
+  (messages.every((message) => !message.odd) &&
+    remittances.every((each) => each.parts.every(({ state }) => state === "received" || state === "allocated")));
+
+function Payment({
+  business,
+  payment,
+  today,
+  isNewest,
+}: {
+  business: number;
+  payment: DuePaymentView;
+  today: string;
+  isNewest: boolean;
+}) {
+  const [open, setOpen] = useState(isNewest || !isOver(payment));
   const waits = payment.released === null && !payment.cancelled;
   return (
-    <li className="border-t border-rule py-2">
+    <li className="border-t border-rule py-1.5">
       <p className="flex flex-wrap items-baseline justify-between gap-3">
         <span>
-          <span className="font-semibold">Payment {payment.number}</span>, {longDate(payment.date)}
+          <button
+            type="button"
+            className="underline decoration-rule-strong underline-offset-3 hover:text-action"
+            aria-expanded={open}
+            onClick={() => setOpen(!open)}
+          >
+            Payment {payment.number}, {longDate(payment.date)}
+          </button>
           {payment.way === "byHand" && ", by hand"}
-          {payment.cancelled && <span className="text-quiet">, let go</span>}
           <span className="text-quiet"> · {payment.madeBy}</span>
         </span>
-        <span className="figures font-semibold">{cents(payment.cents)}</span>
-      </p>
-      {payment.messages.map((message) => (
-        <p key={message.id} className="flex flex-wrap items-center gap-x-2 text-[14.5px]">
-          <span className={outboxLook[message.state].colour}>
-            <StateShape state={message.state} />
-          </span>
-          {message.documentId === null ? (
-            channelWords[message.channel]
-          ) : (
-            <a className="text-action underline" href={`/api/documents/${message.documentId}`} download>
-              {channelWords[message.channel]}
-            </a>
+        <span className="flex gap-4">
+          {!open && (
+            <span className={payment.cancelled ? "text-quiet" : isOver(payment) ? "text-leaf" : "text-amber"}>
+              {payment.cancelled ? "let go" : isOver(payment) ? "there" : "not all there"}
+            </span>
           )}
-          <span className={message.odd ? "text-amber" : "text-quiet"}>
-            {message.detail ||
-              (message.state === "prepared"
-                ? "goes when the contributions have arrived"
-                : outboxLook[message.state].words)}
-          </span>
-        </p>
-      ))}
-      {payment.remittances.map((each) => (
-        <Remittance key={each.id} {...{ business, payment, today }} remittance={each} />
-      ))}
-      {waits && <Waiting business={business} payment={payment} />}
-      {payment.way === "byHand" && !payment.cancelled && (
-        <WithReason business={business} payment={payment.id} act="take-back" words="Take it back: it was not paid" />
+          <span className="figures w-24 text-right font-semibold">{cents(payment.cents)}</span>
+        </span>
+      </p>
+      {open && (
+        <>
+          {payment.messages.map((message) => (
+            <MessageLine key={message.id} message={message} />
+          ))}
+          {payment.remittances.map((each) => (
+            <Remittance key={each.id} {...{ business, payment, today }} remittance={each} />
+          ))}
+          {waits && <Waiting business={business} payment={payment} />}
+          {payment.way === "byHand" && !payment.cancelled && (
+            <div className="pl-6">
+              <WithReason
+                business={business}
+                payment={payment.id}
+                act="take-back"
+                words="Take it back: it was not paid"
+              />
+            </div>
+          )}
+        </>
       )}
     </li>
+  );
+}
+
+function MessageLine({ message }: { message: DuePaymentView["messages"][number] }) {
+  return (
+    <p className="flex flex-wrap items-center gap-x-2 text-[14.5px]">
+      <span className={outboxLook[message.state].colour}>
+        <StateShape state={message.state} />
+      </span>
+      {message.documentId === null ? (
+        channelWords[message.channel]
+      ) : (
+        <a className="text-action underline" href={`/api/documents/${message.documentId}`} download>
+          {channelWords[message.channel]}
+        </a>
+      )}
+      <span className={message.odd ? "text-amber" : "text-quiet"}>
+        {message.detail ||
+          (message.state === "prepared" ? "goes when the contributions have arrived" : outboxLook[message.state].words)}
+      </span>
+    </p>
   );
 }
 
