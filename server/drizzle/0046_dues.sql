@@ -66,8 +66,7 @@ CREATE TABLE `remittance` (
 	FOREIGN KEY (`fund_id`) REFERENCES `fund`(`id`) ON UPDATE no action ON DELETE no action
 );
 --> statement-breakpoint
-CREATE INDEX `remittance_payment` ON `remittance` (`due_payment_id`,`line`);--> statement-breakpoint
-CREATE UNIQUE INDEX `remittance_reference` ON `remittance` (`due_payment_id`,`reference`);--> statement-breakpoint
+CREATE UNIQUE INDEX `remittance_payment` ON `remittance` (`due_payment_id`,`line`);--> statement-breakpoint
 CREATE TABLE `remittance_event` (
 	`id` integer PRIMARY KEY AUTOINCREMENT NOT NULL,
 	`remittance_id` integer NOT NULL,

@@ -2,7 +2,7 @@
 import type { DueKind, DuePick, PaymentPlan, PlannedLine } from "@zesty/contract/dues";
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { eq } from "drizzle-orm";
-import type { Contributed } from "../dues/duesOfCountry.ts";
+import type { Contributed, Receiver } from "../dues/duesOfCountry.ts";
 import { deductionFor, payeesOf } from "../dues/payees.ts";
 import type { Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
@@ -61,6 +61,58 @@ const referenceOf = (date: IsoDate, number: number, line: number): string => {
   return `PC${day}${month}${two(year)}-${String(number).padStart(6, "0")}${String(line).padStart(3, "0")}`;
 };
 
+interface Account {
+  bsb: string;
+  account: string;
+}
+
+/** Where each receiver of a business is paid to, and whether that was so the last time. */
+function accountsOf(context: Context, businessId: number) {
+  const { store } = context;
+  const funds = new Map(
+    store.db
+      .select()
+      .from(fund)
+      .where(eq(fund.businessId, businessId))
+      .all()
+      .map((row) => [row.id, row]),
+  );
+  const payees = payeesOf(context, businessId);
+  const lastPaid = store.prepared<[number, string], Account>(
+    `SELECT r.bsb AS bsb, r.account AS account FROM remittance r JOIN due_payment d ON d.id = r.due_payment_id
+     WHERE d.business_id = ? AND r.receiver = ? AND d.way = 'file' AND d.cancelled_at IS NULL ORDER BY r.id DESC LIMIT 1`,
+  );
+  return {
+    isNew(receiver: string, { bsb, account }: Account): boolean {
+      const before = lastPaid.get(businessId, receiver);
+      return before?.bsb !== bsb || before.account !== account;
+    },
+    to({ kind, fundId, payee }: OpenDue, receiver: string, of: Receiver | undefined) {
+      const given = payees.get(payee ? receiver : (of?.receiver ?? ""));
+      if (kind !== "super") {
+        const name = given?.name ?? (payee || (of?.title ?? kind));
+        const text = `There is no account to pay ${name} to. Record it below the list.`;
+        return { name, to: given, reference: given?.reference ?? "", fault: given ? null : { text, mend: null } };
+      }
+      const known = funds.get(fundId);
+      const direct = known?.bsb && known.account ? { bsb: known.bsb, account: known.account } : undefined;
+      // A self-managed fund is paid into its own account; the others by way of the clearing house.
+      const to = known?.kind === "selfManaged" ? direct : (given ?? direct);
+      const name = known?.name ?? "A fund not yet set";
+      const fault =
+        fundId === 0
+          ? { text: "Somebody's super has no fund yet. Record the choice, or the default fund.", mend: "/people" }
+          : to
+            ? null
+            : {
+                text: `There is no account to pay ${name} to. Record the clearing house, or the fund's own account.`,
+                mend: known?.kind === "selfManaged" ? "/set-up" : null,
+              };
+      return { name, to, reference: "", fault };
+    },
+  };
+}
+
 export function planPayment(
   context: Context,
   businessId: number,
@@ -72,24 +124,12 @@ export function planPayment(
   const { dues } = context.country(owner.country);
   const earliest = dues.bankDay(todayAt(context, businessId));
   const date = wanted ?? earliest;
-  const funds = new Map(
-    store.db
-      .select()
-      .from(fund)
-      .where(eq(fund.businessId, businessId))
-      .all()
-      .map((row) => [row.id, row]),
-  );
-  const payees = payeesOf(context, businessId);
   const number =
     1 +
     (store
       .prepared<[number], { n: number | null }>("SELECT MAX(number) AS n FROM due_payment WHERE business_id = ?")
       .get(businessId)?.n ?? 0);
-  const lastPaid = store.prepared<[number, string], { bsb: string; account: string }>(
-    `SELECT r.bsb AS bsb, r.account AS account FROM remittance r JOIN due_payment d ON d.id = r.due_payment_id
-     WHERE d.business_id = ? AND r.receiver = ? AND d.way = 'file' AND d.cancelled_at IS NULL ORDER BY r.id DESC LIMIT 1`,
-  );
+  const accounts = accountsOf(context, businessId);
   const lines = new Map<string, ReadyLine>();
   const faults: PaymentPlan["faults"] = [];
   let place = 0;
@@ -99,32 +139,13 @@ export function planPayment(
     const receiver = isSuper ? `fund ${due.fundId}` : due.payee ? deductionFor(due.payee) : (of?.receiver ?? due.kind);
     let line = lines.get(receiver);
     if (!line) {
-      const known = funds.get(due.fundId);
-      const direct = known?.bsb && known.account ? { bsb: known.bsb, account: known.account } : undefined;
-      const given = payees.get(due.payee ? receiver : (of?.receiver ?? ""));
-      // A self-managed fund is paid into its own account; the others by way of the clearing house.
-      const to = isSuper ? (known?.kind === "selfManaged" ? direct : (given ?? direct)) : given;
-      const name = isSuper
-        ? (known?.name ?? "A fund not yet set")
-        : (given?.name ?? (due.payee || (of?.title ?? due.kind)));
-      if (isSuper && due.fundId === 0)
-        faults.push({
-          text: "Somebody's super has no fund yet. Record the choice, or the default fund.",
-          mend: "/people",
-        });
-      else if (!to)
-        faults.push({
-          text: isSuper
-            ? `There is no account to pay ${name} to. Record the clearing house, or the fund's own account.`
-            : `There is no account to pay ${name} to. Record it below the list.`,
-          mend: isSuper && known?.kind === "selfManaged" ? "/set-up" : null,
-        });
-      const before = lastPaid.get(businessId, receiver);
+      const { name, to, reference, fault } = accounts.to(due, receiver, of);
+      if (fault) faults.push(fault);
       line = {
         ...{ receiver, name, fundId: due.fundId || null, cents: 0, people: 0, dueDates: [], parts: [] },
-        reference: (isSuper ? "" : given?.reference) || referenceOf(date, number, lines.size + 1),
+        reference: reference || referenceOf(date, number, lines.size + 1),
         ...{ bsb: to?.bsb ?? "", wholeAccount: to?.account ?? "", account: to ? lastThree(to.account) : null },
-        isNew: to !== undefined && (before?.bsb !== to.bsb || before.account !== to.account),
+        isNew: to !== undefined && accounts.isNew(receiver, to),
       };
       lines.set(receiver, line);
     }

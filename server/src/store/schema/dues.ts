@@ -107,10 +107,7 @@ export const remittance = sqliteTable(
     reference: text("reference").notNull(),
     cents: integer("cents").notNull(),
   },
-  (t) => [
-    index("remittance_payment").on(t.duePaymentId, t.line),
-    uniqueIndex("remittance_reference").on(t.duePaymentId, t.reference),
-  ],
+  (t) => [uniqueIndex("remittance_payment").on(t.duePaymentId, t.line)],
 );
 
 export const remittanceStates = ["prepared", "sent", "received", "allocated", "returned", "cancelled"] as const;

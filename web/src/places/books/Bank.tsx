@@ -96,82 +96,16 @@ function Slips({ business, view }: { business: number; view: BankView }) {
       </div>
       <ProblemNote error={error} />
       <ul>
-        {rows.map(({ key, line, sent }) => {
-          const joined = line !== null && line.match !== null && line.match.how !== "notOurs";
-          return (
-            <li key={key} className="border-b border-rule py-1.5 text-[15px]">
-              <div className="grid grid-cols-[1fr_4rem_1fr] items-center">
-                <div className={sent && !joined ? "rounded-(--radius) bg-lime-soft px-2 py-1" : "px-2 py-1"}>
-                  {joined ? (
-                    <p className="flex justify-between gap-3">
-                      {line.match?.link ? (
-                        <Link className="text-action underline" to={line.match.link}>
-                          {line.match.words}
-                        </Link>
-                      ) : (
-                        <span>{line.match?.words}</span>
-                      )}
-                      <span className="figures">
-                        {sent ? cents(line.match?.part === null ? sent.cents : Math.abs(line.cents)) : ""}
-                      </span>
-                    </p>
-                  ) : (
-                    sent && (
-                      <p className="flex justify-between gap-3">
-                        <span>
-                          <Link className="text-action underline" to={sent.link}>
-                            {sent.words}
-                          </Link>{" "}
-                          <span className="text-quiet">
-                            {weekdayDate(sent.on)}, not seen{sent.seenCents > 0 && " in whole"}
-                          </span>
-                        </span>
-                        <span className="figures">{cents(sent.cents - sent.seenCents)}</span>
-                      </p>
-                    )
-                  )}
-                </div>
-                <span aria-hidden="true" className={joined ? "mx-1 h-px bg-leaf" : ""} />
-                {line ? (
-                  <div className={line.hint ? "rounded-(--radius) bg-lime-soft px-2 py-1" : "px-2 py-1"}>
-                    <p className="flex justify-between gap-3">
-                      <span>
-                        {weekdayDate(line.date)} <span className="text-quiet">{line.text}</span>
-                      </span>
-                      <span className="figures">{cents(line.cents)}</span>
-                    </p>
-                    {line.hint && <p className="text-[13.5px] text-amber">{line.hint}</p>}
-                    {line.match?.how === "notOurs" && <p className="text-[13.5px] text-quiet">Nothing of payroll's.</p>}
-                    <p className="flex gap-4 text-[13.5px]">
-                      {line.match === null ? (
-                        <Button look="quiet" onClick={() => setInHand(inHand === line.id ? null : line.id)}>
-                          Say what it is
-                        </Button>
-                      ) : (
-                        line.match.by && (
-                          <>
-                            <span className="text-quiet">
-                              by {line.match.by}
-                              {line.match.reason && `: ${line.match.reason}`}
-                            </span>
-                            <Button look="quiet" onClick={() => void end({ business, match: line.match?.id ?? 0 })}>
-                              End the match
-                            </Button>
-                          </>
-                        )
-                      )}
-                    </p>
-                  </div>
-                ) : (
-                  <span />
-                )}
-              </div>
-              {line && inHand === line.id && (
-                <MatchForm business={business} line={line} payments={view.payments} onDone={() => setInHand(null)} />
-              )}
-            </li>
-          );
-        })}
+        {rows.map((row) => (
+          <SlipRow
+            key={row.key}
+            {...{ business, row }}
+            payments={view.payments}
+            isInHand={row.line !== null && inHand === row.line.id}
+            onHand={setInHand}
+            onEnd={(match) => void end({ business, match })}
+          />
+        ))}
       </ul>
       {aside > 0 && (
         <Button look="quiet" className="mt-2" aria-expanded={all} onClick={() => setAll(!all)}>
@@ -179,5 +113,91 @@ function Slips({ business, view }: { business: number; view: BankView }) {
         </Button>
       )}
     </section>
+  );
+}
+
+interface SlipProps {
+  business: number;
+  row: ReturnType<typeof rowsOf>[number];
+  payments: SentToBank[];
+  isInHand: boolean;
+  onHand: (line: number | null) => void;
+  onEnd: (match: number) => void;
+}
+
+function SlipRow({ business, row: { line, sent }, payments, isInHand, onHand, onEnd }: SlipProps) {
+  const joined = line !== null && line.match !== null && line.match.how !== "notOurs";
+  return (
+    <li className="border-b border-rule py-1.5 text-[15px]">
+      <div className="grid grid-cols-[1fr_4rem_1fr] items-center">
+        <div className={sent && !joined ? "rounded-(--radius) bg-lime-soft px-2 py-1" : "px-2 py-1"}>
+          {joined ? (
+            <p className="flex justify-between gap-3">
+              {line.match?.link ? (
+                <Link className="text-action underline" to={line.match.link}>
+                  {line.match.words}
+                </Link>
+              ) : (
+                <span>{line.match?.words}</span>
+              )}
+              <span className="figures">
+                {sent ? cents(line.match?.part === null ? sent.cents : Math.abs(line.cents)) : ""}
+              </span>
+            </p>
+          ) : (
+            sent && (
+              <p className="flex justify-between gap-3">
+                <span>
+                  <Link className="text-action underline" to={sent.link}>
+                    {sent.words}
+                  </Link>{" "}
+                  <span className="text-quiet">
+                    {weekdayDate(sent.on)}, not seen{sent.seenCents > 0 && " in whole"}
+                  </span>
+                </span>
+                <span className="figures">{cents(sent.cents - sent.seenCents)}</span>
+              </p>
+            )
+          )}
+        </div>
+        <span aria-hidden="true" className={joined ? "mx-1 h-px bg-leaf" : ""} />
+        {line ? (
+          <div className={line.hint ? "rounded-(--radius) bg-lime-soft px-2 py-1" : "px-2 py-1"}>
+            <p className="flex justify-between gap-3">
+              <span>
+                {weekdayDate(line.date)} <span className="text-quiet">{line.text}</span>
+              </span>
+              <span className="figures">{cents(line.cents)}</span>
+            </p>
+            {line.hint && <p className="text-[13.5px] text-amber">{line.hint}</p>}
+            {line.match?.how === "notOurs" && <p className="text-[13.5px] text-quiet">Nothing of payroll's.</p>}
+            <p className="flex gap-4 text-[13.5px]">
+              {line.match === null ? (
+                <Button look="quiet" onClick={() => onHand(isInHand ? null : line.id)}>
+                  Say what it is
+                </Button>
+              ) : (
+                line.match.by && (
+                  <>
+                    <span className="text-quiet">
+                      by {line.match.by}
+                      {line.match.reason && `: ${line.match.reason}`}
+                    </span>
+                    <Button look="quiet" onClick={() => onEnd(line.match?.id ?? 0)}>
+                      End the match
+                    </Button>
+                  </>
+                )
+              )}
+            </p>
+          </div>
+        ) : (
+          <span />
+        )}
+      </div>
+      {line && isInHand && (
+        <MatchForm business={business} line={line} payments={payments} onDone={() => onHand(null)} />
+      )}
+    </li>
   );
 }

@@ -1,6 +1,5 @@
 /** Dues as a sheet with a margin: ticked to be paid, opened to be followed. */
 import type { DueView } from "@zesty/contract/dues";
-import { Fragment } from "react";
 import { Link } from "react-router";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { cents, centsOrDash, counted, shortDate, weekdayDate } from "../../parts/format.ts";
@@ -37,92 +36,115 @@ export function DueList({ title, dues, business, today, ticked, opened, onTick, 
       </thead>
       <tbody>
         {dues.map((each) => (
-          <Fragment key={each.key}>
-            <tr
-              className={`border-b border-rule align-top hover:bg-hover ${ticked.has(each.key) ? "bg-lime-soft" : ""}`}
-            >
-              <td className="py-1.5">
-                {each.unpaidCents > 0 && !each.notFollowed ? (
-                  <input
-                    type="checkbox"
-                    className="mt-1 size-4 accent-(--action)"
-                    aria-label={`Pay ${each.words}, due ${shortDate(each.dueDate)}`}
-                    checked={ticked.has(each.key)}
-                    onChange={() => onTick(each.key)}
-                  />
-                ) : (
-                  <span className="mt-1 inline-block">
-                    {!each.isLate &&
-                      !each.notFollowed &&
-                      each.unpaidCents === 0 &&
-                      each.parts.every((part) => part.state === "received" || part.state === "allocated") && (
-                        <MarkShape kind="note" ticked />
-                      )}
-                  </span>
-                )}
-              </td>
-              <td className="py-1.5">
-                {weekdayDate(each.dueDate)} {each.dueDate.slice(0, 4)}
-                {each.sendBy && each.unpaidCents > 0 && !each.isLate && (
-                  <span className="block text-[13px] text-quiet">send by {shortDate(each.sendBy)}</span>
-                )}
-              </td>
-              <td className="py-1.5 pr-3">
-                <button
-                  type="button"
-                  className="text-left underline decoration-rule-strong underline-offset-3 hover:text-action"
-                  aria-expanded={opened === each.key}
-                  onClick={() => onOpen(opened === each.key ? null : each.key)}
-                >
-                  {each.words}
-                  {each.people > 0 && `, ${counted(each.people, "person", "people")}`}
-                </button>
-                {each.late && (
-                  <p className="text-[13.5px] text-plum">
-                    {counted(each.late.days, "day")} late. Received today it costs {cents(each.late.cents)} more
-                    {each.late.tomorrowCents > 0 && `, and ${cents(each.late.tomorrowCents)} each further day`}.{" "}
-                    <span className="text-quiet">
-                      {each.late.rule}
-                      {each.late.doubtful && " An estimate: a rate in it is not confirmed."}
-                    </span>
-                  </p>
-                )}
-                {each.isLate && !each.late && each.kind === "super" && (
-                  <p className="text-[13.5px] text-plum">
-                    What lateness costs is not known: the rule book has no rate for that day yet.
-                  </p>
-                )}
-                {each.unpaidCents < 0 && (
-                  <p className="text-[13.5px] text-plum">
-                    {cents(-each.unpaidCents)} more was paid than is owed: ask for it back.
-                  </p>
-                )}
-                <BrokenNote broken={each.broken} />
-              </td>
-              <td className="py-1.5">
-                <Link className="text-action underline" to={`/run/${each.runId}`}>
-                  {paydays(each)}
-                </Link>
-              </td>
-              <td className={`py-1.5 ${stateColour[each.parts[0]?.state ?? "owed"]}`}>
-                {each.notFollowed ? <span className="text-quiet">not followed here</span> : standing(each.parts)}
-              </td>
-              <td className="py-1.5 text-right font-semibold">
-                {each.notFollowed ? "" : centsOrDash(each.unpaidCents)}
-              </td>
-              <td className="py-1.5 text-right">{cents(each.cents)}</td>
-            </tr>
-            {opened === each.key && (
-              <tr>
-                <td />
-                <td colSpan={6}>
-                  <DuePeople business={business} due={each} today={today} />
-                </td>
-              </tr>
-            )}
-          </Fragment>
+          <DueRow
+            key={each.key}
+            due={each}
+            {...{ business, today, onTick, onOpen }}
+            isTicked={ticked.has(each.key)}
+            isOpen={opened === each.key}
+          />
         ))}
       </tbody>
     </table>
+  );
+}
+
+interface RowProps extends Pick<Props, "business" | "today" | "onTick" | "onOpen"> {
+  due: DueView;
+  isTicked: boolean;
+  isOpen: boolean;
+}
+
+function DueRow({ due, business, today, isTicked, isOpen, onTick, onOpen }: RowProps) {
+  return (
+    <>
+      <tr className={`border-b border-rule align-top hover:bg-hover ${isTicked ? "bg-lime-soft" : ""}`}>
+        <td className="py-1.5">
+          {due.unpaidCents > 0 && !due.notFollowed ? (
+            <input
+              type="checkbox"
+              className="mt-1 size-4 accent-(--action)"
+              aria-label={`Pay ${due.words}, due ${shortDate(due.dueDate)}`}
+              checked={isTicked}
+              onChange={() => onTick(due.key)}
+            />
+          ) : (
+            <span className="mt-1 inline-block">
+              {!due.isLate &&
+                !due.notFollowed &&
+                due.unpaidCents === 0 &&
+                due.parts.every((part) => part.state === "received" || part.state === "allocated") && (
+                  <MarkShape kind="note" ticked />
+                )}
+            </span>
+          )}
+        </td>
+        <td className="py-1.5">
+          {weekdayDate(due.dueDate)} {due.dueDate.slice(0, 4)}
+          {due.sendBy && due.unpaidCents > 0 && !due.isLate && (
+            <span className="block text-[13px] text-quiet">send by {shortDate(due.sendBy)}</span>
+          )}
+        </td>
+        <td className="py-1.5 pr-3">
+          <button
+            type="button"
+            className="text-left underline decoration-rule-strong underline-offset-3 hover:text-action"
+            aria-expanded={isOpen}
+            onClick={() => onOpen(isOpen ? null : due.key)}
+          >
+            {due.words}
+            {due.people > 0 && `, ${counted(due.people, "person", "people")}`}
+          </button>
+          <DueNotes due={due} />
+          <BrokenNote broken={due.broken} />
+        </td>
+        <td className="py-1.5">
+          <Link className="text-action underline" to={`/run/${due.runId}`}>
+            {paydays(due)}
+          </Link>
+        </td>
+        <td className={`py-1.5 ${stateColour[due.parts[0]?.state ?? "owed"]}`}>
+          {due.notFollowed ? <span className="text-quiet">not followed here</span> : standing(due.parts)}
+        </td>
+        <td className="py-1.5 text-right font-semibold">{due.notFollowed ? "" : centsOrDash(due.unpaidCents)}</td>
+        <td className="py-1.5 text-right">{cents(due.cents)}</td>
+      </tr>
+      {isOpen && (
+        <tr>
+          <td />
+          <td colSpan={6}>
+            <DuePeople business={business} due={due} today={today} />
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** What is to be known of a due beside its figures: what lateness costs, and what was paid too much. */
+function DueNotes({ due }: { due: DueView }) {
+  return (
+    <>
+      {due.late && (
+        <p className="text-[13.5px] text-plum">
+          {counted(due.late.days, "day")} late. Received today it costs {cents(due.late.cents)} more
+          {due.late.tomorrowCents > 0 && `, and ${cents(due.late.tomorrowCents)} each further day`}.{" "}
+          <span className="text-quiet">
+            {due.late.rule}
+            {due.late.doubtful && " An estimate: a rate in it is not confirmed."}
+          </span>
+        </p>
+      )}
+      {due.isLate && !due.late && due.kind === "super" && (
+        <p className="text-[13.5px] text-plum">
+          What lateness costs is not known: the rule book has no rate for that day yet.
+        </p>
+      )}
+      {due.unpaidCents < 0 && (
+        <p className="text-[13.5px] text-plum">
+          {cents(-due.unpaidCents)} more was paid than is owed: ask for it back.
+        </p>
+      )}
+    </>
   );
 }
