@@ -109,6 +109,8 @@ export interface PlannedLine {
   reference: string;
   /** last three digits; null: no account is known */
   account: string | null;
+  /** the whole of it, for whoever pays by hand; null: a fund's own account stands with the fund */
+  whole: string | null;
   /** first payment to this account, or it changed since the last */
   isNew: boolean;
   dueDates: string[];
@@ -125,6 +127,8 @@ export interface PaymentPlan {
   fourEyes: boolean;
   /** data goes ahead of the money */
   withData: boolean;
+  /** what the newest statement with a balance ends with */
+  balance: { cents: number; on: string } | null;
 }
 
 export interface RemittanceView {
@@ -184,6 +188,8 @@ export interface DuesView {
   /** an account to pay from is recorded */
   paysFrom: string | null;
   notFollowedBefore: string | null;
+  /** whoever looks is reminded by mail so many days before; null: not at all */
+  remindDays: number | null;
 }
 
 const kind = () =>
@@ -262,6 +268,10 @@ export const heardOf = Joi.object<HeardOf>({
 
 export const letGo = Joi.object<{ reason: string }>({
   reason: Joi.string().trim().min(3).max(200).required().label("Reason"),
+});
+
+export const remindMe = Joi.object<{ days: number | null }>({
+  days: Joi.number().integer().min(0).max(30).allow(null).required().label("Days before"),
 });
 
 const accountText = () =>

@@ -5,7 +5,8 @@ import { eq } from "drizzle-orm";
 import pino from "pino";
 import { countriesHere } from "../countries/countries.ts";
 import { stopRendering } from "../documents/renderPayslip.ts";
-import { type Clock, demoClock, realClock } from "../ground/clock.ts";
+import { remindOfDues } from "../dues/remind.ts";
+import { type Clock, demoClock, officeZone, realClock } from "../ground/clock.ts";
 import type { Context } from "../ground/context.ts";
 import { ruleShelf } from "../ground/ruleShelf.ts";
 import type { Settings } from "../ground/settings.ts";
@@ -93,7 +94,12 @@ export function makeApplication(
     }
   }, 1000);
   watch.unref();
+  let remindedOn = "";
   const daily = setInterval(() => {
+    const today = clock.today(officeZone);
+    if (today !== remindedOn)
+      remindOfDues(context).catch((error: unknown) => log.error({ err: error }, "reminders of dues failed"));
+    remindedOn = today;
     walkDaily(context).catch((error: unknown) => log.error({ err: error }, "the daily walk failed"));
   }, 600_000);
   daily.unref();

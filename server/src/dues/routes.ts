@@ -1,5 +1,5 @@
 /** What is owed, and what became of it. */
-import { type DueKind, type DuesView, dueKinds, payeeGiven } from "@zesty/contract/dues";
+import { type DueKind, type DuesView, dueKinds, payeeGiven, remindMe } from "@zesty/contract/dues";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { Request, Router } from "express";
 import type { Actor, Context } from "../ground/context.ts";
@@ -14,6 +14,7 @@ import { readPayees, savePayee } from "./payees.ts";
 import { readDues } from "./readDues.ts";
 import { readDuePayments } from "./readPayments.ts";
 import { readDuePeople } from "./readPeople.ts";
+import { remindDays, remindOfDues, saveRemindDays } from "./remind.ts";
 
 export function dueRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
@@ -43,6 +44,13 @@ export function dueRoutes(context: Context, router: Router): void {
         .send(dueCalendar(context, actor, null));
     }),
   );
+  router.put(
+    "/reminders-of-dues",
+    signedIn(context, async (actor, request) => {
+      saveRemindDays(context, actor, body(remindMe, request).days);
+      await remindOfDues(context);
+    }),
+  );
   router.post(
     "/businesses/:business/payees",
     onBusiness("authorise", (actor, businessId, request) => {
@@ -61,6 +69,7 @@ function readAll(context: Context, actor: Actor, businessId: number, years?: num
     payees: readPayees(context, businessId),
     paysFrom: account ? lastThree(account.account) : null,
     notFollowedBefore: owner.duesFrom,
+    remindDays: remindDays(context, actor.userId),
   };
 }
 

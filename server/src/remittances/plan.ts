@@ -145,6 +145,7 @@ export function planPayment(
         ...{ receiver, name, fundId: due.fundId || null, cents: 0, people: 0, dueDates: [], parts: [] },
         reference: reference || referenceOf(date, number, lines.size + 1),
         ...{ bsb: to?.bsb ?? "", wholeAccount: to?.account ?? "", account: to ? lastThree(to.account) : null },
+        whole: to ? [to.bsb, to.account].filter((each) => each !== "").join(" ") : null,
         isNew: to !== undefined && accounts.isNew(receiver, to),
       };
       lines.set(receiver, line);
@@ -165,9 +166,18 @@ export function planPayment(
   }
   return {
     ...{ number, lines: all, cents: all.reduce((sum, line) => sum + line.cents, 0), faults, earliest, withData },
-    fourEyes: owner.fourEyes,
+    ...{ fourEyes: owner.fourEyes, balance: balanceOf(context, businessId) },
   };
 }
+
+/** What the account held at the end of the newest statement that says so. */
+const balanceOf = ({ store }: Context, businessId: number): PaymentPlan["balance"] =>
+  store
+    .prepared<[number], { cents: number; on: string }>(
+      `SELECT closing_cents AS cents, "to" AS "on" FROM bank_statement
+       WHERE business_id = ? AND closing_cents IS NOT NULL ORDER BY "to" DESC, id DESC LIMIT 1`,
+    )
+    .get(businessId) ?? null;
 
 /** The parts of a payment that are members' contributions, in the order of the file. */
 export const contributedOf = (lines: readonly ReadyLine[]): Contributed[] =>

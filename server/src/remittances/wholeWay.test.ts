@@ -22,10 +22,12 @@ import { savePayee } from "../dues/payees.ts";
 import { readDues } from "../dues/readDues.ts";
 import { readDuePayments } from "../dues/readPayments.ts";
 import { readDuePeople } from "../dues/readPeople.ts";
+import { remindOfDues, saveRemindDays } from "../dues/remind.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
+import { places } from "../store/crypt.ts";
 import { unbalanced } from "../store/invariants.ts";
-import { business, outbox, superChoice } from "../store/schema.ts";
+import { business, letter, outbox, superChoice } from "../store/schema.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { heardOf, payByHand, takeBackByHand } from "./byHand.ts";
 import { letGo, preparePayment, releasePayment } from "./pay.ts";
@@ -518,4 +520,28 @@ it("passes deductions on to whom the pay element names, each under its own name 
   expect(
     trialBalance(context, businessId, "2026-07-01", "2026-07-31").find((each) => each.code === "2300")?.closing,
   ).toBe(-600);
+});
+
+it("is reminded of once a day by letter, some days before it has to leave, and while it is late", async () => {
+  begin(1);
+  const { context, actor } = world;
+  const letters = () =>
+    context.store.db
+      .select()
+      .from(letter)
+      .all()
+      .filter((each) => each.about.startsWith("dues"));
+  expect(await remindOfDues(context)).toBe(0);
+  saveRemindDays(context, actor, 2);
+  expect(await remindOfDues(context)).toBe(0);
+  move("2026-07-06");
+  expect([await remindOfDues(context), await remindOfDues(context), letters().length]).toEqual([1, 0, 1]);
+  const says = JSON.parse(context.store.crypt.open(letters()[0]?.text ?? "", places.letter(letters()[0]?.id ?? 0)));
+  expect(says.text).toMatch(/Example Bakery: Super to Example Super, to leave by 8 July 2026/);
+  expect(says.text).not.toMatch(/\d\.\d\d/);
+  move("2026-07-20");
+  expect([await remindOfDues(context), letters().length]).toEqual([1, 2]);
+  saveRemindDays(context, actor, null);
+  move("2026-07-21");
+  expect(await remindOfDues(context)).toBe(0);
 });

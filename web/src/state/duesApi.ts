@@ -66,6 +66,10 @@ export const duesApi = api.injectEndpoints({
       }),
       invalidatesTags: changed,
     }),
+    remindOfDues: build.mutation<unknown, { days: number | null }>({
+      query: (body) => ({ url: "/reminders-of-dues", method: "PUT", body }),
+      invalidatesTags: ["Dues"],
+    }),
     savePayee: build.mutation<DuesView["payees"], Of<PayeeView>>({
       query: (given) => {
         const { at, body } = split(given);

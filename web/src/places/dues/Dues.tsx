@@ -62,7 +62,8 @@ export function Dues() {
           Ahead: {dollars(left(ahead))} ·{" "}
           <a className="text-action underline" href={`/api/businesses/${business.id}/dues.ics`} download>
             Calendar
-          </a>
+          </a>{" "}
+          · <Remind days={data.remindDays} />
         </p>
       }
     >
@@ -123,5 +124,27 @@ export function Dues() {
         <FiledMonths business={business.id} />
       )}
     </Page>
+  );
+}
+
+/** A letter to oneself, some days before something has to leave. */
+function Remind({ days }: { days: number | null }) {
+  const [save] = duesApi.useRemindOfDuesMutation();
+  return (
+    <label>
+      Remind me by mail{" "}
+      <select
+        className="rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5"
+        value={days ?? ""}
+        onChange={(event) => void save({ days: event.target.value === "" ? null : Number(event.target.value) })}
+      >
+        <option value="">never</option>
+        {[1, 2, 3, 5, 7, 14].map((each) => (
+          <option key={each} value={each}>
+            {each === 1 ? "a day before" : `${each} days before`}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }

@@ -51,7 +51,15 @@ export function PayPanel({ business, picks, today, onDone }: Props) {
             </p>
             <p className="text-[13.5px] text-quiet">
               {line.fundId !== null && `${counted(line.people, "member")}, `}
-              {line.account ? `account ${line.account}, ` : ""}
+              {way === "byHand" && line.whole ? (
+                <>
+                  account <span className="select-all text-ink">{line.whole}</span>,{" "}
+                </>
+              ) : line.account ? (
+                `account ${line.account}, `
+              ) : (
+                ""
+              )}
               reference <span className="select-all">{line.reference}</span>
             </p>
           </li>
@@ -60,6 +68,12 @@ export function PayPanel({ business, picks, today, onDone }: Props) {
           <span>Together</span>
           <span className="figures">{cents(plan.cents)}</span>
         </li>
+        {plan.balance && (
+          <li className={plan.balance.cents < plan.cents ? "text-amber" : "text-[13.5px] text-quiet"}>
+            The account held {dollars(plan.balance.cents)} on {shortDate(plan.balance.on)}
+            {plan.balance.cents < plan.cents && ": less than this"}.
+          </li>
+        )}
       </ul>
       {way === "file" ? (
         <ByFile {...{ business, picks, plan, date, onDone }} onDate={setDate} />
