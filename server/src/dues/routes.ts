@@ -65,7 +65,7 @@ function readAll(context: Context, actor: Actor, businessId: number, years?: num
   const account = openAccount(context, owner);
   return {
     dues: readDues(context, businessId, years),
-    payments: readDuePayments(context, actor, businessId),
+    payments: readDuePayments(context, actor, businessId, 20 * (years ?? 1)),
     payees: readPayees(context, businessId),
     paysFrom: account ? lastThree(account.account) : null,
     notFollowedBefore: owner.duesFrom,

@@ -1,6 +1,8 @@
 /** The books of dues that were paid: what stood as payable against the bank; back again where the money came back. */
+import { payrollYearOf } from "@zesty/core/countries/countries";
 import type { Context } from "../ground/context.ts";
-import { findBusiness } from "../ground/findBusiness.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { closingOf } from "../ground/yearClosed.ts";
 import { journal, journalLine } from "../store/schema.ts";
 import type { Part } from "./moveParts.ts";
 
@@ -29,10 +31,13 @@ export function bookDues(context: Context, { businessId, number, on, back }: Boo
       "SELECT COUNT(*) AS n FROM journal WHERE business_id = ? AND kind = 'dues' AND reference GLOB ?",
     )
     .get(businessId, `${reference}*`)?.n;
+  // The books of a closed year stay as they were closed: what is heard of later is posted on the day it is heard.
+  const isClosed = closingOf(context, businessId, payrollYearOf(owner.country, on).from) !== null;
+  const date = isClosed ? todayAt(context, businessId) : on;
   const { id: journalId } = db
     .insert(journal)
     .values({
-      ...{ businessId, runId: null, kind: "dues", date: on },
+      ...{ businessId, runId: null, kind: "dues", date },
       reference: back && earlier ? `${reference}${earlier + 1}` : reference,
       description: back ? `Dues that came back, payment ${number}` : `Dues paid, payment ${number}`,
     })

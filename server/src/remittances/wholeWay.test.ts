@@ -27,7 +27,7 @@ import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { places } from "../store/crypt.ts";
 import { unbalanced } from "../store/invariants.ts";
-import { business, letter, outbox, superChoice } from "../store/schema.ts";
+import { business, letter, outbox, superChoice, yearClose } from "../store/schema.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { heardOf, payByHand, takeBackByHand } from "./byHand.ts";
 import { letGo, preparePayment, releasePayment } from "./pay.ts";
@@ -544,4 +544,22 @@ it("is reminded of once a day by letter, some days before it has to leave, and w
   saveRemindDays(context, actor, null);
   move("2026-07-21");
   expect(await remindOfDues(context)).toBe(0);
+});
+
+it("leaves the books of a closed year as they were closed", () => {
+  begin(1);
+  const { context, actor, businessId } = world;
+  move("2027-07-05");
+  context.store.db
+    .insert(yearClose)
+    .values({ businessId, yearStart: "2026-07-01", closed: true, at: context.clock.now(), userId: actor.userId })
+    .run();
+  payByHand(context, actor, businessId, {
+    picks: [pick(due())],
+    cents: due().unpaidCents,
+    on: "2027-06-30",
+    receipt: "",
+  });
+  const date = context.store.prepared<[], { date: string }>("SELECT date FROM journal WHERE kind = 'dues'").get()?.date;
+  expect(date).toBe("2027-07-05");
 });
