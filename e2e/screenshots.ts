@@ -102,11 +102,9 @@ try {
   await go("/year");
   await shot("year");
   await go("/dues");
-  await page
-    .getByRole("button", { name: /Super to Wattle/ })
-    .first()
-    .click();
-  await page.getByLabel(/^Pay Super to Wattle/).check();
+  const quarter = page.getByRole("row", { name: /Tick Super to Wattle.*due 28 July/ });
+  await quarter.getByRole("button", { name: /Super to Wattle/ }).click();
+  await quarter.getByRole("checkbox").check();
   await page.getByRole("button", { name: /^Pay \$/ }).waitFor();
   await shot("dues");
   await go("/books/span");

@@ -56,7 +56,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
     undefined,
     (page) =>
       page
-        .getByLabel(/^Pay Super/)
+        .getByLabel(/^Tick Super/)
         .first()
         .check(),
   ],

@@ -32,8 +32,8 @@ test("the June quarter's super: paid, allocated, followed both ways; the tax off
   await expect(page.getByRole("heading", { name: "Late" })).toBeVisible();
   // Imogen's part came back from an earlier payment; a new file goes out with all that is left.
   await expect(page.getByRole("row", { name: /Super to Wattle & Wire/ })).toContainText("came back 869.00");
-  await tick(page, /^Pay Super to Wattle/);
-  await tick(page, /^Pay PAYG withholding to the tax office, due 22 June/);
+  await tick(page, /^Tick Super to Wattle/);
+  await tick(page, /^Tick PAYG withholding to the tax office, due 22 June/);
   const panel = page.getByRole("region", { name: "Payment" });
   await expect(panel).toContainText("7,978.63");
   // The tax office is paid by file for the first time: its account is looked at.

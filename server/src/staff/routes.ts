@@ -126,7 +126,7 @@ export function staffRoutes(context: Context): Router {
     }),
   );
   router.get(
-    "/staff/:person/payslips/:pay/super",
+    "/staff/:person/payslips/:pay/contributions",
     own((_actor, personId, request) =>
       contributionsOf(context, personId, slipAt(personId, idOf(request, "pay")).payday),
     ),

@@ -77,7 +77,12 @@ export function Tape({
               </span>
             ))}
             {lane.pins.map((pin) => (
-              <PinMark key={`${pin.date}${pin.kind}`} pin={pin} left={place(axis, pin.date)} />
+              <PinMark
+                key={`${pin.date}${pin.kind}`}
+                pin={pin}
+                left={place(axis, pin.date)}
+                late={pin.date < axis.day}
+              />
             ))}
           </div>
         </section>
@@ -108,16 +113,23 @@ const pinNames: Partial<Record<Pin["kind"], string>> = {
   filing: "File",
 };
 
-function PinMark({ pin, left }: { pin: Pin; left: string }) {
+function PinMark({ pin, left, late }: { pin: Pin; left: string; late: boolean }) {
   const words =
     pin.kind === "filing"
       ? `${pin.words}, due ${weekdayDate(pin.date)}`
-      : `${pin.words} of ${dollars(pin.cents)}, due ${weekdayDate(pin.date)}`;
+      : `${pin.words} of ${dollars(pin.cents)}, ${late ? "late since" : "due"} ${weekdayDate(pin.date)}`;
   return (
     <span className="absolute top-8 -translate-x-1/2" style={{ left }} title={words} role="img" aria-label={words}>
-      <span className={`mx-auto block h-7 w-0 border-l-2 ${pinShapes[pin.kind]}`} aria-hidden="true" />
-      <span className="block text-[11.5px] leading-tight whitespace-nowrap" aria-hidden="true">
+      <span
+        className={`mx-auto block h-7 w-0 ${late ? "border-l-4 border-plum" : `border-l-2 ${pinShapes[pin.kind]}`}`}
+        aria-hidden="true"
+      />
+      <span
+        className={`block text-[11.5px] leading-tight whitespace-nowrap ${late ? "font-semibold text-plum" : ""}`}
+        aria-hidden="true"
+      >
         {pinNames[pin.kind] ?? pin.words}
+        {late && ", late"}
       </span>
     </span>
   );

@@ -119,7 +119,7 @@ export function Slip({ page, pay }: { page: StaffPage; pay: number }) {
 /** Two plain sentences, and the parts of the figure below them, each to be opened in its turn. */
 /** Said as the fund says it: paid by the employer is not yet with the fund. */
 function WhereItIs({ at }: { at: string }) {
-  const { data } = useFetched<OwnContribution[]>(`${at}/super`);
+  const { data } = useFetched<OwnContribution[]>(`${at}/contributions`);
   return (data ?? []).map((each) => (
     <p key={`${each.fund} ${each.due}`} className="py-1 text-[15px] text-quiet">
       {each.hadOn

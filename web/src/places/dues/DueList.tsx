@@ -64,7 +64,7 @@ function DueRow({ due, business, today, isTicked, isOpen, onTick, onOpen }: RowP
             <input
               type="checkbox"
               className="mt-1 size-4 accent-(--action)"
-              aria-label={`Pay ${due.words}, due ${shortDate(due.dueDate)}`}
+              aria-label={`Tick ${due.words}, due ${shortDate(due.dueDate)}`}
               checked={isTicked}
               onChange={() => onTick(due.key)}
             />

@@ -157,7 +157,8 @@ function ByFile({
               .then(onDone, () => {})
           }
         >
-          {plan.fourEyes ? "Prepare" : "Pay"} {dollars(plan.cents)} to {counted(plan.lines.length, "receiver")}
+          {plan.fourEyes ? `Prepare ${dollars(plan.cents)}` : `Pay ${dollars(plan.cents)}`} to{" "}
+          {counted(plan.lines.length, "receiver")}
         </Button>
         {plan.fourEyes && <p className="mt-1 text-[13.5px] text-quiet">Somebody else releases it.</p>}
       </div>
