@@ -1,5 +1,5 @@
 /** The bank beside what was sent to it: slips that match are joined by a line, those alone stand in lime. */
-import type { BankLineView, BankView, SentToBank } from "@zesty/contract/bankStatements";
+import type { BankView, SentToBank } from "@zesty/contract/bankStatements";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
@@ -11,6 +11,7 @@ import { useBusiness } from "../../state/business.ts";
 import { BankFile } from "./BankFile.tsx";
 import { BooksTabs } from "./BooksTabs.tsx";
 import { MatchForm } from "./MatchForm.tsx";
+import { isAside, rowsOf, type Slip } from "./slips.ts";
 
 export function Bank() {
   const business = useBusiness();
@@ -59,32 +60,11 @@ export function Bank() {
   );
 }
 
-/** Rows of both sides by day; what matches stands in one row. */
-function rowsOf({
-  lines,
-  payments,
-}: BankView): { key: string; date: string; line: BankLineView | null; sent: SentToBank | null }[] {
-  const byId = new Map(payments.map((each) => [each.id, each]));
-  const shown = lines.map((line) => ({
-    key: `line ${line.id}`,
-    date: line.date,
-    line,
-    sent: line.match ? (byId.get(line.match.payment) ?? null) : null,
-  }));
-  const unseen = payments
-    .filter((each) => each.seenCents < each.cents)
-    .map((sent) => ({ key: sent.id, date: sent.on, line: null, sent }));
-  return [...shown, ...unseen].sort((a, b) => (a.date > b.date ? -1 : 1));
-}
-
 function Slips({ business, view }: { business: number; view: BankView }) {
   const [inHand, setInHand] = useState<number | null>(null);
   const [all, setAll] = useState(false);
   const [end, { error }] = booksApi.useEndMatchMutation();
   const whole = rowsOf(view);
-  // An account has much that is nothing of payroll's: it is left alone unless somebody asks.
-  const isAside = ({ line, sent }: (typeof whole)[number]) =>
-    sent === null && line !== null && line.hint === null && (line.match === null || line.match.how === "notOurs");
   const aside = whole.filter(isAside).length;
   const rows = all ? whole : whole.filter((row) => !isAside(row));
   return (
@@ -118,7 +98,7 @@ function Slips({ business, view }: { business: number; view: BankView }) {
 
 interface SlipProps {
   business: number;
-  row: ReturnType<typeof rowsOf>[number];
+  row: Slip;
   payments: SentToBank[];
   isInHand: boolean;
   onHand: (line: number | null) => void;

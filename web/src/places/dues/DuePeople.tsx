@@ -1,9 +1,10 @@
 /** A due opened: each person with the way of their money, drawn. */
-import type { DuePerson, DueView } from "@zesty/contract/dues";
+import type { DueView } from "@zesty/contract/dues";
 import { Link } from "react-router";
-import { cents, shortDate } from "../../parts/format.ts";
+import { cents } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { duesApi } from "../../state/duesApi.ts";
+import { alikeIn } from "./alike.ts";
 import { standing, stateColour } from "./dueWords.ts";
 import { WayLine } from "./WayLine.tsx";
 
@@ -43,28 +44,4 @@ export function DuePeople({ business, due, today }: { business: number; due: Due
       ))}
     </ul>
   );
-}
-
-/** Paydays of a person that went the same way are one line. */
-function alikeIn(people: readonly DuePerson[]) {
-  const found = new Map<string, DuePerson & { key: string; first: string; last: string; count: number }>();
-  for (const each of people) {
-    const way = each.steps.filter(({ what }) => what !== "payday");
-    const key = JSON.stringify([each.personId, way, each.parts.map((part) => part.state), each.reason]);
-    const known = found.get(key);
-    if (!known) found.set(key, { ...each, key, first: each.payday, last: each.payday, count: 1 });
-    else
-      found.set(key, {
-        ...known,
-        ...{ last: each.payday, count: known.count + 1, cents: known.cents + each.cents },
-        parts: known.parts.map((part, at) => ({ ...part, cents: part.cents + (each.parts[at]?.cents ?? 0) })),
-      });
-  }
-  return [...found.values()].map((each) => ({
-    ...each,
-    paydays:
-      each.count === 1
-        ? `Payday ${shortDate(each.first)}`
-        : `${each.count} paydays, ${shortDate(each.first)} to ${shortDate(each.last)}`,
-  }));
 }

@@ -9,6 +9,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { duesApi } from "../../state/duesApi.ts";
 import { standing, stateColour } from "./dueWords.ts";
 import { HeardForm } from "./HeardForm.tsx";
+import { cameBack, isOver } from "./paymentStanding.ts";
 
 const channelWords = {
   contributions: "Contributions, to the clearing house",
@@ -36,12 +37,6 @@ export function Payments({
     </section>
   );
 }
-
-/** Nothing is to be done or waited for any more. */
-const isOver = ({ cancelled, messages, remittances }: DuePaymentView): boolean =>
-  cancelled ||
-  (messages.every((message) => !message.odd) &&
-    remittances.every((each) => each.parts.every(({ state }) => state === "received" || state === "allocated")));
 
 function Payment({
   business,
@@ -193,18 +188,6 @@ function WithReason({
       <ProblemNote error={error} />
     </form>
   );
-}
-
-/** What came back, a line a person: one may have had it for many paydays. */
-function cameBack({ name, events }: RemittanceView) {
-  const found = new Map<string, { key: string; who: string; on: string; reason: string; cents: number }>();
-  for (const { what, on, reason, person, cents: own } of events) {
-    if (what !== "returned") continue;
-    const key = `${person} ${on} ${reason}`;
-    const known = found.get(key);
-    found.set(key, { ...{ key, who: person ?? name, on, reason }, cents: (known?.cents ?? 0) + (own ?? 0) });
-  }
-  return [...found.values()];
 }
 
 function Remittance({

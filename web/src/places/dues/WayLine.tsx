@@ -3,18 +3,7 @@ import type { DuePerson } from "@zesty/contract/dues";
 import { daysBetween } from "@zesty/core/calendar/dates";
 import { shortDate } from "../../parts/format.ts";
 import { stepWords } from "./dueWords.ts";
-
-/** Stations of one day are one dot; the last of them gives it its word. */
-function stationsOf(steps: DuePerson["steps"]) {
-  const days = new Map<string, { on: string; words: string[]; what: DuePerson["steps"][number]["what"] }>();
-  for (const { what, on } of steps) {
-    if (on === null) continue;
-    const known = days.get(on);
-    if (known && what !== "due") days.set(on, { ...known, what, words: [...known.words, stepWords[what]] });
-    else if (!known || what !== "due") days.set(on, { on, what, words: [stepWords[what]] });
-  }
-  return [...days.values()].sort((a, b) => (a.on < b.on ? -1 : 1));
-}
+import { stationsOf } from "./stations.ts";
 
 interface Props {
   steps: DuePerson["steps"];
