@@ -7,29 +7,24 @@ import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { DuePick, DueView } from "@zesty/contract/dues";
 import { eq } from "drizzle-orm";
 import express from "express";
-import ICAL from "ical.js";
 import { afterEach, beforeEach, expect, it } from "vitest";
 import { bank } from "../../../standins/src/bank.ts";
 import { clearingHouse } from "../../../standins/src/clearingHouse.ts";
 import { openWorld, type World } from "../../../standins/src/world.ts";
 import { trialBalance } from "../books/readSpan.ts";
 import { readDocument } from "../documents/documents.ts";
-import { dueCalendar } from "../dues/dueCalendar.ts";
 import { savePayee } from "../dues/payees.ts";
 import { readDues } from "../dues/readDues.ts";
 import { readDuePayments } from "../dues/readPayments.ts";
 import { readDuePeople } from "../dues/readPeople.ts";
-import { remindOfDues, saveRemindDays } from "../dues/remind.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
-import { places } from "../store/crypt.ts";
 import { unbalanced } from "../store/invariants.ts";
-import { business, letter, outbox, superChoice, yearClose } from "../store/schema.ts";
+import { business, outbox, superChoice } from "../store/schema.ts";
+import { clearing, dueOf, giveClearing, payAsSeen, pick, statesOf } from "../testing/dueMakers.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
-import { heardOf, payByHand, takeBackByHand } from "./byHand.ts";
 import { letGo, preparePayment, releasePayment } from "./pay.ts";
 import { planPayment } from "./plan.ts";
 
@@ -67,34 +62,10 @@ function begin(people: number, make: (people: number) => SmallWorld = smallWorld
   signRun(world, openUsual(world));
   move("2026-07-03");
 }
-const clearing = {
-  receiver: "clearingHouse",
-  name: "Lime Clearing",
-  bsb: "650-000",
-  account: "40404040",
-  reference: "",
-};
-const giveAccount = (account = "40404040") =>
-  savePayee(world.context, world.actor, world.businessId, { ...clearing, account });
-const due = (kind = "super"): DueView => {
-  const found = readDues(world.context, world.businessId).find((each) => each.kind === kind);
-  if (!found) throw new Error(`Nothing of ${kind} is due.`);
-  return found;
-};
-const pick = ({ dueDate, kind, fundId }: DueView, people?: number[]): DuePick => ({ dueDate, kind, fundId, people });
-const states = (kind = "super") =>
-  due(kind)
-    .parts.map((each) => `${each.state} ${each.cents}`)
-    .join(", ");
-/** Prepares what is left of a due, as seen, on the next day that banks work. */
-function pay(view = due(), people?: number[]): number {
-  const { context, actor, businessId } = world;
-  const plan = planPayment(context, businessId, [pick(view, people)]);
-  const confirmed = plan.lines.map((line) => line.receiver);
-  return preparePayment(context, actor, businessId, {
-    ...{ picks: [pick(view, people)], date: plan.earliest, cents: plan.cents, confirmed },
-  });
-}
+const giveAccount = () => giveClearing(world);
+const due = (kind = "super") => dueOf(world, kind);
+const states = (kind = "super") => statesOf(world, kind);
+const pay = () => payAsSeen(world);
 /** Lets the outbox run until nothing moves that does not wait for another day. */
 async function settle(): Promise<void> {
   const { context, application } = world;
@@ -302,122 +273,6 @@ it("waits for a second person where the business wants one, and is let go with a
   expect(() => letGo(context, actor, businessId, next, "Too late")).toThrow(/on its way/);
 });
 
-it.each<[string, () => void, RegExp]>([
-  ["without an account", () => pay(), /no account to pay/],
-  [
-    "on a Saturday",
-    () => {
-      giveAccount();
-      const plan = planPayment(world.context, world.businessId, [pick(due())]);
-      preparePayment(world.context, world.actor, world.businessId, {
-        picks: [pick(due())],
-        date: "2026-07-04",
-        cents: plan.cents,
-        confirmed: ["fund 1"],
-      });
-    },
-    /Banks do not work on 4 July 2026/,
-  ],
-  [
-    "to an account that nobody looked at",
-    () => {
-      giveAccount();
-      preparePayment(world.context, world.actor, world.businessId, {
-        picks: [pick(due())],
-        date: "2026-07-03",
-        cents: due().cents,
-        confirmed: [],
-      });
-    },
-    /first time/,
-  ],
-  [
-    "another sum than was seen",
-    () => {
-      giveAccount();
-      preparePayment(world.context, world.actor, world.businessId, {
-        picks: [pick(due())],
-        date: "2026-07-03",
-        cents: 1,
-        confirmed: [],
-      });
-    },
-    /you looked at 0.01/,
-  ],
-  [
-    "of somebody without an address",
-    () => {
-      giveAccount();
-      world.context.store.sqlite.prepare("UPDATE person SET address = NULL").run();
-      pay();
-    },
-    /has no address/,
-  ],
-  [
-    "by hand, on a day to come",
-    () =>
-      void payByHand(world.context, world.actor, world.businessId, {
-        picks: [pick(due())],
-        cents: due().cents,
-        on: "2026-07-04",
-        receipt: "",
-      }),
-    /has not come yet/,
-  ],
-  [
-    "to no such receiver",
-    () => savePayee(world.context, world.actor, world.businessId, { ...clearing, receiver: "somebody" }),
-    /no such|such a receiver/,
-  ],
-])("is not paid %s", (_what, act, words) => {
-  begin(1);
-  const [before] = [JSON.stringify(due())];
-  expect(act).toThrow(words);
-  expect(JSON.stringify(due())).toBe(before);
-  expect(payments()).toEqual([]);
-});
-
-it("is recorded as paid by hand, waits for the fund's receipt, comes back, and is taken back", () => {
-  begin(2);
-  const { context, actor, businessId } = world;
-  const by = (view: DueView, more: object = {}) =>
-    payByHand(context, actor, businessId, {
-      picks: [pick(view)],
-      cents: view.unpaidCents,
-      on: "2026-07-03",
-      receipt: "R-1",
-      ...more,
-    });
-  const all = due().cents;
-  const id = by(due());
-  expect(states()).toBe(`sent ${all}`);
-  const line = payments()[0]?.remittances[0]?.id ?? 0;
-  const heard = (what: "received" | "returned", people?: number[]) =>
-    heardOf(context, actor, businessId, id, line, {
-      what,
-      on: "2026-07-03",
-      receipt: "F-2",
-      reason: "account closed",
-      people,
-    });
-  heard("received", world.personIds.slice(0, 1));
-  expect(states()).toBe(`sent ${all / 2}, received ${all / 2}`);
-  heard("returned", world.personIds.slice(1));
-  expect(states()).toBe(`returned ${all / 2}, received ${all / 2}`);
-  expect(() => heard("returned", world.personIds.slice(1))).toThrow(/known already/);
-  takeBackByHand(context, actor, businessId, id, "Typed for another business");
-  expect(states()).toBe(`owed ${all / 2}, returned ${all / 2}`);
-  // Tax is paid on the day on which it leaves.
-  by(due("withholding"));
-  expect(states("withholding")).toBe(`received ${due("withholding").cents}`);
-  const net = context.store
-    .prepared<[], { cents: number }>(
-      "SELECT SUM(debit_cents - credit_cents) AS cents FROM journal_line l JOIN journal j ON j.id = l.journal_id WHERE j.kind = 'dues' AND l.account = '2200'",
-    )
-    .get();
-  expect(net?.cents).toBe(0);
-});
-
 it("pays all of Inland Revenue's kinds under one reference, from the schedule of the business", async () => {
   begin(2, smallWorldNz);
   const { context, actor, businessId } = world;
@@ -445,31 +300,6 @@ it("pays all of Inland Revenue's kinds under one reference, from the schedule of
   expect(readDues(context, businessId).every((each) => each.parts.every((part) => part.state === "received"))).toBe(
     true,
   );
-});
-
-it("stands in a calendar without its amount, and as cancelled once it is there", () => {
-  begin(1);
-  const { context, actor, businessId } = world;
-  /** Read by an independent reader of RFC 5545. */
-  const events = () =>
-    new ICAL.Component(ICAL.parse(dueCalendar(context, actor, businessId)))
-      .getAllSubcomponents("vevent")
-      .map(
-        (each) =>
-          `${new ICAL.Event(each).startDate.toString()} ${each.getFirstPropertyValue("summary")} ${each.getFirstPropertyValue("status")}`,
-      );
-  expect(events()).toEqual([
-    "2026-07-13 Example Bakery: Super to Example Super CONFIRMED",
-    "2026-07-08 Example Bakery: send: Super to Example Super CONFIRMED",
-    "2026-08-21 Example Bakery: PAYG withholding to the tax office CONFIRMED",
-  ]);
-  payByHand(context, actor, businessId, {
-    picks: [pick(due("withholding"))],
-    cents: due("withholding").cents,
-    on: "2026-07-03",
-    receipt: "",
-  });
-  expect(events()[2]).toMatch(/CANCELLED$/);
 });
 
 it("passes deductions on to whom the pay element names, each under its own name and account", async () => {
@@ -520,46 +350,4 @@ it("passes deductions on to whom the pay element names, each under its own name 
   expect(
     trialBalance(context, businessId, "2026-07-01", "2026-07-31").find((each) => each.code === "2300")?.closing,
   ).toBe(-600);
-});
-
-it("is reminded of once a day by letter, some days before it has to leave, and while it is late", async () => {
-  begin(1);
-  const { context, actor } = world;
-  const letters = () =>
-    context.store.db
-      .select()
-      .from(letter)
-      .all()
-      .filter((each) => each.about.startsWith("dues"));
-  expect(await remindOfDues(context)).toBe(0);
-  saveRemindDays(context, actor, 2);
-  expect(await remindOfDues(context)).toBe(0);
-  move("2026-07-06");
-  expect([await remindOfDues(context), await remindOfDues(context), letters().length]).toEqual([1, 0, 1]);
-  const says = JSON.parse(context.store.crypt.open(letters()[0]?.text ?? "", places.letter(letters()[0]?.id ?? 0)));
-  expect(says.text).toMatch(/Example Bakery: Super to Example Super, to leave by 8 July 2026/);
-  expect(says.text).not.toMatch(/\d\.\d\d/);
-  move("2026-07-20");
-  expect([await remindOfDues(context), letters().length]).toEqual([1, 2]);
-  saveRemindDays(context, actor, null);
-  move("2026-07-21");
-  expect(await remindOfDues(context)).toBe(0);
-});
-
-it("leaves the books of a closed year as they were closed", () => {
-  begin(1);
-  const { context, actor, businessId } = world;
-  move("2027-07-05");
-  context.store.db
-    .insert(yearClose)
-    .values({ businessId, yearStart: "2026-07-01", closed: true, at: context.clock.now(), userId: actor.userId })
-    .run();
-  payByHand(context, actor, businessId, {
-    picks: [pick(due())],
-    cents: due().unpaidCents,
-    on: "2027-06-30",
-    receipt: "",
-  });
-  const date = context.store.prepared<[], { date: string }>("SELECT date FROM journal WHERE kind = 'dues'").get()?.date;
-  expect(date).toBe("2027-07-05");
 });
