@@ -61,7 +61,7 @@ function outcomeOf(told: readonly ToldLine[]): Outcome {
     detail:
       returned === 0
         ? "Allocated to every member."
-        : `${returned} of ${told.length} contributions came back. They are owed again, by their first day: mend what the fund names, then pay them again.`,
+        : `${returned} of ${told.length} contributions came back. They are owed again, by the day they were first due: mend what the fund names, then pay them again.`,
   };
 }
 

@@ -232,7 +232,7 @@ function Remittance({
       {cameBack(remittance).map((each) => (
         <p key={each.key} className="text-plum">
           {each.who}: {cents(each.cents)} came back {shortDate(each.on)}, “{each.reason || "no reason given"}”. It is
-          owed again, by its first day.
+          owed again, by the day it was first due.
         </p>
       ))}
       {(waits || mayComeBack) && !payment.cancelled && !told && (
