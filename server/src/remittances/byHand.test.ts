@@ -9,12 +9,12 @@ import { readDuePayments } from "../dues/readPayments.ts";
 import { remindOfDues, saveRemindDays } from "../dues/remind.ts";
 import { places } from "../store/crypt.ts";
 import { unbalanced } from "../store/invariants.ts";
-import { letter, yearClose } from "../store/schema.ts";
+import { letter, user, userRight, yearClose } from "../store/schema.ts";
 import { clearing, dueOf, giveClearing, payAsSeen, pick, statesOf } from "../testing/dueMakers.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { heardOf, payByHand, takeBackByHand } from "./byHand.ts";
-import { preparePayment } from "./pay.ts";
-import { planPayment } from "./plan.ts";
+import { preparePayment, releasePayment } from "./pay.ts";
+import { planPayment, planShown } from "./plan.ts";
 
 let world: SmallWorld;
 afterEach(async () => {
@@ -215,4 +215,29 @@ it("leaves the books of a closed year as they were closed", () => {
   });
   const date = context.store.prepared<[], { date: string }>("SELECT date FROM journal WHERE kind = 'dues'").get()?.date;
   expect(date).toBe("2027-07-05");
+});
+
+it("is prepared by who may not authorise, as the page says, and released by who may", () => {
+  begin(1);
+  giveAccount();
+  const { context, actor, businessId } = world;
+  const [preparer] = context.store.db
+    .insert(user)
+    .values({ email: "lou@example.org", name: "Lou", passwordHash: "-", lead: false })
+    .returning()
+    .all();
+  const lou = { userId: preparer?.id ?? 0, name: "Lou", email: "lou@example.org", lead: false };
+  context.store.db.insert(userRight).values({ userId: lou.userId, businessId, right: "prepare" }).run();
+  const picks = [pick(due())];
+  const of = (who: typeof actor) => planShown(context, who, businessId, picks);
+  expect([of(actor).fourEyes, of(lou).fourEyes]).toEqual([false, true]);
+  const plan = of(lou);
+  const order = { picks, date: plan.earliest, cents: plan.cents, confirmed: plan.lines.map((line) => line.receiver) };
+  const id = preparePayment(context, lou, businessId, order);
+  const [seenByLou] = readDuePayments(context, lou, businessId);
+  expect([seenByLou?.released, seenByLou?.mayRelease, payments()[0]?.mayRelease]).toEqual([null, false, true]);
+  releasePayment(context, actor, businessId, id);
+  expect(payments()[0]?.messages.map((each) => `${each.channel} ${each.state}`)).toEqual([
+    ...["contributions queued", "duesPayment prepared"],
+  ]);
 });

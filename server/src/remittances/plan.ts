@@ -4,8 +4,9 @@ import type { IsoDate } from "@zesty/core/calendar/dates";
 import { eq } from "drizzle-orm";
 import type { Contributed, Receiver } from "../dues/duesOfCountry.ts";
 import { deductionFor, payeesOf } from "../dues/payees.ts";
-import type { Context } from "../ground/context.ts";
+import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
+import { rightIn } from "../ground/rights.ts";
 import { openAccount } from "../setup/businessRow.ts";
 import { lastThree } from "../store/crypt.ts";
 import { fund } from "../store/schema.ts";
@@ -189,7 +190,18 @@ export const contributedOf = (lines: readonly ReadyLine[]): Contributed[] =>
         })),
   );
 
-export const shownPlan = ({ lines, number: _number, ...plan }: ReadyPlan): PaymentPlan => ({
-  ...plan,
-  lines: lines.map(({ bsb: _bsb, wholeAccount: _account, parts: _parts, ...line }) => line),
-});
+/** The plan as whoever looks may act on it: who may not authorise prepares, and somebody else releases. */
+export function planShown(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  picks: readonly DuePick[],
+  wanted?: IsoDate,
+): PaymentPlan {
+  const { lines, number: _number, ...plan } = planPayment(context, businessId, picks, wanted);
+  return {
+    ...plan,
+    fourEyes: plan.fourEyes || rightIn(context, actor, businessId) !== "authorise",
+    lines: lines.map(({ bsb: _bsb, wholeAccount: _account, parts: _parts, ...line }) => line),
+  };
+}

@@ -12,16 +12,16 @@ import { body, idOf } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { heardOf, payByHand, takeBackByHand } from "./byHand.ts";
 import { letGo, preparePayment, releasePayment } from "./pay.ts";
-import { planPayment, shownPlan } from "./plan.ts";
+import { planShown } from "./plan.ts";
 
 export function remittanceRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
   const at = "/businesses/:business/due-payments";
   router.post(
     `${at}/plan`,
-    onBusiness("prepare", (_actor, businessId, request) => {
+    onBusiness("prepare", (actor, businessId, request) => {
       const { picks, date } = body(planBody, request);
-      return shownPlan(planPayment(context, businessId, picks, date));
+      return planShown(context, actor, businessId, picks, date);
     }),
   );
   router.post(
