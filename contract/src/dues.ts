@@ -161,6 +161,8 @@ export interface DuePaymentView {
   cancelled: boolean;
   /** whoever looks may release it */
   mayRelease: boolean;
+  /** nothing of it has left: it waits, or its receiver would not take it */
+  mayLetGo: boolean;
   messages: {
     id: number;
     channel: "contributions" | "duesPayment";

@@ -40,9 +40,15 @@ it.each<[string, StatementLine[], SentPayment[], string]>([
   ["two parts alike", [line("a", -100)], [payment("1", [100, 100, 5])], ""],
   [
     "what came back",
-    [line("b", 100, "2026-07-05"), line("a", -300)],
+    [line("b", 100, "2026-07-05", "RETURNED PC-1-0"), line("a", -300)],
     [payment("1", [100, 200])],
     "a whole 1, b return 1.0",
+  ],
+  [
+    "a credit as much as a part, that names nothing",
+    [line("b", 100, "2026-07-05", "TAKINGS"), line("a", -300)],
+    [payment("1", [100, 200])],
+    "a whole 1",
   ],
   ["a credit of nothing that left", [line("b", 100)], [payment("1", [100, 200])], ""],
   ["what is not ours", [line("x", -4_500), line("y", 9_900)], [payment("1", [100])], ""],

@@ -130,8 +130,9 @@ export function matchLines(
       if (line.cents <= 0 || done.has(line.key)) continue;
       const left = ({ payment, part }: { payment: SentPayment; part: SentPart }) =>
         (whole.has(payment.id) || partly.has(partKey(payment.id, part.id))) && !back.has(partKey(payment.id, part.id));
+      // Dues that come back are owed again, so a credit that only happens to be as much is left for a person.
       const open = (parts.get(line.cents) ?? []).filter(
-        (each) => left(each) && within(line, each.payment.on, returnedWithin),
+        (each) => left(each) && within(line, each.payment.on, returnedWithin) && named(each.part.reference, line),
       );
       const one = theOne(line, open);
       if (one) take(line, one, "return");

@@ -15,6 +15,7 @@ import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { splitCents } from "@zesty/core/quantity/split";
 import { toCents } from "@zesty/core/quantity/units";
+import { superLateRules } from "@zesty/core/rulebook/au/superLateRules";
 import { MissingRow } from "@zesty/core/rulebook/ruleBook";
 import { stringify } from "csv-stringify/sync";
 import { eq, inArray } from "drizzle-orm";
@@ -101,12 +102,27 @@ export const duesAu: DuesOfCountry = {
       return { missing: [{ text: error.message, mend: "/set-up" }] };
     }
   },
-  late(context, due, received) {
-    if (due.kind !== "super") return null;
-    const cost = orUnknown(() => costOfLateness({ ...due, received }, context.rules));
-    if (!cost) return null;
-    const rule = cost.cost.working().rule ?? "";
-    return { law: cost.law, days: cost.days, cents: toCents(cost.cost.value), doubtful: cost.doubtful, rule };
+  late(context, { kind, due, open }, received) {
+    if (kind !== "super") return null;
+    return orUnknown(() => {
+      const laws = new Map<string, typeof open>();
+      for (const each of open) {
+        const { law } = context.rules.row(superLateRules, each.payday).figures;
+        laws.set(law, [...(laws.get(law) ?? []), each]);
+      }
+      const costs = [...laws.values()].flatMap((of) => {
+        const cents = of.reduce((sum, each) => sum + each.cents, 0);
+        const people = new Set(of.map((each) => each.personId)).size;
+        return costOfLateness({ cents, people, payday: of[0]?.payday ?? due, due, received }, context.rules) ?? [];
+      });
+      const last = costs.at(-1);
+      if (!last) return null;
+      return {
+        ...{ law: last.law, days: last.days, doubtful: costs.some((each) => each.doubtful) },
+        cents: costs.reduce((sum, each) => sum + toCents(each.cost.value), 0),
+        rule: costs.map((each) => each.cost.working().rule ?? "").join(" "),
+      };
+    });
   },
 };
 

@@ -97,8 +97,11 @@ it("matches by hand with a reason, and ends a match that was wrong", () => {
     /already/,
   );
   endMatch(context, actor, businessId, readBank(context, businessId).lines[0]?.match?.id ?? 0);
+  // Ended by hand, it is not found again by the next statement.
+  take("Date,Amount,Description\r\n09/07/2026,-1.00,FEE");
+  expect(readBank(context, businessId).lines.map((each) => each.match)).toEqual([null, null]);
   matchByHand(context, actor, businessId, { line, payment: null, part: null, reason: "" });
-  expect(shown()[0]).toMatch(/nothing of payroll's/);
+  expect(shown()[1]).toMatch(/nothing of payroll's/);
 });
 
 it("says of dues that came back that they are owed again", () => {
@@ -108,7 +111,12 @@ it("says of dues that came back that they are owed again", () => {
   const { dueDate, kind, fundId, cents } = due;
   payByHand(context, actor, businessId, { picks: [{ dueDate, kind, fundId }], cents, on: "2026-07-03", receipt: "" });
   const amount = (cents / 100).toFixed(2);
-  take(`Date,Debit,Credit,Details\r\n03/07/2026,${amount},,TAX\r\n06/07/2026,,${amount},RETURNED TAX`);
+  const reference = context.store.prepared<[], { r: string }>("SELECT reference AS r FROM remittance").get()?.r;
+  take(`Date,Debit,Credit,Details\r\n03/07/2026,${amount},,TAX\r\n05/07/2026,,${amount},TAKINGS`);
+  // As much alone is no return: it is offered, and the due stays where it is.
+  expect(readBank(context, businessId).lines[0]?.hint).toMatch(/say whether that came back/);
+  expect(readDues(context, businessId).find((each) => each.kind === "withholding")?.parts[0]?.state).toBe("received");
+  take(`Date,Debit,Credit,Details\r\n06/07/2026,,${amount},RETURNED ${reference}`);
   expect(readDues(context, businessId).find((each) => each.kind === "withholding")?.parts).toEqual([
     { state: "returned", cents },
   ]);

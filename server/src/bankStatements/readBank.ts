@@ -71,7 +71,7 @@ export function readBank(context: Context, businessId: number, months = 3): Bank
                 ...{ id: row.matchId, payment: row.payment ?? "", part: row.part, how: row.how, by: row.by },
                 ...{ reason: row.reason ?? "", words: wordsOf(row, of), link: of?.link ?? null },
               },
-        hint: row.matchId === null ? hintOf(row, open) : null,
+        hint: row.matchId === null ? (row.cents > 0 ? backHint(row, payments) : hintOf(row, open)) : null,
       };
     }),
   };
@@ -81,6 +81,15 @@ function wordsOf({ how, part }: LineRow, of: Sent | undefined): string {
   if (how === "notOurs") return "nothing of payroll's";
   const name = of?.parts.find((each) => each.id === part)?.words;
   return `${how === "return" ? "Came back: " : ""}${name ? `${name}, ` : ""}${of?.words ?? "a payment of before"}`;
+}
+
+/** A credit as much as something that left some days before may be its return: a person says so. */
+function backHint({ cents, date }: LineRow, payments: readonly SentToBank[]): string | null {
+  const like = payments.flatMap((each) => {
+    const days = daysBetween(each.on, date);
+    return days < 0 || days > 10 ? [] : each.parts.filter((part) => part.seen && part.cents === cents);
+  });
+  return like[0] ? `As much as went to ${like[0].words}: say whether that came back.` : null;
 }
 
 /** One of ours that it would be but for some cents, within the days of a booking. */

@@ -2,7 +2,7 @@
 import type { MatchByHand, StatementFile, StatementTaken } from "@zesty/contract/bankStatements";
 import { type Match, matchLines } from "@zesty/core/bank/matching";
 import { addDays } from "@zesty/core/calendar/dates";
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq, isNotNull, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot, conflict, notFound } from "../ground/problem.ts";
@@ -126,7 +126,17 @@ function matchOpen(context: Context, businessId: number, from: string, userId: n
       how: each.how === "notOurs" ? "whole" : each.how,
     }),
   );
-  const found = matchLines(lines, sentToBank(context, businessId, start), known);
+  // What somebody said is no match is not found again by itself.
+  const ended = new Set(
+    db
+      .select({ lineId: bankMatch.lineId })
+      .from(bankMatch)
+      .where(and(eq(bankMatch.businessId, businessId), isNotNull(bankMatch.endedAt)))
+      .all()
+      .map((row) => row.lineId),
+  );
+  const open = lines.filter((line) => !ended.has(line.id));
+  const found = matchLines(open, sentToBank(context, businessId, start), known);
   for (const match of found) {
     const line = byKey.get(match.line);
     if (line) keepMatch(context, businessId, line, match, { userId: null, reason: "" }, userId);

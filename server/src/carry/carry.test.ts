@@ -155,6 +155,24 @@ describe("a business that moves", () => {
     expect(sessionView(context, null).needsFirstUser).toBe(false);
     await end();
   });
+  it("follows dues from the day on which a file of the version before is taken in: what fell due then is not late", async () => {
+    const older = empty();
+    await importBusiness(older, file, passphrase, now);
+    const triggers = older.sqlite.prepare("SELECT name FROM sqlite_temp_schema WHERE type = 'trigger'").pluck().all();
+    for (const name of triggers) older.sqlite.exec(`DROP TRIGGER temp."${name}"`);
+    older.sqlite.exec("ALTER TABLE business DROP COLUMN dues_from");
+    const { bytes } = await exportBusiness(older, 1, passphrase, now);
+    older.close();
+    for (const [brought, wanted] of [
+      [bytes, now.slice(0, 10)],
+      [file, null],
+    ] as const) {
+      const next = empty();
+      await importBusiness(next, brought, passphrase, now);
+      expect(next.sqlite.prepare("SELECT dues_from FROM business").pluck().get()).toBe(wanted);
+      next.close();
+    }
+  });
   it("keeps what it does not know, and gives it on", async () => {
     // As a later version would write it: an entity and a field more, under the same passphrase.
     const store = empty();

@@ -87,6 +87,13 @@ export async function importBusiness(
     sqlite.exec("UPDATE pay_run SET kind = 'outsideCycle' WHERE kind = 'unscheduled'");
     const { name, country } = manifest.business;
     const id = manifest.business.id + shift;
+    // A file of the version before does not say from when dues are followed: nobody here knows what was paid before.
+    if (!(entities.get("business") ?? []).some((row) => Object.hasOwn(row, "duesFrom")))
+      sqlite
+        .prepare(
+          "UPDATE business SET dues_from = substr(?, 1, 10) WHERE id = ? AND EXISTS (SELECT 1 FROM due WHERE business_id = ?)",
+        )
+        .run(now, id, id);
     sqlite
       .prepare(
         "UPDATE pay SET stale = true WHERE run_id IN (SELECT id FROM pay_run WHERE state = 'open' AND business_id = ?)",

@@ -26,10 +26,9 @@ export interface PaidLine {
 
 export interface LateDue {
   kind: DueKind;
-  cents: number;
-  people: number;
-  payday: IsoDate;
   due: IsoDate;
+  /** what is not there, by payday and person: paydays of two laws may have one day */
+  open: readonly { payday: IsoDate; personId: number; cents: number }[];
 }
 
 /** A member's part of a contribution, as data for the fund. */

@@ -95,12 +95,7 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
       },
       ...{ cents: row.owed, unpaidCents: unpaid, parts: notFollowed ? [] : parts, isLate: late, notFollowed },
       late: late
-        ? lateCost(
-            context,
-            owner.country,
-            { kind, cents: row.owed - row.received - row.allocated, people, payday: lastPayday, due: dueDate },
-            today,
-          )
+        ? lateCost(context, owner.country, { kind, due: dueDate, open: openOf(context, businessId, row) }, today)
         : null,
       sendBy: context.country(owner.country).dues.sendBy(kind, dueDate),
       broken: broken.get(key) ?? [],
@@ -108,7 +103,17 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
   });
 }
 
-export function lateCost(context: Context, country: string, due: LateDue, today: IsoDate): DueView["late"] {
+/** What of a late line is not there, by payday and person. */
+const openOf = ({ store }: Context, businessId: number, { dueDate, kind, fundId, payee }: Row): LateDue["open"] =>
+  store
+    .prepared<[number, string, string, number, string], LateDue["open"][number]>(
+      `SELECT payday, person_id AS personId, owed_cents - received_cents - allocated_cents AS cents FROM due_total
+       WHERE business_id = ? AND due_date = ? AND kind = ? AND fund_id = ? AND payee = ?
+         AND owed_cents > received_cents + allocated_cents ORDER BY payday`,
+    )
+    .all(businessId, dueDate, kind, fundId, payee);
+
+function lateCost(context: Context, country: string, due: LateDue, today: IsoDate): DueView["late"] {
   const { dues } = context.country(country);
   const now = dues.late(context, due, today);
   if (!now) return null;

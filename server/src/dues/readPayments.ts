@@ -74,6 +74,8 @@ export function readDuePayments(context: Context, actor: Actor, businessId: numb
     const { [key]: _, ...rest } = each;
     return rest;
   };
+  const isStuck = ({ id, cancelledAt }: PaymentRow): boolean =>
+    cancelledAt === null && messages.some((each) => each.paymentId === id && each.state === "refused");
   return rows.map((row) => {
     const own = lines.filter((each) => each.paymentId === row.id);
     const waits = row.releasedAt === null && row.cancelledAt === null;
@@ -81,6 +83,7 @@ export function readDuePayments(context: Context, actor: Actor, businessId: numb
       ...{ id: row.id, number: row.number, date: row.date, way: row.way, madeBy: row.maker ?? "the demo" },
       ...{ released: row.releasedAt, cancelled: row.cancelledAt !== null },
       cents: own.reduce((sum, each) => sum + each.cents, 0),
+      mayLetGo: mayAuthorise && (waits || isStuck(row)),
       mayRelease: waits && mayAuthorise && !(owner.fourEyes && row.madeBy === actor.userId),
       messages: messages
         .filter((each) => each.paymentId === row.id)

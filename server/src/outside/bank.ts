@@ -47,7 +47,7 @@ export async function sendPaymentFile(base: string, message: PaymentFileMessage,
   if (answer.status === 409 && body.code === "DUPLICATE_FILE") return findPaymentFile(base, message, keep);
   if (answer.status === 409 && body.code === "REFERENCE_TAKEN")
     return {
-      ...{ kind: "refused", items: [] },
+      ...{ kind: "refused", items: [], held: true },
       detail: `The bank has a file for this payment already: ${String(body.id)} over ${dollarsOf(body.creditCents)}. This one was not taken, and nobody is paid twice. Where that file is this run's, say so under Set-up, Safety.`,
     };
   if (isRefusal(answer, body)) {

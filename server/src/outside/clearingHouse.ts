@@ -77,7 +77,7 @@ export async function sendContributions(base: string, message: ContributionsMess
     return isOurs(body, message)
       ? taken(body.id)
       : {
-          ...{ kind: "refused", items: [] },
+          ...{ kind: "refused", items: [], held: true },
           detail: `The clearing house has another file under this ID: ${String(body.id)}. Nothing was taken, and nothing is paid for it.`,
         };
   if (isRefusal(answer, body)) {

@@ -12,7 +12,8 @@ export type Outcome =
       lines?: LineOutcome[];
     }
   | { kind: "waiting"; detail: string; odd?: true }
-  | { kind: "refused"; detail: string; items: OutcomeItem[] }
+  /** `held`: the receiver holds another message for the same; what it may have done with that one is not known here */
+  | { kind: "refused"; detail: string; items: OutcomeItem[]; held?: true }
   | { kind: "notThere" }
   | { kind: "unknown"; detail: string; odd?: true };
 

@@ -5,6 +5,7 @@ import ICAL from "ical.js";
 import { afterEach, expect, it } from "vitest";
 import { dueCalendar } from "../dues/dueCalendar.ts";
 import { savePayee } from "../dues/payees.ts";
+import { readDues } from "../dues/readDues.ts";
 import { readDuePayments } from "../dues/readPayments.ts";
 import { remindOfDues, saveRemindDays } from "../dues/remind.ts";
 import { places } from "../store/crypt.ts";
@@ -240,4 +241,32 @@ it("is prepared by who may not authorise, as the page says, and released by who 
   expect(payments()[0]?.messages.map((each) => `${each.channel} ${each.state}`)).toEqual([
     ...["contributions queued", "duesPayment prepared"],
   ]);
+});
+
+it("costs by the law of each payday where paydays of two laws are due on one day", () => {
+  begin(2);
+  const { context, businessId, personIds } = world;
+  const sqlite = context.store.sqlite;
+  const late = (rows: [number, string, number][]) => {
+    sqlite.exec("DELETE FROM due_total WHERE due_date = '2026-07-28'");
+    for (const [person, payday, cents] of rows)
+      sqlite
+        .prepare(
+          "INSERT INTO due_total (business_id, kind, person_id, fund_id, payday, due_date, run_id, owed_cents) VALUES (?, 'super', ?, 1, ?, '2026-07-28', 1, ?)",
+        )
+        .run(businessId, person, payday, cents);
+    return readDues(context, businessId).find((each) => each.dueDate === "2026-07-28")?.late?.cents ?? 0;
+  };
+  move("2026-08-10");
+  const [one = 0, two = 0] = personIds;
+  const quarter: [number, string, number][] = [
+    [one, "2026-06-18", 50_000],
+    [one, "2026-06-25", 50_000],
+    [two, "2026-06-25", 50_000],
+  ];
+  const payday: [number, string, number][] = [[one, "2026-07-17", 40_000]];
+  // By hand: 1,500.00 × 10 % × 150 days ÷ 365 = 61.64, and 20.00 for each of two people.
+  expect(late(quarter)).toBe(6_164 + 4_000);
+  expect(late([...quarter, ...payday])).toBe(late(quarter) + late(payday));
+  late([]);
 });

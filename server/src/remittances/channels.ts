@@ -38,8 +38,15 @@ export function duesChannels(context: Context): MoreChannels {
     return { messageId: row.messageId, bytes: bytesOf(row), knownAs: row.knownAs, business, reference };
   };
   const today = (row: OutboxRow) => todayAt(context, row.businessId);
-  const refused = (row: OutboxRow, reason: string) => {
+  const refused = (row: OutboxRow, { detail: reason, held }: Extract<Outcome, { kind: "refused" }>) => {
     const payment = paymentOf(row);
+    if (held) {
+      // After a restore: what that one paid is not known here, so nothing is owed again before somebody has looked.
+      const who = row.channel === "contributions" ? "The clearing house" : "The bank";
+      const detail = `${who} holds another payment ${payment.number} of this business. This one was not taken. Look at what that one paid, let this one go, and record as paid by hand what is.`;
+      db.update(outbox).set({ detail }).where(eq(outbox.id, row.id)).run();
+      return;
+    }
     moveParts(context, partsOf(context, payment.id), "cancelled", { on: today(row), reason });
     db.update(duePayment).set({ cancelledAt: context.clock.now() }).where(eq(duePayment.id, payment.id)).run();
     // Neither goes without the other.
@@ -59,7 +66,7 @@ export function duesChannels(context: Context): MoreChannels {
         },
       },
       settled: (row, outcome) => {
-        if (outcome?.kind === "refused") return refused(row, outcome.detail);
+        if (outcome?.kind === "refused") return refused(row, outcome);
         if (outcome) return;
         const { fileOutboxId } = paymentOf(row);
         const file = db
@@ -84,7 +91,7 @@ export function duesChannels(context: Context): MoreChannels {
         },
       },
       settled: (row, outcome) => {
-        if (outcome?.kind === "refused") return refused(row, outcome.detail);
+        if (outcome?.kind === "refused") return refused(row, outcome);
         const payment = paymentOf(row);
         if (!outcome) {
           moveParts(context, partsOf(context, payment.id), "sent", {

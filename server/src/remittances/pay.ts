@@ -5,8 +5,8 @@
 import type { DuePick, PreparePayment } from "@zesty/contract/dues";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { centsText } from "@zesty/core/quantity/units";
-import { eq } from "drizzle-orm";
-import { keepDocument } from "../documents/documents.ts";
+import { and, eq, inArray, ne } from "drizzle-orm";
+import { keepDocument, sha256 } from "../documents/documents.ts";
 import type { PaidLine } from "../dues/duesOfCountry.ts";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
@@ -165,7 +165,8 @@ function release(context: Context, actor: Actor, row: DuePaymentRow, lines: Retu
     made: { fileName: string; mime: string; bytes: Buffer },
   ) => {
     const documentId = keepDocument(context, { runId: null, payId: null, kind: channel, ...made });
-    const messageId = messageIdOf(owner.bmsId, row.number, channel);
+    // Another content is another message: its receiver tells it by number and reference from the one that it holds.
+    const messageId = messageIdOf(owner.bmsId, row.number, `${channel} ${sha256(made.bytes)}`);
     return db
       .insert(outbox)
       .values({ businessId: owner.id, channel, documentId, messageId, state, tries: 0, nextAt: 0 })
@@ -217,10 +218,19 @@ export function letGo(context: Context, actor: Actor, businessId: number, id: nu
     const row = findDuePayment(context, businessId, id);
     if (row.cancelledAt !== null) throw conflict("let-go", "This payment was let go already.");
     if (row.way === "byHand") throw conflict("by-hand", "This was recorded as paid by hand. Take it back instead.");
-    if (row.releasedAt !== null)
+    const parts = partsOf(context, id);
+    const messages = [row.dataOutboxId, row.fileOutboxId].filter((each) => each !== null);
+    const { db } = context.store;
+    const states = db.select({ state: outbox.state }).from(outbox).where(inArray(outbox.id, messages)).all();
+    const stuck = states.some(({ state }) => state === "refused") && parts.every((part) => part.state === "prepared");
+    if (row.releasedAt !== null && !stuck)
       throw conflict("released", "This payment is released: it is on its way. What comes back of it is owed again.");
     const on = todayAt(context, businessId);
-    moveParts(context, partsOf(context, id), "cancelled", { on, reason, userId: actor.userId });
+    moveParts(context, parts, "cancelled", { on, reason, userId: actor.userId });
+    db.update(outbox)
+      .set({ state: "cancelled" })
+      .where(and(inArray(outbox.id, messages), ne(outbox.state, "refused")))
+      .run();
     context.store.db.update(duePayment).set({ cancelledAt: context.clock.now() }).where(eq(duePayment.id, id)).run();
     record(context.store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId, what: "let a payment of dues go" },

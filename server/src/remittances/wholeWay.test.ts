@@ -14,18 +14,18 @@ import { bank } from "../../../standins/src/bank.ts";
 import { clearingHouse } from "../../../standins/src/clearingHouse.ts";
 import { openWorld, type World } from "../../../standins/src/world.ts";
 import { trialBalance } from "../books/readSpan.ts";
-import { readDocument } from "../documents/documents.ts";
 import { savePayee } from "../dues/payees.ts";
 import { readDues } from "../dues/readDues.ts";
 import { readDuePayments } from "../dues/readPayments.ts";
 import { readDuePeople } from "../dues/readPeople.ts";
+import { uuidOf } from "../ground/messageId.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { business, outbox, superChoice } from "../store/schema.ts";
 import { clearing, dueOf, giveClearing, payAsSeen, pick, statesOf } from "../testing/dueMakers.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
-import { letGo, preparePayment, releasePayment } from "./pay.ts";
+import { fileIdOf, letGo, preparePayment, releasePayment } from "./pay.ts";
 import { planPayment } from "./plan.ts";
 
 let outside: World;
@@ -206,33 +206,58 @@ it("stays late until its fund has it, and says what that costs", async () => {
   expect(due().isLate).toBe(false);
 });
 
-it("pays nothing for data that is refused, and frees its dues", async () => {
+/** What its receivers hold of payment 1 that this store knows nothing of, as after a restore. */
+function heldElsewhere(service: "super" | "bank"): void {
+  const bmsId = world.context.store.db.select().from(business).get()?.bmsId ?? "";
+  if (service === "super")
+    outside.db
+      .prepare("INSERT INTO super_batch VALUES ('B-9', ?, ?, 'else', 'DONE', '2026-07-03')")
+      .run(fileIdOf(bmsId, 1), bmsId);
+  else
+    outside.db
+      .prepare(
+        "INSERT INTO bank_file (id, fingerprint, state, process_date, credit, count, business, reference) VALUES ('F-9', 'else', 'SETTLED', '2026-07-03', 1, 1, ?, ?)",
+      )
+      .run(bmsId, uuidOf(JSON.stringify([bmsId, "dues", 1])));
+}
+
+it.each(["super", "bank"] as const)(
+  "pays nothing where its receiver holds another payment of the number, and frees nothing before somebody looked: %s",
+  async (service) => {
+    begin(1);
+    giveAccount();
+    const { context, actor, businessId } = world;
+    heldElsewhere(service);
+    const id = pay();
+    await settle();
+    expect([states(), paidByBank()]).toEqual([`prepared ${due().cents}`, 0]);
+    expect(payments()[0]?.messages.find((each) => each.state === "refused")?.detail).toMatch(/holds another payment 1/);
+    // No second number goes out by itself: nothing is left to pay until this one is let go.
+    expect(() => pay()).toThrow(/on its way already/);
+    letGo(context, actor, businessId, id, "Looked at the bank: not paid");
+    expect(states()).toBe(`owed ${due().cents}`);
+    pay();
+    await settle();
+    expect(states()).toBe(`sent ${due().cents}`);
+  },
+);
+
+it("frees its dues where the bank would not take the file, and lets the data go with it", async () => {
   begin(1);
   giveAccount();
-  const all = due().cents;
-  pay();
-  // The clearing house has another file under this ID already.
-  const [row] = world.context.store.db
-    .select()
-    .from(outbox)
-    .all()
-    .filter((each) => each.channel === "contributions");
-  outside.db
-    .prepare("INSERT INTO super_batch VALUES ('B-9', ?, ?, 'else', 'DONE', '2026-07-03')")
-    .run(...[payments()[0] && fileIdIn(), world.context.store.db.select().from(business).get()?.bmsId]);
+  const { context, actor, businessId } = world;
+  const picks = [pick(due())];
+  // Too far ahead for the bank.
+  preparePayment(context, actor, businessId, {
+    picks,
+    date: "2026-09-01",
+    cents: due().unpaidCents,
+    confirmed: ["fund 1"],
+  });
   await settle();
-  expect([states(), paidByBank(), row?.channel]).toEqual([`owed ${all}`, 0, "contributions"]);
-  expect(payments()[0]?.messages.map((each) => each.state)).toEqual(["refused", "cancelled"]);
-  pay();
-  await settle();
-  expect(states()).toBe(`sent ${all}`);
+  expect([states(), paidByBank()]).toEqual([`owed ${due().cents}`, 0]);
+  expect(payments()[0]?.messages.map((each) => each.state)).toEqual(["cancelled", "refused"]);
 });
-const fileIdIn = (): string =>
-  world.context.store
-    .prepared<[], { id: number }>("SELECT id FROM document WHERE kind = 'contributions'")
-    .all()
-    .map(({ id }) => readDocument(world.context, id).bytes.toString().split("\r\n")[0]?.split(",")[5] ?? "")[0] ?? "";
-
 it.each(["CUT_AFTER", "CUT_BEFORE", "HTTP_503", "BAD_BODY", "HTTP_500_AFTER"])(
   "is taken once whatever becomes of the first answer: %s",
   async (fault) => {

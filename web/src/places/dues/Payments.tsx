@@ -84,6 +84,11 @@ function Payment({
             <Remittance key={each.id} {...{ business, payment, today }} remittance={each} />
           ))}
           {waits && <Waiting business={business} payment={payment} />}
+          {payment.mayLetGo && !waits && (
+            <div className="pl-6">
+              <WithReason business={business} payment={payment.id} act="let-go" words="Let it go" />
+            </div>
+          )}
           {payment.way === "byHand" && !payment.cancelled && (
             <div className="pl-6">
               <WithReason

@@ -108,7 +108,7 @@ describe("a payment", () => {
       released: "x",
       cancelled: false,
     },
-    ...{ mayRelease: false, messages: [], remittances: [] },
+    ...{ mayRelease: false, mayLetGo: false, messages: [], remittances: [] },
     ...change,
   });
   const odd = {
