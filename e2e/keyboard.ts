@@ -1,6 +1,7 @@
 /** Driving the application by keyboard alone: what the payday journeys of both countries share. */
+
 import type { Locator, Page } from "@playwright/test";
-import { expect } from "./world.ts";
+import { expect, standsStill } from "./world.ts";
 
 /** So many strokes go out at once: waiting for each would take longer than the page takes for all of them. */
 const atOnce = 10;
@@ -53,7 +54,7 @@ export async function tickAll(page: Page): Promise<void> {
   const none = page.getByRole("status").filter({ hasText: "No mark waits" });
   for (let ticked = 0; ticked < 40 && !(await none.isVisible()); ticked += 1) {
     await page.keyboard.press(".");
-    await page.waitForTimeout(200);
+    await standsStill(page);
   }
   await expect(none).toBeVisible();
 }

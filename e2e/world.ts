@@ -141,6 +141,25 @@ export async function signIn(page: Page, world: World, email = "pip@pith.example
   await expect(page.getByRole("heading", { name: "Desk" })).toBeVisible();
 }
 
+/** Waits until nothing on the page has changed for a while: what was asked for is answered, and drawn. */
+export const standsStill = (page: Page, quietMs = 120): Promise<void> =>
+  page.evaluate(
+    (quiet) =>
+      new Promise<void>((done) => {
+        let timer = setTimeout(end, quiet);
+        const observer = new MutationObserver(() => {
+          clearTimeout(timer);
+          timer = setTimeout(end, quiet);
+        });
+        observer.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
+        function end() {
+          observer.disconnect();
+          done();
+        }
+      }),
+    quietMs,
+  );
+
 /** Signed in by the door that programs use, straight to a page: the desk and the form have tests of their own. */
 export async function openAt(page: Page, world: World, path: string, email = "pip@pith.example"): Promise<void> {
   const answer = await page.request.post(`${world.url}/api/session`, {

@@ -18,7 +18,7 @@ const keys = [
   ["save300Nz", "the same, New Zealand"],
   ["tick300", "ms to tick a mark, the slower country"],
   ["openRun300", "ms to read an open run of 300"],
-  ["signOff300", "ms to sign off 300"],
+  ["signOff300", "ms to sign off 300 whose plan was looked at"],
   ["signOff300OverInsert", "times the bare inserts of the same rows"],
   ["desk500", "ms for the desk of 500 businesses"],
   ["dues7y", "ms for the dues after seven years"],
@@ -40,6 +40,7 @@ const hoursKeys = [
 
 /** Of the server, printed beside the keys. */
 const serverKeys = [
+  ["signOffUnseen300", "ms to sign off 300 whose plan nobody looked at, as a program does"],
   ["open300", "ms to open a run of 300, composing every row"],
   ["dues7yFirst", "ms for the dues after seven years, their seals looked at for the first time"],
   ["waiting400k", "ms for what waits to be sent, with 400,000 messages sent before"],

@@ -1,6 +1,6 @@
 /** axe finds nothing on any place, light and dark. */
 import axe from "axe-core";
-import { expect, openRun, runs, signIn, startWorld, test, type World } from "../world.ts";
+import { expect, openRun, runs, signIn, standsStill, startWorld, test, type World } from "../world.ts";
 
 let shared: World;
 test.beforeAll(async () => {
@@ -161,7 +161,7 @@ for (const [at, group] of groups.entries())
       await visit(page, path.replace("newest", journal.id));
       if (tab) await page.getByRole("tab", { name: tab }).click();
       await more?.(page);
-      await page.waitForTimeout(150);
+      await standsStill(page);
       expect(await violationsOf(page, name)).toEqual([]);
     }
   });
@@ -190,7 +190,7 @@ test("axe finds nothing on the staff pages", async ({ page }) => {
       await page.getByRole("link", { name: open }).click();
       await page.getByRole("button", { name: /^Gross/ }).click();
     }
-    await page.waitForTimeout(200);
+    await standsStill(page);
     expect(await violationsOf(page, name)).toEqual([]);
   }
 });

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { paste } from "../keyboard.ts";
 import { endProgram, freePorts, startProgram } from "../programs.ts";
-import { test as inDemo, openAt } from "../world.ts";
+import { test as inDemo, openAt, standsStill } from "../world.ts";
 
 test("from nothing to the first signed-off payday", async ({ page }) => {
   const folder = mkdtempSync(join(tmpdir(), "zesty-"));
@@ -128,7 +128,7 @@ test("from nothing to the first signed-off payday", async ({ page }) => {
     const tick = page.getByRole("button", { name: "Tick: looked at" });
     while ((await tick.count()) > 0) {
       await tick.first().click();
-      await page.waitForTimeout(300);
+      await standsStill(page);
     }
     await page.getByRole("tab", { name: "Sign off" }).click();
     await page.getByRole("checkbox", { name: /I am authorised/ }).check();

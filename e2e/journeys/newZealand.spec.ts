@@ -1,6 +1,16 @@
 /** New Zealand by hand: a payday by keyboard to an accepted filing, holidays, a late filing, an amendment, a departure. */
 import { beside, find, press, tabTo, tickAll } from "../keyboard.ts";
-import { test as alone, expect, openAt, runs, signIn, testInOneWorld, until, type World } from "../world.ts";
+import {
+  test as alone,
+  expect,
+  openAt,
+  runs,
+  signIn,
+  standsStill,
+  testInOneWorld,
+  until,
+  type World,
+} from "../world.ts";
 
 // What goes about a run or person of another test here has a world of its own.
 const test = testInOneWorld();
@@ -207,7 +217,7 @@ test("no word of one law stands on a screen of the other", async ({ page, world 
     await page.goto(`${world.url}${path}`);
     await page.getByRole("heading", { level: 1 }).waitFor();
     if (tab) await page.getByRole("tab", { name: tab }).click();
-    await page.waitForTimeout(500);
+    await standsStill(page);
     return (await page.locator("main").innerText()).replace(/ESCT, KiwiSaver superannuation/g, "");
   };
   for (const [path, tab] of [

@@ -1,7 +1,18 @@
 /** One payday by keyboard only: hours, marks, a working, the payslip, sign-off, send, answers, settlement. */
 import type { Page } from "@playwright/test";
 import { beside, find, press, tabTo, tickAll } from "../keyboard.ts";
-import { test as alone, expect, openAt, openRun, runs, signIn, testInOneWorld, typedHours, until } from "../world.ts";
+import {
+  test as alone,
+  expect,
+  openAt,
+  openRun,
+  runs,
+  signIn,
+  standsStill,
+  testInOneWorld,
+  typedHours,
+  until,
+} from "../world.ts";
 
 // What goes about a run or person of another test here has a world of its own.
 const test = testInOneWorld();
@@ -171,7 +182,7 @@ test("figures and the save that come in while a cell is typed do not close it", 
   await page.keyboard.press("Tab");
   await page.keyboard.type("1");
   await answered;
-  await page.waitForTimeout(300);
+  await standsStill(page);
   await page.keyboard.type("1");
   await page.keyboard.press("Enter");
   await expect(imogen.getByRole("gridcell").nth(3)).toHaveText("11");

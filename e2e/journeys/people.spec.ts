@@ -1,6 +1,16 @@
 /** People by hand: several at once, a raise from the past with its back pay, lists of the set-up, and the staff pages on a phone. */
 import { beside, find, paste } from "../keyboard.ts";
-import { test as alone, expect, openAt, openRun, signIn, testInOneWorld, until, type World } from "../world.ts";
+import {
+  test as alone,
+  expect,
+  openAt,
+  openRun,
+  signIn,
+  standsStill,
+  testInOneWorld,
+  until,
+  type World,
+} from "../world.ts";
 
 // What goes about a run or person of another test here has a world of its own.
 const test = testInOneWorld();
@@ -19,7 +29,7 @@ test("several people: typed by keyboard, pasted with a fault, mended, added all 
   // Once worked out it stands still: the server is asked when something is typed, and not again and again.
   let asked = 0;
   page.on("request", (request) => (asked += Number(request.url().endsWith("/first-pay"))));
-  await page.waitForTimeout(1000);
+  await standsStill(page, 600);
   expect(asked).toBe(0);
   const block = [
     "Given name\tSurname\tDOB\tStart date\tType\tHours\tRate",

@@ -1,6 +1,6 @@
 /** The week by keyboard: typed, spelled out, approved, in the run with its reasons, and locked once it is paid. */
 import { beside, find, press } from "../keyboard.ts";
-import { test as alone, expect, makeReady, openAt, openRun, signIn, testInOneWorld } from "../world.ts";
+import { test as alone, expect, makeReady, openAt, openRun, signIn, standsStill, testInOneWorld } from "../world.ts";
 
 // What goes about a run or person of another test here has a world of its own.
 const test = testInOneWorld();
@@ -106,7 +106,7 @@ alone(
     await page.keyboard.type("9-zz");
     await page.keyboard.press("Enter");
     await answered;
-    await page.waitForTimeout(600);
+    await standsStill(page);
     await expect(page.getByRole("status")).toContainText("“9-zz” is not understood");
     await page.keyboard.press("ControlOrMeta+A");
     await page.keyboard.type("9-12");

@@ -77,12 +77,13 @@ export function makeApplication(
   debtsOfEarlier(context);
   const outbox = outboxWorker(context);
   const jobs = new Jobs((error) => problemOf(context, error, "job"));
-  // The end of the trail is kept beside the key once a minute, where it moved.
+  // The end of the trail is kept beside the key once a minute, where it moved; the file is put in order.
   const anchoring = setInterval(() => {
     try {
       keepAnchor(store);
+      store.rest();
     } catch (error) {
-      log.error({ err: error }, "the anchor could not be kept");
+      log.error({ err: error }, "the anchor could not be kept, or the file not put in order");
     }
   }, 60_000);
   anchoring.unref();

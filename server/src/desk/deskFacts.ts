@@ -50,12 +50,14 @@ export interface DeskFacts {
   /** who was left out of a run and has had no pay since */
   unpaid: Map<number, LeftUnpaid[]>;
   faulty: Set<number>;
-  /** states of what goes out, with their channel, by run */
   /** runs of which an answer makes no sense */
   odd: Set<number>;
+  /** states of what goes out, with their channel, by run */
   outgoing: Map<number, { state: string; channel: string }[]>;
   /** paydays whose employment information arrived, as "business payday" */
   filed: Set<string>;
+  /** the day on which a due has to leave; worked out once for all who owe something by that day */
+  sendBy(country: CountryCode, kind: Owed["kind"], dueDate: string): string | null;
 }
 
 type RunCells = [
@@ -64,13 +66,16 @@ type RunCells = [
 ];
 const noCounts: Run["summary"] = { people: 0, withoutHours: 0, stops: 0, openQueries: 0 };
 
+/** In place: a list made anew for each of thousands costs more than the rest. */
+function push<T>(lists: Map<number, T[]>, key: number, one: T): void {
+  const known = lists.get(key);
+  if (known) known.push(one);
+  else lists.set(key, [one]);
+}
+
 const byBusiness = <T extends { businessId: number }>(rows: readonly T[]): Map<number, T[]> => {
   const found = new Map<number, T[]>();
-  for (const row of rows) {
-    const known = found.get(row.businessId);
-    if (known) known.push(row);
-    else found.set(row.businessId, [row]);
-  }
+  for (const row of rows) push(found, row.businessId, row);
   return found;
 };
 
@@ -111,8 +116,18 @@ export function deskFacts(context: Context, actor: Actor, from: string, to: stri
       `SELECT DISTINCT run_id AS runId, state, channel FROM outbox WHERE run_id IN (SELECT value FROM json_each(?))`,
     )
     .all(runIds))
-    outgoing.set(runId, [...(outgoing.get(runId) ?? []), { state, channel }]);
+    push(outgoing, runId, { state, channel });
+  const leaves = new Map<string, string | null>();
+  const sendBy: DeskFacts["sendBy"] = (country, kind, dueDate) => {
+    const key = `${country} ${kind} ${dueDate}`;
+    const known = leaves.get(key);
+    if (known !== undefined) return known;
+    const day = context.country(country).dues.sendBy(kind, dueDate);
+    leaves.set(key, day);
+    return day;
+  };
   return {
+    sendBy,
     owners,
     runs: byBusiness(runs),
     cycles: byBusiness(rowsOf(store.sqlite, payCycle, `WHERE ${among} ORDER BY t.id`, ids)),

@@ -47,7 +47,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       ),
     });
     toDo.push(
-      ...toDoOf(context, facts, owner, runs, paydays, day),
+      ...toDoOf(facts, owner, runs, paydays, day),
       ...filings.map(
         ({ pin, runId }): ToDo => ({
           businessId: owner.id,
@@ -209,7 +209,6 @@ const pinsOf = (facts: DeskFacts, owner: Owner): Pin[] =>
   }));
 
 function toDoOf(
-  context: Context,
   facts: DeskFacts,
   owner: Owner,
   runs: readonly DeskRun[],
@@ -234,12 +233,11 @@ function toDoOf(
       `/run?cycle=${next.cycleId}`,
     );
   // What is owed does not leave by its day passing: it stays, marked late, until its receiver has it.
-  const { dues } = context.country(owner.country);
   for (const { dueDate, kind, cents, onItsWay, cameBack } of facts.owed.get(owner.id) ?? []) {
     const late = dueDate < day;
     const left = cents - onItsWay;
     // What a fund has to have by a day leaves some days before: that is when there is something to do.
-    const leaves = left > 0 && !late ? dues.sendBy(kind, dueDate) : null;
+    const leaves = left > 0 && !late ? facts.sendBy(owner.country, kind, dueDate) : null;
     const toDo = leaves ? `to send, to be there by ${dateWords(dueDate)}` : "to pay";
     const what = [
       `${pinWords[kind]} of ${dollars(cents)} ${left === 0 ? "is on its way" : late ? "was to be there by then" : toDo}`,

@@ -12,8 +12,8 @@ export interface MessageOf {
   run: { id: number; number: number; payday: string };
   payId: number | null;
   channel: (typeof outbox.$inferSelect)["channel"];
-  /** what the message says, without the time at which it was made */
-  says: unknown;
+  /** what the message says, as JSON, without the time at which it was made */
+  says: string;
 }
 
 /** Made again by decision, with the same content, it is another message: the earlier ones of its kind are counted. */
@@ -23,7 +23,7 @@ export function messageIdOf(context: Context, { bmsId, run, payId, channel, says
       "SELECT COUNT(*) AS count FROM outbox WHERE run_id = ? AND channel = ? AND pay_id IS ?",
     )
     .get(run.id, channel, payId)?.count;
-  return uuidOf(JSON.stringify([bmsId, run.number, run.payday, payId, channel, earlier, says]));
+  return uuidOf(`${JSON.stringify([bmsId, run.number, run.payday, payId, channel, earlier]).slice(0, -1)},${says}]`);
 }
 
 /** A UUID of version 8 (RFC 9562): the bits are a SHA-256 of the text. */

@@ -216,7 +216,7 @@ function putOut(
         run,
         payId: null,
         channel: kind,
-        says: [amendment, sha256(bytes)],
+        says: JSON.stringify([amendment, sha256(bytes)]),
       }),
       state,
       tries: 0,

@@ -5,6 +5,8 @@ import { factsOfPay } from "@zesty/core/countries/countries";
 import { splitNetPay } from "@zesty/core/quantity/split";
 import { toCents } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { findRun } from "../ground/findRun.ts";
 import { freshRun } from "../row/keepComposed.ts";
 import { leaveTakenIn } from "../row/leaveTaken.ts";
 import type { NetPayment, Prepared, PreparedPay } from "../row/prepared.ts";
@@ -16,8 +18,38 @@ import { yearSums } from "../store/sums.ts";
 
 export const prepareSignOff = (context: Context, runId: number): Prepared => atOnce(prepareSteps(context, runId));
 
+/**
+ * What was worked out last. Whoever signs has looked at the plan just before: as long as nothing was written since, by
+ * anybody, it is not worked out a second time.
+ */
+const keptOf = new WeakMap<Context["store"], { asOf: string; prepared: Prepared }>();
+const keptForMs = 120_000;
+
+/** What is worked out follows from the store, the day, and whose year is made final. */
+function asOfNow(context: Context, runId: number, final: readonly number[]): string {
+  const { timeZone } = findBusiness(context, findRun(context, runId).businessId);
+  return JSON.stringify([runId, final, context.clock.today(timeZone), context.store.stamp()]);
+}
+
 /** @param final pays with which their people's payroll year is made final */
 export function* prepareSteps(context: Context, runId: number, final: readonly number[] = []): Steps<Prepared> {
+  const asOf = asOfNow(context, runId, final);
+  const kept = keptOf.get(context.store);
+  if (kept?.asOf === asOf) return kept.prepared;
+  keptOf.delete(context.store);
+  const prepared = yield* workOutSteps(context, runId, final);
+  // Composing rows anew writes; what others wrote meanwhile may be in it in part.
+  if (asOfNow(context, runId, final) === asOf) {
+    const made = { asOf, prepared };
+    keptOf.set(context.store, made);
+    setTimeout(() => {
+      if (keptOf.get(context.store) === made) keptOf.delete(context.store);
+    }, keptForMs).unref();
+  }
+  return prepared;
+}
+
+function* workOutSteps(context: Context, runId: number, final: readonly number[]): Steps<Prepared> {
   const loaded = freshRun(context, runId);
   const { run, owner } = loaded;
   const included = loaded.rows.filter((row) => row.included);

@@ -32,7 +32,7 @@ export function makePaymentFile(
   const { db } = context.store;
   const messageId = messageIdOf(context, {
     ...{ bmsId: owner.bmsId, run, payId: null },
-    ...{ channel: "paymentFile", says: payments },
+    ...{ channel: "paymentFile", says: JSON.stringify(payments) },
   });
   const file = paymentFileOf(
     context,

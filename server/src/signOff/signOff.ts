@@ -85,17 +85,18 @@ function* readySteps(
 function readyPay(context: Context, { loaded: { run }, business }: Prepared, pay: PreparedPay): ReadyPay {
   const { row, worked, slip } = pay;
   const { payId, person } = row.row;
+  const says = JSON.stringify(slip);
   return {
     pay,
     input: JSON.stringify(row.input),
     snapshot: JSON.stringify({ figures: figuresOf(worked) }),
-    slip: JSON.stringify(slip),
+    slip: says,
     workings: packWorkings(workingsToKeep(worked)),
     mail:
       person.email && person.payslipBy === "mail"
         ? {
             to: person.email,
-            id: messageIdOf(context, { bmsId: business.bmsId, run, payId, channel: "payslip", says: slip }),
+            id: messageIdOf(context, { bmsId: business.bmsId, run, payId, channel: "payslip", says }),
           }
         : null,
   };

@@ -32,6 +32,8 @@ export interface Store {
   transaction<T>(work: () => T): T;
   /** A text that is another one after anything was written, by whomever: what was read before may have changed. */
   stamp(): string;
+  /** puts what was committed into the main file: for a moment in which nobody waits */
+  rest(): void;
   /** @throws StoreFault when the files under the database were taken away */
   checkFiles(): void;
   close(): void;
@@ -96,7 +98,8 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
     const stamp = () =>
       `${preparedOn<[]>(sqlite, "SELECT total_changes()").pluck().get()} ${sqlite.pragma("data_version", { simple: true })}`;
     const prepared: Store["prepared"] = (sql) => preparedOn(sqlite, sql);
-    return { db, sqlite, prepared, crypt, folder, keyFile, transaction, stamp, checkFiles, close };
+    const rest = () => void sqlite.pragma("wal_checkpoint(PASSIVE)");
+    return { db, sqlite, prepared, crypt, folder, keyFile, transaction, stamp, rest, checkFiles, close };
   } catch (error) {
     sqlite.close();
     throw error;
@@ -146,6 +149,8 @@ function makeDatabase(folder: string): void {
 function settle(sqlite: Database.Database): void {
   sqlite.pragma("journal_mode = WAL");
   sqlite.pragma("synchronous = FULL");
+  // Put into the main file in a quiet moment (`rest`), not within somebody's commit, as long as it stays small.
+  sqlite.pragma("wal_autocheckpoint = 8000");
   sqlite.pragma("busy_timeout = 5000");
 }
 

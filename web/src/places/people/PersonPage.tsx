@@ -11,6 +11,7 @@ import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
+import { lineApi } from "../../state/lineApi.ts";
 import { Beside } from "./Beside.tsx";
 import { Departure } from "./Departure.tsx";
 import { LineOfTime } from "./LineOfTime.tsx";
@@ -23,7 +24,9 @@ export function PersonPage() {
   const { data: person, error } = api.usePersonQuery(id, { refetchOnMountOrArgChange: true });
   const { data: setUp } = api.useBusinessQuery(person?.businessId ?? 0, { skip: !person });
   const { data: session } = api.useSessionQuery();
-  const { data: runs = [] } = api.useRunsQuery(person?.businessId ?? 0, { skip: !person });
+  const { data: runs = [], isLoading: runsAwaited } = api.useRunsQuery(person?.businessId ?? 0, { skip: !person });
+  // The page is shown when all above its sections is there: nothing moves under a hand.
+  const { isLoading: lineAwaited } = lineApi.useLineQuery(id, { refetchOnMountOrArgChange: true });
   const navigate = useNavigate();
   usePutInHand(person?.businessId);
   if (error)
@@ -32,7 +35,7 @@ export function PersonPage() {
         <ProblemNote error={error} />
       </div>
     );
-  if (!person || !setUp || !session) return <Loading what="the person" />;
+  if (!person || !setUp || !session || runsAwaited || lineAwaited) return <Loading what="the person" />;
   const cycle = setUp.cycles.find((each) => each.id === person.employment.cycleId)?.name;
   const openRun = runs.find((run) => run.state === "open" && run.kind === "cycle" && run.cycleName === cycle);
   return (

@@ -12,6 +12,7 @@ import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
+import { lodgingApi } from "../../state/lodgingApi.ts";
 import { eyesWords, withholderWords } from "./businessFields.tsx";
 import { CodedList } from "./CodedList.tsx";
 import { Costs } from "./Costs.tsx";
@@ -39,12 +40,18 @@ export function SetUp() {
   const { data: setUp, error } = api.useBusinessQuery(business.id, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
   const { hash } = useLocation();
-  const isThere = Boolean(setUp);
+  // Shown when all of it is there: a part that comes later would push away what somebody is about to press.
+  const parts = [
+    api.useFirstStepsQuery(business.id, { refetchOnMountOrArgChange: true }),
+    lodgingApi.useLodgingQuery(business.id),
+    api.useCostsQuery(business.id),
+  ];
+  const isThere = Boolean(setUp) && !parts.some((part) => part.isLoading);
   useEffect(() => {
     if (isThere && hash) document.getElementById(hash.slice(1))?.scrollIntoView({ block: "center" });
   }, [hash, isThere]);
   if (error) return <ProblemNote error={error} />;
-  if (!setUp) return <Loading what="the set-up" />;
+  if (!setUp || !isThere) return <Loading what="the set-up" />;
   return (
     <Page
       title="Set-up"
