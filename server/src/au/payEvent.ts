@@ -92,7 +92,13 @@ function makePayEvent(
       return payeeRecord(facts, rules.base === "qualifying earnings");
     }),
   };
-  const messageId = messageIdOf(context, { bmsId: owner.bmsId, run, payId: null, channel: "payEvent", says: JSON.stringify(says) });
+  const messageId = messageIdOf(context, {
+    bmsId: owner.bmsId,
+    run,
+    payId: null,
+    channel: "payEvent",
+    says: JSON.stringify(says),
+  });
   const bytes = payEventXml(
     payEvent({
       submissionId: replaced?.submissionId ?? messageId,
