@@ -22,4 +22,6 @@ export interface TakenIn {
   runs: number;
   /** addresses of its users who work here already: a lead gives them their rights in it by hand */
   usersHere: string[];
+  /** the mark of the installation that signed it; null: an earlier version made the file, and signed nothing */
+  signedBy: string | null;
 }

@@ -14,7 +14,15 @@ export interface SessionView {
   day: string;
   /** the day can be moved (demo only) */
   demo: boolean;
-  user: { id: number; name: string; email: string; lead: boolean; secondFactor: boolean } | null;
+  user: {
+    id: number;
+    name: string;
+    email: string;
+    lead: boolean;
+    secondFactor: boolean;
+    /** the practice demands one of its leads, and this one has none */
+    factorWanted: boolean;
+  } | null;
   practice: string | null;
   businesses: { id: number; name: string; country: CountryCode; right: Right }[];
   postBox: string | null;
@@ -232,9 +240,14 @@ export interface SafetyView {
   anchorFile: string;
   /** who gets the result of each day's walk; null: nobody */
   anchorMail: string | null;
+  /** the mark under which files of businesses leave this installation */
+  signsAs: string;
+  /** leads without a second factor set one up before anything else */
+  factorDemanded: boolean;
   keyFile: string;
   keyBesideData: boolean;
 }
 export const anchorMail = Joi.object<{ to: string | null }>({
   to: email().optional().allow(null).default(null).label("E-mail for the anchor"),
 });
+export const leadsFactor = Joi.object<{ demanded: boolean }>({ demanded: Joi.boolean().required().label("Demanded") });

@@ -2,6 +2,7 @@
 import { createCipheriv, createDecipheriv, createHash, randomBytes, scrypt } from "node:crypto";
 import { promisify } from "node:util";
 import JSZip from "jszip";
+import type { Signature } from "../store/crypt.ts";
 import { StoreFault } from "../store/fault.ts";
 
 export const schemaName = "business-export/1";
@@ -23,6 +24,10 @@ export interface Manifest {
   entities: Record<string, { file: string; count: number; sha256: string }>;
   files: { count: number; bytes: number };
   secrets: "included-encrypted" | "masked";
+  /** end of the audit trail when it was made */
+  anchor?: { entry: number; hash: string };
+  /** of the installation that made it; an earlier version made none */
+  signature?: Signature;
   encryption?: Encryption;
 }
 

@@ -21,7 +21,7 @@ import { personPhoto } from "../store/schema.ts";
 import { verify } from "../store/trail.ts";
 import { emptyWorld, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { saveDays } from "../time/days.ts";
-import { stretched, unpack } from "./archive.ts";
+import { type Manifest, stretched, unpack } from "./archive.ts";
 import { exportBusiness } from "./exportBusiness.ts";
 import { importBusiness } from "./importBusiness.ts";
 import { carriedTables } from "./tables.ts";
@@ -112,6 +112,56 @@ beforeAll(async () => {
   world = lived(smallWorld(3));
   file = await leave(world);
 });
+
+describe("who made the file", () => {
+  const rewrite = (change: (manifest: Manifest) => object) =>
+    changed(file, "manifest.json", (text) => JSON.stringify(change(JSON.parse(text) as Manifest)));
+  const mark = () => world.context.store.crypt.signsAs;
+
+  it("is said by a mark that stands on its Safety page, and on the trail where it came in", async () => {
+    const store = empty();
+    expect(mark()).toMatch(/^([0-9a-f]{4} ){3}[0-9a-f]{4}$/);
+    expect(await importBusiness(store, file, passphrase, now)).toMatchObject({ signedBy: mark() });
+    expect(store.prepared<[], { about: string }>("SELECT about FROM audit ORDER BY id DESC").get()?.about).toContain(
+      mark(),
+    );
+    store.close();
+  });
+  it.each<[string, (manifest: Manifest) => object]>([
+    ["another name", (manifest) => ({ ...manifest, business: { ...manifest.business, name: "Other Pty Ltd" } })],
+    ["an earlier day", (manifest) => ({ ...manifest, createdAt: "2020-01-01T00:00:00.000Z" })],
+    ["another end of the trail", (manifest) => ({ ...manifest, anchor: { entry: 1, hash: "0" } })],
+    [
+      "somebody else's key",
+      ({ signature, ...manifest }) => ({
+        ...manifest,
+        signature: { ...signature, by: openStoreKey() },
+      }),
+    ],
+    ["no key", ({ signature, ...manifest }) => ({ ...manifest, signature: { ...signature, by: "none" } })],
+  ])("cannot be changed on its way: %s", async (_what, change) => {
+    const store = empty();
+    await expect(importBusiness(store, await rewrite(change), passphrase, now)).rejects.toThrow(
+      /signature does not belong/,
+    );
+    expect(store.prepared<[], { n: number }>("SELECT COUNT(*) AS n FROM business").get()?.n).toBe(0);
+    store.close();
+  });
+  it("is not known of a file of an earlier version, and that is said", async () => {
+    const store = empty();
+    const bare = await rewrite(({ signature: _signed, anchor: _end, ...manifest }) => manifest);
+    expect(await importBusiness(store, bare, passphrase, now, "look")).toMatchObject({ signedBy: null });
+    store.close();
+  });
+});
+
+/** The public key of an installation that made nothing of this. */
+function openStoreKey(): string {
+  const store = empty();
+  const { by } = store.crypt.sign("");
+  store.close();
+  return by;
+}
 
 describe("a business that moves", () => {
   it.each([

@@ -6,6 +6,7 @@ import { lastThree } from "../store/crypt.ts";
 import { StoreFault } from "../store/fault.ts";
 import { type Manifest, pack, schemaName, sha256 } from "./archive.ts";
 import { type Column, columnsOf, outward, type Plain } from "./rows.ts";
+import { signed } from "./signature.ts";
 import { type CarriedTable, camel, carriedTables } from "./tables.ts";
 import { readKept } from "./takenAlong.ts";
 
@@ -139,13 +140,16 @@ export async function exportBusiness(
     entities[entity] = { file: `data/${entity}.json`, count: rows.length, sha256: sha256(bytes) };
   }
   for (const name of [...files.keys()].sort()) entries.set(name, files.get(name) as Buffer);
-  const manifest: Omit<Manifest, "encryption"> = {
+  const manifest = signed(source.crypt, {
     schema: schemaName,
     ...{ createdAt: now, appVersion, schemaMigration: migrationOf(sqlite), entities },
     business: { ...owner, id: owner.id - kept.shift },
     files: { count: files.size, bytes: [...files.values()].reduce((sum, each) => sum + each.length, 0) },
     secrets: passphrase === null ? "masked" : "included-encrypted",
-  };
+    anchor: sqlite
+      .prepare<[], { entry: number; hash: string }>("SELECT id AS entry, hash FROM audit ORDER BY id DESC LIMIT 1")
+      .get() ?? { entry: 0, hash: "" },
+  });
   const fileName = `${owner.name
     .normalize("NFD")
     .replace(/[^A-Za-z0-9]+/g, "-")

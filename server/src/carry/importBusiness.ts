@@ -12,6 +12,7 @@ import { record } from "../store/trail.ts";
 import { type Opened, sha256, unpack } from "./archive.ts";
 import { migrationOf } from "./exportBusiness.ts";
 import { columnsOf, inward, type Plain, shifted } from "./rows.ts";
+import { signerOf } from "./signature.ts";
 import { type CarriedTable, camel, carriedTables } from "./tables.ts";
 import { type Kept, writeKept } from "./takenAlong.ts";
 
@@ -21,6 +22,8 @@ export interface Imported {
   runs: number;
   /** addresses of its users who work here already: what they may do in it is for a lead to say */
   usersHere: string[];
+  /** the mark of the installation that signed it, to be compared with what stands there; null: made by an earlier version */
+  signedBy: string | null;
 }
 
 const whole = (words: string) => new StoreFault(`${words} Nothing was changed.`);
@@ -58,6 +61,7 @@ export async function importBusiness(
   if (!Object.hasOwn(countries, manifest.business.country))
     throw whole(`No country ${manifest.business.country} is known here.`);
   const entities = await readEntities(opened);
+  const signedBy = signerOf(manifest);
   const documents = new Map<string, Buffer>();
   for (const row of entities.get("document") ?? []) {
     const hash = String(row.sha256);
@@ -114,12 +118,12 @@ export async function importBusiness(
       userId: null,
       businessId: null,
       what: "took a business in from its export",
-      about: `${name}, made ${manifest.createdAt}`,
+      about: `${name}, made ${manifest.createdAt}${signedBy === null ? ", not signed" : `, signed by ${signedBy}`}`,
     });
     holdMovedIn(store, id, manifest.createdAt);
     demandSound(store);
     const count = (entity: string) => entities.get(entity)?.length ?? 0;
-    return { business: { id, name }, people: count("person"), runs: count("payRun"), usersHere };
+    return { business: { id, name }, people: count("person"), runs: count("payRun"), usersHere, signedBy };
   };
   return how === "look" ? dryRun(store, work) : store.transaction(work);
 }

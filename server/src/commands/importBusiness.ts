@@ -24,7 +24,7 @@ try {
       const done = await importBusiness(store, readFileSync(file), passphrase, now, values.look ? "look" : "take");
       const here = done.usersHere.length > 0 ? ` ${done.usersHere.join(", ")} keep the rights that they have.` : "";
       process.stdout.write(
-        `${done.business.name} ${values.look ? "would come" : "is here"}: ${done.people} people, ${done.runs} runs.${here}\n`,
+        `${done.business.name} ${values.look ? "would come" : "is here"}: ${done.people} people, ${done.runs} runs.${here} ${done.signedBy === null ? "Not signed: an earlier version made the file." : `Signed by ${done.signedBy}.`}\n`,
       );
     }
     process.stdout.write(

@@ -8,6 +8,7 @@ import { eq } from "drizzle-orm";
 import type { ErrorRequestHandler, Request, RequestHandler, Response } from "express";
 import type Joi from "joi";
 import type { Actor, Context } from "../ground/context.ts";
+import { demandFactorOf } from "../ground/leadsFactor.ts";
 import { cannot, ProblemError } from "../ground/problem.ts";
 import { storeFaultOf } from "../store/fault.ts";
 import { user } from "../store/schema.ts";
@@ -43,6 +44,7 @@ export const signedIn =
   async (request, response) => {
     const actor = actorOf(context, request);
     if (!actor) throw new ProblemError(401, "not-signed-in", "Sign in first; your session has ended.");
+    demandFactorOf(context, actor);
     const result = await work(actor, request, response);
     if (!response.headersSent && !response.writableEnded) response.json(result ?? {});
   };

@@ -1,9 +1,10 @@
 /** The safety of the store: backups, the walk over the trail, what is held after a restore. */
 import { confirm as confirmSchema } from "@zesty/contract/restored";
-import { anchorMail } from "@zesty/contract/session";
+import { anchorMail, leadsFactor } from "@zesty/contract/session";
 import { Router } from "express";
 import { backUpNow } from "../ground/backUpNow.ts";
 import type { Context } from "../ground/context.ts";
+import { demandOfLeads } from "../ground/leadsFactor.ts";
 import { body } from "../http/handler.ts";
 import { leadRoute } from "../http/leadRoute.ts";
 import { confirm, readRestored, releaseRestored } from "../outbox/restored.ts";
@@ -53,6 +54,13 @@ export function safetyRoutes(context: Context): Router {
     "/safety/anchor-mail",
     lead((_actor, request) => {
       mailAnchorTo(context, body(anchorMail, request).to);
+      return readSafety(context);
+    }),
+  );
+  router.put(
+    "/safety/leads-factor",
+    lead((actor, request) => {
+      demandOfLeads(context, actor, body(leadsFactor, request).demanded);
       return readSafety(context);
     }),
   );

@@ -2,6 +2,7 @@
 import { dirname, resolve } from "node:path";
 import type { SafetyView } from "@zesty/contract/session";
 import type { Context } from "../ground/context.ts";
+import { isFactorDemanded } from "../ground/leadsFactor.ts";
 import { heldState } from "../outbox/held.ts";
 import { movedInView } from "../outbox/movedIn.ts";
 import { backupsFolder, listBackups } from "../store/backup.ts";
@@ -39,6 +40,8 @@ export function readSafety(context: Context): SafetyView {
     },
     anchorFile: anchorFile(context.store.keyFile, context.store.folder),
     anchorMail: anchorMail(context),
+    signsAs: context.store.crypt.signsAs,
+    factorDemanded: isFactorDemanded(context),
     keyFile,
     keyBesideData: dirname(dirname(keyFile)) === context.settings.dataFolder,
   };

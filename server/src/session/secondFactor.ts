@@ -4,6 +4,7 @@ import { eq } from "drizzle-orm";
 import { Secret, TOTP } from "otpauth";
 import { toString as drawQr } from "qrcode";
 import type { Actor, Context } from "../ground/context.ts";
+import { isFactorDemanded } from "../ground/leadsFactor.ts";
 import { cannot } from "../ground/problem.ts";
 import { places } from "../store/crypt.ts";
 import { setting, user } from "../store/schema.ts";
@@ -106,6 +107,12 @@ export function confirmSecondFactor(context: Context, actor: Actor, code: string
 }
 
 export function endSecondFactor(context: Context, actor: Actor): void {
+  const own = context.store.db.select().from(user).where(eq(user.id, actor.userId)).get();
+  if (own?.lead && isFactorDemanded(context))
+    throw cannot(
+      "factor-wanted",
+      "This practice wants a second factor of its leads. It can be changed, not taken away.",
+    );
   context.store.transaction(() => {
     context.store.db
       .update(user)

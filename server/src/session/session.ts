@@ -5,6 +5,7 @@ import type { FirstUser, SessionView, SignIn } from "@zesty/contract/session";
 import { eq, ne } from "drizzle-orm";
 import { officeZone } from "../ground/clock.ts";
 import type { Actor, Context } from "../ground/context.ts";
+import { lacksFactor } from "../ground/leadsFactor.ts";
 import { conflict, ProblemError } from "../ground/problem.ts";
 import { rightIn } from "../ground/rights.ts";
 import { isHeld } from "../outbox/held.ts";
@@ -105,7 +106,11 @@ export function sessionView(context: Context, actor: Actor | null, staff = false
     staff,
     user:
       actor && own
-        ? { id: own.id, name: own.name, email: own.email, lead: own.lead, secondFactor: own.secondFactor !== null }
+        ? {
+            ...{ id: own.id, name: own.name, email: own.email, lead: own.lead },
+            secondFactor: own.secondFactor !== null,
+            factorWanted: lacksFactor(context, actor),
+          }
         : null,
     practice: actor || !hasUsers(context) ? (db.select().from(practice).get()?.name ?? null) : null,
     businesses,

@@ -2,7 +2,18 @@
  * Encrypted fields: AES-256-GCM with a key that is kept outside the database. Each ciphertext is bound to its place
  * (table, column and owner), so that one cannot be moved to another row; the audit trail's hashes are keyed from here.
  */
-import { createCipheriv, createDecipheriv, createHash, createHmac, hkdfSync, randomBytes } from "node:crypto";
+import {
+  createCipheriv,
+  createDecipheriv,
+  createHash,
+  createHmac,
+  createPrivateKey,
+  createPublicKey,
+  hkdfSync,
+  type KeyObject,
+  randomBytes,
+  sign,
+} from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { dirname } from "node:path";
 import { StoreFault } from "./fault.ts";
@@ -17,9 +28,23 @@ export interface Crypt {
   openUnplaced(sealed: string | Buffer): Buffer;
   /** a hash that nobody can make without the key */
   mac(text: string): string;
+  /** a signature that anybody can look at with the public key beside it, and only this key makes (Ed25519, RFC 8032) */
+  sign(text: string): Signature;
+  /** under which a person knows who signs here */
+  signsAs: string;
   /** tells keys apart without telling anything of them */
   fingerprint: string;
 }
+
+export interface Signature {
+  /** the public key, base64 */
+  by: string;
+  value: string;
+}
+
+/** The mark of a public key that two people compare: sixteen digits of its hash, in fours. */
+export const markOf = (by: string): string =>
+  (createHash("sha256").update(by).digest("hex").slice(0, 16).match(/.{4}/g) ?? []).join(" ");
 
 /** Where secrets lie: the words that bind each ciphertext to its row's owner. */
 export const places = {
@@ -57,7 +82,16 @@ export function openCrypt(keyFile: string): Crypt {
   return cryptOf(Buffer.from(text, "hex"));
 }
 
+/** The frame of PKCS 8 around the 32 bytes of an Ed25519 key (RFC 8410, section 7). */
+const pkcs8 = Buffer.from("302e020100300506032b657004220420", "hex");
+function signingKey(key: Buffer): KeyObject {
+  const seed = Buffer.from(hkdfSync("sha256", key, "", "zesty signature", 32));
+  return createPrivateKey({ key: Buffer.concat([pkcs8, seed]), format: "der", type: "pkcs8" });
+}
+
 function cryptOf(key: Buffer): Crypt {
+  const signing = signingKey(key);
+  const by = createPublicKey(signing).export({ format: "der", type: "spki" }).toString("base64");
   const macKey = Buffer.from(hkdfSync("sha256", key, "", "zesty audit", 32));
   const sealBytes = (bytes: Buffer, place: string): Buffer => {
     const iv = randomBytes(12);
@@ -77,6 +111,8 @@ function cryptOf(key: Buffer): Crypt {
     sealBytes,
     openBytes: decrypt,
     openUnplaced: (sealed) => decrypt(typeof sealed === "string" ? Buffer.from(sealed, "base64") : sealed, null),
+    sign: (text) => ({ by, value: sign(null, Buffer.from(text), signing).toString("base64") }),
+    signsAs: markOf(by),
     mac: (text) => createHmac("sha256", macKey).update(text).digest("hex"),
     fingerprint: createHash("sha256").update("zesty key").update(key).digest("hex").slice(0, 16),
   };

@@ -156,6 +156,48 @@ describe("signing in", () => {
     expect((await call("POST", "/second-factor/end", "worker", { password: testPassword })).status).toBe(200);
     expect((await server.signIn("worker")).status).toBe(200);
   });
+  it("may be demanded of leads: one without a factor sets it up before anything else, and none takes it away", async () => {
+    await server.add("second", "lead");
+    const demand = (who: string, demanded: boolean) => call("PUT", "/safety/leads-factor", who, { demanded });
+    const setUp = async (who: string) => {
+      const { secret } = (await call("POST", "/second-factor", who, { password: testPassword })).body;
+      const code = new TOTP({ secret: Secret.fromBase32(secret), digits: 6, period: 30 }).generate();
+      return (await call("PUT", "/second-factor", who, { code })).status;
+    };
+    expect((await demand("lead", true)).body.code).toBe("own-factor-first");
+    expect(await setUp("lead")).toBe(200);
+    expect((await demand("lead", true)).body.factorDemanded).toBe(true);
+    const shut = await call("GET", "/desk", "second");
+    expect([shut.status, shut.body.code, shut.body.mend]).toEqual([403, "factor-wanted", "/you"]);
+    expect((await call("GET", "/session", "second")).body.user.factorWanted).toBe(true);
+    expect((await call("GET", "/sessions", "second")).status).toBe(200);
+    expect(await setUp("second")).toBe(200);
+    expect((await call("GET", "/desk", "second")).status).toBe(200);
+    const end = () => call("POST", "/second-factor/end", "second", { password: testPassword });
+    expect((await end()).body.code).toBe("factor-wanted");
+    await server.add("worker", "see");
+    expect((await call("GET", "/desk", "worker")).status).toBe(200);
+    expect((await demand("lead", false)).body.factorDemanded).toBe(false);
+    expect((await end()).status).toBe(200);
+  });
+  it("takes as long for an address that is not here as for a wrong password", async () => {
+    const took = async (email: string) => {
+      const times: number[] = [];
+      for (let round = 0; round < 5; round += 1) {
+        const began = performance.now();
+        await call("POST", "/session", `stranger ${round}`, {
+          email: `${round}${email}`,
+          password: "not the right one",
+        });
+        times.push(performance.now() - began);
+      }
+      return times.sort((a, b) => a - b)[2] ?? 0;
+    };
+    for (let at = 0; at < 5; at += 1) await server.add(`${at}known`, "see");
+    await took("warm@example.org");
+    const [known, unknown] = [await took("known@example.org"), await took("unknown@example.org")];
+    expect(Math.max(known, unknown) / Math.min(known, unknown)).toBeLessThan(1.6);
+  });
   it("an open session is not enough for users, accounts and tax numbers, half an hour on", async () => {
     const personId = world.personIds[0];
     const reveal = () => call("POST", `/people/${personId}/secrets/bank`, "lead");

@@ -124,7 +124,9 @@ export function Shell({ session }: { session: SessionView }) {
         </header>
         <Warnings session={session} />
         <div className="relative min-h-0 flex-1 overflow-auto">
-          {hoursOnly && !/^\/(time|you)(\/|$)/.test(location.pathname) ? (
+          {session.user?.factorWanted && !/^\/you(\/|$)/.test(location.pathname) ? (
+            <Navigate to="/you" replace />
+          ) : hoursOnly && !/^\/(time|you)(\/|$)/.test(location.pathname) ? (
             <Navigate to="/time" replace />
           ) : business === null && needsBusiness.test(location.pathname) ? (
             <NoBusiness lead={session.user?.lead ?? false} />
@@ -178,6 +180,11 @@ function Warnings({ session }: { session: SessionView }) {
   const waiting = session.businesses.filter(({ id }) => session.movedIn.includes(id)).map(({ name }) => name);
   return (
     <>
+      {session.user?.factorWanted && (
+        <p role="alert" className="border-b border-amber px-6 py-1 text-amber">
+          This practice wants a second factor of its leads. Set one up here; everything else opens then.
+        </p>
+      )}
       {session.broken > 0 && (
         <p role="alert" className="border-b border-plum px-6 py-1 text-plum">
           {session.broken === 1 ? "A record is" : `${session.broken} records are`} not as written by this program:

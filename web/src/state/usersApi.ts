@@ -113,6 +113,10 @@ export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Sa
       query: (to) => ({ url: "/safety/anchor-mail", method: "PUT", body: { to } }),
       invalidatesTags: ["Safety"],
     }),
+    demandFactor: build.mutation<SafetyView, boolean>({
+      query: (demanded) => ({ url: "/safety/leads-factor", method: "PUT", body: { demanded } }),
+      invalidatesTags: ["Safety"],
+    }),
     walkTrail: build.mutation<SafetyView, void>({
       query: () => ({ url: "/safety/walk", method: "POST" }),
       invalidatesTags: ["Safety", "Session"],

@@ -40,6 +40,28 @@ function AnchorMail({ to }: { to: string | null }) {
   );
 }
 
+/** Who may do everything is worth the most to a thief. */
+function LeadsFactor({ demanded }: { demanded: boolean }) {
+  const [demand, { error, isLoading }] = usersApi.useDemandFactorMutation();
+  return (
+    <Block
+      title="How leads sign in"
+      action={
+        <Button look="quiet" disabled={isLoading} onClick={() => void demand(!demanded)}>
+          {demanded ? "No longer demand it" : "Demand a second factor of leads"}
+        </Button>
+      }
+    >
+      <p className="mt-2">
+        {demanded
+          ? "Every lead has a second factor: who has none sets it up before anything else opens."
+          : "A password is enough for a lead who has set up no second factor."}
+      </p>
+      <ProblemNote error={error} />
+    </Block>
+  );
+}
+
 export function Safety() {
   const { data, error } = usersApi.useSafetyQuery(undefined, { refetchOnMountOrArgChange: true });
   const [backUp, backingUp] = usersApi.useBackUpMutation();
@@ -159,10 +181,15 @@ export function Safety() {
           them to another machine.
         </p>
       </Block>
+      <LeadsFactor demanded={data.factorDemanded} />
       <Block title="The key">
         <p className="mt-2">
           Tax numbers, accounts and what was sent are encrypted with <code>{data.keyFile}</code>. Without it a backup
           cannot be read: keep a copy of it, apart from the backups.
+        </p>
+        <p className="mt-1">
+          Files of businesses leave here signed as <code className="font-semibold">{data.signsAs}</code>: whoever takes
+          one in compares it.
         </p>
         {data.keyBesideData && (
           <p className="mt-1 text-amber">

@@ -116,11 +116,16 @@ export function TakeIn() {
   );
 }
 
-function Holds({ holds: { business, people, runs, usersHere } }: { holds: TakenIn }) {
+function Holds({ holds: { business, people, runs, usersHere, signedBy } }: { holds: TakenIn }) {
   return (
     <>
       <span className="font-semibold">{business.name}</span>: {counted(people, "person", "people")},{" "}
       {counted(runs, "pay run", "pay runs")}
+      <span className="block text-[14px] text-quiet">
+        {signedBy === null
+          ? "Not signed: an earlier version made this file. Take it from whoever made it, by a way that you trust."
+          : `Whole, and signed by ${signedBy}. See that Safety says the same where it comes from, under The key.`}
+      </span>
       {usersHere.length > 0 && (
         <span className="block text-[14px] text-quiet">
           {usersHere.join(", ")} {usersHere.length === 1 ? "works" : "work"} here already: nothing changes in what they
