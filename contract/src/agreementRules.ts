@@ -40,7 +40,7 @@ const condition = Joi.object({
   holidayKind: list(Joi.string().valid(...holidayKinds), 4),
   holidayName: list(Joi.string().max(80), 40),
   days: list(day(), 7).min(1),
-  dayMark: list(Joi.string().valid(...shiftMarks), 3),
+  dayMark: list(Joi.string().valid(...shiftMarks), shiftMarks.length),
   from: clock(),
   to: clock(),
   startsFrom: clock(),
@@ -54,7 +54,7 @@ const condition = Joi.object({
   classification: list(Joi.string().max(40)),
   shiftKind: list(Joi.string().max(40)),
   endsInOvertime: Joi.boolean(),
-  settings: Joi.object().pattern(setting, settingValue()),
+  settings: Joi.object().pattern(setting, Joi.alternatives(settingValue(), list(settingValue(), 20).min(1))),
   person: Joi.object().pattern(setting, Joi.boolean().strict()),
   leads: Joi.object({ from: count().required(), to: count() }),
 }).and("from", "to");
@@ -65,6 +65,7 @@ const effect = Joi.object({
   add: per(),
   multiply: Joi.number().min(1).max(10),
   warn: Joi.boolean().valid(true),
+  overtime: Joi.boolean().valid(true),
 }).length(1);
 const named = (extra: Record<string, Joi.Schema>) =>
   Joi.object({ id: id().required(), if: condition, ref: Joi.string().max(80), ...extra });
@@ -83,6 +84,8 @@ const trigger = Joi.object({
       "holidayWorked",
       "recall",
       "onCall",
+      "sleepover",
+      "workPeriods",
       "higherDuties",
       "entered",
     )
@@ -98,8 +101,17 @@ const trigger = Joi.object({
   wholeDayFromMinutes: count(),
   maxPerWeek: count(),
   otherwiseWorkingDay: Joi.boolean(),
+  gaps: Joi.alternatives(count().min(1), Joi.string().valid("any")),
+  ifGapFrom: count(),
 });
 
+const missedMeal = Joi.object({
+  if: condition,
+  after: count().required(),
+  since: Joi.string().valid("start", "lastBreak").required(),
+  breakAtLeast: count().required(),
+  effect: effect.required(),
+});
 const holidayRule = () => Joi.string().valid("calendar", "shiftStart", "majorPortion");
 
 /** An agreement's rules as it comes in from a file; what is left out has its default. */
@@ -159,7 +171,14 @@ export const agreementRules = Joi.object<AgreementRules>({
     dailyMax: list(
       Joi.object({ if: condition, minutes: amount().required(), timesPerWeek: Joi.number().integer().min(1).max(7) }),
     ).required(),
-    weeklyMax: count().allow(null).required(),
+    weeklyMax: Joi.alternatives(
+      count().allow(null),
+      list(
+        Joi.object({ if: condition, minutes: count().required(), weeks: Joi.number().integer().min(1).max(52) }),
+        10,
+      ).min(1),
+    ).required(),
+    spreadMax: list(Joi.object({ if: condition, minutes: count().required(), percent: percent().required() }), 10),
     agreedHours: list(basis(), 3).required(),
   }).required(),
   penalties: list(named({ percent: percent().required() }))
@@ -167,7 +186,8 @@ export const agreementRules = Joi.object<AgreementRules>({
     .required(),
   overtime: list(
     named({
-      tiers: list(Joi.object({ minutes: count(), percent: percent().required() }), 10)
+      per: Joi.string().valid("day", "week"),
+      tiers: list(Joi.object({ minutes: count(), most: count(), percent: percent().required() }), 10)
         .min(1)
         .required(),
       timeOffInstead: Joi.object({
@@ -183,13 +203,18 @@ export const agreementRules = Joi.object<AgreementRules>({
       amount: money().required(),
     }),
   ).default([]),
-  missedMeal: Joi.object({
-    if: condition,
-    after: count().required(),
-    since: Joi.string().valid("start", "lastBreak").required(),
-    breakAtLeast: count().required(),
-    effect: effect.required(),
+  missedMeal: Joi.alternatives(missedMeal, list(missedMeal, 10).min(1)),
+  sleepover: Joi.object({
+    leastMinutes: count().required(),
+    besideMinutes: count().required(),
+    restMinutes: count().required(),
   }),
+  careDay: Joi.object({
+    hours: Joi.number().positive().max(24).required(),
+    percent: percent().required(),
+    beyond: percent().required(),
+  }),
+  notHeld: list(Joi.object({ if: condition.required(), text: Joi.string().max(300).required() }), 20),
   restBetween: list(
     Joi.object({
       if: condition,
@@ -243,7 +268,9 @@ export const agreementRules = Joi.object<AgreementRules>({
   }),
   checks: list(
     Joi.object({
-      kind: Joi.string().valid("minimumWage", "maximumConsecutiveDays", "daysOff", "shiftWorkPart").required(),
+      kind: Joi.string().valid("minimumWage", "maximumConsecutiveDays", "daysOff", "shiftWorkPart", "ask").required(),
+      text: Joi.string().max(300),
+      if: condition,
     }).unknown(),
     20,
   ),

@@ -8,6 +8,7 @@ import {
   holidayKinds,
   type RuleBasis,
   type SettingValue,
+  type ShiftMark,
   shiftMarks,
 } from "@zesty/core/agreements/agreementRules";
 import { versionOn } from "@zesty/core/agreements/contradictions";
@@ -57,7 +58,7 @@ interface Case {
   settings?: Record<string, SettingValue>;
   publicHolidays?: (string | { date: string; from?: string; to?: string; name?: string; kind?: HolidayKind })[];
   place?: { country: CountryCode; region: string };
-  shifts: (Omit<Shift, "agreedMinutes"> & { agreedHours?: number })[];
+  shifts: (Omit<Shift, "agreedMinutes"> & { agreedHours?: number; mark?: ShiftMark })[];
   carryIn?: Roster["carryIn"];
 }
 
@@ -87,8 +88,16 @@ const shift = Joi.object({
   settings,
   marks: Joi.array()
     .items(Joi.string().valid(...shiftMarks))
-    .max(3)
+    .max(shiftMarks.length)
     .label("Marks"),
+  mark: Joi.string()
+    .valid(...shiftMarks)
+    .label("Mark"),
+  worked: Joi.array()
+    .max(20)
+    .items(Joi.object({ start: wall().required().label("Start"), end: wall().required().label("End") }))
+    .label("Worked"),
+  careHours: figure(24).label("Hours of care"),
   agreedHours: figure(24).label("Agreed hours"),
   longDay: Joi.boolean().strict().label("Long day"),
 });
@@ -234,12 +243,13 @@ export function readInterpretCase(raw: unknown): Checked<{ id: string; roster: R
   else if (own.value.averagingWeeks === 0)
     errors.push({ path: "settings.averagingWeeks", text: "Averaging weeks must be from 1 to 52." });
   const rosterShifts = shifts.map((each, at): Shift => {
-    const { agreedHours, settings: over = {}, ...rest } = each;
+    const { agreedHours, settings: over = {}, mark, marks = [], ...rest } = each;
     const ofShift = readSettings(rules, over, `shifts.${at}.settings`);
     errors.push(...ofShift.errors);
     return {
       ...rest,
       settings: ofShift.values,
+      marks: mark ? [...new Set([...marks, mark])] : marks,
       ...(agreedHours === undefined ? {} : { agreedMinutes: minutesOf(agreedHours) }),
     };
   });

@@ -1,6 +1,6 @@
 /** The record of time: weeks, agreements, and what a person is paid by. */
 
-import type { AgreementRules, SettingValue } from "@zesty/core/agreements/agreementRules";
+import { type AgreementRules, type SettingValue, shiftMarks } from "@zesty/core/agreements/agreementRules";
 import { readWall } from "@zesty/core/calendar/wallClock";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import type { DayRecord } from "@zesty/core/hours/dayText";
@@ -95,8 +95,12 @@ const shift = Joi.object({
   breakAnywhere: Joi.number().integer().min(1).max(600),
   settings: settingValues(),
   marks: Joi.array()
-    .items(Joi.string().valid("rosteredDayOff", "recall", "standby"))
-    .max(3),
+    .items(Joi.string().valid(...shiftMarks))
+    .max(shiftMarks.length),
+  worked: Joi.array()
+    .max(10)
+    .items(Joi.object({ start: wall().required(), end: wall().required() })),
+  careHours: Joi.number().min(0).max(24),
   agreedMinutes: Joi.number().integer().min(0).max(1440),
   longDay: Joi.boolean(),
   costCentre: Joi.string().max(20),

@@ -9,7 +9,7 @@ export const dayNames = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"] as con
 export type DayName = (typeof dayNames)[number];
 export const ruleBases = ["fullTime", "partTime", "casual"] as const;
 export type RuleBasis = (typeof ruleBases)[number];
-export const shiftMarks = ["rosteredDayOff", "recall", "standby"] as const;
+export const shiftMarks = ["rosteredDayOff", "recall", "standby", "sleepover", "careDay"] as const;
 export type ShiftMark = (typeof shiftMarks)[number];
 export const holidayKinds = ["declared", "additional", "substituted", "agreed"] as const;
 export type HolidayKind = (typeof holidayKinds)[number];
@@ -37,7 +37,8 @@ export interface Condition {
   classification?: string[];
   shiftKind?: string[];
   endsInOvertime?: boolean;
-  settings?: Record<string, SettingValue>;
+  /** the value, or one of a list */
+  settings?: Record<string, SettingValue | readonly SettingValue[]>;
   person?: Record<string, boolean>;
   /** people led */
   leads?: { from: number; to?: number };
@@ -47,7 +48,7 @@ export type Percent = number | { permanent: number; casual: number } | Record<Ru
 /** A figure, or one that a setting gives. */
 export type Amount = number | { setting: string; times?: number };
 export type RuleMoney = number | null | { percentOfStandardRate: number };
-export type Effect = { floor: Percent } | { add: number } | { multiply: number } | { warn: true };
+export type Effect = { floor: Percent } | { add: number } | { multiply: number } | { warn: true } | { overtime: true };
 export type HolidayOf = "calendar" | "shiftStart" | "majorPortion";
 
 interface Named {
@@ -83,7 +84,10 @@ export interface PenaltyEntry extends Named {
   percent: Percent;
 }
 export interface OvertimeEntry extends Named {
-  tiers: { minutes?: number; percent: Percent }[];
+  /** what fills the tiers: the day's overtime (the default), or the week's */
+  per?: "day" | "week";
+  /** `most`: minutes of one day that a tier takes, where it is filled over the week */
+  tiers: { minutes?: number; most?: number; percent: Percent }[];
   timeOffInstead?: { ratio: "hourForHour" | "atOvertimeRate"; withinMonths?: number };
 }
 export interface AdditionEntry extends Named {
@@ -110,6 +114,8 @@ export interface Trigger {
     | "holidayWorked"
     | "recall"
     | "onCall"
+    | "sleepover"
+    | "workPeriods"
     | "higherDuties"
     | "entered";
   over?: number | number[];
@@ -123,6 +129,10 @@ export interface Trigger {
   wholeDayFromMinutes?: number;
   maxPerWeek?: number;
   otherwiseWorkingDay?: boolean;
+  /** of gaps in a day: exactly so many, or any number of them; then once a day */
+  gaps?: number | "any";
+  /** of work periods: only on a day with a gap of so many minutes or more */
+  ifGapFrom?: number;
 }
 export interface AllowanceEntry extends Named {
   trigger: Trigger;
@@ -152,8 +162,43 @@ export interface Reading {
   choose?: { setting: string; value: SettingValue };
 }
 export interface RuleCheck {
-  kind: "minimumWage" | "maximumConsecutiveDays" | "daysOff" | "shiftWorkPart";
+  kind: "minimumWage" | "maximumConsecutiveDays" | "daysOff" | "shiftWorkPart" | "ask";
   [detail: string]: unknown;
+}
+/** Ordinary minutes of a week, or of a cycle of weeks; the first whose condition holds of the person. */
+export interface CycleEntry {
+  if?: Condition;
+  minutes: number;
+  /** weeks of the cycle; the agreement's own averaging when left out */
+  weeks?: number;
+}
+export interface MissedMeal {
+  if?: Condition;
+  after: number;
+  since: "start" | "lastBreak";
+  breakAtLeast: number;
+  effect: Effect;
+}
+/** Within so many minutes from the first start of a day that is worked in parts; beyond, another per cent. */
+export interface SpreadEntry {
+  if?: Condition;
+  minutes: number;
+  percent: Percent;
+}
+/** A night at the workplace: not working time, but for what is worked in it. */
+export interface SleepoverRule {
+  /** minutes that each piece of work in it is paid for at least */
+  leastMinutes: number;
+  /** minutes of work that lie on one side of it */
+  besideMinutes: number;
+  /** minutes off that are enough around it */
+  restMinutes: number;
+}
+/** A day and night of care: so many hours at one per cent, whatever the clock; hours of care beyond them at another. */
+export interface CareDayRule {
+  hours: number;
+  percent: Percent;
+  beyond: Percent;
 }
 
 export interface AgreementRules {
@@ -181,13 +226,19 @@ export interface AgreementRules {
   ordinary: {
     span: SpanEntry[];
     dailyMax: { if?: Condition; minutes: Amount; timesPerWeek?: number }[];
-    weeklyMax: number | null;
+    weeklyMax: number | null | CycleEntry[];
     agreedHours: RuleBasis[];
+    spreadMax?: SpreadEntry[];
   };
   penalties: PenaltyEntry[];
   overtime: OvertimeEntry[];
   additions: AdditionEntry[];
-  missedMeal?: { if?: Condition; after: number; since: "start" | "lastBreak"; breakAtLeast: number; effect: Effect };
+  /** the first whose condition holds */
+  missedMeal?: MissedMeal | MissedMeal[];
+  sleepover?: SleepoverRule;
+  careDay?: CareDayRule;
+  /** what of the instrument is not held: refused in a sentence, never priced by the rest */
+  notHeld?: { if: Condition; text: string }[];
   restBetween: RestEntry[];
   minimumEngagement: (Named & { minutes: number })[];
   breakEntitlements: {
@@ -212,3 +263,7 @@ export interface AgreementRules {
   checks?: RuleCheck[];
   readings?: Reading[];
 }
+
+/** What an agreement says of missed meal breaks, as a list. */
+export const mealEntries = ({ missedMeal = [] }: Pick<AgreementRules, "missedMeal">): readonly MissedMeal[] =>
+  Array.isArray(missedMeal) ? missedMeal : [missedMeal];

@@ -1,6 +1,6 @@
 /** What a schema cannot see in an agreement's rules: entries that never speak, names that nobody declared, versions that overlap. */
 import { decimal } from "../quantity/decimal.ts";
-import type { AgreementRules, Condition, Percent } from "./agreementRules.ts";
+import { type AgreementRules, type Condition, mealEntries, type Percent } from "./agreementRules.ts";
 
 export interface Contradiction {
   /** a `query` is for a person to confirm; an `error` keeps the agreement's rules out */
@@ -22,7 +22,11 @@ function conditions(rules: AgreementRules): { path: string; condition: Condition
     minimumEngagement: rules.minimumEngagement,
     allowances: rules.allowances,
     juniors: rules.juniors,
-    missedMeal: rules.missedMeal ? [rules.missedMeal] : [],
+    missedMeal: mealEntries(rules),
+    "ordinary.weeklyMax": Array.isArray(rules.ordinary.weeklyMax) ? rules.ordinary.weeklyMax : [],
+    "ordinary.spreadMax": rules.ordinary.spreadMax ?? [],
+    notHeld: rules.notHeld ?? [],
+    checks: (rules.checks ?? []).filter((each) => each.kind === "ask") as { if?: Condition }[],
     "time.holidayOf": typeof rules.time.holidayOf === "string" ? [] : rules.time.holidayOf,
   };
   return Object.entries(lists).flatMap(([name, list]) =>
@@ -59,6 +63,12 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
   rules.overtime.forEach((entry, at) => {
     entry.tiers.forEach((tier, no) => {
       const isLast = no === entry.tiers.length - 1;
+      if (tier.most !== undefined && entry.per !== "week")
+        say(
+          "error",
+          `overtime.${at}.tiers.${no}`,
+          "Only a tier that is filled over the week has a most for one day. Say per week, or take it out.",
+        );
       if (isLast !== (tier.minutes === undefined))
         say(
           "error",
@@ -87,12 +97,14 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
     });
   }
   for (const { path, condition } of conditions(rules)) {
-    for (const [key, value] of Object.entries(condition.settings ?? {})) {
+    for (const [key, wanted] of Object.entries(condition.settings ?? {})) {
       const declared = settings.get(key);
-      const type = typeof value === "string" ? "choice" : typeof value;
       if (!declared) say("error", path, `The setting “${key}” is not declared. Declare it under settings.`);
-      else if (declared.type !== type || (declared.choices && !declared.choices.includes(String(value))))
-        say("error", path, `The setting “${key}” cannot be ${JSON.stringify(value)}.`);
+      for (const value of Array.isArray(wanted) ? wanted : [wanted]) {
+        const type = typeof value === "string" ? "choice" : typeof value;
+        if (declared && (declared.type !== type || (declared.choices && !declared.choices.includes(String(value)))))
+          say("error", path, `The setting “${key}” cannot be ${JSON.stringify(value)}.`);
+      }
     }
     for (const kind of condition.shiftKind ?? [])
       if (!kinds.has(kind)) say("error", path, `There is no kind of shift “${kind}”. Declare it under shiftKinds.`);
@@ -107,6 +119,10 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
     if (key !== undefined && settings.get(key)?.type !== "number")
       say("error", path, `The setting “${key}” is not declared as a number. Declare it under settings.`);
   }
+  (rules.checks ?? []).forEach((each, at) => {
+    if (each.kind === "ask" && typeof each.text !== "string")
+      say("error", `checks.${at}`, "What is asked has no words. Give it a text.");
+  });
   rules.settings.forEach((each, at) => {
     const fits =
       each.type === "choice"

@@ -1,6 +1,15 @@
 /** An agreement's rules as it is read aloud: one sentence an entry, in the groups in which an award is read. */
 import { counted } from "../quantity/units.ts";
-import type { AgreementRules, Amount, Condition, Effect, Percent, RuleMoney, Trigger } from "./agreementRules.ts";
+import {
+  type AgreementRules,
+  type Amount,
+  type Condition,
+  type Effect,
+  mealEntries,
+  type Percent,
+  type RuleMoney,
+  type Trigger,
+} from "./agreementRules.ts";
 
 export interface RuleSentence {
   /** id of the entry, as reasons of lines name it */
@@ -45,7 +54,8 @@ function conditionText(condition: Condition | undefined, rules: AgreementRules):
   const c = condition;
   const settings = Object.entries(c.settings ?? {}).map(([key, value]) => {
     const ask = rules.settings.find((each) => each.key === key)?.ask ?? key;
-    return `“${ask}” ${value === true ? "yes" : value === false ? "no" : value}`;
+    const said = (one: unknown) => (one === true ? "yes" : one === false ? "no" : String(one));
+    return `“${ask}” ${Array.isArray(value) ? value.map(said).join(" or ") : said(value)}`;
   });
   return [
     c.holiday === true ? "on a public holiday" : c.holiday === false ? "not on a public holiday" : "",
@@ -60,7 +70,7 @@ function conditionText(condition: Condition | undefined, rules: AgreementRules):
     c.dayMark?.includes("rosteredDayOff")
       ? "on a rostered day off"
       : c.dayMark
-        ? `when marked ${listed(c.dayMark)}`
+        ? `when marked ${listed(c.dayMark.map((mark) => words(mark).toLowerCase()))}`
         : "",
     c.shiftKind ? `${listed(c.shiftKind)} shift` : "",
     c.endsInOvertime ? "when it ends in overtime" : "",
@@ -95,7 +105,9 @@ const effectText = (effect: Effect): string =>
       ? `${effect.add} points more`
       : "multiply" in effect
         ? `${effect.multiply} times the rate otherwise due`
-        : "a note, no price";
+        : "overtime" in effect
+          ? "overtime"
+          : "a note, no price";
 const moneyText = (money: RuleMoney): string =>
   money === null
     ? "amount not known"
@@ -114,7 +126,7 @@ function triggerText(trigger: Trigger): string {
     case "overtimeOnDay":
       return `when overtime of a day exceeds ${listed((Array.isArray(over) ? over : [over ?? 0]).map(hoursText))}${trigger.thenEvery ? `, then every ${hoursText(trigger.thenEvery)}` : ""}`;
     case "gapInDay":
-      return `for a gap of ${over !== undefined ? `more than ${hoursText(over as number)}` : `${hoursText(trigger.from ?? 0)} to ${hoursText(trigger.to ?? 0)}`} in a day`;
+      return `${trigger.gaps === undefined ? "for a gap" : trigger.gaps === "any" ? "once a day, for gaps" : `once a day, for ${counted(String(trigger.gaps), "gaps")}`} of ${over !== undefined ? `more than ${hoursText(over as number)}` : `${hoursText(trigger.from ?? 0)} to ${hoursText(trigger.to ?? 0)}`} in a day`;
     case "startsBefore":
       return `for a start before ${trigger.time}`;
     case "endsAfter":
@@ -127,6 +139,10 @@ function triggerText(trigger: Trigger): string {
       return "when on call";
     case "higherDuties":
       return "for higher duties";
+    case "sleepover":
+      return "for each night slept at the workplace";
+    case "workPeriods":
+      return `for each period of work of ${hoursText(trigger.from ?? 0)} or more, on a day with a gap of ${hoursText(trigger.ifGapFrom ?? 0)} or more`;
     case "entered":
       return "as entered";
     default:
@@ -138,7 +154,7 @@ function triggerText(trigger: Trigger): string {
 export function sentencesOf(rules: AgreementRules): RuleGroup[] {
   const about = (condition: Condition | undefined) => conditionText(condition, rules);
   const tail = (condition: Condition | undefined) => (about(condition) ? `, ${about(condition)}` : "");
-  const { ordinary, overtime, missedMeal, leaveLoading } = rules;
+  const { ordinary, overtime, leaveLoading, sleepover, careDay } = rules;
   const groups: RuleGroup[] = [
     {
       title: "Ordinary hours",
@@ -155,15 +171,26 @@ export function sentencesOf(rules: AgreementRules): RuleGroup[] {
           path: `ordinary.dailyMax.${at}`,
           text: `At most ${amountText(each.minutes)} a day${each.timesPerWeek ? `, ${counted(String(each.timesPerWeek), "times")} a week` : ""}${tail(each.if)}.`,
         })),
-        ...(ordinary.weeklyMax === null
-          ? []
-          : [
-              {
-                id: "week",
-                path: "ordinary.weeklyMax",
-                text: `At most ${hoursText(ordinary.weeklyMax)} a week, or their average.`,
-              },
-            ]),
+        ...(Array.isArray(ordinary.weeklyMax)
+          ? ordinary.weeklyMax.map((each, at) => ({
+              id: `week-${at}`,
+              path: `ordinary.weeklyMax.${at}`,
+              text: `${capital(when(about(each.if)))}: at most ${hoursText(each.minutes * (each.weeks ?? 1))} in ${counted(String(each.weeks ?? 1), "weeks")}.`,
+            }))
+          : ordinary.weeklyMax === null
+            ? []
+            : [
+                {
+                  id: "week",
+                  path: "ordinary.weeklyMax",
+                  text: `At most ${hoursText(ordinary.weeklyMax)} a week, or their average.`,
+                },
+              ]),
+        ...(ordinary.spreadMax ?? []).map((each, at) => ({
+          id: `spread-${at}`,
+          path: `ordinary.spreadMax.${at}`,
+          text: `A day that is worked in parts ends ${hoursText(each.minutes)} after its first start; beyond: ${percentText(each.percent)}${tail(each.if)}.`,
+        })),
         ...(ordinary.agreedHours.length > 0
           ? [
               {
@@ -194,7 +221,7 @@ export function sentencesOf(rules: AgreementRules): RuleGroup[] {
           .map((tier, at) =>
             tier.minutes === undefined
               ? `${at > 0 ? "after that " : ""}${percentText(tier.percent)}`
-              : `the first ${hoursText(tier.minutes)} at ${percentText(tier.percent)}`,
+              : `the first ${hoursText(tier.minutes)}${each.per === "week" ? " of the week" : ""}${tier.most === undefined ? "" : `, ${hoursText(tier.most)} of them on one day at most,`} at ${percentText(tier.percent)}`,
           )
           .join(", ")}.`,
       })),
@@ -202,12 +229,26 @@ export function sentencesOf(rules: AgreementRules): RuleGroup[] {
     {
       title: "Breaks, rest and least engagement",
       sentences: [
-        ...(missedMeal
+        ...mealEntries(rules).map((each, at) => ({
+          id: at === 0 ? "missed-meal" : `missed-meal-${at}`,
+          path: Array.isArray(rules.missedMeal) ? `missedMeal.${at}` : "missedMeal",
+          text: `A meal break is due after ${hoursText(each.after)} ${each.since === "start" ? "from the start" : "from the last break"}; until it comes: ${effectText(each.effect)}${tail(each.if)}.`,
+        })),
+        ...(sleepover
           ? [
               {
-                id: "missed-meal",
-                path: "missedMeal",
-                text: `A meal break is due after ${hoursText(missedMeal.after)} ${missedMeal.since === "start" ? "from the start" : "from the last break"}; until it comes: ${effectText(missedMeal.effect)}${tail(missedMeal.if)}.`,
+                id: "sleepover",
+                path: "sleepover",
+                text: `A sleepover is no working time. Each piece of work in it is overtime, and paid for ${hoursText(sleepover.leastMinutes)} at least; ${hoursText(sleepover.besideMinutes)} of work lie before or after it, and ${hoursText(sleepover.restMinutes)} off around it are enough.`,
+              },
+            ]
+          : []),
+        ...(careDay
+          ? [
+              {
+                id: "care-day",
+                path: "careDay",
+                text: `A day and night of care is ${counted(String(careDay.hours), "hours")} at ${percentText(careDay.percent)}, whatever the clock; care beyond them: ${percentText(careDay.beyond)}.`,
               },
             ]
           : []),
@@ -258,5 +299,14 @@ export function sentencesOf(rules: AgreementRules): RuleGroup[] {
       ],
     },
   ];
+  groups.push({
+    title: "Asked about, or not held here",
+    sentences: [
+      ...(rules.notHeld ?? []).map((each, at) => ({ id: `not-held-${at}`, path: `notHeld.${at}`, text: each.text })),
+      ...(rules.checks ?? []).flatMap((each, at) =>
+        each.kind === "ask" ? [{ id: `ask-${at}`, path: `checks.${at}`, text: String(each.text) }] : [],
+      ),
+    ],
+  });
   return groups.filter((group) => group.sentences.length > 0);
 }

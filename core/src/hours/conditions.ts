@@ -70,6 +70,9 @@ const holidaysAt = (facts: ShiftFacts, wall: WallMinute): readonly HolidayWindow
     ? []
     : facts.windows.flatMap((each) => (wall >= each.from && wall < each.to ? [each.window] : [])));
 
+const isSetting = (given: SettingValue | undefined, wanted: SettingValue | readonly SettingValue[]): boolean =>
+  Array.isArray(wanted) ? wanted.includes(given) : given === wanted;
+
 /** Whether a condition looks at the time of day; one window over the whole day does not. */
 export const asksClock = (c: Condition): boolean =>
   (c.from !== undefined && !(c.from === "00:00" && c.to === "24:00")) ||
@@ -101,7 +104,8 @@ export function holds(condition: Condition | undefined, facts: ShiftFacts, wall:
     return false;
   if (c.shiftKind && !c.shiftKind.includes(facts.kind)) return false;
   if (c.endsInOvertime !== undefined && c.endsInOvertime !== facts.endsInOvertime) return false;
-  if (c.settings && Object.entries(c.settings).some(([key, value]) => facts.settings[key] !== value)) return false;
+  if (c.settings && Object.entries(c.settings).some(([key, value]) => !isSetting(facts.settings[key], value)))
+    return false;
   if (c.person && Object.entries(c.person).some(([key, value]) => (facts.flags[key] ?? false) !== value)) return false;
   if (c.leads && (facts.leads < c.leads.from || facts.leads > (c.leads.to ?? Number.POSITIVE_INFINITY))) return false;
   return true;

@@ -113,7 +113,13 @@ const range = String.raw`(\d{1,2}(?:[:.]?\d{2})?\s*(?:am|pm|a|p)?)`;
 const spanPattern = new RegExp(String.raw`^${range}\s*(?:-|–|to|\s)\s*${range}(.*)$`, "i");
 
 /** What a shift is by the roster, as it is typed after it: agreements have rates of their own for these. */
-const markWords: Record<ShiftMark, string> = { rosteredDayOff: "dayoff", recall: "recall", standby: "standby" };
+const markWords: Record<ShiftMark, string> = {
+  rosteredDayOff: "dayoff",
+  recall: "recall",
+  standby: "standby",
+  sleepover: "sleepover",
+  careDay: "care",
+};
 const markNamed = (word: string): ShiftMark | undefined => shiftMarks.find((mark) => markWords[mark] === word);
 
 /** "as 4", "as c10 13-15" at the end of a shift: the level that it is worked in. */
@@ -142,14 +148,25 @@ function readShift(typed: string, date: IsoDate): DayShift | string | null {
   if (!span) return `“${from.trim()}–${to.trim()}” is no shift: give a start and a later end, as 9-17:30 or 17-2.`;
   const breaks: ShiftBreak[] = [];
   const marks: ShiftMark[] = [];
+  const woken: { start: string; end: string }[] = [];
+  let care: number | undefined;
   let anywhere: number | undefined;
   for (const word of rest
     .trim()
-    .split(/\s+(?=b)|\s+(?=p\d)|\s+(?=dayoff|recall|standby)/i)
+    .split(/\s+(?=b)|\s+(?=p\d)|\s+(?=dayoff|recall|standby|sleepover|care|woken)/i)
     .filter(Boolean)) {
-    const mark = markNamed(word);
-    if (mark) {
+    const [, named = "", careText] = /^(\S+?)(?:\s+(\d{1,2}(?:\.\d{1,2})?))?$/.exec(word) ?? [];
+    const mark = markNamed(named);
+    if (mark && (careText === undefined || mark === "careDay")) {
       marks.push(mark);
+      if (careText !== undefined) care = Number(careText);
+      continue;
+    }
+    const up = new RegExp(String.raw`^woken\s+${range}\s*[-–]\s*${range}$`, "i").exec(word);
+    const wake = up ? readSpan(up[1] ?? "", up[2] ?? "") : null;
+    if (wake) {
+      const later = wake.start < span.start ? (span.end > minutesOfDay ? minutesOfDay : minutesOfDay / 2) : 0;
+      woken.push({ start: wallAt(date, wake.start + later), end: wallAt(date, wake.end + later) });
       continue;
     }
     const long = /^b\s*(\d{1,3})$/i.exec(word);
@@ -171,13 +188,15 @@ function readShift(typed: string, date: IsoDate): DayShift | string | null {
       breaks.push({ start: wallAt(date, middle.start), end: wallAt(date, middle.end), paid: false });
       anywhere = minutes;
     } else
-      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one; after a shift stands dayoff, recall or standby.`;
+      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one; after a shift stands dayoff, recall, standby, sleepover (woken 2-2:45) or care 8.`;
   }
   return {
     start: wallAt(date, span.start),
     end: wallAt(date, span.end),
     breaks,
     ...(marks.length === 0 ? {} : { marks: [...new Set(marks)] }),
+    ...(woken.length === 0 ? {} : { worked: woken }),
+    ...(care === undefined ? {} : { careHours: care }),
     ...(anywhere === undefined ? {} : { breakAnywhere: anywhere }),
     ...(duties ? { duties } : {}),
   };
@@ -259,7 +278,10 @@ export function dayText(day: DayRecord | null, country: "AU" | "NZ"): string {
     [
       spanText(shift),
       ...breaksText(shift),
-      ...(shift.marks ?? []).map((mark) => markWords[mark]),
+      ...(shift.marks ?? []).map((mark) =>
+        mark === "careDay" && shift.careHours !== undefined ? `${markWords[mark]} ${shift.careHours}` : markWords[mark],
+      ),
+      ...(shift.worked ?? []).map((each) => `woken ${spanText(each)}`),
       ...dutiesText(shift),
     ].join(" "),
   );
@@ -287,6 +309,9 @@ export function movedDay(day: DayRecord, from: IsoDate, to: IsoDate): DayRecord 
       ...(shift.breaks
         ? { breaks: shift.breaks.map((each) => ({ ...each, start: moved(each.start), end: moved(each.end) })) }
         : {}),
+      ...(shift.worked
+        ? { worked: shift.worked.map((each) => ({ start: moved(each.start), end: moved(each.end) })) }
+        : {}),
       ...(shift.duties?.start && shift.duties.end
         ? { duties: { ...shift.duties, start: moved(shift.duties.start), end: moved(shift.duties.end) } }
         : {}),
@@ -300,6 +325,10 @@ export function minutesOf(day: DayRecord): number {
   const shifts = day.shifts.reduce((sum, shift) => {
     const breaks = (shift.breaks ?? []).filter((each) => !each.paid);
     const unpaid = breaks.reduce((less, each) => less + wall(each.end) - wall(each.start), 0);
+    // A night at the workplace is not worked, and a day of care is paid for its hours.
+    if (shift.marks?.includes("sleepover"))
+      return sum + (shift.worked ?? []).reduce((more, each) => more + wall(each.end) - wall(each.start), 0);
+    if (shift.marks?.includes("careDay")) return sum + (shift.careHours ?? 8) * 60;
     return sum + wall(shift.end) - wall(shift.start) - unpaid;
   }, 0);
   return shifts + (day.hours === undefined ? 0 : decimal(day.hours).times(60).toDecimalPlaces(0).toNumber());

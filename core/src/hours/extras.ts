@@ -45,13 +45,28 @@ function overtimeUnits({ over, thenEvery }: Trigger, minutes: number): number {
   return thenEvery && minutes > last ? passed + Math.max(0, Math.ceil((minutes - last) / thenEvery) - 1) : passed;
 }
 
+/** Minutes of each period of work of a day: shifts and parts of shifts between gaps of so many minutes or more. */
+function workPeriods(shifts: readonly WorkedShift[], gapFrom: number): number[] {
+  const periods: number[] = [];
+  let reached = Number.NEGATIVE_INFINITY;
+  for (const { from, to } of shifts.flatMap((each) => (each.facts.clockless ? [] : each.shift.worked))) {
+    if (from - reached >= gapFrom) periods.push(to - from);
+    else periods[periods.length - 1] = (periods.at(-1) ?? 0) + to - from;
+    reached = to;
+  }
+  return periods;
+}
+
 function allowance(
   roster: Roster,
   entry: AllowanceEntry,
-  shifts: readonly WorkedShift[],
+  all: readonly WorkedShift[],
   overtimeOfDay: ReadonlyMap<number, number>,
 ): Found {
   const { trigger } = entry;
+  const isNight = (each: WorkedShift) => each.facts.marks.includes("sleepover");
+  // A night at the workplace is no shift of work: only its own allowance looks at it.
+  const shifts = all.filter((each) => isNight(each) === (trigger.kind === "sleepover"));
   const meant = shifts.filter((each) => holds(entry.if, each.facts, each.shift.start));
   const days = [...new Set(meant.map((each) => each.shift.day))];
   const perWeek = new Map<number, number>();
@@ -97,18 +112,36 @@ function allowance(
           };
         }),
       );
-    case "gapInDay":
+    case "workPeriods":
       return capped(
-        shifts.flatMap((each, at) => {
-          const before = shifts[at - 1];
-          if (!before || before.facts.clockless || each.facts.clockless) return [];
-          if (before.shift.day !== each.shift.day || !holds(entry.if, each.facts, each.shift.start)) return [];
-          const gap = each.shift.span.from - before.shift.span.to;
-          const over = typeof trigger.over === "number" ? trigger.over : Number.NEGATIVE_INFINITY;
-          const inside = gap >= (trigger.from ?? 1) && gap <= (trigger.to ?? Number.POSITIVE_INFINITY) && gap > over;
-          return inside ? [once(each, `${gap} minutes between two shifts of ${each.facts.date}`)] : [];
+        days.map((day) => {
+          const periods = workPeriods(
+            meant.filter((each) => each.shift.day === day),
+            trigger.ifGapFrom ?? 1,
+          );
+          const units = periods.length < 2 ? 0 : periods.filter((each) => each >= (trigger.from ?? 0)).length;
+          return { day, units, why: `${periods.length} periods of work on ${dateOfDay(day)}` };
         }),
       );
+    case "gapInDay": {
+      const gaps = shifts.flatMap((each, at) => {
+        const before = shifts[at - 1];
+        if (!before || before.facts.clockless || each.facts.clockless) return [];
+        if (before.shift.day !== each.shift.day || !holds(entry.if, each.facts, each.shift.start)) return [];
+        const gap = each.shift.span.from - before.shift.span.to;
+        const over = typeof trigger.over === "number" ? trigger.over : Number.NEGATIVE_INFINITY;
+        const inside = gap >= (trigger.from ?? 1) && gap <= (trigger.to ?? Number.POSITIVE_INFINITY) && gap > over;
+        return inside ? [once(each, `${gap} minutes between two shifts of ${each.facts.date}`)] : [];
+      });
+      if (trigger.gaps === undefined) return capped(gaps);
+      return capped(
+        [...new Set(gaps.map((each) => each.day))].flatMap((day) => {
+          const ofDay = gaps.filter((each) => each.day === day);
+          const [first] = ofDay;
+          return first && (trigger.gaps === "any" || trigger.gaps === ofDay.length) ? [first] : [];
+        }),
+      );
+    }
     case "startsBefore":
       return capped(
         meant.flatMap((each) =>
@@ -136,6 +169,8 @@ function allowance(
         }
       return [...found].map((date) => ({ date, units: whole(1), why: "worked on a public holiday" }));
     }
+    case "sleepover":
+      return capped(meant.map((each) => once(each, `night from ${each.facts.date}`)));
     case "recall":
     case "onCall": {
       const mark = trigger.kind === "recall" ? "recall" : "standby";

@@ -6,163 +6,20 @@
  * for a missed meal, then for a short rest; made-up time to the least engagement. Money comes later (pricing.ts).
  * Minutes are whole; nothing is rounded before it is summed. Pure: the same input gives the same output.
  */
-import type { PenaltyEntry } from "../agreements/agreementRules.ts";
-import {
-  clockText,
-  dateOfWall,
-  minutesOfDay,
-  readWall,
-  utcOf,
-  type WallMinute,
-  wallOf,
-} from "../calendar/wallClock.ts";
-import type { Decimal } from "../quantity/decimal.ts";
-import { type DayWindow, holds, kindOf, ordinaryEnd, percentFor, type ShiftFacts, shiftFacts } from "./conditions.ts";
-import { cut, type Stretch } from "./cut.ts";
+import { clockText, minutesOfDay, readWall, utcOf, wallOf } from "../calendar/wallClock.ts";
+import { apartOf, notPriced } from "./apart.ts";
+import { type DayWindow, holds, kindOf, ordinaryEnd, shiftFacts } from "./conditions.ts";
 import { extrasOf } from "./extras.ts";
 import { agreedMost, cycles, dailyMost, longDays } from "./limits.ts";
 import { marksOf } from "./marks.ts";
 import { type CountedShift, countedShifts } from "./normalise.ts";
-import { hoursWords, tierAt, topUpOf } from "./overtime.ts";
+import { hoursWords, topUpOf } from "./overtime.ts";
+import { add, Counters, pricedShift } from "./priceShift.ts";
 import type { Roster, RosterFault } from "./roster.ts";
-import { overdueMeals, raised, type ShortRest, shortRest } from "./uplifts.ts";
+import { type SpreadEnd, spreadEnd } from "./spread.ts";
+import { mealRule, overdueMeals, type ShortRest, shortRest } from "./uplifts.ts";
 import type { HoursLine, Piece, WorkedHours } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
-
-const words = (id: string): string => id.replaceAll("-", " ");
-
-/** Within the span of ordinary hours; no span list means any time. A span past midnight is of the day it opens on. */
-function inSpan(facts: ShiftFacts, wall: WallMinute, { rules }: Roster): boolean {
-  const { span } = rules.ordinary;
-  if (span.length === 0 || facts.clockless) return true;
-  const opens = (at: WallMinute, clock: number) => {
-    const entry = span.find((each) => holds(each.if, facts, at));
-    if (!entry) return false;
-    const [from, to] = [entry.from, entry.to].map((each) => Number(each.slice(0, 2)) * 60 + Number(each.slice(3)));
-    return clock >= (from ?? 0) && clock < (to ?? 0);
-  };
-  const clock = wall - Math.floor(wall / minutesOfDay) * minutesOfDay;
-  return opens(wall, clock) || opens(wall - minutesOfDay, clock + minutesOfDay);
-}
-
-const penaltyAt = (rules: Roster["rules"], facts: ShiftFacts, wall: WallMinute): PenaltyEntry =>
-  rules.penalties.find((each) => holds(each.if, facts, wall)) ?? { id: "ordinary", percent: 100 };
-
-/** The running counters of a roster. */
-class Counters {
-  readonly ordinaryDay = new Map<number, number>();
-  readonly ordinaryCycle = new Map<number, number>();
-  readonly overtimeDay = new Map<number, number>();
-  /** by the day on which the shift began, whatever the tiers follow */
-  readonly overtimeOfShiftDay = new Map<number, number>();
-}
-const add = (to: Map<number, number>, key: number, minutes: number) => to.set(key, (to.get(key) ?? 0) + minutes);
-
-function pricedShift(
-  roster: Roster,
-  worked: Omit<WorkedShift, "pieces">,
-  most: { daily: number; agreed: number; cycle: number; cycleNo: number },
-  counters: Counters,
-  ratePercent: number,
-): Piece[] {
-  const { rules } = roster;
-  const { shift, facts, overdue, rest } = worked;
-  const { basis } = facts;
-  const pieces: Piece[] = [];
-  const rostered = !facts.marks.includes("rosteredDayOff");
-  const emit = (
-    stretch: Stretch,
-    minutes: number,
-    percent: Decimal,
-    overtime: boolean,
-    rule: PenaltyEntry,
-    why: string,
-  ) => {
-    let final = percent;
-    const reasons = [why];
-    if (rules.missedMeal && overdue.some((each) => stretch.from >= each.from && stretch.from < each.to)) {
-      final = raised(final, rules.missedMeal.effect, basis);
-      reasons.push("meal break overdue");
-    }
-    if (rest) {
-      final = raised(final, rest.effect, basis);
-      reasons.push(`${hoursWords(rest.had)} off, ${hoursWords(rest.due)} due`);
-    }
-    pieces.push({
-      shift: shift.index,
-      date: dateOfWall(stretch.wall),
-      from: stretch.wall,
-      to: stretch.wall + minutes,
-      minutes,
-      percent: final,
-      overtime,
-      topUp: false,
-      rule: rule.id,
-      ...(rule.ref ? { ref: rule.ref } : {}),
-      why: reasons.filter(Boolean).join(", "),
-      ratePercent,
-      ...(shift.clockless ? { clockless: shift.clockless } : {}),
-    });
-  };
-  const due = overdue.map((each) => each.from);
-  for (const stretch of cut(shift, rules, facts.windows, due)) {
-    const spanned = inSpan(facts, stretch.wall, roster);
-    const penalty = penaltyAt(rules, facts, stretch.wall);
-    let { from, wall } = stretch;
-    while (from < stretch.to) {
-      const day = counters.ordinaryDay.get(shift.day) ?? 0;
-      const cycle = counters.ordinaryCycle.get(most.cycleNo) ?? 0;
-      const room = spanned && rostered ? Math.min(most.daily - day, most.agreed - day, most.cycle - cycle) : 0;
-      const left = stretch.to - from;
-      let took = left;
-      if (room > 0 || rules.overtime.length === 0) {
-        if (rules.overtime.length > 0) took = Math.min(left, room);
-        emit(
-          { from, to: from + took, wall },
-          took,
-          percentFor(penalty.percent, basis),
-          false,
-          penalty,
-          words(penalty.id),
-        );
-        add(counters.ordinaryDay, shift.day, took);
-        add(counters.ordinaryCycle, most.cycleNo, took);
-      } else {
-        const entry = rules.overtime.find((each) => holds(each.if, facts, wall)) ?? {
-          id: "overtime",
-          tiers: [{ percent: 100 }],
-        };
-        const counter = rules.time.overtimeDay === "calendar" ? Math.floor(wall / minutesOfDay) : shift.day;
-        const tier = tierAt(entry, counters.overtimeDay.get(counter) ?? 0);
-        took = Math.min(left, tier.left);
-        const [ofTier, ofPenalty] = [percentFor(tier.percent, basis), percentFor(penalty.percent, basis)];
-        const cause = !rostered
-          ? "rostered day off"
-          : !spanned
-            ? "outside the span of ordinary hours"
-            : most.agreed - day <= 0
-              ? `beyond the agreed ${hoursWords(most.agreed)}`
-              : most.daily - day <= 0
-                ? `beyond ${hoursWords(most.daily)} of the day`
-                : `beyond ${hoursWords(most.cycle)} of the week`;
-        const byPenalty = ofPenalty.gt(ofTier);
-        emit(
-          { from, to: from + took, wall },
-          took,
-          byPenalty ? ofPenalty : ofTier,
-          true,
-          byPenalty ? penalty : { id: entry.id, percent: 0, ...(entry.ref ? { ref: entry.ref } : {}) },
-          `overtime: ${cause}`,
-        );
-        add(counters.overtimeDay, counter, took);
-        add(counters.overtimeOfShiftDay, shift.day, took);
-      }
-      from += took;
-      wall += took;
-    }
-  }
-  return pieces;
-}
 
 /** Pieces of hours without their times, one for each way in which they are paid. */
 function together(pieces: readonly Piece[]): Piece[] {
@@ -195,11 +52,11 @@ export const reasonOf = (piece: Piece): string => {
   const span = piece.topUp
     ? `${hoursWords(piece.minutes)} `
     : piece.clockless
-      ? `${hoursWords(piece.minutes)} ${clocklessWords[piece.clockless]}, `
+      ? [`${hoursWords(piece.minutes)} ${clocklessWords[piece.clockless]}`.trim(), ""].join(", ")
       : `${clockText(piece.from % minutesOfDay)}–${clockText(piece.to % minutesOfDay)} `;
   return `${span}${piece.why}${piece.ref ? ` (${piece.ref})` : ""}: ${piece.percent.toString()} %`;
 };
-const clocklessWords = { typed: "without their times", usual: "as usual" } as const;
+const clocklessWords = { typed: "without their times", usual: "as usual", care: "" } as const;
 
 /**
  * @returns lines, pieces, extras and marks; or what is wrong with the roster, each with its place and the way to mend it
@@ -217,8 +74,13 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   const first = withFacts[0];
   if (!first) return { lines: [], pieces: [], ratePercent: 100, extras: [], marks: [] };
 
+  const faults = withFacts.flatMap((each) => notPriced(roster, each));
+  if (faults.length > 0) return { faults };
   const long = longDays(rules, withFacts);
-  const cycle = cycles(roster, first.shift.day, first.facts.settings);
+  const parts = new Map<number, number>();
+  for (const { shift } of withFacts)
+    if (!shift.marks.includes("sleepover")) parts.set(shift.day, (parts.get(shift.day) ?? 0) + 1);
+  const cycle = cycles(roster, first);
   const counters = new Counters();
   const carried = roster.carryIn ?? {};
   add(counters.ordinaryCycle, cycle.of(first.shift.day), carried.ordinaryMinutes ?? 0);
@@ -233,23 +95,31 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
           overtime: carried.lastDayOvertimeMinutes ?? 0,
         };
   let rest: ShortRest | null = null;
+  let spread: SpreadEnd | null = null;
   let varied: number | undefined;
+  /** the last shift that was no sleepover, and whether there was one since */
+  let before: CountedShift | undefined;
+  let slept = false;
   const apprenticed = rules.classifications.some((each) => each.key === roster.person.classification && each.shareOf);
   const done: WorkedShift[] = [];
   let dayMinutes = 0;
   for (const { shift, facts } of withFacts) {
-    const before = done.at(-1)?.shift;
-    if (!before || before.day !== shift.day) {
+    const asleep = shift.marks.includes("sleepover");
+    if (!asleep && before?.day !== shift.day) {
       if (before)
         earlier = before.clockless
           ? null
           : { end: before.span.to, overtime: counters.overtimeOfShiftDay.get(before.day) ?? 0 };
-      rest = earlier && !shift.clockless ? shortRest(rules, shift, facts, earlier.end, earlier.overtime) : null;
+      rest = earlier && !shift.clockless ? shortRest(rules, shift, facts, earlier.end, earlier.overtime, slept) : null;
+      spread = spreadEnd(rules, { shift, facts }, parts.get(shift.day) ?? 0);
       varied = undefined;
       dayMinutes = 0;
     }
+    if (!asleep) before = shift;
+    slept = asleep;
     varied = shift.agreedMinutes ?? varied;
-    const overdue = shift.clockless ? [] : overdueMeals(rules, shift, facts);
+    const untimed = shift.clockless !== undefined || asleep;
+    const meal = untimed ? null : mealRule(rules, shift, facts);
     // An apprentice's stage has its own share already, whatever the age.
     const ratePercent = apprenticed
       ? 100
@@ -264,10 +134,14 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
     const ends = ordinaryEnd(shift, Math.min(most.daily, most.agreed) - dayMinutes);
     if (ends < facts.endClock) facts.kind = kindOf(roster, facts, shift, ends);
     dayMinutes += shift.workedMinutes;
-    const worked: WorkedShift = { shift, facts, pieces: [], rest, overdue };
-    worked.pieces = pricedShift(roster, worked, most, counters, ratePercent);
+    const worked: WorkedShift = {
+      ...{ shift, facts, pieces: [], overdue: overdueMeals(meal, shift), mealEffect: meal?.effect ?? null },
+      ...(asleep ? { rest: null, spread: null } : { rest, spread }),
+    };
+    const apart = apartOf(worked);
+    worked.pieces = (apart ?? pricedShift)(roster, worked, most, counters, ratePercent);
     if (shift.clockless) worked.pieces = together(worked.pieces);
-    const topUp = topUpOf(roster, worked);
+    const topUp = apart ? null : topUpOf(roster, worked);
     if (topUp) worked.pieces.push(topUp);
     done.push(worked);
   }

@@ -11,14 +11,20 @@ export const weekOf = (day: number, rules: AgreementRules): number =>
   day - ((((day + 2) % 7) - dayNames.indexOf(rules.time.weekStart) + 7) % 7);
 
 /** Number of the week or averaging cycle that holds a day, and how many ordinary minutes fit into one. */
-export function cycles(roster: Roster, firstDay: number, settings: ShiftFacts["settings"]) {
+export function cycles(roster: Roster, first: { shift: CountedShift; facts: ShiftFacts }) {
   const { rules } = roster;
-  const weeks = Math.max(1, roster.averagingWeeks ?? amountFor(rules.time.averageWeeks, settings));
-  const anchor = roster.periodStart ? dayOf(roster.periodStart) : weekOf(firstDay, rules);
   const { weeklyMax } = rules.ordinary;
+  const firstDay = first.shift.day;
+  const entry = Array.isArray(weeklyMax)
+    ? weeklyMax.find((each) => holds(each.if, first.facts, first.shift.start))
+    : undefined;
+  const own = entry?.weeks ?? amountFor(rules.time.averageWeeks, first.facts.settings);
+  const weeks = Math.max(1, roster.averagingWeeks ?? own);
+  const most = Array.isArray(weeklyMax) ? (entry?.minutes ?? null) : weeklyMax;
+  const anchor = roster.periodStart ? dayOf(roster.periodStart) : weekOf(firstDay, rules);
   return {
     weeks,
-    most: weeklyMax === null ? without : weeklyMax * weeks,
+    most: most === null ? without : most * weeks,
     of: (day: number) => Math.floor((day - anchor) / (7 * weeks)),
   };
 }

@@ -1,6 +1,8 @@
 /** What a person should look at in worked shifts; nothing here changes a price. */
+import type { Condition } from "../agreements/agreementRules.ts";
 import { dateWords } from "../calendar/dates.ts";
 import { readClock } from "../calendar/wallClock.ts";
+import { holds } from "./conditions.ts";
 import { lengthOf } from "./normalise.ts";
 import type { Roster } from "./roster.ts";
 import type { HoursMark } from "./worked.ts";
@@ -12,10 +14,27 @@ const hoursText = (minutes: number): string => String(Math.round((minutes / 60) 
 export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): HoursMark[] {
   const marks: HoursMark[] = [];
   const worked = new Map<number, number>();
-  for (const { shift, facts, rest, pieces } of shifts) {
+  for (const [at, { shift, facts, rest, pieces }] of shifts.entries()) {
     const { date } = facts;
     const on = dateWords(date);
     const mark = (kind: HoursMark["kind"], code: string, text: string) => marks.push({ kind, code, text, date });
+    for (const check of rules.checks ?? []) {
+      const { text, ...asked } = check as unknown as { text: string; if: Condition };
+      if (check.kind === "ask" && holds(asked.if, facts, shift.start) && !marks.some((each) => each.text === text))
+        mark("query", "askedByAgreement", text);
+    }
+    if (facts.marks.includes("sleepover")) {
+      const beside = [shifts[at - 1], shifts[at + 1]].some(
+        (each) => (each?.shift.workedMinutes ?? 0) >= (rules.sleepover?.besideMinutes ?? 0),
+      );
+      if (!beside)
+        mark(
+          "query",
+          "sleepoverAlone",
+          `The sleepover of ${on} has less than ${hoursText(rules.sleepover?.besideMinutes ?? 0)} hours of work before or after it.`,
+        );
+    }
+    if (facts.marks.includes("sleepover") || facts.marks.includes("careDay")) continue;
     const before = worked.get(shift.day) ?? 0;
     worked.set(shift.day, before + shift.workedMinutes);
     if (!shift.clockless && lengthOf(shift.span) > 14 * 60)

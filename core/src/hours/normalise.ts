@@ -41,13 +41,19 @@ export interface CountedShift {
   agreedMinutes?: number;
   longDay: boolean;
   clockless?: Clockless | undefined;
+  careHours?: number;
 }
 
 export const lengthOf = (span: CountedSpan): number => span.to - span.from;
 const shown = (wall: WallMinute) =>
   `${clockText(wall - Math.floor(wall / minutesOfDay) * minutesOfDay)} on ${dateOfWall(wall)}`;
 
-type Times = { start: WallMinute; end: WallMinute; breaks: { start: WallMinute; end: WallMinute; paid: boolean }[] };
+type Span = { start: WallMinute; end: WallMinute };
+type Times = Span & {
+  breaks: (Span & { paid: boolean })[];
+  /** of a sleepover: what was worked in it */
+  woken: Span[] | null;
+};
 
 /** Wall times of a shift, or what is wrong with them. */
 function timesOf(shift: Shift, at: number, zone: string): Times | RosterFault[] {
@@ -88,13 +94,36 @@ function timesOf(shift: Shift, at: number, zone: string): Times | RosterFault[] 
       });
     return found;
   });
+  const slept = shift.marks?.includes("sleepover") === true;
+  const woken = slept
+    ? (shift.worked ?? []).map((each, no) => {
+        const place = `${path}.worked.${no}`;
+        const found = { start: read(each.start, `${place}.start`), end: read(each.end, `${place}.end`) };
+        if (found.end <= found.start || found.start < start || found.end > end)
+          faults.push({
+            path: place,
+            text: "Work in a sleepover lies within it, and ends after it starts. Mend its times.",
+          });
+        return found;
+      })
+    : null;
+  if (!slept && (shift.worked ?? []).length > 0)
+    faults.push({
+      path: `${path}.worked`,
+      text: "Only a sleepover has work of its own in it. Mark the shift as a sleepover, or enter the work as a shift.",
+    });
+  if (slept && breaks.length > 0)
+    faults.push({ path: `${path}.breaks`, text: "A sleepover has no breaks: take them out." });
   breaks.sort((a, b) => a.start - b.start);
+  woken?.sort((a, b) => a.start - b.start);
+  if (woken?.some((each, no) => no > 0 && each.start < (woken[no - 1]?.end ?? 0)))
+    faults.push({ path: `${path}.worked`, text: "Two pieces of work in the sleepover overlap. Let one end first." });
   if (breaks.some((each, no) => no > 0 && each.start < (breaks[no - 1]?.end ?? 0)))
     faults.push({
       path: `${path}.breaks`,
       text: "Two breaks of the shift overlap. Let one end before the next starts.",
     });
-  return faults.length > 0 ? faults : { start, end, breaks };
+  return faults.length > 0 ? faults : { start, end, breaks, woken };
 }
 
 /** Times as the agreement's rules rounds them; never to the person's cost where it rounds in their favour. */
@@ -115,7 +144,7 @@ function rounded(times: Times, { rules }: Roster): Times {
       end: Math.min(breakEnd(each.end), shift.end),
     }))
     .filter((each) => each.end > each.start);
-  return { ...shift, breaks };
+  return { ...shift, breaks, woken: times.woken };
 }
 
 /**
@@ -133,7 +162,7 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
       faults.push(...read);
       return;
     }
-    const { start, end, breaks } = rounded(read, roster);
+    const { start, end, breaks, woken } = rounded(read, roster);
     const starts = (wall: WallMinute) => (elapsed ? utcOf(zone, wall) : wall);
     const ends = (wall: WallMinute) => (elapsed ? utcOf(zone, wall, true) : wall);
     const span = { from: starts(start), to: ends(end) };
@@ -147,6 +176,8 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
       from = Math.max(from, pause.to);
     }
     if (span.to > from) worked.push({ from, to: span.to });
+    if (woken)
+      worked.splice(0, worked.length, ...woken.map((each) => ({ from: starts(each.start), to: ends(each.end) })));
     shifts.push({
       index,
       start,
@@ -162,6 +193,7 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
       ...(given.agreedMinutes === undefined ? {} : { agreedMinutes: given.agreedMinutes }),
       longDay: given.longDay === true,
       clockless: given.clockless,
+      ...(given.careHours === undefined ? {} : { careHours: given.careHours }),
     });
   });
   shifts.sort((a, b) => a.span.from - b.span.from || a.index - b.index);

@@ -21,6 +21,10 @@ export interface Shift {
   breaks?: ShiftBreak[];
   settings?: Record<string, SettingValue>;
   marks?: ShiftMark[];
+  /** of a sleepover: when somebody was woken and worked */
+  worked?: { start: string; end: string }[];
+  /** of a day and night of care: hours of care in it, where they are more or less than the agreement's own */
+  careHours?: number;
   /** this day's hours after a variation that was made before the shift ended; minutes */
   agreedMinutes?: number;
   longDay?: boolean;

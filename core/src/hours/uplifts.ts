@@ -1,5 +1,11 @@
 /** What raises pay after the fact: a meal break that was missed, a night that was too short. */
-import type { AgreementRules, Effect, RuleBasis } from "../agreements/agreementRules.ts";
+import {
+  type AgreementRules,
+  type Effect,
+  type MissedMeal,
+  mealEntries,
+  type RuleBasis,
+} from "../agreements/agreementRules.ts";
 import type { Decimal } from "../quantity/decimal.ts";
 import { amountFor, holds, percentFor, type ShiftFacts } from "./conditions.ts";
 import { type Counted, type CountedShift, type CountedSpan, lengthOf } from "./normalise.ts";
@@ -14,13 +20,16 @@ export function raised(percent: Decimal, effect: Effect, basis: RuleBasis): Deci
   return percent;
 }
 
+/** What an agreement says of missed meal breaks, for a shift: the first entry whose condition holds. */
+export const mealRule = (rules: AgreementRules, shift: CountedShift, facts: ShiftFacts): MissedMeal | null =>
+  mealEntries(rules).find((each) => holds(each.if, facts, shift.start)) ?? null;
+
 /**
  * Stretches on which a meal break is overdue: from the due instant until the next break that is long enough, or the end.
  * Counted from the start, one such break ends the rule for the shift; counted from the last break, it starts anew.
  */
-export function overdueMeals(rules: AgreementRules, shift: CountedShift, facts: ShiftFacts): CountedSpan[] {
-  const rule = rules.missedMeal;
-  if (!rule || !holds(rule.if, facts, shift.start)) return [];
+export function overdueMeals(rule: MissedMeal | null, shift: CountedShift): CountedSpan[] {
+  if (!rule) return [];
   const breaks = shift.unpaid.filter((each) => lengthOf(each) >= rule.breakAtLeast);
   const overdue: CountedSpan[] = [];
   let since: Counted = shift.span.from;
@@ -46,10 +55,13 @@ export function shortRest(
   facts: ShiftFacts,
   lastEnd: Counted,
   lastOvertime: number,
+  slept = false,
 ): ShortRest | null {
   const entry = rules.restBetween.find((each) => holds(each.if, facts, first.start));
   if (!entry || (entry.onlyAfterOvertime && lastOvertime <= 0)) return null;
-  const due = amountFor(entry.minutes, facts.settings);
+  const agreed = amountFor(entry.minutes, facts.settings);
+  // Around a sleepover fewer hours off are enough.
+  const due = slept ? Math.min(agreed, rules.sleepover?.restMinutes ?? agreed) : agreed;
   const had = first.span.from - lastEnd;
   return had < due ? { effect: entry.effect, had, due } : null;
 }

@@ -25,7 +25,7 @@ export interface Piece {
   /** percentage of the adult rate */
   ratePercent: number;
   /** of hours without their times: from and to say nothing */
-  clockless?: Clockless;
+  clockless?: Clockless | "care";
 }
 
 /** All minutes of one calendar date that share percent, overtime and top-up. */
