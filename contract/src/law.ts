@@ -1,8 +1,11 @@
 /** The input of the `law` command: rules that stand beside a pay. Unknown fields are refused. */
+import type { LongServiceCase } from "@zesty/core/au/longServiceLeave";
 import type { CeilingCase } from "@zesty/core/au/superCeiling";
 import type { LateSuper } from "@zesty/core/au/superCharge";
+import { statesAu } from "@zesty/core/calendar/states";
+import { longServiceReasons } from "@zesty/core/rulebook/au/longServiceRules";
 import Joi from "joi";
-import { amountNotNegative, date, money, percent } from "./fields.ts";
+import { amountNotNegative, date, figure, money, percent, rate } from "./fields.ts";
 
 interface Case<What extends string> {
   id: string;
@@ -15,8 +18,22 @@ export interface SuperDueCase extends Case<"superDue"> {
 }
 export type SuperChargeCase = Case<"superCharge"> & LateSuper;
 export type SuperCeilingCase = Case<"superCeiling"> & CeilingCase;
-export type LawCase = SuperDueCase | SuperChargeCase | SuperCeilingCase;
+export type LongService = Case<"longService"> &
+  Omit<LongServiceCase, "hours"> & {
+    hours: {
+      constant?: string;
+      last52Weeks?: string;
+      last104Weeks?: string;
+      last156Weeks?: string;
+      last260Weeks?: string;
+      wholeService?: string;
+      ordinaryInAll?: string;
+    };
+  };
+export type LawCase = SuperDueCase | SuperChargeCase | SuperCeilingCase | LongService;
 
+const weekHours = () => figure(/^\d{1,3}(\.\d{1,6})?$/, "is not a number of hours or weeks. Write it as 38 or 22.75.");
+const serviceHours = () => figure(/^\d{1,6}(\.\d{1,4})?$/, "is not a number of hours. Write it as 9360.");
 const head = { id: Joi.string().max(200).required().label("Id"), what: Joi.string().required().label("What") };
 
 export const lawCases: { readonly [What in LawCase["what"]]: Joi.ObjectSchema<Extract<LawCase, { what: What }>> } = {
@@ -53,6 +70,49 @@ export const lawCases: { readonly [What in LawCase["what"]]: Joi.ObjectSchema<Ex
       });
     return value;
   }),
+  longService: Joi.object<LongService>({
+    ...head,
+    state: Joi.string()
+      .valid(...statesAu)
+      .required()
+      .label("State"),
+    start: date().required().label("Start"),
+    lastDay: date().required().label("Last day"),
+    reason: Joi.string()
+      .valid(...longServiceReasons, "taken")
+      .required()
+      .label("Reason"),
+    unpaid: Joi.array()
+      .items(
+        Joi.object({
+          kind: Joi.string().valid("parental", "unpaid", "illness", "injury").required().label("Kind"),
+          from: date().required().label("From"),
+          days: Joi.number().integer().min(1).max(20_000).required().label("Days"),
+        }),
+      )
+      .max(200)
+      .default([])
+      .label("Unpaid"),
+    hours: Joi.alternatives(
+      Joi.object({ constant: weekHours().required() }),
+      Joi.object({ ordinaryInAll: serviceHours().required() }),
+      Joi.object({
+        last52Weeks: weekHours(),
+        last104Weeks: weekHours(),
+        last156Weeks: weekHours(),
+        last260Weeks: weekHours(),
+        wholeService: weekHours(),
+      }).min(1),
+    )
+      .required()
+      .label("Hours"),
+    rate: rate().required().label("Rate"),
+    weeksTaken: weekHours().default("0").label("Weeks taken"),
+  }).custom((value: LongService, helpers) =>
+    value.lastDay < value.start
+      ? helpers.message({ custom: `Last day ${value.lastDay} lies before the start of service. Give a later one.` })
+      : value,
+  ),
   superCeiling: Joi.object<SuperCeilingCase>({
     ...head,
     cap: amountNotNegative().required().label("Cap"),

@@ -9,6 +9,8 @@ const charge = {
   ...{ rates: [{ from: "2025-10-01", percent: "10.61" }], upliftPercent: "60" },
 };
 
+const service = { what: "longService", reason: "death", hours: { constant: "38" } };
+
 /** case, and what must stand in the answer */
 const cases: [object | string, object][] = [
   // Seven business days: 3, 6 to 10 and 13 July 2026; twenty for somebody new: 30 July.
@@ -45,6 +47,77 @@ const cases: [object | string, object][] = [
   [
     { what: "superCeiling", cap: "1", rate: "0", soFar: "0", now: "0" },
     { ok: false, errors: [{ path: "rate" }] },
+  ],
+  // Long service: the worked examples of the law by State, from memory.
+  [
+    { ...service, state: "VIC", start: "2017-07-01", lastDay: "2026-06-30", reason: "resignation", rate: "40" },
+    { countedDays: 3287, weeks: "7.82619", payable: true, pay: "11895.81" },
+  ],
+  [
+    { ...service, state: "NSW", start: "2020-02-01", lastDay: "2026-06-26", reason: "redundancy", rate: "35" },
+    { weeks: "5.54667", payable: true, pay: "7377.07" },
+  ],
+  [
+    { ...service, state: "NSW", start: "2020-02-01", lastDay: "2026-06-26", reason: "resignation", rate: "35" },
+    { weeks: "5.54667", payable: false, pay: "0.00" },
+  ],
+  [
+    {
+      ...{ ...service, state: "QLD", start: "2014-07-01", lastDay: "2026-06-30", reason: "resignation", rate: "32.50" },
+      hours: { ordinaryInAll: "9360" },
+    },
+    { weeks: "10.40000", hoursAWeek: "15", pay: "5070.00" },
+  ],
+  [
+    { ...service, state: "SA", start: "2014-10-01", lastDay: "2026-05-31", reason: "resignation", rate: "30" },
+    { weeks: "14.30000", pay: "16302.00" },
+  ],
+  [
+    {
+      ...{ ...service, state: "WA", start: "2018-01-01", lastDay: "2025-12-31", reason: "redundancy", rate: "36" },
+      hours: { wholeService: "28", last52Weeks: "20" },
+    },
+    { countedDays: 2922, weeks: "6.93333", hoursAWeek: "28", pay: "6988.80" },
+  ],
+  [
+    {
+      ...{ ...service, state: "ACT", start: "2021-01-01", lastDay: "2026-03-14", reason: "redundancy", rate: "42" },
+      hours: { constant: "20" },
+    },
+    { weeks: "4.50667", pay: "3785.60" },
+  ],
+  // Twelve years in Western Australia: misconduct leaves the ten of the full block; the fifth year's end gives more.
+  [
+    { ...service, state: "WA", start: "2014-01-01", lastDay: "2025-12-31", reason: "misconduct", rate: "30" },
+    { weeks: "8.66667", pay: "9880.00" },
+  ],
+  [
+    { ...service, state: "WA", start: "2014-01-01", lastDay: "2025-12-31", reason: "retirement", rate: "30" },
+    { weeks: "10.40000", pay: "11856.00" },
+  ],
+  // A year of unpaid leave moves the anniversary, in Victoria not; what was taken comes off.
+  [
+    {
+      ...{ ...service, state: "QLD", start: "2015-07-01", lastDay: "2026-06-30", reason: "taken", rate: "30" },
+      unpaid: [{ kind: "parental", from: "2018-01-01", days: 365 }],
+      weeksTaken: "2.66667",
+    },
+    { weeks: "8.66667", payable: true, pay: "6840.00" },
+  ],
+  [
+    {
+      ...{ ...service, state: "VIC", start: "2017-07-01", lastDay: "2026-06-30", reason: "resignation", rate: "40" },
+      unpaid: [{ kind: "parental", from: "2020-01-01", days: 400 }],
+    },
+    { countedDays: 3251 },
+  ],
+  [
+    { ...service, state: "SA", hours: { last52Weeks: "20" }, start: "2010-01-01", lastDay: "2026-01-01", rate: "30" },
+    { ok: false, errors: [{ path: "hours", text: expect.stringMatching(/last 156 weeks/) }] },
+  ],
+  [
+    { ...service, state: "NSW", start: "2026-01-01", lastDay: "2025-01-01", rate: "30" },
+    { ok: false, errors: [{ text: expect.stringMatching(/before the start/) }] },
   ],
   [{ what: "longWeekend" }, { ok: false, errors: [{ path: "what" }] }],
   [

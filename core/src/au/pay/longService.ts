@@ -4,8 +4,9 @@ import type { Basis } from "../../pay/input.ts";
 import type { LineDetail } from "../../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero } from "../../quantity/decimal.ts";
 import { halfUpToCent } from "../../quantity/rounding.ts";
-import { type LongServiceRule, longServiceRules } from "../../rulebook/au/longServiceRules.ts";
+import { type LongServiceReason, type LongServiceRule, longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
+import { longServiceLeave } from "../longServiceLeave.ts";
 import type { Departing, DepartureLine } from "./departing.ts";
 
 /** Weeks of long service leave that may be owed to who has no balance of it; null where none can be. */
@@ -17,6 +18,36 @@ export const serviceLeaveUnknown = (
   basis === "contractor" || years < rule.proRataYears
     ? null
     : decimal(rule.weeksPerYear).times(years).toDecimalPlaces(1).toString();
+
+/** Why somebody leaves, in the words of the Acts; a contract that runs out is the employer's own reason. */
+const reasonOf = ({ reason, misconduct }: Departing): LongServiceReason =>
+  reason === "V"
+    ? "resignation"
+    : reason === "I"
+      ? "necessity"
+      : reason === "F"
+        ? misconduct
+          ? "misconduct"
+          : "performance"
+        : "redundancy";
+
+/** What it comes to by the dates of service alone, where nobody kept a balance. */
+function byItsDates(who: Departing, rate: Decimal, rule: LongServiceRule): string {
+  const found = longServiceLeave(rule, {
+    ...{ state: who.state, start: who.startDate, lastDay: who.lastDay, reason: reasonOf(who) },
+    ...{ unpaid: [], hours: { constant: who.weeklyHours }, rate: rate.toString(), weeksTaken: "0" },
+  });
+  if ("missing" in found) return found.missing;
+  const head = "No balance of long service leave is kept.";
+  if (!found.payable) return `${head} By its dates none is due: ${found.why.at(-1)} Look whether that is so.`;
+  const weeks = found.weeks.toDecimalPlaces(5).toString();
+  const all = found.weeks.times(found.hoursAWeek);
+  const worth = all.gt(0)
+    ? `, ${all.toFixed(2)} hours and $${found.pay.toFixed(2)}, if the week always had ${found.hoursAWeek.toString()} hours and no absence is left out`
+    : "";
+  return `${head} By its dates ${who.state} comes to ${weeks} weeks${worth}: record the balance under Leave, or add the line in the run.`;
+}
+
 export function longService(
   who: Departing,
   rate: Decimal,
@@ -29,11 +60,7 @@ export function longService(
   const rule = rules.row(longServiceRules, who.lastDay).figures[who.state];
   const years = completedYears(who.startDate, who.lastDay);
   if (hours.lte(0)) {
-    const weeks = serviceLeaveUnknown(who, years, rule);
-    if (weeks)
-      notes.push(
-        `No balance of long service leave is kept. ${years} completed years in ${who.state} come to about ${weeks} weeks: record the balance under Leave, or add the line in the run.`,
-      );
+    if (serviceLeaveUnknown(who, years, rule)) notes.push(byItsDates(who, rate, rule));
     return;
   }
   if (years < rule.proRataYears) {
@@ -42,27 +69,25 @@ export function longService(
     );
     return;
   }
-  if (years < rule.afterYears && rule.proRata === "notMisconduct" && who.misconduct) {
-    notes.push(`No long service leave is paid: dismissed for misconduct before ${rule.afterYears} years.`);
-    return;
+  if (years < rule.afterYears) {
+    const reason = reasonOf(who);
+    if (!rule.proRataFor.includes(reason)) {
+      notes.push(
+        reason === "misconduct"
+          ? `No long service leave is paid: dismissed for serious misconduct before ${rule.afterYears} years in ${who.state}.`
+          : `No long service leave is paid: before ${rule.afterYears} years ${who.state} pays it only for certain reasons, such as illness, domestic need or the employer's own reasons. Add it in the sheet if one applies.`,
+      );
+      return;
+    }
+    if (!rule.proRataFor.includes("resignation"))
+      notes.push(
+        `Long service leave before ${rule.afterYears} years: check that the reason is one that ${who.state} names.`,
+      );
   }
-  if (years < rule.afterYears && rule.proRata === "certain") {
-    if (who.reason === "V") {
-      notes.push(
-        `No long service leave is paid: before ${rule.afterYears} years ${who.state} pays it only for certain reasons, such as illness, domestic need or the employer's own reasons. Add it in the sheet if one applies.`,
-      );
-      return;
-    }
-    if (who.misconduct) {
-      notes.push(
-        `No long service leave is paid: dismissed for serious misconduct before ${rule.afterYears} years in ${who.state}.`,
-      );
-      return;
-    }
+  if (years >= rule.afterYears && rule.misconductLosesRest && who.misconduct)
     notes.push(
-      `Long service leave before ${rule.afterYears} years: check that the reason is one that ${who.state} names.`,
+      `Dismissed for serious misconduct, ${who.state} pays the full blocks of long service leave alone: take the part since the last of them out of the line.`,
     );
-  }
   lines.push({
     element: "unusedLeave",
     leave: "long-service",
