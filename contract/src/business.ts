@@ -248,7 +248,7 @@ export interface BusinessView {
     closedDays: ClosedDayRule;
     next: { start: string; end: string; payday: string };
   } & Listed)[];
-  places: ({ name: string; state: string } & Listed)[];
+  places: ({ name: string; state: string; district: string | null; days: string } & Listed)[];
   costCentres: ({ code: string; name: string } & Listed)[];
   /** `usedBy`: people whose usual pay has it */
   elements: (NewElement & { id: number; retired: boolean; usedBy: number })[];

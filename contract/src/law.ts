@@ -1,8 +1,11 @@
 /** The input of the `law` command: rules that stand beside a pay. Unknown fields are refused. */
+
 import type { LongServiceCase } from "@zesty/core/au/longServiceLeave";
+import type { WagesByState } from "@zesty/core/au/payrollTax";
 import type { CeilingCase } from "@zesty/core/au/superCeiling";
 import type { LateSuper } from "@zesty/core/au/superCharge";
 import { statesAu } from "@zesty/core/calendar/states";
+import type { CountryCode } from "@zesty/core/countries/countries";
 import { longServiceReasons } from "@zesty/core/rulebook/au/longServiceRules";
 import Joi from "joi";
 import { amountNotNegative, date, figure, money, percent, rate } from "./fields.ts";
@@ -30,10 +33,29 @@ export type LongService = Case<"longService"> &
       ordinaryInAll?: string;
     };
   };
-export type LawCase = SuperDueCase | SuperChargeCase | SuperCeilingCase | LongService;
+export interface PlaceHolidaysCase extends Case<"placeHolidays"> {
+  country: CountryCode;
+  place: string;
+  from: string;
+  to: string;
+}
+export interface PayrollTaxCase extends Case<"payrollTax"> {
+  year: string;
+  wages: WagesByState;
+  groupWages: WagesByState;
+}
+export type LawCase =
+  | SuperDueCase
+  | SuperChargeCase
+  | SuperCeilingCase
+  | LongService
+  | PlaceHolidaysCase
+  | PayrollTaxCase;
 
 const weekHours = () => figure(/^\d{1,3}(\.\d{1,6})?$/, "is not a number of hours or weeks. Write it as 38 or 22.75.");
 const serviceHours = () => figure(/^\d{1,6}(\.\d{1,4})?$/, "is not a number of hours. Write it as 9360.");
+const wages = () => figure(/^\d{1,12}(\.\d{1,2})?$/, "is not an amount of wages. Write it as 1500000.");
+const wagesByState = () => Joi.object(Object.fromEntries(statesAu.map((state) => [state, wages()])));
 const head = { id: Joi.string().max(200).required().label("Id"), what: Joi.string().required().label("What") };
 
 export const lawCases: { readonly [What in LawCase["what"]]: Joi.ObjectSchema<Extract<LawCase, { what: What }>> } = {
@@ -113,6 +135,23 @@ export const lawCases: { readonly [What in LawCase["what"]]: Joi.ObjectSchema<Ex
       ? helpers.message({ custom: `Last day ${value.lastDay} lies before the start of service. Give a later one.` })
       : value,
   ),
+  placeHolidays: Joi.object<PlaceHolidaysCase>({
+    ...head,
+    country: Joi.string().valid("AU", "NZ").required().label("Country"),
+    place: Joi.string().max(60).required().label("Place"),
+    from: date().required().label("From"),
+    to: date().required().label("To"),
+  }),
+  payrollTax: Joi.object<PayrollTaxCase>({
+    ...head,
+    year: Joi.string()
+      .pattern(/^\d{4}-\d{2}$/)
+      .required()
+      .label("Year")
+      .messages({ "string.pattern.base": "Year is not a financial year. Write it as 2025-26." }),
+    wages: wagesByState().min(1).required().label("Wages"),
+    groupWages: wagesByState().default({}).label("Wages of the group"),
+  }),
   superCeiling: Joi.object<SuperCeilingCase>({
     ...head,
     cap: amountNotNegative().required().label("Cap"),

@@ -16,6 +16,10 @@ export interface ChangeFund extends FundFacts {
 export interface ChangePlace {
   name: string;
   state: string;
+  /** part of the State with public holidays of its own, or "elsewhere"; null: nobody said */
+  district: string | null;
+  /** days of its own, one a line, as they are typed */
+  days: string;
   retired: boolean;
 }
 /** Cost centres and ledger accounts: their code stays, because what was booked under it stays. */
@@ -30,7 +34,12 @@ export interface ChangeOwnField {
   retired: boolean;
 }
 const retired = Joi.boolean().required().label("Retired");
-const place = { name: name(40).required().label("Name"), state: name(40).required().label("State or province") };
+const place = {
+  name: name(40).required().label("Name"),
+  state: name(40).required().label("State or province"),
+  district: Joi.string().max(40).allow(null, "").empty("").default(null).label("District"),
+  days: Joi.string().trim().max(6000).allow("").default("").label("Days of its own"),
+};
 export const newPlace = Joi.object<Omit<ChangePlace, "retired">>(place);
 export const changeLists = {
   cycles: Joi.object<ChangeCycle>({

@@ -12,7 +12,7 @@ import type { PaysOfCountry } from "../row/paysOfCountry.ts";
 import type { NetPayment } from "../row/prepared.ts";
 import { personAu, personFacts, topUpsOn } from "../row/rowFacts.ts";
 import { paidBefore } from "../runs/earlierInPeriod.ts";
-import { workState } from "../setup/places.ts";
+import { placeOfWork, workState } from "../setup/places.ts";
 import { datedRecords } from "../store/dated.ts";
 import { leaveBalances, takenSinceAnniversary } from "../store/sums.ts";
 import { finalLinesAu } from "./finalLines.ts";
@@ -25,10 +25,13 @@ export const paysAu: PaysOfCountry = {
     const ids = people.map((each) => each.id);
     const balances = leaveBalances(context.store, ids);
     const granted = takenSinceAnniversary(context.store, people, run.payday);
-    const states = new Map<number | null, StateAu>();
-    const stateOf = (placeId: number | null): StateAu => {
-      const known = states.get(placeId) ?? workState(context, run.businessId, placeId);
-      states.set(placeId, known);
+    const placesKnown = new Map<number | null, { state: StateAu; districtSaid: boolean }>();
+    const placeOf = (placeId: number | null) => {
+      const known = placesKnown.get(placeId) ?? {
+        state: workState(context, run.businessId, placeId),
+        districtSaid: placeOfWork(context, run.businessId, placeId).district !== null,
+      };
+      placesKnown.set(placeId, known);
       return known;
     };
     // A run of its own pays what is left over, not a period: the top-up belongs to the cycle.
@@ -42,7 +45,7 @@ export const paysAu: PaysOfCountry = {
         Object.assign(base, {
           country: "AU" as const,
           person: personAu(who, records),
-          facts: personFacts(who, records, funds, centres, stateOf, ratesOf(who.id), loadingOf),
+          facts: personFacts(who, records, funds, centres, placeOf, ratesOf(who.id), loadingOf),
           balances: Object.fromEntries(
             [...(balances.get(who.id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))]),
           ),

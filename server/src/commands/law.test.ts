@@ -119,6 +119,63 @@ const cases: [object | string, object][] = [
     { ...service, state: "NSW", start: "2026-01-01", lastDay: "2025-01-01", rate: "30" },
     { ok: false, errors: [{ text: expect.stringMatching(/before the start/) }] },
   ],
+  // Payroll tax of 2025-26: Victoria's four million and South Australia's 1.6 as worked by hand; a State alone below.
+  [
+    { what: "payrollTax", year: "2025-26", wages: { VIC: "4000000" } },
+    { states: { VIC: { deduction: "500000.00", tax: "169750.00" } }, total: "169750.00" },
+  ],
+  [
+    { what: "payrollTax", year: "2025-26", wages: { SA: "1600000" } },
+    { states: { SA: { deduction: "600000.00", tax: "24750.00" } } },
+  ],
+  [
+    { what: "payrollTax", year: "2025-26", wages: { NSW: "1200000" } },
+    { states: { NSW: { deduction: "0.00", tax: "0.00" } }, total: "0.00" },
+  ],
+  // 600,000 in New South Wales of 1,800,000 in the group: a third of the deduction; (600,000 − 400,000) × 5.45 %.
+  [
+    { what: "payrollTax", year: "2025-26", wages: { NSW: "600000" }, groupWages: { QLD: "1200000" } },
+    { states: { NSW: { deduction: "400000.00", tax: "10900.00" } } },
+  ],
+  // Tasmania: 750,000 at 4 %, 1,000,000 at 6.1 %.
+  [{ what: "payrollTax", year: "2025-26", wages: { TAS: "3000000" } }, { total: "91000.00" }],
+  // Queensland: 1,300,000 − 700,000 ÷ 7; 800,000 × 4.75 %. Western Australia: 1,000,000 − 1,300,000 × 2 ÷ 13.
+  [{ what: "payrollTax", year: "2025-26", wages: { QLD: "2000000" } }, { total: "38000.00" }],
+  [
+    { what: "payrollTax", year: "2025-26", wages: { WA: "2300000" } },
+    { states: { WA: { deduction: "800000.00" } }, total: "82500.00" },
+  ],
+  // Victoria at 20 million: nothing is deducted, two levies of half a per cent on ten million.
+  [{ what: "payrollTax", year: "2025-26", wages: { VIC: "20000000" } }, { total: "1070000.00" }],
+  [
+    { what: "payrollTax", year: "2031-32", wages: { WA: "1" } },
+    { ok: false, errors: [{ path: "year" }] },
+  ],
+  // Days of places, as gazetted; from memory.
+  [
+    { what: "placeHolidays", country: "AU", place: "Brisbane", from: "2026-08-01", to: "2026-08-31" },
+    { days: [{ date: "2026-08-12", name: "Brisbane Show Day", class: "general" }] },
+  ],
+  [
+    { what: "placeHolidays", country: "AU", place: "NSW", from: "2026-08-01", to: "2026-08-31" },
+    { days: [{ date: "2026-08-03", class: "banks" }] },
+  ],
+  [
+    { what: "placeHolidays", country: "AU", place: "Launceston", from: "2026-04-06", to: "2026-04-10" },
+    { days: [{ date: "2026-04-06" }, { date: "2026-04-07", class: "stateService" }] },
+  ],
+  [
+    { what: "placeHolidays", country: "AU", place: "Darwin", from: "2026-12-24", to: "2026-12-24" },
+    { days: [{ date: "2026-12-24", from: "19:00", to: "24:00" }] },
+  ],
+  [
+    { what: "placeHolidays", country: "NZ", place: "Otago", from: "2026-03-20", to: "2026-03-25" },
+    { days: [{ date: "2026-03-23" }] },
+  ],
+  [
+    { what: "placeHolidays", country: "AU", place: "Atlantis", from: "2026-01-01", to: "2026-01-02" },
+    { ok: false, errors: [{ path: "place" }] },
+  ],
   [{ what: "longWeekend" }, { ok: false, errors: [{ path: "what" }] }],
   [
     { what: "superDue", payday: "2026-07-02", shoe: 42 },

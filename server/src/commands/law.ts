@@ -2,11 +2,17 @@
 import { check } from "@zesty/contract/fields";
 import { type LawCase, lawCases } from "@zesty/contract/law";
 import { longServiceLeave } from "@zesty/core/au/longServiceLeave";
+import { payrollTax } from "@zesty/core/au/payrollTax";
 import { superCeiling } from "@zesty/core/au/superCeiling";
 import { superCharge } from "@zesty/core/au/superCharge";
 import { superDueDate } from "@zesty/core/au/superGuarantee";
+import { calendarYears } from "@zesty/core/calendar/holidayWindows";
+import { holidaysWithClass, placesOf } from "@zesty/core/calendar/placeDays";
+import { clockText } from "@zesty/core/calendar/wallClock";
+import { sum } from "@zesty/core/quantity/decimal";
 import { moneyText } from "@zesty/core/quantity/units";
 import { longServiceRules } from "@zesty/core/rulebook/au/longServiceRules";
+import { payrollTaxRules } from "@zesty/core/rulebook/au/payrollTaxRules";
 import { superGuaranteeRules } from "@zesty/core/rulebook/au/superGuaranteeRules";
 import { shippedRuleBook as rules } from "@zesty/core/rulebook/shippedRuleBook";
 import { answerLines, refused } from "./jsonLines.ts";
@@ -38,6 +44,43 @@ function longService({ id, hours, ...given }: Extract<LawCase, { what: "longServ
   };
 }
 
+function placeHolidays({ id, country, place, from, to }: Extract<LawCase, { what: "placeHolidays" }>): object {
+  const places = placesOf(country);
+  if (!places.includes(place))
+    return refused(id, [
+      { path: "place", text: `“${place}” is no place that is known. Known are ${places.join(", ")}.` },
+    ]);
+  if (to < from) return refused(id, [{ path: "to", text: `To lies before from, ${from}. Give a later day.` }]);
+  const [first, last] = calendarYears;
+  if (Number(from.slice(0, 4)) < first || Number(to.slice(0, 4)) > last)
+    return refused(id, [{ path: "from", text: `The calendar runs from ${first} to ${last}. Ask for days in it.` }]);
+  const days = holidaysWithClass(country, place, from, to).map(({ date, name, class: of, from: start, to: end }) => ({
+    ...{ date, name, class: of },
+    ...(start === undefined || end === undefined
+      ? {}
+      : { from: clockText(start), to: end === 24 * 60 ? "24:00" : clockText(end) }),
+  }));
+  return { id, ok: true, days };
+}
+
+function payrollTaxOf({ id, year, wages, groupWages }: Extract<LawCase, { what: "payrollTax" }>): object {
+  const from = `${year.slice(0, 4)}-07-01`;
+  const row =
+    Number(year.slice(5)) === (Number(year.slice(2, 4)) + 1) % 100 ? rules.find(payrollTaxRules, from) : undefined;
+  if (!row)
+    return refused(id, [
+      { path: "year", text: `No table of payroll tax is known for ${year}. Load it, or ask for 2025-26.` },
+    ]);
+  const found = Object.entries(payrollTax(row.figures, wages, groupWages));
+  return {
+    ...{ id, ok: true },
+    states: Object.fromEntries(
+      found.map(([state, each]) => [state, { deduction: moneyText(each.deduction), tax: moneyText(each.tax) }]),
+    ),
+    total: moneyText(sum(found.map(([, each]) => each.tax))),
+  };
+}
+
 const isKnown = (what: unknown): what is LawCase["what"] => typeof what === "string" && Object.hasOwn(lawCases, what);
 
 function result(asked: LawCase): object {
@@ -48,6 +91,8 @@ function result(asked: LawCase): object {
     return { id, ok: true, days, ...(Object.fromEntries(money) as object) };
   }
   if (asked.what === "longService") return longService(asked);
+  if (asked.what === "placeHolidays") return placeHolidays(asked);
+  if (asked.what === "payrollTax") return payrollTaxOf(asked);
   if (asked.what === "superCeiling") {
     const { ceiling, counted, super: owed } = superCeiling(asked);
     return { id, ok: true, ceiling: moneyText(ceiling), counted: moneyText(counted), super: moneyText(owed) };

@@ -2,7 +2,7 @@
 
 import type { AgreementRules, RuleBasis, SettingValue } from "@zesty/core/agreements/agreementRules";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
-import { holidaysOfPlace } from "@zesty/core/calendar/holidayWindows";
+import { holidaysAt } from "@zesty/core/calendar/placeDays";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
@@ -11,7 +11,7 @@ import { evenPattern } from "@zesty/core/leave/leaveDays";
 import { fromE4 } from "@zesty/core/quantity/units";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
-import { workPlace } from "../setup/places.ts";
+import { placeOfWork } from "../setup/places.ts";
 import { datedRecords, newest } from "../store/dated.ts";
 import { person, timeTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
@@ -72,12 +72,16 @@ export function personTimes(
   const byAgreement = newest(db, timeTerms, personIds, to);
   const sets = agreementRulesOf(context, businessId);
   const said = new Map<string, SaidOfAgreement>();
-  const byPlace = new Map<string, ReturnType<typeof holidaysOfPlace>>();
+  const byPlace = new Map<string, ReturnType<typeof holidaysAt>>();
   /** Colleagues of one place and one agreed week have the same holidays. */
-  const holidaysFor = (place: string, works: ReadonlySet<number>) => {
-    const key = `${place} ${[...works].join()}`;
+  const holidaysFor = (placeId: number | null, works: ReadonlySet<number>) => {
+    const key = `${placeId} ${[...works].join()}`;
     const known =
-      byPlace.get(key) ?? holidaysOfPlace(owner.country, place, addDays(from, -contextDays), addDays(to, 8), works);
+      byPlace.get(key) ??
+      holidaysAt(
+        placeOfWork(context, businessId, placeId),
+        ...([addDays(from, -contextDays), addDays(to, 8), works] as const),
+      );
     byPlace.set(key, known);
     return known;
   };
@@ -95,8 +99,7 @@ export function personTimes(
     const basis = basisOf(own?.basis);
     const pattern = own?.workPattern ?? (basis === "casual" || weekly.isZero() ? null : evenPattern(weekly));
     const works = new Set(pattern?.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])) ?? [1, 2, 3, 4, 5]);
-    const place = workPlace(context, businessId, own?.placeId ?? null);
-    const holidays = holidaysFor(place, works);
+    const holidays = holidaysFor(own?.placeId ?? null, works);
     const settings: Record<string, SettingValue> = { ...saying?.settings, ...time?.settings };
     const known = days.get(who.id) ?? [];
     const answered = new Map(

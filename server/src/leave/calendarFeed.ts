@@ -4,7 +4,7 @@
  */
 import { createHash, randomBytes } from "node:crypto";
 import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
-import { holidaysOfPlace } from "@zesty/core/calendar/holidayWindows";
+import { holidaysAt } from "@zesty/core/calendar/placeDays";
 import { stretches } from "@zesty/core/leave/leaveDays";
 import { and, eq, isNull } from "drizzle-orm";
 import ical, { ICalEventTransparency } from "ical-generator";
@@ -12,6 +12,7 @@ import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { notFound } from "../ground/problem.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
+import { placeOfWork } from "../setup/places.ts";
 import { calendarFeed, person, place } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { daysOf } from "./readLeave.ts";
@@ -94,17 +95,23 @@ export function calendarText(context: Context, businessId: number): string {
         last.date,
         `${known.who.givenName} ${known.who.familyName.charAt(0)}. away${first.hours === null ? "" : `, ${first.hours} h`}`,
       );
-  for (const { region, name } of regionsOf(context, businessId, owner.state))
-    for (const day of holidaysOfPlace(owner.country, region, from, to))
-      event(`${region}-${day.date}-${day.from ?? 0}@holidays`, day.date, day.date, `${day.name}${name}`);
+  for (const { key, placeId, name } of placesOf(context, businessId))
+    for (const day of holidaysAt(placeOfWork(context, businessId, placeId), from, to))
+      event(`${key}-${day.date}-${day.from ?? 0}@holidays`, day.date, day.date, `${day.name}${name}`);
   return calendar.toString();
 }
 
-/** Each region once; with its place where there are several. */
-function regionsOf({ store }: Context, businessId: number, own: string): { region: string; name: string }[] {
+/** Each region once, and each place with days of its own; named where there are several. */
+function placesOf({ store }: Context, businessId: number): { key: string; placeId: number | null; name: string }[] {
   const places = store.db.select().from(place).where(eq(place.businessId, businessId)).all();
-  const regions = [...new Set([...places.map((each) => each.state), ...(places.length === 0 ? [own] : [])])];
-  return regions.filter(Boolean).map((region) => ({ region, name: regions.length > 1 ? `, ${region}` : "" }));
+  if (places.length === 0) return [{ key: String(businessId), placeId: null, name: "" }];
+  const found = new Map<string, { placeId: number; name: string }>();
+  for (const { id, name, state, district, days } of places) {
+    const own = district !== null || days !== "";
+    const key = own ? `${state}-${id}` : state;
+    if (!found.has(key)) found.set(key, { placeId: id, name: own ? name : state });
+  }
+  return [...found].map(([key, each]) => ({ ...each, key, name: found.size > 1 ? `, ${each.name}` : "" }));
 }
 
 /** Whole days in a row are one stretch; a part of a day stands alone. */

@@ -93,14 +93,14 @@ export function personFacts(
   records: DatedRecords,
   funds: Funds,
   centres: ReadonlyMap<number, string>,
-  stateOf: (placeId: number | null) => StateAu,
+  placeOf: (placeId: number | null) => { state: StateAu; districtSaid: boolean },
   rates: Rates,
   loadingOf: (personId: number, basis: string | undefined) => string | null,
 ): RowContext["facts"] {
   const chosen = records.super.get(who.id);
   return {
     ...personFactsBase(who, records, centres, rates),
-    state: stateOf(records.terms.get(who.id)?.placeId ?? null),
+    ...placeOf(records.terms.get(who.id)?.placeId ?? null),
     numberPendingSince: records.tax.get(who.id)?.pendingSince ?? null,
     fund: chosen?.fundId ? (funds.get(chosen.fundId)?.name ?? null) : null,
     memberNumber: chosen?.memberNumber ?? null,

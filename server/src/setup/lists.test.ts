@@ -32,16 +32,19 @@ const change = (...[list, entry, wanted]: [Parameters<typeof changeEntry>[3], nu
 const fundFacts = { kind: "apra", name: "S", abn: "89000000019", usi: "89000000019001" };
 const weekly = { name: "Weekly", paydayOffset: 4, closedDays: "ask", retired: false };
 
+const noDays = { district: null, days: "" };
+const shop = { name: "The shop", state: "QLD", ...noDays };
+
 describe("lists of the set-up", () => {
   it("say who uses each entry, and are renamed in place", () => {
     expect(view().cycles[0]).toMatchObject({ usedBy: 2, retired: false });
     expect(view().funds[0]).toMatchObject({ usedBy: 2 });
     change("funds", view().funds[0]?.id ?? 0, { ...fundFacts, name: "Renamed Super", retired: false });
     expect(view().funds.map((each) => each.name)).toEqual(["Renamed Super"]);
-    addPlace(world.context, world.actor, world.businessId, { name: "The shed", state: "TAS" });
+    addPlace(world.context, world.actor, world.businessId, { name: "The shed", state: "TAS", ...noDays });
     const shed = view().places.find((each) => each.name === "The shed");
     expect(shed).toMatchObject({ usedBy: 0, state: "TAS" });
-    change("places", shed?.id ?? 0, { name: "The old shed", state: "QLD", retired: true });
+    change("places", shed?.id ?? 0, { name: "The old shed", state: "QLD", ...noDays, retired: true });
     expect(view().places.find((each) => each.id === shed?.id)).toMatchObject({ state: "QLD", retired: true });
   });
   it("hold self-managed funds by service address and account, and one default", () => {
@@ -95,18 +98,30 @@ describe("lists of the set-up", () => {
     ],
     [
       "a region that is none",
-      () => addPlace(world.context, world.actor, world.businessId, { name: "X", state: "Utopia" }),
+      () => addPlace(world.context, world.actor, world.businessId, { name: "X", state: "Utopia", ...noDays }),
       /none of ACT/,
+    ],
+    [
+      "a district of another State",
+      () => addPlace(world.context, world.actor, world.businessId, { ...shop, district: "Hobart" }),
+      /“Hobart” is no district of QLD/,
+    ],
+    [
+      "a day without its year",
+      () => addPlace(world.context, world.actor, world.businessId, { ...shop, days: "28/8 Show Day" }),
+      /does not begin with a date with its year/,
     ],
     [
       "a name twice",
       () =>
-        addPlace(world.context, world.actor, world.businessId, { name: view().places[0]?.name ?? "", state: "VIC" }),
+        addPlace(world.context, world.actor, world.businessId, {
+          ...{ name: view().places[0]?.name ?? "", state: "VIC", ...noDays },
+        }),
       /called .* already/,
     ],
     [
       "what is of another business",
-      () => change("places", 999, { name: "X", state: "VIC", retired: false }),
+      () => change("places", 999, { name: "X", state: "VIC", ...noDays, retired: false }),
       /no such place of work/,
     ],
   ])("refuse %s", (_what, work, says) => {

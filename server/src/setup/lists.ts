@@ -1,8 +1,9 @@
 /** Cycles, funds, places, cost centres and accounts: changed, retired, and what each of them touches. */
 
-import type { ListName, ListValues } from "@zesty/contract/lists";
+import type { ChangePlace, ListName, ListValues } from "@zesty/contract/lists";
 import type { OwnField } from "@zesty/contract/ownFacts";
 import { regionsOf } from "@zesty/core/calendar/holidayWindows";
+import { districtsIn, noDistrict, readPlaceDays } from "@zesty/core/calendar/placeDays";
 import { and, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
@@ -111,7 +112,7 @@ export function changeEntry<List extends ListName>(
       .get();
     if (twin && list !== "accounts")
       refuse("name", `A ${words[list]} is called ${wanted.name} already. Choose another name.`);
-    if ("state" in wanted) demandRegion(context, businessId, wanted.state);
+    if ("state" in wanted) demandPlace(context, businessId, wanted);
     // What is written under a fact of the business's own stays where it is.
     if (wanted.retired && !before.retired && list !== "own-fields") demandUnused(context, businessId, list, before);
     if ("isDefault" in wanted && wanted.isDefault) noOtherDefault(context, businessId);
@@ -146,9 +147,22 @@ function refuse(path: string, text: string): never {
   throw cannot("list-entry", text, { errors: [{ path, text }] });
 }
 
-function demandRegion(context: Context, businessId: number, state: string): void {
-  const known = regionsOf(findBusiness(context, businessId).country);
+function demandPlace(
+  context: Context,
+  businessId: number,
+  { state, district, days }: Omit<ChangePlace, "name" | "retired">,
+): void {
+  const { country } = findBusiness(context, businessId);
+  const known = regionsOf(country);
   if (!known.includes(state)) refuse("state", `“${state}” is none of ${known.join(", ")}.`);
+  const districts = districtsIn(state);
+  if (district !== null && district !== noDistrict && !districts.includes(district))
+    refuse("district", `“${district}” is no district of ${state} with days of its own.`);
+  const read = readPlaceDays(days);
+  if (!Array.isArray(read)) refuse("days", read.fault);
+  // Holidays of New Zealand follow the person, with days off in lieu of their own law.
+  else if (read.length > 0 && country === "NZ")
+    refuse("days", "Days of a place are of Australia. In New Zealand the anniversary day follows the province.");
 }
 
 export function addOwnField(context: Context, actor: Actor, businessId: number, wanted: OwnField): void {
@@ -174,11 +188,11 @@ export function addPlace(
   context: Context,
   actor: Actor,
   businessId: number,
-  wanted: { name: string; state: string },
+  wanted: Omit<ChangePlace, "retired">,
 ): void {
   const { db } = context.store;
   context.store.transaction(() => {
-    demandRegion(context, businessId, wanted.state);
+    demandPlace(context, businessId, wanted);
     const twin = db
       .select({ id: place.id })
       .from(place)

@@ -1,5 +1,6 @@
 /** Where somebody works: decides public holidays, and in Australia long service leave. */
 import type { StateAu } from "@zesty/core/calendar/listedHolidays";
+import { type PlaceOfWork, readPlaceDays } from "@zesty/core/calendar/placeDays";
 import type { Context } from "../ground/context.ts";
 
 /** State or province of a person's place of work, or of the business. */
@@ -10,6 +11,27 @@ export function workPlace(context: Context, businessId: number, placeId: number 
     )
     .get(placeId, businessId);
   return found?.state ?? "";
+}
+
+/** A place with what decides its public holidays; without one the business's State alone. */
+export function placeOfWork(context: Context, businessId: number, placeId: number | null): PlaceOfWork {
+  const found = context.store
+    .prepared<
+      [number | null, number],
+      { country: "AU" | "NZ"; state: string; placeState: string | null; district: string | null; days: string | null }
+    >(
+      `SELECT b.country, b.state, p.state AS placeState, p.district, p.days
+       FROM business b LEFT JOIN place p ON p.id = ? WHERE b.id = ?`,
+    )
+    .get(placeId, businessId);
+  const days = readPlaceDays(found?.days ?? "");
+  return {
+    country: found?.country ?? "AU",
+    region: found?.placeState ?? found?.state ?? "",
+    district: found?.district ?? null,
+    // What was kept could be read when it was typed.
+    days: Array.isArray(days) ? days : [],
+  };
 }
 
 /** The Australian State of a person's place of work. @throws where none is on record: another State's days would be wrong */

@@ -35,7 +35,10 @@ export function readBusiness(context: Context, businessId: number): BusinessView
         next: nextPeriodOf(context, cycle),
       })),
     places: db
-      .select({ id: place.id, name: place.name, state: place.state, retired: place.retired })
+      .select({
+        ...{ id: place.id, name: place.name, state: place.state, retired: place.retired },
+        ...{ district: place.district, days: place.days },
+      })
       .from(place)
       .where(eq(place.businessId, businessId))
       .all()

@@ -2,12 +2,17 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, it } from "vitest";
+import { readingsText } from "./readingsText.ts";
 import { rulesText } from "./rulesText.ts";
 
 const root = join(import.meta.dirname, "../../..");
 
 it("docs/rules/tables.md is what the rule book says now; else run `npm run rules`", () => {
   expect(readFileSync(join(root, "docs/rules/tables.md"), "utf8")).toBe(rulesText());
+});
+
+it("docs/rules/agreementReadings.md is what the agreements say now; else run `npm run rules`", () => {
+  expect(readFileSync(join(root, "docs/rules/agreementReadings.md"), "utf8")).toBe(readingsText());
 });
 
 /** Helpers of a rule that stands under its own name. */

@@ -55,6 +55,15 @@ export function TextField({ label, hint, error, className = "", ...rest }: Share
   );
 }
 
+export function AreaField({ label, hint, error, ...rest }: Shared & ComponentProps<"textarea">) {
+  const id = useId();
+  return (
+    <Around id={id} label={label} {...(hint ? { hint } : {})} error={error}>
+      <textarea id={id} className={box} {...rest} {...noted(id, { ...(hint ? { hint } : {}), error })} />
+    </Around>
+  );
+}
+
 export function ChoiceField({ label, hint, error, children, ...rest }: Shared & ComponentProps<"select">) {
   const id = useId();
   return (

@@ -1,9 +1,9 @@
 /** Checks of single lines and of what was typed over: deductions cut, overrides, codes, lump sums, departures. */
 
 import { addMonths, completedYears, daysBetween } from "../../calendar/dates.ts";
+import { districtDaysOf } from "../../calendar/districtsAu.ts";
 import { paysPerYear } from "../../calendar/payPeriods.ts";
 import { payrollYearAu } from "../../calendar/payrollYear.ts";
-import { regionalDays } from "../../calendar/regionalDaysAu.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
@@ -219,13 +219,17 @@ const besideLevel: Check = ({ context, worked }) => besideLevelIn(context.facts,
 
 /** A holiday of one district: whether it is kept at the place of work only a person can say (Fair Work Act 2009, s 115). */
 const regionalHoliday: Check = ({ context, worked }) =>
-  worked.gross.value.isZero()
+  worked.gross.value.isZero() || context.facts.districtSaid
     ? []
-    : regionalDays(context.facts.state, context.periodStart, context.periodEnd).map(({ date, name, region }) => ({
+    : districtDaysOf(context.facts.state, context.periodStart, context.periodEnd).map(({ date, name, districts }) => ({
         kind: "query",
         code: "regionalHoliday",
-        facts: { date, name, region },
-        mend: inRun,
+        facts: {
+          date,
+          name,
+          region: districts.length > 2 ? `parts of ${context.facts.state}` : districts.join(" and "),
+        },
+        mend: { place: "business", section: "places" },
       }));
 
 export const lineRowChecks: readonly Check[] = [

@@ -33,7 +33,7 @@ export const sentencesAu = {
   extraPayday: (f) =>
     `Payroll year ${f.year} has ${f.paydays} paydays of this cycle, the tax tables are made for ${f.usual}: the year's tax falls short. Who asks for it has more withheld each pay (People, Tax).`,
   regionalHoliday: (f) =>
-    `${dateWords(f.date ?? "")} is a public holiday in ${f.region}: ${f.name}. It is not paid by itself. Where it is kept at the place of work, type its hours at the holiday's rate, or the day off with pay; else tick.`,
+    `${dateWords(f.date ?? "")} is a public holiday in ${f.region}: ${f.name}. Say under Set-up, Places of work, in which district the place lies: then it is a holiday there, or is not asked about again. Else type its hours at the holiday's rate, or the day off with pay; or tick.`,
   departureOpen: (f) =>
     `The last day is ${dateWords(f.end ?? "")}, and ${f.hours} h of annual leave would stay in the balance.`,
   longServiceOpen: (f) =>

@@ -27,6 +27,8 @@ export interface TopUp {
 export interface PersonFacts extends PersonFactsBase {
   /** State of the place of work: decides public holidays */
   state: StateAu;
+  /** somebody said in which district of the State it lies, or that its days are its own */
+  districtSaid?: boolean;
   numberPendingSince: IsoDate | null;
   fund: string | null;
   memberNumber: string | null;

@@ -52,6 +52,10 @@ export const place = sqliteTable(
       .references(() => business.id),
     name: text("name").notNull(),
     state: text("state").notNull(),
+    /** part of the State with public holidays of its own, or "elsewhere"; null: nobody said */
+    district: text("district"),
+    /** days of its own, as they were typed */
+    days: text("days").notNull().default(""),
     retired: flag("retired").default(false),
   },
   (t) => [index("place_business").on(t.businessId)],

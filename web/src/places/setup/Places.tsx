@@ -1,10 +1,12 @@
 /** Places of work: each decides the public holidays of those who work there. */
 import type { BusinessView } from "@zesty/contract/business";
 import { regionsOf } from "@zesty/core/calendar/holidayWindows";
-import { useForm } from "react-hook-form";
+import { districtsIn, noDistrict } from "@zesty/core/calendar/placeDays";
+import { type UseFormReturn, useForm } from "react-hook-form";
 import { onPage } from "../../countries/onPage.ts";
 import { AddForm } from "../../parts/AddForm.tsx";
-import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
+import { AreaField, ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
+import { counted } from "../../parts/format.ts";
 import { GrowingBlock } from "../../parts/GrowingBlock.tsx";
 import { api } from "../../state/api.ts";
 import { ChangingList } from "./ChangingList.tsx";
@@ -12,6 +14,44 @@ import { ChangingList } from "./ChangingList.tsx";
 const regionWord = (setUp: BusinessView) => onPage[setUp.country].region;
 const Regions = ({ setUp }: { setUp: BusinessView }) =>
   regionsOf(setUp.country).map((region) => <option key={region}>{region}</option>);
+
+interface PlaceValues {
+  name: string;
+  state: string;
+  district: string;
+  days: string;
+}
+
+/** What of a State's calendar is not of the whole State: its district, and days that were declared for the place. */
+function OwnDays<Values extends PlaceValues>({ setUp, form }: { setUp: BusinessView; form: UseFormReturn<Values> }) {
+  const { register, watch, formState } = form as unknown as UseFormReturn<PlaceValues>;
+  const districts = districtsIn(watch("state"));
+  if (setUp.country !== "AU") return null;
+  return (
+    <>
+      {districts.length > 0 && (
+        <ChoiceField
+          label="District with days of its own"
+          error={errorAt(formState.errors, "district")}
+          {...register("district")}
+        >
+          <option value="">not said: its days are asked about</option>
+          {districts.map((each) => (
+            <option key={each}>{each}</option>
+          ))}
+          <option value={noDistrict}>elsewhere: only the days of the State</option>
+        </ChoiceField>
+      )}
+      <AreaField
+        label="Days of its own"
+        rows={3}
+        hint="One a line: 28/8/2026 Show Day; 24/12/2026 18:00-24:00 for a part of a day; not 3/11/2026 for a day of the State that is not kept here"
+        error={errorAt(formState.errors, "days")}
+        {...register("days")}
+      />
+    </>
+  );
+}
 
 export function Places({ setUp }: { setUp: BusinessView }) {
   return (
@@ -22,12 +62,23 @@ export function Places({ setUp }: { setUp: BusinessView }) {
         entries={setUp.places}
         users={["person", "people"]}
         nameOf={(place) => place.name}
-        show={(place) => (
+        show={({ name, state, district, days }) => (
           <>
-            {place.name} <span className="text-quiet">holidays of {place.state}</span>
+            {name}{" "}
+            <span className="text-quiet">
+              holidays of {state}
+              {district && district !== noDistrict && `, ${district}`}
+              {days && `, and ${counted(days.split("\n").length, "day", "days")} of its own`}
+            </span>
           </>
         )}
-        valuesOf={({ name, state, retired }) => ({ name, state, retired })}
+        valuesOf={({ name, state, district, days, retired }) => ({
+          name,
+          state,
+          district: district ?? "",
+          days,
+          retired,
+        })}
         fields={(form) => (
           <>
             <TextField
@@ -39,6 +90,7 @@ export function Places({ setUp }: { setUp: BusinessView }) {
             <ChoiceField label={regionWord(setUp)} {...form.register("state")}>
               <Regions setUp={setUp} />
             </ChoiceField>
+            <OwnDays setUp={setUp} form={form} />
           </>
         )}
       />
@@ -48,7 +100,9 @@ export function Places({ setUp }: { setUp: BusinessView }) {
 
 function NewPlace({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }) {
   const [add] = api.useAddToSetUpMutation();
-  const form = useForm({ defaultValues: { name: "", state: setUp.places[0]?.state ?? "" } });
+  const form = useForm<PlaceValues>({
+    defaultValues: { name: "", state: setUp.places[0]?.state ?? "", district: "", days: "" },
+  });
   const { errors } = form.formState;
   const submit = submitOf(form, async (values) => {
     const answer = await add({ business: setUp.id, list: "places", values });
@@ -61,6 +115,7 @@ function NewPlace({ setUp, onDone }: { setUp: BusinessView; onDone: () => void }
       <ChoiceField label={regionWord(setUp)} {...form.register("state")}>
         <Regions setUp={setUp} />
       </ChoiceField>
+      <OwnDays setUp={setUp} form={form} />
     </AddForm>
   );
 }

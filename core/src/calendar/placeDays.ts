@@ -1,0 +1,119 @@
+/**
+ * Public holidays of one place of work: those of its State or province, of its district, and days of its own: declared
+ * or gazetted for it, a part of a day, or a day of the State that is not kept there because another one is.
+ * Set by: Fair Work Act 2009, s 115: a day declared by or under a law of the State, to be observed generally within it or
+ * within a region of it.
+ */
+import { addDays, dateWords, type IsoDate, weekday } from "./dates.ts";
+import { daysOfDistrict, districtsAu } from "./districtsAu.ts";
+import type { Weekdays } from "./holidaysNz.ts";
+import { type HolidayOfPlace, holidaysOfPlace, isWholeDay, regionsOf } from "./holidayWindows.ts";
+import { readDate } from "./readDate.ts";
+import { readClock } from "./wallClock.ts";
+
+/** A day that a place keeps beside its State's, or does not keep. */
+export interface PlaceDay extends HolidayOfPlace {
+  kept: boolean;
+}
+export interface PlaceOfWork {
+  country: "AU" | "NZ";
+  /** State or province */
+  region: string;
+  /** null: nobody said; the State alone counts, and its districts' days are asked about */
+  district: string | null;
+  days: readonly PlaceDay[];
+}
+
+/** In place of a district: the place lies in none that has days of its own. */
+export const noDistrict = "elsewhere";
+
+/** The public holidays of a place between two days, both included, in their order. */
+export function holidaysAt(place: PlaceOfWork, from: IsoDate, to: IsoDate, works?: Weekdays): HolidayOfPlace[] {
+  const within = ({ date }: { date: IsoDate }) => date >= from && date <= to;
+  const found = holidaysOfPlace(place.country, place.region, from, to, works);
+  const add = (day: HolidayOfPlace) => {
+    // A day that is one already is not one twice.
+    if (!found.some((each) => each.date === day.date && (isWholeDay(each) || !isWholeDay(day)))) found.push(day);
+  };
+  for (const day of place.district === null ? [] : daysOfDistrict(place.district, from, to)) add(day);
+  for (const { kept, ...day } of place.days) if (kept && within(day)) add(day);
+  const left = new Set(place.days.filter((each) => !each.kept).map((each) => each.date));
+  return found.filter((each) => !left.has(each.date)).sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+}
+
+const daysMost = 60;
+
+/**
+ * Days of a place as they are typed, one a line: "28/8/2026 Gold Coast Show", "24/12/2026 18:00-24:00 Christmas Eve",
+ * "not 3/11/2026" for a day of the State that the place does not keep.
+ * @returns the days, or what is wrong with a line and how to write it
+ */
+export function readPlaceDays(text: string): PlaceDay[] | { fault: string } {
+  const days: PlaceDay[] = [];
+  for (const line of text.split("\n").map((each) => each.trim())) {
+    if (line === "") continue;
+    const found = /^(not\s+)?(\S+)(?:\s+(\d{1,2}:\d{2})\s*[-–]\s*(\d{1,2}:\d{2}))?\s*(.*)$/i.exec(line);
+    const [, not, typed = "", from, to, name = ""] = found ?? [];
+    // The year is written: a day of the year before or after would be another one.
+    const date = /\d{4}/.test(typed) ? readDate(typed, "2026-01-01") : null;
+    const example = "Write it as 28/8/2026 Gold Coast Show, or as not 3/11/2026.";
+    if (!date) return { fault: `“${line}” does not begin with a date with its year. ${example}` };
+    if (not && (from || to)) return { fault: `“${line}”: a day is kept or not as a whole. ${example}` };
+    if (!not && name.trim() === "") return { fault: `“${line}” has no name. ${example}` };
+    const [start, end] = from && to ? [readClock(from.padStart(5, "0")), readClock(to.padStart(5, "0"))] : [null, null];
+    if (start !== null && end !== null && (start >= end || end > 24 * 60))
+      return { fault: `“${line}”: the part of the day ends when or before it starts. Write it as 18:00-24:00.` };
+    if (days.some((each) => each.date === date)) return { fault: `${dateWords(date)} stands twice. Leave one line.` };
+    days.push({
+      ...{ date, name: name.trim().slice(0, 60), kept: !not },
+      ...(start === null || end === null ? {} : { from: start, to: end }),
+    });
+  }
+  if (days.length > daysMost)
+    return {
+      fault: `${days.length} days stand here; ${daysMost} are the most. Take out those of years that have passed.`,
+    };
+  return days;
+}
+
+/** Districts with days of their own in a State or province; none elsewhere. */
+export const districtsIn = (region: string): string[] =>
+  districtsAu.flatMap((each) => (each.state === region ? [each.name] : []));
+
+/** Whom a day binds: everybody, banks and some of finance, or those who work for a State. */
+export type HolidayClass = "general" | "banks" | "stateService";
+
+/** Days of a State that are no holiday of everybody there (from memory). */
+const narrower: Partial<Record<string, (year: number) => (HolidayOfPlace & { class: HolidayClass })[]>> = {
+  NSW: (year) => [{ date: firstMonday(year, 8), name: "Bank Holiday", class: "banks" }],
+  TAS: (year) =>
+    holidaysOfPlace("AU", "TAS", `${year}-03-20`, `${year}-04-30`)
+      .filter((each) => each.name === "Easter Monday")
+      .map(({ date }) => ({ date: addDays(date, 1), name: "Easter Tuesday", class: "stateService" })),
+};
+const firstMonday = (year: number, month: number): IsoDate => {
+  const start = `${year}-${String(month).padStart(2, "0")}-01`;
+  return addDays(start, (8 - weekday(start)) % 7);
+};
+
+/** States, provinces and districts by name. */
+export const placesOf = (country: "AU" | "NZ"): readonly string[] =>
+  country === "AU" ? [...regionsOf("AU"), ...districtsAu.map((each) => each.name)] : regionsOf("NZ");
+
+/** The days of a State, a province or a district between two days, with whom each binds. */
+export function holidaysWithClass(
+  country: "AU" | "NZ",
+  place: string,
+  from: IsoDate,
+  to: IsoDate,
+): (HolidayOfPlace & { class: HolidayClass })[] {
+  const district = country === "AU" ? districtsAu.find((each) => each.name === place) : undefined;
+  const region = district?.state ?? place;
+  const all = holidaysAt({ country, region, district: district?.name ?? null, days: [] }, from, to);
+  const years = new Set([from, to].map((date) => Number(date.slice(0, 4))));
+  for (let year = Math.min(...years); year <= Math.max(...years); year += 1) years.add(year);
+  const more = [...years].flatMap((year) => (country === "AU" ? (narrower[region]?.(year) ?? []) : []));
+  return [...all.map((each) => ({ ...each, class: "general" as const })), ...more]
+    .filter(({ date }) => date >= from && date <= to)
+    .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+}
