@@ -133,6 +133,7 @@ export const agreementRules = Joi.object<AgreementRules>({
       min: Joi.number(),
       max: Joi.number(),
       choices: list(Joi.string().max(40), 20),
+      words: Joi.object().pattern(Joi.string().max(40), Joi.string().max(80)),
       ask: Joi.string().max(200).required(),
     }),
     60,
@@ -268,7 +269,9 @@ export const agreementRules = Joi.object<AgreementRules>({
   }),
   checks: list(
     Joi.object({
-      kind: Joi.string().valid("minimumWage", "maximumConsecutiveDays", "daysOff", "shiftWorkPart", "ask").required(),
+      kind: Joi.string()
+        .valid("minimumWage", "maximumConsecutiveDays", "daysOff", "shiftWorkPart", "ask", "level")
+        .required(),
       text: Joi.string().max(300),
       if: condition,
     }).unknown(),

@@ -106,3 +106,40 @@ describe("hours averaged over four weeks", () => {
     expect(overtime([5, 4, 5, 4, 5, 4, 5, 4], monday)).toBe(0);
   });
 });
+
+describe("a cycle of eight weeks (horticulture's casuals: 304 ordinary hours; from memory)", () => {
+  const growers = shipped().find((each) => each.code === "MA000028") as AgreementRules;
+  const first = "2026-08-03";
+  /** Eight and a half hours on each of so many weekdays from the first week on. */
+  const worked = (weekdays: number): PersonTime["days"] =>
+    Object.fromEntries(
+      Array.from({ length: weekdays }, (_, at) => {
+        const date = addDays(first, Math.floor(at / 5) * 7 + (at % 5));
+        return [date, { shifts: [{ start: `${date}T06:00`, end: `${date}T14:30` }], leave: [] }];
+      }),
+    );
+  const lastWeek = (basis: "casual" | "fullTime", averagingFrom: string | null) => {
+    const found = personHours(
+      {
+        ...{ country: "AU", rules: growers, person: { basis }, timeZone: "Australia/Melbourne" },
+        settings: { missedMealPay: "nothing" },
+        ...{ holidays: [], pattern: null, use: "all", employedFrom: "2020-01-01", employedTo: null },
+        ...{ days: worked(40), averagingFrom },
+      },
+      Array.from({ length: 7 }, (_, at) => addDays(first, 49 + at)),
+    );
+    return found.lines.map((line) => `${line.date.slice(5)} ${line.percent} ${line.minutes / 60}`);
+  };
+  test("is filled by the weeks before the period", () => {
+    // 35 days come to 297.5 hours: 6.5 are left on Monday of the eighth week, and every later hour is overtime.
+    expect(lastWeek("casual", first)).toEqual([
+      "09-21 125 6.5",
+      "09-21 175 2",
+      ...["09-22 175 8.5", "09-23 175 8.5", "09-24 175 8.5", "09-25 175 8.5"],
+    ]);
+  });
+  test("of four weeks for permanents, by eight hours a day", () => {
+    expect(lastWeek("fullTime", first)[0]).toBe("09-21 100 8");
+    expect(lastWeek("fullTime", first)).toContain("09-25 150 8.5");
+  });
+});

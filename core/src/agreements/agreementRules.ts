@@ -65,6 +65,8 @@ export interface RuleSetting {
   min?: number;
   max?: number;
   choices?: string[];
+  /** what each choice is called on a page */
+  words?: Record<string, string>;
   ask: string;
 }
 export interface ShiftKind {
@@ -162,7 +164,7 @@ export interface Reading {
   choose?: { setting: string; value: SettingValue };
 }
 export interface RuleCheck {
-  kind: "minimumWage" | "maximumConsecutiveDays" | "daysOff" | "shiftWorkPart" | "ask";
+  kind: "minimumWage" | "maximumConsecutiveDays" | "daysOff" | "shiftWorkPart" | "ask" | "level";
   [detail: string]: unknown;
 }
 /** Ordinary minutes of a week, or of a cycle of weeks; the first whose condition holds of the person. */

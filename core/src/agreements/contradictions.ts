@@ -26,7 +26,7 @@ function conditions(rules: AgreementRules): { path: string; condition: Condition
     "ordinary.weeklyMax": Array.isArray(rules.ordinary.weeklyMax) ? rules.ordinary.weeklyMax : [],
     "ordinary.spreadMax": rules.ordinary.spreadMax ?? [],
     notHeld: rules.notHeld ?? [],
-    checks: (rules.checks ?? []).filter((each) => each.kind === "ask") as { if?: Condition }[],
+    checks: (rules.checks ?? []).filter((each) => each.kind === "ask" || each.kind === "level") as { if?: Condition }[],
     "time.holidayOf": typeof rules.time.holidayOf === "string" ? [] : rules.time.holidayOf,
   };
   return Object.entries(lists).flatMap(([name, list]) =>
@@ -97,6 +97,11 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
     });
   }
   for (const { path, condition } of conditions(rules)) {
+    if (
+      path.startsWith("ordinary.weeklyMax") &&
+      Object.keys(condition).some((key) => !["basis", "settings"].includes(key))
+    )
+      say("error", path, "A cycle of weeks goes by basis and settings alone. Take the other conditions out.");
     for (const [key, wanted] of Object.entries(condition.settings ?? {})) {
       const declared = settings.get(key);
       if (!declared) say("error", path, `The setting “${key}” is not declared. Declare it under settings.`);
@@ -120,7 +125,7 @@ export function contradictions(rules: AgreementRules): Contradiction[] {
       say("error", path, `The setting “${key}” is not declared as a number. Declare it under settings.`);
   }
   (rules.checks ?? []).forEach((each, at) => {
-    if (each.kind === "ask" && typeof each.text !== "string")
+    if ((each.kind === "ask" || each.kind === "level") && typeof each.text !== "string")
       say("error", `checks.${at}`, "What is asked has no words. Give it a text.");
   });
   rules.settings.forEach((each, at) => {

@@ -1,4 +1,5 @@
 /** An agreement's rules as it is read aloud: one sentence an entry, in the groups in which an award is read. */
+
 import { counted } from "../quantity/units.ts";
 import {
   type AgreementRules,
@@ -10,6 +11,7 @@ import {
   type RuleMoney,
   type Trigger,
 } from "./agreementRules.ts";
+import { choiceWords } from "./choiceWords.ts";
 
 export interface RuleSentence {
   /** id of the entry, as reasons of lines name it */
@@ -53,8 +55,10 @@ function conditionText(condition: Condition | undefined, rules: AgreementRules):
   if (!condition) return "";
   const c = condition;
   const settings = Object.entries(c.settings ?? {}).map(([key, value]) => {
-    const ask = rules.settings.find((each) => each.key === key)?.ask ?? key;
-    const said = (one: unknown) => (one === true ? "yes" : one === false ? "no" : String(one));
+    const setting = rules.settings.find((each) => each.key === key);
+    const ask = setting?.ask ?? key;
+    const said = (one: unknown) =>
+      one === true ? "yes" : one === false ? "no" : choiceWords(setting ?? {}, String(one));
     return `“${ask}” ${Array.isArray(value) ? value.map(said).join(" or ") : said(value)}`;
   });
   return [
@@ -304,7 +308,9 @@ export function sentencesOf(rules: AgreementRules): RuleGroup[] {
     sentences: [
       ...(rules.notHeld ?? []).map((each, at) => ({ id: `not-held-${at}`, path: `notHeld.${at}`, text: each.text })),
       ...(rules.checks ?? []).flatMap((each, at) =>
-        each.kind === "ask" ? [{ id: `ask-${at}`, path: `checks.${at}`, text: String(each.text) }] : [],
+        each.kind === "ask" || each.kind === "level"
+          ? [{ id: `ask-${at}`, path: `checks.${at}`, text: String(each.text) }]
+          : [],
       ),
     ],
   });

@@ -70,7 +70,7 @@ const holidaysAt = (facts: ShiftFacts, wall: WallMinute): readonly HolidayWindow
     ? []
     : facts.windows.flatMap((each) => (wall >= each.from && wall < each.to ? [each.window] : [])));
 
-const isSetting = (given: SettingValue | undefined, wanted: SettingValue | readonly SettingValue[]): boolean =>
+export const isSetting = (given: SettingValue | undefined, wanted: SettingValue | readonly SettingValue[]): boolean =>
   Array.isArray(wanted) ? wanted.includes(given) : given === wanted;
 
 /** Whether a condition looks at the time of day; one window over the whole day does not. */

@@ -22,6 +22,11 @@ describe("a day as it is typed", () => {
     ["20-9a", "AU", "20–9a"],
     ["9-19 b30, bank", "AU", "9–19 b30, bank"],
     ["bank, 9-19", "AU", "9–19, bank"],
+    ["22-6 sleepover", "AU", "22–6 sleepover"],
+    ["22-6 sleepover woken 2-2:45 woken 4-5", "AU", "22–6 sleepover woken 2–2:45 woken 4–5"],
+    ["7-7 care 9", "AU", "7–7a care 9"],
+    ["7-7a care", "AU", "7–7a care"],
+    ["20-21 recall", "AU", "20–21 recall"],
     ["defence", "AU", "defence"],
     ["sick", "NZ", "sick"],
     ["alt", "NZ", "alt"],
@@ -31,9 +36,12 @@ describe("a day as it is typed", () => {
     // What is written back is read as the same day.
     if (day && !("fault" in day)) expect(readDay(text, date, country)).toEqual(day);
   });
-  it.each(["25-26", "21-21", "hello", "al x", "7, 8", "9-5 b600", "sick 30", "99"])("refuses %s", (typed) => {
-    expect(readDay(typed, date, "AU")).toHaveProperty("fault");
-  });
+  it.each(["25-26", "21-21", "hello", "al x", "7, 8", "9-5 b600", "sick 30", "99", "22-6 woken", "9-17 recall 3"])(
+    "refuses %s",
+    (typed) => {
+      expect(readDay(typed, date, "AU")).toHaveProperty("fault");
+    },
+  );
   it("knows nothing of a blank", () => expect(readDay("  ", date, "AU")).toBeNull());
   it("banks overtime where awards know of it", () =>
     expect(readDay("9-19, bank", date, "NZ")).toEqual({ fault: expect.stringContaining("Australian awards") }));

@@ -1,6 +1,6 @@
 /**
  * A day as it is typed in the week: "9-17:30 b30", "9a 5p", "17-2", "7.6", "off", "al", "sick 3.8", two parts with a
- * comma; "20-21 recall", "10-14 dayoff" for what the shift was; "9-17 as 4" for a shift in level 4, "9-17 as 4 13-15" for a part of it. Read into a record of the day, and written back in one form.
+ * comma; "20-21 recall", "10-14 dayoff", "22-6 sleepover woken 2-2:45", "7-7 care 9" for what the shift was; "9-17 as 4" for a shift in level 4, "9-17 as 4 13-15" for a part of it. Read into a record of the day, and written back in one form.
  */
 import { type ShiftMark, shiftMarks } from "../agreements/agreementRules.ts";
 import { addDays, type IsoDate } from "../calendar/dates.ts";
@@ -133,7 +133,12 @@ function readShift(typed: string, date: IsoDate): DayShift | string | null {
   const found = spanPattern.exec(part);
   if (!found) return null;
   const [, from = "", to = "", rest = ""] = found;
-  const span = readSpan(from, to);
+  // A day and night of care is from an hour to the same hour.
+  const round = /\bcare\b/.test(rest) ? readTime(from) : null;
+  const span =
+    round && readTime(to)?.minutes === round.minutes
+      ? { start: round.minutes, end: round.minutes + minutesOfDay }
+      : readSpan(from, to);
   const within = as?.[2] && as[3] ? readSpan(as[2], as[3]) : null;
   if (as?.[2] && !within) return `“${as[0].trim()}” is no part of the shift: give a start and a later end.`;
   // Past midnight, and in the afternoon of "9-5", times of a part are of the shift.

@@ -1,7 +1,7 @@
 /** The limits of ordinary time: day, agreed hours, week or cycle, and which days of a week may be longer. */
-import { type AgreementRules, dayNames } from "../agreements/agreementRules.ts";
+import { type AgreementRules, dayNames, type RuleBasis } from "../agreements/agreementRules.ts";
 import { dayOf } from "../calendar/dates.ts";
-import { amountFor, holds, type ShiftFacts } from "./conditions.ts";
+import { amountFor, holds, isSetting, type ShiftFacts } from "./conditions.ts";
 import type { CountedShift } from "./normalise.ts";
 import type { Roster } from "./roster.ts";
 
@@ -10,17 +10,33 @@ const without = Number.POSITIVE_INFINITY;
 export const weekOf = (day: number, rules: AgreementRules): number =>
   day - ((((day + 2) % 7) - dayNames.indexOf(rules.time.weekStart) + 7) % 7);
 
+/** Weeks of a person's cycle, and ordinary minutes of a week of it; null: no limit. By basis and settings alone. */
+export function cycleOf(
+  rules: AgreementRules,
+  basis: RuleBasis,
+  settings: ShiftFacts["settings"],
+): { weeks: number; minutes: number | null } {
+  const { weeklyMax } = rules.ordinary;
+  const known = { ...Object.fromEntries(rules.settings.map((each) => [each.key, each.default])), ...settings };
+  const entry = Array.isArray(weeklyMax)
+    ? weeklyMax.find(
+        (each) =>
+          (!each.if?.basis || each.if.basis.includes(basis)) &&
+          Object.entries(each.if?.settings ?? {}).every(([key, value]) => isSetting(known[key], value)),
+      )
+    : undefined;
+  return {
+    weeks: Math.max(1, entry?.weeks ?? amountFor(rules.time.averageWeeks, known)),
+    minutes: Array.isArray(weeklyMax) ? (entry?.minutes ?? null) : weeklyMax,
+  };
+}
+
 /** Number of the week or averaging cycle that holds a day, and how many ordinary minutes fit into one. */
 export function cycles(roster: Roster, first: { shift: CountedShift; facts: ShiftFacts }) {
   const { rules } = roster;
-  const { weeklyMax } = rules.ordinary;
   const firstDay = first.shift.day;
-  const entry = Array.isArray(weeklyMax)
-    ? weeklyMax.find((each) => holds(each.if, first.facts, first.shift.start))
-    : undefined;
-  const own = entry?.weeks ?? amountFor(rules.time.averageWeeks, first.facts.settings);
+  const { weeks: own, minutes: most } = cycleOf(rules, first.facts.basis, first.facts.settings);
   const weeks = Math.max(1, roster.averagingWeeks ?? own);
-  const most = Array.isArray(weeklyMax) ? (entry?.minutes ?? null) : weeklyMax;
   const anchor = roster.periodStart ? dayOf(roster.periodStart) : weekOf(firstDay, rules);
   return {
     weeks,

@@ -20,7 +20,8 @@ export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): Hour
     const mark = (kind: HoursMark["kind"], code: string, text: string) => marks.push({ kind, code, text, date });
     for (const check of rules.checks ?? []) {
       const { text, ...asked } = check as unknown as { text: string; if: Condition };
-      if (check.kind === "ask" && holds(asked.if, facts, shift.start) && !marks.some((each) => each.text === text))
+      const isMeant = check.kind === "level" ? facts.classification === undefined : check.kind === "ask";
+      if (isMeant && holds(asked.if, facts, shift.start) && !marks.some((each) => each.text === text))
         mark("query", "askedByAgreement", text);
     }
     if (facts.marks.includes("sleepover")) {

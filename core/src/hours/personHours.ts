@@ -9,11 +9,11 @@ import { isWholeDay } from "../calendar/holidayWindows.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
-import { amountFor, asksClock } from "./conditions.ts";
+import { asksClock } from "./conditions.ts";
 import { type DayRecord, type DayShift, minutesOf } from "./dayText.ts";
 import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
 import { interpret, linesOf } from "./interpret.ts";
-import { weekOf } from "./limits.ts";
+import { cycleOf, weekOf } from "./limits.ts";
 import { faultsOfShifts } from "./normalise.ts";
 import { recallTime } from "./recall.ts";
 import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
@@ -164,7 +164,7 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
     found.plain = found.plain.filter((each) => !dates.has(each.date));
     return found;
   }
-  const weeks = Math.max(1, amountFor(rules.time.averageWeeks, time.settings));
+  const { weeks } = cycleOf(rules, time.person.basis, time.settings);
   const anchor = weekOf(dayOf(time.averagingFrom ?? rules.validFrom), rules);
   const startOf = (date: IsoDate) => anchor + Math.floor((dayOf(date) - anchor) / (7 * weeks)) * 7 * weeks;
   const extras = new Map<string, Extra>();

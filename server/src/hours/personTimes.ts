@@ -50,6 +50,15 @@ const basisOf = (basis: string | undefined): RuleBasis =>
 /** Days before a period that can matter to it: its week, and the rest before its first shift. */
 export const contextDays = 35;
 
+/** As many days as the longest cycle of these people has, where it is longer. */
+function daysBack(terms: Iterable<typeof timeTerms.$inferSelect>, sets: readonly AgreementRules[]): number {
+  const codes = new Set([...terms].map((each) => each.agreement));
+  const weeks = sets.flatMap(({ code, ordinary: { weeklyMax } }) =>
+    codes.has(code) && Array.isArray(weeklyMax) ? weeklyMax.map((each) => each.weeks ?? 1) : [],
+  );
+  return Math.max(contextDays, ...weeks.map((each) => each * 7 + 7));
+}
+
 /** @param from @param to the period; the days about it come as context, where they are wanted */
 export function personTimes(
   context: Context,
@@ -86,7 +95,7 @@ export function personTimes(
     return known;
   };
   const days = withDays
-    ? daysBetweenDates(context, personIds, addDays(from, -contextDays), addDays(to, 8))
+    ? daysBetweenDates(context, personIds, addDays(from, -daysBack(byAgreement.values(), sets)), addDays(to, 8))
     : new Map<number, KnownDay[]>();
   return people.map((who): KnownPerson => {
     const own = terms.get(who.id);

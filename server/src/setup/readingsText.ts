@@ -13,7 +13,9 @@ export function readingsText(): string {
     if (readings.length === 0) continue;
     lines.push(`## ${title} (${code})`, "", "| rule | ships | the other | sure | setting |", "|---|---|---|---|---|");
     for (const { rule, shipped: ships, other, sure, choose } of readings)
-      lines.push(`| ${rule} | ${ships} | ${other} | ${sure} | ${choose ? `\`${choose.setting}\` = ${choose.value}` : ""} |`);
+      lines.push(
+        `| ${rule} | ${ships} | ${other} | ${sure} | ${choose ? `\`${choose.setting}\` = ${choose.value}` : ""} |`,
+      );
     lines.push("");
   }
   return lines.join("\n");

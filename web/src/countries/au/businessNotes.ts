@@ -121,6 +121,11 @@ export const businessAu: FieldNotes = {
     means: "Where the business is; places of work have a State of their own.",
     wrong: "The first place of work, and with it the public holidays, begin with it.",
   },
+  "District with days of its own": {
+    means: "The part of the State whose show day, cup day or regatta is a public holiday at this place.",
+    found: "By the council that the place lies in.",
+    wrong: "A holiday of the district is not paid, or another district's is.",
+  },
   "Pays from BSB": {
     means: "Bank, State and branch of the account that people are paid from.",
     found: "On a bank statement of the business.",

@@ -1,6 +1,7 @@
 /** What holds of an agreement at this business from a day on: questions of the workplace, and dollars of a pay guide. */
 
 import type { AgreementView, SaveAgreementFacts } from "@zesty/contract/time";
+import { choiceWords } from "@zesty/core/agreements/choiceWords";
 import { useForm } from "react-hook-form";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
@@ -102,7 +103,7 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
               <ChoiceField key={each.key} label={each.ask} {...form.register(`settings.${each.key}`)}>
                 {each.choices?.map((choice) => (
                   <option key={choice} value={choice}>
-                    {choice}
+                    {choiceWords(each, choice)}
                   </option>
                 ))}
               </ChoiceField>

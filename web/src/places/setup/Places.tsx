@@ -42,13 +42,15 @@ function OwnDays<Values extends PlaceValues>({ setUp, form }: { setUp: BusinessV
           <option value={noDistrict}>elsewhere: only the days of the State</option>
         </ChoiceField>
       )}
-      <AreaField
-        label="Days of its own"
-        rows={3}
-        hint="One a line: 28/8/2026 Show Day; 24/12/2026 18:00-24:00 for a part of a day; not 3/11/2026 for a day of the State that is not kept here"
-        error={errorAt(formState.errors, "days")}
-        {...register("days")}
-      />
+      <div className="col-span-2">
+        <AreaField
+          label="Days of its own"
+          rows={3}
+          hint="One a line: 28/8/2026 Show Day; 24/12/2026 18:00-24:00 Eve for a part of a day; not 3/11/2026 for a day of the State that is not kept here"
+          error={errorAt(formState.errors, "days")}
+          {...register("days")}
+        />
+      </div>
     </>
   );
 }

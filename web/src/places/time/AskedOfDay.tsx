@@ -1,6 +1,7 @@
 /** What an agreement asks of a shift of its own: whether the overtime was announced, how many calls there were. */
 import type { DayChange, WeekPerson } from "@zesty/contract/time";
 import type { AgreementRules, RuleSetting, SettingValue } from "@zesty/core/agreements/agreementRules";
+import { choiceWords } from "@zesty/core/agreements/choiceWords";
 import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
 import type { DayKind } from "./weekWorth.ts";
 
@@ -58,7 +59,7 @@ interface AskedProps {
   onAnswer: (value: SettingValue) => void;
 }
 
-function Asked({ setting: { type, choices = [], min, max }, label, value, disabled, onAnswer }: AskedProps) {
+function Asked({ setting: { type, choices = [], words, min, max }, label, value, disabled, onAnswer }: AskedProps) {
   if (type === "boolean")
     return (
       <TickField
@@ -77,7 +78,9 @@ function Asked({ setting: { type, choices = [], min, max }, label, value, disabl
         onChange={(event) => onAnswer(event.target.value)}
       >
         {choices.map((each) => (
-          <option key={each}>{each}</option>
+          <option key={each} value={each}>
+            {choiceWords(words ? { words } : {}, each)}
+          </option>
         ))}
       </ChoiceField>
     );

@@ -1,6 +1,8 @@
 /** By which agreement a person is paid, at which level, and how their hours come in. */
 
 import type { AgreementView } from "@zesty/contract/time";
+import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
+import { choiceWords } from "@zesty/core/agreements/choiceWords";
 import { flagsOf } from "@zesty/core/agreements/flags";
 import type { TimeUse } from "@zesty/core/hours/personHours";
 import { levelRate } from "@zesty/core/hours/pricing";
@@ -15,6 +17,11 @@ import { type FormProps, Frame, From, useSection } from "./section.tsx";
 const flagWords = (flag: string) => sentenceCase(flag.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`));
 
 /** The form waits for the agreements: a choice that is not there yet would be saved as none. */
+/** Do hours of anybody under these rules count over more than a week? */
+const averages = ({ time, ordinary }: AgreementRules): boolean =>
+  time.averageWeeks !== 1 ||
+  (Array.isArray(ordinary.weeklyMax) && ordinary.weeklyMax.some((each) => (each.weeks ?? 1) > 1));
+
 export function TimeForm(props: FormProps) {
   const { data: agreements } = timeApi.useAgreementsQuery(props.person.businessId);
   return agreements ? <TermsForm {...props} agreements={agreements} /> : <p className="py-2 text-quiet">Fetching…</p>;
@@ -109,6 +116,15 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
       {own.map((setting) =>
         setting.type === "boolean" ? (
           <TickField key={setting.key} label={setting.ask} {...form.register(`settings.${setting.key}`)} />
+        ) : setting.type === "choice" ? (
+          <ChoiceField key={setting.key} label={setting.ask} {...form.register(`settings.${setting.key}`)}>
+            <option value="">as the agreement has it: {choiceWords(setting, String(setting.default))}</option>
+            {setting.choices?.map((each) => (
+              <option key={each} value={each}>
+                {choiceWords(setting, each)}
+              </option>
+            ))}
+          </ChoiceField>
         ) : (
           <TextField
             key={setting.key}
@@ -119,7 +135,7 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
           />
         ),
       )}
-      {chosen && chosen.rules.time.averageWeeks !== 1 && (
+      {chosen && averages(chosen.rules) && (
         <TextField
           label="Averaging begins on"
           type="date"
