@@ -4,7 +4,6 @@ import {
   type AgreementRules,
   type DayName,
   dayNames,
-  type HolidayKind,
   holidayKinds,
   type RuleBasis,
   type SettingValue,
@@ -13,15 +12,14 @@ import {
 } from "@zesty/core/agreements/agreementRules";
 import { versionOn } from "@zesty/core/agreements/contradictions";
 import { flagsOf } from "@zesty/core/agreements/flags";
-import { addDays, isDate, weekday } from "@zesty/core/calendar/dates";
-import { calendarYears, holidaysOfPlace, regionsOf } from "@zesty/core/calendar/holidayWindows";
-import { readClock, readWall } from "@zesty/core/calendar/wallClock";
+import { readWall } from "@zesty/core/calendar/wallClock";
 import type { CountryCode } from "@zesty/core/countries/countries";
-import type { HolidayWindow, Roster, Shift } from "@zesty/core/hours/roster";
+import type { Roster, Shift } from "@zesty/core/hours/roster";
 import { decimal } from "@zesty/core/quantity/decimal";
 import Joi from "joi";
 import { readAgreementRules, shipped } from "./agreementRules.ts";
 import { type Checked, check, checked, date, type FieldError, timeZone } from "./fields.ts";
+import { type HolidayCase, holidaysFor } from "./interpretHolidays.ts";
 
 /** A number as JSON has it, or as decimal text. */
 const figure = (most: number, whole = false) =>
@@ -47,7 +45,7 @@ const settings = Joi.object().pattern(
 );
 const clock = () => Joi.string().pattern(/^(([01]\d|2[0-3]):[0-5]\d|24:00)$/);
 
-interface Case {
+interface Case extends HolidayCase {
   id: string;
   agreement: string | Record<string, unknown>;
   person: {
@@ -56,8 +54,6 @@ interface Case {
     [other: string]: unknown;
   };
   settings?: Record<string, SettingValue>;
-  publicHolidays?: (string | { date: string; from?: string; to?: string; name?: string; kind?: HolidayKind })[];
-  place?: { country: CountryCode; region: string };
   shifts: (Omit<Shift, "agreedMinutes"> & { agreedHours?: number; mark?: ShiftMark })[];
   carryIn?: Roster["carryIn"];
 }
@@ -295,31 +291,4 @@ export function readInterpretCase(raw: unknown): Checked<{ id: string; roster: R
       },
     },
   };
-}
-
-/** Holidays given, or those of the place; a list that is given replaces the calendar, an empty one too. */
-function holidaysFor(
-  given: Case["publicHolidays"],
-  place: Case["place"],
-  firstDay: string,
-  lastDay: string,
-  otherwise: readonly string[],
-): HolidayWindow[] | FieldError {
-  if (given)
-    return given.map((each) => {
-      if (typeof each === "string") return { date: each };
-      const { from, to, ...rest } = each;
-      return { ...rest, ...(from ? { from: readClock(from) } : {}), ...(to ? { to: readClock(to) } : {}) };
-    });
-  if (!place || !isDate(firstDay) || firstDay > "2900") return [];
-  if (!regionsOf(place.country).includes(place.region))
-    return {
-      path: "place.region",
-      text: `“${place.region}” is not a region. Known are ${regionsOf(place.country).join(", ")}.`,
-    };
-  const [first, last] = calendarYears;
-  if (Number(firstDay.slice(0, 4)) < first || Number(addDays(lastDay, 1).slice(0, 4)) > last)
-    return { path: "place", text: `The calendar runs from ${first} to ${last}. Give publicHolidays for other years.` };
-  const works = new Set([1, 2, 3, 4, 5, ...otherwise.map((each) => weekday(each))]);
-  return holidaysOfPlace(place.country, place.region, addDays(firstDay, -1), addDays(lastDay, 2), works);
 }

@@ -2,8 +2,8 @@
 
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { addDays } from "@zesty/core/calendar/dates";
-import type { DayShift } from "@zesty/core/hours/dayText";
 import { type PersonTime, personHours } from "@zesty/core/hours/personHours";
+import type { DayShift } from "@zesty/core/hours/shiftText";
 import { describe, expect, test } from "vitest";
 import { shipped } from "./agreementRules.ts";
 

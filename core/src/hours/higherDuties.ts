@@ -9,8 +9,8 @@ import type { IsoDate } from "../calendar/dates.ts";
 import { wallOf } from "../calendar/wallClock.ts";
 import { Decimal } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
-import type { DayShift, Duties } from "./dayText.ts";
 import { type EnteredRates, levelRate, worthOf } from "./pricing.ts";
+import type { DayShift, Duties } from "./shiftText.ts";
 import type { Piece } from "./worked.ts";
 
 export interface HigherMinutes {

@@ -8,8 +8,9 @@
 import type { AgreementRules } from "../agreements/agreementRules.ts";
 import { weekday } from "../calendar/dates.ts";
 import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
-import type { DayRecord, DayShift } from "./dayText.ts";
+import type { DayRecord } from "./dayText.ts";
 import { type PersonTime, personHours, type TakenLeave } from "./personHours.ts";
+import type { DayShift } from "./shiftText.ts";
 
 export interface LeaveLoading {
   /** hours' pay that the loading comes to: exact, money is rounded by whoever multiplies it by the rate */

@@ -10,13 +10,14 @@ import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { asksClock } from "./conditions.ts";
-import { type DayRecord, type DayShift, minutesOf } from "./dayText.ts";
+import { type DayRecord, minutesOf } from "./dayText.ts";
 import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
 import { interpret, linesOf } from "./interpret.ts";
 import { cycleOf, weekOf } from "./limits.ts";
 import { faultsOfShifts } from "./normalise.ts";
 import { recallTime } from "./recall.ts";
 import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
+import type { DayShift } from "./shiftText.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
 
 /** `all`: every hour is recorded. `exceptions`: the pattern is worked where nothing is recorded. `record`: usual pay is paid. */

@@ -6,9 +6,9 @@
  */
 import type { AgreementRules } from "../agreements/agreementRules.ts";
 import { percentFor } from "./conditions.ts";
-import type { DayShift } from "./dayText.ts";
 import { tierAt } from "./overtime.ts";
 import type { RosterPerson } from "./roster.ts";
+import type { DayShift } from "./shiftText.ts";
 import type { Piece } from "./worked.ts";
 
 /** @param shifts those that the pieces count from nought */

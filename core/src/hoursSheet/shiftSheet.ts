@@ -4,9 +4,10 @@
  */
 import { addDays, dateWords, type IsoDate } from "../calendar/dates.ts";
 import { minutesOfDay } from "../calendar/wallClock.ts";
-import { type DayRecord, type DayShift, middleBreak, minutesOf, wallAt } from "../hours/dayText.ts";
+import { type DayRecord, minutesOf } from "../hours/dayText.ts";
 import { faultsOfShifts } from "../hours/normalise.ts";
 import type { ShiftBreak } from "../hours/roster.ts";
+import { type DayShift, middleBreak, wallAt } from "../hours/shiftText.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { readDay, type SheetMark, whose } from "./cells.ts";
 import { noPersonColumn, ownName, readHeader } from "./columns.ts";

@@ -1,7 +1,7 @@
 /** Days and times in the cells of a sheet of shifts. */
 import type { IsoDate } from "../calendar/dates.ts";
 import { minutesOfDay } from "../calendar/wallClock.ts";
-import { readTime } from "../hours/dayText.ts";
+import { readTime } from "../hours/shiftText.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { readDay } from "./cells.ts";
 import type { SheetCell } from "./table.ts";

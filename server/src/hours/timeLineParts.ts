@@ -5,7 +5,6 @@ import { calendarYears } from "@zesty/core/calendar/holidayWindows";
 import { wallOf } from "@zesty/core/calendar/wallClock";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
-import type { DayShift } from "@zesty/core/hours/dayText";
 import {
   holidayOn,
   type PersonHours,
@@ -15,6 +14,7 @@ import {
   type TakenLeave,
 } from "@zesty/core/hours/personHours";
 import type { reportingCodeOf } from "@zesty/core/hours/pricing";
+import type { DayShift } from "@zesty/core/hours/shiftText";
 import type { Piece } from "@zesty/core/hours/worked";
 import { leaveAmount } from "@zesty/core/leave/leaveDays";
 import type { SheetLine } from "@zesty/core/pay/row";

@@ -2,10 +2,10 @@
 import type { AgreementView } from "@zesty/contract/time";
 import type { RuleBasis } from "@zesty/core/agreements/agreementRules";
 import { addDays } from "@zesty/core/calendar/dates";
-import type { DayShift } from "@zesty/core/hours/dayText";
 import { readDay } from "@zesty/core/hours/dayText";
 import { interpret } from "@zesty/core/hours/interpret";
 import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
+import type { DayShift } from "@zesty/core/hours/shiftText";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { useEffect, useMemo, useState } from "react";
