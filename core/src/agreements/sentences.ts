@@ -96,12 +96,11 @@ const percentText = (percent: Percent): string => {
   if ("permanent" in percent) return `${percent.permanent} %, casual ${percent.casual} %`;
   return `full-time ${percent.fullTime} %, part-time ${percent.partTime} %, casual ${percent.casual} %`;
 };
-const amountText = (amount: Amount): string =>
+/** A figure that the workplace or the person answers is said by its question. */
+const amountText = (amount: Amount, { settings }: AgreementRules): string =>
   typeof amount === "number"
     ? hoursText(amount)
-    : amount.times === 60
-      ? `the hours of “${amount.setting}”`
-      : `“${amount.setting}”`;
+    : `what “${settings.find((each) => each.key === amount.setting)?.ask ?? amount.setting}” says`;
 const effectText = (effect: Effect): string =>
   "floor" in effect
     ? `at least ${percentText(effect.floor)}`
@@ -173,7 +172,7 @@ export function sentencesOf(rules: AgreementRules): RuleGroup[] {
         ...ordinary.dailyMax.map((each, at) => ({
           id: `day-${at}`,
           path: `ordinary.dailyMax.${at}`,
-          text: `At most ${amountText(each.minutes)} a day${each.timesPerWeek ? `, ${counted(String(each.timesPerWeek), "times")} a week` : ""}${tail(each.if)}.`,
+          text: `At most ${amountText(each.minutes, rules)} a day${each.timesPerWeek ? `, ${counted(String(each.timesPerWeek), "times")} a week` : ""}${tail(each.if)}.`,
         })),
         ...(Array.isArray(ordinary.weeklyMax)
           ? ordinary.weeklyMax.map((each, at) => ({
@@ -259,7 +258,7 @@ export function sentencesOf(rules: AgreementRules): RuleGroup[] {
         ...rules.restBetween.map((each, at) => ({
           id: `rest-${at}`,
           path: `restBetween.${at}`,
-          text: `Less than ${amountText(each.minutes)} off before a day${each.onlyAfterOvertime ? " after overtime" : ""}: ${effectText(each.effect)}${tail(each.if)}.`,
+          text: `Less than ${amountText(each.minutes, rules)} off before a day${each.onlyAfterOvertime ? " after overtime" : ""}: ${effectText(each.effect)}${tail(each.if)}.`,
         })),
         ...rules.minimumEngagement.map(({ id, minutes, ...each }, at) => ({
           id,

@@ -41,6 +41,8 @@ export const calendarYears: readonly [number, number] = [
 interface PlaceCalendar {
   regions: readonly string[];
   between(region: string, from: IsoDate, to: IsoDate, works?: Weekdays): HolidayOfPlace[];
+  /** a place may have days of its own beside its region's: of its district, or declared for it */
+  ownDays?: boolean;
 }
 
 function between(region: string, from: IsoDate, to: IsoDate): HolidayOfPlace[] {
@@ -55,13 +57,15 @@ function between(region: string, from: IsoDate, to: IsoDate): HolidayOfPlace[] {
 }
 
 export const calendars: Record<"AU" | "NZ", PlaceCalendar> = {
-  AU: { regions: statesAu, between },
+  AU: { regions: statesAu, between, ownDays: true },
   NZ: {
     regions: provincesNz,
     between: (region, from, to, works) =>
       holidaysBetweenNz(from, to, region, works).map(({ date, name }) => ({ date, name })),
   },
 };
+
+export const keepsOwnDays = (country: keyof typeof calendars): boolean => calendars[country].ownDays === true;
 
 export const regionsOf = (country: keyof typeof calendars): readonly string[] => calendars[country].regions;
 

@@ -7,7 +7,7 @@
 import { addDays, dateWords, type IsoDate, weekday } from "./dates.ts";
 import { daysOfDistrict, districtsAu } from "./districtsAu.ts";
 import type { Weekdays } from "./holidaysNz.ts";
-import { type HolidayOfPlace, holidaysOfPlace, isWholeDay, regionsOf } from "./holidayWindows.ts";
+import { type HolidayOfPlace, holidaysOfPlace, isWholeDay, keepsOwnDays, regionsOf } from "./holidayWindows.ts";
 import { readDate } from "./readDate.ts";
 import { readClock } from "./wallClock.ts";
 
@@ -98,7 +98,7 @@ const firstMonday = (year: number, month: number): IsoDate => {
 
 /** States, provinces and districts by name. */
 export const placesOf = (country: "AU" | "NZ"): readonly string[] =>
-  country === "AU" ? [...regionsOf("AU"), ...districtsAu.map((each) => each.name)] : regionsOf("NZ");
+  keepsOwnDays(country) ? [...regionsOf(country), ...districtsAu.map((each) => each.name)] : regionsOf(country);
 
 /** The days of a State, a province or a district between two days, with whom each binds. */
 export function holidaysWithClass(
@@ -107,12 +107,12 @@ export function holidaysWithClass(
   from: IsoDate,
   to: IsoDate,
 ): (HolidayOfPlace & { class: HolidayClass })[] {
-  const district = country === "AU" ? districtsAu.find((each) => each.name === place) : undefined;
+  const district = keepsOwnDays(country) ? districtsAu.find((each) => each.name === place) : undefined;
   const region = district?.state ?? place;
   const all = holidaysAt({ country, region, district: district?.name ?? null, days: [] }, from, to);
   const years = new Set([from, to].map((date) => Number(date.slice(0, 4))));
   for (let year = Math.min(...years); year <= Math.max(...years); year += 1) years.add(year);
-  const more = [...years].flatMap((year) => (country === "AU" ? (narrower[region]?.(year) ?? []) : []));
+  const more = [...years].flatMap((year) => (keepsOwnDays(country) ? (narrower[region]?.(year) ?? []) : []));
   return [...all.map((each) => ({ ...each, class: "general" as const })), ...more]
     .filter(({ date }) => date >= from && date <= to)
     .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));

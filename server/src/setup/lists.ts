@@ -2,7 +2,7 @@
 
 import type { ChangePlace, ListName, ListValues } from "@zesty/contract/lists";
 import type { OwnField } from "@zesty/contract/ownFacts";
-import { regionsOf } from "@zesty/core/calendar/holidayWindows";
+import { keepsOwnDays, regionsOf } from "@zesty/core/calendar/holidayWindows";
 import { districtsIn, noDistrict, readPlaceDays } from "@zesty/core/calendar/placeDays";
 import { and, eq, ne } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
@@ -161,8 +161,8 @@ function demandPlace(
   const read = readPlaceDays(days);
   if (!Array.isArray(read)) refuse("days", read.fault);
   // Holidays of New Zealand follow the person, with days off in lieu of their own law.
-  else if (read.length > 0 && country === "NZ")
-    refuse("days", "Days of a place are of Australia. In New Zealand the anniversary day follows the province.");
+  else if (read.length > 0 && !keepsOwnDays(country))
+    refuse("days", "A place has no days of its own here: its holidays follow its province. Take the lines out.");
 }
 
 export function addOwnField(context: Context, actor: Actor, businessId: number, wanted: OwnField): void {

@@ -1,6 +1,6 @@
 /** Places of work: each decides the public holidays of those who work there. */
 import type { BusinessView } from "@zesty/contract/business";
-import { regionsOf } from "@zesty/core/calendar/holidayWindows";
+import { keepsOwnDays, regionsOf } from "@zesty/core/calendar/holidayWindows";
 import { districtsIn, noDistrict } from "@zesty/core/calendar/placeDays";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { onPage } from "../../countries/onPage.ts";
@@ -26,7 +26,7 @@ interface PlaceValues {
 function OwnDays<Values extends PlaceValues>({ setUp, form }: { setUp: BusinessView; form: UseFormReturn<Values> }) {
   const { register, watch, formState } = form as unknown as UseFormReturn<PlaceValues>;
   const districts = districtsIn(watch("state"));
-  if (setUp.country !== "AU") return null;
+  if (!keepsOwnDays(setUp.country)) return null;
   return (
     <>
       {districts.length > 0 && (

@@ -6,6 +6,7 @@ import { choiceWords } from "@zesty/core/agreements/choiceWords";
 import { flagsOf } from "@zesty/core/agreements/flags";
 import type { TimeUse } from "@zesty/core/hours/personHours";
 import { levelRate } from "@zesty/core/hours/pricing";
+import { useEffect } from "react";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { money, sentenceCase } from "../../../parts/format.ts";
@@ -53,6 +54,13 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
   const chosen = agreements.find((each) => each.code === form.watch("agreement"));
   const flags = chosen ? [...flagsOf(chosen.rules)] : [];
   const own = chosen?.rules.settings.filter((each) => each.scope !== "workplace") ?? [];
+  // What nobody answered stands as the agreement has it: an empty box would be kept as a no.
+  const { setValue } = form;
+  const said = person.time?.agreement === chosen?.code ? person.time?.settings : undefined;
+  useEffect(() => {
+    for (const { key, type, default: usual, scope } of chosen?.rules.settings ?? [])
+      if (type === "boolean" && scope !== "workplace" && said?.[key] === undefined) setValue(`settings.${key}`, usual);
+  }, [chosen, said, setValue]);
   const shape = (values: FormValues) => ({
     ...values,
     settings: Object.fromEntries(
