@@ -66,8 +66,24 @@ export interface PersonView {
   /** by which agreement the person is paid; null where nothing was said */
   time: (TimeTerms & { from: string }) | null;
   state: string;
+  /** Australia: long service leave by the dates of service; null elsewhere, and for who has none */
+  longService: LongServiceView | null;
   country: CountryCode;
   /** New Zealand: what its law asks for; null in Australia */
+}
+/** What long service leave comes to today by the dates of service alone. */
+export interface LongServiceView {
+  state: string;
+  years: number;
+  days: number;
+  weeks: string;
+  /** null where no weekly hours are agreed */
+  hours: string | null;
+  /** when leave may first be taken */
+  takenFrom: string;
+  /** reasons of leaving for which it would be paid today, and those for which not */
+  paidFor: string[];
+  notFor: string[];
 }
 export interface LeaveEntryView {
   date: string;

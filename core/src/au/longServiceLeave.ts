@@ -38,12 +38,15 @@ export interface LongServiceAnswer {
   weeks: Decimal;
   hoursAWeek: Decimal;
   payable: boolean;
+  /** the reason pays it, whatever is left of it */
+  entitled: boolean;
   /** half up to the cent, once */
   pay: Decimal;
   why: string[];
 }
 
-const reasonWords: Record<LongServiceReason, string> = {
+/** A reason of leaving, in the words of the Acts. */
+export const reasonWords: Record<LongServiceReason, string> = {
   resignation: "resigning",
   necessity: "illness or another pressing need",
   redundancy: "the employer's own reasons",
@@ -70,6 +73,10 @@ function service(start: IsoDate, end: IsoDate): { years: number; days: number } 
   const years = completedYears(start, end);
   return { years, days: daysBetween(addMonths(start, years * 12), end) };
 }
+
+/** Unbroken service from a day to another, both counted. */
+export const serviceOf = (start: IsoDate, lastDay: IsoDate): { years: number; days: number } =>
+  service(start, addDays(lastDay, 1));
 
 /** Hours of a week of this leave; null where none of the averages that the State looks at is known. */
 function hoursOf(rule: LongServiceRule, given: LongServiceCase, weeks: Decimal, counted: number): Decimal | null {
@@ -149,7 +156,7 @@ export function longServiceLeave(
   const pay = payable ? halfUpToCent(left.times(hoursAWeek).times(given.rate)) : zero;
   const per = rule.inDays > 0 ? `one week for ${rule.inDays} days` : `${rule.weeks} weeks for ${rule.inYears} years`;
   return {
-    ...{ countedDays, weeks, hoursAWeek, payable, pay },
+    ...{ countedDays, weeks, hoursAWeek, payable, pay, entitled: !("none" in found) },
     why: [
       `${dateWords(given.start)} to ${dateWords(given.lastDay)}: ${plural(countedDays, "day")} of service${out === 0 ? "" : `, ${plural(out, "day")} of unpaid absence left out`}, ${plural(years, "year")} and ${plural(days, "day")}.`,
       `${given.state}: ${per}${rule.completedYearsOnly ? ", completed years alone" : ""}.`,

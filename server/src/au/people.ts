@@ -6,6 +6,7 @@ import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { cellsAu } from "./cells.ts";
 import { draftAu } from "./draft.ts";
 import { lanesAu } from "./lanes.ts";
+import { longServiceView } from "./longServiceView.ts";
 import { writersAu } from "./writers.ts";
 
 export const peopleAu: PeopleOfCountry = {
@@ -25,6 +26,7 @@ export const peopleAu: PeopleOfCountry = {
     return [...missing, ...missingOfAll(who, records)];
   },
   view: () => null,
+  longService: longServiceView,
   draft: draftAu,
   cells: () => cellsAu,
   hasState: true,

@@ -199,3 +199,22 @@ export function saveAgreementFacts(
   });
   return listAgreements(context, businessId);
 }
+
+/**
+ * Awards in use, with the day of the dollars that people are paid by, and whether a yearly review came after it: rates of
+ * awards move on the first of July (Fair Work Act 2009, s 286), and some again at a decision of their own.
+ */
+export function ratesOfAwards(
+  context: Context,
+  businessId: number,
+): { title: string; from: string; review: string; old: boolean }[] {
+  const today = todayAt(context, businessId);
+  const year = Number(today.slice(0, 4)) - (today.slice(5) < "07-01" ? 1 : 0);
+  const review = `${year}-07-01`;
+  return listAgreements(context, businessId).flatMap(({ inUse, rules, rates, from }) => {
+    if (!inUse || rules.kind !== "award" || rules.classifications.length === 0) return [];
+    const said = from !== null && Object.keys(rates.classifications).length > 0 && from > rules.validFrom;
+    const of = said ? from : rules.validFrom;
+    return [{ title: rules.title, from: of, review, old: of < review }];
+  });
+}

@@ -2,7 +2,7 @@
 
 import type { BusinessView } from "@zesty/contract/business";
 import type { NewPersonNz, PersonNzView } from "@zesty/contract/nz/people";
-import type { NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
+import type { LongServiceView, NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
 import type { PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
 import type { Schema } from "joi";
 import type { Context } from "../ground/context.ts";
@@ -29,6 +29,12 @@ export interface EndingFact {
   blocks: string;
 }
 
+/** What of an employment long service goes by. */
+export interface ServiceTerms {
+  basis: string;
+  weeklyHoursE4: number | null;
+}
+
 export interface PeopleOfCountry {
   newPerson: Schema<NewPerson | NewPersonNz>;
   /** sections of a person's facts, each with what checks it */
@@ -43,6 +49,8 @@ export interface PeopleOfCountry {
   ending(context: Context, ids: readonly number[]): (who: Who) => EndingFact[];
   /** What a person's page shows beside what is the same everywhere. */
   view(context: Context, who: Who, records: DatedRecords, on: string): PersonNzView | null;
+  /** Long service leave by the dates of service, where a country has it. */
+  longService?(who: Who, terms: ServiceTerms, state: string, on: string): LongServiceView | null;
   /** The facts of a row of a sheet of new people that only this country asks for. */
   draft(values: Values, setUp: BusinessView, marks: PersonMark[]): object;
   /** What a sheet of people says that only this country asks for; made once for all of them. */

@@ -128,6 +128,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     .all();
   const runOf = new Map(pays.map((each) => [each.id, each.runId]));
   const { id, businessId, payrollId, emergency, qualifications, ownFacts, ...details } = who;
+  const state = workPlace(context, who.businessId, terms.placeId);
   return {
     id,
     businessId,
@@ -214,7 +215,8 @@ export function readPerson(context: Context, personId: number): PersonView {
     openingYears: readOpeningYears(context, personId),
     time: readTimeTerms(context, personId),
     departure: readDeparture(context, personId),
-    state: workPlace(context, who.businessId, terms.placeId),
+    state,
+    longService: country.longService?.(who, terms, state, heldOn(context, who)) ?? null,
   };
 }
 

@@ -8,6 +8,7 @@ import { withholdingRates } from "@zesty/core/rulebook/au/withholdingRates";
 import { and, eq, inArray, lte } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
+import { ratesOfAwards } from "../hours/agreements.ts";
 import { askedForChange, peopleOf } from "../people/peopleOf.ts";
 import { qualificationsEnding } from "../people/qualificationsEnding.ts";
 import { faultyRuns } from "../row/segments.ts";
@@ -65,10 +66,22 @@ function businessPart(context: Context, owner: Owner) {
       owner.contact.email !== "" && owner.contact.phone !== "",
     ],
   ];
-  const missing = asked
-    .filter(([, , isThere]) => !isThere)
-    .map(([what, blocks]): MissingFact => ({ who: "", what, blocks, from: null, stops: true, link: "/set-up" }));
-  return { total: asked.length, complete: asked.length - missing.length, missing };
+  const awards = ratesOfAwards(context, owner.id);
+  const missing = [
+    ...asked
+      .filter(([, , isThere]) => !isThere)
+      .map(([what, blocks]): MissingFact => ({ who: "", what, blocks, from: null, stops: true, link: "/set-up" })),
+    ...awards
+      .filter((each) => each.old)
+      .map(
+        ({ title, from, review }): MissingFact => ({
+          ...{ who: "", what: `Dollars of the ${title} from ${dateWords(review)}`, from: null, stops: false },
+          ...{ blocks: `people are paid by those of ${dateWords(from)}`, link: "/set-up/agreements" },
+        }),
+      ),
+  ];
+  const total = asked.length + awards.length;
+  return { total, complete: total - missing.length, missing };
 }
 
 /** Pay elements in use that say nothing of how they are reported, or whom a deduction is paid to. */

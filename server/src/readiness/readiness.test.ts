@@ -2,6 +2,7 @@
 import type { Tax } from "@zesty/contract/au/taxAndSuper";
 import { eq } from "drizzle-orm";
 import { afterEach, describe, expect, it } from "vitest";
+import { saveAgreementFacts } from "../hours/agreements.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { bankSplit, business, payElement, payRun, person } from "../store/schema.ts";
@@ -41,6 +42,23 @@ describe("readiness", () => {
     });
     expect(said("elements")).toEqual(["Union fees: Paid to, null, false"]);
     expect(parts().elements?.total).toBe(before + 1);
+  });
+  it("says by whose dollars people of an award are paid, until those of the last review are entered", () => {
+    world = smallWorld(1);
+    const { context, actor, businessId } = world;
+    const time = { agreement: "MA000004", classification: "2", use: "exceptions" as const, settings: {}, flags: {} };
+    saveSection(context, actor, who(), "time", { ...time, from: "2026-06-01" });
+    const enter = (from: string) =>
+      saveAgreementFacts(context, actor, businessId, "MA000004", {
+        ...{ from, source: null, settings: {} },
+        rates: { classifications: { "2": "28.05" }, allowances: {} },
+      });
+    const old = [": Dollars of the General Retail Industry Award 2020 from 1 July 2026, null, false"];
+    expect(said("business")).toEqual(old);
+    enter("2026-06-01");
+    expect(said("business")).toEqual(old);
+    enter("2026-07-01");
+    expect(said("business")).toEqual([]);
   });
   it("names each missing fact with the day from which it matters, and forgets it when it is there", () => {
     world = smallWorld(2);

@@ -2,13 +2,16 @@
 
 import type { AgreementView, SaveAgreementFacts } from "@zesty/contract/time";
 import { choiceWords } from "@zesty/core/agreements/choiceWords";
+import type { RateSheet } from "@zesty/core/agreements/rateSheet";
+import { levelRate } from "@zesty/core/hours/pricing";
 import { useForm } from "react-hook-form";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
-import { longDate, sentenceCase } from "../../parts/format.ts";
+import { longDate, money, sentenceCase } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
 import { timeApi } from "../../state/timeApi.ts";
+import { PasteRates } from "./PasteRates.tsx";
 import { WhoMoves } from "./WhoMoves.tsx";
 
 type Dollars = Record<string, string>;
@@ -59,6 +62,18 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
       ),
     },
   });
+  const put = (sheet: RateSheet) => {
+    for (const [key, value] of Object.entries(sheet.levels))
+      form.setValue(`levels.${safe(key)}`, value, { shouldDirty: true });
+    for (const [id, value] of Object.entries(sheet.allowances))
+      form.setValue(`allowances.${safe(id)}`, value, { shouldDirty: true });
+  };
+  /** What holds now stands beneath a figure that is another one. */
+  const nowHint = (key: string): { hint?: string } => {
+    const known = levelRate(rules, key, agreement.rates)?.toString();
+    const typed = form.watch(`levels.${safe(key)}`);
+    return known && typed !== known ? { hint: `now ${money(known)}` } : {};
+  };
   const [plan, planned] = timeApi.usePlanAgreementFactsMutation();
   const [save] = timeApi.useSaveAgreementMutation();
   const look = submitOf(form, async (values) => {
@@ -117,6 +132,7 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
             ),
           )}
         </div>
+        <PasteRates agreement={agreement} onRead={put} />
         {levels.length > 0 && <h3 className="mt-4 mb-1 font-semibold">Dollars an hour by level</h3>}
         <div className="grid grid-cols-4 gap-x-5 gap-y-2 max-[900px]:grid-cols-2">
           {levels.map(({ key, title }) => (
@@ -124,6 +140,7 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
               key={key}
               label={title}
               inputMode="decimal"
+              {...nowHint(key)}
               error={errorAt(errors, `rates.classifications.${key}`)}
               {...form.register(`levels.${safe(key)}`)}
             />

@@ -1,9 +1,42 @@
 /** Beside a person's sections: leave balances with their ledger, and the pays that were signed off. */
-import type { PersonView } from "@zesty/contract/people";
+import type { LongServiceView, PersonView } from "@zesty/contract/people";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { Link } from "react-router";
-import { hours, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
+import { counted, hours, longDate, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
 import { entryWords } from "../../parts/leave/entryWords.ts";
+
+/** What the Act of the State gives by the dates of service: what was taken or kept as a balance stands above it. */
+function LongService({ view }: { view: LongServiceView }) {
+  const { state, years, days, weeks, hours: inHours, takenFrom, paidFor, notFor } = view;
+  return (
+    <>
+      <h2 className="mt-6 border-b border-rule-strong pb-1 font-name text-[18px]">Long service, {state}</h2>
+      <p className="flex justify-between border-b border-rule py-1">
+        <span>
+          {counted(years, "year", "years")}, {counted(days, "day", "days")}
+        </span>
+        <span className="font-semibold">
+          {weeks} weeks{inHours && `, ${inHours} h`}
+        </span>
+      </p>
+      <p className="border-b border-rule py-1">
+        {paidFor.length === 0
+          ? "Leaving today pays none of it."
+          : notFor.length === 0
+            ? "Leaving today pays it, whatever the reason."
+            : `Leaving today pays it for ${listed(paidFor)}; not for ${listed(notFor)}.`}{" "}
+        Leave may be taken from {longDate(takenFrom)}.
+      </p>
+      <p className="py-1 text-[13.5px] text-quiet">
+        By the dates of service and the hours of now: absences without pay, other hours before and what was taken are
+        not in it.
+      </p>
+    </>
+  );
+}
+
+const listed = (words: readonly string[]): string =>
+  words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 
 export function Beside({ person }: { person: PersonView }) {
   const kindOf = (kind: string) => leaveKindIn(person.country, kind);
@@ -39,6 +72,7 @@ export function Beside({ person }: { person: PersonView }) {
           </table>
         </details>
       )}
+      {person.longService && <LongService view={person.longService} />}
       <h2 className="mt-6 border-b border-rule-strong pb-1 font-name text-[18px]">Pays</h2>
       {person.pays.length === 0 && <p className="py-2 text-quiet">Signed-off pays come here.</p>}
       <table className="w-full">

@@ -1,0 +1,36 @@
+/** Long service on a person's page: the figures of the Acts, from memory, by dates alone. */
+import { expect, it } from "vitest";
+import { longServiceView } from "./longServiceView.ts";
+
+const view = (state: string, startDate: string, terms: object = {}, endDate: string | null = null) =>
+  longServiceView(
+    { startDate, endDate } as Parameters<typeof longServiceView>[0],
+    { basis: "full-time", weeklyHoursE4: 380_000, ...terms },
+    ...([state, "2026-06-26"] as const),
+  );
+
+it.each([
+  // 6 years 146 days × 13/15; New South Wales pays from five years on for four reasons.
+  ["NSW", "2020-02-01", { years: 6, days: 146, weeks: "5.55", hours: "210.8", takenFrom: "2030-02-01" }, 4],
+  // 4,018 days ÷ 420: after seven years Victoria pays it whatever the reason.
+  ["VIC", "2015-06-27", { years: 11, days: 0, weeks: "9.57", takenFrom: "2022-06-27" }, 7],
+  // Completed years alone.
+  ["SA", "2014-10-01", { years: 11, days: 269, weeks: "14.30" }, 7],
+  // Twelve years in Western Australia: misconduct pays the full block.
+  ["WA", "2014-06-27", { years: 12, weeks: "10.40" }, 7],
+  ["QLD", "2018-06-27", { years: 8, weeks: "6.93" }, 3],
+  ["TAS", "2022-06-27", { years: 4 }, 0],
+])("%s since %s", (state, start, figures, reasons) => {
+  const found = view(state, start);
+  expect(found).toMatchObject(figures);
+  expect(found?.paidFor).toHaveLength(reasons);
+  expect(found?.notFor).toHaveLength(7 - reasons);
+});
+
+it("is not shown of contractors, in the first year, or before the start; who left stands at the last day", () => {
+  expect(view("NSW", "2015-01-01", { basis: "contractor" })).toBeNull();
+  expect(view("NSW", "2026-01-01")).toBeNull();
+  expect(view("NSW", "2027-01-01")).toBeNull();
+  expect(view("NSW", "2010-07-01", {}, "2025-06-30")).toMatchObject({ years: 15, days: 0, weeks: "13.00" });
+  expect(view("NSW", "2015-01-01", { basis: "casual", weeklyHoursE4: null })).toMatchObject({ hours: null });
+});

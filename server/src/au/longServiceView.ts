@@ -1,0 +1,41 @@
+/** Long service leave as a person's page shows it: by the dates of service, for each reason of leaving. */
+import type { LongServiceView } from "@zesty/contract/people";
+import { longServiceLeave, reasonWords, serviceOf } from "@zesty/core/au/longServiceLeave";
+import { addMonths } from "@zesty/core/calendar/dates";
+import type { StateAu } from "@zesty/core/calendar/states";
+import { fromE4 } from "@zesty/core/quantity/units";
+import { longServiceReasons, longServiceRules } from "@zesty/core/rulebook/au/longServiceRules";
+import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
+
+export const longServiceView: NonNullable<PeopleOfCountry["longService"]> = (
+  { startDate, endDate },
+  { basis, weeklyHoursE4 },
+  state,
+  on,
+): LongServiceView | null => {
+  const day = endDate !== null && endDate < on ? endDate : on;
+  const rule = longServiceRules.rows.find((row) => row.from <= day && day <= row.to)?.figures[state as StateAu];
+  if (!rule || basis === "contractor" || startDate > day) return null;
+  const { years, days } = serviceOf(startDate, day);
+  if (years < 1) return null;
+  const weekly = fromE4(weeklyHoursE4 ?? 0);
+  const answer = (reason: (typeof longServiceReasons)[number]) =>
+    longServiceLeave(rule, {
+      ...{ state: state as StateAu, start: startDate, lastDay: day, reason, unpaid: [] },
+      ...{ hours: { constant: weekly.toString() }, rate: "1", weeksTaken: "0" },
+    });
+  const whole = answer("death");
+  if ("missing" in whole) return null;
+  const isPaid = (reason: (typeof longServiceReasons)[number]) => {
+    const found = answer(reason);
+    return !("missing" in found) && found.entitled;
+  };
+  const words = (paid: boolean) =>
+    longServiceReasons.flatMap((reason) => (isPaid(reason) === paid ? [reasonWords[reason]] : []));
+  return {
+    ...{ state, years, days, weeks: whole.weeks.toFixed(2) },
+    hours: weekly.isZero() ? null : whole.weeks.times(weekly).toFixed(1),
+    takenFrom: addMonths(startDate, rule.afterYears * 12),
+    ...{ paidFor: words(true), notFor: words(false) },
+  };
+};
