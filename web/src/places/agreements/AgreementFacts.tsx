@@ -4,6 +4,7 @@ import type { AgreementView, SaveAgreementFacts } from "@zesty/contract/time";
 import { choiceWords } from "@zesty/core/agreements/choiceWords";
 import type { RateSheet } from "@zesty/core/agreements/rateSheet";
 import { levelRate } from "@zesty/core/hours/pricing";
+import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
@@ -38,6 +39,7 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
       allowances: named(agreement.rates.allowances),
     },
   });
+  const [saved, setSaved] = useState(false);
   const { errors } = form.formState;
   const typed = (known: Dollars, keys: readonly string[]) =>
     Object.fromEntries(keys.flatMap((key) => (known[safe(key)] ? [[key, known[safe(key)] ?? ""]] : [])));
@@ -85,6 +87,7 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
     if (answer.error) return showErrors(form.setError, answer.error);
     form.reset(values);
     planned.reset();
+    setSaved(true);
   });
   return (
     <section className="mt-8">
@@ -96,6 +99,7 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
       </p>
       <form
         noValidate
+        onInput={() => setSaved(false)}
         onSubmit={(event) => {
           event.preventDefault();
           void submit();
@@ -172,8 +176,10 @@ export function AgreementFacts({ businessId, agreement }: { businessId: number; 
             See who moves
           </Button>
         </div>
-        {form.formState.isSubmitSuccessful && !form.formState.isDirty && (
-          <span className="ml-3 text-leaf">Saved; open runs are priced by it.</span>
+        {saved && (
+          <span role="status" className="ml-3 text-leaf">
+            Saved; open runs are priced by it.
+          </span>
         )}
       </form>
     </section>
