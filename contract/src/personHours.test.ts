@@ -143,3 +143,29 @@ describe("a cycle of eight weeks (horticulture's casuals: 304 ordinary hours; fr
     expect(lastWeek("fullTime", first)).toContain("09-25 150 8.5");
   });
 });
+
+describe("a sleepover at the turn of the week (community and care; from memory)", () => {
+  const carers = shipped().find((each) => each.code === "MA000100") as AgreementRules;
+  const worked = (sunday: DayShift[], monday: DayShift) =>
+    personHours(
+      {
+        ...{ country: "AU", rules: carers, person: { basis: "partTime" }, timeZone: "Australia/Melbourne" },
+        ...{ settings: { stream: "disability" }, holidays: [], pattern: null, use: "all", averagingFrom: "2026-08-31" },
+        ...{ employedFrom: "2020-01-01", employedTo: null },
+        days: { "2026-09-13": { shifts: sunday, leave: [] }, "2026-09-14": { shifts: [monday], leave: [] } },
+      },
+      ["2026-09-14"],
+    ).lines.map((line) => `${line.percent} ${line.minutes / 60}`);
+  const night: DayShift = {
+    ...{ start: "2026-09-13T22:00", end: "2026-09-14T06:00", marks: ["sleepover"] },
+    worked: [{ start: "2026-09-14T02:00", end: "2026-09-14T03:00" }],
+  };
+  const evening: DayShift = { start: "2026-09-13T15:00", end: "2026-09-13T19:00" };
+  test("is no work that the morning has to rest from", () => {
+    expect(worked([evening, night], { start: "2026-09-14T06:00", end: "2026-09-14T10:00" })).toEqual(["100 4"]);
+  });
+  test("leaves ten hours after overtime where nobody slept there", () => {
+    const long: DayShift = { start: "2026-09-13T11:00", end: "2026-09-13T22:30" };
+    expect(worked([long], { start: "2026-09-14T06:00", end: "2026-09-14T10:00" })).toEqual(["200 4"]);
+  });
+});

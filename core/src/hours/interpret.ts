@@ -99,7 +99,7 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   let varied: number | undefined;
   /** the last shift that was no sleepover, and whether there was one since */
   let before: CountedShift | undefined;
-  let slept = false;
+  let slept = carried.slept === true;
   const apprenticed = rules.classifications.some((each) => each.key === roster.person.classification && each.shareOf);
   const done: WorkedShift[] = [];
   let dayMinutes = 0;
@@ -133,7 +133,7 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
     };
     const ends = ordinaryEnd(shift, Math.min(most.daily, most.agreed) - dayMinutes);
     if (ends < facts.endClock) facts.kind = kindOf(roster, facts, shift, ends);
-    dayMinutes += shift.workedMinutes;
+    if (!asleep) dayMinutes += shift.workedMinutes;
     const worked: WorkedShift = {
       ...{ shift, facts, pieces: [], overdue: overdueMeals(meal, shift), mealEffect: meal?.effect ?? null },
       ...(asleep ? { rest: null, spread: null } : { rest, spread }),

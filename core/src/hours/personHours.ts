@@ -275,7 +275,9 @@ function absenceIn(time: PersonTime, cycle: readonly IsoDate[]): number {
 function lastBefore(time: PersonTime, rules: AgreementRules, cycle: readonly IsoDate[]) {
   const before = cycle.map((date) => addDays(date, -cycle.length));
   const shifts = before.flatMap((date) => time.days[date]?.shifts ?? []);
-  const last = shifts.at(-1);
+  // A night at the workplace is no work to rest from.
+  const isNight = (shift: DayShift | undefined) => shift?.marks?.includes("sleepover") === true;
+  const last = shifts.findLast((each) => !isNight(each));
   if (!last) return {};
   const { person, settings, timeZone, holidays } = time;
   const [first = ""] = before;
@@ -285,9 +287,10 @@ function lastBefore(time: PersonTime, rules: AgreementRules, cycle: readonly Iso
     "faults" in worked
       ? 0
       : worked.pieces
-          .filter((piece) => piece.overtime && !piece.topUp && shifts[piece.shift]?.start.slice(0, 10) === day)
+          .filter((piece) => piece.overtime && !piece.topUp && !isNight(shifts[piece.shift]))
+          .filter((piece) => shifts[piece.shift]?.start.slice(0, 10) === day)
           .reduce((sum, piece) => sum + piece.minutes, 0);
-  return { lastShiftEnd: last.end, lastDayOvertimeMinutes: overtime };
+  return { lastShiftEnd: last.end, lastDayOvertimeMinutes: overtime, slept: isNight(shifts.at(-1)) };
 }
 
 /** Weekday minutes of a pattern as the interpreter takes agreed hours. */

@@ -71,7 +71,13 @@ export interface Roster {
   periodStart?: IsoDate;
   holidays: readonly HolidayWindow[];
   shifts: readonly Shift[];
-  carryIn?: { ordinaryMinutes?: number; lastDayOvertimeMinutes?: number; lastShiftEnd?: string };
+  carryIn?: {
+    ordinaryMinutes?: number;
+    lastDayOvertimeMinutes?: number;
+    lastShiftEnd?: string;
+    /** there was a sleepover since that shift: fewer hours off are enough */
+    slept?: boolean;
+  };
 }
 
 /** What is wrong with a roster: where (the place in the input), and what to do, in a sentence. */
