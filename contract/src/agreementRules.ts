@@ -205,6 +205,7 @@ export const agreementRules = Joi.object<AgreementRules>({
     }),
   ).default([]),
   missedMeal: Joi.alternatives(missedMeal, list(missedMeal, 10).min(1)),
+  breakPay: list(named({ percent: percent().required() }), 10),
   sleepover: Joi.object({
     leastMinutes: count().required(),
     besideMinutes: count().required(),

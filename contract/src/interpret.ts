@@ -79,6 +79,7 @@ const shift = Joi.object({
         start: wall().required().label("Start of the break"),
         end: wall().required().label("End of the break"),
         paid: Joi.boolean().strict().default(false).label("Paid"),
+        mark: Joi.string().valid("onPremises").label("Mark of the break"),
       }),
     ),
   settings,

@@ -91,7 +91,12 @@ const shift = Joi.object({
   end: wall().required().label("End"),
   breaks: Joi.array()
     .max(10)
-    .items(Joi.object({ start: wall().required(), end: wall().required(), paid: Joi.boolean() })),
+    .items(
+      Joi.object({
+        ...{ start: wall().required(), end: wall().required(), paid: Joi.boolean() },
+        mark: Joi.string().valid("onPremises"),
+      }),
+    ),
   breakAnywhere: Joi.number().integer().min(1).max(600),
   settings: settingValues(),
   marks: Joi.array()

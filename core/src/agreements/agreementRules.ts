@@ -187,6 +187,10 @@ export interface SpreadEntry {
   minutes: number;
   percent: Percent;
 }
+/** A meal break that has to be spent on the premises: paid at a per cent, and no work. */
+export interface BreakPayEntry extends Named {
+  percent: Percent;
+}
 /** A night at the workplace: not working time, but for what is worked in it. */
 export interface SleepoverRule {
   /** minutes that each piece of work in it is paid for at least */
@@ -237,6 +241,7 @@ export interface AgreementRules {
   additions: AdditionEntry[];
   /** the first whose condition holds */
   missedMeal?: MissedMeal | MissedMeal[];
+  breakPay?: BreakPayEntry[];
   sleepover?: SleepoverRule;
   careDay?: CareDayRule;
   /** what of the instrument is not held: refused in a sentence, never priced by the rest */

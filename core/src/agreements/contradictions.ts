@@ -26,6 +26,7 @@ function conditions(rules: AgreementRules): { path: string; condition: Condition
     "ordinary.weeklyMax": Array.isArray(rules.ordinary.weeklyMax) ? rules.ordinary.weeklyMax : [],
     "ordinary.spreadMax": rules.ordinary.spreadMax ?? [],
     notHeld: rules.notHeld ?? [],
+    breakPay: rules.breakPay ?? [],
     checks: (rules.checks ?? []).filter((each) => each.kind === "ask" || each.kind === "level") as { if?: Condition }[],
     "time.holidayOf": typeof rules.time.holidayOf === "string" ? [] : rules.time.holidayOf,
   };

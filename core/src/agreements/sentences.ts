@@ -237,6 +237,11 @@ export function sentencesOf(rules: AgreementRules): RuleGroup[] {
           path: Array.isArray(rules.missedMeal) ? `missedMeal.${at}` : "missedMeal",
           text: `A meal break is due after ${hoursText(each.after)} ${each.since === "start" ? "from the start" : "from the last break"}; until it comes: ${effectText(each.effect)}${tail(each.if)}.`,
         })),
+        ...(rules.breakPay ?? []).map(({ id, percent, ...each }, at) => ({
+          id,
+          path: `breakPay.${at}`,
+          text: `A meal break that has to be spent on the premises is paid and is no work: ${percentText(percent)}${tail(each.if)}.`,
+        })),
         ...(sleepover
           ? [
               {

@@ -1,5 +1,6 @@
 /** Shifts whose time is not paid by the clock: a sleepover, and a day and night of care. */
 import { dateOfDay } from "../calendar/dates.ts";
+import { dateOfWall } from "../calendar/wallClock.ts";
 import { holds, percentFor } from "./conditions.ts";
 import { lengthOf } from "./normalise.ts";
 import { hoursWords, madeUp } from "./overtime.ts";
@@ -38,6 +39,17 @@ const careDayPieces: Price = (roster, { shift, facts }, most, counters, ratePerc
   add(counters.ordinaryCycle, most.cycleNo, flat);
   if (beyond > 0) add(counters.overtimeOfShiftDay, shift.day, beyond);
   return [piece(flat, false), ...(beyond > 0 ? [piece(beyond, true)] : [])];
+};
+
+/** Breaks that had to be spent on the premises, where the agreement pays them: they fill no limit, and no tier. */
+export const stayedPieces = (roster: Roster, { shift, facts }: WorkedShift, ratePercent: number): Piece[] => {
+  const entry = roster.rules.breakPay?.find((each) => holds(each.if, facts, shift.start));
+  if (!entry) return [];
+  return shift.stayed.map(({ from, to, wall }) => ({
+    ...{ shift: shift.index, date: dateOfWall(wall), from: wall, to: wall + to - from, minutes: to - from },
+    ...{ percent: percentFor(entry.percent, facts.basis), overtime: false, topUp: false, unworked: true as const },
+    ...{ rule: entry.id, ratePercent, why: "break spent on the premises", ...(entry.ref ? { ref: entry.ref } : {}) },
+  }));
 };
 
 /** How a shift is priced that is not priced by the clock; undefined for every other one. */

@@ -22,6 +22,7 @@ describe("a day as it is typed", () => {
     ["20-9a", "AU", "20–9a"],
     ["9-19 b30, bank", "AU", "9–19 b30, bank"],
     ["bank, 9-19", "AU", "9–19, bank"],
+    ["8-17 o12-12:30", "AU", "8–17 o12–12:30"],
     ["22-6 sleepover", "AU", "22–6 sleepover"],
     ["22-6 sleepover woken 2-2:45 woken 4-5", "AU", "22–6 sleepover woken 2–2:45 woken 4–5"],
     ["7-7 care 9", "AU", "7–7a care 9"],

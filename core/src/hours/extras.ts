@@ -16,7 +16,7 @@ type Found = Extra["on"];
 type Part = { day: number; units: number; why: string };
 
 const counts = (piece: Piece, which: "ordinary" | "overtime" | "all") =>
-  !piece.topUp && (which === "all" || piece.overtime === (which === "overtime"));
+  !piece.topUp && !piece.unworked && (which === "all" || piece.overtime === (which === "overtime"));
 
 const minutesThat = (
   each: WorkedShift,

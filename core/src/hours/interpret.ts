@@ -7,7 +7,7 @@
  * Minutes are whole; nothing is rounded before it is summed. Pure: the same input gives the same output.
  */
 import { clockText, minutesOfDay, readWall, utcOf, wallOf } from "../calendar/wallClock.ts";
-import { apartOf, notPriced } from "./apart.ts";
+import { apartOf, notPriced, stayedPieces } from "./apart.ts";
 import { type DayWindow, holds, kindOf, ordinaryEnd, shiftFacts } from "./conditions.ts";
 import { extrasOf } from "./extras.ts";
 import { agreedMost, cycles, dailyMost, longDays } from "./limits.ts";
@@ -143,6 +143,7 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
     if (shift.clockless) worked.pieces = together(worked.pieces);
     const topUp = apart ? null : topUpOf(roster, worked);
     if (topUp) worked.pieces.push(topUp);
+    worked.pieces.push(...stayedPieces(roster, worked, ratePercent));
     done.push(worked);
   }
   const pieces = done.flatMap((each) => each.pieces);

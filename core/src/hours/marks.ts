@@ -54,6 +54,12 @@ export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): Hour
         "mealBreak",
         `${hoursText(shift.workedMinutes)} hours on ${on} have ${due.unpaidMeals === 1 ? "a meal break" : `${due.unpaidMeals} meal breaks`}; ${shift.unpaid.length} entered.`,
       );
+    if (shift.stayed.length > 0 && !rules.breakPay?.some((each) => holds(each.if, facts, shift.start)))
+      mark(
+        "query",
+        "stayedUnpaid",
+        `The break spent on the premises on ${on} has no price in this agreement: it is unpaid.`,
+      );
     if (rest)
       mark(
         "note",

@@ -34,6 +34,8 @@ export interface CountedShift {
   /** worked stretches: the shift less its unpaid breaks */
   worked: CountedSpan[];
   unpaid: CountedSpan[];
+  /** unpaid breaks that were spent on the premises, with the clock at their start */
+  stayed: (CountedSpan & { wall: WallMinute })[];
   workedMinutes: number;
   stretches: EvenStretch[];
   settings: Record<string, SettingValue>;
@@ -50,7 +52,7 @@ const shown = (wall: WallMinute) =>
 
 type Span = { start: WallMinute; end: WallMinute };
 type Times = Span & {
-  breaks: (Span & { paid: boolean })[];
+  breaks: (Span & { paid: boolean; stayed: boolean })[];
   /** of a sleepover: what was worked in it */
   woken: Span[] | null;
 };
@@ -81,6 +83,7 @@ function timesOf(shift: Shift, at: number, zone: string): Times | RosterFault[] 
       start: read(each.start, `${place}.start`),
       end: read(each.end, `${place}.end`),
       paid: each.paid === true,
+      stayed: each.mark === "onPremises" && each.paid !== true,
     };
     if (found.end <= found.start)
       faults.push({
@@ -186,6 +189,9 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
       span,
       worked,
       unpaid,
+      stayed: breaks.flatMap((each) =>
+        each.stayed ? [{ from: starts(each.start), to: ends(each.end), wall: each.start }] : [],
+      ),
       workedMinutes: worked.reduce((sum, each) => sum + lengthOf(each), 0),
       stretches: elapsed ? evenStretches(zone, span.from, span.to) : [{ ...span, ahead: 0 }],
       settings: given.settings ?? {},

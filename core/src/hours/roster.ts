@@ -14,6 +14,8 @@ export interface ShiftBreak {
   start: string;
   end: string;
   paid?: boolean;
+  /** unpaid, and spent where the person has to stay: an agreement may pay it without counting it as work */
+  mark?: "onPremises";
 }
 export interface Shift {
   start: string;

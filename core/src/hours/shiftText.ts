@@ -100,7 +100,7 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
   let anywhere: number | undefined;
   for (const word of rest
     .trim()
-    .split(/\s+(?=b)|\s+(?=p\d)|\s+(?=dayoff|recall|standby|sleepover|care|woken)/i)
+    .split(/\s+(?=b)|\s+(?=[po]\d)|\s+(?=dayoff|recall|standby|sleepover|care|woken)/i)
     .filter(Boolean)) {
     const [, named = "", careText] = /^(\S+?)(?:\s+(\d{1,2}(?:\.\d{1,2})?))?$/.exec(word) ?? [];
     const mark = markNamed(named);
@@ -117,7 +117,7 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
       continue;
     }
     const long = /^b\s*(\d{1,3})$/i.exec(word);
-    const timed = new RegExp(String.raw`^(b|p)\s*${range}\s*[-–]\s*${range}$`, "i").exec(word);
+    const timed = new RegExp(String.raw`^(b|p|o)\s*${range}\s*[-–]\s*${range}$`, "i").exec(word);
     const pause = timed ? readSpan(timed[2] ?? "", timed[3] ?? "") : null;
     if (pause) {
       // Past midnight a break's times are of the next day.
@@ -126,6 +126,7 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
         start: wallAt(date, pause.start + later),
         end: wallAt(date, pause.end + later),
         paid: /^p/i.test(word),
+        ...(/^o/i.test(word) ? { mark: "onPremises" as const } : {}),
       });
     } else if (long) {
       const minutes = Number(long[1]);
@@ -135,7 +136,7 @@ export function readShift(typed: string, date: IsoDate): DayShift | string | nul
       breaks.push({ start: wallAt(date, middle.start), end: wallAt(date, middle.end), paid: false });
       anywhere = minutes;
     } else
-      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one; after a shift stands dayoff, recall, standby, sleepover (woken 2-2:45) or care 8.`;
+      return `“${word}” is not understood. A break is b30 for half an hour, b12-12:30 for its time, p15:00-15:10 for a paid one, o12-12:30 for one spent on the premises; after a shift stands dayoff, recall, standby, sleepover (woken 2-2:45) or care 8.`;
   }
   return {
     start: wallAt(date, span.start),
@@ -164,7 +165,9 @@ function spanText({ start, end }: { start: string; end: string }): string {
 function breaksText({ breaks = [], breakAnywhere }: DayShift): string[] {
   const length = (each: ShiftBreak) => (Date.parse(`${each.end}:00Z`) - Date.parse(`${each.start}:00Z`)) / 60_000;
   const anywhere = breaks.find((each) => !each.paid && length(each) === breakAnywhere);
-  return breaks.map((each) => (each === anywhere ? `b${breakAnywhere}` : `${each.paid ? "p" : "b"}${spanText(each)}`));
+  return breaks.map((each) =>
+    each === anywhere ? `b${breakAnywhere}` : `${each.paid ? "p" : each.mark ? "o" : "b"}${spanText(each)}`,
+  );
 }
 
 const dutiesText = ({ duties }: DayShift): string[] => {

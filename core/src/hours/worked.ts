@@ -17,6 +17,8 @@ export interface Piece {
   percent: Decimal;
   overtime: boolean;
   topUp: boolean;
+  /** paid, and no work: a break that was spent on the premises */
+  unworked?: true;
   /** id of the rule that priced it, and its clause */
   rule: string;
   ref?: string;
