@@ -16,7 +16,10 @@ export interface RuleField {
 }
 
 /** Keys whose numbers are minutes; people read hours. */
-const minuteKeys = new Set(["minutes", "after", "weeklyMax", "over", "thenEvery", "minimumMinutes"]);
+const minuteKeys = new Set([
+  ...["minutes", "after", "weeklyMax", "over", "thenEvery", "minimumMinutes", "most", "ifGapFrom", "breakAtLeast"],
+  ...["leastMinutes", "besideMinutes", "restMinutes", "wholeDayAfterMinutes", "wholeDayFromMinutes"],
+]);
 const clock = /^([0-2]\d|3[0-5]):[0-5]\d$/;
 const plainWords: Record<string, string> = {
   fullTime: "full-time",
@@ -33,6 +36,22 @@ const plainWords: Record<string, string> = {
   ageFrom: "from the age of",
   timesPerWeek: "times a week",
   weeklyMax: "hours a week",
+  weeks: "weeks of the cycle",
+  minimumMinutes: "paid at least",
+  monthsOfServiceUpTo: "months of service at most",
+  thenEvery: "then every",
+  timeOffInstead: "time off instead",
+  withinMonths: "within months",
+  most: "of them on one day at most",
+  ifGapFrom: "on a day with a gap of",
+  breakAtLeast: "a break of at least",
+  maxPerWeek: "times a week at most",
+  gaps: "gaps of the day",
+  leastMinutes: "paid at least",
+  besideMinutes: "work on one side",
+  restMinutes: "off around it",
+  wholeDayAfterMinutes: "the whole day after",
+  wholeDayFromMinutes: "the whole day from",
 };
 
 function unitOf(key: string, parents: readonly string[], value: number | string): RuleField["unit"] {
