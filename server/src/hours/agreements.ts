@@ -100,11 +100,22 @@ export function listAgreements(context: Context, businessId: number): AgreementV
         rates,
         source,
         from,
-        queries: contradictions(rules).map((each) => each.text),
+        queries: [...contradictions(rules).map((each) => each.text), ...doubts(rules)],
       },
     ];
   });
 }
+
+/** Readings that are less than 75 % sure, and that no setting chooses: a person confirms them with the instrument. */
+const doubts = ({ readings = [] }: AgreementRules): string[] =>
+  readings.flatMap(({ rule, shipped: ships, other, sure, choose }) =>
+    sure < 75 && !choose
+      ? [
+          `${sentenceStart(rule)}, ${sure} % sure: ${ships} It may be otherwise: ${other} Confirm it with the instrument.`,
+        ]
+      : [],
+  );
+const sentenceStart = (rule: string): string => rule.charAt(0).toUpperCase() + rule.slice(1).replaceAll("-", " ");
 
 const shippedOn = (code: string, day: string): AgreementRules | undefined =>
   agreementRulesOn(shipped(), code, day) ?? shipped().find((each) => each.code === code);

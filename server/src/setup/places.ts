@@ -13,7 +13,10 @@ export function workPlace(context: Context, businessId: number, placeId: number 
   return found?.state ?? "";
 }
 
-/** A place with what decides its public holidays; without one the business's State alone. */
+/**
+ * A place with what decides its public holidays. Who has none said works at the business's only place in its State; where
+ * there are several, the State alone counts.
+ */
 export function placeOfWork(context: Context, businessId: number, placeId: number | null): PlaceOfWork {
   const found = context.store
     .prepared<
@@ -21,7 +24,9 @@ export function placeOfWork(context: Context, businessId: number, placeId: numbe
       { country: "AU" | "NZ"; state: string; placeState: string | null; district: string | null; days: string | null }
     >(
       `SELECT b.country, b.state, p.state AS placeState, p.district, p.days
-       FROM business b LEFT JOIN place p ON p.id = ? WHERE b.id = ?`,
+       FROM business b LEFT JOIN place p ON p.id = coalesce(?, (SELECT MIN(o.id) FROM place o
+         WHERE o.business_id = b.id AND o.retired = 0 AND o.state = b.state HAVING COUNT(*) = 1))
+       WHERE b.id = ?`,
     )
     .get(placeId, businessId);
   const days = readPlaceDays(found?.days ?? "");

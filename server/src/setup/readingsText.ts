@@ -6,7 +6,8 @@ export function readingsText(): string {
     "# Readings of the agreements",
     "",
     "Made by `npm run rules` from the rule sets. Do not edit. All from memory; *sure* is how sure we are of what ships, in per",
-    "cent. Where a setting chooses the other reading, it stands beside it and is asked on the page *Agreements*.",
+    "cent. Where a setting chooses the other reading, it stands beside it: asked of the workplace on the page *Agreements*, of",
+    "a person with their agreement, of a shift beside the week. What is below 75 without a setting is named on that page.",
     "",
   ];
   for (const { code, title, readings = [] } of shipped()) {

@@ -45,7 +45,7 @@ export function Marks({ row, onTick, open, from, onLeave }: MarksProps) {
                 </Link>
               )}
               {mark.mend.place === "business" && (
-                <Link className="text-action underline" to="/set-up">
+                <Link className="text-action underline" to={`/set-up#${mark.mend.section}`}>
                   Mend it in Set-up
                 </Link>
               )}
