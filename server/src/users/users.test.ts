@@ -65,6 +65,25 @@ describe("an invitation", () => {
   });
 });
 
+describe("who keeps a business", () => {
+  it("is said by a lead, of somebody who sees it; it stands on the desk and gives no right", async () => {
+    const worker = await server.add("worker", "see");
+    const hours = await server.add("hours", "hours");
+    const keep = (userId: number | null, businessId = world.businessId) =>
+      call("PUT", "/users/keepers", "lead", { businessId, userId });
+    expect((await keep(worker)).body.keepers).toEqual({ [world.businessId]: worker });
+    expect((await call("GET", "/desk", "worker")).body.lanes[0].keeper).toEqual({ id: worker, name: "worker" });
+    expect((await call("PUT", "/users/keepers", "worker", { businessId: world.businessId, userId: null })).status).toBe(
+      403,
+    );
+    expect((await keep(hours)).body.detail).toMatch(/does not see Example Bakery\. Give the right first/);
+    expect((await keep(9_999)).body.detail).toMatch(/Choose somebody else/);
+    expect((await keep(worker, 9_999)).status).toBe(404);
+    expect((await keep(null)).body.keepers).toEqual({});
+    expect(trail().at(-1)).toMatchObject({ what: "said who keeps a business", about: "Example Bakery: nobody" });
+  });
+});
+
 describe("rights", () => {
   it("change at once, and who may not sign in any more is signed out", async () => {
     const id = await server.add("worker", "see");
@@ -117,7 +136,7 @@ describe("signing in", () => {
   it("a stranger elsewhere locks nobody out, and a known browser is counted apart", () => {
     const { context } = world;
     for (let tries = 0; tries < 20; tries += 1) noteFailure(context, "lead@example.org", `far ${tries % 2}`);
-    expect(() => demandFree(context, "lead@example.org", "far 1")).toThrow(/Too many wrong tries/);
+    expect(() => demandFree(context, "lead@example.org", "far 1")).toThrow(/Too many attempts/);
     expect(() => demandFree(context, "lead@example.org", "the office")).not.toThrow();
     for (let tries = 0; tries < 200; tries += 1) noteFailure(context, "lead@example.org", `net ${tries}`);
     expect(() => demandFree(context, "lead@example.org", "the office")).toThrow();
@@ -181,21 +200,22 @@ describe("signing in", () => {
     expect((await end()).status).toBe(200);
   });
   it("takes as long for an address that is not here as for a wrong password", async () => {
-    const took = async (email: string) => {
-      const times: number[] = [];
-      for (let round = 0; round < 5; round += 1) {
-        const began = performance.now();
-        await call("POST", "/session", `stranger ${round}`, {
-          email: `${round}${email}`,
-          password: "not the right one",
-        });
-        times.push(performance.now() - began);
-      }
-      return times.sort((a, b) => a - b)[2] ?? 0;
+    const took = async (email: string, round: number) => {
+      const began = performance.now();
+      const wanted = { email: `${round}${email}`, password: "not the right one" };
+      const answer = await call("POST", "/session", `stranger ${round}`, wanted);
+      expect(answer.status).toBe(401);
+      return performance.now() - began;
     };
-    for (let at = 0; at < 5; at += 1) await server.add(`${at}known`, "see");
-    await took("warm@example.org");
-    const [known, unknown] = [await took("known@example.org"), await took("unknown@example.org")];
+    const rounds = [...Array(8).keys()];
+    for (const at of rounds) await server.add(`${at}known`, "see");
+    await took("warm@example.org", 0);
+    // In turn, and the shortest of each: what else the machine does only ever makes one longer.
+    let [known, unknown] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
+    for (const at of rounds) {
+      known = Math.min(known, await took("known@example.org", at));
+      unknown = Math.min(unknown, await took("unknown@example.org", at));
+    }
     expect(Math.max(known, unknown) / Math.min(known, unknown)).toBeLessThan(1.6);
   });
   it("an open session is not enough for users, accounts and tax numbers, half an hour on", async () => {
