@@ -51,7 +51,7 @@ export async function find(page: Page, name: string): Promise<void> {
 
 /** `.` ticks mark after mark of the sheet until none waits: how many there are is the world's affair. */
 export async function tickAll(page: Page): Promise<void> {
-  const none = page.getByRole("status").filter({ hasText: "No mark waits" });
+  const none = page.getByRole("status").filter({ hasText: "No marks left" });
   for (let ticked = 0; ticked < 40 && !(await none.isVisible()); ticked += 1) {
     await page.keyboard.press(".");
     await standsStill(page);

@@ -89,14 +89,18 @@ try {
   renameSync(file.replace(".pdf", ".png"), join(folder, "payslip.png"));
   await go("/people/3");
   await shot("person");
-  await go("/people/several");
-  await page.getByRole("gridcell").nth(1).click();
-  for (const cell of ["Mira", "Okonjo", "3/2/1991", "6/7/2026", "ft", "38", "", "82,000"]) {
-    await page.keyboard.type(cell);
-    await page.keyboard.press("Tab");
-  }
-  await page.getByText("First pay, 16 July 2026").waitFor();
-  await shot("several-people");
+  await go("/figures?what=cost&from=2026-04&to=2026-06");
+  await page.getByRole("figure").waitFor();
+  await page.getByRole("button", { name: "39,902.61" }).click();
+  await page.getByRole("complementary", { name: "Pays behind the figure" }).getByRole("table").waitFor();
+  await shot("figures");
+  const changes = [
+    { kind: "rates", from: "2026-10-01", people: [], by: "percent", value: "3.5", weekly: "", on: true },
+    { kind: "more", from: "2027-01-11", people: [3], by: "percent", value: "1", weekly: "30", on: true },
+  ];
+  await go(`/figures/what-if?changes=${encodeURIComponent(JSON.stringify(changes))}`);
+  await page.getByRole("region", { name: "Sums of the year" }).getByText("+").first().waitFor();
+  await shot("what-if");
   await go("/readiness");
   await shot("readiness");
   await go("/year");
@@ -121,15 +125,6 @@ try {
   await phone.waitForTimeout(600);
   await phone.screenshot({ path: join(folder, "staff.png") });
   // New Zealand.
-  const person = (name: string) => page.getByRole("gridcell", { name, exact: true });
-  await go(`/run/${runs.koura}`);
-  await person("Tama Ruakere").click();
-  await aside.getByRole("button", { name: "Leave by its dates" }).click();
-  await page.getByLabel("From and to").fill("6/7-9/7");
-  await aside.getByRole("button", { name: "Record it as approved" }).click();
-  await aside.getByRole("button", { name: /^Annual holidays, weeks/ }).click();
-  await aside.getByRole("button", { name: /Rate of annual holidays/ }).click();
-  await shot("nz-holiday-pay");
   await go(`/run/${runs.koura}`);
   await page.getByRole("tab", { name: "Sign off" }).click();
   await aside.getByText(/Employment information for/).scrollIntoViewIfNeeded();

@@ -13,7 +13,7 @@ const called = {
   relation: Joi.string().trim().allow("").max(30).default("").label("Who that is to the person"),
 };
 export const emergency = Joi.object<{ contact: Emergency | null }>({
-  contact: Joi.object<Emergency>(called).allow(null).required().label("Whom to call"),
+  contact: Joi.object<Emergency>(called).allow(null).required().label("Emergency contact"),
 });
 
 /** A picture in base64, as a page has drawn it. */

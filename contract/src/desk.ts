@@ -23,6 +23,8 @@ export interface Lane {
   businessId: number;
   name: string;
   country: CountryCode;
+  /** who of the practice keeps it */
+  keeper: { id: number; name: string } | null;
   paydays: Payday[];
   pins: Pin[];
 }

@@ -12,4 +12,6 @@ export interface JobView {
   change: number;
   /** why it was refused */
   problem: Problem | null;
+  /** what came out of it, once it is done */
+  answer: unknown;
 }

@@ -92,7 +92,20 @@ export interface LeaveRequest {
   comment: string | null;
   answeredBy: string | null;
 }
+/** What was shown for a request, or agreed in writing: it is on file outside, and here it is said. */
+export interface LeavePaper {
+  what: string;
+  /** the day of the paper, or when it was seen */
+  on: string;
+}
+export const leavePaper = Joi.object<LeavePaper>({
+  what: name(120).required().label("What"),
+  on: date().required().label("Of or seen on"),
+});
+
 export interface LeaveRequestView extends LeaveRequest {
+  /** nothing for who only looks on */
+  papers: (LeavePaper & { by: string })[];
   /** whoever looks may answer it */
   canAnswer: boolean;
 }
@@ -121,6 +134,11 @@ export interface LeavePerson {
   /** whoever looks records and approves this person's leave, and sees balances and kinds */
   canAnswer: boolean;
 }
+/** Most days that the law gives of a kind of leave. */
+export interface LeaveLimit {
+  days: string;
+  per: "occasion" | "year";
+}
 export interface LeaveView {
   businessId: number;
   country: CountryCode;
@@ -132,6 +150,8 @@ export interface LeaveView {
   requests: LeaveRequestView[];
   /** may adjust balances, cash out, and post what leave is worth */
   canPrepare: boolean;
+  /** by kind */
+  limits: Record<string, LeaveLimit>;
   /** a calendar address stands */
   feed: boolean;
 }
@@ -146,7 +166,7 @@ export interface LeaveEntryView {
   runId: number | null;
 }
 
-/** What leave is worth on a day, and how that moved since another. */
+/** Leave liability on a day, and how that moved since another. */
 export interface LeaveWorthView {
   from: string;
   to: string;

@@ -13,6 +13,7 @@ import type { DepartureView } from "./departures.ts";
 import { amountNotNegative, date, hours, id, name, optional, percent, rate } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
 import { type OwnField, ownFacts } from "./ownFacts.ts";
+import type { PaperView } from "./papers.ts";
 import { type TimeTerms, timeTerms } from "./time.ts";
 
 export interface PersonSummary {
@@ -68,6 +69,8 @@ export interface PersonView {
   state: string;
   /** Australia: long service leave by the dates of service; null elsewhere, and for who has none */
   longService: LongServiceView | null;
+  /** papers owed lately or soon, and days on which a right begins */
+  papers: PaperView[];
   country: CountryCode;
   /** New Zealand: what its law asks for; null in Australia */
 }

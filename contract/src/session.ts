@@ -206,7 +206,18 @@ export interface UsersView {
   invitations: { id: number; email: string; name: string; lead: boolean; rights: GivenRight[]; expiresAt: string }[];
   /** of each business, whom an approver may be given: who works at a place, or for a cost centre */
   teams: { businessId: number; places: Team[]; costCentres: Team[] }[];
+  /** who keeps a business, by business */
+  keepers: Record<number, number>;
 }
+/** Who of the practice keeps a business: it says whose desk it is on, and gives no right. */
+export interface KeeperWanted {
+  businessId: number;
+  userId: number | null;
+}
+export const keeperWanted = Joi.object<KeeperWanted>({
+  businessId: id().required().label("Business"),
+  userId: id().allow(null).required().label("Kept by"),
+});
 export interface OwnSession {
   id: string;
   from: string;

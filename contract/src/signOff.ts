@@ -68,5 +68,7 @@ export interface SignOffPlan {
     /** what keeps it from being lodged, and so from being signed off */
     held: string | null;
   };
+  /** a yes that was asked for and does not stand */
+  waitsFor: string | null;
   declaration: string;
 }

@@ -31,6 +31,8 @@ export interface RateMove {
   level: string | null;
   before: string | null;
   after: string | null;
+  /** dollars a year at the plain rate: by the agreed hours, else by those paid in the twelve months before; null: none known */
+  yearly: string | null;
 }
 /** A salary beside what the agreement would have paid for the recorded hours, over the pays of a stretch. */
 export interface AnnualWage {

@@ -24,6 +24,7 @@ export const elementsNz = new Map(
       element({ id: 14, code: "UNPAID", element: "leaveTaken", leave: "unpaid", entry: "weeks" }),
       element({ id: 15, code: "DAYS", element: "daysWorked", entry: "days" }),
       element({ id: 16, code: "CLOSED", element: "closedownPay", entry: "amount" }),
+      element({ id: 18, code: "BER", element: "leaveTaken", leave: "bereavement", entry: "days" }),
       element({ id: 17, code: "ALTLEFT", element: "unusedLeave", leave: "alternative", entry: "days" }),
     ] satisfies PayElement[]
   ).map((each) => [each.id, each]),

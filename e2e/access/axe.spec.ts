@@ -15,6 +15,8 @@ interface Violation {
 }
 type Page = Parameters<typeof signIn>[0];
 const nowhere = "There is no such page";
+/** The drawing comes with a library of its own, after the table. */
+const drawn = (page: Page) => page.locator("figure svg.recharts-surface").waitFor();
 const press = (name: string) => (page: Page) => page.getByRole("button", { name }).first().click();
 const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<void>)?][] = [
   ["desk", "/desk"],
@@ -29,6 +31,51 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["agreement of a person", "/people/8#time"],
   ["several people", "/people/several"],
   ["a raise for several", "/people/raise"],
+  ["figures", "/figures?what=cost", undefined, drawn],
+  ["figures by person", "/figures?what=wages&rows=person&columns=element", undefined, drawn],
+  [
+    "what if",
+    `/figures/what-if?changes=${encodeURIComponent('[{"kind":"rates","from":"2026-08-01","people":[],"by":"percent","value":"3.5","weekly":"","on":true}]')}`,
+    undefined,
+    (page) => expect(page.getByRole("region", { name: "Sums of the year" })).toContainText("+"),
+  ],
+  ["find", "/find?words=super%20due", undefined, (page) => expect(page.getByText("found.")).toBeVisible()],
+  ["the letter", `/run/${openRun}/letter`],
+  [
+    "beside the earlier system",
+    `/run/${openRun}/beside`,
+    undefined,
+    async (page) => {
+      await page.getByLabel("Register of the earlier system").fill("Name\tGross\nJarrah Mokoena\t900.00");
+      await page.getByRole("button", { name: "Set it beside the run" }).click();
+      await expect(page.getByRole("status").filter({ hasText: "differs" })).toBeVisible();
+    },
+  ],
+  ["papers owed", "/people/papers"],
+  [
+    "past pays, some of them short",
+    "/people/pays",
+    undefined,
+    async (page) => {
+      const put = (levels: object) =>
+        page.evaluate(
+          (classifications) =>
+            fetch("/api/businesses/1/agreements/MA000009", {
+              method: "PUT",
+              headers: { "Content-Type": "application/json", "X-Zesty": "1" },
+              body: JSON.stringify({
+                ...{ from: "2026-06-01", settings: {}, source: "Pay guide" },
+                rates: { classifications, allowances: {} },
+              }),
+            }).then(({ ok }) => ok),
+          levels,
+        );
+      expect(await put({ 2: "28.10" })).toBe(true);
+      await page.getByRole("button", { name: "Look them over" }).click();
+      await page.getByRole("table").waitFor();
+      expect(await put({})).toBe(true);
+    },
+  ],
   [
     "moving several",
     "/people/move",

@@ -12,7 +12,7 @@ test("a workbook goes out and comes back", async ({ page, world }) => {
   await page.getByText("Hours sheet: send out").click();
   const aside = page.getByRole("complementary", { name: "Beside the sheet" });
   const download = page.waitForEvent("download");
-  await aside.getByRole("link", { name: "Take the workbook" }).click();
+  await aside.getByRole("link", { name: "Download the workbook" }).click();
   const book = new exceljs.Workbook();
   await book.xlsx.readFile(await (await download).path());
   const sheet = book.getWorksheet("Hours");

@@ -26,7 +26,7 @@ test("a pay element says who is paid and is retired; a year before is recorded; 
   await page.goto(`${world.url}/run/${openRun}`);
   await page.getByRole("button", { name: "This run" }).click();
   const sheet = page.waitForEvent("download");
-  await page.getByRole("menuitem", { name: "Take the sheet along (CSV)" }).click();
+  await page.getByRole("menuitem", { name: "Download the sheet (CSV)" }).click();
   expect((await sheet).suggestedFilename()).toBe("run-13-2026-07-02.csv");
   await page.getByRole("button", { name: "This run" }).click();
   await page.getByRole("menuitem", { name: "Leave out all without hours (4)" }).click();

@@ -24,7 +24,7 @@ test("a registered agent declares and lodges, once the employer has told the age
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("it refuses what the agent sends")).toBeVisible();
 
-  await page.getByRole("button", { name: "It was told now" }).click();
+  await page.getByRole("button", { name: "Record that the agency was told" }).click();
   await page.getByRole("button", { name: "Record it" }).click();
   await expect(page.getByText("The agency was told on 1 July 2026")).toBeVisible();
 

@@ -183,7 +183,7 @@ test("a table from a file: what it changes for whom, then into force and out aga
   await expect(
     page.getByText(/pays come out differently|One pay comes out differently|Nobody's next pay/),
   ).toBeVisible();
-  await page.getByRole("button", { name: "Put it into force" }).click();
+  await page.getByRole("button", { name: "Start using this table" }).click();
   const loaded = page.locator("#minimumWage details").first();
   await expect(loaded).toContainText("loaded");
   await loaded.locator("summary").click();

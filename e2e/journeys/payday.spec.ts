@@ -34,7 +34,7 @@ alone("a payday from hours to an accepted pay event, by keyboard", async ({ page
   await expect(page.getByRole("complementary", { name: "Beside the sheet" })).toContainText(
     "2 days are recorded and not approved",
   );
-  await press(page, (await beside(page)).getByRole("link", { name: "To the week" }));
+  await press(page, (await beside(page)).getByRole("link", { name: "Open the week" }));
   await expect(page.getByRole("heading", { name: "Time & leave" })).toBeVisible();
   await expect(page.getByRole("button", { name: "Approve 11 days" })).toBeVisible();
   await page.keyboard.press("F6");
@@ -42,7 +42,9 @@ alone("a payday from hours to an accepted pay event, by keyboard", async ({ page
   await page.keyboard.press("ControlOrMeta+Enter");
   await expect(page.getByRole("button", { name: "All approved" })).toBeVisible();
   await page.goto(page.url().replace(/time.*/, `run/${openRun}`));
-  await press(page, page.getByRole("tab", { name: "Hours" }));
+  // Opened, the cursor stands in the sheet; the step before is a key away.
+  await expect(grid.locator("[role=gridcell]:focus")).toHaveCount(1);
+  await page.keyboard.press("<");
   await expect(grid.getByRole("row", { name: /Sunny Castellano/ })).toContainText("3.5");
 
   // Into the sheet, to a cell of hours, and paste what came from the client.
@@ -84,8 +86,8 @@ alone("a payday from hours to an accepted pay event, by keyboard", async ({ page
   await press(page, page.getByRole("button", { name: "To the run of 2 July" }));
 
   // Doubled hours: halve them, then tick what is left with the full stop.
-  await expect(grid).toBeVisible();
-  await press(page, page.getByRole("tab", { name: "Hours" }));
+  await expect(grid.locator("[role=gridcell]:focus")).toHaveCount(1);
+  await page.keyboard.press("<");
   await find(page, "imogen");
   await expect(aside).toContainText("+100 %");
   await page.keyboard.press("ArrowRight");

@@ -71,7 +71,7 @@ test("a raise from a day in the past: each pay before and after, paid back with 
   const line = page.getByRole("region", { name: "Line of time" });
   await line.getByRole("button", { name: /\$31\.10 an hour, holds today/ }).click();
   await expect(line).toContainText("$30.10 an hour → $31.10 an hour");
-  await line.getByRole("button", { name: "Undo: what held before holds on" }).click();
+  await line.getByRole("button", { name: "Undo, and keep what applied before" }).click();
   await expect(line.getByRole("button", { name: /\$31\.10 an hour/ })).toHaveCount(0);
 });
 
@@ -105,11 +105,13 @@ test("several people move to another fund, and a card that ends soon is renewed 
   await page.getByRole("button", { name: "Move 2 people from 1 July 2026" }).click();
   await expect(page.getByRole("row", { name: /Imogen Tarrant/ })).toContainText("Member number");
   await page.goto(`${world.url}/desk`);
+  await page.getByRole("button", { name: /\d+ more lines/ }).click();
   await page.getByRole("link", { name: /Marnie Okafor: Food safety supervisor ends/ }).click();
   await page.getByLabel("Card ends on").first().fill("11/7/2031");
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("FSS-40771, to 11 July 2031")).toBeVisible();
   await page.goto(`${world.url}/desk`);
+  await page.getByRole("button", { name: /\d+ more lines/ }).click();
   await expect(page.getByRole("link", { name: /ESCT|Ready|Hours|Marks/ }).first()).toBeVisible();
   await expect(page.getByRole("link", { name: /Food safety supervisor/ })).toHaveCount(0);
 });
@@ -123,7 +125,7 @@ alone("what is missing: from the desk to the field and back, until nothing of it
   await expect(page.getByRole("heading", { name: "What is missing" })).toBeVisible();
   const tax = page.getByRole("region", { name: "Tax declarations" });
   await expect(tax).toContainText("10 of 11");
-  await page.getByRole("button", { name: "Ask the people themselves" }).click();
+  await page.getByRole("button", { name: "Email people for these" }).click();
   await expect(page.getByRole("status").filter({ hasText: "Asked by letter" })).toContainText("Noor Lindqvist");
   const box = await until(
     async () => (await fetch(world.postBox)).text(),
@@ -139,7 +141,7 @@ alone("what is missing: from the desk to the field and back, until nothing of it
   await expect(page.getByRole("row", { name: /Gannet Point Boatworks/ })).toBeVisible();
   const [list] = await Promise.all([
     page.waitForEvent("download"),
-    page.getByRole("link", { name: "Take the list" }).click(),
+    page.getByRole("link", { name: "Download the list" }).click(),
   ]);
   expect(list.suggestedFilename()).toMatch(/^missing-.*\.csv$/);
 });
@@ -192,7 +194,7 @@ test("the staff page on a phone: joined by a letter, the payslip and its why, le
   await phone.getByLabel("Last day").fill("22/7");
   await expect(phone.getByText("Wednesday 22 July")).toHaveCount(0);
   await expect(phone.getByText("3 days, 22.8 hours.")).toBeVisible();
-  await phone.getByLabel("Note for who answers").fill("The snow");
+  await phone.getByLabel("Note for your approver").fill("The snow");
   await phone.getByRole("button", { name: "Ask for it" }).click();
   await expect(phone.getByText("Your request is with Saltbush Cycle Kitchen")).toBeVisible();
 
@@ -229,7 +231,7 @@ test("another bank account from a phone waits for the practice; hours typed with
   await expect(phone.getByText("BSB is not a BSB")).toBeVisible();
   await phone.getByLabel("BSB").fill("990-119");
   await phone.getByRole("button", { name: "Save" }).click();
-  await expect(phone.getByText(/Another account waits to be looked at: .*788/)).toBeVisible();
+  await expect(phone.getByText(/New account, waiting for your employer's check: .*788/)).toBeVisible();
   await openAt(page, world, "/people");
   await page.getByRole("link", { name: "Bank account to look at" }).click();
   await page.getByRole("button", { name: "Pay to this account" }).click();
@@ -256,7 +258,7 @@ test("another bank account from a phone waits for the practice; hours typed with
   await expect(phone.getByText("There is no signal. Try again when it is back.")).toBeVisible();
   await phone.context().setOffline(false);
   await phone.getByRole("button", { name: "Try again" }).click();
-  await phone.getByRole("link", { name: /Type your hours|Type what differed/ }).click();
+  await phone.getByRole("link", { name: /Type your hours|Enter changes/ }).click();
   const day = phone.getByLabel(/Thu/);
   await day.fill("9-99");
   await phone.getByRole("button", { name: "Send one day" }).click();

@@ -56,7 +56,7 @@ test("leave typed without days is asked about, and its days take the number's pl
     .click();
   const aside = page.getByRole("complementary", { name: "Beside the sheet" });
   await expect(aside).toContainText("Unpaid leave: 15.2 h typed without days.");
-  await aside.getByRole("button", { name: "Give the days" }).click();
+  await aside.getByRole("button", { name: "Enter the days" }).click();
   await expect(aside.getByLabel("Leave", { exact: true })).toHaveValue("unpaid");
   await aside.getByLabel("From and to").fill("25/6-26/6");
   await aside.getByRole("button", { name: "Record it as approved" }).click();

@@ -129,7 +129,7 @@ test("safety: a backup, the trail walked, searched and exported; a changed figur
   );
   store.close();
   await page.goto(`${world.url}/set-up/safety`);
-  await page.getByRole("button", { name: "Walk the whole trail now" }).click();
+  await page.getByRole("button", { name: "Check every record now" }).click();
   await expect(page.getByText("One record is not as it was sealed:")).toBeVisible();
   await page.goto(`${world.url}/run/${runs.saltbushSettled}`);
   await expect(page.getByText("Do not rely on these figures")).toBeVisible();

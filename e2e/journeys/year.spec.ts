@@ -73,7 +73,7 @@ test("a year is made final: differences found and mended from the sheet, all but
   await tabTo(page, page.getByLabel("Choose Sunny Castellano"));
   await page.keyboard.press("Space");
   await declare(page);
-  await expect(page.getByText("Everybody who knows a figure says the same")).toBeVisible();
+  await expect(page.getByText("All voices agree on every figure")).toBeVisible();
   await expect(row(page, "Noor Lindqvist")).toContainText("final");
   await expect(row(page, "Jarrah Mokoena")).toContainText("refused");
   await press(page, page.getByRole("button", { name: "Sunny Castellano" }));
@@ -115,7 +115,7 @@ test("a year is made final: differences found and mended from the sheet, all but
   await press(page, page.getByRole("link", { name: /^Books, funds or agency say another figure: Wages and salaries/ }));
   await expect(row(page, "Wages and salaries")).toContainText("missing there: Wages 4 May 2026 to 10 May 2026");
   await expect(row(page, "Wattle & Wire Super")).toContainText("missing there: Payday 4 June 2026");
-  await press(page, page.getByRole("button", { name: "Put figures in…" }));
+  await press(page, page.getByRole("button", { name: "Enter their figures…" }));
   await tabTo(page, page.getByLabel(/^A line an account/));
   await page.keyboard.type("Wages and salaries,104536.00\nWattle & Wire Super,12936.16");
   await press(page, page.getByRole("button", { name: "See what they say" }));

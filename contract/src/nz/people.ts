@@ -101,7 +101,7 @@ export interface KiwiSaverFacts {
 export const kiwiSaver = Joi.object<KiwiSaverFacts & { from?: string }>({
   from: date().label("From"),
   status: Joi.string().valid("member", "not-member", "opted-out", "suspended").required().label("KiwiSaver"),
-  joined: Joi.string().valid("existing", "automatic", "optedIn").default("existing").label("Came to it"),
+  joined: Joi.string().valid("existing", "automatic", "optedIn").default("existing").label("How they joined"),
   employeeRate: optional(percent()).label("Own rate"),
   employerRate: optional(percent()).label("Employer's rate"),
   esctRate: optional(percent()).label("ESCT rate"),

@@ -24,7 +24,7 @@ export const sentences = {
   farAboveUsual: (f) =>
     `Gross ${f.gross} is ${f.times} times a usual pay of ${f.usual}. Look for a year's salary in one pay, or a slip of the key.`,
   paidBefore: (f) =>
-    `Of this period ${f.amount} was paid on another payday already, and is taxed together with this pay. Look that nothing is paid twice.`,
+    `Of this period ${f.amount} was paid on another payday already, and is taxed together with this pay. Check that nothing is paid twice.`,
   timeFault: (f) => f.text ?? "",
   timeNotApproved: (f) =>
     `${Number(f.count) === 1 ? "A day is" : `${f.count} days are`} recorded and not approved, so not in this pay: ${f.days}.`,
@@ -32,7 +32,7 @@ export const sentences = {
   otherYear: (f) =>
     `The period ends on ${dateWords(f.end ?? "")}; the payday belongs to ${/^\d/.test(f.year ?? "") ? "payroll year" : "the"} ${f.year}, and so do rates and lodgement.`,
   leaveWithoutDays: (f) =>
-    `${f.name}: ${f.typed} typed without days. The record of leave says when it was taken: give the days.`,
+    `${f.name}: ${f.typed} typed without days. Enter the dates, so that the leave record shows when it was taken.`,
   typedOverMoved: (f) =>
     `${f.name}: ${f.typed} was typed over ${f.over}, and ${f.now} stands beneath it now. Check that ${f.typed} is still meant, or blank the cell.`,
   hoursWithoutMoney: (f) =>

@@ -17,6 +17,10 @@ export interface KindOfLeave {
   confidential: boolean;
   /** owed in money when an employment ends: what the books carry as a liability */
   owed: boolean;
+  /** what the employer may ask to see */
+  evidence: string | null;
+  /** nobody asks for it: the employer says it, or it happens */
+  neverAsked: boolean;
 }
 
 /** Apart from the country's value, so that a page which only lists leave brings no pay pipeline with it. */
@@ -30,7 +34,6 @@ export const kindsOf: Record<CountryCode, readonly KindOfLeave[]> = {
   })),
   NZ: leaveKindsNz.map((kind) => ({
     ...kind,
-    unpaid: kind.code === "unpaid" || kind.code === "parental",
     notForCasuals: kind.code === "annual",
     confidential: kind.code === "familyViolence",
     // Holidays Act 2003, ss 24, 25 and 60(2).
@@ -54,4 +57,6 @@ export const leaveKindIn = (country: CountryCode, code: string): KindOfLeave =>
     notForCasuals: false,
     confidential: false,
     owed: true,
+    evidence: null,
+    neverAsked: false,
   };

@@ -38,6 +38,8 @@ export interface PersonTime {
   use: TimeUse;
   /** kinds of leave in which a public holiday is not paid: without pay, or paid by somebody else */
   holidayGoesWith?: readonly string[] | undefined;
+  /** kinds of leave without pay */
+  unpaidLeave?: readonly string[] | undefined;
   /** a public holiday that is worked is a matter of the day, not of the agreement's rates alone */
   holidaysByDay?: boolean | undefined;
   employedFrom: IsoDate;
@@ -253,7 +255,7 @@ function cycleHours(time: PersonTime, rules: AgreementRules, cycle: readonly Iso
   });
 }
 
-const unpaidKinds: ReadonlySet<string> = new Set(["unpaid", "unpaidParental"]);
+const unpaidEverywhere: readonly string[] = ["unpaid", "unpaidParental"];
 
 /**
  * Paid absence and plain hours that count toward a cycle before its shifts, for who works full time (reference, section
@@ -266,7 +268,8 @@ function absenceIn(time: PersonTime, cycle: readonly IsoDate[]): number {
     const { plain, leave } = plainDay(time, date);
     for (const each of plain) minutes += each.minutes;
     for (const each of leave)
-      if (!unpaidKinds.has(each.kind)) minutes += each.hours.times(60).toDecimalPlaces(0).toNumber();
+      if (!(time.unpaidLeave ?? unpaidEverywhere).includes(each.kind))
+        minutes += each.hours.times(60).toDecimalPlaces(0).toNumber();
   }
   return minutes;
 }

@@ -17,7 +17,18 @@ export interface LeaveKind {
   report: "O" | "P" | "W" | "A";
   /** National Employment Standards: for full-timers and part-timers only */
   notForCasuals: boolean;
+  /** a public holiday within it is not paid: who is away would not have worked (Fair Work Act 2009, s 116) */
+  holidayGoesWith: boolean;
+  /** most days that the law gives, by the figure of the National Employment Standards that says how many */
+  limit: { figure: "compassionateDays" | "unpaidCarerDays" | "juryDays" | "familyViolenceDays"; per: Per } | null;
+  /** what the employer may ask to see */
+  evidence: string | null;
+  /** nobody asks for it: the employer says it, or it happens */
+  neverAsked: boolean;
 }
+
+/** What a limit is counted by. */
+export type Per = "occasion" | "year";
 
 const kind = (code: string, words: string, change: Partial<LeaveKind> = {}): LeaveKind => ({
   code,
@@ -28,25 +39,62 @@ const kind = (code: string, words: string, change: Partial<LeaveKind> = {}): Lea
   accrues: true,
   report: "O",
   notForCasuals: false,
+  holidayGoesWith: false,
+  limit: null,
+  evidence: null,
+  neverAsked: false,
   ...change,
 });
 
+/** Away without pay: no super, nothing accrues, and a public holiday within it is not paid. */
+const unpaid = (code: string, words: string, change: Partial<LeaveKind> = {}): LeaveKind =>
+  kind(code, words, { unpaid: true, accrues: false, holidayGoesWith: true, ...change });
+
+const illness = "a medical certificate or a statutory declaration";
+
 export const leaveKinds: readonly LeaveKind[] = [
   kind("annual", "Annual leave", { kept: true, notForCasuals: true }),
-  kind("personal", "Personal and carer's leave", { kept: true, notForCasuals: true }),
+  kind("personal", "Personal and carer's leave", { kept: true, notForCasuals: true, evidence: illness }),
   kind("long-service", "Long service leave", { kept: true }),
   kind("timeInLieu", "Time in lieu", { kept: true }),
-  kind("compassionate", "Compassionate leave"),
+  kind("compassionate", "Compassionate leave", {
+    ...{ limit: { figure: "compassionateDays", per: "occasion" }, evidence: "evidence of the illness or the death" },
+  }),
   // Named here only: a payslip must show it as something else (Fair Work Regulations 2009, reg 3.47).
-  kind("familyViolence", "Family and domestic violence leave"),
-  kind("jury", "Jury service make-up pay", { withoutSuper: true, report: "A" }),
-  kind("defence", "Defence reserve make-up pay", { withoutSuper: true, report: "A" }),
+  kind("familyViolence", "Family and domestic violence leave", {
+    limit: { figure: "familyViolenceDays", per: "year" },
+  }),
+  // Fair Work Act 2009, s 111: make-up pay for the first days of a summons.
+  kind("jury", "Jury service make-up pay", {
+    ...{ withoutSuper: true, report: "A", limit: { figure: "juryDays", per: "occasion" } },
+    evidence: "the summons, and what the court paid or that it was claimed",
+  }),
+  kind("defence", "Defence reserve make-up pay", { withoutSuper: true, report: "A", evidence: "the orders" }),
   kind("communityService", "Community service leave", { withoutSuper: true, report: "A" }),
   kind("parental", "Paid parental leave", { withoutSuper: true, report: "P" }),
-  kind("governmentParental", "Government parental leave pay", { withoutSuper: true, accrues: false, report: "P" }),
-  kind("workersCompensation", "Workers' compensation", { withoutSuper: true, report: "W" }),
-  kind("unpaid", "Unpaid leave", { unpaid: true, accrues: false }),
-  kind("unpaidParental", "Unpaid parental leave", { unpaid: true, accrues: false }),
+  kind("governmentParental", "Government parental leave pay", {
+    ...{ withoutSuper: true, accrues: false, holidayGoesWith: true, report: "P" },
+  }),
+  kind("workersCompensation", "Workers' compensation", {
+    ...{ withoutSuper: true, report: "W", evidence: "a certificate of capacity" },
+  }),
+  unpaid("unpaid", "Unpaid leave"),
+  unpaid("unpaidPersonal", "Unpaid personal leave", { evidence: illness }),
+  // Fair Work Act 2009, s 102: casuals too; others once their paid leave is used up (s 103).
+  unpaid("unpaidCarer", "Unpaid carer's leave", {
+    ...{ limit: { figure: "unpaidCarerDays", per: "occasion" }, evidence: illness },
+  }),
+  unpaid("unpaidCompassionate", "Unpaid compassionate leave", {
+    ...{ limit: { figure: "compassionateDays", per: "occasion" }, evidence: "evidence of the illness or the death" },
+  }),
+  unpaid("unpaidParental", "Unpaid parental leave", { evidence: "the expected day of birth or of placement" }),
+  // ss 108 to 112 and 22(2): community service leave and stand-downs are service, and leave goes on accruing.
+  unpaid("volunteer", "Emergency volunteer leave", { accrues: true, evidence: "that the service was asked for" }),
+  unpaid("jurySummons", "Jury service without make-up pay", { accrues: true, evidence: "the summons" }),
+  // s 524; a public holiday within it is paid.
+  unpaid("standDown", "Stand-down", { accrues: true, holidayGoesWith: false, neverAsked: true }),
+  unpaid("industrialAction", "Industrial action", { neverAsked: true }),
+  unpaid("absent", "Absence without leave", { neverAsked: true }),
 ];
 
 const byCode = new Map(leaveKinds.map((each) => [each.code, each]));

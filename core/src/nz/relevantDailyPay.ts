@@ -49,3 +49,14 @@ export function dailyPay(label: string, days: Decimal, facts: HolidayFacts, hour
     parts: [relevant, average],
   }));
 }
+
+/**
+ * The employer's part of an injury at work: so many per cent of what the first seven days would have brought.
+ * Set by: Accident Compensation Act 2001, s 98. Example: a day of $240.00 at 80 %: $192.00.
+ */
+export const firstWeekPay = (label: string, lost: Figure, percent: Decimal): Figure =>
+  figure(label, halfUpToCent(lost.value.times(percent).div(100)), "money", () => ({
+    rule: `${percent.toString()} % of the earnings lost in the first seven days after an injury at work (Accident Compensation Act 2001, s 98)`,
+    formula: `${shownMoney(lost.value)} × ${percent.toString()} %`,
+    parts: [lost],
+  }));

@@ -88,9 +88,7 @@ describe("several people moved", () => {
     const cycle = fortnightly();
     const [first = 0, second = 0] = world.personIds;
     done("cycle", cycle, [second]);
-    expect(() => done("cycle", cycle, [first, second])).toThrow(
-      "There already. Take the tick away. Nothing was changed",
-    );
+    expect(() => done("cycle", cycle, [first, second])).toThrow("There already. Remove the tick. Nothing was changed");
     expect(() => done("cycle", cycle, [])).toThrow("Nobody is chosen");
     expect(() => done("cycle", cycle, [9999])).toThrow("not employed here");
     expect(() => done("cycle", 9999)).toThrow("no such entry");

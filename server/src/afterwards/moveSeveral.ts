@@ -118,8 +118,7 @@ export function moveSeveral(context: Context, actor: Actor, businessId: number, 
     for (const id of wanted.people) {
       const found = cases.get(id);
       if (!found) throw refused("Somebody who is chosen is not employed here on that day. Look at the list anew.");
-      if (!found.save)
-        throw refused(`${found.row.name} cannot be moved: ${found.row.cannot ?? ""} Take the tick away.`);
+      if (!found.save) throw refused(`${found.row.name} cannot be moved: ${found.row.cannot ?? ""} Remove the tick.`);
       found.save();
     }
     refreshTimeInRuns(context, businessId, wanted.people);

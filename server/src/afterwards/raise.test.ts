@@ -60,6 +60,11 @@ describe("a raise for several people", () => {
       ...["1292.76", "1292.76"],
     ]);
     expect(plan({ from: "2026-06-22", value: "0" }).backPay).toBe("0.00");
+    // Looking at what is missed, within the act, leaves no terms of its own.
+    const said = world.context.store.sqlite.prepare(
+      "SELECT COUNT(*) FROM employment_terms WHERE \"from\" = '2026-06-22'",
+    );
+    expect(said.pluck().get()).toBe(2);
   });
   it("moves a salary's usual pay and the run that is open, and an undone raise moves them back", () => {
     world = smallWorld(1);

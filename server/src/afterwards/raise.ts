@@ -27,9 +27,17 @@ interface Case {
 const shown = ({ salary, hourlyRate }: RateThen): string | null =>
   salary !== null ? `${dollars(decimal(salary))} a year` : hourlyRate === null ? null : `$${hourlyRate} an hour`;
 
-function casesOf(context: Context, businessId: number, { from, by, value }: RaiseWanted): Map<number, Case> {
+/** @param only these people; all of the business when left out */
+export function casesOf(
+  context: Context,
+  businessId: number,
+  { from, by, value }: RaiseWanted,
+  only?: ReadonlySet<number>,
+): Map<number, Case> {
   const { db } = context.store;
-  const people = peopleOf(db, businessId).filter((each) => each.endDate === null || each.endDate >= from);
+  const people = peopleOf(db, businessId).filter(
+    (each) => (each.endDate === null || each.endDate >= from) && (only?.has(each.id) ?? true),
+  );
   const ids = people.map((each) => each.id);
   const { terms } = datedRecords(db, ids, from);
   const cycles = cycleNames(db, businessId);
@@ -92,7 +100,7 @@ export function raise(context: Context, actor: Actor, businessId: number, wanted
       const found = cases.get(id);
       if (!found) throw refused("Somebody who is chosen is not employed here on that day. Look at the list anew.");
       const { row, terms } = found;
-      if (!terms) throw refused(`${row.name} cannot be raised: ${row.note ?? ""} Take the tick away.`);
+      if (!terms) throw refused(`${row.name} cannot be raised: ${row.note ?? ""} Remove the tick.`);
       const owed = wanted.payBack
         ? decimal(planBackPay(context, actor, id, { section: "employment", values: terms }).total)
         : decimal(0);

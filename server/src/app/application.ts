@@ -6,6 +6,8 @@ import pino from "pino";
 import { countriesHere } from "../countries/countries.ts";
 import { stopRendering } from "../documents/renderPayslip.ts";
 import { remindOfDues } from "../dues/remind.ts";
+import { foldSteps } from "../figures/fold.ts";
+import { mailByRule } from "../figures/mailRules.ts";
 import { type Clock, demoClock, officeZone, realClock } from "../ground/clock.ts";
 import type { Context } from "../ground/context.ts";
 import { ruleShelf } from "../ground/ruleShelf.ts";
@@ -22,6 +24,7 @@ import { stopReading } from "../sheets/readFile.ts";
 import { places } from "../store/crypt.ts";
 import { openStore, type Store } from "../store/open.ts";
 import { setting } from "../store/schema.ts";
+import { inSlices, stopsAt } from "../store/steps.ts";
 import { demandKeyed, keepAnchor, verifyNew } from "../store/trail.ts";
 import { refreshTimeInRuns } from "../time/intoRun.ts";
 
@@ -77,6 +80,19 @@ export function makeApplication(
   debtsOfEarlier(context);
   const outbox = outboxWorker(context);
   const jobs = new Jobs((error) => problemOf(context, error, "job"));
+  // What was signed since is summed before somebody asks for figures: after an update that is years of pays.
+  let folding: Promise<unknown> | null = null;
+  let isClosing = false;
+  const foldQuietly = (): void => {
+    folding ??= inSlices(
+      stopsAt(foldSteps(context), () => isClosing),
+      () => undefined,
+    )
+      .catch((error: unknown) => log.error({ err: error }, "the sums of figures were not brought up to date"))
+      .finally(() => {
+        folding = null;
+      });
+  };
   // The end of the trail is kept beside the key once a minute, where it moved; the file is put in order.
   const anchoring = setInterval(() => {
     try {
@@ -84,6 +100,12 @@ export function makeApplication(
       store.rest();
     } catch (error) {
       log.error({ err: error }, "the anchor could not be kept, or the file not put in order");
+    }
+    foldQuietly();
+    try {
+      mailByRule(context);
+    } catch (error) {
+      log.error({ err: error }, "the owner's page could not be mailed by its rule");
     }
   }, 60_000);
   anchoring.unref();
@@ -114,6 +136,8 @@ export function makeApplication(
       clearInterval(watch);
       clearInterval(daily);
       clearInterval(anchoring);
+      isClosing = true;
+      await folding;
       await jobs.stop();
       await outbox.stop();
       await stopRendering();

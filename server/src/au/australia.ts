@@ -1,5 +1,7 @@
 /** Australia, as the server asks for it. */
 import type { CountryHere } from "../ground/countryHere.ts";
+import { aheadAu } from "./ahead.ts";
+import { besideAu } from "./beside.ts";
 import { booksAu } from "./books.ts";
 import { duesAu } from "./dues.ts";
 import { leaveAu } from "./leave.ts";
@@ -22,5 +24,7 @@ export const australia: CountryHere = {
   lodging: lodgingAu,
   desk: { told: () => [], waiting: () => [] },
   year: yearOfAustralia,
+  ahead: aheadAu,
+  beside: besideAu,
   routes: routesAu,
 };

@@ -1,6 +1,8 @@
 /** Leave of Australia: it accrues with pays, is worth the rate with its loading, and may be cashed out within limits. */
+import { leaveKinds } from "@zesty/core/leave/kinds";
 import { leaveWorth } from "@zesty/core/leave/leaveWorth";
 import { decimal } from "@zesty/core/quantity/decimal";
+import { employmentStandards } from "@zesty/core/rulebook/au/employmentStandards";
 import type { Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import { agreedLoading } from "../hours/agreements.ts";
@@ -60,6 +62,14 @@ function cashedElement(context: Context, businessId: number, kind: string): numb
 
 export const leaveAu: LeaveOfCountry = {
   arising: () => null,
+  limits(context, day) {
+    const figures = context.rules.find(employmentStandards, day)?.figures;
+    return Object.fromEntries(
+      leaveKinds.flatMap(({ code, limit }) =>
+        limit && figures ? [[code, { days: figures[limit.figure], per: limit.per }]] : [],
+      ),
+    );
+  },
   worth: (context, businessId, day, _people, records) => worthAu(context, businessId, day, records),
   cashOut: {
     kinds: ["annual", "personal", "long-service"],

@@ -7,6 +7,7 @@ import { cellsAu } from "./cells.ts";
 import { draftAu } from "./draft.ts";
 import { lanesAu } from "./lanes.ts";
 import { longServiceView } from "./longServiceView.ts";
+import { papersAu } from "./papers.ts";
 import { writersAu } from "./writers.ts";
 
 export const peopleAu: PeopleOfCountry = {
@@ -27,6 +28,7 @@ export const peopleAu: PeopleOfCountry = {
   },
   view: () => null,
   longService: longServiceView,
+  papers: papersAu,
   draft: draftAu,
   cells: () => cellsAu,
   hasState: true,

@@ -96,11 +96,15 @@ export function signedPartsAu(
 }
 
 /**
- * Deductions that are passed on to somebody by name. By the 7th of the month after: the day by which deducted child support
- * goes on (Child Support (Registration and Collection) Act 1988, from memory); for the others common practice, no source.
+ * By the 7th of the month after: the day by which deducted child support goes on (Child Support (Registration and
+ * Collection) Act 1988, from memory); for other deductions common practice, no source.
  */
+export const deductionDueDay = (payday: string): string =>
+  rollForwardAu(`${addMonths(`${payday.slice(0, 7)}-01`, 1).slice(0, 8)}07`);
+
+/** Deductions that are passed on to somebody by name. */
 function passedOn({ run, elementRows }: LoadedRun, worked: WorkedPay, personId: number): DueEntry[] {
-  const due = rollForwardAu(`${addMonths(`${run.payday.slice(0, 7)}-01`, 1).slice(0, 8)}07`);
+  const due = deductionDueDay(run.payday);
   const names = new Map(elementRows.flatMap((each) => (each.paidTo ? [[each.code, each.paidTo] as const] : [])));
   const sums = new Map<string, number>();
   for (const { group, line, amount } of worked.lines) {

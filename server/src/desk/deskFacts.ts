@@ -15,6 +15,8 @@ export interface Owner {
   id: number;
   name: string;
   country: CountryCode;
+  keeperId: number | null;
+  keeper: string | null;
 }
 export type DeskRun = Pick<
   Run,
@@ -84,7 +86,9 @@ function ownersFor({ store }: Context, actor: Actor): Owner[] {
     ? ""
     : "WHERE t.id IN (SELECT business_id FROM user_right WHERE user_id = ? AND right <> 'hours')";
   return store
-    .prepared<number[], Owner>(`SELECT t.id, t.name, t.country FROM business t ${own} ORDER BY t.id`)
+    .prepared<number[], Owner>(
+      `SELECT t.id, t.name, t.country, u.id AS keeperId, u.name AS keeper FROM business t LEFT JOIN user u ON u.id = t.keeper_id ${own} ORDER BY t.id`,
+    )
     .all(...(actor.lead ? [] : [actor.userId]));
 }
 

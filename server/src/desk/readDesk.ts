@@ -11,6 +11,7 @@ import { notYetPaying, readFirstSteps } from "../readiness/firstSteps.ts";
 import { segmentsFrom } from "../row/segments.ts";
 import { askedByStaff } from "./askedByStaff.ts";
 import { type DeskFacts, type DeskRun, deskFacts, type Owner } from "./deskFacts.ts";
+import { papersToGive } from "./papersToGive.ts";
 import { tablesEnding } from "./tablesEnding.ts";
 
 /** One for all names: made anew for each pair it costs more than the rest of the order. */
@@ -41,6 +42,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       businessId: owner.id,
       name: owner.name,
       country: owner.country,
+      keeper: owner.keeperId === null ? null : { id: owner.keeperId, name: owner.keeper ?? "" },
       paydays,
       pins: [...pins, ...filings.map(({ pin }) => pin)].sort((a, b) =>
         a.date < b.date ? -1 : a.date > b.date ? 1 : 0,
@@ -63,6 +65,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   }
   toDo.push(...askedByStaff(context, day, facts.owners));
   toDo.push(...qualificationsToRenew(context, day, facts.owners));
+  toDo.push(...papersToGive(context, day, facts.owners));
   toDo.push(...setUpsBegun(context, day, facts.owners));
   toDo.push(...lettersRefused(context, day, facts.owners));
   for (const country of context.countries) toDo.push(...country.desk.told(context, day, facts.owners));
@@ -280,7 +283,7 @@ function stepOf(facts: DeskFacts, run: DeskRun): Pick<ToDo, "words" | "kind"> | 
       if (waiting.length > 0 && waiting.every(({ channel }) => filings.includes(channel))) return null;
       return waiting.length > 0
         ? { kind: "send", words: "Signed off, not all sent" }
-        : { kind: "send", words: "On its way, answers awaited" };
+        : { kind: "send", words: "Sent, waiting for answers" };
     }
     case "sent":
       return { kind: "settle", words: "Sent; the bank pays on the day" };

@@ -22,11 +22,11 @@ const titles: Record<number, string> = {
   401: "Not signed in",
   403: "Not allowed",
   404: "Not found",
-  409: "In conflict",
-  422: "Cannot be done as it stands",
+  409: "This cannot go ahead",
+  422: "Something must change first",
   429: "Too many tries",
   500: "Our fault",
-  503: "Cannot be kept just now",
+  503: "Cannot save right now",
 };
 
 export const notFound = (what: string) => new ProblemError(404, "not-found", `There is no such ${what}.`);

@@ -162,6 +162,11 @@ describe("agreements of a business", () => {
       ["40", "40"],
       ["15.93", "16.8"],
     ]);
+    // Casuals without a pay yet have no hours of a year; 38 hours of 52 weeks at 1.45 more are 2,865.20.
+    expect(moves().map((each) => each.yearly)).toEqual([null, null, null]);
+    const fullTime = { basis: "full-time" as const, weeklyHours: "38" };
+    saveSection(world.context, world.actor, who(0), "employment", employment({ ...fullTime, from: "2026-06-02" }));
+    expect(moves()[0]?.yearly).toBe("2865.20");
     expect(moves()).toEqual(moves());
     expect(listAgreements(world.context, world.businessId).find((each) => each.code === "MA000004")?.from).toBeNull();
   });

@@ -105,3 +105,26 @@ export function unlockDays({ store }: Context, runId: number): void {
     )
     .run(runId);
 }
+
+/** Days that somebody else's pay is to have: within a dry run, where a pay is composed again from those that it held alone. */
+export function holdBackDays({ store }: Context, payId: number, personId: number, dates: readonly string[]): boolean {
+  const { changes } = store
+    .prepared<[number, number, string, number]>(
+      `INSERT INTO time_paid (day_id, person_id, date, pay_id, sign)
+       SELECT MAX(d.id), d.person_id, d.date, ?, 1 FROM time_day d
+       WHERE d.person_id = ? AND d.kind = 'worked' AND d.date IN (SELECT value FROM json_each(?))
+         AND d.date NOT IN (SELECT date FROM time_paid WHERE pay_id = ?) GROUP BY d.date`,
+    )
+    .run(payId, personId, JSON.stringify(dates), payId);
+  return changes > 0;
+}
+
+/** The same of single pays: within a dry run, where they are composed again. */
+export function unlockPays({ store }: Context, payIds: readonly number[]): void {
+  store
+    .prepared<[string]>(
+      `INSERT INTO time_paid (day_id, person_id, date, pay_id, sign)
+       SELECT day_id, person_id, date, pay_id, -1 FROM time_paid WHERE pay_id IN (SELECT value FROM json_each(?))`,
+    )
+    .run(JSON.stringify(payIds));
+}

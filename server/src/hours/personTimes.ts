@@ -146,6 +146,7 @@ export function personTimes(
         holidays,
         pattern,
         holidayGoesWith: timeRulesIn(owner.country).holidayGoesWith,
+        unpaidLeave: timeRulesIn(owner.country).unpaidLeave,
         holidaysByDay: timeRulesIn(owner.country).holidaysByDay,
         use: time?.use ?? (pattern ? "exceptions" : "all"),
         employedFrom: who.startDate,

@@ -40,7 +40,7 @@ export class Jobs {
       if (other === about && (view.state === "waiting" || view.state === "running"))
         throw conflict("at-work", "This is being done already. Wait until it has ended, then look again.");
     const id = randomUUID();
-    const view: JobView = { id, state: "waiting", part: "", done: 0, of: 0, change: 0, problem: null };
+    const view: JobView = { id, state: "waiting", part: "", done: 0, of: 0, change: 0, problem: null, answer: null };
     const ended = this.last.then(() => this.run(view, steps));
     this.last = ended.catch(() => undefined);
     this.known.set(id, { view, userId, about, ended });
@@ -69,7 +69,7 @@ export class Jobs {
     try {
       tell({ state: "running" });
       const answer = await inSlices(steps(), tell);
-      tell({ state: "done" });
+      tell({ state: "done", answer: answer ?? null });
       return answer;
     } catch (error) {
       tell({ state: "refused", problem: this.problemOf(error) });

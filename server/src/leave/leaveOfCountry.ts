@@ -1,5 +1,6 @@
 /** What a country says of leave: what arises by itself, what it is worth, and what may be paid out. */
 
+import type { LeaveLimit } from "@zesty/contract/leave";
 import type { LeaveStanding } from "@zesty/core/leave/forecast";
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { Decimal } from "@zesty/core/quantity/decimal";
@@ -28,6 +29,8 @@ export interface LeaveOfCountry {
     records: DatedRecords,
     days: { today: string; to: string },
   ): ReadonlyMap<number, Arising> | null;
+  /** most days that the law gives of a kind at once, by kind; what is not named has no such limit */
+  limits(context: Context, day: string): Record<string, LeaveLimit>;
   worth(context: Context, businessId: number, day: string, people: readonly Who[], records: DatedRecords): WorthOf;
   /** kinds that may be paid out in place of being taken, and the line of a run that does it */
   cashOut: {

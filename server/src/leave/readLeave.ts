@@ -1,5 +1,5 @@
 /** Who is away when, who asks to be, and how balances stand: what the leave page shows of a business. */
-import type { LeaveEntryView, LeavePerson, LeaveRequest, LeaveView } from "@zesty/contract/leave";
+import type { LeaveEntryView, LeavePerson, LeaveRequest, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
 import { daysBetween, isDate } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -87,9 +87,10 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
       .map((each) => {
         const canAnswer = reach({ personId: each.personId, date: each.first });
         return canAnswer
-          ? { ...each, canAnswer }
-          : { ...each, kind: shown(each.kind, false), note: null, comment: null, canAnswer };
+          ? { ...each, papers: papersOf(context, each.id), canAnswer }
+          : { ...each, kind: shown(each.kind, false), note: null, comment: null, papers: [], canAnswer };
       }),
+    limits: context.country(country).leave.limits(context, today),
     canPrepare: mayPrepare(context, actor, businessId),
     feed:
       db
@@ -99,6 +100,14 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
         .get() !== undefined,
   };
 }
+
+const papersOf = ({ store }: Context, requestId: number) =>
+  store
+    .prepared<[number], LeaveRequestView["papers"][number]>(
+      `SELECT p.what AS what, p."on" AS "on", u.name AS by FROM leave_paper p JOIN user u ON u.id = p.user_id
+       WHERE p.request_id = ? ORDER BY p.id`,
+    )
+    .all(requestId);
 
 /** Leave on the record between two days. */
 export function daysOf({ known }: KnownPerson, from: string, to: string): LeavePerson["days"] {

@@ -62,7 +62,10 @@ export function answerRequest(
     if (!asked) throw notFound("request");
     const who = whoOf(context, businessId, asked.personId);
     if (asked.state === answer || asked.state === "withdrawn" || (asked.state === "declined" && answer === "withdrawn"))
-      throw conflict("answered", `This request is ${asked.state} already. Ask anew if it should stand again.`);
+      throw conflict(
+        "answered",
+        `This request is ${asked.state} already. Make a new request if it should stand again.`,
+      );
     // A later answer is a change of the first, made by who has seen it.
     if (asked.state !== was)
       throw conflict(

@@ -1,5 +1,5 @@
 /** Leave of a business and of a person, and the calendar that needs no sign-in. */
-import { adjustLeave, answerLeave, askLeave, cashOutLeave, postLeaveWorth } from "@zesty/contract/leave";
+import { adjustLeave, answerLeave, askLeave, cashOutLeave, leavePaper, postLeaveWorth } from "@zesty/contract/leave";
 import { addDays } from "@zesty/core/calendar/dates";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
@@ -13,6 +13,7 @@ import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
+import { putOnFile } from "./papers.ts";
 import { findRequest, leaveHistory, readLeave } from "./readLeave.ts";
 import { answerRequest, askForLeave } from "./requests.ts";
 import { postWorth, readWorth, worthCsv } from "./worth.ts";
@@ -49,6 +50,16 @@ export function leaveRoutes(context: Context, router: Router): void {
       const asked = findRequest(context, businessId, id);
       if (asked) within([{ personId: asked.personId, date: asked.first }]);
       return answerRequest(context, actor, businessId, id, body(answerLeave, request));
+    }),
+  );
+  router.post(
+    "/businesses/:business/leave/:request/papers",
+    onBusiness("hours", (actor, businessId, request) => {
+      const within = demandTimeRight(context, actor, businessId);
+      const id = idOf(request, "request");
+      const asked = findRequest(context, businessId, id);
+      if (asked) within([{ personId: asked.personId, date: asked.first }]);
+      return putOnFile(context, actor, businessId, id, body(leavePaper, request));
     }),
   );
   router.post(

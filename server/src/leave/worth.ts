@@ -97,7 +97,7 @@ function balancesOn({ store }: Context, ids: readonly number[], day: string): Ma
 
 export function readWorth(context: Context, businessId: number, from: string, to: string): LeaveWorthView {
   if (!isDate(from) || !isDate(to) || from > to || daysBetween(from, to) > 800) {
-    const text = "What leave is worth is shown from one day to a later one, at most two years on.";
+    const text = "Leave liability is shown from one day to a later one, at most two years on.";
     throw cannot("worth-days", text, { errors: [{ path: "from", text }] });
   }
   const { country } = findBusiness(context, businessId);

@@ -1,6 +1,7 @@
 /** Leave of New Zealand: it arises by service, is worth what the Holidays Act pays, and a week a year may be cashed up. */
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { alternativeWorthNz, annualWorthNz } from "@zesty/core/nz/leaveWorth";
+import { leaveKindsNz } from "@zesty/core/nz/pay/elements";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
@@ -66,6 +67,16 @@ function cashUpElement(context: Context, businessId: number): number {
 
 export const leaveNz: LeaveOfCountry = {
   arising: arisingNz,
+  limits(context, day) {
+    const figures = context.rules.find(holidayRules, day)?.figures;
+    return Object.fromEntries(
+      leaveKindsNz.flatMap(({ code, limit }) =>
+        limit === "bereavementDays" && figures
+          ? [[code, { days: figures.bereavementDays.close, per: "occasion" as const }]]
+          : [],
+      ),
+    );
+  },
   worth: worthNz,
   cashOut: {
     kinds: ["annual"],

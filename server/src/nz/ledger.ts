@@ -2,6 +2,7 @@
 import { addDays, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
 import { type Grant, grantsBetween, lapseAt, type Service } from "@zesty/core/nz/entitlement";
 import type { PaidHours } from "@zesty/core/nz/hoursTest";
+import { leaveKindNz } from "@zesty/core/nz/pay/elements";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { fromE4, toE4 } from "@zesty/core/quantity/units";
 import type { HolidayRules } from "@zesty/core/rulebook/nz/holidayRules";
@@ -104,7 +105,7 @@ function eightPercentUntil({ store }: Context, ids: readonly number[], upTo: Iso
 /** Unpaid leave as spans: what the ledger holds of it, one entry a pay; pays that follow each other are one span. */
 function unpaidSpans(entries: readonly Entry[]): Service["unpaid"] {
   const spans: { ended: IsoDate; weeks: string }[] = [];
-  for (const entry of entries.filter((each) => each.kind === "unpaid")) {
+  for (const entry of entries.filter((each) => leaveKindNz(each.kind)?.moves)) {
     const last = spans.at(-1);
     const weeks = fromE4(-entry.amountE4);
     // One span only where everything between was unpaid too: single days of different pays are spans of their own.

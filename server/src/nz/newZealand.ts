@@ -1,5 +1,7 @@
 /** New Zealand, as the server asks for it. */
 import type { CountryHere } from "../ground/countryHere.ts";
+import { aheadNz } from "./ahead.ts";
+import { besideNz } from "./beside.ts";
 import { booksNz } from "./books.ts";
 import { deskNz } from "./desk.ts";
 import { duesNz } from "./dues.ts";
@@ -24,5 +26,7 @@ export const newZealand: CountryHere = {
   lodging: lodgingNz,
   desk: deskNz,
   year: yearOfNewZealand,
+  ahead: aheadNz,
+  beside: besideNz,
   routes: routesNz,
 };

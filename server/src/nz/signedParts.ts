@@ -2,7 +2,7 @@
 import { payeDueDate } from "@zesty/core/nz/documents/employmentInformation";
 import type { PaymentNz } from "@zesty/core/nz/documents/payments";
 import { payslipNz } from "@zesty/core/nz/documents/payslip";
-import { leaveMovedNz } from "@zesty/core/nz/pay/elements";
+import { leaveKindNz, leaveMovedNz } from "@zesty/core/nz/pay/elements";
 import type { WorkedPayNz } from "@zesty/core/nz/pay/worked";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { centsText, fromE4, toCents, toE4 } from "@zesty/core/quantity/units";
@@ -84,7 +84,10 @@ function leaveMoves(
     ...(loaded.run.kind === "correction" ? [] : (nzOf(loaded).ledgers.get(personId)?.pending ?? [])),
     ...[...moved].flatMap(([kind, { taken, earned }]): LeaveMove[] => [
       ...(earned === 0 ? [] : [{ kind, date, amountE4: earned, why: "accrued" as const }]),
-      ...takenMoves(kind, taken, leaveTaken.get(`${personId} ${kind}`) ?? [], date),
+      ...takenMoves(
+        ...([kind, taken, leaveTaken.get(`${personId} ${kind}`) ?? [], date] as const),
+        leaveKindNz(kind)?.moves ? "last" : "first",
+      ),
     ]),
   ];
 }

@@ -97,7 +97,7 @@ export const yearOfNewZealand: YearOfCountry = {
       "agency",
       `Inland Revenue's own account of the year agrees: PAYE comes to ${dollars(fromCents(totals.tax?.facts ?? 0))}`,
     ),
-    byHand("leave", "What leave is worth on the last day is noted for the books", "/time/leave-worth"),
+    byHand("leave", "Leave liability on the last day is noted for the books", "/time/leave-worth"),
   ],
   reported: filingsTaken,
 };

@@ -69,7 +69,7 @@ export function sendAgain(context: Context, actor: Actor, runId: number, channel
       if (!last || (last.state !== "refused" && last.state !== "rejected" && !returned && !amends))
         throw cannot(
           "not-refused",
-          "Only what was refused can be made again. What is on its way is asked after, not sent twice.",
+          "Only what was refused can be made again. We are still asking about the rest; nothing is sent twice.",
         );
       if (last.replacesId !== null)
         throw cannot("replace-again", "The event that went out before stands. Replace it again, as a whole.");

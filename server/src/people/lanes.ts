@@ -4,7 +4,7 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, dollars, fromE4 } from "@zesty/core/quantity/units";
-import { eq } from "drizzle-orm";
+import { eq, getTableName } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { lastThree, places } from "../store/crypt.ts";
@@ -124,14 +124,31 @@ export const shown = ({ store }: Context, sealed: string | null, at: string): st
 
 export type Names = ReturnType<typeof namesOf>;
 
-/** Names of what dated rows point to. */
+/** Names of what dated rows point to; read when they are asked for, since who only wants a lane's table wants none. */
 function namesOf({ store: { db } }: Context, businessId: number) {
+  const known = new Map<string, Map<number, string>>();
+  const named = (table: typeof payCycle): Map<number, string> => {
+    const name = getTableName(table);
+    const rows = known.get(name) ?? byId(db.select().from(table).where(eq(table.businessId, businessId)).all());
+    known.set(name, rows);
+    return rows;
+  };
   const byId = (rows: readonly { id: number; name: string }[]) => new Map(rows.map((row) => [row.id, row.name]));
   return {
-    cycles: byId(db.select().from(payCycle).where(eq(payCycle.businessId, businessId)).all()),
-    funds: byId(db.select().from(fund).where(eq(fund.businessId, businessId)).all()),
-    places: byId(db.select().from(place).where(eq(place.businessId, businessId)).all()),
-    centres: byId(db.select().from(costCentre).where(eq(costCentre.businessId, businessId)).all()),
-    elements: byId(db.select().from(payElement).where(eq(payElement.businessId, businessId)).all()),
+    get cycles() {
+      return named(payCycle);
+    },
+    get funds() {
+      return named(fund as never);
+    },
+    get places() {
+      return named(place as never);
+    },
+    get centres() {
+      return named(costCentre as never);
+    },
+    get elements() {
+      return named(payElement as never);
+    },
   };
 }

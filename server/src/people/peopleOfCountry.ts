@@ -9,6 +9,7 @@ import type { Context } from "../ground/context.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import type { person } from "../store/schema.ts";
 import type { Lane, Names } from "./lanes.ts";
+import type { PaperOf } from "./paperOf.ts";
 import type { CellFacts, Cells } from "./peopleList.ts";
 
 /** Cells of a row of a sheet of new people. */
@@ -51,6 +52,8 @@ export interface PeopleOfCountry {
   view(context: Context, who: Who, records: DatedRecords, on: string): PersonNzView | null;
   /** Long service leave by the dates of service, where a country has it. */
   longService?(who: Who, terms: ServiceTerms, state: string, on: string): LongServiceView | null;
+  /** Papers owed to people of these businesses between two days, given or not, and days on which a right begins. */
+  papers?(context: Context, businessIds: readonly number[], from: string, to: string): PaperOf[];
   /** The facts of a row of a sheet of new people that only this country asks for. */
   draft(values: Values, setUp: BusinessView, marks: PersonMark[]): object;
   /** What a sheet of people says that only this country asks for; made once for all of them. */

@@ -18,6 +18,7 @@ import { leaveBalances } from "../store/sums.ts";
 import { record } from "../store/trail.ts";
 import { readFringeBenefits } from "./fringeBenefits.ts";
 import { readOpeningYears } from "./openingYears.ts";
+import { papersOfPerson } from "./papers.ts";
 import { askedForChange, cycleNames, peopleOf } from "./peopleOf.ts";
 import { photoOf } from "./photo.ts";
 import { readDeparture } from "./readDeparture.ts";
@@ -217,6 +218,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     departure: readDeparture(context, personId),
     state,
     longService: country.longService?.(who, terms, state, heldOn(context, who)) ?? null,
+    papers: papersOfPerson(context, who.id, who.businessId),
   };
 }
 

@@ -1,5 +1,6 @@
 /** People of a business, and the facts of one. */
 import { photo } from "@zesty/contract/besidePay";
+import { givePaper, giveSeveral, type PaperOfPerson } from "@zesty/contract/papers";
 import type { Section } from "@zesty/contract/people";
 import type { Router } from "express";
 import type { Context } from "../ground/context.ts";
@@ -8,6 +9,7 @@ import { notFound } from "../ground/problem.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandProof } from "../http/proof.ts";
+import { givePapers, papersOfBusiness } from "./papers.ts";
 import { personRoute } from "./personRoute.ts";
 import { removePhoto, savePhoto, sendPhoto } from "./photo.ts";
 import { businessOfPerson, listPeople, readPerson, revealSecret } from "./readPeople.ts";
@@ -49,6 +51,24 @@ export function peopleRoutes(context: Context, router: Router): void {
     "/people/:person/photo",
     onPerson("prepare", (actor, personId) => {
       removePhoto(context, actor, personId);
+      return readPerson(context, personId);
+    }),
+  );
+  router.get(
+    "/businesses/:business/papers",
+    onBusiness("see", (_actor, businessId): PaperOfPerson[] => papersOfBusiness(context, businessId)),
+  );
+  router.post(
+    "/businesses/:business/papers",
+    onBusiness("prepare", (actor, businessId, request) =>
+      givePapers(context, actor, businessId, body(giveSeveral, request)),
+    ),
+  );
+  router.post(
+    "/people/:person/papers",
+    onPerson("prepare", (actor, personId, request) => {
+      const { givenOn, ...paper } = body(givePaper, request);
+      givePapers(context, actor, businessOfPerson(context, personId), { papers: [{ personId, ...paper }], givenOn });
       return readPerson(context, personId);
     }),
   );

@@ -164,7 +164,11 @@ function peopleParts(context: Context, owner: Owner) {
   ))
     parts.details.missing.push({
       ...{ who, what: `${name} ${expires < today ? "ended" : "ends"} on ${dateWords(expires)}`, from: expires },
-      ...{ blocks: "who works by it may not any more", stops: false, link: `/people/${personId}#qualifications` },
+      ...{
+        blocks: "they may no longer do the work it covers",
+        stops: false,
+        link: `/people/${personId}#qualifications`,
+      },
     });
   const endingOf = context.country(owner.country).people.ending(context, ids);
   for (const who of here)

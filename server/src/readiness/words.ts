@@ -24,7 +24,7 @@ const words: Record<string, Blocks> = {
     part: "tax",
     stops: true,
     pending: true,
-    blocks: "the pay waits when the days for it are over",
+    blocks: "the pay stops after the 28 days",
   },
   "Tax code": { part: "tax", stops: false, atPayday: true, blocks: "tax is taken at the no-notification rate" },
   "IRD number": { part: "tax", stops: true, atPayday: true, blocks: "the filing takes the person only with code ND" },

@@ -14,19 +14,15 @@ import type { WorkedOut } from "./workRun.ts";
 /** An entry of the leave ledger, in ten-thousandths of its kind's unit. */
 export type LeaveMove = Pick<typeof leaveEntry.$inferInsert, "kind" | "date" | "amountE4" | "why">;
 
-/** Leave taken, dated by the days of the record: unpaid leave by its last day, when its span ended, other leave by its first. */
+/** Leave taken, dated by the days of the record: by its first day, or by its last where its span counts from its end. */
 export const takenMoves = (
   kind: string,
   takenE4: number,
   recorded: readonly DatedLeave[],
   periodEnd: string,
+  by: "first" | "last" = "first",
 ): LeaveMove[] =>
-  datedLeave(takenE4, recorded, periodEnd).map(({ first, last, e4 }) => ({
-    kind,
-    date: kind === "unpaid" ? last : first,
-    amountE4: -e4,
-    why: "taken",
-  }));
+  datedLeave(takenE4, recorded, periodEnd).map((each) => ({ kind, date: each[by], amountE4: -each.e4, why: "taken" }));
 
 export interface DueEntry {
   kind: (typeof due.$inferInsert)["kind"];

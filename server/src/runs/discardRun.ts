@@ -5,7 +5,19 @@ import { findRun } from "../ground/findRun.ts";
 import { applyWaiting } from "../row/finalLines.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { demandOpen } from "../row/runInHand.ts";
-import { act, backPay, closedown, departure, pay, payRun, tick } from "../store/schema.ts";
+import {
+  act,
+  approval,
+  approvalWord,
+  backPay,
+  closedown,
+  departure,
+  earlierRegister,
+  earlierTick,
+  pay,
+  payRun,
+  tick,
+} from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 
 export function discardRun(context: Context, actor: Actor, runId: number): void {
@@ -23,6 +35,11 @@ export function discardRun(context: Context, actor: Actor, runId: number): void 
       db.delete(backPay).where(inArray(backPay.payId, some)).run();
       db.update(departure).set({ leftOutPayId: null }).where(inArray(departure.leftOutPayId, some)).run();
     }
+    const asked = db.select({ id: approval.id }).from(approval).where(eq(approval.runId, runId));
+    db.delete(approvalWord).where(inArray(approvalWord.approvalId, asked)).run();
+    db.delete(approval).where(eq(approval.runId, runId)).run();
+    db.delete(earlierRegister).where(eq(earlierRegister.runId, runId)).run();
+    db.delete(earlierTick).where(eq(earlierTick.runId, runId)).run();
     db.delete(pay).where(eq(pay.runId, runId)).run();
     db.delete(payRun).where(eq(payRun.id, runId)).run();
     record(context.store, {

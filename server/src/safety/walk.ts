@@ -5,6 +5,7 @@ import { unbalanced } from "../store/invariants.ts";
 import { setting } from "../store/schema.ts";
 import { inSlices } from "../store/steps.ts";
 import { againstOutside, keepAnchor, verifySteps } from "../store/trail.ts";
+import { forgetPlace, keepPlace, keptPlace, walkFrom } from "../store/walkPlace.ts";
 import { mailTo } from "../users/invitations.ts";
 
 const [mailName, walkName] = ["anchorMail", "walkedOn"];
@@ -21,10 +22,24 @@ export const mailAnchorTo = (context: Context, address: string | null): void => 
 
 let walking: Promise<void> | null = null;
 
-/** In slices, between which others are answered; whoever asks meanwhile waits for the same walk. */
+/** How often a walk keeps how far it came. */
+const keepEveryMs = 5_000;
+
+/**
+ * In slices, between which others are answered; whoever asks meanwhile waits for the same walk. One that was stopped goes
+ * on where it was.
+ */
 export function walkTrail(context: Context): Promise<void> {
-  walking ??= inSlices(verifySteps(context.store), () => undefined)
+  const { store, clock } = context;
+  const place = keptPlace(store, clock.now()) ?? walkFrom(clock.now());
+  let keptAt = performance.now();
+  walking ??= inSlices(verifySteps(store, place), () => {
+    if (performance.now() - keptAt < keepEveryMs) return;
+    keepPlace(store, place);
+    keptAt = performance.now();
+  })
     .then((verdict) => {
+      forgetPlace(store);
       verdict.broken.unshift(...againstOutside(context.store));
       context.trust.verdict = verdict;
       context.trust.faults = unbalanced(context.store);
@@ -40,7 +55,8 @@ export function walkTrail(context: Context): Promise<void> {
 /** Once a day, whatever the program did since; the result goes to whoever wants it by mail. */
 export async function walkDaily(context: Context, now = Date.now()): Promise<boolean> {
   const last = Number(kept(context, walkName) ?? "0");
-  if (now - last < dayMs && now >= last) return false;
+  const stopped = keptPlace(context.store, context.clock.now()) !== null;
+  if (now - last < dayMs && now >= last && !stopped) return false;
   keep(context, walkName, String(now));
   await walkTrail(context);
   const { verdict, faults } = context.trust;

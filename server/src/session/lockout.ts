@@ -31,11 +31,7 @@ export function demandFree(context: Context, email: string, address: string, dev
     ? of(own) >= most.account
     : of(own, here) >= most.account || of(here) >= most.address || of(own) >= most.everywhere;
   if (waits)
-    throw new ProblemError(
-      429,
-      "too-many-tries",
-      "Too many wrong tries. Wait a quarter of an hour, or reset the password.",
-    );
+    throw new ProblemError(429, "too-many-tries", "Too many attempts. Wait 15 minutes, or reset the password.");
 }
 
 export function noteFailure(

@@ -32,7 +32,7 @@ export async function findSignIn(
     noteFailure(context, given.email, address, "wrong sign-in", device);
     throw new ProblemError(401, code, detail);
   };
-  if (!found?.active || !right) return refuse("sign-in", "E-mail and password do not belong together. Try again.");
+  if (!found?.active || !right) return refuse("sign-in", "E-mail or password is wrong. Try again.");
   if (found.secondFactor) {
     if (!given.code)
       throw new ProblemError(401, "code-wanted", "Type the six digits that your authenticator shows now.");

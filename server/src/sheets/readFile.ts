@@ -24,13 +24,19 @@ export async function readBrought({ name, data, sheet }: HoursSheetFile): Promis
 export const sheetRead = ({ name, others = [] }: SheetTable): SheetRead => ({ sheet: name, others });
 
 /** A heading means one thing in a sheet of hours and may mean another in one of shifts. */
-export type Layout = "hours" | "shifts" | "people" | "newPeople";
-const kept: Record<Layout, string> = { hours: "", shifts: "shift:", people: "person:", newPeople: "new:" };
+export type Layout = "hours" | "shifts" | "people" | "newPeople" | "register";
+const kept: Record<Layout, string> = {
+  hours: "",
+  shifts: "shift:",
+  people: "person:",
+  newPeople: "new:",
+  register: "register:",
+};
 
 /** What the business said that strangers' headings mean in a layout: the newest word for each. */
 export function meaningsOf(context: Context, businessId: number, layout: Layout): Record<string, string> {
   const layoutOf = (means: string): Layout =>
-    (["shifts", "people", "newPeople"] as const).find((each) => means.startsWith(kept[each])) ?? "hours";
+    (["shifts", "people", "newPeople", "register"] as const).find((each) => means.startsWith(kept[each])) ?? "hours";
   return Object.fromEntries(
     context.store.db
       .select()

@@ -15,6 +15,7 @@ import type { DueEntry, Prepared, PreparedPay } from "../row/prepared.ts";
 import { demandOpen } from "../row/runInHand.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { anchorOf } from "../store/trail.ts";
+import { waitsFor } from "./approval.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
 import { paymentFileName } from "./runDocuments.ts";
 
@@ -102,6 +103,7 @@ export function signOffPlan(context: Context, runId: number): SignOffPlan {
       name: line.accountName,
     })),
     lodging: lodgingPlan(context, owner, run.payday),
+    waitsFor: waitsFor(context, runId),
     declaration: country.declaration(owner.legalName, agentOn(context, owner.id, run.payday)),
   };
 }

@@ -16,6 +16,7 @@ import type { Prepared, PreparedPay } from "../row/prepared.ts";
 import { demandOpen, demandVersion } from "../row/runInHand.ts";
 import { atOnce, eachOf, type Steps } from "../store/steps.ts";
 import { packWorkings } from "../store/workings.ts";
+import { demandYes } from "./approval.ts";
 import { blockersOf } from "./plan.ts";
 import { prepareSteps } from "./prepareSignOff.ts";
 import { makePaymentFile } from "./runDocuments.ts";
@@ -64,6 +65,7 @@ function* readySteps(
   const stamp = context.store.stamp();
   const run = demandOpen(findRun(context, runId));
   demandVersion(run, version);
+  demandYes(context, runId);
   demandYearOpen(context, run.businessId, run.payday);
   const prepared = yield* prepareSteps(context, runId, final);
   demandClean(context, prepared);

@@ -105,7 +105,7 @@ export function readStaffPage(context: Context, personId: number): StaffPage {
     }),
     requests: standingRequests(context, personId).sort((a, b) => b.id - a.id),
     kinds: kinds
-      .filter((each) => !each.notForCasuals || view.employment.basis !== "casual")
+      .filter((each) => !each.neverAsked && (!each.notForCasuals || view.employment.basis !== "casual"))
       .map(({ code, words }) => ({ code, words })),
     timesheet: view.time ? (view.time.use === "exceptions" ? "exceptions" : "all") : null,
     details: { email: who.email, phone: who.phone, address: who.address },

@@ -56,6 +56,17 @@ const rules = (): { words: (id: number) => string; find: string }[] => [
            GROUP BY id`,
   },
   {
+    // Up to where the sums have been brought; what was signed since is summed when figures are asked for.
+    words: (id) => `The kept figures of person ${id} are not the sum of the pays.`,
+    find: `WITH up AS (SELECT coalesce(MAX(signed_pay_id), 0) AS last FROM figure_fold),
+           derived AS (
+             SELECT f.person_id AS person, SUM(f.cents) AS cents FROM pay_fact f JOIN signed_pay s ON s.id = f.signed_pay_id, up
+             WHERE f.code = 'gross' AND s.kind IN ('pay', 'reversal') AND s.id <= up.last GROUP BY 1),
+           kept AS (SELECT person_id AS person, SUM(cents) AS cents FROM figure_sum WHERE part = 'whole' AND code = 'gross' GROUP BY 1)
+           SELECT coalesce(d.person, k.person) AS id FROM derived d FULL JOIN kept k ON k.person = d.person
+           WHERE coalesce(d.cents, 0) <> coalesce(k.cents, 0)`,
+  },
+  {
     words: (id) => `The kept dues of business ${id} are not the sum of their facts and payments.`,
     find: `WITH derived AS (
              SELECT business_id AS business, SUM(amount_cents) AS owed FROM due GROUP BY 1),

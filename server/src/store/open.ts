@@ -16,7 +16,7 @@ import { readOutside } from "./outsideAnchor.ts";
 import { placeSecrets } from "./placeSecrets.ts";
 import * as schema from "./schema.ts";
 import { preparedOn } from "./statements.ts";
-import { brokenStates, sealedColumns, sealStates, watchStates } from "./stateSeals.ts";
+import { brokenStates, sealedColumns, sealStates, updatesOf, watchStates } from "./stateSeals.ts";
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
 
@@ -77,6 +77,10 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
       throw new StoreFault(
         `The seals of rates, accounts and rights were taken out of the database in ${folder}, or it is a copy from before an update. Restore the newest backup with: npm run restore.`,
       );
+    if (outside !== null && outside !== "forged" && updatesOf(sqlite) < (outside.updates ?? 0))
+      throw new StoreFault(
+        `The database in ${folder} has had ${updatesOf(sqlite)} updates, and the anchor beside the key says ${outside.updates}: it is an older copy, or somebody changed it. Restore the newest backup with: npm run restore.`,
+      );
     if (waiting > 0) copyBeforeUpdate(sqlite, folder);
     bringForward(sqlite, db);
     watchStates(sqlite, crypt);
@@ -110,16 +114,13 @@ function openLocked(folder: string, keyFile: string, release: () => void): Store
 function statesBefore(sqlite: Database.Database, crypt: Crypt): Record<string, string> | null {
   const made = sqlite.prepare("SELECT 1 FROM sqlite_master WHERE name = 'state_seal'").get();
   if (!made) return null;
-  const whole = sealedColumns(sqlite);
-  if (waitsForSeals(sqlite)) return whole;
-  for (const words of brokenStates(sqlite, crypt)) if (words) return {};
+  const had = updatesOf(sqlite);
+  const whole = sealedColumns(sqlite, had);
+  // Where no update waits nothing is looked at here: the walk over the trail does that.
+  if (had === readMigrationFiles({ migrationsFolder }).length) return whole;
+  for (const words of brokenStates(sqlite, crypt, had)) if (words) return {};
   return whole;
 }
-
-/** Where no update waits nothing is looked at here: the walk over the trail does that. */
-const waitsForSeals = (sqlite: Database.Database): boolean =>
-  readMigrationFiles({ migrationsFolder }).length ===
-  sqlite.prepare<[], { n: number }>("SELECT COUNT(*) AS n FROM __drizzle_migrations").get()?.n;
 
 /** After an update that changed columns their tables are sealed anew, where they were whole before. */
 function sealColumns(

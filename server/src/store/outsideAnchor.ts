@@ -13,14 +13,18 @@ export interface OutsideAnchor {
   at: string;
   /** of a backup from before rates and rights were sealed: they are sealed as they stand at the next start */
   unsealed?: boolean;
+  /** how many updates the database had had: it never has fewer afterwards */
+  updates?: number;
 }
 
 const besideKey = (keyFile: string): string => `${keyFile}.anchor`;
 /** Where the folder of the key cannot be written: better than none, and Safety says so. */
 const besideData = (folder: string): string => join(folder, "store.anchor");
 
-const macOf = (crypt: Crypt, { entry, hash, at, unsealed }: OutsideAnchor): string =>
-  crypt.mac(`outside anchor ${entry} ${hash} ${at}${unsealed ? " unsealed" : ""}`);
+const macOf = (crypt: Crypt, { entry, hash, at, unsealed, updates }: OutsideAnchor): string =>
+  crypt.mac(
+    `outside anchor ${entry} ${hash} ${at}${unsealed ? " unsealed" : ""}${updates === undefined ? "" : ` after ${updates}`}`,
+  );
 
 const fileOf = (keyFile: string, folder: string): string | null =>
   [besideKey(keyFile), besideData(folder)].find((file) => existsSync(file)) ?? null;

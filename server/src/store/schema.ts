@@ -7,6 +7,7 @@ export * from "./schema/bank.ts";
 export * from "./schema/business.ts";
 export * from "./schema/dues.ts";
 export * from "./schema/facts.ts";
+export * from "./schema/figures.ts";
 export * from "./schema/leave.ts";
 export * from "./schema/lodging.ts";
 export * from "./schema/outbox.ts";

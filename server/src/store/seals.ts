@@ -161,8 +161,14 @@ export const brokenSeals = (store: Store, kind: SealKind, only: readonly number[
 /** Rows looked at in one step: a keystroke of somebody else is answered between two of them. */
 const slice = 100;
 
-/** The same of all rows from an id on, in steps. */
-export function* brokenSealSteps(store: Store, kind: SealKind, from: number): Steps<Broken[]> {
+/** How far seals were looked at, by kind, and what was found. */
+export interface SealPlace {
+  rows: Partial<Record<SealKind, number>>;
+  broken: Broken[];
+}
+
+/** The same of all rows after those that were looked at, in steps. */
+export function* brokenSealSteps(store: Store, kind: SealKind, place: SealPlace): Steps<void> {
   const entry = sealed.find((each) => each.kind === kind);
   const last = store
     .prepared<[], { last: number | null }>(
@@ -170,12 +176,15 @@ export function* brokenSealSteps(store: Store, kind: SealKind, from: number): St
          coalesce((SELECT MAX(row_id) FROM seal WHERE kind = '${kind}'), 0)) AS last`,
     )
     .get()?.last;
-  const broken: Broken[] = [];
-  for (let at = from; at <= (last ?? 0); at += slice) {
-    broken.push(...brokenAmongRows(store, kind, "BETWEEN ? AND ?", at, at + slice - 1));
-    yield { part: kind, done: at, of: last ?? 0 };
+  const end = last ?? 0;
+  // What somebody put in below the first number is looked at with the first rows.
+  for (let from = (place.rows[kind] ?? Number.MIN_SAFE_INTEGER) + 1; from <= end; ) {
+    const to = Math.min(Math.max(from, 1) + slice - 1, end);
+    place.broken.push(...brokenAmongRows(store, kind, "BETWEEN ? AND ?", from, to));
+    place.rows[kind] = to;
+    yield { part: kind, done: to, of: end };
+    from = to + 1;
   }
-  return broken;
 }
 
 /** Rows found as they were sealed, and the state of the file that they were found in. */

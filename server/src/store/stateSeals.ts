@@ -15,9 +15,11 @@ interface Watched {
   without?: readonly string[];
   /** columns that tell rows apart, where there is no id */
   key?: readonly string[];
+  /** how many updates a store has had from which on it is watched; of an older one it is sealed as it stands, once */
+  since?: number;
 }
 
-const dated = (table: string, name: string): Watched => ({ table, name });
+const dated = (table: string, name: string, since = 0): Watched => ({ table, name, since });
 
 export const watched: readonly Watched[] = [
   { table: "user", name: "User", without: ["last_step"] },
@@ -52,7 +54,22 @@ export const watched: readonly Watched[] = [
   dated("agreement_facts", "Rates of an agreement"),
   dated("own_rule_set", "Rules of an agreement"),
   dated("employer_cost", "Employer's cost"),
+  dated("place", "Place of work", 51),
+  dated("pay_element", "Element of pay", 51),
+  dated("top_up_scheme", "Top-up scheme", 51),
+  dated("top_up_enrolment", "Person in a top-up scheme", 51),
+  dated("loaded_row", "Row of a rule table", 51),
+  dated("person", "Person", 51),
+  dated("staff_link", "Way to the staff pages", 51),
+  dated("leave_request", "Leave request", 51),
+  dated("leave_answer", "Answer to a leave request", 51),
+  dated("approval", "Yes that was asked for", 59),
+  dated("approval_word", "Word about a run", 59),
 ];
+
+/** How many updates the database has had. */
+export const updatesOf = (sqlite: Database.Database): number =>
+  preparedOn<[], { n: number }>(sqlite, "SELECT COUNT(*) AS n FROM __drizzle_migrations").get()?.n ?? 0;
 
 interface Shape extends Watched {
   id: (row: string) => string;
@@ -74,7 +91,9 @@ function shapeOf(sqlite: Database.Database, each: Watched): Shape | null {
   };
 }
 
-const shapes = (sqlite: Database.Database): Shape[] => watched.flatMap((each) => shapeOf(sqlite, each) ?? []);
+/** @param updates how many the store has had; of an older one fewer tables are watched */
+const shapes = (sqlite: Database.Database, updates = Number.POSITIVE_INFINITY): Shape[] =>
+  watched.filter(({ since = 0 }) => since <= updates).flatMap((each) => shapeOf(sqlite, each) ?? []);
 
 const macOf = (crypt: Crypt, table: string, id: string, text: string): string =>
   crypt.mac(`state ${table} ${id} ${text}`);
@@ -125,12 +144,16 @@ export function sealStates(sqlite: Database.Database, crypt: Crypt, only?: reado
 }
 
 /** The columns that seals are made of, as a text: another one after an update means that they are made anew. */
-export const sealedColumns = (sqlite: Database.Database): Record<string, string> =>
-  Object.fromEntries(shapes(sqlite).map(({ table, columns }) => [table, columns]));
+export const sealedColumns = (sqlite: Database.Database, updates?: number): Record<string, string> =>
+  Object.fromEntries(shapes(sqlite, updates).map(({ table, columns }) => [table, columns]));
 
 /** Rows that are not as the program wrote them: changed, put in or taken out beside it. */
-export function* brokenStates(sqlite: Database.Database, crypt: Crypt): Generator<string, void, void> {
-  for (const { table, name, id, text } of shapes(sqlite)) {
+export function* brokenStates(
+  sqlite: Database.Database,
+  crypt: Crypt,
+  updates?: number,
+): Generator<string, void, void> {
+  for (const { table, name, id, text } of shapes(sqlite, updates)) {
     const page = preparedOn<[number], { at: number; id: string; text: string; mac: string | null }>(
       sqlite,
       `SELECT t.rowid AS at, ${id("t")} AS id, ${text("t")} AS text, s.mac AS mac FROM "${table}" t

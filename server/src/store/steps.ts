@@ -40,3 +40,12 @@ export async function inSlices<T>(steps: Steps<T>, told: (step: Step) => void): 
     await nextTurn();
   }
 }
+
+/** The same work, left where it is as soon as it is to stop: of work that goes on another time where it was left. */
+export function* stopsAt<T>(steps: Steps<T>, isOver: () => boolean): Steps<T | undefined> {
+  for (let next = steps.next(); ; next = steps.next()) {
+    if (next.done) return next.value;
+    if (isOver()) return undefined;
+    yield next.value;
+  }
+}

@@ -28,11 +28,11 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { listBackups, makeBackup, restoreBackup } from "./backup.ts";
 import { asName, fromName, outlived } from "./copies.ts";
 import { openCrypt, places } from "./crypt.ts";
+import { dryRun } from "./dryRun.ts";
 import { unbalanced } from "./invariants.ts";
 import { openStore, type Store } from "./open.ts";
 import { leaveEntry, practice } from "./schema.ts";
-import { watched } from "./stateSeals.ts";
-import { againstOutside, demandKeyed, keyTrail, record, verify, verifyNew } from "./trail.ts";
+import { keyTrail, record, verify, verifyNew } from "./trail.ts";
 
 let folder: string;
 let store: Store;
@@ -381,115 +381,6 @@ describe("the audit trail", () => {
   });
 });
 
-describe("who has the file, but not the key", () => {
-  const beside = (...statements: string[]) => {
-    const raw = new Database(file());
-    raw.pragma("foreign_keys = OFF");
-    for (const sql of statements) raw.exec(sql);
-    raw.close();
-  };
-  const found = () => [...againstOutside(store), ...verify(store).broken].map((each) => each.words).join(" ");
-  const seeds: Record<string, string> = {
-    user: "INSERT INTO user (email, name, password_hash, lead, active, staff, last_step) VALUES ('a@b', 'A', '-', 0, 1, 0, 0)",
-    user_right: "INSERT INTO user_right (user_id, business_id, right, approves) VALUES (1, 1, 'see', 0)",
-    payment: "INSERT INTO payment (outbox_id, line, pay_id, cents, state) VALUES (1, 0, 1, 100, 'pending')",
-    remittance_part:
-      "INSERT INTO remittance_part (remittance_id, line, business_id, kind, person_id, fund_id, payday, due_date, cents, state) VALUES (1, 0, 1, 'super', 1, 1, '2026-07-02', '2026-07-13', 100, 'prepared')",
-  };
-  beforeEach(() => {
-    store.sqlite.pragma("foreign_keys = OFF");
-    for (const { table } of watched) {
-      const own = seeds[table];
-      if (own) store.sqlite.exec(own);
-      else {
-        const columns = store.sqlite.pragma(`table_info("${table}")`) as {
-          name: string;
-          type: string;
-          notnull: number;
-          pk: number;
-        }[];
-        const needed = columns.filter((each) => each.notnull === 1 && each.pk === 0);
-        const value = (type: string) => (type === "integer" || type === "INTEGER" ? 1 : "'x'");
-        store.sqlite.exec(
-          `INSERT INTO "${table}" (${needed.map((each) => `"${each.name}"`).join()}) VALUES (${needed.map((each) => value(each.type)).join()})`,
-        );
-      }
-    }
-    store.db
-      .insert(leaveEntry)
-      .values({ personId: 1, kind: "annual", date: "2026-07-01", amountE4: 1, why: "opening" })
-      .run();
-    entry("a");
-    verifyNew(store);
-  });
-  /** A column of each table that decides something, and what a thief would put there. */
-  const changes: Record<string, string> = {
-    user: "lead = 1",
-    user_right: "right = 'authorise'",
-    business: "bank_account = 'x'",
-    outbox: "state = 'accepted'",
-    payment: "state = 'paid'",
-  };
-  it.each(watched.map((each) => each.table))(
-    "%s: changed, put in and taken out are named, whatever guards it",
-    (table) => {
-      expect(verify(store).broken).toEqual([]);
-      const columns = (store.sqlite.pragma(`table_info("${table}")`) as { name: string; notnull: number }[]).map(
-        (each) => each.name,
-      );
-      const other = columns.find((name) => ["name", "from", "code", "title", "person_id"].includes(name)) ?? columns[1];
-      beside(`UPDATE "${table}" SET ${changes[table] ?? `"${other}" = '7'`}`);
-      expect(found()).toMatch(/was changed beside the program/);
-      beside(
-        `DELETE FROM "${table}"`,
-        `DELETE FROM state_seal WHERE kind = '${table}'`,
-        "DELETE FROM setting WHERE name IN ('verifiedTo', 'anchorKept')",
-      );
-      expect(found()).toMatch(/rows stand, and 1 were written|Of “/);
-      beside(`UPDATE state_count SET rows = 0 WHERE kind = '${table}'`);
-      expect(found()).toMatch(/The number of rows/);
-    },
-  );
-  it.each([
-    [
-      "the seals made anew",
-      [
-        "DELETE FROM setting WHERE name IN ('trailKeyed', 'verifiedTo')",
-        "DELETE FROM seal",
-        "UPDATE audit SET seals = ''",
-      ],
-    ],
-    [
-      "the trail cut short",
-      ["DELETE FROM audit", "DELETE FROM seal", "DELETE FROM setting WHERE name IN ('verifiedTo', 'anchorKept')"],
-    ],
-  ])("%s: nothing is keyed anew by itself", (_what, statements) => {
-    beside(...statements);
-    if (statements[0]?.includes("trailKeyed")) expect(() => demandKeyed(store)).toThrow(/npm run key-trail/);
-    expect([...againstOutside(store), ...verify(store).broken]).not.toEqual([]);
-  });
-  it("the tables of seals dropped, or the mark of the key taken out: it does not start", () => {
-    store.close();
-    beside(
-      "DROP TABLE state_seal",
-      "DROP TABLE state_count",
-      "DELETE FROM __drizzle_migrations WHERE id = (SELECT MAX(id) FROM __drizzle_migrations)",
-    );
-    expect(() => openStore(folder)).toThrow(/seals of rates, accounts and rights were taken out/);
-    const raw = new Database(file());
-    raw.exec("DELETE FROM setting WHERE name IN ('keyCheck', 'sessionSecret')");
-    raw.close();
-    writeFileSync(file("other.key"), "ab".repeat(32));
-    expect(() => openStore(folder, file("other.key"))).toThrow(/does not belong to this database/);
-  });
-  it("the anchor beside the key gone, or written by somebody else", () => {
-    rmSync(file("key/zesty.key.anchor"));
-    expect(againstOutside(store).map((each) => each.words)).toEqual([expect.stringMatching(/is gone/)]);
-    writeFileSync(file("key/zesty.key.anchor"), JSON.stringify({ entry: 0, hash: "", at: "x", mac: "forged" }));
-    expect(againstOutside(store)[0]?.words).toMatch(/was not written by this program/);
-  });
-});
-
 describe("transactions", () => {
   it("leave nothing behind when they fail, nested ones too", () => {
     expect(() =>
@@ -501,5 +392,22 @@ describe("transactions", () => {
       }),
     ).toThrow("no");
     expect(store.db.select().from(practice).all()).toEqual([]);
+  });
+});
+
+describe("what is only tried", () => {
+  it.each([
+    ["by itself", (work: () => void) => work()],
+    ["within other work, which stays", (work: () => void) => store.transaction(work)],
+    ["within something that is tried too", (work: () => void) => dryRun(store, work)],
+  ])("leaves nothing: %s", (_words, around) => {
+    const names = () => store.sqlite.prepare("SELECT name FROM setting WHERE name LIKE 'tried%'").pluck().all();
+    const put = (name: string) => store.sqlite.prepare("INSERT INTO setting VALUES (?, '1')").run(name);
+    around(() => {
+      expect(dryRun(store, () => put("tried inside").changes)).toBe(1);
+      expect(names()).toEqual([]);
+      expect(() => dryRun(store, () => put("tried inside") && JSON.parse("{"))).toThrow(SyntaxError);
+      expect(names()).toEqual([]);
+    });
   });
 });

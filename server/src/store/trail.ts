@@ -2,12 +2,13 @@
 import { asc, desc, eq } from "drizzle-orm";
 import { StoreFault } from "./fault.ts";
 import type { Store } from "./open.ts";
-import { keepOutside, readOutside } from "./outsideAnchor.ts";
+import { keepOutside, type OutsideAnchor, readOutside } from "./outsideAnchor.ts";
 import { audit, setting } from "./schema.ts";
 import { type Broken, brokenSealSteps, macOfSeals, type SealKind, sealed, sealNew } from "./seals.ts";
 import { rowsOf } from "./statements.ts";
-import { brokenStates } from "./stateSeals.ts";
+import { brokenStates, updatesOf } from "./stateSeals.ts";
 import { atOnce, type Steps } from "./steps.ts";
+import { type WalkPlace, walkFrom } from "./walkPlace.ts";
 
 export interface AuditEntry {
   at: string;
@@ -80,45 +81,45 @@ export interface Verdict {
  * Walks the trail and everything that it vouches for.
  * @param after an entry that was found whole before: only what is newer is looked at
  */
-export const verify = (store: Store, after?: Anchor): Verdict => atOnce(verifySteps(store, after));
+export function verify(store: Store, after?: Anchor): Verdict {
+  const place = walkFrom("", after?.entry, after?.hash);
+  if (after && after.entry > 0)
+    for (const { kind } of sealed) place.rows[kind] = firstSealedAfter(store, kind, after) - 1;
+  return atOnce(verifySteps(store, place));
+}
 
-/** The same in steps, between which others are answered. */
-export function* verifySteps(store: Store, after: Anchor = { entry: 0, hash: "" }): Steps<Verdict> {
-  const broken: Broken[] = [];
-  let previous = after;
-  let entries = 0;
-  let seals = 0;
+/** The same in steps, between which others are answered. @param place where to begin; carried along with the walk */
+export function* verifySteps(store: Store, place: WalkPlace): Steps<Verdict> {
+  const { broken } = place;
   const last = anchorOf(store).entry;
   const sealsOf = store.prepared<[number], { kind: SealKind; rowId: number; mac: string }>(
     "SELECT kind, row_id AS rowId, mac FROM seal WHERE audit_id = ?",
   );
   const page = (from: number) =>
     rowsOf(store.sqlite, audit, "WHERE t.id > ? AND t.id <= ? ORDER BY t.id LIMIT 200", ...[from, last]);
-  for (let rows = page(after.entry); rows.length > 0; rows = page(rows.at(-1)?.id ?? last))
+  for (let rows = page(place.entry); rows.length > 0; rows = page(rows.at(-1)?.id ?? last))
     for (const entry of rows) {
-      entries += 1;
-      if (entries % 50 === 0) yield { part: "trail", done: entries, of: last - after.entry };
       const say = (words: string) => broken.push({ kind: "audit", id: entry.id, words });
-      if (entry.id !== previous.entry + 1 || entry.previousHash !== previous.hash)
-        say(`Between entries ${previous.entry} and ${entry.id} of the audit trail something was taken out or put in.`);
+      if (entry.id !== place.entry + 1 || entry.previousHash !== place.hash)
+        say(`Between entries ${place.entry} and ${entry.id} of the audit trail something was taken out or put in.`);
       else if (entry.hash !== hashOf(store, entry)) say(`Entry ${entry.id} of the audit trail was changed.`);
       const made = sealsOf.all(entry.id);
-      seals += made.length;
       if (macOfSeals(store, made) !== entry.seals)
         say(`The seals made with entry ${entry.id} of the audit trail are not those that it vouches for.`);
-      previous = { entry: entry.id, hash: entry.hash };
+      Object.assign(place, { entry: entry.id, hash: entry.hash });
+      place.entries += 1;
+      place.seals += made.length;
+      if (place.entries % 50 === 0) yield { part: "trail", done: entry.id, of: last };
     }
-  for (const { kind } of sealed) {
-    const from = after.entry === 0 ? 0 : firstSealedAfter(store, kind, after);
-    broken.push(...(yield* brokenSealSteps(store, kind, from)));
-  }
+  for (const { kind } of sealed) yield* brokenSealSteps(store, kind, place);
   let done = 0;
+  const anchor = { entry: place.entry, hash: place.hash };
   for (const words of brokenStates(store.sqlite, store.crypt)) {
     if (words) broken.push({ kind: "audit", id: 0, words });
     done += 1;
     yield { part: "rates and rights", done, of: done };
   }
-  return { entries, seals, broken, anchor: previous };
+  return { entries: place.entries, seals: place.seals, broken, anchor };
 }
 
 function firstSealedAfter(store: Store, kind: SealKind, { entry }: Anchor): number {
@@ -158,8 +159,11 @@ export function keepAnchor(store: Store): void {
   if (againstOutside(store).length > 0) return;
   const { entry, hash } = anchorOf(store);
   const known = readOutside(store.crypt, store.keyFile, store.folder);
-  if (known !== null && known !== "forged" && known.entry === entry && known.hash === hash) return;
-  keepOutside(store.crypt, store.keyFile, store.folder, { entry, hash, at: new Date().toISOString() });
+  const updates = updatesOf(store.sqlite);
+  const isSame = (outside: OutsideAnchor) =>
+    outside.entry === entry && outside.hash === hash && outside.updates === updates;
+  if (known !== null && known !== "forged" && isSame(known)) return;
+  keepOutside(store.crypt, store.keyFile, store.folder, { entry, hash, at: new Date().toISOString(), updates });
   store.db.insert(setting).values({ name: anchorKept, value: "1" }).onConflictDoNothing().run();
 }
 

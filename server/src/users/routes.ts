@@ -1,6 +1,6 @@
 /** Users and the audit trail: for the practice lead. */
 
-import { invite, userChange } from "@zesty/contract/session";
+import { invite, keeperWanted, userChange } from "@zesty/contract/session";
 import { create as contentDisposition } from "content-disposition";
 import { type Request, Router } from "express";
 import { officeZone } from "../ground/clock.ts";
@@ -9,6 +9,7 @@ import { body, idOf } from "../http/handler.ts";
 import { leadRoute } from "../http/leadRoute.ts";
 import { demandProof } from "../http/proof.ts";
 import { inviteUser } from "./invitations.ts";
+import { keepBusiness } from "./keepers.ts";
 import { readTrail, trailCsv } from "./trail.ts";
 import { changeUser, listUsers, withdrawInvitation } from "./users.ts";
 
@@ -30,6 +31,13 @@ export function userRoutes(context: Context): Router {
     "/users/invitations/:invitation",
     lead((actor, request) => {
       withdrawInvitation(context, actor, idOf(request, "invitation"));
+      return listUsers(context);
+    }),
+  );
+  router.put(
+    "/users/keepers",
+    lead((actor, request) => {
+      keepBusiness(context, actor, body(keeperWanted, request));
       return listUsers(context);
     }),
   );

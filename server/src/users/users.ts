@@ -6,6 +6,7 @@ import { cannot, notFound } from "../ground/problem.ts";
 import { endSessionsOf } from "../session/ownAccount.ts";
 import { business, costCentre, invitation, place, user, userRight } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import { keepersOf } from "./keepers.ts";
 
 export function listUsers(context: Context): UsersView {
   const { db } = context.store;
@@ -42,6 +43,7 @@ export function listUsers(context: Context): UsersView {
         expiresAt: new Date(expiresAt).toISOString(),
       })),
     teams: teamsOf(context.store),
+    keepers: keepersOf(context.store),
   };
 }
 

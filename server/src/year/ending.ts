@@ -133,7 +133,7 @@ function sharedChecks(
       ...{ item: "voices", proved: true, done: differing.length === 0, link: null },
       text:
         differing.length === 0
-          ? "Everybody who knows a figure says the same"
+          ? "All voices agree on every figure"
           : `Figures of ${differing.length === 1 ? "one person" : `${differing.length} people`} differ`,
     },
   ];

@@ -51,7 +51,7 @@ describe.each([
       text: "Books, funds and agency agree, in 2 of their figures",
     });
     put(text(one.cents));
-    expect(line(wages.key).hints).toEqual([expect.stringMatching(/^As much as one that may be missing there: /)]);
+    expect(line(wages.key).hints).toEqual([expect.stringMatching(/^Equal to one entry, perhaps missing there: /)]);
     expect(check()).toMatchObject({ done: false, text: `Books, funds or agency say another figure: ${wages.name}` });
     put(text(wages.ours + one.cents));
     expect(line(wages.key).hints).toEqual([expect.stringMatching(/^As much as one that may stand there twice: /)]);

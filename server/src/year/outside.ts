@@ -144,7 +144,7 @@ function hintsOf({ kind, ours, parts }: Ours, theirs: number): string[] {
     some.map((part) => (kind === "account" ? `${part.words}, ${dateWords(part.date)}` : part.words)).join("; or ");
   const [missing, twice] = [alike(-more), alike(more)];
   return [
-    ...(missing.length > 0 ? [`As much as one that may be missing there: ${name(missing)}.`] : []),
+    ...(missing.length > 0 ? [`Equal to one entry, perhaps missing there: ${name(missing)}.`] : []),
     ...(twice.length > 0 ? [`As much as one that may stand there twice: ${name(twice)}.`] : []),
     ...(kind === "account" && ours < 0
       ? ["What is paid from this account stands in the books too: give its credits alone, or do not compare it."]

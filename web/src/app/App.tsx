@@ -82,7 +82,7 @@ function Fault() {
     <main className="p-10">
       <h1 className="font-name text-[24px]">{missing ? "There is no such page" : "This page broke"}</h1>
       <p className="my-3 text-quiet">{missing ? "The address leads nowhere." : "Nothing that was saved is lost."}</p>
-      <Button onClick={() => window.location.assign("/desk")}>To the desk</Button>
+      <Button onClick={() => window.location.assign("/desk")}>Open the desk</Button>
     </main>
   );
 }
@@ -123,8 +123,17 @@ const router = createBrowserRouter([
             path: "send",
             lazy: () => import("../places/desk/SendSeveral.tsx").then((m) => ({ Component: m.SendSeveral })),
           },
+          { path: "find", lazy: () => import("../places/desk/FindPage.tsx").then((m) => ({ Component: m.FindPage })) },
           { path: "run", lazy: () => import("../places/run/RunList.tsx").then((m) => ({ Component: m.RunList })) },
           { path: "run/:run", lazy: () => import("../places/run/RunPage.tsx").then((m) => ({ Component: m.RunPage })) },
+          {
+            path: "run/:run/beside",
+            lazy: () => import("../places/run/BesideEarlier.tsx").then((m) => ({ Component: m.BesideEarlier })),
+          },
+          {
+            path: "run/:run/letter",
+            lazy: () => import("../places/run/Letter.tsx").then((m) => ({ Component: m.Letter })),
+          },
           { path: "people", lazy: () => import("../places/people/People.tsx").then((m) => ({ Component: m.People })) },
           {
             path: "people/new",
@@ -155,8 +164,24 @@ const router = createBrowserRouter([
             lazy: () => import("../places/people/RaiseSeveral.tsx").then((m) => ({ Component: m.RaiseSeveral })),
           },
           {
+            path: "people/papers",
+            lazy: () => import("../places/people/PapersOwed.tsx").then((m) => ({ Component: m.PapersOwed })),
+          },
+          {
+            path: "people/pays",
+            lazy: () => import("../places/people/LookOver.tsx").then((m) => ({ Component: m.LookOver })),
+          },
+          {
             path: "people/:person",
             lazy: () => import("../places/people/PersonPage.tsx").then((m) => ({ Component: m.PersonPage })),
+          },
+          {
+            path: "figures",
+            lazy: () => import("../places/figures/Figures.tsx").then((m) => ({ Component: m.Figures })),
+          },
+          {
+            path: "figures/what-if",
+            lazy: () => import("../places/figures/WhatIf.tsx").then((m) => ({ Component: m.WhatIf })),
           },
           {
             path: "year/esct",

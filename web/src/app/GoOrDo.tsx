@@ -1,18 +1,24 @@
 /** "Go or do": every place, person, business and action by name. */
 
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from "@headlessui/react";
+import type { Found } from "@zesty/contract/find";
 import type { SessionView } from "@zesty/contract/session";
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import { onPage } from "../countries/onPage.ts";
 import { longDate } from "../parts/format.ts";
+import { useSettled } from "../parts/useSettled.ts";
 import { api } from "../state/api.ts";
-import type { BusinessInHand } from "../state/business.ts";
+import { type BusinessInHand, useTakeBusiness } from "../state/business.ts";
+import { findApi } from "../state/findApi.ts";
+import { findGuides } from "./guides.ts";
 import { places } from "./places.ts";
 
 interface Entry {
   kind: string;
   name: string;
+  /** whose it is, where it may be another business's */
+  about?: string;
   go: () => void;
 }
 
@@ -28,6 +34,7 @@ interface Props {
 
 export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, onTheme }: Props) {
   const navigate = useNavigate();
+  const take = useTakeBusiness();
   const [query, setQuery] = useState("");
   const { data: people = [], isLoading: isPeopleLoading } = api.usePeopleQuery(business?.id ?? 0, {
     skip: !open || !business,
@@ -35,13 +42,15 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
   const { data: runs = [], isLoading: isRunsLoading } = api.useRunsQuery(business?.id ?? 0, {
     skip: !open || !business,
   });
-  const isLoading = isPeopleLoading || isRunsLoading;
+  const words = useSettled(query.trim(), 120);
+  const { data: hits = [], isFetching } = findApi.useFindQuery(words, { skip: !open || words.length < 2 });
+  const isLoading = isPeopleLoading || isRunsLoading || isFetching || words !== query.trim();
   // Enter was pressed before the names were here: it counts once they are.
   const [isAwaited, setIsAwaited] = useState(false);
   const entries: Entry[] = [
     ...places.map((place) => ({ kind: "Place", name: place.name, go: () => void navigate(place.to) })),
     { kind: "Do", name: "Switch between light and dark", go: onTheme },
-    { kind: "Do", name: "Show the keys", go: onHelp },
+    { kind: "Do", name: "Open the guide of this page, with its keys", go: onHelp },
     ...(business
       ? [
           { kind: "Place", name: "What is missing: readiness", go: () => void navigate("/readiness") },
@@ -55,6 +64,16 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
             name: "Move several people: cycle, place, cost centre, fund",
             go: () => void navigate("/people/move"),
           },
+          ...(
+            [
+              ["Wage cost by month and cost centre", "what=cost"],
+              ["Hours by kind and month", "what=hours"],
+              ["Leave balances", "what=leave"],
+            ] as const
+          ).map(([name, asked]) => ({ kind: "Place", name, go: () => void navigate(`/figures?${asked}`) })),
+          { kind: "Place", name: "What if: the year ahead", go: () => void navigate("/figures/what-if") },
+          { kind: "Place", name: "Papers owed to people", go: () => void navigate("/people/papers") },
+          { kind: "Do", name: "Look past pays over", go: () => void navigate("/people/pays") },
           { kind: "Do", name: "Add a person", go: () => void navigate("/people/new") },
           { kind: "Do", name: "Pay somebody outside the cycle", go: () => void navigate("/run?outside-cycle") },
         ]
@@ -78,14 +97,36 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
     ...session.businesses.map((each) => ({ kind: "Business", name: each.name, go: () => onBusiness(each.id) })),
     ...people.map((person) => ({ kind: "Person", name: person.name, go: () => void navigate(`/people/${person.id}`) })),
   ];
+  const asEntry = ({ kind, title, about, businessId, to }: Found): Entry => ({
+    ...{ kind, name: title, about },
+    go: () => {
+      take(businessId);
+      void navigate(to);
+    },
+  });
   const wanted = query.trim().toLowerCase();
-  const found = entries.filter((entry) => `${entry.kind} ${entry.name}`.toLowerCase().includes(wanted)).slice(0, 12);
+  const own = entries.filter((entry) => `${entry.kind} ${entry.name}`.toLowerCase().includes(wanted)).slice(0, 12);
+  const found =
+    words.length < 2
+      ? own
+      : [
+          ...own,
+          ...hits.map(asEntry).filter((hit) => !own.some((each) => each.name === hit.name)),
+          ...findGuides(words, business?.country ?? null)
+            .filter(({ at }) => !at.includes(":"))
+            .slice(0, 3)
+            .map(({ at, title, about }): Entry => ({ kind: "Guide", name: title, about, go: () => void navigate(at) })),
+          {
+            ...{ kind: "Find", name: `All that is found for “${words}”` },
+            go: () => void navigate(`/find?${new URLSearchParams({ words })}`),
+          },
+        ];
   const close = () => {
     setQuery("");
     setIsAwaited(false);
     onClose();
   };
-  const take = (entry: Entry) => {
+  const choose = (entry: Entry) => {
     close();
     entry.go();
   };
@@ -93,7 +134,7 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
   useEffect(() => {
     if (!isAwaited || isLoading) return;
     setIsAwaited(false);
-    if (first) take(first);
+    if (first) choose(first);
   });
   return (
     <Dialog open={open} onClose={close} className="relative z-50">
@@ -102,7 +143,7 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
         <DialogPanel className="w-full max-w-xl rounded-(--radius) border border-rule-strong bg-sheet shadow-xl">
           <Combobox
             onChange={(entry: Entry | null) => {
-              if (entry) take(entry);
+              if (entry) choose(entry);
             }}
           >
             {({ activeOption }) => (
@@ -119,21 +160,27 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
                   onKeyDown={(event) => {
                     if (event.key !== "Enter" || activeOption) return;
                     event.preventDefault();
-                    if (first) take(first);
+                    if (first) choose(first);
                     else setIsAwaited(isLoading);
                   }}
                 />
                 <ComboboxOptions static className="max-h-96 overflow-auto py-1">
                   {found.map((entry) => (
                     <ComboboxOption
-                      key={`${entry.kind}${entry.name}`}
+                      key={`${entry.kind}${entry.name}${entry.about ?? ""}`}
                       value={entry}
                       className="flex gap-3 px-4 py-1.5 data-focus:bg-lime-soft"
                     >
-                      <span className="w-20 text-quiet">{entry.kind}</span> {entry.name}
+                      <span className="w-20 shrink-0 text-quiet">{entry.kind}</span>
+                      <span className="min-w-0 flex-1">
+                        {entry.name}
+                        {entry.about && <span className="block text-[14px] text-quiet">{entry.about}</span>}
+                      </span>
                     </ComboboxOption>
                   ))}
-                  {found.length === 0 && <p className="px-4 py-2 text-quiet">Nothing here is called “{query}”.</p>}
+                  {found.length === 0 && !isLoading && (
+                    <p className="px-4 py-2 text-quiet">Nothing here is called “{query}”.</p>
+                  )}
                 </ComboboxOptions>
               </>
             )}

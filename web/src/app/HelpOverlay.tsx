@@ -1,71 +1,132 @@
-/** The keys that work here. */
+/** The guide of the page in hand with its next step, all guides searched by words, and the keys that work here. */
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import type { CountryCode } from "@zesty/core/countries/countries";
+import { useState } from "react";
+import { Link, useLocation } from "react-router";
 import { Button } from "../parts/Button.tsx";
+import type { Guide } from "../parts/guide.ts";
+import { findGuides, guideOf } from "./guides.ts";
 
-const sections: [string, [string, string][]][] = [
-  [
-    "Anywhere",
-    [
-      ["Ctrl K", "go or do: every place, person, run and action by name"],
-      ["g then d r p t u b s", "Desk, Run, People, Time & leave, Dues, Books, Set-up"],
-      ["F1 or ?", "these keys (on a figure of the sheet, ? shows its working)"],
-      ["F1 in a field of a form", "what it means, where it is found, what happens if it is wrong"],
-    ],
-  ],
-  [
-    "In the run sheet",
-    [
-      ["arrows, Enter, Tab", "move as in a spreadsheet; typing overwrites, F2 edits, Delete clears"],
-      ["Ctrl C, Ctrl V", "copy a cell; paste a block, with names in its first column or without"],
-      ["Ctrl Z", "undo within this run"],
-      [".", "on a name, mark or figure: tick the row and go to the next mark; in a typed cell it begins .5"],
-      [",", "back to the mark before"],
-      ["[ and ]", "the person before and the next one"],
-      ["?", "why: the working of the figure in hand"],
-      ["/", "find a person in the sheet"],
-      ["F6", "from the sheet to what stands beside it, and back"],
-      ["Escape", "from a working back to the account"],
-    ],
-  ],
-  [
-    "In the week",
-    [
-      ["9-17:30 b30", "a shift with half an hour unpaid; 17-2, 7.6, off, al, sick 3.8, = as planned"],
-      ["20-21 recall", "called back; 10-14 dayoff for a rostered day off, 18-22 standby"],
-      [".", "approve the day, or on a name all days of the person; on an approved day it takes the approval back"],
-      ["Ctrl Enter", "approve everything that is shown"],
-      ["Ctrl D", "fill down from the day above"],
-      ["Ctrl C, Ctrl V, Ctrl Z", "copy a day, paste a block whole or not at all, undo"],
-      ["F6", "from the week to the selected day beside it, and back"],
-    ],
-  ],
+const anywhere: readonly (readonly [string, string])[] = [
+  ["Ctrl K", "go or do: places, people, pays, runs, dues, journals, guides and amounts, by words in any order"],
+  ["g then d r p t u b f y s", "Desk, Run, People, Time & leave, Dues, Books, Figures, Year, Set-up"],
+  ["F1 or ?", "this guide (on a figure of the run sheet, ? shows its working)"],
+  ["F1 in a field of a form", "what it means, where it is found, what happens if it is wrong"],
+  ["Ctrl Enter", "in a form: save it"],
+  ["Ctrl C, Ctrl V, Ctrl Z", "in a sheet: copy a cell, paste a block, undo"],
+  ["arrows, Enter, Tab", "in a sheet: move; typing overwrites, F2 edits, Delete clears"],
 ];
 
-export function HelpOverlay({ open, onClose }: { open: boolean; onClose: () => void }) {
+interface Props {
+  open: boolean;
+  country: CountryCode | null;
+  onClose: () => void;
+}
+
+export function HelpOverlay({ open, country, onClose }: Props) {
+  const { pathname } = useLocation();
+  const [words, setWords] = useState("");
+  const own = guideOf(pathname);
+  const found = findGuides(words, country);
+  const close = () => {
+    setWords("");
+    onClose();
+  };
   return (
-    <Dialog open={open} onClose={onClose} className="relative z-50">
+    <Dialog open={open} onClose={close} className="relative z-50">
       <div className="fixed inset-0 bg-ink/20" aria-hidden="true" />
-      <div className="fixed inset-0 flex items-start justify-center overflow-auto p-10">
+      <div className="fixed inset-0 flex items-start justify-center overflow-auto p-10 max-[700px]:p-2">
         <DialogPanel className="w-full max-w-2xl rounded-(--radius) border border-rule-strong bg-sheet p-6 shadow-xl">
-          <DialogTitle className="font-name text-[22px]">Keys</DialogTitle>
-          {sections.map(([title, keys]) => (
-            <section key={title} className="mt-4">
-              <h2 className="border-b border-rule pb-1 font-semibold">{title}</h2>
-              <dl>
-                {keys.map(([key, does]) => (
-                  <div key={key} className="grid grid-cols-[170px_1fr] gap-3 border-b border-rule py-1">
-                    <dt className="font-semibold">{key}</dt>
-                    <dd>{does}</dd>
-                  </div>
-                ))}
-              </dl>
-            </section>
-          ))}
-          <Button className="mt-5" onClick={onClose}>
-            Close
-          </Button>
+          <div className="flex items-baseline justify-between gap-4">
+            <DialogTitle className="font-name text-[22px]">Guide</DialogTitle>
+            <Button look="quiet" onClick={close}>
+              Close
+            </Button>
+          </div>
+          <input
+            autoFocus
+            type="search"
+            aria-label="Find in the guides"
+            placeholder="Find in the guides"
+            className="my-2 w-full rounded-(--radius) border border-rule-strong bg-sheet px-2.5 py-1.5"
+            value={words}
+            onChange={(event) => setWords(event.target.value)}
+          />
+          {words.trim() !== "" ? (
+            <>
+              {found.length === 0 && <p className="mt-3 text-quiet">No guide holds these words. Try fewer of them.</p>}
+              {found.slice(0, 8).map((guide) => (
+                <GuideText key={guide.at} guide={guide} onGo={close} isOpen={false} />
+              ))}
+            </>
+          ) : (
+            <>
+              {own && <GuideText guide={own} onGo={close} isOpen />}
+              <Keys title="Keys, anywhere" keys={anywhere} />
+            </>
+          )}
         </DialogPanel>
       </div>
     </Dialog>
+  );
+}
+
+function GuideText({ guide, isOpen, onGo }: { guide: Guide; isOpen: boolean; onGo: () => void }) {
+  const { at, title, about, steps, keys, next } = guide;
+  return (
+    <section aria-label={`Guide: ${title}`} className="mt-3">
+      <h2 className="border-b border-rule pb-1 font-semibold">
+        {isOpen || at.includes(":") ? (
+          title
+        ) : (
+          <Link className="text-action hover:underline" to={at} onClick={onGo}>
+            {title}
+          </Link>
+        )}
+      </h2>
+      <p className="mt-1">{about}</p>
+      <ul className="mt-1 list-disc pl-5">
+        {steps.map((step) => (
+          <li key={step}>{marked(step)}</li>
+        ))}
+      </ul>
+      {keys && isOpen && <Keys title="Keys here" keys={keys} />}
+      {isOpen && (
+        <p className="mt-3">
+          Next:{" "}
+          <Link className="text-action underline" to={next.to} onClick={onGo}>
+            {next.words}
+          </Link>
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Words of the page stand between stars. */
+const marked = (step: string) =>
+  step.split("*").map((part, at) =>
+    at % 2 === 0 ? (
+      part
+    ) : (
+      <em key={part} className="font-semibold not-italic">
+        {part}
+      </em>
+    ),
+  );
+
+function Keys({ title, keys }: { title: string; keys: readonly (readonly [string, string])[] }) {
+  return (
+    <section className="mt-4">
+      <h2 className="border-b border-rule pb-1 font-semibold">{title}</h2>
+      <dl>
+        {keys.map(([key, does]) => (
+          <div key={key} className="grid grid-cols-[170px_1fr] gap-3 border-b border-rule py-1">
+            <dt className="font-semibold">{key}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
   );
 }

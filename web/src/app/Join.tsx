@@ -17,7 +17,7 @@ export function Join() {
   const { errors } = form.formState;
   if (error)
     return (
-      <Front words="This link opens nothing.">
+      <Front words="This link does not work. Ask for a new one.">
         <ProblemNote error={error} />
         <Button className="mt-4 w-fit" onClick={() => void navigate("/desk")}>
           To the sign-in

@@ -6,6 +6,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { longDate } from "../parts/format.ts";
 import { Nothing, Page } from "../parts/Page.tsx";
+import { useNarrow } from "../parts/useNarrow.ts";
 import { api, pageId } from "../state/api.ts";
 import { BusinessContext } from "../state/business.ts";
 import { wipeKept } from "../state/keptHere.ts";
@@ -13,6 +14,7 @@ import { useAppDispatch } from "../state/store.ts";
 import { switchTheme, themeNow } from "../state/theme.ts";
 import { AskPassword } from "./AskPassword.tsx";
 import { DayMover } from "./DayMover.tsx";
+import { FoldedMenu } from "./FoldedMenu.tsx";
 import { GoOrDo } from "./GoOrDo.tsx";
 import { HelpOverlay } from "./HelpOverlay.tsx";
 import { places } from "./places.ts";
@@ -21,6 +23,7 @@ const keptBusiness = "zesty-business";
 
 export function Shell({ session }: { session: SessionView }) {
   const navigate = useNavigate();
+  const narrow = useNarrow();
   const location = useLocation();
   const dispatch = useAppDispatch();
   const [theme, setTheme] = useState(themeNow());
@@ -46,6 +49,10 @@ export function Shell({ session }: { session: SessionView }) {
   };
 
   useHotkeys("mod+k", () => setPalette(true), { enableOnFormTags: true, preventDefault: true });
+  // From any field of a form, a choice too: it is saved without the way to its button.
+  useHotkeys("mod+enter", (event) => (event.target as HTMLElement).closest("form")?.requestSubmit(), {
+    enableOnFormTags: true,
+  });
   useHotkeys("f1", () => setHelp(true), { enableOnFormTags: true, preventDefault: true });
   useHotkeys("shift+slash, ?", () => setHelp(true), {
     ignoreEventWhen: (event) => (event.target as HTMLElement).closest?.('[role="grid"]') !== null,
@@ -56,74 +63,88 @@ export function Shell({ session }: { session: SessionView }) {
   });
   useRunEvents(dispatch);
 
+  const signOut = () =>
+    void dispatch(api.endpoints.signOut.initiate()).then(() => {
+      wipeKept();
+      window.location.assign("/");
+    });
   return (
     <BusinessContext value={inHand}>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:p-2">
-        To the page
+        Skip to the page
       </a>
-      <div className="flex h-full flex-col">
-        <header className="flex shrink-0 items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1150px]:gap-2 max-[1150px]:px-3 max-[900px]:gap-1">
+      <div className="flex h-full flex-col print:block print:h-auto">
+        <p className="hidden text-[9pt] print:block">
+          {business?.name ?? session.practice}, printed {longDate(session.day)}
+        </p>
+        <header className="flex shrink-0 print:hidden items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1150px]:gap-2 max-[1150px]:px-3 max-[900px]:gap-1">
           <BusinessChoice session={session} chosen={business} onChoose={choose} />
-          <nav aria-label="Places" className="flex gap-1">
-            {shownPlaces.map((place) => (
-              <NavLink
-                key={place.to}
-                to={place.to}
-                className={({ isActive }) =>
-                  `flex items-center border-b-3 px-2.5 pt-[3px] max-[1150px]:px-1.5 text-[15px] ${isActive ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`
-                }
-              >
-                {place.name}
-              </NavLink>
-            ))}
-          </nav>
-          <div className="ml-auto flex items-center gap-3 text-[14px]">
-            {session.demo ? (
-              <DayMover day={session.day} />
-            ) : (
-              <span className="text-quiet">{longDate(session.day)}</span>
-            )}
-            <button
-              type="button"
-              className="rounded-(--radius) border border-rule-strong px-2 py-0.5 text-quiet hover:bg-hover"
-              onClick={() => setPalette(true)}
-            >
-              Go or do <kbd className="ml-1 font-sans text-[12px] max-[1150px]:hidden">Ctrl K</kbd>
-            </button>
-            <button
-              type="button"
-              className="text-quiet hover:underline max-[1150px]:hidden"
-              onClick={() => setHelp(true)}
-            >
-              Keys
-            </button>
-            <button
-              type="button"
-              className="text-quiet hover:underline max-[900px]:hidden"
-              onClick={() => setTheme(switchTheme())}
-              aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}
-            >
-              {theme === "dark" ? "Light" : "Dark"}
-            </button>
-            <Link className="text-quiet hover:underline" to="/you" title={session.user?.email}>
-              {session.user?.name.split(" ")[0]}
-            </Link>
-            <button
-              type="button"
-              className="text-quiet hover:underline"
-              onClick={() => {
-                void dispatch(api.endpoints.signOut.initiate()).then(() => {
-                  wipeKept();
-                  window.location.assign("/");
-                });
-              }}
-            >
-              Sign out
-            </button>
-          </div>
+          {narrow ? (
+            <FoldedMenu
+              places={shownPlaces}
+              tools={[
+                { name: "Go or do", go: () => setPalette(true) },
+                { name: "Guide", go: () => setHelp(true) },
+                { name: theme === "dark" ? "Light" : "Dark", go: () => setTheme(switchTheme()) },
+                { name: session.user?.name ?? "Your account", go: () => void navigate("/you") },
+                { name: "Sign out", go: signOut },
+              ]}
+            />
+          ) : (
+            <>
+              <nav aria-label="Places" className="flex gap-1">
+                {shownPlaces.map((place) => (
+                  <NavLink
+                    key={place.to}
+                    to={place.to}
+                    className={({ isActive }) =>
+                      `flex items-center border-b-3 px-2.5 pt-[3px] max-[1150px]:px-1.5 text-[15px] ${isActive ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`
+                    }
+                  >
+                    {place.name}
+                  </NavLink>
+                ))}
+              </nav>
+              <div className="ml-auto flex items-center gap-3 text-[14px]">
+                {session.demo ? (
+                  <DayMover day={session.day} />
+                ) : (
+                  <span className="text-quiet">{longDate(session.day)}</span>
+                )}
+                <button
+                  type="button"
+                  className="rounded-(--radius) border border-rule-strong px-2 py-0.5 text-quiet hover:bg-hover"
+                  onClick={() => setPalette(true)}
+                >
+                  Go or do <kbd className="ml-1 font-sans text-[12px] max-[1150px]:hidden">Ctrl K</kbd>
+                </button>
+                <button
+                  type="button"
+                  className="text-quiet hover:underline max-[1150px]:hidden"
+                  onClick={() => setHelp(true)}
+                >
+                  Guide
+                </button>
+                <button
+                  type="button"
+                  className="text-quiet hover:underline max-[900px]:hidden"
+                  onClick={() => setTheme(switchTheme())}
+                  aria-label={`Switch to ${theme === "dark" ? "light" : "dark"}`}
+                >
+                  {theme === "dark" ? "Light" : "Dark"}
+                </button>
+                <Link className="text-quiet hover:underline" to="/you" title={session.user?.email}>
+                  {session.user?.name.split(" ")[0]}
+                </Link>
+                <button type="button" className="text-quiet hover:underline" onClick={signOut}>
+                  Sign out
+                </button>
+              </div>
+            </>
+          )}
         </header>
         <Warnings session={session} />
-        <div className="relative min-h-0 flex-1 overflow-auto">
+        <div className="relative min-h-0 flex-1 overflow-auto print:overflow-visible">
           {session.user?.factorWanted && !/^\/you(\/|$)/.test(location.pathname) ? (
             <Navigate to="/you" replace />
           ) : hoursOnly && !/^\/(time|you)(\/|$)/.test(location.pathname) ? (
@@ -145,14 +166,14 @@ export function Shell({ session }: { session: SessionView }) {
         onTheme={() => setTheme(switchTheme())}
       />
       <AskPassword />
-      <HelpOverlay open={help} onClose={() => setHelp(false)} />
+      <HelpOverlay open={help} country={business?.country ?? null} onClose={() => setHelp(false)} />
     </BusinessContext>
   );
 }
 
 /** Places that show one business. */
 const needsBusiness =
-  /^\/(run|people|readiness|notices|time|dues|books|year)(\/|$)|^\/set-up(\/agreements|\/new-tables)?$/;
+  /^\/(run|people|readiness|notices|time|dues|books|figures|year)(\/|$)|^\/set-up(\/agreements|\/new-tables)?$/;
 
 function NoBusiness({ lead }: { lead: boolean }) {
   return (
@@ -174,7 +195,7 @@ function NoBusiness({ lead }: { lead: boolean }) {
 function Warnings({ session }: { session: SessionView }) {
   const more = session.user?.lead && (
     <Link className="underline" to="/set-up/safety">
-      See where
+      Open Safety
     </Link>
   );
   const waiting = session.businesses.filter(({ id }) => session.movedIn.includes(id)).map(({ name }) => name);

@@ -99,7 +99,7 @@ function Forgotten({ onBack }: { onBack: () => void }) {
             <TextField label="E-mail" type="email" autoComplete="username" autoFocus {...register("email")} />
             <ProblemNote error={error} />
             <Button look="main" type="submit" disabled={isLoading}>
-              Send the letter
+              Email me a link
             </Button>
           </>
         )}
@@ -124,7 +124,7 @@ export function FirstUserForm() {
     <TextField label={label} error={errorAt(formState.errors, name)} {...more} {...register(name)} />
   );
   return (
-    <Front words="Nothing is set up yet. Begin with your practice and yourself.">
+    <Front words="Start with your practice and your own sign-in.">
       <form
         className="flex flex-col gap-4 border-t border-rule-strong pt-5"
         onSubmit={(event) => void submit(event)}

@@ -6,6 +6,7 @@ export const places = [
   { to: "/time", name: "Time & leave", key: "t" },
   { to: "/dues", name: "Dues", key: "u" },
   { to: "/books", name: "Books", key: "b" },
+  { to: "/figures", name: "Figures", key: "f" },
   { to: "/year", name: "Year", key: "y" },
   { to: "/set-up", name: "Set-up", key: "s" },
 ] as const;

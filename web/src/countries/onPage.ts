@@ -57,6 +57,8 @@ export interface OnPage {
   cashOut: { kinds: readonly string[]; law: string };
   hasFunds: boolean;
   hasStatements: boolean;
+  /** what the employer contributes, within a sentence */
+  contribution: string;
   /** the agency tells employers about tax codes and deductions of their people */
   hasNotices: boolean;
   /** what somebody may change on the staff pages */
@@ -114,6 +116,7 @@ export const onPage: Record<CountryCode, OnPage> = {
     },
     hasFunds: true,
     hasStatements: true,
+    contribution: "super",
     hasNotices: false,
     ownSections: ["details", "tax", "super", "bank", "emergency"],
   },
@@ -160,6 +163,7 @@ export const onPage: Record<CountryCode, OnPage> = {
     },
     hasFunds: false,
     hasStatements: false,
+    contribution: "the employer's KiwiSaver",
     hasNotices: true,
     ownSections: ["details", "taxCode", "bank", "emergency"],
   },

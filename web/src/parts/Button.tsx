@@ -15,7 +15,7 @@ export function Button({
   return (
     <button
       type="button"
-      className={`rounded-(--radius) text-[15px] transition-colors duration-100 disabled:cursor-not-allowed disabled:opacity-50 ${looks[look]} ${className}`}
+      className={`rounded-(--radius) text-[15px] print:hidden transition-colors duration-100 disabled:cursor-not-allowed disabled:opacity-50 ${looks[look]} ${className}`}
       {...rest}
     />
   );

@@ -16,10 +16,13 @@ export function Page({
     document.title = `${title} · Zesty Ledger`;
   }, [title]);
   return (
-    <main id="main" className={`mx-auto w-full px-6 py-5 ${wide ? "max-w-[1600px]" : "max-w-[1180px]"}`}>
+    <main
+      id="main"
+      className={`mx-auto w-full px-6 py-5 max-[700px]:px-3 ${wide ? "max-w-[1600px]" : "max-w-[1180px]"}`}
+    >
       <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
         <h1 className="font-name text-[26px] leading-tight font-medium">{title}</h1>
-        {aside}
+        {aside && <div className="print:hidden">{aside}</div>}
       </div>
       {children}
     </main>

@@ -4,7 +4,7 @@ import { NavLink } from "react-router";
 const pages = [
   { to: "/time", name: "Week" },
   { to: "/time/leave", name: "Leave" },
-  { to: "/time/leave-worth", name: "What leave is worth" },
+  { to: "/time/leave-worth", name: "Leave liability" },
 ];
 
 export function TimeTabs() {

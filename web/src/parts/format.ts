@@ -2,6 +2,7 @@
 import { decimal } from "@zesty/core/quantity/decimal";
 
 const dayMonth = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "short", timeZone: "UTC" });
+const monthNamed = new Intl.DateTimeFormat("en-AU", { month: "long", year: "numeric", timeZone: "UTC" });
 const full = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
 const weekdayed = new Intl.DateTimeFormat("en-AU", {
   weekday: "short",
@@ -18,6 +19,8 @@ const yeared = new Intl.DateTimeFormat("en-AU", {
 });
 
 const at = (iso: string) => new Date(`${iso}T00:00:00Z`);
+/** "July 2025" of "2025-07" */
+export const monthWords = (month: string): string => monthNamed.format(at(`${month}-01`));
 export const shortDate = (iso: string): string => dayMonth.format(at(iso));
 export const longDate = (iso: string): string => full.format(at(iso));
 /** "Mon 22 Jun 2026" */

@@ -42,7 +42,7 @@ export function Home({ page, onChanged, foot }: Props) {
       {page.nextPayday && <p className="mt-2 text-quiet">The next payday is {longDate(page.nextPayday)}.</p>}
 
       {page.wanted.length > 0 && (
-        <Part title="Still wanted of you">
+        <Part title="Your employer still needs">
           {page.wanted.map((each) => (
             <Link
               key={each.text}
@@ -80,7 +80,7 @@ export function Home({ page, onChanged, foot }: Props) {
       {page.timesheet && (
         <Part title="Hours">
           <Link to={`/${page.personId}/days`} className="inline-block py-2 text-action">
-            {page.timesheet === "all" ? "Type your hours" : "Type what differed from your week"}
+            {page.timesheet === "all" ? "Type your hours" : "Enter changes to your usual week"}
           </Link>
         </Part>
       )}
@@ -128,7 +128,7 @@ export function Home({ page, onChanged, foot }: Props) {
           </p>
         ))}
         {page.waiting && (
-          <p className="py-2 text-amber">Another account waits to be looked at: {page.waiting.words}.</p>
+          <p className="py-2 text-amber">New account, waiting for your employer's check: {page.waiting.words}.</p>
         )}
         <nav aria-label="Change what is on record" className="flex flex-wrap gap-x-5">
           {onPage[page.country].ownSections.map((each) => (
@@ -149,5 +149,5 @@ export const ownTitles: Record<string, string> = {
   taxCode: "Tax code",
   super: "Super fund",
   bank: "Bank account",
-  emergency: "Whom to call",
+  emergency: "Emergency contact",
 };

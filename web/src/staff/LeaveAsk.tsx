@@ -56,7 +56,7 @@ export function LeaveAsk({ page, onPage }: { page: StaffPage; onPage: (page: Sta
     <Screen title="Leave" back={`/${page.personId}`}>
       {sent && !first && (
         <p role="status" className="mb-3 border-l-4 border-lime bg-sheet px-3 py-2">
-          Your request is with {page.business}. Its answer stands here and on your first page.
+          Your request is with {page.business}. You will see the answer here and on your home page.
         </p>
       )}
       <Choice label="Leave" value={kind} onChange={(event) => setKind(event.target.value)}>
@@ -93,7 +93,7 @@ export function LeaveAsk({ page, onPage }: { page: StaffPage; onPage: (page: Sta
         onChange={(event) => setHours(event.target.value)}
       />
       <Field
-        label="Note for who answers"
+        label="Note for your approver"
         value={note}
         maxLength={300}
         onChange={(event) => setNote(event.target.value)}

@@ -80,7 +80,7 @@ const forms: Record<string, FormOf> = {
           error={error("contact.phone")}
         />
         <Field
-          label="Who that is to you"
+          label="Relationship to you"
           name="relation"
           defaultValue={emergency?.relation ?? ""}
           error={error("contact.relation")}

@@ -5,6 +5,7 @@ import type {
   AskLeave,
   CashOutLeave,
   LeaveEntryView,
+  LeavePaper,
   LeaveView,
   LeaveWorthView,
 } from "@zesty/contract/leave";
@@ -27,6 +28,14 @@ export const leaveApi = api.enhanceEndpoints({ addTagTypes: ["Leave", "LeaveWort
         body,
       }),
       invalidatesTags: ["Leave", "Week", "Run", "Runs", "Desk"],
+    }),
+    putOnFile: build.mutation<unknown, { business: number; request: number } & LeavePaper>({
+      query: ({ business, request, ...body }) => ({
+        url: `/businesses/${business}/leave/${request}/papers`,
+        method: "POST",
+        body,
+      }),
+      invalidatesTags: ["Leave"],
     }),
     leaveHistory: build.query<LeaveEntryView[], number>({
       query: (person) => `/people/${person}/leave`,

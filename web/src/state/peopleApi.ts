@@ -1,4 +1,5 @@
 /** The addresses about several new people at once. */
+import type { GivePaper, GiveSeveral, PaperOfPerson } from "@zesty/contract/papers";
 import type { PersonView } from "@zesty/contract/people";
 import type { FirstPay, PeopleFileRead, PeoplePlan } from "@zesty/contract/peopleSheet";
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
@@ -14,6 +15,18 @@ export const peopleApi = api.injectEndpoints({
   endpoints: (build) => ({
     peopleFile: build.mutation<PeopleFileRead, { business: number } & BroughtFile>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/file`, method: "POST", body }),
+    }),
+    papers: build.query<PaperOfPerson[], number>({
+      query: (business) => `/businesses/${business}/papers`,
+      providesTags: ["Person"],
+    }),
+    givePapers: build.mutation<{ given: number }, { business: number } & GiveSeveral>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/papers`, method: "POST", body }),
+      invalidatesTags: ["Person", "Desk"],
+    }),
+    givePaper: build.mutation<PersonView, { person: number } & GivePaper>({
+      query: ({ person, ...body }) => ({ url: `/people/${person}/papers`, method: "POST", body }),
+      invalidatesTags: ["Person", "Desk"],
     }),
     savePhoto: build.mutation<PersonView, { person: number; picture: string }>({
       query: ({ person, picture }) => ({ url: `/people/${person}/photo`, method: "PUT", body: { picture } }),

@@ -1,8 +1,9 @@
 /** The addresses about what leaves the house for a run. */
+import type { MailOwnerPage, MailRule } from "@zesty/contract/ownerPage";
 import type { ByHand, Channel, SendView, SentSeveral, WaitingRun } from "@zesty/contract/sending";
 import { api } from "./api.ts";
 
-export const sendApi = api.injectEndpoints({
+export const sendApi = api.enhanceEndpoints({ addTagTypes: ["MailRules"] }).injectEndpoints({
   endpoints: (build) => ({
     send: build.query<SendView, number>({ query: (run) => `/runs/${run}/send`, providesTags: ["Send"] }),
     sendRun: build.mutation<SendView, { run: number; channels: Channel[] }>({
@@ -28,6 +29,18 @@ export const sendApi = api.injectEndpoints({
     sendAgain: build.mutation<SendView, { run: number; channel: Channel }>({
       query: ({ run, channel }) => ({ url: `/runs/${run}/send-again`, method: "POST", body: { channel } }),
       invalidatesTags: ["Send", "Desk", "Runs"],
+    }),
+    mailOwnerPage: build.mutation<unknown, { run: number } & MailOwnerPage>({
+      query: ({ run, ...body }) => ({ url: `/runs/${run}/owner-page`, method: "POST", body }),
+      invalidatesTags: ["MailRules"],
+    }),
+    mailRules: build.query<MailRule[], number>({
+      query: (business) => `/businesses/${business}/mail-rules`,
+      providesTags: ["MailRules"],
+    }),
+    endMailRule: build.mutation<unknown, { business: number; id: number }>({
+      query: ({ business, id }) => ({ url: `/businesses/${business}/mail-rules/${id}`, method: "DELETE" }),
+      invalidatesTags: ["MailRules"],
     }),
     tryNow: build.mutation<SendView, number>({
       query: (run) => ({ url: `/runs/${run}/try-now`, method: "POST" }),

@@ -6,6 +6,7 @@ import type {
   AuditLine,
   InvitationView,
   Invite,
+  KeeperWanted,
   OwnSession,
   SafetyView,
   SessionView,
@@ -29,6 +30,10 @@ export const trailQuery = ({ words, business, before }: TrailSearch): string =>
 export const usersApi = api.enhanceEndpoints({ addTagTypes: ["Users", "Own", "Safety"] }).injectEndpoints({
   endpoints: (build) => ({
     users: build.query<UsersView, void>({ query: () => "/users", providesTags: ["Users"] }),
+    keepBusiness: build.mutation<UsersView, KeeperWanted>({
+      query: (body) => ({ url: "/users/keepers", method: "PUT", body }),
+      invalidatesTags: ["Users", "Desk"],
+    }),
     invite: build.mutation<{ link: string }, Invite>({
       query: (body) => ({ url: "/users/invitations", method: "POST", body }),
       invalidatesTags: ["Users"],

@@ -185,7 +185,7 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ takenThisYear: { familyViolence: "68.4" } }), [{ elementId: 4, hours: "7.7" }]],
     without: [context({ takenThisYear: { familyViolence: "68.4" } }), [{ elementId: 4, hours: "7.6" }]],
   },
-  longCompassionate: {
+  beyondOccasion: {
     kind: "query",
     with: [context(), [{ elementId: 5, hours: "15.3" }]],
     without: [context(), [{ elementId: 5, hours: "15.2" }]],

@@ -70,13 +70,16 @@ const grantedLeave: Check = ({ context, input }, rules) => {
     : [];
 };
 
-const compassionate: Check = ({ input }, rules) => {
-  const days = rules.row(employmentStandards, input.payday).figures.compassionateDays;
-  const hours = drawn(input.lines, () => true).get("compassionate");
+/** Leave of which the law gives so many days an occasion: a pay that holds more of it asks. */
+const beyondOccasion: Check = ({ input }, rules) => {
+  const { figures } = rules.row(employmentStandards, input.payday);
   const day = decimalOrZero(input.person.weeklyHours).div(5);
-  return hours && day.gt(0) && hours.gt(day.times(days))
-    ? [{ kind: "query", code: "longCompassionate", facts: { hours: hours.toString(), days }, mend: inRun }]
-    : [];
+  return [...drawn(input.lines, () => true)].flatMap(([code, hours]): Mark[] => {
+    const { limit, words } = leaveKind(code);
+    if (limit?.per !== "occasion" || day.isZero() || hours.lte(day.times(figures[limit.figure]))) return [];
+    const facts = { hours: hours.toString(), days: figures[limit.figure], words: words.toLowerCase() };
+    return [{ kind: "query", code: "beyondOccasion", facts, mend: inRun }];
+  });
 };
 
 /** Fair Work Act 2009, ss 106 and 111: compassionate leave and jury service of casuals are unpaid. */
@@ -118,7 +121,7 @@ export const leaveChecks: readonly Check[] = [
   leaveBeyondBalance,
   cashOut,
   grantedLeave,
-  compassionate,
+  beyondOccasion,
   casualPaidLeave,
   loadingMissing,
 ];

@@ -21,14 +21,15 @@ export const sentencesAu = {
   cashOutAgreed: (f) =>
     `${f.hours} h of ${f.kind} leave cashed out. Tick when the agreement is signed, and the award allows it.`,
   grantedLeaveUsedUp: (f) => `${f.hours} h since the last work anniversary; ${f.days} paid days a year are granted.`,
-  longCompassionate: (f) => `${f.hours} h of compassionate leave; ${f.days} days are granted for each occasion.`,
+  beyondOccasion: (f) =>
+    `${f.hours} h of ${f.words}; ${f.days} days are granted for each occasion. Tick where it was more than one, or more was agreed.`,
   casualPaidLeave: (f) =>
     `${f.words} of a casual is without pay (Fair Work Act, ss 106 and 111). Tick where a contract or an agreement pays it.`,
   loadingMissing: (f) =>
-    `Annual leave is typed without its loading of ${f.percent} %. Record the leave in Time & leave, which adds it, type it here, or record 0 % for who has it in the pay already.`,
+    `Annual leave is typed without its loading of ${f.percent} %. Record the leave in Time & leave, which adds it, type it here, or record 0 % if the rate already includes it.`,
   noReportingCode: (f) => `${f.name} has no reporting code, so it is reported as a general allowance.`,
   expenseUnits: (f) =>
-    `${f.name} is paid as dollars, so what is above ${f.each} a ${f.unit} is not known and no tax is withheld from it. Have its pay element typed as units.`,
+    `${f.name} is paid as dollars, so what is above ${f.each} a ${f.unit} is not known and no tax is withheld from it. Change the pay element to units.`,
   lumpSumYear: (f) => `Back pay earned in ${f.year} is not from an earlier payroll year. Leave the year out.`,
   extraPayday: (f) =>
     `Payroll year ${f.year} has ${f.paydays} paydays of this cycle, the tax tables are made for ${f.usual}: the year's tax falls short. Who asks for it has more withheld each pay (People, Tax).`,
@@ -43,7 +44,7 @@ export const sentencesAu = {
   lateTermination: (f) =>
     `Paid more than twelve months after the last day, ${dateWords(f.end ?? "")}: that is ordinary income and no termination payment, unless the tax office excepted it.`,
   leaveBeyondPeriod: (f) =>
-    `${f.hours} h of work and leave, and the period has ${f.agreed} h. Leave paid in advance is taxed by period: set how many pays this one covers; or take out the hours that stand twice.`,
+    `${f.hours} h of work and leave, and the period has ${f.agreed} h. Leave paid in advance is taxed by period: set how many pays this one covers; or remove hours that were entered twice.`,
   aboveCap: (f) => `Super of the year reaches ${f.all}, above the concessional cap of ${f.cap}.`,
 } satisfies Record<string, Sentence>;
 

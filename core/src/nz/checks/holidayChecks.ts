@@ -1,10 +1,12 @@
 /** What the Holidays Act leaves to evidence that only a person has: asked beside the pay, never guessed. */
+
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { decimal, decimalOrZero } from "../../quantity/decimal.ts";
 import { averageWeeklyEarnings } from "../averageWeeklyEarnings.ts";
 import { holidaysAfter } from "../finalHolidayPay.ts";
 import { ordinaryWeeklyPay } from "../ordinaryWeeklyPay.ts";
+import { leaveKindNz } from "../pay/elements.ts";
 import type { PayLineNz } from "../pay/input.ts";
 import type { WorkedRowNz } from "../pay/row.ts";
 
@@ -77,13 +79,10 @@ const eightPercentEnded: HolidayCheck = ({ context, worked }) => {
     : [];
 };
 
-/**
- * Unpaid leave beyond a week moves the anniversary; time on accident compensation, sick or bereaved without pay, on a
- * jury or as a volunteer does not (s 16(2); 88 % sure), and has no kind of its own here.
- */
+/** Unpaid leave beyond a week moves the anniversary; kinds of it that are continuous employment do not (s 16(2)). */
 const unpaidMoves: HolidayCheck = ({ input }) => {
   const weeks = input.lines
-    .filter((line) => line.element === "leaveTaken" && line.leave === "unpaid")
+    .filter((line) => line.element === "leaveTaken" && leaveKindNz(line.leave)?.moves === true)
     .reduce((total, line) => total.plus(decimalOrZero(line.units)), decimal(0));
   return weeks.gte(1)
     ? [

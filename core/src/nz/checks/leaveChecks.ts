@@ -3,8 +3,10 @@ import { inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { type Decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { deductionRatesNz } from "../../rulebook/nz/deductionRatesNz.ts";
+import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
 import { leaveKindNz, leaveUnitNz, leaveWordsNz } from "../pay/elements.ts";
 import type { PayLineNz } from "../pay/input.ts";
+import { daysAWeek } from "../relevantDailyPay.ts";
 import type { CheckNz } from "./rowCheck.ts";
 
 export const units = (lines: readonly PayLineNz[], wanted: (line: PayLineNz) => boolean): Decimal =>
@@ -41,7 +43,7 @@ export const dated: CheckNz = ({ context }, rules) => {
     });
   return found;
 };
-export const leave: CheckNz = ({ context, input }) => {
+export const leave: CheckNz = ({ context, input }, rules) => {
   const found: Mark[] = [];
   const kinds = new Set(
     input.lines.flatMap((line) => (line.element === "leaveTaken" && line.leave ? [line.leave] : [])),
@@ -67,6 +69,18 @@ export const leave: CheckNz = ({ context, input }) => {
               mend: inRun,
             },
       );
+    const limit = leaveKindNz(kind)?.limit;
+    const { bereavementDays, firstWeekDays } = rules.row(holidayRules, context.payday).figures;
+    // Seven days in a row hold one week of the person's days.
+    const most =
+      limit === "firstWeekDays"
+        ? Math.min(Number(firstWeekDays), daysAWeek(context.holidays))
+        : limit && bereavementDays.close;
+    if (most && taken.gt(most))
+      found.push({
+        ...{ kind: "query", code: "beyondEvent", mend: inRun },
+        facts: { taken: facts.taken, words, most: String(most) },
+      });
     if (["sick", "bereavement", "familyViolence"].includes(kind) && !context.facts.passesService)
       found.push({
         kind: "query",

@@ -196,6 +196,11 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
     with: [contextNz(), [{ elementId: 3, units: "11" }]],
     without: [contextNz(), [{ elementId: 3, units: "10" }]],
   },
+  beyondEvent: {
+    kind: "query",
+    with: [contextNz(), [{ elementId: 18, units: "3.5" }]],
+    without: [contextNz(), [{ elementId: 18, units: "3" }]],
+  },
   holidayInAdvance: {
     kind: "query",
     with: [contextNz({ balances: { annual: "0.5" } }), [{ elementId: 2, units: "1" }]],

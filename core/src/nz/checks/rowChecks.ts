@@ -9,7 +9,7 @@ import { unlikeLast } from "../../checks/unlikeLast.ts";
 import { decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
 import { minimumWageNz } from "../../rulebook/nz/minimumWageNz.ts";
-import { isUnpaidNz } from "../pay/elements.ts";
+import { isUnpaidNz, leaveUnitNz } from "../pay/elements.ts";
 import { holidayChecks } from "./holidayChecks.ts";
 import { dated, leave, units } from "./leaveChecks.ts";
 import type { CheckNz } from "./rowCheck.ts";
@@ -151,8 +151,7 @@ const unevenDay: CheckNz = ({ context, input }) => {
   const lengths = new Set((pattern ?? []).filter((hours) => Number(hours) > 0).map(Number));
   const days = ["leaveTaken", "publicHoliday", "alternativeHoliday"];
   const asked = input.lines.some(
-    (line) =>
-      days.includes(line.element) && line.leave !== "annual" && line.leave !== "unpaid" && line.byUnits === true,
+    (line) => days.includes(line.element) && leaveUnitNz(line.leave ?? "") === "days" && line.byUnits === true,
   );
   return lengths.size > 1 && !varies && asked
     ? [{ kind: "query", code: "unevenDay", facts: { hours: [...lengths].join(", ") }, mend: inRun }]

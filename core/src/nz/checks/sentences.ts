@@ -49,6 +49,8 @@ export const sentencesNz = {
   orderCut: (f) => `${f.name} is ${f.taken} instead of ${f.wanted}: protected net pay, its limit or its total.`,
   belowMinimumNz: (f) => `${f.rate} an hour is below the ${f.floor} minimum of ${f.minimum}.`,
   salaryBelowMinimum: (f) => `${f.gross} for ${f.hours} h is ${f.rate} an hour, below the minimum of ${f.minimum}.`,
+  beyondEvent: (f) =>
+    `${count(f.taken, "days")} of ${f.words}; the law gives ${f.most} for one event. Tick where it was more than one, or more was agreed.`,
   leaveBeyondUnits: (f) => `${count(f.taken, f.unit)} of ${f.words} taken, ${f.balance} in the balance.`,
   holidayInAdvance: (f) =>
     `${count(f.taken, "weeks")} of annual holidays, ${f.balance} entitled: the rest is taken in advance. Tick when that is agreed.`,
@@ -69,7 +71,7 @@ export const sentencesNz = {
     `Earnings before ${day(f.from)} are not on record, so the averages count less than twelve months. Record them on the person's page.`,
   daysUnknown: () => "The days worked are not known: type them, as average daily pay is counted by them.",
   publicHolidayOpen: (f) =>
-    `${f.name} on ${day(f.date)}: ${f.reason}. Put it into the pay, or tick when it was no working day.`,
+    `${f.name} on ${day(f.date)}: ${f.reason}. Put it into the pay, or tick if it was not otherwise a working day.`,
   alternativeMissing: (f) =>
     `${f.hours} h worked on a public holiday and no alternative holiday earned. Tick when it was not otherwise a working day.`,
   regularBeyondUsual: (f) =>
@@ -79,7 +81,7 @@ export const sentencesNz = {
   holidaysAfterUnknown: (f) =>
     `Would ${f.names} have been worked? The days left over reach beyond it, and the week varies (s 40). Add the day as a public holiday after the end, or tick where it would not.`,
   unpaidMoves: (f) =>
-    `${count(f.weeks, "weeks")} without pay: what goes beyond a week moves the anniversary of annual holidays. Time on accident compensation, sick or bereaved without pay, on a jury or as a volunteer does not (s 16): say on the person's page that the anniversary stays, or tick.`,
+    `${count(f.weeks, "weeks")} without pay: what goes beyond a week moves the anniversary of annual holidays. Where it was illness, an injury that ACC pays or volunteers' leave, choose that kind: it does not (s 16). Where it was agreed that the anniversary stays, say so on the person's page; else tick.`,
   eightPercentEnded: (f) =>
     `8 % was paid with each pay until ${day(f.until)}, after more than twelve months of employment. Where the work was regular, four weeks are owed for each anniversary beside it (s 28(4)): record them under Holidays, or tick.`,
   departureOpenNz: (f) =>

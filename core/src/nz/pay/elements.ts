@@ -52,34 +52,71 @@ export const countsAsGross = (line: PayLineNz): boolean =>
   line.holidayGross ?? (line.taxable !== false && traitsNz[line.element].holidayGross);
 export const isIrregular = (line: PayLineNz): boolean => !(line.regular ?? traitsNz[line.element].regular);
 
-/** Kinds of leave in New Zealand, with the unit that the law keeps them in. */
-export const leaveKindsNz = [
-  { code: "annual", words: "Annual holidays", unit: "weeks", kept: true },
-  { code: "sick", words: "Sick leave", unit: "days", kept: true },
-  { code: "alternative", words: "Alternative holidays", unit: "days", kept: true },
-  { code: "bereavement", words: "Bereavement leave", unit: "days", kept: false },
-  { code: "familyViolence", words: "Family violence leave", unit: "days", kept: true },
-  { code: "unpaid", words: "Unpaid leave", unit: "weeks", kept: false },
-  { code: "parental", words: "Parental leave, unpaid here", unit: "weeks", kept: false },
-] as const;
-export type LeaveKindNz = (typeof leaveKindsNz)[number]["code"];
+export interface LeaveKindNz {
+  code: string;
+  words: string;
+  /** what the law keeps it in */
+  unit: "weeks" | "days";
+  /** a balance is kept and drawn on */
+  kept: boolean;
+  unpaid: boolean;
+  /** beyond a week it moves the anniversary, or the divisor, as was agreed (Holidays Act 2003, s 16) */
+  moves: boolean;
+  /** a public holiday within it is not paid */
+  holidayGoesWith: boolean;
+  /** paid at the figure of the Holidays Act's rules that says how many per cent of the day's pay */
+  at: "firstWeekPercent" | null;
+  /** days that the law gives for one event */
+  limit: "bereavementDays" | "firstWeekDays" | null;
+  evidence: string | null;
+  /** nobody asks for it: it happens */
+  neverAsked: boolean;
+}
 
-export const leaveKindNz = (code: string | undefined) => leaveKindsNz.find((kind) => kind.code === code);
+const leave = (code: string, words: string, change: Partial<LeaveKindNz> = {}): LeaveKindNz => ({
+  ...{ code, words, unit: "days", kept: false, unpaid: false, moves: false, holidayGoesWith: false, at: null },
+  ...{ limit: null, evidence: null, neverAsked: false },
+  ...change,
+});
+/** Not paid here, in weeks. Unpaid sick, injury and volunteers' leave are continuous employment (s 16(2)). */
+const away = (code: string, words: string, change: Partial<LeaveKindNz> = {}): LeaveKindNz =>
+  leave(code, words, { unit: "weeks", unpaid: true, ...change });
+
+/** Kinds of leave in New Zealand. */
+export const leaveKindsNz: readonly LeaveKindNz[] = [
+  leave("annual", "Annual holidays", { unit: "weeks", kept: true }),
+  leave("sick", "Sick leave", { kept: true, evidence: "a medical certificate, from the third day in a row on" }),
+  leave("alternative", "Alternative holidays", { kept: true }),
+  leave("bereavement", "Bereavement leave", { limit: "bereavementDays" }),
+  leave("familyViolence", "Family violence leave", { kept: true }),
+  // Accident Compensation Act 2001, s 98: the employer pays the first week of an injury at work.
+  leave("firstWeek", "First-week compensation", {
+    ...{ at: "firstWeekPercent", limit: "firstWeekDays", evidence: "the claim of an injury at work" },
+  }),
+  away("unpaid", "Unpaid leave", { moves: true }),
+  away("unpaidSick", "Unpaid sick leave", { evidence: "a medical certificate" }),
+  away("injury", "Injury, paid by ACC", { evidence: "the certificate that ACC goes by" }),
+  away("jury", "Jury service", { moves: true, evidence: "the summons" }),
+  away("volunteers", "Defence volunteers' leave", { evidence: "the notice of the service" }),
+  away("strike", "Strike or lockout", { moves: true, neverAsked: true }),
+  away("parental", "Parental leave, unpaid here", { holidayGoesWith: true, evidence: "the expected day of birth" }),
+];
+
+const kindsByCode = new Map(leaveKindsNz.map((kind) => [kind.code, kind]));
+export const leaveKindNz = (code: string | undefined) => kindsByCode.get(code ?? "");
 export const leaveUnitNz = (code: string): "weeks" | "days" => leaveKindNz(code)?.unit ?? "days";
 export const leaveWordsNz = (code: string): string => leaveKindNz(code)?.words ?? code;
 export const isUnpaidNz = (line: PayLineNz): boolean =>
-  line.element === "leaveTaken" && (line.leave === "unpaid" || line.leave === "parental");
+  line.element === "leaveTaken" && leaveKindNz(line.leave)?.unpaid === true;
 
 /** What a line draws from or adds to the ledger, in the unit of its kind; null for a line that moves nothing. */
-export function leaveMovedNz(line: PayLineNz): { kind: LeaveKindNz; units: string; sign: 1 | -1 } | null {
+export function leaveMovedNz(line: PayLineNz): { kind: string; units: string; sign: 1 | -1 } | null {
   const { units } = line;
   if (units === undefined) return null;
   switch (line.element) {
     case "leaveTaken": {
       const kind = leaveKindNz(line.leave);
-      return kind && (kind.kept || kind.code === "unpaid" || kind.code === "parental")
-        ? { kind: kind.code, units, sign: -1 }
-        : null;
+      return kind && (kind.kept || kind.unpaid) ? { kind: kind.code, units, sign: -1 } : null;
     }
     case "cashUp":
       return { kind: "annual", units, sign: -1 };

@@ -6,7 +6,7 @@ import { decimalOrZero } from "../../quantity/decimal.ts";
 import { hoursText, moneyText, toCents } from "../../quantity/units.ts";
 import { type Figure, figure, sumOf } from "../../working/figure.ts";
 import { orderCode } from "../payOrders.ts";
-import type { SideNz } from "./elements.ts";
+import { leaveUnitNz, type SideNz } from "./elements.ts";
 import type { PayLineNz } from "./input.ts";
 import type { WorkedPayNz } from "./worked.ts";
 
@@ -118,7 +118,7 @@ export function rowFiguresNz(worked: WorkedPayNz): RowFigures {
 export const unitOf = (line: PayLineNz): "weeks" | "days" =>
   line.element === "cashUp" ||
   (line.element === "unusedLeave" && line.leave === "annual") ||
-  (line.element === "leaveTaken" && ["annual", "unpaid", "parental"].includes(line.leave ?? ""))
+  (line.element === "leaveTaken" && leaveUnitNz(line.leave ?? "") === "weeks")
     ? "weeks"
     : "days";
 

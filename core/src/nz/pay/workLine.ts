@@ -7,8 +7,8 @@ import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { type Figure, figure, given, sumOf } from "../../working/figure.ts";
 import { closedownPay, finalPercent } from "../finalHolidayPay.ts";
 import { annualHolidayPay, continuedHolidayPay, publicHolidayWorked } from "../holidayPay.ts";
-import { dailyPay } from "../relevantDailyPay.ts";
-import { countsAsGross, isUnpaidNz, type SideNz, traitsNz } from "./elements.ts";
+import { dailyPay, firstWeekPay } from "../relevantDailyPay.ts";
+import { countsAsGross, isUnpaidNz, leaveKindNz, type SideNz, traitsNz } from "./elements.ts";
 import type { PayInputNz, PayLineNz } from "./input.ts";
 import type { WorkedLineNz } from "./worked.ts";
 
@@ -49,9 +49,13 @@ export function workLineNz(line: PayLineNz, { holidays: known, payday }: PayInpu
     // Of the record, or of a closedown: their days are known.
     const isDated = line.element === "leaveTaken" && (line.reasons ?? line.explained) !== undefined;
     const weeksPaid = isDated ? continuedHolidayPay : annualHolidayPay;
+    const at = line.element === "leaveTaken" ? leaveKindNz(line.leave)?.at : null;
+    const ofDays = (words: string) => dailyPay(words, units, holidays, line.hours === undefined ? undefined : hours);
     const amount = annual
       ? weeksPaid(label, units, holidays)
-      : dailyPay(label, units, holidays, line.hours === undefined ? undefined : hours);
+      : at
+        ? firstWeekPay(label, ofDays("Pay of the days lost"), decimal(rules.row(holidayRules, payday).figures[at]))
+        : ofDays(label);
     return { line, side, amount };
   }
   return {

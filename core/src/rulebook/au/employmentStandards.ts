@@ -12,18 +12,30 @@ export interface EmploymentStandards {
   cashOutKeeps: { annualWeeks: string; personalDays: string };
   familyViolenceDays: string;
   compassionateDays: string;
+  /** each occasion */
+  unpaidCarerDays: string;
+  /** of make-up pay, for one summons */
+  juryDays: string;
   /** weeks of notice by completed years: the last row whose `years` is reached */
   notice: readonly { years: number; weeks: string }[];
   noticeOlder: { over: number; minYears: number; weeks: string };
   /** weeks of redundancy pay by completed years */
   redundancy: readonly { years: number; weeks: string }[];
+  /** casual employment: months until a statement is owed again, and until somebody may ask to become permanent */
+  casual: {
+    statementAfterMonths: number;
+    choiceMonths: number;
+    choiceMonthsSmall: number;
+    /** service before this day does not count for it */
+    choiceCountedFrom: string;
+  };
   /** an employer with fewer employees owes no redundancy pay */
   smallEmployerUnder: number;
 }
 
 const source = {
   title: "Fair Work Act 2009, National Employment Standards",
-  section: "ss 62, 87, 93, 96, 101, 104, 106A, 117, 119, 121",
+  section: "ss 62, 66AAB, 87, 93, 96, 101, 102, 104, 106A, 111, 117, 119, 121, 125, 125B",
   seen: "from memory",
 };
 
@@ -43,6 +55,8 @@ export const employmentStandards = table<EmploymentStandards>(
         cashOutKeeps: { annualWeeks: "4", personalDays: "15" },
         familyViolenceDays: "10",
         compassionateDays: "2",
+        unpaidCarerDays: "2",
+        juryDays: "10",
         notice: [
           { years: 0, weeks: "1" },
           { years: 1, weeks: "2" },
@@ -63,6 +77,12 @@ export const employmentStandards = table<EmploymentStandards>(
           { years: 9, weeks: "16" },
           { years: 10, weeks: "12" },
         ],
+        casual: {
+          statementAfterMonths: 6,
+          choiceMonths: 6,
+          choiceMonthsSmall: 12,
+          choiceCountedFrom: "2024-08-26",
+        },
         smallEmployerUnder: 15,
       },
       source,

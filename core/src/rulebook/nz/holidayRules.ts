@@ -15,12 +15,15 @@ export interface HolidayRules {
   sick: { days: string; carries: string };
   familyViolenceDays: string;
   bereavementDays: { close: string; other: string };
+  /** Accident Compensation Act 2001, ss 97 and 98: the employer's part of an injury at work */
+  firstWeekPercent: string;
+  firstWeekDays: string;
   /** per cent of the rate for hours on a public holiday */
   publicHolidayPercent: string;
 }
 
 const source: Source = {
-  title: "Holidays Act 2003",
+  title: "Holidays Act 2003; Accident Compensation Act 2001, ss 97 and 98",
   section: "ss 16, 23, 25, 28A, 50, 63, 65, 70, 72H",
   seen: "from memory",
 };
@@ -39,6 +42,8 @@ export const holidayRules = table<HolidayRules>("holidayRules", "Holidays and le
       sick: { days: "10", carries: "10" },
       familyViolenceDays: "10",
       bereavementDays: { close: "3", other: "1" },
+      firstWeekPercent: "80",
+      firstWeekDays: "7",
       publicHolidayPercent: "150",
     },
     source,

@@ -29,6 +29,8 @@ export const business = sqliteTable("business", {
     .default("medium"),
   /** dues of before are not followed: the store is older than the following of them; null: all are */
   duesFrom: text("dues_from"),
+  /** the user who keeps it, or null: a filter of the desk, no right */
+  keeperId: integer("keeper_id"),
   /** whoever prepared a run does not authorise it */
   fourEyes: flag("four_eyes").default(false),
   bank: json<{ institution: string; userName: string; userId: string; balancing: boolean }>("bank").notNull(),

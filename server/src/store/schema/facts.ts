@@ -1,5 +1,6 @@
 /** Facts: appended at sign-off, never changed. A correction is a new row that points to the old one. */
 import { dueKinds } from "@zesty/contract/dues";
+import { sql } from "drizzle-orm";
 import { blob, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business, fund } from "./business.ts";
 import { id, json } from "./columns.ts";
@@ -58,6 +59,8 @@ export const payFact = sqliteTable(
   (t) => [
     index("pay_fact_person").on(t.personId, t.payday, t.code, t.cents),
     index("pay_fact_signed").on(t.signedPayId),
+    // An amount that somebody looks for is nearly always a net pay.
+    index("pay_fact_net").on(t.cents).where(sql`code = 'net'`),
   ],
 );
 

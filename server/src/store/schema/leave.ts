@@ -56,6 +56,24 @@ export const leaveAnswer = sqliteTable(
   (t) => [index("leave_answer_request").on(t.requestId)],
 );
 
+/** Evidence and agreements of a request that are on file: a certificate, a summons. What they hold is not kept here. */
+export const leavePaper = sqliteTable(
+  "leave_paper",
+  {
+    id: id(),
+    requestId: integer("request_id")
+      .notNull()
+      .references(() => leaveRequest.id),
+    what: text("what").notNull(),
+    on: text("on").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [index("leave_paper_request").on(t.requestId)],
+);
+
 /** A secret address that calendars read without signing in; one that was ended reads nothing. */
 export const calendarFeed = sqliteTable(
   "calendar_feed",

@@ -211,3 +211,21 @@ export const openingYear = sqliteTable(
   },
   (t) => [index("opening_year_person").on(t.personId, t.yearStart)],
 );
+
+/** Papers that were handed over, each for the day on which it was owed. Appended. */
+export const paperGiven = sqliteTable(
+  "paper_given",
+  {
+    id: id(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    code: text("code").notNull(),
+    /** the day on which it was owed */
+    on: text("on").notNull(),
+    givenOn: text("given_on").notNull(),
+    userId: integer("user_id").notNull(),
+    at: text("at").notNull(),
+  },
+  (t) => [uniqueIndex("paper_given_once").on(t.personId, t.code, t.on)],
+);

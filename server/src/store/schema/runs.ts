@@ -121,7 +121,7 @@ export const act = sqliteTable(
     businessId: integer("business_id")
       .notNull()
       .references(() => business.id),
-    kind: text("kind", { enum: ["correction", "backPay", "levelBackPay"] }).notNull(),
+    kind: text("kind", { enum: ["correction", "backPay", "levelBackPay", "lookOver"] }).notNull(),
     personId: integer("person_id")
       .notNull()
       .references(() => person.id),
@@ -221,4 +221,87 @@ export const departure = sqliteTable(
     undoneAt: text("undone_at"),
   },
   (t) => [index("departure_person").on(t.personId)],
+);
+
+/** A yes that was asked for before sign-off; ended by the next asking, or taken back. */
+export const approval = sqliteTable(
+  "approval",
+  {
+    id: id(),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    approverId: integer("approver_id")
+      .notNull()
+      .references(() => user.id),
+    askedById: integer("asked_by_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+    endedAt: text("ended_at"),
+  },
+  (t) => [index("approval_run").on(t.runId)],
+);
+
+/** What was said of it: a yes with the figures that were seen, a question, an answer. Nothing is taken back. */
+export const approvalWord = sqliteTable(
+  "approval_word",
+  {
+    id: id(),
+    approvalId: integer("approval_id")
+      .notNull()
+      .references(() => approval.id),
+    kind: text("kind", { enum: ["yes", "question", "answer"] }).notNull(),
+    /** of which pay; it may be gone from the run by now */
+    payId: integer("pay_id"),
+    text: text("text").notNull(),
+    /** the figures that a yes was said to */
+    seen: text("seen"),
+    answersId: integer("answers_id"),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [index("approval_word_approval").on(t.approvalId)],
+);
+
+/** The register of an earlier system's pays of a run's period, as it was pasted; the newest of a run counts. */
+export const earlierRegister = sqliteTable(
+  "earlier_register",
+  {
+    id: id(),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    text: text("text").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [index("earlier_register_run").on(t.runId)],
+);
+
+/** A person whose differences somebody looked at, with the reason why they stand; the newest word counts. */
+export const earlierTick = sqliteTable(
+  "earlier_tick",
+  {
+    id: id(),
+    runId: integer("run_id")
+      .notNull()
+      .references(() => payRun.id),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    /** null: the tick was taken away */
+    reason: text("reason"),
+    /** the differences that it was said to */
+    seen: text("seen").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [index("earlier_tick_run").on(t.runId)],
 );

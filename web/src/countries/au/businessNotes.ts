@@ -71,7 +71,7 @@ export const businessAu: FieldNotes = {
     means: "The rhythm that the guaranteed amount goes by.",
     wrong: "A weekly amount is guaranteed for a fortnight, or the other way.",
   },
-  "Default fund: for who chooses none": {
+  "Default fund, for anyone who chooses none": {
     means: "Where super goes when a new employee chooses no fund and none is stapled to them.",
     found: "It must offer a MySuper product; some awards name the funds that will do.",
     wrong: "Contributions to a fund that will not do count as not paid.",

@@ -5,7 +5,7 @@ export const personAu: FieldNotes = {
   "Tax file number is": {
     means: "Whether the person gave a number, has applied for one, or gives none.",
     found: "Question 1 of the tax file number declaration.",
-    wrong: "Without a number the highest rate is withheld; who has applied has twenty-eight days.",
+    wrong: "Without a number the highest rate is withheld; somebody who has applied has 28 days to give it.",
   },
   "Tax file number": {
     means: "The person's number at the tax office. It is kept encrypted and shown only on purpose.",
@@ -69,7 +69,7 @@ export const personAu: FieldNotes = {
   "Varied to, per cent": {
     means: "A rate that the tax office allowed in place of the tables.",
     found: "In the tax office's letter; it ends with the payroll year unless it says otherwise.",
-    wrong: "You are liable for what was withheld too little.",
+    wrong: "You are liable for the shortfall.",
   },
   "Tax-free threshold claimed here": {
     means: "The person's first dollars of a year are free of tax at this job.",
@@ -111,7 +111,8 @@ export const personAu: FieldNotes = {
     wrong: "The bank sends the payment back, or pays somebody else.",
   },
   "On the statement": {
-    means: "What the person's bank statement says of the pay, up to 18 signs. Left empty it says PAY and the payday.",
+    means:
+      "What the person's bank statement says of the pay, up to 18 characters. Left empty it says PAY and the payday.",
     found: "As the person asks for it: some want a word for each account.",
     wrong: "The person does not know the payment; it arrives all the same.",
   },

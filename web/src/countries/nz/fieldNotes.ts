@@ -48,7 +48,7 @@ export const personNz: FieldNotes = {
     found: "On the KiwiSaver deduction form (KS2), the opt-out request (KS10) or a letter of Inland Revenue.",
     wrong: "Who starts and is 18 to 64 is enrolled by you. What was not deducted is owed all the same.",
   },
-  "Came to it": {
+  "How they joined": {
     means: "Was a member, was enrolled on starting, or asked to join.",
     wrong: "Only who was enrolled on starting can opt out, and only within its days.",
   },

@@ -19,7 +19,7 @@ export const personOfBoth: FieldNotes = {
   Qualification: {
     means: "A licence, card or certificate that the person works by.",
     found: "On the card itself; keep a copy.",
-    wrong: "Somebody works who may not.",
+    wrong: "Somebody may work without the licence they need.",
   },
   "Card number": {
     means: "The number that stands on the card.",

@@ -53,6 +53,13 @@ export function AskedFacts({ facts, unit = facts.kind.unit }: { facts: Facts; un
             ? "today"
             : counted(noticeDays, "day")}
       </dd>
+      {facts.beyond && (
+        <p className="col-span-2 text-amber">
+          The law gives {facts.beyond.days} days {facts.beyond.per === "occasion" ? "for each occasion" : "a year"}:
+          what goes beyond is for the employer to agree.
+        </p>
+      )}
+      {facts.kind.evidence && <p className="col-span-2 text-quiet">May be asked for: {facts.kind.evidence}.</p>}
       {decimal(facts.hours).isZero() && !facts.kind.unpaid && (
         <p className="col-span-2 text-amber">
           No ordinary hours are known for these days: say how many hours each day has.

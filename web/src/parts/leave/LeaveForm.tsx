@@ -72,10 +72,16 @@ export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBac
       </Button>
       <h2 className="font-name text-[20px] leading-tight">Leave for {person.name}</h2>
       <ChoiceField label="Leave" value={kind} onChange={(event) => setKind(event.target.value)}>
-        {kinds.map((each) => (
-          <option key={each.code} value={each.code}>
-            {each.words}
-          </option>
+        {[false, true].map((unpaid) => (
+          <optgroup key={String(unpaid)} label={unpaid ? "Without pay" : "Paid"}>
+            {kinds
+              .filter((each) => each.unpaid === unpaid)
+              .map((each) => (
+                <option key={each.code} value={each.code}>
+                  {each.words}
+                </option>
+              ))}
+          </optgroup>
         ))}
       </ChoiceField>
       <TextField
@@ -106,7 +112,7 @@ export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBac
         <p className="text-[13px] text-quiet">No week is on record: say how many hours each day would have had.</p>
       )}
       {facts && facts.days.length > 0 && !outside && <AskedFacts facts={facts} />}
-      {facts && facts.days.length === 0 && <p className="text-amber">No working day lies between these days.</p>}
+      {facts && facts.days.length === 0 && <p className="text-amber">These dates include no working days.</p>}
       {outside && (
         <p className="text-quiet">These days lie outside what is shown; the balance is looked at when sent.</p>
       )}
@@ -128,7 +134,7 @@ export function LeaveForm({ view, person, firstKind, drawn = null, onDone, onBac
           Record it as approved
         </Button>
         <Button type="submit" disabled={busy || !days || !isNumber}>
-          Put it up for approval
+          Send for approval
         </Button>
       </div>
     </form>

@@ -1,5 +1,5 @@
 /** What leave that is asked for comes to: days, amount, balance before and after, money; worked out by the core. */
-import type { LeavePerson, LeaveView } from "@zesty/contract/leave";
+import type { LeaveLimit, LeavePerson, LeaveView } from "@zesty/contract/leave";
 import { addDays, daysBetween } from "@zesty/core/calendar/dates";
 import { readDate } from "@zesty/core/calendar/readDate";
 import { type KindOfLeave, leaveKindIn } from "@zesty/core/countries/leave";
@@ -20,11 +20,13 @@ export interface AskedFacts {
   /** Australia, where a rate is known: hours × rate, without loading */
   money: Decimal | null;
   noticeDays: number;
+  /** what the law gives, where it is less than these days */
+  beyond: LeaveLimit | null;
 }
 
 /** @param isRecorded it stands on the record already: then the balance has it */
 export function askedFacts(
-  view: Pick<LeaveView, "country" | "today">,
+  view: Pick<LeaveView, "country" | "today"> & Partial<Pick<LeaveView, "limits">>,
   person: LeavePerson,
   asked: LeaveAsked & { kind: string },
   isRecorded = false,
@@ -38,6 +40,7 @@ export function askedFacts(
     date: day.date,
     amount: leaveAmount([day], kind.unit, person.pattern).toString(),
   }));
+  const limit = view.limits?.[asked.kind];
   const after = standing ? balanceOn(standing, asked.last, isRecorded ? [] : dated).balance : null;
   return {
     kind,
@@ -52,8 +55,12 @@ export function askedFacts(
         ? null
         : halfUpToCent(span.leave.times(person.hourlyRate)),
     noticeDays: daysBetween(view.today, asked.first),
+    beyond: limit && amountInDays(days, person).gt(limit.days) ? limit : null,
   };
 }
+
+const amountInDays = (days: readonly LeaveDay[], { pattern }: LeavePerson): Decimal =>
+  leaveAmount(days, "days", pattern);
 
 /** "12/1-23/1", "6/7 to 10/7", "6/7-10", "fri": two days, or one. */
 export function readSpan(text: string, today: string): { first: string; last: string } | null {

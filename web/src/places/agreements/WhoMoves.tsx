@@ -1,6 +1,6 @@
 /** Whose hour a new table changes: before and after side by side, those who stay counted. */
 import type { RateMove } from "@zesty/contract/time";
-import { decimal } from "@zesty/core/quantity/decimal";
+import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { counted, money } from "../../parts/format.ts";
 
 const shown = (rate: string | null) =>
@@ -9,6 +9,7 @@ const shown = (rate: string | null) =>
 export function WhoMoves({ moves }: { moves: readonly RateMove[] }) {
   const moving = moves.filter((each) => each.before !== each.after);
   const staying = moves.length - moving.length;
+  const yearly = sum(moving.map((each) => decimal(each.yearly ?? "0")));
   if (moves.length === 0) return <p className="py-2 text-quiet">Nobody is paid by this agreement on that day.</p>;
   return (
     <div className="figures my-2 border-l-3 border-lime pl-3 text-[15px]">
@@ -21,6 +22,7 @@ export function WhoMoves({ moves }: { moves: readonly RateMove[] }) {
               <th className="text-right font-medium">An hour now</th>
               <th className="text-right font-medium">Then</th>
               <th className="text-right font-medium">More</th>
+              <th className="text-right font-medium">A year</th>
             </tr>
           </thead>
           <tbody>
@@ -35,11 +37,26 @@ export function WhoMoves({ moves }: { moves: readonly RateMove[] }) {
                   <td className={`text-right ${more?.isNegative() ? "text-plum" : ""}`}>
                     {more ? `${more.isNegative() ? "−" : "+"}${more.abs().toFixed(2)}` : ""}
                   </td>
+                  <td className="text-right">{each.yearly ? money(each.yearly) : ""}</td>
                 </tr>
               );
             })}
           </tbody>
+          <tfoot>
+            <tr className="font-semibold">
+              <td className="py-1" colSpan={5}>
+                A year, at the plain rate
+              </td>
+              <td className="text-right">{money(yearly.toFixed(2))}</td>
+            </tr>
+          </tfoot>
         </table>
+      )}
+      {moving.length > 0 && (
+        <p className="text-[14px] text-quiet">
+          By the agreed hours, else by those paid in the twelve months before. Penalties, overtime and super come on
+          top.
+        </p>
       )}
       <p className="py-1 text-quiet">
         {moving.length === 0

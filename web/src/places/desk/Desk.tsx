@@ -1,14 +1,19 @@
-/** The desk: every business's paydays and dues on one axis, and the same as a list, next first. */
-import type { Lane, Payday, ToDo } from "@zesty/contract/desk";
+/** The desk: today in a few lines, the worst first; beneath it every business's paydays and dues on one axis. */
+import type { DeskView, Lane, Payday } from "@zesty/contract/desk";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { counted, longDate, shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { PaydayWheel, Tape } from "../../parts/Tape.tsx";
+import { type Density, densityOf, PaydayWheel, Tape } from "../../parts/Tape.tsx";
 import { api } from "../../state/api.ts";
 import { useTakeBusiness } from "../../state/business.ts";
+import { keepHere, keptHere } from "../../state/keptHere.ts";
 import { readinessApi } from "../../state/readinessApi.ts";
+import { DeskFilter } from "./DeskFilter.tsx";
+import { everything, shownOf, type Wanted } from "./shown.ts";
+import { ToDoList } from "./ToDoList.tsx";
 
 export function Desk() {
   const { data: desk, error } = api.useDeskQuery(undefined, { refetchOnMountOrArgChange: true });
@@ -48,18 +53,59 @@ export function Desk() {
           )}
         </Nothing>
       ) : (
-        <>
-          <Tape
-            axis={desk}
-            lanes={desk.lanes}
-            lead={(lane) => <LaneName lane={lane} />}
-            wheelAt={(lane, payday) => <LaneWheel lane={lane} payday={payday} />}
-          />
-          <ToDoList toDo={desk.toDo} day={desk.day} />
-        </>
+        <Businesses desk={desk} userId={session?.user?.id ?? 0} />
       )}
     </Page>
   );
+}
+
+/** So few are seen at once: nothing has to be found among them. */
+const fewLanes = 6;
+
+function Businesses({ desk, userId }: { desk: DeskView; userId: number }) {
+  const [wanted, setWanted] = useState<Wanted>({ ...everything, ...keptHere<Wanted>("desk") });
+  const isFew = desk.lanes.length <= fewLanes;
+  const { lanes, toDo } = isFew ? desk : shownOf(desk, wanted, userId);
+  const density = densityOf(lanes.length);
+  const change = (next: Wanted) => {
+    setWanted(next);
+    keepHere("desk", next);
+  };
+  return (
+    <>
+      <ToDoList toDo={toDo} day={desk.day} />
+      {!isFew && <DeskFilter desk={desk} value={wanted} userId={userId} onChange={change} />}
+      {lanes.length === 0 && <p className="border-t border-rule py-4 text-quiet">No business fits.</p>}
+      {groupsOf(lanes, density).map(([keeper, own], at) => (
+        <div key={keeper} className={keeper ? "mb-4" : ""}>
+          {keeper && (
+            <h2 className="text-[14px] font-semibold text-quiet">
+              {keeper}, {counted(own.length, "business", "businesses")}
+            </h2>
+          )}
+          <Tape
+            axis={desk}
+            lanes={own}
+            density={density}
+            axisAbove={at > 0}
+            lead={(lane) => <LaneName lane={lane} density={density} />}
+            wheelAt={(lane, payday) => <LaneWheel lane={lane} payday={payday} density={density} />}
+          />
+        </div>
+      ))}
+    </>
+  );
+}
+
+/** Where they are many and somebody keeps some of them, they stand under who keeps them. */
+function groupsOf(lanes: readonly Lane[], density: Density): [string, Lane[]][] {
+  if (density !== "thin" || lanes.every((lane) => lane.keeper === null)) return [["", [...lanes]]];
+  const groups = new Map<string, Lane[]>();
+  for (const lane of lanes) {
+    const name = lane.keeper ? `Kept by ${lane.keeper.name}` : "Kept by nobody in particular";
+    groups.set(name, [...(groups.get(name) ?? []), lane]);
+  }
+  return [...groups].sort(([a], [b]) => (a < b ? -1 : 1));
 }
 
 /** One line for all businesses: how much is missing, and from when something of it stops a pay or a report. */
@@ -78,9 +124,27 @@ function Missing({ day }: { day: string }) {
   );
 }
 
-function LaneName({ lane }: { lane: Lane }) {
+function LaneName({ lane, density }: { lane: Lane; density: Density }) {
+  const take = useTakeBusiness();
   const next =
     lane.paydays.find((each) => each.state === "open") ?? lane.paydays.find((each) => each.state === "ahead");
+  const title = [
+    lane.keeper ? `Kept by ${lane.keeper.name}` : "",
+    next ? `next payday ${weekdayDate(next.payday)}` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+  if (density !== "full")
+    return (
+      <Link
+        to="/run"
+        onClick={() => take(lane.businessId)}
+        className={`block truncate hover:underline ${density === "line" ? "font-name text-[15.5px] leading-6" : "text-[13px] leading-4"}`}
+        title={title}
+      >
+        {lane.name}
+      </Link>
+    );
   return (
     <>
       <p className="font-name text-[17px] leading-tight">{lane.name}</p>
@@ -89,7 +153,7 @@ function LaneName({ lane }: { lane: Lane }) {
   );
 }
 
-function LaneWheel({ lane, payday }: { lane: Lane; payday: Payday }) {
+function LaneWheel({ lane, payday, density }: { lane: Lane; payday: Payday; density: Density }) {
   const take = useTakeBusiness();
   const to = payday.runId === null ? `/run?cycle=${payday.cycleId}` : `/run/${payday.runId}`;
   return (
@@ -99,54 +163,7 @@ function LaneWheel({ lane, payday }: { lane: Lane; payday: Payday }) {
       className="block rounded-full hover:scale-110"
       title={`${lane.name}, payday ${weekdayDate(payday.payday)}`}
     >
-      <PaydayWheel payday={payday} />
+      <PaydayWheel payday={payday} density={density} />
     </Link>
-  );
-}
-
-const kindWords: Record<ToDo["kind"], string> = {
-  rules: "Rule book",
-  hours: "Hours",
-  check: "Check",
-  signOff: "Sign off",
-  send: "Send",
-  settle: "Settle",
-  mend: "Mend",
-  open: "Open",
-  due: "Due",
-};
-
-function ToDoList({ toDo, day }: { toDo: readonly ToDo[]; day: string }) {
-  const take = useTakeBusiness();
-  return (
-    <section className="mt-6">
-      <h2 className="border-b border-rule-strong pb-1 font-name text-[19px]">Next first</h2>
-      {toDo.length === 0 && <p className="py-4 text-quiet">Nothing waits for you.</p>}
-      <ul>
-        {toDo.map((each) => (
-          <li key={`${each.businessId}${each.date}${each.kind}${each.words}`} className="border-b border-rule">
-            <Link
-              to={each.link}
-              onClick={() => take(each.businessId)}
-              className="grid grid-cols-[110px_90px_1fr_auto] items-baseline gap-4 py-2 hover:bg-hover focus-visible:bg-lime-soft"
-            >
-              <span className={`figures ${each.date < day ? "font-semibold text-plum" : ""}`}>
-                {weekdayDate(each.date)}
-              </span>
-              <span
-                className={`text-[14px] ${each.kind === "mend" ? "font-semibold text-plum" : each.kind === "due" ? "text-amber" : "text-leaf"}`}
-              >
-                {kindWords[each.kind]}
-              </span>
-              <span>
-                {each.words}
-                {each.late && <span className="ml-2 font-semibold text-plum">late</span>}
-              </span>
-              <span className="text-quiet">{each.business}</span>
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }

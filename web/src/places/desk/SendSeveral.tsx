@@ -59,7 +59,7 @@ export function SendSeveral() {
               </th>
               <th>Business</th>
               <th>Payday</th>
-              <th>What waits, and what came of it</th>
+              <th>To send, and the answer</th>
               <th className="text-right">Bank</th>
             </tr>
           </thead>

@@ -30,7 +30,7 @@ export function LeaveWorth() {
   const change = (days: { from?: string; to?: string }) => setSearch({ from, to, ...days });
   return (
     <Page
-      title="What leave is worth"
+      title="Leave liability"
       wide
       aside={
         <div className="flex flex-wrap items-end gap-3">

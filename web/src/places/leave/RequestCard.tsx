@@ -9,6 +9,7 @@ import { AskedFacts } from "../../parts/leave/AskedFacts.tsx";
 import { askedFacts } from "../../parts/leave/asked.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { leaveApi } from "../../state/leaveApi.ts";
+import { Papers } from "./Papers.tsx";
 
 export const stateWords = {
   waiting: "waits for an answer",
@@ -64,6 +65,7 @@ export function RequestCard({
           {away.length > 5 ? ` and ${away.length - 5} more` : ""}.
         </p>
       )}
+      {request.canAnswer && request.state !== "withdrawn" && <Papers view={view} request={request} />}
       {request.canAnswer && (request.state === "waiting" || request.state === "approved") && (
         <>
           <TextField

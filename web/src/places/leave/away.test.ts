@@ -17,6 +17,7 @@ const person: LeavePerson = {
 const request: LeaveRequestView = {
   ...{ id: 7, personId: 1, kind: "annual", first: "2026-07-09", last: "2026-07-14", hoursADay: null, inAdvance: false },
   ...{
+    papers: [],
     note: null,
     askedBy: "Kim",
     askedOn: "2026-07-01",

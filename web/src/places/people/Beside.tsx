@@ -4,6 +4,7 @@ import { leaveKindIn } from "@zesty/core/countries/leave";
 import { Link } from "react-router";
 import { counted, hours, longDate, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
 import { entryWords } from "../../parts/leave/entryWords.ts";
+import { Papers } from "./Papers.tsx";
 
 /** What the Act of the State gives by the dates of service: what was taken or kept as a balance stands above it. */
 function LongService({ view }: { view: LongServiceView }) {
@@ -38,7 +39,7 @@ function LongService({ view }: { view: LongServiceView }) {
 const listed = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} and ${words.at(-1)}`;
 
-export function Beside({ person }: { person: PersonView }) {
+export function Beside({ person, day }: { person: PersonView; day: string }) {
   const kindOf = (kind: string) => leaveKindIn(person.country, kind);
   return (
     <aside className="figures text-[14.5px]">
@@ -73,6 +74,7 @@ export function Beside({ person }: { person: PersonView }) {
         </details>
       )}
       {person.longService && <LongService view={person.longService} />}
+      <Papers person={person} day={day} />
       <h2 className="mt-6 border-b border-rule-strong pb-1 font-name text-[18px]">Pays</h2>
       {person.pays.length === 0 && <p className="py-2 text-quiet">Signed-off pays come here.</p>}
       <table className="w-full">

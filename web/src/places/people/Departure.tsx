@@ -134,7 +134,7 @@ function DepartureForm({ person, day, onDone }: { person: PersonView; day: strin
           <div className="col-span-2">
             <TickField
               label="The notice is worked"
-              hint="Else it is paid in its place"
+              hint="Otherwise it is paid in lieu"
               {...form.register("noticeWorked")}
             />
             {values.reason === "R" && (

@@ -202,7 +202,7 @@ function NotchBeside({
               })
             }
           >
-            Undo: what held before holds on
+            Undo, and keep what applied before
           </Button>
         )}
         <Button look="quiet" onClick={onDone}>

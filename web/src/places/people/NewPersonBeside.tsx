@@ -107,7 +107,7 @@ function LaterAsked({ row, columns }: { row: NewRow; columns: readonly PersonCol
   const blank = columns.filter((each) => later.includes(each.name) && !row.cells[each.name]);
   return blank.length === 0 ? null : (
     <p className="mt-2 text-[14.5px] text-quiet">
-      Can wait, and stays marked as missing: {blank.map((each) => each.title.toLowerCase()).join(", ")}.
+      You can add these later: {blank.map((each) => each.title.toLowerCase()).join(", ")}.
     </p>
   );
 }

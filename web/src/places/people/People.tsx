@@ -61,7 +61,7 @@ export function People() {
             </Link>
             {". "}
             <a className="text-action underline" href={`/api/businesses/${business.id}/people/list.csv`} download>
-              Take the list
+              Download the list
             </a>
             ,{" "}
             <a
@@ -78,6 +78,10 @@ export function People() {
             {". "}
             <Link className="text-action underline" to="/people/opening">
               Opening figures
+            </Link>
+            {" · "}
+            <Link className="text-action underline" to="/people/pays">
+              Look past pays over
             </Link>
           </p>
           <table className="w-full text-[15px]">

@@ -44,7 +44,7 @@ export function PersonPage() {
       aside={
         <span className="flex items-center gap-6">
           {openRun && (
-            <Button onClick={() => void navigate(`/run/${openRun.id}`)}>
+            <Button id="to-the-run" onClick={() => void navigate(`/run/${openRun.id}`)}>
               To the run of {shortDate(openRun.payday)}
             </Button>
           )}
@@ -66,7 +66,7 @@ export function PersonPage() {
         <FieldNotesOf country={person.country} subject="person">
           <Sections person={person} setUp={setUp} day={session.day} />
         </FieldNotesOf>
-        <Beside person={person} />
+        <Beside person={person} day={session.day} />
       </div>
     </Page>
   );
@@ -86,7 +86,8 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
   useEffect(() => {
     setEditing(wanted);
     document.getElementById(wanted)?.scrollIntoView({ block: "center" });
-  }, [wanted]);
+    if (wanted) requestAnimationFrame(() => focusField(document.getElementById(wanted), search.get("field")));
+  }, [wanted, search]);
   return (
     <div>
       {sectionsOf[person.country].map(({ id, title, facts, Form, secret }) => (
@@ -114,6 +115,8 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
               onDone={(note) => {
                 setEditing("");
                 setSaved(note ? { id, note } : null);
+                // Sent here from a run, the way back is the next thing.
+                if (search.has("from")) requestAnimationFrame(() => document.getElementById("to-the-run")?.focus());
               }}
             />
           ) : (
@@ -135,6 +138,15 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
       <Departure person={person} day={day} wanted={wanted === "departure"} />
     </div>
   );
+}
+
+/** Puts the cursor into the field with this label; without one into the first that is empty. */
+function focusField(section: HTMLElement | null, label: string | null): void {
+  const fields = [
+    ...(section?.querySelectorAll<HTMLInputElement>("input:not([tabindex='-1']), select, textarea") ?? []),
+  ];
+  const named = label === null ? undefined : fields.find((each) => each.labels?.[0]?.textContent?.startsWith(label));
+  (named ?? fields.find((each) => each.value === ""))?.focus();
 }
 
 /** Numbers show their last three digits until asked for; the asking is recorded. */

@@ -106,7 +106,7 @@ function Sheet({ business }: { business: { id: number; name: string; country: Co
           <h1 className="font-name text-[26px] leading-tight font-medium">Several people</h1>
           <div className="flex items-center gap-3 [&>label]:mt-0">
             <a className="text-action underline" href={`/api/businesses/${business.id}/people/sheet.csv`} download>
-              Take the headings
+              Download a blank sheet
             </a>
             <BringFile label="Bring a file…" onBrought={(next) => void bring(next)} />
             <Button
@@ -123,7 +123,7 @@ function Sheet({ business }: { business: { id: number; name: string; country: Co
             (filled.length === 0
               ? "A row a person: type, paste a block with or without its headings, or bring a file. What is left blank is asked for later and stays marked until then."
               : stopped > 0
-                ? `${counted(stopped, "row")} of ${filled.length} cannot be added yet; what is wrong stands beside.`
+                ? `${counted(stopped, "row")} of ${filled.length} cannot be added yet; the reason is beside each row.`
                 : !filled.every((row) => marks.has(row.id))
                   ? "Looking at what was typed…"
                   : filled.length === 1

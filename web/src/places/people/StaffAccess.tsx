@@ -20,7 +20,7 @@ export function StaffAccess({ person }: { person: PersonView }) {
         </h2>
         {access.openedAt || access.invitedUntil ? (
           <Button look="quiet" disabled={ended.isLoading} onClick={() => void end(person.id)}>
-            {access.openedAt ? "End the access" : "Take the invitation back"}
+            {access.openedAt ? "End the access" : "Cancel the invitation"}
           </Button>
         ) : (
           <Button look="quiet" disabled={invited.isLoading} onClick={() => void invite(person.id)}>

@@ -43,7 +43,7 @@ export const time: SectionShown = {
 export const besidePay: SectionShown[] = [
   {
     id: "emergency",
-    title: "Whom to call",
+    title: "Emergency contact",
     Form: EmergencyForm,
     facts: ({ emergency }) =>
       emergency

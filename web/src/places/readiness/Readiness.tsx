@@ -27,11 +27,11 @@ export function Readiness() {
           <span className="flex items-baseline gap-5">
             {ofPeople > 0 && (
               <Button disabled={asking.isLoading} onClick={() => void ask({ business: business.id, again: false })}>
-                Ask the people themselves
+                Email people for these
               </Button>
             )}
             <a className="text-action underline" href={`/api/businesses/${business.id}/readiness.csv`} download>
-              Take the list
+              Download the list
             </a>
           </span>
         )

@@ -1,7 +1,8 @@
 /** The marks of a pay, each with what to do about it. */
-import type { RunRow, RunView } from "@zesty/contract/runs";
+import type { RunMark, RunRow, RunView } from "@zesty/contract/runs";
 import { Link } from "react-router";
 import { kindWord, MarkShape } from "../../parts/MarkShape.tsx";
+import { mendOf } from "./mend.ts";
 
 export interface MarksProps {
   row: RunRow;
@@ -26,37 +27,15 @@ export function Marks({ row, onTick, open, from, onLeave }: MarksProps) {
             <span className="sr-only">{kindWord[mark.kind]}: </span>
             {mark.text}
             <span className="flex gap-3">
-              {mark.mend.place === "person" && (
-                <Link
-                  className="text-action underline"
-                  to={`/people/${row.personId}?from=${from}#${mark.mend.section}`}
-                >
-                  Mend it
-                </Link>
-              )}
+              <MendLink mark={mark} personId={row.personId} from={from} />
               {mark.mend.section === "leave" && onLeave && (
                 <button type="button" className="text-action underline" onClick={onLeave}>
-                  Give the days
+                  Enter the days
                 </button>
-              )}
-              {mark.mend.place === "time" && (
-                <Link className="text-action underline" to={`/time?day=${from}`}>
-                  To the week
-                </Link>
-              )}
-              {mark.mend.place === "business" && (
-                <Link className="text-action underline" to={`/set-up#${mark.mend.section}`}>
-                  Mend it in Set-up
-                </Link>
-              )}
-              {mark.mend.place === "rule book" && (
-                <Link className="text-action underline" to={`/set-up/rules#${mark.mend.section}`}>
-                  See the table
-                </Link>
               )}
               {mark.kind === "query" && (
                 <button type="button" className="text-action underline" onClick={() => onTick(mark.key, !mark.ticked)}>
-                  {mark.ticked ? "Take the tick away" : "Tick: looked at"}
+                  {mark.ticked ? "Remove the tick" : "Tick: looked at"}
                 </button>
               )}
             </span>
@@ -65,6 +44,15 @@ export function Marks({ row, onTick, open, from, onLeave }: MarksProps) {
       ))}
     </ul>
   );
+}
+
+function MendLink({ mark, personId, from }: { mark: RunMark; personId: number; from: string }) {
+  const mend = mendOf(mark, personId, from);
+  return mend ? (
+    <Link className="text-action underline" to={mend.to}>
+      {mend.words}
+    </Link>
+  ) : null;
 }
 
 export interface Props {

@@ -1,10 +1,12 @@
 /** What stands beside the sheet: the account of a person, or whatever was opened for it. */
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import { api } from "../../state/api.ts";
+import { approvalApi } from "../../state/approvalApi.ts";
 import { includedSet, periodsSet } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { Account } from "./Account.tsx";
+import { ApprovalWords } from "./ApprovalWords.tsx";
 import { ClosedownPanel } from "./ClosedownPanel.tsx";
 import { CorrectionPanel } from "./CorrectionPanel.tsx";
 import type { Step } from "./columns.tsx";
@@ -106,17 +108,26 @@ export function BesideSheet(props: Props) {
       ) : beside.kind === "correction" ? (
         <CorrectionPanel key={row.payId} view={view} row={row} onBack={account} />
       ) : (
-        <Account
-          view={view}
-          row={row}
-          onWhy={(figure) => setBeside({ kind: "why", figure })}
-          onTick={(key, on) => void tick(row.payId, key, on)}
-          onInclude={(included) => dispatch(includedSet({ payId: row.payId, included }))}
-          onPeriods={(periods) => dispatch(periodsSet({ payId: row.payId, periods }))}
-          onOpen={(kind) => setBeside({ kind })}
-          onPayslip={() => void untilSaved().then(() => setBeside({ kind: "payslip" }))}
-        />
+        <>
+          <AskedAbout view={view} payId={row.payId} />
+          <Account
+            view={view}
+            row={row}
+            onWhy={(figure) => setBeside({ kind: "why", figure })}
+            onTick={(key, on) => void tick(row.payId, key, on)}
+            onInclude={(included) => dispatch(includedSet({ payId: row.payId, included }))}
+            onPeriods={(periods) => dispatch(periodsSet({ payId: row.payId, periods }))}
+            onOpen={(kind) => setBeside({ kind })}
+            onPayslip={() => void untilSaved().then(() => setBeside({ kind: "payslip" }))}
+          />
+        </>
       )}
     </>
   );
+}
+
+/** What somebody who was asked for a yes asks about this pay. */
+function AskedAbout({ view, payId }: { view: RunView; payId: number }) {
+  const { data } = approvalApi.useApprovalQuery(view.id, { skip: view.state !== "open" });
+  return data ? <ApprovalWords runId={view.id} approval={data} payId={payId} mayAnswer /> : null;
 }

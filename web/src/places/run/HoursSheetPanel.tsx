@@ -47,18 +47,18 @@ export function HoursSheetPanel({ view, onBack }: { view: RunView; onBack: () =>
       </Button>
       <h2 className="mt-2 font-name text-[20px]">Hours sheet</h2>
       <p className="mb-2 text-[14.5px] text-quiet">
-        Send it out with what stands in the run, and bring it back filled in. Nothing changes before you have looked.
+        Send it out with what stands in the run, and bring it back filled in. Nothing changes until you confirm.
       </p>
       <p className="flex gap-4">
         <a className="text-action underline" href={`/api/runs/${view.id}/hours-sheet.xlsx`} download>
-          Take the workbook
+          Download the workbook
         </a>
         <a className="text-action underline" href={`/api/runs/${view.id}/hours-sheet.csv`} download>
           Take it as CSV
         </a>
       </p>
       <BringFile
-        label="Bring a sheet back…"
+        label="Upload a filled-in sheet…"
         onBrought={(next) => {
           reset();
           void bring(next);

@@ -108,7 +108,7 @@ export function PublicHolidayPanel({ view, row, onBack }: { view: RunView; row: 
           className="mt-3"
           disabled={isLoading || answers.some((each) => each.works === null || each.reason.trim() === "")}
         >
-          Put it onto the record
+          Save to the time record
         </Button>
       )}
     </form>

@@ -13,6 +13,7 @@ import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { OutsideCycleForm } from "./OutsideCycleForm.tsx";
 import { runKindWords } from "./runKindWords.ts";
+import { totalNames } from "./TotalsLine.tsx";
 
 const stateWords = { open: "open", signedOff: "signed off", sent: "sent", settled: "settled", takenBack: "taken back" };
 
@@ -50,7 +51,7 @@ export function RunList() {
           />
         </section>
       )}
-      {facts.cycles.filter(isOffered()).map((cycle) => {
+      {facts.cycles.filter(isOffered()).map((cycle, at) => {
         const current = openIn.get(cycle.name);
         return (
           <section
@@ -67,15 +68,15 @@ export function RunList() {
               </p>
             </div>
             {current ? (
-              <Button look="main" onClick={() => void navigate(`/run/${current.id}`)}>
-                Go on with this run
+              <Button look="main" autoFocus={at === 0} onClick={() => void navigate(`/run/${current.id}`)}>
+                Continue this run
               </Button>
             ) : (
               <>
                 <Button disabled={isLoading} onClick={() => start(cycle.id, "last")}>
                   Open from last pays
                 </Button>
-                <Button look="main" disabled={isLoading} onClick={() => start(cycle.id, "usual")}>
+                <Button look="main" autoFocus={at === 0} disabled={isLoading} onClick={() => start(cycle.id, "usual")}>
                   Open from usual pay
                 </Button>
               </>
@@ -97,8 +98,8 @@ export function RunList() {
               <th className="font-medium">Period</th>
               <th className="font-medium">Run</th>
               <th className="text-right font-medium">Gross</th>
-              <th className="text-right font-medium">Tax</th>
-              <th className="text-right font-medium">Super</th>
+              <th className="text-right font-medium">{totalNames[business.country].withheld}</th>
+              <th className="text-right font-medium">{totalNames[business.country].super}</th>
               <th className="text-right font-medium">Net</th>
               <th className="pl-6 font-medium">State</th>
             </tr>

@@ -33,8 +33,8 @@ export function RunMenu({ view, onHoursSheet }: { view: RunView; onHoursSheet: (
       className="absolute top-full right-0 z-40 mt-1 w-72 rounded-(--radius) border border-rule-strong bg-sheet p-4 whitespace-normal shadow-lg"
     >
       <p className="mb-3 text-[15px]">
-        Discard what was typed for {view.rows.length === 1 ? "one person" : `${view.rows.length} people`}? The trail
-        keeps it, the run does not come back.
+        Discard what was typed for {view.rows.length === 1 ? "one person" : `${view.rows.length} people`}? The audit
+        trail keeps it, but you cannot get the run back.
       </p>
       <span className="flex gap-2">
         <Button look="main" autoFocus onClick={() => setAsking(false)}>
@@ -77,8 +77,13 @@ export function RunMenu({ view, onHoursSheet }: { view: RunView; onHoursSheet: (
           )}
           <MenuItem>
             <a className={item} href={`/api/runs/${view.id}/sheet.csv`} download>
-              Take the sheet along (CSV)
+              Download the sheet (CSV)
             </a>
+          </MenuItem>
+          <MenuItem>
+            <button type="button" className={item} onClick={() => void navigate(`/run/${view.id}/beside`)}>
+              Beside the earlier system
+            </button>
           </MenuItem>
           {open && (
             <MenuItem>

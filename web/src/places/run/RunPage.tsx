@@ -10,6 +10,8 @@ import { longDate, weekdayDate } from "../../parts/format.ts";
 import { Loading } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { totalsOfRows } from "../../parts/totals.ts";
+import { useCharacter } from "../../parts/useCharacter.ts";
+import { useNarrow } from "../../parts/useNarrow.ts";
 import { Wheel } from "../../parts/Wheel.tsx";
 import { api } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
@@ -23,6 +25,8 @@ import { type Beside, BesideSheet } from "./BesideSheet.tsx";
 import type { Step } from "./columns.tsx";
 import { OfferedTyping } from "./OfferedTyping.tsx";
 import { PaydayMover } from "./PaydayMover.tsx";
+import { FromBelow, PhoneHours, PhoneRun, PhoneTotals } from "./PhoneRun.tsx";
+import { PrintedRun } from "./PrintedRun.tsx";
 import { RunNotes } from "./RunNotes.tsx";
 import { RunSheet } from "./RunSheet.tsx";
 import { RunTools } from "./RunTools.tsx";
@@ -92,6 +96,8 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   const [step, setStep] = useState<Step>(() => firstStep(view, onePay));
   const [beside, setBeside] = useState<Beside>({ kind: "account" });
   const [extra, setExtra] = useState<number[]>([]);
+  const narrow = useNarrow();
+  const [below, setBelow] = useState(false);
   const gridRef = useRef<DataGridHandle>(null);
   const findRef = useRef<HTMLInputElement>(null);
   const besideRef = useRef<HTMLElement>(null);
@@ -121,7 +127,38 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   const totals = useMemo(() => totalsOfRows(rows), [rows]);
   const segments = sent?.segments ?? view.segments;
 
-  const { goTo, personMove, markMove, tick, tickRow } = useSheetMoves({ view, rows, shown, row, gridRef });
+  const { goTo, personMove, markMove, stopMove, mend, tick, tickRow } = useSheetMoves({
+    view,
+    rows,
+    shown,
+    row,
+    gridRef,
+  });
+  // Opened, the cursor stands in the sheet: the first key is work.
+  const first = shown[0]?.payId;
+  const isEntered = useRef(false);
+  useEffect(() => {
+    if (isEntered.current || first === undefined) return;
+    isEntered.current = true;
+    requestAnimationFrame(() => {
+      if (document.activeElement === document.body || document.activeElement === null) goTo(row?.payId ?? first);
+    });
+  });
+  const open = steps.filter(({ step: each }) =>
+    view.state === "open" ? each !== "send" : each === "check" || each === "send",
+  );
+  const stepMove = (direction: 1 | -1) => {
+    const next = open[open.findIndex((each) => each.step === step) + direction];
+    if (next) setStep(next.step);
+  };
+  // What will be done is read from its top; the first Tab goes to what does it, so that a key held down does nothing.
+  const stepBefore = useRef(step);
+  useEffect(() => {
+    if (step !== stepBefore.current && (step === "send" || step === "signOff")) besideRef.current?.focus();
+    stepBefore.current = step;
+  }, [step]);
+  useCharacter(">", () => stepMove(1));
+  useCharacter("<", () => stepMove(-1));
   const lookBeside = (next: Beside) => {
     setBeside(next);
     if (step === "signOff" || step === "send") setStep("check");
@@ -130,9 +167,18 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
     dispatch(selected(each.payId));
     lookBeside({ kind: "why", figure });
   };
+  const besides = (
+    <BesideSheet
+      {...{ view, rows, row, step, beside, totals, setBeside, setStep }}
+      onWhy={why}
+      onTick={tick}
+      onNewElement={(elementId) => setExtra([...extra, elementId])}
+    />
+  );
   return (
-    <main className="flex h-full flex-col" id="main">
-      <div className="flex shrink-0 flex-wrap items-center gap-x-5 gap-y-1 px-6 py-2.5 whitespace-nowrap">
+    <main className="flex h-full flex-col print:block print:h-auto" id="main">
+      <PrintedRun view={view} rows={rows} totals={totals} />
+      <div className="flex shrink-0 flex-wrap items-center gap-x-5 print:hidden gap-y-1 px-6 py-2.5 whitespace-nowrap">
         <Wheel segments={segments} size={44} title={`Payday ${weekdayDate(view.payday)}`} />
         <div>
           <div className="flex items-baseline gap-2">
@@ -182,50 +228,78 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
           <BrokenNote broken={view.broken} />
         </div>
       )}
-      <RunNotes view={view} shared={shared} />
-      <div className="flex min-h-0 flex-1">
-        <section className="min-w-0 flex-1 pl-4" aria-label="Sheet">
-          <RunSheet
-            view={view}
-            rows={shown}
-            step={step}
-            extra={extra}
-            gridRef={gridRef}
-            onWhy={why}
-            onTick={tickRow}
-            onMarkMove={markMove}
-            onPersonMove={personMove}
-            onFind={() => findRef.current?.focus()}
+      {!narrow && <RunNotes view={view} shared={shared} />}
+      {narrow ? (
+        <>
+          <PhoneRun
+            rows={rows}
+            onOpen={(each) => {
+              dispatch(selected(each.payId));
+              setBeside({ kind: "account" });
+              setBelow(true);
+            }}
           />
-        </section>
-        <aside
-          ref={besideRef}
-          tabIndex={-1}
-          className="w-[380px] shrink-0 overflow-auto border-l border-rule-strong bg-sheet px-5 py-4 max-[900px]:w-[310px] max-[900px]:px-3"
-          aria-label="Beside the sheet"
-        >
-          <BesideSheet
-            {...{ view, rows, row, step, beside, totals, setBeside, setStep }}
-            onWhy={why}
-            onTick={tick}
-            onNewElement={(elementId) => setExtra([...extra, elementId])}
-          />
-        </aside>
-      </div>
+          {(below || step === "signOff" || step === "send") && (
+            <FromBelow
+              onClose={() => {
+                setBelow(false);
+                if (step === "signOff" || step === "send") setStep("check");
+              }}
+              onNext={step === "signOff" || step === "send" ? undefined : () => markMove(1)}
+            >
+              {row && beside.kind === "account" && step !== "signOff" && step !== "send" && (
+                <PhoneHours view={view} row={shown.find((each) => each.payId === row.payId) ?? row} />
+              )}
+              {besides}
+            </FromBelow>
+          )}
+        </>
+      ) : (
+        <div className="flex min-h-0 flex-1 print:hidden">
+          <section className="min-w-0 flex-1 pl-4" aria-label="Sheet">
+            <RunSheet
+              view={view}
+              rows={shown}
+              step={step}
+              extra={extra}
+              gridRef={gridRef}
+              onWhy={why}
+              onTick={tickRow}
+              onMarkMove={markMove}
+              onStopMove={stopMove}
+              onMend={mend}
+              onPersonMove={personMove}
+              onFind={() => findRef.current?.focus()}
+            />
+          </section>
+          <aside
+            ref={besideRef}
+            tabIndex={-1}
+            className="w-[380px] shrink-0 overflow-auto border-l border-rule-strong bg-sheet px-5 py-4 max-[900px]:w-[310px] max-[900px]:px-3"
+            aria-label="Beside the sheet"
+          >
+            {besides}
+          </aside>
+        </div>
+      )}
       <p
         role="status"
         aria-live="polite"
-        className={`shrink-0 px-6 text-[14.5px] ${message ? "border-t border-rule py-1 bg-lime-soft" : ""}`}
+        className={`shrink-0 px-6 text-[14.5px] print:hidden ${message ? "border-t border-rule py-1 bg-lime-soft" : ""}`}
       >
         {message}
       </p>
-      <TotalsLine
-        country={view.country}
-        totals={totals}
-        last={view.last}
-        people={rows.filter((each) => each.included).length}
-        onWhy={(name) => lookBeside({ kind: "total", name })}
-      />
+      {narrow ? (
+        <PhoneTotals view={view} totals={totals} people={rows.filter((each) => each.included).length} />
+      ) : (
+        <TotalsLine
+          country={view.country}
+          totals={totals}
+          last={view.last}
+          people={rows.filter((each) => each.included).length}
+          onWhy={(name) => lookBeside({ kind: "total", name })}
+        />
+      )}
     </main>
   );
 }

@@ -18,11 +18,14 @@ interface Props {
   onWhy: (row: RunRow, figure: string) => void;
   onTick: (row: RunRow) => void;
   onMarkMove: (direction: 1 | -1) => void;
+  onStopMove: () => void;
+  onMend: () => void;
   onPersonMove: (direction: 1 | -1) => void;
   onFind: () => void;
 }
 
-export function RunSheet({ view, rows, step, extra, gridRef, onWhy, onTick, onMarkMove, onPersonMove, onFind }: Props) {
+export function RunSheet(props: Props) {
+  const { view, rows, step, extra, gridRef, onWhy, onTick, onMarkMove, onPersonMove, onFind } = props;
   const dispatch = useAppDispatch();
   const bad = useAppSelector((state) => state.run.bad);
   const inHand = useAppSelector((state) => state.run.selected);
@@ -103,6 +106,12 @@ export function RunSheet({ view, rows, step, extra, gridRef, onWhy, onTick, onMa
         return take(() => onTick(row));
       case ",":
         return take(() => onMarkMove(-1));
+      case ";":
+        return take(() => onMarkMove(1));
+      case "!":
+        return take(props.onStopMove);
+      case "m":
+        return take(props.onMend);
       case "[":
         return take(() => onPersonMove(-1));
       case "]":
@@ -119,7 +128,10 @@ export function RunSheet({ view, rows, step, extra, gridRef, onWhy, onTick, onMa
         if (elementId !== null && view.state === "open") return take(() => onType(row, elementId, ""));
         return;
       }
+      // Of the whole page: to another place, and between the steps of the run.
       case "g":
+      case "<":
+      case ">":
         return event.preventGridDefault();
       default:
         // Only what a number begins with begins an entry: a stray letter would wipe a figure.

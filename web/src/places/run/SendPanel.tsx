@@ -13,6 +13,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { sendApi } from "../../state/sendApi.ts";
 import { ByHand } from "./ByHand.tsx";
+import { OwnerPage } from "./OwnerPage.tsx";
 import { ReplaceEvent } from "./ReplaceEvent.tsx";
 import { Documents, Items, Slips } from "./SendParts.tsx";
 
@@ -30,7 +31,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
   const [again, { error: againError }] = sendApi.useSendAgainMutation();
   const [tryNow, { isLoading: trying, error: tryError }] = sendApi.useTryNowMutation();
   if (readError) return <ProblemNote error={readError} />;
-  if (!sent) return <p className="text-quiet">Looking what was sent…</p>;
+  if (!sent) return <p className="text-quiet">Checking what was sent…</p>;
   const prepared = channels.filter(({ channel }) =>
     sent.rows.some((row) => row.channel === channel && row.state === "prepared"),
   );
@@ -116,6 +117,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
           <span className="text-quiet">for who has it on paper</span>
         </p>
       )}
+      <OwnerPage runId={view.id} mayMail={view.canSign} />
       <Documents sent={sent} />
       {sent.state === "signedOff" && sent.rows.every((row) => row.state === "prepared") && view.canSign && (
         <TakeBack runId={view.id} />

@@ -21,6 +21,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { selected } from "../../state/runSlice.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
+import { AskForYes } from "./AskForYes.tsx";
 import { FilingPreview } from "./FilingPreview.tsx";
 
 export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () => void }) {
@@ -43,6 +44,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
     plan.missing.length === 0 &&
     plan.openQueries === 0 &&
     bad.length === 0 &&
+    plan.waitsFor === null &&
     !plan.lodging.held;
   return (
     <div className="text-[15px]">
@@ -91,6 +93,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
         </p>
       )}
       {bad.length > 0 && <p className="mt-2 border-l-3 border-plum pl-3 text-plum">{bad[0]?.text}</p>}
+      {plan.waitsFor && <p className="mt-2 border-l-3 border-amber pl-3">{plan.waitsFor}</p>}
       <Plan plan={plan} />
       {view.canSign ? (
         <form
@@ -106,7 +109,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
             <TickField
               key={payId}
               label={`This is ${name}'s last pay: make the payroll year final with it`}
-              hint={`Left on ${longDate(lastDay)}. Without it the year is made final with the others.`}
+              hint={`Left on ${longDate(lastDay)}. Leave it unticked to finalise with everyone else.`}
               checked={final.includes(payId)}
               onChange={(event) =>
                 setFinal(event.target.checked ? [...final, payId] : final.filter((each) => each !== payId))
@@ -116,7 +119,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
           {plan.filing && (
             // Ticked once in a business's life: folded away, so that nobody meets it on the way to the declaration.
             <details className="mb-2" open={plan.filing.final}>
-              <summary className="cursor-pointer text-action">Is nobody paid after this payday?</summary>
+              <summary className="cursor-pointer text-action">Is this the business's last payday?</summary>
               <TickField
                 label="Final return: nobody is paid after this payday"
                 hint="Only when the business stops employing; Inland Revenue then waits for no more filings"
@@ -142,7 +145,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
           {isLoading ? (
             <JobBar />
           ) : (
-            <p className="mt-1 text-[13px] text-quiet">Nothing leaves the house yet. You send it in the next step.</p>
+            <p className="mt-1 text-[13px] text-quiet">Nothing is sent yet. You send it in the next step.</p>
           )}
         </form>
       ) : (
@@ -150,14 +153,15 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
           You may prepare this run. Somebody who may authorise it signs it off.
         </p>
       )}
+      <AskForYes view={view} />
     </div>
   );
 }
 
 const notLodged = ({ kind, to, reason }: NonNullable<SignOffPlan["lodging"]["standing"]>) =>
   kind === "deferred"
-    ? `Nothing is lodged: deferred to ${longDate(to ?? "")} (${reason}). An update of the year tells it afterwards.`
-    : `Nothing is lodged: the business is exempt (${reason}). Wages go to the activity statement by hand.`;
+    ? `Nothing is lodged: deferred to ${longDate(to ?? "")} (${reason}). An update event reports it later.`
+    : `Nothing is lodged: the business is exempt (${reason}). Enter these wages on the activity statement yourself.`;
 
 function Plan({ plan }: { plan: SignOffPlan }) {
   const item = (title: string, text: React.ReactNode) => (
@@ -223,12 +227,7 @@ function Plan({ plan }: { plan: SignOffPlan }) {
             )
             .join("; ") || "no change",
         )}
-        {item(
-          "Audit trail",
-          <>
-            Sealed, from entry {plan.anchor.entry} on: <code className="text-[12px] break-all">{plan.anchor.hash}</code>
-          </>,
-        )}
+        {item("Audit trail", <span title={plan.anchor.hash}>Sealed, from entry {plan.anchor.entry} on</span>)}
         {item(
           "Books",
           <table className="w-full">

@@ -44,7 +44,7 @@ interface Props {
 export function TotalsLine({ country, totals, last, people, onWhy }: Props) {
   return (
     <section
-      className="figures grid shrink-0 grid-cols-[1.1fr_repeat(7,1fr)] items-end gap-x-3 border-t-2 border-rule-strong bg-paper px-6 py-2"
+      className="figures grid shrink-0 print:hidden grid-cols-[1.1fr_repeat(7,1fr)] items-end gap-x-3 border-t-2 border-rule-strong bg-paper px-6 py-2"
       aria-label="Totals of the run"
     >
       <p className="text-[13px] text-quiet">

@@ -2,10 +2,12 @@
 import type { RunRow, RunView } from "@zesty/contract/runs";
 import type { RefObject } from "react";
 import type { DataGridHandle } from "react-data-grid";
+import { useNavigate } from "react-router";
 import { api, problemOf } from "../../state/api.ts";
 import { said, saved, selected, ticked } from "../../state/runSlice.ts";
 import { untilSaved } from "../../state/saving.ts";
 import { store, useAppDispatch } from "../../state/store.ts";
+import { mendOf } from "./mend.ts";
 import type { sheetRows } from "./sheetRows.ts";
 
 interface Sheet {
@@ -18,9 +20,11 @@ interface Sheet {
 }
 
 const needsLook = (each: RunRow) => each.marks.some((mark) => mark.kind !== "note" && !mark.ticked);
+const isStopped = (each: RunRow) => each.marks.some((mark) => mark.kind === "stop");
 
 export function useSheetMoves({ view, rows, shown, row, gridRef }: Sheet) {
   const dispatch = useAppDispatch();
+  const navigate = useNavigate();
   const goTo = (payId: number) => {
     const rowIdx = shown.findIndex((each) => each.payId === payId);
     if (rowIdx === -1) return;
@@ -33,14 +37,25 @@ export function useSheetMoves({ view, rows, shown, row, gridRef }: Sheet) {
     const next = rows[(at + direction + rows.length) % rows.length];
     if (next) goTo(next.payId);
   };
-  const markMove = (direction: 1 | -1, from = row?.payId) => {
+  const moveTo = (isWanted: (each: RunRow) => boolean, none: string, direction: 1 | -1, from = row?.payId) => {
     const fresh = store.getState().run.view?.rows ?? rows;
     const at = fresh.findIndex((each) => each.payId === from);
     for (let away = 1; away <= fresh.length; away += 1) {
       const next = fresh[(at + direction * away + fresh.length * away) % fresh.length];
-      if (next && needsLook(next)) return goTo(next.payId);
+      if (next && isWanted(next)) return goTo(next.payId);
     }
-    dispatch(said("No mark waits any more. Go on to sign off."));
+    dispatch(said(none));
+  };
+  const markMove = (direction: 1 | -1, from?: number) =>
+    moveTo(needsLook, "No marks left. Go to Sign off.", direction, from);
+  const stopMove = () => moveTo(isStopped, "No stop is left.", 1);
+  /** To where the first mark of the row in hand is mended: a stop before a query. */
+  const mend = () => {
+    const marks = (row?.marks ?? []).filter((mark) => !mark.ticked);
+    const ordered = [...marks.filter((mark) => mark.kind === "stop"), ...marks.filter((mark) => mark.kind === "query")];
+    const way = ordered.map((mark) => mendOf(mark, row?.personId ?? 0, view.periodStart)).find((each) => each !== null);
+    if (way) void navigate(way.to);
+    else dispatch(said("Nothing of this row is mended on another page."));
   };
   const tick = async (payId: number, key: string, on: boolean) => {
     await untilSaved();
@@ -61,5 +76,5 @@ export function useSheetMoves({ view, rows, shown, row, gridRef }: Sheet) {
     })();
     markMove(1, each.payId);
   };
-  return { goTo, personMove, markMove, tick, tickRow };
+  return { goTo, personMove, markMove, stopMove, mend, tick, tickRow };
 }

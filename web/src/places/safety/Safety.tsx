@@ -111,10 +111,10 @@ export function Safety() {
       )}
       {held?.restored && <Restored />}
       <Block
-        title="Are the books whole?"
+        title="Is every record as sealed?"
         action={
           <Button look="quiet" disabled={walking.isLoading} onClick={() => void walk()}>
-            {walking.isLoading ? "Walking the trail…" : "Walk the whole trail now"}
+            {walking.isLoading ? "Walking the trail…" : "Check every record now"}
           </Button>
         }
       >

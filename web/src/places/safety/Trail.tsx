@@ -1,6 +1,7 @@
 /** The audit trail: newest first, searched by words and business, exported as it was searched. */
 import type { AuditLine } from "@zesty/contract/session";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { moment } from "../../parts/format.ts";
@@ -14,7 +15,8 @@ const pageLength = 100;
 
 export function Trail() {
   const { data: session } = api.useSessionQuery();
-  const [words, setWords] = useState("");
+  const [params] = useSearchParams();
+  const [words, setWords] = useState(params.get("words") ?? "");
   const [business, setBusiness] = useState<number | null>(null);
   const [pages, setPages] = useState<(number | null)[]>([null]);
   const wanted = useSettled(words, 250);

@@ -86,7 +86,7 @@ function Fields({ form }: { form: UseFormReturn<FundFacts> }) {
         field("usi", "USI")
       )}
       {field("employerNumber", "Employer number at the fund", { hint: "Where the fund gave you one" })}
-      <TickField label="Default fund: for who chooses none" {...form.register("isDefault")} />
+      <TickField label="Default fund, for anyone who chooses none" {...form.register("isDefault")} />
     </>
   );
 }

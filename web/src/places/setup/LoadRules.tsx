@@ -6,6 +6,7 @@ import { Button } from "../../parts/Button.tsx";
 import { ChoiceField } from "../../parts/Fields.tsx";
 import { longDate, money } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { saveFile } from "../../parts/saveFile.ts";
 import { rulesApi } from "../../state/rulesApi.ts";
 
 type RuleFile = { table?: string; format: "json" | "csv"; text: string };
@@ -56,14 +57,14 @@ export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone:
           />
         </label>
         {chosen ? (
-          <Button look="quiet" onClick={() => saveFile(`${chosen.name}.json`, newest(chosen))}>
+          <Button look="quiet" onClick={() => saveRows(`${chosen.name}.json`, newest(chosen))}>
             Save the newest row as a file to begin from
           </Button>
         ) : (
           <Button
             look="quiet"
             onClick={() =>
-              saveFile(
+              saveRows(
                 "tables.json",
                 tables.map((each) => ({ table: each.name, ...newest(each) })),
               )
@@ -89,7 +90,7 @@ export function LoadRules({ tables, onDone }: { tables: RuleTableView[]; onDone:
               })
             }
           >
-            Put it into force
+            Start using this table
           </Button>
         )}
         <Button onClick={onDone}>Cancel</Button>
@@ -163,10 +164,5 @@ function newest(table: RuleTableView): object {
   return { from, to, standing, source: { title, section }, note: note ?? "", figures };
 }
 
-function saveFile(name: string, body: unknown): void {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([JSON.stringify(body, null, 2)], { type: "application/json" }));
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
+const saveRows = (name: string, body: unknown): void =>
+  saveFile(name, new Blob([JSON.stringify(body, null, 2)], { type: "application/json" }));

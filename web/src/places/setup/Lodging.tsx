@@ -91,7 +91,7 @@ function Senders({
           <span className="text-quiet"> Recorded by {by}.</span>{" "}
           {agent && !agent.nominatedOn && data.mayChange && telling !== id && (
             <Button look="quiet" onClick={() => setTelling(id)}>
-              It was told now
+              Record that the agency was told
             </Button>
           )}
           {telling === id && (

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
+import { saveFile } from "../../parts/saveFile.ts";
 import { askProof } from "../../state/proof.ts";
 
 /** Asks for a file by POST, so that the passphrase stands in no address, and hands it to the browser. */
@@ -22,11 +23,7 @@ async function fetchFile(url: string, body: object): Promise<string | null> {
     return code === "password-wanted" && (await askProof()) ? fetchFile(url, body) : detail;
   }
   const name = /filename="?([^";]+)/.exec(answer.headers.get("Content-Disposition") ?? "")?.[1] ?? "business.zip";
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(await answer.blob());
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
+  saveFile(name, await answer.blob());
   return null;
 }
 

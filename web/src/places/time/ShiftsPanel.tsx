@@ -82,7 +82,7 @@ export function ShiftsPanel({ view, onPutIn, onBack }: Props) {
       </Button>
       <h2 className="mt-2 font-name text-[20px]">Shifts from a file</h2>
       <p className="text-quiet">
-        An export of a roster or a clock, a row a shift, as workbook or CSV. Nothing changes before you have looked.
+        An export of a roster or a clock, a row a shift, as workbook or CSV. Nothing changes until you confirm.
       </p>
       <div>
         <BringFile

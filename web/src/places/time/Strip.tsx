@@ -184,7 +184,7 @@ function Dearest({ worth }: { worth: PersonWorth }) {
   if (dear.length === 0) return null;
   return (
     <section>
-      <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Dearest hours</h3>
+      <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Most expensive hours</h3>
       <ul>
         {dear.map(({ date, part }) => (
           <li

@@ -4,7 +4,7 @@ import { addDays } from "@zesty/core/calendar/dates";
 import { useMemo, useRef, useState } from "react";
 import type { DataGridHandle } from "react-data-grid";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, useSearchParams } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
@@ -12,6 +12,7 @@ import { counted, longDate, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { TimeTabs } from "../../parts/TimeTabs.tsx";
+import { useCharacter } from "../../parts/useCharacter.ts";
 import { useBusiness } from "../../state/business.ts";
 import { timeApi } from "../../state/timeApi.ts";
 import { copiedFrom } from "./dayCells.ts";
@@ -41,9 +42,11 @@ export function Time() {
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const gridRef = useRef<DataGridHandle>(null);
   const findRef = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
   useHotkeys("slash", () => findRef.current?.focus(), { preventDefault: true });
   const approveNow = useRef<() => void>(() => undefined);
   useHotkeys("mod+enter", () => approveNow.current(), { preventDefault: true });
+  useCharacter(">", () => void (view?.run && navigate(`/run/${view.run.id}`)));
   const besideRef = useRef<HTMLElement>(null);
   const sheetRef = useRef<HTMLDivElement>(null);
   // Tab would walk through every cell first.

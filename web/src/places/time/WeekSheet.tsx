@@ -147,7 +147,7 @@ export function WeekSheet({
           const days = waiting(row, date === undefined ? period : [date]);
           if (days.length > 0) onApprove(days, true);
           else if (date && row.days[date]?.state === "approved") onApprove([{ personId: row.personId, date }], false);
-          else onSay("No day here waits for approval.");
+          else onSay("No days need approval.");
         });
       case "[":
         return take(() => move(0, -1));

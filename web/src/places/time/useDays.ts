@@ -93,7 +93,7 @@ export function useDays(asked: Asked, view: WeekView | undefined) {
 
   const approve = useCallback(
     async (days: { personId: number; date: string }[], approved: boolean) => {
-      if (days.length === 0) return setMessage("No day here waits for approval.");
+      if (days.length === 0) return setMessage("No days need approval.");
       const { error } = await approveDays({ business: asked.business, days, approved });
       setMessage(error ? problemOf(error).detail : null);
     },

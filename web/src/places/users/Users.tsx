@@ -111,7 +111,10 @@ export function Users() {
         {session.businesses.map((each) => (
           <p key={each.id} className="grid grid-cols-[220px_1fr] gap-4 border-b border-rule py-2">
             <span className="font-semibold">{each.name}</span>
-            <span>{businessInWords(data, each.id)}</span>
+            <span>
+              {businessInWords(data, each.id)}
+              <Keeper business={each} data={data} />
+            </span>
           </p>
         ))}
       </section>
@@ -175,5 +178,37 @@ function UserForm({ session, teams, user, onDone }: UserProps) {
         )}
       </div>
     </AddForm>
+  );
+}
+
+/** Whose desk a business stands on, among those who see it. */
+function Keeper({ business, data }: { business: SessionView["businesses"][number]; data: UsersView }) {
+  const [keep, { error, isLoading }] = usersApi.useKeepBusinessMutation();
+  const may = data.users.filter(
+    (user) =>
+      user.active &&
+      (user.lead || user.rights.some((each) => each.businessId === business.id && each.right !== "hours")),
+  );
+  return (
+    <label className="mt-1 flex items-center gap-2 text-[14.5px] text-quiet">
+      Kept by
+      <select
+        aria-label={`${business.name} is kept by`}
+        className="rounded-(--radius) border border-rule-strong bg-sheet px-1 py-0.5 text-ink"
+        disabled={isLoading}
+        value={data.keepers[business.id] ?? ""}
+        onChange={(event) =>
+          void keep({ businessId: business.id, userId: event.target.value === "" ? null : Number(event.target.value) })
+        }
+      >
+        <option value="">nobody in particular</option>
+        {may.map((user) => (
+          <option key={user.id} value={user.id}>
+            {user.name}
+          </option>
+        ))}
+      </select>
+      <ProblemNote error={error} />
+    </label>
   );
 }

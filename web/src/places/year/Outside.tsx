@@ -45,7 +45,7 @@ function Compared({ business, from }: { business: number; from: string }) {
           </Link>
           {!data.closed && !open && (
             <Button look={data.given ? "plain" : "main"} onClick={() => setOpen(true)}>
-              Put figures in…
+              Enter their figures…
             </Button>
           )}
         </div>
@@ -53,7 +53,7 @@ function Compared({ business, from }: { business: number; from: string }) {
     >
       <p className="mb-3 max-w-3xl text-quiet">
         What they say of the year, beside what was signed. Of an account: debits less credits of its payroll entries. Of
-        a fund or the agency: what they say is theirs for the year. What is not put in is not compared.
+        a fund or the agency: what they say is theirs for the year. Lines you do not enter are not compared.
       </p>
       {open && <Given business={business} from={data.year.from} onEnd={() => setOpen(false)} />}
       {data.lines.length === 0 && (
@@ -140,7 +140,7 @@ function Understood({ shown }: { shown: OutsideShown | null }) {
         </tbody>
       </table>
       {shown && shown.others.length > 0 && (
-        <p className="text-[14px] text-quiet">Nothing of payroll, left out: {shown.others.join(", ")}.</p>
+        <p className="text-[14px] text-quiet">Not payroll, so left out: {shown.others.join(", ")}.</p>
       )}
     </>
   );

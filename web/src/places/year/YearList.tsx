@@ -17,7 +17,7 @@ interface Props {
 export function YearList({ business, data }: Props) {
   const { ending, year } = data;
   return (
-    <section aria-label="What the year's end asks for" className="mb-4">
+    <section aria-label="Year-end checklist" className="mb-4">
       {!ending.isOver && (
         <p className="mb-1 text-quiet">The year runs to {longDate(year.to)}. This is what its end will ask for.</p>
       )}

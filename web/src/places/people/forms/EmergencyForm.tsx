@@ -2,7 +2,7 @@ import { useForm } from "react-hook-form";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
 import { type FormProps, Frame, useSection } from "./section.tsx";
 
-/** Whom to call when something happens. */
+/** Emergency contact when something happens. */
 export function EmergencyForm({ person, onDone }: FormProps) {
   const form = useForm({ defaultValues: person.emergency ?? { name: "", relation: "", phone: "" } });
   const submit = useSection(person, "emergency", form, onDone, ({ name, phone, relation }) => ({

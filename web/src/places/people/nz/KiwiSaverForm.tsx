@@ -40,7 +40,7 @@ export function KiwiSaverForm({ person, day, onDone }: FormProps) {
         <option value="opted-out">has opted out</option>
         <option value="suspended">savings suspension</option>
       </ChoiceField>
-      <ChoiceField label="Came to it" hint="Decides the opt-out window" {...form.register("joined")}>
+      <ChoiceField label="How they joined" hint="Decides the opt-out window" {...form.register("joined")}>
         <option value="existing">was a member before</option>
         <option value="automatic">enrolled on starting</option>
         <option value="optedIn">asked to join</option>

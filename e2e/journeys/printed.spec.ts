@@ -1,0 +1,47 @@
+/** Pages on paper: all of them, nothing of their tools, in ink whatever is on screen. */
+import { execFileSync } from "node:child_process";
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
+import type { Page } from "@playwright/test";
+import { expect, openAt, openRun, runs, testInOneWorld, type World } from "../world.ts";
+
+const test = testInOneWorld();
+
+async function printed(
+  page: Page,
+  world: World,
+  path: string,
+  ready: string,
+): Promise<{ text: string; pages: number }> {
+  await openAt(page, world, path);
+  await expect(page.getByText(ready).first()).toBeVisible();
+  const file = join(world.folder, "printed.pdf");
+  writeFileSync(file, await page.pdf({ format: "A4" }));
+  const text = execFileSync("pdftotext", ["-layout", file, "-"]).toString();
+  return { text, pages: text.split("\f").length - 1 };
+}
+
+test("the run, a person, the year, dues and an agreement", async ({ page, world }) => {
+  const run = await printed(page, world, `/run/${openRun}`, "Hazel Birtwistle");
+  expect(run.pages).toBe(1);
+  for (const words of ["Payday 2 July 2026", "Tobias Wren", "open, not signed off", "Ordinary 38 h", "All"])
+    expect(run.text).toContain(words);
+  // A hundred and twenty people: on screen some thirty are drawn.
+  const many = await printed(page, world, `/run/${runs.growers}`, "Payday");
+  expect(many.pages).toBeGreaterThan(3);
+  const api = await world.api();
+  const names = (await api.call("GET", `/runs/${runs.growers}`)).body.rows as { name: string; included: boolean }[];
+  for (const { name } of names.filter((each) => each.included)) expect(many.text).toContain(name);
+  const person = await printed(page, world, "/people/9", "Tax declaration");
+  for (const words of ["Employment and rate", "Tax declaration", "Bank accounts"]) expect(person.text).toContain(words);
+  const year = await printed(page, world, "/year", "Payroll year");
+  for (const words of ["Hazel", "Wren", "Signed pays"]) expect(year.text).toContain(words);
+  const dues = await printed(page, world, "/dues", "PAYG withholding");
+  expect(dues.text).toContain("Super");
+  const agreement = await printed(page, world, "/set-up/agreements", "Agreements");
+  expect(agreement.pages).toBeGreaterThan(0);
+  for (const { text } of [run, many, person, year, dues, agreement]) {
+    expect(text).toContain("printed 1 July 2026");
+    for (const tool of ["Sign out", "Go or do", "Guide", "Change\n"]) expect(text).not.toContain(tool);
+  }
+});

@@ -1,0 +1,308 @@
+/**
+ * Past pays looked over. Each signed pay of the span is composed again from its own days: the record, the terms and rules
+ * as they stand now, without the hours that somebody typed over them. It is the composition that an open run has, done
+ * in a dry run; nothing is kept.
+ */
+import type { LookedPay, LookOverView, LookOverWanted } from "@zesty/contract/lookOver";
+import { dateWords, daysBetween, isDate } from "@zesty/core/calendar/dates";
+import { type AnyInput, superableOf, workOutPay } from "@zesty/core/countries/countries";
+import { typedFrom } from "@zesty/core/pay/asTyped";
+import { asItWas } from "@zesty/core/pay/backPay";
+import { compose } from "@zesty/core/pay/compose";
+import { lineDifferences } from "@zesty/core/pay/lineDifferences";
+import type { PayElement } from "@zesty/core/pay/row";
+import type { PaySnapshot } from "@zesty/core/pay/snapshot";
+import type { Laid, Typed } from "@zesty/core/pay/strands";
+import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
+import { dollars } from "@zesty/core/quantity/units";
+import type { Actor, Context } from "../ground/context.ts";
+import { todayAt } from "../ground/findBusiness.ts";
+import { findRun, type Run } from "../ground/findRun.ts";
+import { cannot, conflict } from "../ground/problem.ts";
+import { holdBackDays, unlockPays } from "../hours/paidDays.ts";
+import { layRows } from "../row/layRows.ts";
+import { loadRun } from "../row/runRows.ts";
+import { refreshRun, workRows } from "../row/workRun.ts";
+import { datedRecords } from "../store/dated.ts";
+import { dryRun } from "../store/dryRun.ts";
+import { pay, person } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+import type { Steps } from "../store/steps.ts";
+import { backPaidOf, type Difference, putOwed } from "./owedBack.ts";
+
+/** Seven years of pays are kept by law. */
+const mostDays = 7 * 366;
+/** Rows composed at once: others are answered between two slices. */
+const slice = 20;
+
+interface Looked extends LookedPay {
+  payId: number;
+  /** what was paid back of it, in cents */
+  back: number;
+  superable: Decimal | null;
+}
+
+interface SignedThen {
+  id: number;
+  payId: number;
+  personId: number;
+  runId: number;
+  payday: string;
+  input: AnyInput;
+  snapshot: PaySnapshot;
+}
+
+function demandSpan({ from, to }: LookOverWanted): void {
+  const wrong = (path: string, text: string) => cannot("look-over", text, { errors: [{ path, text }] });
+  if (!isDate(from)) throw wrong("from", "From is not a day. Write it as 2026-07-01.");
+  if (!isDate(to)) throw wrong("to", "To is not a day. Write it as 2026-07-01.");
+  if (to < from) throw wrong("to", "The last payday lies before the first. Turn them round, or look at the years.");
+  if (daysBetween(from, to) > mostDays) throw wrong("from", "At most seven years are looked over at once.");
+}
+
+/** Pays of cycles that stand; a correction and a pay outside the cycle hold no period. */
+function paysOf({ store }: Context, businessId: number, { from, to, people }: LookOverWanted): SignedThen[] {
+  const only = people === null ? "" : "AND s.person_id IN (SELECT value FROM json_each(?))";
+  return store
+    .prepared<unknown[], Omit<SignedThen, "input" | "snapshot"> & { input: string; snapshot: string }>(
+      `SELECT s.id AS id, s.pay_id AS payId, s.person_id AS personId, s.run_id AS runId, s.payday AS payday,
+         s.input AS input, s.snapshot AS snapshot
+       FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
+       WHERE r.business_id = ? AND s.payday BETWEEN ? AND ? AND s.kind = 'pay' AND r.kind = 'cycle'
+         AND r.state NOT IN ('open', 'takenBack') ${only} ORDER BY s.payday, s.run_id, s.id`,
+    )
+    .all(...[businessId, from, to, ...(people === null ? [] : [JSON.stringify(people)])])
+    .map((row) => ({ ...row, input: JSON.parse(row.input), snapshot: JSON.parse(row.snapshot) }));
+}
+
+/** Hours that somebody typed over those of the record give way to the record; all else that was typed stands. */
+function withoutTypedHours(typed: readonly Typed[], laid: Laid, elements: ReadonlyMap<number, PayElement>): Typed[] {
+  if (!laid.byRecord) return [...typed];
+  const isHours = ({ line }: Typed) => {
+    const element = elements.get(line.elementId);
+    return (element?.element === "ordinary" || element?.element === "overtime") && element.entry === "hours";
+  };
+  return typed.filter((each) => !isHours(each));
+}
+
+/** What a closedown or a final pay put into a row: it follows from what stood then. */
+const isOnce = ({ element }: AnyInput["lines"][number]): boolean =>
+  ["closedownPay", "finalPercent", "unusedLeave", "etp", "redundancy"].includes(element);
+
+const holdsHours = (laid: Laid): boolean => laid.strands.some((strand) => strand.source === "days");
+
+/** Pays of one run, composed and worked out anew. Within a dry run: the days that they hold are open meanwhile. */
+function composedAnew(context: Context, run: Run, pays: readonly SignedThen[]): Looked[] {
+  const ids = pays.map((each) => each.payId);
+  unlockPays(context, ids);
+  const rows = rowsOf(
+    context.store.sqlite,
+    pay,
+    "WHERE t.id IN (SELECT value FROM json_each(?)) ORDER BY t.id",
+    JSON.stringify(ids),
+  );
+  let { laid, elements } = layRows(context, run, rows);
+  // Days that were approved later are paid by another run, as late ones: here they only stand beside those that were held.
+  const later = rows.filter(({ id, personId }) => {
+    const own = laid.get(id)?.laid;
+    return own?.byRecord === true && holdBackDays(context, id, personId, own.dates);
+  });
+  if (later.length > 0) ({ laid, elements } = layRows(context, run, rows));
+  const loaded = loadRun(context, run.id, ids);
+  const faults = new Map<number, string>();
+  for (const row of loaded.rows) {
+    const own = laid.get(row.payId);
+    const kept = rows.find((each) => each.id === row.payId);
+    if (!own || !kept) continue;
+    const typed = kept.typed ?? typedFrom(own.laid, kept.lines, elements);
+    if (own.laid.byRecord && !holdsHours(own.laid))
+      faults.set(row.payId, "No hours of this period are on record, so they cannot be priced again.");
+    else if (pays.some(({ payId, input }) => payId === row.payId && input.lines.some(isOnce)))
+      faults.set(row.payId, "It holds a closedown or a final pay: look at it by hand.");
+    else if (own.open?.faults.length) faults.set(row.payId, own.open.faults.join(" "));
+    // A debt that was paid off since takes nothing out of gross; what corrects another pay is counted with that one.
+    row.lines = compose(own.laid, withoutTypedHours(typed, own.laid, elements), elements);
+  }
+  loaded.elements = elements;
+  const worked = new Map(workRows(context, loaded).map((each) => [each.row.payId, each]));
+  return pays.map((signed): Looked => {
+    const own = worked.get(signed.payId);
+    const then = grossOf(context, signed.input, signed.snapshot.figures.gross);
+    const now = own?.input && own.figures ? grossOf(context, own.input, own.figures.gross) : null;
+    const fault =
+      faults.get(signed.payId) ??
+      (now ? null : (own?.marks.find((mark) => mark.kind === "stop")?.text ?? "It cannot be worked out."));
+    const due = now && fault === null ? now : then;
+    const differs = own?.input && own.figures && !due.eq(then) ? { input: own.input, figures: own.figures } : null;
+    return {
+      ...{ signedPayId: signed.id, personId: signed.personId, runId: signed.runId, payday: signed.payday },
+      ...{ payId: signed.payId, back: 0 },
+      ...{ name: nameOf(own?.row.person), start: run.periodStart, end: run.periodEnd },
+      ...{ paid: then.toFixed(2), due: due.toFixed(2), before: "0.00", difference: due.minus(then).toFixed(2), fault },
+      reasons: differs ? lineDifferences(signed.snapshot.figures.lines, differs.figures.lines) : [],
+      superable: differs && superableMore(context, signed.input, differs.input),
+    };
+  });
+}
+
+/** What a pay came to without what it corrected of earlier ones. */
+const grossOf = (context: Context, input: AnyInput, known: string): Decimal =>
+  input.lines.some((line) => line.corrects !== undefined)
+    ? workOutPay(asItWas(input), context.rules).gross.value
+    : decimal(known);
+
+function superableMore(context: Context, then: AnyInput, now: AnyInput): Decimal | null {
+  const [before, after] = [then, now].map((input) => superableOf(workOutPay(asItWas(input), context.rules)));
+  return before && after ? after.minus(before) : null;
+}
+
+const nameOf = (who: { givenName: string; familyName: string } | undefined): string =>
+  who ? `${who.givenName} ${who.familyName}` : "";
+
+/** What corrections since changed in gross, by the payday of the pay that they correct. */
+function correctedSince({ store, rules }: Pick<Context, "store" | "rules">, personId: number): Map<string, Decimal> {
+  const found = new Map<string, Decimal>();
+  const rows = store
+    .prepared<[number], { input: string }>(
+      `SELECT s.input AS input FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
+       WHERE s.person_id = ? AND s.kind = 'pay' AND r.state NOT IN ('open', 'takenBack')
+         AND EXISTS (SELECT 1 FROM json_each(s.input, '$.lines') l WHERE json_extract(l.value, '$.corrects') IS NOT NULL)`,
+    )
+    .all(personId);
+  for (const row of rows) {
+    const input = JSON.parse(row.input) as AnyInput;
+    const without = workOutPay(asItWas(input), rules).gross.value;
+    for (const payday of new Set(input.lines.flatMap((line) => (line.corrects === undefined ? [] : [line.corrects])))) {
+      const lines = input.lines.filter((line) => line.corrects === undefined || line.corrects === payday);
+      const more = workOutPay({ ...input, lines } as AnyInput, rules).gross.value.minus(without);
+      found.set(payday, (found.get(payday) ?? zero).plus(more));
+    }
+  }
+  return found;
+}
+
+/** Pays of which a correction waits in an open run: what it changes is not known until that is signed off. */
+const waitsForCorrection = ({ store }: Context, businessId: number): Map<number, string> =>
+  new Map(
+    store
+      .prepared<[number], { payId: number; payday: string }>(
+        `SELECT a.corrects_pay_id AS payId, r.payday AS payday FROM act a JOIN pay_run r ON r.id = a.run_id
+         WHERE a.business_id = ? AND a.kind = 'correction' AND a.undone_at IS NULL AND r.state = 'open'`,
+      )
+      .all(businessId)
+      .map((row) => [row.payId, row.payday]),
+  );
+
+/** The pays of the span, a slice at a time: those that come out differently, and those that cannot be priced. */
+export function* lookOverSteps(context: Context, businessId: number, wanted: LookOverWanted): Steps<Looked[]> {
+  demandSpan(wanted);
+  const pays = paysOf(context, businessId, wanted);
+  const found: Looked[] = [];
+  const corrected = new Map<number, Map<string, Decimal>>();
+  const waiting = waitsForCorrection(context, businessId);
+  for (let at = 0; at < pays.length; ) {
+    const runId = pays[at]?.runId ?? 0;
+    let end = at;
+    while (end < pays.length && end - at < slice && pays[end]?.runId === runId) end += 1;
+    const own = pays.slice(at, end);
+    const run = findRun(context, runId);
+    const looked = dryRun(context.store, () => composedAnew(context, run, own));
+    for (const each of looked) {
+      const known = corrected.get(each.personId) ?? correctedSince(context, each.personId);
+      corrected.set(each.personId, known);
+      const back = backPaidOf(context, each.personId, [each.signedPayId]).get(each.signedPayId) ?? 0;
+      const correction = known.get(each.payday) ?? zero;
+      const before = decimal(back).div(100).plus(correction);
+      const difference = decimal(each.due).minus(each.paid).minus(before);
+      const open = waiting.get(each.payId);
+      const fault = open
+        ? `A correction of it stands in the open run of ${dateWords(open)}: sign that off or undo it first.`
+        : // What somebody corrected by hand need not be on record: it is never paid a second time by itself.
+          !correction.isZero() && !difference.isZero()
+          ? `It was corrected since, by ${dollars(correction)}, and does not come to what is due by the record: look at it by hand.`
+          : each.fault;
+      if (fault !== null) found.push({ ...each, back, fault, difference: "0.00" });
+      else if (!difference.isZero())
+        found.push({ ...each, back, before: before.toFixed(2), difference: difference.toFixed(2) });
+    }
+    at = end;
+    yield { part: "Pays looked over", done: at, of: pays.length };
+  }
+  return found;
+}
+
+/** The same as the page shows it. */
+export function* lookOver(context: Context, businessId: number, wanted: LookOverWanted): Steps<LookOverView> {
+  const found = yield* lookOverSteps(context, businessId, wanted);
+  const total = (is: (difference: Decimal) => boolean) =>
+    sum(found.map((each) => decimal(each.difference)).filter(is))
+      .abs()
+      .toFixed(2);
+  return {
+    ...{ from: wanted.from, to: wanted.to, looked: paysOf(context, businessId, wanted).length },
+    pays: found.map(({ superable: _superable, payId: _payId, back: _back, ...each }) => each),
+    short: total((each) => each.gt(0)),
+    over: total((each) => each.lt(0)),
+  };
+}
+
+/** Looking takes a while, in which somebody may have paid some of it back, or begun to correct it. */
+function demandUnchanged(context: Context, businessId: number, short: readonly Looked[]): void {
+  const waiting = new Set(waitsForCorrection(context, businessId).keys());
+  for (const { personId, signedPayId, payId, back, name, payday } of short)
+    if (waiting.has(payId) || (backPaidOf(context, personId, [signedPayId]).get(signedPayId) ?? 0) !== back)
+      throw conflict(
+        "changed-meanwhile",
+        `The pay of ${name} on ${dateWords(payday)} was paid back or corrected meanwhile. Look the pays over again.`,
+      );
+}
+
+/** Puts what the pays of these people are short of into the next run of each. @returns the runs */
+export function* payLookedOver(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  wanted: LookOverWanted,
+): Steps<{ runIds: number[]; total: string }> {
+  const found = yield* lookOverSteps(context, businessId, wanted);
+  const short = found.filter((each) => decimal(each.difference).gt(0));
+  if (short.length === 0)
+    throw cannot("nothing-short", "No pay of these people is short any more: nothing is put into a run.");
+  return context.store.transaction(() => {
+    demandUnchanged(context, businessId, short);
+    const runIds = new Set<number>();
+    const ids = [...new Set(short.map((each) => each.personId))];
+    const { terms } = datedRecords(context.store.db, ids, todayAt(context, businessId));
+    const people = rowsOf(
+      context.store.sqlite,
+      person,
+      "WHERE t.id IN (SELECT value FROM json_each(?))",
+      JSON.stringify(ids),
+    );
+    for (const who of people) {
+      const rows = short
+        .filter((each) => each.personId === who.id)
+        .map(
+          (each): Difference => ({
+            ...{ signedPayId: each.signedPayId, payday: each.payday, start: each.start, end: each.end, from: null },
+            ...{ was: each.paid, shouldBe: each.due, before: each.before, difference: each.difference },
+            superable: each.superable,
+          }),
+        );
+      const cycleId = terms.get(who.id)?.cycleId;
+      if (who.endDate !== null || cycleId === undefined)
+        throw cannot(
+          "has-left",
+          `${nameOf(who)} has left${who.endDate ? ` on ${dateWords(who.endDate)}` : ""}: pay it outside the cycle, or take the tick away. Nothing was changed.`,
+        );
+      runIds.add(
+        putOwed(context, actor, who, rows, {
+          ...{ kind: "lookOver", cycleId },
+          why: `Pays looked over, ${dateWords(wanted.from)} to ${dateWords(wanted.to)}`,
+        }),
+      );
+    }
+    for (const runId of runIds) refreshRun(context, runId);
+    return { runIds: [...runIds], total: sum(short.map((each) => decimal(each.difference))).toFixed(2) };
+  });
+}

@@ -1,0 +1,168 @@
+/** What signed pays owe: what was paid back before, and the difference put into a run, taxed and reported by its own method. */
+import type { BackPayRow } from "@zesty/contract/lineOfTime";
+import { longOwedYear } from "@zesty/core/countries/countries";
+import type { SheetLine } from "@zesty/core/pay/row";
+import { type Decimal, decimal, sum, zero } from "@zesty/core/quantity/decimal";
+import { centsOf, toCents } from "@zesty/core/quantity/units";
+import { and, eq, inArray, isNull, ne } from "drizzle-orm";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { notFound } from "../ground/problem.ts";
+import { keepComposed } from "../row/keepComposed.ts";
+import { openRun } from "../runs/openRun.ts";
+import { ensureElement, standardElements } from "../setup/ensureElement.ts";
+import { nextPeriodOf } from "../setup/nextPeriod.ts";
+import { act, backPay, pay, payCycle, payRun, type person } from "../store/schema.ts";
+import { record } from "../store/trail.ts";
+import { openRunOf } from "./finalRun.ts";
+
+type Who = typeof person.$inferSelect;
+
+/** Acts that pay back what signed pays miss. */
+export const owedKinds = ["backPay", "levelBackPay", "lookOver"] as const;
+
+export interface Difference extends BackPayRow {
+  superable: Decimal | null;
+}
+
+/** What was paid back before for the same pays, in cents; a run that was taken back or discarded paid nothing. */
+export function backPaidOf(context: Context, personId: number, signedPayIds: readonly number[]): Map<number, number> {
+  const { db } = context.store;
+  const found = new Map<number, number>();
+  const rows = db
+    .select({ signedPayId: backPay.signedPayId, cents: backPay.cents, state: payRun.state })
+    .from(backPay)
+    .innerJoin(pay, eq(backPay.payId, pay.id))
+    .innerJoin(payRun, eq(pay.runId, payRun.id))
+    .where(inArray(backPay.signedPayId, [...signedPayIds]))
+    .all();
+  const add = (signedPayId: number, cents: number) => found.set(signedPayId, (found.get(signedPayId) ?? 0) + cents);
+  for (const row of rows) if (row.state !== "takenBack") add(row.signedPayId, row.cents);
+  for (const { owed, lines } of actsThatPay(context, personId)) {
+    // What was taken out of the row, or typed lower, is not paid.
+    let left = lines.reduce((sum, line) => sum + centsOf(line.amount ?? "0"), 0);
+    for (const { signedPayId, cents } of owed) {
+      const paid = Math.min(cents, left);
+      left -= paid;
+      add(signedPayId, paid);
+    }
+  }
+  return found;
+}
+
+/** Back pay that stands: with the lines of the row that holds it, as they are paid. */
+function actsThatPay({ store: { db } }: Context, personId: number) {
+  return db
+    .select({ id: act.id, owed: act.owed, lines: pay.lines })
+    .from(act)
+    .innerJoin(payRun, eq(act.runId, payRun.id))
+    .innerJoin(pay, and(eq(pay.runId, act.runId), eq(pay.personId, act.personId)))
+    .where(
+      and(
+        eq(act.personId, personId),
+        inArray(act.kind, [...owedKinds]),
+        isNull(act.undoneAt),
+        ne(payRun.state, "takenBack"),
+      ),
+    )
+    .all()
+    .map(({ id, owed, lines }) => ({ owed, lines: lines.filter((line) => line.act === id) }));
+}
+
+export function nextPayday(context: Context, cycleId: number): string | null {
+  const cycle = context.store.db.select().from(payCycle).where(eq(payCycle.id, cycleId)).get();
+  if (!cycle) return null;
+  return openRunOf(context, cycleId)?.payday ?? nextPeriodOf(context, cycle).payday;
+}
+
+interface Group {
+  /** super counts on it */
+  counts: boolean;
+  /** an earlier payroll year that it was earned in, more than twelve months before it is paid */
+  year: string | null;
+  amount: Decimal;
+  pays: number;
+}
+
+/** The difference in the parts that are taxed and reported alike. */
+export function groupsOf(context: Context, who: Who, rows: readonly Difference[], payday: string | null): Group[] {
+  const { country } = findBusiness(context, who.businessId);
+  const groups = new Map<string, Group>();
+  const add = (counts: boolean, year: string | null, amount: Decimal) => {
+    if (amount.isZero()) return;
+    const key = `${counts} ${year}`;
+    const group = groups.get(key) ?? { counts, year, amount: zero, pays: 0 };
+    groups.set(key, { ...group, amount: group.amount.plus(amount), pays: group.pays + 1 });
+  };
+  for (const row of rows) {
+    const year = payday === null ? null : longOwedYear(country, row.payday, payday);
+    const whole = decimal(row.difference);
+    const counted = row.superable === null || row.superable.gt(whole) ? whole : row.superable;
+    add(true, year, counted);
+    add(false, year, whole.minus(counted));
+  }
+  return [...groups.values()];
+}
+
+/**
+ * Puts what the pays owe into the open run of the cycle, or opens the next one for it.
+ * @param how.why the beginning of the working's sentence: "Raise from 2026-07-01"
+ * @returns the run
+ */
+export function putOwed(
+  context: Context,
+  actor: Actor,
+  who: Who,
+  rows: readonly Difference[],
+  how: { kind: (typeof owedKinds)[number]; cycleId: number; termsId?: number | undefined; why: string },
+): number {
+  const { db } = context.store;
+  const { kind, cycleId, termsId } = how;
+  const runId = openRunOf(context, cycleId)?.id ?? openRun(context, actor, who.businessId, { cycleId, from: "usual" });
+  const row = db
+    .select()
+    .from(pay)
+    .where(and(eq(pay.runId, runId), eq(pay.personId, who.id)))
+    .get();
+  const run = db.select().from(payRun).where(eq(payRun.id, runId)).get();
+  if (!run) throw notFound("pay run");
+  const lines = groupsOf(context, who, rows, run.payday).map((group): SheetLine => {
+    const element = group.counts ? standardElements.backPay : standardElements.backPayWithoutSuper;
+    return {
+      elementId: ensureElement(context, who.businessId, element),
+      amount: group.amount.toFixed(2),
+      detail: group.year === null ? { method: "A", paysCovered: Math.min(group.pays, 52) } : { earnedYear: group.year },
+      explained: `${how.why} over ${group.pays} ${group.pays === 1 ? "pay" : "pays"}: ${rows
+        .map((each) => `${each.payday} ${each.was} → ${each.shouldBe}`)
+        .slice(0, 30)
+        .join("; ")}`,
+    };
+  });
+  const payId =
+    row?.id ??
+    db
+      .insert(pay)
+      .values({ runId, personId: who.id, included: true, periods: 1, lines: [], typed: [] })
+      .returning({ id: pay.id })
+      .get().id;
+  const owed = rows.map((each) => ({ signedPayId: each.signedPayId, cents: toCents(decimal(each.difference)) }));
+  db.insert(act)
+    .values({
+      ...{ businessId: who.businessId, kind, personId: who.id, runId, lines, owed, termsId },
+      ...{ userId: actor.userId, at: context.clock.now() },
+    })
+    .run();
+  keepComposed(context, runId, [payId]);
+  db.update(payRun)
+    .set({ version: run.version + 1 })
+    .where(eq(payRun.id, runId))
+    .run();
+  record(context.store, {
+    at: context.clock.now(),
+    userId: actor.userId,
+    businessId: who.businessId,
+    what: `put back pay of ${sum(rows.map((each) => decimal(each.difference))).toFixed(2)} into run ${run.number}`,
+    about: `${who.givenName} ${who.familyName}, ${how.why.charAt(0).toLowerCase()}${how.why.slice(1)}`,
+  });
+  return runId;
+}

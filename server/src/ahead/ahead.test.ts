@@ -1,0 +1,269 @@
+/** The year ahead against runs that are really opened and signed; the short way against every pay by itself; bad input. */
+import type { AheadChange } from "@zesty/contract/ahead";
+import { addDays } from "@zesty/core/calendar/dates";
+import { afterEach, describe, expect, it } from "vitest";
+import { raise } from "../afterwards/raise.ts";
+import { undoDeparture } from "../afterwards/undoDeparture.ts";
+import { saveSection } from "../people/savePerson.ts";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
+import { atOnce } from "../store/steps.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { adopt } from "./adopt.ts";
+import { aheadCsv } from "./aheadCsv.ts";
+import type { Forecast } from "./aheadPay.ts";
+import { forecastSteps } from "./forecast.ts";
+import { keep, listKept, takeOut } from "./kept.ts";
+import { aheadSteps } from "./view.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+const change = (part: Partial<AheadChange>): AheadChange => ({
+  ...{ kind: "rates", from: "2026-08-10", people: [], by: "percent", value: "3.5", weekly: "", on: true },
+  ...part,
+});
+const span = { from: "2026-07-01", to: "2027-06-27" };
+const ahead = (changes: AheadChange[] = [], everyPay = false, base: Forecast | null = null): Forecast =>
+  atOnce(forecastSteps(world.context, world.actor, world.businessId, span, changes, base, everyPay));
+const view = (changes: AheadChange[] = [], against: number | null = null) =>
+  atOnce(aheadSteps(world.context, world.actor, world.businessId, { changes, against }));
+const cents = (text: string) => Math.round(Number(text.replaceAll(",", "")) * 100);
+
+/** Signed pays of runs that are really opened, one after the other. */
+function reallyPaid(runs: number) {
+  for (let at = 0; at < runs; at += 1) signRun(world, openUsual(world));
+  return world.context.store.sqlite
+    .prepare<[], { who: string; payday: string; figures: string; leave: number; owed: number }>(
+      `SELECT CAST(s.person_id AS TEXT) AS who, s.payday AS payday, json_extract(s.snapshot, '$.figures') AS figures,
+         (SELECT coalesce(SUM(hours_e4), 0) FROM leave_entry e WHERE e.signed_pay_id = s.id) AS leave,
+         (SELECT coalesce(SUM(amount_cents), 0) FROM due d WHERE d.run_id = s.run_id AND d.person_id = s.person_id) AS owed
+       FROM signed_pay s WHERE s.kind = 'pay' ORDER BY s.payday, s.person_id`,
+    )
+    .all()
+    .map(({ figures, ...row }) => {
+      const { gross, withheld, super: fund, net, cost } = JSON.parse(figures) as Record<string, string>;
+      const money = [gross, withheld, fund, net, cost].map((text) => cents(text ?? "0"));
+      return { ...row, money };
+    });
+}
+const asPaid = ({ pays }: Forecast, until: string) =>
+  pays
+    .filter((each) => each.payday <= until)
+    .map(({ who, payday, cents: own, dues, leave }) => ({
+      ...{ who, payday, money: [own.gross, own.withheld, own.super, own.net, own.cost] },
+      leave: leave.reduce((sum, each) => sum + each.e4, 0),
+      // Withholding of a run is owed by nobody alone.
+      owed: dues.reduce((sum, each) => sum + (each.kind === "withholding" ? 0 : each.cents), 0),
+    }));
+
+const countries = [
+  ["Australia", smallWorld],
+  ["New Zealand", smallWorldNz],
+] as const;
+
+/** People of several kinds, and facts that change within the weeks to come. */
+function lively(make: (people: number) => SmallWorld): void {
+  world = make(4);
+  const { context, actor, personIds } = world;
+  const [salaried = 0, raised = 0, fewer = 0] = personIds;
+  const save = (id: number, part: object) =>
+    saveSection(context, actor, id, "employment", { ...plainTerms(world, part as never), ...part } as never);
+  save(salaried, { from: "2020-01-06", salary: "78000", hourlyRate: null });
+  save(raised, { from: "2026-07-15", hourlyRate: "36.2" });
+  save(fewer, { from: "2026-08-03", weeklyHours: "22.8", basis: "part-time" });
+  context.store.sqlite.exec(`UPDATE person SET birth_date = '2009-08-05' WHERE id = ${personIds[3]}`);
+}
+
+describe.each(countries)("%s: the year ahead", (_country, make) => {
+  it("is what runs come to that are opened and signed", () => {
+    lively(make);
+    const forecast = ahead();
+    const paid = reallyPaid(5);
+    const until = paid.at(-1)?.payday ?? "";
+    // Leave that arises by service is not foretold.
+    const isForetold = make === smallWorld;
+    expect(asPaid(forecast, until)).toEqual(paid.map((row) => ({ ...row, leave: isForetold ? row.leave : 0 })));
+    expect(paid.length).toBeGreaterThanOrEqual(20);
+  });
+  it("comes out alike when every pay is worked out by itself, and nothing is kept of looking", () => {
+    lively(make);
+    const before = world.context.store.sqlite.prepare("SELECT COUNT(*) FROM pay_run").pluck().get();
+    const changes = [change({}), change({ kind: "more", people: [world.personIds[0] ?? 0], value: "1", weekly: "19" })];
+    const wholly = ahead(changes, true).pays;
+    expect(ahead(changes).pays).toEqual(wholly);
+    const plain = ahead();
+    expect(ahead(changes, false, plain).pays).toEqual(wholly);
+    const few = [
+      change({ people: [world.personIds[1] ?? 0] }),
+      change({ kind: "leaves", value: "", people: [world.personIds[2] ?? 0] }),
+    ];
+    expect(ahead(few, false, plain).pays).toEqual(ahead(few, true).pays);
+    expect(ahead().pays.length).toBeGreaterThan(100);
+    expect(world.context.store.sqlite.prepare("SELECT COUNT(*) FROM pay_run").pluck().get()).toBe(before);
+    expect(world.context.store.sqlite.prepare("SELECT COUNT(*) FROM person").pluck().get()).toBe(4);
+    // A departure into the open run is told to nobody either.
+    openUsual(world);
+    const told: unknown[] = [];
+    world.context.announce = (runId) => told.push(runId);
+    ahead([change({ kind: "leaves", value: "", from: "2026-07-03", people: [world.personIds[2] ?? 0] })]);
+    expect(told).toEqual([]);
+  });
+  it("without a change is as it stands, with an open run too; one raise is the raise made", () => {
+    lively(make);
+    const runId = openUsual(world);
+    const { rows, version } = readRun(world.context, world.actor, runId);
+    const lines = [{ elementId: world.element("ORD"), hours: "11.5" }];
+    saveRows(world.context, world.actor, runId, { version, rows: [{ payId: rows[1]?.payId ?? 0, lines }] });
+    const same = view([change({ on: false })]);
+    expect(same.weeks.every(({ cash, cost }) => cash.now === cash.would && cost.now === cost.would)).toBe(true);
+    expect(same.sums.every((each) => each.difference === "0.00")).toBe(true);
+    const people = world.personIds.slice(0, 2);
+    const would = ahead([change({ people })]);
+    raise(world.context, world.actor, world.businessId, {
+      ...{ from: "2026-08-10", by: "percent", value: "3.5", people, payBack: false },
+    });
+    expect(ahead().pays).toEqual(would.pays);
+  });
+});
+
+describe("what would be otherwise", () => {
+  it.each([
+    ["fewer hours cost less", { kind: "hours", value: "19" }, (more: number) => more < 0],
+    ["one more costs more", { kind: "more", value: "2" }, (more: number) => more > 0],
+    ["who leaves costs no more", { kind: "leaves", value: "" }, (more: number) => more < 0],
+    ["super at another rate", { kind: "contribution", value: "13", people: [] }, (more: number) => more > 0],
+    ["a raise in dollars", { kind: "rates", by: "hourly", value: "2" }, (more: number) => more > 0],
+    ["a cut", { kind: "rates", value: "-10" }, (more: number) => more < 0],
+  ] as const)("%s", (_words, part, isSo) => {
+    world = smallWorld(3);
+    const { changes, sums, people, weeks } = view([
+      change({ people: [world.personIds[0] ?? 0], ...part } as Partial<AheadChange>),
+    ]);
+    expect(isSo(cents(changes[0]?.more ?? "0"))).toBe(true);
+    expect(changes[0]?.notes).toEqual([]);
+    const cost = sums.find((each) => each.title === "Cost to the business");
+    expect(cost?.difference).toBe(changes[0]?.more);
+    expect(people.reduce((sum, each) => sum + cents(each.cost.would), 0)).toBe(cents(cost?.would ?? ""));
+    expect(weeks.reduce((sum, each) => sum + cents(each.cost.would), 0)).toBe(cents(cost?.would ?? ""));
+  });
+  it("super by another per cent is that per cent, from its day on", () => {
+    world = smallWorld(1);
+    const { pays } = ahead([change({ kind: "contribution", value: "20", from: "2026-10-01" })]);
+    const [before, after] = [
+      pays.find((each) => each.payday < "2026-10-01"),
+      pays.find((each) => each.payday > "2026-10-01"),
+    ];
+    expect([before?.cents.super, after?.cents.super]).toEqual([14364, 23940]);
+  });
+  it("an unknown year goes on and is said; so is a payday more than usual", () => {
+    world = smallWorld(1);
+    const { notes, paydays } = view();
+    expect(paydays).toBeGreaterThanOrEqual(52);
+    expect(notes.join(" ")).toMatch(/Known until \d+ \w+ 202\d, and taken to go on as they are/);
+  });
+  it("who has no usual pay works as of late; of whom nothing is known it is said", () => {
+    world = smallWorld(2);
+    const [first = 0] = world.personIds;
+    for (const id of world.personIds)
+      saveSection(world.context, world.actor, id, "usualPay", { from: "2026-06-01", lines: [] });
+    for (let at = 0; at < 2; at += 1) {
+      const runId = openUsual(world);
+      const { rows, version } = readRun(world.context, world.actor, runId);
+      const payId = rows.find((each) => each.personId === first)?.payId ?? 0;
+      const out = rows.find((each) => each.personId !== first)?.payId ?? 0;
+      const lines = [{ elementId: world.element("ORD"), hours: at === 0 ? "20" : "25" }];
+      saveRows(world.context, world.actor, runId, {
+        version,
+        rows: [
+          { payId, lines },
+          { payId: out, included: false },
+        ] as never,
+      });
+      signRun(world, runId);
+    }
+    const found = view();
+    const pay = ahead().pays.findLast((each) => each.who === String(first));
+    expect(pay?.cents.gross).toBe(Math.round(22.5 * 3150));
+    const more = change({ kind: "hours", value: "30", people: [first] });
+    const later = ahead([more]).pays.filter((each) => each.who === String(first) && each.payday > "2026-09-01");
+    expect(new Set(later.map((each) => each.cents.gross))).toEqual(new Set([30 * 3150]));
+    expect(view([more]).changes[0]?.notes).toEqual([
+      "Alex Sample0 has no usual pay: here the hours of late are taken as so many; pays follow what is worked.",
+    ]);
+    expect(found.notes.at(-1)).toBe("Nothing is foreseen for Alex Sample1: no usual pay, and no hours of late.");
+  });
+  it("a payday that is signed and still to come stands in it, whatever would be otherwise", () => {
+    world = smallWorld(2);
+    const cost = (changes: AheadChange[] = []) => cents(view(changes).sums[0]?.would ?? "0");
+    const [plain, raised] = [cost(), cost([change({})])];
+    signRun(world, openUsual(world));
+    expect([cost(), cost([change({})])]).toEqual([plain, raised]);
+    expect(view().people.map((each) => each.pays.now)).toEqual([52, 52]);
+  });
+  it("cash holds net pays and each due on its day", () => {
+    world = smallWorld(2);
+    const { weeks, sums } = view();
+    const sum = (title: string) => cents(sums.find((each) => each.title === title)?.now ?? "0");
+    const cash = weeks.reduce((all, each) => all + cents(each.cash.now), 0);
+    const { pays } = ahead();
+    const later = pays.flatMap((each) => each.dues).filter((due) => due.due >= addDays(weeks.at(-1)?.from ?? "", 7));
+    expect(cash + later.reduce((all, due) => all + due.cents, 0)).toBe(
+      sum("Paid to people") + sum("Tax taken out") + sum("Super"),
+    );
+  });
+});
+
+describe("kept, and made so", () => {
+  it("is kept by name, set beside another, and taken out", () => {
+    world = smallWorld(2);
+    const { context, actor, businessId } = world;
+    keep(context, actor, businessId, { name: "All of them", changes: [change({ value: "5" })] });
+    const { id } = keep(context, actor, businessId, { name: "All of them", changes: [change({})] });
+    expect(listKept(context, businessId).map(({ name, by }) => [name, by])).toEqual([["All of them", actor.name]]);
+    const beside = view([change({ value: "5" })], id);
+    expect(beside.against).toBe("All of them");
+    const [cost] = beside.sums;
+    expect(cents(cost?.now ?? "")).toBe(cents(view([change({})]).sums[0]?.would ?? ""));
+    expect(aheadCsv(beside).toString()).toContain("Rates of everybody rise by 5 % on 10 August 2026.");
+    takeOut(context, businessId, id);
+    expect(() => takeOut(context, businessId, id)).toThrow("There is no such what-if.");
+  });
+  it("all acts at once: the year ahead is then what it would have been", () => {
+    world = smallWorld(3);
+    const { context, actor, businessId, personIds } = world;
+    const [first = 0, second = 0, third = 0] = personIds;
+    const changes = [
+      change({ people: [first] }),
+      change({ kind: "hours", value: "19", people: [second], from: "2026-09-07" }),
+      change({ kind: "leaves", value: "", people: [third], from: "2026-10-04" }),
+    ];
+    const would = ahead(changes);
+    const { done, rest } = adopt(context, actor, businessId, [
+      ...changes,
+      change({ kind: "more", people: [first], value: "1" }),
+    ]);
+    expect([done.length, rest.map((each) => each.to)]).toEqual([3, ["/people/several"]]);
+    expect(ahead().pays).toEqual(would.pays);
+    undoDeparture(context, actor, third);
+    expect(ahead().pays.length).toBeGreaterThan(would.pays.length);
+  });
+  it.each([
+    [{ from: "2026-06-30" }, "is past"],
+    [{ people: [999] }, "does not work here"],
+    [{ value: "0" }, "A raise of nothing"],
+    [{ value: "-100" }, "cannot fall by all"],
+    [{ kind: "hours", value: "20" }, "Nobody is chosen"],
+    [{ kind: "more", value: "1" }, "Choose one person"],
+  ] as const)("%j is refused", (part, words) => {
+    world = smallWorld(1);
+    expect(() => view([change(part as Partial<AheadChange>)])).toThrow(words);
+    expect(() => adopt(world.context, world.actor, world.businessId, [change(part as Partial<AheadChange>)])).toThrow();
+  });
+  it("somebody who has left is named", () => {
+    world = smallWorld(1);
+    world.context.store.sqlite.exec("UPDATE person SET end_date = '2026-07-20'");
+    const part = change({ people: [world.personIds[0] ?? 0] });
+    expect(() => view([part])).toThrow("Alex Sample0 has left by 10 August 2026");
+  });
+});

@@ -1,0 +1,301 @@
+/**
+ * The pays that are ahead, each composed and worked out as an opened run would do it, in a dry run: nothing is kept. A
+ * person's pay is worked out again where a day lies between two paydays on which something changes; else it is the one
+ * before, with its dues on their own days.
+ */
+import type { AheadChange } from "@zesty/contract/ahead";
+import { addDays } from "@zesty/core/calendar/dates";
+import { paysPerYear } from "@zesty/core/calendar/payPeriods";
+import { factsOfPay, payrollYearOf } from "@zesty/core/countries/countries";
+import type { SheetLine } from "@zesty/core/pay/row";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsOf, centsText } from "@zesty/core/quantity/units";
+import { goingOn } from "@zesty/core/rulebook/aheadBook";
+import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import type { Owner } from "../row/countryRows.ts";
+import { freshRun, keepComposed } from "../row/keepComposed.ts";
+import { leaveTakenIn } from "../row/leaveTaken.ts";
+import type { LeaveMove, PreparedPay } from "../row/prepared.ts";
+import { type LoadedRun, loadRun } from "../row/runRows.ts";
+import { rowWorker } from "../row/workRun.ts";
+import { dryRun } from "../store/dryRun.ts";
+import type { Steps } from "../store/steps.ts";
+import type { AheadOfCountry } from "./aheadOfCountry.ts";
+import { type AheadPay, type Forecast, type Held, type Known, sumNames } from "./aheadPay.ts";
+import { type Alike, alike, lastDayOf } from "./alike.ts";
+import { type AheadWho, applyChanges, everybody, rulesWith, weeklySaid } from "./changes.ts";
+import { averagesOf, insertAhead, lookBackDays, scaledTo } from "./insertAhead.ts";
+import { leaveAhead } from "./leaveAhead.ts";
+import { type PeriodAhead, periodsAhead } from "./periods.ts";
+import { signedAhead } from "./signedAhead.ts";
+
+/** People looked at at once: others are answered between two slices. */
+const slice = 20;
+
+/**
+ * @param base the forecast without the changes: whom they do not touch, and what lies before them, is taken from it
+ * @param everyPay each pay is worked out by itself, whatever changes: what a test holds the short way against
+ */
+export function* forecastSteps(
+  context: Context,
+  actor: Actor,
+  businessId: number,
+  span: { from: string; to: string },
+  changes: readonly AheadChange[],
+  base: Forecast | null = null,
+  everyPay = false,
+): Steps<Forecast> {
+  const forecast = new Forecasting(context, actor, businessId, span, changes, base, everyPay);
+  const { made } = forecast;
+  for (let at = 0; at < made.who.length; at += slice) {
+    forecast.look(made.who.slice(at, at + slice));
+    yield { part: "People looked at", done: Math.min(at + slice, made.who.length), of: made.who.length };
+  }
+  made.pays.push(...signedAhead(context, businessId, span.from, span.to));
+  const place = new Map(made.who.map(({ key }, at) => [key, at]));
+  made.pays.sort(
+    (a, b) =>
+      (a.payday < b.payday ? -1 : a.payday > b.payday ? 1 : 0) || (place.get(a.who) ?? 0) - (place.get(b.who) ?? 0),
+  );
+  return made;
+}
+
+class Forecasting {
+  readonly made: Forecast;
+  private readonly context: Context;
+  private readonly owner: Owner;
+  private readonly country: AheadOfCountry;
+  private readonly alike: Alike;
+  private readonly averages: ReadonlyMap<number, readonly SheetLine[]>;
+  private readonly byKey: ReadonlyMap<string, AheadWho>;
+  private readonly last = new Map<string, Held>();
+  private readonly base: Forecast | null;
+  private readonly everyPay: boolean;
+  private readonly to: string;
+  /** before this day nothing is otherwise */
+  private readonly since: string;
+  /** what was paid so far, by "who year" and code, and by "who code" in all */
+  private readonly years = new Map<string, Map<string, number>>();
+  private readonly taken = new Map<string, number>();
+
+  private readonly actor: Actor;
+  private readonly businessId: number;
+  private readonly changes: readonly AheadChange[];
+
+  constructor(
+    context: Context,
+    actor: Actor,
+    businessId: number,
+    span: { from: string; to: string },
+    changes: readonly AheadChange[],
+    base: Forecast | null,
+    everyPay: boolean,
+  ) {
+    this.base = base;
+    this.everyPay = everyPay;
+    this.to = span.to;
+    this.since = changes
+      .filter((each) => each.on)
+      .reduce((first, each) => (each.from < first ? each.from : first), "9999-12-31");
+    this.actor = actor;
+    this.businessId = businessId;
+    this.changes = changes;
+    this.owner = findBusiness(context, businessId);
+    const unknown = new Map<string, string>();
+    const rules = goingOn(context.rules, (table, last) => unknown.set(table.title, last));
+    this.country = context.country(this.owner.country).ahead;
+    // Tables that end go on, and all else is asked as it stands.
+    // What is only tried is told to nobody.
+    this.context = Object.create(context, {
+      rules: { value: rulesWith(this.country, rules, changes) },
+      announce: { value: () => undefined },
+    }) as Context;
+    const who = everybody(context, businessId, changes);
+    this.byKey = new Map(who.map((each) => [each.key, each]));
+    this.alike = alike(this.context, this.owner, span, changes);
+    this.averages = averagesOf(context, businessId, addDays(span.from, -lookBackDays));
+    this.made = {
+      ...{ who, pays: [], unknown, earned: new Map(), told: new Map(), nothing: new Set(), held: new Map() },
+      leaveCents: this.country.foretellsLeave ? 0 : null,
+      periods: periodsAhead(context, businessId, span.from, span.to),
+    };
+  }
+
+  /** Looks at these people's whole year: what is changed for them is done once. */
+  look(who: readonly AheadWho[]): void {
+    const { store } = this.context;
+    dryRun(store, () => {
+      const touched = new Set(who.filter((each) => this.isTouched(each)).map((each) => each.key));
+      const ids = applyChanges(
+        ...([this.context, this.actor, this.businessId, this.changes] as const),
+        who.filter((each) => touched.has(each.key)),
+        (change, note) => {
+          const at = this.changes.indexOf(change);
+          this.made.told.set(at, (this.made.told.get(at) ?? new Set()).add(note));
+        },
+      );
+      for (const { key, like } of who) if (!ids.has(key)) ids.set(key, like.id);
+      for (const period of this.made.periods) {
+        const anew = who.filter((each) => !this.isKnown(period, each, touched.has(each.key)));
+        if (anew.length > 0) {
+          const own = new Map(anew.map(({ key }) => [key, ids.get(key) ?? 0]));
+          const known = dryRun(store, () => {
+            this.remember(period.payday, own);
+            return this.composed(period, own);
+          });
+          for (const { key } of anew) this.hold(period, key, { known: known.get(key) ?? null, period });
+        }
+        for (const { key } of who) this.pay(period, key);
+      }
+      if (this.made.leaveCents !== null)
+        this.made.leaveCents += leaveAhead(
+          ...([this.context, this.businessId, this.to, this.changes, who, ids, this.made.earned] as const),
+        );
+    });
+  }
+
+  private isTouched({ key, change }: AheadWho): boolean {
+    if (change) return true;
+    return this.changes.some(({ on, people }) => on && (people.length === 0 || people.map(String).includes(key)));
+  }
+
+  private hold(period: PeriodAhead, key: string, held: Held): void {
+    this.last.set(lastKey(period, key), held);
+    this.made.held.set(heldKey(period, key), held);
+  }
+
+  /** Takes the pay from what is known, where it can: from the forecast without changes, or from the payday before. */
+  private isKnown(period: PeriodAhead, { key, like, change }: AheadWho, touched: boolean): boolean {
+    if (this.everyPay) return false;
+    const before = this.base?.held.get(heldKey(period, key));
+    if (before && (!touched || lastDayOf(period) < this.since)) {
+      this.hold(period, key, before);
+      return true;
+    }
+    const held = this.last.get(lastKey(period, key));
+    if (!held || held.known?.counts) return false;
+    if (!this.alike.between(held.period, period, { key, like, change })) return false;
+    this.hold(period, key, held);
+    return true;
+  }
+
+  private composed(period: PeriodAhead, ids: ReadonlyMap<string, number>): Map<string, Known> {
+    const keys = new Map([...ids].map(([key, id]) => [id, key]));
+    const averages = new Map([...ids].map(([key, id]) => [id, this.worksAsOfLate(key, period)] as const));
+    const runId = period.runId ?? insertAhead(this.context, this.businessId, period, [...keys.keys()], averages);
+    const payIds = this.context.store
+      .prepared<[number, string], { id: number }>(
+        "SELECT id FROM pay WHERE run_id = ? AND person_id IN (SELECT value FROM json_each(?))",
+      )
+      .all(runId, JSON.stringify([...keys.keys()]))
+      .map((row) => row.id);
+    if (payIds.length === 0) return new Map();
+    if (period.runId === null) keepComposed(this.context, runId);
+    const loaded = period.runId === null ? loadRun(this.context, runId) : freshRun(this.context, runId, payIds);
+    for (const row of loaded.rows)
+      for (const [code, text] of Object.entries(row.context.deducted)) {
+        const fact = code.startsWith("debt:") ? code : `line:${code}`;
+        const more = this.taken.get(`${keys.get(row.person.id)} ${fact}`) ?? 0;
+        row.context.deducted[code] = centsText(centsOf(text) + more);
+      }
+    return this.worked(loaded, period, keys);
+  }
+
+  private worksAsOfLate(key: string, { start, cycle }: PeriodAhead): SheetLine[] {
+    const who = this.byKey.get(key);
+    const lines = [...(this.averages.get(who?.like.id ?? 0) ?? [])];
+    const weekly = who?.change ? who.change.weekly : weeklySaid(this.changes, who?.like.id ?? 0, start);
+    return weekly ? scaledTo(lines, weekly, decimal(52).div(paysPerYear[cycle])) : lines;
+  }
+
+  private worked(loaded: LoadedRun, period: PeriodAhead, keys: ReadonlyMap<number, string>): Map<string, Known> {
+    const rows = loaded.rows.filter((row) => row.included).map(rowWorker(this.context, loaded));
+    const { pays } = this.context.country(this.owner.country);
+    const ids = rows.map((each) => each.row.person.id);
+    const signed = pays.signing(this.context, loaded, ids, leaveTakenIn(this.context, loaded, rows));
+    const found = new Map<string, Known>();
+    for (const row of rows) {
+      const who = keys.get(row.row.person.id);
+      if (who === undefined) continue;
+      const { worked, figures } = row;
+      if (!worked || !figures || centsOf(figures.cost) === 0) this.made.nothing.add(who);
+      if (!worked || !figures) continue;
+      const facts = factsOfPay(worked, period.payday);
+      const parts = signed(row, worked, new Map(), []);
+      const prepared: PreparedPay = { row, worked, facts, yearAfter: new Map(), payments: [], ...parts };
+      const dues = [...parts.dues, ...pays.runDues(this.context, loaded, [prepared])];
+      found.set(who, {
+        pay: {
+          ...{ who, payday: period.payday },
+          cents: Object.fromEntries(sumNames.map((name) => [name, centsOf(figures[name])])) as AheadPay["cents"],
+          dues: dues.map(({ kind, cents, due }) => ({ kind, cents, due })),
+          leave: this.country.foretellsLeave ? parts.leave.map(asEarned) : [],
+        },
+        facts: facts.map(({ code, cents }) => [code, cents]),
+        counts:
+          this.country.counts(worked, paysPerYear[period.cycle], this.context.rules, period.payday) ||
+          row.row.lines.some((line) => line.terms?.total !== undefined || line.terms?.until !== undefined),
+      });
+    }
+    return found;
+  }
+
+  /** Puts a pay behind those before. */
+  private pay(period: PeriodAhead, key: string): void {
+    const held = this.made.held.get(heldKey(period, key));
+    if (!held?.known) return;
+    const isOwn = held.period.payday === period.payday && held.period.start === period.start;
+    const pay = isOwn ? held.known.pay : this.again(held.known.pay, period.payday);
+    this.made.pays.push(pay);
+    const year = `${key} ${payrollYearOf(this.owner.country, period.payday).from}`;
+    const sums = this.years.get(year) ?? new Map<string, number>();
+    this.years.set(year, sums);
+    for (const [code, cents] of held.known.facts) {
+      add(sums, code, cents);
+      add(this.taken, `${key} ${code}`, cents);
+    }
+    for (const { kind, e4 } of pay.leave) add(this.made.earned, `${key} ${kind}`, e4);
+  }
+
+  /** The same pay on another payday: what it owes is due on that day's own, and what arose once does not arise again. */
+  private again(pay: AheadPay, payday: string): AheadPay {
+    return {
+      ...{ ...pay, payday },
+      dues: pay.dues.map((due) => ({ ...due, due: this.alike.dueDay(due.kind, payday) })),
+      leave: pay.leave.filter(({ once }) => !once),
+    };
+  }
+
+  /** What is ahead counts as paid by then: rules that look at the year and at balances find it among the kept totals. */
+  private remember(payday: string, ids: ReadonlyMap<string, number>): void {
+    const { store } = this.context;
+    const year = payrollYearOf(this.owner.country, payday).from;
+    const sum = store.prepared<[number, string, string, number]>(
+      `INSERT INTO year_sum (person_id, year_start, code, cents) VALUES (?, ?, ?, ?)
+       ON CONFLICT DO UPDATE SET cents = cents + excluded.cents`,
+    );
+    const balance = store.prepared<[number, string, number]>(
+      `INSERT INTO leave_balance (person_id, kind, amount_e4) VALUES (?, ?, ?)
+       ON CONFLICT DO UPDATE SET amount_e4 = amount_e4 + excluded.amount_e4`,
+    );
+    for (const [key, id] of ids)
+      for (const [code, cents] of this.years.get(`${key} ${year}`) ?? []) sum.run(id, year, code, cents);
+    for (const [name, e4] of this.made.earned) {
+      const at = name.lastIndexOf(" ");
+      const id = ids.get(name.slice(0, at));
+      if (id !== undefined) balance.run(id, name.slice(at + 1), e4);
+    }
+  }
+}
+
+const asEarned = ({ kind, amountE4, why }: LeaveMove) => ({ kind, e4: amountE4, once: why !== "accrued" });
+
+/** An open run holds what it holds: it is nothing that goes on. */
+const lastKey = ({ cycleId, runId }: PeriodAhead, who: string): string =>
+  runId === null ? `${cycleId} ${who}` : `run ${runId} ${who}`;
+const heldKey = (period: PeriodAhead, who: string): string => `${lastKey(period, who)} ${period.start}`;
+
+const add = (to: Map<string, number>, name: string, more: number): void => {
+  to.set(name, (to.get(name) ?? 0) + more);
+};

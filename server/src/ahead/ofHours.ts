@@ -1,0 +1,16 @@
+/** Terms with other hours a week. */
+import { decimal } from "@zesty/core/quantity/decimal";
+import type { employmentOf } from "../people/readPeople.ts";
+
+type Agreed = Pick<ReturnType<typeof employmentOf>, "weeklyHours" | "workPattern" | "salary" | "hourlyRate">;
+
+/** Fewer or more hours at the same rate: a salary is the share of the hours, and so is each day of the week. */
+export function ofHours({ weeklyHours, workPattern, salary, hourlyRate }: Agreed, value: string): Agreed {
+  const share = decimal(weeklyHours).isZero() ? decimal(1) : decimal(value).div(weeklyHours);
+  return {
+    weeklyHours: value,
+    workPattern: workPattern?.map((hours) => decimal(hours).times(share).toDecimalPlaces(4).toString()) ?? null,
+    salary: salary ? decimal(salary).times(share).toDecimalPlaces(2).toFixed(2) : (salary ?? null),
+    hourlyRate: salary ? null : hourlyRate,
+  };
+}

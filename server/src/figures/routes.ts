@@ -1,0 +1,194 @@
+/** Questions: what can be asked, answers as a page and as files, the pays behind a figure, and questions that are kept. */
+import { answerQuestion, askApproval, askQuestion, sayYes } from "@zesty/contract/approval";
+import { type Answer, type KeptQuestion, keepQuestion, type Question, question } from "@zesty/contract/figures";
+import { mailOwnerPage } from "@zesty/contract/ownerPage";
+import { dateWords } from "@zesty/core/calendar/dates";
+import { create as contentDisposition } from "content-disposition";
+import { and, asc, eq } from "drizzle-orm";
+import type { Request, Response, Router } from "express";
+import { renderAnswer, renderOwnerPage } from "../documents/renderPayslip.ts";
+import type { Actor, Context } from "../ground/context.ts";
+import { cannot, notFound } from "../ground/problem.ts";
+import { body, idOf, signedIn } from "../http/handler.ts";
+import { lookedAtRun } from "../http/looked.ts";
+import { businessRoute } from "../http/onBusiness.ts";
+import { runRoute } from "../runs/runRoute.ts";
+import { answerAsked, approvalOf, askAbout, sayYesTo, withdrawAsking } from "../signOff/approval.ts";
+import { keptQuestion } from "../store/schema.ts";
+import { inSlices } from "../store/steps.ts";
+import { record } from "../store/trail.ts";
+import { answerSteps, paysBehind, whatCanBeAsked } from "./answer.ts";
+import { mailForYes, readLetter } from "./approverLetter.ts";
+import { answerBook, answerCsv } from "./files.ts";
+import { addMailRule, endMailRule, listMailRules } from "./mailRules.ts";
+import { mailOwner, readOwnerPage } from "./ownerPage.ts";
+
+const text = (value: unknown): string => (typeof value === "string" ? value : "");
+const idsIn = (value: unknown): number[] => text(value).split(",").filter(Boolean).map(Number);
+
+/** A question as an address: what=cost&rows=month&columns=costCentre&from=2025-07&to=2026-06&businesses=1,2 */
+function askedIn(request: Request): Question {
+  const { what, rows, columns, from, to, businesses } = request.query;
+  const { error, value } = question.validate(
+    { what, rows, columns: text(columns), from, to, businesses: idsIn(businesses) },
+    { abortEarly: false },
+  );
+  if (error)
+    throw cannot("question", "This question is not understood.", {
+      errors: error.details.map((each) => ({ path: String(each.path[0] ?? ""), text: each.message })),
+    });
+  return value as Question;
+}
+
+/** A person keeps so many questions. */
+const mostKept = 60;
+
+export function figureRoutes(context: Context, router: Router): void {
+  const answerTo = (actor: Actor, asked: Question): Promise<Answer> =>
+    inSlices(answerSteps(context, actor, asked), () => undefined);
+  router.get(
+    "/questions",
+    signedIn(context, (actor, request) => whatCanBeAsked(context, actor, idsIn(request.query.businesses))),
+  );
+  router.get(
+    "/figures",
+    signedIn(context, (actor, request) => answerTo(actor, askedIn(request))),
+  );
+  router.get(
+    "/figures/pays",
+    signedIn(context, (actor, request) =>
+      paysBehind(context, actor, askedIn(request), {
+        row: text(request.query.row),
+        column: text(request.query.column),
+      }),
+    ),
+  );
+  /** Figures that leave the house leave their entry. */
+  const asFile = (ending: string, type: string, bytes: (answer: Answer, actor: Actor) => Promise<Buffer> | Buffer) =>
+    router.get(
+      `/figures.${ending}`,
+      signedIn(context, async (actor: Actor, request: Request, response: Response) => {
+        const answer = await answerTo(actor, askedIn(request));
+        record(context.store, {
+          ...{ at: context.clock.now(), userId: actor.userId, what: "took figures as a file", about: answer.title },
+          businessId: answer.question.businesses.length === 1 ? (answer.question.businesses[0] ?? null) : null,
+        });
+        response.setHeader("Content-Disposition", contentDisposition(`figures-${answer.question.what}.${ending}`));
+        response.type(type).send(await bytes(answer, actor));
+      }),
+    );
+  asFile("csv", "text/csv", answerCsv);
+  asFile("xlsx", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", answerBook);
+  asFile("pdf", "application/pdf", ({ title, head, columns, rows, totals, notes }, actor) =>
+    renderAnswer({
+      ...{ kind: "answer", title, head, columns, rows, totals, notes },
+      madeBy: `${actor.name}, ${dateWords(context.clock.now().slice(0, 10))}`,
+    }),
+  );
+  const onRun = runRoute(context);
+  router.get(
+    "/runs/:run/owner-page.pdf",
+    onRun("see", async (actor, runId, _request, response) => {
+      const own = readOwnerPage(context, runId);
+      lookedAtRun(context, actor, runId, "the owner's page");
+      response
+        .type("application/pdf")
+        .setHeader("Content-Disposition", contentDisposition(`payday-${own.payday}.pdf`, { type: "inline" }));
+      response.send(await renderOwnerPage(own));
+    }),
+  );
+  router.post(
+    "/runs/:run/owner-page",
+    onRun("authorise", (actor, runId, request) => {
+      const { to, always } = body(mailOwnerPage, request);
+      context.store.transaction(() => {
+        mailOwner(context, actor, runId, to);
+        if (always) addMailRule(context, actor, runId, to);
+      });
+    }),
+  );
+  router.get(
+    "/runs/:run/approval",
+    onRun("see", (_actor, runId) => approvalOf(context, runId)),
+  );
+  router.post(
+    "/runs/:run/approval",
+    onRun("prepare", (actor, runId, request) => mailForYes(context, actor, runId, body(askApproval, request).userId)),
+  );
+  router.delete(
+    "/runs/:run/approval",
+    onRun("prepare", (actor, runId) => withdrawAsking(context, actor, runId)),
+  );
+  router.post(
+    "/runs/:run/approval/answer",
+    onRun("prepare", (actor, runId, request) => answerAsked(context, actor, runId, body(answerQuestion, request))),
+  );
+  router.get(
+    "/runs/:run/letter",
+    onRun("see", (actor, runId) => {
+      lookedAtRun(context, actor, runId, "the letter");
+      return readLetter(context, actor, runId);
+    }),
+  );
+  router.post(
+    "/runs/:run/letter/yes",
+    onRun("authorise", (actor, runId, request) => sayYesTo(context, actor, runId, body(sayYes, request).seen)),
+  );
+  router.post(
+    "/runs/:run/letter/question",
+    onRun("authorise", (actor, runId, request) => askAbout(context, actor, runId, body(askQuestion, request))),
+  );
+  const onBusiness = businessRoute(context);
+  router.get(
+    "/businesses/:business/mail-rules",
+    onBusiness("see", (_actor, businessId) => listMailRules(context, businessId)),
+  );
+  router.delete(
+    "/businesses/:business/mail-rules/:rule",
+    onBusiness("authorise", (actor, businessId, request) =>
+      endMailRule(context, actor, businessId, idOf(request, "rule")),
+    ),
+  );
+  const { db } = context.store;
+  router.get(
+    "/kept-questions",
+    signedIn(context, (actor): KeptQuestion[] =>
+      db
+        .select({ id: keptQuestion.id, name: keptQuestion.name, question: keptQuestion.question })
+        .from(keptQuestion)
+        .where(eq(keptQuestion.userId, actor.userId))
+        .orderBy(asc(keptQuestion.name))
+        .all(),
+    ),
+  );
+  router.post(
+    "/kept-questions",
+    signedIn(context, (actor, request) => {
+      const wanted = body(keepQuestion, request);
+      const own = eq(keptQuestion.userId, actor.userId);
+      if (db.select({ id: keptQuestion.id }).from(keptQuestion).where(own).all().length >= mostKept)
+        throw cannot("many-questions", `At most ${mostKept} questions are kept. Take one out first.`);
+      return context.store.transaction(() => {
+        // Kept again under its name it takes the place of the one before.
+        db.delete(keptQuestion)
+          .where(and(own, eq(keptQuestion.name, wanted.name)))
+          .run();
+        return db
+          .insert(keptQuestion)
+          .values({ ...wanted, userId: actor.userId })
+          .returning({ id: keptQuestion.id })
+          .get();
+      });
+    }),
+  );
+  router.delete(
+    "/kept-questions/:question",
+    signedIn(context, (actor, request) => {
+      const gone = db
+        .delete(keptQuestion)
+        .where(and(eq(keptQuestion.userId, actor.userId), eq(keptQuestion.id, idOf(request, "question"))))
+        .run();
+      if (gone.changes === 0) throw notFound("question");
+    }),
+  );
+}

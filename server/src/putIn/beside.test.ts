@@ -1,0 +1,171 @@
+/** A run beside an earlier system's register: quiet against our own output, every planted difference by its cause. */
+import type { BesideField } from "@zesty/contract/beside";
+import { afterEach, describe, expect, it } from "vitest";
+import { discardRun } from "../runs/discardRun.ts";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
+import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { bringRegister, readBeside, tickBeside } from "./beside.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+
+const bring = (runId: number, text: string, meanings: Record<string, BesideField | "none"> = {}) =>
+  bringRegister(world.context, world.actor, runId, { text, meanings });
+const figuresOf = (runId: number) =>
+  readRun(world.context, world.actor, runId).rows.map((row) => ({
+    name: row.name,
+    own: row.figures as never as Record<string, string>,
+  }));
+
+/** Our own figures as another program would print them. */
+function ownRegister(
+  runId: number,
+  heads: [string, string][],
+  change: (name: string, cells: string[]) => string[] = (_n, c) => c,
+) {
+  const rows = figuresOf(runId).map(({ name, own }) => [
+    name,
+    ...change(
+      name,
+      heads.map(([, field]) => own[field] ?? "0"),
+    ),
+  ]);
+  return [["Employee", ...heads.map(([title]) => title)], ...rows].map((row) => row.join("\t")).join("\n");
+}
+const headsAu: [string, string][] = [
+  ["Hours", "hours"],
+  ["Gross", "gross"],
+  ["PAYG", "withheld"],
+  ["Superannuation", "super"],
+  ["Net pay", "net"],
+];
+const headsNz: [string, string][] = [
+  ["Hours", "hours"],
+  ["Gross", "gross"],
+  ["PAYE", "withheld"],
+  ["KiwiSaver", "kiwiSaver"],
+  ["Employer KiwiSaver", "super"],
+  ["Net", "net"],
+];
+
+describe.each([
+  ["Australia", smallWorld, headsAu],
+  ["New Zealand", smallWorldNz, headsNz],
+] as const)("%s", (_country, make, heads) => {
+  it("is quiet against our own output, open and signed, with dollars, groups of digits and a line of sums", () => {
+    world = make(4);
+    const runId = openUsual(world);
+    const quiet = bring(runId, `${ownRegister(runId, [...heads])}\nTotal\t${heads.map(() => "1").join("\t")}`);
+    expect([quiet.open, quiet.rows.length, quiet.rows.every((row) => row.agrees)]).toEqual([0, 4, true]);
+    expect([quiet.strangers, quiet.onlyHere]).toEqual([[], []]);
+    const dressed = ownRegister(runId, [...heads], (_name, cells) =>
+      cells.map((cell) => (cell.includes(".") ? `"$${cell.replace(/^(\d)(\d{3}\.)/, "$1,$2")}"` : cell)),
+    );
+    expect(bring(runId, dressed).open).toBe(0);
+    signRun(world, runId);
+    expect(readBeside(world.context, runId)?.open).toBe(0);
+    expect(
+      world.context.store.sqlite.prepare("SELECT COUNT(*) FROM outbox WHERE state <> 'prepared'").pluck().get(),
+    ).toBe(0);
+  });
+});
+
+describe("planted differences", () => {
+  it("each is told by its cause, ticked with a reason, and new when it changes", () => {
+    world = smallWorld(6);
+    const { context, actor, personIds } = world;
+    const runId = openUsual(world);
+    const planted: Record<string, (cells: string[]) => string[]> = {
+      // 1,197.00 in a week without the threshold, by the same schedule.
+      "Alex Sample0": ([h = "", g = "", , s = ""]) => [h, g, "305.00", s, "892.00"],
+      "Alex Sample1": ([, , t = "", s = ""]) => ["40", "1260.00", t, s, "0"],
+      "Alex Sample2": ([h = "", g = "", t = "", , n = ""]) => [h, g, t, "143.66", n],
+      "Alex Sample3": ([h = "", g = "", t = "", s = "", n = ""]) => [
+        h,
+        g,
+        String(Number(t) + 1),
+        s,
+        String(Number(n) - 1),
+      ],
+    };
+    const [first] = figuresOf(runId);
+    const view = bring(
+      runId,
+      ownRegister(runId, headsAu, (name, cells) => planted[name]?.(cells) ?? cells).replace(
+        "Alex Sample4",
+        "Zoe Zebra",
+      ),
+    );
+    const why = (at: number, figure: "gross" | "withheld" | "super" | "net") =>
+      view.rows.find((row) => row.personId === personIds[at])?.cells[figure]?.why;
+    expect(first?.own.gross).toBe("1197.00");
+    expect(why(1, "gross")).toBe("2 h more there");
+    expect(why(2, "super")).toBe("a rounding");
+    expect(why(3, "withheld")).toBe("a rounding of the tax");
+    expect(why(3, "net")).toBe("follows from the figures before");
+    expect([view.strangers, view.onlyHere, view.open]).toEqual([["Zoe Zebra"], ["Alex Sample4"], 4]);
+    expect(view.rows.map((row) => row.agrees).at(-1)).toBe(true);
+    const ticked = tickBeside(context, actor, runId, { personId: personIds[3] ?? 0, reason: "Their rounding" });
+    expect([
+      ticked.open,
+      readBeside(context, runId)?.rows.find((row) => row.personId === personIds[3])?.reason,
+    ]).toEqual([3, "Their rounding"]);
+    expect(tickBeside(context, actor, runId, { personId: personIds[3] ?? 0, reason: "" }).open).toBe(4);
+    tickBeside(context, actor, runId, { personId: personIds[3] ?? 0, reason: "Their rounding" });
+    const { rows, version } = readRun(context, actor, runId);
+    const payId = rows.find((row) => row.personId === personIds[3])?.payId ?? 0;
+    saveRows(context, actor, runId, {
+      version,
+      rows: [{ payId, lines: [{ elementId: world.element("ORD"), hours: "30" }] }],
+    });
+    expect(readBeside(context, runId)?.open).toBe(4);
+    expect(() => tickBeside(context, actor, runId, { personId: personIds[5] ?? 0, reason: "?" })).toThrow(
+      "agrees: there is nothing to tick",
+    );
+    discardRun(context, actor, runId);
+    expect(context.store.sqlite.prepare("SELECT COUNT(*) FROM earlier_register").pluck().get()).toBe(0);
+  });
+  it("the threshold not claimed is told to the dollar", () => {
+    world = smallWorld(1);
+    const runId = openUsual(world);
+    const text = (tax: string) => `Name\tGross\tTax\nAlex Sample0\t1197.00\t${tax}`;
+    const found = Array.from({ length: 250 }, (_, at) => 150 + at).flatMap((tax) => {
+      const why = bring(runId, text(tax.toFixed(2))).rows[0]?.cells.withheld?.why;
+      return why?.startsWith("as if") ? [why] : [];
+    });
+    expect([...found].sort()).toEqual([
+      "as if the person were a foreign resident",
+      "as if the tables before were used",
+      "as if the tax-free threshold were not claimed",
+      "as if there were no Medicare levy",
+    ]);
+  });
+});
+
+describe("headings and bad input", () => {
+  it("a heading that is told once is known for the next register; one of no use is left", () => {
+    world = smallWorld(1);
+    const runId = openUsual(world);
+    const text = "Worker\tBrutto\tShoe size\nAlex Sample0\t1197.00\t42";
+    expect(() => bring(runId, text)).toThrow("No column says who is paid");
+    const told = bring(runId, text, { Worker: "name", Brutto: "gross", "Shoe size": "none" });
+    expect([told.open, told.figures, told.headings.map((each) => each.means)]).toEqual([
+      0,
+      ["gross"],
+      ["name", "gross", "none"],
+    ]);
+    expect(bring(runId, text).open).toBe(0);
+  });
+  it.each([
+    ["Name\tGross", "no line under its headings"],
+    ["Name\tGross\nAlex Sample0\ttwelve", "“twelve” under Gross is not an amount"],
+    ["Name\tGross\tTotal gross\nAlex Sample0\t1\t2", "Two columns say the same: Gross and Total gross"],
+    ["Name,Gross\nAlex Sample0,1,197.00", "may be one amount or two"],
+  ])("%j is refused, and nothing is kept", (text, words) => {
+    world = smallWorld(1);
+    const runId = openUsual(world);
+    expect(() => bring(runId, text)).toThrow(words);
+    expect(readBeside(world.context, runId)).toBeNull();
+  });
+});

@@ -1,0 +1,197 @@
+/** Our run beside the earlier system's pays of the same period: person by person, with what a difference looks like. */
+import {
+  type BesideCell,
+  type BesideFigure,
+  type BesideRow,
+  type BesideView,
+  type BesideWanted,
+  besideFigures,
+} from "@zesty/contract/beside";
+import { causeOf, type Variant } from "@zesty/core/beside/causes";
+import { type AnyContext, examineRow } from "@zesty/core/countries/countries";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { rulesBefore } from "@zesty/core/rulebook/rulesBefore";
+import { and, desc, eq } from "drizzle-orm";
+import type { Actor, Context } from "../ground/context.ts";
+import { findRun } from "../ground/findRun.ts";
+import { cannot, notFound } from "../ground/problem.ts";
+import { freshRun } from "../row/keepComposed.ts";
+import type { LoadedRow } from "../row/runRows.ts";
+import { rowWorker } from "../row/workRun.ts";
+import { meaningsOf, rememberMeanings } from "../sheets/readFile.ts";
+import { earlierRegister, earlierTick, person } from "../store/schema.ts";
+import { rowsOf } from "../store/statements.ts";
+import { record } from "../store/trail.ts";
+import { type Register, readRegister } from "./readRegister.ts";
+
+/** What was brought for a run; null where nothing was. */
+export function readBeside(context: Context, runId: number): BesideView | null {
+  const kept = context.store.db
+    .select()
+    .from(earlierRegister)
+    .where(eq(earlierRegister.runId, runId))
+    .orderBy(desc(earlierRegister.id))
+    .limit(1)
+    .get();
+  return kept ? compared(context, runId, kept.text) : null;
+}
+
+/** Reads a register and keeps it with its run; headings that were told are known from now on. */
+export function bringRegister(context: Context, actor: Actor, runId: number, wanted: BesideWanted): BesideView {
+  const { businessId, number } = findRun(context, runId);
+  return context.store.transaction(() => {
+    if (Object.keys(wanted.meanings).length > 0)
+      rememberMeanings(context, actor, businessId, "register", wanted.meanings);
+    const view = compared(context, runId, wanted.text);
+    context.store.db
+      .insert(earlierRegister)
+      .values({ runId, text: wanted.text, userId: actor.userId, at: context.clock.now() })
+      .run();
+    record(context.store, {
+      ...{
+        at: context.clock.now(),
+        userId: actor.userId,
+        businessId,
+        what: "set an earlier system's pays beside a run",
+      },
+      about: `run ${number}`,
+    });
+    return view;
+  });
+}
+
+/** Ticks a person's differences with the reason why they stand; an empty reason takes the tick away. */
+export function tickBeside(
+  context: Context,
+  actor: Actor,
+  runId: number,
+  wanted: { personId: number; reason: string },
+): BesideView {
+  const view = readBeside(context, runId);
+  const row = view?.rows.find((each) => each.personId === wanted.personId);
+  if (!view || !row) throw notFound("difference");
+  if (row.agrees) throw cannot("agrees", `${row.name} agrees: there is nothing to tick.`);
+  context.store.db
+    .insert(earlierTick)
+    .values({
+      ...{ runId, personId: wanted.personId, reason: wanted.reason || null, seen: seenOf(row) },
+      ...{ userId: actor.userId, at: context.clock.now() },
+    })
+    .run();
+  const now = readBeside(context, runId);
+  if (!now) throw notFound("register");
+  return now;
+}
+
+/** Other differences than those that were looked at are new ones. */
+const seenOf = ({ cells }: Pick<BesideRow, "cells">): string =>
+  JSON.stringify(Object.entries(cells).map(([name, cell]) => [name, cell.difference]));
+
+function compared(context: Context, runId: number, text: string): BesideView {
+  const loaded = freshRun(context, runId);
+  const { run, owner } = loaded;
+  const country = context.country(owner.country).beside;
+  const people = rowsOf(context.store.sqlite, person, "WHERE t.business_id = ?", run.businessId);
+  const meanings = meaningsOf(context, run.businessId, "register");
+  const register = readRegister(text, people, country.headings, meanings);
+  const figures = besideFigures.filter((name) => register.headings.some((each) => each.means === name));
+  const included = loaded.rows.filter((row) => row.included);
+  const work = rowWorker(context, loaded);
+  const before = rulesBefore(context.rules);
+  const ticks = ticksOf(context, runId);
+  const rows = included.flatMap((row): BesideRow[] => {
+    const line = register.lines.find((each) => each.personId === row.person.id);
+    const worked = work(row).figures;
+    if (!line || !worked) return [];
+    const theirs = withSides(line.figures as Record<string, string>);
+    const own = worked as unknown as Record<string, string>;
+    const isEqual = figures.every((name) => decimal(theirs[name] ?? "0").eq(own[name] ?? "0"));
+    // Other ways are worked out where something differs: nearly everybody agrees.
+    const variants = isEqual ? [] : variantsOf(row, loaded.elements, context, country.otherWays(row.context), before);
+    const leave = worked.lines
+      .filter((each) => each.code !== "" && row.context.facts && isLeave(each.code, loaded.elementRows))
+      .reduce((sum, each) => sum.plus(each.amount), decimal(0));
+    const ours = { figures: own, leave: leave.toString(), rate: row.context.facts.hourlyRate, variants };
+    const cells = Object.fromEntries(
+      figures.map((name) => [name, cellOf(own[name] ?? "0", theirs[name] ?? "0", causeOf(name, ours, theirs))]),
+    ) as BesideRow["cells"];
+    const name = `${row.person.givenName} ${row.person.familyName}`;
+    const made = { personId: row.person.id, payId: row.payId, name, cells, agrees: isEqual };
+    const tick = ticks.get(row.person.id);
+    return [{ ...made, reason: tick && tick.seen === seenOf(made) ? tick.reason : null }];
+  });
+  return {
+    ...{ text, headings: register.headings, figures, rows: rows.sort((a, b) => Number(a.agrees) - Number(b.agrees)) },
+    onlyHere: onlyHere(included, register),
+    strangers: [
+      ...register.strangers,
+      ...register.lines.flatMap(({ personId }) =>
+        included.some((row) => row.person.id === personId) ? [] : [nameOf(people, personId)],
+      ),
+    ],
+    totals: totalsOf(rows, figures),
+    open: rows.filter((each) => !each.agrees && each.reason === null).length,
+  };
+}
+
+const isLeave = (code: string, elements: readonly { code: string; element: string }[]): boolean =>
+  elements.find((each) => each.code === code)?.element === "leaveTaken";
+
+/** Deductions are written with either sign. */
+const withSides = (figures: Record<string, string>): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(figures).map(([name, text]) => [
+      name,
+      name === "gross" || name === "net" ? text : decimal(text).abs().toString(),
+    ]),
+  );
+
+function variantsOf(
+  row: LoadedRow,
+  elements: Parameters<typeof examineRow>[2],
+  context: Context,
+  others: readonly { words: string; context: AnyContext }[],
+  before: Context["rules"],
+): Variant[] {
+  const ways = [
+    ...others.map((each) => ({ ...each, rules: context.rules })),
+    { words: "the tables before were used", context: row.context, rules: before },
+  ];
+  return ways.flatMap(({ words, context: way, rules }): Variant[] => {
+    const { figures } = examineRow(way, row.lines, elements, rules);
+    return figures ? [{ words, figures: figures as unknown as Record<string, string> }] : [];
+  });
+}
+
+const cellOf = (ours: string, theirs: string, why: string | null): BesideCell => {
+  const difference = decimal(theirs).minus(ours);
+  return { ours, theirs: plain(theirs), difference: plain(difference.toString()), why };
+};
+const plain = (text: string): string => decimal(text).toFixed(2);
+
+const ticksOf = ({ store: { db } }: Context, runId: number) =>
+  new Map(
+    db
+      .select()
+      .from(earlierTick)
+      .where(and(eq(earlierTick.runId, runId)))
+      .orderBy(earlierTick.id)
+      .all()
+      .map((each) => [each.personId, each] as const),
+  );
+
+const nameOf = (people: readonly (typeof person.$inferSelect)[], id: number): string => {
+  const who = people.find((each) => each.id === id);
+  return `${who?.givenName} ${who?.familyName}, not in this run`;
+};
+
+const onlyHere = (included: readonly LoadedRow[], { lines }: Register): string[] =>
+  included
+    .filter((row) => !lines.some((each) => each.personId === row.person.id))
+    .map((row) => `${row.person.givenName} ${row.person.familyName}`);
+
+function totalsOf(rows: readonly BesideRow[], figures: readonly BesideFigure[]): BesideView["totals"] {
+  const sum = (name: BesideFigure, side: "ours" | "theirs") =>
+    rows.reduce((all, row) => all.plus(row.cells[name]?.[side] ?? "0"), decimal(0)).toFixed(2);
+  return Object.fromEntries(figures.map((name) => [name, cellOf(sum(name, "ours"), sum(name, "theirs"), null)]));
+}

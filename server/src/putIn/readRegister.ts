@@ -1,0 +1,133 @@
+/** The register of an earlier system, as it was pasted: headings that are known, amounts, and whom each line names. */
+import { type BesideField, type BesideHeading, besideFields } from "@zesty/contract/beside";
+import { headingKey } from "@zesty/core/hoursSheet/table";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { cannot } from "../ground/problem.ts";
+import { demandFaultless, pastedLines, whoIsNamed } from "../sheets/pastedLines.ts";
+
+/** What headings say in every country, as they are compared. */
+const known: Partial<Record<BesideField, readonly string[]>> = {
+  payrollId: ["payrollid", "id", "employeeid", "employeecode", "employeeno", "employeenumber", "code", "empid"],
+  name: ["name", "employee", "employeename", "person", "fullname"],
+  familyName: ["familyname", "surname", "lastname"],
+  givenName: ["givenname", "firstname", "givennames"],
+  hours: ["hours", "totalhours", "hrs"],
+  gross: ["gross", "grosspay", "grosswages", "grossearnings", "totalgross", "earnings", "totalearnings", "wages"],
+  afterTax: ["deductions", "aftertax", "aftertaxdeductions", "posttaxdeductions"],
+  net: ["net", "netpay", "netwages", "takehome", "takehomepay"],
+};
+
+export interface RegisterLine {
+  personId: number;
+  figures: Partial<Record<BesideField, string>>;
+}
+export interface Register {
+  headings: BesideHeading[];
+  lines: RegisterLine[];
+  /** lines that name nobody */
+  strangers: string[];
+}
+
+interface Who {
+  id: number;
+  payrollId: string;
+  givenName: string;
+  familyName: string;
+}
+
+const isName = (field: BesideField): boolean => besideFields.indexOf(field) < 4;
+
+/**
+ * @param own what a country's programs call things
+ * @param meanings what was said of other headings
+ */
+export function readRegister(
+  text: string,
+  people: readonly Who[],
+  own: Readonly<Record<string, readonly string[]>>,
+  meanings: Readonly<Record<string, string>>,
+): Register {
+  const { lines, faults } = pastedLines(text, "headings");
+  const [titles = [], ...rows] = lines;
+  demandFaultless("register", faults);
+  if (rows.length === 0) throw refused("The register has no line under its headings. Paste it with its headings.");
+  const headings = titles.map(
+    (title, at): BesideHeading => ({
+      title,
+      means: meaningOf(title, own, meanings),
+      samples: rows.flatMap((row) => (row[at] ? [row[at] ?? ""] : [])).slice(0, 3),
+    }),
+  );
+  const place = (field: BesideField): number => headings.findIndex((each) => each.means === field);
+  const twice = besideFields.find((field) => headings.filter((each) => each.means === field).length > 1);
+  if (twice)
+    throw refused(
+      `Two columns say the same: ${headings
+        .filter((each) => each.means === twice)
+        .map((each) => each.title)
+        .join(" and ")}. Say what one of them means.`,
+    );
+  if (place("payrollId") === -1 && place("name") === -1 && place("familyName") === -1)
+    throw refused("No column says who is paid. Say which one holds names or payroll IDs.", headings);
+  const wrong: string[] = [];
+  const strangers: string[] = [];
+  const found = new Map<number, RegisterLine>();
+  const named = whoIsNamed(people, { severalLines: true });
+  rows.forEach((row, at) => {
+    const cell = (field: BesideField) => (place(field) === -1 ? "" : (row[place(field)] ?? ""));
+    const full = cell("name") || `${cell("givenName")} ${cell("familyName")}`.trim();
+    const who = [cell("payrollId"), full]
+      .filter(Boolean)
+      .map((each) => named(each, at + 2))
+      .find((each) => typeof each !== "string");
+    // A line of sums names nobody.
+    if (full === "" && cell("payrollId") === "") return;
+    if (!who || typeof who === "string") {
+      if (!/^(all|total|totals|sum)$/i.test(full)) strangers.push(full || cell("payrollId"));
+      return;
+    }
+    const line = found.get(who.id) ?? { personId: who.id, figures: {} };
+    found.set(who.id, line);
+    for (const { title, means } of headings) {
+      if (means === null || means === "none" || isName(means)) continue;
+      const amount = amountOf(cell(means));
+      if (amount === null)
+        wrong.push(`Line ${at + 2}: “${cell(means)}” under ${title} is not an amount. Write it as 1234.50.`);
+      else
+        line.figures[means] = decimal(line.figures[means] ?? "0")
+          .plus(amount)
+          .toString();
+    }
+  });
+  demandFaultless("register", wrong);
+  return { headings, lines: [...found.values()], strangers };
+}
+
+function meaningOf(
+  title: string,
+  own: Readonly<Record<string, readonly string[]>>,
+  meanings: Readonly<Record<string, string>>,
+): BesideHeading["means"] {
+  const key = headingKey(title);
+  const said = meanings[title] ?? meanings[key];
+  if (said !== undefined) return said as BesideHeading["means"];
+  return besideFields.find((field) => own[field]?.includes(key) || known[field]?.includes(key)) ?? null;
+}
+
+/** An amount as registers write it: a sign before or behind, brackets, and dollars; deductions may be negative. */
+function amountOf(cell: string): string | null {
+  const text = cell
+    .trim()
+    .replace(/^\((.*)\)$/, "-$1")
+    .replace(/\$/g, "")
+    .replace(/^(.*)-$/, "-$1");
+  if (text === "" || text === "-" || text === "–") return "0";
+  return /^-?(\d{1,3}(,\d{3})+|\d{1,9})(\.\d{1,4})?$/.test(text) ? decimal(text.replaceAll(",", "")).toString() : null;
+}
+
+const refused = (text: string, headings?: BesideHeading[]) =>
+  cannot("register", text, {
+    errors: [
+      { path: "text", text: headings ? `${text} Headings: ${headings.map((each) => each.title).join(", ")}.` : text },
+    ],
+  });

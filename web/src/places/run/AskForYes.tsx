@@ -1,0 +1,77 @@
+/** Before sign-off: a yes of somebody who may authorise, asked for by a letter; the run waits for it. */
+import type { RunView } from "@zesty/contract/runs";
+import { useState } from "react";
+import { Link } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { ChoiceField } from "../../parts/Fields.tsx";
+import { moment } from "../../parts/format.ts";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { approvalApi } from "../../state/approvalApi.ts";
+import { ApprovalWords } from "./ApprovalWords.tsx";
+
+export function AskForYes({ view }: { view: RunView }) {
+  const { data } = approvalApi.useApprovalQuery(view.id, { refetchOnMountOrArgChange: true });
+  const [isOpen, setOpen] = useState(false);
+  const [who, setWho] = useState<number | null>(null);
+  const [ask, asking] = approvalApi.useAskApprovalMutation();
+  const [withdraw, withdrawing] = approvalApi.useWithdrawApprovalMutation();
+  if (!data) return null;
+  const chosen = who ?? data.approverId ?? data.approvers[0]?.id;
+  const words = {
+    none: null,
+    waits: `${data.approver} was asked for a yes on ${data.askedAt ? moment(data.askedAt) : ""}.`,
+    asked: `${data.approver} asked about it.`,
+    yes: `${data.approver} said yes to these figures.`,
+    changed: `The figures changed since ${data.approver} said yes.`,
+  }[data.state];
+  return (
+    <section aria-label="A yes first" className="mt-3 border-t border-rule pt-2">
+      {words && (
+        <p>
+          <span className={data.state === "yes" ? "font-semibold text-leaf" : "font-semibold"}>{words}</span>{" "}
+          <Link className="text-action underline" to={`/run/${view.id}/letter`}>
+            The letter
+          </Link>
+        </p>
+      )}
+      <ApprovalWords runId={view.id} approval={data} mayAnswer />
+      {isOpen ? (
+        <form
+          className="mt-1 flex items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (chosen) void ask({ run: view.id, userId: chosen }).then(({ error }) => !error && setOpen(false));
+          }}
+        >
+          <div className="flex-1">
+            <ChoiceField label="Of whom" value={chosen ?? ""} onChange={(event) => setWho(Number(event.target.value))}>
+              {data.approvers.map((each) => (
+                <option key={each.id} value={each.id}>
+                  {each.name}
+                </option>
+              ))}
+            </ChoiceField>
+          </div>
+          <Button type="submit" disabled={asking.isLoading}>
+            Mail the letter
+          </Button>
+          <Button look="quiet" onClick={() => setOpen(false)}>
+            Cancel
+          </Button>
+        </form>
+      ) : (
+        <p className="flex gap-4">
+          <Button look="quiet" onClick={() => setOpen(true)}>
+            {data.state === "none" ? "Ask somebody for a yes first" : "Ask again"}
+          </Button>
+          {data.state !== "none" && (
+            <Button look="quiet" disabled={withdrawing.isLoading} onClick={() => void withdraw(view.id)}>
+              Take the asking back
+            </Button>
+          )}
+        </p>
+      )}
+      <ProblemNote error={asking.error ?? withdrawing.error} />
+    </section>
+  );
+}

@@ -1,0 +1,307 @@
+/** A run beside the earlier system's pays of the same period: what differs, what it looks like, and what was said of it. */
+import type { BesideField, BesideFigure, BesideHeading, BesideRow, BesideView } from "@zesty/contract/beside";
+import type { CountryCode } from "@zesty/core/countries/countries";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { Button } from "../../parts/Button.tsx";
+import { AreaField, ChoiceField, TextField } from "../../parts/Fields.tsx";
+import { counted, difference, hours, longDate, money } from "../../parts/format.ts";
+import { Loading, Nothing, Page } from "../../parts/Page.tsx";
+import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api, problemOf } from "../../state/api.ts";
+import { besideApi } from "../../state/besideApi.ts";
+import { usePutInHand } from "../../state/business.ts";
+import { totalNames } from "./TotalsLine.tsx";
+
+export function BesideEarlier() {
+  const runId = Number(useParams().run);
+  const { data: run, error } = api.useRunQuery(runId);
+  const { data } = besideApi.useBesideQuery(runId, { refetchOnMountOrArgChange: true });
+  usePutInHand(run?.businessId);
+  if (error)
+    return (
+      <div className="p-6">
+        <ProblemNote error={error} />
+      </div>
+    );
+  if (!run || !data) return <Loading what="the run" />;
+  return (
+    <Page
+      wide
+      title="Beside the earlier system"
+      aside={
+        <Link className="text-action underline" to={`/run/${runId}`}>
+          The run of {longDate(run.payday)}
+        </Link>
+      }
+    >
+      <p className="mb-3 max-w-3xl">
+        Paste the pay register that the earlier system printed for this period, with its headings. Person by person it
+        stands beside this run; nothing is lodged, paid or mailed by it.
+      </p>
+      <Bring key={data.beside?.text ?? ""} runId={runId} country={run.country} view={data.beside} />
+      {data.beside && <Compared runId={runId} country={run.country} view={data.beside} />}
+    </Page>
+  );
+}
+
+const fieldWords = (country: CountryCode): Record<BesideField | "none", string> => ({
+  ...{ payrollId: "Payroll ID", name: "Name", familyName: "Family name", givenName: "Given name", hours: "Hours" },
+  ...{ gross: "Gross", withheld: totalNames[country].withheld ?? "Tax", studentLoan: "Student loan" },
+  ...{ kiwiSaver: "KiwiSaver", super: totalNames[country].super ?? "Super", afterTax: "Deductions", net: "Net" },
+  none: "nothing of ours",
+});
+/** What another country's register has is not offered. */
+const offered = (country: CountryCode): (BesideField | "none")[] =>
+  (Object.keys(fieldWords(country)) as (BesideField | "none")[]).filter(
+    (field) => totalNames[country].kiwiSaver !== undefined || (field !== "studentLoan" && field !== "kiwiSaver"),
+  );
+
+function Bring({ runId, country, view }: { runId: number; country: CountryCode; view: BesideView | null }) {
+  const [text, setText] = useState(view?.text ?? "");
+  const [isOpen, setOpen] = useState(view === null);
+  const [meanings, setMeanings] = useState<Record<string, BesideField | "none">>({});
+  const [bring, { error, isLoading }] = besideApi.useBringBesideMutation();
+  const problem = problemOf(error);
+  // Headings are asked about as they stand in the text: told once, they are known for the next register.
+  const titles = (text.split(/\r?\n/)[0] ?? "").split(/[\t;,]/).map((each) => each.trim().replace(/^"|"$/g, ""));
+  const unknown: Pick<BesideHeading, "title" | "samples">[] = view
+    ? view.headings.filter((each) => each.means === null)
+    : problem.code === "register" && /column/.test(problem.detail ?? "")
+      ? titles.filter(Boolean).map((title) => ({ title, samples: [] }))
+      : [];
+  const words = fieldWords(country);
+  const send = () => void bring({ run: runId, text, meanings }).then((answer) => answer.data && setOpen(false));
+  if (!isOpen)
+    return (
+      <div className="mb-4 flex flex-wrap items-end gap-4">
+        {unknown.map(({ title, samples }) => (
+          <Asked key={title} {...{ title, samples, words, country, meanings, onMean: setMeanings }} />
+        ))}
+        {unknown.length > 0 && (
+          <Button disabled={isLoading || Object.keys(meanings).length === 0} onClick={send}>
+            Read it again
+          </Button>
+        )}
+        <Button look="quiet" onClick={() => setOpen(true)}>
+          Paste another register
+        </Button>
+        <ProblemNote error={error} />
+      </div>
+    );
+  return (
+    <form
+      className="mb-4 max-w-4xl"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send();
+      }}
+    >
+      <AreaField
+        label="Register of the earlier system"
+        rows={7}
+        placeholder={"Employee\tHours\tGross\tTax\tNet"}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <div className="mt-2 flex flex-wrap items-end gap-4">
+        {unknown.map(({ title, samples }) => (
+          <Asked key={title} {...{ title, samples, words, country, meanings, onMean: setMeanings }} />
+        ))}
+      </div>
+      <div className="mt-2 flex gap-3">
+        <Button look="main" type="submit" disabled={isLoading || text.trim() === ""}>
+          Set it beside the run
+        </Button>
+        {view && (
+          <Button look="quiet" onClick={() => setOpen(false)}>
+            Cancel
+          </Button>
+        )}
+      </div>
+      <ProblemNote error={error} />
+      {(problem.errors?.length ?? 0) > 1 && (
+        <ul className="mt-1 border-l-3 border-plum pl-3 text-plum">
+          {problem.errors?.map((each) => (
+            <li key={each.text}>{each.text}</li>
+          ))}
+        </ul>
+      )}
+    </form>
+  );
+}
+
+interface AskedProps extends Pick<BesideHeading, "title" | "samples"> {
+  words: Record<BesideField | "none", string>;
+  country: CountryCode;
+  meanings: Record<string, BesideField | "none">;
+  onMean: (meanings: Record<string, BesideField | "none">) => void;
+}
+
+function Asked({ title, samples, words, country, meanings, onMean }: AskedProps) {
+  return (
+    <div className="w-48">
+      <ChoiceField
+        label={`“${title}” says`}
+        {...(samples.length > 0 ? { hint: samples.join(", ") } : {})}
+        value={meanings[title] ?? ""}
+        onChange={(event) => onMean({ ...meanings, [title]: event.target.value as BesideField })}
+      >
+        <option value="">choose</option>
+        {offered(country).map((field) => (
+          <option key={field} value={field}>
+            {words[field]}
+          </option>
+        ))}
+      </ChoiceField>
+    </div>
+  );
+}
+
+function Compared({ runId, country, view }: { runId: number; country: CountryCode; view: BesideView }) {
+  const { figures, rows, onlyHere, strangers, open, totals } = view;
+  const words = fieldWords(country);
+  const differing = rows.filter((row) => !row.agrees);
+  const quiet = rows.length - differing.length;
+  return (
+    <>
+      <p role="status" className="mb-2 text-[17px]">
+        {open === 0 ? (
+          <span className="font-semibold text-leaf">No difference is open.</span>
+        ) : (
+          <span className="font-semibold">{counted(open, "person differs", "people differ")}.</span>
+        )}{" "}
+        <span className="text-quiet">{counted(quiet, "person agrees", "people agree")} to the cent.</span>
+      </p>
+      {strangers.length > 0 && (
+        <p className="mb-1 border-l-3 border-amber pl-3">Only in the register: {strangers.join("; ")}.</p>
+      )}
+      {onlyHere.length > 0 && (
+        <p className="mb-1 border-l-3 border-amber pl-3">Only in this run: {onlyHere.join("; ")}.</p>
+      )}
+      {rows.length === 0 ? (
+        <Nothing>Nobody of the register is in this run.</Nothing>
+      ) : (
+        <div className="overflow-x-auto">
+          <table className="figures w-full text-[15px]">
+            <thead>
+              <tr className="border-b border-rule-strong text-[14px] text-quiet">
+                <th scope="col" className="py-1 text-left font-medium">
+                  Person
+                </th>
+                {figures.map((name) => (
+                  <th key={name} scope="col" className="pl-4 text-right font-medium">
+                    {words[name]}
+                  </th>
+                ))}
+                <th scope="col" className="pl-6 text-left font-medium">
+                  What it looks like
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {differing.map((row) => (
+                <Differing key={row.personId} {...{ runId, row, figures, words }} />
+              ))}
+            </tbody>
+            <tfoot>
+              <tr className="border-t-2 border-rule-strong font-semibold">
+                <th scope="row" className="py-1 text-left">
+                  All {rows.length}, difference
+                </th>
+                {figures.map((name) => (
+                  <td key={name} className="pl-4 text-right">
+                    {shown(totals[name]?.difference ?? "0", name) || "–"}
+                  </td>
+                ))}
+                <td />
+              </tr>
+            </tfoot>
+          </table>
+        </div>
+      )}
+    </>
+  );
+}
+
+const plain = (text: string, name: BesideFigure): string => (name === "hours" ? hours(text, 2) : money(text));
+const shown = (text: string, name: BesideFigure): string =>
+  name === "hours"
+    ? Number(text) === 0
+      ? ""
+      : `${Number(text) > 0 ? "+" : ""}${hours(text, 2)}`
+    : difference(Math.round(Number(text) * 100));
+
+interface DifferingProps {
+  runId: number;
+  row: BesideRow;
+  figures: readonly BesideFigure[];
+  words: Record<BesideField | "none", string>;
+}
+
+function Differing({ runId, row, figures, words }: DifferingProps) {
+  const [reason, setReason] = useState<string | null>(null);
+  const [tick, { error, isLoading }] = besideApi.useTickBesideMutation();
+  const causes = figures.flatMap((name) => {
+    const cell = row.cells[name];
+    const isSaid = cell && Number(cell.difference) !== 0 && (name !== "hours" || cell.why !== null);
+    return isSaid ? [`${words[name]}: ${cell.why ?? "no cause found"}`] : [];
+  });
+  return (
+    <tr className={`border-b border-rule align-top ${row.reason === null ? "" : "text-quiet"}`}>
+      <th scope="row" className="py-1.5 text-left font-normal">
+        <Link className="hover:underline" to={`/run/${runId}?pay=${row.payId}`}>
+          {row.name}
+        </Link>
+      </th>
+      {figures.map((name) => {
+        const cell = row.cells[name];
+        const differs = cell !== undefined && Number(cell.difference) !== 0;
+        return (
+          <td key={name} className="py-1.5 pl-4 text-right whitespace-nowrap">
+            {cell && plain(cell.ours, name)}
+            {differs && (
+              <span className="block">
+                <span className="text-quiet">there {plain(cell.theirs, name)}</span>{" "}
+                <span className="font-semibold text-plum">{shown(cell.difference, name)}</span>
+              </span>
+            )}
+          </td>
+        );
+      })}
+      <td className="py-1.5 pl-6">
+        {causes.map((each) => (
+          <span key={each} className="block">
+            {each}
+          </span>
+        ))}
+        {row.reason !== null ? (
+          <span className="block text-leaf">
+            Ticked: {row.reason}{" "}
+            <Button look="quiet" onClick={() => void tick({ run: runId, personId: row.personId, reason: "" })}>
+              Remove the tick
+            </Button>
+          </span>
+        ) : reason === null ? (
+          <Button look="quiet" aria-label={`Tick ${row.name} with a reason`} onClick={() => setReason("")}>
+            It stands, because…
+          </Button>
+        ) : (
+          <form
+            className="flex items-end gap-2"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void tick({ run: runId, personId: row.personId, reason });
+            }}
+          >
+            <TextField label="Reason" autoFocus value={reason} onChange={(event) => setReason(event.target.value)} />
+            <Button type="submit" disabled={reason.trim() === "" || isLoading}>
+              Tick
+            </Button>
+          </form>
+        )}
+        <ProblemNote error={error} />
+      </td>
+    </tr>
+  );
+}
