@@ -56,6 +56,8 @@ export interface BesideView {
   headings: BesideHeading[];
   figures: BesideFigure[];
   rows: BesideRow[];
+  /** in both, and ours cannot be worked out yet: nothing stands beside theirs */
+  stopped: string[];
   /** in our run and not in the register */
   onlyHere: string[];
   /** lines of the register that name nobody of the run */

@@ -3,12 +3,14 @@ import type { AheadChange } from "@zesty/contract/ahead";
 import { addDays } from "@zesty/core/calendar/dates";
 import { afterEach, describe, expect, it } from "vitest";
 import { raise } from "../afterwards/raise.ts";
-import { undoDeparture } from "../afterwards/undoDeparture.ts";
+import { recordDeparture } from "../afterwards/recordDeparture.ts";
+import { ProblemError } from "../ground/problem.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { atOnce } from "../store/steps.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { approve, begin, terms, type } from "../testing/timeMakers.ts";
 import { adopt } from "./adopt.ts";
 import { aheadCsv } from "./aheadCsv.ts";
 import type { Forecast } from "./aheadPay.ts";
@@ -34,10 +36,11 @@ const cents = (text: string) => Math.round(Number(text.replaceAll(",", "")) * 10
 function reallyPaid(runs: number) {
   for (let at = 0; at < runs; at += 1) signRun(world, openUsual(world));
   return world.context.store.sqlite
-    .prepare<[], { who: string; payday: string; figures: string; leave: number; owed: number }>(
+    .prepare<[], { who: string; payday: string; figures: string; leave: number; owed: string }>(
       `SELECT CAST(s.person_id AS TEXT) AS who, s.payday AS payday, json_extract(s.snapshot, '$.figures') AS figures,
          (SELECT coalesce(SUM(hours_e4), 0) FROM leave_entry e WHERE e.signed_pay_id = s.id) AS leave,
-         (SELECT coalesce(SUM(amount_cents), 0) FROM due d WHERE d.run_id = s.run_id AND d.person_id = s.person_id) AS owed
+         (SELECT coalesce(group_concat(amount_cents || ' by ' || due_date), '') FROM (SELECT * FROM due d
+           WHERE d.run_id = s.run_id AND d.person_id = s.person_id AND d.amount_cents > 0 ORDER BY due_date, amount_cents)) AS owed
        FROM signed_pay s WHERE s.kind = 'pay' ORDER BY s.payday, s.person_id`,
     )
     .all()
@@ -54,7 +57,11 @@ const asPaid = ({ pays }: Forecast, until: string) =>
       ...{ who, payday, money: [own.gross, own.withheld, own.super, own.net, own.cost] },
       leave: leave.reduce((sum, each) => sum + each.e4, 0),
       // Withholding of a run is owed by nobody alone.
-      owed: dues.reduce((sum, each) => sum + (each.kind === "withholding" ? 0 : each.cents), 0),
+      owed: dues
+        .filter((each) => each.kind !== "withholding" && each.cents > 0)
+        .sort((a, b) => (a.due < b.due ? -1 : a.due > b.due ? 1 : a.cents - b.cents))
+        .map((each) => `${each.cents} by ${each.due}`)
+        .join(),
     }));
 
 const countries = [
@@ -64,7 +71,7 @@ const countries = [
 
 /** People of several kinds, and facts that change within the weeks to come. */
 function lively(make: (people: number) => SmallWorld): void {
-  world = make(4);
+  world = begin(make(6));
   const { context, actor, personIds } = world;
   const [salaried = 0, raised = 0, fewer = 0] = personIds;
   const save = (id: number, part: object) =>
@@ -72,7 +79,18 @@ function lively(make: (people: number) => SmallWorld): void {
   save(salaried, { from: "2020-01-06", salary: "78000", hourlyRate: null });
   save(raised, { from: "2026-07-15", hourlyRate: "36.2" });
   save(fewer, { from: "2026-08-03", weeklyHours: "22.8", basis: "part-time" });
-  context.store.sqlite.exec(`UPDATE person SET birth_date = '2009-08-05' WHERE id = ${personIds[3]}`);
+  const birth = (at: number, day: string) =>
+    context.store.sqlite.exec(`UPDATE person SET birth_date = '${day}' WHERE id = ${personIds[at]}`);
+  // Eighteen, when super begins under thirty hours; sixty-five, when KiwiSaver ends.
+  birth(3, "2008-07-15");
+  save(personIds[3] ?? 0, { from: "2020-01-06", weeklyHours: "20", basis: "part-time" });
+  birth(4, "1961-07-22");
+  // Begins now, and has recorded the first days already.
+  context.store.sqlite.exec(`UPDATE person SET start_date = '2026-06-22' WHERE id = ${personIds[5]}`);
+  saveSection(context, actor, personIds[5] ?? 0, "time", terms(null, null, { use: "exceptions" }));
+  type({ "2026-06-23": "9-17 b30", "2026-06-24": "9-14" }, personIds[5]);
+  type({ "2026-07-08": "9-12" }, personIds[5]);
+  approve(["2026-06-23", "2026-06-24", "2026-07-08"], true, personIds[5]);
 }
 
 describe.each(countries)("%s: the year ahead", (_country, make) => {
@@ -88,6 +106,8 @@ describe.each(countries)("%s: the year ahead", (_country, make) => {
   });
   it("comes out alike when every pay is worked out by itself, and nothing is kept of looking", () => {
     lively(make);
+    // Of whom nothing is known but what is recorded: public holidays are paid all the same.
+    saveSection(world.context, world.actor, world.personIds[4] ?? 0, "time", terms(null, null, { use: "all" }));
     const before = world.context.store.sqlite.prepare("SELECT COUNT(*) FROM pay_run").pluck().get();
     const changes = [change({}), change({ kind: "more", people: [world.personIds[0] ?? 0], value: "1", weekly: "19" })];
     const wholly = ahead(changes, true).pays;
@@ -101,7 +121,7 @@ describe.each(countries)("%s: the year ahead", (_country, make) => {
     expect(ahead(few, false, plain).pays).toEqual(ahead(few, true).pays);
     expect(ahead().pays.length).toBeGreaterThan(100);
     expect(world.context.store.sqlite.prepare("SELECT COUNT(*) FROM pay_run").pluck().get()).toBe(before);
-    expect(world.context.store.sqlite.prepare("SELECT COUNT(*) FROM person").pluck().get()).toBe(4);
+    expect(world.context.store.sqlite.prepare("SELECT COUNT(*) FROM person").pluck().get()).toBe(6);
     // A departure into the open run is told to nobody either.
     openUsual(world);
     const told: unknown[] = [];
@@ -141,7 +161,7 @@ describe("what would be otherwise", () => {
       change({ people: [world.personIds[0] ?? 0], ...part } as Partial<AheadChange>),
     ]);
     expect(isSo(cents(changes[0]?.more ?? "0"))).toBe(true);
-    expect(changes[0]?.notes).toEqual([]);
+    expect(changes[0]?.notes).toEqual(part.kind === "leaves" ? ["Taken as a resignation with its notice worked."] : []);
     const cost = sums.find((each) => each.title === "Cost to the business");
     expect(cost?.difference).toBe(changes[0]?.more);
     expect(people.reduce((sum, each) => sum + cents(each.cost.would), 0)).toBe(cents(cost?.would ?? ""));
@@ -193,6 +213,27 @@ describe("what would be otherwise", () => {
     ]);
     expect(found.notes.at(-1)).toBe("Nothing is foreseen for Alex Sample1: no usual pay, and no hours of late.");
   });
+  it("hours are of no effect where usual pay was typed otherwise, and that is said", () => {
+    world = smallWorld(2);
+    const [first = 0] = world.personIds;
+    const lines = [{ elementId: world.element("ORD"), hours: "30" }];
+    saveSection(world.context, world.actor, first, "usualPay", { from: "2026-06-01", lines });
+    const { changes } = view([change({ kind: "hours", value: "19", people: world.personIds })]);
+    expect(changes[0]?.notes).toEqual([
+      "Alex Sample0 is paid usual pay that was typed otherwise than agreed: it stays as it is until it is changed.",
+    ]);
+  });
+  it("an order with a total is taken until then and no longer", () => {
+    world = smallWorldNz(1);
+    const [id = 0] = world.personIds;
+    const order = { kind: "fine", name: "Made-up fine", amount: "100.00", total: "350.00", served: "2026-06-01" };
+    saveSection(world.context, world.actor, id, "orders" as never, { from: "2026-06-01", orders: [order] } as never);
+    const orders = ahead()
+      .pays.flatMap((each) => each.dues)
+      .filter((each) => each.kind === "order" && each.cents > 0)
+      .map((each) => each.cents);
+    expect(orders).toEqual([10000, 10000, 10000, 5000]);
+  });
   it("a payday that is signed and still to come stands in it, whatever would be otherwise", () => {
     world = smallWorld(2);
     const cost = (changes: AheadChange[] = []) => cents(view(changes).sums[0]?.would ?? "0");
@@ -236,17 +277,24 @@ describe("kept, and made so", () => {
     const changes = [
       change({ people: [first] }),
       change({ kind: "hours", value: "19", people: [second], from: "2026-09-07" }),
-      change({ kind: "leaves", value: "", people: [third], from: "2026-10-04" }),
     ];
     const would = ahead(changes);
-    const { done, rest } = adopt(context, actor, businessId, [
-      ...changes,
+    const elsewhere = [
       change({ kind: "more", people: [first], value: "1" }),
-    ]);
-    expect([done.length, rest.map((each) => each.to)]).toEqual([3, ["/people/several"]]);
+      change({ kind: "leaves", value: "", people: [second, third], from: "2026-10-04" }),
+    ];
+    const { done, rest } = adopt(context, actor, businessId, [...changes, ...elsewhere]);
+    const to = ["/people/several", `/people/${second}#departure`, `/people/${third}#departure`];
+    expect([done.length, rest.map((each) => each.to)]).toEqual([2, to]);
     expect(ahead().pays).toEqual(would.pays);
-    undoDeparture(context, actor, third);
-    expect(ahead().pays.length).toBeGreaterThan(would.pays.length);
+    // Alone, they say where they are done as well.
+    expect(adopt(context, actor, businessId, elsewhere)).toMatchObject({ done: [], rest });
+    // Somebody who leaves is in it until the last day, as soon as that is recorded.
+    const gone = ahead([change({ kind: "leaves", value: "", people: [third], from: "2026-10-04" })]);
+    recordDeparture(context, actor, third, {
+      ...{ lastDay: "2026-10-04", reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
+    });
+    expect(ahead().pays).toEqual(gone.pays);
   });
   it.each([
     [{ from: "2026-06-30" }, "is past"],
@@ -259,6 +307,34 @@ describe("kept, and made so", () => {
     world = smallWorld(1);
     expect(() => view([change(part as Partial<AheadChange>)])).toThrow(words);
     expect(() => adopt(world.context, world.actor, world.businessId, [change(part as Partial<AheadChange>)])).toThrow();
+  });
+  it("what an act refuses stands at its sentence", () => {
+    world = smallWorld(2);
+    const [first = 0, second = 0] = world.personIds;
+    recordDeparture(world.context, world.actor, second, {
+      ...{ lastDay: "2026-12-04", reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
+    });
+    const asked = () =>
+      view([change({ people: [first] }), change({ kind: "leaves", value: "", people: [second], from: "2026-10-04" })]);
+    expect(asked).toThrow(ProblemError);
+    try {
+      asked();
+    } catch (error) {
+      expect((error as ProblemError).problem.errors?.map((each) => each.path)).toEqual(["changes.1.value"]);
+    }
+  });
+  it("a kept what-if whose day has passed is named, and what to do", () => {
+    world = smallWorld(1);
+    const { context, actor, businessId } = world;
+    const { id } = keep(context, actor, businessId, { name: "Old", changes: [change({ from: "2026-06-01" })] });
+    expect(() => view([change({})], id)).toThrow("“Old” does not hold any more. 1 June 2026 is past");
+  });
+  it("a raise that signed pays cover already says what is owed for them", () => {
+    world = smallWorld(1);
+    signRun(world, openUsual(world));
+    signRun(world, openUsual(world));
+    const { done } = adopt(world.context, world.actor, world.businessId, [change({ from: "2026-07-01", value: "10" })]);
+    expect(done.join(" ")).toMatch(/is owed for them\. People, Look past pays over/);
   });
   it("somebody who has left is named", () => {
     world = smallWorld(1);

@@ -1,5 +1,5 @@
 /** What looking ahead asks of a country. */
-import type { AnyPay } from "@zesty/core/countries/countries";
+import type { AnyContext, AnyPay } from "@zesty/core/countries/countries";
 import type { RuleBook, Table } from "@zesty/core/rulebook/ruleBook";
 import type { Owner } from "../row/countryRows.ts";
 import type { DueEntry } from "../row/prepared.ts";
@@ -10,7 +10,9 @@ export interface AheadOfCountry {
   /** the day by which a due of a payday is paid, of somebody who was paid here before */
   dueDay(kind: DueEntry["kind"], payday: string, owner: Owner, rules: RuleBook): string;
   /** whether what was paid earlier in the year changes what the next pay comes to */
-  counts(worked: AnyPay, paysAYear: number, rules: RuleBook, payday: string): boolean;
+  counts(worked: AnyPay, row: AnyContext, paysAYear: number, rules: RuleBook): boolean;
+  /** what runs until a total stands in the row less what pays ahead of it have taken, in cents by code */
+  asTaken(row: AnyContext, taken: (code: string) => number): void;
   /** whether what leave is worth can be said of a day to come */
   foretellsLeave: boolean;
   /** the words for what the employer contributes, and the book in which it is that per cent from a day on */

@@ -11,7 +11,7 @@ export interface AheadPay {
   who: string;
   payday: string;
   cents: Record<SumName, number>;
-  dues: Pick<DueEntry, "kind" | "cents" | "due">[];
+  dues: Pick<DueEntry, "kind" | "fundId" | "cents" | "due">[];
   leave: { kind: string; e4: number; once: boolean }[];
 }
 
@@ -36,6 +36,8 @@ export interface Forecast {
 export interface Known {
   pay: AheadPay;
   facts: [string, number][];
+  /** days of the record of time that it pays */
+  days: string[];
   /** what was paid before changes what comes next */
   counts: boolean;
 }

@@ -5,6 +5,7 @@
 import { addDays } from "@zesty/core/calendar/dates";
 import type { Context } from "../ground/context.ts";
 import { agreementRulesOf } from "../hours/agreements.ts";
+import { personTimes } from "../hours/personTimes.ts";
 
 /** Up to these ages, and from those on, a birthday may change what is due. */
 const grown = 22;
@@ -78,6 +79,16 @@ export function changeDays(context: Context, businessId: number, from: string, t
     )
     .all(businessId, from, businessId, from))
     add(id, ...daysOf(day, last < to ? last : to));
+  // Who is paid what the record says is paid public holidays beside it.
+  const recorded = store
+    .prepared<[number], { id: number }>(
+      `SELECT DISTINCT person_id AS id FROM time_terms
+       WHERE person_id IN (SELECT id FROM person WHERE business_id = ?)`,
+    )
+    .all(businessId)
+    .map((row) => row.id);
+  for (const { who, time } of personTimes(context, businessId, recorded, from, to, false))
+    add(who.id, ...time.holidays.flatMap((each) => daysOf(each.date, each.date)));
   const all = store
     .prepared<[number, number, number], { day: string | null }>(
       `SELECT "from" AS day FROM employer_cost WHERE business_id = ?

@@ -6,7 +6,7 @@ import type { RuleBook } from "@zesty/core/rulebook/ruleBook";
 import { casesOf } from "../afterwards/raise.ts";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
 import type { Actor, Context } from "../ground/context.ts";
-import { cannot } from "../ground/problem.ts";
+import { cannot, ProblemError } from "../ground/problem.ts";
 import { employmentOf } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { datedRecords, newest } from "../store/dated.ts";
@@ -104,10 +104,13 @@ export function applyChanges(
   const toCome = who.flatMap(({ key, change }) => (change ? [{ id: ids.get(key) ?? 0, start: change.from }] : []));
   for (const change of changes.filter((each) => each.on).sort((a, b) => (a.from < b.from ? -1 : 1))) {
     const put = (people: readonly number[], from: string) => {
-      if (people.length > 0)
-        acts[change.kind](context, actor, { ...change, from, people: [...people] }, businessId, (note) =>
-          told(change, note),
-        );
+      if (people.length === 0) return;
+      const own = { ...change, from, people: [...people] };
+      try {
+        acts[change.kind](context, actor, own, businessId, (note) => told(change, note));
+      } catch (error) {
+        throw ofSentence(error, changes.indexOf(change));
+      }
     };
     if (change.people.length > 0)
       put(
@@ -122,6 +125,12 @@ export function applyChanges(
   }
   return ids;
 }
+
+/** What an act refuses stands at the sentence that asks for it. */
+const ofSentence = (error: unknown, at: number): unknown =>
+  error instanceof ProblemError
+    ? cannot("ahead", error.message, { errors: [{ path: `changes.${at}.value`, text: error.message }] })
+    : error;
 
 /** Hours a week that are said of who has no usual pay, on a day; null where nothing is. */
 export const weeklySaid = (changes: readonly AheadChange[], id: number, day: string): string | null =>
@@ -154,12 +163,19 @@ const acts: Record<AheadChange["kind"], Act> = {
   hours: (context, actor, { from, value, people }, _businessId, told) => {
     const { terms, usual } = datedRecords(context.store.db, people, from);
     for (const [id, row] of terms) {
-      if ((usual.get(id)?.lines.length ?? 0) === 0)
+      const lines = usual.get(id)?.lines ?? [];
+      if (lines.length === 0)
         told(
           `${nameOf(context, id)} has no usual pay: here the hours of late are taken as so many; pays follow what is worked.`,
         );
       const held = employmentOf(row);
       saveSection(context, actor, id, "employment", { ...held, ...ofHours(held, value), from });
+      const after = datedRecords(context.store.db, [id], from).usual.get(id)?.lines;
+      const isMoved = JSON.stringify(after) !== JSON.stringify(lines) || decimal(held.weeklyHours).eq(value);
+      if (lines.length > 0 && !isMoved)
+        told(
+          `${nameOf(context, id)} is paid usual pay that was typed otherwise than agreed: it stays as it is until it is changed.`,
+        );
     }
   },
   level: (context, actor, { from, value, people }, _businessId, told) => {
@@ -174,7 +190,8 @@ const acts: Record<AheadChange["kind"], Act> = {
       saveSection(context, actor, id, "time", { ...rest, classification: value, from });
     }
   },
-  leaves: (context, actor, { from, people }) => {
+  leaves: (context, actor, { from, people }, _businessId, told) => {
+    told("Taken as a resignation with its notice worked.");
     for (const id of people)
       recordDeparture(context, actor, id, {
         ...{ lastDay: from, reason: "V", noticeWorked: true, misconduct: false, pay: "next" },

@@ -13,6 +13,7 @@ import { centsOf, centsText } from "@zesty/core/quantity/units";
 import { goingOn } from "@zesty/core/rulebook/aheadBook";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
+import { holdBackDays, runDays } from "../hours/paidDays.ts";
 import type { Owner } from "../row/countryRows.ts";
 import { freshRun, keepComposed } from "../row/keepComposed.ts";
 import { leaveTakenIn } from "../row/leaveTaken.ts";
@@ -78,6 +79,10 @@ class Forecasting {
   /** what was paid so far, by "who year" and code, and by "who code" in all */
   private readonly years = new Map<string, Map<string, number>>();
   private readonly taken = new Map<string, number>();
+  /** recorded days that a pay ahead holds, by who: no later one pays them again */
+  private readonly daysPaid = new Map<string, Set<string>>();
+  /** "who kind fund" of what was due before: the first one may have longer to arrive */
+  private readonly dueBefore = new Set<string>();
 
   private readonly actor: Actor;
   private readonly businessId: number;
@@ -184,14 +189,23 @@ class Forecasting {
     const keys = new Map([...ids].map(([key, id]) => [id, key]));
     const averages = new Map([...ids].map(([key, id]) => [id, this.worksAsOfLate(key, period)] as const));
     const runId = period.runId ?? insertAhead(this.context, this.businessId, period, [...keys.keys()], averages);
-    const payIds = this.context.store
-      .prepared<[number, string], { id: number }>(
-        "SELECT id FROM pay WHERE run_id = ? AND person_id IN (SELECT value FROM json_each(?))",
+    const pays = this.context.store
+      .prepared<[number, string], { id: number; personId: number }>(
+        "SELECT id, person_id AS personId FROM pay WHERE run_id = ? AND person_id IN (SELECT value FROM json_each(?))",
       )
-      .all(runId, JSON.stringify([...keys.keys()]))
-      .map((row) => row.id);
-    if (payIds.length === 0) return new Map();
+      .all(runId, JSON.stringify([...keys.keys()]));
+    if (pays.length === 0) return new Map();
+    const payIds = pays.map((row) => row.id);
+    const withPaidDays = pays.filter(({ id, personId }) =>
+      holdBackDays(this.context, id, personId, [...(this.daysPaid.get(keys.get(personId) ?? "") ?? [])]),
+    );
     if (period.runId === null) keepComposed(this.context, runId);
+    else if (withPaidDays.length > 0)
+      keepComposed(
+        this.context,
+        runId,
+        withPaidDays.map((row) => row.id),
+      );
     const loaded = period.runId === null ? loadRun(this.context, runId) : freshRun(this.context, runId, payIds);
     for (const row of loaded.rows)
       for (const [code, text] of Object.entries(row.context.deducted)) {
@@ -199,6 +213,8 @@ class Forecasting {
         const more = this.taken.get(`${keys.get(row.person.id)} ${fact}`) ?? 0;
         row.context.deducted[code] = centsText(centsOf(text) + more);
       }
+    for (const row of loaded.rows)
+      this.country.asTaken(row.context, (code) => this.taken.get(`${keys.get(row.person.id)} line:${code}`) ?? 0);
     return this.worked(loaded, period, keys);
   }
 
@@ -215,6 +231,9 @@ class Forecasting {
     const ids = rows.map((each) => each.row.person.id);
     const signed = pays.signing(this.context, loaded, ids, leaveTakenIn(this.context, loaded, rows));
     const found = new Map<string, Known>();
+    const days = new Map(
+      runDays(this.context, loaded.run, ids).map(({ person, days }) => [person.who.id, days.map((day) => day.date)]),
+    );
     for (const row of rows) {
       const who = keys.get(row.row.person.id);
       if (who === undefined) continue;
@@ -229,12 +248,13 @@ class Forecasting {
         pay: {
           ...{ who, payday: period.payday },
           cents: Object.fromEntries(sumNames.map((name) => [name, centsOf(figures[name])])) as AheadPay["cents"],
-          dues: dues.map(({ kind, cents, due }) => ({ kind, cents, due })),
+          dues: dues.map(({ kind, fundId, cents, due }) => ({ kind, fundId, cents, due })),
           leave: this.country.foretellsLeave ? parts.leave.map(asEarned) : [],
         },
         facts: facts.map(({ code, cents }) => [code, cents]),
+        days: days.get(row.row.person.id) ?? [],
         counts:
-          this.country.counts(worked, paysPerYear[period.cycle], this.context.rules, period.payday) ||
+          this.country.counts(worked, row.row.context, paysPerYear[period.cycle], this.context.rules) ||
           row.row.lines.some((line) => line.terms?.total !== undefined || line.terms?.until !== undefined),
       });
     }
@@ -246,8 +266,10 @@ class Forecasting {
     const held = this.made.held.get(heldKey(period, key));
     if (!held?.known) return;
     const isOwn = held.period.payday === period.payday && held.period.start === period.start;
-    const pay = isOwn ? held.known.pay : this.again(held.known.pay, period.payday);
+    const pay = isOwn ? this.notFirstTwice(held.known.pay) : this.again(held.known.pay, period.payday);
     this.made.pays.push(pay);
+    if (isOwn && held.known.days.length > 0)
+      this.daysPaid.set(key, new Set([...(this.daysPaid.get(key) ?? []), ...held.known.days]));
     const year = `${key} ${payrollYearOf(this.owner.country, period.payday).from}`;
     const sums = this.years.get(year) ?? new Map<string, number>();
     this.years.set(year, sums);
@@ -264,6 +286,19 @@ class Forecasting {
       ...{ ...pay, payday },
       dues: pay.dues.map((due) => ({ ...due, due: this.alike.dueDay(due.kind, payday) })),
       leave: pay.leave.filter(({ once }) => !once),
+    };
+  }
+
+  /** Each pay is worked out as if none were ahead of it: only the first contribution to a fund is the first. */
+  private notFirstTwice(pay: AheadPay): AheadPay {
+    return {
+      ...pay,
+      dues: pay.dues.map((due) => {
+        const name = `${pay.who} ${due.kind} ${due.fundId}`;
+        const isFirst = !this.dueBefore.has(name);
+        this.dueBefore.add(name);
+        return isFirst ? due : { ...due, due: this.alike.dueDay(due.kind, pay.payday) };
+      }),
     };
   }
 

@@ -7,6 +7,7 @@ import type {
   AheadView,
   AheadWanted,
   AheadWeek,
+  KeptAhead,
 } from "@zesty/contract/ahead";
 import { addDays, dateWords, weekday } from "@zesty/core/calendar/dates";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -14,7 +15,7 @@ import { centsText } from "@zesty/core/quantity/units";
 import { MissingRow } from "@zesty/core/rulebook/ruleBook";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
-import { cannot } from "../ground/problem.ts";
+import { cannot, ProblemError } from "../ground/problem.ts";
 import type { Steps } from "../store/steps.ts";
 import type { Forecast, SumName } from "./aheadPay.ts";
 import { demandPossible } from "./changes.ts";
@@ -36,6 +37,7 @@ export function* aheadSteps(context: Context, actor: Actor, businessId: number, 
   const span = spanOf(context, businessId);
   demandPossible(context, businessId, wanted.changes, span.from);
   const kept = wanted.against === null ? null : keptAhead(context, businessId, wanted.against);
+  if (kept) demandHolds(context, businessId, kept, span.from);
   const looked = (changes: readonly AheadChange[]) => sideSteps(context, actor, businessId, span, changes);
   const now = yield* looked(kept?.changes ?? []);
   const on = wanted.changes.filter((each) => each.on);
@@ -57,6 +59,16 @@ export function* aheadSteps(context: Context, actor: Actor, businessId: number, 
     notes: notesOf(context, businessId, now, then),
     against: kept?.name ?? null,
   };
+}
+
+/** What was kept may name a day that has passed since, or somebody who has left. */
+function demandHolds(context: Context, businessId: number, { name, changes }: KeptAhead, today: string): void {
+  try {
+    demandPossible(context, businessId, changes, today);
+  } catch (error) {
+    if (!(error instanceof ProblemError)) throw error;
+    throw cannot("ahead", `“${name}” does not hold any more. ${error.message} Open it, and keep it anew.`);
+  }
 }
 
 export function* sideSteps(

@@ -17,15 +17,19 @@ export const aheadAu: AheadOfCountry = {
       : kind === "withholding"
         ? withholdingDueDate(payday, owner.withholder, rules)
         : deductionDueDay(payday),
-  counts(worked, paysAYear, rules, payday) {
+  counts(worked, { payday }, paysAYear, rules) {
     if (worked.country !== "AU") return false;
     const { ceiling } = rules.row(superGuaranteeRules, payday).figures;
     const ofYear = decimal(ceiling.amount).times(ceiling.per === "quarter" ? 4 : 1);
     // Below the ceiling by as much as a pay may be above another, nothing that was paid before is looked at.
     const isNear = worked.super.counted.value.times(paysAYear).times("1.25").gt(ofYear);
-    const isCounted = worked.lines.some(({ line }) => line.allowance !== undefined && line.units !== undefined);
+    // Tax of a bonus looks at the average of the year before it.
+    const isCounted = worked.lines.some(
+      ({ group, line }) => group === "extra" || (line.allowance !== undefined && line.units !== undefined),
+    );
     return isNear || isCounted;
   },
+  asTaken: () => undefined,
   foretellsLeave: true,
   contribution: {
     words: "Super",

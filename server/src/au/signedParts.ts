@@ -162,7 +162,6 @@ function fundWords(
   };
 }
 
-/** "person fund" pairs that already had a contribution; the first one for a pair has longer to arrive. */
 /** Began no earlier than in the period before this one. */
 const isNewHere = ({ periodStart, periodEnd }: Run, { startDate }: Who): boolean =>
   startDate >= addDays(periodStart, -(daysBetween(periodStart, periodEnd) + 1));

@@ -74,6 +74,33 @@ describe.each([
   });
 });
 
+it("a yes is to each pay: hours that go from one person to another leave the sums and not the yes", () => {
+  world = smallWorld(2);
+  const { context, actor } = world;
+  const runId = openUsual(world);
+  const olive = owner();
+  const typed = (...hours: string[]) => {
+    const { rows, version } = readRun(context, actor, runId);
+    const wanted = hours.map((each, at) => ({
+      payId: rows[at]?.payId ?? 0,
+      lines: [{ elementId: world.element("ORD"), hours: each }],
+    }));
+    saveRows(context, actor, runId, { version, rows: wanted });
+  };
+  typed("30", "20");
+  mailForYes(context, actor, runId, olive.userId);
+  const { seen, sums } = readLetter(context, olive, runId);
+  sayYesTo(context, olive, runId, seen);
+  typed("20", "30");
+  expect(readLetter(context, olive, runId).sums).toEqual(sums);
+  expect(stateOf(runId)).toBe("changed");
+  expect(() => sign(runId)).toThrow("The figures changed since");
+  typed("30", "20");
+  expect(stateOf(runId)).toBe("yes");
+  const trail = context.store.sqlite.prepare("SELECT about FROM audit WHERE what = 'said yes to a run'").pluck().get();
+  expect(trail).toMatch(/^run 1, \$[\d,]+\.\d\d net$/);
+});
+
 describe("a question", () => {
   it("stands at the row until it is answered, once; a yes after it stands", () => {
     world = smallWorld(2);

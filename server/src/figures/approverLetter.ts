@@ -55,7 +55,7 @@ export function readLetter(context: Context, actor: Actor, runId: number): Appro
     approval,
     isMine: approval.approverId === actor.userId,
     isOpen: run.state === "open",
-    seen: seenOf(run),
+    seen: seenOf(context, run),
   };
 }
 

@@ -1,5 +1,6 @@
 /** A run beside an earlier system's register: quiet against our own output, every planted difference by its cause. */
 import type { BesideField } from "@zesty/contract/beside";
+import { MissingRow, type RuleBook } from "@zesty/core/rulebook/ruleBook";
 import { afterEach, describe, expect, it } from "vitest";
 import { discardRun } from "../runs/discardRun.ts";
 import { readRun } from "../runs/readRun.ts";
@@ -156,6 +157,20 @@ describe("headings and bad input", () => {
       ["name", "gross", "none"],
     ]);
     expect(bring(runId, text).open).toBe(0);
+  });
+  it("whose pay here cannot be worked out is named, and the move is not done", () => {
+    world = smallWorld(2);
+    const runId = openUsual(world);
+    const text = "Name\tGross\nAlex Sample0\t1197.00\nSam Nobody\t1.00";
+    const row: RuleBook["row"] = (table, date) => {
+      throw new MissingRow(table.name, date);
+    };
+    Object.defineProperty(world.context, "rules", { value: { version: "none", find: () => undefined, row } });
+    const found = bring(runId, text);
+    expect([found.stopped, found.open, found.rows, found.onlyHere]).toEqual([
+      ["Alex Sample0"],
+      ...[1, [], ["Alex Sample1"]],
+    ]);
   });
   it.each([
     ["Name\tGross", "no line under its headings"],

@@ -99,10 +99,15 @@ function compared(context: Context, runId: number, text: string): BesideView {
   const work = rowWorker(context, loaded);
   const before = rulesBefore(context.rules);
   const ticks = ticksOf(context, runId);
+  const stopped: string[] = [];
   const rows = included.flatMap((row): BesideRow[] => {
     const line = register.lines.find((each) => each.personId === row.person.id);
+    if (!line) return [];
     const worked = work(row).figures;
-    if (!line || !worked) return [];
+    if (!worked) {
+      stopped.push(nameOf(people, row.person.id));
+      return [];
+    }
     const theirs = withSides(line.figures as Record<string, string>);
     const own = worked as unknown as Record<string, string>;
     const isEqual = figures.every((name) => decimal(theirs[name] ?? "0").eq(own[name] ?? "0"));
@@ -122,15 +127,16 @@ function compared(context: Context, runId: number, text: string): BesideView {
   });
   return {
     ...{ text, headings: register.headings, figures, rows: rows.sort((a, b) => Number(a.agrees) - Number(b.agrees)) },
+    stopped,
     onlyHere: onlyHere(included, register),
     strangers: [
       ...register.strangers,
       ...register.lines.flatMap(({ personId }) =>
-        included.some((row) => row.person.id === personId) ? [] : [nameOf(people, personId)],
+        included.some((row) => row.person.id === personId) ? [] : [`${nameOf(people, personId)}, not in this run`],
       ),
     ],
     totals: totalsOf(rows, figures),
-    open: rows.filter((each) => !each.agrees && each.reason === null).length,
+    open: rows.filter((each) => !each.agrees && each.reason === null).length + stopped.length,
   };
 }
 
@@ -182,7 +188,7 @@ const ticksOf = ({ store: { db } }: Context, runId: number) =>
 
 const nameOf = (people: readonly (typeof person.$inferSelect)[], id: number): string => {
   const who = people.find((each) => each.id === id);
-  return `${who?.givenName} ${who?.familyName}, not in this run`;
+  return `${who?.givenName} ${who?.familyName}`;
 };
 
 const onlyHere = (included: readonly LoadedRow[], { lines }: Register): string[] =>

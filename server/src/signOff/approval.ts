@@ -1,5 +1,8 @@
 /** A yes before sign-off: asked of somebody, said to figures, questioned; a run that waits for it is not signed off. */
+import { createHash } from "node:crypto";
 import type { Approval, ApprovalWord } from "@zesty/contract/approval";
+import { decimal } from "@zesty/core/quantity/decimal";
+import { centsText, dollars } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
@@ -9,9 +12,20 @@ import { demandOpen } from "../row/runInHand.ts";
 import { approval, approvalWord, pay, person, user } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 
-/** The figures that a yes is said to: should one of them move, it is a yes to something else. */
-export const seenOf = ({ summary, totals }: Pick<Run, "summary" | "totals">): string =>
-  JSON.stringify([summary.people, totals.net, totals.withheld, totals.super, totals.cost]);
+/**
+ * What a yes is said to: the sums, and each pay in them. Should one of them move, it is a yes to something else, though
+ * the sums may be what they were.
+ */
+export function seenOf({ store }: Context, { id, summary, totals }: Run): string {
+  const pays = store
+    .prepared<[number], { personId: number; totals: string | null }>(
+      `SELECT person_id AS personId, json_extract(kept, '$.totals') AS totals FROM pay
+       WHERE run_id = ? AND included ORDER BY person_id`,
+    )
+    .all(id);
+  const digest = createHash("sha256").update(JSON.stringify(pays)).digest("hex");
+  return JSON.stringify([summary.people, totals.net, totals.withheld, totals.super, totals.cost, digest]);
+}
 
 const askedOf = ({ store: { db } }: Context, runId: number) =>
   db
@@ -62,7 +76,7 @@ export function approvalOf(context: Context, runId: number): Approval {
   const isOpen = words.some((each) => each.kind === "question" && !words.some((other) => other.answers === each.id));
   const yes = rows.filter(({ word }) => word.kind === "yes").at(-1)?.word;
   return {
-    state: isOpen ? "asked" : !yes ? "waits" : yes.seen === seenOf(run) ? "yes" : "changed",
+    state: isOpen ? "asked" : !yes ? "waits" : yes.seen === seenOf(context, run) ? "yes" : "changed",
     approver: nameOf(context, asked.approverId),
     approverId: asked.approverId,
     askedBy: nameOf(context, asked.askedById),
@@ -125,7 +139,7 @@ function demandAsked(context: Context, actor: Actor, runId: number) {
 export function sayYesTo(context: Context, actor: Actor, runId: number, seen: string): void {
   const run = demandOpen(findRun(context, runId));
   const asked = demandAsked(context, actor, runId);
-  if (seen !== seenOf(run))
+  if (seen !== seenOf(context, run))
     throw conflict("figures-changed", "The figures changed while you read. Look at the letter again, then say yes.");
   if (approvalOf(context, runId).state === "yes") return;
   context.store.transaction(() => {
@@ -133,7 +147,8 @@ export function sayYesTo(context: Context, actor: Actor, runId: number, seen: st
       .insert(approvalWord)
       .values({ approvalId: asked.id, kind: "yes", text: "Yes", seen, userId: actor.userId, at: context.clock.now() })
       .run();
-    tell(context, actor, run, "said yes to a run", `run ${run.number}, ${seen}`);
+    const net = dollars(decimal(centsText(run.totals.net ?? 0)));
+    tell(context, actor, run, "said yes to a run", `run ${run.number}, ${net} net`);
   });
   context.announce(runId);
 }

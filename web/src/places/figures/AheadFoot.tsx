@@ -11,7 +11,7 @@ import { aheadApi } from "../../state/aheadApi.ts";
 import { isWhole } from "./ahead.ts";
 
 /** Kinds that are done where the facts that they need are asked for. */
-const notDone: readonly AheadChange["kind"][] = ["more", "contribution"];
+const notDone: readonly AheadChange["kind"][] = ["more", "contribution", "leaves"];
 
 interface Props {
   business: { id: number; name: string };

@@ -13,7 +13,7 @@ import { type BusinessInHand, useBusiness } from "../../state/business.ts";
 import { AheadFoot } from "./AheadFoot.tsx";
 import { AheadSentences } from "./AheadSentences.tsx";
 import { AheadPeople, AheadSums, AheadWeeks } from "./AheadTables.tsx";
-import { changesIn, isWhole } from "./ahead.ts";
+import { changesIn, isOfSentence, isWhole } from "./ahead.ts";
 import { useInTurn } from "./useInTurn.ts";
 import { YearTape } from "./YearTape.tsx";
 
@@ -57,7 +57,9 @@ function Ahead({ business, day }: { business: BusinessInHand; day: string }) {
         onChange={setChanges}
       />
       <JobBar />
-      {error !== undefined && !problem.errors && <ProblemNote error={error} />}
+      {error !== undefined && !problem.errors?.some((each) => isOfSentence(each.path, wanted.changes.length)) && (
+        <ProblemNote error={error} />
+      )}
       {!data ? (
         error === undefined && <Loading what="the year ahead" />
       ) : data.people.length === 0 ? (

@@ -25,6 +25,12 @@ export const isWhole = ({ kind, value, people, from }: AheadChange): boolean =>
   (kind === "leaves" || value.trim() !== "") &&
   (kind === "rates" || kind === "contribution" || people.length > 0);
 
+/** Whether an error stands at one of so many sentences. */
+export const isOfSentence = (path: string, sentences: number): boolean => {
+  const at = /^changes\.(\d+)\./.exec(path)?.[1];
+  return at !== undefined && Number(at) < sentences;
+};
+
 /** What stands in the address; what somebody else wrote there is left out where it makes no sense. */
 export function changesIn(text: string | null): AheadChange[] {
   try {

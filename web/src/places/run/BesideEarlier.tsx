@@ -159,7 +159,7 @@ function Asked({ title, samples, words, country, meanings, onMean }: AskedProps)
 }
 
 function Compared({ runId, country, view }: { runId: number; country: CountryCode; view: BesideView }) {
-  const { figures, rows, onlyHere, strangers, open, totals } = view;
+  const { figures, rows, stopped, onlyHere, strangers, open, totals } = view;
   const words = fieldWords(country);
   const differing = rows.filter((row) => !row.agrees);
   const quiet = rows.length - differing.length;
@@ -173,6 +173,11 @@ function Compared({ runId, country, view }: { runId: number; country: CountryCod
         )}{" "}
         <span className="text-quiet">{counted(quiet, "person agrees", "people agree")} to the cent.</span>
       </p>
+      {stopped.length > 0 && (
+        <p className="mb-1 border-l-3 border-plum pl-3">
+          Not compared, because the pay here cannot be worked out yet: {stopped.join("; ")}. Mend the stops in the run.
+        </p>
+      )}
       {strangers.length > 0 && (
         <p className="mb-1 border-l-3 border-amber pl-3">Only in the register: {strangers.join("; ")}.</p>
       )}
