@@ -23,6 +23,10 @@ export interface Lane {
   businessId: number;
   name: string;
   country: CountryCode;
+  /** made up, to play in */
+  play: boolean;
+  /** nothing of it is signed off yet: its way to the first payday stands on the desk */
+  begins: boolean;
   /** who of the practice keeps it */
   keeper: { id: number; name: string } | null;
   paydays: Payday[];

@@ -24,7 +24,14 @@ export interface SessionView {
     factorWanted: boolean;
   } | null;
   practice: string | null;
-  businesses: { id: number; name: string; country: CountryCode; right: Right }[];
+  businesses: {
+    id: number;
+    name: string;
+    country: CountryCode;
+    right: Right;
+    /** made up, to play in */
+    play: boolean;
+  }[];
   postBox: string | null;
   /** places where a record is not as it was sealed; people see it wherever its figures are shown */
   broken: number;

@@ -17,6 +17,7 @@ import { leaveRoutes } from "../leave/routes.ts";
 import { lodgingRoutes } from "../lodging/routes.ts";
 import { ruleRoutes } from "../newTables/routes.ts";
 import { peopleRoutes } from "../people/routes.ts";
+import { playRoutes } from "../play/routes.ts";
 import { besideRoutes } from "../putIn/besideRoutes.ts";
 import { peopleSheetRoutes } from "../putIn/peopleSheetRoutes.ts";
 import { readinessRoutes } from "../readiness/routes.ts";
@@ -41,6 +42,7 @@ export function placeRoutes(context: Context, jobs: Jobs): Router {
   leaveRoutes(context, router);
   peopleSheetRoutes(context, router);
   besideRoutes(context, router);
+  playRoutes(context, router);
   lineRoutes(context, router);
   raiseRoutes(context, router);
   lookOverRoutes(context, jobs, router);

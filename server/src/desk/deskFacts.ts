@@ -15,6 +15,8 @@ export interface Owner {
   id: number;
   name: string;
   country: CountryCode;
+  /** 1 where it is to play in */
+  play: number;
   keeperId: number | null;
   keeper: string | null;
 }
@@ -84,10 +86,11 @@ const byBusiness = <T extends { businessId: number }>(rows: readonly T[]): Map<n
 function ownersFor({ store }: Context, actor: Actor): Owner[] {
   const own = actor.lead
     ? ""
-    : "WHERE t.id IN (SELECT business_id FROM user_right WHERE user_id = ? AND right <> 'hours')";
+    : "AND t.id IN (SELECT business_id FROM user_right WHERE user_id = ? AND right <> 'hours')";
   return store
     .prepared<number[], Owner>(
-      `SELECT t.id, t.name, t.country, u.id AS keeperId, u.name AS keeper FROM business t LEFT JOIN user u ON u.id = t.keeper_id ${own} ORDER BY t.id`,
+      `SELECT t.id, t.name, t.country, t.play IS NOT NULL AS play, u.id AS keeperId, u.name AS keeper FROM business t LEFT JOIN user u ON u.id = t.keeper_id
+       WHERE t.play IS NOT 'putAway' ${own} ORDER BY t.id`,
     )
     .all(...(actor.lead ? [] : [actor.userId]));
 }

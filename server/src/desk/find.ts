@@ -35,9 +35,11 @@ const fits = (name: string, words: readonly string[]): boolean => {
 function seenBy({ store }: Context, actor: Actor): Business[] {
   const own = actor.lead
     ? ""
-    : "WHERE b.id IN (SELECT business_id FROM user_right WHERE user_id = ? AND right <> 'hours')";
+    : "AND b.id IN (SELECT business_id FROM user_right WHERE user_id = ? AND right <> 'hours')";
   return store
-    .prepared<number[], Business>(`SELECT b.id AS id, b.name AS name FROM business b ${own} ORDER BY b.name`)
+    .prepared<number[], Business>(
+      `SELECT b.id AS id, b.name AS name FROM business b WHERE b.play IS NOT 'putAway' ${own} ORDER BY b.name`,
+    )
     .all(...(actor.lead ? [] : [actor.userId]));
 }
 

@@ -25,6 +25,12 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   const from = addDays(day, -daysBack);
   const to = addDays(day, daysAhead);
   const facts = deskFacts(context, actor, from, to);
+  const beginning = new Set(
+    notYetPaying(
+      context,
+      facts.owners.map((owner) => owner.id),
+    ),
+  );
   const lanes: Lane[] = [];
   const toDo: ToDo[] = [];
   for (const owner of facts.owners) {
@@ -42,6 +48,8 @@ export function readDesk(context: Context, actor: Actor): DeskView {
       businessId: owner.id,
       name: owner.name,
       country: owner.country,
+      play: Boolean(owner.play),
+      begins: beginning.has(owner.id),
       keeper: owner.keeperId === null ? null : { id: owner.keeperId, name: owner.keeper ?? "" },
       paydays,
       pins: [...pins, ...filings.map(({ pin }) => pin)].sort((a, b) =>
@@ -66,7 +74,7 @@ export function readDesk(context: Context, actor: Actor): DeskView {
   toDo.push(...askedByStaff(context, day, facts.owners));
   toDo.push(...qualificationsToRenew(context, day, facts.owners));
   toDo.push(...papersToGive(context, day, facts.owners));
-  toDo.push(...setUpsBegun(context, day, facts.owners));
+  toDo.push(...setUpsBegun(context, day, facts.owners, beginning));
   toDo.push(...lettersRefused(context, day, facts.owners));
   for (const country of context.countries) toDo.push(...country.desk.told(context, day, facts.owners));
   for (const country of context.countries) {
@@ -102,9 +110,9 @@ function inOrder(toDo: readonly ToDo[], owners: readonly Owner[]): ToDo[] {
 }
 
 /** A line for each business that is not set up yet: the step to take next. */
-function setUpsBegun(context: Context, day: string, owners: readonly Owner[]): ToDo[] {
+function setUpsBegun(context: Context, day: string, owners: readonly Owner[], beginning: ReadonlySet<number>): ToDo[] {
   const names = new Map(owners.map((each) => [each.id, each.name]));
-  return notYetPaying(context, [...names.keys()]).flatMap((businessId): ToDo[] => {
+  return [...beginning].flatMap((businessId): ToDo[] => {
     const { steps, next } = readFirstSteps(context, businessId);
     const step = steps.find((each) => each.key === next);
     if (!step || step.key === "run") return [];

@@ -19,7 +19,7 @@ export function dueCalendar(context: Context, actor: Actor, only: number | null)
     .select()
     .from(business)
     .all()
-    .filter(({ id }) => (only === null || id === only) && maySee(context, actor, id));
+    .filter(({ id, play }) => play === null && (only === null || id === only) && maySee(context, actor, id));
   for (const { id, name, bmsId } of owners)
     for (const due of readDues(context, id)) {
       if (due.notFollowed) continue;

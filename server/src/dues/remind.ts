@@ -1,6 +1,6 @@
 /** A letter in the morning to whoever wants it: what has to leave within some days, and what is late. Without amounts. */
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
-import { eq } from "drizzle-orm";
+import { eq, isNull } from "drizzle-orm";
 import { officeZone } from "../ground/clock.ts";
 import type { Actor, Context } from "../ground/context.ts";
 import { rightIn } from "../ground/rights.ts";
@@ -42,7 +42,7 @@ export function saveRemindDays(context: Context, actor: Actor, days: number | nu
 /** What has to leave until a day, or should have been there. Business by business, so that nobody else waits. */
 async function toLeave(context: Context, actor: Actor, days: number): Promise<string[]> {
   const lines: string[] = [];
-  for (const { id, name, timeZone } of context.store.db.select().from(business).all()) {
+  for (const { id, name, timeZone } of context.store.db.select().from(business).where(isNull(business.play)).all()) {
     if (rightIn(context, actor, id) !== "authorise") continue;
     const until = addDays(context.clock.today(timeZone), days);
     for (const due of readDues(context, id)) {

@@ -3,6 +3,7 @@ import type { Right } from "@zesty/contract/session";
 import { and, eq } from "drizzle-orm";
 import { business, user, userRight } from "../store/schema.ts";
 import type { Actor, Context } from "./context.ts";
+import { isPutAway } from "./play.ts";
 import { notFound, ProblemError } from "./problem.ts";
 
 const rank: Record<Right, number> = { hours: 0, see: 1, prepare: 2, authorise: 3 };
@@ -14,6 +15,7 @@ const words: Record<Right, string> = {
 };
 
 export function rightIn(context: Context, actor: Actor, businessId: number): Right | null {
+  if (isPutAway(context.store, businessId)) return null;
   if (actor.lead) return "authorise";
   const row = context.store.db
     .select({ right: userRight.right })

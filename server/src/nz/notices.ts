@@ -57,7 +57,8 @@ function heldNow(context: Context, { personId, from, kind }: Notice): string | n
 export async function askForNotices(context: Context, actor: Actor, businessId: number): Promise<void> {
   const owner = findBusiness(context, businessId);
   if (!owner.ird) throw cannot("no-ird", "The business has no IRD number: add it in Set-up.", { mend: "/set-up" });
-  const told = await noticesFor(context.settings.services.revenue, owner.ird);
+  // Nobody is asked about people who are made up.
+  const told = owner.play ? [] : await noticesFor(context.settings.services.revenue, owner.ird);
   if (!told)
     throw new ProblemError(503, "not-reached", "Inland Revenue cannot be asked just now. Try again in a moment.");
   const { db } = context.store;

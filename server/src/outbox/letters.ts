@@ -7,9 +7,11 @@ import { and, asc, desc, eq, inArray, lte } from "drizzle-orm";
 import type { Transporter } from "nodemailer";
 import type { Context } from "../ground/context.ts";
 import { uuidOf } from "../ground/messageId.ts";
+import { isPlay } from "../ground/play.ts";
 import { sendPlainLetter } from "../outside/postBox.ts";
 import { places } from "../store/crypt.ts";
 import { letter } from "../store/schema.ts";
+import { playedWords } from "./playing.ts";
 
 export interface NewLetter {
   to: string;
@@ -90,6 +92,10 @@ export async function sendLetters(
       void db.update(letter).set(values).where(eq(letter.id, row.id)).run();
     if (row.text === null || (row.until !== null && row.until < now)) {
       settle({ state: "refused", text: null, detail: "It could not be handed over while it was of use." });
+      continue;
+    }
+    if (row.businessId !== null && isPlay(context.store, row.businessId)) {
+      settle({ state: "handedOver", text: null, detail: playedWords });
       continue;
     }
     settle({ tries: row.tries + 1, nextAt: now + backOffMs(row.tries + 1) });

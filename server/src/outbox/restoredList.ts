@@ -1,6 +1,6 @@
 /** What may have gone out since a backup: everything that receivers hold and the restored store does not know, and paydays. */
 import { addDays } from "@zesty/core/calendar/dates";
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { filesSince } from "../outside/bank.ts";
 import { batchesSince } from "../outside/clearingHouse.ts";
@@ -25,7 +25,7 @@ const daysAhead = 14;
 export async function listToConfirm(context: Context, madeAt: string): Promise<ListedThing[] | null> {
   const { db } = context.store;
   const list: ListedThing[] = [];
-  for (const owner of db.select().from(business).all()) {
+  for (const owner of db.select().from(business).where(isNull(business.play)).all()) {
     // The day of the business, where that is earlier: a demo's may lie months before the instant of the backup.
     const today = context.clock.today(owner.timeZone);
     const day = madeAt.slice(0, 10) < today ? madeAt.slice(0, 10) : today;

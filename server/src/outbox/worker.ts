@@ -12,6 +12,7 @@ import { type Courier, couriers, type OutboxRow } from "./channels.ts";
 import { askAfterRestore, isHeld } from "./held.ts";
 import { sendLetters } from "./letters.ts";
 import { movedIn } from "./movedIn.ts";
+import { playedMail, playing } from "./playing.ts";
 import { listToConfirm } from "./restoredList.ts";
 import { settleAnswer } from "./settleAnswer.ts";
 
@@ -64,7 +65,7 @@ export function backOffMs(tries: number): number {
 export function outboxWorker(context: Context): OutboxWorker {
   const { db } = context.store;
   const mail = openMail(context.settings.services.smtp);
-  const courierOf = couriers(context, mail);
+  const courierOf = playing(context, couriers(context, mail), couriers(context, playedMail()));
   const timers = new Map<readonly Channel[], NodeJS.Timeout>();
   const running = new Map<readonly Channel[], Promise<unknown>>();
   const woken = new Set<readonly Channel[]>();

@@ -95,7 +95,9 @@ export function sessionView(context: Context, actor: Actor | null, staff = false
         .all()
         .flatMap((each) => {
           const right = rightIn(context, actor, each.id);
-          return right ? [{ id: each.id, name: each.name, country: each.country, right }] : [];
+          return right
+            ? [{ id: each.id, name: each.name, country: each.country, right, play: each.play !== null }]
+            : [];
         })
     : [];
   const own = actor ? db.select().from(user).where(eq(user.id, actor.userId)).get() : undefined;

@@ -1,7 +1,7 @@
 /** Makes a business with a first pay cycle, the usual pay elements and a small chart of accounts. */
 import { randomUUID } from "node:crypto";
 import type { NewBusiness, NewBusinessNz } from "@zesty/contract/business";
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import type { CountryHere } from "../ground/countryHere.ts";
 import { cannot } from "../ground/problem.ts";
@@ -9,14 +9,26 @@ import { business, ledgerAccount, payCycle, payElement, place, userRight } from 
 import { record } from "../store/trail.ts";
 import { setUpLike, sourceToCopy } from "./likeAnother.ts";
 
-/** @param wanted as the country's contract has checked it; of the first country where none is named */
-export function createBusiness(context: Context, actor: Actor, wanted: NewBusiness | NewBusinessNz): number {
+/**
+ * @param wanted as the country's contract has checked it; of the first country where none is named
+ * @param play made up, to play in: its number may stand here more than once
+ */
+export function createBusiness(
+  context: Context,
+  actor: Actor,
+  wanted: NewBusiness | NewBusinessNz,
+  play: "open" | null = null,
+): number {
   const { db } = context.store;
   const { setUp } = wanted.country ? context.country(wanted.country) : context.countries[0];
   return context.store.transaction(() => {
     const row = setUp.row(context, wanted, randomUUID());
-    demandNew(context, setUp, row);
-    const { id } = db.insert(business).values(row).returning({ id: business.id }).get();
+    if (!play) demandNew(context, setUp, row);
+    const { id } = db
+      .insert(business)
+      .values({ ...row, play })
+      .returning({ id: business.id })
+      .get();
     const source = wanted.copyFrom ? sourceToCopy(context, actor, wanted.copyFrom, row.country) : null;
     if (source) setUpLike(context, actor, source, id);
     for (const [code, name] of source ? [] : setUp.accounts)
@@ -57,7 +69,11 @@ function demandNew(
   row: typeof business.$inferInsert,
 ): void {
   const wanted = of({ abn: row.abn, ird: row.ird ?? null });
-  const taken = context.store.db.select({ abn: business.abn, ird: business.ird }).from(business).all();
+  const taken = context.store.db
+    .select({ abn: business.abn, ird: business.ird })
+    .from(business)
+    .where(isNull(business.play))
+    .all();
   if (wanted === null || !taken.some((each) => of(each) === wanted)) return;
   const text = `A business with this ${words} is here already.`;
   throw cannot(`${path}-taken`, text, { errors: [{ path, text }] });

@@ -17,6 +17,7 @@ import { DayMover } from "./DayMover.tsx";
 import { FoldedMenu } from "./FoldedMenu.tsx";
 import { GoOrDo } from "./GoOrDo.tsx";
 import { HelpOverlay } from "./HelpOverlay.tsx";
+import { PlayBand } from "./PlayBand.tsx";
 import { places } from "./places.ts";
 
 const keptBusiness = "zesty-business";
@@ -77,7 +78,7 @@ export function Shell({ session }: { session: SessionView }) {
         <p className="hidden text-[9pt] print:block">
           {business?.name ?? session.practice}, printed {longDate(session.day)}
         </p>
-        <header className="flex shrink-0 print:hidden items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1150px]:gap-2 max-[1150px]:px-3 max-[900px]:gap-1">
+        <header className="flex shrink-0 print:hidden items-stretch gap-5 border-b border-rule-strong px-6 whitespace-nowrap max-[1340px]:gap-3 max-[1150px]:gap-2 max-[1150px]:px-3 max-[900px]:gap-1">
           <BusinessChoice session={session} chosen={business} onChoose={choose} />
           {narrow ? (
             <FoldedMenu
@@ -144,6 +145,7 @@ export function Shell({ session }: { session: SessionView }) {
           )}
         </header>
         <Warnings session={session} />
+        {business?.play && <PlayBand business={business} lead={session.user?.lead ?? false} />}
         <div className="relative min-h-0 flex-1 overflow-auto print:overflow-visible">
           {session.user?.factorWanted && !/^\/you(\/|$)/.test(location.pathname) ? (
             <Navigate to="/you" replace />
@@ -244,7 +246,9 @@ function BusinessChoice({
         className="flex items-center gap-2 py-2.5 font-name text-[17px] hover:text-action"
         aria-label={`Business in hand: ${chosen.name}`}
       >
-        <span className="max-w-56 truncate max-[1150px]:max-w-36 max-[900px]:max-w-28">{chosen.name}</span>
+        <span className="max-w-56 truncate max-[1340px]:max-w-44 max-[1150px]:max-w-36 max-[900px]:max-w-28">
+          {chosen.name}
+        </span>
         <span className="rounded-(--radius) border border-rule-strong px-1 font-sans text-[12px] text-quiet">
           {chosen.country}
         </span>

@@ -31,6 +31,8 @@ export const business = sqliteTable("business", {
   duesFrom: text("dues_from"),
   /** the user who keeps it, or null: a filter of the desk, no right */
   keeperId: integer("keeper_id"),
+  /** made to play in, with made-up people: nothing of it leaves the house; put away it is seen no more */
+  play: text("play", { enum: ["open", "putAway"] }),
   /** whoever prepared a run does not authorise it */
   fourEyes: flag("four_eyes").default(false),
   bank: json<{ institution: string; userName: string; userId: string; balancing: boolean }>("bank").notNull(),

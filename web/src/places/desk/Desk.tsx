@@ -1,8 +1,8 @@
 /** The desk: today in a few lines, the worst first; beneath it every business's paydays and dues on one axis. */
 import type { DeskView, Lane, Payday } from "@zesty/contract/desk";
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
-import { Button } from "../../parts/Button.tsx";
+import { Link } from "react-router";
+import { FirstSteps } from "../../parts/FirstSteps.tsx";
 import { counted, longDate, shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -11,6 +11,7 @@ import { api } from "../../state/api.ts";
 import { useTakeBusiness } from "../../state/business.ts";
 import { keepHere, keptHere } from "../../state/keptHere.ts";
 import { readinessApi } from "../../state/readinessApi.ts";
+import { Beginning } from "./Beginning.tsx";
 import { DeskFilter } from "./DeskFilter.tsx";
 import { everything, shownOf, type Wanted } from "./shown.ts";
 import { ToDoList } from "./ToDoList.tsx";
@@ -18,7 +19,6 @@ import { ToDoList } from "./ToDoList.tsx";
 export function Desk() {
   const { data: desk, error } = api.useDeskQuery(undefined, { refetchOnMountOrArgChange: true });
   const { data: session } = api.useSessionQuery();
-  const navigate = useNavigate();
   if (error) return <ProblemNote error={error} />;
   if (!desk) return <Loading what="your desk" />;
   return (
@@ -42,16 +42,14 @@ export function Desk() {
       }
     >
       {desk.lanes.length === 0 ? (
-        <Nothing>
-          <p className="mb-3">
-            Each business gets a lane here, with its paydays and what falls due. There is none yet.
-          </p>
-          {session?.user?.lead && (
-            <Button look="main" onClick={() => void navigate("/set-up/new-business")}>
-              Add the first business
-            </Button>
-          )}
-        </Nothing>
+        session?.user?.lead ? (
+          <Beginning />
+        ) : (
+          <Nothing>
+            Each business gets a lane here, with its paydays and what falls due. The practice lead gives you the right
+            to see one.
+          </Nothing>
+        )
       ) : (
         <Businesses desk={desk} userId={session?.user?.id ?? 0} />
       )}
@@ -59,6 +57,8 @@ export function Desk() {
   );
 }
 
+/** More than so many at once would push today away: each has its line above, which leads to its set-up. */
+const fewBegun = 2;
 /** So few are seen at once: nothing has to be found among them. */
 const fewLanes = 6;
 
@@ -67,6 +67,7 @@ function Businesses({ desk, userId }: { desk: DeskView; userId: number }) {
   const isFew = desk.lanes.length <= fewLanes;
   const { lanes, toDo } = isFew ? desk : shownOf(desk, wanted, userId);
   const density = densityOf(lanes.length);
+  const begun = lanes.filter((each) => each.begins);
   const change = (next: Wanted) => {
     setWanted(next);
     keepHere("desk", next);
@@ -74,6 +75,14 @@ function Businesses({ desk, userId }: { desk: DeskView; userId: number }) {
   return (
     <>
       <ToDoList toDo={toDo} day={desk.day} />
+      {begun.length <= fewBegun &&
+        begun.map((each) => (
+          <FirstSteps
+            key={each.businessId}
+            business={each.businessId}
+            {...(desk.lanes.length > 1 ? { name: each.name } : {})}
+          />
+        ))}
       {!isFew && <DeskFilter desk={desk} value={wanted} userId={userId} onChange={change} />}
       {lanes.length === 0 && <p className="border-t border-rule py-4 text-quiet">No business fits.</p>}
       {groupsOf(lanes, density).map(([keeper, own], at) => (
@@ -147,7 +156,10 @@ function LaneName({ lane, density }: { lane: Lane; density: Density }) {
     );
   return (
     <>
-      <p className="font-name text-[17px] leading-tight">{lane.name}</p>
+      <p className="font-name text-[17px] leading-tight">
+        {lane.name}
+        {lane.play && <span className="ml-2 font-sans text-[13px] text-quiet">to play in</span>}
+      </p>
       {next && <p className="text-[14px] text-quiet">Next payday {weekdayDate(next.payday)}</p>}
     </>
   );

@@ -9,7 +9,7 @@ const payday = (day: string, state: Payday["state"] = "ahead", cycleName = "Week
   segments: ["todo", "todo", "todo", "todo", "todo"],
 });
 const lane = (businessId: number, name: string, change: Partial<Lane> = {}): Lane => ({
-  ...{ businessId, name, country: "AU", keeper: null, paydays: [], pins: [] },
+  ...{ businessId, name, country: "AU", play: false, begins: false, keeper: null, paydays: [], pins: [] },
   ...change,
 });
 const line = (businessId: number, words: string, change: Partial<ToDo> = {}): ToDo => ({

@@ -20,7 +20,9 @@ export function Figures() {
   const business = useBusiness();
   const { data: session } = api.useSessionQuery();
   const [params, setParams] = useSearchParams();
-  const seen = session?.businesses.filter((each) => each.right !== "hours") ?? [];
+  // What is made up is asked about by itself, and is in no sum of the others.
+  const seen =
+    session?.businesses.filter((each) => each.right !== "hours" && (!each.play || each.id === business.id)) ?? [];
   const { data: all, error } = figuresApi.useAskedQuery(
     seen.map((each) => each.id),
     { skip: seen.length === 0 },

@@ -73,9 +73,11 @@ export function RunList() {
               </Button>
             ) : (
               <>
-                <Button disabled={isLoading} onClick={() => start(cycle.id, "last")}>
-                  Open from last pays
-                </Button>
+                {runs.length > 0 && (
+                  <Button disabled={isLoading} onClick={() => start(cycle.id, "last")}>
+                    Open from last pays
+                  </Button>
+                )}
                 <Button look="main" autoFocus={at === 0} disabled={isLoading} onClick={() => start(cycle.id, "usual")}>
                   Open from usual pay
                 </Button>

@@ -10,6 +10,7 @@ import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField } from "../../parts/Fields.tsx";
 import { Page } from "../../parts/Page.tsx";
+import { PlayOffer } from "../../parts/PlayOffer.tsx";
 import { api } from "../../state/api.ts";
 import { useTakeBusiness } from "../../state/business.ts";
 import { type BusinessFields, BusinessFieldset, businessValues } from "./businessFields.tsx";
@@ -42,6 +43,9 @@ export function NewBusinessPage() {
         <Form />
       </FieldNotesOf>
       <TakeIn />
+      <div className="mt-8 border-t border-rule-strong pt-4">
+        <PlayOffer title="One to play in" />
+      </div>
     </Page>
   );
 }

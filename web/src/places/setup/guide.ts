@@ -13,7 +13,10 @@ export const guides: readonly Guide[] = [
     at: "/set-up/new-business",
     title: "A new business",
     about: "What the first payday needs of a business.",
-    steps: ["The rest can follow; what is missing says so."],
+    steps: [
+      "The rest can follow: the desk shows the way to the first payday, and what comes next.",
+      "*One to play in* makes a business with made-up people: nothing of it leaves the house, and it is put away again.",
+    ],
     next: { words: "What is missing", to: "/readiness" },
   },
   {
