@@ -19,8 +19,6 @@ export interface Forecast {
   who: AheadWho[];
   pays: AheadPay[];
   periods: PeriodAhead[];
-  /** leave earned until the end, by "who kind", in ten-thousandths */
-  earned: Map<string, number>;
   /** tables that are not known to the end, with their last day */
   unknown: Map<string, string>;
   /** by place of the sentence, what could not be done */

@@ -6,7 +6,7 @@
 import type { AheadChange } from "@zesty/contract/ahead";
 import { addDays } from "@zesty/core/calendar/dates";
 import { paysPerYear } from "@zesty/core/calendar/payPeriods";
-import { factsOfPay, payrollYearOf } from "@zesty/core/countries/countries";
+import { factsOfPay } from "@zesty/core/countries/countries";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, centsText } from "@zesty/core/quantity/units";
@@ -28,6 +28,7 @@ import { type Alike, alike, lastDayOf } from "./alike.ts";
 import { type AheadWho, applyChanges, everybody, rulesWith, weeklySaid } from "./changes.ts";
 import { averagesOf, insertAhead, lookBackDays, scaledTo } from "./insertAhead.ts";
 import { leaveAhead } from "./leaveAhead.ts";
+import { PaidAhead } from "./paidAhead.ts";
 import { type PeriodAhead, periodsAhead } from "./periods.ts";
 import { signedAhead } from "./signedAhead.ts";
 
@@ -76,13 +77,7 @@ class Forecasting {
   private readonly to: string;
   /** before this day nothing is otherwise */
   private readonly since: string;
-  /** what was paid so far, by "who year" and code, and by "who code" in all */
-  private readonly years = new Map<string, Map<string, number>>();
-  private readonly taken = new Map<string, number>();
-  /** recorded days that a pay ahead holds, by who: no later one pays them again */
-  private readonly daysPaid = new Map<string, Set<string>>();
-  /** "who kind fund" of what was due before: the first one may have longer to arrive */
-  private readonly dueBefore = new Set<string>();
+  private readonly paid: PaidAhead;
 
   private readonly actor: Actor;
   private readonly businessId: number;
@@ -119,9 +114,10 @@ class Forecasting {
     const who = everybody(context, businessId, changes);
     this.byKey = new Map(who.map((each) => [each.key, each]));
     this.alike = alike(this.context, this.owner, span, changes);
+    this.paid = new PaidAhead(this.owner, this.alike);
     this.averages = averagesOf(context, businessId, addDays(span.from, -lookBackDays));
     this.made = {
-      ...{ who, pays: [], unknown, earned: new Map(), told: new Map(), nothing: new Set(), held: new Map() },
+      ...{ who, pays: [], unknown, told: new Map(), nothing: new Set(), held: new Map() },
       leaveCents: this.country.foretellsLeave ? 0 : null,
       periods: periodsAhead(context, businessId, span.from, span.to),
     };
@@ -146,7 +142,7 @@ class Forecasting {
         if (anew.length > 0) {
           const own = new Map(anew.map(({ key }) => [key, ids.get(key) ?? 0]));
           const known = dryRun(store, () => {
-            this.remember(period.payday, own);
+            this.paid.remember(this.context, period.payday, own);
             return this.composed(period, own);
           });
           for (const { key } of anew) this.hold(period, key, { known: known.get(key) ?? null, period });
@@ -155,7 +151,7 @@ class Forecasting {
       }
       if (this.made.leaveCents !== null)
         this.made.leaveCents += leaveAhead(
-          ...([this.context, this.businessId, this.to, this.changes, who, ids, this.made.earned] as const),
+          ...([this.context, this.businessId, this.to, this.changes, who, ids, this.paid.earned] as const),
         );
     });
   }
@@ -197,7 +193,7 @@ class Forecasting {
     if (pays.length === 0) return new Map();
     const payIds = pays.map((row) => row.id);
     const withPaidDays = pays.filter(({ id, personId }) =>
-      holdBackDays(this.context, id, personId, [...(this.daysPaid.get(keys.get(personId) ?? "") ?? [])]),
+      holdBackDays(this.context, id, personId, this.paid.daysOf(keys.get(personId) ?? "")),
     );
     if (period.runId === null) keepComposed(this.context, runId);
     else if (withPaidDays.length > 0)
@@ -210,11 +206,11 @@ class Forecasting {
     for (const row of loaded.rows)
       for (const [code, text] of Object.entries(row.context.deducted)) {
         const fact = code.startsWith("debt:") ? code : `line:${code}`;
-        const more = this.taken.get(`${keys.get(row.person.id)} ${fact}`) ?? 0;
+        const more = this.paid.takenOf(keys.get(row.person.id) ?? "", fact);
         row.context.deducted[code] = centsText(centsOf(text) + more);
       }
     for (const row of loaded.rows)
-      this.country.asTaken(row.context, (code) => this.taken.get(`${keys.get(row.person.id)} line:${code}`) ?? 0);
+      this.country.asTaken(row.context, (code) => this.paid.takenOf(keys.get(row.person.id) ?? "", `line:${code}`));
     return this.worked(loaded, period, keys);
   }
 
@@ -266,61 +262,7 @@ class Forecasting {
     const held = this.made.held.get(heldKey(period, key));
     if (!held?.known) return;
     const isOwn = held.period.payday === period.payday && held.period.start === period.start;
-    const pay = isOwn ? this.notFirstTwice(held.known.pay) : this.again(held.known.pay, period.payday);
-    this.made.pays.push(pay);
-    if (isOwn && held.known.days.length > 0)
-      this.daysPaid.set(key, new Set([...(this.daysPaid.get(key) ?? []), ...held.known.days]));
-    const year = `${key} ${payrollYearOf(this.owner.country, period.payday).from}`;
-    const sums = this.years.get(year) ?? new Map<string, number>();
-    this.years.set(year, sums);
-    for (const [code, cents] of held.known.facts) {
-      add(sums, code, cents);
-      add(this.taken, `${key} ${code}`, cents);
-    }
-    for (const { kind, e4 } of pay.leave) add(this.made.earned, `${key} ${kind}`, e4);
-  }
-
-  /** The same pay on another payday: what it owes is due on that day's own, and what arose once does not arise again. */
-  private again(pay: AheadPay, payday: string): AheadPay {
-    return {
-      ...{ ...pay, payday },
-      dues: pay.dues.map((due) => ({ ...due, due: this.alike.dueDay(due.kind, payday) })),
-      leave: pay.leave.filter(({ once }) => !once),
-    };
-  }
-
-  /** Each pay is worked out as if none were ahead of it: only the first contribution to a fund is the first. */
-  private notFirstTwice(pay: AheadPay): AheadPay {
-    return {
-      ...pay,
-      dues: pay.dues.map((due) => {
-        const name = `${pay.who} ${due.kind} ${due.fundId}`;
-        const isFirst = !this.dueBefore.has(name);
-        this.dueBefore.add(name);
-        return isFirst ? due : { ...due, due: this.alike.dueDay(due.kind, pay.payday) };
-      }),
-    };
-  }
-
-  /** What is ahead counts as paid by then: rules that look at the year and at balances find it among the kept totals. */
-  private remember(payday: string, ids: ReadonlyMap<string, number>): void {
-    const { store } = this.context;
-    const year = payrollYearOf(this.owner.country, payday).from;
-    const sum = store.prepared<[number, string, string, number]>(
-      `INSERT INTO year_sum (person_id, year_start, code, cents) VALUES (?, ?, ?, ?)
-       ON CONFLICT DO UPDATE SET cents = cents + excluded.cents`,
-    );
-    const balance = store.prepared<[number, string, number]>(
-      `INSERT INTO leave_balance (person_id, kind, amount_e4) VALUES (?, ?, ?)
-       ON CONFLICT DO UPDATE SET amount_e4 = amount_e4 + excluded.amount_e4`,
-    );
-    for (const [key, id] of ids)
-      for (const [code, cents] of this.years.get(`${key} ${year}`) ?? []) sum.run(id, year, code, cents);
-    for (const [name, e4] of this.made.earned) {
-      const at = name.lastIndexOf(" ");
-      const id = ids.get(name.slice(0, at));
-      if (id !== undefined) balance.run(id, name.slice(at + 1), e4);
-    }
+    this.made.pays.push(this.paid.add(held.known, period.payday, isOwn));
   }
 }
 
@@ -330,7 +272,3 @@ const asEarned = ({ kind, amountE4, why }: LeaveMove) => ({ kind, e4: amountE4, 
 const lastKey = ({ cycleId, runId }: PeriodAhead, who: string): string =>
   runId === null ? `${cycleId} ${who}` : `run ${runId} ${who}`;
 const heldKey = (period: PeriodAhead, who: string): string => `${lastKey(period, who)} ${period.start}`;
-
-const add = (to: Map<string, number>, name: string, more: number): void => {
-  to.set(name, (to.get(name) ?? 0) + more);
-};
