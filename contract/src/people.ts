@@ -263,6 +263,7 @@ export interface NewPerson {
     | { entitlements: Entitlement[]; loadingPercent?: string | null; opening?: { kind: string; hours: string }[] }
     | undefined;
   usualPay?: { lines: UsualLine[] } | undefined;
+  time?: TimeTerms | undefined;
 }
 export const newPerson = Joi.object<NewPerson>({
   payrollId: name(20).required().label("Payroll ID"),
@@ -273,6 +274,7 @@ export const newPerson = Joi.object<NewPerson>({
   bank,
   leave,
   usualPay,
+  time: timeTerms,
 });
 
 export const sections = {

@@ -87,6 +87,7 @@ test("from nothing to the first signed-off payday", async ({ page }) => {
       .getByRole("link", { name: "People", exact: true })
       .click();
     await expect(page).toHaveURL(/people\/several/);
+    await expect(page.getByRole("heading", { name: "Several people" })).toBeVisible();
     await page.getByRole("link", { name: "People", exact: true }).click();
     await page.getByRole("button", { name: "Add a person" }).click();
     await page.getByLabel("Given name").fill("Tāmati");
@@ -180,6 +181,42 @@ test("from nothing to the first signed-off payday", async ({ page }) => {
     rmSync(folder, { recursive: true, force: true });
   }
 });
+
+inDemo(
+  "a person in one go: forty keys and clicks beside what is typed, the first pay beside it",
+  async ({ page, world }) => {
+    await page.addInitScript(() => {
+      const add = () => sessionStorage.setItem("made", String(Number(sessionStorage.getItem("made")) + 1));
+      addEventListener("keydown", (event) => event.key.length === 1 || event.key === "Shift" || add(), true);
+      addEventListener("pointerdown", add, true);
+    });
+    await openAt(page, world, "/people/new");
+    await expect(page.getByLabel("Given name")).toBeFocused();
+    const next = async (text: string) => {
+      await page.keyboard.type(text);
+      await page.keyboard.press("Tab");
+    };
+    for (const text of ["Isla", "Brightwater", "3/2/1998", "29/6/26", ""]) await next(text);
+    // Basis by its first letter; hours, rate, salary, classification, place and cost centre as they stand or typed.
+    for (const text of ["c", "", "33.50", "", ""]) await next(text);
+    await page.getByLabel("Tax file number").click();
+    for (const text of ["123456782", "y", "n"]) await next(text);
+    await page.getByLabel("Super fund").selectOption("another fund");
+    await page.getByLabel("Name of the fund").fill("Fern & Fennel Super");
+    await page.getByLabel("ABN of the fund").fill("89 000 000 019");
+    await page.getByLabel("USI", { exact: true }).fill("89000000019777");
+    await page.keyboard.press("Enter");
+    await expect(page.getByLabel("Super fund")).toHaveValue("Fern & Fennel Super");
+    await page.getByLabel("Member number").click();
+    for (const text of ["M77", "990-100", "10000009", ""]) await next(text);
+    for (const text of ["isla@example.org", "0400 000 009", "1 High St", "Cygnet", "TAS", "7112"]) await next(text);
+    await expect(page.getByRole("region", { name: "First pay" })).toContainText("hours are typed in the run");
+    await page.keyboard.press("Control+Enter");
+    await expect(page.getByRole("heading", { name: "Isla Brightwater" })).toBeVisible();
+    await expect(page.getByText(/^Missing:/)).toHaveCount(0);
+    expect(Number(await page.evaluate(() => sessionStorage.getItem("made")))).toBeLessThanOrEqual(40);
+  },
+);
 
 /** Every key and every press of the mouse, as the page hears them. */
 async function counted(page: Page): Promise<() => Promise<number>> {

@@ -12,7 +12,7 @@ import { emergency, qualifications } from "../besidePay.ts";
 import { amountNotNegative, checked, date, hours, name, optional, percent } from "../fields.ts";
 import { ownFacts } from "../ownFacts.ts";
 import { type Details, type Employment, employment, payslipBy, type UsualLine, usualPay } from "../people.ts";
-import { timeTerms } from "../time.ts";
+import { type TimeTerms, timeTerms } from "../time.ts";
 
 export const ird = () => checked(isIrd, "does not pass the check of an IRD number. Compare its digits.");
 export const accountNz = () =>
@@ -240,6 +240,7 @@ export interface NewPersonNz {
   earlier?: { pays: EarlierFacts[] } | undefined;
   bank?: { parts: BankPart[] } | undefined;
   usualPay?: { lines: UsualLine[] } | undefined;
+  time?: TimeTerms | undefined;
 }
 export const newPersonNz = Joi.object<NewPersonNz>({
   payrollId: name(20).required().label("Payroll ID"),
@@ -252,6 +253,7 @@ export const newPersonNz = Joi.object<NewPersonNz>({
   earlier,
   bank: bankNz,
   usualPay,
+  time: timeTerms,
 });
 
 export const sectionsNz = {

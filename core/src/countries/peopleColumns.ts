@@ -68,6 +68,19 @@ const place: PersonColumn[] = [
   text("place", "Place of work", "employment.placeId", ["placeofwork", "place", "location", "worksite"]),
   text("costCentre", "Cost centre", "employment.costCentreId", ["costcentre", "costcenter", "department", "centre"]),
 ];
+const time: PersonColumn[] = [
+  text("agreement", "Agreement", "time.agreement", ["agreement", "award", "awardcode", "awardname"]),
+  text("level", "Level", "time.classification", ["level", "awardlevel", "levelofaward"]),
+  {
+    ...{ name: "timesheet", title: "Hours come in", kind: "choice", path: "time.use" },
+    choices: {
+      all: ["every hour", "all hours", "timesheet"],
+      exceptions: ["what differs", "exceptions only"],
+      record: ["for the record", "record only"],
+    },
+    spellings: ["hourscomein", "timesheet", "timesheets"],
+  },
+];
 const accountTitle: PersonColumn = text("accountTitle", "Account name", "bank.parts.0.title", [
   "accountname",
   "accounttitle",
@@ -104,6 +117,7 @@ const columnsOf: Record<CountryCode, readonly PersonColumn[]> = {
     text("state", "State", "details.address.state", ["state"]),
     postcode,
     ...place,
+    ...time,
     figure("annualLeave", "Annual leave, hours", "leave.opening.0.hours", [
       "annualleave",
       "annualleavehours",
@@ -139,6 +153,7 @@ const columnsOf: Record<CountryCode, readonly PersonColumn[]> = {
     ...more,
     postcode,
     ...place,
+    ...time,
     figure("annualWeeks", "Annual holidays, weeks", "holidays.opening", [
       "annualholidays",
       "annualholidaysweeks",

@@ -14,7 +14,9 @@ const shipped = table("made.up", "Made up", "AU", [
 ]);
 const asked = (loaded: Row<string>[], date: string) => {
   const told: string[] = [];
-  const book = goingOn(makeRuleBook("v", { [shipped.name]: loaded }), (each, last) => told.push(`${each.title} ${last}`));
+  const book = goingOn(makeRuleBook("v", { [shipped.name]: loaded }), (each, last) =>
+    told.push(`${each.title} ${last}`),
+  );
   return [book.find(shipped, date)?.figures, ...told];
 };
 

@@ -1,7 +1,7 @@
 /** What a row of a sheet of new people says that only New Zealand asks for: tax code, KiwiSaver, leave in weeks and days. */
 import type { KiwiSaverFacts, NewPersonNz } from "@zesty/contract/nz/people";
 import { plainKiwiSaver } from "@zesty/contract/nz/plainKiwiSaver";
-import { isPermanent } from "../people/drafts.ts";
+import { isPermanent, toldIfLost } from "../people/drafts.ts";
 import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
 
 const kiwiSaverOf = (choice: string, rate: string | undefined): KiwiSaverFacts => ({
@@ -11,7 +11,24 @@ const kiwiSaverOf = (choice: string, rate: string | undefined): KiwiSaverFacts =
   employeeRate: rate ?? null,
 });
 
-export const draftNz: PeopleOfCountry["draft"] = (values): Partial<NewPersonNz> => {
+export const draftNz: PeopleOfCountry["draft"] = (values, _setUp, marks): Partial<NewPersonNz> => {
+  toldIfLost(
+    ...([values, marks, { irdNumber: "IRD number" }, values.taxCode !== undefined] as const),
+    "name the tax code as well, ND where none was given.",
+  );
+  toldIfLost(
+    ...([values, marks, { kiwiSaverRate: "Own rate" }, values.kiwiSaver !== undefined] as const),
+    "say first how it stands with KiwiSaver.",
+  );
+  toldIfLost(
+    ...([
+      values,
+      marks,
+      { withPay: "8 % with each pay" },
+      values.withPay !== "yes" || !isPermanent(values.basis),
+    ] as const),
+    "it is for irregular work and short fixed terms, not for full-time and part-time people.",
+  );
   const opening = [
     { kind: "annual", units: values.annualWeeks ?? "" },
     { kind: "sick", units: values.sickDays ?? "" },

@@ -38,8 +38,34 @@ export function named<Thing>(
   return found ?? null;
 }
 
+/** Cells that are kept with another one, and would be lost without it: each is told, and by what it is kept. */
+export function toldIfLost(
+  values: Values,
+  marks: PersonMark[],
+  columns: Readonly<Record<string, string>>,
+  isKept: boolean,
+  how: string,
+): void {
+  if (isKept) return;
+  for (const [column, title] of Object.entries(columns))
+    if (values[column] !== undefined) marks.push({ kind: "query", column, text: `${title} is not kept: ${how}` });
+}
+
+/** An agreement that people of the business may be paid by. */
+export interface KnownAgreement {
+  code: string;
+  title: string;
+  levels: readonly { key: string; title: string }[];
+}
+
 /** @param payrollId taken where the row has none */
-export function draftOf(country: PeopleOfCountry, values: Values, setUp: BusinessView, payrollId: string): Draft {
+export function draftOf(
+  country: PeopleOfCountry,
+  values: Values,
+  setUp: BusinessView,
+  agreements: readonly KnownAgreement[],
+  payrollId: string,
+): Draft {
   const marks: PersonMark[] = [];
   const cycles = setUp.cycles.filter(isOffered);
   const cycle =
@@ -78,6 +104,8 @@ export function draftOf(country: PeopleOfCountry, values: Values, setUp: Busines
       column: "weeklyHours",
       text: "Hours a week are missing: leave and usual pay follow from them.",
     });
+  if (values.account === undefined && (values.bsb !== undefined || values.accountTitle !== undefined))
+    marks.push({ kind: "stop", column: "account", text: "The account itself is missing. Type it, or empty the rest." });
   const address = ["street", "suburb", "postcode"].some((name) => values[name] !== undefined)
     ? {
         line1: values.street ?? "",
@@ -127,12 +155,30 @@ export function draftOf(country: PeopleOfCountry, values: Values, setUp: Busines
             ],
           },
         }),
+    ...timeOf(values, marks, agreements),
     ...(cycle && isPermanent(values.basis) ? usualPay(values, weeklyHours, cycle.cycle as Cycle, setUp) : {}),
   };
   return {
     person: { ...common, ...country.draft(values, setUp, marks) },
     marks,
   };
+}
+
+/** How hours come in, and by what they are paid; nothing where nobody says so. */
+function timeOf(values: Values, marks: PersonMark[], agreements: readonly KnownAgreement[]): object {
+  const agreement = named(values, marks, "agreement", "Agreement", agreements, (each) => [each.title, each.code]);
+  if (values.level !== undefined && values.agreement === undefined)
+    marks.push({
+      kind: "stop",
+      column: "level",
+      text: "A level belongs to an agreement. Name it, or empty the level.",
+    });
+  const level = agreement
+    ? named(values, marks, "level", `Level of ${agreement.title}`, agreement.levels, (each) => [each.title, each.key])
+    : null;
+  if (!agreement && values.timesheet === undefined) return {};
+  const use = values.timesheet ?? (isPermanent(values.basis) ? "exceptions" : "all");
+  return { time: { agreement: agreement?.code ?? null, classification: level?.key ?? null, use } };
 }
 
 function usualPay(values: Values, weeklyHours: string, cycle: Cycle, setUp: BusinessView): Pick<NewPerson, "usualPay"> {

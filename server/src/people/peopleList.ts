@@ -10,8 +10,8 @@ import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { places } from "../store/crypt.ts";
-import { type DatedRecords, datedRecords } from "../store/dated.ts";
-import type { person } from "../store/schema.ts";
+import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
+import { type person, timeTerms } from "../store/schema.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { record } from "../store/trail.ts";
 import { peopleOf } from "./peopleOf.ts";
@@ -47,6 +47,7 @@ export function peopleCells(context: Context, businessId: number, numbers: boole
   // Of who is yet to start, what will hold; of everybody else what holds today.
   const on = { now: datedRecords(db, ids, today), later: datedRecords(db, ids, "9999-12-31") };
   const own = context.country(country).people.cells(context, ids);
+  const time = { now: newest(db, timeTerms, ids, today), later: newest(db, timeTerms, ids, "9999-12-31") };
   const balances = leaveBalances(context.store, ids);
   const nameIn = (rows: readonly { id: number; name: string }[], id: number | null | undefined) =>
     rows.find((each) => each.id === id)?.name;
@@ -56,6 +57,7 @@ export function peopleCells(context: Context, businessId: number, numbers: boole
     const records = on[when];
     const terms = records.terms.get(who.id);
     const held = terms && employmentOf(terms);
+    const hours = time[when].get(who.id);
     const bank = open(records.bank.get(who.id)?.parts, places.bankParts(who.id));
     const account = bank && (JSON.parse(bank) as BankPart[]).find((part) => part.kind === "rest");
     const cells: Cells = {
@@ -71,6 +73,7 @@ export function peopleCells(context: Context, businessId: number, numbers: boole
       classification: held?.classification,
       place: nameIn(setUp.places, held?.placeId),
       costCentre: nameIn(setUp.costCentres, held?.costCentreId),
+      ...{ agreement: hours?.agreement, level: hours?.classification, timesheet: hours?.use },
       ...(account ? { bsb: account.bsb, account: account.account, accountTitle: account.title } : {}),
       ...own({
         who,

@@ -6,7 +6,7 @@ import { type PersonCells, readPersonCells } from "@zesty/core/hoursSheet/people
 import exceljs from "exceljs";
 import fc from "fast-check";
 import { afterEach, describe, expect, it } from "vitest";
-import { peopleCsv } from "../people/peopleList.ts";
+import { peopleCells, peopleCsv } from "../people/peopleList.ts";
 import { listPeople, readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { audit, payRun } from "../store/schema.ts";
@@ -65,6 +65,16 @@ describe("several people in Australia", () => {
     ["a fund that is unknown", { ...ada, fund: "Nobody's" }, /stop fund: Super fund: there is no “Nobody's” here/],
     ["both rate and salary", { ...ada, hourlyRate: "30" }, /stop salary: A salary or an hourly rate/],
     ["a payroll ID in use", { ...ada, payrollId: "E0" }, /stop payrollId: Payroll ID E0 belongs to somebody here/],
+    ["a BSB alone", { ...ben, bsb: "990-100" }, /stop account: The account itself is missing/],
+    ["a threshold without a number", { ...ben, threshold: "yes" }, /query threshold: .*is not kept: say first whether/],
+    ["a member of no fund", { ...ben, memberNumber: "9" }, /query memberNumber: .*name the fund/],
+    [
+      "an agreement that is unknown",
+      { ...ben, agreement: "Nobody's award" },
+      /stop agreement: .*there is no “Nobody's/,
+    ],
+    ["a level of none", { ...ben, level: "2" }, /stop level: A level belongs to an agreement/],
+    ["a level that it has not", { ...ben, agreement: "MA000004", level: "99" }, /stop level: Level of .*no “99” here/],
     ["half an address", { ...ada, postcode: "" }, /stop postcode: Postcode/],
     ["a word for a figure", { ...ada, salary: "much" }, /stop salary: Salary a year: “much” is not a figure/],
     ["no hours for a full-timer", { ...ada, weeklyHours: "" }, /stop weeklyHours: Hours a week are missing/],
@@ -246,5 +256,49 @@ describe("the list of people", () => {
     expect(taken.map((each) => each.what)).toEqual([
       ...["took the list of people", "took the list of people with tax and bank numbers"],
     ]);
+  });
+});
+
+describe("how hours come in", () => {
+  it.each([
+    [
+      "by the award's name and the level's",
+      { agreement: "General Retail Industry Award 2020", level: "1" },
+      ["MA000004", "1", "all"],
+    ],
+    [
+      "with a sheet of what differs",
+      { basis: "ft", weeklyHours: "38", timesheet: "what differs" },
+      [null, null, "exceptions"],
+    ],
+    ["every hour, without an agreement", { timesheet: "every hour" }, [null, null, "all"]],
+    [
+      "a permanent person's under an award",
+      { basis: "ft", weeklyHours: "38", agreement: "MA000004" },
+      ["MA000004", null, "exceptions"],
+    ],
+  ] as [string, PersonCells, unknown[]][])("%s", (_words, cells, wanted) => {
+    world = smallWorld(1);
+    const [id = 0] = add({ ...ben, ...cells });
+    const { time } = readPerson(world.context, id);
+    expect([time?.agreement, time?.classification, time?.use]).toEqual(wanted);
+    // What was said stands in the list of people, and reads back.
+    const line = peopleCells(world.context, world.businessId, false).find((each) => each.givenName === "Ben");
+    expect(line).toMatchObject({ timesheet: wanted[2] });
+    expect(marks({ ...line, familyName: "Another", payrollId: "" })?.filter((each) => each.startsWith("stop"))).toEqual(
+      [],
+    );
+  });
+  it("is not said of who says nothing", () => {
+    world = smallWorldNz(1);
+    const [id = 0] = add({ ...ben, irdNumber: "136409132", withPay: "yes", basis: "ft", weeklyHours: "40" });
+    expect(readPerson(world.context, id).time).toBeNull();
+    expect(marks({ ...ben, familyName: "Other", irdNumber: "136409132" })).toEqual(
+      expect.arrayContaining([expect.stringContaining("IRD number is not kept: name the tax code")]),
+    );
+    const permanent = { ...ben, familyName: "Other", basis: "ft", weeklyHours: "40", withPay: "yes" };
+    expect(marks(permanent)).toEqual(
+      expect.arrayContaining([expect.stringContaining("8 % with each pay is not kept")]),
+    );
   });
 });

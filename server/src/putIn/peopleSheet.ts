@@ -17,6 +17,7 @@ import { eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
+import { agreementRulesOf } from "../hours/agreements.ts";
 import { draftOf } from "../people/drafts.ts";
 import { numbersInUse } from "../people/numberOfAnother.ts";
 import { createPerson } from "../people/savePerson.ts";
@@ -66,6 +67,10 @@ function checkRows(context: Context, businessId: number, rows: readonly PersonCe
   const country = context.country(code).people;
   const setUp = readBusiness(context, businessId);
   const columns = peopleColumnsIn(code);
+  const agreements = agreementRulesOf(context, businessId).map(({ code, title, classifications }) => ({
+    ...{ code, title },
+    levels: classifications.map((each) => ({ key: each.key, title: each.title })),
+  }));
   const here = context.store.db.select().from(person).where(eq(person.businessId, businessId)).all();
   const ids = here.map((each) => each.payrollId);
   const own = new Map<string, number>();
@@ -76,7 +81,7 @@ function checkRows(context: Context, businessId: number, rows: readonly PersonCe
   return rows.map((cells, at): Checked => {
     const { values, marks } = readPersonCells(cells, columns, today);
     const payrollId = values.payrollId ?? nextPayrollId(ids);
-    const draft = draftOf(country, values, setUp, payrollId);
+    const draft = draftOf(country, values, setUp, agreements, payrollId);
     marks.push(...draft.marks);
     const twin = own.get(payrollId);
     if (ids.includes(payrollId))

@@ -1,3 +1,4 @@
+import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import { describe, expect, it } from "vitest";
 import { notesOf } from "./FieldNotesOf.tsx";
 import { onPage } from "./onPage.ts";
@@ -58,7 +59,11 @@ describe("notes beside fields", () => {
     expect(found.filter((label) => !known(label) && !plain.includes(label))).toEqual([]);
   });
   it.each(["AU", "NZ"] as const)("are about fields that exist, and end as sentences, in %s", (country) => {
-    const all = [...labels(/./), onPage[country].minimum];
+    const asked = peopleColumnsIn(country).map((each) => each.title);
+    const known = notesOf[country].person;
+    // A new person's fields are those of the sheet of people.
+    expect(asked.filter((label) => !known[label] && !plain.includes(label))).toEqual([]);
+    const all = [...labels(/./), ...asked, onPage[country].minimum];
     for (const [label, { means, found, wrong }] of Object.values(notesOf[country]).flatMap(Object.entries)) {
       expect(all.includes(label) ? "" : label).toBe("");
       expect([means, found ?? "It.", wrong].every((each) => /^[A-Z].*\.$/.test(each)) ? "" : label).toBe("");

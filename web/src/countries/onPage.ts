@@ -18,6 +18,8 @@ export interface OnPage {
   employerShort: string;
   /** what is saved for retirement, as in "gross and super" */
   saving: string;
+  /** hours of a usual full-time week, to begin with */
+  week: string;
   /** over what a payslip shows of it */
   savingOnSlip: string;
   fund: string;
@@ -73,6 +75,7 @@ export const onPage: Record<CountryCode, OnPage> = {
     employer: "Super",
     employerShort: "Super",
     saving: "super",
+    week: "38",
     savingOnSlip: "Super, on top",
     fund: "Super",
     taxAgency: "Tax agency",
@@ -127,6 +130,7 @@ export const onPage: Record<CountryCode, OnPage> = {
     employer: "KiwiSaver, employer",
     employerShort: "Empl. KS",
     saving: "KiwiSaver",
+    week: "40",
     savingOnSlip: "KiwiSaver",
     fund: "KiwiSaver",
     taxAgency: "Inland Revenue",

@@ -2,6 +2,31 @@ import type { FieldNotes } from "../../parts/fieldNotes/notes.ts";
 
 /** Fields of a person. Declarations by the Tax file number declaration and the Withholding declaration. */
 export const personAu: FieldNotes = {
+  "Tax-free threshold": {
+    means: "The person's first dollars of a year are free of tax at this job.",
+    found: "On the tax file number declaration. At one job at a time, usually the one that pays more.",
+    wrong: "Claimed twice, the person owes tax at the year's end; claimed nowhere, they wait for it to come back.",
+  },
+  "Study loan": {
+    means: "A study or training loan is repaid with the tax.",
+    found: "On the tax file number declaration.",
+    wrong: "Too little is withheld, and the person owes it with their return.",
+  },
+  "Super fund": {
+    means: "Where the person's super goes: the fund they chose, else their stapled fund, else your default fund.",
+    found: "On the person's choice form; the stapled fund is asked for in your online account with the tax office.",
+    wrong: "Super that does not reach the fund on time is owed with a charge on top.",
+  },
+  "Annual leave, hours": {
+    means: "What is left of it on the day they are added here.",
+    found: "On the last payslip of the earlier system.",
+    wrong: "Leave is refused that is there, or paid that is not.",
+  },
+  "Personal leave, hours": {
+    means: "What is left of sick and carer's leave on the day they are added here.",
+    found: "On the last payslip of the earlier system.",
+    wrong: "A sick day is unpaid that was earned, or paid that was not.",
+  },
   "Tax file number is": {
     means: "Whether the person gave a number, has applied for one, or gives none.",
     found: "Question 1 of the tax file number declaration.",

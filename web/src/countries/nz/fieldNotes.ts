@@ -2,6 +2,36 @@ import type { FieldNotes } from "../../parts/fieldNotes/notes.ts";
 
 /** Fields of a person. Declarations by the Tax code declaration (IR330) and the KiwiSaver forms KS2, KS3, KS10. */
 export const personNz: FieldNotes = {
+  "Own rate, %": {
+    means: "What the person puts into KiwiSaver of each pay.",
+    found: "On the deduction form (KS2) or in Inland Revenue's letter; the rate of the law where they chose none.",
+    wrong: "Too much or too little is deducted, and their employer's part may follow it.",
+  },
+  "8 % with each pay": {
+    means: "Holiday pay on top of each pay, in place of annual holidays.",
+    found: "In the agreement: only for work too irregular for holidays, or a fixed term under a year.",
+    wrong: "Paid to somebody it is not for, holidays are owed all the same.",
+  },
+  "Bank account": {
+    means: "Bank, branch, account and suffix; kept encrypted and shown only on purpose.",
+    found: "On a deposit slip or a bank's confirmation, not in an e-mail.",
+    wrong: "The bank sends the money back, or pays somebody else.",
+  },
+  "Annual holidays, weeks": {
+    means: "What is left of them on the day they are added here, in weeks.",
+    found: "In the earlier system's leave record.",
+    wrong: "Holidays are refused that are there, or paid that are not.",
+  },
+  "Sick leave, days": {
+    means: "What is left of it on the day they are added here.",
+    found: "In the earlier system's leave record.",
+    wrong: "A sick day is unpaid that is owed, or paid that is not.",
+  },
+  "Alternative days": {
+    means: "Whole days owed for public holidays that were worked.",
+    found: "In the earlier system's leave record.",
+    wrong: "A day off is refused that is owed.",
+  },
   "Tax code": {
     means: "The code by which PAYE and the student loan are worked out.",
     found: "On the tax code declaration (IR330) that the person signed, or in a letter of Inland Revenue.",

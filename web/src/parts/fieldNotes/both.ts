@@ -92,10 +92,15 @@ export const personOfBoth: FieldNotes = {
     found: "In the letter of engagement.",
     wrong: "Every pay from that day on is wrong; back pay can be worked out from a later correction.",
   },
-  "or salary a year": {
-    means: "Before tax, for fifty-two weeks; the rate of an hour follows from it.",
-    found: "In the letter of engagement.",
-    wrong: "Every pay from that day on is wrong; back pay can be worked out from a later correction.",
+  "Account name": {
+    means: "Whose name the account is in; the person's own where it is empty.",
+    found: "On the bank's confirmation.",
+    wrong: "Some banks look at it, and send the money back.",
+  },
+  "Town or suburb": {
+    means: "Part of the home address, which stands on reports to the tax office and on some papers.",
+    found: "On the person's declaration.",
+    wrong: "A report may be refused for this person.",
   },
   "Hours a week": {
     means: "The ordinary hours that were agreed, without overtime.",

@@ -4,7 +4,6 @@ import { skipToken } from "@reduxjs/toolkit/query/react";
 import type { PlannedPerson } from "@zesty/contract/peopleSheet";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
-import type { PersonColumn } from "@zesty/core/hoursSheet/peopleSheet";
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
@@ -20,6 +19,7 @@ import { useBusiness } from "../../state/business.ts";
 import { keepHere, keptHere } from "../../state/keptHere.ts";
 import { peopleApi } from "../../state/peopleApi.ts";
 import { NewPersonBeside } from "./NewPersonBeside.tsx";
+import { isSecret } from "./oneGo.ts";
 import { PeopleSheet } from "./PeopleSheet.tsx";
 import { blankRow, isBlank, type NewRow, pasted, rowOf, withRoom } from "./severalRows.ts";
 
@@ -29,8 +29,6 @@ const keptRows = (business: number): NewRow[] => {
   const kept = keptHere<NewRow["cells"][]>(keptName(business), sessionStorage) ?? [];
   return kept.length > 0 ? withRoom(kept.map(rowOf)) : [blankRow()];
 };
-/** Numbers of the tax office, accounts and birth dates are in nobody's browser: they are typed once more. */
-const isSecret = ({ path }: PersonColumn): boolean => /fileNumber|irdNumber|bank\.parts|birthDate/.test(path);
 
 export function SeveralPeople() {
   const business = useBusiness();

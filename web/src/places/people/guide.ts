@@ -27,8 +27,13 @@ export const guides: readonly Guide[] = [
   {
     at: "/people/new",
     title: "A new person",
-    about: "What the first pay needs, with that pay beside it as soon as it can be worked out.",
-    steps: ["What is left empty is asked for later, on the person's page and by the invitation to the staff page."],
+    about: "Everything about somebody on one page, with the first pay beside it as soon as it can be worked out.",
+    steps: [
+      "The parts on the left say what is needed, given, or may follow; press one to go there.",
+      "Dates and figures are read as people write them. A fund that is not in the list is added where it is chosen.",
+      "What is left empty is asked for later, on the person's page and by the invitation to the staff page.",
+    ],
+    keys: [["Ctrl Enter", "add the person"]],
     next: { words: "Several at once", to: "/people/several" },
   },
   {
