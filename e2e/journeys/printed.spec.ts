@@ -45,3 +45,20 @@ test("the run, a person, the year, dues and an agreement", async ({ page, world 
     for (const tool of ["Sign out", "Go or do", "Guide", "Change\n"]) expect(text).not.toContain(tool);
   }
 });
+
+test("everybody's payslips as one file, before sign-off and after", async ({ page, world }) => {
+  const api = await world.api();
+  const all = (await api.call("GET", `/businesses/2/runs`)).body as { id: number; state: string }[];
+  await openAt(page, world, "/desk");
+  for (const run of [all.find((each) => each.state === "open"), all.find((each) => each.state === "settled")]) {
+    const answer = await page.request.get(new URL(`/api/runs/${run?.id}/payslips.pdf?of=all`, page.url()).href);
+    expect([run?.state, answer.status()]).toEqual([run?.state, 200]);
+    const file = join(world.folder, "slips.pdf");
+    writeFileSync(file, await answer.body());
+    const text = execFileSync("pdftotext", ["-layout", file, "-"]).toString();
+    const { rows } = (await api.call("GET", `/runs/${run?.id}`)).body as {
+      rows: { name: string; included: boolean }[];
+    };
+    for (const { name } of rows.filter((each) => each.included)) expect(text).toContain(name);
+  }
+});

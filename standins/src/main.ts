@@ -29,8 +29,10 @@ app.use("/sim/control", control(world));
 app.use("/post-box", postBoxPages(world));
 app.get("/", (_request, response) => void response.send(indexPage(world)));
 
-app.listen(port, "127.0.0.1", () => {
+const server = app.listen(port, "127.0.0.1", () => {
   smtpServer(world).listen(smtpPort, "127.0.0.1", () => {
     process.stdout.write(`Stand-ins ready on http://127.0.0.1:${port}, mail on port ${smtpPort}\n`);
   });
 });
+// A line that is closed after five idle seconds may close in the face of a request that has just begun.
+server.keepAliveTimeout = 300_000;

@@ -4,7 +4,7 @@ import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
 import { keptPayslip } from "../documents/documents.ts";
 import { renderPayslip, renderPayslips } from "../documents/renderPayslip.ts";
-import { slipOf } from "../documents/slip.ts";
+import { type Slip, slipOf } from "../documents/slip.ts";
 import type { Context } from "../ground/context.ts";
 import { findRun } from "../ground/findRun.ts";
 import { notFound } from "../ground/problem.ts";
@@ -15,7 +15,7 @@ import { asJob } from "../jobs/routes.ts";
 import { payOf as payIn, runRoute } from "../runs/runRoute.ts";
 import { signOffPlan } from "./plan.ts";
 import { prepareSignOff } from "./prepareSignOff.ts";
-import { printedPays } from "./printed.ts";
+import { includedPays, printedPays } from "./printed.ts";
 import { signOffSteps } from "./signOff.ts";
 import { takeBack } from "./takeBack.ts";
 
@@ -48,6 +48,12 @@ export function signOffRoutes(context: Context, jobs: Jobs): Router {
     if (!found) throw notFound("payslip");
     return found.slip;
   };
+  /** Of an open run they are worked out once for all. */
+  const slipsOf = (runId: number, payIds: readonly number[]): Slip[] => {
+    if (findRun(context, runId).state !== "open") return payIds.map((payId) => slipOf(context, { runId, payId }));
+    const made = new Map(prepareSignOff(context, runId).pays.map((each) => [each.row.row.payId, each.slip]));
+    return payIds.flatMap((payId) => made.get(payId) ?? []);
+  };
   router.get(
     "/runs/:run/pays/:pay/payslip",
     onRun("see", (actor, runId, request) => {
@@ -75,8 +81,10 @@ export function signOffRoutes(context: Context, jobs: Jobs): Router {
   );
   router.get(
     "/runs/:run/payslips.pdf",
-    onRun("see", async (actor, runId, _request, response) => {
-      const slips = printedPays(context, runId).map((payId) => slip(runId, payId));
+    // Those that go on paper; with ?of=all everybody's, before sign-off as they would be.
+    onRun("see", async (actor, runId, request, response) => {
+      const isAll = request.query.of === "all";
+      const slips = slipsOf(runId, isAll ? includedPays(context, runId) : printedPays(context, runId));
       if (slips.length === 0) throw notFound("payslip to print");
       response
         .type("application/pdf")

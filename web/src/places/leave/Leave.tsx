@@ -37,7 +37,11 @@ export function Leave() {
   const [search, setSearch] = useSearchParams();
   const first = search.get("from") ?? mondayBefore(today);
   const axis = useMemo((): Axis => ({ first, days: shownDays }), [first]);
-  const [beside, setBeside] = useState<Beside>({ kind: "waiting" });
+  // From a person's page: their leave is asked for.
+  const [beside, setBeside] = useState<Beside>(() => {
+    const personId = Number(search.get("person"));
+    return personId > 0 ? { kind: "form", personId, days: null } : { kind: "waiting" };
+  });
   const [drawn, setDrawn] = useState<{ personId: number; first: string; last: string } | null>(null);
   const [message, setMessage] = useState<string | null>(null);
   const [find, setFind] = useState("");

@@ -55,6 +55,13 @@ export function Beside({ person, day }: { person: PersonView; day: string }) {
             </span>
           </p>
         ))}
+      {(person.details.endDate === null || person.details.endDate >= day) && (
+        <p className="py-1">
+          <Link className="text-action underline" to={`/time/leave?person=${person.id}`}>
+            Ask for leave
+          </Link>
+        </p>
+      )}
       {person.leave.entries.length > 0 && (
         <details className="mt-1">
           <summary className="text-action">Entries of the leave ledger</summary>
@@ -85,6 +92,9 @@ export function Beside({ person, day }: { person: PersonView; day: string }) {
               <th className="text-right font-medium">Gross</th>
               <th className="text-right font-medium">Tax</th>
               <th className="text-right font-medium">Net</th>
+              <th className="text-right font-medium">
+                <span className="sr-only">Payslip</span>
+              </th>
             </tr>
           </thead>
         )}
@@ -99,6 +109,17 @@ export function Beside({ person, day }: { person: PersonView; day: string }) {
               <td className="text-right">{moneyOrDash(each.gross)}</td>
               <td className="text-right text-quiet">{moneyOrDash(each.withheld)}</td>
               <td className="text-right font-semibold">{moneyOrDash(each.net)}</td>
+              <td className="pl-2 text-right">
+                <a
+                  className="text-action underline"
+                  href={`/api/runs/${each.runId}/pays/${each.payId}/payslip.pdf`}
+                  target="_blank"
+                  rel="noreferrer"
+                  aria-label={`Payslip of ${weekdayDate(each.payday)}`}
+                >
+                  PDF
+                </a>
+              </td>
             </tr>
           ))}
         </tbody>

@@ -6,7 +6,7 @@ import { useLocation, useNavigate, useParams, useSearchParams } from "react-rout
 import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { shortDate } from "../../parts/format.ts";
+import { shortDate, weekdayDate } from "../../parts/format.ts";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
@@ -17,6 +17,7 @@ import { Departure } from "./Departure.tsx";
 import { LineOfTime } from "./LineOfTime.tsx";
 import { PersonPhoto } from "./PersonPhoto.tsx";
 import { StaffAccess } from "./StaffAccess.tsx";
+import type { SectionShown } from "./sectionParts.ts";
 import { sectionsOf } from "./sections.ts";
 
 export function PersonPage() {
@@ -36,10 +37,14 @@ export function PersonPage() {
       </div>
     );
   if (!person || !setUp || !session || runsAwaited || lineAwaited) return <Loading what="the person" />;
-  const cycle = setUp.cycles.find((each) => each.id === person.employment.cycleId)?.name;
-  const openRun = runs.find((run) => run.state === "open" && run.kind === "cycle" && run.cycleName === cycle);
+  const cycle = setUp.cycles.find((each) => each.id === person.employment.cycleId);
+  const openRun = runs.find((run) => run.state === "open" && run.kind === "cycle" && run.cycleName === cycle?.name);
+  const comes = openRun?.payday ?? cycle?.next.payday;
+  const isHere = person.details.endDate === null || person.details.endDate >= session.day;
+  const payday = comes && isHere ? `next payday ${weekdayDate(comes)}` : null;
   return (
     <Page
+      wide
       title={`${person.details.givenName} ${person.details.familyName}`}
       aside={
         <span className="flex items-center gap-6">
@@ -53,7 +58,9 @@ export function PersonPage() {
       }
     >
       <p className="-mt-3 mb-4 text-quiet">
-        {person.payrollId} · {person.employment.basis} · {person.employment.classification}
+        {[person.payrollId, person.employment.basis, person.employment.classification, payday]
+          .filter(Boolean)
+          .join(" · ")}
         {person.missing.length > 0 && (
           <span className="ml-2 text-amber">
             Missing: {person.missing.map((each) => each.text.toLowerCase()).join(", ")}
@@ -62,7 +69,8 @@ export function PersonPage() {
       </p>
       <BrokenNote broken={person.broken} />
       <LineOfTime personId={person.id} />
-      <div className="grid grid-cols-[1fr_340px] gap-10 max-[900px]:grid-cols-1">
+      <JumpList country={person.country} />
+      <div className="grid grid-cols-[minmax(0,1fr)_310px] gap-8 max-[900px]:grid-cols-1">
         <FieldNotesOf country={person.country} subject="person">
           <Sections person={person} setUp={setUp} day={session.day} />
         </FieldNotesOf>
@@ -88,55 +96,101 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
     document.getElementById(wanted)?.scrollIntoView({ block: "center" });
     if (wanted) requestAnimationFrame(() => focusField(document.getElementById(wanted), search.get("field")));
   }, [wanted, search]);
+  const section = ({ id, title, facts, Form, secret }: SectionShown) => (
+    <section key={id} id={id} className="border-t border-rule-strong py-3" aria-labelledby={`${id}-title`}>
+      <div className="flex items-baseline justify-between">
+        <h2 id={`${id}-title`} className="font-name text-[18px]">
+          {title}
+        </h2>
+        {editing !== id && (
+          <Button look="quiet" onClick={() => setEditing(id)} aria-label={`Change ${title.toLowerCase()}`}>
+            Change
+          </Button>
+        )}
+      </div>
+      {saved?.id === id && editing !== id && (
+        <p role="status" className="mt-1 border-l-3 border-lime pl-3">
+          {saved.note}
+        </p>
+      )}
+      {editing === id ? (
+        <Form
+          person={person}
+          setUp={setUp}
+          day={id === "employment" || id === "time" ? worked : begins}
+          onDone={(note) => {
+            setEditing("");
+            setSaved(note ? { id, note } : null);
+            // Sent here from a run, the way back is the next thing.
+            if (search.has("from")) requestAnimationFrame(() => document.getElementById("to-the-run")?.focus());
+          }}
+        />
+      ) : (
+        <dl className="mt-1 grid grid-cols-[170px_1fr] gap-y-0.5 text-[15px]">
+          {facts(person, setUp)
+            .filter(([, value]) => value !== undefined)
+            .map(([label, value]) => (
+              <div key={label} className="contents">
+                <dt className="text-quiet">{label}</dt>
+                <dd className="figures">{value ?? <span className="font-semibold text-amber">missing</span>}</dd>
+              </div>
+            ))}
+        </dl>
+      )}
+      {editing !== id && secret && <Secret personId={person.id} what={secret} />}
+    </section>
+  );
+  const [paid, others] = stacksOf(person.country);
   return (
-    <div>
-      {sectionsOf[person.country].map(({ id, title, facts, Form, secret }) => (
-        <section key={id} id={id} className="border-t border-rule-strong py-3" aria-labelledby={`${id}-title`}>
-          <div className="flex items-baseline justify-between">
-            <h2 id={`${id}-title`} className="font-name text-[18px]">
-              {title}
-            </h2>
-            {editing !== id && (
-              <Button look="quiet" onClick={() => setEditing(id)} aria-label={`Change ${title.toLowerCase()}`}>
-                Change
-              </Button>
-            )}
-          </div>
-          {saved?.id === id && editing !== id && (
-            <p role="status" className="mt-1 border-l-3 border-lime pl-3">
-              {saved.note}
-            </p>
-          )}
-          {editing === id ? (
-            <Form
-              person={person}
-              setUp={setUp}
-              day={id === "employment" || id === "time" ? worked : begins}
-              onDone={(note) => {
-                setEditing("");
-                setSaved(note ? { id, note } : null);
-                // Sent here from a run, the way back is the next thing.
-                if (search.has("from")) requestAnimationFrame(() => document.getElementById("to-the-run")?.focus());
-              }}
-            />
-          ) : (
-            <dl className="mt-1 grid grid-cols-[170px_1fr] gap-y-0.5 text-[15px]">
-              {facts(person, setUp)
-                .filter(([, value]) => value !== undefined)
-                .map(([label, value]) => (
-                  <div key={label} className="contents">
-                    <dt className="text-quiet">{label}</dt>
-                    <dd className="figures">{value ?? <span className="font-semibold text-amber">missing</span>}</dd>
-                  </div>
-                ))}
-            </dl>
-          )}
-          {editing !== id && secret && <Secret personId={person.id} what={secret} />}
-        </section>
-      ))}
-      <StaffAccess person={person} />
-      <Departure person={person} day={day} wanted={wanted === "departure"} />
+    <div className="grid grid-cols-2 items-start gap-8 max-[1150px]:grid-cols-1 max-[1150px]:gap-0 print:grid-cols-1 print:gap-0">
+      <div>{paid.map(section)}</div>
+      <div>
+        {others.map(section)}
+        <StaffAccess person={person} />
+        <Departure person={person} day={day} wanted={wanted === "departure"} />
+      </div>
     </div>
+  );
+}
+
+/** Who somebody is and how they are paid; then all else. Beside each other where there is room. */
+const firstStack = ["details", "employment", "time", "usualPay", "tax", "taxCode", "super", "kiwiSaver", "bank"];
+function stacksOf(country: PersonView["country"]): [SectionShown[], SectionShown[]] {
+  const all = sectionsOf[country];
+  const place = ({ id }: SectionShown) => firstStack.indexOf(id);
+  return [
+    all.filter((each) => place(each) >= 0).sort((a, b) => place(a) - place(b)),
+    all.filter((each) => place(each) < 0),
+  ];
+}
+
+/** A part of the page is one press away; its way to change it has the cursor then. */
+function JumpList({ country }: { country: PersonView["country"] }) {
+  const parts = [
+    ...stacksOf(country).flat(),
+    ...[
+      { id: "staff", title: "Staff page" },
+      { id: "departure", title: "Departure" },
+    ],
+  ];
+  const goTo = (id: string) => {
+    const part = document.getElementById(id);
+    part?.scrollIntoView({ block: "start" });
+    part?.querySelector<HTMLElement>("button")?.focus({ preventScroll: true });
+  };
+  return (
+    <nav aria-label="Parts of the page" className="mb-2 flex flex-wrap gap-x-4 gap-y-1 text-[14.5px] print:hidden">
+      {parts.map(({ id, title }) => (
+        <button
+          key={id}
+          type="button"
+          className="text-quiet hover:text-action hover:underline"
+          onClick={() => goTo(id)}
+        >
+          {title}
+        </button>
+      ))}
+    </nav>
   );
 }
 

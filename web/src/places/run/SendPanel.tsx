@@ -12,6 +12,7 @@ import { outboxLook, StateShape } from "../../parts/outboxLook.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { sendApi } from "../../state/sendApi.ts";
+import { AllSlips } from "./AllSlips.tsx";
 import { ByHand } from "./ByHand.tsx";
 import { OwnerPage } from "./OwnerPage.tsx";
 import { ReplaceEvent } from "./ReplaceEvent.tsx";
@@ -117,6 +118,9 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
           <span className="text-quiet">for who has it on paper</span>
         </p>
       )}
+      <p className="mt-3">
+        <AllSlips runId={view.id} />
+      </p>
       <OwnerPage runId={view.id} mayMail={view.canSign} />
       <Documents sent={sent} />
       {sent.state === "signedOff" && sent.rows.every((row) => row.state === "prepared") && view.canSign && (
