@@ -9,3 +9,6 @@ export const dimensionWords: Record<Dimension, string> = {
   ...{ month: "month", quarter: "quarter", payrollYear: "payroll year", person: "person", element: "kind of pay" },
   ...{ costCentre: "cost centre", place: "place", state: "State", business: "business", fund: "fund", kind: "kind" },
 };
+
+/** The column of all columns: "" is the column of what belongs to none, such as no cost centre. */
+export const sumColumn = "=";

@@ -61,7 +61,11 @@ export function conditionText(condition: Condition | undefined, rules: Agreement
     c.leads
       ? `leading ${c.leads.to === undefined ? `${c.leads.from} or more` : `${c.leads.from} to ${c.leads.to}`}`
       : "",
-    ...Object.entries(c.person ?? {}).map(([flag, value]) => `${value ? "" : "not "}${flag}`),
+    // As the person's form asks it: a tick beside these words.
+    ...Object.entries(c.person ?? {}).map(
+      ([flag, value]) =>
+        `where “${flag.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)}” is ${value ? "" : "not "}ticked`,
+    ),
     ...settings,
   ]
     .filter(Boolean)

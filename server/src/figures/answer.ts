@@ -1,6 +1,6 @@
 /** Asks a question: who may see, what makes sense, the sums brought up to date, and the table with its sentence. */
 
-import { dimensionWords } from "@zesty/contract/figureDimensions";
+import { dimensionWords, sumColumn } from "@zesty/contract/figureDimensions";
 import type { Answer, Asked, PayBehind, Question } from "@zesty/contract/figures";
 import { centsText, fromE4 } from "@zesty/core/quantity/units";
 import type { Actor, Context } from "../ground/context.ts";
@@ -118,7 +118,7 @@ export function paysBehind(
   for (const pay of pays) {
     const own = entriesOfPay(context, pay).filter((entry) => {
       const { row, column, leave } = keys(pay, entry);
-      const fits = row === cell.row && (asked.columns === null || cell.column === "" || column === cell.column);
+      const fits = row === cell.row && (asked.columns === null || cell.column === sumColumn || column === cell.column);
       return fits && measure.counts(entry, leave);
     });
     if (own.length === 0) continue;

@@ -1,5 +1,5 @@
 /** Figures against SQL over the facts, after a take-back too; spans that make no sense; what somebody may not see. */
-import { dimensions } from "@zesty/contract/figureDimensions";
+import { dimensions, sumColumn } from "@zesty/contract/figureDimensions";
 import type { Question } from "@zesty/contract/figures";
 import { afterEach, describe, expect, it } from "vitest";
 import type { Actor } from "../ground/context.ts";
@@ -86,7 +86,8 @@ describe.each([
             expect(row.cells.length, `${code} ${by} ${across}`).toBe(answer.columns.length);
           if (answer.opens && answer.rows[0])
             expect(
-              paysBehind(world.context, world.actor, answer.question, { row: answer.rows[0].key, column: "" }).pays,
+              paysBehind(world.context, world.actor, answer.question, { row: answer.rows[0].key, column: sumColumn })
+                .pays,
             ).toBeDefined();
         }
     }
@@ -179,9 +180,32 @@ describe("cost centres", () => {
     expect(cents(totals?.[0])).toBe(posted("K") + posted("F"));
     const first = rows[0];
     const { pays } = paysBehind(world.context, world.actor, asked({ rows: "costCentre" }), {
-      ...{ row: first?.key ?? "", column: "" },
+      ...{ row: first?.key ?? "", column: sumColumn },
     });
     expect(pays.map((each) => each.amount)).toEqual([first?.cells[0]]);
+  });
+  it("what belongs to no cost centre is a column of its own beside the sum of all, and opens to its own pays", () => {
+    world = smallWorld(2);
+    const [id = 0] = world.personIds;
+    addCentre(world.context, world.actor, world.businessId, { code: "K", name: "Kitchen" });
+    const costCentreId = sql("SELECT id FROM cost_centre WHERE code = 'K'");
+    saveSection(world.context, world.actor, id, "employment", {
+      ...{ from: "2020-01-06", cycleId: world.cycleId, basis: "full-time", classification: null, weeklyHours: "38" },
+      ...{ hourlyRate: "31.5", minimumRate: null, placeId: null, costCentreId },
+    } as never);
+    signRun(world, openUsual(world));
+    const { columns, rows } = ask({ rows: "month", columns: "costCentre" });
+    expect(columns.map((each) => each.title)).toEqual(["Kitchen", "No cost centre", "All"]);
+    const none = columns.findIndex((each) => each.key === "");
+    expect(new Set(columns.map((each) => each.key)).size).toBe(columns.length);
+    expect([columns.at(-1)?.key, none >= 0]).toEqual([sumColumn, true]);
+    const row = rows.find((each) => each.cells[none] !== null);
+    const sumOf = (column: string) =>
+      paysBehind(world.context, world.actor, asked({ rows: "month", columns: "costCentre" }), {
+        ...{ row: row?.key ?? "", column },
+      }).pays.reduce((sum, each) => sum + cents(each.amount), 0);
+    expect(sumOf("")).toBe(cents(row?.cells[none]));
+    expect(sumOf(sumColumn)).toBe(cents(row?.cells.at(-1)));
   });
 });
 
@@ -200,7 +224,7 @@ describe("what makes no sense", () => {
     world = smallWorld(1);
     const stranger: Actor = { ...world.actor, userId: 999, lead: false };
     expect(() => ask({}, stranger)).toThrow();
-    expect(() => paysBehind(world.context, stranger, asked(), { row: "2026-06", column: "" })).toThrow();
+    expect(() => paysBehind(world.context, stranger, asked(), { row: "2026-06", column: sumColumn })).toThrow();
     expect(whatCanBeAsked(world.context, world.actor, [world.businessId]).map((each) => each.code)).toContain("rights");
   });
   it("months from one to another, both included", () => {

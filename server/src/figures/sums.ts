@@ -1,6 +1,6 @@
 /** Questions that the kept sums answer: any measure by any two of their dimensions. */
 import type { Dimension } from "@zesty/contract/figureDimensions";
-import { dimensionWords } from "@zesty/contract/figureDimensions";
+import { dimensionWords, sumColumn } from "@zesty/contract/figureDimensions";
 import type { AnswerColumn, AnswerRow, Asked, Question } from "@zesty/contract/figures";
 import { type CountryCode, countries, payrollYearOf } from "@zesty/core/countries/countries";
 import { centsText, fromE4 } from "@zesty/core/quantity/units";
@@ -110,7 +110,7 @@ export function tableOf(context: Context, asked: Question, measure: Measure): Ta
   const { unit } = measure;
   const columns: AnswerColumn[] = [
     ...columnKeys.map((key) => ({ key, title: across === null ? "" : names(across, key), unit })),
-    { key: "", title: across === null ? measure.title : "All", unit },
+    { key: sumColumn, title: across === null ? measure.title : "All", unit },
   ];
   const line = (own: readonly Cell[]) => [
     ...columnKeys.map((key) => {

@@ -66,6 +66,10 @@ export const moment = (iso: string): string => timed.format(new Date(iso));
 /** 1.4 MB */
 export const bytes = (count: number): string =>
   count < 1e6 ? `${Math.ceil(count / 1e3)} kB` : `${(count / 1e6).toFixed(1)} MB`;
+/** Of a balance: "12.50 h", "1 day", "2.60 weeks". */
+export const unitsOf = (amount: string, unit: string): string =>
+  `${hours(amount, 2)} ${unit === "hours" ? "h" : Number(amount) === 1 ? unit.replace(/s$/, "") : unit}`;
+
 /** "1 person", "3 people": a count with its word. */
 export const counted = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
 /** 63 000 000 011: an ABN as the register writes it. */

@@ -1,7 +1,7 @@
 /** Everything that is signed off and not sent, of all businesses, sent in one step; the answers come in below. */
 
 import type { Channel, WaitingPart, WaitingRun } from "@zesty/contract/sending";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import { Link } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { moneyOrDash, weekdayDate } from "../../parts/format.ts";
@@ -128,12 +128,14 @@ function Row({ run, chosen, onChoose }: { run: WaitingRun; chosen: boolean; onCh
       <td>{weekdayDate(run.payday)}</td>
       <td>
         {run.parts.map((part) => (
-          <span key={part.channel} className="mr-5 inline-block">
-            {names[part.channel]}
-            {part.channel === "payslip" &&
-              ` ${part.waiting + part.underWay + part.received + part.arrived + part.failed}`}
-            : <State part={part} />
-          </span>
+          <Fragment key={part.channel}>
+            <span className="mr-5 inline-block">
+              {names[part.channel]}
+              {part.channel === "payslip" &&
+                ` ${part.waiting + part.underWay + part.received + part.arrived + part.failed}`}
+              : <State part={part} />
+            </span>{" "}
+          </Fragment>
         ))}
       </td>
       <td className="text-right">{moneyOrDash((cents / 100).toFixed(2))}</td>

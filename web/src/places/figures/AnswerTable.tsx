@@ -1,4 +1,5 @@
 /** The table of an answer; a figure opens to the pays that it is made of. */
+import { sumColumn } from "@zesty/contract/figureDimensions";
 import type { Answer, AnswerColumn, AnswerRow } from "@zesty/contract/figures";
 import { Link } from "react-router";
 import { money } from "../../parts/format.ts";
@@ -38,7 +39,7 @@ export function AnswerTable({ answer, chosen, onChoose }: Props) {
               : {
                   row: row.key,
                   column: column.key,
-                  title: column.key === "" ? row.title : `${row.title}, ${column.title}`,
+                  title: column.key === sumColumn ? row.title : `${row.title}, ${column.title}`,
                 },
           )
         }

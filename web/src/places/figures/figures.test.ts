@@ -1,4 +1,5 @@
 /** The question in the address, and what of an answer is drawn. */
+import { sumColumn } from "@zesty/contract/figureDimensions";
 import type { Answer, Asked } from "@zesty/contract/figures";
 import { describe, expect, it } from "vitest";
 import { questionIn, spansOf } from "./question.ts";
@@ -44,19 +45,19 @@ describe("what is drawn", () => {
   it("each column, without the sum of all of them", () => {
     const { series, points } = drawnOf(
       answer({
-        columns: [money("a"), money("b"), money("", "All")],
-        rows: [{ key: "1", title: "Jan", cells: ["1.50", null, "1.50"] }],
+        columns: [money("a"), money("b"), money("", "none"), money(sumColumn, "All")],
+        rows: [{ key: "1", title: "Jan", cells: ["1.50", null, "2.00", "3.50"] }],
       }),
     );
-    expect(series.map((each) => each.title)).toEqual(["a", "b"]);
-    expect(points).toEqual([{ title: "Jan", ca: 1.5, cb: 0 }]);
+    expect(series.map((each) => each.title)).toEqual(["a", "b", "none"]);
+    expect(points).toEqual([{ title: "Jan", ca: 1.5, cb: 0, c: 2 }]);
   });
   it("at most six, the smallest together, and nothing of their sum is lost", () => {
     const keys = "abcdefghi".split("");
     const cells = keys.map((_key, at) => `${at + 1}.00`);
     const { series, points } = drawnOf(
       answer({
-        columns: [...keys.map((key) => money(key)), money("", "All")],
+        columns: [...keys.map((key) => money(key)), money(sumColumn, "All")],
         rows: [{ key: "1", title: "Jan", cells: [...cells, "45.00"] }],
       }),
     );

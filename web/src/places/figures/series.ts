@@ -1,4 +1,5 @@
 /** What of an answer is drawn: few series, the smaller ones together, and one look each that holds in black and white too. */
+import { sumColumn } from "@zesty/contract/figureDimensions";
 import type { Answer } from "@zesty/contract/figures";
 
 export interface Series {
@@ -24,8 +25,10 @@ function columnsOf({ columns, drawn, question }: Answer): { key: string; title: 
   );
   // Headcount is drawn by who came and left beside who stands; a register by nothing.
   if (question.what === "heads") return figures.filter((each) => each.key !== "stood");
-  const split = figures.filter((each) => each.key !== "");
-  return drawn === "time" && split.length > 0 && figures.some((each) => each.key === "") ? split : figures.slice(-1);
+  const split = figures.filter((each) => each.key !== sumColumn);
+  return drawn === "time" && split.length > 0 && figures.some((each) => each.key === sumColumn)
+    ? split
+    : figures.slice(-1);
 }
 
 export function drawnOf(answer: Answer): Drawn {

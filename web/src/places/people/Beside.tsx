@@ -2,7 +2,7 @@
 import type { LongServiceView, PersonView } from "@zesty/contract/people";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { Link } from "react-router";
-import { counted, hours, longDate, moneyOrDash, shortDate, weekdayDate } from "../../parts/format.ts";
+import { counted, hours, longDate, moneyOrDash, shortDate, unitsOf, weekdayDate } from "../../parts/format.ts";
 import { entryWords } from "../../parts/leave/entryWords.ts";
 import { Papers } from "./Papers.tsx";
 
@@ -50,9 +50,7 @@ export function Beside({ person, day }: { person: PersonView; day: string }) {
         .map((each) => (
           <p key={each.kind} className="flex justify-between border-b border-rule py-1">
             <span>{kindOf(each.kind).words}</span>
-            <span className="font-semibold">
-              {hours(each.hours, 2)} {kindOf(each.kind).unit === "hours" ? "h" : kindOf(each.kind).unit}
-            </span>
+            <span className="font-semibold">{unitsOf(each.hours, kindOf(each.kind).unit)}</span>
           </p>
         ))}
       {(person.details.endDate === null || person.details.endDate >= day) && (

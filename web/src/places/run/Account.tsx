@@ -10,7 +10,7 @@ import { counted } from "@zesty/core/quantity/units";
 import { Link } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
-import { hours, longDate, money, moneyOrDash } from "../../parts/format.ts";
+import { hours, longDate, money, moneyOrDash, unitsOf } from "../../parts/format.ts";
 import { centreAdded } from "../../state/runSlice.ts";
 import { useAppDispatch } from "../../state/store.ts";
 import { Marks, type Props } from "./AccountMarks.tsx";
@@ -198,9 +198,7 @@ function BalancesNz({ context }: { context: RowContextNz }) {
       {kept.map((kind) => (
         <p key={kind.code} className="flex justify-between py-0.5">
           <span>{kind.words}</span>
-          <span>
-            {hours(context.balances[kind.code] ?? "0", 2)} <span className="text-quiet">{kind.unit}</span>
-          </span>
+          <span>{unitsOf(context.balances[kind.code] ?? "0", kind.unit)}</span>
         </p>
       ))}
       <p className="text-[14px] text-quiet">

@@ -7,6 +7,7 @@ import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { moment } from "../../parts/format.ts";
 import { Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { trailWords } from "../../parts/trailWords.ts";
 import { useSettled } from "../../parts/useSettled.ts";
 import { api } from "../../state/api.ts";
 import { trailQuery, usersApi } from "../../state/usersApi.ts";
@@ -121,9 +122,9 @@ function Entry({ line }: { line: AuditLine }) {
     <tr className="border-b border-rule align-baseline">
       <td className="figures py-1 pr-4 whitespace-nowrap text-quiet">{moment(line.at)}</td>
       <td className="pr-4 whitespace-nowrap">{line.user ?? "the program"}</td>
-      <td className="pr-4">{line.what}</td>
+      <td className="pr-4">{trailWords(line.what)}</td>
       <td className="pr-4 break-words">
-        {line.about}
+        {trailWords(line.about)}
         {line.change && (
           <details className="text-[13.5px] text-quiet">
             <summary>what it was, what it is</summary>

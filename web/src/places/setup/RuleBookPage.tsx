@@ -183,8 +183,9 @@ function Value({ value }: { value: unknown }) {
           </tr>
         </thead>
         <tbody>
-          {(value as Record<string, string | null>[]).map((line) => (
-            <tr key={JSON.stringify(line)}>
+          {(value as Record<string, string | null>[]).map((line, at) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: two lines of a table may hold the same figures
+            <tr key={at}>
               {names.map((name) => (
                 <td key={name} className="pr-6 text-right">
                   {line[name] ?? "and over"}

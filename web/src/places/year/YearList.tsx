@@ -48,8 +48,7 @@ function Line({ line, business, data: { ending, year } }: Props & { line: YearCh
           <MarkShape kind={ending.isOver ? "stop" : "note"} ticked={line.done} />
         </span>
         <span>
-          {text}
-          {line.link && line.done && <Look to={line.link} />}
+          {text} {line.link && line.done && <Look to={line.link} />}
         </span>
       </li>
     );
@@ -65,8 +64,7 @@ function Line({ line, business, data: { ending, year } }: Props & { line: YearCh
         onChange={(event) => void tick({ business, from: year.from, item: line.item, ticked: event.target.checked })}
       />
       <span>
-        <label htmlFor={id}>{line.text}</label>
-        {line.link && !line.done && <Look to={line.link} />}
+        <label htmlFor={id}>{line.text}</label> {line.link && !line.done && <Look to={line.link} />}
         {line.ticked && (
           <span className="ml-2 text-[13px] whitespace-nowrap text-quiet">
             {line.ticked.by}, {shortDate(line.ticked.at.slice(0, 10))}

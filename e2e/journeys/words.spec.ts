@@ -1,0 +1,78 @@
+/** Every place of the demo is read as a reader would: no words of the program, no days and dollars as a machine writes them. */
+import { expect, openAt, openRun, runs, standsStill, testInOneWorld } from "../world.ts";
+
+const test = testInOneWorld();
+
+const places = [
+  ...["/desk", "/send", "/find?words=hazel", "/readiness", "/notices", "/you"],
+  ...["/run", "/people", "/people/new", "/people/opening", "/people/several", "/people/move", "/people/raise"],
+  ...["/people/papers", "/people/pays", "/figures", "/figures/what-if", "/time", "/time/leave", "/time/leave-worth"],
+  ...["/year", "/year/esct", "/year/summaries", "/year/contractors", "/year/outside", "/year/elements"],
+  ...["/dues", "/books", "/books/bank", "/books/span"],
+  ...["/set-up", "/set-up/agreements", "/set-up/new-tables", "/set-up/rules", "/set-up/users", "/set-up/safety"],
+  ...["/set-up/trail", "/set-up/new-business"],
+];
+const faults: [string, RegExp][] = [
+  ["a day as a machine writes it", /\b\d{4}-\d{2}-\d{2}\b/g],
+  ["a word of the program", /\b[a-z]+[A-Z][a-zA-Z]+\b/g],
+  ["something broken", /\bundefined\b|\bNaN\b|\bnull\b|\[object/g],
+  ["one of many", /(?<![\d.,])1 (days|hours|people|weeks|pays|runs|months|lines|rows|facts|entries|requests)\b/g],
+  ["dollars without their groups", /\$\d{4,}(\.\d\d)?\b/g],
+];
+/** Pages over all businesses know both laws. */
+const ofAll = /^\/(desk|find|send|readiness|you|set-up\/(trail|users|rules|safety|new-business|new-tables|agreements))/;
+/** A file is called as it is called, and so is a backup that a command asks for. */
+const names = /[\w-]+\.(csv|pdf|aba|xml|json|xlsx|txt|zip)\b|\b\d{4}-\d{2}-\d{2}T[\d-]+Z\b/g;
+
+for (const [country, business, own, run, person, otherLaw] of [
+  [
+    "Australia",
+    1,
+    openRun,
+    runs.saltbushSettled,
+    1,
+    /\b(KiwiSaver|PAYE|IRD number|Inland Revenue|ESCT|Holidays Act)\b/g,
+  ],
+  [
+    "New Zealand",
+    4,
+    runs.koura,
+    runs.kouraUnfiled,
+    45,
+    /\b(PAYG|[Ss]uperannuation|TFN|[Tt]ax file number|ABN|BSB|USI|ATO)\b/g,
+  ],
+] as const)
+  test(`${country}: every place reads as people write`, async ({ page, world }) => {
+    test.setTimeout(240_000);
+    const said: string[] = [];
+    page.on("console", (message) => {
+      if (message.type() === "error" && /same key|Warning/.test(message.text()))
+        said.push(`${page.url()} ${message.text()}`);
+    });
+    const all = [
+      ...places,
+      `/run/${own}`,
+      `/run/${own}/beside`,
+      `/run/${run}`,
+      `/run/${run}/letter`,
+      `/people/${person}`,
+    ];
+    await openAt(page, world, `/desk?business=${business}`);
+    const found: string[] = [];
+    for (const path of all) {
+      await page.goto(`${world.url}${path}${path.includes("?") ? "&" : "?"}business=${business}`);
+      await expect(page.getByText(/^Fetching /)).toHaveCount(0);
+      await standsStill(page);
+      const text = (await page.locator("body").innerText()).replaceAll(names, "");
+      for (const [fault, pattern] of [
+        ...faults,
+        ...(ofAll.test(path) ? [] : [["a word of another law", otherLaw] as const]),
+      ])
+        for (const each of text.matchAll(pattern)) {
+          const around = text.slice(Math.max(0, each.index - 30), each.index + 40).replaceAll("\n", " / ");
+          found.push(`${path}: ${fault}: ${around}`);
+        }
+    }
+    expect([...new Set(found)]).toEqual([]);
+    expect(said).toEqual([]);
+  });
