@@ -37,7 +37,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
     "what if",
     `/figures/what-if?changes=${encodeURIComponent('[{"kind":"rates","from":"2026-08-01","people":[],"by":"percent","value":"3.5","weekly":"","on":true}]')}`,
     undefined,
-    (page) => expect(page.getByRole("region", { name: "Sums of the year" })).toContainText("+"),
+    (page) => expect(page.getByRole("region", { name: "Sums of the year" })).toContainText("+", { timeout: 30_000 }),
   ],
   ["find", "/find?words=super%20due", undefined, (page) => expect(page.getByText("found.")).toBeVisible()],
   ["the letter", `/run/${openRun}/letter`],

@@ -21,6 +21,7 @@ import { flush } from "../../state/saving.ts";
 import { sendApi } from "../../state/sendApi.ts";
 import { useAppDispatch, useAppSelector } from "../../state/store.ts";
 import { useRunEditing } from "../../state/useRunEditing.ts";
+import { isAsUsual } from "./asUsual.ts";
 import { type Beside, BesideSheet } from "./BesideSheet.tsx";
 import type { Step } from "./columns.tsx";
 import { OfferedTyping } from "./OfferedTyping.tsx";
@@ -82,7 +83,9 @@ const firstStep = (view: RunView, onePay: boolean): Step =>
   view.state === "open"
     ? view.segments[0] === "now"
       ? "hours"
-      : "check"
+      : isAsUsual(view) && !onePay
+        ? "signOff"
+        : "check"
     : onePay || view.state === "takenBack"
       ? "check"
       : "send";
@@ -141,7 +144,9 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
     if (isEntered.current || first === undefined) return;
     isEntered.current = true;
     requestAnimationFrame(() => {
-      if (document.activeElement === document.body || document.activeElement === null) goTo(row?.payId ?? first);
+      if (document.activeElement !== document.body && document.activeElement !== null) return;
+      if (step === "signOff") besideRef.current?.focus();
+      else goTo(row?.payId ?? first);
     });
   });
   const open = steps.filter(({ step: each }) =>

@@ -4,6 +4,7 @@ import { isTaken } from "@zesty/contract/outboxStates";
 import type { RunView } from "@zesty/contract/runs";
 import type { Channel, OutboxRow, SendView } from "@zesty/contract/sending";
 import { useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
 import { useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
@@ -31,11 +32,13 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
   const [send, { error, isLoading }] = sendApi.useSendRunMutation();
   const [again, { error: againError }] = sendApi.useSendAgainMutation();
   const [tryNow, { isLoading: trying, error: tryError }] = sendApi.useTryNowMutation();
+  const prepared = channels.filter(({ channel }) =>
+    sent?.rows.some((row) => row.channel === channel && row.state === "prepared"),
+  );
+  const sendAll = () => void send({ run: view.id, channels: prepared.map((each) => each.channel) });
+  useHotkeys("mod+enter", sendAll, { preventDefault: true, enabled: prepared.length > 0 && !isLoading });
   if (readError) return <ProblemNote error={readError} />;
   if (!sent) return <p className="text-quiet">Checking what was sent…</p>;
-  const prepared = channels.filter(({ channel }) =>
-    sent.rows.some((row) => row.channel === channel && row.state === "prepared"),
-  );
   return (
     <div className="text-[15px]">
       <h2 className="font-name text-[20px]">{sent.state === "settled" ? "Settled" : "Send"}</h2>
@@ -48,12 +51,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
             : "Money moves only when the bank has the file and its day has come."}
       </p>
       {prepared.length > 0 && (
-        <Button
-          look="main"
-          className="mt-3 w-full"
-          disabled={isLoading}
-          onClick={() => void send({ run: view.id, channels: prepared.map((each) => each.channel) })}
-        >
+        <Button look="main" className="mt-3 w-full" disabled={isLoading} onClick={sendAll}>
           Send all
         </Button>
       )}

@@ -95,7 +95,7 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
       )}
       {bad.length > 0 && <p className="mt-2 border-l-3 border-plum pl-3 text-plum">{bad[0]?.text}</p>}
       {plan.waitsFor && <p className="mt-2 border-l-3 border-amber pl-3">{plan.waitsFor}</p>}
-      <Plan runId={view.id} plan={plan} />
+      <Plan plan={plan} />
       {view.canSign ? (
         <form
           className="mt-4 border-t border-rule-strong pt-3"
@@ -154,6 +154,9 @@ export function SignOffPanel({ view, onSigned }: { view: RunView; onSigned: () =
           You may prepare this run. Somebody who may authorise it signs it off.
         </p>
       )}
+      <p className="mt-3">
+        <AllSlips runId={view.id} />
+      </p>
       <AskForYes view={view} />
     </div>
   );
@@ -164,7 +167,7 @@ const notLodged = ({ kind, to, reason }: NonNullable<SignOffPlan["lodging"]["sta
     ? `Nothing is lodged: deferred to ${longDate(to ?? "")} (${reason}). An update event reports it later.`
     : `Nothing is lodged: the business is exempt (${reason}). Enter these wages on the activity statement yourself.`;
 
-function Plan({ runId, plan }: { runId: number; plan: SignOffPlan }) {
+function Plan({ plan }: { plan: SignOffPlan }) {
   const item = (title: string, text: React.ReactNode) => (
     <div className="border-b border-rule py-1.5">
       <dt className="text-[13px] text-quiet">{title}</dt>
@@ -196,12 +199,7 @@ function Plan({ runId, plan }: { runId: number; plan: SignOffPlan }) {
         {plan.lodging.standing && item("Tax agency", notLodged(plan.lodging.standing))}
         {plan.filing && item("Inland Revenue", <FilingPreview filing={plan.filing} />)}
         {plan.lodging.agent && !plan.lodging.standing && item("Lodged by", plan.lodging.agent)}
-        {item(
-          "Payslips",
-          <>
-            {slipsInWords(plan.payslips)} <AllSlips runId={runId} />
-          </>,
-        )}
+        {item("Payslips", slipsInWords(plan.payslips))}
         {plan.super.length > 0 &&
           item(
             "Super",
