@@ -3,7 +3,8 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   test: {
     include: ["{core,contract,server,standins,web}/src/**/*.test.{ts,tsx}"],
-    testTimeout: 30_000,
+    // For what hangs: a year that is played takes a quarter of a minute, and thrice that on a machine that does much else.
+    testTimeout: 90_000,
     // Every test makes its own world: the modules beneath are loaded once a worker, not once a file.
     isolate: false,
     // Style sheets are read as they are: their colours are tested.

@@ -65,4 +65,8 @@ export interface BesideView {
   totals: Partial<Record<BesideFigure, BesideCell>>;
   /** differences that nobody has ticked */
   open: number;
+  /** nobody is missing on either side, nothing is open, and net pay is among what was compared */
+  agrees: boolean;
+  /** last days of other periods that agree: with two in all, the move may be made */
+  others: string[];
 }

@@ -144,6 +144,27 @@ describe("planted differences", () => {
   });
 });
 
+it("two periods that agree, and the move may be made; who stands on one side alone, or no net pay, agrees to nothing", () => {
+  world = smallWorld(2);
+  const first = openUsual(world);
+  expect(bring(first, ownRegister(first, [["Gross", "gross"]]))).toMatchObject({ open: 0, agrees: false, others: [] });
+  expect(bring(first, ownRegister(first, headsAu).split("\n").slice(0, 2).join("\n")).agrees).toBe(false);
+  expect(bring(first, `${ownRegister(first, headsAu)}\nSam Nobody\t38\t1\t0\t0\t1`).agrees).toBe(false);
+  expect(bring(first, ownRegister(first, headsAu))).toMatchObject({ agrees: true, others: [] });
+  signRun(world, first);
+  const second = openUsual(world);
+  const other = ownRegister(second, headsAu);
+  expect(bring(second, other)).toMatchObject({ agrees: true, others: ["2026-06-28"] });
+  expect(readBeside(world.context, first)?.others).toEqual(["2026-07-05"]);
+  // What agreed once does no more when our own pay moves.
+  const { rows, version } = readRun(world.context, world.actor, second);
+  saveRows(world.context, world.actor, second, {
+    version,
+    rows: [{ payId: rows[0]?.payId ?? 0, lines: [{ elementId: world.element("ORD"), hours: "30" }] }],
+  });
+  expect(readBeside(world.context, first)?.others).toEqual([]);
+});
+
 describe("headings and bad input", () => {
   it("a heading that is told once is known for the next register; one of no use is left", () => {
     world = smallWorld(1);

@@ -24,16 +24,36 @@ import { rowsOf } from "../store/statements.ts";
 import { record } from "../store/trail.ts";
 import { type Register, readRegister } from "./readRegister.ts";
 
+type Compared = Omit<BesideView, "others">;
+
 /** What was brought for a run; null where nothing was. */
 export function readBeside(context: Context, runId: number): BesideView | null {
-  const kept = context.store.db
+  const kept = keptOf(context, runId);
+  return kept === null ? null : { ...compared(context, runId, kept), others: othersAgreed(context, runId) };
+}
+
+const keptOf = ({ store: { db } }: Context, runId: number): string | null =>
+  db
     .select()
     .from(earlierRegister)
     .where(eq(earlierRegister.runId, runId))
     .orderBy(desc(earlierRegister.id))
     .limit(1)
-    .get();
-  return kept ? compared(context, runId, kept.text) : null;
+    .get()?.text ?? null;
+
+/** So many of the latest are looked at: two that agree are enough. */
+const mostOthers = 3;
+
+/** Last days of the other periods of the business that agree, newest first. */
+function othersAgreed(context: Context, runId: number): string[] {
+  const { businessId } = findRun(context, runId);
+  const runs = context.store
+    .prepared<[number, number, number], { id: number; end: string }>(
+      `SELECT DISTINCT r.id AS id, r.period_end AS end FROM earlier_register e JOIN pay_run r ON r.id = e.run_id
+       WHERE r.business_id = ? AND r.id <> ? AND r.state <> 'takenBack' ORDER BY r.period_end DESC LIMIT ?`,
+    )
+    .all(businessId, runId, mostOthers);
+  return runs.flatMap(({ id, end }) => (compared(context, id, keptOf(context, id) ?? "").agrees ? [end] : []));
 }
 
 /** Reads a register and keeps it with its run; headings that were told are known from now on. */
@@ -42,7 +62,7 @@ export function bringRegister(context: Context, actor: Actor, runId: number, wan
   return context.store.transaction(() => {
     if (Object.keys(wanted.meanings).length > 0)
       rememberMeanings(context, actor, businessId, "register", wanted.meanings);
-    const view = compared(context, runId, wanted.text);
+    const view = { ...compared(context, runId, wanted.text), others: othersAgreed(context, runId) };
     context.store.db
       .insert(earlierRegister)
       .values({ runId, text: wanted.text, userId: actor.userId, at: context.clock.now() })
@@ -87,7 +107,7 @@ export function tickBeside(
 const seenOf = ({ cells }: Pick<BesideRow, "cells">): string =>
   JSON.stringify(Object.entries(cells).map(([name, cell]) => [name, cell.difference]));
 
-function compared(context: Context, runId: number, text: string): BesideView {
+function compared(context: Context, runId: number, text: string): Compared {
   const loaded = freshRun(context, runId);
   const { run, owner } = loaded;
   const country = context.country(owner.country).beside;
@@ -125,18 +145,19 @@ function compared(context: Context, runId: number, text: string): BesideView {
     const tick = ticks.get(row.person.id);
     return [{ ...made, reason: tick && tick.seen === seenOf(made) ? tick.reason : null }];
   });
+  const missing = onlyHere(included, register);
+  const strangers = [
+    ...register.strangers,
+    ...register.lines.flatMap(({ personId }) =>
+      included.some((row) => row.person.id === personId) ? [] : [`${nameOf(people, personId)}, not in this run`],
+    ),
+  ];
+  const open = rows.filter((each) => !each.agrees && each.reason === null).length + stopped.length;
   return {
     ...{ text, headings: register.headings, figures, rows: rows.sort((a, b) => Number(a.agrees) - Number(b.agrees)) },
-    stopped,
-    onlyHere: onlyHere(included, register),
-    strangers: [
-      ...register.strangers,
-      ...register.lines.flatMap(({ personId }) =>
-        included.some((row) => row.person.id === personId) ? [] : [`${nameOf(people, personId)}, not in this run`],
-      ),
-    ],
+    ...{ stopped, onlyHere: missing, strangers, open },
     totals: totalsOf(rows, figures),
-    open: rows.filter((each) => !each.agrees && each.reason === null).length + stopped.length,
+    agrees: open + missing.length + strangers.length === 0 && rows.length > 0 && figures.includes("net"),
   };
 }
 

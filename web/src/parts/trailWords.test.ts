@@ -11,5 +11,6 @@ it.each([
   ],
   ["changed usualPay from 2026-06-01", "changed usual pay from 1 June 2026"],
   ["Kōura Bay Kayaks", "Kōura Bay Kayaks"],
-  ["KiwiSaver of MacDonald", "KiwiSaver of MacDonald"],
+  ["changed kiwiSaver from now", "changed KiwiSaver from now"],
+  ["KiwiSaver of MacDonald, iTuning Pianos", "KiwiSaver of MacDonald, iTuning Pianos"],
 ])("%s reads %s", (text, read) => expect(trailWords(text)).toBe(read));

@@ -7,7 +7,7 @@ import type { AgreementView } from "@zesty/contract/time";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
 import { onPage } from "../../countries/onPage.ts";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
@@ -75,6 +75,7 @@ function NewPersonForm({ setUp, agreements }: { setUp: BusinessView; agreements:
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [tried, setTried] = useState(false);
   const [done, setDone] = useState<{ id: number; next: boolean } | null>(null);
+  const [added, setAdded] = useState<{ id: number; name: string } | null>(null);
   const [add, adding] = peopleApi.useAddSeveralMutation();
   const form = useRef<HTMLFormElement>(null);
   const seeksFault = useRef(false);
@@ -105,6 +106,7 @@ function NewPersonForm({ setUp, agreements }: { setUp: BusinessView; agreements:
   useEffect(() => {
     if (done === null) return;
     if (!done.next) return void navigate(`/people/${done.id}`);
+    setAdded({ id: done.id, name: `${cells.givenName ?? ""} ${cells.familyName ?? ""}` });
     setCells({ basis: cells.basis ?? "", weeklyHours: cells.weeklyHours ?? "" });
     setLeft(new Set());
     setTried(false);
@@ -160,6 +162,14 @@ function NewPersonForm({ setUp, agreements }: { setUp: BusinessView; agreements:
           }}
         >
           <h1 className="mb-3 font-name text-[26px] leading-tight font-medium">Add a person</h1>
+          {added && (
+            <p role="status" className="mb-3 border-l-3 border-lime pl-3">
+              <Link className="text-action underline" to={`/people/${added.id}`}>
+                {added.name}
+              </Link>{" "}
+              is added. Now the next.
+            </p>
+          )}
           {parts.map((part, at) => (
             <section key={part.key} id={part.key} aria-labelledby={`${part.key}-title`} className="mb-5 scroll-mt-4">
               <h2 id={`${part.key}-title`} className="mb-2 border-b border-rule-strong pb-0.5 font-name text-[18px]">

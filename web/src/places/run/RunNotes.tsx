@@ -54,11 +54,30 @@ export function RunNotes({ view, shared }: { view: RunView; shared: readonly Sha
           </Button>
         </li>
       )}
-      {shared.map(({ text, people }) => (
-        <li key={text}>
-          <span className="font-semibold">{counted(people, "person", "people")}:</span> {text}
-        </li>
-      ))}
+      {shared.length > 0 && <Shared notes={shared} />}
     </ul>
+  );
+}
+
+/** Nobody can do anything about them here: one line, and the others a press away, so that the sheet stands high. */
+function Shared({ notes: [first, ...others] }: { notes: readonly SharedNote[] }) {
+  const line = ({ text, people }: SharedNote) => (
+    <>
+      <span className="font-semibold">{counted(people, "person", "people")}:</span> {text}
+    </>
+  );
+  if (!first) return null;
+  if (others.length === 0) return <li>{line(first)}</li>;
+  return (
+    <li>
+      <details>
+        <summary className="cursor-pointer list-none">
+          {line(first)} <span className="text-action">And {counted(others.length, "more note")}</span>
+        </summary>
+        {others.map((each) => (
+          <p key={each.text}>{line(each)}</p>
+        ))}
+      </details>
+    </li>
   );
 }
