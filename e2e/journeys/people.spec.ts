@@ -271,3 +271,14 @@ test("another bank account from a phone waits for the practice; hours typed with
   await expect(phone.getByText("waits for approval").first()).toBeVisible();
   await expect(day).toHaveValue("9–15:30 b30");
 });
+
+test("what a save changed is said, and taken back from there", async ({ page, world }) => {
+  await openAt(page, world, "/people/7#employment");
+  await page.getByLabel("Hourly rate").fill("29.99");
+  await page.keyboard.press("Control+Enter");
+  const employment = page.locator("#employment");
+  await expect(employment.getByRole("status")).toContainText(/Saved\. .*→ \$29\.99 an hour.*, from 1 July 2026\./);
+  await employment.getByRole("button", { name: "Undo" }).click();
+  await expect(employment.getByRole("status")).toContainText("Undone: what applied before applies again.");
+  await expect(employment.getByText(/\$29\.99 an hour/)).toHaveCount(0);
+});

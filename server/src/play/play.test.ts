@@ -98,7 +98,12 @@ describe("put away", () => {
     signFirst(businessId);
     expect(find(context, actor, "wobbly").length).toBeGreaterThan(0);
     expect(() => putAway(context, actor, real)).toThrow("is no business to play in");
+    const set = (id: number, play: string) =>
+      context.store.sqlite.exec(`UPDATE business SET play = ${play} WHERE id = ${id}`);
+    expect(() => set(real, "'open'")).toThrow("stays so");
+    expect(() => set(businessId, "NULL")).toThrow("stays so");
     putAway(context, actor, businessId);
+    expect(() => set(businessId, "'open'")).toThrow("stays so");
     expect(sessionView(context, actor).businesses.map((each) => [each.id, each.play])).toEqual([[real, false]]);
     expect(readDesk(context, actor).lanes.map((each) => each.businessId)).toEqual([real]);
     expect(find(context, actor, "wobbly")).toEqual([]);

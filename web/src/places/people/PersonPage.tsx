@@ -16,6 +16,7 @@ import { Beside } from "./Beside.tsx";
 import { Departure } from "./Departure.tsx";
 import { LineOfTime } from "./LineOfTime.tsx";
 import { PersonPhoto } from "./PersonPhoto.tsx";
+import { newestNotch, type Saved, SavedWord } from "./SavedWord.tsx";
 import { StaffAccess } from "./StaffAccess.tsx";
 import type { SectionShown } from "./sectionParts.ts";
 import { sectionsOf } from "./sections.ts";
@@ -89,7 +90,8 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
   const worked = search.get("from") ?? begins;
   const wanted = hash.slice(1) === "rate" ? "employment" : hash.slice(1);
   const [editing, setEditing] = useState(wanted);
-  const [saved, setSaved] = useState<{ id: string; note: string } | null>(null);
+  const [saved, setSaved] = useState<Saved | null>(null);
+  const { data: line } = lineApi.useLineQuery(person.id);
 
   useEffect(() => {
     setEditing(wanted);
@@ -108,11 +110,7 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
           </Button>
         )}
       </div>
-      {saved?.id === id && editing !== id && (
-        <p role="status" className="mt-1 border-l-3 border-lime pl-3">
-          {saved.note}
-        </p>
-      )}
+      {saved?.id === id && editing !== id && <SavedWord key={saved.after} personId={person.id} saved={saved} />}
       {editing === id ? (
         <Form
           person={person}
@@ -120,7 +118,7 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
           day={id === "employment" || id === "time" ? worked : begins}
           onDone={(note) => {
             setEditing("");
-            setSaved(note ? { id, note } : null);
+            setSaved(note ? { id, note, after: newestNotch(line, id) } : null);
             // Sent here from a run, the way back is the next thing.
             if (search.has("from")) requestAnimationFrame(() => document.getElementById("to-the-run")?.focus());
           }}
