@@ -74,9 +74,11 @@ function Shared({ notes: [first, ...others] }: { notes: readonly SharedNote[] })
         <summary className="cursor-pointer list-none">
           {line(first)} <span className="text-action">And {counted(others.length, "more note")}</span>
         </summary>
-        {others.map((each) => (
-          <p key={each.text}>{line(each)}</p>
-        ))}
+        <ul>
+          {others.map((each) => (
+            <li key={each.text}>{line(each)}</li>
+          ))}
+        </ul>
       </details>
     </li>
   );
