@@ -29,6 +29,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["a person", "/people/9"],
   ["a person's form", "/people/9#tax"],
   ["agreement of a person", "/people/8#time"],
+  ["a new person", "/people/new", undefined, press("Add")],
   ["several people", "/people/several"],
   ["a raise for several", "/people/raise"],
   ["figures", "/figures?what=cost", undefined, drawn],
