@@ -1,6 +1,6 @@
 /** The desk: today in a few lines, the worst first; beneath it every business's paydays and dues on one axis. */
 import type { DeskView, Lane, Payday } from "@zesty/contract/desk";
-import { useState } from "react";
+import { use, useState } from "react";
 import { Link } from "react-router";
 import { FirstSteps } from "../../parts/FirstSteps.tsx";
 import { counted, longDate, shortDate, weekdayDate } from "../../parts/format.ts";
@@ -8,7 +8,7 @@ import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { type Density, densityOf, PaydayWheel, Tape } from "../../parts/Tape.tsx";
 import { api } from "../../state/api.ts";
-import { useTakeBusiness } from "../../state/business.ts";
+import { BusinessContext, useTakeBusiness } from "../../state/business.ts";
 import { keepHere, keptHere } from "../../state/keptHere.ts";
 import { readinessApi } from "../../state/readinessApi.ts";
 import { Beginning } from "./Beginning.tsx";
@@ -57,7 +57,7 @@ export function Desk() {
   );
 }
 
-/** More than so many at once would push today away: each has its line above, which leads to its set-up. */
+/** More than so many at once would push today away: then the way of the business in hand stands here alone. */
 const fewBegun = 2;
 /** So few are seen at once: nothing has to be found among them. */
 const fewLanes = 6;
@@ -67,7 +67,9 @@ function Businesses({ desk, userId }: { desk: DeskView; userId: number }) {
   const isFew = desk.lanes.length <= fewLanes;
   const { lanes, toDo } = isFew ? desk : shownOf(desk, wanted, userId);
   const density = densityOf(lanes.length);
-  const begun = lanes.filter((each) => each.begins);
+  const inHand = use(BusinessContext).business?.id;
+  const beginning = lanes.filter((each) => each.begins);
+  const begun = beginning.length <= fewBegun ? beginning : beginning.filter((each) => each.businessId === inHand);
   const change = (next: Wanted) => {
     setWanted(next);
     keepHere("desk", next);
@@ -75,14 +77,6 @@ function Businesses({ desk, userId }: { desk: DeskView; userId: number }) {
   return (
     <>
       <ToDoList toDo={toDo} day={desk.day} />
-      {begun.length <= fewBegun &&
-        begun.map((each) => (
-          <FirstSteps
-            key={each.businessId}
-            business={each.businessId}
-            {...(desk.lanes.length > 1 ? { name: each.name } : {})}
-          />
-        ))}
       {!isFew && <DeskFilter desk={desk} value={wanted} userId={userId} onChange={change} />}
       {lanes.length === 0 && <p className="border-t border-rule py-4 text-quiet">No business fits.</p>}
       {groupsOf(lanes, density).map(([keeper, own], at) => (
@@ -101,6 +95,14 @@ function Businesses({ desk, userId }: { desk: DeskView; userId: number }) {
             wheelAt={(lane, payday) => <LaneWheel lane={lane} payday={payday} density={density} />}
           />
         </div>
+      ))}
+      {/* At the end: it comes when it was asked for, and nothing beneath it moves. */}
+      {begun.map((each) => (
+        <FirstSteps
+          key={each.businessId}
+          business={each.businessId}
+          {...(desk.lanes.length > 1 ? { name: each.name } : {})}
+        />
       ))}
     </>
   );

@@ -10,7 +10,7 @@ export const guides: readonly Guide[] = [
     steps: [
       "A line on top begins with the business and ends in what to do; press it, or its number, to go there.",
       "A wheel is a payday: it fills with the steps that are done. Pins below a lane are days by which something is due.",
-      "Where nothing is signed off yet, the way to the first payday stands beneath them.",
+      "Where nothing is signed off yet, the way to the first payday stands at the end.",
       "Words in *Find on the desk* narrow it, and so do country, who keeps the business and what waits; the choice is kept.",
     ],
     keys: [
