@@ -11,6 +11,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api, problemOf } from "../../state/api.ts";
 import { besideApi } from "../../state/besideApi.ts";
 import { usePutInHand } from "../../state/business.ts";
+import { BesideStanding } from "./BesideStanding.tsx";
 import { totalNames } from "./TotalsLine.tsx";
 
 export function BesideEarlier() {
@@ -173,7 +174,7 @@ function Compared({ runId, country, view }: { runId: number; country: CountryCod
         )}{" "}
         <span className="text-quiet">{counted(quiet, "person agrees", "people agree")} to the cent.</span>
       </p>
-      {open === 0 && <Standing view={view} />}
+      {open === 0 && <BesideStanding view={view} />}
       {stopped.length > 0 && (
         <p className="mb-1 border-l-3 border-plum pl-3">
           Not compared, because the pay here cannot be worked out yet: {stopped.join("; ")}. Mend the stops in the run.
@@ -228,18 +229,6 @@ function Compared({ runId, country, view }: { runId: number; country: CountryCod
       )}
     </>
   );
-}
-
-/** Nobody changes payroll on faith: two periods without a difference, and the move may be made. */
-function Standing({ view: { agrees, others, figures } }: { view: BesideView }) {
-  const words = !agrees
-    ? figures.includes("net")
-      ? "The period does not agree yet: somebody stands on one side alone."
-      : "The register says nothing of net pay: bring one that does, and the period can agree."
-    : others.length === 0
-      ? "This period agrees. Set the register of another beside its run: with two that agree, the move may be made."
-      : `The period to ${longDate(others[0] ?? "")} agrees as well: the move may be made.`;
-  return <p className={`mb-2 ${agrees && others.length > 0 ? "font-semibold text-leaf" : "text-quiet"}`}>{words}</p>;
 }
 
 const plain = (text: string, name: BesideFigure): string => (name === "hours" ? hours(text, 2) : money(text));
