@@ -79,14 +79,16 @@ function NewPersonForm({ setUp, agreements }: { setUp: BusinessView; agreements:
   const [add, adding] = peopleApi.useAddSeveralMutation();
   const form = useRef<HTMLFormElement>(null);
   const seeksFault = useRef(false);
+  const isSending = useRef(false);
+  const isFundBegun = cells.fund === another;
   const choices = useMemo(() => choicesIn(setUp, agreements, cells), [setUp, agreements, cells]);
   const parts = useMemo(
     () => partsOf(setUp.country, sentenceCase(page.saving), cells, choices),
     [setUp.country, page.saving, cells, choices],
   );
   const asked = useMemo(
-    () => askedCells({ ...cells, fund: cells.fund === another ? "" : (cells.fund ?? "") }, parts),
-    [cells, parts],
+    () => askedCells({ ...cells, fund: isFundBegun ? "" : (cells.fund ?? "") }, parts),
+    [cells, isFundBegun, parts],
   );
   const settled = useSettled(asked);
   const isTyped = Object.keys(asked).some((name) => asked[name] !== begin[name]);
@@ -115,11 +117,18 @@ function NewPersonForm({ setUp, agreements }: { setUp: BusinessView; agreements:
   }, [done, navigate, cells]);
 
   async function send(next: boolean): Promise<void> {
+    // Two presses in one moment are one person; and a fund that was begun is not left out in silence.
+    if (isSending.current) return;
     setTried(true);
+    seeksFault.current = true;
+    if (isFundBegun) return;
+    isSending.current = true;
     const { data } = await add({ business: setUp.id, rows: [asked] });
     const id = data?.ids[0];
-    if (id !== undefined) setDone({ id, next });
-    else seeksFault.current = true;
+    isSending.current = id !== undefined && !next;
+    if (id === undefined) return;
+    seeksFault.current = false;
+    setDone({ id, next });
   }
   // Faults stand at their fields once they are drawn; the first gets the cursor.
   useEffect(() => {
@@ -130,7 +139,11 @@ function NewPersonForm({ setUp, agreements }: { setUp: BusinessView; agreements:
   });
   const put = (name: string, value: string) => setCells((now) => ({ ...now, [name]: value }));
   const errorOf = (name: string): string | undefined =>
-    tried || left.has(name) ? marks.find((mark) => mark.kind === "stop" && mark.column === name)?.text : undefined;
+    tried && name === "fund" && isFundBegun
+      ? "Add the new fund first, or choose one of the list."
+      : tried || left.has(name)
+        ? marks.find((mark) => mark.kind === "stop" && mark.column === name)?.text
+        : undefined;
   const faults = marks.filter((mark) => mark.kind === "stop");
   const missing = marks.filter((mark) => mark.kind === "stop" && mark.column && !cells[mark.column]);
   const hints: Record<string, string | undefined> = {
