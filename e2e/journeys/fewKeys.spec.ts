@@ -95,6 +95,8 @@ test("an owner's week as ever: five keys from the desk to the bank", async ({ pa
   };
   await press("Enter");
   await expect(aside).toBeFocused();
+  // What will happen is read before it is declared: the declaration comes with it.
+  await expect(aside.getByText("Signing off does all of this at once")).toBeVisible();
   await press("Tab");
   await expect(page.getByRole("checkbox", { name: /I am authorised/ })).toBeFocused();
   await press("Space");

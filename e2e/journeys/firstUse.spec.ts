@@ -252,7 +252,7 @@ inDemo("a new business with three people from a list is paid within 150 keys and
   const byHand = 2 + 1;
   await page.getByLabel("Set up like").selectOption({ label: "Saltbush Cycle Kitchen" });
   await page.getByRole("button", { name: "Add the business" }).click();
-  await expect(page.getByRole("region", { name: "Sorrel" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Sorrel", exact: true })).toBeVisible();
 
   await page.getByRole("link", { name: "People", exact: true }).click();
   await page.getByRole("button", { name: "Add several" }).click();
