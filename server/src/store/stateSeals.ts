@@ -86,7 +86,8 @@ function shapeOf(sqlite: Database.Database, each: Watched): Shape | null {
   return {
     ...each,
     columns,
-    id: (row) => (each.key ?? ["id"]).map((name) => `${row}."${name}"`).join(" || '-' || "),
+    // As text, as it is kept: compared as numbers no index of the seals would serve.
+    id: (row) => (each.key ?? ["id"]).map((name) => `CAST(${row}."${name}" AS TEXT)`).join(" || '-' || "),
     text: (row) => `json_array(${names.map((name) => `${row}."${name}"`).join(", ")})`,
   };
 }
@@ -176,7 +177,7 @@ export function* brokenStates(
     const gone = preparedOn<[], { id: string }>(
       sqlite,
       `SELECT s.row_id AS id FROM state_seal s WHERE s.kind = '${table}'
-         AND NOT EXISTS (SELECT 1 FROM "${table}" t WHERE ${id("t")} = s.row_id)`,
+         AND s.row_id NOT IN (SELECT ${id("t")} FROM "${table}" t)`,
     ).all();
     for (const row of gone) yield `${name} ${row.id} was taken out beside the program.`;
     const kept = preparedOn<[string], { rows: number; mac: string }>(

@@ -202,4 +202,27 @@ describe("a walk that was stopped", () => {
     );
     expect(keptPlace(store, now), "written by somebody else").toBeNull();
   });
+
+  it("finds each seal by an index: a store of seven years is walked in one go, not row against row", () => {
+    const asked: string[] = [];
+    const plain = store.sqlite.prepare.bind(store.sqlite);
+    store.sqlite.prepare = ((sql: string) => {
+      asked.push(sql);
+      return plain(sql);
+    }) as typeof store.sqlite.prepare;
+    expect([...brokenStates(store.sqlite, store.crypt)].filter(Boolean)).toEqual([]);
+    const plans = asked
+      .filter((sql) => sql.includes("state_seal"))
+      .map((sql) => {
+        const values = Array(sql.match(/\?/g)?.length ?? 0).fill(0);
+        return (plain(`EXPLAIN QUERY PLAN ${sql}`).all(...values) as { detail: string }[]).map((each) => each.detail);
+      });
+    expect(plans.length).toBe(2 * watched.length);
+    for (const plan of plans) {
+      const [found] = plan.filter((each) => /^SEARCH s /.test(each));
+      // The row's own seal by both its columns; or all seals of a table, set against a list that is made once.
+      expect(found).toMatch(plan.some((each) => /LIST SUBQUERY/.test(each)) ? /kind=\?/ : /kind=\? AND row_id=\?/);
+      expect(plan.join()).not.toContain("CORRELATED");
+    }
+  });
 });
