@@ -3,7 +3,7 @@ import type { CountryCode } from "@zesty/core/countries/countries";
 import type { HolidayWindow } from "@zesty/core/hours/roster";
 import type { LeaveStanding } from "@zesty/core/leave/forecast";
 import Joi from "joi";
-import { date, hours, id, name } from "./fields.ts";
+import { amountNotNegative, date, hours, id, name } from "./fields.ts";
 
 export interface AskLeave {
   personId: number;
@@ -68,12 +68,15 @@ export const adjustLeave = Joi.object<AdjustLeave>({
 /** Leave paid out in place of being taken: a line of the person's open run. */
 export interface CashOutLeave {
   kind: string;
-  /** hours in Australia, weeks in New Zealand */
+  /** hours in Australia; weeks or days in New Zealand */
   amount: string;
+  /** dollars that were agreed for it, where the law leaves the sum to both; null where it is worked out */
+  agreed?: string | null;
 }
 export const cashOutLeave = Joi.object<CashOutLeave>({
   kind: Joi.string().max(30).required().label("Leave"),
   amount: hours().required().label("Amount"),
+  agreed: amountNotNegative().allow(null, "").empty("").default(null).label("Agreed sum"),
 });
 
 /** Leave asked for, and what was said to it. */
@@ -116,6 +119,18 @@ export interface LeaveDayView {
   hours: string | null;
   state: "open" | "approved" | "paid";
 }
+/** Leave that arose on a day of its own, and what is left of it. */
+export interface HeldLeave {
+  kind: string;
+  on: string;
+  left: string;
+  /** what it arose from */
+  words: string;
+  /** from this day on it may be exchanged for money, and the employer may fix the day */
+  exchangeFrom: string;
+  /** days of notice of a day that the employer fixes */
+  noticeDays: number;
+}
 export interface LeavePerson {
   personId: number;
   name: string;
@@ -129,6 +144,8 @@ export interface LeavePerson {
   endDate: string | null;
   holidays: readonly HolidayWindow[];
   standings: Record<string, LeaveStanding>;
+  /** leave that is kept one by one */
+  held: readonly HeldLeave[];
   /** leave on the record of time between the days shown */
   days: LeaveDayView[];
   /** whoever looks records and approves this person's leave, and sees balances and kinds */

@@ -62,6 +62,7 @@ export const sheetLine = Joi.object<SheetLine>({
     units: signedHours(),
     elsewhere: signedHours(),
     why: Joi.array().items(Joi.string().max(400)).max(200).required(),
+    arose: Joi.array().items(date()).max(100),
   }),
   act: id(),
   typed: Joi.object({ over: signedHours(), now: signedHours() }),

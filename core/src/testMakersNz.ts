@@ -25,6 +25,7 @@ export const elementsNz = new Map(
       element({ id: 15, code: "DAYS", element: "daysWorked", entry: "days" }),
       element({ id: 16, code: "CLOSED", element: "closedownPay", entry: "amount" }),
       element({ id: 18, code: "BER", element: "leaveTaken", leave: "bereavement", entry: "days" }),
+      element({ id: 30, code: "ALT-EXCH", element: "alternativeExchanged", entry: "days" }),
       element({ id: 17, code: "ALTLEFT", element: "unusedLeave", leave: "alternative", entry: "days" }),
     ] satisfies PayElement[]
   ).map((each) => [each.id, each]),
@@ -86,6 +87,7 @@ export const contextNz = (
   patternDays: "10",
   nextAnniversary: "2027-01-06",
   cashedUp: "0",
+  exchangeable: "0",
   earlierInPeriod: null,
   ...change,
   facts: {

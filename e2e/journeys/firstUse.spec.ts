@@ -254,7 +254,8 @@ inDemo("a new business with three people from a list is paid within 150 keys and
   await page.getByRole("button", { name: "Add the business" }).click();
   await expect(page.getByRole("region", { name: "Sorrel", exact: true })).toBeVisible();
 
-  await page.getByRole("link", { name: "People", exact: true }).click();
+  const places = page.getByRole("navigation", { name: "Places" });
+  await places.getByRole("link", { name: "People", exact: true }).click();
   await page.getByRole("button", { name: "Add several" }).click();
   await page.getByRole("gridcell").nth(1).click();
   const rest = (at: number) =>
@@ -271,7 +272,7 @@ inDemo("a new business with three people from a list is paid within 150 keys and
   await page.getByRole("button", { name: "Add 3 people" }).click();
   await expect(page.getByRole("link", { name: "Una Sampson" })).toBeVisible();
 
-  await page.getByRole("link", { name: "Run", exact: true }).click();
+  await places.getByRole("link", { name: "Run", exact: true }).click();
   await page.getByRole("button", { name: "Open from usual pay" }).click();
   // The casual's hours; what is left are queries that somebody looks at.
   const row = (name: RegExp) => page.getByRole("row", { name });

@@ -107,6 +107,8 @@ export interface TimeOfLine {
   amount?: string;
   units?: string;
   why: string[];
+  /** public holidays on which an alternative holiday arose */
+  arose?: IsoDate[];
   /** of the hours, those of days outside the period; below nought: hours of the period that another pay has paid */
   elsewhere?: string;
 }

@@ -62,6 +62,7 @@ function cashedElement(context: Context, businessId: number, kind: string): numb
 
 export const leaveAu: LeaveOfCountry = {
   arising: () => null,
+  held: () => new Map(),
   limits(context, day) {
     const figures = context.rules.find(employmentStandards, day)?.figures;
     return Object.fromEntries(

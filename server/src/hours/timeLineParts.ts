@@ -31,6 +31,8 @@ export interface Target {
   hours: Decimal | null;
   units: Decimal | null;
   why: string[];
+  /** public holidays on which an alternative holiday arose */
+  arose?: string[];
 }
 /** What an hour of the day would have been paid, as a share of the rate: by the shift that was planned, or the day alone. */
 export function fullShare(
@@ -120,7 +122,11 @@ export function lineOf(each: Target, agreedRate: string | null): SheetLine {
     ...said,
     ...(own && each.rate ? { rate: each.rate.toString() } : {}),
     ...(each.costCentre ? { costCentre: each.costCentre } : {}),
-    time: { ...said, why: each.why.slice(0, 100).map((text) => text.slice(0, 300)) },
+    time: {
+      ...said,
+      why: each.why.slice(0, 100).map((text) => text.slice(0, 300)),
+      ...(each.arose ? { arose: each.arose } : {}),
+    },
   };
 }
 

@@ -136,6 +136,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   if (earned.length > 0) {
     const to = target(find({ kind: "holiday", element: "alternativeEarned" }));
     to.units = decimal(earned.length);
+    to.arose = earned;
     to.why.push(...earned.map((date) => `${dayWords(date)} worked, and otherwise a working day`));
   }
   const fullRateOn = (each: TakenLeave): Decimal | null =>
@@ -162,6 +163,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     if (law.holidaysByDay && "trigger" in entry && entry.trigger.kind === "holidayWorked") {
       const to = target(find({ kind: "holiday", element: "alternativeEarned" }));
       to.units = extra.units;
+      to.arose = [...new Set(extra.on.map((each) => each.date))];
       to.why.push(...why);
       continue;
     }
@@ -242,5 +244,6 @@ function twoLines(before: SheetLine, line: SheetLine): SheetLine {
         .plus(line[what] ?? "0")
         .toString();
   const why = [...(line.time?.why ?? []), ...(before.time?.why ?? [])].slice(0, 100);
-  return { ...before, ...said, time: { ...said, why } };
+  const arose = [...(before.time?.arose ?? []), ...(line.time?.arose ?? [])].sort();
+  return { ...before, ...said, time: { ...said, why, ...(arose.length > 0 ? { arose } : {}) } };
 }

@@ -64,7 +64,14 @@ export function cashOut(context: Context, actor: Actor, personId: number, wanted
     if (!row) throw refused("amount", `${name} is in no open run. Open the run of the next payday first.`);
     const view = readRun(context, actor, row.runId);
     const known = view.rows.find((each) => each.payId === row.payId);
-    const line = allowed.line(context, { businessId, personId, name, kind: wanted.kind, amount: wanted.amount });
+    const line = allowed.line(context, {
+      businessId,
+      personId,
+      name,
+      kind: wanted.kind,
+      amount: wanted.amount,
+      agreed: wanted.agreed ?? null,
+    });
     const others = (known?.lines ?? []).filter((each) => each.elementId !== line.elementId);
     saveRows(context, actor, row.runId, {
       version: view.version,

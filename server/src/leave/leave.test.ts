@@ -357,6 +357,57 @@ describe("balances", () => {
   });
 });
 
+describe("alternative holidays", () => {
+  const held = () =>
+    (leave("2026-06-22", "2026-08-31").people[0]?.held ?? []).map((each) => `${each.on} ${each.left} ${each.words}`);
+  const worked = (date: string) =>
+    answerForHolidays(world.context, world.actor, world.businessId, {
+      personId: who(),
+      answers: [{ date, works: true, why: "Fridays are in the roster", worked: "6" }],
+    });
+
+  const adjust = (date: string, amount: string, reason: string) =>
+    adjustBalance(world.context, world.actor, who(), { kind: "alternative", date, amount, reason });
+
+  it("stand on the holiday that was worked, go with the run that is taken back, the oldest taken first", () => {
+    world = smallWorldNz(1);
+    adjust("2026-02-06", "1", "brought along");
+    const brought = held();
+    expect(brought).toEqual(["2026-02-06 1 Waitangi Day"]);
+    sign(open());
+    const second = open();
+    worked("2026-07-10");
+    sign(second);
+    expect(held()).toEqual([...brought, "2026-07-10 1 Matariki"]);
+    const again = takeBack(world.context, world.actor, second, "hours were wrong");
+    expect(held()).toEqual(brought);
+    sign(again);
+    expect(held()).toEqual([...brought, "2026-07-10 1 Matariki"]);
+  });
+
+  it("are exchanged for the agreed sum, as an extra pay, and asked about while they are young", () => {
+    world = smallWorldNz(1);
+    adjust("2026-02-04", "1", "on call on the anniversary day");
+    adjust("2025-06-02", "1", "worked on the King's Birthday");
+    const runId = open();
+    const cash = (amount: string, agreed: string | null) =>
+      cashOut(world.context, world.actor, who(), { kind: "alternative", amount, agreed });
+    expect(refusal(() => cash("1", null))).toMatch(/the sum that was agreed/);
+    cash("1", "260");
+    expect(shown(runId)).toBe("Alternative days exchanged 260, Ordinary 80");
+    const row = () => view(runId).rows[0];
+    // 80 × 30 + 260; the sum is an extra pay.
+    expect(row()?.figures?.gross).toBe("2660.00");
+    expect(row()?.marks.map((mark) => mark.code)).toContain("exchangedAsked");
+    cash("2", "520");
+    expect(row()?.marks.map((mark) => mark.code)).toContain("exchangedEarly");
+    cash("1", "260");
+    sign(runId);
+    // The one of June 2025 was the oldest.
+    expect(held()).toEqual(["2026-02-04 1 on call on the anniversary day"]);
+  });
+});
+
 describe("what leave is worth", () => {
   it("is the balance at the rate with its loading, moved between two days, and posted once", () => {
     world = smallWorld(2);

@@ -1,6 +1,6 @@
 /** What a country says of leave: what arises by itself, what it is worth, and what may be paid out. */
 
-import type { LeaveLimit } from "@zesty/contract/leave";
+import type { HeldLeave, LeaveLimit } from "@zesty/contract/leave";
 import type { LeaveStanding } from "@zesty/core/leave/forecast";
 import type { SheetLine } from "@zesty/core/pay/row";
 import type { Decimal } from "@zesty/core/quantity/decimal";
@@ -29,6 +29,13 @@ export interface LeaveOfCountry {
     records: DatedRecords,
     days: { today: string; to: string },
   ): ReadonlyMap<number, Arising> | null;
+  /** leave that is kept one by one, by what it arose from; the oldest first */
+  held(
+    context: Context,
+    people: readonly KnownPerson[],
+    records: DatedRecords,
+    today: string,
+  ): ReadonlyMap<number, readonly HeldLeave[]>;
   /** most days that the law gives of a kind at once, by kind; what is not named has no such limit */
   limits(context: Context, day: string): Record<string, LeaveLimit>;
   worth(context: Context, businessId: number, day: string, people: readonly Who[], records: DatedRecords): WorthOf;
@@ -37,7 +44,7 @@ export interface LeaveOfCountry {
     kinds: readonly string[];
     line(
       context: Context,
-      of: { businessId: number; personId: number; name: string; kind: string; amount: string },
+      of: { businessId: number; personId: number; name: string; kind: string; amount: string; agreed: string | null },
     ): SheetLine;
   };
 }

@@ -39,6 +39,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
     .filter((id) => seesPay || reach({ personId: id, date: today }));
   const known = personTimes(context, businessId, ids, from < today ? from : today, to);
   const standings = standingsOf(context, known, to);
+  const held = context.country(country).leave.held(context, known, records, today);
   const places = new Map(
     db
       .select()
@@ -78,6 +79,7 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
         endDate: each.who.endDate,
         holidays: each.time.holidays.filter((day) => day.date >= from && day.date <= to),
         standings: canAnswer ? (standings.get(each.who.id) ?? {}) : {},
+        held: canAnswer ? (held.get(each.who.id) ?? []) : [],
         days: daysOf(each, from, to).map((day) => ({ ...day, kind: shown(day.kind, canAnswer) })),
         canAnswer,
       };

@@ -11,6 +11,7 @@ import type { LeaveOfCountry, WorthOf } from "../leave/leaveOfCountry.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
 import type { DatedRecords } from "../store/dated.ts";
 import { payCycle, payElement, type person } from "../store/schema.ts";
+import { heldNz } from "./alternativeLots.ts";
 import { arisingNz } from "./leaveByService.ts";
 import { nzRows } from "./personFacts.ts";
 
@@ -77,9 +78,19 @@ export const leaveNz: LeaveOfCountry = {
       ),
     );
   },
+  held: heldNz,
   worth: worthNz,
   cashOut: {
-    kinds: ["annual"],
-    line: (context, { businessId, amount }) => ({ elementId: cashUpElement(context, businessId), units: amount }),
+    kinds: ["annual", "alternative"],
+    line(context, { businessId, kind, amount, agreed }) {
+      if (kind === "annual") return { elementId: cashUpElement(context, businessId), units: amount };
+      // s 61(2): the sum is what both agree on; none is made up here.
+      if (agreed === null)
+        throw cannot("leave-refused", "Type the sum that was agreed for these days.", {
+          errors: [{ path: "agreed", text: "Type the sum that was agreed for these days." }],
+        });
+      const elementId = ensureElement(context, businessId, standardElements.alternativeExchanged);
+      return { elementId, units: amount, amount: agreed };
+    },
   },
 };

@@ -1,6 +1,7 @@
 /** What the row of a New Zealand run knows of its person: tax code, KiwiSaver, orders, and what the Holidays Act looks at. */
 import { addDays, addMonths, type IsoDate } from "@zesty/core/calendar/dates";
 import { payrollYearNz } from "@zesty/core/calendar/payrollYear";
+import { exchangeable } from "@zesty/core/nz/alternativeHolidays";
 import { countedSince } from "@zesty/core/nz/entitlement";
 import { esctBase, esctRate } from "@zesty/core/nz/esct";
 import { passesHoursTest } from "@zesty/core/nz/hoursTest";
@@ -22,6 +23,7 @@ import { workPlace } from "../setup/places.ts";
 import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store/dated.ts";
 import { employmentTerms, type person } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
+import { alternativeLots } from "./alternativeLots.ts";
 import { isShort, recordedIn, regularBetween } from "./beforeThisPay.ts";
 import { closedownsBegun } from "./closedown.ts";
 import { advancePaid, broughtAround, eightPercentEnded, holidayFacts, nextAnniversary } from "./holidayHistory.ts";
@@ -37,6 +39,7 @@ export type Who = typeof person.$inferSelect;
 export type NzPart = Pick<
   RowContextNz,
   | "cashedUp"
+  | "exchangeable"
   | "person"
   | "holidays"
   | "publicHolidays"
@@ -176,6 +179,10 @@ export function nzRows(
             .toFixed(2),
           patternDays: String(patternDays({ ...run, ...who }, holidays)),
           cashedUp: cashedUp.get(who.id) ?? "0",
+          exchangeable: exchangeable(
+            alternativeLots(context, ledger?.entries ?? [], run.payday),
+            run.payday,
+          ).toString(),
           nextAnniversary: ledger && holidayRow ? nextAnniversary(ledger, run.payday, holidayRow) : null,
           balances: Object.fromEntries(
             [...(ledger?.balances ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))]),

@@ -1,4 +1,5 @@
 /** What a New Zealand pay will make at sign-off: the leave ledger in weeks and days, the payslip, what goes to Inland Revenue. */
+import { daysOfEarned } from "@zesty/core/nz/alternativeHolidays";
 import { payeDueDate } from "@zesty/core/nz/documents/employmentInformation";
 import type { PaymentNz } from "@zesty/core/nz/documents/payments";
 import { payslipNz } from "@zesty/core/nz/documents/payslip";
@@ -25,7 +26,13 @@ export function signedPartsNz(
   const { run, owner } = loaded;
   const { person, context } = row.row;
   if (context.country !== "NZ") throw new Error("A New Zealand pay belongs to a New Zealand row.");
-  const leave = leaveMoves(loaded, person.id, worked, run.periodEnd, leaveTaken);
+  const arose = (earned: Decimal) =>
+    daysOfEarned(
+      earned,
+      row.row.lines.flatMap((line) => line.time?.arose ?? []),
+      context.publicHolidays,
+    );
+  const leave = leaveMoves(loaded, person.id, worked, run.periodEnd, leaveTaken, arose);
   const after: Record<string, Decimal> = {};
   const taken: Record<string, Decimal> = {};
   // Entitlements that arise with this pay stand in the row's balances already.
@@ -69,6 +76,7 @@ function leaveMoves(
   worked: WorkedPayNz,
   date: string,
   leaveTaken: LeaveTaken,
+  arose: (earned: Decimal) => readonly string[] | null,
 ): LeaveMove[] {
   const moved = new Map<string, { taken: number; earned: number }>();
   for (const { line } of worked.lines) {
@@ -83,13 +91,21 @@ function leaveMoves(
   return [
     ...(loaded.run.kind === "correction" ? [] : (nzOf(loaded).ledgers.get(personId)?.pending ?? [])),
     ...[...moved].flatMap(([kind, { taken, earned }]): LeaveMove[] => [
-      ...(earned === 0 ? [] : [{ kind, date, amountE4: earned, why: "accrued" as const }]),
+      ...earnedMoves(kind, earned, arose(fromE4(earned)) ?? [], date),
       ...takenMoves(
         ...([kind, taken, leaveTaken.get(`${personId} ${kind}`) ?? [], date] as const),
         leaveKindNz(kind)?.moves ? "last" : "first",
       ),
     ]),
   ];
+}
+
+/** Each alternative holiday stands on the public holiday that it arose on; where nobody knows which, on the period's end. */
+function earnedMoves(kind: string, earned: number, days: readonly string[], periodEnd: string): LeaveMove[] {
+  if (earned === 0) return [];
+  const why = "accrued" as const;
+  if (days.length === 0) return [{ kind, date: periodEnd, amountE4: earned, why }];
+  return days.map((date) => ({ kind, date, amountE4: earned / days.length, why }));
 }
 
 /** Everything goes to Inland Revenue on one day, and is owed by its kind. */

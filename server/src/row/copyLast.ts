@@ -17,6 +17,7 @@ import { layRows } from "./layRows.ts";
 /** Kinds of pay that belong to one pay: a bonus, back pay, leave, the end of an employment. */
 const once: ReadonlySet<string> = new Set([
   ...["leaveTaken", "leaveLoading", "publicHoliday", "publicHolidayWorked", "alternativeHoliday", "alternativeEarned"],
+  "alternativeExchanged",
   ...["cashUp", "bonus", "backPay", "commission", "unusedLeave", "etp", "redundancy", "finalPercent", "closedownPay"],
   ...["timeInLieuEarned", "daysWorked", "lumpSum"],
 ]);

@@ -66,6 +66,12 @@ export const standardElements = {
     leave: "alternative",
     entry: "days",
   },
+  alternativeExchanged: {
+    code: "ALT-EXCH",
+    name: "Alternative days exchanged",
+    element: "alternativeExchanged",
+    entry: "days",
+  },
   holidayPercent: { code: "HOL-8", name: "Holiday pay of 8 %", element: "finalPercent" },
   closedown: { code: "CLOSED", name: "Closedown, 8 %", element: "closedownPay" },
   backPay: { code: "BACKPAY", name: "Back pay", element: "backPay" },

@@ -56,7 +56,8 @@ export interface OnPage {
   holidaysAnswered: boolean;
   /** a line says how it is reported */
   linesReported: boolean;
-  cashOut: { kinds: readonly string[]; law: string };
+  /** leave that is paid out in place of being taken; `agreed`: kinds whose sum both agree on */
+  cashOut: { kinds: readonly string[]; agreed: readonly string[]; law: string };
   hasFunds: boolean;
   hasStatements: boolean;
   /** what the employer contributes, within a sentence */
@@ -115,6 +116,7 @@ export const onPage: Record<CountryCode, OnPage> = {
     linesReported: true,
     cashOut: {
       kinds: ["annual", "personal", "long-service"],
+      agreed: [],
       law: "Only with a signed agreement each time; four weeks of annual leave must stay (Fair Work Act 2009, ss 93, 94), and the award may set more.",
     },
     hasFunds: true,
@@ -162,8 +164,9 @@ export const onPage: Record<CountryCode, OnPage> = {
     holidaysAnswered: true,
     linesReported: false,
     cashOut: {
-      kinds: ["annual"],
-      law: "At most one week of each entitlement year, asked for in writing (Holidays Act 2003, s 28A).",
+      kinds: ["annual", "alternative"],
+      agreed: ["alternative"],
+      law: "Annual holidays: at most one week of each entitlement year, asked for in writing (Holidays Act 2003, s 28A). An alternative holiday: for an agreed sum, once twelve months have gone by and the employee asks (s 61).",
     },
     hasFunds: false,
     hasStatements: false,

@@ -1,5 +1,5 @@
 /** Checks of leave in a New Zealand row: dates, units, what is open. */
-import { inRun, person } from "../../checks/check.ts";
+import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
 import { type Decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { deductionRatesNz } from "../../rulebook/nz/deductionRatesNz.ts";
@@ -43,17 +43,35 @@ export const dated: CheckNz = ({ context }, rules) => {
     });
   return found;
 };
+const usesAlternative = ({ element }: PayLineNz) =>
+  element === "alternativeHoliday" || element === "alternativeExchanged";
+
+/** Holidays Act 2003, s 61: a day is exchanged for an agreed sum on request, once twelve months have gone by. */
+export const exchanged: CheckNz = ({ context, worked }) => {
+  const lines = worked.lines.filter(({ line }) => line.element === "alternativeExchanged");
+  const days = units(
+    lines.map(({ line }) => line),
+    () => true,
+  );
+  if (!days.gt(0)) return [];
+  const amount = lines.reduce((total, line) => total.plus(line.amount.value), zero);
+  const facts = { days: days.toString(), amount: dollars(amount), old: context.exchangeable };
+  return [
+    {
+      ...{ kind: "query", facts, mend: inRun },
+      code: days.gt(context.exchangeable) ? "exchangedEarly" : "exchangedAsked",
+    },
+  ];
+};
 export const leave: CheckNz = ({ context, input }, rules) => {
   const found: Mark[] = [];
   const kinds = new Set(
     input.lines.flatMap((line) => (line.element === "leaveTaken" && line.leave ? [line.leave] : [])),
   );
-  if (input.lines.some((line) => line.element === "alternativeHoliday")) kinds.add("alternative");
+  if (input.lines.some(usesAlternative)) kinds.add("alternative");
   for (const kind of kinds) {
     const taken = units(input.lines, (line) =>
-      kind === "alternative"
-        ? line.element === "alternativeHoliday"
-        : line.element === "leaveTaken" && line.leave === kind,
+      kind === "alternative" ? usesAlternative(line) : line.element === "leaveTaken" && line.leave === kind,
     );
     const balance = decimalOrZero(context.balances[kind]);
     const words = leaveWordsNz(kind).toLowerCase();

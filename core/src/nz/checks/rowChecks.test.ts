@@ -53,6 +53,15 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
     with: [contextNz({ facts: { fourWeeksShort: true } }), [...hours(), { elementId: 11, amount: "500.00" }]],
     without: [contextNz({ facts: { fourWeeksShort: true } }), hours()],
   },
+  exchangedAsked: {
+    kind: "query",
+    with: [contextNz({ exchangeable: "1" }), [...hours(), { elementId: 30, units: "1", amount: "200.00" }]],
+  },
+  exchangedEarly: {
+    kind: "query",
+    with: [contextNz({ exchangeable: "1" }), [...hours(), { elementId: 30, units: "2", amount: "400.00" }]],
+    without: [contextNz({ exchangeable: "2" }), [...hours(), { elementId: 30, units: "2", amount: "400.00" }]],
+  },
   regularBeyondUsual: {
     kind: "query",
     // 225.00 a week of overtime in the usual pay, over an average of 1,250.00.

@@ -11,7 +11,7 @@ import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
 import { minimumWageNz } from "../../rulebook/nz/minimumWageNz.ts";
 import { isUnpaidNz, leaveUnitNz } from "../pay/elements.ts";
 import { holidayChecks } from "./holidayChecks.ts";
-import { dated, leave, units } from "./leaveChecks.ts";
+import { dated, exchanged, leave, units } from "./leaveChecks.ts";
 import type { CheckNz } from "./rowCheck.ts";
 
 const details: CheckNz = ({ context, worked }) => {
@@ -225,6 +225,7 @@ export const rowChecksNz: readonly CheckNz[] = [
   besideLevel,
   period,
   cashUp,
+  exchanged,
   unevenDay,
   openingMissing,
   absurdHours,

@@ -63,6 +63,10 @@ export const sentencesNz = {
     `Employed since ${day(f.start)}, and no balance of annual holidays was brought along, so none is counted from before. Record it on the person's page.`,
   cashUpAsked: (f) =>
     `${count(f.weeks, "weeks")} of annual holidays cashed up. Tick when the request is on file in writing.`,
+  exchangedAsked: (f) =>
+    `${count(f.days, "days")} of alternative holidays exchanged for ${f.amount}. Tick when the request and the agreed sum are on file.`,
+  exchangedEarly: (f) =>
+    `${count(f.days, "days")} of alternative holidays exchanged for ${f.amount}; ${f.old === "0" ? "none" : f.old} arose twelve months ago or earlier (s 61). Tick when what was brought along is as old, and the request is on file.`,
   noService: (f) =>
     f.casual
       ? `${f.words} of a casual without six months of 10 hours a week on average, and an hour in every week or 40 in every month (started ${day(f.start)}; s 63). Right only by agreement.`

@@ -33,6 +33,8 @@ export const traitsNz: Record<ElementNz, TraitsNz> = {
   publicHolidayWorked: earns("Public holiday worked", false),
   alternativeHoliday: earns("Alternative holiday"),
   alternativeEarned: other("recorded", "Alternative holiday earned"),
+  // No payment that s 14(b) leaves out of gross earnings (unsure, docs/rules/readings.md).
+  alternativeExchanged: extra("Alternative holiday exchanged", true),
   bonus: extra("Bonus", true),
   backPay: extra("Back pay", true),
   extraPay: extra("Extra pay", false),
@@ -123,6 +125,7 @@ export function leaveMovedNz(line: PayLineNz): { kind: string; units: string; si
     case "unusedLeave":
       return line.leave === "annual" || line.leave === "alternative" ? { kind: line.leave, units, sign: -1 } : null;
     case "alternativeHoliday":
+    case "alternativeExchanged":
       return { kind: "alternative", units, sign: -1 };
     case "alternativeEarned":
       return { kind: "alternative", units, sign: 1 };

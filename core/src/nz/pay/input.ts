@@ -18,6 +18,7 @@ export const elementsNz = [
   "publicHolidayWorked",
   "alternativeHoliday",
   "alternativeEarned",
+  "alternativeExchanged",
   "bonus",
   "backPay",
   "extraPay",

@@ -69,6 +69,8 @@ export interface RowContextNz extends RowBase {
   nextAnniversary: IsoDate | null;
   /** weeks cashed up before this pay in the same entitlement year */
   cashedUp: string;
+  /** days of alternative holidays that arose long enough ago to be exchanged for money on the payday */
+  exchangeable: string;
   /** other pays of the person for the same period: a notice and the loan's threshold count once */
   earlierInPeriod: PayInputNz["earlierInPeriod"] | null;
 }

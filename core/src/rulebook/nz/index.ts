@@ -1,4 +1,5 @@
 /** All New Zealand tables, for the rules page and the tests that walk them. */
+import { alternativeHolidayRules } from "./alternativeHolidayRules.ts";
 import { deductionRatesNz } from "./deductionRatesNz.ts";
 import { earnersLevy } from "./earnersLevy.ts";
 import { holidayRules } from "./holidayRules.ts";
@@ -12,5 +13,6 @@ export const tablesNz = [
   deductionRatesNz,
   minimumWageNz,
   holidayRules,
+  alternativeHolidayRules,
   protectedEarnings,
 ] as const;

@@ -3,7 +3,9 @@ import { elementsNz } from "@zesty/core/nz/pay/input";
 import { ChoiceField } from "../../parts/Fields.tsx";
 import type { ElementsOnPage } from "../elementsOnPage.ts";
 
-const inDays = ["leaveTaken", "publicHoliday", "alternativeHoliday", "alternativeEarned", "daysWorked"];
+const inDays = [
+  ...["leaveTaken", "publicHoliday", "alternativeHoliday", "alternativeEarned", "alternativeExchanged", "daysWorked"],
+];
 const yesOrNo = (text: string) => (text === "usual" ? null : text === "yes");
 
 export const elementsOnPageNz: ElementsOnPage = {

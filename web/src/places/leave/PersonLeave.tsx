@@ -7,7 +7,7 @@ import { Link } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
-import { hours, shortDate } from "../../parts/format.ts";
+import { hours, longDate, sentenceCase, shortDate } from "../../parts/format.ts";
 import { entryWords } from "../../parts/leave/entryWords.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { leaveApi } from "../../state/leaveApi.ts";
@@ -89,6 +89,7 @@ export function PersonLeave({ view, person, onAsk, onRequest, onSay }: Props) {
           </p>
         </section>
       )}
+      {person.held.length > 0 && <Held person={person} today={view.today} />}
       {requests.length > 0 && (
         <section className="text-[14.5px]">
           <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Asked for</h3>
@@ -147,6 +148,29 @@ function forecastWords(then: ReturnType<typeof balanceOn>, unit: string): string
     ...part(then.lapsed, "lapse"),
     ...part(then.taken, "recorded as taken"),
   ].join(", ");
+}
+
+/** Leave that arose day by day: from what, and since when it may be exchanged. */
+function Held({ person, today }: { person: LeavePerson; today: string }) {
+  return (
+    <section className="figures text-[14.5px]">
+      <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Alternative holidays, the oldest first</h3>
+      <ul>
+        {person.held.map(({ on, left, words, exchangeFrom, noticeDays }, at) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two may have arisen on one day
+          <li key={at} className="border-b border-rule py-0.5">
+            {shortDate(on)} <span className="text-quiet">{words}</span>
+            {left === "1" ? "" : `, ${hours(left, 2)} left`}
+            <span className="block text-[13px] text-quiet">
+              {exchangeFrom <= today
+                ? `May be exchanged on request; you may fix the day, ${noticeDays} days ahead`
+                : `May be exchanged from ${longDate(exchangeFrom)}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
 }
 
 function History({ view, person }: Pick<Props, "view" | "person">) {
@@ -233,10 +257,11 @@ function Adjust({ view, person, onDone }: Pick<Props, "view" | "person"> & { onD
 }
 
 function CashOut({ view, person }: Pick<Props, "view" | "person">) {
-  const { kinds: codes, law } = onPage[view.country].cashOut;
+  const { kinds: codes, agreed: byBoth, law } = onPage[view.country].cashOut;
   const kinds = leaveKindsIn(view.country).filter((kind) => codes.includes(kind.code));
   const [kind, setKind] = useState(kinds[0]?.code ?? "");
   const [amount, setAmount] = useState("");
+  const [agreed, setAgreed] = useState("");
   const [cash, { data, error, isLoading }] = leaveApi.useCashOutMutation();
   const unit = leaveKindIn(view.country, kind).unit;
   return (
@@ -245,7 +270,7 @@ function CashOut({ view, person }: Pick<Props, "view" | "person">) {
       className="flex flex-col gap-2 border-l-3 border-lime pl-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void cash({ person: person.personId, kind, amount });
+        void cash({ person: person.personId, kind, amount, agreed: byBoth.includes(kind) ? agreed : null });
       }}
     >
       <p className="text-[14.5px] text-quiet">{law}</p>
@@ -257,11 +282,19 @@ function CashOut({ view, person }: Pick<Props, "view" | "person">) {
         ))}
       </ChoiceField>
       <TextField
-        label={unit === "hours" ? "Hours" : "Weeks"}
+        label={sentenceCase(unit)}
         inputMode="decimal"
         value={amount}
         onChange={(event) => setAmount(event.target.value)}
       />
+      {byBoth.includes(kind) && (
+        <TextField
+          label="Agreed sum"
+          inputMode="decimal"
+          value={agreed}
+          onChange={(event) => setAgreed(event.target.value)}
+        />
+      )}
       <ProblemNote error={error} />
       {data ? (
         <p role="status">

@@ -12,6 +12,7 @@ const person: LeavePerson = {
   days: ["2026-07-02", "2026-07-03", "2026-07-07"].map((date) => ({
     ...{ date, kind: "annual", hours: null, state: "approved" as const },
   })),
+  held: [],
   canAnswer: true,
 };
 const request: LeaveRequestView = {
