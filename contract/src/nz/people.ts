@@ -277,6 +277,8 @@ export type SectionNz = keyof typeof sectionsNz;
 export interface PersonNzView {
   taxCode: Omit<TaxCodeFacts, "irdNumber"> & { from: string; irdShown: string | null };
   kiwiSaver: (KiwiSaverFacts & { from: string }) | null;
+  /** of who opted out: what signed pays had taken and set aside before; Inland Revenue pays it back */
+  beforeOptOut: { employee: string; employer: string } | null;
   /** the rate that this year's contributions are taxed by, and what it rests on */
   esct: { rate: string; base: string | null; estimated: boolean } | null;
   orders: OrdersFacts & { from: string };

@@ -208,6 +208,7 @@ export function nzRows(
               (!hours.has(who.id) || passesHoursTest(hours.get(who.id) ?? [], run.periodStart, holidayRow)),
             kiwiSaver: {
               ...optOutDays(who.startDate, saver?.joined === "automatic" ? saverRules?.optOutDays : undefined),
+              ...(saver?.status === "opted-out" ? { optedOutOn: saver.optOutDate } : {}),
               suspendedUntil: saver?.suspendedUntil ?? null,
               temporaryUntil: saver?.temporaryUntil ?? null,
               estimated: esct.estimated,

@@ -14,6 +14,7 @@ import { nextPeriodOf } from "../setup/nextPeriod.ts";
 import { lastThree, places } from "../store/crypt.ts";
 import { type DatedRecords, datedRecordsNz } from "../store/dated.ts";
 import { pastEarnings, payCycle, payElement, type person } from "../store/schema.ts";
+import { factSums } from "../store/sums.ts";
 import { nzRows } from "./personFacts.ts";
 
 export function readPersonNz(
@@ -65,6 +66,7 @@ export function readPersonNz(
       slcir: code?.slcir ?? null,
       slbor: code?.slbor ?? null,
       lowerMinimum: code?.lowerMinimum ?? false,
+      loanRate: code?.loanRate ?? null,
     },
     kiwiSaver: saver
       ? {
@@ -78,8 +80,10 @@ export function readPersonNz(
           suspendedUntil: saver.suspendedUntil,
           optOutDate: saver.optOutDate,
           totalRemuneration: saver.totalRemuneration,
+          voluntaryEmployer: saver.voluntaryEmployer,
         }
       : null,
+    beforeOptOut: saver?.status === "opted-out" ? beforeOptOut(context, who, heldOn) : null,
     esct: saver ? esctRateOf(context, period.payday, part.person.kiwiSaver, part.facts.kiwiSaver.estimated) : null,
     orders: {
       from: orders?.from ?? who.startDate,
@@ -132,4 +136,11 @@ function esctRateOf(
   const base = decimalOrZero(saver?.esctBase);
   const rate = bands.find(({ upTo }) => upTo === null || base.lte(upTo))?.percent ?? "";
   return { rate, base: base.toFixed(2), estimated };
+}
+
+/** What was taken from a person, and set aside for them, before they opted out; null where it was nothing. */
+function beforeOptOut({ store }: Context, { id, startDate }: { id: number; startDate: string }, until: string) {
+  const sums = factSums(store, [id], startDate, until, ["kiwiSaver", "kiwiSaverEmployer"]).get(id);
+  const [employee, employer] = [sums?.get("kiwiSaver") ?? 0, sums?.get("kiwiSaverEmployer") ?? 0];
+  return employee === 0 && employer === 0 ? null : { employee: centsText(employee), employer: centsText(employer) };
 }

@@ -6,11 +6,20 @@ import { deductionRatesNz } from "../../rulebook/nz/deductionRatesNz.ts";
 import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
 import { leaveKindNz, leaveUnitNz, leaveWordsNz } from "../pay/elements.ts";
 import type { PayLineNz } from "../pay/input.ts";
+import type { PersonFactsNz } from "../pay/row.ts";
 import { daysAWeek } from "../relevantDailyPay.ts";
 import type { CheckNz } from "./rowCheck.ts";
 
 export const units = (lines: readonly PayLineNz[], wanted: (line: PayLineNz) => boolean): Decimal =>
   lines.filter(wanted).reduce((total, line) => total.plus(decimalOrZero(line.units)), zero);
+/** KiwiSaver Act 2006, s 17: who was enrolled on starting may opt out for some weeks; later only Inland Revenue lets them. */
+function optedOut({ optOutFrom: from, optOutTo: to, optedOutOn: on }: PersonFactsNz["kiwiSaver"]): Mark[] {
+  const mend = person("kiwiSaver");
+  if (!from || !to) return [{ kind: "query", code: "optOutOfMember", facts: {}, mend }];
+  if (!on) return [{ kind: "query", code: "optOutUndated", facts: {}, mend }];
+  return on < from || on > to ? [{ kind: "query", code: "optOutOutside", facts: { on, from, to }, mend }] : [];
+}
+
 export const dated: CheckNz = ({ context }, rules) => {
   const { facts, payday, person: who } = context;
   const { defaultPercent } = rules.row(deductionRatesNz, payday).figures.kiwiSaver;
@@ -27,7 +36,8 @@ export const dated: CheckNz = ({ context }, rules) => {
       facts: { until: saver.temporaryUntil, default: defaultPercent },
       mend,
     });
-  if (saver.optOutFrom && saver.optOutTo && payday >= saver.optOutFrom && payday <= saver.optOutTo)
+  if (who.kiwiSaver?.status === "opted-out") found.push(...optedOut(saver));
+  else if (saver.optOutFrom && saver.optOutTo && payday >= saver.optOutFrom && payday <= saver.optOutTo)
     found.push({ kind: "note", code: "optOutWindow", facts: { from: saver.optOutFrom, to: saver.optOutTo }, mend });
   if (who.kiwiSaver?.status === "member" && saver.estimated)
     found.push({ kind: "note", code: "esctEstimated", facts: {}, mend });

@@ -12,6 +12,9 @@ type Row = [ReturnType<typeof contextNz>, SheetLine[]];
 const hours = (value = "80"): SheetLine[] => [{ elementId: 1, hours: value }];
 const saver = (change: object) => personNz({ kiwiSaver: { status: "member", employeeRate: "3.5", ...change } });
 const window = { optOutFrom: null, optOutTo: null, suspendedUntil: null, temporaryUntil: null, estimated: false };
+const enrolled = { ...window, optOutFrom: "2026-07-14", optOutTo: "2026-08-30" };
+const optedOutOn = (on: string) =>
+  contextNz({ person: saver({ status: "opted-out" }), facts: { kiwiSaver: { ...enrolled, optedOutOn: on } } });
 const matariki = {
   date: "2026-07-10",
   name: "Matariki",
@@ -116,6 +119,20 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
     ],
   },
   kiwiSaverUnknown: { kind: "query", with: [contextNz({ person: personNz({ kiwiSaver: undefined }) }), hours()] },
+  optOutOfMember: {
+    kind: "query",
+    with: [contextNz({ person: saver({ status: "opted-out" }), facts: { kiwiSaver: window } }), hours()],
+    without: [contextNz({ person: saver({}), facts: { kiwiSaver: window } }), hours()],
+  },
+  optOutUndated: {
+    kind: "query",
+    with: [contextNz({ person: saver({ status: "opted-out" }), facts: { kiwiSaver: enrolled } }), hours()],
+  },
+  optOutOutside: {
+    kind: "query",
+    with: [optedOutOn("2026-08-31"), hours()],
+    without: [optedOutOn("2026-08-30"), hours()],
+  },
   optOutWindow: {
     kind: "note",
     with: [

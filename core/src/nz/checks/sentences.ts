@@ -38,6 +38,11 @@ export const sentencesNz = {
   advanceOver: (f) =>
     `Annual holidays paid in advance (${f.paid}) are ${f.over} more than the ${f.owed} that is owed at the end. Nothing is taken back by itself: agree on it in writing, or tick that it is left.`,
   kiwiSaverUnknown: () => "No KiwiSaver status is set. A new employee from 18 to 64 is enrolled unless exempt.",
+  optOutOfMember: () =>
+    "Opted out of KiwiSaver, and was not enrolled on starting: who is a member already can only suspend savings. Tick when Inland Revenue's letter says so.",
+  optOutUndated: () => "Opted out of KiwiSaver; the day is not on record, and Inland Revenue is told it.",
+  optOutOutside: (f) =>
+    `Opted out of KiwiSaver on ${day(f.on)}, outside ${day(f.from)} to ${day(f.to)}: only Inland Revenue accepts that. Tick when its letter is on file.`,
   optOutWindow: (f) => `May opt out of KiwiSaver from ${day(f.from)} to ${day(f.to)}.`,
   esctEstimated: () => "The ESCT rate stands on an estimate of this year's pay, as there is no full year before.",
   eightPercent: () =>

@@ -17,6 +17,8 @@ export interface PersonFactsNz extends PersonFactsBase {
     /** days between which a person who was enrolled automatically may opt out */
     optOutFrom: IsoDate | null;
     optOutTo: IsoDate | null;
+    /** the day on which the person opted out, of who has; null where it is not on record */
+    optedOutOn?: IsoDate | null;
     suspendedUntil: IsoDate | null;
     temporaryUntil: IsoDate | null;
     /** the ESCT rate stands on an estimate, not on last year's pay */

@@ -24,6 +24,7 @@ export function taxCodeFacts({ nz }: PersonView): Fact[] {
     ["Certificate until", code?.until ? longDate(code.until) : undefined],
     ["More loan, ordered", loanWords(code?.slcir ?? null)],
     ["More loan, chosen", loanWords(code?.slbor ?? null)],
+    ["Student loan at", code?.loanRate ? `${code.loanRate} %, by a certificate` : undefined],
     ["Minimum wage", code?.lowerMinimum ? "starting-out or training rate" : undefined],
   ];
 }
@@ -44,8 +45,15 @@ export function kiwiSaverFacts({ nz }: PersonView): Fact[] {
     ["Temporary until", saver.temporaryUntil ? longDate(saver.temporaryUntil) : undefined],
     ["Suspended until", saver.suspendedUntil ? longDate(saver.suspendedUntil) : undefined],
     ["Opted out on", saver.optOutDate ? longDate(saver.optOutDate) : undefined],
+    [
+      "Deducted before",
+      nz?.beforeOptOut
+        ? `$${money(nz.beforeOptOut.employee)} of theirs, $${money(nz.beforeOptOut.employer)} of yours: Inland Revenue pays both back`
+        : undefined,
+    ],
     ["Employer's rate", saver.employerRate ? `${saver.employerRate} %` : "the least by law"],
     ["ESCT", esctWords(nz?.esct ?? null)],
+    ["At any age", saver.voluntaryEmployer ? "the employer contributes" : undefined],
     ["Total remuneration", saver.totalRemuneration ? "yes" : undefined],
   ];
 }
