@@ -95,6 +95,31 @@ export interface LeaveRequest {
   comment: string | null;
   answeredBy: string | null;
 }
+/** A public holiday that people and their employer agree to keep on another day. */
+export interface SwapHoliday {
+  personIds: number[];
+  original: string;
+  substitute: string;
+  agreedOn: string;
+  /** a letter, an e-mail, a clause of the agreement */
+  how: string;
+}
+export const swapHoliday = Joi.object<SwapHoliday>({
+  personIds: Joi.array().items(id()).min(1).max(1000).unique().required().label("Who"),
+  original: date().required().label("Public holiday"),
+  substitute: date().required().label("Kept on"),
+  agreedOn: date().required().label("Agreed on"),
+  how: name(120).required().label("How it was agreed"),
+});
+export interface SwapView extends Omit<SwapHoliday, "personIds"> {
+  id: number;
+  personId: number;
+  /** of the holiday */
+  name: string;
+  /** a day of it was paid: it stands */
+  isPaid: boolean;
+}
+
 /** What was shown for a request, or agreed in writing: it is on file outside, and here it is said. */
 export interface LeavePaper {
   what: string;
@@ -169,6 +194,8 @@ export interface LeaveView {
   canPrepare: boolean;
   /** by kind */
   limits: Record<string, LeaveLimit>;
+  /** holidays kept on another day, of those shown whose leave may be answered; the latest first */
+  swaps: SwapView[];
   /** a calendar address stands */
   feed: boolean;
 }

@@ -79,3 +79,25 @@ alone("what leave is worth is posted, and a calendar reads who is away", async (
   await expect(page.getByRole("button", { name: "Make an address" })).toBeVisible();
   expect((await fetch(address)).status).toBe(404);
 });
+
+alone(
+  "a public holiday is kept on another day for whom it was agreed with, and taken back",
+  async ({ page, world }) => {
+    await openAt(page, world, "/time/leave?business=5");
+    const aside = page.getByRole("complementary", { name: "Beside the tapes" });
+    await press(page, aside.getByRole("button", { name: "Keep a holiday on another day" }));
+    await expect(aside.getByLabel("Public holiday")).toHaveValue("2026-07-10");
+    await aside.getByLabel("Kept on").fill("11/7/2026");
+    await aside.getByLabel("How it was agreed").fill("a letter of each");
+    for (const name of ["Callum Nessworth", "Mele Tupouata", "Ines Vargani", "Jo Whitfern"])
+      await aside.getByRole("checkbox", { name }).click();
+    await press(page, aside.getByRole("button", { name: "Keep it then for 1 person" }));
+    await expect(aside.getByRole("alert")).toContainText("11 July 2026 is no working day of Greer Haldane");
+    await aside.getByLabel("Kept on").fill("6/7/2026");
+    await press(page, aside.getByRole("button", { name: "Keep it then for 1 person" }));
+    await expect(page.getByRole("status")).toContainText("Matariki is kept on Mon, 6 July for 1 person.");
+    await expect(aside).toContainText("Greer Haldane: Matariki, 10 July, kept on 6 July");
+    await press(page, aside.getByRole("button", { name: "Take back: Greer Haldane, Matariki" }));
+    await expect(aside).toContainText("None is agreed.");
+  },
+);

@@ -28,6 +28,12 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
   if (yearOf(periodEnd).name !== year)
     found.push({ kind: "note", code: "otherYear", facts: { year, end: periodEnd }, mend: inRun });
   if (gross.isZero()) return found;
+  const { heldOver } = facts;
+  if (heldOver && facts.endDate !== null && facts.endDate <= periodEnd)
+    found.push({
+      ...{ kind: "query", code: "holidayHeldOver", mend: inRun },
+      facts: { name: heldOver.name, original: heldOver.original, substitute: heldOver.substitute },
+    });
   const agreed = weeklyHours.times(52).div(paysPerYear[cycle]).times(periods);
   const part = partOfPeriod(facts, periodStart, periodEnd);
   if (part?.whole.gt(0) && part.own.gt(0) && part.own.lt(part.whole)) {

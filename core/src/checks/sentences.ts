@@ -21,6 +21,8 @@ export const sentences = {
     `The rate changed from ${f.was} to ${f.is} on ${dateWords(f.from ?? "")}, within this period. Hours that were typed without their days are paid at ${f.is}: check that none were worked before that day, or type the rate of their day.`,
   partPeriod: (f) =>
     `${f.start ? `Starts on ${dateWords(f.start)}` : `The last day is ${dateWords(f.end ?? "")}`}, within this period: ${f.days} of ${f.of} working days are this person's. ${Number(f.over) > 0 ? `${f.hours} h are more than the ${f.most} h of those days.` : "The usual pay was cut to them."}`,
+  holidayHeldOver: (f) =>
+    `${f.name} of ${dateWords(f.original ?? "")} was to be kept on ${dateWords(f.substitute ?? "")}, after the last day. Pay it as a day off, or tick where it was settled otherwise.`,
   farAboveUsual: (f) =>
     `Gross ${f.gross} is ${f.times} times a usual pay of ${f.usual}. Look for a year's salary in one pay, or a slip of the key.`,
   paidBefore: (f) =>

@@ -13,7 +13,7 @@ import type { HolidayFacts } from "./holidayFacts.ts";
 import { daysAWeek } from "./relevantDailyPay.ts";
 
 /** Weekdays that a person works, from the pattern; Monday to Friday where none is known. */
-export const worksOn = ({ pattern }: Pick<HolidayFacts, "pattern">): Set<number> =>
+export const worksOn = ({ pattern }: { pattern: readonly string[] | null }): Set<number> =>
   new Set(pattern === null ? [1, 2, 3, 4, 5] : pattern.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])));
 
 /**

@@ -5,6 +5,7 @@
 import type { AllowanceCode, DeductionCode, ElementAu, PayLine } from "../au/pay/input.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import type { Cycle } from "../calendar/payPeriods.ts";
+import type { HolidaySwap } from "../calendar/swappedHolidays.ts";
 import type { ElementNz } from "../nz/pay/input.ts";
 import { decimal } from "../quantity/decimal.ts";
 import type { AsOf, EmployerCost, Overrides, ToDate } from "./input.ts";
@@ -136,6 +137,8 @@ export interface PersonFactsBase {
   rateChange: { from: IsoDate; was: string; is: string } | null;
   /** an own rate beside that of the level: below it, or with a casual's loading in it that the agreement adds */
   besideLevel?: BesideLevel | null;
+  /** a public holiday that was to be kept on a day after the last one, and fell before it */
+  heldOver?: HolidaySwap;
   startDate: IsoDate;
   endDate: IsoDate | null;
   bankAccounts: number;

@@ -49,6 +49,7 @@ export const carriedTables: readonly CarriedTable[] = [
   ...all(ofPerson, "past_earnings", "opening_year", "fringe_benefit", "top_up_enrolment", "time_terms"),
   ...all(ofPerson, "standing_tick", "staff_link"),
   { table: "paper_given", whose: ofPerson, users: ["user_id"] },
+  { table: "holiday_swap", whose: ofPerson, users: ["user_id"] },
   { table: "staff_change", whose: ofPerson, secrets: { values: (row) => places.staffChange(person(row)) } },
   ...all(ofBusiness, "leave_request"),
   ...all(within("request_id", "leave_request", ofBusiness), "leave_answer"),

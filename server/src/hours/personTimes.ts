@@ -3,6 +3,7 @@
 import type { AgreementRules, RuleBasis, SettingValue } from "@zesty/core/agreements/agreementRules";
 import { addDays, weekday } from "@zesty/core/calendar/dates";
 import { holidaysAt } from "@zesty/core/calendar/placeDays";
+import { withSwaps } from "@zesty/core/calendar/swappedHolidays";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import { agreedOf, type PersonTime } from "@zesty/core/hours/personHours";
@@ -17,6 +18,7 @@ import { person, timeTerms } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { agreementRulesOf, agreementRulesOn, type SaidOfAgreement, saidOf } from "./agreements.ts";
 import { daysBetweenDates, type KnownDay } from "./readDays.ts";
+import { swapsOf } from "./swappedHolidays.ts";
 
 export interface KnownPerson {
   who: typeof person.$inferSelect;
@@ -94,6 +96,7 @@ export function personTimes(
     byPlace.set(key, known);
     return known;
   };
+  const swaps = swapsOf(context, personIds);
   const days = withDays
     ? daysBetweenDates(context, personIds, addDays(from, -daysBack(byAgreement.values(), sets)), addDays(to, 8))
     : new Map<number, KnownDay[]>();
@@ -108,7 +111,12 @@ export function personTimes(
     const basis = basisOf(own?.basis);
     const pattern = own?.workPattern ?? (basis === "casual" || weekly.isZero() ? null : evenPattern(weekly));
     const works = new Set(pattern?.flatMap((hours, at) => (Number(hours) > 0 ? [at + 1] : [])) ?? [1, 2, 3, 4, 5]);
-    const holidays = holidaysFor(own?.placeId ?? null, works);
+    const holidays = withSwaps(
+      holidaysFor(own?.placeId ?? null, works),
+      swaps.get(who.id) ?? [],
+      addDays(from, -contextDays),
+      addDays(to, 8),
+    );
     const settings: Record<string, SettingValue> = { ...saying?.settings, ...time?.settings };
     const known = days.get(who.id) ?? [];
     const answered = new Map(

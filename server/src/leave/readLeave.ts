@@ -13,6 +13,7 @@ import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import { timeReach } from "../http/timeRights.ts";
 import { datedRecords } from "../store/dated.ts";
 import { calendarFeed, costCentre, person, place } from "../store/schema.ts";
+import { readSwaps } from "./holidaySwaps.ts";
 import { standingsOf } from "./standings.ts";
 
 /** Longest stretch that is shown at once. */
@@ -92,6 +93,10 @@ export function readLeave(context: Context, actor: Actor, businessId: number, fr
           ? { ...each, papers: papersOf(context, each.id), canAnswer }
           : { ...each, kind: shown(each.kind, false), note: null, comment: null, papers: [], canAnswer };
       }),
+    swaps: readSwaps(
+      context,
+      ids.filter((personId) => reach({ personId, date: today })),
+    ),
     limits: context.country(country).leave.limits(context, today),
     canPrepare: mayPrepare(context, actor, businessId),
     feed:

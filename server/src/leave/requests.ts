@@ -252,6 +252,25 @@ function demandBalance(
   );
 }
 
+/**
+ * A day within approved leave that is no public holiday any more is leave like its neighbours: put onto the record, as far
+ * as nothing else is recorded there and no pay has taken it.
+ */
+export function takeAsLeave(context: Context, actor: Actor, businessId: number, personId: number, date: string): void {
+  const asked = standingRequests(context, personId).find(
+    (each) => each.state === "approved" && each.first <= date && each.last >= date,
+  );
+  const [known] = personTimes(context, businessId, [personId], date, date);
+  if (!asked || !known) return;
+  const isFree = !known.known.some((day) => day.kind === "worked" && day.date === date && day.record !== null);
+  const works = spanOf(known, { ...asked, first: date, last: date }).days.some((day) => day.holiday === null);
+  if (!isFree || !works) return;
+  const hours = asked.hoursADay === null ? {} : { hours: asked.hoursADay };
+  const record = { shifts: [], leave: [{ kind: asked.kind, ...hours, request: asked.id }] };
+  saveDays(context, actor, businessId, { days: [{ personId, date, kind: "worked", record }] }, "leave asked for");
+  approveDays(context, actor, businessId, { days: [{ personId, date }], approved: true });
+}
+
 /** Takes the days of a request off the record again; days that a signed-off pay has taken stay. */
 function offRecord(context: Context, actor: Actor, businessId: number, asked: LeaveRequest): string | null {
   const [known] = personTimes(context, businessId, [asked.personId], asked.first, asked.last);

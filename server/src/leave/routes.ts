@@ -1,5 +1,13 @@
 /** Leave of a business and of a person, and the calendar that needs no sign-in. */
-import { adjustLeave, answerLeave, askLeave, cashOutLeave, leavePaper, postLeaveWorth } from "@zesty/contract/leave";
+import {
+  adjustLeave,
+  answerLeave,
+  askLeave,
+  cashOutLeave,
+  leavePaper,
+  postLeaveWorth,
+  swapHoliday,
+} from "@zesty/contract/leave";
 import { addDays } from "@zesty/core/calendar/dates";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
@@ -13,6 +21,7 @@ import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
 import { endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
+import { swapHolidays, undoSwap } from "./holidaySwaps.ts";
 import { putOnFile } from "./papers.ts";
 import { findRequest, leaveHistory, readLeave } from "./readLeave.ts";
 import { answerRequest, askForLeave } from "./requests.ts";
@@ -61,6 +70,24 @@ export function leaveRoutes(context: Context, router: Router): void {
       if (asked) within([{ personId: asked.personId, date: asked.first }]);
       return putOnFile(context, actor, businessId, id, body(leavePaper, request));
     }),
+  );
+  router.post(
+    "/businesses/:business/holiday-swaps",
+    onBusiness("hours", (actor, businessId, request) => {
+      const within = demandTimeRight(context, actor, businessId);
+      const wanted = body(swapHoliday, request);
+      within(wanted.personIds.map((personId) => ({ personId, date: wanted.original })));
+      return swapHolidays(context, actor, businessId, wanted);
+    }),
+  );
+  router.delete(
+    "/businesses/:business/holiday-swaps/:swap",
+    onBusiness("hours", (actor, businessId, request) =>
+      undoSwap(
+        ...([context, actor, businessId, idOf(request, "swap")] as const),
+        demandTimeRight(context, actor, businessId),
+      ),
+    ),
   );
   router.post(
     "/businesses/:business/calendar",

@@ -3,6 +3,7 @@ import type { HeldLeave } from "@zesty/contract/leave";
 import type { IsoDate } from "@zesty/core/calendar/dates";
 import { holidayOnNz } from "@zesty/core/calendar/holidaysNz";
 import { type AlternativeHoliday, alternativeHolidays } from "@zesty/core/nz/alternativeHolidays";
+import { worksOn } from "@zesty/core/nz/finalHolidayPay";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { alternativeHolidayRules } from "@zesty/core/rulebook/nz/alternativeHolidayRules";
 import type { Context } from "../ground/context.ts";
@@ -35,7 +36,7 @@ export const heldNz: LeaveOfCountry["held"] = (context, people, records, today) 
     JSON.stringify(people.map((each) => each.who.id)),
   );
   const provinces = new Map<number | null, string>();
-  for (const { who } of people) {
+  for (const { who, time } of people) {
     const placeId = records.terms.get(who.id)?.placeId ?? null;
     const province = provinces.get(placeId) ?? workPlace(context, who.businessId, placeId);
     provinces.set(placeId, province);
@@ -44,7 +45,7 @@ export const heldNz: LeaveOfCountry["held"] = (context, people, records, today) 
       ({ on, left, why, reason, exchangeFrom, noticeDays }): HeldLeave => ({
         ...{ kind: "alternative", on, left: left.toString(), exchangeFrom, noticeDays },
         words:
-          holidayOnNz(on, province)?.name ??
+          (holidayOnNz(on, province, worksOn(time)) ?? holidayOnNz(on, province))?.name ??
           reason ??
           (why === "opening" ? "brought along" : "worked in the pay period"),
       }),

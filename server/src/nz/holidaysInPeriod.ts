@@ -4,6 +4,7 @@
  */
 import { addDays, type IsoDate, weekday } from "@zesty/core/calendar/dates";
 import { holidaysBetweenNz } from "@zesty/core/calendar/holidaysNz";
+import { type HolidaySwap, withSwaps } from "@zesty/core/calendar/swappedHolidays";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import { worksOn } from "@zesty/core/nz/finalHolidayPay";
 import type { HolidayFacts } from "@zesty/core/nz/holidayFacts";
@@ -50,9 +51,15 @@ export function holidaysOf(
   province: string,
   holidays: HolidayFacts,
   recordOf: RecordOf,
+  swaps: readonly HolidaySwap[] = [],
 ): HolidayInPeriod[] {
+  const { periodStart, periodEnd } = run;
   const unknown = holidays.varies && holidays.pattern === null;
-  return holidaysBetweenNz(run.periodStart, run.periodEnd, province, worksOn(holidays))
+  return withSwaps(
+    holidaysBetweenNz(periodStart, periodEnd, province, worksOn(holidays)),
+    swaps,
+    ...([periodStart, periodEnd] as const),
+  )
     .filter(({ date }) => date >= who.startDate && (who.endDate === null || date <= who.endDate))
     .map(({ date, name }) => {
       const hours = holidays.pattern?.[weekday(date) - 1] ?? (unknown ? null : hoursADay(holidays).toString());

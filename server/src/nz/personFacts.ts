@@ -16,6 +16,7 @@ import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { type Begun, holidaysBegunBefore } from "../hours/holidayBegun.ts";
+import { swapsOf } from "../hours/swappedHolidays.ts";
 import { type RateOn, ratesIn } from "../row/ratesOn.ts";
 import { workedTerms } from "../row/workedTerms.ts";
 import { otherPays as takenInPeriod } from "../runs/earlierInPeriod.ts";
@@ -103,6 +104,7 @@ export function nzRows(
   // Asked of few: who took holidays in advance, and who has an order with a total.
   const sumsSince = (day: IsoDate, id: number): CodeSums => factSums(store, [id], day, run.payday).get(id) ?? new Map();
   const recordOf = recordsByDay(context, ids, run);
+  const swaps = swapsOf(context, ids);
   const provinces = new Map<number | null, string>();
   const provinceOf = (placeId: number | null) => {
     const known = provinces.get(placeId) ?? workPlace(context, run.businessId, placeId);
@@ -173,7 +175,7 @@ export function nzRows(
             (order) => centsText(ordersTaken.get(who.id)?.[`line:${orderCode(order)}`] ?? 0),
           ),
           holidays,
-          publicHolidays: holidaysOf(who, run, province, holidays, recordOf),
+          publicHolidays: holidaysOf(who, run, province, holidays, recordOf, swaps.get(who.id)),
           earlierGross: decimal(centsText(four.get(who.id)?.get("regularTaxable") ?? 0))
             .plus(regularBetween(recorded.get(who.id) ?? [], addDays(run.periodEnd, -27), lastEnd))
             .toFixed(2),

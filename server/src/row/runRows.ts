@@ -2,6 +2,7 @@
 
 import { toDateCodes, toDateOf } from "@zesty/core/au/pay/facts";
 import type { Cycle } from "@zesty/core/calendar/payPeriods";
+import type { HolidaySwap } from "@zesty/core/calendar/swappedHolidays";
 import type { AnyContext } from "@zesty/core/countries/countries";
 import type { Overrides } from "@zesty/core/pay/input";
 import type { BesideLevel, LastPay, PayElement, SheetLine } from "@zesty/core/pay/row";
@@ -10,6 +11,7 @@ import type { Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun, type Run, type Who } from "../ground/findRun.ts";
 import { notFound } from "../ground/problem.ts";
+import { swapsOf } from "../hours/swappedHolidays.ts";
 import { asElement } from "../setup/elements.ts";
 import { type DatedRecords, datedRecords, newest } from "../store/dated.ts";
 import {
@@ -95,6 +97,10 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
     elements,
     run.payday,
   );
+  const swaps = swapsOf(
+    context,
+    pays.flatMap((row) => (row.person.endDate === null ? [] : [row.person.id])),
+  );
   const country = context.country(owner.country).pays.rows(context, {
     ...{ run, records, elements, funds, centres },
     cycle: cycle.cycle as Cycle,
@@ -123,6 +129,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       employerCosts: costsOf(records.terms.get(id), costs),
     });
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
+    const heldOver = swaps.get(id)?.find((each) => isHeldOver(each, row.person.endDate));
+    if (heldOver) own.facts.heldOver = heldOver;
     return {
       payId: row.pay.id,
       version: row.pay.version,
@@ -139,6 +147,10 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
   });
   return { run, owner, cycle, elements, elementRows, rows, records, country, funds, centres, costs };
 }
+
+/** A holiday that fell before somebody's last day and was to be kept after it. */
+const isHeldOver = ({ original, substitute }: HolidaySwap, endDate: string | null): boolean =>
+  endDate !== null && original <= endDate && substitute > endDate;
 
 /** An own rate below the level's, or a casual's that has the loading in it beside an agreement that adds it to each line. */
 function besideLevel(rate: RateOn | undefined, basis: string | undefined): BesideLevel | null {

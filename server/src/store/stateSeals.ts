@@ -65,6 +65,7 @@ export const watched: readonly Watched[] = [
   dated("leave_answer", "Answer to a leave request", 51),
   dated("approval", "Yes that was asked for", 59),
   dated("approval_word", "Word about a run", 59),
+  dated("holiday_swap", "Holiday kept on another day", 62),
 ];
 
 /** How many updates the database has had. */

@@ -8,6 +8,7 @@ import type {
   LeavePaper,
   LeaveView,
   LeaveWorthView,
+  SwapHoliday,
 } from "@zesty/contract/leave";
 import { api } from "./api.ts";
 
@@ -36,6 +37,14 @@ export const leaveApi = api.enhanceEndpoints({ addTagTypes: ["Leave", "LeaveWort
         body,
       }),
       invalidatesTags: ["Leave"],
+    }),
+    swapHoliday: build.mutation<unknown, { business: number } & SwapHoliday>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/holiday-swaps`, method: "POST", body }),
+      invalidatesTags: ["Leave", "Week", "Run", "Runs", "Desk"],
+    }),
+    undoSwap: build.mutation<unknown, { business: number; swap: number }>({
+      query: ({ business, swap }) => ({ url: `/businesses/${business}/holiday-swaps/${swap}`, method: "DELETE" }),
+      invalidatesTags: ["Leave", "Week", "Run", "Runs", "Desk"],
     }),
     leaveHistory: build.query<LeaveEntryView[], number>({
       query: (person) => `/people/${person}/leave`,

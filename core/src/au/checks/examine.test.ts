@@ -24,6 +24,8 @@ const last = (gross: string) => ({ payday: "2025-10-02", hours: "38", gross, wit
 const etp: SheetLine[] = [{ elementId: 10, amount: "5000", detail: { etpCode: "O" } }];
 const cashOut = (value: string): SheetLine => ({ elementId: 2, hours: value, detail: { cashOut: true } });
 
+const heldOver = { name: "Example Day", original: "2025-10-03", substitute: "2025-10-10" };
+
 const cases: Record<MarkCodeAu, Case> = {
   missingTable: { kind: "stop", with: [context({ payday: "2031-01-02" }), hours("38")] },
   derivedTable: { kind: "note", with: [context({ payday: "2026-07-02" }), hours("38")] },
@@ -73,6 +75,11 @@ const cases: Record<MarkCodeAu, Case> = {
       [...hours("38"), { elementId: 11, hours: "1.9", amount: "59.85", detail: { cashOut: true } }],
     ],
     without: [context({ facts: { loadedByLine: true } }), [...hours("36.1"), { elementId: 11, hours: "1.9" }]],
+  },
+  holidayHeldOver: {
+    kind: "query",
+    with: [context({ facts: { heldOver, endDate: "2025-10-05" } }), hours("38")],
+    without: [context({ facts: { endDate: "2025-10-05" } }), hours("38")],
   },
   partPeriod: {
     kind: "query",

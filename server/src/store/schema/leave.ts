@@ -74,6 +74,30 @@ export const leavePaper = sqliteTable(
   (t) => [index("leave_paper_request").on(t.requestId)],
 );
 
+/** A public holiday that a person and the employer agreed to keep on another day; one that was undone counts no more. */
+export const holidaySwap = sqliteTable(
+  "holiday_swap",
+  {
+    id: id(),
+    personId: integer("person_id")
+      .notNull()
+      .references(() => person.id),
+    original: text("original").notNull(),
+    substitute: text("substitute").notNull(),
+    /** of the holiday */
+    name: text("name").notNull(),
+    agreedOn: text("agreed_on").notNull(),
+    /** how it was agreed: by letter, by the agreement's clause */
+    how: text("how").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+    undoneAt: text("undone_at"),
+  },
+  (t) => [index("holiday_swap_person").on(t.personId)],
+);
+
 /** A secret address that calendars read without signing in; one that was ended reads nothing. */
 export const calendarFeed = sqliteTable(
   "calendar_feed",

@@ -17,6 +17,7 @@ import { useBusiness } from "../../state/business.ts";
 import { leaveApi } from "../../state/leaveApi.ts";
 import { awayByDay, shownDays } from "./away.ts";
 import { CalendarAddress } from "./CalendarAddress.tsx";
+import { HolidaySwaps } from "./HolidaySwaps.tsx";
 import { PersonLeave } from "./PersonLeave.tsx";
 import { RequestCard } from "./RequestCard.tsx";
 import { type Axis, Tapes } from "./Tapes.tsx";
@@ -212,7 +213,7 @@ export function Leave() {
                 onSay={setMessage}
               />
             ) : (
-              <Waiting view={view} requests={waiting} onRequest={onRequest} />
+              <Waiting view={view} requests={waiting} onRequest={onRequest} onSay={setMessage} />
             )}
           </aside>
         </div>
@@ -242,7 +243,9 @@ function Waiting({
   view,
   requests,
   onRequest,
+  onSay,
 }: {
+  onSay: (text: string) => void;
   view: LeaveView;
   requests: readonly LeaveRequestView[];
   onRequest: (request: LeaveRequestView) => void;
@@ -266,6 +269,7 @@ function Waiting({
           </li>
         ))}
       </ul>
+      <HolidaySwaps view={view} onSay={onSay} />
       <CalendarAddress view={view} />
     </>
   );
