@@ -82,12 +82,10 @@ export function leaveRoutes(context: Context, router: Router): void {
   );
   router.delete(
     "/businesses/:business/holiday-swaps/:swap",
-    onBusiness("hours", (actor, businessId, request) =>
-      undoSwap(
-        ...([context, actor, businessId, idOf(request, "swap")] as const),
-        demandTimeRight(context, actor, businessId),
-      ),
-    ),
+    onBusiness("hours", (actor, businessId, request) => {
+      const within = demandTimeRight(context, actor, businessId);
+      return undoSwap(context, actor, businessId, idOf(request, "swap"), within);
+    }),
   );
   router.post(
     "/businesses/:business/calendar",

@@ -9,6 +9,7 @@ export const guides: readonly Guide[] = [
     steps: [
       "A request shows its days, the balance it leaves and who else is away; say yes or no once.",
       "Approved leave takes its hours out of usual pay by itself. Evidence is put on file beside the request.",
+      "*Keep a holiday on another day* takes down what was agreed with whom; pay and leave of both days follow.",
     ],
     next: { words: "Leave liability", to: "/time/leave-worth" },
   },
