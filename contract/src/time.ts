@@ -74,6 +74,8 @@ export interface TimeTerms {
   use: TimeUse;
   settings: Record<string, SettingValue>;
   flags: Record<string, boolean>;
+  /** how many people the person leads; null where nobody has said */
+  leads?: number | null | undefined;
   /** a day on which an averaging cycle begins; null: as the agreement counts */
   averagingFrom?: string | null | undefined;
 }
@@ -84,6 +86,14 @@ export const timeTerms = Joi.object<TimeTerms & { from?: string }>({
   use: Joi.string().valid("all", "exceptions", "record").required().label("Timesheet"),
   settings: settingValues().default({}),
   flags: Joi.object().pattern(settingKey, Joi.boolean().strict()).default({}),
+  leads: Joi.number()
+    .integer()
+    .min(0)
+    .max(999)
+    .allow(null)
+    .default(null)
+    .label("Leads how many people")
+    .messages({ "*": "{{#label}} is a whole number up to 999; 0 for nobody." }),
   averagingFrom: date().empty("").allow(null).default(null).label("Averaging begins on"),
 });
 

@@ -7,7 +7,7 @@
 import type { AgreementRules } from "../agreements/agreementRules.ts";
 import type { IsoDate } from "../calendar/dates.ts";
 import { wallOf } from "../calendar/wallClock.ts";
-import { Decimal } from "../quantity/decimal.ts";
+import { Decimal, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { type EnteredRates, levelRate, worthOf } from "./pricing.ts";
 import type { DayShift, Duties } from "./shiftText.ts";
@@ -79,6 +79,7 @@ export interface HigherPay {
 
 /**
  * @param ownRate what the person is paid an hour at a per cent of the adult rate
+ * @param allPurpose what allowances for all purposes add to the higher level's rate as to the own one
  * @returns what the level's rate adds to it; nothing where the own rate is as high
  */
 export function higherPay(
@@ -86,6 +87,7 @@ export function higherPay(
   rates: EnteredRates,
   higher: readonly HigherMinutes[],
   ownRate: (ratePercent: number) => Decimal | null,
+  allPurpose = zero,
 ): HigherPay {
   const found: HigherPay = { parts: [], faults: [] };
   for (const { piece, classification, minutes } of higher) {
@@ -102,7 +104,11 @@ export function higherPay(
       continue;
     }
     const own = ownRate(piece.ratePercent);
-    const more = own && halfUpToCent(whole.times(String(piece.ratePercent)).div(100)).minus(own);
+    const more =
+      own &&
+      halfUpToCent(whole.times(String(piece.ratePercent)).div(100))
+        .plus(allPurpose)
+        .minus(own);
     if (!more || more.lte(0)) continue;
     const hours = Decimal.fraction(minutes, 60).toDecimalPlaces(2).toString();
     found.parts.push({

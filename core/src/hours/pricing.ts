@@ -1,6 +1,6 @@
 /** What worked hours are worth: the base rate of the person, and the money of each piece and extra. */
 import type { AgreementRules, AllowanceEntry, RuleMoney } from "../agreements/agreementRules.ts";
-import { type Decimal, decimal } from "../quantity/decimal.ts";
+import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
 import { halfUpToCent } from "../quantity/rounding.ts";
 import { rateText } from "../quantity/units.ts";
 
@@ -38,23 +38,32 @@ export function levelRate(rules: AgreementRules, classification: string | null, 
   return own !== undefined ? decimal(own) : shipped == null ? null : decimal(String(shipped));
 }
 
-/** The higher of what is agreed with the person and what the level asks for; a junior's level rate to the cent. */
+/**
+ * The higher of what is agreed with the person and what the level asks for; a junior's level rate to the cent.
+ * @param more what allowances for all purposes add to the level's rate, whatever the age
+ */
 export function baseRate(
   rules: AgreementRules | null,
   classification: string | null,
   entered: EnteredRates,
   agreed: string | null,
   ratePercent: number,
+  more: { hourly: Decimal; unknown: readonly string[]; why: string } = { hourly: zero, unknown: [], why: "" },
 ): BaseRate {
-  const level = rules && levelRate(rules, classification, entered);
-  const least = level ? halfUpToCent(level.times(String(ratePercent)).div(100)) : null;
+  const [unknown] = more.unknown;
+  // What belongs into the rate and is not known leaves the level's rate unknown, too: never too little in silence.
+  const level = unknown === undefined ? rules && levelRate(rules, classification, entered) : null;
+  const least = level ? halfUpToCent(level.times(String(ratePercent)).div(100)).plus(more.hourly) : null;
   const own = agreed === null ? null : decimal(agreed);
   if (least && (own === null || own.lt(least))) {
     const title = rules?.classifications.find((each) => each.key === classification)?.title ?? classification;
     const junior = ratePercent === 100 ? "" : `, ${ratePercent} % at this age`;
-    return { rate: least, least, why: `${title}: ${rateText(least)} an hour${junior}` };
+    const beside = more.why === "" ? "" : `, with ${more.why}`;
+    return { rate: least, least, why: `${title}: ${rateText(least)} an hour${junior}${beside}` };
   }
-  return { rate: own, least, why: own ? `agreed: ${rateText(own)} an hour` : "no rate is known" };
+  const none =
+    unknown === undefined ? "no rate is known" : `the amount of ${unknown.replaceAll("-", " ")} is not known`;
+  return { rate: own, least, why: own ? `agreed: ${rateText(own)} an hour` : none };
 }
 
 /** Dollars a unit of an allowance or addition; null where nobody entered it, nought where the rule gives none. */

@@ -3,10 +3,13 @@ import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { leadsOthers } from "@zesty/core/agreements/flags";
 import { dateWords, weekday } from "@zesty/core/calendar/dates";
 import { timeRulesIn } from "@zesty/core/countries/time";
+import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { holidayOn, type PersonHours, patternMinutes } from "@zesty/core/hours/personHours";
-import { Decimal } from "@zesty/core/quantity/decimal";
+import { baseRate } from "@zesty/core/hours/pricing";
+import { Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
+import { rateText } from "@zesty/core/quantity/units";
 import { dayWords } from "./dayWords.ts";
 import type { KnownPerson } from "./personTimes.ts";
 
@@ -19,6 +22,7 @@ export const askedOfDays = (person: KnownPerson, dates: readonly string[], hours
   ...juniorsAsAdults(person, hours),
   ...forAllPurposes(person, hours),
   ...leadingHands(person, hours),
+  ...withinAgreed(person, dates, hours),
 ];
 
 /** The dollars of a level from before the newest pay guide: they go on until somebody enters the new ones. */
@@ -116,9 +120,12 @@ function juniorsAsAdults({ time }: KnownPerson, hours: PersonHours): string[] {
 }
 
 /** An allowance for all purposes belongs into the rate of overtime, penalties and leave, and is paid by itself here. */
-function forAllPurposes({ time }: KnownPerson, hours: PersonHours): string[] {
+function forAllPurposes({ time, rates }: KnownPerson, hours: PersonHours): string[] {
+  const { within } = allPurposeOf(time.rules, rates, time.person);
   const paid = hours.extras.filter((extra) =>
-    time.rules?.allowances.some((each) => each.id === extra.code && each.allPurpose === true),
+    time.rules?.allowances.some(
+      (each) => each.id === extra.code && each.allPurpose === true && !within.includes(each.id),
+    ),
   );
   const counts = hours.leave.length > 0 || hours.pieces.some((piece) => !piece.percent.eq(100));
   return paid.length === 0 || !counts
@@ -128,7 +135,7 @@ function forAllPurposes({ time }: KnownPerson, hours: PersonHours): string[] {
       ];
 }
 
-/** A leading hand's allowance goes by how many are led, and is part of the rate for all purposes: said by hand. */
+/** A leading hand's allowance goes by how many are led, and is part of the rate for all purposes. */
 function leadingHands({ time }: KnownPerson, hours: PersonHours): string[] {
   const { rules, person } = time;
   if (!rules?.allowances.some((each) => each.if?.leads) || hours.pieces.length + hours.plain.length === 0) return [];
@@ -136,7 +143,23 @@ function leadingHands({ time }: KnownPerson, hours: PersonHours): string[] {
   if (leads === false || person.leads !== undefined) return [];
   return [
     leads === undefined
-      ? `${rules.title} pays who leads others an allowance for all purposes. Say under People, Agreement and hours, whether this person does.`
-      : `The leading hand's allowance of ${rules.title} is not worked out here. Put it into the person's rate, since it counts for overtime, penalties and leave, or add it to this pay.`,
+      ? `${rules.title} pays who leads others an allowance for all purposes. Say under People, Agreement and hours, how many this person leads; nought is an answer, too.`
+      : `The leading hand's allowance of ${rules.title} goes by how many are led. Say under People, Agreement and hours, how many these are.`,
   ];
+}
+
+/** An agreed rate above the level's is taken to hold the allowances for all purposes; only the agreement can say so. */
+function withinAgreed(known: KnownPerson, dates: readonly string[], hours: PersonHours): string[] {
+  const { time, terms, rates, agreedRate } = known;
+  const day = dates.at(-1);
+  if (agreedRate === null || day === undefined || hours.pieces.length + hours.plain.length === 0) return [];
+  const more = allPurposeOf(time.rules, rates, time.person);
+  const { least } = baseRate(
+    ...([time.rules, terms?.classification ?? null, rates, agreedRate, juniorPercent(time, day), more] as const),
+  );
+  return more.hourly.gt(0) && least && decimal(agreedRate).gt(least)
+    ? [
+        `The agreed $${agreedRate} an hour is taken to have ${more.within.map((id) => id.replaceAll("-", " ")).join(", ")} within it: the level asks for ${rateText(least)} with them. Tick when that is agreed, or raise the rate.`,
+      ]
+    : [];
 }

@@ -1,4 +1,5 @@
 /** What an hour of a person is worth on a day: what is agreed, or what the level asks for where that is more. */
+import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { baseRate } from "@zesty/core/hours/pricing";
 import type { Decimal } from "@zesty/core/quantity/decimal";
@@ -12,4 +13,5 @@ export const hourlyRateOn = (person: KnownPerson, day: string): Decimal | null =
     person.rates,
     person.agreedRate,
     juniorPercent(person.time, day),
+    allPurposeOf(person.time.rules, person.rates, person.time.person),
   ).rate;

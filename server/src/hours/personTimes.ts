@@ -144,6 +144,7 @@ export function personTimes(
           ...(time?.classification ? { classification: time.classification } : {}),
           ...(own?.workPattern && basis !== "casual" ? { agreedMinutes: agreedOf(own.workPattern) } : {}),
           flags: time?.flags ?? {},
+          ...(time?.leads == null ? {} : { leads: time.leads }),
           otherwiseWorkingDays: holidays
             .filter((each) => answered.get(each.date)?.works ?? (pattern !== null && works.has(weekday(each.date))))
             .map((each) => each.date),

@@ -3,6 +3,7 @@
 import { minutesOfDay, wallOf } from "@zesty/core/calendar/wallClock";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
+import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { percentFor } from "@zesty/core/hours/conditions";
 import { higherPay } from "@zesty/core/hours/higherDuties";
 import { reasonOf } from "@zesty/core/hours/interpret";
@@ -55,6 +56,15 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
       "The ordinary hours of each weekday are not on record, so hours beyond those agreed cannot be told from others. Enter them with the employment.",
     );
   queries.push(...askedOfDays(person, dates, hours));
+  const allPurpose = allPurposeOf(rules, rates, time.person);
+  // Without an agreed rate the level's rate says it.
+  if (agreedRate !== null)
+    faults.push(
+      ...allPurpose.unknown.map(
+        (id) =>
+          `${rules?.title} counts ${id.replaceAll("-", " ")} into the hourly rate; its amount is not known. Enter it in Set-up, Agreements.`,
+      ),
+    );
   const targets = new Map<string, Target>();
   // One line a cell and rate: a birthday within the period makes two.
   const target = (elementId: number, costCentre?: string, rate: Decimal | null = null): Target => {
@@ -66,7 +76,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     return found;
   };
   const rateAt = (percent: number) => {
-    const { rate, why } = baseRate(rules, terms?.classification ?? null, rates, agreedRate, percent);
+    const { rate, why } = baseRate(rules, terms?.classification ?? null, rates, agreedRate, percent, allPurpose);
     if (rate === null)
       faults.push(
         `No hourly rate is known: ${why}. Enter one under People, or the level's rate in Set-up, Agreements.`,
@@ -113,7 +123,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   }
   if (rules && hours.higher.length > 0) {
     // One amount: the hours stay where they are.
-    const higher = higherPay(rules, rates, hours.higher, rateAt);
+    const higher = higherPay(rules, rates, hours.higher, rateAt, allPurpose.hourly);
     faults.push(...higher.faults.map(({ date, text }) => `${dayWords(date)}: ${text}`));
     if (higher.parts.length > 0) {
       const to = target(find({ kind: "allowance", id: "higher-duties", name: "Higher duties", code: "KN" }));
@@ -158,7 +168,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   }
   for (const extra of hours.extras) {
     const entry = rules && [...rules.additions, ...rules.allowances].find((each) => each.id === extra.code);
-    if (!rules || !entry) continue;
+    if (!rules || !entry || allPurpose.within.includes(entry.id)) continue;
     const why = extra.on.map((each) => `${dayWords(each.date)} ${each.why}`);
     if (law.holidaysByDay && "trigger" in entry && entry.trigger.kind === "holidayWorked") {
       const to = target(find({ kind: "holiday", element: "alternativeEarned" }));

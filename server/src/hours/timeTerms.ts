@@ -13,7 +13,7 @@ export function writeTimeTerms(
   personId: number,
   businessId: number,
   from: string,
-  { agreement, classification, use, settings, flags, averagingFrom = null }: TimeTerms,
+  { agreement, classification, use, settings, flags, leads = null, averagingFrom = null }: TimeTerms,
 ): void {
   const refuse = (path: string, text: string) => cannot("time-terms", text, { errors: [{ path, text }] });
   let values = settings;
@@ -36,7 +36,7 @@ export function writeTimeTerms(
   }
   context.store.db
     .insert(timeTerms)
-    .values({ personId, from, agreement, classification, use, settings: values, flags, averagingFrom })
+    .values({ personId, from, agreement, classification, use, settings: values, flags, leads, averagingFrom })
     .run();
 }
 

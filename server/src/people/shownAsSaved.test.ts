@@ -28,6 +28,16 @@ const whole: Record<"AU" | "NZ", (cycleId: number, fundId: number) => Record<str
       ...{ medicare: "levy", offsetsPerYear: "260.00", extraPerPay: "12.00" },
     },
     super: { fundId, memberNumber: "M-7", guarantee: true, agreedPercent: "15", anyAge: true, shares: null },
+    time: {
+      ...{
+        agreement: "MA000010",
+        classification: "C10",
+        use: "exceptions",
+        settings: {},
+        flags: { leadsOthers: true },
+      },
+      ...{ leads: 3, averagingFrom: "2026-06-01" },
+    },
     leave: { entitlements: [{ kind: "annual", weeksPerYear: "5" }], loadingPercent: "20" },
   }),
   NZ: () => ({

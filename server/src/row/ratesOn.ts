@@ -3,6 +3,7 @@
  * worth and the checks alike, so that they cannot differ. No answer is said as such, never taken for nought.
  */
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
+import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { baseRate } from "@zesty/core/hours/pricing";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
@@ -58,6 +59,7 @@ export function ratesOn(
           person.rates,
           own?.toString() ?? null,
           juniorPercent(person.time, day),
+          allPurposeOf(person.time.rules, person.rates, person.time.person),
         );
         // A salary is compared with the agreement over the pay as a whole: its own rate stands.
         if (held?.salaryCents != null) return [id, { rate: own, from: "salary", own, least, byAgreement }];

@@ -1,6 +1,6 @@
 /** What recorded days ask of a person where two rules meet; the figures are those of a payroll practitioner's review. */
 import { expect, it } from "vitest";
-import { listAgreements, loadAgreementRules } from "../hours/agreements.ts";
+import { listAgreements, loadAgreementRules, saveAgreementFacts } from "../hours/agreements.ts";
 import { holidaysOff } from "../hours/askedOfDays.ts";
 import { datesOf } from "../hours/periods.ts";
 import { personTimes } from "../hours/personTimes.ts";
@@ -21,6 +21,9 @@ interface Case {
   birthDate?: string;
   use?: "all" | "exceptions";
   flags?: Record<string, boolean>;
+  leads?: number;
+  /** dollars of allowances that the business entered */
+  allowances?: Record<string, string>;
   days: Record<string, string>;
 }
 
@@ -45,8 +48,19 @@ function worked(given: Case) {
     world.actor,
     who(),
     "time",
-    terms(given.agreement, given.level, { use: given.use ?? "exceptions", flags: given.flags ?? {} }),
+    terms(given.agreement, given.level, {
+      ...{ use: given.use ?? "exceptions", flags: given.flags ?? {}, leads: given.leads ?? null },
+    }),
   );
+  if (given.allowances)
+    saveAgreementFacts(world.context, world.actor, world.businessId, given.agreement, {
+      ...{
+        from: "2026-01-01",
+        settings: {},
+        rates: { classifications: {}, allowances: given.allowances },
+        source: null,
+      },
+    });
   type(given.days);
   approve(Object.keys(given.days));
   const runId = open();
@@ -140,10 +154,25 @@ it("an allowance for all purposes beside overtime is asked about", () => {
 
 it.each<[Record<string, boolean>, RegExp | null]>([
   [{}, /pays who leads others an allowance/],
-  [{ leadsOthers: true }, /leading hand's allowance of .* is not worked out here/],
+  [{ leadsOthers: true }, /leading hand's allowance of .* goes by how many are led/],
   [{ leadsOthers: false }, null],
 ])("a leading hand, %j", (flags, asked) => {
   const found = worked({ agreement: "MA000010", level: "C10", pattern: monToFri, flags, days: {} });
   expect(found.asked(/lead/)).toEqual(asked ? ["query"] : []);
   if (asked) expect(found.asked(asked)).toEqual(["query"]);
+});
+
+it("an allowance for all purposes is in the rate of every hour, of overtime and of leave, and not paid beside them", () => {
+  const given = { agreement: "MA000010", level: "C10", pattern: monToFri } as const;
+  const paid = (more: Partial<Case>) => {
+    const found = worked({ ...given, ...{ days: {}, leads: 3, allowances: { "leading-hand-3": "49.40" } }, ...more });
+    return [found.gross, found.asked(/is not known|no rate to pay|taken to have/)];
+  };
+  // 49.40 ÷ 38 = 1.30 on 28.12: 38 × 29.42; two hours of overtime at 44.13; a day of leave with 17.5 % on 7.6 × 29.42.
+  expect(paid({})).toEqual(["1117.96", []]);
+  expect(paid({ leads: 2 })).toEqual(["1068.56", []]);
+  expect(paid({ days: { "2026-06-22": "7-17:06 b30" } })).toEqual(["1206.22", []]);
+  expect(paid({ days: { "2026-06-22": "al" } })).toEqual(["1157.09", []]);
+  expect(paid({ allowances: {} })[1]).toEqual(["stop", "stop"]);
+  expect(paid({ rate: "31", days: { "2026-06-22": "7-15:06 b30" } })).toEqual(["1178.00", ["query"]]);
 });

@@ -25,6 +25,8 @@ export const timeTerms = sqliteTable(
     use: text("use").$type<TimeUse>().notNull(),
     settings: json<Record<string, SettingValue>>("settings").notNull(),
     flags: json<Record<string, boolean>>("flags").notNull(),
+    /** how many people the person leads; null where nobody has said */
+    leads: integer("leads"),
     averagingFrom: text("averaging_from"),
   },
   (t) => [index("time_terms_person").on(t.personId, t.from)],

@@ -148,6 +148,12 @@ export const personOfBoth: FieldNotes = {
     found: "As it was agreed: whoever works a set week records exceptions.",
     wrong: "All hours with nothing recorded pays nothing; exceptions pay a week that was not worked.",
   },
+  "Leads how many people": {
+    means:
+      "How many others this person leads. A leading hand's allowance goes by it, and counts in the rate of every hour.",
+    found: "Ask the employer, or count the team on the roster. 0 where nobody is led.",
+    wrong: "Ordinary hours, overtime and leave are all paid at too low a rate.",
+  },
   "Averaging begins on": {
     means: "The day on which a cycle of averaged hours begins, where the agreement averages overtime over some weeks.",
     found: "In the agreement with the person.",

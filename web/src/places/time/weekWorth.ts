@@ -1,6 +1,7 @@
 /** What the days of a week come to: hours, money and reasons by person and day, worked out in the page by the core. */
 import type { WeekPerson, WeekView } from "@zesty/contract/time";
 import { leaveKindIn } from "@zesty/core/countries/leave";
+import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { percentFor } from "@zesty/core/hours/conditions";
 import type { DayRecord } from "@zesty/core/hours/dayText";
 import { higherPay } from "@zesty/core/hours/higherDuties";
@@ -68,8 +69,9 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
     days[date] = day;
     return day;
   };
+  const allPurpose = allPurposeOf(rules, person.rates, time.person);
   const rateAt = (junior: number) =>
-    baseRate(rules, person.classification, person.rates, person.agreedRate, junior).rate;
+    baseRate(rules, person.classification, person.rates, person.agreedRate, junior, allPurpose).rate;
   const put = (date: string, part: Omit<DayPart, "money">, counts = true) => {
     const day = on(date);
     day.parts.push({ ...part, money: part.exact && halfUpToCent(part.exact) });
@@ -95,7 +97,7 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
   const amount = (date: string, key: string, words: string, detail: string, exact: Decimal | null) =>
     put(date, { words, detail, minutes: 0, percent: null, exact, key, piece: null }, false);
   if (rules) {
-    const higher = higherPay(rules, person.rates, hours.higher, rateAt);
+    const higher = higherPay(rules, person.rates, hours.higher, rateAt, allPurpose.hourly);
     for (const { date, exact, why } of higher.parts) amount(date, "higher-duties", "higher duties", why, exact);
     for (const { date, text } of higher.faults) on(date).faults.push(text);
   }
@@ -118,6 +120,7 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
     put(date, { words: leave, detail: "leave", minutes, percent: null, exact, key: leave, piece: null });
   }
   for (const extra of hours.extras) {
+    if (allPurpose.within.includes(extra.code)) continue;
     const entry = rules && [...rules.additions, ...rules.allowances].find((each) => each.id === extra.code);
     const each = rules && entry ? unitAmount(rules, entry, person.rates) : null;
     for (const { date, units, why } of extra.on)

@@ -3,7 +3,7 @@
 import type { AgreementView } from "@zesty/contract/time";
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { choiceWords } from "@zesty/core/agreements/choiceWords";
-import { flagsOf } from "@zesty/core/agreements/flags";
+import { flagsOf, leadsOthers } from "@zesty/core/agreements/flags";
 import type { TimeUse } from "@zesty/core/hours/personHours";
 import { levelRate } from "@zesty/core/hours/pricing";
 import { useEffect } from "react";
@@ -36,6 +36,7 @@ interface FormValues {
   settings: Record<string, string | number | boolean>;
   averagingFrom: string;
   flags: Record<string, boolean>;
+  leads: string;
 }
 
 function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements: AgreementView[] }) {
@@ -49,10 +50,14 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
       settings: person.time?.settings ?? {},
       averagingFrom: person.time?.averagingFrom ?? "",
       flags: person.time?.flags ?? {},
+      leads: person.time?.leads == null ? "" : String(person.time.leads),
     },
   });
   const chosen = agreements.find((each) => each.code === form.watch("agreement"));
-  const flags = chosen ? [...flagsOf(chosen.rules)] : [];
+  const asked = chosen ? [...flagsOf(chosen.rules)] : [];
+  // Who leads others is asked as a number.
+  const flags = asked.filter((flag) => flag !== leadsOthers);
+  const asksLeads = asked.includes(leadsOthers);
   const own = chosen?.rules.settings.filter((each) => each.scope !== "workplace") ?? [];
   // What nobody answered stands as the agreement has it: an empty box would be kept as a no.
   const { setValue } = form;
@@ -72,6 +77,7 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
     ),
     // A no is said, too: some rules ask until somebody has said either.
     flags: Object.fromEntries(flags.map((flag) => [flag, values.flags[flag] === true])),
+    leads: asksLeads && values.leads !== "" ? Number(values.leads) : null,
   });
   const submit = useSection(person, "time", form, onDone, shape);
   const values = form.watch();
@@ -150,6 +156,15 @@ function TermsForm({ person, day, onDone, agreements }: FormProps & { agreements
           hint="A day on which one of the cycles begins"
           error={errorAt(errors, "averagingFrom")}
           {...form.register("averagingFrom")}
+        />
+      )}
+      {asksLeads && (
+        <TextField
+          label="Leads how many people"
+          inputMode="numeric"
+          hint="A leading hand's allowance goes by it; 0 for nobody"
+          error={errorAt(errors, "leads")}
+          {...form.register("leads")}
         />
       )}
       {flags.map((flag) => (
