@@ -8,7 +8,8 @@ import { signOff } from "../signOff/signOff.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { answerForHolidays } from "../time/holidayAnswers.ts";
 import { adjustBalance } from "./changeBalance.ts";
-import { readSwaps, swapHolidays, undoSwap } from "./holidaySwaps.ts";
+import { swapHolidays, undoSwap } from "./holidaySwaps.ts";
+import { readSwaps } from "./readSwaps.ts";
 import { askForLeave } from "./requests.ts";
 
 let world: SmallWorld;

@@ -2,8 +2,7 @@
  * Public holidays kept on another day, by agreement with each person (core/src/calendar/swappedHolidays.ts): who, which day
  * for which, agreed when and how. What was paid already stays as it was paid.
  */
-import type { SwapHoliday, SwapView } from "@zesty/contract/leave";
-import { signedStates } from "@zesty/contract/runStates";
+import type { SwapHoliday } from "@zesty/contract/leave";
 import { dateWords, type IsoDate, weekday } from "@zesty/core/calendar/dates";
 import { isWholeDay } from "@zesty/core/calendar/holidayWindows";
 import { timeRulesIn } from "@zesty/core/countries/time";
@@ -13,9 +12,9 @@ import { cannot, notFound } from "../ground/problem.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import type { PersonDay } from "../http/timeRights.ts";
 import { holidaySwap, person } from "../store/schema.ts";
-import { sqlList } from "../store/sqlList.ts";
 import { record } from "../store/trail.ts";
 
+import { paidOn, readSwaps } from "./readSwaps.ts";
 import { takeAsLeave } from "./requests.ts";
 
 const refused = (path: string, text: string) => cannot("swap-refused", text, { errors: [{ path, text }] });
@@ -101,16 +100,6 @@ function swappable(
     : { name };
 }
 
-/** The day lies in a period that a signed-off pay of the person has paid. */
-const paidOn = ({ store }: Context, personId: number, day: IsoDate): boolean =>
-  store
-    .prepared<[number, string, string], { found: number }>(
-      `SELECT 1 AS found FROM pay p JOIN pay_run r ON r.id = p.run_id
-       WHERE p.person_id = ? AND p.included AND r.kind = 'cycle' AND r.state IN (${sqlList(signedStates)})
-         AND r.period_start <= ? AND r.period_end >= ? LIMIT 1`,
-    )
-    .get(personId, day, day) !== undefined;
-
 export function undoSwap(
   context: Context,
   actor: Actor,
@@ -147,16 +136,3 @@ export function undoSwap(
     context.factsChanged(businessId, [who.id]);
   });
 }
-
-/** Those that stand, the latest first. */
-export const readSwaps = (context: Context, personIds: readonly number[]): SwapView[] =>
-  context.store
-    .prepared<[string], Omit<SwapView, "isPaid">>(
-      `SELECT id, person_id AS personId, name, original, substitute, agreed_on AS agreedOn, how FROM holiday_swap
-       WHERE undone_at IS NULL AND person_id IN (SELECT value FROM json_each(?)) ORDER BY original DESC, id DESC LIMIT 500`,
-    )
-    .all(JSON.stringify(personIds))
-    .map((swap) => ({
-      ...swap,
-      isPaid: [swap.original, swap.substitute].some((day) => paidOn(context, swap.personId, day)),
-    }));

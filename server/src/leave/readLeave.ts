@@ -13,7 +13,7 @@ import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import { timeReach } from "../http/timeRights.ts";
 import { datedRecords } from "../store/dated.ts";
 import { calendarFeed, costCentre, person, place } from "../store/schema.ts";
-import { readSwaps } from "./holidaySwaps.ts";
+import { readSwaps } from "./readSwaps.ts";
 import { standingsOf } from "./standings.ts";
 
 /** Longest stretch that is shown at once. */
