@@ -26,8 +26,16 @@ const whole: Record<"AU" | "NZ", (cycleId: number, fundId: number) => Record<str
     tax: {
       ...{ numberStatus: "none", residency: "resident", taxFreeThreshold: true, studyLoan: true },
       ...{ medicare: "levy", offsetsPerYear: "260.00", extraPerPay: "12.00" },
+      ...{ income: "IAA", homeCountry: "NZ", employerRegistered: false, variationPercent: "12.5" },
     },
-    super: { fundId, memberNumber: "M-7", guarantee: true, agreedPercent: "15", anyAge: true, shares: null },
+    super: {
+      fundId,
+      memberNumber: "M-7",
+      guarantee: true,
+      agreedPercent: "15",
+      anyAge: true,
+      shares: [{ fundId, memberNumber: "M-8", percent: "30" }],
+    },
     time: {
       ...{
         agreement: "MA000010",

@@ -119,6 +119,13 @@ const sectionsAu: SectionShown[] = [
       ["Medicare levy", tax.medicare === "levy" ? "full" : tax.medicare],
       ["Offsets a year", tax.offsetsPerYear ? `$${tax.offsetsPerYear}` : undefined],
       ["More to withhold", tax.extraPerPay ? `$${tax.extraPerPay} each pay` : undefined],
+      ["Varied to", tax.variationPercent ? `${tax.variationPercent} %, by the tax office's notice` : undefined],
+      [
+        "Working holidays",
+        tax.residency === "working-holiday" && tax.employerRegistered === false
+          ? "the employer is not registered"
+          : undefined,
+      ],
     ],
   },
   {
