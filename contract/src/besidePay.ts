@@ -1,4 +1,5 @@
 /** What is kept of a person beside pay: whom to call when something happens, and what the person is qualified to do. */
+import type { ContractDates } from "@zesty/core/checks/contractDays";
 import Joi from "joi";
 import { date, name, optional } from "./fields.ts";
 
@@ -15,6 +16,24 @@ const called = {
 export const emergency = Joi.object<{ contact: Emergency | null }>({
   contact: Joi.object<Emergency>(called).allow(null).required().label("Emergency contact"),
 });
+
+/** How long the agreement holds, as it says. */
+export const contract = Joi.object<ContractDates>({
+  fixedUntil: optional(date()).label("Fixed term until"),
+  signedOn: optional(date()).label("Term agreed on"),
+  renewed: Joi.number()
+    .integer()
+    .min(0)
+    .max(20)
+    .default(0)
+    .label("Renewed how often")
+    .messages({ "*": "{{#label}} is a whole number; 0 for never." }),
+  probationUntil: optional(date()).label("Probation until"),
+}).custom((value: ContractDates, helpers) =>
+  value.fixedUntil && value.signedOn && value.fixedUntil < value.signedOn
+    ? helpers.message({ custom: "The fixed term ends before it was agreed. Look at the years." })
+    : value,
+);
 
 /** A picture in base64, as a page has drawn it. */
 export const photo = Joi.object<{ picture: string }>({

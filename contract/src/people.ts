@@ -1,4 +1,5 @@
 import { statesAu } from "@zesty/core/calendar/states";
+import type { ContractDates } from "@zesty/core/checks/contractDays";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { bases } from "@zesty/core/pay/input";
 import type { SheetLine } from "@zesty/core/pay/row";
@@ -8,7 +9,7 @@ import { type FringeBenefitView, fringeBenefits } from "./au/fringeBenefits.ts";
 import { type OpeningYearView, openingYear } from "./au/openingYear.ts";
 import { type Super, superChoice, type Tax, tax } from "./au/taxAndSuper.ts";
 import { type BankPart, bank } from "./bank.ts";
-import { type Emergency, emergency, type Qualification, qualifications } from "./besidePay.ts";
+import { contract, type Emergency, emergency, type Qualification, qualifications } from "./besidePay.ts";
 import type { DepartureView } from "./departures.ts";
 import { amountNotNegative, date, hours, id, name, optional, percent, rate } from "./fields.ts";
 import { sheetLine } from "./lines.ts";
@@ -40,6 +41,8 @@ export interface PersonView {
   /** when the photo was put in; null where there is none */
   photo: string | null;
   emergency: Emergency | null;
+  /** how long the agreement holds; null where nothing is on record */
+  contract: ContractDates | null;
   qualifications: Qualification[];
   /** what the business keeps for itself, known or not */
   ownFacts: (OwnField & { id: number; value: string })[];
@@ -289,6 +292,7 @@ export const sections = {
   openingYear,
   time: timeTerms,
   emergency,
+  contract,
   qualifications,
   ownFacts,
 } as const;

@@ -8,7 +8,7 @@ import { readTaxCode, taxCodes } from "@zesty/core/nz/taxCode";
 import { orderKinds } from "@zesty/core/rulebook/nz/protectedEarnings";
 import Joi from "joi";
 import { type BankPart, statementWords } from "../bank.ts";
-import { emergency, qualifications } from "../besidePay.ts";
+import { contract, emergency, qualifications } from "../besidePay.ts";
 import { amountNotNegative, checked, date, hours, name, optional, percent } from "../fields.ts";
 import { ownFacts } from "../ownFacts.ts";
 import { type Details, type Employment, employment, payslipBy, type UsualLine, usualPay } from "../people.ts";
@@ -268,6 +268,7 @@ export const sectionsNz = {
   usualPay,
   time: timeTerms,
   emergency,
+  contract,
   qualifications,
   ownFacts,
 } as const;

@@ -42,6 +42,11 @@ describe("papers owed", () => {
       ],
     ],
     [
+      "a fixed term: its statement when it is agreed, and the days to know of",
+      { contract: { fixedUntil: "2027-06-30", signedOn: "2026-02-01", renewed: 0, probationUntil: "2026-07-11" } },
+      ["information 2026-01-12", "fixedInformation 2026-02-01", "probationEnds 2026-07-11", "fixedEnds 2027-06-30"],
+    ],
+    [
       "who became casual later: from that day; nothing after the last one",
       { casualSince: "2026-03-01", end: "2026-10-01" },
       [
@@ -50,6 +55,18 @@ describe("papers owed", () => {
       ],
     ],
   ])("%s", (_what, change, wanted) => expect(owed(change)).toEqual(wanted));
+
+  it.each<[string, number, boolean]>([
+    ["2028-01-11", 0, false],
+    ["2028-01-12", 0, true],
+    ["2026-12-31", 1, false],
+    ["2026-12-31", 2, true],
+  ])("a fixed term to %s, renewed %i times, needs an exception: %s", (fixedUntil, renewed, isLong) => {
+    const contract = { fixedUntil, signedOn: null, renewed, probationUntil: null };
+    const dates = { start: "2026-01-12", end: null, casualSince: null, isSmall: false, contract };
+    const found = papersOwed(dates, figures, "2026-01-01", "2029-01-01").find((each) => each.code === "fixedEnds");
+    expect(found?.words.includes("exception")).toBe(isLong);
+  });
 
   it("a window shows what falls into it, in order, whatever the dates", () =>
     fc.assert(

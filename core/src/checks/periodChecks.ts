@@ -4,7 +4,7 @@ import type { PayrollYear } from "../calendar/payrollYear.ts";
 import { partOfPeriod } from "../pay/partPeriod.ts";
 import type { PersonFactsBase, RowBase } from "../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero } from "../quantity/decimal.ts";
-import { dollars, inRun } from "./check.ts";
+import { dollars, inRun, person } from "./check.ts";
 import type { Mark } from "./mark.ts";
 
 interface InHand {
@@ -28,7 +28,9 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
   if (yearOf(periodEnd).name !== year)
     found.push({ kind: "note", code: "otherYear", facts: { year, end: periodEnd }, mend: inRun });
   if (gross.isZero()) return found;
-  const { heldOver } = facts;
+  const { heldOver, fixedUntil } = facts;
+  if (fixedUntil && fixedUntil < periodStart && facts.endDate === null)
+    found.push({ kind: "query", code: "fixedTermOver", facts: { until: fixedUntil }, mend: person("contract") });
   if (heldOver && facts.endDate !== null && facts.endDate <= periodEnd)
     found.push({
       ...{ kind: "query", code: "holidayHeldOver", mend: inRun },

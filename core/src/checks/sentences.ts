@@ -21,6 +21,8 @@ export const sentences = {
     `The rate changed from ${f.was} to ${f.is} on ${dateWords(f.from ?? "")}, within this period. Hours that were typed without their days are paid at ${f.is}: check that none were worked before that day, or type the rate of their day.`,
   partPeriod: (f) =>
     `${f.start ? `Starts on ${dateWords(f.start)}` : `The last day is ${dateWords(f.end ?? "")}`}, within this period: ${f.days} of ${f.of} working days are this person's. ${Number(f.over) > 0 ? `${f.hours} h are more than the ${f.most} h of those days.` : "The usual pay was cut to them."}`,
+  fixedTermOver: (f) =>
+    `The fixed term ended on ${dateWords(f.until ?? "")}, and no last day is recorded. Record the new term, or the departure; or tick.`,
   holidayHeldOver: (f) =>
     `${f.name} of ${dateWords(f.original ?? "")} was to be kept on ${dateWords(f.substitute ?? "")}, after the last day. Pay it as a day off, or tick where it was settled otherwise.`,
   farAboveUsual: (f) =>

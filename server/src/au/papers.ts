@@ -54,6 +54,7 @@ export const papersAu: NonNullable<PeopleOfCountry["papers"]> = (context, busine
       {
         ...{ start: who.startDate, end: who.endDate },
         casualSince: casualSince(history.get(who.id) ?? [], who.startDate),
+        contract: who.contract,
         isSmall: (heads.get(who.businessId) ?? 0) < figures.smallEmployerUnder,
       },
       figures,

@@ -8,6 +8,7 @@ import { datedRecordsNz } from "../store/dated.ts";
 import { cellsNz } from "./cells.ts";
 import { draftNz } from "./draft.ts";
 import { lanesNz } from "./lanes.ts";
+import { papersNz } from "./papers.ts";
 import { readPersonNz } from "./readPerson.ts";
 import { writersNz } from "./writers.ts";
 
@@ -47,6 +48,7 @@ export const peopleNz: PeopleOfCountry = {
       ];
     };
   },
+  papers: papersNz,
   view: readPersonNz,
   draft: draftNz,
   cells: cellsNz,

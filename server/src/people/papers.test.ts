@@ -51,6 +51,23 @@ describe("papers", () => {
     ]);
     expect(() => give("casualChoice", "2026-07-12")).toThrow("No such paper is owed");
   });
+  it.each(["AU", "NZ"] as const)(
+    "of %s: the end of a fixed term and of a probation are known a month before",
+    (country) => {
+      world = country === "AU" ? smallWorld(1) : smallWorldNz(1);
+      saveSection(world.context, world.actor, who(), "contract", {
+        ...{ fixedUntil: "2026-07-31", signedOn: null, renewed: 0, probationUntil: "2026-07-20" },
+      });
+      expect(onDesk()).toEqual([
+        expect.stringMatching(/^2026-07-20 Alex Sample0: the (trial or )?probation ends$/),
+        expect.stringMatching(/^2026-07-31 Alex Sample0: the fixed term ends/),
+      ]);
+      saveSection(world.context, world.actor, who(), "contract", {
+        ...{ fixedUntil: null, signedOn: null, renewed: 0, probationUntil: null },
+      });
+      expect(onDesk()).toEqual([]);
+    },
+  );
   it("of several people are one line, and given by one press, all of them or none", () => {
     world = smallWorld(4);
     for (const at of [0, 1, 2]) casualSince("2026-06-25", at);

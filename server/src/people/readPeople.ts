@@ -128,7 +128,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     .limit(30)
     .all();
   const runOf = new Map(pays.map((each) => [each.id, each.runId]));
-  const { id, businessId, payrollId, emergency, qualifications, ownFacts, ...details } = who;
+  const { id, businessId, payrollId, emergency, contract, qualifications, ownFacts, ...details } = who;
   const state = workPlace(context, who.businessId, terms.placeId);
   return {
     id,
@@ -141,6 +141,7 @@ export function readPerson(context: Context, personId: number): PersonView {
     details,
     photo: photoOf(context, personId),
     emergency,
+    contract,
     qualifications: qualifications ?? [],
     ownFacts: ownFactsOf(context, businessId, ownFacts ?? {}),
     employment: { from: terms.from, ...employmentOf(terms) },

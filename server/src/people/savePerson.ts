@@ -9,6 +9,7 @@ import type { NewPersonNz, SectionNz } from "@zesty/contract/nz/people";
 import { faultOfOwn, type OwnFacts } from "@zesty/contract/ownFacts";
 import type { Details, Employment, Entitlement, NewPerson, Section, UsualLine } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
+import type { ContractDates } from "@zesty/core/checks/contractDays";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";
@@ -54,6 +55,7 @@ export interface SectionValues {
   openingYear: OpeningYear;
   time: TimeTerms & { from?: string };
   emergency: { contact: Emergency | null };
+  contract: ContractDates;
   qualifications: { list: Qualification[] };
   ownFacts: OwnFacts;
 }
@@ -136,6 +138,7 @@ type SharedSection =
   | "time"
   | "usualPay"
   | "emergency"
+  | "contract"
   | "qualifications"
   | "ownFacts";
 
@@ -188,7 +191,7 @@ function demandDates(details: Details): void {
 }
 
 /** Not dated: what it is now is what is looked up when it is needed. */
-const undated = ["details", "emergency", "qualifications", "ownFacts"];
+const undated = ["details", "emergency", "contract", "qualifications", "ownFacts"];
 
 const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
   details: (context, personId, _businessId, _from, values) => {
@@ -235,6 +238,10 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
   },
   emergency: (context, personId, _businessId, _from, { contact }) => {
     context.store.db.update(person).set({ emergency: contact }).where(eq(person.id, personId)).run();
+  },
+  contract: (context, personId, _businessId, _from, { fixedUntil, signedOn, renewed, probationUntil }) => {
+    const contract = fixedUntil || probationUntil ? { fixedUntil, signedOn, renewed, probationUntil } : null;
+    context.store.db.update(person).set({ contract }).where(eq(person.id, personId)).run();
   },
   ownFacts: (context, personId, businessId, _from, { values }) => {
     const { db } = context.store;

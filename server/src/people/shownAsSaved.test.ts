@@ -94,4 +94,7 @@ it.each(["AU", "NZ"] as const)("each fact of a person of %s is shown as it was s
     const shown = country === "NZ" ? (view.nz as Record<string, unknown>)[section] : view[section];
     expect(shown, section).toMatchObject({ from: "2026-06-01", ...values });
   }
+  const contract = { fixedUntil: "2026-12-31", signedOn: "2026-01-05", renewed: 1, probationUntil: "2026-07-05" };
+  saveSection(world.context, world.actor, who, "contract", contract);
+  expect(readPerson(world.context, who).contract).toEqual(contract);
 });

@@ -79,6 +79,7 @@ export function personFactsBase(
     minimumRate: rate(rates.minimumRateE4),
     rateChange: rates.rateChange,
     besideLevel: rates.besideLevel,
+    ...(who.contract?.fixedUntil ? { fixedUntil: who.contract.fixedUntil } : {}),
     startDate: who.startDate,
     endDate: who.endDate,
     bankAccounts: records.bank.get(who.id)?.count ?? 0,

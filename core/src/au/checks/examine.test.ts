@@ -76,6 +76,11 @@ const cases: Record<MarkCodeAu, Case> = {
     ],
     without: [context({ facts: { loadedByLine: true } }), [...hours("36.1"), { elementId: 11, hours: "1.9" }]],
   },
+  fixedTermOver: {
+    kind: "query",
+    with: [context({ facts: { fixedUntil: "2025-08-31" } }), hours("38")],
+    without: [context({ facts: { fixedUntil: "2026-08-31" } }), hours("38")],
+  },
   holidayHeldOver: {
     kind: "query",
     with: [context({ facts: { heldOver, endDate: "2025-10-05" } }), hours("38")],

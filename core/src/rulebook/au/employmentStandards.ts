@@ -29,13 +29,15 @@ export interface EmploymentStandards {
     /** service before this day does not count for it */
     choiceCountedFrom: string;
   };
+  /** how long a fixed term may be with its renewals, and how often it may be renewed; rows loaded before it was kept lack it */
+  fixedTerm?: { months: number; renewals: number };
   /** an employer with fewer employees owes no redundancy pay */
   smallEmployerUnder: number;
 }
 
 const source = {
   title: "Fair Work Act 2009, National Employment Standards",
-  section: "ss 62, 66AAB, 87, 93, 96, 101, 102, 104, 106A, 111, 117, 119, 121, 125, 125B",
+  section: "ss 62, 66AAB, 87, 93, 96, 101, 102, 104, 106A, 111, 117, 119, 121, 125, 125B, 333E",
   seen: "from memory",
 };
 
@@ -83,6 +85,7 @@ export const employmentStandards = table<EmploymentStandards>(
           choiceMonthsSmall: 12,
           choiceCountedFrom: "2024-08-26",
         },
+        fixedTerm: { months: 24, renewals: 1 },
         smallEmployerUnder: 15,
       },
       source,

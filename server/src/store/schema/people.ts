@@ -1,5 +1,6 @@
 /** People. What changes over time is dated: the newest `from` not after the date counts. */
 import type { Emergency, Qualification } from "@zesty/contract/besidePay";
+import type { ContractDates } from "@zesty/core/checks/contractDays";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { blob, index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
@@ -29,6 +30,7 @@ export const person = sqliteTable(
     privateNotes: text("private_notes"),
     emergency: json<Emergency>("emergency"),
     qualifications: json<Qualification[]>("qualifications"),
+    contract: json<ContractDates>("contract"),
     /** by id of the business's own field */
     ownFacts: json<Record<string, string>>("own_facts"),
   },

@@ -148,6 +148,26 @@ export const personOfBoth: FieldNotes = {
     found: "As it was agreed: whoever works a set week records exceptions.",
     wrong: "All hours with nothing recorded pays nothing; exceptions pay a week that was not worked.",
   },
+  "Fixed term until": {
+    means: "The last day of an employment that was agreed for a time.",
+    found: "In the written agreement.",
+    wrong: "Nobody is told a month before that it ends, and pay goes on after it.",
+  },
+  "Term agreed on": {
+    means: "The day on which the fixed term was signed: papers about it are owed from then on.",
+    found: "Beside the signatures.",
+    wrong: "The paper is asked for on another day.",
+  },
+  "Renewed how often": {
+    means: "How many times the fixed term was renewed or extended.",
+    found: "Count the agreements after the first.",
+    wrong: "A term that holds only by an exception is not noticed.",
+  },
+  "Probation until": {
+    means: "The last day of a probation or trial.",
+    found: "In the written agreement.",
+    wrong: "Nobody is told before it ends; pay does not change.",
+  },
   "Leads how many people": {
     means:
       "How many others this person leads. A leading hand's allowance goes by it, and counts in the rate of every hour.",

@@ -2,7 +2,8 @@
 import type { BusinessView } from "@zesty/contract/business";
 import type { PersonView } from "@zesty/contract/people";
 import type { ComponentType } from "react";
-import { hours, longDate, money } from "../../parts/format.ts";
+import { counted, hours, longDate, money } from "../../parts/format.ts";
+import { ContractForm } from "./forms/ContractForm.tsx";
 import { EmergencyForm } from "./forms/EmergencyForm.tsx";
 import { OwnFactsForm } from "./forms/OwnFactsForm.tsx";
 import { QualificationsForm } from "./forms/QualificationsForm.tsx";
@@ -49,6 +50,16 @@ export const besidePay: SectionShown[] = [
       emergency
         ? [[emergency.relation || "Contact", `${emergency.name}, ${emergency.phone}`]]
         : [["Contact", "nobody is named"]],
+  },
+  {
+    id: "contract",
+    title: "How long the agreement holds",
+    Form: ContractForm,
+    facts: ({ contract }) => [
+      ["Fixed term", contract?.fixedUntil ? `until ${longDate(contract.fixedUntil)}` : "none: it goes on"],
+      ["Renewed", contract?.renewed ? counted(contract.renewed, "time") : undefined],
+      ["Probation", contract?.probationUntil ? `until ${longDate(contract.probationUntil)}` : undefined],
+    ],
   },
   {
     id: "ownFacts",
