@@ -153,6 +153,11 @@ export interface HolidayFactsRecord {
   averageOnlyFrom?: string | null | undefined;
   averageOnlyUntil: string | null;
   keepsAnniversary: boolean;
+  /** what the agreement gives each year above the law; null: the law's */
+  annualWeeks?: string | null | undefined;
+  sickDays?: string | null | undefined;
+  /** the day from which service counts, where that is before the start */
+  countsFrom?: string | null | undefined;
   opening?: { kind: string; units: string }[] | undefined;
   /** the day on which the opening balances are true; today when left out */
   openingOn?: string | undefined;
@@ -165,6 +170,9 @@ export const holidays = Joi.object<HolidayFactsRecord & { from?: string }>({
   averageOnlyFrom: optional(date()).label("Parental leave from"),
   averageOnlyUntil: optional(date()).label("Average only until"),
   keepsAnniversary: Joi.boolean().default(false).label("Unpaid leave leaves the anniversary"),
+  annualWeeks: optional(percent()).label("Annual holidays, weeks a year"),
+  sickDays: optional(percent()).label("Sick leave, days a year"),
+  countsFrom: optional(date()).label("Service counts from"),
   openingOn: date().empty("").label("Opening balances on"),
   opening: Joi.array()
     .max(20)

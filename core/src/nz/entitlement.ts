@@ -27,6 +27,8 @@ export interface Service {
   withPay: boolean;
   /** the last day on which 8 % was paid with each pay, where that has ended: what arose until then had its own */
   withPayUntil?: IsoDate | null | undefined;
+  /** weeks and days that the agreement gives each year, where that is more than the law's; null: the law's */
+  agreed?: { annualWeeks: string | null; sickDays: string | null } | undefined;
   /** casuals: hours of their pays, by which days of leave arise; left out: six months of employment are enough */
   paidHours?: readonly PaidHours[] | undefined;
 }
@@ -100,13 +102,15 @@ export interface Grant {
 /** Grants that fall on days after `after` up to `upTo`, in order of date. */
 export function grantsBetween(service: Service, after: IsoDate | null, upTo: IsoDate, rules: HolidayRules): Grant[] {
   const grants: Grant[] = [];
+  const { annualWeeks = null, sickDays = null } = service.agreed ?? {};
+  const more = (agreed: string | null, least: string) => (agreed && decimal(agreed).gt(least) ? agreed : least);
   const wanted = (date: IsoDate) => date <= upTo && (after === null || date > after);
   if (!service.withPay)
     for (const date of anniversaries(service, upTo, rules))
       if (wanted(date) && date > (service.withPayUntil ?? ""))
-        grants.push({ kind: "annual", date, amount: rules.annualWeeks, lapses: false });
+        grants.push({ kind: "annual", date, amount: more(annualWeeks, rules.annualWeeks), lapses: false });
   for (const date of daysOfLeaveByDays(service, upTo, rules).filter(wanted)) {
-    grants.push({ kind: "sick", date, amount: rules.sick.days, lapses: true });
+    grants.push({ kind: "sick", date, amount: more(sickDays, rules.sick.days), lapses: true });
     grants.push({ kind: "familyViolence", date, amount: rules.familyViolenceDays, lapses: true });
   }
   return grants.sort((a, b) => a.date.localeCompare(b.date));

@@ -357,6 +357,25 @@ describe("balances", () => {
   });
 });
 
+it("what an agreement of New Zealand gives above the law arises on the anniversary of the service that counts", () => {
+  world = smallWorldNz(2);
+  const terms = { withPay: false, varies: false, agreedWeek: null, averageOnlyUntil: null, keepsAnniversary: false };
+  saveSection(world.context, world.actor, who(), "holidays", {
+    ...{ from: "2020-01-06", ...terms, annualWeeks: "5", sickDays: "12", countsFrom: "2019-09-14" },
+  } as never);
+  // Less than the law's is none: four weeks and ten days stand.
+  saveSection(world.context, world.actor, who(1), "holidays", {
+    ...{ from: "2020-01-06", ...terms, annualWeeks: "3", sickDays: "5", countsFrom: null },
+  } as never);
+  const grants = (at: number) => {
+    const { annual, sick } =
+      leave("2026-07-01", "2027-03-31").people.find((each) => each.personId === who(at))?.standings ?? {};
+    return [annual, sick].map((each) => each?.grants.map(({ date, amount }) => `${date} ${amount}`));
+  };
+  expect(grants(0)).toEqual([["2026-09-14 5"], ["2027-03-14 12"]]);
+  expect(grants(1)).toEqual([["2027-01-06 4"], ["2026-07-06 10"]]);
+});
+
 describe("alternative holidays", () => {
   const held = () =>
     (leave("2026-06-22", "2026-08-31").people[0]?.held ?? []).map((each) => `${each.on} ${each.left} ${each.words}`);

@@ -12,6 +12,7 @@ import type { Context } from "../ground/context.ts";
 import type { FinalLines, FinalPay } from "../row/afterStep.ts";
 import type { WorkedOut } from "../row/workRun.ts";
 import { ensureElement, standardElements } from "../setup/ensureElement.ts";
+import { datedRecordsNz } from "../store/dated.ts";
 
 export function finalLinesNz(context: Context, { who, wanted: { lastDay }, worked: before }: FinalPay): FinalLines {
   if (before.row.context.country !== "NZ") throw new Error("A New Zealand final pay belongs to a New Zealand row.");
@@ -23,6 +24,7 @@ export function finalLinesNz(context: Context, { who, wanted: { lastDay }, worke
     }, decimal(0));
     return decimal(balances[kind] ?? "0").plus(moved);
   };
+  const agreedWeeks = agreedWeeksOf(context, who.id, lastDay);
   const weeks = left("annual");
   const days = left("alternative");
   const notes: string[] = [];
@@ -48,6 +50,11 @@ export function finalLinesNz(context: Context, { who, wanted: { lastDay }, worke
     notes.push(
       `${weeks.abs().toDecimalPlaces(2).toString()} weeks of annual holidays were taken in advance; what was paid for them comes off the 8 %.`,
     );
+  // s 25 speaks of 8 % whatever the agreement gives; more is a matter of its words.
+  if (agreedWeeks !== null && !holidays.withPay)
+    notes.push(
+      `The agreement gives ${agreedWeeks} weeks a year; 8 % is what the law asks for since the last entitlement. Add the rest where the agreement pays it in proportion.`,
+    );
   if (decimal(balances.sick ?? "0").gt(0)) notes.push("Unused sick leave is not paid out.");
   if (holidays.history.incomplete)
     notes.push("Earnings before this program are not on record: record them first, or the averages come out too low.");
@@ -60,6 +67,9 @@ export function finalLinesNz(context: Context, { who, wanted: { lastDay }, worke
   );
   return { lines, notes, say: (after) => wordsOf(after, wanted) };
 }
+
+const agreedWeeksOf = (context: Context, personId: number, day: string): string | null =>
+  datedRecordsNz(context.store.db, [personId], day).holidays.get(personId)?.annualWeeks ?? null;
 
 /** What each line came to, with its rule: worked out by the very pay that holds it. */
 function wordsOf(

@@ -30,5 +30,8 @@ export const lanesNz = (context: Context, who: Who): Lane[] => [
     ["Holiday pay", said(row.withPay, "8 % with each pay", "four weeks a year")],
     ["Hours", said(row.varies, "hours vary")],
     ["Agreed week", amount(row.agreedWeekCents)],
+    ["Weeks a year", row.annualWeeks && `${row.annualWeeks} weeks a year`],
+    ["Sick leave", row.sickDays && `${row.sickDays} sick days a year`],
+    ["Service counts from", row.countsFrom && dateWords(row.countsFrom)],
   ]),
 ];

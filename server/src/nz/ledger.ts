@@ -8,7 +8,7 @@ import { fromE4, toE4 } from "@zesty/core/quantity/units";
 import type { HolidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { and, inArray, isNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
-import { closedown, leaveEntry, type person } from "../store/schema.ts";
+import { closedown, type holidayTerms, leaveEntry, type person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 
 type Who = Pick<typeof person.$inferSelect, "id" | "startDate">;
@@ -39,7 +39,10 @@ export function ledgersNz(
   context: Context,
   people: readonly Who[],
   upTo: IsoDate,
-  terms: ReadonlyMap<number, { withPay: boolean; keepsAnniversary: boolean }>,
+  terms: ReadonlyMap<
+    number,
+    Pick<typeof holidayTerms.$inferSelect, "withPay" | "keepsAnniversary" | "annualWeeks" | "sickDays" | "countsFrom">
+  >,
   firstPaid: ReadonlyMap<number, IsoDate>,
   rules: HolidayRules,
   hoursOfCasuals: ReadonlyMap<number, readonly PaidHours[]>,
@@ -69,7 +72,9 @@ export function ledgersNz(
     people.map((who) => {
       const own = entries.get(who.id) ?? [];
       const service: Service = {
-        startDate: who.startDate,
+        // Service with an earlier employer, where it was agreed that it counts.
+        startDate: terms.get(who.id)?.countsFrom ?? who.startDate,
+        agreed: terms.get(who.id),
         closedownOn: closedowns.get(who.id) ?? null,
         unpaid: unpaidSpans(own),
         keepsAnniversary: terms.get(who.id)?.keepsAnniversary ?? false,

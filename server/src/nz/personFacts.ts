@@ -206,7 +206,8 @@ export function nzRows(
               !(ledger?.entries ?? []).some((entry) => entry.kind === "annual"),
             passesService:
               holidayRow !== undefined &&
-              addMonths(who.startDate, holidayRow.serviceMonths) <= run.periodEnd &&
+              addMonths(nz.holidays.get(who.id)?.countsFrom ?? who.startDate, holidayRow.serviceMonths) <=
+                run.periodEnd &&
               (!hours.has(who.id) || passesHoursTest(hours.get(who.id) ?? [], run.periodStart, holidayRow)),
             kiwiSaver: {
               ...optOutDays(who.startDate, saver?.joined === "automatic" ? saverRules?.optOutDays : undefined),

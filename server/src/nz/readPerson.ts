@@ -98,6 +98,9 @@ export function readPersonNz(
       averageOnlyFrom: holidays?.averageOnlyFrom ?? null,
       averageOnlyUntil: holidays?.averageOnlyUntil ?? null,
       keepsAnniversary: holidays?.keepsAnniversary ?? false,
+      annualWeeks: holidays?.annualWeeks ?? null,
+      sickDays: holidays?.sickDays ?? null,
+      countsFrom: holidays?.countsFrom ?? null,
     },
     earlier: db
       .select()

@@ -79,7 +79,7 @@ const whole: Record<"AU" | "NZ", (cycleId: number, fundId: number) => Record<str
         averageOnlyFrom: "2026-02-01",
         averageOnlyUntil: "2026-08-01",
       },
-      keepsAnniversary: true,
+      ...{ keepsAnniversary: true, annualWeeks: "5", sickDays: "12", countsFrom: "2018-03-01" },
     },
   }),
 };

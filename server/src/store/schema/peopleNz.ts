@@ -71,6 +71,11 @@ export const holidayTerms = sqliteTable(
     averageOnlyFrom: text("average_only_from"),
     averageOnlyUntil: text("average_only_until"),
     keepsAnniversary: flag("keeps_anniversary").default(false),
+    /** what the agreement gives each year above the law, in weeks and days */
+    annualWeeks: text("annual_weeks"),
+    sickDays: text("sick_days"),
+    /** the day from which service counts, where that is before the start */
+    countsFrom: text("counts_from"),
   },
   (t) => [index("holiday_terms_person").on(t.personId, t.from)],
 );

@@ -27,6 +27,23 @@ export const personNz: FieldNotes = {
     found: "In the earlier system's leave record.",
     wrong: "A sick day is unpaid that is owed, or paid that is not.",
   },
+  "Annual holidays, weeks a year": {
+    means:
+      "Weeks of annual holidays that the agreement gives each twelve months, where that is more than the law's four.",
+    found: "In the employment agreement.",
+    wrong: "Too few weeks arise on the anniversary, and somebody is told they have none left.",
+  },
+  "Sick leave, days a year": {
+    means: "Days of sick leave that the agreement gives each year, where that is more than the law's ten.",
+    found: "In the employment agreement.",
+    wrong: "Too few days arise, and sick days are asked about that are owed.",
+  },
+  "Service counts from": {
+    means:
+      "The day from which service counts for holidays and sick leave, where an earlier employer's time was taken over.",
+    found: "In the agreement of the transfer. Empty for everybody else.",
+    wrong: "Holidays arise on another day than was agreed.",
+  },
   "Alternative days": {
     means: "Whole days owed for public holidays that were worked.",
     found: "In the earlier system's leave record.",

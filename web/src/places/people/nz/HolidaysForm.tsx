@@ -13,6 +13,9 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
       averageOnlyFrom: known?.averageOnlyFrom ?? "",
       averageOnlyUntil: known?.averageOnlyUntil ?? "",
       keepsAnniversary: known?.keepsAnniversary ?? false,
+      annualWeeks: known?.annualWeeks ?? "",
+      sickDays: known?.sickDays ?? "",
+      countsFrom: known?.countsFrom ?? "",
       openingKind: "annual",
       opening: "",
       openingOn: day,
@@ -31,6 +34,27 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
         hint="Only where the agreement sets a greater one"
         error={errorAt(errors, "agreedWeek")}
         {...form.register("agreedWeek")}
+      />
+      <TextField
+        label="Annual holidays, weeks a year"
+        hint="Empty: the law's four"
+        inputMode="decimal"
+        error={errorAt(errors, "annualWeeks")}
+        {...form.register("annualWeeks")}
+      />
+      <TextField
+        label="Sick leave, days a year"
+        hint="Empty: the law's ten"
+        inputMode="decimal"
+        error={errorAt(errors, "sickDays")}
+        {...form.register("sickDays")}
+      />
+      <TextField
+        label="Service counts from"
+        hint="Only where an earlier employer's time counts"
+        type="date"
+        error={errorAt(errors, "countsFrom")}
+        {...form.register("countsFrom")}
       />
       <TextField
         label="Parental leave from"

@@ -76,7 +76,12 @@ export function holidayFactsShown({ nz }: PersonView): Fact[] {
   if (!nz) return [];
   const { holidays, entitlement } = nz;
   return [
-    ["Annual holidays", holidays.withPay ? "8 % with each pay" : "four weeks each twelve months"],
+    [
+      "Annual holidays",
+      holidays.withPay ? "8 % with each pay" : `${holidays.annualWeeks ?? "four"} weeks each twelve months`,
+    ],
+    ["Sick leave", holidays.sickDays ? `${holidays.sickDays} days a year` : undefined],
+    ["Service counts from", holidays.countsFrom ? longDate(holidays.countsFrom) : undefined],
     ["Last entitlement", entitlement.anniversary ? longDate(entitlement.anniversary) : "none yet"],
     ["Next entitlement", entitlement.next ? longDate(entitlement.next) : undefined],
     ["Gross since then", `$${money(entitlement.grossSince)}`],
