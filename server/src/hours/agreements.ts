@@ -73,11 +73,10 @@ export function saidOf(context: Context, businessId: number, agreement: string, 
   return row ?? { settings: {}, rates: noRates, source: null, from: null };
 }
 
-export function listAgreements(context: Context, businessId: number): AgreementView[] {
-  const today = todayAt(context, businessId);
-  const sets = agreementRulesOf(context, businessId);
-  const inUse = new Set(
-    context.store
+/** Codes of the agreements that somebody of the business is paid by. */
+const agreementsInUse = ({ store }: Context, businessId: number): Set<string> =>
+  new Set(
+    store
       .prepared<[number], { agreement: string }>(
         `SELECT DISTINCT t.agreement AS agreement FROM time_terms t JOIN person p ON p.id = t.person_id
          WHERE p.business_id = ? AND t.agreement IS NOT NULL`,
@@ -85,6 +84,11 @@ export function listAgreements(context: Context, businessId: number): AgreementV
       .all(businessId)
       .map((each) => each.agreement),
   );
+
+export function listAgreements(context: Context, businessId: number): AgreementView[] {
+  const today = todayAt(context, businessId);
+  const sets = agreementRulesOf(context, businessId);
+  const inUse = agreementsInUse(context, businessId);
   return [...new Set(sets.map((each) => each.code))].flatMap((code): AgreementView[] => {
     const rules = agreementRulesOn(sets, code, today) ?? sets.find((each) => each.code === code);
     if (!rules) return [];
@@ -222,8 +226,13 @@ export function ratesOfAwards(
   const today = todayAt(context, businessId);
   const year = Number(today.slice(0, 4)) - (today.slice(5) < "07-01" ? 1 : 0);
   const review = `${year}-07-01`;
-  return listAgreements(context, businessId).flatMap(({ inUse, rules, rates, from }) => {
-    if (!inUse || rules.kind !== "award" || rules.classifications.length === 0) return [];
+  const codes = agreementsInUse(context, businessId);
+  if (codes.size === 0) return [];
+  const sets = agreementRulesOf(context, businessId);
+  return [...codes].flatMap((code) => {
+    const rules = agreementRulesOn(sets, code, today) ?? sets.find((each) => each.code === code);
+    if (rules?.kind !== "award" || rules.classifications.length === 0) return [];
+    const { rates, from } = saidOf(context, businessId, code, today);
     const said = from !== null && Object.keys(rates.classifications).length > 0 && from > rules.validFrom;
     const of = said ? from : rules.validFrom;
     return [{ title: rules.title, from: of, review, old: of < review }];
