@@ -117,6 +117,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["who lodges", "/set-up", undefined, press("Change who lodges")],
   ["a deferral", "/set-up", undefined, press("Lodge later, or not at all")],
   ["users", "/set-up/users", undefined, press("Invite somebody")],
+  ["programs", "/set-up/programs", undefined, press("Make a pass")],
   ["safety", "/set-up/safety"],
   ["audit trail", "/set-up/trail"],
   ["sending several", "/send"],

@@ -9,7 +9,8 @@ const places = [
   ...["/people/papers", "/people/pays", "/figures", "/figures/what-if", "/time", "/time/leave", "/time/leave-worth"],
   ...["/year", "/year/esct", "/year/summaries", "/year/contractors", "/year/outside", "/year/elements"],
   ...["/dues", "/books", "/books/bank", "/books/span"],
-  ...["/set-up", "/set-up/agreements", "/set-up/new-tables", "/set-up/rules", "/set-up/users", "/set-up/safety"],
+  ...["/set-up", "/set-up/agreements", "/set-up/new-tables", "/set-up/rules", "/set-up/users", "/set-up/programs"],
+  "/set-up/safety",
   ...["/set-up/trail", "/set-up/new-business"],
 ];
 const faults: [string, RegExp][] = [

@@ -12,6 +12,8 @@ import { eventRoutes } from "../http/events.ts";
 import { problemHandler } from "../http/handler.ts";
 import { SqliteSessionStore } from "../http/sessionStore.ts";
 import { outboxRoutes } from "../outbox/routes.ts";
+import { bearerOf, onceByKey, programDoor } from "../programs/door.ts";
+import { programRoutes } from "../programs/routes.ts";
 import { hoursSheetRoutes } from "../putIn/routes.ts";
 import { runRoutes } from "../runs/routes.ts";
 import { safetyRoutes } from "../safety/routes.ts";
@@ -69,7 +71,8 @@ export function buildApp({ context, events, jobs, sessionSecret }: Application, 
   app.use("/api", (request, _response, next) => {
     // A form of another site cannot send JSON with this header; cookies alone do not change anything.
     const changes = request.method !== "GET" && request.method !== "HEAD";
-    if (changes && request.header("X-Zesty") !== "1")
+    // A pass is no cookie: nobody else's page can send it.
+    if (changes && request.header("X-Zesty") !== "1" && bearerOf(request) === null)
       return next(new ProblemError(403, "cross-site", "This request did not come from the application."));
     next();
   });
@@ -83,13 +86,16 @@ export function buildApp({ context, events, jobs, sessionSecret }: Application, 
       saveUninitialized: false,
       cookie: { httpOnly: true, sameSite: "lax", secure: context.settings.cookieSecure, maxAge: 12 * 60 * 60 * 1000 },
     }),
+    programDoor(context),
     express.json({ limit: "8mb" }),
+    onceByKey(context),
     (_request, response, next) => {
       response.setHeader("Cache-Control", "no-store");
       next();
     },
     sessionRoutes(context),
     userRoutes(context),
+    programRoutes(context),
     safetyRoutes(context),
     eventRoutes(context, events),
     staffRoutes(context),

@@ -431,6 +431,8 @@ describe("an export that is not taken in", () => {
       "figure_fold",
       "figure_sum",
       "invitation",
+      "program",
+      "program_answer",
       "journal_sum",
       "kept_question",
       "kept_ahead",

@@ -66,6 +66,7 @@ export const watched: readonly Watched[] = [
   dated("approval", "Yes that was asked for", 59),
   dated("approval_word", "Word about a run", 59),
   dated("holiday_swap", "Holiday kept on another day", 62),
+  { table: "program", name: "Pass of a program", without: ["last_used_at", "used_from"], since: 66 },
 ];
 
 /** How many updates the database has had. */

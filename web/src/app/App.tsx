@@ -238,6 +238,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/setup/RuleBookPage.tsx").then((m) => ({ Component: m.RuleBookPage })),
           },
           {
+            path: "set-up/programs",
+            lazy: () => import("../places/users/Programs.tsx").then((m) => ({ Component: m.Programs })),
+          },
+          {
             path: "set-up/users",
             lazy: () => import("../places/users/Users.tsx").then((m) => ({ Component: m.Users })),
           },

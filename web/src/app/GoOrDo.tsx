@@ -83,6 +83,7 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
           { kind: "Do", name: "Add a business", go: () => void navigate("/set-up/new-business") },
           { kind: "Do", name: "Invite a user", go: () => void navigate("/set-up/users") },
           { kind: "Place", name: "Users", go: () => void navigate("/set-up/users") },
+          { kind: "Place", name: "Other programs", go: () => void navigate("/set-up/programs") },
           { kind: "Place", name: "Safety: backups and the trail", go: () => void navigate("/set-up/safety") },
           { kind: "Place", name: "Audit trail", go: () => void navigate("/set-up/trail") },
         ]

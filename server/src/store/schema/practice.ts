@@ -50,6 +50,41 @@ export const invitation = sqliteTable("invitation", {
   usedAt: text("used_at"),
 });
 
+/** Passes of other programs. Only a hash of the secret is kept; one that ended opens nothing. */
+export const program = sqliteTable("program", {
+  id: id(),
+  name: text("name").notNull(),
+  /** null: every business that its maker sees */
+  businessId: integer("business_id").references(() => business.id),
+  scopes: json<string[]>("scopes").notNull(),
+  hash: text("hash").notNull().unique(),
+  userId: integer("user_id")
+    .notNull()
+    .references(() => user.id),
+  madeAt: text("made_at").notNull(),
+  endsOn: text("ends_on").notNull(),
+  endedAt: text("ended_at"),
+  lastUsedAt: text("last_used_at"),
+  usedFrom: json<{ address: string; at: string }[]>("used_from"),
+});
+
+/** What a program was answered under a key of its own: sent once more, it is answered the same and nothing is done twice. */
+export const programAnswer = sqliteTable(
+  "program_answer",
+  {
+    programId: integer("program_id")
+      .notNull()
+      .references(() => program.id),
+    key: text("key").notNull(),
+    /** of method, address and body */
+    request: text("request").notNull(),
+    status: integer("status").notNull(),
+    answer: text("answer").notNull(),
+    at: text("at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.programId, t.key] }), index("program_answer_at").on(t.at)],
+);
+
 /** Sign-ins that failed, by account and by address: what the lockout counts. */
 export const failedSignIn = sqliteTable(
   "failed_sign_in",

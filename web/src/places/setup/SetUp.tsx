@@ -31,6 +31,7 @@ import { WholeBusiness } from "./WholeBusiness.tsx";
 
 const leadPages = [
   ["/set-up/users", "Users"],
+  ["/set-up/programs", "Other programs"],
   ["/set-up/safety", "Safety"],
   ["/set-up/new-business", "Add a business"],
 ] as const;

@@ -1,0 +1,17 @@
+/** The addresses about other programs and their passes. */
+import type { NewProgram, ProgramsView } from "@zesty/contract/programs";
+import { api } from "./api.ts";
+
+export const programsApi = api.enhanceEndpoints({ addTagTypes: ["Programs"] }).injectEndpoints({
+  endpoints: (build) => ({
+    programs: build.query<ProgramsView, void>({ query: () => "/programs", providesTags: ["Programs"] }),
+    makeProgram: build.mutation<{ pass: string }, NewProgram>({
+      query: (body) => ({ url: "/programs", method: "POST", body }),
+      invalidatesTags: ["Programs"],
+    }),
+    endProgram: build.mutation<ProgramsView, number>({
+      query: (program) => ({ url: `/programs/${program}`, method: "DELETE" }),
+      invalidatesTags: ["Programs"],
+    }),
+  }),
+});
