@@ -1,5 +1,5 @@
 /** What is kept of a person beside pay: whom to call when something happens, and what the person is qualified to do. */
-import type { ContractDates } from "@zesty/core/checks/contractDays";
+import type { ContractDates } from "@zesty/core/calendar/contractDays";
 import Joi from "joi";
 import { date, name, optional } from "./fields.ts";
 

@@ -1,5 +1,5 @@
+import type { ContractDates } from "@zesty/core/calendar/contractDays";
 import { statesAu } from "@zesty/core/calendar/states";
-import type { ContractDates } from "@zesty/core/checks/contractDays";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { bases } from "@zesty/core/pay/input";
 import type { SheetLine } from "@zesty/core/pay/row";

@@ -5,8 +5,9 @@
  * Example: casual since 12 January 2026 with twenty colleagues: both statements on that day, the casual one again on
  * 12 July 2026 and 12 January 2027, then each year; from 12 July 2026 the person may ask to become permanent.
  */
+
+import { type ContractDates, contractDays, type PaperOwed } from "../calendar/contractDays.ts";
 import { addMonths, type IsoDate } from "../calendar/dates.ts";
-import { type ContractDates, contractDays, type PaperOwed } from "../checks/contractDays.ts";
 import type { EmploymentStandards } from "../rulebook/au/employmentStandards.ts";
 
 export interface EmploymentDates {

@@ -1,5 +1,5 @@
 /** Days that an agreement of New Zealand names: the end of a fixed term, of a trial or of a probation. */
-import { contractDays } from "@zesty/core/checks/contractDays";
+import { contractDays } from "@zesty/core/calendar/contractDays";
 import type { PaperOf } from "../people/paperOf.ts";
 import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
 import { person } from "../store/schema.ts";

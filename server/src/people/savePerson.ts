@@ -9,7 +9,7 @@ import type { NewPersonNz, SectionNz } from "@zesty/contract/nz/people";
 import { faultOfOwn, type OwnFacts } from "@zesty/contract/ownFacts";
 import type { Details, Employment, Entitlement, NewPerson, Section, UsualLine } from "@zesty/contract/people";
 import type { TimeTerms } from "@zesty/contract/time";
-import type { ContractDates } from "@zesty/core/checks/contractDays";
+import type { ContractDates } from "@zesty/core/calendar/contractDays";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { centsOf, fromE4, toE4 } from "@zesty/core/quantity/units";
 import { and, eq } from "drizzle-orm";

@@ -1,6 +1,6 @@
 /** People. What changes over time is dated: the newest `from` not after the date counts. */
 import type { Emergency, Qualification } from "@zesty/contract/besidePay";
-import type { ContractDates } from "@zesty/core/checks/contractDays";
+import type { ContractDates } from "@zesty/core/calendar/contractDays";
 import type { LeaveEntitlement } from "@zesty/core/leave/accrual";
 import type { SheetLine } from "@zesty/core/pay/row";
 import { blob, index, integer, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";

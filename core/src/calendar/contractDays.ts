@@ -1,5 +1,5 @@
 /** Days that an employment agreement names and somebody has to know of beforehand; and papers as they are owed. */
-import type { IsoDate } from "../calendar/dates.ts";
+import type { IsoDate } from "./dates.ts";
 
 /** A paper that is owed on a day, or a day to know. */
 export interface PaperOwed {
