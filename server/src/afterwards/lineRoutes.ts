@@ -2,6 +2,7 @@
 import { undoNotch } from "@zesty/contract/lineOfTime";
 import { employment } from "@zesty/contract/people";
 import { timeTerms } from "@zesty/contract/time";
+import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
@@ -12,6 +13,7 @@ import { refreshOpenRuns } from "../row/refreshOpenRuns.ts";
 import { refreshTimeInRuns } from "../time/intoRun.ts";
 import { type Change, payBack, planBackPay } from "./backPay.ts";
 import { readLineOfTime, undoChange } from "./lineOfTime.ts";
+import { personArchive } from "./personArchive.ts";
 
 export function lineRoutes(context: Context, router: Router): void {
   const onPerson = personRoute(context);
@@ -24,6 +26,18 @@ export function lineRoutes(context: Context, router: Router): void {
   router.get(
     "/people/:person/line",
     onPerson("see", (_actor, personId) => readLineOfTime(context, personId)),
+  );
+  router.get(
+    "/people/:person/archive.zip",
+    onPerson("see", async (actor, personId, request, response) => {
+      const { from, to } = request.query;
+      const { name, bytes } = await personArchive(context, actor, personId, {
+        from: typeof from === "string" && from !== "" ? from : undefined,
+        to: typeof to === "string" && to !== "" ? to : undefined,
+      });
+      response.setHeader("Content-Disposition", contentDisposition(name));
+      response.type("application/zip").send(bytes);
+    }),
   );
   router.post(
     "/people/:person/line/undo",

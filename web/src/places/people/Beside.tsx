@@ -122,6 +122,14 @@ export function Beside({ person, day }: { person: PersonView; day: string }) {
           ))}
         </tbody>
       </table>
+      <p className="mt-3">
+        <a className="text-action underline" href={`/api/people/${person.id}/archive.zip`} download>
+          All that is kept, as an archive
+        </a>
+        <span className="block text-[13.5px] text-quiet">
+          Seven years of pays, hours, leave and terms, with a page to read: for an inspector, or the person.
+        </span>
+      </p>
     </aside>
   );
 }
