@@ -22,22 +22,12 @@ import { rowsOf } from "../store/statements.ts";
 import { workingIn } from "../store/workings.ts";
 import { recordedDays, timeRecordCsv } from "../time/timeRecord.ts";
 import { readLineOfTime } from "./lineOfTime.ts";
-import { archivePage } from "./personArchivePage.ts";
+import { archivePage, type KeptPay } from "./personArchivePage.ts";
 
 /** Records are kept for seven years (Fair Work Act 2009, s 535); New Zealand asks for six. */
 const keptYears = 7;
 /** Figures whose working goes with each pay. */
 const worked = ["gross", "withheld", "net", "super", "kiwiSaver"] as const;
-
-export interface KeptPay {
-  runId: number;
-  payId: number;
-  payday: IsoDate;
-  periodStart: IsoDate;
-  periodEnd: IsoDate;
-  kind: string;
-  snapshot: PaySnapshot;
-}
 
 interface PayRow extends Omit<KeptPay, "snapshot"> {
   snapshot: string;

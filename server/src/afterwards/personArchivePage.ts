@@ -1,9 +1,19 @@
 /** The page of an archive that a human reads: one file, no program, nothing fetched; printed as it stands. */
 import type { TimeLane } from "@zesty/contract/lineOfTime";
 import { dateWords, type IsoDate } from "@zesty/core/calendar/dates";
+import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { moneyText } from "@zesty/core/quantity/units";
-import type { KeptPay } from "./personArchive.ts";
+
+export interface KeptPay {
+  runId: number;
+  payId: number;
+  payday: IsoDate;
+  periodStart: IsoDate;
+  periodEnd: IsoDate;
+  kind: string;
+  snapshot: PaySnapshot;
+}
 
 export interface ArchivePage {
   business: { name: string; number: string };
