@@ -6,7 +6,6 @@
 import { addDays, addMonths, dateWords, type IsoDate, isDate } from "@zesty/core/calendar/dates";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
-import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { stringify } from "csv-stringify/sync";
 import JSZip from "jszip";
