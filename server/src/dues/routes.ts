@@ -7,6 +7,7 @@ import { findBusiness } from "../ground/findBusiness.ts";
 import { notFound } from "../ground/problem.ts";
 import { body, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { demandProof } from "../http/proof.ts";
 import { openAccount } from "../setup/businessRow.ts";
 import { lastThree } from "../store/crypt.ts";
 import { dueCalendar } from "./dueCalendar.ts";
@@ -54,6 +55,7 @@ export function dueRoutes(context: Context, router: Router): void {
   router.post(
     "/businesses/:business/payees",
     onBusiness("authorise", (actor, businessId, request) => {
+      demandProof(request);
       savePayee(context, actor, businessId, body(payeeGiven, request));
       return readPayees(context, businessId);
     }),

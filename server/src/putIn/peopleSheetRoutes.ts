@@ -8,6 +8,7 @@ import type { Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { body } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { demandProof } from "../http/proof.ts";
 import { peopleCsv } from "../people/peopleList.ts";
 import { firstPayOf } from "./firstPay.ts";
 import { peopleBook } from "./peopleBook.ts";
@@ -63,7 +64,8 @@ export function peopleSheetRoutes(context: Context, router: Router): void {
   ] as const)
     router.get(
       `${at}/${name}.csv`,
-      onBusiness(right, (actor, businessId, _request, response) => {
+      onBusiness(right, (actor, businessId, request, response) => {
+        if (name === "list-with-numbers") demandProof(request);
         const csv = peopleCsv(context, actor, businessId, name === "list-with-numbers");
         response
           .type("text/csv")

@@ -12,6 +12,7 @@ import { ProblemError } from "../ground/problem.ts";
 import { demandRight } from "../ground/rights.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
+import { demandProof } from "../http/proof.ts";
 import { chartCsv, takeChartIn } from "./chartCsv.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { addCycle, createBusiness } from "./createBusiness.ts";
@@ -40,7 +41,10 @@ export function businessRoutes(context: Context, router: Router): void {
   router.put(
     "/businesses/:business",
     onBusiness("authorise", (actor, businessId, request) => {
-      saveBusinessFacts(context, actor, businessId, body(countryOf(businessId).setUp.changedBusiness, request));
+      const facts = body(countryOf(businessId).setUp.changedBusiness, request);
+      // The account that wages leave from: who sits at an open screen does not turn it.
+      if (namesAccount(facts)) demandProof(request);
+      saveBusinessFacts(context, actor, businessId, facts);
       return readBusiness(context, businessId);
     }),
   );
@@ -65,6 +69,9 @@ export function businessRoutes(context: Context, router: Router): void {
     })),
   );
 }
+
+const namesAccount = (facts: object): boolean =>
+  ("bank" in facts && facts.bank !== null) || ("bankAccount" in facts && facts.bankAccount !== null);
 
 export function costRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
+import { fetchFile } from "../../parts/fetchFile.ts";
 import { counted, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
@@ -14,6 +15,7 @@ export function People() {
   const navigate = useNavigate();
   const { data: people, error } = api.usePeopleQuery(business.id, { refetchOnMountOrArgChange: true });
   const [query, setQuery] = useState("");
+  const [fault, setFault] = useState<string | null>(null);
   if (error) return <ProblemNote error={error} />;
   if (!people) return <Loading what="the people" />;
   const wanted = query.trim().toLowerCase();
@@ -64,13 +66,17 @@ export function People() {
               Download the list
             </a>
             ,{" "}
-            <a
+            <button
+              type="button"
               className="text-action underline"
-              href={`/api/businesses/${business.id}/people/list-with-numbers.csv`}
-              download
+              onClick={() =>
+                void fetchFile(`/api/businesses/${business.id}/people/list-with-numbers.csv`, "people.csv").then(
+                  setFault,
+                )
+              }
             >
               with tax and bank numbers
-            </a>
+            </button>
             , or{" "}
             <a className="text-action underline" href={`/api/businesses/${business.id}/people/facts.xlsx`} download>
               every dated fact (XLSX)
@@ -84,6 +90,11 @@ export function People() {
               Look past pays over
             </Link>
           </p>
+          {fault && (
+            <p role="alert" className="mb-2 text-plum">
+              {fault}
+            </p>
+          )}
           <table className="w-full text-[15px]">
             <thead>
               <tr className="border-b border-rule-strong text-left text-[14px] text-quiet">

@@ -16,7 +16,8 @@ const fields: Partial<Record<RunMark["code"], string>> = {
   },
   ...{ numberPending: "Tax file number is", numberOverdue: "Tax file number is", numberMissing: "Tax file number is" },
   ...{ noFund: "Fund", noMemberNumber: "Member number", noEmail: "E-mail", noAddress: "Street" },
-  ...{ taxCodeMissing: "Tax code", irdMissing: "IRD number", kiwiSaverUnknown: "Status" },
+  ...{ taxCodeMissing: "Tax code", irdMissing: "IRD number", kiwiSaverUnknown: "KiwiSaver" },
+  ...{ optOutUndated: "Opted out on", fixedTermOver: "Fixed term until" },
 };
 
 /** @param from the first day of the period: what is mended of work counts from it */

@@ -1,31 +1,10 @@
 /** The whole business as a file, under a passphrase; without one its numbers are masked. */
 import type { BusinessView } from "@zesty/contract/business";
-import type { Problem } from "@zesty/contract/problem";
 import { useState } from "react";
 import { Block } from "../../parts/Block.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
-import { saveFile } from "../../parts/saveFile.ts";
-import { askProof } from "../../state/proof.ts";
-
-/** Asks for a file by POST, so that the passphrase stands in no address, and hands it to the browser. */
-async function fetchFile(url: string, body: object): Promise<string | null> {
-  const ask = () =>
-    fetch(url, {
-      method: "POST",
-      headers: { "Content-Type": "application/json", "X-Zesty": "1" },
-      body: JSON.stringify(body),
-    }).catch(() => null);
-  const answer = await ask();
-  if (!answer) return "The application did not answer. Look at the connection, then try again.";
-  if (!answer.ok) {
-    const { code, detail } = (await answer.json()) as Problem;
-    return code === "password-wanted" && (await askProof()) ? fetchFile(url, body) : detail;
-  }
-  const name = /filename="?([^";]+)/.exec(answer.headers.get("Content-Disposition") ?? "")?.[1] ?? "business.zip";
-  saveFile(name, await answer.blob());
-  return null;
-}
+import { fetchFile } from "../../parts/fetchFile.ts";
 
 export function WholeBusiness({ setUp }: { setUp: BusinessView }) {
   const [open, setOpen] = useState(false);
@@ -37,7 +16,7 @@ export function WholeBusiness({ setUp }: { setUp: BusinessView }) {
     if (passphrase !== null && passphrase !== again)
       return setFault("The two passphrases differ. Type the same twice.");
     setBusy(true);
-    const failed = await fetchFile(`/api/businesses/${setUp.id}/export`, { passphrase });
+    const failed = await fetchFile(`/api/businesses/${setUp.id}/export`, "business.zip", { passphrase });
     setBusy(false);
     setFault(failed);
     if (failed === null) setOpen(false);
