@@ -20,7 +20,7 @@ test("a pass is made, a roster program fills and approves a week with it, and it
   for (const what of ["Read people", "Write days", "Approve recorded days", "Read journals"])
     await page.getByRole("checkbox", { name: new RegExp(`^${what}`) }).click();
   await press(page, page.getByRole("button", { name: "Make the pass" }));
-  const pass = await page.getByLabel("The pass").inputValue();
+  const pass = await page.getByLabel("The pass", { exact: true }).inputValue();
   await expect(page.getByText("Never used.")).toBeVisible();
 
   const api = await world.api();
