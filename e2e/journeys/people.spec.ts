@@ -46,6 +46,12 @@ test("several people: typed by keyboard, pasted with a fault, mended, added all 
   await expect(page.getByRole("heading", { name: "People" })).toBeVisible();
   await expect(page.getByRole("link", { name: "Una Sampson" })).toBeVisible();
   await expect(page.getByRole("row", { name: /Mira Okonjo/ })).toContainText("Tax declaration");
+  // The list with numbers comes as a file, as long as the password was typed a short while ago.
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "with tax and bank numbers" }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe("people-2026-07-01.csv");
 });
 
 test("a raise from a day in the past: each pay before and after, paid back with the open run, and read on the line of time", async ({
