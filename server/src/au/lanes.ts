@@ -24,6 +24,7 @@ export const lanesAu = (context: Context, who: Who, names: Names): Lane[] => [
     ["Offsets a year", amount(row.offsetsPerYearCents)],
     ["More to withhold", amount(row.extraPerPayCents)],
     ["Varied to", row.variationPercent && `${row.variationPercent} %`],
+    ["Home country", row.homeCountry],
   ]),
   lane("super", "Super", superChoice, (row) => [
     ["Fund", names.funds.get(row.fundId ?? 0) ?? "none"],

@@ -13,6 +13,7 @@ export const lanesNz = (context: Context, who: Who): Lane[] => [
     ["IRD number", shown(context, row.irdNumber, places.irdNumber(who.id))],
     ["Rate", row.specialRate && `${row.specialRate} %`],
     ["Certificate until", row.until && dateWords(row.until)],
+    ["Student loan at", row.loanRate && `student loan at ${row.loanRate} %`],
   ]),
   lane("kiwiSaver", "KiwiSaver", kiwiSaver, (row) => [
     ["KiwiSaver", row.status.replace("-", " ")],
@@ -21,6 +22,7 @@ export const lanesNz = (context: Context, who: Who): Lane[] => [
     ["ESCT", row.esctRate && `${row.esctRate} %`],
     ["Suspended until", row.suspendedUntil && dateWords(row.suspendedUntil)],
     ["Temporary until", row.temporaryUntil && dateWords(row.temporaryUntil)],
+    ["Opted out on", row.optOutDate && `opted out on ${dateWords(row.optOutDate)}`],
   ]),
   lane("orders", "Child support and orders", payOrders, (row) => [
     ["Child support", row.childSupport && `$${row.childSupport.amount} each pay`],

@@ -88,6 +88,7 @@ export function lanesOf(context: Context, who: typeof person.$inferSelect): Lane
       ["Agreement", row.agreement ?? "none"],
       ["Level", row.classification],
       ["Hours", useWords[row.use]],
+      ["Leads", row.leads ? `leads ${row.leads}` : null],
       ["Averaging begins on", row.averagingFrom && dateWords(row.averagingFrom)],
     ]),
     ...context.country(country).people.lanes(context, who, names),

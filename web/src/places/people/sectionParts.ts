@@ -36,6 +36,7 @@ export const time: SectionShown = {
           ["Agreement", terms.agreement ?? "none: every hour at the plain rate"],
           ["Level", terms.agreement === null ? undefined : (terms.classification ?? "not said")],
           ["Hours", useWords[terms.use]],
+          ["Leads", terms.leads ? counted(terms.leads, "person", "people") : undefined],
           ["Averaging begins on", terms.averagingFrom ? longDate(terms.averagingFrom) : undefined],
           ["Since", longDate(terms.from)],
         ],
