@@ -108,7 +108,8 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
   const wanted = query.trim().toLowerCase();
   const own = entries.filter((entry) => `${entry.kind} ${entry.name}`.toLowerCase().includes(wanted)).slice(0, 12);
   const found =
-    words.length < 2
+    // As long as names are on their way, Enter waits for them: the page of all that is found would be there first.
+    words.length < 2 || isLoading
       ? own
       : [
           ...own,
