@@ -109,7 +109,7 @@ export function GoOrDo({ open, onClose, session, business, onBusiness, onHelp, o
   const own = entries.filter((entry) => `${entry.kind} ${entry.name}`.toLowerCase().includes(wanted)).slice(0, 12);
   const found =
     // As long as names are on their way, Enter waits for them: the page of all that is found would be there first.
-    words.length < 2 || isLoading
+    words.length < 2 || isPeopleLoading || isRunsLoading
       ? own
       : [
           ...own,
