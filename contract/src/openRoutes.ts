@@ -5,7 +5,7 @@ import { approveDays, saveDays } from "./time.ts";
 
 export interface OpenRoute {
   method: "get" | "put" | "post";
-  /** as Express and OpenAPI have it after a colon or in braces: "/businesses/{business}/days" */
+  /** as OpenAPI writes it: "/businesses/{business}/days" */
   path: string;
   /** null: any pass */
   scope: Scope | null;

@@ -29,7 +29,7 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
     found.push({ kind: "note", code: "otherYear", facts: { year, end: periodEnd }, mend: inRun });
   if (gross.isZero()) return found;
   const { heldOver, fixedUntil } = facts;
-  if (fixedUntil && fixedUntil < periodStart && facts.endDate === null)
+  if (fixedUntil && fixedUntil < periodEnd && facts.endDate === null)
     found.push({ kind: "query", code: "fixedTermOver", facts: { until: fixedUntil }, mend: person("contract") });
   if (heldOver && facts.endDate !== null && facts.endDate <= periodEnd)
     found.push({

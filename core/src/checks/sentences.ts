@@ -22,7 +22,7 @@ export const sentences = {
   partPeriod: (f) =>
     `${f.start ? `Starts on ${dateWords(f.start)}` : `The last day is ${dateWords(f.end ?? "")}`}, within this period: ${f.days} of ${f.of} working days are this person's. ${Number(f.over) > 0 ? `${f.hours} h are more than the ${f.most} h of those days.` : "The usual pay was cut to them."}`,
   fixedTermOver: (f) =>
-    `The fixed term ended on ${dateWords(f.until ?? "")}, and no last day is recorded. Record the new term, or the departure; or tick.`,
+    `The fixed term is over on ${dateWords(f.until ?? "")}, and no last day is recorded. Record the new term, or the departure; or tick.`,
   holidayHeldOver: (f) =>
     `${f.name} of ${dateWords(f.original ?? "")} was to be kept on ${dateWords(f.substitute ?? "")}, after the last day. Pay it as a day off, or tick where it was settled otherwise.`,
   farAboveUsual: (f) =>

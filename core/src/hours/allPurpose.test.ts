@@ -47,6 +47,16 @@ describe("allowances for all purposes", () => {
     });
   });
 
+  it("leave an agreed rate held to the level's while their dollars are not known", () => {
+    const unknown = allPurposeOf(metal, { ...entered, allowances: {} }, { basis: "fullTime", leads: 3 });
+    const rate = (agreed: string) => {
+      const found = baseRate(metal, "C10", entered, agreed, 100, unknown);
+      return [found.rate?.toFixed(2) ?? null, found.least?.toFixed(2)];
+    };
+    expect(rate("20")).toEqual([null, "28.12"]);
+    expect(rate("31")).toEqual(["31.00", "28.12"]);
+  });
+
   it("stand within the level's rate, whatever the age, and within the least that an agreed rate is held to", () => {
     const more = allPurposeOf(metal, entered, { basis: "fullTime", leads: 4 });
     const rate = (agreed: string | null, percent = 100) => {

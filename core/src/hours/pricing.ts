@@ -51,19 +51,19 @@ export function baseRate(
   more: { hourly: Decimal; unknown: readonly string[]; why: string } = { hourly: zero, unknown: [], why: "" },
 ): BaseRate {
   const [unknown] = more.unknown;
-  // What belongs into the rate and is not known leaves the level's rate unknown, too: never too little in silence.
-  const level = unknown === undefined ? rules && levelRate(rules, classification, entered) : null;
+  const level = rules && levelRate(rules, classification, entered);
   const least = level ? halfUpToCent(level.times(String(ratePercent)).div(100)).plus(more.hourly) : null;
   const own = agreed === null ? null : decimal(agreed);
   if (least && (own === null || own.lt(least))) {
+    // What belongs into the rate and is not known leaves it unknown: never too little in silence.
+    if (unknown !== undefined)
+      return { rate: null, least, why: `the amount of ${unknown.replaceAll("-", " ")} is not known` };
     const title = rules?.classifications.find((each) => each.key === classification)?.title ?? classification;
     const junior = ratePercent === 100 ? "" : `, ${ratePercent} % at this age`;
     const beside = more.why === "" ? "" : `, with ${more.why}`;
     return { rate: least, least, why: `${title}: ${rateText(least)} an hour${junior}${beside}` };
   }
-  const none =
-    unknown === undefined ? "no rate is known" : `the amount of ${unknown.replaceAll("-", " ")} is not known`;
-  return { rate: own, least, why: own ? `agreed: ${rateText(own)} an hour` : none };
+  return { rate: own, least, why: own ? `agreed: ${rateText(own)} an hour` : "no rate is known" };
 }
 
 /** Dollars a unit of an allowance or addition; null where nobody entered it, nought where the rule gives none. */

@@ -3,7 +3,8 @@
  * days, hours and the fraction of a week that annual holidays are kept in.
  */
 import { addDays, type IsoDate, weekday } from "../calendar/dates.ts";
-import { holidayOnNz } from "../calendar/holidaysNz.ts";
+import { holidaysBetweenNz } from "../calendar/holidaysNz.ts";
+import { type HolidaySwap, withSwaps } from "../calendar/swappedHolidays.ts";
 import { type Decimal, decimal, sum } from "../quantity/decimal.ts";
 import { worksOn } from "./finalHolidayPay.ts";
 import type { HolidayFacts } from "./holidayFacts.ts";
@@ -25,14 +26,27 @@ export interface LeaveSpanNz {
   holidays: LeaveDayNz[];
 }
 
-export function leaveSpanNz(first: IsoDate, last: IsoDate, facts: HolidayFacts, province: string): LeaveSpanNz {
+/** @param swaps holidays that the person keeps on another day */
+export function leaveSpanNz(
+  first: IsoDate,
+  last: IsoDate,
+  facts: HolidayFacts,
+  province: string,
+  swaps: readonly HolidaySwap[] = [],
+): LeaveSpanNz {
   const works = worksOn(facts);
+  const holidays = new Map(
+    withSwaps(holidaysBetweenNz(first, last, province, works), swaps, first, last).map((each) => [
+      each.date,
+      each.name,
+    ]),
+  );
   const days: LeaveDayNz[] = [];
   for (let date = first; date <= last; date = addDays(date, 1)) {
     const day = weekday(date);
     if (!works.has(day)) continue;
     const hours = facts.pattern ? decimal(facts.pattern[day - 1] ?? "0") : hoursADay(facts);
-    days.push({ date, hours, holiday: holidayOnNz(date, province, works)?.name ?? null });
+    days.push({ date, hours, holiday: holidays.get(date) ?? null });
   }
   const leave = days.filter((day) => day.holiday === null);
   return {

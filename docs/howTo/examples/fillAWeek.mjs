@@ -7,16 +7,16 @@
  * roster.json: { "business": "Saltbush Cycle Kitchen", "shifts": [{ "payrollId": "17", "start": "2026-06-22T09:00",
  * "end": "2026-06-22T17:00", "break": 30 }] }
  */
-import { createHash } from "node:crypto";
+import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
 
 const { ZESTY_ADDRESS: address, ZESTY_PASS: pass } = process.env;
 const roster = JSON.parse(readFileSync(process.argv[2] ?? "roster.json", "utf8"));
 
-/** Sent once more where the line breaks: the same key, so nothing is done twice. */
+/** A key of its own for each write; the same one where it is sent again because the line broke, so nothing is done twice. */
 async function ask(method, path, body) {
   const text = body && JSON.stringify(body);
-  const key = text && createHash("sha256").update(`${method} ${path} ${text}`).digest("hex");
+  const key = text && randomUUID();
   for (let tries = 1; ; tries += 1) {
     try {
       const response = await fetch(`${address}/api${path}`, {

@@ -29,7 +29,8 @@ export function lineRoutes(context: Context, router: Router): void {
   );
   router.get(
     "/people/:person/archive.zip",
-    onPerson("see", async (actor, personId, request, response) => {
+    // Kinds of leave stand in it by name: who only looks on does not learn them.
+    onPerson("prepare", async (actor, personId, request, response) => {
       const { from, to } = request.query;
       const { name, bytes } = await personArchive(context, actor, personId, {
         from: typeof from === "string" && from !== "" ? from : undefined,

@@ -3,6 +3,7 @@
  * formats with a page that a human reads. Set by: Fair Work Regulations 2009, Part 3-6, and Fair Work Act 2009, s 535;
  * Employment Relations Act 2000, s 130, and Holidays Act 2003, ss 81 and 82: records are kept, and shown when asked for.
  */
+import { entryWords } from "@zesty/contract/leaveEntryWords";
 import { addDays, addMonths, dateWords, type IsoDate, isDate } from "@zesty/core/calendar/dates";
 import { payrollYearOf } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
@@ -91,9 +92,6 @@ interface LeaveRow {
   reason: string;
 }
 
-/** As the page of leave has it. */
-const leaveWords: Record<string, string> = { granted: "entitled", reversed: "taken back" };
-
 function leaveOf({ store }: Context, personId: number, country: "AU" | "NZ"): LeaveRow[] {
   return store
     .prepared<[number], { date: string; kind: string; why: string; e4: number; reason: string | null }>(
@@ -105,7 +103,7 @@ function leaveOf({ store }: Context, personId: number, country: "AU" | "NZ"): Le
       return {
         date,
         kind: words,
-        why: leaveWords[why] ?? why,
+        why: entryWords[why] ?? why,
         amount: `${fromE4(e4).toString()} ${unit}`,
         reason: reason ?? "",
       };
@@ -118,7 +116,7 @@ function timeFiles(context: Context, businessId: number, personId: number, from:
   for (let first = from; first <= to; first = addMonths(first, 12)) {
     const next = addDays(addMonths(first, 12), -1);
     const last = next < to ? next : to;
-    const days = recordedDays(context, businessId, [personId], first, last);
+    const days = recordedDays(context, businessId, [personId], first, last, true);
     // A year of which nothing is recorded needs no file.
     if (days.some((each) => each.state !== "nothing recorded"))
       files.push({ name: `time-record-from-${first}.csv`, bytes: timeRecordCsv(days) });

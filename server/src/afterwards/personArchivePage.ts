@@ -3,7 +3,7 @@ import type { TimeLane } from "@zesty/contract/lineOfTime";
 import { dateWords, type IsoDate } from "@zesty/core/calendar/dates";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
-import { moneyText } from "@zesty/core/quantity/units";
+import { dollars } from "@zesty/core/quantity/units";
 
 export interface KeptPay {
   runId: number;
@@ -61,7 +61,7 @@ export function archivePage({ business, person, from, to, madeOn, pays, lanes, l
     ["This archive", `${dateWords(from)} to ${dateWords(to)}, made on ${dateWords(madeOn)}`],
   ];
   const inAll = (name: "gross" | "withheld" | "net") =>
-    moneyText(sum(pays.map(({ snapshot }) => decimal(snapshot.figures[name]))));
+    dollars(sum(pays.map(({ snapshot }) => decimal(snapshot.figures[name]))));
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><title>${plain(person.name)}</title><style>${style}</style></head><body>
 <h1>${plain(person.name)}</h1>
@@ -80,7 +80,8 @@ ${table(
     ...pays.map(({ payday, periodStart, periodEnd, kind, snapshot: { figures } }) => [
       dateWords(payday),
       `${dateWords(periodStart)} to ${dateWords(periodEnd)}${kind === "cycle" ? "" : ", outside the cycle"}`,
-      ...[decimal(figures.hours).toFixed(2), figures.gross, figures.withheld, figures.net],
+      decimal(figures.hours).toFixed(2),
+      ...[figures.gross, figures.withheld, figures.net].map((text) => dollars(decimal(text))),
     ]),
     ["In all", "", "", inAll("gross"), inAll("withheld"), inAll("net")],
   ],

@@ -1,5 +1,6 @@
 /** A public holiday kept on another day, through the use cases of both countries: leave, the run, what cannot be, undoing. */
 import { afterEach, describe, expect, it } from "vitest";
+import { planClosedown } from "../nz/closedown.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
@@ -76,6 +77,22 @@ describe("a public holiday kept on another day, in New Zealand", () => {
     undo();
     expect(holiday(runId)).toEqual(["2026-07-10 Matariki"]);
     expect(lines(runId)).toEqual(["Ordinary 80"]);
+  });
+
+  it("is a holiday of a closedown on that day, and annual holidays on its own", () => {
+    world = smallWorldNz(2);
+    sign(open());
+    const runId = open();
+    swap("2026-07-10", "2026-07-06", [who()]);
+    const days = (from: string, to: string) =>
+      planClosedown(world.context, runId, { from, to }).people.map(({ lines }) =>
+        lines.map((each) => `${each.name} ${each.quantity}`),
+      );
+    const holiday = ["Public holiday, days 1", "Annual holidays, weeks 0.2"];
+    const leave = ["Annual holidays, weeks 0.4"];
+    // The colleague keeps the day itself.
+    expect(days("2026-07-06", "2026-07-07")).toEqual([holiday, leave]);
+    expect(days("2026-07-09", "2026-07-10")).toEqual([leave, holiday]);
   });
 
   it.each([

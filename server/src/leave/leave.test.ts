@@ -363,10 +363,13 @@ it("what an agreement of New Zealand gives above the law arises on the anniversa
   saveSection(world.context, world.actor, who(), "holidays", {
     ...{ from: "2020-01-06", ...terms, annualWeeks: "5", sickDays: "12", countsFrom: "2019-09-14" },
   } as never);
-  // Less than the law's is none: four weeks and ten days stand.
-  saveSection(world.context, world.actor, who(1), "holidays", {
-    ...{ from: "2020-01-06", ...terms, annualWeeks: "3", sickDays: "5", countsFrom: null },
-  } as never);
+  const below = (change: object) =>
+    refusal(() =>
+      saveSection(world.context, world.actor, who(1), "holidays", { from: "2020-01-06", ...terms, ...change } as never),
+    );
+  expect(below({ annualWeeks: "3" })).toMatch(/The law gives 4 weeks a year/);
+  expect(below({ sickDays: "5" })).toMatch(/The law gives 10 days a year/);
+  expect(below({ countsFrom: "2020-01-07" })).toMatch(/at the latest, 6 January 2020/);
   const grants = (at: number) => {
     const { annual, sick } =
       leave("2026-07-01", "2027-03-31").people.find((each) => each.personId === who(at))?.standings ?? {};

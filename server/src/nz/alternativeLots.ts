@@ -7,6 +7,7 @@ import { worksOn } from "@zesty/core/nz/finalHolidayPay";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { alternativeHolidayRules } from "@zesty/core/rulebook/nz/alternativeHolidayRules";
 import type { Context } from "../ground/context.ts";
+import { swapsOf } from "../hours/swappedHolidays.ts";
 import type { LeaveOfCountry } from "../leave/leaveOfCountry.ts";
 import { workPlace } from "../setup/places.ts";
 import { leaveEntry } from "../store/schema.ts";
@@ -35,6 +36,10 @@ export const heldNz: LeaveOfCountry["held"] = (context, people, records, today) 
     "WHERE t.kind = 'alternative' AND t.person_id IN (SELECT value FROM json_each(?)) ORDER BY t.date, t.id",
     JSON.stringify(people.map((each) => each.who.id)),
   );
+  const swaps = swapsOf(
+    context,
+    people.map((each) => each.who.id),
+  );
   const provinces = new Map<number | null, string>();
   for (const { who, time } of people) {
     const placeId = records.terms.get(who.id)?.placeId ?? null;
@@ -45,6 +50,7 @@ export const heldNz: LeaveOfCountry["held"] = (context, people, records, today) 
       ({ on, left, why, reason, exchangeFrom, noticeDays }): HeldLeave => ({
         ...{ kind: "alternative", on, left: left.toString(), exchangeFrom, noticeDays },
         words:
+          swaps.get(who.id)?.find((each) => each.substitute === on)?.name ??
           (holidayOnNz(on, province, worksOn(time)) ?? holidayOnNz(on, province))?.name ??
           reason ??
           (why === "opening" ? "brought along" : "worked in the pay period"),

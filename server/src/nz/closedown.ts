@@ -16,6 +16,7 @@ import type { Actor, Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot } from "../ground/problem.ts";
 import { type Begun, begunOn } from "../hours/holidayBegun.ts";
+import { swapsOf } from "../hours/swappedHolidays.ts";
 import type { AfterStep } from "../row/afterStep.ts";
 import { composeAndCount } from "../row/keepComposed.ts";
 import { demandOpen } from "../row/runInHand.ts";
@@ -178,7 +179,10 @@ function partFor(
 ): Part | null {
   const first = wanted.from > run.periodStart ? wanted.from : run.periodStart;
   const last = wanted.to < run.periodEnd ? wanted.to : run.periodEnd;
-  const span = leaveSpanNz(first, last, known.holidays, known.facts.province);
+  const span = leaveSpanNz(
+    ...([first, last, known.holidays, known.facts.province] as const),
+    swapsOf(context, [known.facts.id]).get(known.facts.id),
+  );
   if (span.days.length === 0 || known.person.holidayPayWithPay === true) return null;
   const elementOf = (element: string, leave: string | null) => {
     const found = elementRows.find((each) => each.element === element && each.leave === leave);

@@ -202,7 +202,7 @@ export function nzRows(
             openingMissing:
               terms?.basis !== "casual" &&
               nz.holidays.get(who.id)?.withPay !== true &&
-              addMonths(who.startDate, 12) <= run.periodStart &&
+              addMonths(nz.holidays.get(who.id)?.countsFrom ?? who.startDate, 12) <= run.periodStart &&
               !(ledger?.entries ?? []).some((entry) => entry.kind === "annual"),
             passesService:
               holidayRow !== undefined &&

@@ -83,7 +83,8 @@ export function readPersonNz(
           voluntaryEmployer: saver.voluntaryEmployer,
         }
       : null,
-    beforeOptOut: saver?.status === "opted-out" ? beforeOptOut(context, who, heldOn) : null,
+    beforeOptOut:
+      saver?.status === "opted-out" && saver.joined === "automatic" ? beforeOptOut(context, who, heldOn) : null,
     esct: saver ? esctRateOf(context, period.payday, part.person.kiwiSaver, part.facts.kiwiSaver.estimated) : null,
     orders: {
       from: orders?.from ?? who.startDate,

@@ -6,9 +6,12 @@ import type {
   OrdersFacts,
   TaxCodeFacts,
 } from "@zesty/contract/nz/people";
+import { dateWords, type IsoDate } from "@zesty/core/calendar/dates";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { centsOf, toE4 } from "@zesty/core/quantity/units";
+import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { eq } from "drizzle-orm";
+import type { Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
 import { demandNumberOfNobodyElse } from "../people/numberOfAnother.ts";
@@ -59,6 +62,7 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
   },
   holidays: (context, personId, businessId, from, { agreedWeek, opening, openingOn, ...values }) => {
     const { from: _from, ...rest } = values;
+    demandAboveLaw(context, personId, [from, todayAt(context, businessId)].sort().at(-1) ?? from, values);
     context.store.db
       .insert(holidayTerms)
       .values({ ...rest, personId, from, agreedWeekCents: agreedWeek ? centsOf(agreedWeek) : null })
@@ -101,4 +105,25 @@ export const writersNz: { [S in keyof SectionValuesNz]: Writer<SectionValuesNz[S
 
 declare module "../people/savePerson.ts" {
   interface SectionValues extends SectionValuesNz {}
+}
+
+/** @throws where an agreement would give less than the law, or service would count from a day after the start */
+function demandAboveLaw(
+  context: Context,
+  personId: number,
+  /** these terms hold on from their first day, so under the law of now */
+  on: IsoDate,
+  { annualWeeks, sickDays, countsFrom }: Pick<HolidayFactsRecord, "annualWeeks" | "sickDays" | "countsFrom">,
+): void {
+  const refuse = (path: string, text: string) => cannot("below-law", text, { errors: [{ path, text }] });
+  const rules = context.rules.find(holidayRules, on)?.figures;
+  if (rules && annualWeeks && decimal(annualWeeks).lt(rules.annualWeeks))
+    throw refuse("annualWeeks", `The law gives ${rules.annualWeeks} weeks a year. Type more, or leave it empty.`);
+  if (rules && sickDays && decimal(sickDays).lt(rules.sick.days))
+    throw refuse("sickDays", `The law gives ${rules.sick.days} days a year. Type more, or leave it empty.`);
+  const start = context.store
+    .prepared<[number], { start: string }>("SELECT start_date AS start FROM person WHERE id = ?")
+    .get(personId)?.start;
+  if (countsFrom && start && countsFrom > start)
+    throw refuse("countsFrom", `Service counts from the first day here at the latest, ${dateWords(start)}.`);
 }

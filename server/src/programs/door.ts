@@ -125,14 +125,13 @@ export function onceByKey(context: Context): RequestHandler {
         "This Idempotency-Key came with another request before. Use a new one.",
       );
     if (before) {
-      response.status(before.status).type(before.status < 400 ? "application/json" : "application/problem+json");
-      return void response.send(before.answer);
+      return void response.status(before.status).type("application/json").send(before.answer);
     }
     const at = context.clock.now();
     const send = response.send.bind(response);
     response.send = (sent) => {
-      // What broke on our side is tried again; everything else is the answer to this key.
-      if (response.statusCode < 500 && typeof sent === "string") {
+      // What was refused did nothing: once its cause is mended it may be sent again under its key.
+      if (response.statusCode < 400 && typeof sent === "string") {
         const values = {
           programId: program.pass.id,
           key,
@@ -146,7 +145,7 @@ export function onceByKey(context: Context): RequestHandler {
           db.delete(programAnswer)
             .where(lt(programAnswer.at, daysBefore(at, keptDays)))
             .run();
-          if (response.statusCode < 400) tell(context, program, `${request.method} ${request.path}`, at);
+          tell(context, program, `${request.method} ${request.path}`, at);
         });
       }
       response.send = send;

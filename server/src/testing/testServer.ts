@@ -26,6 +26,7 @@ export interface Answer {
   type: string;
   // biome-ignore lint/suspicious/noExplicitAny: answers are read as a foreign program would
   body: any;
+  text: string;
   cookie: string | undefined;
 }
 
@@ -61,10 +62,13 @@ export async function startServer(world: SmallWorld) {
       .find((each) => each.startsWith("zesty="))
       ?.split(";")[0];
     if (cookie && who) cookies.set(who, cookie);
+    const type = response.headers.get("Content-Type") ?? "";
+    const text = await response.text();
     return {
       status: response.status,
-      type: response.headers.get("Content-Type") ?? "",
-      body: await response.json().catch(() => null),
+      type,
+      text,
+      body: type.includes("json") ? JSON.parse(text) : null,
       cookie,
     };
   }

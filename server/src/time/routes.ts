@@ -14,7 +14,7 @@ import { renderTimeRecord } from "../documents/renderPayslip.ts";
 import type { Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot, notFound } from "../ground/problem.ts";
-import { demandRight } from "../ground/rights.ts";
+import { demandRight, mayPrepare } from "../ground/rights.ts";
 import { listAgreements, loadAgreementRules, saveAgreementFacts } from "../hours/agreements.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
@@ -64,7 +64,7 @@ export function timeRoutes(context: Context, router: Router): void {
       const everybody = listPeople(context, businessId).map((each) => each.id);
       const wanted = person === undefined ? everybody : everybody.filter((id) => id === Number(person));
       if (wanted.length === 0) throw notFound("person");
-      const days = recordedDays(context, businessId, wanted, from, to);
+      const days = recordedDays(context, businessId, wanted, from, to, mayPrepare(context, actor, businessId));
       const business = findBusiness(context, businessId).legalName;
       const bytes =
         ending === "csv"

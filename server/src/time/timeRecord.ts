@@ -3,6 +3,7 @@
  * Relations Act 2000 s 130 and Holidays Act 2003 s 81): a row a person and day, also for days without work.
  */
 import { addDays, daysBetween } from "@zesty/core/calendar/dates";
+import { leaveKindIn } from "@zesty/core/countries/leave";
 import { minutesOf } from "@zesty/core/hours/dayText";
 import { reasonOf } from "@zesty/core/hours/interpret";
 import { holidayOn, patternMinutes, personHours } from "@zesty/core/hours/personHours";
@@ -31,13 +32,17 @@ const head = [
 const hours = (minutes: number): string => Decimal.fraction(minutes, 60).toDecimalPlaces(4).toString();
 const clock = (text: string, date: string) => `${text.slice(11)}${text.slice(0, 10) === date ? "" : " (next day)"}`;
 
-/** @param personIds whose record; both days are included, a year at the most */
+/**
+ * @param personIds whose record; both days are included, a year at the most
+ * @param isNamed leave that the law keeps close is called by its name: for whoever records it, and not for who looks on
+ */
 export function recordedDays(
   context: Context,
   businessId: number,
   personIds: readonly number[],
   from: string,
   to: string,
+  isNamed = false,
 ): RecordedDay[] {
   if (to < from || daysBetween(from, to) > 366) {
     const text = "A record runs over a year at the most, from its first day to its last.";
@@ -65,7 +70,12 @@ export function recordedDays(
         shifts: (day?.shifts ?? []).map((shift) => `${clock(shift.start, date)}–${clock(shift.end, date)}`).join("; "),
         breaks: breaks.join("; "),
         worked: day ? hours(minutesOf(day)) : "",
-        leave: worked.leave.map((each) => `${each.kind} ${each.hours.toString()} h`).join("; "),
+        leave: worked.leave
+          .map((each) => {
+            const { words, confidential } = leaveKindIn(time.country, each.kind);
+            return `${confidential && !isNamed ? "Leave" : words} ${each.hours.toString()} h`;
+          })
+          .join("; "),
         became: [
           ...worked.pieces.map((piece) => reasonOf(piece)),
           ...worked.plain.map((each) => `${each.why}: ${hours(each.minutes)} h`),

@@ -176,3 +176,20 @@ it("an approver of a place reaches whoever works there on the day, and nobody's 
   http.close();
   await other.end();
 });
+
+it("who only looks on learns no kind of leave that the law keeps close, and gets no archive of a person", async () => {
+  const { businessId, personIds } = world;
+  const [personId = 0] = personIds;
+  const leave = [
+    { kind: "familyViolence", hours: "3" },
+    { kind: "personal", hours: "2" },
+  ];
+  const days = [{ personId, date: "2026-06-25", kind: "worked", record: { shifts: [], leave } }];
+  expect((await server.call("PUT", `/businesses/${businessId}/days`, "prepare", { days })).status).toBe(200);
+  const record = async (who: string) =>
+    (await server.call("GET", `/businesses/${businessId}/time-record.csv?from=2026-06-25&to=2026-06-25`, who)).text;
+  expect(await record("prepare")).toContain("Family and domestic violence leave 3 h; Personal and carer's leave 2 h");
+  expect(await record("see")).toContain("Leave 3 h; Personal and carer's leave 2 h");
+  const archive = async (who: string) => (await server.call("GET", `/people/${personId}/archive.zip`, who)).status;
+  expect([await archive("prepare"), await archive("see"), await archive("stranger")]).toEqual([200, 403, 404]);
+});

@@ -78,8 +78,8 @@ const cases: Record<MarkCodeAu, Case> = {
   },
   fixedTermOver: {
     kind: "query",
-    with: [context({ facts: { fixedUntil: "2025-08-31" } }), hours("38")],
-    without: [context({ facts: { fixedUntil: "2026-08-31" } }), hours("38")],
+    with: [context({ facts: { fixedUntil: "2025-10-04" } }), hours("38")],
+    without: [context({ facts: { fixedUntil: "2025-10-05" } }), hours("38")],
   },
   holidayHeldOver: {
     kind: "query",

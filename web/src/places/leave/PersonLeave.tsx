@@ -1,5 +1,6 @@
 /** A person's balances today and on a day to come, what is asked for, the ledger, and what changes a balance by hand. */
 import type { LeavePerson, LeaveRequestView, LeaveView } from "@zesty/contract/leave";
+import { entryWords } from "@zesty/contract/leaveEntryWords";
 import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
 import { balanceOn } from "@zesty/core/leave/forecast";
 import { useState } from "react";
@@ -8,7 +9,6 @@ import { onPage } from "../../countries/onPage.ts";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, TextField } from "../../parts/Fields.tsx";
 import { hours, longDate, sentenceCase, shortDate } from "../../parts/format.ts";
-import { entryWords } from "../../parts/leave/entryWords.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { leaveApi } from "../../state/leaveApi.ts";
 import { stateWords } from "./RequestCard.tsx";
@@ -89,7 +89,7 @@ export function PersonLeave({ view, person, onAsk, onRequest, onSay }: Props) {
           </p>
         </section>
       )}
-      {person.held.length > 0 && <Held person={person} today={view.today} />}
+      <Held view={view} person={person} />
       {requests.length > 0 && (
         <section className="text-[14.5px]">
           <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Asked for</h3>
@@ -151,10 +151,14 @@ function forecastWords(then: ReturnType<typeof balanceOn>, unit: string): string
 }
 
 /** Leave that arose day by day: from what, and since when it may be exchanged. */
-function Held({ person, today }: { person: LeavePerson; today: string }) {
+function Held({ view, person }: Pick<Props, "view" | "person">) {
+  const [first] = person.held;
+  if (!first) return null;
   return (
     <section className="figures text-[14.5px]">
-      <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Alternative holidays, the oldest first</h3>
+      <h3 className="border-b border-rule-strong pb-0.5 font-semibold">
+        {leaveKindIn(view.country, first.kind).words}, the oldest first
+      </h3>
       <ul>
         {person.held.map(({ on, left, words, exchangeFrom, noticeDays }, at) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two may have arisen on one day
@@ -162,7 +166,7 @@ function Held({ person, today }: { person: LeavePerson; today: string }) {
             {shortDate(on)} <span className="text-quiet">{words}</span>
             {left === "1" ? "" : `, ${hours(left, 2)} left`}
             <span className="block text-[13px] text-quiet">
-              {exchangeFrom <= today
+              {exchangeFrom <= view.today
                 ? `May be exchanged on request; you may fix the day, ${noticeDays} days ahead`
                 : `May be exchanged from ${longDate(exchangeFrom)}`}
             </span>

@@ -1,9 +1,10 @@
 /** Beside a person's sections: leave balances with their ledger, and the pays that were signed off. */
+import { entryWords } from "@zesty/contract/leaveEntryWords";
 import type { LongServiceView, PersonView } from "@zesty/contract/people";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { Link } from "react-router";
 import { counted, hours, longDate, moneyOrDash, shortDate, unitsOf, weekdayDate } from "../../parts/format.ts";
-import { entryWords } from "../../parts/leave/entryWords.ts";
+import { api } from "../../state/api.ts";
 import { Papers } from "./Papers.tsx";
 
 /** What the Act of the State gives by the dates of service: what was taken or kept as a balance stands above it. */
@@ -41,6 +42,9 @@ const listed = (words: readonly string[]): string =>
 
 export function Beside({ person, day }: { person: PersonView; day: string }) {
   const kindOf = (kind: string) => leaveKindIn(person.country, kind);
+  const { data: session } = api.useSessionQuery();
+  const right = session?.businesses.find((each) => each.id === person.businessId)?.right;
+  const mayPrepare = right === "prepare" || right === "authorise";
   return (
     <aside className="figures text-[14.5px]">
       <h2 className="border-b border-rule-strong pb-1 font-name text-[18px]">Leave balances</h2>
@@ -122,14 +126,16 @@ export function Beside({ person, day }: { person: PersonView; day: string }) {
           ))}
         </tbody>
       </table>
-      <p className="mt-3">
-        <a className="text-action underline" href={`/api/people/${person.id}/archive.zip`} download>
-          All that is kept, as an archive
-        </a>
-        <span className="block text-[13.5px] text-quiet">
-          Seven years of pays, hours, leave and terms, with a page to read: for an inspector, or the person.
-        </span>
-      </p>
+      {mayPrepare && (
+        <p className="mt-3">
+          <a className="text-action underline" href={`/api/people/${person.id}/archive.zip`} download>
+            All that is kept, as an archive
+          </a>
+          <span className="block text-[13.5px] text-quiet">
+            Seven years of pays, hours, leave and terms, with a page to read: for an inspector, or the person.
+          </span>
+        </p>
+      )}
     </aside>
   );
 }
