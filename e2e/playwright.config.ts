@@ -9,11 +9,12 @@ export default defineConfig({
   testMatch: "**/*.spec.ts",
   // Every test has a world of its own, on ports of its own.
   workers: 3,
-  timeout: 90_000,
+  // A busy machine is four times as slow as an idle one: the limits are for what hangs, not for what is slow.
+  timeout: 300_000,
   retries: 0,
   reporter: [["list"]],
   globalSetup: "./template.ts",
-  expect: { timeout: 10_000 },
+  expect: { timeout: 30_000 },
   use: {
     viewport: { width: 1280, height: 800 },
     permissions: ["clipboard-read", "clipboard-write"],

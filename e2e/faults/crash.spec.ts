@@ -7,7 +7,7 @@ import Database from "better-sqlite3";
 import { expect, makeReady, openRun, test, until } from "../world.ts";
 
 const rounds = Number(process.env.ZESTY_KILLS ?? 12);
-const allowed = 120_000 + rounds * 10_000;
+const allowed = 300_000 + rounds * 10_000;
 /** A fixed sequence of waits, so that a failure can be repeated. */
 const waits = Array.from({ length: rounds }, (_, at) => (at * 37) % 190);
 

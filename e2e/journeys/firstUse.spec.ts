@@ -32,7 +32,7 @@ async function looksAround(page: Page): Promise<void> {
   await page.getByRole("checkbox", { name: /I am authorised/ }).click();
   await page.getByRole("button", { name: "Sign off", exact: true }).click();
   await page.getByRole("button", { name: "Send all" }).click();
-  await expect(page.getByText("Played: nothing left the house.").first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText("Played: nothing left the house.").first()).toBeVisible();
   await page.getByRole("button", { name: "Put it away" }).click();
   await page.getByRole("button", { name: "Yes, put it away for good" }).click();
   await expect(page.getByRole("heading", { name: "Your first business" })).toBeVisible();
@@ -297,6 +297,6 @@ inDemo("a new business with three people from a list is paid within 150 keys and
   await page.getByRole("button", { name: "Send all" }).click();
   // Tomorrow is payday: the agency has accepted it, the bank has the file, and everybody the payslip.
   for (const said of ["Accepted for everybody.", "The bank has it", "3 of 3 handed over"])
-    await expect(page.getByText(said)).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText(said)).toBeVisible();
   expect((await made()) + byHand).toBeLessThanOrEqual(150);
 });

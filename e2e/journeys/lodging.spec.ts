@@ -35,7 +35,7 @@ test("a registered agent declares and lodges, once the employer has told the age
   await page.getByRole("button", { name: "Sign off", exact: true }).click();
   await page.getByRole("button", { name: "Lodge" }).click();
   const event = page.getByRole("region", { name: "Tax agency: pay event" });
-  await expect(event).toContainText("The payer has not nominated this agent", { timeout: 20_000 });
+  await expect(event).toContainText("The payer has not nominated this agent");
 
   await fetch(`${new URL(world.postBox).origin}/sim/au-tax/v1/payers/63000000011/agents`, {
     method: "POST",
@@ -43,7 +43,7 @@ test("a registered agent declares and lodges, once the employer has told the age
     body: JSON.stringify({ number: "24680135" }),
   });
   await event.getByRole("button", { name: "Make the event again and lodge it" }).click();
-  await expect(event).toContainText("Accepted for 10, rejected for 1", { timeout: 20_000 });
+  await expect(event).toContainText("Accepted for 10, rejected for 1");
   await expect(event.getByText("The whole message")).toHaveCount(0);
 
   // The newest event that was taken is replaced whole: under its own number, and the agency holds one of them.
@@ -51,7 +51,7 @@ test("a registered agent declares and lodges, once the employer has told the age
   await event.getByLabel("Reason").fill("The agent's contact was wrong");
   await event.getByLabel(/I make it for Halyard & Birch/).check();
   await event.getByRole("button", { name: "Replace it" }).click();
-  await expect(event.getByText("Replaced by the event after it")).toBeVisible({ timeout: 20_000 });
+  await expect(event.getByText("Replaced by the event after it")).toBeVisible();
   await expect(event.getByText("Some people rejected")).toHaveCount(1);
 });
 

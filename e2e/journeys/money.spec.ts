@@ -45,7 +45,7 @@ test("the June quarter's super: paid, allocated, followed both ways; the tax off
   await expect(page.getByRole("row", { name: /Super to Wattle & Wire/ })).toContainText("on its way");
   await moveTo(page, "2026-07-03");
   const paid = page.getByRole("region", { name: "Paid over" });
-  await expect(paid.getByText("Allocated to every member.")).toBeVisible({ timeout: 20_000 });
+  await expect(paid.getByText("Allocated to every member.")).toBeVisible();
   await expect(page.getByRole("heading", { name: "Late" })).toBeHidden();
   const row = page.getByRole("row", { name: /Super to Wattle & Wire Super, 10 people/ });
   await expect(row).toContainText("allocated");
