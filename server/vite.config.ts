@@ -21,6 +21,7 @@ export default defineConfig({
         newKey: "src/commands/newKey.ts",
         exportBusiness: "src/commands/exportBusiness.ts",
         importBusiness: "src/commands/importBusiness.ts",
+        takeOut: "src/commands/takeOut.ts",
         endure: "src/commands/endure.ts",
         bench: "src/commands/bench.ts",
       },

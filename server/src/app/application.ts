@@ -14,6 +14,7 @@ import { ruleShelf } from "../ground/ruleShelf.ts";
 import type { Settings } from "../ground/settings.ts";
 import { RunEvents } from "../http/events.ts";
 import { problemOf } from "../http/handler.ts";
+import { forgetReceived } from "../http/received.ts";
 import { Jobs } from "../jobs/jobs.ts";
 import { type OutboxWorker, outboxWorker } from "../outbox/worker.ts";
 import { duesChannels } from "../remittances/channels.ts";
@@ -78,6 +79,7 @@ export function makeApplication(
     },
   };
   debtsOfEarlier(context);
+  void forgetReceived(settings.dataFolder);
   const outbox = outboxWorker(context);
   const jobs = new Jobs((error) => problemOf(context, error, "job"));
   // What was signed since is summed before somebody asks for figures: after an update that is years of pays.

@@ -4,6 +4,7 @@ import { promisify } from "node:util";
 import JSZip from "jszip";
 import type { Signature } from "../store/crypt.ts";
 import { StoreFault } from "../store/fault.ts";
+import { openZip } from "./zipOnDisk.ts";
 
 export const schemaName = "business-export/1";
 
@@ -54,7 +55,9 @@ export async function pack(
   const key = encryption && passphrase !== null ? await keyOf(passphrase, encryption) : null;
   zip.file("manifest.json", `${JSON.stringify({ ...manifest, ...(encryption ? { encryption } : {}) }, null, 2)}\n`);
   for (const [name, bytes] of entries) zip.file(name, key ? closed(key, name, bytes) : bytes);
-  return zip.generateAsync({ type: "nodebuffer", compression: "DEFLATE", compressionOptions: { level: 6 } });
+  // What is locked cannot be packed smaller.
+  const compression = key ? "STORE" : "DEFLATE";
+  return zip.generateAsync({ type: "nodebuffer", compression, compressionOptions: { level: 6 } });
 }
 
 function closed(key: Buffer, name: string, bytes: Buffer): Buffer {
@@ -66,17 +69,41 @@ function closed(key: Buffer, name: string, bytes: Buffer): Buffer {
 
 export interface Opened {
   manifest: Manifest;
-  /** undefined: there is no entry of that name */
-  read(name: string): Promise<Buffer | undefined>;
+  /** null: there is no entry of that name */
+  read(name: string): Buffer | null;
 }
 
-/** @throws StoreFault with one sentence where the file is none, is newer, or the passphrase does not open it */
-export async function unpack(file: Buffer, passphrase: string | null): Promise<Opened> {
-  const zip = await JSZip.loadAsync(file).catch(() => null);
-  const text = await zip?.file("manifest.json")?.async("string");
-  const manifest = text === undefined ? null : readManifest(text);
-  if (!zip || !manifest)
-    throw new StoreFault("This is no export of a business: it is not a ZIP with a manifest.json. Nothing was changed.");
+/**
+ * @param path of the file on disk: it may be larger than what should be held
+ * @param work what is done with it while it is open
+ * @throws StoreFault with one sentence where the file is none, is newer, or the passphrase does not open it
+ */
+export async function unpacked<T>(
+  path: string,
+  passphrase: string | null,
+  work: (opened: Opened) => T | Promise<T>,
+): Promise<T> {
+  const zip = await openZip(path);
+  try {
+    const manifest = readManifest(zip?.read("manifest.json")?.toString("utf8") ?? "");
+    if (!zip || !manifest)
+      throw new StoreFault(
+        "This is no export of a business: it is not a ZIP with a manifest.json. Nothing was changed.",
+      );
+    const key = await keyFor(manifest, passphrase);
+    return await work({
+      manifest,
+      read: (name) => {
+        const bytes = zip.read(name);
+        return bytes && opened(key, name, bytes);
+      },
+    });
+  } finally {
+    zip?.close();
+  }
+}
+
+function keyFor(manifest: Manifest, passphrase: string | null): Promise<Buffer> {
   if (manifest.schema !== schemaName)
     throw new StoreFault(
       `The export is of the form ${String(manifest.schema).slice(0, 40)}; this version reads ${schemaName}. Bring the program up to date, then try again. Nothing was changed.`,
@@ -91,14 +118,7 @@ export async function unpack(file: Buffer, passphrase: string | null): Promise<O
   // Twice what ours takes at most: more would only keep the machine busy.
   if (!(N * r <= 2 * cost.N * cost.r && p <= 2))
     throw new StoreFault("The manifest asks for more work than any export of ours needs. Nothing was changed.");
-  const key = await keyOf(passphrase, manifest.encryption);
-  return {
-    manifest,
-    read: async (name) => {
-      const bytes = await zip.file(name)?.async("nodebuffer");
-      return bytes && opened(key, name, bytes);
-    },
-  };
+  return keyOf(passphrase, manifest.encryption);
 }
 
 const isTable = (value: unknown): boolean => typeof value === "object" && value !== null && !Array.isArray(value);

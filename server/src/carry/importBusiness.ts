@@ -5,12 +5,12 @@
 import { countries } from "@zesty/core/countries/countries";
 import { holdMovedIn } from "../outbox/movedIn.ts";
 import { dryRun } from "../store/dryRun.ts";
-import { StoreFault } from "../store/fault.ts";
 import { unbalanced } from "../store/invariants.ts";
 import type { Store } from "../store/open.ts";
 import { record } from "../store/trail.ts";
-import { type Opened, sha256, unpack } from "./archive.ts";
+import { type Manifest, unpacked } from "./archive.ts";
 import { migrationOf } from "./exportBusiness.ts";
+import { Parts, whole } from "./parts.ts";
 import { columnsOf, inward, type Plain, shifted } from "./rows.ts";
 import { signerOf } from "./signature.ts";
 import { type CarriedTable, camel, carriedTables } from "./tables.ts";
@@ -26,112 +26,101 @@ export interface Imported {
   signedBy: string | null;
 }
 
-const whole = (words: string) => new StoreFault(`${words} Nothing was changed.`);
-
-async function readEntities({ manifest, read }: Opened): Promise<Map<string, Plain[]>> {
-  const found = new Map<string, Plain[]>();
-  for (const [entity, { file, count, sha256: wanted }] of Object.entries(manifest.entities)) {
-    const bytes = await read(file);
-    if (!bytes || sha256(bytes) !== wanted) throw whole(`${file} is missing, or is not what the manifest says.`);
-    const rows = JSON.parse(bytes.toString("utf8")) as Plain[];
-    if (!Array.isArray(rows) || rows.length !== count) throw whole(`${file} does not hold ${count} rows.`);
-    found.set(entity, rows);
-  }
-  return found;
-}
-
 /**
- * @param now an instant @param how "look" does all of it and takes it back: what it says is what would come
+ * @param file where it lies on disk @param now an instant
+ * @param how "look" does all of it and takes it back: what it says is what would come
  * @throws StoreFault with one sentence; then nothing is changed
  */
-export async function importBusiness(
+export const importBusiness = (
   store: Store,
-  file: Buffer,
+  file: string,
   passphrase: string | null,
   now: string,
   how: "take" | "look" = "take",
-): Promise<Imported> {
-  const opened = await unpack(file, passphrase);
-  const { manifest } = opened;
+): Promise<Imported> =>
+  unpacked(file, passphrase, (opened) => {
+    const { manifest } = opened;
+    const here = migrationOf(store.sqlite);
+    if (manifest.schemaMigration > here)
+      throw whole(
+        `The export was made by a newer version (${manifest.schemaMigration} changes of the store, here ${here}). Bring this one up to date first.`,
+      );
+    if (!Object.hasOwn(countries, manifest.business.country))
+      throw whole(`No country ${manifest.business.country} is known here.`);
+    const signedBy = signerOf(manifest);
+    const work = () => takeIn(store, manifest, new Parts(opened), signedBy, now);
+    return how === "look" ? dryRun(store, work) : store.transaction(work);
+  });
+
+/** Within a transaction. */
+function takeIn(store: Store, manifest: Manifest, parts: Parts, signedBy: string | null, now: string): Imported {
   const { sqlite } = store;
-  if (manifest.schemaMigration > migrationOf(sqlite))
-    throw whole(
-      `The export was made by a newer version (${manifest.schemaMigration} changes of the store, here ${migrationOf(sqlite)}). Bring this one up to date first.`,
-    );
-  if (!Object.hasOwn(countries, manifest.business.country))
-    throw whole(`No country ${manifest.business.country} is known here.`);
-  const entities = await readEntities(opened);
-  const signedBy = signerOf(manifest);
-  const documents = new Map<string, Buffer>();
-  for (const row of entities.get("document") ?? []) {
-    const hash = String(row.sha256);
-    const bytes = await opened.read(`files/${hash}`);
-    if (!bytes || sha256(bytes) !== hash)
-      throw whole(`The document ${String(row.fileName)} is missing, or is not as it was sent.`);
-    documents.set(hash, bytes);
+  // Rows refer to each other both ways; what refers to nothing is found at the end.
+  sqlite.pragma("defer_foreign_keys = ON");
+  demandNotHere(store, parts.rows("business"));
+  const shift = highestId(store);
+  const { idOf, usersHere } = takeUsersIn(store, parts.rows("users"));
+  const kept: Kept = { entities: {}, fields: {}, shift };
+  const known = new Set<string>([...carriedTables.map((each) => camel(each.table)), "users"]);
+  for (const entity of Object.keys(manifest.entities))
+    if (!known.has(entity)) kept.entities[entity] = [...parts.rows(entity)];
+  const rowsTaken = (table: string): Iterable<Plain> => {
+    const rows = parts.rows(camel(table));
+    if (table === "user_right") return [...rows].filter((each) => !usersHere.includes(String(each.userId)));
+    return table === "loaded_row" ? [...rows].filter((each) => isNewTable(store, each)) : rows;
+  };
+  for (const of of carriedTables) {
+    if (of.table === "audit") continue;
+    const unknown = insertRows(store, of, rowsTaken(of.table), {
+      idOf,
+      shift,
+      documentOf: (row) => parts.document(row),
+    });
+    if (Object.keys(unknown).length > 0) kept.fields[camel(of.table)] = unknown;
   }
-  const work = (): Imported => {
-    // Rows refer to each other both ways; what refers to nothing is found at the end.
-    sqlite.pragma("defer_foreign_keys = ON");
-    demandNotHere(store, entities);
-    const shift = highestId(store);
-    const { idOf, usersHere } = takeUsersIn(store, entities.get("users") ?? []);
-    const kept: Kept = { entities: {}, fields: {}, shift };
-    const known = new Set<string>([...carriedTables.map((each) => camel(each.table)), "users"]);
-    for (const [entity, rows] of entities) if (!known.has(entity)) kept.entities[entity] = rows;
-    for (const of of carriedTables) {
-      if (of.table === "audit") continue;
-      let rows = entities.get(camel(of.table)) ?? [];
-      if (of.table === "user_right") rows = rows.filter((each) => !usersHere.includes(String(each.userId)));
-      if (of.table === "loaded_row") rows = rows.filter((each) => isNewTable(store, each));
-      const unknown = insertRows(store, of, rows, { idOf, shift, documents });
-      if (Object.keys(unknown).length > 0) kept.fields[camel(of.table)] = unknown;
-    }
-    // An earlier version had another word for it.
-    sqlite.exec("UPDATE pay_run SET kind = 'outsideCycle' WHERE kind = 'unscheduled'");
-    const { name, country } = manifest.business;
-    const id = manifest.business.id + shift;
-    // A file of the version before does not say from when dues are followed: nobody here knows what was paid before.
-    if (!(entities.get("business") ?? []).some((row) => Object.hasOwn(row, "duesFrom")))
-      sqlite
-        .prepare(
-          "UPDATE business SET dues_from = substr(?, 1, 10) WHERE id = ? AND EXISTS (SELECT 1 FROM due WHERE business_id = ?)",
-        )
-        .run(now, id, id);
+  // An earlier version had another word for it.
+  sqlite.exec("UPDATE pay_run SET kind = 'outsideCycle' WHERE kind = 'unscheduled'");
+  const { name, country } = manifest.business;
+  const id = manifest.business.id + shift;
+  // A file of the version before does not say from when dues are followed: nobody here knows what was paid before.
+  if (!parts.has("business", "duesFrom"))
     sqlite
       .prepare(
-        "UPDATE pay SET stale = true WHERE run_id IN (SELECT id FROM pay_run WHERE state = 'open' AND business_id = ?)",
+        "UPDATE business SET dues_from = substr(?, 1, 10) WHERE id = ? AND EXISTS (SELECT 1 FROM due WHERE business_id = ?)",
       )
-      .run(id);
-    deriveYears(store, id, country);
-    writeKept(sqlite, id, kept);
-    for (const row of entities.get("audit") ?? [])
-      record(store, {
-        at: String(row.at),
-        userId: row.userId === null ? null : idOf(String(row.userId)),
-        businessId: id,
-        ...{ what: String(row.what), about: String(row.about) },
-        ...(row.change === null ? {} : { change: shifted(row.change, "change", shift) as object }),
-      });
+      .run(now, id, id);
+  sqlite
+    .prepare(
+      "UPDATE pay SET stale = true WHERE run_id IN (SELECT id FROM pay_run WHERE state = 'open' AND business_id = ?)",
+    )
+    .run(id);
+  deriveYears(store, id, country);
+  writeKept(sqlite, id, kept);
+  for (const row of parts.rows("audit"))
     record(store, {
-      at: now,
-      userId: null,
-      businessId: null,
-      what: "took a business in from its export",
-      about: `${name}, made ${manifest.createdAt}${signedBy === null ? ", not signed" : `, signed by ${signedBy}`}`,
+      at: String(row.at),
+      userId: row.userId === null ? null : idOf(String(row.userId)),
+      businessId: id,
+      ...{ what: String(row.what), about: String(row.about) },
+      ...(row.change === null ? {} : { change: shifted(row.change, "change", shift) as object }),
     });
-    holdMovedIn(store, id, manifest.createdAt);
-    demandSound(store);
-    const count = (entity: string) => entities.get(entity)?.length ?? 0;
-    return { business: { id, name }, people: count("person"), runs: count("payRun"), usersHere, signedBy };
-  };
-  return how === "look" ? dryRun(store, work) : store.transaction(work);
+  record(store, {
+    at: now,
+    userId: null,
+    businessId: null,
+    what: "took a business in from its export",
+    about: `${name}, made ${manifest.createdAt}${signedBy === null ? ", not signed" : `, signed by ${signedBy}`}`,
+  });
+  holdMovedIn(store, id, manifest.createdAt);
+  demandSound(store);
+  const [people, runs] = [parts.count("person"), parts.count("payRun")];
+  return { business: { id, name }, people, runs, usersHere, signedBy };
 }
 
 /** A business keeps its identity with the agencies for life: the same one twice would be paid and lodged twice. */
-function demandNotHere({ sqlite }: Store, entities: ReadonlyMap<string, Plain[]>): void {
+function demandNotHere({ sqlite }: Store, businesses: Iterable<Plain>): void {
   const known = sqlite.prepare<[string], { name: string }>("SELECT name FROM business WHERE bms_id = ?");
-  for (const { bmsId } of entities.get("business") ?? []) {
+  for (const { bmsId } of businesses) {
     const here = known.get(String(bmsId));
     if (here) throw whole(`${here.name} is here already, and is not taken in a second time.`);
   }
@@ -169,8 +158,9 @@ function isNewTable({ sqlite }: Store, table: Plain): boolean {
 /** Users by address: who is not here yet comes without a password and without a way in. */
 function takeUsersIn(
   { sqlite }: Store,
-  rows: readonly Plain[],
+  named: Iterable<Plain>,
 ): { idOf: (email: string) => number; usersHere: string[] } {
+  const rows = [...named];
   const known = new Map(
     sqlite
       .prepare<[], { id: number; email: string }>('SELECT id, email FROM "user"')
@@ -204,12 +194,8 @@ function takeUsersIn(
 function insertRows(
   { sqlite, crypt }: Store,
   of: CarriedTable,
-  rows: readonly Plain[],
-  {
-    idOf,
-    shift,
-    documents,
-  }: { idOf: (email: string) => number; shift: number; documents: ReadonlyMap<string, Buffer> },
+  rows: Iterable<Plain>,
+  { idOf, shift, documentOf }: { idOf: (email: string) => number; shift: number; documentOf: (row: Plain) => Buffer },
 ): Record<string, Plain> {
   const columns = columnsOf(sqlite, of).filter((each) => !(of.withoutId && each.name === "id"));
   const fields = new Set(columns.map((each) => each.field));
@@ -217,8 +203,7 @@ function insertRows(
   for (const row of rows) {
     const values = inward(columns, row, idOf, shift);
     for (const [column, place] of Object.entries(of.secrets ?? {})) {
-      if (column === "bytes")
-        values.bytes = crypt.sealBytes(documents.get(String(values.sha256)) ?? Buffer.alloc(0), place(values));
+      if (column === "bytes") values.bytes = crypt.sealBytes(documentOf(row), place(values));
       else if (typeof values[column] === "string") values[column] = crypt.seal(values[column], place(values));
     }
     const names = Object.keys(values);

@@ -1,18 +1,22 @@
 /** A business as a file: made for whoever may authorise its pays, taken in by the practice lead. */
 import { exportWanted } from "@zesty/contract/carry";
 import { create as contentDisposition } from "content-disposition";
-import express, { type Request, type RequestHandler, Router } from "express";
+import { type Request, type RequestHandler, Router } from "express";
 import type { Context } from "../ground/context.ts";
 import { cannot, ProblemError } from "../ground/problem.ts";
 import { demandRight } from "../ground/rights.ts";
 import { actorOf, body, idOf, signedIn } from "../http/handler.ts";
 import { demandProof } from "../http/proof.ts";
+import { received } from "../http/received.ts";
 import { sendFromHere } from "../outbox/movedIn.ts";
 import { readSafety } from "../safety/safety.ts";
 import { StoreFault } from "../store/fault.ts";
 import { record } from "../store/trail.ts";
 import { exportBusiness } from "./exportBusiness.ts";
 import { importBusiness } from "./importBusiness.ts";
+
+/** Three hundred people over seven years with all their documents, several times over. */
+const largestExport = 2 * 1024 ** 3;
 
 /** A sentence of the store is told to who asked: nothing was changed. */
 async function told<T>(work: Promise<T>, path: string): Promise<T> {
@@ -61,13 +65,14 @@ export function carryRoutes(context: Context): Router {
     "/businesses/import",
     // Before a byte of it is taken in: it may be as large as a whole practice.
     leadOnly(context),
-    express.raw({ type: "application/zip", limit: "400mb" }),
-    signedIn(context, async (_actor, request) => {
-      if (!Buffer.isBuffer(request.body)) throw cannot("business-file", "Choose the file of an export, a ZIP.");
+    signedIn(context, (_actor, request) => {
+      if (!request.is("application/zip")) throw cannot("business-file", "Choose the file of an export, a ZIP.");
       const passphrase = passphraseOf(request) || null;
       const how = request.query.how === "look" ? "look" : "take";
-      const done = importBusiness(context.store, request.body, passphrase, context.clock.now(), how);
-      return told(done, "file").finally(() => context.ruleShelf.changed());
+      return received(request, context.store.folder, largestExport, (file) => {
+        const done = importBusiness(context.store, file, passphrase, context.clock.now(), how);
+        return told(done, "file").finally(() => context.ruleShelf.changed());
+      });
     }),
   );
   router.post(

@@ -1,5 +1,5 @@
 /** `npm run import -- FILE...`: takes businesses in from their exports, while the application does not run. */
-import { existsSync, readFileSync } from "node:fs";
+import { existsSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { importBusiness } from "../carry/importBusiness.ts";
 import { readSettings } from "../ground/settings.ts";
@@ -21,7 +21,7 @@ try {
     for (const file of positionals) {
       const now = new Date().toISOString();
       const passphrase = process.env.ZESTY_PASSPHRASE ?? null;
-      const done = await importBusiness(store, readFileSync(file), passphrase, now, values.look ? "look" : "take");
+      const done = await importBusiness(store, file, passphrase, now, values.look ? "look" : "take");
       const here = done.usersHere.length > 0 ? ` ${done.usersHere.join(", ")} keep the rights that they have.` : "";
       process.stdout.write(
         `${done.business.name} ${values.look ? "would come" : "is here"}: ${done.people} people, ${done.runs} runs.${here} ${done.signedBy === null ? "Not signed: an earlier version made the file." : `Signed by ${done.signedBy}.`}\n`,

@@ -2,7 +2,7 @@
  * A made-up country XX with one flat tax of a fifth and no filing goes through a payday of the real store. It is the
  * shortest description of what a country has to say; nothing of it is shipped.
  */
-import { readdirSync, readFileSync } from "node:fs";
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import type { NewBusiness } from "@zesty/contract/business";
 import { newBusiness } from "@zesty/contract/business";
@@ -243,7 +243,9 @@ describe("a third country", () => {
     const { bytes } = await exportBusiness(store, id, passphrase, "2026-07-03T00:00:00Z");
     const there = emptyWorld();
     expect(readYearProof(context, id).rows).toHaveLength(1);
-    const done = await importBusiness(there.context.store, bytes, passphrase, "2026-07-03T00:00:00Z");
+    const file = join(there.context.store.folder, "business.zip");
+    writeFileSync(file, bytes);
+    const done = await importBusiness(there.context.store, file, passphrase, "2026-07-03T00:00:00Z");
     expect([done.business.name, done.people, done.runs]).toEqual(["Flatland Mill", 1, 1]);
     await there.end();
   });
