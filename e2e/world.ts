@@ -1,6 +1,6 @@
 /** A world of its own for a test: a copy of the demo, the application and the stand-ins on free ports. */
 import type { ChildProcess } from "node:child_process";
-import { cpSync, rmSync } from "node:fs";
+import { cpSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { test as base, expect, type Page } from "@playwright/test";
 import { endProgram, environment, freePorts, root, startProgram } from "./programs.ts";
@@ -23,6 +23,8 @@ export interface World {
   effects(): Promise<Effects>;
   faults(rules: object[]): Promise<void>;
   api(email?: string): Promise<Api>;
+  /** of the server, in MB */
+  memory(): number;
   killServer(): Promise<void>;
   startServer(): Promise<void>;
   stopStandins(): Promise<void>;
@@ -86,6 +88,7 @@ export async function startWorld(): Promise<World> {
       if (signedIn.status !== 200) throw new Error(`${email} could not sign in: ${JSON.stringify(signedIn.body)}`);
       return { call };
     },
+    memory: () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, "utf8"))?.[1]) / 1024,
     killServer: () => endProgram(server, "SIGKILL"),
     startServer: async () => {
       server = await startProgram("server/dist/main.js", env, "ready");

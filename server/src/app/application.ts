@@ -16,6 +16,7 @@ import { RunEvents } from "../http/events.ts";
 import { problemOf } from "../http/handler.ts";
 import { forgetReceived } from "../http/received.ts";
 import { Jobs } from "../jobs/jobs.ts";
+import { withLeaveLaidAnew } from "../leave/movedHolidays.ts";
 import { type OutboxWorker, outboxWorker } from "../outbox/worker.ts";
 import { duesChannels } from "../remittances/channels.ts";
 import { debtsOfEarlier } from "../row/earlierDebts.ts";
@@ -68,6 +69,7 @@ export function makeApplication(
     trust,
     log,
     moreChannels: duesChannels,
+    withLeaveLaidAnew: (...of) => withLeaveLaidAnew(context, ...of),
     factsChanged: (businessId, personIds) => {
       if (personIds) store.transaction(() => refreshTimeInRuns(context, businessId, personIds));
       refreshOpenRuns(context, businessId);

@@ -60,7 +60,7 @@ export function keepHeld(store: Store, held: Held): void {
 export async function askAfterRestore(
   context: Context,
   courierOf: Record<OutboxRow["channel"], Courier>,
-  list: (madeAt: string) => Promise<ListedThing[] | null>,
+  list: (madeAt: string, found: readonly number[]) => Promise<ListedThing[] | null>,
 ): Promise<number> {
   const { store } = context;
   const held = heldState(store);
@@ -104,7 +104,7 @@ export async function askAfterRestore(
     context.announce(row.runId);
   }
   if (held.restored) {
-    const found = await list(held.backupOf);
+    const found = await list(held.backupOf, held.found);
     // Nobody but a person lets anything out after a restore.
     if (found !== null) keepHeld(store, { ...held, list: found });
     return asked;

@@ -191,6 +191,19 @@ describe("after a restore", () => {
       expect(message !== undefined).toBe(line.message);
       confirm(context, actor, { key: line.key, as: "takenOver", ...(message ? { message } : {}) });
     }
+    // Letters have many receivers: whether they were mailed before the stop, somebody says, once a run.
+    expect(() => releaseRestored(context, actor)).toThrow(/One line of the list is not answered/);
+    const slips = readRestored(context)?.list?.filter((each) => each.decided === null) ?? [];
+    expect(slips).toMatchObject([{ key: `payslips ${runId}`, message: false, link: `/run/${runId}` }]);
+    const store = context.store.sqlite;
+    store.exec("SAVEPOINT other");
+    confirm(context, actor, { key: `payslips ${runId}`, as: "anew" });
+    expect(readRestored(context)?.list?.at(-2)?.decided).toBe("mailed from here");
+    expect(store.prepare("SELECT DISTINCT state FROM outbox WHERE channel = 'payslip'").pluck().all()).toEqual([
+      "queued",
+    ]);
+    store.exec("ROLLBACK TO other; RELEASE other");
+    confirm(context, actor, { key: `payslips ${runId}`, as: "takenOver" });
     releaseRestored(context, actor);
     await worker.runOnce();
     expect([files.length, events.length]).toEqual([1, 1]);
@@ -207,6 +220,18 @@ describe("after a restore", () => {
     ]);
     expect(context.store.db.select().from(userRight).all()).toEqual([]);
   });
+  it.each([
+    ["38", ["payday", "payslips", "users"]],
+    ["37", ["paymentFile", "payEvent", "payday", "users"]],
+  ])("signed again with %s hours before the receivers were asked, the list says what is left", async (hours, keys) => {
+    const { fresh, runId, context, actor, outbox: worker } = await paidThenRestored();
+    hoursOf(fresh, runId, hours);
+    signRun(fresh, runId);
+    sendRun(context, actor, runId, ["paymentFile", "payEvent", "payslip"]);
+    await worker.runOnce();
+    expect(readRestored(context)?.list?.map((each) => each.key.split(" ")[0])).toEqual(keys);
+    expect([files.length, events.length]).toEqual([1, 1]);
+  });
   it("where the bank speaks of other payments than ours, somebody says what came of it", async () => {
     const { fresh, runId, context, actor, outbox: worker } = await paidThenRestored();
     await worker.runOnce();
@@ -215,6 +240,7 @@ describe("after a restore", () => {
       const message = line.fits[0]?.id;
       confirm(context, actor, { key: line.key, as: "takenOver", ...(message ? { message } : {}) });
     }
+    confirm(context, actor, { key: `payslips ${runId}`, as: "dismissed", reason: "handed out on paper" });
     // The sum is the same, the payments are not.
     for (const each of files) for (const [i, line] of each.lines.entries()) line.cents += i === 0 ? 1 : -1;
     releaseRestored(context, actor);
@@ -229,5 +255,6 @@ describe("after a restore", () => {
     expect(file()?.detail).toMatch(/What came of it was told by .*both/);
     expect(() => taken(context, actor, runId, file()?.id ?? 0, said)).toThrow(/answered/);
     expect(unbalanced(context.store)).toEqual([]);
+    expect(all().find((each) => each.channel === "payslip")?.detail).toBe("Not mailed from here: handed out on paper.");
   });
 });

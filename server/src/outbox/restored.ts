@@ -13,13 +13,21 @@ import { business, outbox, payment, payRun } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import type { OutboxRow } from "./channels.ts";
 import { type Held, heldState, keepHeld, type ListedThing, release } from "./held.ts";
+import { slipsKey, slipsOf, withSlips } from "./restoredSlips.ts";
 import { settleAnswer } from "./settleAnswer.ts";
+
+const runLink = (key: string): string | null => {
+  const [, runId] = /^(?:run|payslips) (\d+)$/.exec(key) ?? [];
+  return runId ? `/run/${runId}` : null;
+};
 
 const labels: Record<Confirm["as"], string> = {
   anew: "nothing of it went out: it is made anew",
   takenOver: "taken over",
   dismissed: "dismissed",
 };
+const labelsOfSlips: typeof labels = { ...labels, anew: "mailed from here", takenOver: "they were mailed" };
+const labelOf = (key: string, as: Confirm["as"]): string => (key.startsWith(slipsKey) ? labelsOfSlips : labels)[as];
 
 export function readRestored(context: Context): RestoredView | null {
   const held = heldState(context.store);
@@ -40,14 +48,10 @@ export function readRestored(context: Context): RestoredView | null {
         return {
           ...{ key: each.key, business: owners.get(each.businessId ?? 0) ?? null },
           words: wordsOf(each, held.users),
-          link: each.key.startsWith("run ")
-            ? `/run/${each.key.slice(4)}`
-            : each.key === "users"
-              ? "/set-up/users"
-              : null,
+          link: each.key === "users" ? "/set-up/users" : runLink(each.key),
           fits: each.channel && !decided ? fitting(context, each).map(({ id, words }) => ({ id, words })) : [],
           message: each.channel !== null,
-          decided: decided ? `${labels[decided.as]}${decided.reason ? `: ${decided.reason}` : ""}` : null,
+          decided: decided ? `${labelOf(each.key, decided.as)}${decided.reason ? `: ${decided.reason}` : ""}` : null,
         };
       }) ?? null,
   };
@@ -77,6 +81,8 @@ function wordsOf({ key, channel, receipt, date, cents }: ListedThing, users?: He
     return users?.unread === false
       ? `Users: ${changesOf(users)}look through who was added, and who may do what`
       : "Users, passwords and rights are those of the backup: look them through, and close whoever left since";
+  if (key.startsWith(slipsKey))
+    return `Payslips of payday ${dateWords(date ?? "")}: nobody can be asked whether they were mailed with what was taken over`;
   if (channel === null)
     return `Payday ${dateWords(date ?? "")}: ${key.startsWith("run ") ? "the run was open" : "no run was opened"} when the backup was made`;
   const over = cents === null ? "" : ` over ${dollars(cents)}`;
@@ -113,8 +119,9 @@ const paidBy = (db: Context["store"]["db"], outboxId: number): number =>
 /** Paydays still to answer of businesses of which no receiver holds anything new: there nothing can have gone out. */
 function untouched({ list = [], decided = {} }: Held): ListedThing[] {
   const touched = new Set(list.flatMap((each) => (each.channel === null ? [] : each.businessId)));
+  const isPayday = ({ key, channel }: ListedThing) => channel === null && !key.startsWith(slipsKey);
   return list.filter(
-    (each) => each.channel === null && each.businessId !== null && !touched.has(each.businessId) && !decided[each.key],
+    (each) => isPayday(each) && each.businessId !== null && !touched.has(each.businessId) && !decided[each.key],
   );
 }
 
@@ -150,16 +157,22 @@ export function confirm(context: Context, actor: Actor, { key, as, reason, messa
         "arrived",
         "Its receiver holds it: it is taken over, or dismissed with a reason, and not made anew.",
       );
-    keepHeld(store, { ...held, decided: { ...held.decided, [key]: { as, reason: reason ?? "" } } });
+    if (key.startsWith(slipsKey)) answerSlips(context, Number(key.slice(slipsKey.length)), as, reason ?? "");
+    const list = withSlips(context, held.list ?? [], as === "takenOver" && message ? [message] : []);
+    keepHeld(store, {
+      ...held,
+      list,
+      decided: { ...held.decided, [key]: { as, reason: reason ?? "" } },
+    });
     record(store, {
       ...{ at: context.clock.now(), userId: actor.userId, businessId: thing.businessId },
-      what: `after the restore: ${labels[as]}`,
+      what: `after the restore: ${labelOf(key, as)}`,
       about: `${wordsOf(thing)}${reason ? `: ${reason}` : ""}`,
     });
   });
 }
 
-/** What a receiver holds counts as sent by the run that was made again; its letters went out with it. */
+/** What a receiver holds counts as sent by the run that was made again. */
 function takeOver(context: Context, thing: ListedThing, outboxId: number | undefined): void {
   const found = fitting(context, thing).find((each) => each.id === outboxId);
   if (!found || thing.channel === null)
@@ -185,22 +198,14 @@ function takeOver(context: Context, thing: ListedThing, outboxId: number | undef
     .where(eq(outbox.id, row.id))
     .run();
   settleAnswer(context, row, null);
-  const slips = db
-    .select()
-    .from(outbox)
-    .where(
-      and(
-        eq(outbox.runId, row.runId ?? 0),
-        eq(outbox.channel, "payslip"),
-        inArray(outbox.state, ["prepared", "queued"]),
-      ),
-    )
-    .all();
-  for (const slip of slips)
-    settleAnswer(context, slip, {
-      ...{ kind: "final", state: "accepted", items: [] },
-      detail: "Mailed before the restore, with what was sent then.",
-    });
+}
+
+function answerSlips(context: Context, runId: number, as: Confirm["as"], reason: string): void {
+  const detail =
+    as === "dismissed" ? `Not mailed from here: ${reason}.` : "Mailed before the restore, with what was sent then.";
+  for (const slip of slipsOf(context, runId))
+    if (as === "anew") context.store.db.update(outbox).set({ state: "queued" }).where(eq(outbox.id, slip.id)).run();
+    else settleAnswer(context, slip, { kind: "final", state: "accepted", items: [], detail });
 }
 
 /** Everything of the list is answered: it is sent from here again. */

@@ -10,6 +10,7 @@ import { neverOpened } from "../runs/openRun.ts";
 import { business, outbox, payee, payRun } from "../store/schema.ts";
 import type { OutboxRow } from "./channels.ts";
 import type { ListedThing } from "./held.ts";
+import { withSlips } from "./restoredSlips.ts";
 
 /** A line that no receiver named. */
 const nothing = { channel: null, receipt: null, knownAs: null, cents: null };
@@ -21,8 +22,16 @@ type Named = { receipt: string; knownAs: string; date: string; cents?: number };
 const daysBefore = 7;
 const daysAhead = 14;
 
-/** Asks every receiver what it holds since the backup. @returns null while one of them cannot be asked */
-export async function listToConfirm(context: Context, madeAt: string): Promise<ListedThing[] | null> {
+/**
+ * Asks every receiver what it holds since the backup.
+ * @param found our own messages that their receiver was found to hold, by id
+ * @returns null while one of them cannot be asked
+ */
+export async function listToConfirm(
+  context: Context,
+  madeAt: string,
+  found: readonly number[],
+): Promise<ListedThing[] | null> {
   const { db } = context.store;
   const list: ListedThing[] = [];
   for (const owner of db.select().from(business).where(isNull(business.play)).all()) {
@@ -50,7 +59,7 @@ export async function listToConfirm(context: Context, madeAt: string): Promise<L
     list.push(...paydaysOf(context, owner, since));
   }
   list.push({ key: "users", businessId: null, ...nothing, date: null });
-  return list;
+  return withSlips(context, list, found);
 }
 
 async function namedOf(

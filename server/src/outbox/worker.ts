@@ -197,7 +197,7 @@ export function outboxWorker(context: Context): OutboxWorker {
     if (lane.length === 0) return sendLetters(context, mail, backOffMs);
     if (isHeld(context.store)) {
       // Asked once, whichever lane comes by first.
-      asking ??= askAfterRestore(context, courierOf, (madeAt) => listToConfirm(context, madeAt)).finally(() => {
+      asking ??= askAfterRestore(context, courierOf, (...of) => listToConfirm(context, ...of)).finally(() => {
         asking = null;
       });
       return asking;

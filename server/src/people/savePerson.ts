@@ -106,9 +106,9 @@ export function saveSection<S extends Section | SectionNz>(
   values: SectionValues[S],
 ): string[] {
   const { db } = context.store;
-  return context.store.transaction(() => {
-    const found = db.select().from(person).where(eq(person.id, personId)).get();
-    if (!found) throw notFound("person");
+  const found = db.select().from(person).where(eq(person.id, personId)).get();
+  if (!found) throw notFound("person");
+  return context.withLeaveLaidAnew(actor, found.businessId, personId, () => {
     const asked = "from" in values && values.from ? values.from : todayAt(context, found.businessId);
     // Nothing holds of somebody before the start: what is said for an earlier day counts from it.
     const from = asked < found.startDate ? found.startDate : asked;

@@ -102,7 +102,7 @@ export function changeEntry<List extends ListName>(
 ): void {
   const { db } = context.store;
   const table = tables[list] as typeof payCycle;
-  context.store.transaction(() => {
+  context.withLeaveLaidAnew(actor, businessId, null, () => {
     const before = db.select().from(table).where(eq(table.id, entryId)).get();
     if (before?.businessId !== businessId) throw notFound(words[list]);
     const twin = db
@@ -191,7 +191,7 @@ export function addPlace(
   wanted: Omit<ChangePlace, "retired">,
 ): void {
   const { db } = context.store;
-  context.store.transaction(() => {
+  context.withLeaveLaidAnew(actor, businessId, null, () => {
     demandPlace(context, businessId, wanted);
     const twin = db
       .select({ id: place.id })

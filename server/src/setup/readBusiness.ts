@@ -91,7 +91,7 @@ export function saveBusinessFacts(
   businessId: number,
   wanted: Omit<WantedBusiness, "cycle">,
 ): void {
-  context.store.transaction(() => {
+  context.withLeaveLaidAnew(actor, businessId, null, () => {
     const known = findBusiness(context, businessId);
     const { setUp } = context.country(known.country);
     const {

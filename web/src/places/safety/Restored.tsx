@@ -87,10 +87,10 @@ function Line({ line }: { line: ConfirmView }) {
           ) : (
             <>
               <Button disabled={isLoading} onClick={() => answer("anew")}>
-                Nothing of it went out
+                {line.key.startsWith("payslips ") ? "Mail them from here" : "Nothing of it went out"}
               </Button>
               <Button disabled={isLoading} onClick={() => answer("takenOver")}>
-                What went out is taken over
+                {line.key.startsWith("payslips ") ? "They were mailed" : "What went out is taken over"}
               </Button>
             </>
           )}

@@ -1,0 +1,88 @@
+/** Days that stop being holidays, or become ones, after leave over them was approved: by each way that moves them. */
+import { afterEach, describe, expect, it } from "vitest";
+import { saveSection } from "../people/savePerson.ts";
+import { readRun } from "../runs/readRun.ts";
+import { addPlace, changeEntry } from "../setup/lists.ts";
+import { readBusiness } from "../setup/readBusiness.ts";
+import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
+import { adjustBalance } from "./changeBalance.ts";
+import { askForLeave } from "./requests.ts";
+
+let world: SmallWorld;
+afterEach(() => world.end());
+const who = () => world.personIds[0] ?? 0;
+const places = () => readBusiness(world.context, world.businessId).places;
+/** Friday, 26 June 2026 is a day of the first place's own, or none. */
+const declare = (days: string) => {
+  const [place] = places();
+  changeEntry(world.context, world.actor, world.businessId, "places", place?.id ?? 0, {
+    ...{ name: place?.name ?? "", state: place?.state ?? "", district: null, days, retired: false },
+  });
+};
+const other = () => {
+  addPlace(world.context, world.actor, world.businessId, { name: "Kiosk", state: "VIC", district: null, days: "" });
+  return places().at(-1)?.id ?? 0;
+};
+const works = (placeId: number | null, from = "2026-01-05") =>
+  saveSection(world.context, world.actor, who(), "employment", plainTerms(world, { from, placeId }));
+const ask = () =>
+  askForLeave(world.context, world.actor, world.businessId, {
+    ...{ personId: who(), kind: "annual", first: "2026-06-25", last: "2026-06-26", hoursADay: null, inAdvance: false },
+    ...{ note: null, approve: { belowNought: false } },
+  });
+const leaveIn = (runId: number) => {
+  const view = readRun(world.context, world.actor, runId);
+  const { id } = view.elements.find((each) => each.name === "Annual leave") ?? {};
+  return view.rows[0]?.lines.find((line) => line.elementId === id)?.hours ?? "0";
+};
+function begin(placeId: () => number | null): void {
+  world = smallWorld(1);
+  saveSection(world.context, world.actor, who(), "leave", {
+    ...{ from: "2020-01-06", entitlements: [{ kind: "annual", weeksPerYear: "4" }], loadingPercent: null },
+  });
+  adjustBalance(world.context, world.actor, who(), {
+    ...{ kind: "annual", date: "2026-01-01", amount: "100", reason: "brought along" },
+  });
+  works(placeId());
+}
+const first = () => places()[0]?.id ?? 0;
+
+describe("a day within approved leave", () => {
+  it.each<[string, () => number | null, () => void]>([
+    ["the declared day is taken back", first, () => declare("")],
+    ["who is away works at another place from the day before", first, () => works(other(), "2026-06-24")],
+    ["a second place leaves it open where who has none said works", () => null, () => void other()],
+  ])("becomes leave: %s", (_how, placeId, change) => {
+    begin(placeId);
+    declare("26/6/2026 Declared Day");
+    ask();
+    const runId = openUsual(world);
+    expect(leaveIn(runId)).toBe("7.6");
+    change();
+    world.context.factsChanged(world.businessId);
+    expect(leaveIn(runId)).toBe("15.2");
+  });
+  it("is leave no more once it is declared a holiday, and leave again when that is taken back", () => {
+    begin(first);
+    ask();
+    const runId = openUsual(world);
+    for (const [days, hours] of [
+      ["", "15.2"],
+      ["26/6/2026 Declared Day", "7.6"],
+      ["", "15.2"],
+    ] as const) {
+      declare(days);
+      world.context.factsChanged(world.businessId);
+      expect(leaveIn(runId)).toBe(hours);
+    }
+  });
+  it("stays as it was paid", () => {
+    begin(first);
+    declare("26/6/2026 Declared Day");
+    ask();
+    signRun(world, openUsual(world));
+    declare("");
+    const recorded = world.context.store.sqlite.prepare("SELECT DISTINCT date FROM time_day").pluck().all();
+    expect(recorded).toEqual(["2026-06-25"]);
+  });
+});
