@@ -41,5 +41,29 @@ test("a register is set beside a run; a difference is told by its cause and tick
   await expect(page.getByRole("status").filter({ hasText: "1 person differs" })).toBeVisible();
   await page.reload();
   await expect(jarrah).toContainText("Ticked:");
+  // The same from a file with a line for each line of pay: a name of theirs is told once, and lines are compared, too.
+  type Figures = { net: string; lines: { name: string; amount: string }[] };
+  const ownLines = ({ figures }: (typeof rows)[number]) => figures as unknown as Figures;
+  const lines = rows.flatMap((row) => {
+    const { name } = row;
+    const { net, lines: own } = ownLines(row);
+    return [...own, { name: "Net pay", amount: net }].map((each) => {
+      const isTheirs = name === "Lachlan Vandersee" && each.name === own[0]?.name;
+      return `"${name}","${isTheirs ? "Floor hours" : each.name}",${each.amount}`;
+    });
+  });
+  const csv = ["Pay register of the week", "Employee,Pay item,Amount", ...lines].join("\n");
+  await press(page, page.getByRole("button", { name: "Bring another register" }));
+  await page
+    .getByLabel("Choose a file (XLSX or CSV)")
+    .setInputFiles({ name: "register.csv", mimeType: "text/csv", buffer: Buffer.from(csv) });
+  await expect(page.getByLabel("Register of the earlier system")).toHaveValue(/^Employee\tPay item\tAmount/);
+  await press(page, page.getByRole("button", { name: "Set it beside the run" }));
+  await expect(page.getByRole("row", { name: /Lachlan Vandersee/ })).toContainText("here, 0.00 there");
+  const [ordinary] = rows.filter(({ name }) => name === "Lachlan Vandersee").flatMap((row) => ownLines(row).lines);
+  await page.getByLabel("“Floor hours” says").selectOption({ label: ordinary?.name ?? "" });
+  await press(page, page.getByRole("button", { name: "Read it again" }));
+  await expect(page.getByText("No difference is open.")).toBeVisible();
+  await expect(page.getByText(/Compared line by line, too:/)).toBeVisible();
   expect((await world.effects()).events.filter((each) => each.payDate === "2026-07-02")).toHaveLength(0);
 });

@@ -72,10 +72,36 @@ function grossCause(
   if (!own.isZero() && near(other.div(own), decimal("1.25"))) return "as if the casual's loading were added once more";
   if (!own.isZero() && near(other.div(own), decimal("0.8"))) return "as if the casual's loading were not paid";
   if (more.abs().lte(centRounding)) return "a rounding";
-  const quarters = hours?.div(quarter);
-  if (hours && quarters && hours.abs().lte(mostHours) && quarters.minus(quarters.toDecimalPlaces(0)).abs().lt("0.002"))
-    return `as much as ${hoursWords(hours.toDecimalPlaces(2))} at the plain rate`;
-  return null;
+  return hours ? quartersOf(hours) : null;
+}
+
+/** Rates that one line of pay is paid at by mistake for another. */
+const timesAsMuch = ["1.25", "1.5", "1.75", "2", "2.25", "2.5"] as const;
+
+/**
+ * What a difference on one line of pay looks like: a name of theirs that means one of ours.
+ * @param rate dollars an hour; null where none is known
+ */
+export function lineCauseOf(ours: string, theirs: string, rate: string | null): string | null {
+  const [own, other] = [decimal(ours), decimal(theirs)];
+  const more = other.minus(own);
+  if (more.abs().lte(centRounding)) return "a rounding";
+  if (own.isZero()) return "only there";
+  if (other.isZero()) return "only here";
+  for (const times of timesAsMuch) {
+    if (near(other.div(own), decimal(times))) return `as if paid at ${times} times as much`;
+    if (near(own.div(other), decimal(times))) return `as if ours were paid at ${times} times as much`;
+  }
+  const hours = rate === null || decimal(rate).isZero() ? null : more.div(rate);
+  return hours ? quartersOf(hours) : null;
+}
+
+/** Hours by the quarter that a difference comes to at the plain rate. */
+function quartersOf(hours: Decimal): string | null {
+  const quarters = hours.div(quarter);
+  return hours.abs().lte(mostHours) && quarters.minus(quarters.toDecimalPlaces(0)).abs().lt("0.002")
+    ? `as much as ${hoursWords(hours.toDecimalPlaces(2))} at the plain rate`
+    : null;
 }
 
 const hoursWords = (hours: Decimal): string => `${hours.abs().toString()} h ${hours.isNegative() ? "fewer" : "more"}`;

@@ -1,17 +1,19 @@
 /** A run beside an earlier system's register: quiet against our own output, every planted difference by its cause. */
-import type { BesideField } from "@zesty/contract/beside";
+import type { BesideMeans } from "@zesty/contract/beside";
 import { MissingRow, type RuleBook } from "@zesty/core/rulebook/ruleBook";
+import exceljs from "exceljs";
 import { afterEach, describe, expect, it } from "vitest";
 import { discardRun } from "../runs/discardRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { bringRegister, readBeside, tickBeside } from "./beside.ts";
+import { registerFromFile } from "./registerFile.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());
 
-const bring = (runId: number, text: string, meanings: Record<string, BesideField | "none"> = {}) =>
+const bring = (runId: number, text: string, meanings: Record<string, BesideMeans> = {}) =>
   bringRegister(world.context, world.actor, runId, { text, meanings });
 const figuresOf = (runId: number) =>
   readRun(world.context, world.actor, runId).rows.map((row) => ({
@@ -54,6 +56,37 @@ describe.each([
   ["Australia", smallWorld, headsAu],
   ["New Zealand", smallWorldNz, headsNz],
 ] as const)("%s", (_country, make, heads) => {
+  it.each(["a column for each line of pay", "a line for each line of pay"])(
+    "is quiet line by line, with %s",
+    (form) => {
+      world = make(3);
+      const runId = openUsual(world);
+      type Lines = { name: string; amount: string }[];
+      const people = figuresOf(runId).map(({ name, own }) => ({ name, own, lines: own.lines as never as Lines }));
+      const names = [...new Set(people.flatMap((each) => each.lines.map((line) => line.name)))];
+      const text =
+        form === "a column for each line of pay"
+          ? [
+              ["Employee", ...names, "Net"],
+              ...people.map(({ name, own, lines }) => [
+                ...[
+                  name,
+                  ...names.map((each) => lines.find((line) => line.name === each)?.amount ?? "0"),
+                  own.net ?? "",
+                ],
+              ]),
+            ]
+          : [
+              ["Employee", "Pay item", "Amount"],
+              ...people.flatMap(({ name, own, lines }) =>
+                [...lines, { name: "Net pay", amount: own.net ?? "" }].map((line) => [name, line.name, line.amount]),
+              ),
+            ];
+      const view = bring(runId, text.map((row) => row.join("\t")).join("\n"));
+      expect([view.open, view.agrees, view.payLines, view.figures]).toEqual([0, true, names, ["net"]]);
+      expect(names.length).toBeGreaterThan(0);
+    },
+  );
   it("is quiet against our own output, open and signed, with dollars, groups of digits and a line of sums", () => {
     world = make(4);
     const runId = openUsual(world);
@@ -127,6 +160,39 @@ describe("planted differences", () => {
     discardRun(context, actor, runId);
     expect(context.store.sqlite.prepare("SELECT COUNT(*) FROM earlier_register").pluck().get()).toBe(0);
   });
+  it("lines of pay that differ are named with what they look like, the same dollars under another line, too", () => {
+    world = smallWorld(4);
+    const runId = openUsual(world);
+    const all = (at: number, lines: Record<string, string>) =>
+      Object.entries({ Gross: "1197.00", ...lines }).map(([name, amount]) => `Alex Sample${at}\t${name}\t${amount}`);
+    const text = [
+      "Employee\tPay item\tAmount",
+      ...all(0, { Ordinary: "1197.00" }),
+      ...all(1, { Ordinary: "1134.00", Saturday: "63.00" }),
+      ...all(2, { Ordinary: "1795.50", Gross: "1795.50" }),
+      ...all(3, { Ordinary: "1165.50", "Coffee money": "31.50" }),
+    ].join("\n");
+    const view = bring(runId, text);
+    expect(view.headings.filter((each) => each.means === null).map((each) => each.title)).toEqual(["Coffee money"]);
+    const lines = (at: number) =>
+      view.rows
+        .find((row) => row.personId === world.personIds[at])
+        ?.lines.map(({ name, ours, theirs, why }) => `${name} ${ours} ${theirs}, ${why}`);
+    expect(lines(0)).toEqual([]);
+    expect(lines(1)).toEqual([
+      "Ordinary 1197.00 1134.00, as much as 2 h fewer at the plain rate",
+      "Saturday 0.00 63.00, only there",
+    ]);
+    expect(lines(2)).toEqual(["Ordinary 1197.00 1795.50, as if paid at 1.5 times as much"]);
+    // Told what the strange line is, it is known for the next register, and code and name both do.
+    const told = bring(runId, text, { "Coffee money": "pay ORD" });
+    expect(told.rows.find((row) => row.personId === world.personIds[3])?.lines).toEqual([]);
+    expect(bring(runId, text.replaceAll("Ordinary", "ORD")).open).toBe(2);
+    // A tick is for the lines that were seen.
+    const personId = world.personIds[1] ?? 0;
+    expect(tickBeside(world.context, world.actor, runId, { personId, reason: "Booked on Saturday" }).open).toBe(1);
+    expect(bring(runId, text.replace("63.00", "62.00")).open).toBe(2);
+  });
   it("the threshold not claimed is told to the dollar", () => {
     world = smallWorld(1);
     const runId = openUsual(world);
@@ -163,6 +229,48 @@ it("two periods that agree, and the move may be made; who stands on one side alo
     rows: [{ payId: rows[0]?.payId ?? 0, lines: [{ elementId: world.element("ORD"), hours: "30" }] }],
   });
   expect(readBeside(world.context, first)?.others).toEqual([]);
+});
+
+describe("a register from a file", () => {
+  const rows = [
+    ["Pay register, Example Bakery"],
+    ["22 to 28 June 2026", ""],
+    [],
+    ["Employee", "Gross", "PAYG", "Net pay", ""],
+    ["Alex Sample0", "1197.00", "148.00", "1049.00", "", "see letter"],
+    [],
+    ["Total", "1197.00", "148.00", "1049.00"],
+  ];
+  const csv = () => Buffer.from(rows.map((row) => row.join(",")).join("\n"));
+  async function xlsx(name: string): Promise<Buffer> {
+    const book = new exceljs.Workbook();
+    book.addWorksheet("Notes").addRows([["Nothing", "here"]]);
+    const sheet = book.addWorksheet(name);
+    sheet.addRows(rows.map((row) => row.map((cell) => (/^[\d.]+$/.test(cell) ? Number(cell) : cell))));
+    return Buffer.from(await book.xlsx.writeBuffer());
+  }
+  it.each<[string, () => Buffer | Promise<Buffer>, string | undefined]>([
+    ["register.csv", csv, undefined],
+    ["register.xlsx", () => xlsx("Register"), "Register"],
+  ])("%s begins at its headings, whatever stands above and beside them", async (name, make, sheet) => {
+    world = smallWorld(1);
+    const runId = openUsual(world);
+    const file = { name, data: (await make()).toString("base64"), ...(sheet ? { sheet } : {}) };
+    const { text, others } = await registerFromFile(world.context, world.actor, runId, file);
+    expect(text.split("\n")[0]).toBe("Employee\tGross\tPAYG\tNet pay");
+    expect(others).toEqual(sheet ? ["Notes"] : []);
+    const view = bring(runId, text);
+    expect([view.rows.length, view.strangers, view.figures]).toEqual([1, [], ["gross", "withheld", "net"]]);
+    expect(view.rows[0]?.cells.gross?.difference).toBe("0.00");
+  });
+  it("that holds no table is refused by its name", async () => {
+    world = smallWorld(1);
+    const runId = openUsual(world);
+    const file = { name: "letter.csv", data: Buffer.from("Dear Kim\n\nall is well").toString("base64") };
+    await expect(registerFromFile(world.context, world.actor, runId, file)).rejects.toThrow(
+      "letter.csv has no line with several cells",
+    );
+  });
 });
 
 describe("headings and bad input", () => {

@@ -2,27 +2,29 @@
 import {
   type BesideCell,
   type BesideFigure,
+  type BesideLine,
   type BesideRow,
   type BesideView,
   type BesideWanted,
   besideFigures,
 } from "@zesty/contract/beside";
-import { causeOf, type Variant } from "@zesty/core/beside/causes";
+import { causeOf, lineCauseOf, type Variant } from "@zesty/core/beside/causes";
 import { type AnyContext, examineRow } from "@zesty/core/countries/countries";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { rulesBefore } from "@zesty/core/rulebook/rulesBefore";
 import { and, desc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun } from "../ground/findRun.ts";
 import { cannot, notFound } from "../ground/problem.ts";
 import { freshRun } from "../row/keepComposed.ts";
 import type { LoadedRow } from "../row/runRows.ts";
 import { rowWorker } from "../row/workRun.ts";
 import { meaningsOf, rememberMeanings } from "../sheets/readFile.ts";
-import { earlierRegister, earlierTick, person } from "../store/schema.ts";
+import { earlierRegister, earlierTick, payElement, person } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
 import { record } from "../store/trail.ts";
-import { type Register, readRegister } from "./readRegister.ts";
+import { type Register, readRegister, type Vocabulary } from "./readRegister.ts";
 
 type Compared = Omit<BesideView, "others">;
 
@@ -104,17 +106,32 @@ export function tickBeside(
 }
 
 /** Other differences than those that were looked at are new ones. */
-const seenOf = ({ cells }: Pick<BesideRow, "cells">): string =>
-  JSON.stringify(Object.entries(cells).map(([name, cell]) => [name, cell.difference]));
+const seenOf = ({ cells, lines }: Pick<BesideRow, "cells" | "lines">): string =>
+  JSON.stringify([
+    ...Object.entries(cells).map(([name, cell]) => [name, cell.difference]),
+    ...lines.map((each) => [each.name, each.difference]),
+  ]);
+
+/** What headings of a business's registers mean. */
+export const vocabularyOf = (context: Context, businessId: number): Vocabulary => ({
+  own: context.country(findBusiness(context, businessId).country).beside.headings,
+  meanings: meaningsOf(context, businessId, "register"),
+  elements: rowsOf(
+    context.store.sqlite,
+    payElement,
+    "WHERE t.business_id = ? ORDER BY t.retired, t.position",
+    businessId,
+  ),
+});
 
 function compared(context: Context, runId: number, text: string): Compared {
   const loaded = freshRun(context, runId);
   const { run, owner } = loaded;
   const country = context.country(owner.country).beside;
   const people = rowsOf(context.store.sqlite, person, "WHERE t.business_id = ?", run.businessId);
-  const meanings = meaningsOf(context, run.businessId, "register");
-  const register = readRegister(text, people, country.headings, meanings);
+  const register = readRegister(text, people, vocabularyOf(context, run.businessId));
   const figures = besideFigures.filter((name) => register.headings.some((each) => each.means === name));
+  const given = loaded.elementRows.filter(({ code }) => register.headings.some((each) => each.means === `pay ${code}`));
   const included = loaded.rows.filter((row) => row.included);
   const work = rowWorker(context, loaded);
   const before = rulesBefore(context.rules);
@@ -130,7 +147,9 @@ function compared(context: Context, runId: number, text: string): Compared {
     }
     const theirs = withSides(line.figures as Record<string, string>);
     const own = worked as unknown as Record<string, string>;
-    const isEqual = figures.every((name) => decimal(theirs[name] ?? "0").eq(own[name] ?? "0"));
+    const isSame = figures.every((name) => decimal(theirs[name] ?? "0").eq(own[name] ?? "0"));
+    const lines = differingLines(given, worked.lines, line.pays, row.context.facts.hourlyRate, !isSame);
+    const isEqual = isSame && lines.length === 0;
     // Other ways are worked out where something differs: nearly everybody agrees.
     const variants = isEqual ? [] : variantsOf(row, loaded.elements, context, country.otherWays(row.context), before);
     const leave = worked.lines
@@ -141,7 +160,7 @@ function compared(context: Context, runId: number, text: string): Compared {
       figures.map((name) => [name, cellOf(own[name] ?? "0", theirs[name] ?? "0", causeOf(name, ours, theirs))]),
     ) as BesideRow["cells"];
     const name = `${row.person.givenName} ${row.person.familyName}`;
-    const made = { personId: row.person.id, payId: row.payId, name, cells, agrees: isEqual };
+    const made = { personId: row.person.id, payId: row.payId, name, cells, lines, agrees: isEqual };
     const tick = ticks.get(row.person.id);
     return [{ ...made, reason: tick && tick.seen === seenOf(made) ? tick.reason : null }];
   });
@@ -154,11 +173,37 @@ function compared(context: Context, runId: number, text: string): Compared {
   ];
   const open = rows.filter((each) => !each.agrees && each.reason === null).length + stopped.length;
   return {
-    ...{ text, headings: register.headings, figures, rows: rows.sort((a, b) => Number(a.agrees) - Number(b.agrees)) },
+    ...{ text, headings: register.headings, figures, payLines: given.map((each) => each.name) },
+    rows: rows.sort((a, b) => Number(a.agrees) - Number(b.agrees)),
     ...{ stopped, onlyHere: missing, strangers, open },
     totals: totalsOf(rows, figures),
     agrees: open + missing.length + strangers.length === 0 && rows.length > 0 && figures.includes("net"),
   };
+}
+
+/**
+ * Lines of pay on which the two differ.
+ * @param given those that the register has by themselves; where the sums differ, too, ours that it does not name count
+ */
+function differingLines(
+  given: readonly { code: string; name: string; deduction: string | null }[],
+  ours: readonly { code: string; name: string; amount: string }[],
+  theirs: Readonly<Record<string, string>>,
+  rate: string | null,
+  withOthers: boolean,
+): BesideLine[] {
+  if (given.length === 0) return [];
+  const unnamed = ours.filter(({ code }) => code !== "" && !given.some((each) => each.code === code));
+  const codes = new Map([...given, ...(withOthers ? unnamed : [])].map(({ code, name }) => [code, name]));
+  return [...codes].flatMap(([code, name]): BesideLine[] => {
+    const own = ours.filter((each) => each.code === code).reduce((sum, each) => sum.plus(each.amount), decimal(0));
+    const other = decimal(theirs[code] ?? "0");
+    // Deductions are written with either sign.
+    const isDeduction = given.some((each) => each.code === code && each.deduction !== null);
+    if (own.eq(other) || (isDeduction && own.abs().eq(other.abs()))) return [];
+    const cell = cellOf(own.toString(), other.toString(), lineCauseOf(own.toString(), other.toString(), rate));
+    return [{ name, ...cell, ours: plain(cell.ours) }];
+  });
 }
 
 const isLeave = (code: string, elements: readonly { code: string; element: string }[]): boolean =>

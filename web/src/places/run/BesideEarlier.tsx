@@ -1,18 +1,18 @@
 /** A run beside the earlier system's pays of the same period: what differs, what it looks like, and what was said of it. */
-import type { BesideField, BesideFigure, BesideHeading, BesideRow, BesideView } from "@zesty/contract/beside";
+import type { BesideFigure, BesideRow, BesideView } from "@zesty/contract/beside";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
-import { AreaField, ChoiceField, TextField } from "../../parts/Fields.tsx";
+import { TextField } from "../../parts/Fields.tsx";
 import { counted, difference, hours, longDate, money } from "../../parts/format.ts";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { api, problemOf } from "../../state/api.ts";
+import { api } from "../../state/api.ts";
 import { besideApi } from "../../state/besideApi.ts";
 import { usePutInHand } from "../../state/business.ts";
 import { BesideStanding } from "./BesideStanding.tsx";
-import { totalNames } from "./TotalsLine.tsx";
+import { type BesideWord, BringRegister, besideWords } from "./BringRegister.tsx";
 
 export function BesideEarlier() {
   const runId = Number(useParams().run);
@@ -37,131 +37,25 @@ export function BesideEarlier() {
       }
     >
       <p className="mb-3 max-w-3xl">
-        Paste the pay register that the earlier system printed for this period, with its headings. Person by person it
-        stands beside this run; nothing is lodged, paid or mailed by it.
+        Bring the pay register of the earlier system for this period: a file, or lines pasted with their headings, with
+        a line for each person or one for each line of pay. Person by person it stands beside this run; nothing is
+        lodged, paid or mailed by it.
       </p>
-      <Bring key={data.beside?.text ?? ""} runId={runId} country={run.country} view={data.beside} />
+      <BringRegister
+        key={data.beside?.text ?? ""}
+        runId={runId}
+        country={run.country}
+        elements={run.elements}
+        view={data.beside}
+      />
       {data.beside && <Compared runId={runId} country={run.country} view={data.beside} />}
     </Page>
   );
 }
 
-const fieldWords = (country: CountryCode): Record<BesideField | "none", string> => ({
-  ...{ payrollId: "Payroll ID", name: "Name", familyName: "Family name", givenName: "Given name", hours: "Hours" },
-  ...{ gross: "Gross", withheld: totalNames[country].withheld ?? "Tax", studentLoan: "Student loan" },
-  ...{ kiwiSaver: "KiwiSaver", super: totalNames[country].super ?? "Super", afterTax: "Deductions", net: "Net" },
-  none: "nothing of ours",
-});
-/** What another country's register has is not offered. */
-const offered = (country: CountryCode): (BesideField | "none")[] =>
-  (Object.keys(fieldWords(country)) as (BesideField | "none")[]).filter(
-    (field) => totalNames[country].kiwiSaver !== undefined || (field !== "studentLoan" && field !== "kiwiSaver"),
-  );
-
-function Bring({ runId, country, view }: { runId: number; country: CountryCode; view: BesideView | null }) {
-  const [text, setText] = useState(view?.text ?? "");
-  const [isOpen, setOpen] = useState(view === null);
-  const [meanings, setMeanings] = useState<Record<string, BesideField | "none">>({});
-  const [bring, { error, isLoading }] = besideApi.useBringBesideMutation();
-  const problem = problemOf(error);
-  // Headings are asked about as they stand in the text: told once, they are known for the next register.
-  const titles = (text.split(/\r?\n/)[0] ?? "").split(/[\t;,]/).map((each) => each.trim().replace(/^"|"$/g, ""));
-  const unknown: Pick<BesideHeading, "title" | "samples">[] = view
-    ? view.headings.filter((each) => each.means === null)
-    : problem.code === "register" && /column/.test(problem.detail ?? "")
-      ? titles.filter(Boolean).map((title) => ({ title, samples: [] }))
-      : [];
-  const words = fieldWords(country);
-  const send = () => void bring({ run: runId, text, meanings }).then((answer) => answer.data && setOpen(false));
-  if (!isOpen)
-    return (
-      <div className="mb-4 flex flex-wrap items-end gap-4">
-        {unknown.map(({ title, samples }) => (
-          <Asked key={title} {...{ title, samples, words, country, meanings, onMean: setMeanings }} />
-        ))}
-        {unknown.length > 0 && (
-          <Button disabled={isLoading || Object.keys(meanings).length === 0} onClick={send}>
-            Read it again
-          </Button>
-        )}
-        <Button look="quiet" onClick={() => setOpen(true)}>
-          Paste another register
-        </Button>
-        <ProblemNote error={error} />
-      </div>
-    );
-  return (
-    <form
-      className="mb-4 max-w-4xl"
-      onSubmit={(event) => {
-        event.preventDefault();
-        send();
-      }}
-    >
-      <AreaField
-        label="Register of the earlier system"
-        rows={7}
-        placeholder={"Employee\tHours\tGross\tTax\tNet"}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-      />
-      <div className="mt-2 flex flex-wrap items-end gap-4">
-        {unknown.map(({ title, samples }) => (
-          <Asked key={title} {...{ title, samples, words, country, meanings, onMean: setMeanings }} />
-        ))}
-      </div>
-      <div className="mt-2 flex gap-3">
-        <Button look="main" type="submit" disabled={isLoading || text.trim() === ""}>
-          Set it beside the run
-        </Button>
-        {view && (
-          <Button look="quiet" onClick={() => setOpen(false)}>
-            Cancel
-          </Button>
-        )}
-      </div>
-      <ProblemNote error={error} />
-      {(problem.errors?.length ?? 0) > 1 && (
-        <ul className="mt-1 border-l-3 border-plum pl-3 text-plum">
-          {problem.errors?.map((each) => (
-            <li key={each.text}>{each.text}</li>
-          ))}
-        </ul>
-      )}
-    </form>
-  );
-}
-
-interface AskedProps extends Pick<BesideHeading, "title" | "samples"> {
-  words: Record<BesideField | "none", string>;
-  country: CountryCode;
-  meanings: Record<string, BesideField | "none">;
-  onMean: (meanings: Record<string, BesideField | "none">) => void;
-}
-
-function Asked({ title, samples, words, country, meanings, onMean }: AskedProps) {
-  return (
-    <div className="w-48">
-      <ChoiceField
-        label={`“${title}” says`}
-        {...(samples.length > 0 ? { hint: samples.join(", ") } : {})}
-        value={meanings[title] ?? ""}
-        onChange={(event) => onMean({ ...meanings, [title]: event.target.value as BesideField })}
-      >
-        <option value="">choose</option>
-        {offered(country).map((field) => (
-          <option key={field} value={field}>
-            {words[field]}
-          </option>
-        ))}
-      </ChoiceField>
-    </div>
-  );
-}
-
 function Compared({ runId, country, view }: { runId: number; country: CountryCode; view: BesideView }) {
   const { figures, rows, stopped, onlyHere, strangers, open, totals } = view;
-  const words = fieldWords(country);
+  const words = besideWords(country);
   const differing = rows.filter((row) => !row.agrees);
   const quiet = rows.length - differing.length;
   return (
@@ -173,6 +67,9 @@ function Compared({ runId, country, view }: { runId: number; country: CountryCod
           <span className="font-semibold">{counted(open, "person differs", "people differ")}.</span>
         )}{" "}
         <span className="text-quiet">{counted(quiet, "person agrees", "people agree")} to the cent.</span>
+        {view.payLines.length > 0 && (
+          <span className="text-quiet"> Compared line by line, too: {view.payLines.join(", ")}.</span>
+        )}
       </p>
       {open === 0 && <BesideStanding view={view} />}
       {stopped.length > 0 && (
@@ -243,7 +140,7 @@ interface DifferingProps {
   runId: number;
   row: BesideRow;
   figures: readonly BesideFigure[];
-  words: Record<BesideField | "none", string>;
+  words: Record<BesideWord, string>;
 }
 
 function Differing({ runId, row, figures, words }: DifferingProps) {
@@ -277,6 +174,12 @@ function Differing({ runId, row, figures, words }: DifferingProps) {
         );
       })}
       <td className="py-1.5 pl-6">
+        {row.lines.map(({ name, ours, theirs, why }) => (
+          <span key={name} className="block">
+            {name}: {money(ours)} here, {money(theirs)} there
+            {why && why !== "only here" && why !== "only there" && `, ${why}`}
+          </span>
+        ))}
         {causes.map((each) => (
           <span key={each} className="block">
             {each}

@@ -58,7 +58,8 @@ export const guides: readonly Guide[] = [
     title: "Beside the earlier system",
     about: "The pay register of an earlier system, held against this run person by person.",
     steps: [
-      "Paste the register with its headings; a heading that is told once is known from then on.",
+      "Bring the register as a file, or paste it with its headings; what a heading or a pay item means is told once.",
+      "With a column or a line for each line of pay, lines are compared as well as sums.",
       "What agrees to the cent is quiet. A difference says what it looks like; mend it here, or tick it with the reason why it stands.",
       "When two periods show no open difference, the move may be made.",
     ],
