@@ -1,8 +1,10 @@
 /**
- * Payroll tax of a whole year by State: the deduction is shared by where wages are paid, rates and thresholds go by the
+ * Payroll tax of a whole year or of one month by State: the deduction is shared by where wages are paid, rates and thresholds go by the
  * Australian wages of the group.
  * Set by: the Payroll Tax Acts (rulebook/au/payrollTaxRules.ts, from memory): rate × (State wages − deduction × State wages ÷
  * Australian wages of the group), levies on the share of what exceeds their figure.
+ * A month is a twelfth of a year, its wages as if all months were like it; some States count the days of the month instead,
+ * and each yearly return puts that right.
  * Example: Victoria alone, 4,000,000: deduction 1,000,000 − 1,000,000 ÷ 2 = 500,000; 3,500,000 × 4.85 % = 169,750.00.
  */
 import { type StateAu, statesAu } from "../calendar/states.ts";
@@ -13,7 +15,7 @@ import type { PayrollTaxRule, PayrollTaxRules } from "../rulebook/au/payrollTaxR
 export type WagesByState = Partial<Record<StateAu, string>>;
 
 export interface StateTax {
-  /** what is taken off this State's wages */
+  /** what is taken off this State's wages of the span */
   deduction: Decimal;
   /** half up to the cent, once */
   tax: Decimal;
@@ -47,16 +49,19 @@ function taxOf(rule: PayrollTaxRule, all: Decimal, deduction: Decimal): Decimal 
 }
 
 /**
- * @param wages of the employer by State, a whole year, dollars
+ * @param wages of the employer by State, dollars
  * @param others wages of the other members of its group
+ * @param months that the wages are of: a whole year or one
  * @returns by State in which wages are paid; a State whose threshold is not passed with nought
  */
 export function payrollTax(
   rules: PayrollTaxRules,
   wages: WagesByState,
   others: WagesByState,
+  months: 12 | 1 = 12,
 ): Partial<Record<StateAu, StateTax>> {
-  const all = sum([...Object.values(wages), ...Object.values(others)].map((each) => decimal(each)));
+  const ofSpan = sum([...Object.values(wages), ...Object.values(others)].map((each) => decimal(each)));
+  const all = ofSpan.times(12 / months);
   const found: Partial<Record<StateAu, StateTax>> = {};
   for (const state of statesAu) {
     const own = wages[state];

@@ -131,6 +131,36 @@ describe("payslips and contractors", () => {
   });
 });
 
+describe("wages for payroll tax", () => {
+  it("say the tax of a month, one business or several as a group, and that no rates are known where none are", () => {
+    world = smallWorld(2);
+    saveSection(world.context, world.actor, world.personIds[0] ?? 0, "employment", {
+      ...{ from: "2020-01-06", cycleId: world.cycleId, basis: "full-time", classification: null, weeklyHours: "38" },
+      ...{ hourlyRate: "3000", minimumRate: null, placeId: null, costCentreId: null },
+    });
+    signRun(world, openUsual(world));
+    const of = { what: "stateWages", rows: "state", columns: null, from: "2026-07", to: "2026-07" } as const;
+    expect(ask(of).notes.join()).toContain("no rates of payroll tax for this month");
+    const { rules } = world.context;
+    const find: typeof rules.find = (table, date) =>
+      rules.find(table, table.name === "payrollTaxRules" ? "2026-06-30" : date);
+    Object.defineProperty(world.context, "rules", { value: { ...rules, find } });
+    const { columns, rows, totals } = ask(of);
+    expect(columns.map((each) => each.title)).toEqual([
+      "Wages",
+      "Super",
+      "Both",
+      "Deducted",
+      "Tax of the month, alone",
+    ]);
+    const [wages = 0, , both = 0, deducted, tax] = rows[0]?.cells.map(Number) ?? [];
+    expect([rows[0]?.key, wages]).toEqual(["VIC", 115_197]);
+    // Of 1.4 million a year nothing has fallen yet: a twelfth of a million is deducted, and 4.85 % is due on the rest.
+    expect([deducted, tax]).toEqual([83_333.33, Math.round((both - 1_000_000 / 12) * 4.85) / 100]);
+    expect(totals).toBeNull();
+  });
+});
+
 describe("the kept sums", () => {
   it("that were stopped half-way come to the same, wherever it was", () => {
     world = smallWorld(70);
