@@ -9,6 +9,8 @@ export interface NewCost {
   name: string;
   percent: string;
   of: EmployerCost["of"];
+  /** only of who works there; null: of everybody */
+  placeId: number | null;
   expense: string;
   payable: string;
 }
@@ -23,6 +25,7 @@ export const newCost = Joi.object<NewCost>({
   name: name(40).required().label("Name"),
   percent: percent().required().label("Per cent"),
   of: Joi.string().valid("gross", "grossAndSuper").required().label("Of"),
+  placeId: id().empty("").allow(null).default(null).label("Of whom"),
   expense: name(20).required().label("Expense account"),
   payable: name(20).required().label("Account it is owed on"),
 });

@@ -17,6 +17,7 @@ import {
   type employmentTerms,
   type fund,
   type person,
+  place,
   topUpEnrolment,
   topUpScheme,
 } from "../store/schema.ts";
@@ -125,19 +126,25 @@ export function costsOn(context: Context, businessId: number, payday: string): (
       ...[businessId, payday],
     ).map((row) => [row.code, row]),
   );
-  return [...newest.values()].filter((row) => Number(row.percent) > 0);
+  // Where there is one place alone, everybody works there.
+  const places = rowsOf(context.store.sqlite, place, "WHERE t.business_id = ? AND t.retired = 0", businessId);
+  const only = places.length === 1 ? places[0]?.id : undefined;
+  return [...newest.values()]
+    .filter((row) => Number(row.percent) > 0)
+    .map((row) => (row.placeId === only ? { ...row, placeId: null } : row));
 }
 
 /** What the employer sets aside on a person's pay: the business's per cents, or those that are the person's own. */
 export function costsOf(
-  terms: Pick<typeof employmentTerms.$inferSelect, "basis" | "ownCosts"> | undefined,
+  terms: Pick<typeof employmentTerms.$inferSelect, "basis" | "ownCosts" | "placeId"> | undefined,
   costs: readonly (typeof employerCost.$inferSelect)[],
 ): EmployerCost[] {
   if (terms?.basis === "contractor") return [];
   return costs
-    .map(({ code, name, percent, of }) => {
+    .map(({ code, name, percent, of, placeId }) => {
       const own = terms?.ownCosts?.find((each) => each.code === code);
-      return { code, name, percent: own?.percent ?? percent, of };
+      const usual = placeId === null || placeId === terms?.placeId ? percent : "0";
+      return { code, name, percent: own?.percent ?? usual, of };
     })
     .filter((cost) => Number(cost.percent) > 0);
 }

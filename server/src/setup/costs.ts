@@ -11,6 +11,7 @@ import {
   ledgerAccount,
   payElement,
   person,
+  place,
   topUpEnrolment,
   topUpScheme,
 } from "../store/schema.ts";
@@ -69,6 +70,7 @@ export function readCosts(context: Context, businessId: number): CostsView {
 export function addCost(context: Context, actor: Actor, businessId: number, wanted: NewCost): void {
   context.store.transaction(() => {
     for (const field of ["expense", "payable"] as const) demandAccount(context, businessId, wanted[field], field);
+    if (wanted.placeId !== null) demandPlace(context, businessId, wanted.placeId);
     context.store.db
       .insert(employerCost)
       .values({ ...wanted, businessId })
@@ -86,6 +88,17 @@ function demandAccount(context: Context, businessId: number, code: string, path:
   if (found) return;
   const text = `The ledger has no account ${code}. Add it below, or choose another.`;
   throw cannot("unknown-account", text, { errors: [{ path, text }] });
+}
+
+function demandPlace(context: Context, businessId: number, placeId: number): void {
+  const found = context.store.db
+    .select({ id: place.id })
+    .from(place)
+    .where(and(eq(place.businessId, businessId), eq(place.id, placeId)))
+    .get();
+  if (found) return;
+  const text = "The business has no such place of work. Choose another, or everybody.";
+  throw cannot("unknown-place", text, { errors: [{ path: "placeId", text }] });
 }
 
 export function addTopUp(context: Context, actor: Actor, businessId: number, wanted: NewTopUp): number {

@@ -1,5 +1,5 @@
 /** A new business set up like one that is here: its pay elements, accounts, costs, funds and agreements. */
-import { and, eq } from "drizzle-orm";
+import { and, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
 import { maySee } from "../ground/rights.ts";
@@ -46,7 +46,11 @@ export function setUpLike({ store: { db }, clock }: Context, actor: Actor, sourc
     db.insert(payElement)
       .values({ ...to(row), ...kept })
       .run();
-  for (const row of db.select().from(employerCost).where(eq(employerCost.businessId, source.id)).all())
+  for (const row of db
+    .select()
+    .from(employerCost)
+    .where(and(eq(employerCost.businessId, source.id), isNull(employerCost.placeId)))
+    .all())
     db.insert(employerCost).values(to(row)).run();
   const by = { userId: actor.userId, recordedAt: clock.now() };
   for (const row of db.select().from(ownAgreementRules).where(eq(ownAgreementRules.businessId, source.id)).all())

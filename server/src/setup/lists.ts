@@ -61,6 +61,7 @@ export function usesOf(context: Context, businessId: number): Record<ListName, M
   const all = [...terms.values()];
   const elements = db.select().from(payElement).where(eq(payElement.businessId, businessId)).all();
   const costs = db.select().from(employerCost).where(eq(employerCost.businessId, businessId)).all();
+  const newestCosts = new Map(costs.toSorted((a, b) => (a.from < b.from ? -1 : 1)).map((each) => [each.code, each]));
   const accounts = db.select().from(ledgerAccount).where(eq(ledgerAccount.businessId, businessId)).all();
   const posted = Object.values(findBusiness(context, businessId).postings);
   return {
@@ -68,7 +69,9 @@ export function usesOf(context: Context, businessId: number): Record<ListName, M
     funds: counted(
       [...chosen.values()].flatMap((each) => [each.fundId, ...(each.shares ?? []).map((share) => share.fundId)]),
     ),
-    places: counted(all.map((each) => each.placeId)),
+    places: counted(
+      [...all, ...[...newestCosts.values()].filter((each) => Number(each.percent) > 0)].map((each) => each.placeId),
+    ),
     "cost-centres": counted(
       all.flatMap((each) => each.costSplit?.map((part) => part.costCentreId) ?? [each.costCentreId]),
     ),
@@ -130,7 +133,8 @@ export function changeEntry<List extends ListName>(
 
 function demandUnused(context: Context, businessId: number, list: ListName, entry: { id: number; name: string }): void {
   const uses = usesOf(context, businessId)[list].get(entry.id) ?? 0;
-  const what = list === "accounts" ? (uses === 1 ? "posting" : "postings") : uses === 1 ? "person" : "people";
+  const [one, several] = list === "accounts" ? ["posting", "postings"] : ["person", "people"];
+  const what = `${uses === 1 ? one : several}${list === "places" ? " or costs" : ""}`;
   if (uses > 0)
     refuse("retired", `${entry.name} is used by ${uses} ${what}. Choose another ${words[list]} for them first.`);
   if (list !== "cycles") return;

@@ -19,10 +19,11 @@ import { setTick } from "../runs/ticks.ts";
 import { prepareAgain } from "../signOff/prepareAgain.ts";
 import { signOff } from "../signOff/signOff.ts";
 import { document, due, loadedRow, outbox } from "../store/schema.ts";
-import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { plainTerms, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { addAccount, addCentre, addCost, addTopUp, enrolInTopUp, readCosts } from "./costs.ts";
 import { addElement } from "./elements.ts";
 import { addFund } from "./funds.ts";
+import { addPlace, changeEntry } from "./lists.ts";
 import { readBusiness } from "./readBusiness.ts";
 import { loadedRows, ruleTables } from "./ruleTables.ts";
 
@@ -54,7 +55,14 @@ const employment = () => {
 };
 
 describe("costs that the employer sets aside", () => {
-  const cost = { from: "2026-07-01", code: "WC", name: "Workers' compensation", percent: "2.5", of: "gross" } as const;
+  const cost = {
+    from: "2026-07-01",
+    code: "WC",
+    name: "Workers' compensation",
+    percent: "2.5",
+    of: "gross",
+    placeId: null,
+  } as const;
   const accounts = () => {
     addAccount(world.context, world.actor, world.businessId, { code: "2500", name: "Set aside" });
     addAccount(world.context, world.actor, world.businessId, { code: "6300", name: "Cover" });
@@ -79,6 +87,39 @@ describe("costs that the employer sets aside", () => {
     expect(first(runId)?.figures?.employerCosts).toHaveLength(1);
     finish(runId);
     expect(first(open())?.figures?.employerCosts).toEqual([]);
+  });
+  it("of a place count for who works there alone, or by an own per cent; where it is the only place, for everybody", () => {
+    accounts();
+    const [main] = readBusiness(world.context, world.businessId).places;
+    const of = { ...cost, expense: "6300", payable: "2500", placeId: main?.id ?? 0 };
+    addCost(world.context, world.actor, world.businessId, of);
+    const shown = () =>
+      readRun(world.context, world.actor, runId).rows.map((row) =>
+        row.figures?.employerCosts.map((each) => each.amount),
+      );
+    const runId = open();
+    expect(shown()).toEqual([["29.93"], ["29.93"]]);
+    addPlace(world.context, world.actor, world.businessId, { name: "Yard", state: "VIC", district: null, days: "" });
+    const [one = 0, other = 0] = world.personIds;
+    const yard = readBusiness(world.context, world.businessId).places.at(-1)?.id ?? 0;
+    addCost(world.context, world.actor, world.businessId, { ...of, code: "WC2", percent: "8", placeId: yard });
+    const works = (personId: number, placeId: number, ownCosts: { code: string; percent: string }[] = []) =>
+      saveSection(world.context, world.actor, personId, "employment", {
+        ...plainTerms(world, { from: "2026-01-05", placeId }),
+        ownCosts,
+      });
+    works(one, main?.id ?? 0);
+    works(other, yard, [{ code: "WC", percent: "1" }]);
+    world.context.factsChanged(world.businessId);
+    expect(shown()).toEqual([["29.93"], ["11.97", "95.76"]]);
+    expect(() => addCost(world.context, world.actor, world.businessId, { ...of, placeId: 999 })).toThrow(
+      "no such place of work",
+    );
+    works(other, main?.id ?? 0);
+    const retire = { name: "Yard", state: "VIC" as const, district: null, days: "", retired: true };
+    expect(() => changeEntry(world.context, world.actor, world.businessId, "places", yard, retire)).toThrow(
+      "Yard is used by 1 person or costs",
+    );
   });
   it("need accounts of the ledger", () => {
     expect(() =>

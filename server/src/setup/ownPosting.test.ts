@@ -50,7 +50,15 @@ it("a cost has a per cent of the person's own, or none for the person", () => {
   world = smallWorld(3);
   accounts();
   const posted = { expense: "6300", payable: "2500" };
-  const cost = { from: "2026-06-01", code: "WC", name: "Cover", percent: "2.5", of: "gross", ...posted } as const;
+  const cost = {
+    from: "2026-06-01",
+    code: "WC",
+    name: "Cover",
+    percent: "2.5",
+    of: "gross",
+    placeId: null,
+    ...posted,
+  } as const;
   addCost(world.context, world.actor, world.businessId, cost);
   const costsOfRun = () =>
     readRun(world.context, world.actor, runId).rows.map((row) => row.figures?.employerCosts[0]?.amount ?? "none");

@@ -188,6 +188,8 @@ export const employerCost = sqliteTable(
     name: text("name").notNull(),
     percent: text("percent").notNull(),
     of: text("of", { enum: ["gross", "grossAndSuper"] }).notNull(),
+    /** who works there alone, as a class of workers' compensation; null: everybody */
+    placeId: integer("place_id").references(() => place.id),
     expense: text("expense").notNull(),
     payable: text("payable").notNull(),
   },

@@ -38,6 +38,8 @@ export function Costs({ setUp }: { setUp: BusinessView }) {
           <span className="flex-1">
             {cost.name}: {cost.percent} % of{" "}
             {cost.of === "gross" ? "gross" : `gross and ${onPage[setUp.country].saving}`}
+            {cost.placeId !== null &&
+              `, ${setUp.places.find((each) => each.id === cost.placeId)?.name ?? "one place"} alone`}
           </span>
           <span className="text-quiet">from {longDate(cost.from)}</span>
           <span className="text-quiet">
@@ -52,7 +54,7 @@ export function Costs({ setUp }: { setUp: BusinessView }) {
 function CostForm({ setUp, day, onDone }: { setUp: BusinessView; day: string; onDone: () => void }) {
   const [add] = api.useAddToSetUpMutation();
   const form = useForm({
-    defaultValues: { from: day, code: "", name: "", percent: "", of: "gross", expense: "", payable: "" },
+    defaultValues: { from: day, code: "", name: "", percent: "", of: "gross", placeId: "", expense: "", payable: "" },
   });
   const { errors } = form.formState;
   const submit = submitOf(form, async (values) => {
@@ -79,6 +81,18 @@ function CostForm({ setUp, day, onDone }: { setUp: BusinessView; day: string; on
         <option value="gross">gross</option>
         <option value="grossAndSuper">gross and {onPage[setUp.country].saving}</option>
       </ChoiceField>
+      {setUp.places.length > 1 && (
+        <ChoiceField label="Of whom" error={errorAt(errors, "placeId")} {...form.register("placeId")}>
+          <option value="">everybody</option>
+          {setUp.places
+            .filter((each) => !each.retired)
+            .map((each) => (
+              <option key={each.id} value={each.id}>
+                who works at {each.name}
+              </option>
+            ))}
+        </ChoiceField>
+      )}
       <TextField label="From payday" type="date" error={errorAt(errors, "from")} {...form.register("from")} />
       <ChoiceField label="Expense account" error={errorAt(errors, "expense")} {...form.register("expense")}>
         <option value="">choose</option>

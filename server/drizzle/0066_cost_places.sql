@@ -1,0 +1,1 @@
+ALTER TABLE `employer_cost` ADD `place_id` integer REFERENCES place(id);
