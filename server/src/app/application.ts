@@ -81,7 +81,9 @@ export function makeApplication(
     },
   };
   debtsOfEarlier(context);
-  void forgetReceived(settings.dataFolder);
+  forgetReceived(settings.dataFolder).catch((error: unknown) =>
+    log.error({ err: error }, "files that a stop left half received could not be taken away"),
+  );
   const outbox = outboxWorker(context);
   const jobs = new Jobs((error) => problemOf(context, error, "job"));
   // What was signed since is summed before somebody asks for figures: after an update that is years of pays.

@@ -13,9 +13,8 @@ import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import type { PersonDay } from "../http/timeRights.ts";
 import { holidaySwap, person } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
-
+import { withLeaveLaidAnew } from "./movedHolidays.ts";
 import { paidOn, readSwaps } from "./readSwaps.ts";
-import { takeAsLeave } from "./requests.ts";
 
 const refused = (path: string, text: string) => cannot("swap-refused", text, { errors: [{ path, text }] });
 const nameOf = ({ who }: KnownPerson) => `${who.givenName} ${who.familyName}`;
@@ -36,7 +35,7 @@ export function swapHolidays(
   const [fault] = faults;
   // All at once: who of many cannot is not found one by one.
   if (fault) throw cannot("swap-refused", fault.text, { errors: faults });
-  context.store.transaction(() => {
+  const write = () => {
     for (const { each, name } of wanted) {
       context.store.db
         .insert(holidaySwap)
@@ -52,8 +51,10 @@ export function swapHolidays(
         what: "took down that a public holiday is kept on another day",
         about: `${nameOf(each)}: ${name}, ${dateWords(original)} to ${dateWords(substitute)}; agreed on ${dateWords(agreedOn)}: ${how}`,
       });
-      takeAsLeave(context, actor, businessId, each.who.id, original);
     }
+  };
+  context.store.transaction(() => {
+    withLeaveLaidAnew(context, actor, businessId, null, write);
     context.factsChanged(businessId, personIds);
   });
 }
@@ -123,7 +124,7 @@ export function undoSwap(
         "original",
         `${who.givenName} ${who.familyName} was paid for ${dateWords(day)} already. Correct that pay in the run instead.`,
       );
-  context.store.transaction(() => {
+  const write = () => {
     db.update(holidaySwap).set({ undoneAt: context.clock.now() }).where(eq(holidaySwap.id, swapId)).run();
     record(context.store, {
       at: context.clock.now(),
@@ -132,7 +133,9 @@ export function undoSwap(
       what: "took back that a public holiday is kept on another day",
       about: `${who.givenName} ${who.familyName}: ${swap.name}, ${dateWords(swap.original)}`,
     });
-    takeAsLeave(context, actor, businessId, who.id, swap.substitute);
+  };
+  context.store.transaction(() => {
+    withLeaveLaidAnew(context, actor, businessId, who.id, write);
     context.factsChanged(businessId, [who.id]);
   });
 }
