@@ -1,7 +1,7 @@
 /** Flags of a person that an agreement's rules asks for, "schoolStudent", "firstAider": a missing one is false. */
 import type { AgreementRules, Condition } from "./agreementRules.ts";
 
-/** Somebody leads others: how many an allowance goes by is not on record, so it is asked about, never worked out. */
+/** Somebody leads others; how many stands beside it on the person's agreement, since an allowance goes by the number. */
 export const leadsOthers = "leadsOthers";
 
 /** @returns the flags that its conditions name */

@@ -53,6 +53,10 @@ export function hours(text: string, places = 4): string {
 }
 export const sentenceCase = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
+/** A fact of a person that an agreement asks for, as people say it: "First aider". */
+export const flagWords = (flag: string): string =>
+  sentenceCase(flag.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`));
+
 const timed = new Intl.DateTimeFormat("en-AU", {
   day: "numeric",
   month: "short",

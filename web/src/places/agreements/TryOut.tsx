@@ -1,21 +1,13 @@
 /** A week of shifts tried on an agreement's rules: the lines, the money and which sentences spoke. Nothing is kept. */
 import type { AgreementView } from "@zesty/contract/time";
 import type { RuleBasis } from "@zesty/core/agreements/agreementRules";
-import { addDays } from "@zesty/core/calendar/dates";
-import { readDay } from "@zesty/core/hours/dayText";
-import { interpret } from "@zesty/core/hours/interpret";
-import { baseRate, unitAmount, worthOf } from "@zesty/core/hours/pricing";
-import type { DayShift } from "@zesty/core/hours/shiftText";
-import { decimal, sum } from "@zesty/core/quantity/decimal";
-import { halfUpToCent } from "@zesty/core/quantity/rounding";
+import { flagsOf, leadsOthers } from "@zesty/core/agreements/flags";
+import { decimal } from "@zesty/core/quantity/decimal";
 import { useEffect, useMemo, useState } from "react";
-import { onPage } from "../../countries/onPage.ts";
-import { ChoiceField, TextField } from "../../parts/Fields.tsx";
-import { money, sentenceCase, weekdayDate } from "../../parts/format.ts";
+import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
+import { flagWords, money, sentenceCase, weekdayDate } from "../../parts/format.ts";
+import { dayNames, tryWeek } from "./triedWeek.ts";
 
-/** A Monday without public holidays or changes of the clock about it. */
-const monday = "2026-09-07";
-const names = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 const example = ["", "", "", "16-20", "", "9-14:30 b30", "10-16:30 b30"];
 
 export function TryOut({
@@ -31,43 +23,19 @@ export function TryOut({
   const [age, setAge] = useState("25");
   const [level, setLevel] = useState(rules.classifications[0]?.key ?? "");
   const [holiday, setHoliday] = useState("");
-  const tried = useMemo(() => {
-    const faults: string[] = [];
-    const shifts: DayShift[] = [];
-    days.forEach((text, at) => {
-      const day = readDay(text, addDays(monday, at), rules.country);
-      if (day && "fault" in day) faults.push(`${names[at]}: ${day.fault}`);
-      else if (day) shifts.push(...day.shifts);
-    });
-    const worked = interpret({
-      rules,
-      person: { basis, age: Number(age) || 25 },
-      settings: agreement.settings,
-      timeZone: onPage[rules.country].timeZone,
-      holidays: holiday === "" ? [] : [{ date: addDays(monday, Number(holiday)) }],
-      shifts,
-    });
-    if ("faults" in worked) return { faults: [...faults, ...worked.faults.map((each) => each.text)], worked: null };
-    return { faults, worked };
-  }, [days, basis, age, holiday, rules, agreement.settings]);
-  const { worked, faults } = tried;
-  useEffect(() => {
-    onSpoke(
-      new Set([...(worked?.pieces ?? []).map((each) => each.rule), ...(worked?.extras ?? []).map((each) => each.code)]),
-    );
-  }, [worked, onSpoke]);
-
-  const { rate, why } = baseRate(rules, level || null, agreement.rates, null, worked?.ratePercent ?? 100);
-  const lines = (worked?.lines ?? []).map((line) => ({
-    ...line,
-    amount: rate && halfUpToCent(worthOf(line.minutes, rate, line.percent)),
-  }));
-  const extras = (worked?.extras ?? []).map((each) => {
-    const entry = [...rules.additions, ...rules.allowances].find((rule) => rule.id === each.code);
-    const unit = entry ? unitAmount(rules, entry, agreement.rates) : null;
-    return { ...each, amount: unit && halfUpToCent(unit.times(each.units)) };
-  });
-  const total = sum([...lines, ...extras].flatMap((each) => (each.amount ? [each.amount] : [])));
+  const [flags, setFlags] = useState<Record<string, boolean>>({});
+  const [leads, setLeads] = useState("");
+  const asked = [...flagsOf(rules)];
+  const tried = useMemo(
+    () =>
+      tryWeek(agreement, {
+        ...{ days, level, holiday: holiday === "" ? null : Number(holiday) },
+        person: { basis, age: Number(age) || 25, flags, leads: Number(leads) || 0 },
+      }),
+    [agreement, days, level, holiday, basis, age, flags, leads],
+  );
+  const { faults, lines, extras, total, why } = tried;
+  useEffect(() => onSpoke(new Set(tried.spoke)), [tried, onSpoke]);
   return (
     <aside aria-label="Try it" className="figures h-fit border-l border-rule-strong pl-6 text-[14.5px]">
       <h2 className="font-name text-[19px]">Try it</h2>
@@ -90,15 +58,33 @@ export function TryOut({
         )}
         <ChoiceField label="Public holiday" value={holiday} onChange={(event) => setHoliday(event.target.value)}>
           <option value="">none</option>
-          {names.map((name, at) => (
+          {dayNames.map((name, at) => (
             <option key={name} value={at}>
               {name}
             </option>
           ))}
         </ChoiceField>
+        {asked.includes(leadsOthers) && (
+          <TextField
+            label="Leads how many people"
+            inputMode="numeric"
+            value={leads}
+            onChange={(event) => setLeads(event.target.value)}
+          />
+        )}
       </div>
+      {asked
+        .filter((flag) => flag !== leadsOthers)
+        .map((flag) => (
+          <TickField
+            key={flag}
+            label={flagWords(flag)}
+            checked={flags[flag] ?? false}
+            onChange={(event) => setFlags({ ...flags, [flag]: event.target.checked })}
+          />
+        ))}
       <div className="mt-3 grid grid-cols-2 gap-x-3 gap-y-1">
-        {names.map((name, at) => (
+        {dayNames.map((name, at) => (
           <label key={name} className="flex items-center gap-2 text-quiet">
             <span className="w-9">{name}</span>
             <input

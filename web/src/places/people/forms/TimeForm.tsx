@@ -9,13 +9,12 @@ import { levelRate } from "@zesty/core/hours/pricing";
 import { useEffect } from "react";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
-import { money, sentenceCase } from "../../../parts/format.ts";
+import { flagWords, money } from "../../../parts/format.ts";
 import { timeApi } from "../../../state/timeApi.ts";
 import { BackPayOffer, useWayToRun } from "./BackPayOffer.tsx";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
 /** "launders" as "Launders", "schoolStudent" as "School student". */
-const flagWords = (flag: string) => sentenceCase(flag.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`));
 
 /** The form waits for the agreements: a choice that is not there yet would be saved as none. */
 /** Do hours of anybody under these rules count over more than a week? */
