@@ -8,6 +8,7 @@ import { type CountryCode, payrollYearOf } from "@zesty/core/countries/countries
 import { keptUntil } from "@zesty/core/rulebook/recordKeeping";
 import type { RuleBook } from "@zesty/core/rulebook/ruleBook";
 import type { Clock } from "../ground/clock.ts";
+import { forgetMovedIn } from "../outbox/movedIn.ts";
 import type { Signature } from "../store/crypt.ts";
 import { StoreFault } from "../store/fault.ts";
 import { unbalanced } from "../store/invariants.ts";
@@ -119,6 +120,7 @@ export function takeOut(
   const proof = store.transaction((): Omit<Proof, "after"> => {
     sqlite.pragma("defer_foreign_keys = ON");
     const rows = removeRows(store, businessId);
+    forgetMovedIn(store, businessId);
     blankTrail(store, businessId);
     const made = {
       ...{ business: name, takenOutAt: at, lastRecord: last, keptUntil: kept?.until ?? null },

@@ -28,6 +28,12 @@ function keep({ db }: Store, moved: MovedIn): void {
 export const holdMovedIn = (store: Store, businessId: number, madeAt: string): void =>
   keep(store, { ...read(store), [businessId]: madeAt });
 
+/** A business that is here no more. */
+export function forgetMovedIn(store: Store, businessId: number): void {
+  const { [businessId]: _gone, ...others } = read(store);
+  keep(store, others);
+}
+
 /** Businesses of which nothing is sent yet. */
 export const movedIn = (store: Pick<Store, "db">): number[] => Object.keys(read(store)).map(Number);
 

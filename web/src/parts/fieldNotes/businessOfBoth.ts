@@ -151,6 +151,11 @@ export const businessOfBoth: FieldNotes = {
     found: "In the heading of the published pay guide.",
     wrong: "Nobody can tell later whether a rate was right on the day.",
   },
+  "Of whom": {
+    means:
+      "Whose pays it counts on: everybody's, or those of who works at one place, as a class of workers' compensation.",
+    wrong: "Too much or too little is set aside; pay stays right.",
+  },
   "Expense account": {
     means: "The account that the cost is booked to.",
     found: "In your chart of accounts.",
