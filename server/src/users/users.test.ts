@@ -201,16 +201,18 @@ describe("signing in", () => {
   });
   it("takes as long for an address that is not here as for a wrong password", async () => {
     const took = async (email: string, round: number) => {
-      const began = performance.now();
+      const began = process.cpuUsage();
       const wanted = { email: `${round}${email}`, password: "not the right one" };
       const answer = await call("POST", "/session", `stranger ${round}`, wanted);
       expect(answer.status).toBe(401);
-      return performance.now() - began;
+      const { user, system } = process.cpuUsage(began);
+      return user + system;
     };
     const rounds = [...Array(8).keys()];
     for (const at of rounds) await server.add(`${at}known`, "see");
     await took("warm@example.org", 0);
-    // In turn, and the shortest of each: what else the machine does only ever makes one longer.
+    // What the processor did for it, in turn, and the least of each: the clock on the wall runs on for whatever else the
+    // machine does. Without the hash it would be a tenth.
     let [known, unknown] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
     for (const at of rounds) {
       known = Math.min(known, await took("known@example.org", at));
