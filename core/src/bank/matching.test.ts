@@ -86,7 +86,8 @@ it("takes nothing twice, finds nothing new the second time, and never another am
 it("matches five thousand lines within a second", () => {
   const payments = Array.from({ length: 1500 }, (_, at) => payment(String(at), [1000 + at, 7_000_000 + at]));
   const lines = Array.from({ length: 5000 }, (_, at) => line(`l${at}`, -(1000 + (at % 3000))));
-  const begun = performance.now();
+  // Of the processor: what else the machine does is not ours.
+  const begun = process.cpuUsage();
   matchLines(lines, payments);
-  expect(performance.now() - begun).toBeLessThan(1000);
+  expect(process.cpuUsage(begun).user / 1000).toBeLessThan(1000);
 });

@@ -70,10 +70,11 @@ it("is without faults for a reader, and says the same when it is read back", () 
 });
 
 it("writes and reads a thousand members within a second", () => {
-  const begun = performance.now();
+  // Of the processor: what else the machine does is not ours.
+  const begun = process.cpuUsage();
   const thousand = Array.from({ length: 1000 }, (_, at) => contribution({ line: at + 1, paymentCents: 45_600_000 }));
   expect(contributionFaults(rows(...thousand))).toEqual([]);
-  expect(performance.now() - begun).toBeLessThan(1000);
+  expect(process.cpuUsage(begun).user / 1000).toBeLessThan(1000);
 });
 
 const changed = (group: string, name: string, text: string) => {
