@@ -6,7 +6,8 @@ import { expect, openRun, startWorld, test, until, type World } from "../world.t
 
 const seconds = Number(process.env.ZESTY_SOAK ?? 6);
 const isLong = seconds > 60;
-const [people, streams] = isLong ? [30, 100] : [10, 30];
+/** Some 27 requests a second in the long form: a busy morning of thirty. */
+const [people, streams, pauseMs] = isLong ? [30, 100, 5000] : [10, 30, 1000];
 
 /** Invited, joined by the link of the letter, signed in: a cookie of their own. */
 async function join(world: World, at: number, cookies: Map<string, string>): Promise<void> {
@@ -68,7 +69,10 @@ test("people at work for a while: answers come, memory does not climb", async ()
       return text.startsWith("{") || text.startsWith("[") ? JSON.parse(text) : text;
     };
     const end = Date.now() + seconds * 1000;
+    const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
     const work = async (cookie: string, at: number) => {
+      // Nobody begins with the others.
+      await pause((at * pauseMs) / people);
       for (let turn = at; Date.now() < end; turn += 1) {
         const business = 1 + (turn % 6);
         await ask(cookie, "GET", "/desk");
@@ -83,7 +87,7 @@ test("people at work for a while: answers come, memory does not climb", async ()
         const rows = [{ payId: row.payId, lines }];
         await ask(cookie, "PUT", `/runs/${openRun}/rows`, { version: run.version, rows });
         // As long as somebody looks at what came.
-        await new Promise((resolve) => setTimeout(resolve, 2000));
+        await pause(pauseMs);
       }
     };
     const memory: number[] = [];
