@@ -9,7 +9,7 @@ export const besideFigures = [
   ...(["hours", "gross", "withheld", "studentLoan", "kiwiSaver", "super", "afterTax", "net"] as const),
 ] as const;
 /** in a register that has a line for each line of pay: which one it is, and its amount */
-export const besideLine = ["line", "amount"] as const;
+const besideLine = ["line", "amount"] as const;
 export const besideFields = [...besideNames, ...besideFigures, ...besideLine] as const;
 export type BesideField = (typeof besideFields)[number];
 export type BesideFigure = (typeof besideFigures)[number];

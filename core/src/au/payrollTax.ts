@@ -1,6 +1,6 @@
 /**
- * Payroll tax of a whole year or of one month by State: the deduction is shared by where wages are paid, rates and thresholds go by the
- * Australian wages of the group.
+ * Payroll tax of a whole year or of one month by State: the deduction is shared by where wages are paid, rates and
+ * thresholds go by the Australian wages of the group.
  * Set by: the Payroll Tax Acts (rulebook/au/payrollTaxRules.ts, from memory): rate × (State wages − deduction × State wages ÷
  * Australian wages of the group), levies on the share of what exceeds their figure.
  * A month is a twelfth of a year, its wages as if all months were like it; some States count the days of the month instead,

@@ -96,9 +96,9 @@ export function readLineOfTime(context: Context, personId: number): LineOfTime {
 /** Takes a change back: from its day on what held before it holds again. */
 export function undoChange(context: Context, actor: Actor, personId: number, section: string, notchId: number): void {
   const { db } = context.store;
-  context.store.transaction(() => {
-    const who = db.select().from(person).where(eq(person.id, personId)).get();
-    if (!who) throw notFound("person");
+  const who = db.select().from(person).where(eq(person.id, personId)).get();
+  if (!who) throw notFound("person");
+  context.withLeaveLaidAnew(actor, who.businessId, personId, () => {
     const lane = lanesOf(context, who).find((each) => each.section === section);
     if (!lane) throw notFound("section");
     const rows = rowsOfLane(context, lane, personId);

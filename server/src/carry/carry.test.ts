@@ -380,6 +380,7 @@ describe("a business that comes to a practice that has others", () => {
 describe("an export that is not taken in", () => {
   it.each<[string, () => Promise<Buffer> | Buffer, string | null, RegExp]>([
     ["no ZIP", () => Buffer.from("hello"), passphrase, /no export of a business/],
+    ["one that was cut off", () => file.subarray(0, file.length / 2), passphrase, /no export of a business/],
     ["another passphrase", () => file, "six quiet lemons in a raw", /passphrase does not open/],
     ["none", () => file, null, /locked with a passphrase/],
     ["a masked one", () => leave(world, null), passphrase, /made without a passphrase/],

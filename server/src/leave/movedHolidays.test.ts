@@ -1,5 +1,6 @@
 /** Days that stop being holidays, or become ones, after leave over them was approved: by each way that moves them. */
 import { afterEach, describe, expect, it } from "vitest";
+import { readLineOfTime, undoChange } from "../afterwards/lineOfTime.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { readRun } from "../runs/readRun.ts";
 import { addPlace, changeEntry } from "../setup/lists.ts";
@@ -59,6 +60,19 @@ describe("a day within approved leave", () => {
     const runId = openUsual(world);
     expect(leaveIn(runId)).toBe("7.6");
     change();
+    world.context.factsChanged(world.businessId);
+    expect(leaveIn(runId)).toBe("15.2");
+  });
+  it("becomes leave when the change that made it a holiday is undone on the line of time", () => {
+    begin(other);
+    declare("26/6/2026 Declared Day");
+    works(first(), "2026-06-24");
+    ask();
+    const runId = openUsual(world);
+    expect(leaveIn(runId)).toBe("7.6");
+    const lane = readLineOfTime(world.context, who()).lanes.find((each) => each.section === "employment");
+    const last = lane?.notches.filter((each) => each.from === "2026-06-24")[0];
+    undoChange(world.context, world.actor, who(), "employment", last?.id ?? 0);
     world.context.factsChanged(world.businessId);
     expect(leaveIn(runId)).toBe("15.2");
   });

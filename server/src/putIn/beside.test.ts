@@ -287,6 +287,13 @@ describe("headings and bad input", () => {
     ]);
     expect(bring(runId, text).open).toBe(0);
   });
+  it("two columns of one name are added up, and a pay line that is none of ours is asked about again", () => {
+    world = smallWorld(1);
+    const runId = openUsual(world);
+    const text = "Name\tOrdinary\tOrdinary\tGross\tBonus of theirs\nAlex Sample0\t1000.00\t197.00\t1197.00\t0";
+    const told = bring(runId, text, { "Bonus of theirs": "pay NOTHERE" });
+    expect([told.open, told.payLines, told.headings.at(-1)?.means]).toEqual([0, ["Ordinary"], null]);
+  });
   it("whose pay here cannot be worked out is named, and the move is not done", () => {
     world = smallWorld(2);
     const runId = openUsual(world);

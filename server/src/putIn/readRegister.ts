@@ -112,11 +112,11 @@ export function readRegister(text: string, people: readonly Who[], words: Vocabu
     }
     const line = found.get(who.id) ?? { personId: who.id, figures: {}, pays: {} };
     found.set(who.id, line);
-    for (const { title, means } of headings) {
+    for (const [place, { title, means }] of headings.entries()) {
       const code = means?.startsWith("pay ") ? means.slice(4) : null;
       const isFigure = means !== null && within(besideFigures, means);
       if (code === null && !isFigure) continue;
-      const typed = row[titles.indexOf(title)] ?? "";
+      const typed = row[place] ?? "";
       const amount = amountOf(typed);
       if (amount === null)
         wrong.push(`Line ${at + 2}: “${typed}” under ${title} is not an amount. Write it as 1234.50.`);
@@ -162,7 +162,8 @@ function aPersonALine(lines: readonly string[][], words: Vocabulary): { titles: 
 export function meaningOf(title: string, { own, meanings, elements }: Vocabulary): BesideMeans | null {
   const key = headingKey(title);
   const said = meanings[title] ?? meanings[key];
-  if (said !== undefined) return said as BesideMeans;
+  const isOurs = !said?.startsWith("pay ") || elements.some(({ code }) => said === `pay ${code}`);
+  if (said !== undefined && isOurs) return said as BesideMeans;
   const element = elements.find(({ code, name }) => headingKey(name) === key || code.toLowerCase() === key);
   if (element) return `pay ${element.code}`;
   return besideFields.find((field) => own[field]?.includes(key) || known[field]?.includes(key)) ?? null;

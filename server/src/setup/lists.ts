@@ -133,8 +133,13 @@ export function changeEntry<List extends ListName>(
 
 function demandUnused(context: Context, businessId: number, list: ListName, entry: { id: number; name: string }): void {
   const uses = usesOf(context, businessId)[list].get(entry.id) ?? 0;
-  const [one, several] = list === "accounts" ? ["posting", "postings"] : ["person", "people"];
-  const what = `${uses === 1 ? one : several}${list === "places" ? " or costs" : ""}`;
+  const [one, several] =
+    list === "accounts"
+      ? ["posting", "postings"]
+      : list === "places"
+        ? ["person or cost set aside", "people or costs set aside"]
+        : ["person", "people"];
+  const what = uses === 1 ? one : several;
   if (uses > 0)
     refuse("retired", `${entry.name} is used by ${uses} ${what}. Choose another ${words[list]} for them first.`);
   if (list !== "cycles") return;

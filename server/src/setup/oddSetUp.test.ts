@@ -118,7 +118,7 @@ describe("costs that the employer sets aside", () => {
     works(other, main?.id ?? 0);
     const retire = { name: "Yard", state: "VIC" as const, district: null, days: "", retired: true };
     expect(() => changeEntry(world.context, world.actor, world.businessId, "places", yard, retire)).toThrow(
-      "Yard is used by 1 person or costs",
+      "Yard is used by 1 person or cost set aside.",
     );
   });
   it("need accounts of the ledger", () => {
