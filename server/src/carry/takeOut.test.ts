@@ -14,7 +14,8 @@ import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from ".
 import { stretched } from "./archive.ts";
 import { exportBusiness } from "./exportBusiness.ts";
 import { importBusiness } from "./importBusiness.ts";
-import { endTakingOut, takeOut } from "./takeOut.ts";
+import { carriedTables } from "./tables.ts";
+import { besideTables, endTakingOut, takeOut } from "./takeOut.ts";
 
 const { derive } = stretched;
 vi.spyOn(stretched, "derive").mockImplementation((words, salt, size, options) =>
@@ -113,15 +114,32 @@ describe("cut off between the store and the anchor beside the key", () => {
     const file = anchorFile(store.keyFile, store.folder);
     const old = readFileSync(file);
     takeOut(store, world.context.rules, world.businessId, on("2034-07-01"));
+    expect(readFileSync(file)).not.toEqual(old);
     writeFileSync(file, old);
     expect(againstOutside(store)).toHaveLength(1);
-    endTakingOut(store);
+    const stopped = endTakingOut(store);
+    expect(stopped).toMatchObject({ id: world.businessId, business: "Example Bakery", rows: { person: 2 } });
     expect(againstOutside(store)).toEqual([]);
+    expect(endTakingOut(store)?.after).toEqual(stopped?.after);
     // Further on the trail an older anchor is a fault that stays.
     record(store, { at: "2034-07-02T00:00:00Z", userId: null, businessId: null, what: "kept a note", about: "" });
     writeFileSync(file, old);
-    endTakingOut(store);
+    expect(endTakingOut(store)).toBeNull();
     expect(againstOutside(store)).toHaveLength(1);
+  });
+  it("knows of every table whose it is", async () => {
+    const { world } = await practice();
+    worlds.push(world);
+    const { sqlite } = world.context.store;
+    const tables = sqlite.prepare("SELECT name FROM sqlite_master WHERE type = 'table'").pluck().all() as string[];
+    const ofBusiness = tables.filter((table) =>
+      (sqlite.pragma(`table_info("${table}")`) as { name: string }[]).some(({ name }) =>
+        /^(business|person|run|pay|signed_pay|journal|outbox|program|approval)_id$/.test(name),
+      ),
+    );
+    const known = new Set([...carriedTables.map((each) => each.table), ...besideTables, "audit"]);
+    // The words of the search lie in tables of their own kind.
+    expect(ofBusiness.filter((table) => !known.has(table) && !table.startsWith("find_words_"))).toEqual([]);
   });
   it("opens again, whole", async () => {
     const { world } = await practice();

@@ -21,6 +21,7 @@ import { type Anchor, againstOutside, anchorOf, record, verify } from "../store/
 import { carriedTables } from "./tables.ts";
 
 export interface Proof {
+  id: number;
   business: string;
   takenOutAt: string;
   /** the day of the last record, and the last day on which it had to be kept, by which rule */
@@ -34,7 +35,9 @@ export interface Proof {
   after: Anchor;
 }
 
-export const takenOut = "took a business out after its time of keeping";
+export type SignedProof = Proof & { signature: Signature };
+
+const takenOut = "took a business out after its time of keeping";
 const refused = (words: string) => new StoreFault(`${words} Nothing was changed.`);
 
 /** The last day that anything of a business is about. */
@@ -75,6 +78,8 @@ const beside: readonly [table: string, whose: string][] = [
   ),
 ];
 
+export const besideTables = beside.map(([table]) => table);
+
 interface Ended {
   name: string;
   last: string | null;
@@ -107,12 +112,7 @@ export function demandOver(store: Store, rules: RuleBook, businessId: number, cl
 }
 
 /** @throws StoreFault with one sentence; then nothing is changed */
-export function takeOut(
-  store: Store,
-  rules: RuleBook,
-  businessId: number,
-  clock: Clock,
-): Proof & { signature: Signature } {
+export function takeOut(store: Store, rules: RuleBook, businessId: number, clock: Clock): SignedProof {
   const { sqlite } = store;
   const at = clock.now();
   const { name, last, kept } = demandOver(store, rules, businessId, clock);
@@ -123,7 +123,7 @@ export function takeOut(
     forgetMovedIn(store, businessId);
     blankTrail(store, businessId);
     const made = {
-      ...{ business: name, takenOutAt: at, lastRecord: last, keptUntil: kept?.until ?? null },
+      ...{ id: businessId, business: name, takenOutAt: at, lastRecord: last, keptUntil: kept?.until ?? null },
       ...{ rule: kept && `${kept.row.source.title}, ${kept.row.source.section}`, rows, before },
     };
     record(store, { at, userId: null, businessId: null, what: takenOut, about: name, change: { before, after: made } });
@@ -131,10 +131,15 @@ export function takeOut(
     if (lost) throw refused(`A row of ${lost.table} would be left without its ${lost.parent}.`);
     return made;
   });
-  keepNewEnd(store, at);
+  return ended(store, proof);
+}
+
+/** What follows the transaction, and may be done again after a stop in the middle of it. */
+function ended(store: Store, proof: Omit<Proof, "after">): SignedProof {
+  keepNewEnd(store, proof.takenOutAt);
   // What was deleted is not left behind in free pages of the file.
-  sqlite.exec("VACUUM");
-  sqlite.pragma("wal_checkpoint(TRUNCATE)");
+  store.sqlite.exec("VACUUM");
+  store.sqlite.pragma("wal_checkpoint(TRUNCATE)");
   const whole = { ...proof, after: anchorOf(store) };
   return { ...whole, signature: store.crypt.sign(JSON.stringify(whole)) };
 }
@@ -197,16 +202,19 @@ function keepNewEnd(store: Store, at: string): void {
   keepOutside(crypt, keyFile, folder, { ...anchorOf(store), at, updates: updatesOf(sqlite) });
 }
 
-/** Ended between the store and the anchor beside the key: the last entry says which end of the trail it replaced. */
-export function endTakingOut(store: Store): void {
-  const outside = readOutside(store.crypt, store.keyFile, store.folder);
+/**
+ * Stopped after the business was gone, and before all of the rest: the last entry says what went, and which end of the
+ * trail it replaced. @returns the proof, once the rest is done; null where nothing was left undone
+ */
+export function endTakingOut(store: Store): SignedProof | null {
   const last = store.sqlite
-    .prepare<[], { at: string; what: string; change: string | null }>(
-      "SELECT at, what, change FROM audit ORDER BY id DESC LIMIT 1",
-    )
+    .prepare<[], { what: string; change: string | null }>("SELECT what, change FROM audit ORDER BY id DESC LIMIT 1")
     .get();
-  if (last?.what !== takenOut || outside === null || outside === "forged") return;
-  const { before } = JSON.parse(last.change ?? "{}") as { before?: Anchor };
-  const isBehind = before?.entry === outside.entry && before.hash === outside.hash;
-  if (isBehind && verify(store).broken.length === 0) keepNewEnd(store, last.at);
+  const outside = readOutside(store.crypt, store.keyFile, store.folder);
+  if (last?.what !== takenOut || outside === null || outside === "forged") return null;
+  const { before, after } = JSON.parse(last.change ?? "{}") as { before: Anchor; after: Omit<Proof, "after"> };
+  const now = anchorOf(store);
+  const isAt = (end: Anchor) => end.entry === outside.entry && end.hash === outside.hash;
+  if (!(isAt(before) || isAt(now)) || verify(store).broken.length > 0) return null;
+  return ended(store, after);
 }

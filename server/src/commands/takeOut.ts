@@ -28,16 +28,19 @@ try {
   const store = openStore(dataFolder);
   try {
     demandKeyed(store);
-    endTakingOut(store);
+    const stopped = endTakingOut(store);
     const clock = demoDay === null ? realClock : demoClock(store, demoDay);
     const rules = ruleShelf(store).now();
-    const at = clock.now();
-    demandOver(store, rules, id, clock);
-    const { bytes, fileName } = await exportBusiness(store, id, passphrase, at);
-    const file = join(values.out, fileName);
-    writeFileSync(file, bytes, { flag: "wx" });
-    const proof = takeOut(store, rules, id, clock);
-    const proofFile = file.replace(/\.zip$/, "-taken-out.json");
+    const proofFile = join(values.out, `taken-out-${id}.json`);
+    if (existsSync(proofFile)) throw new StoreFault(`${proofFile} is there already. Nothing was changed.`);
+    let file = "where the try before put it";
+    if (stopped?.id !== id) {
+      demandOver(store, rules, id, clock);
+      const { bytes, fileName } = await exportBusiness(store, id, passphrase, clock.now());
+      file = join(values.out, fileName);
+      writeFileSync(file, bytes, { flag: "wx" });
+    }
+    const proof = stopped?.id === id ? stopped : takeOut(store, rules, id, clock);
     writeFileSync(proofFile, `${JSON.stringify(proof, null, 2)}\n`, { flag: "wx" });
     const backups = listBackups(backupsFolder(dataFolder)).length;
     const rows = Object.values(proof.rows).reduce((sum, each) => sum + each, 0);
