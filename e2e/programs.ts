@@ -74,6 +74,7 @@ export const environment = (folder: string, ports: Ports): Record<string, string
   ZESTY_DATA: join(folder, "app"),
   ZESTY_DEMO_DAY: "2026-07-01",
   ZESTY_STANDINS: `http://127.0.0.1:${ports.standins}`,
+  ZESTY_EVENTS_INSIDE: "true",
   ZESTY_SMTP: `smtp://127.0.0.1:${ports.smtp}`,
   STANDINS_PORT: String(ports.standins),
   STANDINS_SMTP_PORT: String(ports.smtp),

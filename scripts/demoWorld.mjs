@@ -15,6 +15,8 @@ export const envOf = (folder) => ({
   ZESTY_DEMO_DAY: "2026-07-01",
   ZESTY_STANDINS: `http://127.0.0.1:${standinsPort}`,
   ZESTY_SMTP: `smtp://127.0.0.1:${smtpPort}`,
+  // Programs to try things out with run on this machine.
+  ZESTY_EVENTS_INSIDE: "true",
   STANDINS_PORT: standinsPort,
   STANDINS_SMTP_PORT: smtpPort,
   STANDINS_DATA: join(folder, "standins"),

@@ -43,8 +43,9 @@ export interface DuePerson {
   reason: string | null;
 }
 
-/** The super of a payday as its own person sees it. */
+/** The super of a payday and where it is, as its own person and the person's page see it. */
 export interface OwnContribution {
+  payday: string;
   fund: string;
   cents: number;
   due: string;
@@ -113,7 +114,8 @@ export interface PlannedLine {
   whole: string | null;
   /** first payment to this account, or it changed since the last */
   isNew: boolean;
-  dueDates: string[];
+  /** the dues that it pays, as `DueView.key` names them */
+  dues: string[];
 }
 
 export interface PaymentPlan {

@@ -16,6 +16,11 @@ export interface OpenRoute {
   body?: Joi.ObjectSchema;
 }
 
+const page = {
+  most: "how many at most",
+  after: "id of the last one that you have: the next page goes on after it",
+};
+
 export const openRoutes: readonly OpenRoute[] = [
   {
     method: "get",
@@ -50,7 +55,7 @@ export const openRoutes: readonly OpenRoute[] = [
   {
     ...{ method: "get", path: "/businesses/{business}/runs", scope: "pays", of: "business" },
     summary: "Pay runs, newest first",
-    query: { most: "how many at most" },
+    query: page,
   },
   {
     ...{ method: "get", path: "/runs/{run}/pays/{pay}/payslip", scope: "pays", of: "run" },
@@ -60,7 +65,7 @@ export const openRoutes: readonly OpenRoute[] = [
   {
     ...{ method: "get", path: "/businesses/{business}/journals", scope: "books", of: "business" },
     summary: "Journals of a business, newest first",
-    query: { most: "how many at most" },
+    query: page,
   },
   { method: "get", path: "/journals/{journal}", scope: "books", of: "journal", summary: "A journal with its lines" },
   {

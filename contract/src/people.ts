@@ -57,6 +57,8 @@ export interface PersonView {
     from: string;
     entitlements: Entitlement[];
     loadingPercent: string | null;
+    /** from when service counts; null: the start date */
+    countsFrom: string | null;
     balances: { kind: string; hours: string }[];
     entries: LeaveEntryView[];
   };
@@ -80,6 +82,9 @@ export interface PersonView {
 /** What long service leave comes to today by the dates of service alone. */
 export interface LongServiceView {
   state: string;
+  /** from when service counts */
+  since: string;
+  weeksPerYear: string;
   years: number;
   days: number;
   weeks: string;
@@ -231,11 +236,14 @@ export const leave = Joi.object<{
   from?: string;
   entitlements: Entitlement[];
   loadingPercent?: string | null;
+  /** left out: as it was */
+  countsFrom?: string | null | undefined;
   opening?: { kind: string; hours: string }[];
 }>({
   from: date().label("From"),
   entitlements: Joi.array().items(entitlement).max(10).required(),
   loadingPercent: optional(percent()).label("Loading on annual leave"),
+  countsFrom: date().allow(null, "").empty("").label("Service counts from"),
   opening: Joi.array()
     .max(20)
     .items(

@@ -1,6 +1,7 @@
 /** Other programs at the door: what they may do, by which pass, and until when. */
 import Joi from "joi";
 import { date, id, name } from "./fields.ts";
+import type { ListenerView } from "./programEvents.ts";
 
 /** What a program may be given, each apart from the others; what none of them names is closed to programs. */
 export const scopes = {
@@ -30,6 +31,8 @@ export interface ProgramView {
   /** ended by hand before that */
   endedAt: string | null;
   lastUsedAt: string | null;
+  /** where it is told of events; null: nowhere */
+  listener: ListenerView | null;
   /** addresses it was used from lately; a pass that was stolen is used from two */
   usedFrom: { address: string; at: string }[];
 }

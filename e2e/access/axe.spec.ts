@@ -121,6 +121,7 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["safety", "/set-up/safety"],
   ["audit trail", "/set-up/trail"],
   ["sending several", "/send"],
+  ["paying over for all", "/pay-over"],
   ["what new tables change", "/set-up/new-tables"],
   ["opening figures of several", "/people/opening"],
   ["a new business", "/set-up/new-business"],

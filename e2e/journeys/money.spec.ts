@@ -106,3 +106,30 @@ test("the bank's statement is matched, and the month is agreed", async ({ page, 
   ]);
   expect(download.suggestedFilename()).toBe("saltbush-cycle-kitchen-books-2026-06-01-to-2026-06-30.zip");
 });
+
+test("one sheet for the practice: what is due everywhere, compared, and paid in one step", async ({ page, world }) => {
+  await signIn(page, world);
+  await press(page, page.getByRole("link", { name: "Pay over what is due" }));
+  await page.getByLabel("To leave within").selectOption("31");
+  const band = (name: string) => page.getByRole("region", { name });
+  await expect(band("Gannet Point Boatworks").getByRole("row", { name: /Super to Harbourlight/ })).toBeVisible();
+  // One business is left for another day; a line of another, too.
+  await page.getByLabel("Tick all of Little Fern Pottery").uncheck();
+  await page
+    .getByLabel(/^Tick PAYG withholding to the tax office of Saltbush/)
+    .first()
+    .uncheck();
+  const gannet = band("Gannet Point Boatworks");
+  await gannet.getByLabel("Account holds").fill("50,000.00");
+  await expect(gannet).toContainText("short");
+  for (const box of await page.getByRole("checkbox", { name: /I have compared it/ }).all()) await box.check();
+  const pay = page.getByRole("button", { name: /^Pay \$/ });
+  await expect(pay).toBeEnabled();
+  await press(page, pay);
+  await expect(page.getByRole("status").filter({ hasText: /^Paid for \d+ businesses/ })).toBeVisible();
+  await expect(gannet).toBeHidden();
+  await expect(band("Little Fern Pottery")).toBeVisible();
+  await expect(band("Saltbush Cycle Kitchen").getByRole("row", { name: /PAYG withholding/ })).toBeVisible();
+  await page.goto(`${world.url}/dues?business=2`);
+  await expect(page.getByRole("row", { name: /Super to Harbourlight/ })).toContainText(/on its way|there|prepared/);
+});

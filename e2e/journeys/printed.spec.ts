@@ -62,3 +62,26 @@ test("everybody's payslips as one file, before sign-off and after", async ({ pag
     for (const { name } of rows.filter((each) => each.included)) expect(text).toContain(name);
   }
 });
+
+test("what the agency was told, read from the run and printed", async ({ page, world }) => {
+  const api = await world.api();
+  for (const [business, title, person] of [
+    [1, "Pay event, as it was made", "Super guarantee"],
+    [4, "Employment information, as it was made", "Tax code"],
+  ] as const) {
+    const all = (await api.call("GET", `/businesses/${business}/runs`)).body as { id: number; state: string }[];
+    const sent = all.find((each) => each.state === "sent" || each.state === "settled");
+    await openAt(page, world, `/run/${sent?.id}`);
+    await page.getByRole("link", { name: "Read it" }).first().click();
+    await expect(page.getByRole("heading", { name: title })).toBeVisible();
+    await page.getByRole("button", { name: "Open everybody" }).click();
+    const file = join(world.folder, "told.pdf");
+    writeFileSync(file, await page.pdf({ format: "A4" }));
+    const text = execFileSync("pdftotext", ["-layout", file, "-"]).toString();
+    const rows = await page.getByRole("table", { name: title }).getByRole("button").allInnerTexts();
+    expect(rows.length).toBeGreaterThan(3);
+    for (const name of rows) expect(text).toContain(name);
+    expect(text.match(new RegExp(person, "g"))?.length).toBeGreaterThanOrEqual(rows.length - 1);
+    for (const tool of ["Open everybody", "Close everybody", "Print it"]) expect(text).not.toContain(tool);
+  }
+});

@@ -1,6 +1,8 @@
 /** A roster program that knows the pass and the description: made on the page, used over HTTP, ended on the page. */
 import { execFile } from "node:child_process";
 import { writeFileSync } from "node:fs";
+import { createServer } from "node:http";
+import type { AddressInfo } from "node:net";
 import { join } from "node:path";
 import { promisify } from "node:util";
 import { press } from "../keyboard.ts";
@@ -47,7 +49,33 @@ test("a pass is made, a roster program fills and approves a week with it, and it
   expect((await client()).stdout).toBe(first.stdout);
   expect(JSON.stringify(await days())).toBe(before);
 
+  // Told of events at an address of its own: what it is told is signed, and stands on the page.
+  const heard: { type: string; signed: string }[] = [];
+  const ear = createServer((request, response) => {
+    let body = "";
+    request.on("data", (part) => {
+      body += part;
+    });
+    request.on("end", () => {
+      heard.push({ type: JSON.parse(body).type, signed: String(request.headers["webhook-signature"]) });
+      response.writeHead(204).end();
+    });
+  });
+  await new Promise<void>((ready) => ear.listen(0, "127.0.0.1", ready));
+  await press(page, page.getByRole("button", { name: "Tell Example roster of events" }));
+  await page.getByLabel("Address").fill("roster");
+  await press(page, page.getByRole("button", { name: "Tell it from now on" }));
+  await expect(page.getByText(/That is no address of the web/)).toBeVisible();
+  await page.getByLabel("Address").fill(`http://127.0.0.1:${(ear.address() as AddressInfo).port}/events`);
+  await press(page, page.getByRole("button", { name: "Tell it from now on" }));
+  await expect(page.getByLabel("The secret")).toHaveValue(/^whsec_/);
+  await api.call("PUT", `/people/${who.id}/emergency`, { contact: null });
+  await expect.poll(() => heard.map((each) => each.type)).toEqual(["person.changed"]);
+  expect(heard[0]?.signed).toMatch(/^v1,/);
+  ear.close();
+
   await page.reload();
+  await expect(page.getByText(/1 event told, last on 1 July 2026/)).toBeVisible();
   await expect(page.getByText(/Used last on 1 July 2026/)).toBeVisible();
   await press(page, page.getByRole("button", { name: "End the pass of Example roster" }));
   await expect(page.getByText(/ended on 1 July 2026/)).toBeVisible();

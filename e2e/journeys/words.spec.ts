@@ -4,7 +4,7 @@ import { expect, openAt, openRun, runs, standsStill, testInOneWorld } from "../w
 const test = testInOneWorld();
 
 const places = [
-  ...["/desk", "/send", "/find?words=hazel", "/readiness", "/notices", "/you"],
+  ...["/desk", "/send", "/pay-over", "/find?words=hazel", "/readiness", "/notices", "/you"],
   ...["/run", "/people", "/people/new", "/people/opening", "/people/several", "/people/move", "/people/raise"],
   ...["/people/papers", "/people/pays", "/figures", "/figures/what-if", "/time", "/time/leave", "/time/leave-worth"],
   ...["/year", "/year/esct", "/year/summaries", "/year/contractors", "/year/outside", "/year/elements"],
@@ -23,7 +23,8 @@ const faults: [string, RegExp][] = [
 /** A page of one country's law says in the other that it is none of its. */
 const onlyIn: Record<string, string> = { "/year/esct": "New Zealand", "/year/contractors": "Australia" };
 /** Pages over all businesses know both laws. */
-const ofAll = /^\/(desk|find|send|readiness|you|set-up\/(trail|users|rules|safety|new-business|new-tables|agreements))/;
+const ofAll =
+  /^\/(desk|find|send|pay-over|readiness|you|set-up\/(trail|users|rules|safety|new-business|new-tables|agreements))/;
 /** A file is called as it is called, and so is a backup that a command asks for. */
 const names = /[\w-]+\.(csv|pdf|aba|xml|json|xlsx|txt|zip)\b|\b\d{4}-\d{2}-\d{2}T[\d-]+Z\b/g;
 

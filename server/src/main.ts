@@ -42,6 +42,7 @@ async function start(): Promise<void> {
   });
   server.once("listening", () => {
     application.outbox.start();
+    application.teller.start();
     if (!hasUsers(application.context))
       say(`The code for the first user is ${firstUserCode(settings.dataFolder)}. It is needed once.`);
     say(`Zesty Ledger is ready on http://${settings.host}:${settings.port}`);

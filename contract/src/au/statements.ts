@@ -1,4 +1,18 @@
 /** The activity statement's wages labels beside what was lodged and what was signed. Amounts are cents. */
+import Joi from "joi";
+import { amountNotNegative, date } from "../fields.ts";
+
+/** Labels that no pay event tells: they are written into the statement by hand. */
+export interface StatementByHand {
+  /** withheld from what is neither wages nor a payment without an ABN */
+  w3: number;
+  /** withheld where no ABN was quoted */
+  w4: number;
+  note: string;
+  by: string;
+  at: string;
+}
+
 export interface StatementPeriod {
   from: string;
   to: string;
@@ -16,4 +30,21 @@ export interface StatementPeriod {
   notTaken: { runId: number; payday: string }[];
   /** corrections that went out without totals, and paydays that were not lodged: they go to the statement by hand */
   byHand: { runId: number; payday: string; gross: number; withheld: number }[];
+  /** null: nobody wrote anything */
+  others: StatementByHand | null;
+  /** W5: what the period withheld in all */
+  w5: number;
 }
+
+export interface StatementGiven {
+  from: string;
+  w3: string;
+  w4: string;
+  note: string;
+}
+export const statementGiven = Joi.object<StatementGiven>({
+  from: date().required().label("Period"),
+  w3: amountNotNegative().required().label("W3"),
+  w4: amountNotNegative().required().label("W4"),
+  note: Joi.string().trim().max(200).allow("").default("").label("What it is"),
+});

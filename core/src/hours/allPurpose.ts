@@ -31,10 +31,10 @@ export const noAllPurpose: AllPurpose = { hourly: zero, within: [], unknown: [],
 const ofPerson = new Set<keyof Condition>(["person", "leads", "basis"]);
 
 /** A weekly allowance that facts of the person alone decide. */
-const isFolded = ({ allPurpose, trigger, if: condition = {} }: AllowanceEntry): boolean =>
-  allPurpose === true &&
-  trigger.kind === "perWeek" &&
-  (Object.keys(condition) as (keyof Condition)[]).every((key) => ofPerson.has(key));
+const byFacts = ({ trigger, if: condition = {} }: AllowanceEntry): boolean =>
+  trigger.kind === "perWeek" && (Object.keys(condition) as (keyof Condition)[]).every((key) => ofPerson.has(key));
+
+const isFolded = (each: AllowanceEntry): boolean => each.allPurpose === true && byFacts(each);
 
 const means = (condition: Condition = {}, { basis, flags = {}, leads = 0 }: RosterPerson): boolean =>
   (!condition.basis || condition.basis.includes(basis)) &&
@@ -57,3 +57,15 @@ export function allPurposeOf(rules: AgreementRules | null, entered: EnteredRates
       .join(", "),
   };
 }
+
+/** Weekly allowances that stand beside the rate and that no shift decides: a fact of the person alone gives them. */
+export const weeklyByFacts = (
+  rules: AgreementRules,
+  entered: EnteredRates,
+  person: RosterPerson,
+): { id: string; weekly: Decimal | null }[] =>
+  rules.allowances
+    // Without a word on who it is for it is everybody's: that is in the usual pay or in the rate.
+    .filter(({ allPurpose, if: { person: facts, leads } = {} }) => !allPurpose && (facts ?? leads) !== undefined)
+    .filter((each) => byFacts(each) && means(each.if, person))
+    .map((each) => ({ id: each.id, weekly: unitAmount(rules, each, entered) }));

@@ -132,6 +132,37 @@ describe("a departure with the next run", () => {
     expect(event).not.toContain("<EmploymentTerminationPayment>");
     expect(event).toMatch(/<LumpSum>\s*<TypeC>R<\/TypeC>\s*<PaymentsA>848.44<\/PaymentsA>/);
   });
+  it("reckons notice, redundancy and long service by service that was taken over; an earlier balance by its dates", () => {
+    const leave = (change: object) =>
+      saveSection(world.context, world.actor, leaver, "leave", {
+        ...{ from: "2020-01-06", entitlements: [{ kind: "annual", weeksPerYear: "4" }], loadingPercent: "17.5" },
+        ...change,
+      });
+    const plan = () => planDeparture(world.context, world.actor, leaver, wanted({ reason: "R", smallEmployer: false }));
+    const weeks = () => plan().lines.find((line) => /edundancy/.test(line.name))?.why;
+    expect(weeks()).toMatch(/^11 weeks of redundancy pay \(6 completed years/);
+    expect(() => leave({ countsFrom: "2020-01-07" })).toThrow("or from earlier");
+    // Written down on a day after the last one: it holds for every day, and an undone word counts no more.
+    leave({ from: "2026-07-01", countsFrom: "2015-06-27" });
+    expect(weeks()).toMatch(/\(11 completed years/);
+    leave({ from: "2026-07-01", countsFrom: null });
+    expect(weeks()).toMatch(/\(6 completed years/);
+    leave({ countsFrom: "2015-06-27" });
+    // Left out, it stays; from 27 June 2015 to 26 June 2026 eleven years are completed.
+    leave({});
+    const { longService } = readPerson(world.context, leaver);
+    expect(longService).toMatchObject({ since: "2015-06-27", years: 11, weeks: "9.58", hours: "363.99" });
+    expect(weeks()).toMatch(/^12 weeks of redundancy pay \(11 completed years/);
+    expect(plan().notes.join()).toMatch(/9\.56667 weeks.*since 27 June 2015, is in the redundancy pay/s);
+    // The balance that its dates give on 1 July, 4,023 days ÷ 420, taken over, is paid: 363.99 h × 31.5.
+    leave({ opening: [{ kind: "long-service", hours: longService?.hours ?? "" }] });
+    expect(plan().lines.map((line) => [line.name, line.amount])).toContainEqual([
+      "Unused long service leave",
+      "11465.69",
+    ]);
+    leave({ countsFrom: null });
+    expect(readPerson(world.context, leaver).longService?.since).toBe("2020-01-06");
+  });
   it("waits for the run of its period when the last day lies further ahead", () => {
     expect(recordDeparture(world.context, world.actor, leaver, wanted({ lastDay: "2026-07-03" }))).toBeNull();
     const first = openRun(world.context, world.actor, world.businessId, { cycleId: world.cycleId, from: "usual" });

@@ -18,6 +18,7 @@ import { forgetReceived } from "../http/received.ts";
 import { Jobs } from "../jobs/jobs.ts";
 import { withLeaveLaidAnew } from "../leave/movedHolidays.ts";
 import { type OutboxWorker, outboxWorker } from "../outbox/worker.ts";
+import { type EventTeller, eventTeller } from "../programs/tellEvents.ts";
 import { duesChannels } from "../remittances/channels.ts";
 import { debtsOfEarlier } from "../row/earlierDebts.ts";
 import { refreshOpenRuns } from "../row/refreshOpenRuns.ts";
@@ -34,6 +35,7 @@ export interface Application {
   context: Context;
   events: RunEvents;
   outbox: OutboxWorker;
+  teller: EventTeller;
   jobs: Jobs;
   sessionSecret: string;
   close(): Promise<void>;
@@ -85,6 +87,7 @@ export function makeApplication(
     log.error({ err: error }, "files that a stop left half received could not be taken away"),
   );
   const outbox = outboxWorker(context);
+  const teller = eventTeller(context);
   const jobs = new Jobs((error) => problemOf(context, error, "job"));
   // What was signed since is summed before somebody asks for figures: after an update that is years of pays.
   let folding: Promise<unknown> | null = null;
@@ -136,6 +139,7 @@ export function makeApplication(
     context,
     events,
     outbox,
+    teller,
     jobs,
     sessionSecret: keptSecret(store),
     close: async () => {
@@ -146,6 +150,7 @@ export function makeApplication(
       await folding;
       await jobs.stop();
       await outbox.stop();
+      await teller.stop();
       await stopRendering();
       await stopReading();
       // Closed twice, or taken away beneath: the anchor of the minute before stands.

@@ -9,6 +9,7 @@ import { fromE4, hoursText } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { agreedLoading } from "../hours/agreements.ts";
+import { serviceTakenOver } from "../people/serviceCountsFrom.ts";
 import type { FinalLines, FinalPay } from "../row/afterStep.ts";
 import { ratesOn } from "../row/ratesOn.ts";
 import type { LoadedRun } from "../row/runRows.ts";
@@ -48,6 +49,7 @@ export function finalLinesAu(context: Context, { who, wanted, loaded, worked }: 
     {
       ...wanted,
       startDate: who.startDate,
+      serviceFrom: serviceTakenOver(context, [who.id]).get(who.id) ?? who.startDate,
       birthDate: who.birthDate,
       basis,
       state: workState(context, who.businessId, terms?.placeId ?? null),

@@ -1,6 +1,7 @@
 /** Lanes of a person's line of time that only Australia has. */
 
 import { incomeWords } from "@zesty/core/au/taxDeclaration";
+import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveWords } from "@zesty/core/leave/kinds";
 import type { Context } from "../ground/context.ts";
 import type { Who } from "../ground/findRun.ts";
@@ -49,6 +50,7 @@ export const lanesAu = (context: Context, who: Who, names: Names): Lane[] => [
         ],
       ),
       ["Loading", row.loadingPercent && `${row.loadingPercent} %`],
+      ["Service counts from", row.countsFrom && dateWords(row.countsFrom)],
     ],
     true,
   ),

@@ -4,14 +4,13 @@ import { longServiceView } from "./longServiceView.ts";
 
 const view = (state: string, startDate: string, terms: object = {}, endDate: string | null = null) =>
   longServiceView(
-    { startDate, endDate } as Parameters<typeof longServiceView>[0],
-    { basis: "full-time", weeklyHoursE4: 380_000, ...terms },
+    { basis: "full-time", weeklyHoursE4: 380_000, countsFrom: startDate, endDate, ...terms },
     ...([state, "2026-06-26"] as const),
   );
 
 it.each([
   // 6 years 146 days × 13/15; New South Wales pays from five years on for four reasons.
-  ["NSW", "2020-02-01", { years: 6, days: 146, weeks: "5.55", hours: "210.8", takenFrom: "2030-02-01" }, 4],
+  ["NSW", "2020-02-01", { years: 6, days: 146, weeks: "5.55", hours: "210.77", takenFrom: "2030-02-01" }, 4],
   // 4,018 days ÷ 420: after seven years Victoria pays it whatever the reason.
   ["VIC", "2015-06-27", { years: 11, days: 0, weeks: "9.57", takenFrom: "2022-06-27" }, 7],
   // Completed years alone.

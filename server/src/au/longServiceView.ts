@@ -8,20 +8,19 @@ import { longServiceReasons, longServiceRules } from "@zesty/core/rulebook/au/lo
 import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
 
 export const longServiceView: NonNullable<PeopleOfCountry["longService"]> = (
-  { startDate, endDate },
-  { basis, weeklyHoursE4 },
+  { basis, weeklyHoursE4, countsFrom, endDate },
   state,
   on,
 ): LongServiceView | null => {
   const day = endDate !== null && endDate < on ? endDate : on;
   const rule = longServiceRules.rows.find((row) => row.from <= day && day <= row.to)?.figures[state as StateAu];
-  if (!rule || basis === "contractor" || startDate > day) return null;
-  const { years, days } = serviceOf(startDate, day);
+  if (!rule || basis === "contractor" || countsFrom > day) return null;
+  const { years, days } = serviceOf(countsFrom, day);
   if (years < 1) return null;
   const weekly = fromE4(weeklyHoursE4 ?? 0);
   const answer = (reason: (typeof longServiceReasons)[number]) =>
     longServiceLeave(rule, {
-      ...{ state: state as StateAu, start: startDate, lastDay: day, reason, unpaid: [] },
+      ...{ state: state as StateAu, start: countsFrom, lastDay: day, reason, unpaid: [] },
       ...{ hours: { constant: weekly.toString() }, rate: "1", weeksTaken: "0" },
     });
   const whole = answer("death");
@@ -33,9 +32,10 @@ export const longServiceView: NonNullable<PeopleOfCountry["longService"]> = (
   const words = (paid: boolean) =>
     longServiceReasons.flatMap((reason) => (isPaid(reason) === paid ? [reasonWords[reason]] : []));
   return {
-    ...{ state, years, days, weeks: whole.weeks.toFixed(2) },
-    hours: weekly.isZero() ? null : whole.weeks.times(weekly).toFixed(1),
-    takenFrom: addMonths(startDate, rule.afterYears * 12),
+    ...{ state, since: countsFrom, years, days, weeks: whole.weeks.toFixed(2) },
+    weeksPerYear: rule.weeksPerYear,
+    hours: weekly.isZero() ? null : whole.weeks.times(weekly).toFixed(2),
+    takenFrom: addMonths(countsFrom, rule.afterYears * 12),
     ...{ paidFor: words(true), notFor: words(false) },
   };
 };

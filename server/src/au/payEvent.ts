@@ -17,6 +17,7 @@ import { outbox } from "../store/schema.ts";
 import { factSums } from "../store/sums.ts";
 import { payEventXml } from "./payEventXml.ts";
 import { payeeFacts, payeeSources } from "./payees.ts";
+import { readPayEvent } from "./readEvent.ts";
 
 /** W1 leaves out what is sacrificed and what is tax-free (activity statement); W2 is what was withheld. */
 const payerTotals = (prepared: Pick<Prepared, "pays">) => ({
@@ -181,6 +182,7 @@ export const lodgingAu: LodgingOfCountry = {
   replace: (context, actor, prepared, replaced) =>
     makePayEvent(context, actor, prepared, { state: "queued", suffix: "-replacement", replaced })(),
   amendable: [],
+  read: { payEvent: readPayEvent },
   due: () => null,
   takenBack: () => {},
 };

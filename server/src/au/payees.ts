@@ -9,6 +9,7 @@ import { and, eq, isNull } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { fringeBenefitsOn } from "../people/fringeBenefits.ts";
 import { previousKeys } from "../people/openingYears.ts";
+import { serviceTakenOver } from "../people/serviceCountsFrom.ts";
 import { places } from "../store/crypt.ts";
 import { departure, person, type taxDeclaration } from "../store/schema.ts";
 
@@ -30,6 +31,9 @@ export function payeeSources(
   const countries = countriesOf(context, event);
   return {
     countries,
+    /** from when service counts, where that is before the start; asked of who left alone */
+    serviceFrom: (personId: number) =>
+      left.has(personId) ? (serviceTakenOver(context, [personId]).get(personId) ?? null) : null,
     cessation: (personId: number) => left.get(personId) ?? null,
     fringeBenefits: fringeBenefitsOn(context, event.payday),
     previous: previousKeys(context, payrollYearOf("AU", event.payday).from, event.id),
@@ -75,6 +79,7 @@ export function payeeFacts(
     birthDate: person.birthDate,
     address: person.address ?? blank,
     startDate: person.startDate,
+    serviceFrom: sources.serviceFrom(person.id) ?? person.startDate,
     endDate: person.endDate,
     cessation: sources.cessation(person.id),
     basis: known.basis,

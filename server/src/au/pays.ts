@@ -8,6 +8,7 @@ import type { StateAu } from "@zesty/core/calendar/listedHolidays";
 import { fromE4, hoursText, toCents } from "@zesty/core/quantity/units";
 import { agreedLoading } from "../hours/agreements.ts";
 import { weeksOfYoung } from "../hours/youngWeeks.ts";
+import { serviceTakenOver } from "../people/serviceCountsFrom.ts";
 import type { PaysOfCountry } from "../row/paysOfCountry.ts";
 import type { NetPayment } from "../row/prepared.ts";
 import { personAu, personFacts, topUpsOn } from "../row/rowFacts.ts";
@@ -39,13 +40,19 @@ export const paysAu: PaysOfCountry = {
     const weeks = run.kind === "cycle" ? weeksOfYoung(context, run, people) : new Map<number, never>();
     const loadingOf = agreedLoading(context, run.businessId, ids, run.periodStart);
     const before = paidBefore(context, run, ids);
+    // Service is looked at in a last pay alone.
+    const left = people.filter((each) => each.endDate !== null).map((each) => each.id);
+    const takenOver = left.length > 0 ? serviceTakenOver(context, left) : new Map<number, never>();
     return {
       paidBefore: (id) => before.get(id) ?? null,
       context: (who, base) =>
         Object.assign(base, {
           country: "AU" as const,
           person: personAu(who, records),
-          facts: personFacts(who, records, funds, centres, placeOf, ratesOf(who.id), loadingOf),
+          facts: {
+            ...personFacts(who, records, funds, centres, placeOf, ratesOf(who.id), loadingOf),
+            serviceFrom: takenOver.get(who.id) ?? who.startDate,
+          },
           balances: Object.fromEntries(
             [...(balances.get(who.id) ?? [])].map(([kind, e4]) => [kind, hoursText(fromE4(e4))]),
           ),

@@ -16,15 +16,18 @@ export const peopleAu: PeopleOfCountry = {
   sections,
   writers: writersAu,
   ending: () => () => [],
-  missing: (_context, _ids, records) => (who) => {
-    const missing: PersonSummary["missing"] = [];
-    const tax = records.tax.get(who.id);
-    const fund = records.super.get(who.id);
-    if (!tax) missing.push({ section: "tax", text: "Tax declaration" });
-    else if (tax.numberStatus === "pending") missing.push({ section: "tax", text: "Tax file number, applied for" });
-    if (fund?.guarantee !== false && !fund?.fundId) missing.push({ section: "super", text: "Super fund" });
-    else if (fund?.fundId && !fund.memberNumber) missing.push({ section: "super", text: "Member number" });
-    return [...missing, ...missingOfAll(who, records)];
+  missing: (context, _ids, records) => {
+    const ofAll = missingOfAll(context, records);
+    return (who) => {
+      const missing: PersonSummary["missing"] = [];
+      const tax = records.tax.get(who.id);
+      const fund = records.super.get(who.id);
+      if (!tax) missing.push({ section: "tax", text: "Tax declaration" });
+      else if (tax.numberStatus === "pending") missing.push({ section: "tax", text: "Tax file number, applied for" });
+      if (fund?.guarantee !== false && !fund?.fundId) missing.push({ section: "super", text: "Super fund" });
+      else if (fund?.fundId && !fund.memberNumber) missing.push({ section: "super", text: "Member number" });
+      return [...missing, ...ofAll(who)];
+    };
   },
   view: () => null,
   longService: longServiceView,

@@ -1,6 +1,7 @@
 /** Pages that only Australia has: activity statements, fringe benefits, opening figures, categories put right. */
 import { contractorsGiven } from "@zesty/contract/au/contractors";
 import { moveReported as moveReportedBody } from "@zesty/contract/au/reportMoved";
+import { statementGiven } from "@zesty/contract/au/statements";
 import { fringeGiven, openingGiven } from "@zesty/contract/year";
 import { isDate } from "@zesty/core/calendar/dates";
 import type { CountryHere } from "../ground/countryHere.ts";
@@ -13,6 +14,7 @@ import { contractorsCsv, putContractorsIn, readContractors } from "./contractors
 import { putFringeIn } from "./fringe.ts";
 import { putOpeningIn } from "./openingFigures.ts";
 import { moveReported } from "./reportMoved.ts";
+import { writeByHand } from "./statementByHand.ts";
 import { readStatements } from "./statements.ts";
 
 const dayOf = (text: unknown): string => {
@@ -25,6 +27,14 @@ export const routesAu: CountryHere["routes"] = (router, context) => {
   router.get(
     "/businesses/:business/statements",
     onBusiness("see", (_actor, businessId) => readStatements(context, businessId)),
+  );
+  router.post(
+    "/businesses/:business/statements/by-hand",
+    onBusiness("prepare", (actor, businessId, request) => {
+      const given = body(statementGiven, request);
+      writeByHand(context, actor, businessId, readStatements(context, businessId), given);
+      return readStatements(context, businessId);
+    }),
   );
   router.post(
     "/businesses/:business/year/fringe-benefits",

@@ -4,6 +4,7 @@ import { afterEach, expect, it } from "vitest";
 import { saveSection } from "../people/savePerson.ts";
 import { business, outbox } from "../store/schema.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
+import { writeByHand } from "./statementByHand.ts";
 import { readStatements } from "./statements.ts";
 
 let world: SmallWorld;
@@ -39,7 +40,28 @@ it("sums what events said by month or quarter, leaves out what was sacrificed, a
   expect(more).toEqual([]);
   expect(whole).toMatchObject({ name: "Quarter to 30 September 2026", w1: 458_800, apart: 20_000, notTaken: [] });
   expect(whole?.w2).toBe(whole?.withheld);
+  expect(whole?.w5).toBe(whole?.w2);
 });
+
+it("takes W3 and W4 by hand with what they are, for a period of the business alone; the newest holds", () => {
+  world = smallWorld(1);
+  const { context, actor, businessId } = world;
+  signRun(world, openUsual(world));
+  context.store.db.update(outbox).set({ state: "accepted" }).run();
+  const write = (w3: string, w4: string, note = "Painter without an ABN", from = "2026-07-01") =>
+    writeByHand(context, actor, businessId, read(), { from, w3, w4, note });
+  expect(() => write("0", "470.00", "")).toThrow("Say what it was withheld from");
+  expect(() => write("0", "470.00", "Painter", "2026-07-02")).toThrow("No statement of this business begins");
+  expect(read()[0]?.others).toBeNull();
+  write("12.5", "470.00");
+  write("0", "480.00");
+  const [july] = read();
+  expect(july?.others).toMatchObject({ w3: 0, w4: 48_000, note: "Painter without an ABN" });
+  expect(july?.w5).toBe((july?.w2 ?? 0) + 48_000);
+  write("0", "0", "");
+  expect(read()[0]?.w5).toBe(july?.w2);
+});
+
 it("is Australia's alone", () => {
   world = smallWorldNz(1);
   expect(read).toThrow("Activity statements are Australia's");

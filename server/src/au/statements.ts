@@ -1,6 +1,6 @@
 /**
- * W1 and W2 of the activity statement by month or quarter: the sums that the agency prefills from pay events, bridged to
- * what was signed. Set by: activity statement labels W1 and W2 (Tax Office instructions, from memory).
+ * The wages labels of the activity statement by month or quarter: W1 and W2 as the agency prefills them from pay events,
+ * bridged to what was signed, with what is written in by hand. Set by: activity statement labels W1 and W2 (Tax Office instructions, from memory).
  */
 
 import type { StatementPeriod } from "@zesty/contract/au/statements";
@@ -15,6 +15,7 @@ import { cannot } from "../ground/problem.ts";
 import { standingOn } from "../lodging/lodging.ts";
 import { isVain } from "../outbox/replacementNotTaken.ts";
 import { outbox, payRun } from "../store/schema.ts";
+import { statementsByHand } from "./statementByHand.ts";
 
 const monthWords = new Intl.DateTimeFormat("en-AU", { month: "long", year: "numeric", timeZone: "UTC" });
 const dayWords = new Intl.DateTimeFormat("en-AU", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" });
@@ -103,12 +104,14 @@ export function readStatements(context: Context, businessId: number): StatementP
       .map((row) => [row.runId, row]),
   );
   const runs = lodgedRuns(context, businessId, oldest, newest);
+  const byHand = statementsByHand(context, businessId, oldest);
   return periods.flatMap((period): StatementPeriod[] => {
     const within = runs.filter(({ payday }) => payday >= period.from && payday <= period.to);
-    if (within.length === 0) return [];
+    const others = byHand.get(period.from) ?? null;
+    if (within.length === 0 && !others) return [];
     const found: StatementPeriod = {
       ...period,
-      ...{ w1: 0, w2: 0, gross: 0, withheld: 0, apart: 0, notTaken: [], byHand: [] },
+      ...{ w1: 0, w2: 0, gross: 0, withheld: 0, apart: 0, notTaken: [], byHand: [], others, w5: 0 },
     };
     for (const { runId, payday, state, documentId } of within) {
       const { gross = 0, withheld = 0 } = signed.get(runId) ?? {};
@@ -132,6 +135,8 @@ export function readStatements(context: Context, businessId: number): StatementP
       found.w2 += inBytes(bytes, "PayAsYouGoWithholdingTaxWithheldA") ?? 0;
       found.apart += gross - w1;
     }
+    found.w5 =
+      found.w2 + found.byHand.reduce((sum, each) => sum + each.withheld, 0) + (others ? others.w3 + others.w4 : 0);
     return [found];
   });
 }

@@ -8,14 +8,29 @@ import { document, journal, journalLine, pay, person } from "../store/schema.ts"
 import { brokenAmong } from "../store/seals.ts";
 
 /** @param most so many, newest first: the list grows as it is asked for @param words of reference or description */
-export function listJournals(context: Context, businessId: number, most = 60, words = ""): JournalSummary[] {
+/** @param after the last journal of the page before: newest first, a page goes on where that one ended */
+export function listJournals(
+  context: Context,
+  businessId: number,
+  most = 60,
+  words = "",
+  after?: number,
+): JournalSummary[] {
   const { db } = context.store;
+  const last = after === undefined ? undefined : db.select().from(journal).where(eq(journal.id, after)).get();
+  if (after !== undefined && last?.businessId !== businessId) throw notFound("journal");
   const said = `%${words.replace(/[\\%_]/g, "\\$&")}%`;
   const like = sql`(${journal.reference} || ' ' || ${journal.description} || ' ' || ${journal.date}) LIKE ${said} ESCAPE '\\'`;
   const rows = db
     .select()
     .from(journal)
-    .where(and(eq(journal.businessId, businessId), words === "" ? undefined : like))
+    .where(
+      and(
+        eq(journal.businessId, businessId),
+        words === "" ? undefined : like,
+        last && sql`(${journal.date}, ${journal.id}) < (${last.date}, ${last.id})`,
+      ),
+    )
     .orderBy(desc(journal.date), desc(journal.id))
     .limit(most)
     .all();

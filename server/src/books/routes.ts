@@ -8,7 +8,7 @@ import type { Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { cannot } from "../ground/problem.ts";
 import { demandRight } from "../ground/rights.ts";
-import { body, idOf, mostOf, signedIn } from "../http/handler.ts";
+import { afterOf, body, idOf, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { businessOfJournal, listJournals, readJournal } from "./readBooks.ts";
 import { accountEntries, agreeToSpan, demandSpan, readSpan } from "./readSpan.ts";
@@ -20,7 +20,13 @@ export function bookRoutes(context: Context, router: Router): void {
     "/businesses/:business/journals",
     onBusiness("see", (_actor, businessId, request) => {
       const { words } = request.query;
-      return listJournals(context, businessId, mostOf(request), typeof words === "string" ? words.slice(0, 80) : "");
+      return listJournals(
+        context,
+        businessId,
+        mostOf(request),
+        typeof words === "string" ? words.slice(0, 80) : "",
+        afterOf(request),
+      );
     }),
   );
   router.get(

@@ -467,6 +467,7 @@ describe("an export that is not taken in", () => {
       "due_total",
       "earlier_register",
       "earlier_tick",
+      "event_told",
       "failed_sign_in",
       "figure_fold",
       "figure_sum",
@@ -478,6 +479,7 @@ describe("an export that is not taken in", () => {
       "kept_ahead",
       "leave_balance",
       "letter",
+      "listener",
       "mail_rule",
       "practice",
     ];

@@ -23,6 +23,7 @@ function secretColumns(): [table: string, column: string, place: PlaceOf][] {
       Object.entries(secrets ?? {}).map(([column, place]): [string, string, PlaceOf] => [table, column, place]),
     ),
     ["user", "second_factor", ({ id }) => places.userSecret(Number(id))],
+    ["listener", "secret", ({ id }) => places.listener(Number(id))],
     ["letter", "text", ({ id }) => places.letter(Number(id))],
   ];
 }

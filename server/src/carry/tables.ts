@@ -94,6 +94,7 @@ export const carriedTables: readonly CarriedTable[] = [
     "year_tick",
     "year_close",
     "contractor_list",
+    "statement_by_hand",
     "outside_figure",
     "own_field",
     "lodging_sender",

@@ -72,6 +72,11 @@ const beside: readonly [table: string, whose: string][] = [
   ["leave_balance", "person_id IN (SELECT id FROM person WHERE business_id = @b)"],
   ["year_sum", "person_id IN (SELECT id FROM person WHERE business_id = @b)"],
   ["invitation", "person_id IN (SELECT id FROM person WHERE business_id = @b)"],
+  [
+    "event_told",
+    "listener_id IN (SELECT l.id FROM listener l JOIN program p ON p.id = l.program_id WHERE p.business_id = @b)",
+  ],
+  ["listener", "program_id IN (SELECT id FROM program WHERE business_id = @b)"],
   ["program_answer", "program_id IN (SELECT id FROM program WHERE business_id = @b)"],
   ...["program", "calendar_feed", "kept_ahead", "letter", "mail_rule", "due_total", "figure_sum", "find_words"].map(
     (table): [string, string] => [table, "business_id = @b"],

@@ -51,7 +51,8 @@ export const dueKey = ({
   payee: string;
 }): string => `${dueDate} ${kind} ${fundId ?? 0}${payee === "" ? "" : ` ${payee}`}`;
 
-const sums = `SUM(t.owed_cents) AS owed, SUM(t.prepared_cents) AS prepared, SUM(t.sent_cents) AS sent,
+/** Sums of a group of `due_total t`, as `DueSums`. */
+export const sumsOfDues = `SUM(t.owed_cents) AS owed, SUM(t.prepared_cents) AS prepared, SUM(t.sent_cents) AS sent,
   SUM(t.received_cents) AS received, SUM(t.allocated_cents) AS allocated, SUM(max(0, min(t.returned_cents,
     t.owed_cents - t.prepared_cents - t.sent_cents - t.received_cents - t.allocated_cents))) AS returned`;
 
@@ -63,7 +64,7 @@ export function readDues(context: Context, businessId: number, years = 1): DueVi
     .prepared<[number, string, number], Row>(
       `SELECT t.kind AS kind, t.fund_id AS fundId, f.name AS fund, t.payee AS payee, t.due_date AS dueDate, MIN(t.payday) AS firstPayday,
          MAX(t.payday) AS lastPayday, MAX(t.run_id) AS runId,
-         COUNT(DISTINCT CASE WHEN t.owed_cents <> 0 AND t.person_id > 0 THEN t.person_id END) AS people, ${sums}
+         COUNT(DISTINCT CASE WHEN t.owed_cents <> 0 AND t.person_id > 0 THEN t.person_id END) AS people, ${sumsOfDues}
        FROM due_total t LEFT JOIN fund f ON f.id = t.fund_id
        WHERE t.business_id = ? AND (t.due_date >= ? OR t.due_date IN (SELECT due_date FROM due_total
          WHERE business_id = ? AND owed_cents <> received_cents + allocated_cents))

@@ -1,5 +1,6 @@
 /** A due by person, with each step of its money from payday to receiver. */
 import type { DueKind, DuePerson, DueStep, OwnContribution } from "@zesty/contract/dues";
+import type { IsoDate } from "@zesty/core/calendar/dates";
 import { type DueSums, standingOf } from "@zesty/core/dues/standing";
 import type { Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
@@ -69,17 +70,18 @@ export function readDuePeople(
 }
 
 interface Contribution extends DueSums {
+  payday: string;
   fund: string | null;
   due: string;
   hadOn: string | null;
 }
 
-/** Where the super of one payday is, for the person that it is for. */
-export function contributionsOf(context: Context, personId: number, payday: string): OwnContribution[] {
+/** Where somebody's super is, the newest payday first. */
+export function contributionsOf(context: Context, personId: number, from: IsoDate, to: IsoDate): OwnContribution[] {
   return context.store
-    .prepared<[number, string], Contribution>(
-      `SELECT f.name AS fund, t.due_date AS due, t.owed_cents AS owed, t.prepared_cents AS prepared, t.sent_cents AS sent,
-         t.received_cents AS received, t.allocated_cents AS allocated, t.returned_cents AS returned,
+    .prepared<[number, string, string], Contribution>(
+      `SELECT t.payday AS payday, f.name AS fund, t.due_date AS due, t.owed_cents AS owed, t.prepared_cents AS prepared,
+         t.sent_cents AS sent, t.received_cents AS received, t.allocated_cents AS allocated, t.returned_cents AS returned,
          (SELECT MAX(e."on") FROM remittance_part q JOIN remittance_event e ON e.remittance_id = q.remittance_id
             AND (e.line = q.line OR e.line IS NULL)
           WHERE q.business_id = t.business_id AND q.due_date = t.due_date AND q.kind = t.kind AND q.person_id = t.person_id
@@ -87,11 +89,12 @@ export function contributionsOf(context: Context, personId: number, payday: stri
             AND e.what = 'received') AS hadOn
        FROM due_total t JOIN person p ON p.id = t.person_id AND p.business_id = t.business_id
          LEFT JOIN fund f ON f.id = t.fund_id
-       WHERE t.person_id = ? AND t.payday = ? AND t.kind = 'super' AND t.owed_cents <> 0 ORDER BY f.name`,
+       WHERE t.person_id = ? AND t.payday BETWEEN ? AND ? AND t.kind = 'super' AND t.owed_cents <> 0
+       ORDER BY t.payday DESC, f.name`,
     )
-    .all(personId, payday)
-    .map(({ fund, due, hadOn, ...sums }) => ({
-      ...{ fund: fund ?? "Your fund", due, cents: sums.owed },
+    .all(personId, from, to)
+    .map(({ payday, fund, due, hadOn, ...sums }) => ({
+      ...{ payday, fund: fund ?? "A fund not yet set", due, cents: sums.owed },
       hadOn: sums.received + sums.allocated >= sums.owed ? hadOn : null,
     }));
 }

@@ -1,20 +1,22 @@
 /** What is owed, and what became of it. */
 import { type DueKind, type DuesView, dueKinds, payeeGiven, remindMe } from "@zesty/contract/dues";
-import { isDate } from "@zesty/core/calendar/dates";
+import { addMonths, isDate } from "@zesty/core/calendar/dates";
 import type { Request, Router } from "express";
 import type { Actor, Context } from "../ground/context.ts";
-import { findBusiness } from "../ground/findBusiness.ts";
+import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { notFound } from "../ground/problem.ts";
 import { body, mostOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { demandProof } from "../http/proof.ts";
+import { personRoute } from "../people/personRoute.ts";
+import { businessOfPerson } from "../people/readPeople.ts";
 import { openAccount } from "../setup/businessRow.ts";
 import { lastThree } from "../store/crypt.ts";
 import { dueCalendar } from "./dueCalendar.ts";
 import { readPayees, savePayee } from "./payees.ts";
 import { readDues } from "./readDues.ts";
 import { readDuePayments } from "./readPayments.ts";
-import { readDuePeople } from "./readPeople.ts";
+import { contributionsOf, readDuePeople } from "./readPeople.ts";
 import { remindDays, remindOfDues, saveRemindDays } from "./remind.ts";
 
 export function dueRoutes(context: Context, router: Router): void {
@@ -34,6 +36,13 @@ export function dueRoutes(context: Context, router: Router): void {
         .attachment("dues.ics")
         .type("text/calendar")
         .send(dueCalendar(context, actor, businessId));
+    }),
+  );
+  router.get(
+    "/people/:person/contributions",
+    personRoute(context)("see", (_actor, personId) => {
+      const today = todayAt(context, businessOfPerson(context, personId));
+      return contributionsOf(context, personId, addMonths(today, -24), addMonths(today, 12));
     }),
   );
   router.get(

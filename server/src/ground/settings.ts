@@ -26,6 +26,8 @@ export interface Settings {
   proxies: number;
   /** the address that people open, for links in letters and for the check of the Host header; null: any */
   address: string | null;
+  /** events may be told to this machine and its network, for trying out; else such addresses are refused */
+  eventsInside?: boolean;
 }
 
 /** A setting that cannot be used: says which, why, and what would do. */
@@ -85,5 +87,6 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     cookieSecure,
     proxies,
     address,
+    eventsInside: env.ZESTY_EVENTS_INSIDE === "true",
   };
 }

@@ -5,6 +5,7 @@ import { withFields } from "@zesty/core/agreements/editing";
 import { afterEach, describe, expect, it } from "vitest";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
+import { addElement } from "../setup/elements.ts";
 import { payRun } from "../store/schema.ts";
 import { smallWorld } from "../testing/smallWorld.ts";
 import {
@@ -137,6 +138,39 @@ describe("agreements of a business", () => {
         settings: { colour: true },
       }),
     ).toThrow(/not a setting/);
+  });
+
+  it("asks where usual pay leaves out a weekly allowance that a fact of the person gives", () => {
+    begin(smallWorld(1));
+    const runId = open();
+    const paid = (change: object) => {
+      saveSection(world.context, world.actor, who(), "time", terms("MA000004", "1", { use: "record", ...change }));
+      const found = row(runId).row.marks.filter((each) => each.code === "timeLook");
+      return found.map((each) => `${each.kind}: ${each.text}`).join();
+    };
+    const aid = { flags: { firstAider: true } };
+    expect(paid({ flags: {} })).toBe("");
+    expect(paid(aid)).toMatch(/^query: .*gives first aid, .*amount is not known here, and no line of this pay says so/);
+    saveAgreementFacts(world.context, world.actor, world.businessId, "MA000004", {
+      ...{ from: "2026-06-01", settings: { lateTrading: true }, source: "Pay guide" },
+      rates: { classifications: { "1": "27" }, allowances: { "first-aid": "14.20", "laundry-week": "6.25" } },
+    });
+    expect(paid(aid)).toMatch(/gives first aid, \$14\.20 a week/);
+    // A full-timer's laundry by the week: both are asked about, each by itself.
+    expect(paid({ flags: { firstAider: true, launders: true } }).match(/no line of this pay/g)).toHaveLength(2);
+    expect(paid({ ...aid, use: "exceptions" })).not.toMatch(/no line of this pay/);
+    const elementId = addElement(world.context, world.actor, world.businessId, {
+      ...{ code: "FA", name: "First aid", element: "allowance", entry: "amount", percent: "100" },
+      ...{ leave: null, allowance: "QN", deduction: null, taxable: null, superable: null, account: null },
+    });
+    saveSection(world.context, world.actor, who(), "usualPay", {
+      from: "2026-06-01",
+      lines: [
+        { elementId: world.element("ORD"), hours: "38" },
+        { elementId, amount: "14.20" },
+      ],
+    });
+    expect(paid(aid)).toBe("");
   });
 
   it("says who moves by a new table before it takes effect, juniors by their per cent, and leaves nothing behind", () => {

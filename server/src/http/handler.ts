@@ -71,6 +71,16 @@ export function mostOf(request: Request): number | undefined {
   return Number(most);
 }
 
+/** The id that the next page of a list goes on after: of the last one on the page before. */
+export function afterOf(request: Request): number | undefined {
+  const { after } = request.query;
+  if (after === undefined) return undefined;
+  const text = "after is the id of the last one that you have.";
+  if (typeof after !== "string" || !/^[1-9]\d{0,14}$/.test(after))
+    throw new ProblemError(400, "not-valid", text, { errors: [{ path: "after", text }] });
+  return Number(after);
+}
+
 /** The body as the contract wants it, or a problem with every field that is wrong. */
 export function body<T>(schema: Joi.Schema<T>, request: Request): T {
   const hidden = controlIn(request.body, []);

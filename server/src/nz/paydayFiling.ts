@@ -30,6 +30,7 @@ import { runName } from "../signOff/runDocuments.ts";
 import { places } from "../store/crypt.ts";
 import { outbox, payRun } from "../store/schema.ts";
 import { detailsOf, noticeLeft } from "./detailsToTell.ts";
+import { readFiling } from "./readFiling.ts";
 import { nzOf } from "./rows.ts";
 
 /** Pays of a prepared run as they are filed; particulars as on record now. */
@@ -283,6 +284,7 @@ export const lodgingNz: LodgingOfCountry = {
   },
   // A filed payday may always be amended.
   amendable: ["employmentInformation"],
+  read: { employmentInformation: readFiling },
   due: filingState,
   takenBack: giveBackFiling,
 };

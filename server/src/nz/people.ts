@@ -19,13 +19,14 @@ export const peopleNz: PeopleOfCountry = {
   writers: writersNz,
   missing: (context, ids, records) => {
     const nz = datedRecordsNz(context.store.db, ids, "9999-12-31");
+    const ofAll = missingOfAll(context, records);
     return (who) => {
       const missing: PersonSummary["missing"] = [];
       const code = nz.taxCode.get(who.id);
       if (!code) missing.push({ section: "taxCode", text: "Tax code" });
       else if (!code.irdNumber) missing.push({ section: "taxCode", text: "IRD number" });
       if (!nz.kiwiSaver.get(who.id)) missing.push({ section: "kiwiSaver", text: "KiwiSaver status" });
-      return [...missing, ...missingOfAll(who, records)];
+      return [...missing, ...ofAll(who)];
     };
   },
   ending: (context, ids) => {

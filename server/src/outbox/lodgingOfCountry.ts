@@ -1,6 +1,7 @@
 /** What a country says of lodging: what is told to its agency with a payday, by when, and in which words. */
 
 import type { Agent } from "@zesty/contract/lodging";
+import type { ReadReport } from "@zesty/contract/readReport";
 import type { Channel, SendView } from "@zesty/contract/sending";
 import type { SignOffPlan } from "@zesty/contract/signOff";
 import type { Actor, Context } from "../ground/context.ts";
@@ -30,6 +31,8 @@ export interface LodgingOfCountry {
   amendable: readonly Channel[];
   /** By when the payday has to be lodged, and whether that day has gone by; null where it goes with the payday. */
   due(context: Context, owner: { id: number; timeZone: string }, run: Run): SendView["filing"];
+  /** What was told, in words, from the bytes as they went out: by the kind of document. */
+  read: Partial<Record<string, (bytes: Buffer) => ReadReport>>;
   /** What a run that is taken back leaves to be lodged by others of its payday. */
   takenBack(context: Context, run: Run): void;
 }

@@ -1,4 +1,6 @@
 /** Sending: a run or several, again, by hand; and the documents as they were sent. */
+
+import type { ReportPage } from "@zesty/contract/readReport";
 import {
   byHand as byHandSchema,
   replaceEvent as replaceEventBody,
@@ -10,8 +12,11 @@ import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
 import { businessOfDocument, readDocument } from "../documents/documents.ts";
 import type { Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
+import { notFound } from "../ground/problem.ts";
 import { demandRight } from "../ground/rights.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
+import { looked } from "../http/looked.ts";
 import { runRoute } from "../runs/runRoute.ts";
 import { record } from "../store/trail.ts";
 import { searchThenSendAgain, tryNow } from "./again.ts";
@@ -97,6 +102,20 @@ export function outboxRoutes(context: Context): Router {
       });
       response.type(found.mime).setHeader("Content-Disposition", contentDisposition(found.fileName));
       response.send(found.bytes);
+    }),
+  );
+  router.get(
+    "/documents/:document/read",
+    signedIn(context, (actor, request): ReportPage => {
+      const found = readDocument(context, idOf(request, "document"));
+      const businessId = businessOfDocument(context, found);
+      demandRight(context, actor, businessId, "prepare", "document");
+      const { name, country } = findBusiness(context, businessId);
+      const read = context.country(country).lodging.read[found.kind];
+      if (!read) throw notFound("document");
+      looked(context, actor, businessId, `what the agency was told, ${found.fileName}`);
+      const { fileName, sha256, runId } = found;
+      return { ...read(found.bytes), business: name, fileName, sha256, runId };
     }),
   );
   return router;

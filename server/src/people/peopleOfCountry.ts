@@ -3,6 +3,7 @@
 import type { BusinessView } from "@zesty/contract/business";
 import type { NewPersonNz, PersonNzView } from "@zesty/contract/nz/people";
 import type { LongServiceView, NewPerson, PersonSummary, PersonView } from "@zesty/contract/people";
+import type { IsoDate } from "@zesty/core/calendar/dates";
 import type { PersonMark } from "@zesty/core/hoursSheet/peopleSheet";
 import type { Schema } from "joi";
 import type { Context } from "../ground/context.ts";
@@ -34,6 +35,8 @@ export interface EndingFact {
 export interface ServiceTerms {
   basis: string;
   weeklyHoursE4: number | null;
+  countsFrom: IsoDate;
+  endDate: IsoDate | null;
 }
 
 export interface PeopleOfCountry {
@@ -51,7 +54,7 @@ export interface PeopleOfCountry {
   /** What a person's page shows beside what is the same everywhere. */
   view(context: Context, who: Who, records: DatedRecords, on: string): PersonNzView | null;
   /** Long service leave by the dates of service, where a country has it. */
-  longService?(who: Who, terms: ServiceTerms, state: string, on: string): LongServiceView | null;
+  longService?(terms: ServiceTerms, state: string, on: string): LongServiceView | null;
   /** Papers owed to people of these businesses between two days, given or not, and days on which a right begins. */
   papers?(context: Context, businessIds: readonly number[], from: string, to: string): PaperOf[];
   /** The facts of a row of a sheet of new people that only this country asks for. */

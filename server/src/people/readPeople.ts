@@ -22,6 +22,7 @@ import { papersOfPerson } from "./papers.ts";
 import { askedForChange, cycleNames, peopleOf } from "./peopleOf.ts";
 import { photoOf } from "./photo.ts";
 import { readDeparture } from "./readDeparture.ts";
+import { serviceTakenOver } from "./serviceCountsFrom.ts";
 
 const rateText = (e4: number | null) => (e4 === null ? null : trimmed(fromE4(e4).toFixed(4)));
 const trimmed = (text: string) => text.replace(/(\.\d\d)0+$/, "$1");
@@ -108,6 +109,7 @@ export function readPerson(context: Context, personId: number): PersonView {
   // What is recorded for a day to come is not missing.
   const known = datedRecords(db, [personId], "9999-12-31");
   const terms = records.terms.get(personId);
+  const takenOver = serviceTakenOver(context, [personId]).get(personId) ?? null;
   if (!terms) throw new Error(`Person ${personId} has no employment terms.`);
   const tax = records.tax.get(personId);
   const fund = records.super.get(personId);
@@ -185,6 +187,7 @@ export function readPerson(context: Context, personId: number): PersonView {
       from: records.leave.get(personId)?.from ?? who.startDate,
       entitlements: records.leave.get(personId)?.entitlements ?? [],
       loadingPercent: records.leave.get(personId)?.loadingPercent ?? null,
+      countsFrom: takenOver,
       balances: [...(leaveBalances(context.store, [personId]).get(personId) ?? [])].map(([kind, e4]) => ({
         kind,
         hours: hoursText(fromE4(e4)),
@@ -221,7 +224,12 @@ export function readPerson(context: Context, personId: number): PersonView {
     time: readTimeTerms(context, personId),
     departure: readDeparture(context, personId),
     state,
-    longService: country.longService?.(who, terms, state, heldOn(context, who)) ?? null,
+    longService:
+      country.longService?.(
+        { ...terms, countsFrom: takenOver ?? who.startDate, endDate: who.endDate },
+        state,
+        heldOn(context, who),
+      ) ?? null,
     papers: papersOfPerson(context, who.id, who.businessId),
   };
 }

@@ -36,6 +36,7 @@ import { carryOn } from "./carryOn.ts";
 import { demandOwn } from "./demandOwn.ts";
 import { lanesOf } from "./lanes.ts";
 import type { Writer, Writers } from "./peopleOfCountry.ts";
+import { serviceCountsFrom } from "./serviceCountsFrom.ts";
 
 /** What each section carries, as the contract has checked it. */
 export interface SectionValues {
@@ -48,6 +49,7 @@ export interface SectionValues {
     from?: string;
     entitlements: Entitlement[];
     loadingPercent?: string | null;
+    countsFrom?: string | null | undefined;
     opening?: { kind: string; hours: string }[];
   };
   usualPay: { from?: string; lines: UsualLine[] };
@@ -290,10 +292,9 @@ const writers: { [S in SharedSection]: Writer<SectionValues[S]> } = {
       .run();
   },
   leave: (context, personId, _businessId, from, values) => {
-    context.store.db
-      .insert(leaveTerms)
-      .values({ personId, from, entitlements: values.entitlements, loadingPercent: values.loadingPercent ?? null })
-      .run();
+    const { entitlements, loadingPercent = null } = values;
+    const countsFrom = serviceCountsFrom(context, personId, values.countsFrom);
+    context.store.db.insert(leaveTerms).values({ personId, from, entitlements, loadingPercent, countsFrom }).run();
     for (const { kind, hours } of values.opening ?? [])
       context.store.db
         .insert(leaveEntry)

@@ -1,5 +1,6 @@
 /** The open routes as OpenAPI 3.1, made from the very schemas that check them. */
 import { type OpenRoute, openRoutes } from "@zesty/contract/openRoutes";
+import { eventKinds, eventNames } from "@zesty/contract/programEvents";
 import { scopeNames, scopes } from "@zesty/contract/programs";
 import parse from "joi-to-json";
 
@@ -59,9 +60,44 @@ export function openApi(): object {
         ),
       ]),
     ),
+    webhooks: Object.fromEntries(
+      eventNames.map((kind) => [
+        kind,
+        {
+          post: {
+            summary: eventKinds[kind].words,
+            description: `Told to the address of a pass that has “${scopes[eventKinds[kind].scope]}” (${eventKinds[kind].scope}), signed as Standard Webhooks 1.0 has it.`,
+            parameters: ["webhook-id", "webhook-timestamp", "webhook-signature"].map((name) => ({
+              ...{ name, in: "header", required: true, schema: word },
+            })),
+            requestBody: {
+              required: true,
+              content: { "application/json": { schema: { $ref: "#/components/schemas/Event" } } },
+            },
+            responses: { "2XX": { description: "Taken; anything else is told again" } },
+          },
+        },
+      ]),
+    ),
     components: {
       securitySchemes: { pass: { type: "http", scheme: "bearer" } },
       schemas: {
+        Event: {
+          type: "object",
+          required: ["type", "timestamp", "data"],
+          properties: {
+            ...{ type: { type: "string", enum: eventNames }, timestamp: { type: "string", format: "date-time" } },
+            data: {
+              type: "object",
+              required: ["business", "entry"],
+              properties: {
+                business: { type: "integer" },
+                entry: { type: "integer", description: "of the trail: grows, and is never used twice" },
+                run: { type: "integer", description: "of the run that it is about" },
+              },
+            },
+          },
+        },
         Problem: {
           type: "object",
           required: ["type", "title", "status", "detail", "code"],

@@ -9,6 +9,7 @@ import { cannot, notFound } from "../ground/problem.ts";
 import { demandRight, rightIn } from "../ground/rights.ts";
 import { business, program, user } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
+import { listenerView } from "./listeners.ts";
 
 /** A pass that nobody renews ends by itself. */
 const mostMonths = 12;
@@ -31,6 +32,7 @@ export function listPrograms(context: Context): ProgramsView {
       scopes: each.scopes as Scope[],
       madeBy,
       usedFrom: each.usedFrom ?? [],
+      listener: listenerView(context, each.id),
     })),
   };
 }

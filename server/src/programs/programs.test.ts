@@ -6,7 +6,7 @@ import { atPace } from "@zesty/contract/testing/pace";
 import { eq } from "drizzle-orm";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { audit, business, program, programAnswer, user } from "../store/schema.ts";
-import { openUsual, readyRun, type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
+import { openUsual, readyRun, type SmallWorld, signRun, smallWorld } from "../testing/smallWorld.ts";
 import { startServer, type TestServer } from "../testing/testServer.ts";
 import { mostAMinute } from "./door.ts";
 
@@ -233,4 +233,35 @@ describe("the description", () => {
     expect(sent.required).toEqual(["days"]);
     expect(sent.properties.days.items.required).toEqual(["personId", "date", "kind", "record"]);
   });
+});
+
+describe("lists by pages", () => {
+  it.each(["runs", "journals"])(
+    "%s: each once and in order, whatever is made meanwhile; of another business or of none is refused",
+    async (list) => {
+      const path = `/businesses/${world.businessId}/${list}`;
+      const read = async (query: string) =>
+        (await server.call("GET", `${path}?${query}`, "lead")).body as { id: number }[];
+      for (let runs = 0; runs < 5; runs += 1) signRun(world, openUsual(world));
+      const whole = (await read("most=100")).map((each) => each.id);
+      expect(whole.length).toBeGreaterThanOrEqual(5);
+      const seen: number[] = [];
+      for (let after = ""; ; ) {
+        const page = await read(`most=2${after}`);
+        if (page.length === 0) break;
+        seen.push(...page.map((each) => each.id));
+        if (after === "") signRun(world, openUsual(world));
+        after = `&after=${seen.at(-1)}`;
+      }
+      expect(seen).toEqual(whole);
+      for (const [wrong, status] of [
+        ["0", 400],
+        ["-1", 400],
+        ["1.5", 400],
+        ["x", 400],
+        ["999999", 404],
+      ] as const)
+        expect([wrong, (await server.call("GET", `${path}?after=${wrong}`, "lead")).status]).toEqual([wrong, status]);
+    },
+  );
 });

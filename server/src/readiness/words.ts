@@ -34,6 +34,10 @@ const words: Record<string, Blocks> = {
   "Bank account": { part: "bank", stops: true, atPayday: true, blocks: "the net pay cannot be paid" },
   "Bank account to look at": { part: "bank", stops: false, atPayday: true, blocks: "the pay goes to the old account" },
   "Home address": { part: "details", stops: true, atPayday: true, blocks: "the agency refuses the person's report" },
+  "Place of work": {
+    ...{ part: "details", stops: false, atPayday: true },
+    blocks: "a cost that counts for one place is set aside for nobody whose place is not said",
+  },
   "E-mail": { part: "details", stops: false, atPayday: true, blocks: "the payslip goes to nobody" },
 };
 

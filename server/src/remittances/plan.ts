@@ -4,6 +4,7 @@ import type { IsoDate } from "@zesty/core/calendar/dates";
 import { eq } from "drizzle-orm";
 import type { Contributed, Receiver } from "../dues/duesOfCountry.ts";
 import { deductionFor, payeesOf } from "../dues/payees.ts";
+import { dueKey } from "../dues/readDues.ts";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness, todayAt } from "../ground/findBusiness.ts";
 import { rightIn } from "../ground/rights.ts";
@@ -143,7 +144,7 @@ export function planPayment(
       const { name, to, reference, fault } = accounts.to(due, receiver, of);
       if (fault) faults.push(fault);
       line = {
-        ...{ receiver, name, fundId: due.fundId || null, cents: 0, people: 0, dueDates: [], parts: [] },
+        ...{ receiver, name, fundId: due.fundId || null, cents: 0, people: 0, dues: [], parts: [] },
         reference: reference || referenceOf(date, number, lines.size + 1),
         ...{ bsb: to?.bsb ?? "", wholeAccount: to?.account ?? "", account: to ? lastThree(to.account) : null },
         whole: to ? [to.bsb, to.account].filter((each) => each !== "").join(" ") : null,
@@ -154,7 +155,8 @@ export function planPayment(
     place += 1;
     line.cents += due.cents;
     line.parts.push({ ...due, line: place });
-    if (!line.dueDates.includes(due.dueDate)) line.dueDates.push(due.dueDate);
+    const key = dueKey(due);
+    if (!line.dues.includes(key)) line.dues.push(key);
   }
   for (const line of lines.values()) line.people = new Set(line.parts.map((each) => each.personId)).size;
   if (!openAccount(context, owner))

@@ -6,16 +6,34 @@ import {
   planPayment as planBody,
   preparePayment as prepareBody,
 } from "@zesty/contract/dues";
+import { paySeveral as paySeveralBody, planSeveral } from "@zesty/contract/payOver";
 import type { Router } from "express";
 import type { Context } from "../ground/context.ts";
-import { body, idOf } from "../http/handler.ts";
+import { body, idOf, signedIn } from "../http/handler.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { heardOf, payByHand, takeBackByHand } from "./byHand.ts";
 import { letGo, preparePayment, releasePayment } from "./pay.ts";
 import { planShown } from "./plan.ts";
+import { paySeveral, plansOf, practiceDues } from "./several.ts";
 
 export function remittanceRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
+  router.get(
+    "/due-payments/open",
+    signedIn(context, (actor) => practiceDues(context, actor)),
+  );
+  router.post(
+    "/due-payments/plan",
+    signedIn(context, (actor, request) => plansOf(context, actor, body(planSeveral, request).payments)),
+  );
+  router.post(
+    "/due-payments",
+    signedIn(context, (actor, request) => {
+      const done = paySeveral(context, actor, body(paySeveralBody, request).payments);
+      context.wakeOutbox();
+      return done;
+    }),
+  );
   const at = "/businesses/:business/due-payments";
   router.post(
     `${at}/plan`,

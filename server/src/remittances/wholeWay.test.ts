@@ -17,7 +17,7 @@ import { trialBalance } from "../books/readSpan.ts";
 import { savePayee } from "../dues/payees.ts";
 import { readDues } from "../dues/readDues.ts";
 import { readDuePayments } from "../dues/readPayments.ts";
-import { readDuePeople } from "../dues/readPeople.ts";
+import { contributionsOf, readDuePeople } from "../dues/readPeople.ts";
 import { uuidOf } from "../ground/messageId.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
@@ -132,6 +132,13 @@ it("goes from payday to fund by data and money under one reference, and is late 
   expect(first?.steps.map((each) => `${each.what} ${each.on}`)).toEqual([
     ...["payday 2026-07-02", "prepared 2026-07-03", "sent 2026-07-03", "left 2026-07-03"],
     ...["received 2026-07-06", "allocated 2026-07-07", "due 2026-07-13"],
+  ]);
+  const own = contributionsOf(world.context, world.personIds[0] ?? 0, "2026-07-01", "2026-07-31");
+  expect(own).toEqual([
+    {
+      ...{ payday: "2026-07-02", fund: "Example Super", due: "2026-07-13", cents: first?.cents },
+      hadOn: expect.stringMatching(/^2026-07-0[67]$/),
+    },
   ]);
   expect(payments()[0]?.messages.map((each) => `${each.channel} ${each.state}`)).toEqual([
     ...["contributions accepted", "duesPayment accepted"],

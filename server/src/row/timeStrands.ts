@@ -18,6 +18,7 @@ import { datesOf, periodHolding } from "../hours/periods.ts";
 import { type KnownPerson, personTimes } from "../hours/personTimes.ts";
 import type { KnownDay } from "../hours/readDays.ts";
 import { atRateOf, joined, type TimeLines, timeLines } from "../hours/timeLines.ts";
+import { weeklyAllowancesLeftOut } from "../hours/weeklyAllowances.ts";
 import {
   asOfSpan,
   carriedBy,
@@ -172,7 +173,8 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
   const queries = [...new Set([...asks.queries, ...found.queries, ...(aheadLines?.queries ?? [])])];
   const open = unapproved.length + faults.length + queries.length === 0 ? null : { unapproved, faults, queries };
   const ask = (lines: readonly SheetLine[]): string[] => {
-    if (last.person.terms === null || !last.person.salaried) return [];
+    const left = weeklyAllowancesLeftOut(last.person, lines, elements);
+    if (last.person.terms === null || !last.person.salaried) return left;
     const short = shortOfAgreement(withPayable(last.person), datesOf(run.periodStart, run.periodEnd), lines, elements);
     return short ? [short] : [];
   };

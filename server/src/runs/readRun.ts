@@ -3,7 +3,7 @@
 import type { RunRow, RunSummary, RunView } from "@zesty/contract/runs";
 import type { PaySnapshot } from "@zesty/core/pay/snapshot";
 import type { Working } from "@zesty/core/working/figure";
-import { and, asc, desc, eq } from "drizzle-orm";
+import { and, asc, desc, eq, sql } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { notFound } from "../ground/problem.ts";
@@ -20,13 +20,21 @@ import { workingIn } from "../store/workings.ts";
 import { linesOfRun } from "./openRun.ts";
 
 /** @param most so many, newest first: the list grows as it is asked for */
-export function listRuns(context: Context, businessId: number, most = 60): RunSummary[] {
+/** @param after the last run of the page before: newest first, a page goes on where that one ended */
+export function listRuns(context: Context, businessId: number, most = 60, after?: number): RunSummary[] {
   const { db } = context.store;
+  const last = after === undefined ? undefined : findRun(context, after);
+  if (last && last.businessId !== businessId) throw notFound("run");
   const cycles = cycleNames(db, businessId);
   const runs = db
     .select()
     .from(payRun)
-    .where(eq(payRun.businessId, businessId))
+    .where(
+      and(
+        eq(payRun.businessId, businessId),
+        last && sql`(${payRun.payday}, ${payRun.id}) < (${last.payday}, ${last.id})`,
+      ),
+    )
     .orderBy(desc(payRun.payday), desc(payRun.id))
     .limit(most)
     .all();

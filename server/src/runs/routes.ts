@@ -10,7 +10,7 @@ import {
 import { create as contentDisposition } from "content-disposition";
 import { Router } from "express";
 import type { Context } from "../ground/context.ts";
-import { body, idOf, mostOf } from "../http/handler.ts";
+import { afterOf, body, idOf, mostOf } from "../http/handler.ts";
 import { lookedAtRun } from "../http/looked.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { undoActOf } from "../row/acts.ts";
@@ -32,7 +32,9 @@ export function runRoutes(context: Context): Router {
 
   router.get(
     "/businesses/:business/runs",
-    onBusiness("see", (_actor, businessId, request) => listRuns(context, businessId, mostOf(request))),
+    onBusiness("see", (_actor, businessId, request) =>
+      listRuns(context, businessId, mostOf(request), afterOf(request)),
+    ),
   );
   router.post(
     "/businesses/:business/runs",

@@ -1,5 +1,5 @@
 /** A new business set up like one that is here: its pay elements, accounts, costs, funds and agreements. */
-import { and, eq, isNull } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
 import { maySee } from "../ground/rights.ts";
@@ -12,6 +12,7 @@ import {
   ledgerAccount,
   ownAgreementRules,
   payElement,
+  place,
   sheetColumn,
 } from "../store/schema.ts";
 
@@ -23,6 +24,30 @@ export function sourceToCopy(context: Context, actor: Actor, id: number, country
   if (found && found.country === country && maySee(context, actor, id)) return found;
   const text = "Choose a business of the same country that you can see.";
   throw cannot("copy-from", text, { errors: [{ path: "copyFrom", text }] });
+}
+
+/**
+ * Costs as they hold now. One that counts for one place of several stays: what another place's insurer asks is another
+ * per cent. Where the other has one place alone, it counted for everybody, and does here.
+ */
+function costsToCopy(db: Context["store"]["db"], businessId: number): (typeof employerCost.$inferSelect)[] {
+  const rows = db
+    .select()
+    .from(employerCost)
+    .where(eq(employerCost.businessId, businessId))
+    .orderBy(employerCost.from, employerCost.id)
+    .all();
+  const places = db
+    .select({ id: place.id })
+    .from(place)
+    .where(and(eq(place.businessId, businessId), eq(place.retired, false)))
+    .all();
+  const newest = new Map(rows.map((row) => [row.code, row]));
+  return rows.flatMap((row) => {
+    const holds = newest.get(row.code);
+    if (holds?.placeId === null) return row.placeId === null ? [row] : [];
+    return places.length === 1 && row === holds ? [{ ...row, placeId: null }] : [];
+  });
 }
 
 /** Copies what is no fact of the business itself; nobody and no pay comes along. Ids are new. */
@@ -46,12 +71,7 @@ export function setUpLike({ store: { db }, clock }: Context, actor: Actor, sourc
     db.insert(payElement)
       .values({ ...to(row), ...kept })
       .run();
-  for (const row of db
-    .select()
-    .from(employerCost)
-    .where(and(eq(employerCost.businessId, source.id), isNull(employerCost.placeId)))
-    .all())
-    db.insert(employerCost).values(to(row)).run();
+  for (const row of costsToCopy(db, source.id)) db.insert(employerCost).values(to(row)).run();
   const by = { userId: actor.userId, recordedAt: clock.now() };
   for (const row of db.select().from(ownAgreementRules).where(eq(ownAgreementRules.businessId, source.id)).all())
     db.insert(ownAgreementRules)

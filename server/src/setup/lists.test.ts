@@ -6,12 +6,14 @@ import { check } from "@zesty/contract/fields";
 import { addDays } from "@zesty/core/calendar/dates";
 import { nextPeriod } from "@zesty/core/calendar/payPeriods";
 import { isBankDay, paydayByRule } from "@zesty/core/countries/workingDays";
+import { eq } from "drizzle-orm";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { readDesk } from "../desk/readDesk.ts";
 import { listPeople } from "../people/readPeople.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
+import { employerCost } from "../store/schema.ts";
 import { type SmallWorld, smallWorld } from "../testing/smallWorld.ts";
 import { chartCsv, takeChartIn } from "./chartCsv.ts";
 import { addCentre } from "./costs.ts";
@@ -201,6 +203,40 @@ describe("a business set up like another", () => {
         plain((from[list] as { retired: boolean }[]).filter((each) => !each.retired) as never),
       );
     expect(listPeople(world.context, id)).toEqual([]);
+  });
+  it("has the costs that hold now, and none that counts for one place of several", () => {
+    const { context, actor, businessId } = world;
+    const [main] = view().places;
+    const add = (code: string, from: string, percent: string, placeId: number | null) =>
+      context.store.db
+        .insert(employerCost)
+        .values({
+          ...{ businessId, code, name: code, from, percent, placeId },
+          of: "gross",
+          expense: "1",
+          payable: "2",
+        })
+        .run();
+    add("ALL", "2026-01-01", "1", null);
+    add("ALL", "2026-07-01", "2", null);
+    // It was everybody's once, and is one place's now.
+    add("ONE", "2026-01-01", "3", null);
+    add("ONE", "2026-07-01", "4", main?.id ?? 0);
+    const copied = (id: number) =>
+      context.store.db
+        .select()
+        .from(employerCost)
+        .where(eq(employerCost.businessId, id))
+        .all()
+        .map((row) => [row.code, row.percent, row.placeId]);
+    const all = [
+      ["ALL", "1", null],
+      ["ALL", "2", null],
+    ];
+    expect(copied(make(businessId))).toEqual([...all, ["ONE", "4", null]]);
+    addPlace(context, actor, businessId, { name: "Yard", state: "VIC", district: null, days: "" });
+    const another = { ...wanted(businessId), name: "Third Bakery", abn: "93000000037" } as NewBusiness;
+    expect(copied(createBusiness(context, actor, another))).toEqual(all);
   });
 });
 

@@ -108,8 +108,21 @@ describe("costs that the employer sets aside", () => {
         ...plainTerms(world, { from: "2026-01-05", placeId }),
         ownCosts,
       });
+    // Two places: whose place is not said has none of it, and that is asked for.
+    const asked = () =>
+      world.personIds.map((id) =>
+        readPerson(world.context, id)
+          .missing.map((each) => each.text)
+          .filter((text) => text === "Place of work"),
+      );
+    expect([shown(), asked()]).toEqual([
+      [[], []],
+      [["Place of work"], ["Place of work"]],
+    ]);
     works(one, main?.id ?? 0);
+    expect(asked()).toEqual([[], ["Place of work"]]);
     works(other, yard, [{ code: "WC", percent: "1" }]);
+    expect(asked()).toEqual([[], []]);
     world.context.factsChanged(world.businessId);
     expect(shown()).toEqual([["29.93"], ["11.97", "95.76"]]);
     expect(() => addCost(world.context, world.actor, world.businessId, { ...of, placeId: 999 })).toThrow(

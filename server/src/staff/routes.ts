@@ -127,9 +127,10 @@ export function staffRoutes(context: Context): Router {
   );
   router.get(
     "/staff/:person/payslips/:pay/contributions",
-    own((_actor, personId, request) =>
-      contributionsOf(context, personId, slipAt(personId, idOf(request, "pay")).payday),
-    ),
+    own((_actor, personId, request) => {
+      const { payday } = slipAt(personId, idOf(request, "pay"));
+      return contributionsOf(context, personId, payday, payday);
+    }),
   );
   router.get(
     "/staff/:person/payslips/:pay/why/:figure",

@@ -58,6 +58,7 @@ export const places = {
   setting: (name: string) => `setting.value ${name}`,
   letter: (letterId: number) => `letter.text letter ${letterId}`,
   answer: (outboxId: number) => `outbox_answer.body outbox ${outboxId}`,
+  listener: (listenerId: number) => `listener.secret listener ${listenerId}`,
   userSecret: (userId: number) => `user.second_factor user ${userId}`,
 };
 

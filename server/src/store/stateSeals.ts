@@ -67,6 +67,7 @@ export const watched: readonly Watched[] = [
   dated("approval_word", "Word about a run", 59),
   dated("holiday_swap", "Holiday kept on another day", 62),
   { table: "program", name: "Pass of a program", without: ["last_used_at", "used_from"], since: 66 },
+  { table: "listener", name: "Where a program is told of events", without: ["seen"], since: 70 },
 ];
 
 /** How many updates the database has had. */

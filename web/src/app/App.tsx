@@ -123,12 +123,20 @@ const router = createBrowserRouter([
             path: "send",
             lazy: () => import("../places/desk/SendSeveral.tsx").then((m) => ({ Component: m.SendSeveral })),
           },
+          {
+            path: "pay-over",
+            lazy: () => import("../places/dues/PracticeDues.tsx").then((m) => ({ Component: m.PracticeDues })),
+          },
           { path: "find", lazy: () => import("../places/desk/FindPage.tsx").then((m) => ({ Component: m.FindPage })) },
           { path: "run", lazy: () => import("../places/run/RunList.tsx").then((m) => ({ Component: m.RunList })) },
           { path: "run/:run", lazy: () => import("../places/run/RunPage.tsx").then((m) => ({ Component: m.RunPage })) },
           {
             path: "run/:run/beside",
             lazy: () => import("../places/run/BesideEarlier.tsx").then((m) => ({ Component: m.BesideEarlier })),
+          },
+          {
+            path: "run/:run/told/:document",
+            lazy: () => import("../places/run/ToldReport.tsx").then((m) => ({ Component: m.ToldReport })),
           },
           {
             path: "run/:run/letter",

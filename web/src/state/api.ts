@@ -2,7 +2,7 @@
 
 import { createApi, fetchBaseQuery } from "@reduxjs/toolkit/query/react";
 import type { FundFacts } from "@zesty/contract/au/funds";
-import type { StatementPeriod } from "@zesty/contract/au/statements";
+import type { StatementGiven, StatementPeriod } from "@zesty/contract/au/statements";
 import type { JournalView } from "@zesty/contract/books";
 import type { BusinessView, ChangeElement, NewBusiness, NewBusinessNz, NewElement } from "@zesty/contract/business";
 import type { CostsView } from "@zesty/contract/costs";
@@ -197,6 +197,10 @@ export const api = createApi({
     statements: build.query<StatementPeriod[], number>({
       query: (business) => `/businesses/${business}/statements`,
       providesTags: ["Dues"],
+    }),
+    writeStatement: build.mutation<StatementPeriod[], StatementGiven & { business: number }>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/statements/by-hand`, method: "POST", body }),
+      invalidatesTags: ["Dues"],
     }),
     planClosedown: build.mutation<ClosedownPlan, { run: number } & NewClosedown>({
       query: ({ run, ...body }) => ({ url: `/runs/${run}/closedown/plan`, method: "POST", body }),

@@ -5,11 +5,13 @@ import type {
   DuesView,
   DueView,
   HeardOf,
+  OwnContribution,
   PaidByHand,
   PayeeView,
   PaymentPlan,
   PreparePayment,
 } from "@zesty/contract/dues";
+import type { BusinessDues, PaidSeveral, PlanOf, PlanOfBusiness, PrepareOf } from "@zesty/contract/payOver";
 import { api } from "./api.ts";
 
 type Of<T> = T & { business: number };
@@ -27,6 +29,10 @@ export const duesApi = api.injectEndpoints({
         `/businesses/${business}/dues/people?${new URLSearchParams({ dueDate: due.dueDate, kind: due.kind, fundId: String(due.fundId ?? 0), payee: due.payee }).toString()}`,
       providesTags: ["Dues"],
     }),
+    contributions: build.query<OwnContribution[], number>({
+      query: (person) => `/people/${person}/contributions`,
+      providesTags: ["Dues"],
+    }),
     planDues: build.query<PaymentPlan, Of<{ picks: DuePick[]; date?: string }>>({
       query: (given) => {
         const { at, body } = split(given);
@@ -39,6 +45,15 @@ export const duesApi = api.injectEndpoints({
         const { at, body } = split(given);
         return { url: `${at}/due-payments`, method: "POST", body };
       },
+      invalidatesTags: changed,
+    }),
+    practiceDues: build.query<BusinessDues[], void>({ query: () => "/due-payments/open", providesTags: ["Dues"] }),
+    planSeveralDues: build.query<PlanOfBusiness[], PlanOf[]>({
+      query: (payments) => ({ url: "/due-payments/plan", method: "POST", body: { payments } }),
+      providesTags: ["Dues"],
+    }),
+    paySeveralDues: build.mutation<PaidSeveral, PrepareOf[]>({
+      query: (payments) => ({ url: "/due-payments", method: "POST", body: { payments } }),
       invalidatesTags: changed,
     }),
     duesByHand: build.mutation<{ id: number }, Of<PaidByHand>>({

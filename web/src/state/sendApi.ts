@@ -1,5 +1,6 @@
 /** The addresses about what leaves the house for a run. */
 import type { MailOwnerPage, MailRule } from "@zesty/contract/ownerPage";
+import type { ReportPage } from "@zesty/contract/readReport";
 import type { ByHand, Channel, SendView, SentSeveral, WaitingRun } from "@zesty/contract/sending";
 import { api } from "./api.ts";
 
@@ -10,6 +11,7 @@ export const sendApi = api.enhanceEndpoints({ addTagTypes: ["MailRules"] }).inje
       query: ({ run, channels }) => ({ url: `/runs/${run}/send`, method: "POST", body: { channels } }),
       invalidatesTags: ["Send", "Desk", "Runs"],
     }),
+    report: build.query<ReportPage, number>({ query: (document) => `/documents/${document}/read` }),
     waitingRuns: build.query<WaitingRun[], readonly number[]>({
       query: (also) => `/waiting-runs?also=${also.join()}`,
       providesTags: ["Send"],

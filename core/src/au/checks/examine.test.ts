@@ -66,7 +66,7 @@ const cases: Record<MarkCodeAu, Case> = {
     kind: "query",
     with: [context({ facts: { startDate: "2018-10-05", endDate: "2025-10-05" } }), hours("38")],
     // Victoria pays it from seven years on.
-    without: [context({ facts: { startDate: "2018-10-06", endDate: "2025-10-05" } }), hours("38")],
+    without: [context({ facts: { startDate: "2018-10-07", endDate: "2025-10-05" } }), hours("38")],
   },
   bankedOvertime: {
     kind: "query",

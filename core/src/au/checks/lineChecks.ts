@@ -1,6 +1,6 @@
 /** Checks of single lines and of what was typed over: deductions cut, overrides, codes, lump sums, departures. */
 
-import { addMonths, completedYears, daysBetween } from "../../calendar/dates.ts";
+import { addMonths, daysBetween } from "../../calendar/dates.ts";
 import { districtDaysOf } from "../../calendar/districtsAu.ts";
 import { paysPerYear } from "../../calendar/payPeriods.ts";
 import { payrollYearAu } from "../../calendar/payrollYear.ts";
@@ -12,6 +12,7 @@ import { expenseAllowanceRules } from "../../rulebook/au/expenseAllowanceRules.t
 import { longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
 import { isMeasured, unitsOf } from "../expenseAllowance.ts";
+import { serviceYears } from "../pay/departing.ts";
 import { withoutPay } from "../pay/elements.ts";
 import { takenHours } from "../pay/leaveDrawn.ts";
 import { serviceLeaveUnknown } from "../pay/longService.ts";
@@ -126,11 +127,11 @@ const departureOpen: Check = ({ context, worked }) => {
 
 /** Service that long service leave is owed for, and no balance that says how much (Acts of the States and Territories). */
 const longServiceOpen: Check = ({ context, input, worked }, rules) => {
-  const { endDate, startDate, state } = context.facts;
+  const { endDate, startDate, serviceFrom = startDate, state } = context.facts;
   if (!isLast(context, worked.lines)) return [];
   if (endDate === null || worked.lines.some(({ line }) => line.leave === "long-service")) return [];
   if (decimalOrZero(context.balances["long-service"]).gt(0)) return [];
-  const years = completedYears(startDate, endDate);
+  const years = serviceYears({ serviceFrom, lastDay: endDate });
   const weeks = serviceLeaveUnknown(input.person, years, rules.row(longServiceRules, endDate).figures[state]);
   return weeks === null
     ? []

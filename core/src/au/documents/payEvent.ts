@@ -44,6 +44,8 @@ export interface PayeeFacts {
   birthDate: IsoDate;
   address: { line1: string; suburb: string; state: string; postcode: string };
   startDate: IsoDate;
+  /** from when service counts; left out, the start date */
+  serviceFrom?: IsoDate;
   endDate: IsoDate | null;
   /** why the employment ended; with the end date */
   cessation: CessationCode | null;

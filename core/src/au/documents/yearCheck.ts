@@ -3,10 +3,10 @@
  * Set by: Single Touch Payroll, finalisation (Tax Office guidance) and the message's rules, from memory.
  */
 
-import { completedYears } from "../../calendar/dates.ts";
 import { type Decimal, decimal, sum, zero } from "../../quantity/decimal.ts";
 import type { TerminationRules } from "../../rulebook/au/terminationRules.ts";
 import type { WorkingHolidayRates } from "../../rulebook/au/workingHolidayRates.ts";
+import { serviceYears } from "../pay/departing.ts";
 import { namesCountry, taxTreatment } from "../taxDeclaration.ts";
 import { workingHolidayTax } from "../workingHoliday.ts";
 import type { CodedAmount, IncomeRecord, PayeeFacts, PayeeRecord } from "./payEvent.ts";
@@ -75,7 +75,8 @@ function holidayMakerMarks({ tax }: PayeeFacts, incomes: readonly IncomeRecord[]
 /** A tax-free redundancy is a base and an amount for each completed year, and no more. */
 function taxFreeMarks(facts: PayeeFacts, incomes: readonly IncomeRecord[], rules: YearRules["redundancy"]): Marks {
   const free = sum(incomes.flatMap((each) => each.lumpSums.filter((one) => one.type === "D").map(amountOf)));
-  const years = facts.endDate === null ? 0 : completedYears(facts.startDate, facts.endDate);
+  const { startDate, serviceFrom = startDate, endDate } = facts;
+  const years = endDate === null ? 0 : serviceYears({ serviceFrom, lastDay: endDate });
   const most = decimal(rules.redundancyBase).plus(decimal(rules.redundancyPerYear).times(years));
   return free.gt(most)
     ? query(`Lump sum D of ${free.toFixed(2)} is above ${most.toFixed(2)}, the tax-free part for ${years} years.`)

@@ -1,5 +1,5 @@
 /** Who leaves, and the lines of a final pay. */
-import type { IsoDate } from "../../calendar/dates.ts";
+import { addDays, completedYears, type IsoDate } from "../../calendar/dates.ts";
 import type { StateAu } from "../../calendar/listedHolidays.ts";
 import type { Basis } from "../../pay/input.ts";
 import type { LineDetail } from "../../pay/row.ts";
@@ -9,6 +9,8 @@ import type { CessationCode } from "../documents/payEvent.ts";
 export interface Departing {
   lastDay: IsoDate;
   startDate: IsoDate;
+  /** from when service counts: the start date, or earlier where another employer's was taken over */
+  serviceFrom: IsoDate;
   birthDate: IsoDate;
   reason: CessationCode;
   basis: Basis;
@@ -47,5 +49,12 @@ export interface DeparturePay {
   /** what is not paid and why, and what to look at */
   notes: string[];
 }
+/**
+ * Years of service completed at the end of the last day, which is a day of service itself: from 4 July 2025 to 3 July 2026
+ * one. Set by: Fair Work Act 2009, s 119 ("at least 1 year … on termination"); the same in the Acts of long service.
+ */
+export const serviceYears = ({ serviceFrom, lastDay }: Pick<Departing, "serviceFrom" | "lastDay">): number =>
+  completedYears(serviceFrom, addDays(lastDay, 1));
+
 export const weeksFor = (steps: readonly { years: number; weeks: string }[], years: number): Decimal =>
   decimal([...steps].reverse().find((step) => years >= step.years)?.weeks ?? "0");

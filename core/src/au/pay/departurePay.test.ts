@@ -7,6 +7,7 @@ import { departurePay } from "./departurePay.ts";
 const who = (change: Partial<Departing> = {}): Departing => ({
   lastDay: "2026-07-03",
   startDate: "2020-02-03",
+  serviceFrom: change.startDate ?? "2020-02-03",
   birthDate: "1990-02-03",
   reason: "V",
   basis: "full-time",
@@ -52,10 +53,11 @@ describe("notice not worked", () => {
   // Completed years on the last day and, over 45, a week more from two years on.
   it.each([
     ["2026-01-05", "1990-02-03", "1520.00", "under a year: 1 week"],
-    ["2025-07-03", "1990-02-03", "3040.00", "one year to the day: 2 weeks"],
+    ["2025-07-03", "1990-02-03", "3040.00", "more than one year: 2 weeks"],
     ["2023-07-03", "1990-02-03", "4560.00", "three years: 3 weeks"],
-    ["2021-07-04", "1990-02-03", "4560.00", "a day short of five years: 3 weeks"],
-    ["2021-07-03", "1990-02-03", "6080.00", "five years: 4 weeks"],
+    ["2021-07-04", "1990-02-03", "4560.00", "five years, not more: 3 weeks"],
+    ["2021-07-03", "1990-02-03", "6080.00", "more than five years: 4 weeks"],
+    ["2024-07-04", "1970-01-01", "4560.00", "two years with the last day, and over 45: 2 weeks and 1"],
     ["2021-07-03", "1980-07-03", "7600.00", "46 on the last day: 5 weeks"],
     ["2021-07-03", "1980-07-04", "6080.00", "still 45: 4 weeks"],
     ["2025-07-03", "1970-01-01", "3040.00", "over 45, but not two years: 2 weeks"],
@@ -76,6 +78,14 @@ describe("redundancy", () => {
     const lines = paid({ reason: "R", startDate: `${2026 - years}-07-03`, balances: {} });
     expect(lines).toEqual(owed === 0 ? [] : [["redundancy", null, (owed * 1520).toFixed(2)]]);
   });
+  it("counts the last day as service; what was taken over counts, and is said", () => {
+    const owed = (change: Partial<Departing>) => paid({ reason: "R", balances: {}, ...change }).map((line) => line[2]);
+    expect(owed({ startDate: "2025-07-04" })).toEqual(["6080.00"]);
+    expect(owed({ startDate: "2025-07-05" })).toEqual([]);
+    expect(owed({ serviceFrom: "2017-07-04" })).toEqual(["24320.00"]);
+    expect(notes({ reason: "R", serviceFrom: "2017-07-04" })).toContain("since 4 July 2017, is in the redundancy pay");
+    expect(notes({ reason: "R" })).not.toContain("earlier employer");
+  });
   it("is not owed by an employer of fewer than 15, nor to casuals", () => {
     expect(paid({ reason: "R", employees: 14, balances: {} })).toEqual([]);
     expect(notes({ reason: "R", employees: 14 })).toContain("fewer than 15");
@@ -89,12 +99,13 @@ describe("long service leave on leaving", () => {
     paid({ balances: { "long-service": "200" }, ...change }).length === 1;
   it.each<[Departing["state"], string, Departing["reason"], boolean, string]>([
     ["VIC", "2019-07-03", "V", true, "seven years, any reason"],
-    ["VIC", "2019-07-04", "V", false, "a day short of seven"],
+    ["VIC", "2019-07-04", "V", true, "seven years with the last day"],
+    ["VIC", "2019-07-05", "V", false, "a day short of seven"],
     ["TAS", "2018-07-03", "V", false, "eight years, resigning: only for certain reasons"],
     ["TAS", "2018-07-03", "R", true, "eight years, redundancy"],
     ["TAS", "2016-07-03", "V", true, "ten years, any reason"],
     ["NSW", "2021-07-03", "R", true, "five years, redundancy"],
-    ["NSW", "2021-07-04", "R", false, "a day short of five"],
+    ["NSW", "2021-07-05", "R", false, "a day short of five"],
     ["SA", "2019-07-03", "V", true, "seven years, resigning"],
   ])("%s since %s, reason %s: %s (%s)", (state, startDate, reason, owed) => {
     expect(longService({ state, startDate, reason, noticeWorked: true, employees: 5 })).toBe(owed);

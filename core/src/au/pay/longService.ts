@@ -1,5 +1,4 @@
 /** Long service leave of who leaves: its balance, or that it may be owed and nobody knows. */
-import { completedYears } from "../../calendar/dates.ts";
 import type { Basis } from "../../pay/input.ts";
 import type { LineDetail } from "../../pay/row.ts";
 import { type Decimal, decimal, decimalOrZero } from "../../quantity/decimal.ts";
@@ -7,7 +6,7 @@ import { halfUpToCent } from "../../quantity/rounding.ts";
 import { type LongServiceReason, type LongServiceRule, longServiceRules } from "../../rulebook/au/longServiceRules.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
 import { longServiceLeave } from "../longServiceLeave.ts";
-import type { Departing, DepartureLine } from "./departing.ts";
+import { type Departing, type DepartureLine, serviceYears } from "./departing.ts";
 
 /** Weeks of long service leave that may be owed to who has no balance of it; null where none can be. */
 export const serviceLeaveUnknown = (
@@ -34,7 +33,7 @@ const reasonOf = ({ reason, misconduct }: Departing): LongServiceReason =>
 /** What it comes to by the dates of service alone, where nobody kept a balance. */
 function byItsDates(who: Departing, rate: Decimal, rule: LongServiceRule): string {
   const found = longServiceLeave(rule, {
-    ...{ state: who.state, start: who.startDate, lastDay: who.lastDay, reason: reasonOf(who) },
+    ...{ state: who.state, start: who.serviceFrom, lastDay: who.lastDay, reason: reasonOf(who) },
     ...{ unpaid: [], hours: { constant: who.weeklyHours }, rate: rate.toString(), weeksTaken: "0" },
   });
   if ("missing" in found) return found.missing;
@@ -58,7 +57,7 @@ export function longService(
 ): void {
   const hours = decimalOrZero(who.balances["long-service"]);
   const rule = rules.row(longServiceRules, who.lastDay).figures[who.state];
-  const years = completedYears(who.startDate, who.lastDay);
+  const years = serviceYears(who);
   if (hours.lte(0)) {
     if (serviceLeaveUnknown(who, years, rule)) notes.push(byItsDates(who, rate, rule));
     return;

@@ -1,10 +1,10 @@
-/** Redundancy pay by years of service (Fair Work Act 2009, s 119). */
-import { completedYears, dateWords } from "../../calendar/dates.ts";
+/** Redundancy pay by years of service (Fair Work Act 2009, s 119; service taken over ss 22(5), 122). */
+import { dateWords } from "../../calendar/dates.ts";
 import type { Decimal } from "../../quantity/decimal.ts";
 import { halfUpToCent } from "../../quantity/rounding.ts";
 import { employmentStandards } from "../../rulebook/au/employmentStandards.ts";
 import type { RuleBook } from "../../rulebook/ruleBook.ts";
-import { type Departing, type DepartureLine, weeksFor } from "./departing.ts";
+import { type Departing, type DepartureLine, serviceYears, weeksFor } from "./departing.ts";
 
 export function redundancy(
   who: Departing,
@@ -15,7 +15,7 @@ export function redundancy(
 ): void {
   if (who.reason !== "R") return;
   const standards = rules.row(employmentStandards, who.lastDay).figures;
-  const years = completedYears(who.startDate, who.lastDay);
+  const years = serviceYears(who);
   const small = who.smallEmployer ?? who.employees < standards.smallEmployerUnder;
   if (who.smallEmployer == null)
     notes.push(
@@ -29,9 +29,13 @@ export function redundancy(
   }
   const weeks = weeksFor(standards.redundancy, years);
   if (weeks.isZero()) {
-    notes.push(`No redundancy pay: employed since ${dateWords(who.startDate)}, less than a year.`);
+    notes.push(`No redundancy pay: service counts from ${dateWords(who.serviceFrom)}, less than a year.`);
     return;
   }
+  if (who.serviceFrom < who.startDate)
+    notes.push(
+      `Service with the earlier employer, since ${dateWords(who.serviceFrom)}, is in the redundancy pay. A new employer that is no associate may have chosen in writing not to recognise it for redundancy: then change the line.`,
+    );
   const hours = weeks.times(who.weeklyHours);
   lines.push({
     element: "redundancy",

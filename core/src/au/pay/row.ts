@@ -34,6 +34,8 @@ export interface PersonFacts extends PersonFactsBase {
   memberNumber: string | null;
   /** per cent of loading on annual leave: the person's own, or the agreement's */
   loadingPercent?: string | null;
+  /** from when service counts, where that is known */
+  serviceFrom?: IsoDate;
 }
 
 export interface RowContext extends RowBase {

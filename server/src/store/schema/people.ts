@@ -143,6 +143,8 @@ export const leaveTerms = sqliteTable(
     entitlements: json<LeaveEntitlement[]>("entitlements").notNull(),
     /** per cent of loading on annual leave, taken or paid out */
     loadingPercent: text("loading_percent"),
+    /** from when service counts, where an earlier employer's was taken over; null: the start date */
+    countsFrom: text("counts_from"),
   },
   (t) => [index("leave_terms_person").on(t.personId, t.from)],
 );

@@ -1,5 +1,5 @@
 /** The practice, its users and sessions, and the audit trail. */
-import { index, integer, primaryKey, sqliteTable, text } from "drizzle-orm/sqlite-core";
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from "drizzle-orm/sqlite-core";
 import { business } from "./business.ts";
 import { flag, id, json } from "./columns.ts";
 
@@ -83,6 +83,51 @@ export const programAnswer = sqliteTable(
     at: text("at").notNull(),
   },
   (t) => [primaryKey({ columns: [t.programId, t.key] }), index("program_answer_at").on(t.at)],
+);
+
+/** Where a program is told of events. One that ended is told nothing more. */
+export const listener = sqliteTable(
+  "listener",
+  {
+    id: id(),
+    programId: integer("program_id")
+      .notNull()
+      .references(() => program.id),
+    url: text("url").notNull(),
+    kinds: json<string[]>("kinds").notNull(),
+    /** encrypted */
+    secret: text("secret").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    madeAt: text("made_at").notNull(),
+    endedAt: text("ended_at"),
+    /** the entry of the trail up to which was looked */
+    seen: integer("seen").notNull(),
+  },
+  (t) => [index("listener_program").on(t.programId)],
+);
+
+/** An event on its way to a listener, under one id for ever. */
+export const eventTold = sqliteTable(
+  "event_told",
+  {
+    id: id(),
+    listenerId: integer("listener_id")
+      .notNull()
+      .references(() => listener.id),
+    entry: integer("entry").notNull(),
+    messageId: text("message_id").notNull(),
+    body: text("body").notNull(),
+    state: text("state", { enum: ["queued", "told", "givenUp"] }).notNull(),
+    tries: integer("tries").notNull(),
+    /** by the clock of the machine, in milliseconds */
+    madeMs: integer("made_ms").notNull(),
+    nextMs: integer("next_ms").notNull(),
+    toldAt: text("told_at"),
+    detail: text("detail").notNull(),
+  },
+  (t) => [uniqueIndex("event_told_entry").on(t.listenerId, t.entry), index("event_told_state").on(t.state, t.nextMs)],
 );
 
 /** Sign-ins that failed, by account and by address: what the lockout counts. */

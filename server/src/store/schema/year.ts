@@ -124,6 +124,28 @@ export const contractorList = sqliteTable(
   (t) => [index("contractor_list_business").on(t.businessId, t.yearStart)],
 );
 
+/** What somebody writes into the activity statement beside wages: the newest row of a period holds. */
+export const statementByHand = sqliteTable(
+  "statement_by_hand",
+  {
+    id: id(),
+    businessId: integer("business_id")
+      .notNull()
+      .references(() => business.id),
+    periodStart: text("period_start").notNull(),
+    /** withheld from what is neither wages nor a payment without an ABN */
+    w3Cents: integer("w3_cents").notNull(),
+    /** withheld where no ABN was quoted */
+    w4Cents: integer("w4_cents").notNull(),
+    note: text("note").notNull(),
+    userId: integer("user_id")
+      .notNull()
+      .references(() => user.id),
+    at: text("at").notNull(),
+  },
+  (t) => [index("statement_by_hand_business").on(t.businessId, t.periodStart)],
+);
+
 /** What the books, funds and agency say of a year: the newest row of an account or receiver holds. */
 export const outsideFigure = sqliteTable(
   "outside_figure",

@@ -165,6 +165,12 @@ export const personAu: FieldNotes = {
     found: "In the law's standards, or a greater number in the agreement.",
     wrong: "Somebody ill is not paid, or has a balance that is not theirs.",
   },
+  "Service counts from": {
+    means:
+      "The day from which service counts where an earlier employer's was taken over, as when a business was bought.",
+    found: "In the contract of sale, or the letter of offer.",
+    wrong: "Notice, redundancy and long service leave are reckoned by too short or too long a service.",
+  },
   "Long service leave, weeks a year": {
     means: "What a year of service adds towards long service leave.",
     found: "In the Act of the State, which the hint names.",

@@ -31,7 +31,12 @@ export function Desk() {
             <Link className="mr-5 text-action underline" to="/send">
               Send what is signed off
             </Link>
-          )}
+          )}{" "}
+          {desk.lanes.length > 1 && (
+            <Link className="mr-5 text-action underline" to="/pay-over">
+              Pay over what is due
+            </Link>
+          )}{" "}
           {desk.lanes.length > 0 && (
             <Link className="mr-5 text-action underline" to="/readiness">
               <Missing day={desk.day} />

@@ -1,9 +1,18 @@
 /** What the page of dues makes of what it is told, without a page. */
-import type { DuePaymentView, DuePerson, DueStep, RemittanceView } from "@zesty/contract/dues";
+import type {
+  DuePaymentView,
+  DuePerson,
+  DueStep,
+  PaymentPlan,
+  PlannedLine,
+  RemittanceView,
+} from "@zesty/contract/dues";
+import type { BusinessDues } from "@zesty/contract/payOver";
 import { describe, expect, it } from "vitest";
 import { alikeIn } from "./alike.ts";
 import { paydays, standing } from "./dueWords.ts";
 import { cameBack, isOver } from "./paymentStanding.ts";
+import { asked, balanceTyped, inTheWay, payable, withinDays } from "./practiceSheet.ts";
 import { stationsOf } from "./stations.ts";
 
 const step = (what: DueStep["what"], on: string): DueStep => ({ what, on, receipt: "" });
@@ -145,4 +154,73 @@ describe("a payment", () => {
       ["Lime Super", 7],
     ]);
   });
+});
+
+describe("the sheet of the practice", () => {
+  const due = (key: string, change: Partial<BusinessDues["dues"][number]> = {}): BusinessDues["dues"][number] => ({
+    ...{ key, dueDate: "2026-07-28", kind: "super", fundId: 1, payee: "", words: key, unpaidCents: 100, isLate: false },
+    ...{ sendBy: null, people: 1, returnedCents: 0 },
+    ...change,
+  });
+  const of = (businessId: number, ...dues: BusinessDues["dues"]): BusinessDues => ({
+    ...{ businessId, business: `Business ${businessId}`, today: "2026-07-20", dues },
+  });
+  const all = [
+    of(1, due("in eight days"), due("leaves tomorrow", { sendBy: "2026-07-21" })),
+    of(2, due("late", { dueDate: "2026-04-28", isLate: true })),
+    of(3, due("came back", { dueDate: "2026-09-28", returnedCents: 5 }), due("far", { dueDate: "2026-09-28" })),
+    of(4, due("far", { dueDate: "2026-09-28" })),
+  ];
+  it.each([
+    [0, ["late", "came back"]],
+    [1, ["leaves tomorrow", "late", "came back"]],
+    [7, ["leaves tomorrow", "late", "came back"]],
+    [8, ["in eight days", "leaves tomorrow", "late", "came back"]],
+    [70, ["in eight days", "leaves tomorrow", "late", "came back", "far", "far"]],
+  ])("within %i days", (days, keys) =>
+    expect(withinDays(all, days).flatMap((each) => each.dues.map(({ key }) => key))).toEqual(keys),
+  );
+  it("asks for what is not left out, with the day that was typed", () => {
+    const out = new Set(["1 in eight days", "2 late", "4 in eight days"]);
+    expect(asked(withinDays(all, 8), out, { 1: "2026-07-22" })).toEqual([
+      { business: 1, date: "2026-07-22", picks: [{ dueDate: "2026-07-28", kind: "super", fundId: 1, payee: "" }] },
+      { business: 3, picks: [{ dueDate: "2026-09-28", kind: "super", fundId: 1, payee: "" }] },
+    ]);
+  });
+  const line = (change: Partial<PlannedLine> = {}): PlannedLine => ({
+    ...{ receiver: "fund 1", name: "A fund", fundId: 1, cents: 100, people: 1, reference: "PC", account: "040" },
+    ...{ whole: null, isNew: false, dues: ["x"] },
+    ...change,
+  });
+  const plan = (change: Partial<PaymentPlan> = {}): PaymentPlan => ({
+    ...{ lines: [line()], cents: 100, faults: [], earliest: "2026-07-21", fourEyes: false, withData: false },
+    balance: null,
+    ...change,
+  });
+  const isNew = { lines: [line({ isNew: true })] };
+  it.each<[string, Partial<PaymentPlan>, string[], RegExp | null]>([
+    ["nothing", {}, [], null],
+    ["a fault", { faults: [{ text: "No account.", mend: null }] }, [], /No account/],
+    ["an account not looked at", isNew, [], /first time/],
+    ["looked at for another business", isNew, ["2 fund 1"], /first time/],
+    ["looked at", isNew, ["1 fund 1"], null],
+    ["a receiver without an account", { lines: [line({ isNew: true, account: null })] }, [], null],
+    ["nothing left", { cents: 0, lines: [] }, [], /Nothing/],
+  ])("%s in the way", (_what, change, ticks, why) => {
+    const confirmed = new Set(ticks);
+    const told = inTheWay(plan(change), 1, confirmed);
+    why ? expect(told).toMatch(why) : expect(told).toBeNull();
+    const picks = [{ dueDate: "2026-07-28", kind: "super" as const, fundId: 1 }];
+    const ready = payable([{ of: { business: 1, picks }, plan: plan(change) }], confirmed);
+    expect(ready.map(({ date, cents }) => [date, cents])).toEqual(why ? [] : [["2026-07-21", 100]]);
+  });
+  it.each([
+    ["12,400.50", 1_240_050],
+    ["$ 900", null],
+    ["$900", 90_000],
+    ["-20.00", -2_000],
+    ["8,40", null],
+    ["8.4", null],
+    ["", null],
+  ])("an account that holds %s", (text, read) => expect(balanceTyped(text)).toBe(read));
 });

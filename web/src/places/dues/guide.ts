@@ -13,4 +13,15 @@ export const guides: readonly Guide[] = [
     ],
     next: { words: "Match the bank's statement", to: "/books/bank" },
   },
+  {
+    at: "/pay-over",
+    title: "Pay over what is due",
+    about: "What every business has to pay over, on one sheet, paid in one step.",
+    steps: [
+      "What has to leave within the days that you choose is ticked. Leave out a business or a line by its tick.",
+      "Type what an account holds where no statement says it: what is not covered is said before it is paid.",
+      "An account that is paid to for the first time is compared and ticked. What one business refuses keeps none of the others back.",
+    ],
+    next: { words: "Back to the desk", to: "/desk" },
+  },
 ];

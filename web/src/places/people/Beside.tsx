@@ -1,15 +1,16 @@
-/** Beside a person's sections: leave balances with their ledger, and the pays that were signed off. */
+/** Beside a person's sections: leave balances with their ledger, the pays that were signed off, and where their super is. */
 import { entryWords } from "@zesty/contract/leaveEntryWords";
 import type { LongServiceView, PersonView } from "@zesty/contract/people";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { Link } from "react-router";
 import { counted, hours, longDate, moneyOrDash, shortDate, unitsOf, weekdayDate } from "../../parts/format.ts";
 import { api } from "../../state/api.ts";
+import { Contributions } from "./Contributions.tsx";
 import { Papers } from "./Papers.tsx";
 
 /** What the Act of the State gives by the dates of service: what was taken or kept as a balance stands above it. */
 function LongService({ view }: { view: LongServiceView }) {
-  const { state, years, days, weeks, hours: inHours, takenFrom, paidFor, notFor } = view;
+  const { state, since, years, days, weeks, hours: inHours, takenFrom, paidFor, notFor } = view;
   return (
     <>
       <h2 className="mt-6 border-b border-rule-strong pb-1 font-name text-[18px]">Long service, {state}</h2>
@@ -30,8 +31,8 @@ function LongService({ view }: { view: LongServiceView }) {
         Leave may be taken from {longDate(takenFrom)}.
       </p>
       <p className="py-1 text-[13.5px] text-quiet">
-        By the dates of service and the hours of now: absences without pay, other hours before and what was taken are
-        not in it.
+        Service counts from {longDate(since)}. By the dates of service and the hours of now: absences without pay, other
+        hours before and what was taken are not in it.
       </p>
     </>
   );
@@ -126,6 +127,7 @@ export function Beside({ person, day }: { person: PersonView; day: string }) {
           ))}
         </tbody>
       </table>
+      <Contributions person={person.id} day={day} />
       {mayPrepare && (
         <p className="mt-3">
           <a className="text-action underline" href={`/api/people/${person.id}/archive.zip`} download>

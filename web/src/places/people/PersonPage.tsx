@@ -15,6 +15,7 @@ import { lineApi } from "../../state/lineApi.ts";
 import { Beside } from "./Beside.tsx";
 import { Departure } from "./Departure.tsx";
 import { LineOfTime } from "./LineOfTime.tsx";
+import { MissingHere, nextMissingId } from "./MissingHere.tsx";
 import { PersonPhoto } from "./PersonPhoto.tsx";
 import { newestNotch, type Saved, SavedWord } from "./SavedWord.tsx";
 import { StaffAccess } from "./StaffAccess.tsx";
@@ -30,6 +31,7 @@ export function PersonPage() {
   // The page is shown when all above its sections is there: nothing moves under a hand.
   const { isLoading: lineAwaited } = lineApi.useLineQuery(id, { refetchOnMountOrArgChange: true });
   const navigate = useNavigate();
+  const { hash } = useLocation();
   usePutInHand(person?.businessId);
   if (error)
     return (
@@ -62,18 +64,14 @@ export function PersonPage() {
         {[person.payrollId, person.employment.basis, person.employment.classification, payday]
           .filter(Boolean)
           .join(" · ")}
-        {person.missing.length > 0 && (
-          <span className="ml-2 text-amber">
-            Missing: {person.missing.map((each) => each.text.toLowerCase()).join(", ")}
-          </span>
-        )}
+        <MissingHere key={person.id} person={person} open={hash.slice(1)} day={session.day} />
       </p>
       <BrokenNote broken={person.broken} />
       <LineOfTime personId={person.id} />
       <JumpList country={person.country} />
       <div className="grid grid-cols-[minmax(0,1fr)_310px] gap-8 max-[900px]:grid-cols-1">
         <FieldNotesOf country={person.country} subject="person">
-          <Sections person={person} setUp={setUp} day={session.day} />
+          <Sections key={person.id} person={person} setUp={setUp} day={session.day} />
         </FieldNotesOf>
         <Beside person={person} day={session.day} />
       </div>
@@ -92,6 +90,8 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
   const [editing, setEditing] = useState(wanted);
   const [saved, setSaved] = useState<Saved | null>(null);
   const { data: line } = lineApi.useLineQuery(person.id);
+  // Who mends what is missing goes on to the next of it.
+  const wasAsked = person.missing.some((each) => each.section === editing);
 
   useEffect(() => {
     setEditing(wanted);
@@ -121,6 +121,7 @@ function Sections({ person, setUp, day }: { person: PersonView; setUp: BusinessV
             setSaved(note ? { id, note, after: newestNotch(line, id) } : null);
             // Sent here from a run, the way back is the next thing.
             if (search.has("from")) requestAnimationFrame(() => document.getElementById("to-the-run")?.focus());
+            else if (wasAsked) requestAnimationFrame(() => document.getElementById(nextMissingId)?.focus());
           }}
         />
       ) : (

@@ -166,14 +166,17 @@ const sectionsAu: SectionShown[] = [
     facts: ({ leave }) =>
       leave.entitlements.length === 0
         ? [["Entitlements", "none accrue"]]
-        : leave.entitlements.map((each) => [
-            leaveWords(each.kind),
-            each.weeksPerYear
-              ? `${each.weeksPerYear} weeks a year`
-              : each.percentOfHours
-                ? `${each.percentOfHours} % of hours`
-                : `${each.hoursPerYear} hours a year`,
-          ]),
+        : [
+            ...leave.entitlements.map((each): [string, string] => [
+              leaveWords(each.kind),
+              each.weeksPerYear
+                ? `${each.weeksPerYear} weeks a year`
+                : each.percentOfHours
+                  ? `${each.percentOfHours} % of hours`
+                  : `${each.hoursPerYear} hours a year`,
+            ]),
+            ["Service counts from", leave.countsFrom ? longDate(leave.countsFrom) : undefined],
+          ],
   },
   {
     id: "usualPay",

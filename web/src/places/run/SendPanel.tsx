@@ -120,7 +120,7 @@ export function SendPanel({ view, postBox }: { view: RunView; postBox: string | 
         <AllSlips runId={view.id} />
       </p>
       <OwnerPage runId={view.id} mayMail={view.canSign} />
-      <Documents sent={sent} />
+      <Documents sent={sent} runId={view.id} />
       {sent.state === "signedOff" && sent.rows.every((row) => row.state === "prepared") && view.canSign && (
         <TakeBack runId={view.id} />
       )}

@@ -70,7 +70,10 @@ export const kinds: Record<string, string> = {
   journal: "Journal",
 };
 
-export function Documents({ sent }: { sent: SendView }) {
+/** What is told to an agency can be read as a page. */
+const readable = new Set(["payEvent", "employmentInformation"]);
+
+export function Documents({ sent, runId }: { sent: SendView; runId: number }) {
   const slips = sent.documents.filter((each) => each.kind === "payslip").length;
   return (
     <section className="mt-4 border-t border-rule-strong pt-2">
@@ -83,6 +86,14 @@ export function Documents({ sent }: { sent: SendView }) {
               <a className="text-action underline" href={`/api/documents/${each.id}`} download>
                 {kinds[each.kind]}
               </a>
+              {readable.has(each.kind) && (
+                <>
+                  {" · "}
+                  <Link className="text-action underline" to={`/run/${runId}/told/${each.id}`}>
+                    Read it
+                  </Link>
+                </>
+              )}
               <span className="block truncate text-[13px] text-quiet" title={each.fileName}>
                 {each.fileName}
               </span>

@@ -66,6 +66,16 @@ export const guides: readonly Guide[] = [
     next: { words: "Runs", to: "/run" },
   },
   {
+    at: "/run/:run/told/:document",
+    title: "What the agency was told",
+    about: "A pay event or a filing as it went out, in words, person by person.",
+    steps: [
+      "It is read from the very bytes that were sent. Open a person for everything that was reported of them.",
+      "Print it for the file, or for whoever asks.",
+    ],
+    next: { words: "Runs", to: "/run" },
+  },
+  {
     at: "/send",
     title: "Send what is signed off",
     about: "What waits to be sent in every business, and one step that sends it.",

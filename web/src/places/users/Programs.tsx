@@ -12,6 +12,8 @@ import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { programsApi } from "../../state/programsApi.ts";
+import { Listener } from "./Listener.tsx";
+import { ShownOnce } from "./ShownOnce.tsx";
 
 export function Programs() {
   const { data: session } = api.useSessionQuery();
@@ -60,18 +62,7 @@ export function Programs() {
           }}
         />
       )}
-      {pass && (
-        <div role="status" className="my-3 border-l-3 border-leaf py-1 pl-3">
-          Give this to the program now: it is shown this once.
-          <input
-            readOnly
-            aria-label="The pass"
-            className="mt-1 block w-full rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 text-[14px]"
-            value={pass}
-            onFocus={(event) => event.target.select()}
-          />
-        </div>
-      )}
+      {pass && <ShownOnce label="The pass" words="Give this to the program now: it is shown this once." value={pass} />}
       <ProblemNote error={endError} />
       {data.programs.length === 0 ? (
         <Nothing>No program has a pass.</Nothing>
@@ -131,6 +122,7 @@ function Pass({
             where one of them is not the program's.
           </p>
         )}
+        <Listener program={program} isOver={isOver} />
       </div>
       {!isOver && (
         <Button look="quiet" aria-label={`End the pass of ${name}`} onClick={onEnd}>

@@ -2,6 +2,7 @@ import { leaveKind } from "@zesty/core/leave/kinds";
 import { longServiceRules } from "@zesty/core/rulebook/au/longServiceRules";
 import { type UseFormReturn, useForm } from "react-hook-form";
 import { errorAt, TextField } from "../../../parts/Fields.tsx";
+import { longDate } from "../../../parts/format.ts";
 import { entitledTo, entitlementText, weekOf } from "./entitlementText.ts";
 import { type FormProps, Frame, From, useSection } from "./section.tsx";
 
@@ -24,6 +25,7 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
       personal: of("personal"),
       longService: of("long-service"),
       loadingPercent: person.leave.loadingPercent ?? "",
+      countsFrom: person.leave.countsFrom ?? "",
       openingKind: "annual",
       opening: "",
     },
@@ -31,6 +33,7 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
   const submit = useSection(person, "leave", form, onDone, (values) => ({
     from: values.from,
     loadingPercent: values.loadingPercent,
+    countsFrom: values.countsFrom || null,
     entitlements: [
       ...others,
       ...entitledTo("annual", values.annual),
@@ -46,6 +49,8 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
     const hours = weekOf(typed[field], person.employment.weeklyHours);
     return hours === null ? usual : `${hours} h for a week of ${person.employment.weeklyHours} h`;
   };
+  const kept = person.leave.balances.some((each) => each.kind === "long-service" && Number(each.hours) !== 0);
+  const byDates = kept || !person.longService?.hours ? null : person.longService;
   return (
     <Frame submit={submit} form={form} onDone={onDone}>
       <From form={form as unknown as UseFormReturn<{ from: string }>} />
@@ -70,7 +75,31 @@ export function LeaveForm({ person, day, onDone }: FormProps) {
         hint={equivalent("longService", longServiceHint(person.state, day))}
         {...form.register("longService")}
       />
-      <span />
+      <TextField
+        label="Service counts from"
+        hint="Only where an earlier employer's time counts"
+        type="date"
+        error={errorAt(errors, "countsFrom")}
+        {...form.register("countsFrom")}
+      />
+      {byDates && (
+        <p className="col-span-full text-[14px]">
+          By its dates long service leave comes to {byDates.weeks} weeks, {byDates.hours} h, on {longDate(day)}; what
+          was taken and absences without pay are not in it.{" "}
+          <button
+            type="button"
+            className="text-action underline"
+            onClick={() => {
+              form.setValue("from", day);
+              form.setValue("openingKind", "long-service");
+              form.setValue("opening", byDates.hours ?? "", { shouldDirty: true });
+              if (!typed.longService) form.setValue("longService", byDates.weeksPerYear);
+            }}
+          >
+            Take it over as the balance
+          </button>
+        </p>
+      )}
       <label className="flex flex-col gap-0.5 text-[14px] text-quiet">
         Opening balance of
         <select

@@ -1,0 +1,1 @@
+ALTER TABLE `leave_terms` ADD `counts_from` text;
