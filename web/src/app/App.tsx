@@ -1,13 +1,7 @@
 /** Which page for which address; places are fetched when they are first opened. */
 import { type ReactNode, useEffect, useRef, useState } from "react";
-import {
-  createBrowserRouter,
-  isRouteErrorResponse,
-  Navigate,
-  RouterProvider,
-  useLocation,
-  useRouteError,
-} from "react-router";
+import { createBrowserRouter, isRouteErrorResponse, Navigate, useLocation, useRouteError } from "react-router";
+import { RouterProvider } from "react-router/dom";
 import { Button } from "../parts/Button.tsx";
 import { Loading } from "../parts/Page.tsx";
 import { api } from "../state/api.ts";

@@ -2,11 +2,11 @@
 
 import type { AgreementView } from "@zesty/contract/time";
 import { type ChangeEvent, useMemo, useState } from "react";
-import { useSearchParams } from "react-router";
 import { FieldNotesOf } from "../../countries/FieldNotesOf.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { Loading, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { useAddress } from "../../parts/useAddress.ts";
 import { useBusiness } from "../../state/business.ts";
 import { timeApi } from "../../state/timeApi.ts";
 import { AgreementFacts } from "./AgreementFacts.tsx";
@@ -18,7 +18,7 @@ import { WhoMoves } from "./WhoMoves.tsx";
 export function Agreements() {
   const business = useBusiness();
   const { data: agreements, error } = timeApi.useAgreementsQuery(business.id, { refetchOnMountOrArgChange: true });
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useAddress();
   const [spoke, setSpoke] = useState<ReadonlySet<string>>(new Set());
   const sorted = useMemo(
     () =>

@@ -1,9 +1,10 @@
 /** A page of writing: the question as a sentence, its answer drawn where time or parts are asked, the table beneath. */
 import type { Question } from "@zesty/contract/figures";
 import { lazy, Suspense, useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { Link } from "react-router";
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { useAddress } from "../../parts/useAddress.ts";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { figuresApi, paramsOf } from "../../state/figuresApi.ts";
@@ -19,7 +20,7 @@ const Drawing = lazy(() => import("./Drawing.tsx").then((m) => ({ default: m.Dra
 export function Figures() {
   const business = useBusiness();
   const { data: session } = api.useSessionQuery();
-  const [params, setParams] = useSearchParams();
+  const [params, setParams] = useAddress();
   // What is made up is asked about by itself, and is in no sum of the others.
   const seen =
     session?.businesses.filter((each) => each.right !== "hours" && (!each.play || each.id === business.id)) ?? [];

@@ -5,13 +5,13 @@ import { leaveKindIn } from "@zesty/core/countries/leave";
 import { leaveDays } from "@zesty/core/leave/leaveDays";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { useSearchParams } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { counted, longDate, shortDate } from "../../parts/format.ts";
 import { LeaveForm } from "../../parts/leave/LeaveForm.tsx";
 import { Loading, Nothing } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { TimeTabs } from "../../parts/TimeTabs.tsx";
+import { useAddress } from "../../parts/useAddress.ts";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { leaveApi } from "../../state/leaveApi.ts";
@@ -35,7 +35,7 @@ export function Leave() {
   const business = useBusiness();
   const { data: session } = api.useSessionQuery();
   const today = session?.day ?? "";
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useAddress();
   const first = search.get("from") ?? mondayBefore(today);
   const axis = useMemo((): Axis => ({ first, days: shownDays }), [first]);
   // From a person's page: their leave is asked for.

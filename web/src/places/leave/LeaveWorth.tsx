@@ -5,7 +5,7 @@ import { addDays } from "@zesty/core/calendar/dates";
 import type { CountryCode } from "@zesty/core/countries/countries";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { Fragment, useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { Link } from "react-router";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
 import { TextField } from "../../parts/Fields.tsx";
@@ -13,6 +13,7 @@ import { cents, centsOrDash, difference, hours, longDate, shortDate } from "../.
 import { Loading, Nothing, Page } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { TimeTabs } from "../../parts/TimeTabs.tsx";
+import { useAddress } from "../../parts/useAddress.ts";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { leaveApi } from "../../state/leaveApi.ts";
@@ -20,7 +21,7 @@ import { leaveApi } from "../../state/leaveApi.ts";
 export function LeaveWorth() {
   const business = useBusiness();
   const { data: session } = api.useSessionQuery();
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useAddress();
   const to = search.get("to") ?? session?.day ?? "";
   const from = search.get("from") ?? (to === "" ? "" : monthEndBefore(addDays(to, -27)));
   const { data: view, error } = leaveApi.useLeaveWorthQuery(

@@ -4,7 +4,7 @@ import { addDays } from "@zesty/core/calendar/dates";
 import { useMemo, useRef, useState } from "react";
 import type { DataGridHandle } from "react-data-grid";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Link, useNavigate, useSearchParams } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
@@ -12,6 +12,7 @@ import { counted, longDate, shortDate } from "../../parts/format.ts";
 import { Loading, Nothing } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { TimeTabs } from "../../parts/TimeTabs.tsx";
+import { useAddress } from "../../parts/useAddress.ts";
 import { useCharacter } from "../../parts/useCharacter.ts";
 import { useBusiness } from "../../state/business.ts";
 import { timeApi } from "../../state/timeApi.ts";
@@ -25,7 +26,7 @@ import { type DayKind, personWorth } from "./weekWorth.ts";
 
 export function Time() {
   const business = useBusiness();
-  const [search, setSearch] = useSearchParams();
+  const [search, setSearch] = useAddress();
   const asked = useMemo(
     () => ({
       business: business.id,
