@@ -1,6 +1,8 @@
 import { defineConfig } from "vite";
 
 export default defineConfig({
+  // Few files are read sooner than a thousand; what is compiled for the machine, or finds its own files, stays where it is.
+  ssr: { noExternal: true, external: ["better-sqlite3", "@node-rs/argon2", "pdfmake", "piscina", "joi-to-json"] },
   build: {
     ssr: true,
     target: "node20",

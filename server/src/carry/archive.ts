@@ -1,7 +1,10 @@
 /** The file of an export: a ZIP whose manifest is plain and whose contents are encrypted under a passphrase. */
 import { createCipheriv, createDecipheriv, createHash, randomBytes, scrypt } from "node:crypto";
+import { createWriteStream, statSync } from "node:fs";
+import { type PassThrough, Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
 import { promisify } from "node:util";
-import JSZip from "jszip";
+import { ZipFile } from "yazl";
 import type { Signature } from "../store/crypt.ts";
 import { StoreFault } from "../store/fault.ts";
 import { openZip } from "./zipOnDisk.ts";
@@ -41,23 +44,45 @@ export const stretched = { derive: promisify<string, Buffer, number, object, Buf
 const keyOf = (passphrase: string, { N, r, p, salt }: Encryption): Promise<Buffer> =>
   stretched.derive(passphrase.normalize("NFKC"), Buffer.from(salt, "base64"), 32, { N, r, p, maxmem: 256 * N * r });
 
-/** Entries in their order, each named in its own tag: one cannot be put in the place of another. */
+/** An entry of the file, made when its turn comes and let go once it is written. */
+export type Part = [name: string, make: () => Buffer | Promise<Buffer>];
+
+/**
+ * Writes the file to disk, one entry at a time; the manifest last, since it says what the others were. Each is named in
+ * its own tag: one cannot be put in the place of another.
+ * @returns its size in bytes
+ */
 export async function pack(
-  manifest: Omit<Manifest, "encryption">,
-  entries: ReadonlyMap<string, Buffer>,
+  path: string,
+  parts: Iterable<Part>,
+  manifest: () => Omit<Manifest, "encryption">,
   passphrase: string | null,
-): Promise<Buffer> {
-  const zip = new JSZip();
+): Promise<number> {
   const encryption: Encryption | null =
     passphrase === null
       ? null
       : { kdf: "scrypt", ...cost, salt: randomBytes(16).toString("base64"), cipher: "aes-256-gcm" };
   const key = encryption && passphrase !== null ? await keyOf(passphrase, encryption) : null;
-  zip.file("manifest.json", `${JSON.stringify({ ...manifest, ...(encryption ? { encryption } : {}) }, null, 2)}\n`);
-  for (const [name, bytes] of entries) zip.file(name, key ? closed(key, name, bytes) : bytes);
-  // What is locked cannot be packed smaller.
-  const compression = key ? "STORE" : "DEFLATE";
-  return zip.generateAsync({ type: "nodebuffer", compression, compressionOptions: { level: 6 } });
+  const zip = new ZipFile();
+  const add = (name: string, make: Part[1]) =>
+    // What is locked cannot be packed smaller.
+    zip.addReadStreamLazy(name, { compress: !key }, (take) => {
+      Promise.resolve()
+        .then(make)
+        .then(
+          (bytes) => take(null, Readable.from([bytes])),
+          (error) => take(error, Readable.from([])),
+        );
+    });
+  for (const [name, make] of parts) add(name, key ? async () => closed(key, name, await make()) : make);
+  add("manifest.json", () =>
+    Buffer.from(`${JSON.stringify({ ...manifest(), ...(encryption ? { encryption } : {}) }, null, 2)}\n`),
+  );
+  zip.end();
+  const out = zip.outputStream as PassThrough;
+  zip.once("error", (error) => out.destroy(error));
+  await pipeline(out, createWriteStream(path, { flags: "wx", mode: 0o600 }));
+  return statSync(path).size;
 }
 
 function closed(key: Buffer, name: string, bytes: Buffer): Buffer {

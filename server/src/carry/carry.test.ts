@@ -1,7 +1,7 @@
 /** A business leaves as a file and comes back into an empty installation with every figure the same (formats 8.1). */
 import { execFileSync } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { mkdtempSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import JSZip from "jszip";
@@ -22,10 +22,11 @@ import { unbalanced } from "../store/invariants.ts";
 import { openStore, type Store } from "../store/open.ts";
 import { personPhoto } from "../store/schema.ts";
 import { verify } from "../store/trail.ts";
+import { exported } from "../testing/exported.ts";
 import { emptyWorld, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { saveDays } from "../time/days.ts";
 import { type Manifest, stretched, unpacked } from "./archive.ts";
-import { exportBusiness } from "./exportBusiness.ts";
+import { exportBusiness, readerOf } from "./exportBusiness.ts";
 import { importBusiness as importFile } from "./importBusiness.ts";
 import { carriedTables } from "./tables.ts";
 
@@ -86,7 +87,7 @@ function lived(world: SmallWorld): SmallWorld {
 }
 const countryOf = ({ context, businessId }: SmallWorld) => findBusiness(context, businessId).country;
 const leave = ({ context, businessId }: SmallWorld, words: string | null = passphrase) =>
-  exportBusiness(context.store, businessId, words, now).then(({ bytes }) => bytes);
+  exported(context.store, businessId, words, now);
 function empty() {
   const folder = mkdtempSync(join(tmpdir(), "zesty-carry-"));
   folders.push(folder);
@@ -180,8 +181,8 @@ describe("a business that moves", () => {
     const { application, context, actor, end } = emptyWorld();
     const done = await importBusiness(context.store, left, passphrase, now);
     expect(done).toMatchObject({ people: from.personIds.length, runs: 2 });
-    const again = await exportBusiness(context.store, from.businessId, passphrase, now);
-    expect(await contents(again.bytes)).toEqual(await contents(left));
+    const again = await exported(context.store, from.businessId, passphrase, now);
+    expect(await contents(again)).toEqual(await contents(left));
     expect([verify(context.store).broken, unbalanced(context.store)]).toEqual([[], []]);
     // The open run comes out the same, worked out anew.
     const open =
@@ -218,7 +219,7 @@ describe("a business that moves", () => {
     const triggers = older.sqlite.prepare("SELECT name FROM sqlite_temp_schema WHERE type = 'trigger'").pluck().all();
     for (const name of triggers) older.sqlite.exec(`DROP TRIGGER temp."${name}"`);
     older.sqlite.exec("ALTER TABLE business DROP COLUMN dues_from");
-    const { bytes } = await exportBusiness(older, 1, passphrase, now);
+    const bytes = await exported(older, 1, passphrase, now);
     older.close();
     for (const [brought, wanted] of [
       [bytes, now.slice(0, 10)],
@@ -244,17 +245,17 @@ describe("a business that moves", () => {
     const { id } = store.sqlite.prepare("SELECT id FROM person ORDER BY id LIMIT 1").get() as { id: number };
     const kept = { entities: { shoeSize: [{ id: 7, size: 42 }] }, fields: { person: { [id]: { nickname: "Al" } } } };
     store.sqlite.prepare("INSERT INTO setting (name, value) VALUES (?, ?)").run("carried 1", JSON.stringify(kept));
-    const { bytes } = await exportBusiness(store, 1, passphrase, now);
+    const bytes = await exported(store, 1, passphrase, now);
     store.close();
     const next = empty();
     await importBusiness(next, bytes, passphrase, now);
-    const again = await contents((await exportBusiness(next, 1, passphrase, now)).bytes);
+    const again = await contents(await exported(next, 1, passphrase, now));
     next.close();
     expect(again).toEqual(await contents(bytes));
     expect(again["data/person.json"]).toContain('"nickname":"Al"');
     expect(again["data/shoeSize.json"]).toContain("42");
   });
-  it("is read from disk: fifty megabytes are taken in without being held", async () => {
+  it("is read from disk and written to it: fifty megabytes are taken in, and go out again, without being held", async () => {
     const large = lived(smallWorld(1));
     const runId = Number(large.context.store.sqlite.prepare("SELECT MIN(id) FROM pay_run").pluck().get());
     for (let made = 0; made < 200; made += 1)
@@ -265,14 +266,32 @@ describe("a business that moves", () => {
     cheap.mockImplementationOnce(derive);
     const path = onDisk(await leave(large));
     expect(statSync(path).size).toBeGreaterThan(50 * 1024 * 1024);
-    const program = join(import.meta.dirname, "../testing/memoryOfImport.ts");
+    const program = join(import.meta.dirname, "../testing/memoryOfCarry.ts");
     const folder = mkdtempSync(join(tmpdir(), "zesty-carry-"));
     folders.push(folder);
-    const grown = execFileSync(process.execPath, ["--import", "tsx", program, path, folder, passphrase]);
-    expect(Number(grown) / 1024 / 1024).toBeLessThan(100);
+    for (const way of ["in", "out"]) {
+      const grown = execFileSync(process.execPath, ["--import", "tsx", program, way, path, folder, passphrase]);
+      expect(Number(grown) / 1024 / 1024, way).toBeLessThan(100);
+    }
+    expect(statSync(`${path}.again`).size).toBeGreaterThan(50 * 1024 * 1024);
     const store = openStore(folder);
     expect(store.sqlite.prepare("SELECT COUNT(*) FROM document WHERE file_name LIKE 'large%'").pluck().get()).toBe(200);
     store.close();
+  });
+  it("is of the moment it was asked for: what others write meanwhile stands in the next one", async () => {
+    const { store } = world.context;
+    const title = () => store.sqlite.prepare("SELECT name FROM business WHERE id = ?").pluck().get(world.businessId);
+    const rename = (name: unknown) =>
+      store.sqlite.prepare("UPDATE business SET name = ? WHERE id = ?").run(name, world.businessId);
+    const [before, reader] = [title(), readerOf(store.folder)];
+    const path = onDisk(Buffer.alloc(0)).replace("business.zip", "asked.zip");
+    const making = exportBusiness({ ...store, sqlite: reader }, world.businessId, passphrase, now, path);
+    rename("Renamed Meanwhile");
+    const { manifest } = await making;
+    reader.close();
+    rename(before);
+    expect(manifest.business.name).toBe(before);
+    expect((await contents(readFileSync(path)))["data/business.json"]).toContain(String(before));
   });
   it("holds no number and no document with numbers without a passphrase", async () => {
     const zip = await JSZip.loadAsync(await leave(world, null));
@@ -311,18 +330,18 @@ describe("a business that comes to a practice that has others", () => {
     expect(figuresOf(here, here.businessId)).toEqual(before);
     expect(figuresOf(here, business.id)).toEqual(figuresOf(world, world.businessId));
     expect([verify(store).broken, unbalanced(store)]).toEqual([[], []]);
-    const again = await exportBusiness(store, business.id, passphrase, now);
-    expect(await contents(again.bytes)).toEqual(await contents(file));
+    const again = await exported(store, business.id, passphrase, now);
+    expect(await contents(again)).toEqual(await contents(file));
     // And on to a third place, from where it was the second; the one that was here goes there, too.
     const third = emptyWorld();
-    const [one, other] = [await leave(here), again.bytes];
+    const [one, other] = [await leave(here), again];
     for (const each of [one, other]) await importBusiness(third.context.store, each, passphrase, now);
     const out = third.context.store.prepared<[], { id: number }>("SELECT id FROM business ORDER BY id").all();
     expect(out).toHaveLength(2);
     for (const [i, each] of [one, other].entries())
-      expect(
-        await contents((await exportBusiness(third.context.store, out[i]?.id ?? 0, passphrase, now)).bytes),
-      ).toEqual(await contents(each));
+      expect(await contents(await exported(third.context.store, out[i]?.id ?? 0, passphrase, now))).toEqual(
+        await contents(each),
+      );
     await third.end();
     // Only what came in waits for somebody's word; then what was on its way is asked after first.
     store.sqlite.exec("UPDATE outbox SET state = 'queued', next_at = 0");
@@ -449,7 +468,7 @@ describe("an export that is not taken in", () => {
   });
   it("asks for a passphrase that is worth one, and for a business that is here", async () => {
     await expect(leave(world, "short")).rejects.toThrow(/twelve characters or more/);
-    await expect(exportBusiness(world.context.store, 99, null, now)).rejects.toThrow(/no business 99/);
+    await expect(exported(world.context.store, 99, null, now)).rejects.toThrow(/no business 99/);
   });
   it("carries every table, or says why not", () => {
     const made = world.context.store.sqlite

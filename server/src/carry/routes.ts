@@ -7,12 +7,12 @@ import { cannot, ProblemError } from "../ground/problem.ts";
 import { demandRight } from "../ground/rights.ts";
 import { actorOf, body, idOf, signedIn } from "../http/handler.ts";
 import { demandProof } from "../http/proof.ts";
-import { received } from "../http/received.ts";
+import { onDisk, received, sendFile } from "../http/received.ts";
 import { sendFromHere } from "../outbox/movedIn.ts";
 import { readSafety } from "../safety/safety.ts";
 import { StoreFault } from "../store/fault.ts";
 import { record } from "../store/trail.ts";
-import { exportBusiness } from "./exportBusiness.ts";
+import { exportBusiness, fileNameOf, readerOf } from "./exportBusiness.ts";
 import { importBusiness } from "./importBusiness.ts";
 
 /** Three hundred people over seven years with all their documents, several times over. */
@@ -48,17 +48,24 @@ export function carryRoutes(context: Context): Router {
       demandProof(request);
       const { passphrase } = body(exportWanted, request);
       const now = new Date().toISOString();
-      const made = await told(exportBusiness(context.store, businessId, passphrase, now), "passphrase");
-      record(context.store, {
-        at: context.clock.now(),
-        userId: actor.userId,
-        // Of the practice: an entry of the business itself would make the next export differ from this one.
-        businessId: null,
-        what: `exported a business ${passphrase === null ? "with numbers masked" : "whole, under a passphrase"}`,
-        about: made.manifest.business.name,
+      const { crypt, folder } = context.store;
+      await onDisk(folder, async (path) => {
+        // A reader of its own: what others do meanwhile goes on, and is not in the file.
+        const sqlite = readerOf(folder);
+        const making = exportBusiness({ sqlite, crypt }, businessId, passphrase, now, path);
+        const { manifest } = await told(making, "passphrase").finally(() => sqlite.close());
+        record(context.store, {
+          at: context.clock.now(),
+          userId: actor.userId,
+          // Of the practice: an entry of the business itself would make the next export differ from this one.
+          businessId: null,
+          what: `exported a business ${passphrase === null ? "with numbers masked" : "whole, under a passphrase"}`,
+          about: manifest.business.name,
+        });
+        const fileName = fileNameOf(context.store.sqlite, businessId, now);
+        response.setHeader("Content-Disposition", contentDisposition(fileName)).type("application/zip");
+        await sendFile(path, response);
       });
-      response.setHeader("Content-Disposition", contentDisposition(made.fileName));
-      response.type("application/zip").send(made.bytes);
     }),
   );
   router.post(

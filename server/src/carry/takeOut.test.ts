@@ -10,9 +10,9 @@ import { unbalanced } from "../store/invariants.ts";
 import { openStore } from "../store/open.ts";
 import { anchorFile } from "../store/outsideAnchor.ts";
 import { againstOutside, keepAnchor, record, verify, verifyNew } from "../store/trail.ts";
+import { exported } from "../testing/exported.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { stretched } from "./archive.ts";
-import { exportBusiness } from "./exportBusiness.ts";
 import { importBusiness } from "./importBusiness.ts";
 import { carriedTables } from "./tables.ts";
 import { besideTables, endTakingOut, takeOut } from "./takeOut.ts";
@@ -29,7 +29,7 @@ async function practice(of = smallWorld): Promise<{ world: SmallWorld; other: nu
   const world = of(2);
   signRun(world, openUsual(world));
   const guest = of === smallWorld ? smallWorldNz(1) : smallWorld(1);
-  const { bytes } = await exportBusiness(guest.context.store, guest.businessId, passphrase, world.context.clock.now());
+  const bytes = await exported(guest.context.store, guest.businessId, passphrase, world.context.clock.now());
   await guest.end();
   const file = join(world.context.store.folder, "guest.zip");
   writeFileSync(file, bytes);
@@ -38,7 +38,7 @@ async function practice(of = smallWorld): Promise<{ world: SmallWorld; other: nu
   return { world, other: business.id };
 }
 const dataOf = async ({ context }: SmallWorld, business: number): Promise<Record<string, string>> => {
-  const zip = await JSZip.loadAsync((await exportBusiness(context.store, business, null, "2026-07-03")).bytes);
+  const zip = await JSZip.loadAsync(await exported(context.store, business, null, "2026-07-03"));
   const names = Object.keys(zip.files).filter((each) => each.startsWith("data/"));
   return Object.fromEntries(
     await Promise.all(names.map(async (name) => [name, await zip.files[name]?.async("string")])),

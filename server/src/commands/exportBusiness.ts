@@ -2,15 +2,14 @@
  * `npm run export -- --business ID --out FILE`: one business as a file, also while the application runs;
  * `--all --out FOLDER`: each of the practice.
  */
-import { existsSync, mkdirSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
-import Database from "better-sqlite3";
-import { exportBusiness } from "../carry/exportBusiness.ts";
+import { exportBusiness, fileNameOf, readerOf } from "../carry/exportBusiness.ts";
 import { readSettings } from "../ground/settings.ts";
 import { openCrypt } from "../store/crypt.ts";
 import { StoreFault, storeFaultOf } from "../store/fault.ts";
-import { databaseFile, defaultKeyFile, stateOf } from "../store/folder.ts";
+import { defaultKeyFile, stateOf } from "../store/folder.ts";
 
 const { dataFolder } = readSettings(process.env);
 process.umask(0o077);
@@ -27,7 +26,7 @@ try {
     throw new StoreFault(`${values.out} is there already. Choose another name; nothing was written.`);
   if (stateOf(dataFolder) === "new")
     throw new StoreFault(`There is no store in ${dataFolder}. Name its folder in ZESTY_DATA.`);
-  const sqlite = new Database(databaseFile(dataFolder), { readonly: true });
+  const sqlite = readerOf(dataFolder);
   const crypt = openCrypt(process.env.ZESTY_KEY_FILE ?? defaultKeyFile(dataFolder));
   const passphrase = process.env.ZESTY_PASSPHRASE ?? null;
   const ids = values.all
@@ -39,12 +38,11 @@ try {
   if (values.all) mkdirSync(values.out, { recursive: true });
   for (const each of ids) {
     const now = new Date().toISOString();
-    const { manifest, bytes, fileName } = await exportBusiness({ sqlite, crypt }, each, passphrase, now);
-    const file = values.all ? join(values.out, `${each}-${fileName}`) : values.out;
-    writeFileSync(file, bytes, { flag: "wx" });
+    const file = values.all ? join(values.out, `${each}-${fileNameOf(sqlite, each, now)}`) : values.out;
+    const { manifest, bytes } = await exportBusiness({ sqlite, crypt }, each, passphrase, now, file);
     const rows = Object.values(manifest.entities).reduce((sum, entity) => sum + entity.count, 0);
     process.stdout.write(
-      `${manifest.business.name} is in ${file} (${(bytes.length / 1e6).toFixed(1)} MB): ${rows} rows, ${manifest.files.count} documents.\n`,
+      `${manifest.business.name} is in ${file} (${(bytes / 1e6).toFixed(1)} MB): ${rows} rows, ${manifest.files.count} documents.\n`,
     );
   }
   sqlite.close();

@@ -2,7 +2,7 @@
 import { existsSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
-import { exportBusiness } from "../carry/exportBusiness.ts";
+import { exportBusiness, fileNameOf } from "../carry/exportBusiness.ts";
 import { demandOver, endTakingOut, takeOut } from "../carry/takeOut.ts";
 import { demoClock, realClock } from "../ground/clock.ts";
 import { ruleShelf } from "../ground/ruleShelf.ts";
@@ -36,9 +36,9 @@ try {
     let file = "where the try before put it";
     if (stopped?.id !== id) {
       demandOver(store, rules, id, clock);
-      const { bytes, fileName } = await exportBusiness(store, id, passphrase, clock.now());
-      file = join(values.out, fileName);
-      writeFileSync(file, bytes, { flag: "wx" });
+      file = join(values.out, fileNameOf(store.sqlite, id, clock.now()));
+      if (existsSync(file)) throw new StoreFault(`${file} is there already. Nothing was changed.`);
+      await exportBusiness(store, id, passphrase, clock.now(), file);
     }
     const proof = stopped?.id === id ? stopped : takeOut(store, rules, id, clock);
     writeFileSync(proofFile, `${JSON.stringify(proof, null, 2)}\n`, { flag: "wx" });

@@ -1,11 +1,11 @@
-/** A body that is kept on disk while it is worked on: what may be large is never held. */
+/** What may be large is kept on disk while it is worked on, on its way in and out: it is never held. */
 import { randomUUID } from "node:crypto";
-import { createWriteStream } from "node:fs";
+import { createReadStream, createWriteStream } from "node:fs";
 import { mkdir, rm } from "node:fs/promises";
 import { join } from "node:path";
 import { Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
-import type { Request } from "express";
+import type { Request, Response } from "express";
 import { cannot } from "../ground/problem.ts";
 
 const folderOf = (dataFolder: string) => join(dataFolder, "received");
@@ -30,8 +30,6 @@ export async function received<T>(
     request.resume();
     throw tooLarge;
   }
-  await mkdir(folderOf(dataFolder), { recursive: true, mode: 0o700 });
-  const path = join(folderOf(dataFolder), randomUUID());
   let size = 0;
   const counted = new Transform({
     transform(chunk: Buffer, _encoding, done) {
@@ -39,10 +37,28 @@ export async function received<T>(
       done(size > most ? tooLarge : null, chunk);
     },
   });
-  try {
+  return onDisk(dataFolder, async (path) => {
     await pipeline(request, counted, createWriteStream(path, { mode: 0o600 }));
+    return work(path);
+  });
+}
+
+/** @param work with the path of a file that is not there yet, and is gone afterwards */
+export async function onDisk<T>(dataFolder: string, work: (path: string) => Promise<T>): Promise<T> {
+  await mkdir(folderOf(dataFolder), { recursive: true, mode: 0o700 });
+  const path = join(folderOf(dataFolder), randomUUID());
+  try {
     return await work(path);
   } finally {
     await rm(path, { force: true });
+  }
+}
+
+/** Sends a file of the disk as it is read. Who goes away before its end needs no answer. */
+export async function sendFile(path: string, response: Response): Promise<void> {
+  try {
+    await pipeline(createReadStream(path), response);
+  } catch (error) {
+    if (!response.destroyed) throw error;
   }
 }
