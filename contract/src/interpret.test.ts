@@ -1,6 +1,6 @@
 /**
  * The interpreter by its scenarios, through the schema of the command line: shifts in, lines and extras out. The
- * scenarios of the reference were worked by hand there; those of our own say beside them what they show.
+ * scenarios were worked by hand; those of our own say beside them what they show.
  */
 
 import { readFileSync } from "node:fs";

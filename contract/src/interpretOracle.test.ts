@@ -1,7 +1,7 @@
 /**
  * The interpreter beside a second one, written differently: one minute after the other, with text in place of numbers
  * and no cutting at all. Random rosters about a change of the clock, holidays, breaks and settings must agree in every
- * minute; and properties that hold without knowing any award (reference, section 5.10).
+ * minute; and properties that hold without knowing any award.
  */
 import { type AgreementRules, type Condition, mealEntries } from "@zesty/core/agreements/agreementRules";
 import { interpret } from "@zesty/core/hours/interpret";

@@ -8,7 +8,7 @@ describe("reportable fringe benefits", () => {
   it.each<[string, { T?: string; X?: string }, string[]]>([
     ["at the limit: nothing", { T: "2000" }, []],
     ["a cent above: so at least 3,773", { T: "2000.01" }, ["T 3773.62"]],
-    ["the reference's example of a gross-up", { T: "4000" }, ["T 7547.20"]],
+    ["a gross-up worked by hand", { T: "4000" }, ["T 7547.20"]],
     ["both kinds count together towards the limit", { T: "1500", X: "600" }, ["T 2830.20", "X 1132.08"]],
     ["none", {}, []],
   ])("%s", (_what, values, expected) => expect(reported(values)).toEqual(expected));

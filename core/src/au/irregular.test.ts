@@ -203,7 +203,7 @@ describe("termination payments", () => {
   );
 });
 
-describe("the family's Medicare adjustment (section 2.7 of the reference)", () => {
+describe("the family's Medicare adjustment (Schedule 1, Medicare levy adjustment)", () => {
   const table = rules.row(withholdingScales, "2025-10-09").figures;
   const at = (x: string, scale: "2" | "6", dependants: number): Decimal =>
     medicareAdjustment(decimal(x), scale, dependants, table);

@@ -3,8 +3,8 @@ import { moneyText } from "../quantity/units.ts";
 import { shippedRuleBook } from "../rulebook/shippedRuleBook.ts";
 import { costOfLateness } from "./superLate.ts";
 
-// By hand. Quarter: 1 April to 28 August are 150 days. 300000 × 10 % × 150 ÷ 365 = 123.29. Payday: law-more's example (a)
-// of the reference, 456.00 over 42 days at 10.61 %: earnings 5.60, uplift 60 % of them 3.36.
+// By hand. Quarter: 1 April to 28 August are 150 days. 300000 × 10 % × 150 ÷ 365 = 123.29. Payday:
+// 456.00 over 42 days at 10.61 %: earnings 5.60, uplift 60 % of them 3.36.
 it.each<[string, number, number, string, string, string, string | null]>([
   ["three people of the June quarter", 300_000, 3, "2026-06-25", "2026-07-28", "2026-08-10", "quarter 13 183.29"],
   [

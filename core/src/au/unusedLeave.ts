@@ -86,7 +86,7 @@ export function unusedLeave(
         )
       : undefined;
   const atMargin = none ? percentOf(marginal, none) : (steps ?? atLeastZero(t1.minus(t0).times(n)));
-  // Under $300 the smaller of the two: the reference's first reading of a doubtful clause.
+  // Under $300 the smaller of the two: the first reading of a doubtful clause (docs/rules/readings.md).
   const onMarginal =
     !none && !steps && marginal.gt(0) && marginal.lt(rules.smallLeave)
       ? least(atMargin, percentOf(marginal, flatPercent))

@@ -1,6 +1,6 @@
 /**
  * Withholding against values computed from the coefficients published in Schedule 1 (NAT 1004, from 1 July 2024) and
- * Schedule 8 (NAT 3539), as the reference document lists them (from memory, not looked up). 2026–27 is derived there.
+ * Schedule 8 (NAT 3539), from memory, not looked up. 2026–27 is derived there.
  */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";

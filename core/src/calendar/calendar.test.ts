@@ -1,4 +1,4 @@
-/** Due dates against the computed test table of the reference (formats, 10.4); holidays named there. */
+/** Due dates against a table worked out by hand; holidays named there. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { superDueDate } from "../au/superGuarantee.ts";

@@ -1,6 +1,5 @@
 /**
- * The generated holidays against a second source: the rules of the States' holiday laws as the reference lists them
- * (section 9.3), with Easter by the published Gregorian computus. A year that the package gets wrong shows here.
+ * The generated holidays against a second source: the rules of the States' holiday laws, from memory, with Easter by the published Gregorian computus. A year that the package gets wrong shows here.
  */
 import Holidays from "date-holidays";
 import { describe, expect, it } from "vitest";

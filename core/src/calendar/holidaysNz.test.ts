@@ -1,6 +1,6 @@
 /**
- * New Zealand holidays against a second source: the Holidays Act's rules and the Matariki table as the reference lists
- * them (section 12), with Easter by the published Gregorian computus; due dates against its computed table (formats 10.4).
+ * New Zealand holidays against a second source: the Holidays Act's rules and the schedule of Te Kāhui o Matariki Public
+ * Holiday Act 2022, from memory, with Easter by the published Gregorian computus; due dates against a table worked by hand.
  */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";

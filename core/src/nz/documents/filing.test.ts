@@ -1,6 +1,6 @@
 /**
- * Payday filing against its layout, field by field (the two tables of the reference, formats 4.1 and nz-rules 10.1), and
- * the due dates of its computed table (10.4). The order of fields is remembered, not published to us.
+ * Payday filing against its layout, field by field (Inland Revenue's payday filing file upload specification, from
+ * memory), and its due dates against a table worked by hand. The order of fields is remembered, not published to us.
  */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";

@@ -1,6 +1,6 @@
 /**
- * New Zealand pays against the worked figures of the reference (section 16, derived under the house conventions) and
- * both sides of each threshold. No printed example of the specification is remembered; the annual totals are published.
+ * New Zealand pays against figures worked by hand from the published tables (IR340, IR341) and both sides of each
+ * threshold. No printed example of the specification is remembered; the annual totals are published.
  */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -28,7 +28,7 @@ const input = (
 const work = (...args: Parameters<typeof input>) => workOutNz(input(...args), rules);
 const withheld = (...args: Parameters<typeof input>) => work(...args).withheld.value.toFixed(2);
 
-describe("PAYE with the levy, the reference's worked figures", () => {
+describe("PAYE with the levy, worked by hand", () => {
   it.each<[string, string, PayInputNz["cycle"], string, string]>([
     ["2024-06-12", "M", "weekly", "1150", "229.16"],
     ["2024-10-16", "M", "weekly", "1150", "213.79"],
@@ -143,7 +143,7 @@ describe("KiwiSaver and its tax", () => {
     }).kiwiSaver;
     return [employee, employerGross, esct, employerNet].map((each) => each.value.toFixed(2));
   };
-  it("the reference's example: 34.50 each, 17.5 % cut to 6.03, net 28.47", () => {
+  it("worked by hand: 34.50 each, 17.5 % cut to 6.03, net 28.47", () => {
     expect(saver(member({ esctRate: "17.5" }))).toEqual(["34.50", "34.50", "6.03", "28.47"]);
   });
   it.each([

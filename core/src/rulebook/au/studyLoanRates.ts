@@ -69,7 +69,7 @@ const julyToSeptember2025 = steps([
 const schedule8 = { title: "Schedule 8, study and training support loans (NAT 3539)", seen: "from memory" };
 
 /**
- * The row above 10 % without the threshold: the reference leaves open whether the published b is 0 or −35. The house
+ * The row above 10 % without the threshold: it is not sure whether the published b is 0 or −35. The house
  * takes the first reading, 0 (docs/rules/readings.md).
  */
 const topWithoutThreshold = "0";

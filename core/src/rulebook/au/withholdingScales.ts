@@ -15,7 +15,7 @@ export type ScaleName = "1" | "2" | "3" | "5" | "6";
 export interface WithholdingScales {
   method: "weekly-coefficients";
   scales: Record<ScaleName, readonly Coefficient[]>;
-  /** the Medicare levy thresholds that the scales embed, for the levy adjustment of section 2.7 of the reference */
+  /** the Medicare levy thresholds that the scales embed, for the Medicare levy adjustment of Schedule 1 */
   medicare: {
     family: string;
     eachChild: string;
