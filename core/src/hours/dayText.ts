@@ -158,14 +158,17 @@ export function movedDay(day: DayRecord, from: IsoDate, to: IsoDate): DayRecord 
   };
 }
 
-/** Minutes that a day says were worked, breaks taken off; for totals and for hours against usual. */
-export function minutesOf(day: DayRecord): number {
+/**
+ * Minutes that a day says were worked, breaks taken off; for totals and for hours against usual.
+ * @param nights whether a night at the workplace counts as a whole
+ */
+export function minutesOf(day: DayRecord, nights = false): number {
   const wall = (text: string) => Date.parse(`${text}:00Z`) / 60_000;
   const shifts = day.shifts.reduce((sum, shift) => {
     const breaks = (shift.breaks ?? []).filter((each) => !each.paid);
     const unpaid = breaks.reduce((less, each) => less + wall(each.end) - wall(each.start), 0);
     // A night at the workplace is not worked, and a day of care is paid for its hours.
-    if (shift.marks?.includes("sleepover"))
+    if (!nights && shift.marks?.includes("sleepover"))
       return sum + (shift.worked ?? []).reduce((more, each) => more + wall(each.end) - wall(each.start), 0);
     if (shift.marks?.includes("careDay")) return sum + (shift.careHours ?? 8) * 60;
     return sum + wall(shift.end) - wall(shift.start) - unpaid;

@@ -137,6 +137,8 @@ export interface PersonFactsBase {
   rateChange: { from: IsoDate; was: string; is: string } | null;
   /** an own rate beside that of the level: below it, or with a casual's loading in it that the agreement adds */
   besideLevel?: BesideLevel | null;
+  /** hours on record as worked in the period: approved ones of who is paid by the record, all of the others */
+  recordedHours?: string | null;
   /** the last day of a fixed term */
   fixedUntil?: IsoDate;
   /** a public holiday that was to be kept on a day after the last one, and fell before it */

@@ -1,9 +1,7 @@
 /** What was earned and worked before a pay, or beside it, as far as it is on record. */
 import { addDays, daysBetween, type IsoDate } from "@zesty/core/calendar/dates";
-import { minutesOf } from "@zesty/core/hours/dayText";
 import type { PastPay } from "@zesty/core/nz/holidayFacts";
 import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
-import type { RecordOf } from "./holidaysInPeriod.ts";
 import type { RunDays } from "./runDays.ts";
 
 /** Regular earnings recorded from before this program that fall between two days: of a span as many days as lie there. */
@@ -23,14 +21,4 @@ export function isShort(past: readonly PastPay[], run: RunDays, startDate: IsoDa
   for (let day = first < startDate ? startDate : first; day < run.periodStart; day = addDays(day, 1))
     if (!past.some((each) => each.start <= day && each.end >= day)) return true;
   return false;
-}
-
-/** Hours of the period that stand in the record of days; null where none do. */
-export function recordedIn(run: RunDays, personId: number, recordOf: RecordOf): string | null {
-  let minutes = 0;
-  for (let day = run.periodStart; day <= run.periodEnd; day = addDays(day, 1)) {
-    const record = recordOf(personId, day);
-    if (record) minutes += minutesOf(record);
-  }
-  return minutes === 0 ? null : decimal(minutes).div(60).toDecimalPlaces(2).toString();
 }

@@ -16,6 +16,7 @@ import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { type Begun, holidaysBegunBefore } from "../hours/holidayBegun.ts";
+import { recordedIn, recordsByDay } from "../hours/recordedHours.ts";
 import { swapsOf } from "../hours/swappedHolidays.ts";
 import { type RateOn, ratesIn } from "../row/ratesOn.ts";
 import { workedTerms } from "../row/workedTerms.ts";
@@ -25,10 +26,10 @@ import { type DatedRecords, type DatedRecordsNz, datedRecordsNz } from "../store
 import { employmentTerms, type person } from "../store/schema.ts";
 import { type CodeSums, factSums, keptYears } from "../store/sums.ts";
 import { alternativeLots } from "./alternativeLots.ts";
-import { isShort, recordedIn, regularBetween } from "./beforeThisPay.ts";
+import { isShort, regularBetween } from "./beforeThisPay.ts";
 import { closedownsBegun } from "./closedown.ts";
 import { advancePaid, broughtAround, eightPercentEnded, holidayFacts, nextAnniversary } from "./holidayHistory.ts";
-import { holidaysOf, recordsByDay } from "./holidaysInPeriod.ts";
+import { holidaysOf } from "./holidaysInPeriod.ts";
 import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz } from "./ledger.ts";
 import { pastPaysOf, recordedEarnings } from "./pastPays.ts";
 import { personNz } from "./personNz.ts";
@@ -191,7 +192,8 @@ export function nzRows(
           ),
           facts: {
             province,
-            recordedHours: terms?.salaryCents == null ? null : recordedIn(run, who.id, recordOf),
+            // A night at the workplace is work as a whole (Minimum Wage Act 1983, s 6; 85 %).
+            recordedHours: recordedIn(run, who.id, recordOf, { approved: terms?.salaryCents == null, nights: true }),
             usualOvertime: usualOvertime(lines, elements, run.cycle, holidays.hourlyRate),
             openingAroundParental: broughtAround(nz.holidays.get(who.id), ledger),
             eightPercentEnded: eightPercentEnded(ledger, who, run),

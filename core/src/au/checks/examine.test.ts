@@ -144,6 +144,12 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ facts: { hourlyRate: "24.94" } }), hours("38")],
     without: [context({ facts: { hourlyRate: "24.95" } }), hours("38")],
   },
+  // 38 h at the plain rate of 30.00 are 1,140.00; at 24.95 that is 45.69 h.
+  recordedBelowFloor: {
+    kind: "query",
+    with: [context({ facts: { recordedHours: "45.75" } }), hours("38")],
+    without: [context({ facts: { recordedHours: "45.5" } }), hours("38")],
+  },
   leaveBeyondBalance: {
     kind: "query",
     with: [context(), [{ elementId: 2, hours: "50.5" }]],
@@ -302,6 +308,21 @@ describe("marks", () => {
       ]).map((each) => each.code);
     expect(casual("33.18")).toContain("belowMinimum");
     expect(casual("33.19")).not.toContain("belowMinimum");
+  });
+  // 38 h at 30.00 are 1,140.00. By hand: 50 h × 24.95 = 1,247.50; 40 h × 31.19 (casual) = 1,247.60; 40 h × 29.00 = 1,160.00.
+  it.each<[string, object, object, boolean]>([
+    ["an adult beyond the hours paid", { recordedHours: "50" }, {}, true],
+    ["under 21, with no award minimum", { recordedHours: "50" }, { birthDate: "2006-02-03" }, false],
+    ["a casual, with the loading", { recordedHours: "40" }, { basis: "casual" }, true],
+    ["an award above the national minimum", { recordedHours: "40", minimumRate: "29.00" }, {}, true],
+    ["a contractor", { recordedHours: "50" }, { basis: "contractor" }, false],
+  ])("hours on record ask what is paid for them: %s", (_who, facts, change, told) => {
+    const marks = marksOf([context({ facts, person: person(change) }), hours("38")]);
+    expect(marks.some((mark) => mark.code === "recordedBelowFloor")).toBe(told);
+  });
+  it("are not asked about where a part of the period was paid before", () => {
+    const marks = marksOf([context({ facts: { recordedHours: "50" }, paidBefore: "300.00" }), hours("38")]);
+    expect(marks.map((mark) => mark.code)).not.toContain("recordedBelowFloor");
   });
   it.each<[string, SheetLine[], string | null]>([
     ["no payment at the end", hours("38"), null],

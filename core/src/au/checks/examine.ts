@@ -1,6 +1,6 @@
 /** The checks of a worked row: each a small named rule that finds nothing or one or more marks. */
 
-import { completedYears, daysBetween } from "../../calendar/dates.ts";
+import { daysBetween } from "../../calendar/dates.ts";
 import { payrollYearAu } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
@@ -10,7 +10,6 @@ import { type Decimal, decimal, decimalOrZero } from "../../quantity/decimal.ts"
 import { expenseAllowanceRules } from "../../rulebook/au/expenseAllowanceRules.ts";
 import { fringeBenefitRules } from "../../rulebook/au/fringeBenefitRules.ts";
 import { tablesAu } from "../../rulebook/au/index.ts";
-import { minimumWage } from "../../rulebook/au/minimumWage.ts";
 import { studyLoanRates } from "../../rulebook/au/studyLoanRates.ts";
 import { superGuaranteeRules } from "../../rulebook/au/superGuaranteeRules.ts";
 import { terminationRules } from "../../rulebook/au/terminationRules.ts";
@@ -27,6 +26,7 @@ import { numberPendingUntil, taxTreatment } from "../taxDeclaration.ts";
 import type { Check, PayCheck, WorkedInput } from "./check.ts";
 import { leaveChecks, noAccrual } from "./leaveChecks.ts";
 import { linePayChecks, lineRowChecks } from "./lineChecks.ts";
+import { wageChecks } from "./wageChecks.ts";
 
 /**
  * Tables that a payday needs and the rule book lacks. Looked for before anything is worked out. Fringe benefits go by a
@@ -129,35 +129,6 @@ const thresholdUnticked: PayCheck = ({ input, worked }) => {
 
 const unlikeLastTime: Check = ({ context, worked }) => unlikeLast(context.lastPay, worked.gross.value);
 
-/** Against what the award or agreement asks, and for adults against the national minimum wage. */
-const belowMinimum: Check = ({ context, input, worked }, rules) => {
-  const rate = context.facts.hourlyRate;
-  if (rate === null || worked.gross.value.isZero()) return [];
-  // A wage decision starts with the first full pay period from its day: the period's first day decides.
-  const national = (rules.find(minimumWage, context.periodStart) ?? rules.row(minimumWage, input.payday)).figures;
-  const casual = input.person.basis === "casual" && !context.facts.loadedByLine;
-  const adult = completedYears(input.person.birthDate, input.payday) >= Number(national.adultAge);
-  const loaded = (floor: Decimal) =>
-    casual ? floor.times(decimal(100).plus(national.casualLoadingPercent)).div(100).toDecimalPlaces(2) : floor;
-  const floors = [
-    ...(context.facts.minimumRate
-      ? [{ floor: loaded(decimal(context.facts.minimumRate)), name: "award minimum" }]
-      : []),
-    ...(adult ? [{ floor: loaded(decimal(national.hourly)), name: "national minimum" }] : []),
-  ].sort((a, b) => b.floor.comparedTo(a.floor));
-  const highest = floors[0];
-  return highest && decimal(rate).lt(highest.floor)
-    ? [
-        {
-          kind: "stop",
-          code: "belowMinimum",
-          facts: { rate: dollars(decimal(rate)), minimum: dollars(highest.floor), floor: highest.name },
-          mend: person("rate"),
-        },
-      ]
-    : [];
-};
-
 const details: Check = ({ context, worked }) => {
   const found: Mark[] = [];
   const { facts } = context;
@@ -247,7 +218,7 @@ const rowChecks: readonly Check[] = [
   details,
   fund,
   numberPending,
-  belowMinimum,
+  ...wageChecks,
   unlikeLastTime,
   ...leaveChecks,
   ...lineRowChecks,

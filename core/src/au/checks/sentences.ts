@@ -12,6 +12,8 @@ export const sentencesAu = {
   numberMissing: () => "No tax file number is given: withheld at the top rate.",
   thresholdUnticked: () => "The tax-free threshold is not claimed here. Right only if another job claims it.",
   belowMinimum: (f) => `The rate of ${f.rate} an hour is below the ${f.floor} of ${f.minimum}.`,
+  recordedBelowFloor: (f) =>
+    `${f.hours} h are on record for ${f.gross}: ${f.rate} an hour, below the ${f.floor} of ${f.minimum}. Pay the difference, or put the record right.`,
   leaveBeyondBalance: (f) => `${f.hours} h of ${f.kind} leave taken, ${f.balance} h in the balance.`,
   noAccrual: (f) => `No ${f.kind} leave accrues although this person is ${f.basis}.`,
   noAddress: () => "The home address is missing or not complete. The pay event will be refused for this person.",

@@ -5,6 +5,7 @@ import { sentenceOf } from "../../countries/marks.ts";
 import type { SheetLine } from "../../pay/row.ts";
 import { makeRuleBook } from "../../rulebook/ruleBook.ts";
 import { shippedRuleBook } from "../../rulebook/shippedRuleBook.ts";
+import { element } from "../../testMakers.ts";
 import { contextNz, elementsNz, holidayFacts, personNz } from "../../testMakersNz.ts";
 import { type MarkCodeNz, sentencesNz } from "./sentences.ts";
 
@@ -22,6 +23,10 @@ const matariki = {
   reason: "Friday is in the working week",
   hours: "8",
 };
+
+/** A birthday and a first day, paid the starting-out rate. */
+const starter = (birthDate: string, startDate: string) =>
+  contextNz({ person: personNz({ birthDate, lowerMinimum: true }), facts: { startDate } });
 
 const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; without?: Row }> = {
   taxCodeMissing: { kind: "query", with: [contextNz({ person: personNz({ taxCode: "ND" }) }), hours()] },
@@ -100,6 +105,12 @@ const cases: Record<MarkCodeNz, { kind: "stop" | "query" | "note"; with: Row; wi
     kind: "query",
     with: [contextNz({ facts: { recordedHours: "110" } }), [{ elementId: 10, amount: "1916.00" }]],
     without: [contextNz({ facts: { recordedHours: "80" } }), [{ elementId: 10, amount: "1916.00" }]],
+  },
+  startingOutOver: {
+    kind: "query",
+    // Started on 6 January 2026 at seventeen: six months are over on 5 July, within the period.
+    with: [starter("2008-09-01", "2026-01-06"), hours()],
+    without: [starter("2008-09-01", "2026-01-20"), hours()],
   },
   suspensionEnded: {
     kind: "query",
@@ -333,4 +344,35 @@ it.each([
   const about = contextNz({ person: personNz({ taxCode, specialRate: "12" }), facts: { certificateUntil } });
   const { marks } = examineRow(about, hours(), elementsNz, shippedRuleBook);
   expect(marks.find((mark) => mark.code === "certificateEnded")?.kind).toBe(kind);
+});
+
+// By hand, at 23.95: 80 h are 1,916.00, 88 h 2,107.60, 110 h 2,634.50; paid 80 h at 30.00 are 2,400.00.
+it.each<[string, string, SheetLine[], boolean]>([
+  ["a salary", "110", [{ elementId: 10, amount: "1916.00" }], true],
+  ["a salary for its hours", "80", [{ elementId: 10, amount: "1916.00" }], false],
+  ["hours typed below the record", "110", hours(), true],
+  ["hours typed a little below it", "88", hours(), false],
+  ["hours, and a flat sum for nights", "110", [...hours(), { elementId: 31, amount: "240.00" }], false],
+  ["what is paid back is not for work", "110", [...hours(), { elementId: 32, amount: "240.00" }], true],
+  ["nor is a day off", "80", [...hours("40"), { elementId: 3, units: "5" }], true],
+  ["a bonus is not for the hours", "110", [...hours(), { elementId: 11, amount: "240.00" }], true],
+])("the minimum wage over %s of %s h on record: %s %s", (_words, recordedHours, lines, told) => {
+  const elements = new Map([
+    ...elementsNz,
+    [31, element({ id: 31, code: "NIGHT", element: "allowance", entry: "amount" })],
+    [32, element({ id: 32, code: "FUEL", element: "reimbursement", entry: "amount" })],
+  ]);
+  const { marks } = examineRow(contextNz({ facts: { recordedHours } }), lines, elements, shippedRuleBook);
+  expect(marks.some((mark) => mark.code === "recordedBelowMinimum")).toBe(told);
+});
+
+it.each([
+  ["2008-09-01", "2026-01-06", "5 July 2026, after six months"],
+  ["2008-09-01", "2026-01-13", null],
+  ["2006-07-10", "2026-06-01", "9 July 2026, with the 20th birthday"],
+  ["2006-07-13", "2026-06-01", null],
+])("the starting-out rate of who was born on %s and came on %s is over: %s", (birthDate, startDate, words) => {
+  const { marks } = examineRow(starter(birthDate, startDate), hours(), elementsNz, shippedRuleBook);
+  const found = marks.find((mark) => mark.code === "startingOutOver");
+  expect(found ? sentenceOf(found) : null).toEqual(words && expect.stringContaining(words));
 });

@@ -1,5 +1,5 @@
 /** Checks of a New Zealand row that also want to know the person, the ledger and the run. */
-import { addMonths, completedYears, daysBetween } from "../../calendar/dates.ts";
+import { addMonths, daysBetween } from "../../calendar/dates.ts";
 import { payrollYearNz } from "../../calendar/payrollYear.ts";
 import { dollars, inRun, person } from "../../checks/check.ts";
 import type { Mark } from "../../checks/mark.ts";
@@ -8,11 +8,11 @@ import { besideLevelIn, hoursWithoutMoney } from "../../checks/rateChecks.ts";
 import { unlikeLast } from "../../checks/unlikeLast.ts";
 import { decimal, decimalOrZero, zero } from "../../quantity/decimal.ts";
 import { holidayRules } from "../../rulebook/nz/holidayRules.ts";
-import { minimumWageNz } from "../../rulebook/nz/minimumWageNz.ts";
 import { isUnpaidNz, leaveUnitNz } from "../pay/elements.ts";
 import { holidayChecks } from "./holidayChecks.ts";
 import { dated, exchanged, leave, units } from "./leaveChecks.ts";
 import type { CheckNz } from "./rowCheck.ts";
+import { wageChecks } from "./wageChecks.ts";
 
 const details: CheckNz = ({ context, worked }) => {
   const { facts } = context;
@@ -189,38 +189,10 @@ const fourWeeksShort: CheckNz = ({ context, worked }) =>
     ? [{ kind: "query", code: "fourWeeksShort", facts: {}, mend: person("earlier") }]
     : [];
 
-/** Minimum Wage Act 1983, s 7: a salary is looked at by the hours that were really worked. */
-const recordedBelowMinimum: CheckNz = ({ context, input, worked }, rules) => {
-  const hours = decimalOrZero(context.facts.recordedHours);
-  const salaried = worked.lines.filter(
-    ({ line }) => line.element === "ordinary" && line.amount !== undefined && !line.corrects,
-  );
-  const paid = salaried.reduce((total, { amount }) => total.plus(amount.value), zero);
-  const figures = rules.find(minimumWageNz, context.periodStart)?.figures;
-  if (!figures || hours.isZero() || paid.isZero()) return [];
-  if (completedYears(context.person.birthDate, context.periodEnd) < Number(figures.adultAge)) return [];
-  const minimum = decimal(input.person.lowerMinimum ? figures.startingOut : figures.adult);
-  return paid.lt(hours.times(minimum))
-    ? [
-        {
-          kind: "query",
-          code: "recordedBelowMinimum",
-          facts: {
-            hours: hours.toString(),
-            gross: dollars(paid),
-            rate: dollars(paid.div(hours)),
-            minimum: dollars(minimum),
-          },
-          mend: inRun,
-        },
-      ]
-    : [];
-};
-
 export const rowChecksNz: readonly CheckNz[] = [
   ...holidayChecks,
   fourWeeksShort,
-  recordedBelowMinimum,
+  ...wageChecks,
   moneyMissing,
   besideLevel,
   period,

@@ -29,6 +29,8 @@ export const sentencesNz = {
     "The rate of the extra pay goes by what was earned in the last four weeks, and not all of it is on record. Record earlier earnings on the person's page, or look at the tax.",
   recordedBelowMinimum: (f) =>
     `${f.hours} h are on record for ${f.gross}: ${f.rate} an hour, below the minimum wage of ${f.minimum}. Pay the difference, or put the record right.`,
+  startingOutOver: (f) =>
+    `The starting-out rate ended on ${day(f.until)}${f.byAge ? `, with the ${f.byAge}th birthday` : ", after six months"}. From then on at least ${f.minimum} an hour is owed, unless the agreement asks for training. Raise the rate and take the tick off, or tick here.`,
   esctAssumed: () =>
     "Neither an ESCT rate nor last year's pay is given, so the lowest rate was taken. Record one of them.",
   minimumRises: (f) =>

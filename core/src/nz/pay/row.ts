@@ -26,8 +26,6 @@ export interface PersonFactsNz extends PersonFactsBase {
     /** a rate that was typed in an earlier tax year, and is another than last year's pay gives */
     esctLapsed?: { rate: string; from: IsoDate; due: string } | null;
   };
-  /** hours on record as worked in the period, of who is paid by salary or usual pay all the same */
-  recordedHours?: string | null;
   /** the pay of the four weeks before this one is not all on record */
   fourWeeksShort?: boolean;
   /** overtime and the like of the usual pay that is no part of ordinary weekly pay, dollars a week */

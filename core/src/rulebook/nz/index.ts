@@ -6,12 +6,14 @@ import { holidayRules } from "./holidayRules.ts";
 import { incomeTaxRates } from "./incomeTaxRates.ts";
 import { minimumWageNz } from "./minimumWageNz.ts";
 import { protectedEarnings } from "./protectedEarnings.ts";
+import { startingOutNz } from "./startingOutNz.ts";
 
 export const tablesNz = [
   incomeTaxRates,
   earnersLevy,
   deductionRatesNz,
   minimumWageNz,
+  startingOutNz,
   holidayRules,
   alternativeHolidayRules,
   protectedEarnings,
