@@ -178,7 +178,9 @@ export interface LeavePerson {
 }
 /** Most days that the law gives of a kind of leave. */
 export interface LeaveLimit {
-  days: string;
+  amount: string;
+  /** weeks of the calendar; days that would be worked */
+  unit: "days" | "weeks";
   per: "occasion" | "year";
 }
 export interface LeaveView {

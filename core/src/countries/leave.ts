@@ -17,6 +17,8 @@ export interface KindOfLeave {
   confidential: boolean;
   /** owed in money when an employment ends: what the books carry as a liability */
   owed: boolean;
+  /** for whom or for how long it is */
+  about: string | null;
   /** what the employer may ask to see */
   evidence: string | null;
   /** nobody asks for it: the employer says it, or it happens */
@@ -57,6 +59,7 @@ export const leaveKindIn = (country: CountryCode, code: string): KindOfLeave =>
     notForCasuals: false,
     confidential: false,
     owed: true,
+    about: null,
     evidence: null,
     neverAsked: false,
   };

@@ -20,12 +20,16 @@ export interface LeaveKind {
   /** a public holiday within it is not paid: who is away would not have worked (Fair Work Act 2009, s 116) */
   holidayGoesWith: boolean;
   /** most days that the law gives, by the figure of the National Employment Standards that says how many */
-  limit: { figure: "compassionateDays" | "unpaidCarerDays" | "juryDays" | "familyViolenceDays"; per: Per } | null;
+  limit: { figure: LimitFigure; per: Per } | null;
+  /** for whom or for how long it is, said where it is asked for */
+  about: string | null;
   /** what the employer may ask to see */
   evidence: string | null;
   /** nobody asks for it: the employer says it, or it happens */
   neverAsked: boolean;
 }
+
+type LimitFigure = "compassionateDays" | "unpaidCarerDays" | "juryDays" | "familyViolenceDays";
 
 /** What a limit is counted by. */
 export type Per = "occasion" | "year";
@@ -41,6 +45,7 @@ const kind = (code: string, words: string, change: Partial<LeaveKind> = {}): Lea
   notForCasuals: false,
   holidayGoesWith: false,
   limit: null,
+  about: null,
   evidence: null,
   neverAsked: false,
   ...change,
@@ -50,6 +55,8 @@ const kind = (code: string, words: string, change: Partial<LeaveKind> = {}): Lea
 const unpaid = (code: string, words: string, change: Partial<LeaveKind> = {}): LeaveKind =>
   kind(code, words, { unpaid: true, accrues: false, holidayGoesWith: true, ...change });
 
+const closeOnes =
+  "For somebody of the immediate family or the household who died, or whose illness or injury threatens life; after a stillbirth or miscarriage.";
 const illness = "a medical certificate or a statutory declaration";
 
 export const leaveKinds: readonly LeaveKind[] = [
@@ -59,6 +66,7 @@ export const leaveKinds: readonly LeaveKind[] = [
   kind("timeInLieu", "Time in lieu", { kept: true }),
   kind("compassionate", "Compassionate leave", {
     ...{ limit: { figure: "compassionateDays", per: "occasion" }, evidence: "evidence of the illness or the death" },
+    about: closeOnes,
   }),
   // Named here only: a payslip must show it as something else (Fair Work Regulations 2009, reg 3.47).
   kind("familyViolence", "Family and domestic violence leave", {
@@ -74,6 +82,8 @@ export const leaveKinds: readonly LeaveKind[] = [
   kind("parental", "Paid parental leave", { withoutSuper: true, report: "P" }),
   kind("governmentParental", "Government parental leave pay", {
     ...{ withoutSuper: true, accrues: false, holidayGoesWith: true, report: "P" },
+    about:
+      "Passed on as the agency pays it to you, at the national minimum wage; nothing is owed before its money is here.",
   }),
   kind("workersCompensation", "Workers' compensation", {
     ...{ withoutSuper: true, report: "W", evidence: "a certificate of capacity" },
@@ -86,8 +96,14 @@ export const leaveKinds: readonly LeaveKind[] = [
   }),
   unpaid("unpaidCompassionate", "Unpaid compassionate leave", {
     ...{ limit: { figure: "compassionateDays", per: "occasion" }, evidence: "evidence of the illness or the death" },
+    about: closeOnes,
   }),
-  unpaid("unpaidParental", "Unpaid parental leave", { evidence: "the expected day of birth or of placement" }),
+  // ss 67 to 79A.
+  unpaid("unpaidParental", "Unpaid parental leave", {
+    evidence: "the expected day of birth or of placement",
+    about:
+      "From twelve months' service, of either parent: twelve months, and twelve more where they are asked for four weeks before the first end. Notice is ten weeks.",
+  }),
   // ss 108 to 112 and 22(2): community service leave and stand-downs are service, and leave goes on accruing.
   unpaid("volunteer", "Emergency volunteer leave", { accrues: true, evidence: "that the service was asked for" }),
   unpaid("jurySummons", "Jury service without make-up pay", { accrues: true, evidence: "the summons" }),

@@ -3,6 +3,7 @@ import { leaveKinds } from "@zesty/core/leave/kinds";
 import { leaveWorth } from "@zesty/core/leave/leaveWorth";
 import { decimal } from "@zesty/core/quantity/decimal";
 import { employmentStandards } from "@zesty/core/rulebook/au/employmentStandards";
+import { parentalPayAu } from "@zesty/core/rulebook/au/parentalPayAu";
 import type { Context } from "../ground/context.ts";
 import { todayAt } from "../ground/findBusiness.ts";
 import { agreedLoading } from "../hours/agreements.ts";
@@ -65,9 +66,14 @@ export const leaveAu: LeaveOfCountry = {
   held: () => new Map(),
   limits(context, day) {
     const figures = context.rules.find(employmentStandards, day)?.figures;
+    const pay = context.rules.find(parentalPayAu, day)?.figures;
     return Object.fromEntries(
       leaveKinds.flatMap(({ code, limit }) =>
-        limit && figures ? [[code, { days: figures[limit.figure], per: limit.per }]] : [],
+        limit && figures
+          ? [[code, { amount: figures[limit.figure], unit: "days" as const, per: limit.per }]]
+          : code === "governmentParental" && pay
+            ? [[code, { amount: pay.days, unit: "days" as const, per: "occasion" as const }]]
+            : [],
       ),
     );
   },

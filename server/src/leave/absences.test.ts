@@ -60,6 +60,7 @@ const newZealand: Record<string, { paid: 100 | 80 | 0; moves: boolean }> = {
   sick: { paid: 100, moves: false },
   alternative: { paid: 100, moves: false },
   bereavement: { paid: 100, moves: false },
+  bereavementOther: { paid: 100, moves: false },
   familyViolence: { paid: 100, moves: false },
   firstWeek: { paid: 80, moves: false },
   unpaid: { paid: 0, moves: true },
@@ -69,6 +70,7 @@ const newZealand: Record<string, { paid: 100 | 80 | 0; moves: boolean }> = {
   volunteers: { paid: 0, moves: false },
   strike: { paid: 0, moves: true },
   parental: { paid: 0, moves: false },
+  partner: { paid: 0, moves: false },
 };
 
 describe("a day away, Australia: 38 hours at $31.50", () => {
@@ -129,5 +131,8 @@ it("a paper is put on file once, with its day, and whoever only looks on does no
   expect(() => put({ on: "2036-06-24" })).toThrow("Look at the year.");
   const shown = readLeave(world.context, world.actor, world.businessId, "2026-06-22", "2026-06-28");
   expect(shown.requests[0]?.papers).toEqual([{ ...paper, by: world.actor.name }]);
-  expect(shown.limits).toMatchObject({ compassionate: { days: "2", per: "occasion" }, jury: { days: "10" } });
+  expect(shown.limits).toMatchObject({
+    compassionate: { amount: "2", unit: "days", per: "occasion" },
+    jury: { amount: "10" },
+  });
 });

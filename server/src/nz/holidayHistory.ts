@@ -14,6 +14,7 @@ import type { Begun } from "../hours/holidayBegun.ts";
 import type { DatedRecordsNz } from "../store/dated.ts";
 import type { CodeSums } from "../store/sums.ts";
 import { type Ledger, weeksTakenSince } from "./ledger.ts";
+import type { AroundParental } from "./parentalLeave.ts";
 import type { RunDays } from "./runDays.ts";
 
 interface Known {
@@ -24,12 +25,14 @@ interface Known {
   lines: readonly SheetLine[];
   elements: ReadonlyMap<number, PayElement>;
   begun?: Begun | undefined;
+  /** parental leave, as it was typed or approved */
+  around: AroundParental | null;
 }
 
 export function holidayFacts(
   who: Pick<Who, "id" | "startDate">,
   run: RunDays,
-  { terms, nz, past, ledger, lines, elements, begun }: Known,
+  { terms, nz, past, ledger, lines, elements, begun, around }: Known,
   context: Context,
 ): HolidayFacts {
   const own = nz.holidays.get(who.id);
@@ -57,7 +60,7 @@ export function holidayFacts(
     varies: own?.varies ?? false,
     withPay: own?.withPay ?? false,
     advancePaid: "0.00",
-    ...aroundParentalLeave(own, ledger, run.periodStart),
+    ...atTheAverage(around, ledger, run.periodStart),
     lessWeeks: own?.keepsAnniversary ? unpaid.toString() : "0",
     history: historyTo(lastEnd),
     ...(begun ? { begun: { ...begun, history: historyTo(lastEndBefore(past, begun.on)) } } : {}),
@@ -67,29 +70,26 @@ export function holidayFacts(
 const lastEndBefore = (past: readonly PastPay[], day: IsoDate): IsoDate =>
   past.reduce((last, pay) => (pay.end < day && pay.end > last ? pay.end : last), addDays(day, -35));
 /** What of the annual holidays is paid at average weekly earnings, and until when where nobody said from when. */
-function aroundParentalLeave(
-  own: { averageOnlyFrom: string | null; averageOnlyUntil: string | null } | undefined,
+function atTheAverage(
+  around: AroundParental | null,
   ledger: Ledger | undefined,
   day: IsoDate,
 ): Pick<HolidayFacts, "averageOnly" | "averageWeeks"> {
-  const until = own?.averageOnlyUntil;
-  if (!until) return { averageOnly: false };
-  const averageOnly = until >= day && (own.averageOnlyFrom ?? "") <= day;
-  if (!own.averageOnlyFrom || !ledger) return { averageOnly };
+  if (!around) return { averageOnly: false };
+  const { from, until } = around;
+  const averageOnly = until >= day && (from ?? "") <= day;
+  if (!from || !ledger) return { averageOnly };
   const grants = [...ledger.entries, ...ledger.pending]
     .filter((entry) => entry.kind === "annual" && (entry.why === "granted" || entry.why === "opening"))
     .map((entry) => ({ date: entry.date, weeks: fromE4(entry.amountE4) }));
   const left = fromE4(ledger.balances.get("annual") ?? 0);
-  const weeks = weeksAroundParentalLeave(left, grants, own.averageOnlyFrom, until);
+  const weeks = weeksAroundParentalLeave(left, grants, from, until);
   return { averageOnly, ...(weeks ? { averageWeeks: weeks } : {}) };
 }
 /** Weeks that were brought along on a day during or after parental leave: nobody knows here when they arose. */
-export function broughtAround(
-  own: { averageOnlyFrom: string | null; averageOnlyUntil: string | null } | undefined,
-  ledger: Ledger | undefined,
-): string | null {
-  const { averageOnlyFrom: from, averageOnlyUntil: until } = own ?? {};
-  if (!from || !until) return null;
+export function broughtAround(around: AroundParental | null, ledger: Ledger | undefined): string | null {
+  if (!around?.from) return null;
+  const { from, until } = around;
   const weeks = (ledger?.entries ?? [])
     .filter((entry) => entry.kind === "annual" && entry.why === "opening" && entry.date >= from && entry.date <= until)
     .reduce((total, entry) => total + entry.amountE4, 0);

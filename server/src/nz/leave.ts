@@ -1,8 +1,10 @@
 /** Leave of New Zealand: it arises by service, is worth what the Holidays Act pays, and a week a year may be cashed up. */
+import type { LeaveLimit } from "@zesty/contract/leave";
 import { addDays, dateWords } from "@zesty/core/calendar/dates";
 import { alternativeWorthNz, annualWorthNz } from "@zesty/core/nz/leaveWorth";
-import { leaveKindsNz } from "@zesty/core/nz/pay/elements";
+import { type LeaveKindNz, leaveKindsNz } from "@zesty/core/nz/pay/elements";
 import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
+import { parentalLeaveNz } from "@zesty/core/rulebook/nz/parentalLeaveNz";
 import { and, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
@@ -69,13 +71,17 @@ function cashUpElement(context: Context, businessId: number): number {
 export const leaveNz: LeaveOfCountry = {
   arising: arisingNz,
   limits(context, day) {
-    const figures = context.rules.find(holidayRules, day)?.figures;
+    const days = context.rules.find(holidayRules, day)?.figures.bereavementDays;
+    const weeks = context.rules.find(parentalLeaveNz, day)?.figures;
+    const most: Partial<Record<NonNullable<LeaveKindNz["limit"]>, string>> = {
+      ...(days && { bereavementDays: days.close, bereavementOtherDays: days.other }),
+      ...weeks,
+    };
     return Object.fromEntries(
-      leaveKindsNz.flatMap(({ code, limit }) =>
-        limit === "bereavementDays" && figures
-          ? [[code, { days: figures.bereavementDays.close, per: "occasion" as const }]]
-          : [],
-      ),
+      leaveKindsNz.flatMap(({ code, limit, unit }): [string, LeaveLimit][] => {
+        const amount = limit && most[limit];
+        return amount ? [[code, { amount, unit, per: "occasion" }]] : [];
+      }),
     );
   },
   held: heldNz,

@@ -31,6 +31,7 @@ import { closedownsBegun } from "./closedown.ts";
 import { advancePaid, broughtAround, eightPercentEnded, holidayFacts, nextAnniversary } from "./holidayHistory.ts";
 import { holidaysOf } from "./holidaysInPeriod.ts";
 import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz } from "./ledger.ts";
+import { aroundParental, parentalLeaves } from "./parentalLeave.ts";
 import { pastPaysOf, recordedEarnings } from "./pastPays.ts";
 import { personNz } from "./personNz.ts";
 import type { RunDays } from "./runDays.ts";
@@ -105,6 +106,7 @@ export function nzRows(
   // Asked of few: who took holidays in advance, and who has an order with a total.
   const sumsSince = (day: IsoDate, id: number): CodeSums => factSums(store, [id], day, run.payday).get(id) ?? new Map();
   const recordOf = recordsByDay(context, ids, run);
+  const parental = parentalLeaves(context, ids, run.periodEnd);
   const swaps = swapsOf(context, ids);
   const provinces = new Map<number | null, string>();
   const provinceOf = (placeId: number | null) => {
@@ -139,6 +141,7 @@ export function nzRows(
       const known = {
         ...{ terms, nz, past: past.get(who.id) ?? [], ledger, lines, elements },
         begun: begun.get(who.id),
+        around: aroundParental(nz.holidays.get(who.id), parental.get(who.id)),
       };
       const withoutAdvance = holidayFacts(who, run, known, context);
       const since = withoutAdvance.history.sinceAnniversary.from;
@@ -195,7 +198,7 @@ export function nzRows(
             // A night at the workplace is work as a whole (Minimum Wage Act 1983, s 6; 85 %).
             recordedHours: recordedIn(run, who.id, recordOf, { approved: terms?.salaryCents == null, nights: true }),
             usualOvertime: usualOvertime(lines, elements, run.cycle, holidays.hourlyRate),
-            openingAroundParental: broughtAround(nz.holidays.get(who.id), ledger),
+            openingAroundParental: broughtAround(known.around, ledger),
             eightPercentEnded: eightPercentEnded(ledger, who, run),
             fourWeeksShort: isShort(known.past, run, who.startDate),
             hasIrdNumber: code?.irdNumber != null,

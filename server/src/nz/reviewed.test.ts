@@ -2,6 +2,7 @@
 import { afterEach, describe, expect, it } from "vitest";
 import { makeCorrection } from "../afterwards/correction.ts";
 import { recordDeparture } from "../afterwards/recordDeparture.ts";
+import { answerRequest, askForLeave } from "../leave/requests.ts";
 import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openOutsideCycle } from "../runs/outsideCycle.ts";
@@ -196,6 +197,40 @@ describe("a closedown", () => {
     expect(line(open(), "AL")).toBe("1250.00");
   });
 });
+
+// By hand: a year of 26,000.00 is 500.00 a week; the ordinary week is 40 h at 30.00, 1,200.00. Half of the days are leave.
+it.each<[string, (ask: (first: string, last: string) => number) => void, string]>([
+  ["nobody asked for any", () => undefined, "1200.00"],
+  ["six months, approved", (ask) => void ask("2025-09-01", "2026-02-28"), "500.00"],
+  ["two parts without a gap", (ask) => [ask("2024-12-01", "2025-05-31"), ask("2025-06-01", "2025-11-30")], "500.00"],
+  ["over for more than a year", (ask) => void ask("2024-12-01", "2025-05-31"), "1200.00"],
+  ["approved, then withdrawn", (ask) => withdraw(ask("2025-09-01", "2026-02-28")), "1200.00"],
+  ["begins after this period", (ask) => void ask("2026-09-01", "2026-10-31"), "1200.00"],
+])("parental leave on record puts annual holidays at the average for a year (s 42): %s", (_what, act, paid) => {
+  world = smallWorldNz(1, {
+    earlier: { pays: [{ start: "2025-06-16", end: "2026-06-14", gross: "26000", irregular: "0", days: "130" }] },
+  });
+  saveSection(world.context, world.actor, who(), "holidays", {
+    ...{ from: "2020-01-06", withPay: false, varies: false, agreedWeek: null, keepsAnniversary: false, opening: [] },
+    averageOnlyUntil: null,
+  } as never);
+  act((first, last) => {
+    const { id } = askForLeave(world.context, world.actor, world.businessId, {
+      ...{ personId: who(), kind: "parental", first, last, hoursADay: null, inAdvance: false, note: null },
+      approve: { belowNought: true },
+    });
+    return id;
+  });
+  const runId = open([
+    { code: "ORD", hours: "40" },
+    { code: "AL", units: "1" },
+  ]);
+  expect(figures(runId)?.lines.find((each) => each.code === "AL")?.amount).toBe(paid);
+});
+const withdraw = (id: number) =>
+  answerRequest(world.context, world.actor, world.businessId, id, {
+    ...{ answer: "withdrawn", comment: null, belowNought: false, was: "approved" },
+  });
 
 describe("what only a person knows of holidays is asked", () => {
   it("commission of the last weeks beyond the ordinary week, before annual holidays are paid without it", () => {

@@ -103,13 +103,15 @@ export const leave: CheckNz = ({ context, input }, rules) => {
     const most =
       limit === "firstWeekDays"
         ? Math.min(Number(firstWeekDays), daysAWeek(context.holidays))
-        : limit && bereavementDays.close;
+        : limit === "bereavementDays"
+          ? bereavementDays.close
+          : limit === "bereavementOtherDays" && bereavementDays.other;
     if (most && taken.gt(most))
       found.push({
         ...{ kind: "query", code: "beyondEvent", mend: inRun },
         facts: { taken: facts.taken, words, most: String(most) },
       });
-    if (["sick", "bereavement", "familyViolence"].includes(kind) && !context.facts.passesService)
+    if (["sick", "bereavement", "bereavementOther", "familyViolence"].includes(kind) && !context.facts.passesService)
       found.push({
         kind: "query",
         code: "noService",

@@ -376,3 +376,15 @@ it.each([
   const found = marks.find((mark) => mark.code === "startingOutOver");
   expect(found ? sentenceOf(found) : null).toEqual(words && expect.stringContaining(words));
 });
+
+it.each([
+  ["bereavement", "3", false],
+  ["bereavement", "3.5", true],
+  ["bereavementOther", "1", false],
+  ["bereavementOther", "1.5", true],
+])("%s of %s days is more than the law gives for one event: %s (Holidays Act 2003, s 70)", (leave, units, told) => {
+  const own = element({ id: 31, code: "BER1", element: "leaveTaken", leave, entry: "days" });
+  const lines = [...hours("40"), { elementId: 31, units }];
+  const { marks } = examineRow(contextNz(), lines, new Map([...elementsNz, [31, own]]), shippedRuleBook);
+  expect(marks.some((mark) => mark.code === "beyondEvent")).toBe(told);
+});

@@ -69,7 +69,9 @@ export interface LeaveKindNz {
   /** paid at the figure of the Holidays Act's rules that says how many per cent of the day's pay */
   at: "firstWeekPercent" | null;
   /** days that the law gives for one event */
-  limit: "bereavementDays" | "firstWeekDays" | null;
+  limit: "bereavementDays" | "bereavementOtherDays" | "firstWeekDays" | "partnerWeeks" | "extendedWeeks" | null;
+  /** for whom or for how long it is, said where it is asked for */
+  about: string | null;
   evidence: string | null;
   /** nobody asks for it: it happens */
   neverAsked: boolean;
@@ -77,7 +79,7 @@ export interface LeaveKindNz {
 
 const leave = (code: string, words: string, change: Partial<LeaveKindNz> = {}): LeaveKindNz => ({
   ...{ code, words, unit: "days", kept: false, unpaid: false, moves: false, holidayGoesWith: false, at: null },
-  ...{ limit: null, evidence: null, neverAsked: false },
+  ...{ limit: null, about: null, evidence: null, neverAsked: false },
   ...change,
 });
 /** Not paid here, in weeks. Unpaid sick, injury and volunteers' leave are continuous employment (s 16(2)). */
@@ -89,7 +91,16 @@ export const leaveKindsNz: readonly LeaveKindNz[] = [
   leave("annual", "Annual holidays", { unit: "weeks", kept: true }),
   leave("sick", "Sick leave", { kept: true, evidence: "a medical certificate, from the third day in a row on" }),
   leave("alternative", "Alternative holidays", { kept: true }),
-  leave("bereavement", "Bereavement leave", { limit: "bereavementDays" }),
+  // Holidays Act 2003, s 69(2): who is named; s 69(3): anybody else, where the employer accepts it.
+  leave("bereavement", "Bereavement leave", {
+    limit: "bereavementDays",
+    about:
+      "For a spouse or partner, parent, child, brother or sister, grandparent, grandchild or a partner's parent, or after a miscarriage or stillbirth.",
+  }),
+  leave("bereavementOther", "Bereavement leave, somebody else", {
+    limit: "bereavementOtherDays",
+    about: "For anybody else, where you accept that it is a bereavement: how close they were, and what has to be done.",
+  }),
   leave("familyViolence", "Family violence leave", { kept: true }),
   // Accident Compensation Act 2001, s 98: the employer pays the first week of an injury at work.
   leave("firstWeek", "First-week compensation", {
@@ -101,8 +112,20 @@ export const leaveKindsNz: readonly LeaveKindNz[] = [
   away("jury", "Jury service", { moves: true, evidence: "the summons" }),
   away("volunteers", "Defence volunteers' leave", { evidence: "the notice of the service" }),
   away("strike", "Strike or lockout", { moves: true, neverAsked: true }),
-  away("parental", "Parental leave, unpaid here", { holidayGoesWith: true, evidence: "the expected day of birth" }),
+  // Parental Leave and Employment Protection Act 1987, ss 7 to 31 (85 %).
+  away("parental", "Parental leave, unpaid here", {
+    ...{ holidayGoesWith: true, limit: "extendedWeeks", evidence: "the expected day of birth" },
+    about:
+      "Primary carer leave is 26 weeks, from six months' service; extended leave up to 52 weeks in all, from twelve, shared by both parents. It may begin six weeks before the expected day. Notice is three months.",
+  }),
+  away("partner", "Partner's parental leave, unpaid here", {
+    ...{ holidayGoesWith: true, limit: "partnerWeeks", evidence: "the expected day of birth" },
+    about: "One week from six months' service, two from twelve, within three weeks before or after the birth.",
+  }),
 ];
+
+/** Around these, annual holidays go by the average (Parental Leave and Employment Protection Act 1987, s 42; 75 % for a partner's). */
+export const parentalKindsNz: readonly string[] = ["parental", "partner"];
 
 const kindsByCode = new Map(leaveKindsNz.map((kind) => [kind.code, kind]));
 export const leaveKindNz = (code: string | undefined) => kindsByCode.get(code ?? "");

@@ -5,6 +5,7 @@ import { earnersLevy } from "./earnersLevy.ts";
 import { holidayRules } from "./holidayRules.ts";
 import { incomeTaxRates } from "./incomeTaxRates.ts";
 import { minimumWageNz } from "./minimumWageNz.ts";
+import { parentalLeaveNz } from "./parentalLeaveNz.ts";
 import { protectedEarnings } from "./protectedEarnings.ts";
 import { startingOutNz } from "./startingOutNz.ts";
 
@@ -16,5 +17,6 @@ export const tablesNz = [
   startingOutNz,
   holidayRules,
   alternativeHolidayRules,
+  parentalLeaveNz,
   protectedEarnings,
 ] as const;

@@ -55,10 +55,12 @@ export function AskedFacts({ facts, unit = facts.kind.unit }: { facts: Facts; un
       </dd>
       {facts.beyond && (
         <p className="col-span-2 text-amber">
-          The law gives {facts.beyond.days} days {facts.beyond.per === "occasion" ? "for each occasion" : "a year"}:
-          what goes beyond is for the employer to agree.
+          The law gives {counted(Number(facts.beyond.amount), facts.beyond.unit === "days" ? "day" : "week")}{" "}
+          {facts.beyond.per === "occasion" ? "for each occasion" : "a year"}: what goes beyond is for the employer to
+          agree.
         </p>
       )}
+      {facts.kind.about && <p className="col-span-2 text-quiet">{facts.kind.about}</p>}
       {facts.kind.evidence && <p className="col-span-2 text-quiet">May be asked for: {facts.kind.evidence}.</p>}
       {decimal(facts.hours).isZero() && !facts.kind.unpaid && (
         <p className="col-span-2 text-amber">

@@ -55,12 +55,16 @@ export function askedFacts(
         ? null
         : halfUpToCent(span.leave.times(person.hourlyRate)),
     noticeDays: daysBetween(view.today, asked.first),
-    beyond: limit && amountInDays(days, person).gt(limit.days) ? limit : null,
+    beyond: limit && amountIn(limit.unit, days, asked, person).gt(limit.amount) ? limit : null,
   };
 }
 
-const amountInDays = (days: readonly LeaveDay[], { pattern }: LeavePerson): Decimal =>
-  leaveAmount(days, "days", pattern);
+const amountIn = (
+  unit: LeaveLimit["unit"],
+  days: readonly LeaveDay[],
+  { first, last }: LeaveAsked,
+  { pattern }: LeavePerson,
+): Decimal => (unit === "days" ? leaveAmount(days, "days", pattern) : decimal(daysBetween(first, last) + 1).div(7));
 
 /** "12/1-23/1", "6/7 to 10/7", "6/7-10", "fri": two days, or one. */
 export function readSpan(text: string, today: string): { first: string; last: string } | null {

@@ -58,14 +58,14 @@ export function HolidaysForm({ person, day, onDone }: FormProps) {
       />
       <TextField
         label="Parental leave from"
-        hint="What arose before this day stays at the greater rate"
+        hint="Only of leave that was not approved here: approved leave counts by itself"
         type="date"
         error={errorAt(errors, "averageOnlyFrom")}
         {...form.register("averageOnlyFrom")}
       />
       <TextField
         label="Average only until"
-        hint="A year after its last day: holidays that arise up to then"
+        hint="A year after its last day. What arose before the first stays at the greater rate"
         type="date"
         error={errorAt(errors, "averageOnlyUntil")}
         {...form.register("averageOnlyUntil")}
