@@ -26,6 +26,8 @@ export interface Approval {
   words: ApprovalWord[];
   /** who may be asked */
   approvers: { id: number; name: string }[];
+  /** the business wants a yes before any run is signed off */
+  isWanted: boolean;
 }
 
 export interface ApproverLetter extends Pick<OwnerPage, "business" | "payday" | "period" | "people" | "against"> {

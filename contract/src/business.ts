@@ -24,6 +24,8 @@ export interface NewBusiness {
   withholder?: "small" | "medium" | "large" | undefined;
   /** whoever prepares a run does not authorise it */
   fourEyes?: boolean | undefined;
+  /** a run waits for a yes of somebody else */
+  yesFirst?: boolean | undefined;
   /** who answers questions, and where the business is written to: on payslips and year summaries */
   contact: { name: string; phone: string; email: string; address?: string | undefined };
   bank: {
@@ -96,6 +98,7 @@ export interface NewBusinessNz {
   bankAccount: string | null;
   filing: { large: boolean; paymentFile: "csv" | "pain001" };
   fourEyes?: boolean | undefined;
+  yesFirst?: boolean | undefined;
   cycle: NewBusiness["cycle"];
   copyFrom?: number | null | undefined;
 }
@@ -123,6 +126,7 @@ export const newBusinessNz = Joi.object<NewBusinessNz>({
 export const businessFactsNz = Joi.object<Omit<NewBusinessNz, "cycle" | "country" | "copyFrom">>({
   ...factsNz,
   fourEyes: Joi.boolean().default(false).label("Two pairs of eyes"),
+  yesFirst: Joi.boolean().default(false).label("A yes first"),
 });
 
 export const businessFacts = Joi.object<Omit<NewBusiness, "cycle" | "copyFrom">>({
@@ -136,6 +140,7 @@ export const businessFacts = Joi.object<Omit<NewBusiness, "cycle" | "copyFrom">>
   timeZone: timeZone().required().label("Time zone"),
   withholder: Joi.string().valid("small", "medium", "large").default("medium").label("Withholder"),
   fourEyes: Joi.boolean().default(false).label("Two pairs of eyes"),
+  yesFirst: Joi.boolean().default(false).label("A yes first"),
   contact: contact.required(),
   bank: bank.allow(null).default(null),
 });

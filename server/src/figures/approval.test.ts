@@ -143,3 +143,42 @@ describe("a question", () => {
     expect(context.store.sqlite.prepare("SELECT COUNT(*) FROM approval").pluck().get()).toBe(0);
   });
 });
+
+describe("a business that wants a yes of every run", () => {
+  const wants = () => world.context.store.sqlite.prepare("UPDATE business SET yes_first = 1").run();
+  it.each([
+    ["Australia", smallWorld],
+    ["New Zealand", smallWorldNz],
+  ])("%s: nothing is signed off before somebody else said it, whatever the run is", (_country, make) => {
+    world = make(2);
+    const { context, actor } = world;
+    wants();
+    const runId = openUsual(world);
+    expect([stateOf(runId), signOffPlan(context, runId).waitsFor]).toEqual([
+      "none",
+      "A yes of somebody else is wanted before this business's runs are signed off. Ask for it.",
+    ]);
+    expect(() => sign(runId)).toThrow("Ask for it");
+    // One's own yes is none.
+    expect(() => mailForYes(context, actor, runId, actor.userId)).toThrow("wants the yes of somebody else");
+    const olive = owner();
+    mailForYes(context, actor, runId, olive.userId);
+    expect(signOffPlan(context, runId).waitsFor).toBe(
+      "Olive Owner was asked for a yes and has not answered yet. Wait for it.",
+    );
+    // Taking the asking back opens no way round it.
+    withdrawAsking(context, actor, runId);
+    expect(() => sign(runId)).toThrow("Ask for it");
+    mailForYes(context, actor, runId, olive.userId);
+    sayYesTo(context, olive, runId, readLetter(context, olive, runId).seen);
+    expect(signOffPlan(context, runId).waitsFor).toBeNull();
+    // Another figure, another yes.
+    type(runId, "21");
+    expect(() => sign(runId)).toThrow("The figures changed since Olive Owner said yes. Ask again.");
+    mailForYes(context, actor, runId, olive.userId);
+    sayYesTo(context, olive, runId, readLetter(context, olive, runId).seen);
+    signRun(world, runId);
+    expect(readRun(context, actor, runId).state).not.toBe("open");
+    expect(() => sign(openUsual(world))).toThrow("Ask for it");
+  });
+});

@@ -60,6 +60,7 @@ export const setUpNz: SetUpOfCountry = {
       state: wanted.province,
       contact: wanted.contact,
       ...(wanted.fourEyes === undefined ? {} : { fourEyes: wanted.fourEyes }),
+      ...(wanted.yesFirst === undefined ? {} : { yesFirst: wanted.yesFirst }),
       bankAccount: wanted.bankAccount ? sealedAccount(context, bmsId, { bsb: "", account: wanted.bankAccount }) : null,
       bank: bankFacts({ bank: null, legalName: wanted.legalName }),
       postings,
@@ -80,6 +81,7 @@ export const setUpNz: SetUpOfCountry = {
         contact: owner.contact,
         filing: owner.filing ?? { large: false, paymentFile: "csv" },
         fourEyes: owner.fourEyes,
+        yesFirst: owner.yesFirst,
         bankShown: account ? lastThree(account.account) : null,
       },
       facts: {
@@ -90,6 +92,7 @@ export const setUpNz: SetUpOfCountry = {
         timeZone: owner.timeZone,
         withholder: owner.withholder,
         fourEyes: owner.fourEyes,
+        yesFirst: owner.yesFirst,
         contact: owner.contact,
         bank: account ? { shown: `${account.bsb} ${lastThree(account.account)}`, ...owner.bank } : null,
       },

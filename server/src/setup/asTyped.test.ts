@@ -63,8 +63,8 @@ describe("figures as typed", () => {
 
 describe("facts of the business", () => {
   it.each([
-    ["Australia", () => smallWorld(1), { withholder: "large", fourEyes: true }],
-    ["New Zealand", () => smallWorldNz(1), { fourEyes: true }],
+    ["Australia", () => smallWorld(1), { withholder: "large", fourEyes: true, yesFirst: true }],
+    ["New Zealand", () => smallWorldNz(1), { fourEyes: true, yesFirst: true }],
   ] as const)(
     "%s: come back as they were saved, the account stays, and the trail has both sides",
     async (_name, make, change) => {
@@ -79,7 +79,7 @@ describe("facts of the business", () => {
       expect(after.nz ?? after.facts).toEqual({ ...(before.nz ?? before.facts), ...change });
       const [entry] = world.context.store.db.select().from(audit).all().slice(-1);
       expect(entry?.what).toBe("changed business facts");
-      expect(entry?.change).toMatchObject({ before: { fourEyes: false }, after: change });
+      expect(entry?.change).toMatchObject({ before: { fourEyes: false, yesFirst: false }, after: change });
       expect(JSON.stringify(entry?.change)).not.toContain("55120038");
     },
   );

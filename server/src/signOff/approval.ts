@@ -5,6 +5,7 @@ import { decimal } from "@zesty/core/quantity/decimal";
 import { centsText, dollars } from "@zesty/core/quantity/units";
 import { and, asc, desc, eq, isNull } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
+import { findBusiness } from "../ground/findBusiness.ts";
 import { findRun, type Run } from "../ground/findRun.ts";
 import { cannot, conflict, notFound, ProblemError } from "../ground/problem.ts";
 import { rightIn } from "../ground/rights.ts";
@@ -57,8 +58,12 @@ export function approvalOf(context: Context, runId: number): Approval {
   const run = findRun(context, runId);
   const asked = askedOf(context, runId);
   const approvers = approversOf(context, run.businessId);
+  const isWanted = findBusiness(context, run.businessId).yesFirst;
   if (!asked)
-    return { state: "none", approver: null, approverId: null, askedBy: null, askedAt: null, words: [], approvers };
+    return {
+      ...{ state: "none", approver: null, approverId: null, askedBy: null, askedAt: null },
+      ...{ words: [], approvers, isWanted },
+    };
   const rows = context.store.db
     .select({ word: approvalWord, by: user.name, given: person.givenName, family: person.familyName })
     .from(approvalWord)
@@ -81,7 +86,7 @@ export function approvalOf(context: Context, runId: number): Approval {
     approverId: asked.approverId,
     askedBy: nameOf(context, asked.askedById),
     askedAt: asked.at,
-    ...{ words, approvers },
+    ...{ words, approvers, isWanted },
   };
 }
 
@@ -98,6 +103,10 @@ export function askForYes(
   if (!known || !who)
     throw cannot("not-approver", "Choose somebody who may authorise the pay runs of this business.", {
       errors: [{ path: "userId", text: "Choose somebody who may authorise the pay runs of this business." }],
+    });
+  if (who.id === actor.userId && findBusiness(context, run.businessId).yesFirst)
+    throw cannot("own-yes", "This business wants the yes of somebody else. Choose another person.", {
+      errors: [{ path: "userId", text: "This business wants the yes of somebody else. Choose another person." }],
     });
   endAsking(context, runId);
   context.store.db
@@ -203,13 +212,17 @@ export function answerAsked(
   context.announce(runId);
 }
 
-/** What a run waits for; null where nothing was asked, or a yes stands to these very figures. */
+/** What a run waits for; null where nothing is asked for, or a yes stands to these very figures. */
 export function waitsFor(context: Context, runId: number): string | null {
-  const { state, approver } = approvalOf(context, runId);
-  if (state === "none" || state === "yes") return null;
-  if (state === "asked") return `${approver} asked about this run. Answer the question, or take the asking back.`;
-  if (state === "changed") return `The figures changed since ${approver} said yes. Ask again, or take the asking back.`;
-  return `${approver} was asked for a yes and has not answered yet. Wait for it, or take the asking back.`;
+  const { state, approver, isWanted } = approvalOf(context, runId);
+  if (state === "yes" || (state === "none" && !isWanted)) return null;
+  // Where the business wants a yes, taking the asking back helps nobody.
+  const otherwise = isWanted ? "." : ", or take the asking back.";
+  if (state === "none")
+    return "A yes of somebody else is wanted before this business's runs are signed off. Ask for it.";
+  if (state === "asked") return `${approver} asked about this run. Answer the question${otherwise}`;
+  if (state === "changed") return `The figures changed since ${approver} said yes. Ask again${otherwise}`;
+  return `${approver} was asked for a yes and has not answered yet. Wait for it${otherwise}`;
 }
 
 export function demandYes(context: Context, runId: number): void {

@@ -35,6 +35,8 @@ export const business = sqliteTable("business", {
   play: text("play", { enum: ["open", "putAway"] }),
   /** whoever prepared a run does not authorise it */
   fourEyes: flag("four_eyes").default(false),
+  /** no run is signed off before somebody who was asked said yes to its figures */
+  yesFirst: flag("yes_first").default(false),
   bank: json<{ institution: string; userName: string; userId: string; balancing: boolean }>("bank").notNull(),
   postings: json<{
     wages: string;

@@ -170,6 +170,11 @@ export const businessOfBoth: FieldNotes = {
     means: "Words that close the file: without them nobody opens it, you neither.",
     wrong: "A lost passphrase cannot be made again. Write it down where the file is not.",
   },
+  "No run is signed off before somebody else has said yes": {
+    means:
+      "Somebody else reads the letter of the run and says yes to its figures; another figure asks for another yes.",
+    wrong: "Left off, a run may be signed off without the owner having seen it.",
+  },
   "Whoever prepares a run does not authorise it": {
     means: "A second person looks at each run before it is signed off.",
     wrong: "One person alone can pay whom they like.",

@@ -6,17 +6,22 @@ import { Button } from "../../parts/Button.tsx";
 import { ChoiceField } from "../../parts/Fields.tsx";
 import { moment } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
+import { api } from "../../state/api.ts";
 import { approvalApi } from "../../state/approvalApi.ts";
 import { ApprovalWords } from "./ApprovalWords.tsx";
 
 export function AskForYes({ view }: { view: RunView }) {
   const { data } = approvalApi.useApprovalQuery(view.id, { refetchOnMountOrArgChange: true });
-  const [isOpen, setOpen] = useState(false);
+  const { data: session } = api.useSessionQuery();
+  const [opened, setOpen] = useState<boolean | null>(null);
   const [who, setWho] = useState<number | null>(null);
   const [ask, asking] = approvalApi.useAskApprovalMutation();
   const [withdraw, withdrawing] = approvalApi.useWithdrawApprovalMutation();
   if (!data) return null;
-  const chosen = who ?? data.approverId ?? data.approvers[0]?.id;
+  // Where the business wants a yes, one's own is none, and the asking is the next step.
+  const approvers = data.approvers.filter((each) => !data.isWanted || each.id !== session?.user?.id);
+  const isOpen = opened ?? (data.isWanted && data.state === "none");
+  const chosen = who ?? approvers.find((each) => each.id === data.approverId)?.id ?? approvers[0]?.id;
   const words = {
     none: null,
     waits: `${data.approver} was asked for a yes on ${data.askedAt ? moment(data.askedAt) : ""}.`,
@@ -35,7 +40,16 @@ export function AskForYes({ view }: { view: RunView }) {
         </p>
       )}
       <ApprovalWords runId={view.id} approval={data} mayAnswer />
-      {isOpen ? (
+      {data.isWanted && approvers.length === 0 && (
+        <p className="text-plum">
+          This business wants a yes of somebody else, and nobody else may authorise its runs.{" "}
+          <Link className="text-action underline" to="/set-up/users">
+            Invite somebody
+          </Link>
+        </p>
+      )}
+      {isOpen && data.state === "none" && <p className="font-semibold">A yes first</p>}
+      {isOpen && approvers.length > 0 ? (
         <form
           className="mt-1 flex items-end gap-3"
           onSubmit={(event) => {
@@ -45,7 +59,7 @@ export function AskForYes({ view }: { view: RunView }) {
         >
           <div className="flex-1">
             <ChoiceField label="Of whom" value={chosen ?? ""} onChange={(event) => setWho(Number(event.target.value))}>
-              {data.approvers.map((each) => (
+              {approvers.map((each) => (
                 <option key={each.id} value={each.id}>
                   {each.name}
                 </option>

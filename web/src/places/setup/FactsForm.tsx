@@ -15,6 +15,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
       ...facts,
       withholder: facts.withholder ?? "medium",
       fourEyes: facts.fourEyes ?? false,
+      yesFirst: facts.yesFirst ?? false,
       bank: {
         bsb: "",
         account: "",

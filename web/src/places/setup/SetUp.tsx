@@ -126,7 +126,7 @@ function Facts({ setUp }: { setUp: BusinessView }) {
               [payerNumberKind(facts.abn), abnGrouped(facts.abn)],
               ["Where", `${facts.state}, ${facts.timeZone}`],
               ["PAYG withheld", withholderWords[facts.withholder ?? "medium"]],
-              ["Signing off", eyesWords(facts.fourEyes)],
+              ["Signing off", eyesWords(facts)],
               ["Answers questions", `${facts.contact.name}, ${facts.contact.phone}, ${facts.contact.email}`],
               ["Address", facts.contact.address ?? "not on payslips yet"],
               [

@@ -10,6 +10,7 @@ export interface BusinessFields {
   timeZone: string;
   withholder: string;
   fourEyes?: boolean;
+  yesFirst?: boolean;
   contact: { name: string; phone: string; email: string; address?: string | undefined };
   bank: { bsb: string; account: string; institution: string; userName: string; userId: string; balancing: boolean };
 }
@@ -38,15 +39,26 @@ export const businessValues = (values: BusinessFields) => ({
   bank: values.bank.bsb || values.bank.account ? values.bank : null,
 });
 
-export const eyesWords = (fourEyes: boolean | undefined): string =>
-  fourEyes ? "by somebody who did not prepare the run" : "by anybody who may authorise";
+interface Eyes {
+  fourEyes?: boolean | undefined;
+  yesFirst?: boolean | undefined;
+}
+export const eyesWords = ({ fourEyes, yesFirst }: Eyes): string =>
+  `${fourEyes ? "by somebody who did not prepare the run" : "by anybody who may authorise"}${yesFirst ? ", once somebody else has said yes" : ""}`;
 
-export const FourEyes = (props: object) => (
-  <TickField
-    label="Whoever prepares a run does not authorise it"
-    hint="A second person signs off; needs two users with the right"
-    {...props}
-  />
+export const EyesFields = ({ fourEyes, yesFirst }: { fourEyes: object; yesFirst: object }) => (
+  <>
+    <TickField
+      label="Whoever prepares a run does not authorise it"
+      hint="A second person signs off; needs two users with the right"
+      {...fourEyes}
+    />
+    <TickField
+      label="No run is signed off before somebody else has said yes"
+      hint="They get the letter by mail and answer it; needs somebody else with the right to authorise"
+      {...yesFirst}
+    />
+  </>
 );
 
 export function BusinessFieldset({
@@ -99,7 +111,7 @@ export function BusinessFieldset({
         hint="Ask the bank; some want it, some refuse it"
         {...register("bank.balancing")}
       />
-      {withEyes && <FourEyes {...register("fourEyes")} />}
+      {withEyes && <EyesFields fourEyes={register("fourEyes")} yesFirst={register("yesFirst")} />}
     </>
   );
 }

@@ -22,7 +22,7 @@ export function FactsNz({ setUp, facts }: { setUp: BusinessView; facts: Facts })
     ["Address", facts.contact.address ?? "not on payslips yet"],
     ["Pays from", facts.bankShown],
     ["Payment file", facts.filing.paymentFile === "csv" ? "our CSV for any bank" : "credit transfer (ISO 20022)"],
-    ["Signing off", eyesWords(facts.fourEyes)],
+    ["Signing off", eyesWords(facts)],
     [
       "PAYE is paid",
       facts.filing.large ? "twice a month, as a large employer" : "on the 20th of the month after the payday",

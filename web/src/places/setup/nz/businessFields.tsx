@@ -2,7 +2,7 @@
 import { provincesNz } from "@zesty/core/calendar/holidaysNz";
 import type { FieldErrors, UseFormRegister } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
-import { FourEyes } from "../businessFields.tsx";
+import { EyesFields } from "../businessFields.tsx";
 
 export interface BusinessFieldsNz {
   name: string;
@@ -13,6 +13,7 @@ export interface BusinessFieldsNz {
   bankAccount: string;
   filing: { large: boolean; paymentFile: "csv" | "pain001" };
   fourEyes?: boolean | undefined;
+  yesFirst?: boolean | undefined;
 }
 
 /** An account left blank is none, or stays as it is. */
@@ -61,7 +62,7 @@ export function BusinessFieldsetNz({
         hint="Above $500,000 of PAYE and ESCT a year: PAYE is paid twice a month"
         {...register("filing.large")}
       />
-      {withEyes && <FourEyes {...register("fourEyes")} />}
+      {withEyes && <EyesFields fourEyes={register("fourEyes")} yesFirst={register("yesFirst")} />}
     </>
   );
 }

@@ -1,0 +1,1 @@
+ALTER TABLE `business` ADD `yes_first` integer DEFAULT false NOT NULL;
