@@ -55,7 +55,7 @@ test("a register is set beside a run; a difference is told by its cause and tick
   const csv = ["Pay register of the week", "Employee,Pay item,Amount", ...lines].join("\n");
   await press(page, page.getByRole("button", { name: "Bring another register" }));
   await page
-    .getByLabel("Choose a file (XLSX or CSV)")
+    .getByLabel("Choose a file (XLSX, CSV, or payslips as PDF)")
     .setInputFiles({ name: "register.csv", mimeType: "text/csv", buffer: Buffer.from(csv) });
   await expect(page.getByLabel("Register of the earlier system")).toHaveValue(/^Employee\tPay item\tAmount/);
   await press(page, page.getByRole("button", { name: "Set it beside the run" }));
@@ -65,5 +65,14 @@ test("a register is set beside a run; a difference is told by its cause and tick
   await press(page, page.getByRole("button", { name: "Read it again" }));
   await expect(page.getByText("No difference is open.")).toBeVisible();
   await expect(page.getByText(/Compared line by line, too:/)).toBeVisible();
+  // And from payslips: ours, read back from their PDF, say what the run says.
+  const slips = await page.request.get(`${world.url}/api/runs/${openRun}/payslips.pdf?of=all`);
+  await press(page, page.getByRole("button", { name: "Bring another register" }));
+  await page
+    .getByLabel("Choose a file (XLSX, CSV, or payslips as PDF)")
+    .setInputFiles({ name: "payslips.pdf", mimeType: "application/pdf", buffer: await slips.body() });
+  await expect(page.getByLabel("Register of the earlier system")).toHaveValue(/^Name\tPay line\tAmount/);
+  await press(page, page.getByRole("button", { name: "Set it beside the run" }));
+  await expect(page.getByText("No difference is open.")).toBeVisible();
   expect((await world.effects()).events.filter((each) => each.payDate === "2026-07-02")).toHaveLength(0);
 });

@@ -25,7 +25,10 @@ export const besideAu: BesideOfCountry = {
     ];
   },
   headings: {
-    withheld: ["tax", "payg", "paygw", "paygtax", "paygwithheld", "paygwithholding", "taxwithheld", "withholding"],
+    withheld: [
+      ...["tax", "payg", "paygw", "paygtax", "paygwithheld", "paygwithholding", "paygtaxwithheld", "taxwithheld"],
+      ...["withholding", "incometax"],
+    ],
     super: ["super", "superannuation", "sg", "sgc", "superguarantee", "employersuper"],
   },
 };

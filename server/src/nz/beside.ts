@@ -32,7 +32,7 @@ export const besideNz: BesideOfCountry = {
     ];
   },
   headings: {
-    withheld: ["paye", "tax", "payetax", "taxdeducted"],
+    withheld: ["paye", "tax", "payetax", "taxdeducted", "payewithacclevy", "payeincludingacclevy", "payeandacclevy"],
     studentLoan: ["studentloan", "sl", "studentloandeduction"],
     kiwiSaver: ["kiwisaver", "kiwisaveremployee", "employeekiwisaver", "ks"],
     super: ["employerkiwisaver", "kiwisaveremployer", "kser", "employerks"],

@@ -131,7 +131,7 @@ export function readRegister(text: string, people: readonly Who[], words: Vocabu
     }
   });
   demandFaultless("register", wrong);
-  return { headings, lines: [...found.values()], strangers };
+  return { headings, lines: [...found.values()], strangers: [...new Set(strangers)] };
 }
 
 /** Names of pay lines that a register has at most: more of them are no names. */

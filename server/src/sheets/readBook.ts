@@ -12,6 +12,7 @@ import {
 } from "@zesty/core/hoursSheet/table";
 import { parse } from "csv-parse/sync";
 import type { CellValue, Worksheet } from "exceljs";
+import { isPdf } from "./readPdf.ts";
 
 export type ReadBook = { table: SheetTable } | { fault: string };
 
@@ -172,5 +173,6 @@ export async function readBook({ name, bytes, sheet }: BookFile): Promise<ReadBo
     return {
       fault: `${name} has a password, or is of the old format. Save it as a plain workbook (.xlsx) without one.`,
     };
+  if (isPdf(file)) return { fault: `${name} is a PDF: its cells cannot be told apart. Bring a workbook or a CSV.` };
   return isZip(file) ? readWorkbook(file, sheet) : readCsv(file, name);
 }

@@ -7,6 +7,7 @@ import type { Actor, Context } from "../ground/context.ts";
 import { cannot } from "../ground/problem.ts";
 import { sheetColumn } from "../store/schema.ts";
 import type { ReadBook } from "./readBook.ts";
+import { isPdf, type PdfPage, type ReadPdf } from "./readPdf.ts";
 
 const reading = workerPool("readBookWorker");
 export const stopReading = reading.stop;
@@ -19,6 +20,17 @@ export async function readBrought({ name, data, sheet }: HoursSheetFile): Promis
     .catch((): ReadBook => ({ fault: `${name} takes too much to read. Bring the one sheet alone, as CSV.` }));
   if ("fault" in read) throw cannot("hours-sheet", read.fault, { errors: [{ path: "data", text: read.fault }] });
   return read.table;
+}
+
+/** Pages of a PDF; null where the file is none. @param data base64 */
+export async function readPages({ name, data }: HoursSheetFile): Promise<PdfPage[] | null> {
+  const bytes = new Uint8Array(Buffer.from(data, "base64"));
+  if (!isPdf(bytes)) return null;
+  const read = await reading
+    .run<ReadPdf>({ name, bytes, pages: true })
+    .catch((): ReadPdf => ({ fault: `${name} cannot be read: it is damaged, or takes too much to read.` }));
+  if ("fault" in read) throw cannot("pdf", read.fault, { errors: [{ path: "data", text: read.fault }] });
+  return read.pages;
 }
 
 export const sheetRead = ({ name, others = [] }: SheetTable): SheetRead => ({ sheet: name, others });

@@ -38,8 +38,8 @@ export function BesideEarlier() {
     >
       <p className="mb-3 max-w-3xl">
         Bring the pay register of the earlier system for this period: a file, or lines pasted with their headings, with
-        a line for each person or one for each line of pay. Person by person it stands beside this run; nothing is
-        lodged, paid or mailed by it.
+        a line for each person or one for each line of pay; or its payslips as PDF. Person by person it stands beside
+        this run; nothing is lodged, paid or mailed by it.
       </p>
       <BringRegister
         key={data.beside?.text ?? ""}

@@ -82,7 +82,11 @@ export function BringRegister({ runId, country, elements, view }: BringProps) {
       }}
     >
       <div className="mb-2">
-        <BringFile label="Choose a file (XLSX or CSV)" onBrought={fetchFile} />
+        <BringFile
+          label="Choose a file (XLSX, CSV, or payslips as PDF)"
+          accept=".xlsx,.csv,.pdf"
+          onBrought={fetchFile}
+        />
       </div>
       <ProblemNote error={reading.error} />
       {file && reading.data && <OtherSheets read={reading.data} onChoose={(sheet) => fetchFile({ ...file, sheet })} />}
