@@ -124,6 +124,16 @@ const pages: [string, string, (string | undefined)?, ((page: Page) => Promise<vo
   ["paying over for all", "/pay-over"],
   ["what new tables change", "/set-up/new-tables"],
   ["opening figures of several", "/people/opening"],
+  [
+    "leave from before",
+    "/people/balances",
+    undefined,
+    async (page) => {
+      await page.getByLabel("Lines from a spreadsheet").fill("Payroll ID\tAnnual leave\nnobody\t4\nTotal\t4");
+      await page.getByRole("button", { name: "See what they say" }).click();
+      await page.getByRole("alert").waitFor();
+    },
+  ],
   ["a new business", "/set-up/new-business"],
   ["own account", "/you"],
   ["outside the cycle", "/run?outside-cycle"],

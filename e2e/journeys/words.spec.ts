@@ -5,7 +5,16 @@ const test = testInOneWorld();
 
 const places = [
   ...["/desk", "/send", "/pay-over", "/find?words=hazel", "/readiness", "/notices", "/you"],
-  ...["/run", "/people", "/people/new", "/people/opening", "/people/several", "/people/move", "/people/raise"],
+  ...[
+    "/run",
+    "/people",
+    "/people/new",
+    "/people/opening",
+    "/people/balances",
+    "/people/several",
+    "/people/move",
+    "/people/raise",
+  ],
   ...["/people/papers", "/people/pays", "/figures", "/figures/what-if", "/time", "/time/leave", "/time/leave-worth"],
   ...["/year", "/year/esct", "/year/summaries", "/year/contractors", "/year/outside", "/year/elements"],
   ...["/dues", "/books", "/books/bank", "/books/span"],

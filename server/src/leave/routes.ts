@@ -8,6 +8,7 @@ import {
   postLeaveWorth,
   swapHoliday,
 } from "@zesty/contract/leave";
+import { leaveBroughtGiven } from "@zesty/contract/leaveBrought";
 import { addDays } from "@zesty/core/calendar/dates";
 import { create as contentDisposition } from "content-disposition";
 import type { Request, Router } from "express";
@@ -19,6 +20,7 @@ import { businessRoute } from "../http/onBusiness.ts";
 import { demandTimeRight } from "../http/timeRights.ts";
 import { personRoute } from "../people/personRoute.ts";
 import { businessOfPerson } from "../people/readPeople.ts";
+import { bringBalances } from "./broughtBalances.ts";
 import { endFeed, feedText, makeFeed } from "./calendarFeed.ts";
 import { adjustBalance, cashOut } from "./changeBalance.ts";
 import { swapHolidays, undoSwap } from "./holidaySwaps.ts";
@@ -34,6 +36,12 @@ const asked = (request: Request, name: string, otherwise: string): string => {
 
 export function leaveRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
+  router.post(
+    "/businesses/:business/leave-balances",
+    onBusiness("prepare", (actor, businessId, request) =>
+      bringBalances(context, actor, businessId, body(leaveBroughtGiven, request)),
+    ),
+  );
   const today = (businessId: number) => todayAt(context, businessId);
   router.get(
     "/businesses/:business/leave",

@@ -18,6 +18,7 @@ interface Counts {
   paidBy: number;
   agreed: number;
   opened: number;
+  balances: number;
   runs: number;
   signed: number;
 }
@@ -35,6 +36,8 @@ const countsOf = ({ store }: Context, businessId: number): Counts =>
            WHERE p.business_id = @b AND t.agreement IS NOT NULL) AS agreed,
          (SELECT COUNT(*) FROM opening_year o JOIN person p ON p.id = o.person_id WHERE p.business_id = @b)
            + (SELECT COUNT(*) FROM past_earnings e JOIN person p ON p.id = e.person_id WHERE p.business_id = @b) AS opened,
+         (SELECT COUNT(*) FROM leave_entry l JOIN person p ON p.id = l.person_id
+           WHERE p.business_id = @b AND l.why = 'opening') AS balances,
          (SELECT COUNT(*) FROM pay_run WHERE business_id = @b AND state <> 'takenBack') AS runs,
          (SELECT COUNT(*) FROM pay_run WHERE business_id = @b AND state NOT IN ('open', 'takenBack')) AS signed`,
     )
@@ -124,11 +127,19 @@ export function readFirstSteps(context: Context, businessId: number): FirstSteps
       "opening",
       "Paid before this program",
       "Where the payroll year began with another.",
-      hasFunds ? "/people/opening" : "/people",
+      "/people/opening",
       counts.opened > 0,
       {
         optional: true,
       },
+    ),
+    step(
+      "balances",
+      "Leave from before",
+      "What each person had left with the earlier system.",
+      "/people/balances",
+      counts.balances > 0,
+      { optional: true },
     ),
     step(
       "details",

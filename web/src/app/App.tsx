@@ -150,6 +150,10 @@ const router = createBrowserRouter([
             lazy: () => import("../places/people/OpeningFigures.tsx").then((m) => ({ Component: m.OpeningFigures })),
           },
           {
+            path: "people/balances",
+            lazy: () => import("../places/people/LeaveBrought.tsx").then((m) => ({ Component: m.LeaveBrought })),
+          },
+          {
             path: "people/several",
             lazy: () => import("../places/people/SeveralPeople.tsx").then((m) => ({ Component: m.SeveralPeople })),
           },

@@ -10,6 +10,7 @@ import type {
   LeaveWorthView,
   SwapHoliday,
 } from "@zesty/contract/leave";
+import type { LeaveBroughtGiven, LeaveBroughtShown } from "@zesty/contract/leaveBrought";
 import { api } from "./api.ts";
 
 export const leaveApi = api.enhanceEndpoints({ addTagTypes: ["Leave", "LeaveWorth"] }).injectEndpoints({
@@ -29,6 +30,11 @@ export const leaveApi = api.enhanceEndpoints({ addTagTypes: ["Leave", "LeaveWort
         body,
       }),
       invalidatesTags: ["Leave", "Week", "Run", "Runs", "Desk"],
+    }),
+    bringBalances: build.mutation<LeaveBroughtShown, { business: number } & LeaveBroughtGiven>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/leave-balances`, method: "POST", body }),
+      invalidatesTags: (_answer, _error, { apply }) =>
+        apply ? ["Leave", "LeaveWorth", "Person", "People", "Run", "Desk"] : [],
     }),
     putOnFile: build.mutation<unknown, { business: number; request: number } & LeavePaper>({
       query: ({ business, request, ...body }) => ({

@@ -86,6 +86,10 @@ export function People() {
               Opening figures
             </Link>
             {" · "}
+            <Link className="text-action underline" to="/people/balances">
+              Leave from before
+            </Link>
+            {" · "}
             <Link className="text-action underline" to="/people/pays">
               Look past pays over
             </Link>

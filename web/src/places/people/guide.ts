@@ -68,6 +68,13 @@ export const guides: readonly Guide[] = [
     next: { words: "What is missing", to: "/readiness" },
   },
   {
+    at: "/people/balances",
+    title: "Leave from before",
+    about: "What each person had left of each leave with an earlier system, held against the totals that it printed.",
+    steps: ["Paste its balances of a day; they go in once every total agrees."],
+    next: { words: "Opening figures", to: "/people/opening" },
+  },
+  {
     at: "/people/papers",
     title: "Papers owed to people",
     about: "What the law has an employer give, by person and day.",
