@@ -88,8 +88,10 @@ export interface LongServiceView {
   years: number;
   days: number;
   weeks: string;
-  /** null where no weekly hours are agreed */
+  /** null where no weekly hours are agreed, and what was paid is not on record for as long as the State looks back */
   hours: string | null;
+  /** hours of a week of it: the average that the State goes by */
+  hoursAWeek: string | null;
   /** when leave may first be taken */
   takenFrom: string;
   /** reasons of leaving for which it would be paid today, and those for which not */

@@ -4,7 +4,10 @@ import { longServiceView } from "./longServiceView.ts";
 
 const view = (state: string, startDate: string, terms: object = {}, endDate: string | null = null) =>
   longServiceView(
-    { basis: "full-time", weeklyHoursE4: 380_000, countsFrom: startDate, endDate, ...terms },
+    {
+      ...{ basis: "full-time", agreed: [{ from: startDate, weeklyHoursE4: 380_000 }], paid: () => [] },
+      ...{ countsFrom: startDate, endDate, ...terms },
+    },
     ...([state, "2026-06-26"] as const),
   );
 
@@ -31,5 +34,19 @@ it("is not shown of contractors, in the first year, or before the start; who lef
   expect(view("NSW", "2026-01-01")).toBeNull();
   expect(view("NSW", "2027-01-01")).toBeNull();
   expect(view("NSW", "2010-07-01", {}, "2025-06-30")).toMatchObject({ years: 15, days: 0, weeks: "13.00" });
-  expect(view("NSW", "2015-01-01", { basis: "casual", weeklyHoursE4: null })).toMatchObject({ hours: null });
+  expect(view("NSW", "2015-01-01", { basis: "casual", agreed: [] })).toMatchObject({ hours: null });
+});
+
+it("hours that changed go by the State's average; a casual's by what was paid, once that goes back far enough", () => {
+  const agreed = [
+    { from: "2014-06-27", weeklyHoursE4: 380_000 },
+    { from: "2025-06-28", weeklyHoursE4: 190_000 },
+  ];
+  // The last 52 weeks have 19 h, the 208 before 38 h; New South Wales takes the better of one year and five.
+  expect(view("NSW", "2014-06-27", { agreed })).toMatchObject({ hoursAWeek: "34.2" });
+  expect(view("NT", "2014-06-27", { agreed })).toMatchObject({ hoursAWeek: "19" });
+  const paid = () => [{ start: "2025-06-28", end: "2026-06-26", hours: "780" }];
+  const casual = { basis: "casual", agreed: [{ from: "2014-06-27", weeklyHoursE4: null }] };
+  expect(view("NT", "2014-06-27", { ...casual, paid })).toMatchObject({ hoursAWeek: "15" });
+  expect(view("SA", "2014-06-27", { ...casual, paid })).toMatchObject({ hoursAWeek: null, hours: null });
 });

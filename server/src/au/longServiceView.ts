@@ -1,5 +1,6 @@
 /** Long service leave as a person's page shows it: by the dates of service, for each reason of leaving. */
 import type { LongServiceView } from "@zesty/contract/people";
+import { averagesAgreed, averagesPaid } from "@zesty/core/au/longServiceHours";
 import { longServiceLeave, reasonWords, serviceOf } from "@zesty/core/au/longServiceLeave";
 import { addMonths } from "@zesty/core/calendar/dates";
 import type { StateAu } from "@zesty/core/calendar/states";
@@ -8,7 +9,7 @@ import { longServiceReasons, longServiceRules } from "@zesty/core/rulebook/au/lo
 import type { PeopleOfCountry } from "../people/peopleOfCountry.ts";
 
 export const longServiceView: NonNullable<PeopleOfCountry["longService"]> = (
-  { basis, weeklyHoursE4, countsFrom, endDate },
+  { basis, agreed, paid, countsFrom, endDate },
   state,
   on,
 ): LongServiceView | null => {
@@ -17,11 +18,18 @@ export const longServiceView: NonNullable<PeopleOfCountry["longService"]> = (
   if (!rule || basis === "contractor" || countsFrom > day) return null;
   const { years, days } = serviceOf(countsFrom, day);
   if (years < 1) return null;
-  const weekly = fromE4(weeklyHoursE4 ?? 0);
+  const weekly = agreed
+    .filter((each) => each.from <= day)
+    .flatMap(({ from, weeklyHoursE4 }) => (weeklyHoursE4 ? [{ from, weekly: fromE4(weeklyHoursE4).toString() }] : []));
+  // Who has agreed hours now goes by what was agreed; a casual by what was paid, as far as it is on record.
+  const goesByAgreed = (agreed.filter((each) => each.from <= day).at(-1)?.weeklyHoursE4 ?? 0) > 0;
+  const span = { start: countsFrom, lastDay: day };
+  const averages = goesByAgreed ? averagesAgreed(weekly, rule.windows, span) : averagesPaid(paid(), rule.windows, span);
+  const isKnown = Object.keys(averages).length > 0;
   const answer = (reason: (typeof longServiceReasons)[number]) =>
     longServiceLeave(rule, {
       ...{ state: state as StateAu, start: countsFrom, lastDay: day, reason, unpaid: [] },
-      ...{ hours: { constant: weekly.toString() }, rate: "1", weeksTaken: "0" },
+      ...{ hours: isKnown ? { averages } : { constant: "0" }, rate: "1", weeksTaken: "0" },
     });
   const whole = answer("death");
   if ("missing" in whole) return null;
@@ -34,7 +42,8 @@ export const longServiceView: NonNullable<PeopleOfCountry["longService"]> = (
   return {
     ...{ state, since: countsFrom, years, days, weeks: whole.weeks.toFixed(2) },
     weeksPerYear: rule.weeksPerYear,
-    hours: weekly.isZero() ? null : whole.weeks.times(weekly).toFixed(2),
+    hours: isKnown ? whole.weeks.times(whole.hoursAWeek).toFixed(2) : null,
+    hoursAWeek: isKnown ? whole.hoursAWeek.toDecimalPlaces(2).toString() : null,
     takenFrom: addMonths(countsFrom, rule.afterYears * 12),
     ...{ paidFor: words(true), notFor: words(false) },
   };

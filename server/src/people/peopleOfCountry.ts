@@ -34,7 +34,10 @@ export interface EndingFact {
 /** What of an employment long service goes by. */
 export interface ServiceTerms {
   basis: string;
-  weeklyHoursE4: number | null;
+  /** agreed weekly hours since each day on which they were recorded, in that order */
+  agreed: readonly { from: IsoDate; weeklyHoursE4: number | null }[];
+  /** ordinary hours of the pays here, in their order: read only where no hours are agreed */
+  paid(): readonly { start: IsoDate; end: IsoDate; hours: string }[];
   countsFrom: IsoDate;
   endDate: IsoDate | null;
 }

@@ -10,7 +10,7 @@ import { Papers } from "./Papers.tsx";
 
 /** What the Act of the State gives by the dates of service: what was taken or kept as a balance stands above it. */
 function LongService({ view }: { view: LongServiceView }) {
-  const { state, since, years, days, weeks, hours: inHours, takenFrom, paidFor, notFor } = view;
+  const { state, since, years, days, weeks, hours: inHours, hoursAWeek, takenFrom, paidFor, notFor } = view;
   return (
     <>
       <h2 className="mt-6 border-b border-rule-strong pb-1 font-name text-[18px]">Long service, {state}</h2>
@@ -31,8 +31,11 @@ function LongService({ view }: { view: LongServiceView }) {
         Leave may be taken from {longDate(takenFrom)}.
       </p>
       <p className="py-1 text-[13.5px] text-quiet">
-        Service counts from {longDate(since)}. By the dates of service and the hours of now: absences without pay, other
-        hours before and what was taken are not in it.
+        Service counts from {longDate(since)}.{" "}
+        {hoursAWeek
+          ? `A week of it has ${hoursAWeek} h, by the average that ${state} goes by.`
+          : "How many hours a week of it has is not known: none are agreed, and the pays here do not go back far enough."}{" "}
+        Absences without pay and what was taken are not in it.
       </p>
     </>
   );

@@ -1,0 +1,90 @@
+/**
+ * Hours of a week of long service leave where they were not always the same: the average over each span that a State
+ * looks at (rulebook/au/longServiceRules.ts), up to the last day, within the service.
+ * Example: 38 h for ten years, then 19 h for one: over 52 weeks 19 h, over 260 weeks 34.2 h.
+ */
+import { addDays, daysBetween, type IsoDate } from "../calendar/dates.ts";
+import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
+import type { HoursWindow } from "../rulebook/au/longServiceRules.ts";
+
+/** Agreed weekly hours from a day on; the first of them holds for what lies before it, too. */
+export interface HoursFrom {
+  from: IsoDate;
+  weekly: string;
+}
+/** Hours that were paid of a span of days. */
+export interface HoursPaid {
+  start: IsoDate;
+  end: IsoDate;
+  hours: string;
+}
+
+interface Span {
+  start: IsoDate;
+  lastDay: IsoDate;
+}
+
+/** The first day of a window; nought weeks are the whole service. */
+const firstOf = (window: HoursWindow, { start, lastDay }: Span): IsoDate => {
+  const first = window === 0 ? start : addDays(lastDay, 1 - window * 7);
+  return first < start ? start : first;
+};
+
+/** @param agreed in the order of their days @returns weekly hours by window */
+export function averagesAgreed(
+  agreed: readonly HoursFrom[],
+  windows: readonly HoursWindow[],
+  span: Span,
+): Partial<Record<HoursWindow, string>> {
+  return Object.fromEntries(
+    windows.map((window) => {
+      const first = firstOf(window, span);
+      let total = zero;
+      agreed.forEach(({ from, weekly }, at) => {
+        const begins = at === 0 || from < first ? first : from;
+        const next = agreed[at + 1]?.from;
+        const ends = next !== undefined && next <= span.lastDay ? addDays(next, -1) : span.lastDay;
+        if (begins <= ends) total = total.plus(decimal(weekly).times(daysBetween(begins, ends) + 1));
+      });
+      return [window, total.div(daysBetween(first, span.lastDay) + 1).toString()];
+    }),
+  );
+}
+
+/**
+ * Of who has no agreed hours: what was paid, only over windows that are on record as a whole.
+ * @param paid in the order of their days, without overtime
+ */
+export function averagesPaid(
+  paid: readonly HoursPaid[],
+  windows: readonly HoursWindow[],
+  span: Span,
+): Partial<Record<HoursWindow, string>> {
+  const known = paid[0]?.start;
+  return Object.fromEntries(
+    windows.flatMap((window) => {
+      const first = firstOf(window, span);
+      if (known === undefined || known > first) return [];
+      const total = paid.reduce((sum, each) => sum.plus(shareOf(each, first, span.lastDay)), zero);
+      return [
+        [
+          window,
+          total
+            .times(7)
+            .div(daysBetween(first, span.lastDay) + 1)
+            .toString(),
+        ],
+      ];
+    }),
+  );
+}
+
+/** A pay that reaches over an end of the window counts by its days. */
+function shareOf({ start, end, hours }: HoursPaid, first: IsoDate, last: IsoDate): Decimal {
+  const [from, to] = [start > first ? start : first, end < last ? end : last];
+  return from > to
+    ? zero
+    : decimal(hours)
+        .times(daysBetween(from, to) + 1)
+        .div(daysBetween(start, end) + 1);
+}
