@@ -89,7 +89,10 @@ export interface KeptQuestion {
   id: number;
   name: string;
   question: Question;
+  /** its answer goes to whoever keeps it, on the first day of each month */
+  mailed: boolean;
 }
+export const mailKept = Joi.object<{ monthly: boolean }>({ monthly: Joi.boolean().strict().required() });
 export const keepQuestion = Joi.object<{ name: string; question: Question }>({
   name: name(80).required().label("Name"),
   question: question.required(),

@@ -37,6 +37,8 @@ test("wage cost by month and cost centre: asked from anywhere, opened to its pay
   await press(page, page.getByRole("button", { name: "Keep this question" }));
   await page.getByLabel("Name of the question").fill("Who cost what last month");
   await page.keyboard.press("Enter");
+  await press(page, page.getByRole("button", { name: "Mail me Who cost what last month each month" }));
+  await expect(page.getByText("comes by mail on the first of each month")).toBeVisible();
   await page.goto(`${world.url}/figures?what=leave`);
   await expect(page.getByRole("columnheader", { name: "Stands" })).toBeVisible();
   await press(page, page.getByRole("link", { name: "Who cost what last month" }));

@@ -7,6 +7,7 @@ import { countriesHere } from "../countries/countries.ts";
 import { stopRendering } from "../documents/renderPayslip.ts";
 import { remindOfDues } from "../dues/remind.ts";
 import { foldSteps } from "../figures/fold.ts";
+import { mailKeptQuestions } from "../figures/keptQuestions.ts";
 import { mailByRule } from "../figures/mailRules.ts";
 import { type Clock, demoClock, officeZone, realClock } from "../ground/clock.ts";
 import type { Context } from "../ground/context.ts";
@@ -113,8 +114,9 @@ export function makeApplication(
     foldQuietly();
     try {
       mailByRule(context);
+      mailKeptQuestions(context);
     } catch (error) {
-      log.error({ err: error }, "the owner's page could not be mailed by its rule");
+      log.error({ err: error }, "the owner's page or figures could not be mailed by their rule");
     }
   }, 60_000);
   anchoring.unref();

@@ -1,25 +1,24 @@
 /** Questions: what can be asked, answers as a page and as files, the pays behind a figure, and questions that are kept. */
 import { answerQuestion, askApproval, askQuestion, sayYes } from "@zesty/contract/approval";
-import { type Answer, type KeptQuestion, keepQuestion, type Question, question } from "@zesty/contract/figures";
+import { type Answer, keepQuestion, mailKept, type Question, question } from "@zesty/contract/figures";
 import { mailOwnerPage } from "@zesty/contract/ownerPage";
 import { dateWords } from "@zesty/core/calendar/dates";
 import { create as contentDisposition } from "content-disposition";
-import { and, asc, eq } from "drizzle-orm";
 import type { Request, Response, Router } from "express";
 import { renderAnswer, renderOwnerPage } from "../documents/renderPayslip.ts";
 import type { Actor, Context } from "../ground/context.ts";
-import { cannot, notFound } from "../ground/problem.ts";
+import { cannot } from "../ground/problem.ts";
 import { body, idOf, signedIn } from "../http/handler.ts";
 import { lookedAtRun } from "../http/looked.ts";
 import { businessRoute } from "../http/onBusiness.ts";
 import { runRoute } from "../runs/runRoute.ts";
 import { answerAsked, approvalOf, askAbout, sayYesTo, withdrawAsking } from "../signOff/approval.ts";
-import { keptQuestion } from "../store/schema.ts";
 import { inSlices } from "../store/steps.ts";
 import { record } from "../store/trail.ts";
 import { answerSteps, paysBehind, whatCanBeAsked } from "./answer.ts";
 import { mailForYes, readLetter } from "./approverLetter.ts";
 import { answerBook, answerCsv } from "./files.ts";
+import { drop, keep, keptBy, mailMonthly } from "./keptQuestions.ts";
 import { addMailRule, endMailRule, listMailRules } from "./mailRules.ts";
 import { mailOwner, readOwnerPage } from "./ownerPage.ts";
 
@@ -39,9 +38,6 @@ function askedIn(request: Request): Question {
     });
   return value as Question;
 }
-
-/** A person keeps so many questions. */
-const mostKept = 60;
 
 export function figureRoutes(context: Context, router: Router): void {
   const answerTo = (actor: Actor, asked: Question): Promise<Answer> =>
@@ -149,46 +145,22 @@ export function figureRoutes(context: Context, router: Router): void {
       endMailRule(context, actor, businessId, idOf(request, "rule")),
     ),
   );
-  const { db } = context.store;
   router.get(
     "/kept-questions",
-    signedIn(context, (actor): KeptQuestion[] =>
-      db
-        .select({ id: keptQuestion.id, name: keptQuestion.name, question: keptQuestion.question })
-        .from(keptQuestion)
-        .where(eq(keptQuestion.userId, actor.userId))
-        .orderBy(asc(keptQuestion.name))
-        .all(),
-    ),
+    signedIn(context, (actor) => keptBy(context, actor)),
   );
   router.post(
     "/kept-questions",
-    signedIn(context, (actor, request) => {
-      const wanted = body(keepQuestion, request);
-      const own = eq(keptQuestion.userId, actor.userId);
-      if (db.select({ id: keptQuestion.id }).from(keptQuestion).where(own).all().length >= mostKept)
-        throw cannot("many-questions", `At most ${mostKept} questions are kept. Take one out first.`);
-      return context.store.transaction(() => {
-        // Kept again under its name it takes the place of the one before.
-        db.delete(keptQuestion)
-          .where(and(own, eq(keptQuestion.name, wanted.name)))
-          .run();
-        return db
-          .insert(keptQuestion)
-          .values({ ...wanted, userId: actor.userId })
-          .returning({ id: keptQuestion.id })
-          .get();
-      });
-    }),
+    signedIn(context, (actor, request) => keep(context, actor, body(keepQuestion, request))),
+  );
+  router.put(
+    "/kept-questions/:question/mail",
+    signedIn(context, (actor, request) =>
+      mailMonthly(context, actor, idOf(request, "question"), body(mailKept, request).monthly),
+    ),
   );
   router.delete(
     "/kept-questions/:question",
-    signedIn(context, (actor, request) => {
-      const gone = db
-        .delete(keptQuestion)
-        .where(and(eq(keptQuestion.userId, actor.userId), eq(keptQuestion.id, idOf(request, "question"))))
-        .run();
-      if (gone.changes === 0) throw notFound("question");
-    }),
+    signedIn(context, (actor, request) => drop(context, actor, idOf(request, "question"))),
   );
 }

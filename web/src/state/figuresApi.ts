@@ -30,6 +30,10 @@ export const figuresApi = api.enhanceEndpoints({ addTagTypes: ["Figures", "KeptQ
       query: (body) => ({ url: "/kept-questions", method: "POST", body }),
       invalidatesTags: ["KeptQuestions"],
     }),
+    mailQuestion: build.mutation<unknown, { id: number; monthly: boolean }>({
+      query: ({ id, monthly }) => ({ url: `/kept-questions/${id}/mail`, method: "PUT", body: { monthly } }),
+      invalidatesTags: ["KeptQuestions"],
+    }),
     dropQuestion: build.mutation<unknown, number>({
       query: (id) => ({ url: `/kept-questions/${id}`, method: "DELETE" }),
       invalidatesTags: ["KeptQuestions"],

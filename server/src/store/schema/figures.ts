@@ -39,6 +39,8 @@ export const keptQuestion = sqliteTable(
       .references(() => user.id),
     name: text("name").notNull(),
     question: json<Question>("question").notNull(),
+    /** mailed each month to who keeps it: since which month, and so many months back its span begins and ends */
+    mailed: json<{ since: string; back: [from: number, to: number] }>("mailed"),
   },
   (t) => [index("kept_question_user").on(t.userId)],
 );

@@ -11,6 +11,7 @@ export function Kept({ question, title }: { question: Question; title: string })
   const { data: kept = [] } = figuresApi.useKeptQuestionsQuery();
   const [keep, keeping] = figuresApi.useKeepQuestionMutation();
   const [drop] = figuresApi.useDropQuestionMutation();
+  const [mail, mailing] = figuresApi.useMailQuestionMutation();
   const [open, setOpen] = useState(false);
   const [name, setName] = useState("");
   const save = async () => {
@@ -29,6 +30,15 @@ export function Kept({ question, title }: { question: Question; title: string })
               <Link className="text-action underline" to={`/figures?${new URLSearchParams(paramsOf(each.question))}`}>
                 {each.name}
               </Link>
+              {each.mailed && <span className="text-[14px] text-quiet">comes by mail on the first of each month</span>}
+              <Button
+                look="quiet"
+                className="text-[14px] !text-quiet"
+                aria-label={each.mailed ? `Mail ${each.name} no more` : `Mail me ${each.name} each month`}
+                onClick={() => void mail({ id: each.id, monthly: !each.mailed })}
+              >
+                {each.mailed ? "mail it no more" : "mail it to me each month"}
+              </Button>
               <Button
                 look="quiet"
                 className="text-[14px] !text-quiet"
@@ -72,7 +82,7 @@ export function Kept({ question, title }: { question: Question; title: string })
           Keep this question
         </Button>
       )}
-      <ProblemNote error={keeping.error} />
+      <ProblemNote error={keeping.error ?? mailing.error} />
     </section>
   );
 }

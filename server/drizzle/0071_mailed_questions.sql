@@ -1,0 +1,1 @@
+ALTER TABLE `kept_question` ADD `mailed` text;
