@@ -160,6 +160,10 @@ export function movedDay(day: DayRecord, from: IsoDate, to: IsoDate): DayRecord 
   };
 }
 
+/** Whether a day says that work was done on it: being on call is none. */
+export const hasWork = ({ shifts, hours }: Pick<DayRecord, "shifts" | "hours">): boolean =>
+  hours !== undefined || shifts.some((shift) => !shift.marks?.includes("standby"));
+
 /**
  * Minutes that a day says were worked, breaks taken off; for totals and for hours against usual.
  * @param nights whether a night at the workplace counts as a whole
@@ -169,6 +173,8 @@ export function minutesOf(day: DayRecord, nights = false): number {
   const shifts = day.shifts.reduce((sum, shift) => {
     const breaks = (shift.breaks ?? []).filter((each) => !each.paid);
     const unpaid = breaks.reduce((less, each) => less + wall(each.end) - wall(each.start), 0);
+    // Who is on call works where they are called: that is a shift of its own.
+    if (shift.marks?.includes("standby")) return sum;
     // A night at the workplace is not worked, and a day of care is paid for its hours.
     if (!nights && shift.marks?.includes("sleepover"))
       return sum + (shift.worked ?? []).reduce((more, each) => more + wall(each.end) - wall(each.start), 0);

@@ -64,9 +64,12 @@ function allowance(
   overtimeOfDay: ReadonlyMap<number, number>,
 ): Found {
   const { trigger } = entry;
-  const isNight = (each: WorkedShift) => each.facts.marks.includes("sleepover");
-  // A night at the workplace is no shift of work: only its own allowance looks at it.
-  const shifts = all.filter((each) => isNight(each) === (trigger.kind === "sleepover"));
+  // A night at the workplace and being on call are no shifts of work: only their own allowances look at them.
+  const apart = (mark: "sleepover" | "standby", own: boolean) => (each: WorkedShift) =>
+    each.facts.marks.includes(mark) === own;
+  const shifts = all
+    .filter(apart("sleepover", trigger.kind === "sleepover"))
+    .filter(apart("standby", trigger.kind === "onCall"));
   const meant = shifts.filter((each) => holds(entry.if, each.facts, each.shift.start));
   const days = [...new Set(meant.map((each) => each.shift.day))];
   const perWeek = new Map<number, number>();

@@ -76,10 +76,15 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
 
   const faults = withFacts.flatMap((each) => notPriced(roster, each));
   if (faults.length > 0) return { faults };
-  const long = longDays(rules, withFacts);
+  const isOnCall = ({ shift }: (typeof withFacts)[number]) => shift.marks.includes("standby");
+  const long = longDays(
+    rules,
+    withFacts.filter((each) => !isOnCall(each)),
+  );
   const parts = new Map<number, number>();
   for (const { shift } of withFacts)
-    if (!shift.marks.includes("sleepover")) parts.set(shift.day, (parts.get(shift.day) ?? 0) + 1);
+    if (!shift.marks.includes("sleepover") && !shift.marks.includes("standby"))
+      parts.set(shift.day, (parts.get(shift.day) ?? 0) + 1);
   const cycle = cycles(roster, first);
   const counters = new Counters();
   const carried = roster.carryIn ?? {};
@@ -103,7 +108,13 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   const apprenticed = rules.classifications.some((each) => each.key === roster.person.classification && each.shareOf);
   const done: WorkedShift[] = [];
   let dayMinutes = 0;
-  for (const { shift, facts } of withFacts) {
+  for (const each of withFacts) {
+    const { shift, facts } = each;
+    if (isOnCall(each)) {
+      // No work, so no pay by the hour: what it gives is an allowance, and a call is a shift of its own.
+      done.push({ ...each, pieces: [], rest: null, overdue: [], mealEffect: null, spread: null });
+      continue;
+    }
     const asleep = shift.marks.includes("sleepover");
     if (!asleep && before?.day !== shift.day) {
       if (before)

@@ -35,7 +35,13 @@ export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): Hour
           `The sleepover of ${on} has less than ${hoursText(rules.sleepover?.besideMinutes ?? 0)} hours of work before or after it.`,
         );
     }
-    if (facts.marks.includes("sleepover") || facts.marks.includes("careDay")) continue;
+    if (facts.marks.includes("standby") && !rules.allowances.some((each) => each.trigger.kind === "onCall"))
+      mark(
+        "query",
+        "onCallUnpaid",
+        `On call on ${on}: ${rules.title} gives nothing for it here, so nothing is paid. Type what was agreed, or tick.`,
+      );
+    if (["sleepover", "careDay", "standby"].some((each) => facts.marks.includes(each as "standby"))) continue;
     const before = worked.get(shift.day) ?? 0;
     worked.set(shift.day, before + shift.workedMinutes);
     if (!shift.clockless && lengthOf(shift.span) > 14 * 60)

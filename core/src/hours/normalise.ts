@@ -203,10 +203,12 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
     });
   });
   shifts.sort((a, b) => a.span.from - b.span.from || a.index - b.index);
-  faults.push(...overlaps(shifts.map(({ index, start, span }) => ({ index, start, ...span }))));
+  const worked = shifts.filter((each) => !each.marks.includes("standby"));
+  faults.push(...overlaps(worked.map(({ index, start, span }) => ({ index, start, ...span }))));
   return faults.length > 0 ? faults : shifts;
 }
 
+/** Being on call lies around the work that one is called to. */
 function overlaps(inOrder: readonly (CountedSpan & { index: number; start: WallMinute })[]): RosterFault[] {
   return inOrder.flatMap((each, at) => {
     const earlier = inOrder[at - 1];
@@ -228,7 +230,8 @@ export function faultsOfShifts(shifts: readonly Shift[], zone: string): RosterFa
   shifts.forEach((shift, index) => {
     const times = timesOf(shift, index, zone);
     if (Array.isArray(times)) faults.push(...times);
-    else read.push({ index, start: times.start, from: times.start, to: times.end });
+    else if (!shift.marks?.includes("standby"))
+      read.push({ index, start: times.start, from: times.start, to: times.end });
   });
   return [...faults, ...overlaps(read.sort((a, b) => a.from - b.from || a.index - b.index))];
 }

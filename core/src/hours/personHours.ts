@@ -3,14 +3,14 @@
  * public holidays not worked. Each week (or averaging cycle) is interpreted as a whole, with the days about the period
  * as its context; only days of the period and late days are given back.
  */
-import { type AgreementRules, dayNames, type SettingValue } from "../agreements/agreementRules.ts";
+import { type AgreementRules, dayNames, type SettingValue, type ShiftMark } from "../agreements/agreementRules.ts";
 import { addDays, dateOfDay, dateWords, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
 import { isWholeDay } from "../calendar/holidayWindows.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { asksClock } from "./conditions.ts";
-import { type DayRecord, minutesOf } from "./dayText.ts";
+import { type DayRecord, hasWork, minutesOf } from "./dayText.ts";
 import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
 import { interpret, linesOf } from "./interpret.ts";
 import { cycleOf, weekOf } from "./limits.ts";
@@ -82,6 +82,8 @@ export const patternMinutes = (time: PersonTime, date: IsoDate): number => toMin
 export const holidayOn = (time: PersonTime, date: IsoDate): HolidayWindow | undefined =>
   time.holidays.find((each) => each.date === date && isWholeDay(each));
 
+const isOnCall = (shift: DayShift): boolean => shift.marks?.includes("standby") === true;
+
 /** Early enough for the hours of a day to end on it; the time itself counts for nothing. */
 const daybreak = 6 * 60;
 
@@ -90,7 +92,7 @@ const daybreak = 6 * 60;
  * are priced by an agreement all the same. Beside shifts of the same day, and where they fill more than it, they are not.
  */
 function clocklessShift(time: PersonTime, date: IsoDate): DayShift | null {
-  if (time.rules === null || (time.days[date]?.shifts.length ?? 0) > 0) return null;
+  if (time.rules === null || time.days[date]?.shifts.some((shift) => !isOnCall(shift))) return null;
   if (time.holidaysByDay && holidayOn(time, date)) return null;
   const { minutes, clockless } = allPlain(time, date).plain.find((each) => each.clockless) ?? { minutes: 0 };
   if (!clockless || minutes === 0 || minutes >= minutesOfDay - daybreak) return null;
@@ -113,9 +115,11 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
   const holiday = holidayOn(time, date);
   if (day?.hours !== undefined)
     plain.push({ date, minutes: toMinutes(day.hours), why: "hours without their times", clockless: "typed" });
-  if (time.rules === null && day && day.shifts.length > 0)
-    plain.push({ date, minutes: minutesOf({ shifts: day.shifts, leave: [] }), why: "worked" });
-  const worked = day !== undefined && (day.shifts.length > 0 || day.hours !== undefined);
+  const minutes = day ? minutesOf({ shifts: day.shifts, leave: [] }) : 0;
+  if (time.rules === null && minutes > 0) plain.push({ date, minutes, why: "worked" });
+  const worked = day !== undefined && hasWork(day);
+  // Who was only on call had a day as ever.
+  const asEver = day === undefined || (!worked && day.shifts.length > 0 && day.leave.length === 0);
   // A holiday inside leave is not leave, and one that is not worked is paid as the day would have been.
   // Whether it would have been worked is the pattern's to say, unless somebody answered it with a reason.
   const expected = day?.otherwise ? day.otherwise.works : usual > 0 && time.person.basis !== "casual";
@@ -132,7 +136,7 @@ function allPlain(time: PersonTime, date: IsoDate): { plain: PlainHours[]; leave
   }
   if (time.use === "exceptions" && usual > 0 && !holiday) {
     const away = leave.reduce((sum, each) => sum + each.hours.times(60).toDecimalPlaces(0).toNumber(), 0);
-    if (day === undefined) plain.push({ date, minutes: usual, why: "as usual", clockless: "usual" });
+    if (asEver) plain.push({ date, minutes: usual, why: "as usual", clockless: "usual" });
     // Who says only what was an exception worked the rest of the day.
     else if (!worked && away > 0 && away < usual)
       plain.push({ date, minutes: usual - away, why: "the rest as usual", clockless: "usual" });
@@ -165,6 +169,7 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
     found.faults.push(...wrong.filter((each) => wanted.has(each.date)));
     const dates = new Set(found.faults.map((each) => each.date));
     found.plain = found.plain.filter((each) => !dates.has(each.date));
+    found.marks.push(...[...wanted].sort().flatMap((date) => apartUnpaid(time, date)));
     return found;
   }
   const { weeks } = cycleOf(rules, time.person.basis, time.settings);
@@ -173,7 +178,10 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
   const extras = new Map<string, Extra>();
   for (const start of [...new Set([...wanted].map(startOf))].sort((a, b) => a - b)) {
     const cycle = Array.from({ length: 7 * weeks }, (_, at) => dateOfDay(start + at));
-    const shifts = cycle.flatMap((date) => clocklessShift(time, date) ?? time.days[date]?.shifts ?? []);
+    const shifts = cycle.flatMap((date) => {
+      const [usual, own] = [clocklessShift(time, date), time.days[date]?.shifts ?? []];
+      return usual ? [usual, ...own] : own;
+    });
     if (shifts.length === 0) continue;
     found.faults.push(...needTimes(time, rules, shifts).filter((each) => wanted.has(each.date)));
     const wrongHere = wrong.filter((each) => cycle.includes(each.date));
@@ -211,6 +219,27 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
   found.extras = [...extras.values()];
   found.lines = linesOf(found.pieces);
   return found;
+}
+
+const apartWords: Partial<Record<ShiftMark, string>> = {
+  standby: "On call",
+  sleepover: "A night at the workplace",
+  careDay: "A day and night of care",
+};
+
+/** What only an agreement has a price for is asked about where there is none. */
+function apartUnpaid(time: PersonTime, date: IsoDate): HoursMark[] {
+  const marks = new Set(time.days[date]?.shifts.flatMap((shift) => shift.marks ?? []));
+  return [...marks].flatMap((mark): HoursMark[] =>
+    apartWords[mark] && mark !== "careDay"
+      ? [
+          {
+            ...{ kind: "query", code: "apartUnpaid", date },
+            text: `${apartWords[mark]} on ${dateWords(date)}: no agreement says what it pays, so nothing is paid for it. Type what was agreed, or tick.`,
+          },
+        ]
+      : [],
+  );
 }
 
 /** Shifts that contradict themselves or each other, across the edges of weeks, too: nobody is paid twice for an hour. */

@@ -1,9 +1,11 @@
 /** What only a person can say of recorded days: asked in the run, never guessed. */
+
 import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { leadsOthers } from "@zesty/core/agreements/flags";
 import { dateWords, weekday } from "@zesty/core/calendar/dates";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { allPurposeOf } from "@zesty/core/hours/allPurpose";
+import { hasWork } from "@zesty/core/hours/dayText";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { holidayOn, type PersonHours, patternMinutes } from "@zesty/core/hours/personHours";
 import { baseRate } from "@zesty/core/hours/pricing";
@@ -95,7 +97,7 @@ export function holidaysOff(person: KnownPerson, dates: readonly string[]): stri
     const holiday = holidayOn(time, date);
     const day = time.days[date];
     const isOff = patternMinutes(time, date) === 0 && weekday(date) <= 5 && date >= time.employedFrom;
-    const isKnown = day !== undefined && (day.shifts.length > 0 || day.hours !== undefined || day.leave.length > 0);
+    const isKnown = day !== undefined && (hasWork(day) || day.leave.length > 0);
     if (!holiday || !isOff || isKnown || (time.employedTo !== null && date > time.employedTo)) return [];
     return [
       `${holiday.name ?? "A public holiday"}, ${dayWords(date)}, falls on a day off. ${time.rules?.title} may give another day off, a day's pay or a day of leave for it: enter that, or tick where nothing is due.`,

@@ -5,7 +5,7 @@
 import { addDays, type IsoDate, weekday } from "@zesty/core/calendar/dates";
 import { holidaysBetweenNz } from "@zesty/core/calendar/holidaysNz";
 import { type HolidaySwap, withSwaps } from "@zesty/core/calendar/swappedHolidays";
-import type { DayRecord } from "@zesty/core/hours/dayText";
+import { type DayRecord, hasWork } from "@zesty/core/hours/dayText";
 import { worksOn } from "@zesty/core/nz/finalHolidayPay";
 import type { HolidayFacts } from "@zesty/core/nz/holidayFacts";
 import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
@@ -18,8 +18,7 @@ import type { RunDays } from "./runDays.ts";
 type Who = typeof person.$inferSelect;
 /** Whether the last four same weekdays were worked; empty unless all four weeks are on record. */
 function sameDays(personId: number, date: IsoDate, recordOf: RecordOf): boolean[] {
-  const isWorked = (day: DayRecord | undefined) =>
-    day !== undefined && (day.shifts.length > 0 || day.hours !== undefined);
+  const isWorked = (day: DayRecord | undefined) => day !== undefined && hasWork(day);
   const weeks = [7, 14, 21, 28].map((back) => {
     const day = addDays(date, -back);
     // A week that holds nothing at all was not written down.

@@ -8,8 +8,9 @@ import { signOff } from "../signOff/signOff.ts";
 import { outbox, outboxAnswer } from "../store/schema.ts";
 import { openUsual, readyRun, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { searchThenSendAgain, tryNow } from "./again.ts";
+import { backOffMs } from "./sending.ts";
 import { sendView } from "./sendRun.ts";
-import { backOffMs, outboxWorker } from "./worker.ts";
+import { outboxWorker } from "./worker.ts";
 
 let world: SmallWorld;
 afterEach(() => world.end());

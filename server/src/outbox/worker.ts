@@ -1,20 +1,15 @@
-/**
- * Sends what is queued, asks about what is unknown, and follows what is acknowledged. One message id for ever, retried
- * with back-off, answered once: losing an answer never means sending a second message.
- */
+/** When what waits in the outbox is looked at: a lane a receiver, by its waits, woken, put off, hastened, stopped. */
 import { and, asc, eq, gt, inArray, lte, notInArray, sql } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
-import type { Outcome, RawAnswer } from "../outside/outcome.ts";
 import { openMail } from "../outside/postBox.ts";
-import { places } from "../store/crypt.ts";
-import { letter, outbox, outboxAnswer } from "../store/schema.ts";
-import { type Courier, couriers, type OutboxRow } from "./channels.ts";
+import { letter, outbox } from "../store/schema.ts";
+import { couriers, type OutboxRow } from "./channels.ts";
 import { askAfterRestore, isHeld } from "./held.ts";
 import { sendLetters } from "./letters.ts";
 import { movedIn } from "./movedIn.ts";
 import { playedMail, playing } from "./playing.ts";
 import { listToConfirm } from "./restoredList.ts";
-import { settleAnswer } from "./settleAnswer.ts";
+import { backOffMs, type Sending, sending } from "./sending.ts";
 
 export interface OutboxWorker {
   /** handles what is due now; returns how many rows it touched */
@@ -22,7 +17,7 @@ export interface OutboxWorker {
   /** until nothing moves any more, for making the demo's history */
   drain(): Promise<void>;
   /** asks the receiver of a message whether it has it; found there, it counts as arrived */
-  search(outboxId: number): Promise<"there" | "notThere" | "unknown">;
+  search: Sending["search"];
   /** begins to send; nothing leaves the house before */
   start(): void;
   wake(): void;
@@ -56,16 +51,11 @@ const lanes: readonly (readonly Channel[])[] = [
   [],
 ];
 
-/** Seconds to the next try: 2, 4, 8, 16, 32, then five minutes, later hourly. */
-export function backOffMs(tries: number): number {
-  if (tries <= 5) return 2 ** Math.max(tries, 1) * 1000;
-  return tries <= 24 ? 300_000 : 3_600_000;
-}
-
 export function outboxWorker(context: Context): OutboxWorker {
   const { db } = context.store;
   const mail = openMail(context.settings.services.smtp);
   const courierOf = playing(context, couriers(context, mail), couriers(context, playedMail()));
+  const { sweep, handle, search } = sending(context, courierOf);
   const timers = new Map<readonly Channel[], NodeJS.Timeout>();
   const running = new Map<readonly Channel[], Promise<unknown>>();
   const woken = new Set<readonly Channel[]>();
@@ -74,104 +64,6 @@ export function outboxWorker(context: Context): OutboxWorker {
   let stopped = false;
   let asking: Promise<number> | null = null;
   let seen = { wall: Date.now(), steady: performance.now() };
-  /** rows that this process is sending just now */
-  const inHand = new Set<number>();
-
-  /** After a crash or a failed write nobody knows what became of a row that was being sent: it is asked after. */
-  function sweep(): void {
-    const stale = db.select({ id: outbox.id }).from(outbox).where(eq(outbox.state, "sending")).all();
-    for (const { id } of stale)
-      if (!inHand.has(id)) db.update(outbox).set({ state: "unknown", nextAt: 0 }).where(eq(outbox.id, id)).run();
-  }
-
-  async function handle(row: OutboxRow): Promise<void> {
-    const was = row.state;
-    const claim = db
-      .update(outbox)
-      .set({
-        state: was === "acknowledged" ? "acknowledged" : "sending",
-        tries: row.tries + 1,
-        nextAt: Date.now() + backOffMs(row.tries + 1),
-      })
-      .where(and(eq(outbox.id, row.id), eq(outbox.state, was), eq(outbox.tries, row.tries)))
-      .run();
-    if (claim.changes !== 1) return;
-    inHand.add(row.id);
-    try {
-      const outcome = await attempt(courierOf[row.channel], row, was);
-      apply(row, was, outcome);
-    } catch (error) {
-      // The answer could not be written (a full disk, say): the receiver is asked for it again.
-      context.log.error({ err: error, outboxId: row.id }, "an answer could not be kept");
-    } finally {
-      inHand.delete(row.id);
-    }
-    context.announce(row.runId);
-  }
-
-  const keepFor = (row: OutboxRow) => (answer: RawAnswer) => {
-    const body = context.store.crypt.seal(answer.body, places.answer(row.id));
-    db.insert(outboxAnswer).values({ outboxId: row.id, at: context.clock.now(), status: answer.status, body }).run();
-  };
-
-  async function search(outboxId: number): Promise<"there" | "notThere" | "unknown"> {
-    const row = db.select().from(outbox).where(eq(outbox.id, outboxId)).get();
-    if (!row) return "notThere";
-    const outcome = await courierOf[row.channel].find(row, keepFor(row));
-    if (outcome.kind === "acknowledged") apply(row, row.state, outcome);
-    return outcome.kind === "acknowledged" ? "there" : outcome.kind === "notThere" ? "notThere" : "unknown";
-  }
-
-  async function attempt(courier: Courier, row: OutboxRow, was: OutboxRow["state"]): Promise<Outcome> {
-    const keep = keepFor(row);
-    try {
-      if (was === "acknowledged") return await courier.result(row, keep);
-      if (was === "unknown") {
-        const found = await courier.find(row, keep);
-        if (found.kind !== "notThere") return found;
-      }
-      return await courier.send(row, keep);
-    } catch (error) {
-      context.log.error({ err: error, outboxId: row.id }, "outbox row failed");
-      return {
-        kind: "unknown",
-        detail: "Something broke on our side while sending. We ask the receiver before trying again.",
-      };
-    }
-  }
-
-  function apply(row: OutboxRow, was: OutboxRow["state"], outcome: Outcome): void {
-    const set = (values: Partial<OutboxRow>) => db.update(outbox).set(values).where(eq(outbox.id, row.id)).run();
-    switch (outcome.kind) {
-      case "acknowledged":
-        set({
-          state: "acknowledged",
-          receipt: outcome.receipt,
-          detail: outcome.detail,
-          odd: false,
-          tries: 0,
-          nextAt: Date.now() + 1000,
-        });
-        settleAnswer(context, row, null);
-        break;
-      case "waiting":
-        set({ detail: outcome.detail, odd: outcome.odd === true });
-        break;
-      case "unknown":
-        set({
-          state: was === "acknowledged" ? "acknowledged" : "unknown",
-          detail: outcome.detail,
-          odd: outcome.odd === true,
-        });
-        break;
-      case "notThere":
-        set({ state: was === "acknowledged" ? "acknowledged" : "unknown", detail: "", odd: false });
-        break;
-      default:
-        settleAnswer(context, row, outcome);
-    }
-  }
-
   const due = (lane: readonly Channel[]) =>
     db
       .select()

@@ -12,7 +12,7 @@ import { isPlay } from "../ground/play.ts";
 import { rightIn } from "../ground/rights.ts";
 import { isHeld } from "../outbox/held.ts";
 import { movedIn } from "../outbox/movedIn.ts";
-import { backOffMs } from "../outbox/worker.ts";
+import { backOffMs } from "../outbox/sending.ts";
 import { postBeyond } from "../outside/beyond.ts";
 import { places } from "../store/crypt.ts";
 import { eventTold, listener, program, user } from "../store/schema.ts";

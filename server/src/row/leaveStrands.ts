@@ -1,6 +1,7 @@
 /** Strands of leave in a row: recorded days, what was taken ahead, and the terms of their own day. */
 
 import { timeRulesIn } from "@zesty/core/countries/time";
+import { hasWork } from "@zesty/core/hours/dayText";
 import { holidayOn, patternMinutes, personHours } from "@zesty/core/hours/personHours";
 import { regularExtras } from "@zesty/core/nz/pay/holidaySources";
 import type { AsOf } from "@zesty/core/pay/input";
@@ -53,7 +54,7 @@ export function takenOn(person: KnownPerson, dates: readonly string[]): Map<stri
   for (const date of own) {
     const record = time.days[date];
     if (!record || !holidayOn(time, date)) continue;
-    const isWorked = record.shifts.length > 0 || record.hours !== undefined;
+    const isWorked = hasWork(record);
     const expected = record.otherwise ? record.otherwise.works : usualOf(date).gt(0) && time.person.basis !== "casual";
     // "Yes" takes what that day would have had, "no" takes nothing, whatever was worked.
     if (expected && !hours.leave.some((each) => each.date === date))

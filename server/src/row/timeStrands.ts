@@ -2,9 +2,11 @@
  * What the record of time puts into a row: priced hours of who is paid by them, and for everybody else leave and holidays,
  * each day by its own terms. An hour of a day is taken from usual pay once.
  */
+
 import { dateWords } from "@zesty/core/calendar/dates";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
+import { hasWork } from "@zesty/core/hours/dayText";
 import { holidayOn, personHours } from "@zesty/core/hours/personHours";
 import type { OpenTime, SheetLine } from "@zesty/core/pay/row";
 import type { Strand, Taken } from "@zesty/core/pay/strands";
@@ -72,8 +74,7 @@ function byVersion(person: KnownPerson, dates: readonly string[]): { person: Kno
   });
 }
 
-const isWorkedDay = (day: KnownDay): boolean =>
-  day.record !== null && (day.record.shifts.length > 0 || day.record.hours !== undefined);
+const isWorkedDay = (day: KnownDay): boolean => day.record !== null && hasWork(day.record);
 
 const approvedIn = (known: readonly KnownDay[], from: string, to: string): KnownDay[] =>
   known.filter(

@@ -8,10 +8,9 @@ import { Link, useNavigate } from "react-router";
 import { AskBeforeLeaving } from "../../parts/AskBeforeLeaving.tsx";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
 import { Button } from "../../parts/Button.tsx";
-import { counted, longDate, shortDate } from "../../parts/format.ts";
+import { counted } from "../../parts/format.ts";
 import { Loading, Nothing } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
-import { TimeTabs } from "../../parts/TimeTabs.tsx";
 import { useAddress } from "../../parts/useAddress.ts";
 import { useCharacter } from "../../parts/useCharacter.ts";
 import { useBusiness } from "../../state/business.ts";
@@ -19,6 +18,7 @@ import { timeApi } from "../../state/timeApi.ts";
 import { copiedFrom } from "./dayCells.ts";
 import { ShiftsPanel } from "./ShiftsPanel.tsx";
 import { Strip } from "./Strip.tsx";
+import { KindChoice, TimeSpan, WhoseDays } from "./TimeHead.tsx";
 import { useDays } from "./useDays.ts";
 import { WeekSheet } from "./WeekSheet.tsx";
 import { type Chosen, waiting } from "./weekColumns.tsx";
@@ -111,86 +111,10 @@ export function Time() {
   return (
     <main id="main" className="flex h-full min-h-0 flex-col">
       <div className="flex shrink-0 flex-wrap items-end justify-between gap-x-6 gap-y-2 px-6 pt-4 pb-2">
-        <div className="flex flex-wrap items-baseline gap-x-4">
-          <h1 className="font-name text-[24px] leading-tight font-medium">Time &amp; leave</h1>
-          <TimeTabs />
-          <span className="flex items-baseline gap-2">
-            <Button look="quiet" aria-label="The period before" onClick={() => go({ day: view.before })}>
-              ‹
-            </Button>
-            <span className="figures font-semibold">
-              {shortDate(view.from)} to {longDate(view.to)}
-            </span>
-            <Button look="quiet" aria-label="The period after" onClick={() => go({ day: view.after })}>
-              ›
-            </Button>
-          </span>
-          {weeks.length > 1 && (
-            <fieldset className="flex gap-1">
-              <legend className="sr-only">Week of the period</legend>
-              {weeks.map((week, at) => (
-                <button
-                  key={week[0]}
-                  type="button"
-                  aria-pressed={week === shown}
-                  className={`figures rounded-(--radius) border px-2 py-0.5 text-[14px] ${week === shown ? "border-rule-strong bg-lime-soft font-semibold" : "border-transparent text-quiet hover:border-rule-strong"}`}
-                  onClick={() => setWeekNo(at)}
-                >
-                  {shortDate(week[0] ?? "")}–{shortDate(week.at(-1) ?? "")}
-                </button>
-              ))}
-            </fieldset>
-          )}
-          {view.cycles.length > 1 && (
-            <label className="text-quiet">
-              <span className="sr-only">Pay cycle</span>
-              <select
-                className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-0.5 text-ink"
-                value={view.cycleId}
-                onChange={(event) => go({ cycle: Number(event.target.value) })}
-              >
-                {view.cycles.map((each) => (
-                  <option key={each.id} value={each.id}>
-                    {each.name}
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
-          {view.run ? (
-            <Link className="text-action underline" to={`/run/${view.run.id}`}>
-              {view.run.open ? "Run of" : "Paid on"} {shortDate(view.run.payday)}
-            </Link>
-          ) : (
-            <span className="text-quiet">no run yet</span>
-          )}
-        </div>
+        <TimeSpan view={view} weeks={weeks} shown={shown} onWeek={setWeekNo} onGo={go} />
         <div className="flex items-center gap-3">
-          <fieldset className="flex overflow-hidden rounded-(--radius) border border-rule-strong">
-            <legend className="sr-only">Which days</legend>
-            {(["worked", "planned"] as const).map((each) => (
-              <button
-                key={each}
-                type="button"
-                aria-pressed={kind === each}
-                className={`px-2.5 py-1 text-[15px] ${kind === each ? "bg-lime-soft font-semibold" : "bg-sheet text-quiet hover:bg-hover"}`}
-                onClick={() => setKind(each)}
-              >
-                {each === "worked" ? "Worked" : "Planned"}
-              </button>
-            ))}
-          </fieldset>
-          {some && (
-            <select
-              aria-label="Whose days"
-              className="rounded-(--radius) border border-rule-strong bg-sheet px-2 py-1 text-[15px]"
-              value={everybody ? "all" : "own"}
-              onChange={(event) => setEverybody(event.target.value === "all")}
-            >
-              <option value="own">Whom I approve for</option>
-              <option value="all">Everybody</option>
-            </select>
-          )}
+          <KindChoice kind={kind} onKind={setKind} />
+          {some && <WhoseDays everybody={everybody} onEverybody={setEverybody} />}
           <input
             ref={findRef}
             aria-label="Find a person"
