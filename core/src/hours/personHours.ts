@@ -3,12 +3,13 @@
  * public holidays not worked. Each week (or averaging cycle) is interpreted as a whole, with the days about the period
  * as its context; only days of the period and late days are given back.
  */
-import { type AgreementRules, dayNames, type SettingValue, type ShiftMark } from "../agreements/agreementRules.ts";
+import { type AgreementRules, dayNames, type SettingValue } from "../agreements/agreementRules.ts";
 import { addDays, dateOfDay, dateWords, dayOf, type IsoDate, weekday } from "../calendar/dates.ts";
 import { isWholeDay } from "../calendar/holidayWindows.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
+import { apartUnpaid } from "./apartUnpaid.ts";
 import { asksClock } from "./conditions.ts";
 import { type DayRecord, hasWork, minutesOf } from "./dayText.ts";
 import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
@@ -169,7 +170,7 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
     found.faults.push(...wrong.filter((each) => wanted.has(each.date)));
     const dates = new Set(found.faults.map((each) => each.date));
     found.plain = found.plain.filter((each) => !dates.has(each.date));
-    found.marks.push(...[...wanted].sort().flatMap((date) => apartUnpaid(time, date)));
+    found.marks.push(...[...wanted].sort().flatMap((date) => apartUnpaid(date, time.days[date])));
     return found;
   }
   const { weeks } = cycleOf(rules, time.person.basis, time.settings);
@@ -219,27 +220,6 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
   found.extras = [...extras.values()];
   found.lines = linesOf(found.pieces);
   return found;
-}
-
-const apartWords: Partial<Record<ShiftMark, string>> = {
-  standby: "On call",
-  sleepover: "A night at the workplace",
-  careDay: "A day and night of care",
-};
-
-/** What only an agreement has a price for is asked about where there is none. */
-function apartUnpaid(time: PersonTime, date: IsoDate): HoursMark[] {
-  const marks = new Set(time.days[date]?.shifts.flatMap((shift) => shift.marks ?? []));
-  return [...marks].flatMap((mark): HoursMark[] =>
-    apartWords[mark] && mark !== "careDay"
-      ? [
-          {
-            ...{ kind: "query", code: "apartUnpaid", date },
-            text: `${apartWords[mark]} on ${dateWords(date)}: no agreement says what it pays, so nothing is paid for it. Type what was agreed, or tick.`,
-          },
-        ]
-      : [],
-  );
 }
 
 /** Shifts that contradict themselves or each other, across the edges of weeks, too: nobody is paid twice for an hour. */
