@@ -55,11 +55,13 @@ export function PastedLines({
       />
       <ProblemNote error={error} />
       {shown && shown.faults.length > 0 && (
-        <ul className="mt-2 max-w-4xl border-l-3 border-plum pl-3 text-plum" role="alert">
-          {shown.faults.map((fault) => (
-            <li key={fault}>{fault}</li>
-          ))}
-        </ul>
+        <div className="mt-2 max-w-4xl border-l-3 border-plum pl-3 text-plum" role="alert">
+          <ul>
+            {shown.faults.map((fault) => (
+              <li key={fault}>{fault}</li>
+            ))}
+          </ul>
+        </div>
       )}
       {shown && shown.rows.length > 0 && children}
       <div className="mt-3 flex gap-3">
