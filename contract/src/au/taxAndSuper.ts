@@ -57,6 +57,10 @@ export interface Super {
   anyAge?: boolean | undefined;
   /** shares that go to other funds */
   shares?: { fundId: number; memberNumber: string; percent: string }[] | null | undefined;
+  /** how the fund came about; null where nobody has said */
+  how?: "chosen" | "stapled" | "default" | null | undefined;
+  /** when the tax office was asked for the stapled fund */
+  askedOn?: string | null | undefined;
 }
 
 export const superChoice = Joi.object<Super & { from?: string }>({
@@ -66,6 +70,8 @@ export const superChoice = Joi.object<Super & { from?: string }>({
   guarantee: Joi.boolean().default(true).label("Super guarantee"),
   agreedPercent: optional(percent()).label("Agreed per cent"),
   anyAge: Joi.boolean().default(false).label("Super at any age"),
+  how: optional(Joi.string().valid("chosen", "stapled", "default")).label("How it came about"),
+  askedOn: optional(date()).label("Stapled fund asked for on"),
   shares: Joi.array()
     .items(
       Joi.object({

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { addDays } from "../calendar/dates.ts";
 import { isDecimalText } from "../quantity/decimal.ts";
 import { tablesAu } from "./au/index.ts";
+import { tablesNz } from "./nz/index.ts";
 import { MissingRow, makeRuleBook, type Row } from "./ruleBook.ts";
 
 const numbersIn = (value: unknown): unknown[] =>
@@ -36,6 +37,17 @@ describe.each(tablesAu.map((table) => [table.name, table.rows as readonly Row<un
     });
   },
 );
+
+// A business that loaded next year's tables is not stopped for want of one that no pay asks for: such a table stands in
+// tables.ts alone.
+it("tables whose absence stops a pay are those that pays ask for", () =>
+  expect([...tablesAu, ...tablesNz].map((table) => table.name)).toEqual([
+    ...["withholdingScales", "withholdingRates", "studyLoanRates", "workingHolidayRates", "superGuaranteeRules"],
+    ...["superLateRules", "generalInterestCharge", "terminationRules", "minimumWage", "employmentStandards"],
+    ...["longServiceRules", "fringeBenefitRules", "expenseAllowanceRules"],
+    ...["incomeTaxRates", "earnersLevy", "deductionRatesNz", "minimumWageNz", "holidayRules"],
+    ...["alternativeHolidayRules", "protectedEarnings"],
+  ]));
 
 describe("a rule book", () => {
   const [table] = tablesAu;

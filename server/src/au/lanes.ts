@@ -31,6 +31,7 @@ export const lanesAu = (context: Context, who: Who, names: Names): Lane[] => [
     ["Fund", names.funds.get(row.fundId ?? 0) ?? "none"],
     ["Member number", row.memberNumber],
     ["Guarantee", said(!row.guarantee, "no guarantee owed")],
+    ["How", row.how && { chosen: "chosen", stapled: "stapled", default: "default fund" }[row.how]],
     ["Agreed", row.agreedPercent && `${row.agreedPercent} %`],
     ["Shares", row.shares?.map((each) => `${names.funds.get(each.fundId)} ${each.percent} %`).join(", ") ?? null],
   ]),

@@ -26,6 +26,9 @@ export const peopleAu: PeopleOfCountry = {
       else if (tax.numberStatus === "pending") missing.push({ section: "tax", text: "Tax file number, applied for" });
       if (fund?.guarantee !== false && !fund?.fundId) missing.push({ section: "super", text: "Super fund" });
       else if (fund?.fundId && !fund.memberNumber) missing.push({ section: "super", text: "Member number" });
+      // Superannuation Guarantee (Administration) Act 1992, s 32N: a default fund comes last.
+      if (fund?.how === "default" && !fund.askedOn)
+        missing.push({ section: "super", text: "Stapled fund, not asked for" });
       return [...missing, ...ofAll(who)];
     };
   },

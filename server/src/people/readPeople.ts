@@ -196,6 +196,8 @@ export function readPerson(context: Context, personId: number): PersonView {
       agreedPercent: fund?.agreedPercent ?? null,
       anyAge: fund?.anyAge ?? false,
       shares: fund?.shares ?? null,
+      how: fund?.how ?? null,
+      askedOn: fund?.askedOn ?? null,
     },
     bank: {
       from: bank?.from ?? who.startDate,

@@ -35,6 +35,7 @@ const whole: Record<"AU" | "NZ", (cycleId: number, fundId: number) => Record<str
       agreedPercent: "15",
       anyAge: true,
       shares: [{ fundId, memberNumber: "M-8", percent: "30" }],
+      ...{ how: "stapled", askedOn: "2026-06-03" },
     },
     time: {
       ...{

@@ -30,6 +30,10 @@ const words: Record<string, Blocks> = {
   "IRD number": { part: "tax", stops: true, atPayday: true, blocks: "the filing takes the person only with code ND" },
   "Super fund": { part: "funds", stops: true, atPayday: true, blocks: "super cannot be paid for this payday" },
   "Member number": { part: "funds", stops: false, atPayday: true, blocks: "the fund may send the contribution back" },
+  "Stapled fund, not asked for": {
+    ...{ part: "funds", stops: false },
+    blocks: "super in the default fund may cost the choice penalty",
+  },
   "KiwiSaver status": { part: "funds", stops: true, atPayday: true, blocks: "whether to contribute is not known" },
   "Bank account": { part: "bank", stops: true, atPayday: true, blocks: "the net pay cannot be paid" },
   "Bank account to look at": { part: "bank", stops: false, atPayday: true, blocks: "the pay goes to the old account" },

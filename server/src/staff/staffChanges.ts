@@ -121,6 +121,7 @@ function chooseFund(
       anyAge: held?.anyAge ?? false,
       // Shares that were agreed to other funds stay: the choice is of where the rest goes.
       shares: held?.shares ?? null,
+      how: "chosen",
     });
   });
 }

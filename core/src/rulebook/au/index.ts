@@ -4,7 +4,6 @@ import { expenseAllowanceRules } from "./expenseAllowanceRules.ts";
 import { fringeBenefitRules } from "./fringeBenefitRules.ts";
 import { longServiceRules } from "./longServiceRules.ts";
 import { minimumWage } from "./minimumWage.ts";
-import { parentalPayAu } from "./parentalPayAu.ts";
 import { studyLoanRates } from "./studyLoanRates.ts";
 import { superGuaranteeRules } from "./superGuaranteeRules.ts";
 import { generalInterestCharge, superLateRules } from "./superLateRules.ts";
@@ -24,7 +23,6 @@ export const tablesAu = [
   terminationRules,
   minimumWage,
   employmentStandards,
-  parentalPayAu,
   longServiceRules,
   fringeBenefitRules,
   expenseAllowanceRules,

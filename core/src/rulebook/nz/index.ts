@@ -5,18 +5,14 @@ import { earnersLevy } from "./earnersLevy.ts";
 import { holidayRules } from "./holidayRules.ts";
 import { incomeTaxRates } from "./incomeTaxRates.ts";
 import { minimumWageNz } from "./minimumWageNz.ts";
-import { parentalLeaveNz } from "./parentalLeaveNz.ts";
 import { protectedEarnings } from "./protectedEarnings.ts";
-import { startingOutNz } from "./startingOutNz.ts";
 
 export const tablesNz = [
   incomeTaxRates,
   earnersLevy,
   deductionRatesNz,
   minimumWageNz,
-  startingOutNz,
   holidayRules,
   alternativeHolidayRules,
-  parentalLeaveNz,
   protectedEarnings,
 ] as const;

@@ -121,6 +121,10 @@ export const superChoice = sqliteTable(
     anyAge: flag("any_age").default(false),
     /** shares of the contributions that go to other funds; the rest goes to the fund above */
     shares: json<{ fundId: number; memberNumber: string; percent: string }[]>("shares"),
+    /** how the fund came about; null where nobody has said */
+    how: text("how", { enum: ["chosen", "stapled", "default"] }),
+    /** when the tax office was asked for the stapled fund */
+    askedOn: text("asked_on"),
   },
   (t) => [index("super_choice_person").on(t.personId, t.from)],
 );

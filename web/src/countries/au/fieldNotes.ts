@@ -116,6 +116,16 @@ export const personAu: FieldNotes = {
     found: "On a statement or in the app of the fund.",
     wrong: "The fund sends the money back, and the time to pay runs on.",
   },
+  "How it came about": {
+    means: "Chosen by the person, the stapled fund that the tax office named, or the default fund after neither.",
+    found: "On the choice form, or in the tax office's answer.",
+    wrong: "Super in the default fund without having asked for a stapled one may cost the choice penalty.",
+  },
+  "Stapled fund asked for on": {
+    means: "The day on which the tax office was asked which fund the person is stapled to.",
+    found: "In its online services, beside the answer.",
+    wrong: "Nobody can show later that it was asked before the default fund was paid.",
+  },
   "Agreed per cent": {
     means: "A rate above the guarantee that was agreed or that the agreement asks for.",
     found: "In the letter of engagement or the agreement.",

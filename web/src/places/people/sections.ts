@@ -7,6 +7,7 @@ import { leaveWords } from "@zesty/core/leave/kinds";
 import { onPage } from "../../countries/onPage.ts";
 import { hours, longDate, money } from "../../parts/format.ts";
 import { FringeBenefitsForm } from "./au/FringeBenefitsForm.tsx";
+import { howFund } from "./au/howFund.ts";
 import { OpeningYearForm } from "./au/OpeningYearForm.tsx";
 import { SuperForm } from "./au/SuperForm.tsx";
 import { TaxForm } from "./au/TaxForm.tsx";
@@ -135,6 +136,7 @@ const sectionsAu: SectionShown[] = [
     facts: ({ super: chosen }, setUp) => [
       ["Fund", setUp.funds.find((each) => each.id === chosen.fundId)?.name ?? null],
       ["Member number", chosen.memberNumber],
+      ["How it came about", howFund(chosen)],
       ["Guarantee", chosen.guarantee ? "owed" : "not owed"],
       ["At any age", chosen.anyAge ? "yes, by award or agreement" : undefined],
       [

@@ -3,6 +3,8 @@ import { Button } from "../../../parts/Button.tsx";
 import { ChoiceField, errorAt, TextField, TickField } from "../../../parts/Fields.tsx";
 import { isOffered } from "../../../parts/offered.ts";
 import { type FormProps, Frame, From, useSection } from "../forms/section.tsx";
+import { FundSteps } from "./FundSteps.tsx";
+import { howWords } from "./howFund.ts";
 
 export function SuperForm({ person, setUp, day, onDone }: FormProps) {
   const chosen = person.super;
@@ -15,6 +17,8 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
       guarantee: chosen.guarantee,
       anyAge: chosen.anyAge ?? false,
       agreedPercent: chosen.agreedPercent ?? "",
+      how: chosen.how ?? "",
+      askedOn: chosen.askedOn ?? "",
       shares: (chosen.shares ?? []).map((share) => ({ ...share, fundId: String(share.fundId) })),
     },
   });
@@ -22,10 +26,13 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
   const submit = useSection(person, "super", form, onDone, (values) => ({
     ...values,
     fundId: values.fundId ? Number(values.fundId) : null,
+    // Who chose is not asked after.
+    askedOn: values.how === "chosen" ? "" : values.askedOn,
     shares:
       values.shares.length === 0 ? null : values.shares.map((share) => ({ ...share, fundId: Number(share.fundId) })),
   }));
   const { errors } = form.formState;
+  const [how, fundId] = form.watch(["how", "fundId"]);
   const funds = setUp.funds.filter(isOffered(person.super.fundId)).map((fund) => (
     <option key={fund.id} value={fund.id}>
       {fund.name}
@@ -48,6 +55,24 @@ export function SuperForm({ person, setUp, day, onDone }: FormProps) {
         {funds}
       </ChoiceField>
       <TextField label="Member number" error={errorAt(errors, "memberNumber")} {...form.register("memberNumber")} />
+      <ChoiceField label="How it came about" error={errorAt(errors, "how")} {...form.register("how")}>
+        <option value="">not said</option>
+        {Object.entries(howWords).map(([code, words]) => (
+          <option key={code} value={code}>
+            {words}
+          </option>
+        ))}
+      </ChoiceField>
+      {how !== "chosen" && (
+        <TextField
+          label="Stapled fund asked for on"
+          hint="At the tax office, where no form came back"
+          type="date"
+          error={errorAt(errors, "askedOn")}
+          {...form.register("askedOn")}
+        />
+      )}
+      {!fundId && <FundSteps startDate={person.details.startDate} />}
       <TextField
         label="Agreed per cent"
         hint="Only where more than the guarantee is agreed"

@@ -1,0 +1,13 @@
+/** How a person's super fund came about, in the order in which it is looked for. */
+import type { Super } from "@zesty/contract/au/taxAndSuper";
+import { longDate } from "../../../parts/format.ts";
+
+export const howWords: Record<NonNullable<Super["how"]>, string> = {
+  chosen: "chosen by the person",
+  stapled: "the stapled fund, from the tax office",
+  default: "the default fund, as there was no other",
+};
+
+/** "the stapled fund, from the tax office, asked for on 4 July 2026" */
+export const howFund = ({ how, askedOn }: Pick<Super, "how" | "askedOn">): string | undefined =>
+  how ? `${howWords[how]}${askedOn ? `, asked for on ${longDate(askedOn)}` : ""}` : undefined;
