@@ -4,10 +4,10 @@ import { longDate } from "../../../parts/format.ts";
 
 export const howWords: Record<NonNullable<Super["how"]>, string> = {
   chosen: "chosen by the person",
-  stapled: "the stapled fund, from the tax office",
-  default: "the default fund, as there was no other",
+  stapled: "the stapled fund",
+  default: "the default fund",
 };
 
-/** "the stapled fund, from the tax office, asked for on 4 July 2026" */
+/** "the stapled fund, asked for on 4 July 2026" */
 export const howFund = ({ how, askedOn }: Pick<Super, "how" | "askedOn">): string | undefined =>
   how ? `${howWords[how]}${askedOn ? `, asked for on ${longDate(askedOn)}` : ""}` : undefined;
