@@ -18,7 +18,11 @@ export function AskedOfDay({ rules, person, date, kind, canEdit, onChange }: Pro
   const day = person.days[date];
   const record = day?.[kind];
   const asked = (rules?.settings ?? []).filter((each) => each.scope === "shift");
-  if (!record || record.shifts.length === 0 || asked.length === 0) return null;
+  // Being on call is no shift of work: nothing is asked of it.
+  const worked = (record?.shifts ?? []).flatMap((shift, at) =>
+    shift.marks?.includes("standby") ? [] : [{ shift, at }],
+  );
+  if (!record || worked.length === 0 || asked.length === 0) return null;
   const isLocked = !canEdit || day?.state === "locked";
   const answer = (at: number, key: string, value: SettingValue) =>
     onChange([
@@ -35,12 +39,12 @@ export function AskedOfDay({ rules, person, date, kind, canEdit, onChange }: Pro
   return (
     <section>
       <h3 className="border-b border-rule-strong pb-0.5 font-semibold">Of this shift</h3>
-      {record.shifts.flatMap((shift, at) =>
+      {worked.flatMap(({ shift, at }) =>
         asked.map((setting) => (
           <Asked
             key={`${shift.start} ${setting.key}`}
             setting={setting}
-            label={record.shifts.length > 1 ? `From ${shift.start.slice(11)}: ${setting.ask}` : setting.ask}
+            label={worked.length > 1 ? `From ${shift.start.slice(11)}: ${setting.ask}` : setting.ask}
             value={shift.settings?.[setting.key] ?? person.time.settings[setting.key] ?? setting.default}
             disabled={isLocked}
             onAnswer={(value) => answer(at, setting.key, value)}
