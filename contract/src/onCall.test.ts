@@ -24,7 +24,7 @@ const days = (typed: Record<number, string>): Record<string, DayRecord> =>
 const pay = (rules: AgreementRules | null, typed: Record<number, string>, change: Partial<PersonTime> = {}) => {
   const found = personHours(
     {
-      ...{ country: "AU", rules, person: { basis: "fullTime", classification: "1" }, settings: {} },
+      ...{ country: "AU", rules, person: { basis: "fullTime", classification: "S1" }, settings: {} },
       ...{ timeZone: "Australia/Melbourne", holidays: [], pattern: null, use: "all" },
       ...{ employedFrom: "2020-01-01", employedTo: null, days: days(typed), ...change },
     } as PersonTime,

@@ -43,6 +43,15 @@ it.each<[string, HoursFrom[], Record<string, string>]>([
   expect(rounded(averagesAgreed(agreed, windows, span))).toEqual(expected);
 });
 
+it("a span without agreed hours within a window leaves that window open, and no other", () => {
+  const agreed = [
+    { from: "2015-07-01", weekly: null },
+    { from: "2024-07-01", weekly: "38" },
+  ];
+  expect(rounded(averagesAgreed(agreed, [0, 52, 260], span))).toEqual({ 52: "38" });
+  expect(averagesAgreed([], [52], span)).toEqual({});
+});
+
 describe("who has no agreed hours", () => {
   const weeks = (count: number, hours: string) =>
     Array.from({ length: count }, (_, at) => {

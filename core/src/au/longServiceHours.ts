@@ -7,10 +7,10 @@ import { addDays, daysBetween, type IsoDate } from "../calendar/dates.ts";
 import { type Decimal, decimal, zero } from "../quantity/decimal.ts";
 import type { HoursWindow } from "../rulebook/au/longServiceRules.ts";
 
-/** Agreed weekly hours from a day on; the first of them holds for what lies before it, too. */
+/** Agreed weekly hours from a day on, null where none are; the first of them holds for what lies before it, too. */
 export interface HoursFrom {
   from: IsoDate;
-  weekly: string;
+  weekly: string | null;
 }
 /** Hours that were paid of a span of days. */
 export interface HoursPaid {
@@ -30,23 +30,24 @@ const firstOf = (window: HoursWindow, { start, lastDay }: Span): IsoDate => {
   return first < start ? start : first;
 };
 
-/** @param agreed in the order of their days @returns weekly hours by window */
+/** @param agreed in the order of their days @returns weekly hours by window in which hours were agreed throughout */
 export function averagesAgreed(
   agreed: readonly HoursFrom[],
   windows: readonly HoursWindow[],
   span: Span,
 ): Partial<Record<HoursWindow, string>> {
   return Object.fromEntries(
-    windows.map((window) => {
+    windows.flatMap((window) => {
       const first = firstOf(window, span);
-      let total = zero;
+      let total: Decimal | null = agreed.length > 0 ? zero : null;
       agreed.forEach(({ from, weekly }, at) => {
         const begins = at === 0 || from < first ? first : from;
         const next = agreed[at + 1]?.from;
         const ends = next !== undefined && next <= span.lastDay ? addDays(next, -1) : span.lastDay;
-        if (begins <= ends) total = total.plus(decimal(weekly).times(daysBetween(begins, ends) + 1));
+        if (begins > ends) return;
+        total = weekly === null ? null : (total?.plus(decimal(weekly).times(daysBetween(begins, ends) + 1)) ?? null);
       });
-      return [window, total.div(daysBetween(first, span.lastDay) + 1).toString()];
+      return total === null ? [] : [[window, (total as Decimal).div(daysBetween(first, span.lastDay) + 1).toString()]];
     }),
   );
 }

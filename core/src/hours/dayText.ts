@@ -160,9 +160,13 @@ export function movedDay(day: DayRecord, from: IsoDate, to: IsoDate): DayRecord 
   };
 }
 
+/** Time on call lies around the work that one is called to, and is none itself. */
+export const isOnCall = ({ marks }: { marks?: readonly string[] | undefined }): boolean =>
+  marks?.includes("standby") === true;
+
 /** Whether a day says that work was done on it: being on call is none. */
 export const hasWork = ({ shifts, hours }: Pick<DayRecord, "shifts" | "hours">): boolean =>
-  hours !== undefined || shifts.some((shift) => !shift.marks?.includes("standby"));
+  hours !== undefined || shifts.some((shift) => !isOnCall(shift));
 
 /**
  * Minutes that a day says were worked, breaks taken off; for totals and for hours against usual.
@@ -174,7 +178,7 @@ export function minutesOf(day: DayRecord, nights = false): number {
     const breaks = (shift.breaks ?? []).filter((each) => !each.paid);
     const unpaid = breaks.reduce((less, each) => less + wall(each.end) - wall(each.start), 0);
     // Who is on call works where they are called: that is a shift of its own.
-    if (shift.marks?.includes("standby")) return sum;
+    if (isOnCall(shift)) return sum;
     // A night at the workplace is not worked, and a day of care is paid for its hours.
     if (!nights && shift.marks?.includes("sleepover"))
       return sum + (shift.worked ?? []).reduce((more, each) => more + wall(each.end) - wall(each.start), 0);

@@ -6,9 +6,11 @@
  * for a missed meal, then for a short rest; made-up time to the least engagement. Money comes later (pricing.ts).
  * Minutes are whole; nothing is rounded before it is summed. Pure: the same input gives the same output.
  */
+
 import { clockText, minutesOfDay, readWall, utcOf, wallOf } from "../calendar/wallClock.ts";
 import { apartOf, notPriced, stayedPieces } from "./apart.ts";
 import { type DayWindow, holds, kindOf, ordinaryEnd, shiftFacts } from "./conditions.ts";
+import { isOnCall } from "./dayText.ts";
 import { extrasOf } from "./extras.ts";
 import { agreedMost, cycles, dailyMost, longDays } from "./limits.ts";
 import { marksOf } from "./marks.ts";
@@ -76,15 +78,13 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
 
   const faults = withFacts.flatMap((each) => notPriced(roster, each));
   if (faults.length > 0) return { faults };
-  const isOnCall = ({ shift }: (typeof withFacts)[number]) => shift.marks.includes("standby");
   const long = longDays(
     rules,
-    withFacts.filter((each) => !isOnCall(each)),
+    withFacts.filter((each) => !isOnCall(each.shift)),
   );
   const parts = new Map<number, number>();
   for (const { shift } of withFacts)
-    if (!shift.marks.includes("sleepover") && !shift.marks.includes("standby"))
-      parts.set(shift.day, (parts.get(shift.day) ?? 0) + 1);
+    if (!shift.marks.includes("sleepover") && !isOnCall(shift)) parts.set(shift.day, (parts.get(shift.day) ?? 0) + 1);
   const cycle = cycles(roster, first);
   const counters = new Counters();
   const carried = roster.carryIn ?? {};
@@ -110,7 +110,7 @@ export function interpret(roster: Roster): WorkedHours | { faults: RosterFault[]
   let dayMinutes = 0;
   for (const each of withFacts) {
     const { shift, facts } = each;
-    if (isOnCall(each)) {
+    if (isOnCall(shift)) {
       // No work, so no pay by the hour: what it gives is an allowance, and a call is a shift of its own.
       done.push({ ...each, pieces: [], rest: null, overdue: [], mealEffect: null, spread: null });
       continue;

@@ -2,6 +2,7 @@
  * From what was entered to minutes that can be counted: read, checked, rounded, sorted. Under the policy `clock` minutes
  * count as the wall shows them; under `elapsed` as they pass, across a change of the clock, too.
  */
+
 import type { SettingValue, ShiftMark } from "../agreements/agreementRules.ts";
 import {
   clockText,
@@ -14,6 +15,7 @@ import {
   utcOf,
   type WallMinute,
 } from "../calendar/wallClock.ts";
+import { isOnCall } from "./dayText.ts";
 import type { Clockless, Roster, RosterFault, Shift } from "./roster.ts";
 
 /** A place on the line on which minutes are counted: wall minutes, or minutes of UTC. */
@@ -203,7 +205,7 @@ export function countedShifts(roster: Roster): CountedShift[] | RosterFault[] {
     });
   });
   shifts.sort((a, b) => a.span.from - b.span.from || a.index - b.index);
-  const worked = shifts.filter((each) => !each.marks.includes("standby"));
+  const worked = shifts.filter((each) => !isOnCall(each));
   faults.push(...overlaps(worked.map(({ index, start, span }) => ({ index, start, ...span }))));
   return faults.length > 0 ? faults : shifts;
 }
@@ -230,8 +232,7 @@ export function faultsOfShifts(shifts: readonly Shift[], zone: string): RosterFa
   shifts.forEach((shift, index) => {
     const times = timesOf(shift, index, zone);
     if (Array.isArray(times)) faults.push(...times);
-    else if (!shift.marks?.includes("standby"))
-      read.push({ index, start: times.start, from: times.start, to: times.end });
+    else if (!isOnCall(shift)) read.push({ index, start: times.start, from: times.start, to: times.end });
   });
   return [...faults, ...overlaps(read.sort((a, b) => a.from - b.from || a.index - b.index))];
 }

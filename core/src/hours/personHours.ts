@@ -11,7 +11,7 @@ import { Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
 import { apartUnpaid } from "./apartUnpaid.ts";
 import { asksClock } from "./conditions.ts";
-import { type DayRecord, hasWork, minutesOf } from "./dayText.ts";
+import { type DayRecord, hasWork, isOnCall, minutesOf } from "./dayText.ts";
 import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
 import { interpret, linesOf } from "./interpret.ts";
 import { cycleOf, weekOf } from "./limits.ts";
@@ -82,8 +82,6 @@ const toMinutes = (hours: string | undefined): number =>
 export const patternMinutes = (time: PersonTime, date: IsoDate): number => toMinutes(time.pattern?.[weekday(date) - 1]);
 export const holidayOn = (time: PersonTime, date: IsoDate): HolidayWindow | undefined =>
   time.holidays.find((each) => each.date === date && isWholeDay(each));
-
-const isOnCall = (shift: DayShift): boolean => shift.marks?.includes("standby") === true;
 
 /** Early enough for the hours of a day to end on it; the time itself counts for nothing. */
 const daybreak = 6 * 60;

@@ -48,5 +48,12 @@ it("hours that changed go by the State's average; a casual's by what was paid, o
   const paid = () => [{ start: "2025-06-28", end: "2026-06-26", hours: "780" }];
   const casual = { basis: "casual", agreed: [{ from: "2014-06-27", weeklyHoursE4: null }] };
   expect(view("NT", "2014-06-27", { ...casual, paid })).toMatchObject({ hoursAWeek: "15" });
+  // Casual for most of the five years: the greater of two averages is not known while one of them is not.
+  const wasCasual = [
+    { from: "2014-06-27", weeklyHoursE4: null },
+    { from: "2025-01-01", weeklyHoursE4: 380_000 },
+  ];
+  expect(view("NSW", "2014-06-27", { agreed: wasCasual })).toMatchObject({ hoursAWeek: null, hours: null });
+  expect(view("NT", "2014-06-27", { agreed: wasCasual })).toMatchObject({ hoursAWeek: "38" });
   expect(view("SA", "2014-06-27", { ...casual, paid })).toMatchObject({ hoursAWeek: null, hours: null });
 });

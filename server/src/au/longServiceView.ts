@@ -18,14 +18,15 @@ export const longServiceView: NonNullable<PeopleOfCountry["longService"]> = (
   if (!rule || basis === "contractor" || countsFrom > day) return null;
   const { years, days } = serviceOf(countsFrom, day);
   if (years < 1) return null;
-  const weekly = agreed
+  const known = agreed
     .filter((each) => each.from <= day)
-    .flatMap(({ from, weeklyHoursE4 }) => (weeklyHoursE4 ? [{ from, weekly: fromE4(weeklyHoursE4).toString() }] : []));
-  // Who has agreed hours now goes by what was agreed; a casual by what was paid, as far as it is on record.
-  const goesByAgreed = (agreed.filter((each) => each.from <= day).at(-1)?.weeklyHoursE4 ?? 0) > 0;
+    .map(({ from, weeklyHoursE4 }) => ({ from, weekly: weeklyHoursE4 ? fromE4(weeklyHoursE4).toString() : null }));
   const span = { start: countsFrom, lastDay: day };
-  const averages = goesByAgreed ? averagesAgreed(weekly, rule.windows, span) : averagesPaid(paid(), rule.windows, span);
-  const isKnown = Object.keys(averages).length > 0;
+  const isWhole = (found: object) => Object.keys(found).length === rule.windows.length;
+  const byAgreement = averagesAgreed(known, rule.windows, span);
+  // Where none were agreed, as with a casual, by what was paid; the greatest of several averages wants all of them.
+  const averages = isWhole(byAgreement) ? byAgreement : { ...averagesPaid(paid(), rule.windows, span), ...byAgreement };
+  const isKnown = isWhole(averages);
   const answer = (reason: (typeof longServiceReasons)[number]) =>
     longServiceLeave(rule, {
       ...{ state: state as StateAu, start: countsFrom, lastDay: day, reason, unpaid: [] },

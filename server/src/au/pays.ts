@@ -7,7 +7,7 @@ import { rollForwardAu } from "@zesty/core/calendar/businessDays";
 import type { StateAu } from "@zesty/core/calendar/listedHolidays";
 import { fromE4, hoursText, toCents } from "@zesty/core/quantity/units";
 import { agreedLoading } from "../hours/agreements.ts";
-import { recordedIn, recordsByDay } from "../hours/recordedHours.ts";
+import { recordedHours } from "../hours/recordedHours.ts";
 import { weeksOfYoung } from "../hours/youngWeeks.ts";
 import { serviceTakenOver } from "../people/serviceCountsFrom.ts";
 import type { PaysOfCountry } from "../row/paysOfCountry.ts";
@@ -44,9 +44,7 @@ export const paysAu: PaysOfCountry = {
     // Service is looked at in a last pay alone.
     const left = people.filter((each) => each.endDate !== null).map((each) => each.id);
     const takenOver = left.length > 0 ? serviceTakenOver(context, left) : new Map<number, never>();
-    const recordOf = recordsByDay(context, ids, run);
-    const recordedHours = (id: number) =>
-      recordedIn(run, id, recordOf, { approved: records.terms.get(id)?.salaryCents == null, nights: false });
+    const hoursOn = recordedHours(context, ids, run);
     return {
       paidBefore: (id) => before.get(id) ?? null,
       context: (who, base) =>
@@ -55,7 +53,10 @@ export const paysAu: PaysOfCountry = {
           person: personAu(who, records),
           facts: {
             ...personFacts(who, records, funds, centres, placeOf, ratesOf(who.id), loadingOf),
-            recordedHours: recordedHours(who.id),
+            recordedHours: hoursOn(who.id, {
+              approved: records.terms.get(who.id)?.salaryCents == null,
+              nights: false,
+            }),
             serviceFrom: takenOver.get(who.id) ?? who.startDate,
           },
           balances: Object.fromEntries(

@@ -1,7 +1,7 @@
 /** A business leaves as a file and comes back into an empty installation with every figure the same (formats 8.1). */
 import { execFileSync } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import JSZip from "jszip";
@@ -277,6 +277,22 @@ describe("a business that moves", () => {
     const store = openStore(folder);
     expect(store.sqlite.prepare("SELECT COUNT(*) FROM document WHERE file_name LIKE 'large%'").pluck().get()).toBe(200);
     store.close();
+  });
+  it("writes over nothing, and takes nothing away that stood there; a try that fails leaves no half", async () => {
+    const { store } = world.context;
+    const path = onDisk(Buffer.from("somebody's"));
+    await expect(exportBusiness(store, world.businessId, passphrase, now, path)).rejects.toThrow("EEXIST");
+    expect(readFileSync(path).toString()).toBe("somebody's");
+    const half = path.replace("business.zip", "half.zip");
+    const broken = {
+      ...store.crypt,
+      open: () => {
+        throw new Error("no key");
+      },
+    };
+    const failing = exportBusiness({ sqlite: store.sqlite, crypt: broken }, world.businessId, passphrase, now, half);
+    await expect(failing).rejects.toThrow("no key");
+    expect(existsSync(half)).toBe(false);
   });
   it("is of the moment it was asked for: what others write meanwhile stands in the next one", async () => {
     const { store } = world.context;

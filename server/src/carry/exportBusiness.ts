@@ -212,7 +212,8 @@ export async function exportBusiness(
     const bytes = await pack(path, parts(), manifest, passphrase);
     return { manifest: manifest(), bytes };
   } catch (error) {
-    rmSync(path, { force: true });
+    // What stood there before is somebody's, and stays.
+    if ((error as NodeJS.ErrnoException).code !== "EEXIST") rmSync(path, { force: true });
     throw error;
   }
 }

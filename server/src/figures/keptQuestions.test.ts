@@ -65,6 +65,26 @@ it.each([
   expect(mailKeptQuestions(on("2026-11-01"))).toBe(0);
 });
 
+it("of one business it is that business's letter, of several nobody's", () => {
+  world = smallWorld(1);
+  signRun(world, openUsual(world));
+  const july = on("2026-07-20");
+  for (const businesses of [[world.businessId], [world.businessId, world.businessId]])
+    mailMonthly(
+      july,
+      world.actor,
+      keep(july, world.actor, { name: `${businesses.length}`, question: asked({ businesses }) }).id,
+      true,
+    );
+  expect(mailKeptQuestions(on("2026-08-01"))).toBe(2);
+  const kept = world.context.store.db
+    .select()
+    .from(letter)
+    .all()
+    .filter((each) => each.about.startsWith("figures"));
+  expect(kept.map((each) => each.businessId)).toEqual([world.businessId, null]);
+});
+
 it("nothing goes to who may not see it any more, is gone, or took it out; another's is not found", () => {
   world = smallWorld(1);
   signRun(world, openUsual(world));

@@ -98,6 +98,8 @@ export function mailKeptQuestions(context: Context): number {
       const answer = atOnce(answerSteps(context, actor, { ...kept.question, from: from ?? month, to: to ?? month }));
       postLetter(context, {
         ...{ to: keeper.email, from: keeper.email, about, link: "/figures" },
+        // Of one business it is that business's letter: of one to play in nothing leaves the house.
+        ...(kept.question.businesses.length === 1 ? { businessId: kept.question.businesses[0] ?? 0 } : {}),
         subject: `${kept.name}: ${answer.title}`,
         text: letterOf(answer),
       });

@@ -1,8 +1,10 @@
 /** Being on call reaches the run: nothing is paid by the hour, and what has no price is a query there. */
 import { afterEach, expect, it } from "vitest";
+import { askForLeave } from "../leave/requests.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { openRun } from "../runs/openRun.ts";
 import { readRun } from "../runs/readRun.ts";
+import { addCentre } from "../setup/costs.ts";
 import { type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
@@ -32,4 +34,49 @@ it.each([
   expect(
     row?.marks.filter((mark) => mark.text?.startsWith("On call on 24 June 2026")).map((mark) => mark.kind),
   ).toEqual(["query"]);
+});
+
+const onDay = (shifts: object[]) => {
+  const { context, actor, businessId, personIds } = world;
+  const personId = personIds[0] ?? 0;
+  saveDays(context, actor, businessId, {
+    days: [{ personId, date: "2026-06-24", kind: "worked", record: { shifts, leave: [] } }],
+  } as never);
+  return personId;
+};
+
+it("a call within the time on call keeps its own cost centre", () => {
+  world = smallWorld(1);
+  const { context, actor, businessId } = world;
+  addCentre(context, actor, businessId, { code: "WARD", name: "Ward" } as never);
+  saveSection(context, actor, world.personIds[0] ?? 0, "time", {
+    ...{ from: "2020-01-06", agreement: "MA000027", classification: "S1", use: "all", settings: {}, flags: {} },
+  } as never);
+  const at = (from: string, to: string, more: object) => ({
+    ...{ start: `2026-06-24T${from}`, end: `2026-06-24T${to}` },
+    ...more,
+  });
+  const personId = onDay([
+    at("18:00", "23:00", { marks: ["standby"] }),
+    at("20:00", "21:00", { marks: ["recall"], costCentre: "WARD" }),
+  ]);
+  approveDays(context, actor, businessId, { days: [{ personId, date: "2026-06-24" }], approved: true });
+  const runId = openRun(context, actor, businessId, { cycleId: world.cycleId, from: "usual" });
+  const [row] = readRun(context, actor, runId).rows;
+  const worked = (row?.lines ?? []).filter((line) => line.hours && Number(line.hours) > 0);
+  expect(worked.length).toBeGreaterThan(0);
+  expect(new Set(worked.map((line) => line.costCentre))).toEqual(new Set(["WARD"]));
+});
+
+it("leave may be asked for on a day that was only on call", () => {
+  world = smallWorld(1);
+  const { context, actor, businessId } = world;
+  const shift = { start: "2026-06-24T18:00", end: "2026-06-24T22:00" };
+  const ask = (personId: number) =>
+    askForLeave(context, actor, businessId, {
+      ...{ personId, kind: "annual", first: "2026-06-24", last: "2026-06-24", hoursADay: null, inAdvance: false },
+      ...{ note: null, approve: { belowNought: true } },
+    });
+  expect(() => ask(onDay([shift]))).toThrow("has hours recorded on 24 June 2026");
+  expect(ask(onDay([{ ...shift, marks: ["standby"] }])).id).toBeGreaterThan(0);
 });

@@ -1,53 +1,58 @@
 /** Hours of a period that stand in the record of days, of people who are paid by it or not. */
-import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
+import type { IsoDate } from "@zesty/core/calendar/dates";
 import { type DayRecord, minutesOf } from "@zesty/core/hours/dayText";
 import { decimal } from "@zesty/core/quantity/decimal";
 import type { Context } from "../ground/context.ts";
-import { daysBetweenDates } from "./readDays.ts";
 
 interface Period {
   kind?: string;
   periodStart: IsoDate;
   periodEnd: IsoDate;
 }
-/** @param approved: only where the day is approved, so that a run pays it */
-export type RecordOf = (personId: number, date: IsoDate, approved?: boolean) => DayRecord | undefined;
+interface Day {
+  personId: number;
+  record: string;
+  approved: number;
+}
 
-/** Recorded days of a period and the four weeks before it: read once, and only where somebody asks. */
-export function recordsByDay(context: Context, ids: readonly number[], run: Period): RecordOf {
-  let days: Map<string, { record: DayRecord; open: boolean }> | undefined;
-  return (personId, date, approved = false) => {
-    if (!days) {
-      const known = [...daysBetweenDates(context, ids, addDays(run.periodStart, -28), run.periodEnd).values()].flat();
-      days = new Map(
-        known.flatMap(({ personId: id, date: on, kind, record, state }) =>
-          kind === "worked" && record
-            ? [[`${id} ${on}`, { record, open: state !== "approved" && state !== "locked" }]]
-            : [],
-        ),
-      );
-    }
-    const day = days.get(`${personId} ${date}`);
-    return day && !(approved && day.open) ? day.record : undefined;
-  };
+/** The newest word for each worked day, and whether it is approved: all that hours are added up from. */
+function daysOf({ store }: Context, ids: readonly number[], { periodStart, periodEnd }: Period): Map<number, Day[]> {
+  const found = new Map<number, Day[]>();
+  for (const day of store
+    .prepared<[string, string, string], Day>(
+      `SELECT d.person_id AS personId, d.record AS record,
+         coalesce((SELECT a.approved FROM time_approval a WHERE a.day_id = d.id ORDER BY a.id DESC LIMIT 1), 0) AS approved
+       FROM time_day d
+       WHERE d.person_id IN (SELECT value FROM json_each(?)) AND d.date BETWEEN ? AND ? AND d.kind = 'worked'
+         AND d.record IS NOT NULL AND d.id = (SELECT MAX(n.id) FROM time_day n
+           WHERE n.person_id = d.person_id AND n.date = d.date AND n.kind = d.kind)`,
+    )
+    .all(JSON.stringify(ids), periodStart, periodEnd))
+    found.set(day.personId, [...(found.get(day.personId) ?? []), day]);
+  return found;
 }
 
 /**
+ * Hours by person, read once and only where somebody asks.
  * @param of approved: who is paid by the record is owed for approved days, the others for whatever they worked; nights:
  *   whether a night at the workplace counts as a whole
- * @returns hours of the period, null where none are on record or the run does not pay a period
+ * @returns null where none are on record, some of them are banked, or the run does not pay a period
  */
-export function recordedIn(
+export function recordedHours(
+  context: Context,
+  ids: readonly number[],
   run: Period,
-  personId: number,
-  recordOf: RecordOf,
-  of: { approved: boolean; nights: boolean },
-): string | null {
-  if (run.kind !== undefined && run.kind !== "cycle") return null;
-  let minutes = 0;
-  for (let day = run.periodStart; day <= run.periodEnd; day = addDays(day, 1)) {
-    const record = recordOf(personId, day, of.approved);
-    if (record) minutes += minutesOf(record, of.nights);
-  }
-  return minutes === 0 ? null : decimal(minutes).div(60).toDecimalPlaces(2).toString();
+): (personId: number, of: { approved: boolean; nights: boolean }) => string | null {
+  let days: Map<number, Day[]> | undefined;
+  return (personId, of) => {
+    if (run.kind !== undefined && run.kind !== "cycle") return null;
+    days ??= daysOf(context, ids, run);
+    const records = (days.get(personId) ?? [])
+      .filter((day) => !of.approved || day.approved)
+      .flatMap((day) => (JSON.parse(day.record) as DayRecord | null) ?? []);
+    // Overtime that becomes time off is paid another day: what these hours come to is not known yet.
+    if (records.some((record) => record.bank)) return null;
+    const minutes = records.reduce((sum, record) => sum + minutesOf(record, of.nights), 0);
+    return minutes === 0 ? null : decimal(minutes).div(60).toDecimalPlaces(2).toString();
+  };
 }

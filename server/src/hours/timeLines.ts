@@ -5,6 +5,7 @@ import { leaveKindIn } from "@zesty/core/countries/leave";
 import { timeRulesIn } from "@zesty/core/countries/time";
 import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { percentFor } from "@zesty/core/hours/conditions";
+import { isOnCall } from "@zesty/core/hours/dayText";
 import { higherPay } from "@zesty/core/hours/higherDuties";
 import { reasonOf } from "@zesty/core/hours/interpret";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
@@ -84,7 +85,8 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     return rate;
   };
   const rateOn = (date: string) => rateAt(juniorPercent(time, date));
-  const shifts = Object.values(time.days).flatMap((day) => day.shifts);
+  // Being on call lies around the work: the call's own cost centre counts.
+  const shifts = Object.values(time.days).flatMap((day) => day.shifts.filter((shift) => !isOnCall(shift)));
   const centreOf = (piece: Piece) =>
     shifts.find(
       (each) =>

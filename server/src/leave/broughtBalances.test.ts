@@ -1,5 +1,7 @@
 /** Leave balances brought along for several people: totals, faults, twice, what arises afterwards, and the first pay. */
 import { afterEach, describe, expect, it } from "vitest";
+import { readRun } from "../runs/readRun.ts";
+import { saveRows } from "../runs/saveRows.ts";
 import { leaveBalances } from "../store/sums.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { bringBalances } from "./broughtBalances.ts";
@@ -26,6 +28,28 @@ const empty = (make: () => SmallWorld) => {
   world = make();
   world.context.store.sqlite.exec("DELETE FROM leave_entry; DELETE FROM leave_balance;");
 };
+
+it.each([
+  ["Australia", smallWorld, "annual leave", { hours: "20" }],
+  ["New Zealand", smallWorldNz, "annual holidays", { units: "0.5" }],
+] as const)(
+  "%s: an open run that holds leave sees the balance that was brought since",
+  (_country, make, heading, amount) => {
+    empty(() => make(1));
+    const runId = openUsual(world);
+    const row = () => readRun(world.context, world.actor, runId).rows[0];
+    const lines = [{ elementId: world.element("AL"), ...amount }];
+    const { version } = readRun(world.context, world.actor, runId);
+    saveRows(world.context, world.actor, runId, { version, rows: [{ payId: row()?.payId ?? 0, lines }] });
+    const beyond = () =>
+      row()
+        ?.marks.map((mark) => mark.code)
+        .filter((code) => /Balance|Advance/.test(code));
+    expect(beyond()).toHaveLength(1);
+    bring([`ID | ${heading}`, "Alex Sample0 | 50"]);
+    expect(beyond()).toEqual([]);
+  },
+);
 
 describe("Australia", () => {
   it("puts in what the earlier system printed, and comes to the newest where it is given again", () => {

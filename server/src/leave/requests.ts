@@ -3,7 +3,7 @@ import type { AnswerLeave, AskLeave, LeaveRequest } from "@zesty/contract/leave"
 import type { DayChange } from "@zesty/contract/time";
 import { addDays, dateWords, daysBetween } from "@zesty/core/calendar/dates";
 import { leaveKindIn, leaveKindsIn } from "@zesty/core/countries/leave";
-import type { DayRecord } from "@zesty/core/hours/dayText";
+import { type DayRecord, hasWork } from "@zesty/core/hours/dayText";
 import { balanceOn, type LeaveOn } from "@zesty/core/leave/forecast";
 import { leaveAmount, leaveDays } from "@zesty/core/leave/leaveDays";
 import { decimal } from "@zesty/core/quantity/decimal";
@@ -195,7 +195,7 @@ function ontoRecord(
   const changes = span.map(({ date }): DayChange => {
     const day = before.get(date)?.record ?? null;
     const others = (day?.leave ?? []).filter((each) => each.request !== undefined || each.kind !== asked.kind);
-    const working = day !== null && (day.shifts.length > 0 || day.hours !== undefined);
+    const working = day !== null && hasWork(day);
     if (asked.hoursADay === null && (working || others.length > 0))
       throw refused(
         "first",
@@ -215,7 +215,7 @@ function ontoRecord(
   saveDays(context, actor, businessId, { days: changes }, "leave asked for");
   const toApprove = changes.filter(({ date, record: day }) => {
     const own = before.get(date);
-    return (day?.shifts.length === 0 && day.hours === undefined) || own?.state === "approved";
+    return (day != null && !hasWork(day)) || own?.state === "approved";
   });
   if (toApprove.length > 0)
     approveDays(context, actor, businessId, {

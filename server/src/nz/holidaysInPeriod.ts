@@ -11,11 +11,27 @@ import type { HolidayFacts } from "@zesty/core/nz/holidayFacts";
 import { otherwiseWorking } from "@zesty/core/nz/otherwiseWorking";
 import type { HolidayInPeriod } from "@zesty/core/nz/pay/row";
 import { hoursADay } from "@zesty/core/nz/relevantDailyPay";
-import type { RecordOf } from "../hours/recordedHours.ts";
+import type { Context } from "../ground/context.ts";
+import { daysBetweenDates } from "../hours/readDays.ts";
 import type { person } from "../store/schema.ts";
 import type { RunDays } from "./runDays.ts";
 
 type Who = typeof person.$inferSelect;
+export type RecordOf = (personId: number, date: IsoDate) => DayRecord | undefined;
+
+/** Recorded days of a period and the four weeks before it: read once, and only where somebody asks. */
+export function recordsByDay(context: Context, ids: readonly number[], run: RunDays): RecordOf {
+  let days: Map<string, DayRecord> | undefined;
+  return (personId, date) => {
+    if (!days) {
+      const known = [...daysBetweenDates(context, ids, addDays(run.periodStart, -28), run.periodEnd).values()].flat();
+      const worked = known.filter((day) => day.kind === "worked" && day.record);
+      days = new Map(worked.map((day) => [`${day.personId} ${day.date}`, day.record as DayRecord]));
+    }
+    return days.get(`${personId} ${date}`);
+  };
+}
+
 /** Whether the last four same weekdays were worked; empty unless all four weeks are on record. */
 function sameDays(personId: number, date: IsoDate, recordOf: RecordOf): boolean[] {
   const isWorked = (day: DayRecord | undefined) => day !== undefined && hasWork(day);

@@ -16,7 +16,7 @@ import { holidayRules } from "@zesty/core/rulebook/nz/holidayRules";
 import { asc, eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
 import { type Begun, holidaysBegunBefore } from "../hours/holidayBegun.ts";
-import { recordedIn, recordsByDay } from "../hours/recordedHours.ts";
+import { recordedHours } from "../hours/recordedHours.ts";
 import { swapsOf } from "../hours/swappedHolidays.ts";
 import { type RateOn, ratesIn } from "../row/ratesOn.ts";
 import { workedTerms } from "../row/workedTerms.ts";
@@ -29,7 +29,7 @@ import { alternativeLots } from "./alternativeLots.ts";
 import { isShort, regularBetween } from "./beforeThisPay.ts";
 import { closedownsBegun } from "./closedown.ts";
 import { advancePaid, broughtAround, eightPercentEnded, holidayFacts, nextAnniversary } from "./holidayHistory.ts";
-import { holidaysOf } from "./holidaysInPeriod.ts";
+import { holidaysOf, recordsByDay } from "./holidaysInPeriod.ts";
 import { firstPaidDays, hoursOfCasuals, type Ledger, ledgersNz } from "./ledger.ts";
 import { aroundParental, parentalLeaves } from "./parentalLeave.ts";
 import { pastPaysOf, recordedEarnings } from "./pastPays.ts";
@@ -106,6 +106,7 @@ export function nzRows(
   // Asked of few: who took holidays in advance, and who has an order with a total.
   const sumsSince = (day: IsoDate, id: number): CodeSums => factSums(store, [id], day, run.payday).get(id) ?? new Map();
   const recordOf = recordsByDay(context, ids, run);
+  const hoursOn = recordedHours(context, ids, run);
   const parental = parentalLeaves(context, ids, run.periodEnd);
   const swaps = swapsOf(context, ids);
   const provinces = new Map<number | null, string>();
@@ -196,7 +197,7 @@ export function nzRows(
           facts: {
             province,
             // A night at the workplace is work as a whole (Minimum Wage Act 1983, s 6; 85 %).
-            recordedHours: recordedIn(run, who.id, recordOf, { approved: terms?.salaryCents == null, nights: true }),
+            recordedHours: hoursOn(who.id, { approved: terms?.salaryCents == null, nights: true }),
             usualOvertime: usualOvertime(lines, elements, run.cycle, holidays.hourlyRate),
             openingAroundParental: broughtAround(known.around, ledger),
             eightPercentEnded: eightPercentEnded(ledger, who, run),

@@ -113,15 +113,17 @@ function agreedHours({ store }: Context, personId: number): { from: string; week
 /** Hours of the signed-off pays, by pay period; overtime is no part of them. */
 const paidHours = ({ store }: Context, personId: number): { start: string; end: string; hours: string }[] =>
   store
-    .prepared<[number], { start: string; end: string; hours: string }>(
+    .prepared<[number], { start: string; end: string; e4: number }>(
       `SELECT r.period_start AS start, r.period_end AS end,
-         CAST((SELECT coalesce(SUM(json_extract(l.value, '$.hours')), 0) FROM json_each(s.snapshot, '$.figures.lines') l
+         (SELECT coalesce(SUM(CAST(round(json_extract(l.value, '$.hours') * 10000) AS INTEGER)), 0)
+           FROM json_each(s.snapshot, '$.figures.lines') l
            WHERE json_extract(l.value, '$.code') NOT IN (SELECT e.code FROM pay_element e
-             WHERE e.business_id = r.business_id AND e.element = 'overtime')) AS TEXT) AS hours
+             WHERE e.business_id = r.business_id AND e.element = 'overtime')) AS e4
        FROM signed_pay s JOIN pay_run r ON r.id = s.run_id
        WHERE s.person_id = ? AND s.kind = 'pay' AND r.state <> 'takenBack' ORDER BY r.period_start, s.id`,
     )
-    .all(personId);
+    .all(personId)
+    .map(({ e4, ...period }) => ({ ...period, hours: fromE4(e4).toString() }));
 
 export function readPerson(context: Context, personId: number): PersonView {
   const { db, crypt } = context.store;

@@ -88,16 +88,29 @@ function linesOf(page: PdfPage): Omit<SlipLine, "name">[] {
   return found;
 }
 
-/** Who of these is named first on a page, either way round. */
-function whoseIs(page: PdfPage, people: readonly Who[]): string | null {
+/** Who of these is named on a page, either way round, from above. */
+function namedOn(page: PdfPage, people: readonly Who[]): string[] {
   const said = page.map((line) => ` ${plain(line.map((cell) => cell.text).join(" "))} `);
-  for (const line of said)
-    for (const { givenName, familyName } of people) {
+  return said.flatMap((line) =>
+    people.flatMap(({ givenName, familyName }) => {
       const [given, family] = [plain(givenName), plain(familyName)];
-      if (line.includes(` ${given} ${family} `) || line.includes(` ${family} ${given} `))
-        return `${givenName} ${familyName}`;
-    }
-  return null;
+      const isNamed = line.includes(` ${given} ${family} `) || line.includes(` ${family} ${given} `);
+      return isNamed ? [`${givenName} ${familyName}`] : [];
+    }),
+  );
+}
+
+/** Whose each page is: who stands on many, as the contact of the business does, gives way to who stands on few. */
+function whoseEach(pages: readonly PdfPage[], people: readonly Who[]): (string | null)[] {
+  const named = pages.map((page) => [...new Set(namedOn(page, people))]);
+  const on = new Map<string, number>();
+  for (const name of named.flat()) on.set(name, (on.get(name) ?? 0) + 1);
+  return named.map((names) =>
+    names.reduce<string | null>(
+      (best, name) => (best === null || (on.get(name) ?? 0) < (on.get(best) ?? 0) ? name : best),
+      null,
+    ),
+  );
 }
 
 const isSum = ({ line }: Pick<SlipLine, "line">): boolean => /^(net|gross|total (gross|earnings))\b/i.test(line);
@@ -110,10 +123,11 @@ export function readSlips(pages: readonly PdfPage[], people: readonly Who[]): Sl
   let whose: string | null = null;
   let isSummed = false;
   const names = new Set(people.flatMap((each) => [plain(`${each.givenName} ${each.familyName}`)]));
+  const owners = whoseEach(pages, people);
   return pages.flatMap((page, at) => {
     const lines = linesOf(page).filter(({ line }) => !names.has(plain(line)));
     const hasSums = lines.some(isSum);
-    const named = whoseIs(page, people);
+    const named = owners[at] ?? null;
     if (named !== null && named !== whose) isSummed = false;
     whose = named ?? (isSummed && hasSums ? null : whose);
     isSummed ||= hasSums;

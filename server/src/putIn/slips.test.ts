@@ -106,6 +106,26 @@ describe("another program's payslips", () => {
     ]);
     expect(bring(runId, text).strangers).toEqual(["page 3"]);
   });
+  it("who stands on every page as the contact is paid by their own alone", async () => {
+    world = smallWorld(3);
+    const runId = openUsual(world);
+    const sums = (net: string) => slip(["Gross pay", "1,197.00"], ["Net pay", net]);
+    const contact = { text: "Questions: Alex Sample0, 0400 000 000" };
+    const of = (who: string, net: string, more: object = {}) => {
+      const made = page(who, sums(net), more);
+      return { ...made, stack: [contact, ...made.stack] };
+    };
+    const { text } = await read(
+      runId,
+      await known(
+        of("Alex Sample1", "1,001.00", { pageBreak: "after" }),
+        of("Alex Sample0", "1,000.00", { pageBreak: "after" }),
+        of("Alex Sample2", "1,002.00"),
+      ),
+    );
+    const net = text.split("\n").filter((line) => line.includes("Net pay"));
+    expect(net).toEqual([1, 0, 2].map((at) => `Alex Sample${at}\tNet pay\t1,00${at}.00`));
+  });
   it.each<[string, () => Buffer | Promise<Buffer>, string]>([
     ["damaged", () => Buffer.from("%PDF-1.7\nnothing of it is right"), "slips.pdf cannot be read: it is damaged"],
     ["cut off", async () => (await known(page("Alex", [["Gross", "1.00"]]))).subarray(0, 900), "cannot be read"],

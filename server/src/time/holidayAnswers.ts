@@ -4,6 +4,7 @@
  */
 import type { AnswerHolidays, DayChange } from "@zesty/contract/time";
 import { dateWords } from "@zesty/core/calendar/dates";
+import { hasWork } from "@zesty/core/hours/dayText";
 import { holidayOn } from "@zesty/core/hours/personHours";
 import type { Actor, Context } from "../ground/context.ts";
 import { cannot, notFound } from "../ground/problem.ts";
@@ -26,7 +27,7 @@ export function answerForHolidays(
     }
     const before = known.known.find((day) => day.date === date && day.kind === "worked")?.record ?? null;
     const { hours: _hours, ...rest } = before ?? { shifts: [], leave: [] };
-    const byTimes = rest.shifts.length > 0;
+    const byTimes = hasWork({ shifts: rest.shifts });
     return {
       personId,
       date,

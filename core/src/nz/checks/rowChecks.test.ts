@@ -371,6 +371,8 @@ it.each([
   ["2008-09-01", "2026-01-13", null],
   ["2006-07-10", "2026-06-01", "9 July 2026, with the 20th birthday"],
   ["2006-07-13", "2026-06-01", null],
+  // Twenty on the first day: that is the training rate.
+  ["2001-05-01", "2025-06-02", null],
 ])("the starting-out rate of who was born on %s and came on %s is over: %s", (birthDate, startDate, words) => {
   const { marks } = examineRow(starter(birthDate, startDate), hours(), elementsNz, shippedRuleBook);
   const found = marks.find((mark) => mark.code === "startingOutOver");

@@ -54,6 +54,8 @@ const startingOutOver: CheckNz = ({ context, input, worked }, rules) => {
   const sixMonths = addDays(addMonths(context.facts.startDate, Number(limits.months)), -1);
   const birthday = addDays(addMonths(birthDate, 12 * Number(limits.under)), -1);
   const until = birthday < sixMonths ? birthday : sixMonths;
+  // Who was twenty on the first day is paid the training rate, which has no such end.
+  if (birthday < context.facts.startDate) return [];
   return until < context.periodEnd
     ? [
         {

@@ -1,7 +1,9 @@
 /** What an agreement asks of a shift of its own: whether the overtime was announced, how many calls there were. */
+
 import type { DayChange, WeekPerson } from "@zesty/contract/time";
 import type { AgreementRules, RuleSetting, SettingValue } from "@zesty/core/agreements/agreementRules";
 import { choiceWords } from "@zesty/core/agreements/choiceWords";
+import { isOnCall } from "@zesty/core/hours/dayText";
 import { ChoiceField, TextField, TickField } from "../../parts/Fields.tsx";
 import type { DayKind } from "./weekWorth.ts";
 
@@ -19,9 +21,7 @@ export function AskedOfDay({ rules, person, date, kind, canEdit, onChange }: Pro
   const record = day?.[kind];
   const asked = (rules?.settings ?? []).filter((each) => each.scope === "shift");
   // Being on call is no shift of work: nothing is asked of it.
-  const worked = (record?.shifts ?? []).flatMap((shift, at) =>
-    shift.marks?.includes("standby") ? [] : [{ shift, at }],
-  );
+  const worked = (record?.shifts ?? []).flatMap((shift, at) => (isOnCall(shift) ? [] : [{ shift, at }]));
   if (!record || worked.length === 0 || asked.length === 0) return null;
   const isLocked = !canEdit || day?.state === "locked";
   const answer = (at: number, key: string, value: SettingValue) =>

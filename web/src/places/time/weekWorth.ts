@@ -3,7 +3,7 @@ import type { WeekPerson, WeekView } from "@zesty/contract/time";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { percentFor } from "@zesty/core/hours/conditions";
-import type { DayRecord } from "@zesty/core/hours/dayText";
+import { type DayRecord, isOnCall } from "@zesty/core/hours/dayText";
 import { higherPay } from "@zesty/core/hours/higherDuties";
 import { leaveLoading } from "@zesty/core/hours/leaveLoading";
 import { type PersonHours, type PersonTime, patternMinutes, personHours } from "@zesty/core/hours/personHours";
@@ -79,7 +79,7 @@ function worthOfPerson(person: WeekPerson, view: WeekView, dates: readonly strin
   };
   const shifts = Object.entries(time.days);
   const dayOf = (piece: Piece): string =>
-    shifts.find(([, day]) => day.shifts.some((shift) => holds(shift, piece)))?.[0] ?? piece.date;
+    shifts.find(([, day]) => day.shifts.some((shift) => !isOnCall(shift) && holds(shift, piece)))?.[0] ?? piece.date;
   for (const piece of hours.pieces) {
     const rate = rateAt(piece.ratePercent);
     const date = dayOf(piece);
