@@ -64,6 +64,8 @@ export interface PersonView {
   };
   usualPay: { from: string; lines: UsualLine[] };
   pays: { runId: number; payId: number; payday: string; gross: string; withheld: string; super: string; net: string }[];
+  /** why they cannot be taken out as added by mistake; null where they can */
+  stays: string | null;
   missing: PersonSummary["missing"];
   departure: DepartureView | null;
   fringeBenefits: FringeBenefitView[];

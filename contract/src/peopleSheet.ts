@@ -39,3 +39,23 @@ export interface FirstPay {
   /** what would stop or query it, in sentences */
   marks: { kind: "stop" | "query" | "note"; text: string }[];
 }
+
+/** Somebody who was added, and why they cannot be taken out; null where they can. */
+export interface AddedPerson {
+  id: number;
+  name: string;
+  payrollId: string;
+  stays: string | null;
+}
+/** Who was added in one go. */
+export interface AddedTogether {
+  at: string;
+  people: AddedPerson[];
+}
+
+export interface PeopleToTakeOut {
+  people: number[];
+}
+export const peopleToTakeOut = Joi.object<PeopleToTakeOut>({
+  people: Joi.array().items(Joi.number().integer().min(1)).min(1).max(mostPeople).unique().required().label("People"),
+});

@@ -52,6 +52,19 @@ test("several people: typed by keyboard, pasted with a fault, mended, added all 
     page.getByRole("button", { name: "with tax and bank numbers" }).click(),
   ]);
   expect(file.suggestedFilename()).toBe("people-2026-07-01.csv");
+  // One was somebody twice, and then it was the wrong list altogether: they go again, with the run that they stood in.
+  await page.getByRole("link", { name: "Una Sampson" }).click();
+  await page.getByRole("button", { name: "Take Una Sampson out again" }).click();
+  await page.getByRole("button", { name: "Take out", exact: true }).click();
+  await expect(page.getByRole("link", { name: "Tane Sampson" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Una Sampson" })).toHaveCount(0);
+  await page.getByRole("button", { name: "Add several" }).click();
+  await expect(page.getByRole("region", { name: "Added together" })).toContainText("Mira Okonjo to Tane Sampson");
+  await page.getByRole("button", { name: "Take 2 people out again" }).click();
+  await page.getByRole("button", { name: "Take out", exact: true }).click();
+  await expect(page.getByRole("region", { name: "Added together" })).toHaveCount(0);
+  await openAt(page, world, "/people");
+  await expect(page.getByRole("link", { name: "Mira Okonjo" })).toHaveCount(0);
 });
 
 test("a raise from a day in the past: each pay before and after, paid back with the open run, and read on the line of time", async ({

@@ -23,6 +23,7 @@ import { askedForChange, cycleNames, peopleOf } from "./peopleOf.ts";
 import { photoOf } from "./photo.ts";
 import { readDeparture } from "./readDeparture.ts";
 import { serviceTakenOver } from "./serviceCountsFrom.ts";
+import { whyStays } from "./whyStays.ts";
 
 const rateText = (e4: number | null) => (e4 === null ? null : trimmed(fromE4(e4).toFixed(4)));
 const trimmed = (text: string) => text.replace(/(\.\d\d)0+$/, "$1");
@@ -156,12 +157,13 @@ export function readPerson(context: Context, personId: number): PersonView {
     .limit(30)
     .all();
   const runOf = new Map(pays.map((each) => [each.id, each.runId]));
-  const { id, businessId, payrollId, emergency, contract, qualifications, ownFacts, ...details } = who;
+  const { id, businessId, payrollId, emergency, contract, qualifications, ownFacts, addedAt: _, ...details } = who;
   const state = workPlace(context, who.businessId, terms.placeId);
   return {
     id,
     businessId,
     payrollId,
+    stays: whyStays(context, personId),
     broken: brokenAmong(context.store, {
       pay: pays.map((each) => each.id),
       leave: entries.filter((each) => each.signedPayId === null).map((each) => each.id),

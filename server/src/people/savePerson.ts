@@ -62,11 +62,13 @@ export interface SectionValues {
   ownFacts: OwnFacts;
 }
 
+/** @param addedAt the same moment for all who are added together */
 export function createPerson(
   context: Context,
   actor: Actor,
   businessId: number,
   wanted: NewPerson | NewPersonNz,
+  addedAt = context.clock.now(),
 ): number {
   const { db } = context.store;
   return context.store.transaction(() => {
@@ -82,7 +84,7 @@ export function createPerson(
     demandDates(wanted.details);
     const { id } = db
       .insert(person)
-      .values({ businessId, payrollId: wanted.payrollId, ...wanted.details })
+      .values({ businessId, payrollId: wanted.payrollId, ...wanted.details, addedAt })
       .returning({ id: person.id })
       .get();
     const from = wanted.details.startDate;

@@ -147,6 +147,7 @@ export function addPeople(context: Context, actor: Actor, businessId: number, ro
     );
     if (stopped.length > 0)
       throw cannot("people-sheet", `Nobody was added. ${stopped[0]?.text ?? ""}`, { errors: stopped.slice(0, 200) });
-    return checked.flatMap(({ draft }) => (draft ? [createPerson(context, actor, businessId, draft)] : []));
+    const at = context.clock.now();
+    return checked.flatMap(({ draft }) => (draft ? [createPerson(context, actor, businessId, draft, at)] : []));
   });
 }

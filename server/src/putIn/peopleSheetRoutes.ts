@@ -1,6 +1,6 @@
 /** Several new people at once: a file read, rows looked at, a first pay shown, all of them added. */
 import { hoursSheetFile } from "@zesty/contract/hoursSheet";
-import { peopleRows, personCells } from "@zesty/contract/peopleSheet";
+import { peopleRows, peopleToTakeOut, personCells } from "@zesty/contract/peopleSheet";
 import { peopleColumnsIn } from "@zesty/core/countries/peopleColumns";
 import { stringify } from "csv-stringify/sync";
 import type { Router } from "express";
@@ -13,6 +13,7 @@ import { peopleCsv } from "../people/peopleList.ts";
 import { firstPayOf } from "./firstPay.ts";
 import { peopleBook } from "./peopleBook.ts";
 import { addPeople, planPeople, readPeopleFile } from "./peopleSheet.ts";
+import { addedTogether, takeOutPeople } from "./takeOutPeople.ts";
 
 export function peopleSheetRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);
@@ -40,6 +41,17 @@ export function peopleSheetRoutes(context: Context, router: Router): void {
     onBusiness("prepare", (actor, businessId, request) => ({
       ids: addPeople(context, actor, businessId, body(peopleRows, request).rows),
     })),
+  );
+  router.get(
+    `${at}/added`,
+    onBusiness("see", (_actor, businessId) => addedTogether(context, businessId)),
+  );
+  router.post(
+    `${at}/take-out`,
+    onBusiness("prepare", (actor, businessId, request) => {
+      takeOutPeople(context, actor, businessId, body(peopleToTakeOut, request).people);
+      return addedTogether(context, businessId);
+    }),
   );
   router.get(
     `${at}/sheet.csv`,

@@ -98,6 +98,21 @@ export function macOfSeals(store: Store, made: readonly { kind: string; rowId: n
   return store.crypt.mac(inOrder.map((each) => each.mac).join(" "));
 }
 
+const goneMac = (store: Store, kind: SealKind, id: number, mac: string): string =>
+  store.crypt.mac(`gone ${kind} ${id} ${mac}`);
+
+/** These rows are about to go by an act that the trail tells of: their seals stay, and say so. */
+export function letGo(store: Store, table: string, ids: readonly number[]): void {
+  const kind = sealed.find((each) => each.table === table)?.kind;
+  if (kind === undefined) return;
+  const read = store.prepared<[string, number], { mac: string }>("SELECT mac FROM seal WHERE kind = ? AND row_id = ?");
+  const write = store.prepared<[string, string, number]>("UPDATE seal SET gone = ? WHERE kind = ? AND row_id = ?");
+  for (const id of ids) {
+    const made = read.get(kind, id);
+    if (made) write.run(goneMac(store, kind, id, made.mac), kind, id);
+  }
+}
+
 /** Every seal made anew from its row as it stands, under the key of now. */
 export function resealAll(store: Store): void {
   const write = store.sqlite.prepare("UPDATE seal SET mac = ? WHERE kind = ? AND row_id = ?");
@@ -108,6 +123,13 @@ export function resealAll(store: Store): void {
       )
       .all())
       write.run(macOf(store, kind, row.id, row.text), kind, row.id);
+  const went = store.prepared<[string, SealKind, number]>("UPDATE seal SET gone = ? WHERE kind = ? AND row_id = ?");
+  for (const { kind, id, mac } of store.sqlite
+    .prepare<[], { kind: SealKind; id: number; mac: string }>(
+      "SELECT kind, row_id AS id, mac FROM seal WHERE gone IS NOT NULL",
+    )
+    .all())
+    went.run(goneMac(store, kind, id, mac), kind, id);
 }
 
 /** A place where what stands is not what was sealed. */
@@ -147,10 +169,13 @@ function brokenAmongRows(store: Store, kind: SealKind, among: string, ...paramet
       broken.push({ kind, id: row.id, words: `${names[kind]} ${row.id} was changed after it was sealed.` });
   }
   const wanted = store
-    .prepared<unknown[], { id: number }>(`SELECT row_id AS id FROM seal WHERE kind = '${kind}' AND row_id ${among}`)
+    .prepared<unknown[], { id: number; mac: string; gone: string | null }>(
+      `SELECT row_id AS id, mac, gone FROM seal WHERE kind = '${kind}' AND row_id ${among}`,
+    )
     .all(...parameters);
-  for (const { id } of wanted)
-    if (!seen.has(id)) broken.push({ kind, id, words: `${names[kind]} ${id} was deleted after it was sealed.` });
+  for (const { id, mac, gone } of wanted)
+    if (seen.has(id) ? gone !== null : gone !== goneMac(store, kind, id, mac))
+      broken.push({ kind, id, words: `${names[kind]} ${id} was deleted after it was sealed.` });
   return broken;
 }
 

@@ -1,7 +1,7 @@
 /** The addresses about several new people at once. */
 import type { GivePaper, GiveSeveral, PaperOfPerson } from "@zesty/contract/papers";
 import type { PersonView } from "@zesty/contract/people";
-import type { FirstPay, PeopleFileRead, PeoplePlan } from "@zesty/contract/peopleSheet";
+import type { AddedTogether, FirstPay, PeopleFileRead, PeoplePlan } from "@zesty/contract/peopleSheet";
 import type { PersonCells } from "@zesty/core/hoursSheet/peopleSheet";
 import { api } from "./api.ts";
 
@@ -47,6 +47,14 @@ export const peopleApi = api.injectEndpoints({
     }),
     addSeveral: build.mutation<{ ids: number[] }, { business: number; rows: readonly PersonCells[] }>({
       query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/several`, method: "POST", body }),
+      invalidatesTags: ["People", "Run", "Runs", "Desk"],
+    }),
+    peopleAdded: build.query<AddedTogether[], number>({
+      query: (business) => `/businesses/${business}/people/added`,
+      providesTags: ["People"],
+    }),
+    takeOutPeople: build.mutation<AddedTogether[], { business: number; people: number[] }>({
+      query: ({ business, ...body }) => ({ url: `/businesses/${business}/people/take-out`, method: "POST", body }),
       invalidatesTags: ["People", "Run", "Runs", "Desk"],
     }),
   }),

@@ -33,6 +33,8 @@ export const person = sqliteTable(
     contract: json<ContractDates>("contract"),
     /** by id of the business's own field */
     ownFacts: json<Record<string, string>>("own_facts"),
+    /** the same moment for all who were added together; null for people of before */
+    addedAt: text("added_at"),
   },
   (t) => [uniqueIndex("person_payroll_id").on(t.businessId, t.payrollId)],
 );

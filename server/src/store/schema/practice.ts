@@ -195,6 +195,8 @@ export const seal = sqliteTable(
     rowId: integer("row_id").notNull(),
     auditId: integer("audit_id").notNull(),
     mac: text("mac").notNull(),
+    /** a keyed hash that says that the row went by an act of the program, with people who were taken out */
+    gone: text("gone"),
   },
   (t) => [primaryKey({ columns: [t.kind, t.rowId] }), index("seal_audit").on(t.auditId)],
 );

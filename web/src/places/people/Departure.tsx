@@ -4,12 +4,13 @@ import type { NewDeparture } from "@zesty/contract/departures";
 import type { PersonView } from "@zesty/contract/people";
 import { useEffect, useState } from "react";
 import { useForm } from "react-hook-form";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { Button } from "../../parts/Button.tsx";
 import { ChoiceField, errorAt, showErrors, submitOf, TextField, TickField } from "../../parts/Fields.tsx";
 import { longDate, money, sentenceCase } from "../../parts/format.ts";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { afterwardsApi } from "../../state/afterwardsApi.ts";
+import { TakeOut } from "./AddedByMistake.tsx";
 import { leaving } from "./leaving.ts";
 
 export function Departure({ person, day, wanted }: { person: PersonView; day: string; wanted: boolean }) {
@@ -31,9 +32,28 @@ export function Departure({ person, day, wanted }: { person: PersonView; day: st
       ) : recording ? (
         <DepartureForm person={person} day={day} onDone={() => setRecording(false)} />
       ) : (
-        <p className="text-quiet">Employed.</p>
+        <Employed person={person} />
       )}
     </section>
+  );
+}
+
+function Employed({ person }: { person: PersonView }) {
+  const navigate = useNavigate();
+  const name = `${person.details.givenName} ${person.details.familyName}`;
+  return (
+    <>
+      <p className="text-quiet">
+        {person.stays === null ? "Nothing has been paid yet. Was this person added by mistake?" : "Employed."}
+      </p>
+      {person.stays === null && (
+        <TakeOut
+          business={person.businessId}
+          people={[{ id: person.id, name }]}
+          onDone={() => void navigate("/people")}
+        />
+      )}
+    </>
   );
 }
 

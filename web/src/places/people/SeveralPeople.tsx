@@ -18,6 +18,7 @@ import { useSettled } from "../../parts/useSettled.ts";
 import { useBusiness } from "../../state/business.ts";
 import { keepHere, keptHere } from "../../state/keptHere.ts";
 import { peopleApi } from "../../state/peopleApi.ts";
+import { AddedTogetherList } from "./AddedByMistake.tsx";
 import { NewPersonBeside } from "./NewPersonBeside.tsx";
 import { isSecret } from "./oneGo.ts";
 import { PeopleSheet } from "./PeopleSheet.tsx";
@@ -128,6 +129,7 @@ function Sheet({ business }: { business: { id: number; name: string; country: Co
                     ? "1 row, and it can be added."
                     : `${filled.length} rows, all of them can be added.`)}
         </p>
+        {filled.length === 0 && <AddedTogetherList business={business.id} />}
         {reading.isLoading && <p className="text-quiet">Reading {file?.name}…</p>}
         <ProblemNote error={reading.error ?? adding.error ?? planned.error} />
         {file && reading.data && (reading.data.stops.length > 0 || reading.data.others.length > 0) && (

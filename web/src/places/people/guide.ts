@@ -42,6 +42,7 @@ export const guides: readonly Guide[] = [
     about: "A sheet with a row a person: typed, or pasted from a list with headings.",
     steps: [
       "What cannot be understood is marked in its cell; good rows go in, and the others stay until they are mended.",
+      "The wrong list? Before the first sign-off, everybody added together is taken out again in one press.",
     ],
     keys: [["Ctrl V", "paste a list"]],
     next: { words: "Raise several", to: "/people/raise" },
