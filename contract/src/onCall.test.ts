@@ -50,7 +50,7 @@ describe("with an agreement that gives an amount for it", () => {
     ["over midnight", { 0: "18-6 standby" }, 0, "1"],
   ])("%s", (_what, typed, minutes, units) => {
     const found = pay(rules, typed);
-    expect([found.faults, found.marks.includes("onCallUnpaid")]).toEqual([[], false]);
+    expect([found.faults, found.marks.includes("markUnpriced")]).toEqual([[], false]);
     // A recall is made up to its least paid time.
     if (!JSON.stringify(typed).includes("recall")) expect(found.minutes).toBe(minutes);
     else expect(found.minutes).toBeGreaterThanOrEqual(minutes);
@@ -65,14 +65,14 @@ describe("with an agreement that gives an amount for it", () => {
 
 it.each([["MA000004"], ["MA000119"]])("an agreement without a rule for it pays nothing, and asks: %s", (code) => {
   const found = pay(rulesOf(code), { 0: "18-22 standby" });
-  expect([found.minutes, found.marks]).toEqual([0, expect.arrayContaining(["onCallUnpaid"])]);
+  expect([found.minutes, found.marks]).toEqual([0, expect.arrayContaining(["markUnpriced"])]);
 });
 
 describe("without an agreement", () => {
   it.each<[string, string, number, string[]]>([
-    ["on call", "18-22 standby", 0, ["apartUnpaid"]],
-    ["work, then on call", "9-17 b30, 18-22 standby", 450, ["apartUnpaid"]],
-    ["a night at the workplace", "22-6 sleepover", 0, ["apartUnpaid"]],
+    ["on call", "18-22 standby", 0, ["markUnpriced"]],
+    ["work, then on call", "9-17 b30, 18-22 standby", 450, ["markUnpriced"]],
+    ["a night at the workplace", "22-6 sleepover", 0, ["markUnpriced"]],
     ["work alone", "9-17 b30", 450, []],
   ])("%s", (_what, typed, minutes, marks) => {
     const found = pay(null, { 0: typed });
@@ -95,3 +95,47 @@ it("counts as no work wherever hours are added up", () => {
   expect([minutesOf(day("9-12, 18-22 standby")), hasWork(day("9-12, 18-22 standby"))]).toEqual([180, true]);
   expect(hasWork(day("off"))).toBe(false);
 });
+
+describe("what nothing has a price for is said, whatever the mark", () => {
+  const typed = {
+    ...{ dayoff: "9-13 dayoff", recall: "20-21 recall", standby: "18-22 standby", sleepover: "22-6 sleepover" },
+    care: "7-7 care 8",
+  };
+  // By what the shipped rules hold, read apart from the reckoning; a night or a day of care without a rule stops.
+  const priced: Record<string, (text: string) => boolean> = {
+    dayoff: (text) => text.includes('"rosteredDayOff"'),
+    recall: (text) => /"kind":"recall"/.test(text),
+    standby: (text) => /"kind":"onCall"/.test(text),
+    sleepover: (text) => text.includes('"sleepover":{'),
+    care: (text) => text.includes('"careDay":{'),
+  };
+  const cases = [null, ...shipped()].flatMap((rules) =>
+    Object.keys(typed).map((mark) => [rules?.title ?? "no agreement", mark, rules] as const),
+  );
+  it.each(cases)("%s: %s", (_title, mark, rules) => {
+    const level = rules?.classifications[0]?.key ?? null;
+    const found = pay(
+      rules,
+      { 0: typed[mark as keyof typeof typed] },
+      { person: { basis: "fullTime", classification: level ?? undefined } as PersonTime["person"] },
+    );
+    const said = found.marks.includes("markUnpriced") || found.faults.length > 0;
+    const isPriced = rules !== null && (priced[mark]?.(JSON.stringify(rules)) ?? false);
+    if (!isPriced) expect([mark, said]).toEqual([mark, true]);
+    else expect(found.marks).not.toContain("markUnpriced");
+  });
+});
+
+it.each(["22-23 standby", "22:30-6 standby"])(
+  "the rest before a new week is from work, not from being on call: %s",
+  (call) => {
+    // Clerks: ten hours off after overtime, else double time until they were had (from memory).
+    const rules = rulesOf("MA000002");
+    const person = { basis: "fullTime", classification: "1.1" } as PersonTime["person"];
+    const week = { [-2]: "8-18", [-1]: "8-22" };
+    const worked = (more: Record<number, string>) => pay(rules, { ...week, 0: "6-14", ...more }, { person });
+    const plain = worked({});
+    expect(plain.marks).toContain("shortRest");
+    expect(worked({ [-1]: `8-22, ${call}` }).lines).toEqual(plain.lines);
+  },
+);

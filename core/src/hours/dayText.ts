@@ -2,9 +2,11 @@
  * A day as it is typed in the week: "9-17:30 b30", "9a 5p", "17-2", "7.6", "off", "al", "sick 3.8", two parts with a
  * comma; "20-21 recall", "10-14 dayoff", "22-6 sleepover woken 2-2:45", "7-7 care 9" for what the shift was; "9-17 as 4" for a shift in level 4, "9-17 as 4 13-15" for a part of it. Read into a record of the day, and written back in one form.
  */
+import type { ShiftMark } from "../agreements/agreementRules.ts";
 import { addDays, type IsoDate } from "../calendar/dates.ts";
 import { decimal } from "../quantity/decimal.ts";
 import { tidiedHours } from "../quantity/tidied.ts";
+import { isOfWork } from "./shiftMarks.ts";
 import { type DayShift, readShift, shiftText } from "./shiftText.ts";
 
 export interface DayLeave {
@@ -161,8 +163,7 @@ export function movedDay(day: DayRecord, from: IsoDate, to: IsoDate): DayRecord 
 }
 
 /** Time on call lies around the work that one is called to, and is none itself. */
-export const isOnCall = ({ marks }: { marks?: readonly string[] | undefined }): boolean =>
-  marks?.includes("standby") === true;
+export const isOnCall = (shift: { marks?: readonly ShiftMark[] | undefined }): boolean => isOfWork(shift, "none");
 
 /** Whether a day says that work was done on it: being on call is none. */
 export const hasWork = ({ shifts, hours }: Pick<DayRecord, "shifts" | "hours">): boolean =>
@@ -180,9 +181,9 @@ export function minutesOf(day: DayRecord, nights = false): number {
     // Who is on call works where they are called: that is a shift of its own.
     if (isOnCall(shift)) return sum;
     // A night at the workplace is not worked, and a day of care is paid for its hours.
-    if (!nights && shift.marks?.includes("sleepover"))
+    if (!nights && isOfWork(shift, "woken"))
       return sum + (shift.worked ?? []).reduce((more, each) => more + wall(each.end) - wall(each.start), 0);
-    if (shift.marks?.includes("careDay")) return sum + (shift.careHours ?? 8) * 60;
+    if (isOfWork(shift, "care")) return sum + (shift.careHours ?? 8) * 60;
     return sum + wall(shift.end) - wall(shift.start) - unpaid;
   }, 0);
   return shifts + (day.hours === undefined ? 0 : decimal(day.hours).times(60).toDecimalPlaces(0).toNumber());

@@ -5,6 +5,7 @@ import { readClock } from "../calendar/wallClock.ts";
 import { holds } from "./conditions.ts";
 import { lengthOf } from "./normalise.ts";
 import type { Roster } from "./roster.ts";
+import { markMeanings, unpricedMarks } from "./shiftMarks.ts";
 import type { HoursMark } from "./worked.ts";
 import type { WorkedShift } from "./workedShift.ts";
 
@@ -35,13 +36,8 @@ export function marksOf({ rules }: Roster, shifts: readonly WorkedShift[]): Hour
           `The sleepover of ${on} has less than ${hoursText(rules.sleepover?.besideMinutes ?? 0)} hours of work before or after it.`,
         );
     }
-    if (facts.marks.includes("standby") && !rules.allowances.some((each) => each.trigger.kind === "onCall"))
-      mark(
-        "query",
-        "onCallUnpaid",
-        `On call on ${on}: ${rules.title} gives nothing for it here, so nothing is paid. Type what was agreed, or tick.`,
-      );
-    if (["sleepover", "careDay", "standby"].some((each) => facts.marks.includes(each as "standby"))) continue;
+    marks.push(...unpricedMarks(rules, date, shift.marks));
+    if (shift.marks.some((each) => markMeanings[each].work !== "all")) continue;
     const before = worked.get(shift.day) ?? 0;
     worked.set(shift.day, before + shift.workedMinutes);
     if (!shift.clockless && lengthOf(shift.span) > 14 * 60)

@@ -17,6 +17,7 @@ import {
 } from "../calendar/wallClock.ts";
 import { isOnCall } from "./dayText.ts";
 import type { Clockless, Roster, RosterFault, Shift } from "./roster.ts";
+import { isOfWork } from "./shiftMarks.ts";
 
 /** A place on the line on which minutes are counted: wall minutes, or minutes of UTC. */
 export type Counted = number;
@@ -99,7 +100,7 @@ function timesOf(shift: Shift, at: number, zone: string): Times | RosterFault[] 
       });
     return found;
   });
-  const slept = shift.marks?.includes("sleepover") === true;
+  const slept = isOfWork(shift, "woken");
   const woken = slept
     ? (shift.worked ?? []).map((each, no) => {
         const place = `${path}.worked.${no}`;

@@ -9,7 +9,6 @@ import { isWholeDay } from "../calendar/holidayWindows.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import { Decimal, decimal } from "../quantity/decimal.ts";
 import { halfUpToHourE4 } from "../quantity/rounding.ts";
-import { apartUnpaid } from "./apartUnpaid.ts";
 import { asksClock } from "./conditions.ts";
 import { type DayRecord, hasWork, isOnCall, minutesOf } from "./dayText.ts";
 import { type HigherMinutes, higherMinutes } from "./higherDuties.ts";
@@ -18,6 +17,7 @@ import { cycleOf, weekOf } from "./limits.ts";
 import { faultsOfShifts } from "./normalise.ts";
 import { recallTime } from "./recall.ts";
 import type { Clockless, HolidayWindow, RosterPerson } from "./roster.ts";
+import { isOfWork, unpricedMarks } from "./shiftMarks.ts";
 import type { DayShift } from "./shiftText.ts";
 import type { Extra, HoursLine, HoursMark, Piece } from "./worked.ts";
 
@@ -168,7 +168,8 @@ export function personHours(time: PersonTime, dates: readonly IsoDate[]): Person
     found.faults.push(...wrong.filter((each) => wanted.has(each.date)));
     const dates = new Set(found.faults.map((each) => each.date));
     found.plain = found.plain.filter((each) => !dates.has(each.date));
-    found.marks.push(...[...wanted].sort().flatMap((date) => apartUnpaid(date, time.days[date])));
+    const marksOn = (date: IsoDate) => (time.days[date]?.shifts ?? []).flatMap((shift) => shift.marks ?? []);
+    found.marks.push(...[...wanted].sort().flatMap((date) => unpricedMarks(null, date, marksOn(date))));
     return found;
   }
   const { weeks } = cycleOf(rules, time.person.basis, time.settings);
@@ -285,9 +286,9 @@ function absenceIn(time: PersonTime, cycle: readonly IsoDate[]): number {
 function lastBefore(time: PersonTime, rules: AgreementRules, cycle: readonly IsoDate[]) {
   const before = cycle.map((date) => addDays(date, -cycle.length));
   const shifts = before.flatMap((date) => time.days[date]?.shifts ?? []);
-  // A night at the workplace is no work to rest from.
-  const isNight = (shift: DayShift | undefined) => shift?.marks?.includes("sleepover") === true;
-  const last = shifts.findLast((each) => !isNight(each));
+  // A night at the workplace is no work to rest from, nor is time on call.
+  const isNight = (shift: DayShift | undefined) => shift !== undefined && isOfWork(shift, "woken");
+  const last = shifts.findLast((each) => !isNight(each) && !isOnCall(each));
   if (!last) return {};
   const { person, settings, timeZone, holidays } = time;
   const [first = ""] = before;
@@ -300,7 +301,11 @@ function lastBefore(time: PersonTime, rules: AgreementRules, cycle: readonly Iso
           .filter((piece) => piece.overtime && !piece.topUp && !isNight(shifts[piece.shift]))
           .filter((piece) => shifts[piece.shift]?.start.slice(0, 10) === day)
           .reduce((sum, piece) => sum + piece.minutes, 0);
-  return { lastShiftEnd: last.end, lastDayOvertimeMinutes: overtime, slept: isNight(shifts.at(-1)) };
+  return {
+    lastShiftEnd: last.end,
+    lastDayOvertimeMinutes: overtime,
+    slept: isNight(shifts.findLast((each) => !isOnCall(each))),
+  };
 }
 
 /** Weekday minutes of a pattern as the interpreter takes agreed hours. */

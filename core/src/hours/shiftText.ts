@@ -3,6 +3,7 @@ import { type ShiftMark, shiftMarks } from "../agreements/agreementRules.ts";
 import { addDays, type IsoDate } from "../calendar/dates.ts";
 import { clockText, minutesOfDay } from "../calendar/wallClock.ts";
 import type { Shift, ShiftBreak } from "./roster.ts";
+import { markMeanings } from "./shiftMarks.ts";
 
 /** A stretch of a shift in a higher level; without times it is the whole shift. */
 export interface Duties {
@@ -53,15 +54,7 @@ export function middleBreak(start: number, end: number, minutes: number): { star
 const range = String.raw`(\d{1,2}(?:[:.]?\d{2})?\s*(?:am|pm|a|p)?)`;
 const spanPattern = new RegExp(String.raw`^${range}\s*(?:-|–|to|\s)\s*${range}(.*)$`, "i");
 
-/** What a shift is by the roster, as it is typed after it: agreements have rates of their own for these. */
-const markWords: Record<ShiftMark, string> = {
-  rosteredDayOff: "dayoff",
-  recall: "recall",
-  standby: "standby",
-  sleepover: "sleepover",
-  careDay: "care",
-};
-const markNamed = (word: string): ShiftMark | undefined => shiftMarks.find((mark) => markWords[mark] === word);
+const markNamed = (word: string): ShiftMark | undefined => shiftMarks.find((mark) => markMeanings[mark].typed === word);
 
 /** "as 4", "as c10 13-15" at the end of a shift: the level that it is worked in. */
 const dutiesPattern = new RegExp(String.raw`\s+as\s+([a-z0-9][\w.-]{0,39})(?:\s+${range}\s*[-–]\s*${range})?\s*$`, "i");
@@ -182,7 +175,9 @@ export const shiftText = (shift: DayShift): string =>
     spanText(shift),
     ...breaksText(shift),
     ...(shift.marks ?? []).map((mark) =>
-      mark === "careDay" && shift.careHours !== undefined ? `${markWords[mark]} ${shift.careHours}` : markWords[mark],
+      mark === "careDay" && shift.careHours !== undefined
+        ? `${markMeanings[mark].typed} ${shift.careHours}`
+        : markMeanings[mark].typed,
     ),
     ...(shift.worked ?? []).map((each) => `woken ${spanText(each)}`),
     ...dutiesText(shift),

@@ -1,6 +1,5 @@
 /** What only a person can say of recorded days: asked in the run, never guessed. */
 
-import type { AgreementRules } from "@zesty/core/agreements/agreementRules";
 import { leadsOthers } from "@zesty/core/agreements/flags";
 import { dateWords, weekday } from "@zesty/core/calendar/dates";
 import { timeRulesIn } from "@zesty/core/countries/time";
@@ -9,6 +8,7 @@ import { hasWork } from "@zesty/core/hours/dayText";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { holidayOn, type PersonHours, patternMinutes } from "@zesty/core/hours/personHours";
 import { baseRate } from "@zesty/core/hours/pricing";
+import { knowsDaysOff } from "@zesty/core/hours/shiftMarks";
 import { Decimal, decimal } from "@zesty/core/quantity/decimal";
 import { halfUpToHourE4 } from "@zesty/core/quantity/rounding";
 import { rateText } from "@zesty/core/quantity/units";
@@ -61,14 +61,6 @@ function blankDays({ time, known }: KnownPerson, dates: readonly string[]): stri
 
 const isFullTimeByAgreement = ({ time }: KnownPerson): boolean =>
   time.rules !== null && time.person.basis === "fullTime" && time.pattern !== null;
-
-const daysOffBySet = new WeakMap<AgreementRules, boolean>();
-/** Does the agreement speak of rostered days off anywhere? Found once for each set of rules. */
-function knowsDaysOff(rules: AgreementRules): boolean {
-  const known = daysOffBySet.get(rules) ?? JSON.stringify(rules).includes('"rosteredDayOff"');
-  daysOffBySet.set(rules, known);
-  return known;
-}
 
 /** Work on a day that is none of the agreed week, where the agreement has a rate of its own for a rostered day off. */
 function daysOff(person: KnownPerson, dates: readonly string[]): string[] {
