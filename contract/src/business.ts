@@ -12,6 +12,10 @@ import { accountNz, ird } from "./nz/people.ts";
 import type { OwnField } from "./ownFacts.ts";
 import { states } from "./people.ts";
 
+/** Payment files that Australian banks take: Direct Entry, a plain CSV of our own, or the credit transfer of ISO 20022. */
+export const bankFilesAu = ["directEntry", "csv", "pain001"] as const;
+export type BankFileAu = (typeof bankFilesAu)[number];
+
 export interface NewBusiness {
   country?: "AU" | undefined;
   name: string;
@@ -35,6 +39,8 @@ export interface NewBusiness {
     userName: string;
     userId: string;
     balancing: boolean;
+    /** the kind of payment file that the bank takes; Direct Entry where nothing is said */
+    file?: BankFileAu | undefined;
   } | null;
   cycle: { name: string; cycle: (typeof cycles)[number]; firstPeriodStart: string; paydayOffset: number };
   /** a business of the same country whose pay elements, accounts, funds and agreements are taken over */
@@ -48,17 +54,41 @@ const contact = Joi.object({
   email: Joi.string().trim().email({ tlds: false }).required().label("Contact e-mail"),
   address: Joi.string().trim().empty("").max(120).label("Address of the business"),
 });
+const ofDirectEntry = (field: Joi.StringSchema, otherwise: string) =>
+  Joi.when("file", {
+    is: Joi.valid("csv", "pain001").required(),
+    // biome-ignore lint/suspicious/noThenProperty: the name that Joi gives it
+    then: field.empty("").default(otherwise),
+    otherwise: field.required(),
+  });
 const bank = Joi.object({
   bsb: bsb().required().label("BSB"),
   account: account().required().label("Account"),
-  institution: Joi.string().trim().uppercase().length(3).required().label("Bank's three letters"),
-  userName: name(26).required().label("User name at the bank"),
-  userId: Joi.string()
-    .pattern(/^\d{1,6}$/)
-    .required()
-    .label("User ID at the bank")
-    .messages({ "string.pattern.base": "User ID has up to six digits." }),
+  file: Joi.string()
+    .valid(...bankFilesAu)
+    .default("directEntry")
+    .label("Payment file"),
+  // What only a Direct Entry file carries is asked for where the bank takes one.
+  institution: ofDirectEntry(Joi.string().trim().uppercase().length(3).label("Bank's three letters"), ""),
+  userName: ofDirectEntry(name(26).label("User name at the bank"), ""),
+  userId: ofDirectEntry(
+    Joi.string()
+      .pattern(/^\d{1,6}$/)
+      .label("User ID at the bank")
+      .messages({ "string.pattern.base": "User ID has up to six digits." }),
+    "0",
+  ),
   balancing: Joi.boolean().default(true).label("Balancing debit"),
+});
+/** On record an account left empty stays; how the bank is written to changes all the same. */
+const changedBank = bank.keys({
+  bsb: Joi.when("account", {
+    is: "",
+    // biome-ignore lint/suspicious/noThenProperty: the name that Joi gives it
+    then: Joi.valid("").messages({ "any.only": "Give the account, too, or leave both empty." }),
+    otherwise: bsb().required(),
+  }).label("BSB"),
+  account: account().allow("").required().label("Account"),
 });
 export const newCycle = Joi.object<NewBusiness["cycle"]>({
   name: name(40).required().label("Cycle name"),
@@ -142,7 +172,7 @@ export const businessFacts = Joi.object<Omit<NewBusiness, "cycle" | "copyFrom">>
   fourEyes: Joi.boolean().default(false).label("Two pairs of eyes"),
   yesFirst: Joi.boolean().default(false).label("A yes first"),
   contact: contact.required(),
-  bank: bank.allow(null).default(null),
+  bank: changedBank.allow(null).default(null),
 });
 
 export interface NewElement {
@@ -244,7 +274,7 @@ export interface BusinessView {
   /** New Zealand: facts of its own, in place of `facts` */
   nz: (Omit<NewBusinessNz, "country" | "cycle" | "bankAccount"> & { bankShown: string | null }) | null;
   facts: Omit<NewBusiness, "cycle" | "bank"> & {
-    bank: { shown: string; institution: string; userName: string; userId: string; balancing: boolean } | null;
+    bank: ({ shown: string } & Omit<NonNullable<NewBusiness["bank"]>, "bsb" | "account">) | null;
   };
   cycles: ({
     name: string;

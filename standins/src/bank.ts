@@ -2,7 +2,7 @@
 import express, { Router } from "express";
 import { readDirectEntry } from "./directEntryReader.ts";
 import { exchange } from "./exchange.ts";
-import { readCreditTransfer, readPaymentCsv } from "./nzPaymentReader.ts";
+import { readCreditTransfer, readPaymentCsv } from "./paymentReader.ts";
 import { statementText } from "./statement.ts";
 import { sha256, type World } from "./world.ts";
 

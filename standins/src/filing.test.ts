@@ -5,7 +5,7 @@
 import { describe, expect, it } from "vitest";
 import { irdPasses, readDetails, readFiling } from "./filingReader.ts";
 import { headerItems, lineItems } from "./filingRules.ts";
-import { readCreditTransfer, readPaymentCsv } from "./nzPaymentReader.ts";
+import { readCreditTransfer, readPaymentCsv } from "./paymentReader.ts";
 import { twoWorkingDaysAfter } from "./workingDays.ts";
 
 const line = (change: Record<string, string> = {}): string =>

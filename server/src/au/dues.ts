@@ -8,7 +8,6 @@ import {
   contributionFaults,
   contributionRows,
 } from "@zesty/core/au/documents/contributionsFile";
-import { directEntryFile } from "@zesty/core/au/documents/directEntry";
 import { costOfLateness } from "@zesty/core/au/superLate";
 import { isBusinessDayAu, rollForwardAu } from "@zesty/core/calendar/businessDays";
 import { addDays, type IsoDate } from "@zesty/core/calendar/dates";
@@ -24,6 +23,7 @@ import type { Context } from "../ground/context.ts";
 import { places } from "../store/crypt.ts";
 import { datedRecords } from "../store/dated.ts";
 import { fund, person, superChoice } from "../store/schema.ts";
+import { paymentFileAu } from "./paymentFile.ts";
 
 /** Days that a clearing house needs to carry money and data to a fund, with one to spare. Common practice, no source. */
 const routeDays = 3;
@@ -52,24 +52,13 @@ export const duesAu: DuesOfCountry = {
         : postings.withholdingPayable,
   bankDay: rollForwardAu,
   sendBy: (kind, due) => (kind === "super" ? businessDaysBefore(due, routeDays) : null),
-  file: (_context, { owner, on, from }, lines) => ({
-    ...{ mime: "text/plain", ending: ".aba" },
-    bytes: Buffer.from(
-      directEntryFile({
-        institution: owner.bank.institution,
-        userName: owner.bank.userName,
-        userId: owner.bank.userId,
-        description: "DUES",
-        code: "50",
-        processDate: on,
-        trace: from,
-        remitter: owner.name,
-        balancing: owner.bank.balancing,
-        payments: lines.map(({ name: title, ...line }) => ({ ...line, title })),
-      }),
-      "latin1",
+  file: (context, of, lines) =>
+    paymentFileAu(
+      context,
+      of,
+      "dues",
+      lines.map(({ name: title, ...line }) => ({ ...line, title })),
     ),
-  }),
   data(context, { owner, on, from, fileId }, contributed) {
     if (!isAbn(owner.abn))
       return {

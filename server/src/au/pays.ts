@@ -1,6 +1,6 @@
 /** Pays of Australia: what a row knows, what signing off makes of it, and the file of the bank. */
 
-import { type DirectEntryPayment, directEntryFile } from "@zesty/core/au/documents/directEntry";
+import type { DirectEntryPayment } from "@zesty/core/au/documents/directEntry";
 import { payRunJournal } from "@zesty/core/au/documents/journal";
 import { withholdingDueDate } from "@zesty/core/au/withholdingDue";
 import { rollForwardAu } from "@zesty/core/calendar/businessDays";
@@ -18,6 +18,7 @@ import { placeOfWork, workState } from "../setup/places.ts";
 import { datedRecords } from "../store/dated.ts";
 import { leaveBalances, takenSinceAnniversary } from "../store/sums.ts";
 import { finalLinesAu } from "./finalLines.ts";
+import { endingAu, paymentFileAu } from "./paymentFile.ts";
 import { peopleWithSuperDue, signedPartsAu } from "./signedParts.ts";
 
 const isDirectEntry = (payment: NetPayment): payment is DirectEntryPayment => "bsb" in payment;
@@ -108,22 +109,9 @@ export const paysAu: PaysOfCountry = {
           },
         ],
   paymentFile: {
-    ending: () => ".aba",
+    ending: endingAu,
     bankDay: rollForwardAu,
-    bytes: (_context, { owner, on, from }, payments) => {
-      const text = directEntryFile({
-        institution: owner.bank.institution,
-        userName: owner.bank.userName,
-        userId: owner.bank.userId,
-        description: "WAGES",
-        processDate: on,
-        trace: from,
-        remitter: owner.name,
-        balancing: owner.bank.balancing,
-        payments: payments.filter(isDirectEntry),
-      });
-      return { mime: "text/plain", bytes: Buffer.from(text, "latin1") };
-    },
+    bytes: (context, of, payments) => paymentFileAu(context, of, "wages", payments.filter(isDirectEntry)),
   },
   finalLines: finalLinesAu,
 };

@@ -57,7 +57,7 @@ export const setUpAu: SetUpOfCountry = {
       contact: wanted.contact,
       ...(wanted.fourEyes === undefined ? {} : { fourEyes: wanted.fourEyes }),
       ...(wanted.yesFirst === undefined ? {} : { yesFirst: wanted.yesFirst }),
-      bankAccount: wanted.bank ? sealedAccount(context, bmsId, wanted.bank) : null,
+      bankAccount: wanted.bank?.account ? sealedAccount(context, bmsId, wanted.bank) : null,
       bank: bankFacts(wanted),
       postings,
     };

@@ -2,8 +2,9 @@
 
 import { rollForwardNz } from "@zesty/core/calendar/holidaysNz";
 import { isAccountNz } from "@zesty/core/nz/bankAccount";
+import { paymentRowsNz, transferNz } from "@zesty/core/nz/documents/payments";
+import { creditTransferXml, paymentCsv } from "../documents/paymentFiles.ts";
 import type { DuesOfCountry } from "../dues/duesOfCountry.ts";
-import { creditTransferXml, paymentCsvNz } from "./paymentFile.ts";
 
 export const duesNz: DuesOfCountry = {
   receivers: [
@@ -33,11 +34,8 @@ export const duesNz: DuesOfCountry = {
       })),
     };
     return owner.filing?.paymentFile === "pain001"
-      ? {
-          ...{ mime: "application/xml", ending: "-payments.xml" },
-          bytes: creditTransferXml(file, messageId, `${context.clock.today(owner.timeZone)}T00:00:00`),
-        }
-      : { mime: "text/csv", ending: "-payments.csv", bytes: paymentCsvNz(file) };
+      ? creditTransferXml(transferNz(file), messageId, context.clock.today(owner.timeZone))
+      : paymentCsv(paymentRowsNz(file));
   },
   // KiwiSaver goes with PAYE, and its data with the filing.
   data: () => ({

@@ -1,7 +1,8 @@
 /** Pays of New Zealand: what a row knows, what signing off makes of it, and the file of the bank. */
 import { rollForwardNz } from "@zesty/core/calendar/holidaysNz";
 import { payRunJournalNz } from "@zesty/core/nz/documents/journal";
-import type { PaymentNz } from "@zesty/core/nz/documents/payments";
+import { type PaymentNz, paymentRowsNz, transferNz } from "@zesty/core/nz/documents/payments";
+import { creditTransferXml, csvEnding, paymentCsv, xmlEnding } from "../documents/paymentFiles.ts";
 import type { PaysOfCountry } from "../row/paysOfCountry.ts";
 import type { NetPayment } from "../row/prepared.ts";
 import { personFactsBase } from "../row/rowFacts.ts";
@@ -9,7 +10,6 @@ import { earlierInPeriod } from "../runs/earlierInPeriod.ts";
 import { datedRecordsNz } from "../store/dated.ts";
 import { closedownsIn } from "./closedown.ts";
 import { finalLinesNz } from "./finalLines.ts";
-import { creditTransferXml, paymentCsvNz } from "./paymentFile.ts";
 import { nzRows } from "./personFacts.ts";
 import { nzOf, type RowsNz } from "./rows.ts";
 import { signedPartsNz } from "./signedParts.ts";
@@ -66,7 +66,7 @@ export const paysNz: PaysOfCountry = {
   // Everything is owed by the person that it was taken from.
   runDues: () => [],
   paymentFile: {
-    ending: (owner) => (owner.filing?.paymentFile === "pain001" ? "-payments.xml" : "-payments.csv"),
+    ending: (owner) => (owner.filing?.paymentFile === "pain001" ? xmlEnding : csvEnding),
     bankDay: rollForwardNz,
     bytes: (context, { owner, on, from, messageId }, payments) => {
       const file = {
@@ -75,11 +75,8 @@ export const paysNz: PaysOfCountry = {
         payments: payments.filter(isPaymentNz),
       };
       return owner.filing?.paymentFile === "pain001"
-        ? {
-            mime: "application/xml",
-            bytes: creditTransferXml(file, messageId, `${context.clock.today(owner.timeZone)}T00:00:00`),
-          }
-        : { mime: "text/csv", bytes: paymentCsvNz(file) };
+        ? creditTransferXml(transferNz(file), messageId, context.clock.today(owner.timeZone))
+        : paymentCsv(paymentRowsNz(file));
     },
   },
   finalLines: finalLinesNz,

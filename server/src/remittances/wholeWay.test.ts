@@ -19,10 +19,11 @@ import { readDues } from "../dues/readDues.ts";
 import { readDuePayments } from "../dues/readPayments.ts";
 import { contributionsOf, readDuePeople } from "../dues/readPeople.ts";
 import { uuidOf } from "../ground/messageId.ts";
+import { sendRun } from "../outbox/sendRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { unbalanced } from "../store/invariants.ts";
-import { business, outbox, superChoice } from "../store/schema.ts";
+import { business, document, outbox, payRun, superChoice } from "../store/schema.ts";
 import { clearing, dueOf, giveClearing, payAsSeen, pick, statesOf } from "../testing/dueMakers.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { fileIdOf, letGo, preparePayment, releasePayment } from "./pay.ts";
@@ -55,12 +56,12 @@ const move = (day: string) => {
   outside.setClock(`${day}T02:00:00.000Z`);
 };
 /** A signed payday of 3 July 2026 in a small world that knows where the outside services are. */
-function begin(people: number, make: (people: number) => SmallWorld = smallWorld): void {
+function begin(people: number, make: (people: number) => SmallWorld = smallWorld, day = "2026-07-03"): void {
   world = make(people);
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/sim`;
   Object.assign(world.context.settings.services, { bank: `${base}/bank`, super: `${base}/super` });
   signRun(world, openUsual(world));
-  move("2026-07-03");
+  move(day);
 }
 const giveAccount = () => giveClearing(world);
 const due = (kind = "super") => dueOf(world, kind);
@@ -382,4 +383,48 @@ it("passes deductions on to whom the pay element names, each under its own name 
   expect(
     trialBalance(context, businessId, "2026-07-01", "2026-07-31").find((each) => each.code === "2300")?.closing,
   ).toBe(-600);
+});
+
+it.each([
+  ["directEntry", ".aba"],
+  ["csv", "-payments.csv"],
+  ["pain001", "-payments.xml"],
+] as const)("wages and dues go to the bank as it takes them: %s", async (file, ending) => {
+  const asTheBankTakesIt = (people: number) => {
+    const made = smallWorld(people);
+    const { db } = made.context.store;
+    const { bank: known } = db.select().from(business).get() as typeof business.$inferSelect;
+    db.update(business)
+      .set({ bank: { ...known, file } })
+      .run();
+    return made;
+  };
+  begin(3, asTheBankTakesIt, "2026-07-01");
+  giveAccount();
+  const { context, actor } = world;
+  const runId = context.store.db.select().from(payRun).get()?.id ?? 0;
+  sendRun(context, actor, runId, ["paymentFile"]);
+  pay();
+  await settle();
+  move("2026-07-02");
+  await settle();
+  const names = context.store.db
+    .select()
+    .from(document)
+    .all()
+    .map((each) => each.fileName);
+  expect(names.filter((name) => name.endsWith(ending))).toHaveLength(2);
+  // What the bank holds is what was signed off, to each account; and the dues.
+  const [wages, dues] = outside.db
+    .prepare(
+      "SELECT f.credit AS credit, GROUP_CONCAT(DISTINCT l.state) AS states FROM bank_file f JOIN bank_line l ON l.file = f.id GROUP BY f.id ORDER BY f.credit DESC",
+    )
+    .all() as { credit: number; states: string }[];
+  const net = context.store
+    .prepared<[number], { cents: number }>(
+      "SELECT SUM(cents) AS cents FROM payment p JOIN outbox o ON o.id = p.outbox_id WHERE o.run_id = ? AND p.state = 'paid'",
+    )
+    .get(runId)?.cents;
+  expect([wages?.credit, wages?.states, dues?.states]).toEqual([net, "PAID", "PAID"]);
+  expect(dues?.credit).toBe(due().cents);
 });

@@ -8,7 +8,7 @@ import { readPerson } from "../people/readPeople.ts";
 import { readRun } from "../runs/readRun.ts";
 import { signOffPlan } from "../signOff/plan.ts";
 import { signOff } from "../signOff/signOff.ts";
-import { audit, journal } from "../store/schema.ts";
+import { audit, business, journal } from "../store/schema.ts";
 import { anchorOf } from "../store/trail.ts";
 import { readyRun, type SmallWorld, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { startServer } from "../testing/testServer.ts";
@@ -83,6 +83,36 @@ describe("facts of the business", () => {
       expect(JSON.stringify(entry?.change)).not.toContain("55120038");
     },
   );
+});
+
+describe("how the bank is written to", () => {
+  const say = async (bank: object) => {
+    const { facts } = readBusiness(world.context, world.businessId);
+    const { shown: _shown, ...kept } = facts.bank ?? { shown: "" };
+    const whole = { ...facts, bank: { ...kept, bsb: "", account: "", ...bank } };
+    return server.call("PUT", `/businesses/${world.businessId}`, "lead", whole);
+  };
+  it("changes without the account, which stays, and is asked for whole where the bank wants it", async () => {
+    await begin(() => smallWorld(1));
+    const bank = () => readBusiness(world.context, world.businessId).facts.bank;
+    const shown = bank()?.shown;
+    expect((await say({ balancing: false, userId: "77" })).status).toBe(200);
+    expect(bank()).toMatchObject({ shown, balancing: false, userId: "77", institution: "ZZZ" });
+    expect((await say({ file: "csv", institution: "", userName: "", userId: "" })).status).toBe(200);
+    expect(bank()).toMatchObject({ shown, file: "csv" });
+    const back = await say({ file: "directEntry", institution: "", userName: "", userId: "" });
+    expect(back.body.errors.map((each: { path: string }) => each.path)).toEqual(
+      expect.arrayContaining(["bank.institution", "bank.userName", "bank.userId"]),
+    );
+    const half = await say({ bsb: "990-777" });
+    expect([half.status, half.body.errors[0].text]).toEqual([400, "Give the account, too, or leave both empty."]);
+  });
+  it("says nothing of a bank where there is no account", async () => {
+    await begin(() => smallWorld(1));
+    world.context.store.db.update(business).set({ bankAccount: null }).run();
+    const answer = await say({ file: "csv", institution: "", userName: "", userId: "", balancing: true });
+    expect([answer.status, answer.body.detail]).toEqual([422, "Give BSB and account: there is none on record."]);
+  });
 });
 
 describe("a record that was changed beside the program", () => {

@@ -20,6 +20,7 @@ export const bankFacts = (wanted: Pick<NewBusiness, "bank" | "legalName">) => ({
   userName: wanted.bank?.userName ?? wanted.legalName.slice(0, 26),
   userId: wanted.bank?.userId ?? "0",
   balancing: wanted.bank?.balancing ?? true,
+  file: wanted.bank?.file ?? "directEntry",
 });
 
 interface Account {

@@ -4,6 +4,7 @@ import type { BusinessView } from "@zesty/contract/business";
 import { asc, eq } from "drizzle-orm";
 import type { Actor, Context } from "../ground/context.ts";
 import { findBusiness } from "../ground/findBusiness.ts";
+import { cannot } from "../ground/problem.ts";
 import { business, costCentre, fund, ledgerAccount, ownField, payCycle, place } from "../store/schema.ts";
 import { record } from "../store/trail.ts";
 import { readElements } from "./elements.ts";
@@ -101,9 +102,15 @@ export function saveBusinessFacts(
       branch: _branch,
       ...facts
     } = setUp.row(context, wanted, known.bmsId);
+    // How the bank is written to changes without the account, too, where there is one.
+    const saysHow = "bank" in wanted && wanted.bank !== null;
+    if (saysHow && !bankAccount && !known.bankAccount) {
+      const text = "Give BSB and account: there is none on record.";
+      throw cannot("account-missing", text, { errors: [{ path: "bank.account", text }] });
+    }
     context.store.db
       .update(business)
-      .set({ ...facts, ...(bankAccount ? { bankAccount, bank } : {}) })
+      .set({ ...facts, ...(bankAccount ? { bankAccount } : {}), ...(bankAccount || saysHow ? { bank } : {}) })
       .where(eq(business.id, businessId))
       .run();
     record(context.store, {

@@ -71,7 +71,8 @@ export function businessRoutes(context: Context, router: Router): void {
 }
 
 const namesAccount = (facts: object): boolean =>
-  ("bank" in facts && facts.bank !== null) || ("bankAccount" in facts && facts.bankAccount !== null);
+  ("bank" in facts && Boolean((facts.bank as { account?: string } | null)?.account)) ||
+  ("bankAccount" in facts && facts.bankAccount !== null);
 
 export function costRoutes(context: Context, router: Router): void {
   const onBusiness = businessRoute(context);

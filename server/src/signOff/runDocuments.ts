@@ -1,6 +1,5 @@
 /** The payment file of a run, made from prepared pays, and what the documents of a run are called. */
-import { DirectEntryFault } from "@zesty/core/au/documents/directEntry";
-import { PaymentFault } from "@zesty/core/nz/documents/payments";
+import { PaymentFault } from "@zesty/core/formats/creditTransfer";
 import { keepDocument } from "../documents/documents.ts";
 import type { Context } from "../ground/context.ts";
 import type { Run } from "../ground/findRun.ts";
@@ -88,7 +87,7 @@ function paymentFileOf(
   try {
     return paymentFile.bytes(context, { owner, on, from, messageId }, payments);
   } catch (error) {
-    if (!(error instanceof DirectEntryFault || error instanceof PaymentFault)) throw error;
+    if (!(error instanceof PaymentFault)) throw error;
     throw cannot(
       "payment-file",
       `The payment file cannot be written: ${error.message} Mend it on the person's page or in Set-up.`,

@@ -2,7 +2,8 @@
 import { createHash } from "node:crypto";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { DirectEntryFault, type DirectEntryFile, directEntryFile } from "./directEntry.ts";
+import { PaymentFault } from "../../formats/creditTransfer.ts";
+import { type DirectEntryFile, directEntryFile } from "./directEntry.ts";
 
 const file = (change: Partial<DirectEntryFile> = {}): DirectEntryFile => ({
   institution: "ZZZ",
@@ -73,11 +74,11 @@ describe("refused, never cut", () => {
     ["an account of ten digits", one({ account: "1234567890" }), "account of SAMPLE ALEX"],
     ["a title that folds to nothing", one({ title: "→" }), "account title"],
   ])("%s", (_words, wanted, field) => {
-    expect(() => directEntryFile(wanted)).toThrow(DirectEntryFault);
+    expect(() => directEntryFile(wanted)).toThrow(PaymentFault);
     try {
       directEntryFile(wanted);
     } catch (error) {
-      expect((error as DirectEntryFault).field).toBe(field);
+      expect((error as PaymentFault).field).toBe(field);
     }
   });
   it("folds accents and macrons, cuts names to their columns, keeps every record at 120", () => {

@@ -3,6 +3,7 @@
  * Set by: the published Direct Entry layout; see docs/rules/sources.md. Pure: the same input gives the same bytes.
  */
 import type { IsoDate } from "../../calendar/dates.ts";
+import { PaymentFault } from "../../formats/creditTransfer.ts";
 import { foldText } from "../../formats/fold.ts";
 
 export interface DirectEntryPayment {
@@ -30,18 +31,9 @@ export interface DirectEntryFile {
   payments: readonly DirectEntryPayment[];
 }
 
-/** Why a file cannot be written; names the field and the payment. */
-export class DirectEntryFault extends Error {
-  readonly field: string;
-  constructor(field: string, reason: string) {
-    super(reason);
-    this.field = field;
-  }
-}
-
 const left = (text: string, length: number, field: string): string => {
   const folded = foldText(text);
-  if (folded === "") throw new DirectEntryFault(field, `${field} has no character that a payment file can carry.`);
+  if (folded === "") throw new PaymentFault(field, `${field} has no character that a payment file can carry.`);
   // Names and references are shortened to their columns, never amounts.
   return folded.slice(0, length).padEnd(length, " ");
 };
@@ -49,26 +41,26 @@ const left = (text: string, length: number, field: string): string => {
 const zeroFilled = (value: number, length: number, field: string): string => {
   const text = String(value);
   if (!Number.isSafeInteger(value) || value < 0 || text.length > length)
-    throw new DirectEntryFault(field, `${field} of ${value} does not fit into ${length} digits.`);
+    throw new PaymentFault(field, `${field} of ${value} does not fit into ${length} digits.`);
   return text.padStart(length, "0");
 };
 
 const bsbText = (bsb: string, field: string): string => {
   const digits = bsb.replace(/\D/g, "");
-  if (digits.length !== 6) throw new DirectEntryFault(field, `BSB “${bsb}” does not have six digits.`);
+  if (digits.length !== 6) throw new PaymentFault(field, `BSB “${bsb}” does not have six digits.`);
   return `${digits.slice(0, 3)}-${digits.slice(3)}`;
 };
 
 const accountText = (account: string, field: string): string => {
   const plain = account.length > 9 ? account.replace(/[-\s]/g, "") : account;
   if (!/^[\d-]{1,9}$/.test(plain) || !/[1-9]/.test(plain))
-    throw new DirectEntryFault(field, `Account “${account}” is not one to nine digits.`);
+    throw new PaymentFault(field, `Account “${account}” is not one to nine digits.`);
   return plain.padStart(9, " ");
 };
 
-/** @throws DirectEntryFault where a field does not fit; nothing is ever cut but names and references */
+/** @throws PaymentFault where a field does not fit; nothing is ever cut but names and references */
 export function directEntryFile(file: DirectEntryFile): string {
-  if (file.payments.length === 0) throw new DirectEntryFault("payments", "There is nothing to pay in this file.");
+  if (file.payments.length === 0) throw new PaymentFault("payments", "There is nothing to pay in this file.");
   const [year, month, day] = file.processDate.split("-") as [string, string, string];
   const trace = bsbText(file.trace.bsb, "own BSB") + accountText(file.trace.account, "own account");
   const remitter = left(file.remitter, 16, "remitter");
@@ -87,7 +79,7 @@ export function directEntryFile(file: DirectEntryFile): string {
   ];
   let credit = 0;
   for (const payment of file.payments) {
-    if (payment.cents <= 0) throw new DirectEntryFault("amount", `${payment.title}: an amount must be above zero.`);
+    if (payment.cents <= 0) throw new PaymentFault("amount", `${payment.title}: an amount must be above zero.`);
     credit += payment.cents;
     records.push(
       detail(

@@ -1,13 +1,7 @@
 /** The neutral CSV and the ISO 20022 credit transfer: what a bank would check of them (formats 6.3; ISO 20022 pain.001.001.09). */
 import { describe, expect, it } from "vitest";
-import {
-  creditTransfer,
-  PaymentFault,
-  type PaymentFileNz,
-  paymentColumns,
-  paymentRowsNz,
-  statementText,
-} from "./payments.ts";
+import { creditTransfer, PaymentFault } from "../../formats/creditTransfer.ts";
+import { type PaymentFileNz, paymentColumns, paymentRowsNz, statementText, transferNz } from "./payments.ts";
 
 const payment = (change: Partial<PaymentFileNz["payments"][number]> = {}) => ({
   account: "38-9599-1200345-000",
@@ -55,7 +49,7 @@ describe("the neutral CSV", () => {
 
 describe("the credit transfer", () => {
   // biome-ignore lint/suspicious/noExplicitAny: a tree of elements, read as a foreign program would
-  const tree = creditTransfer(file(), "6f1c2a90-0000-4000-8000-123456789abc", "2026-07-13T09:00:00") as any;
+  const tree = creditTransfer(transferNz(file()), "6f1c2a90-0000-4000-8000-123456789abc", "2026-07-13T09:00:00") as any;
   const { GrpHdr, PmtInf } = tree.CstmrCdtTrfInitn;
   it("counts and sums in both headers", () => {
     expect([GrpHdr.NbOfTxs, GrpHdr.CtrlSum, PmtInf.NbOfTxs, PmtInf.CtrlSum]).toEqual(["2", "1751.51", "2", "1751.51"]);

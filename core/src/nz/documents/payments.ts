@@ -3,6 +3,7 @@
  * as data. Accounts as BB-bbbb-AAAAAAA-SSS; particulars, code and reference of twelve characters each.
  */
 import type { IsoDate } from "../../calendar/dates.ts";
+import { demandPayments, PaymentFault, type TransferBatch } from "../../formats/creditTransfer.ts";
 import { centsText } from "../../quantity/units.ts";
 import { accountPartsNz, accountTextNz } from "../bankAccount.ts";
 
@@ -36,15 +37,6 @@ export const paymentColumns = [
   "payer_reference",
 ] as const;
 
-/** Why a file cannot be written; names the field. */
-export class PaymentFault extends Error {
-  readonly field: string;
-  constructor(field: string, reason: string) {
-    super(reason);
-    this.field = field;
-  }
-}
-
 /** Letters, digits, blank and -./ only; marks over letters are dropped, and what is too long is cut. */
 export const statementText = (text: string, length = 12): string =>
   text
@@ -64,87 +56,43 @@ function accountOf(text: string, whose: string): string {
 
 /** Rows of the neutral CSV, heading first. @throws PaymentFault */
 export function paymentRowsNz(file: PaymentFileNz): string[][] {
-  if (file.payments.length === 0) throw new PaymentFault("payments", "There is nothing to pay in this file.");
+  demandPayments(file.payments.map(({ title, cents }) => ({ name: title, cents })));
   return [
     [...paymentColumns],
-    ...file.payments.map((each) => {
-      if (each.cents <= 0) throw new PaymentFault("amount", `${each.title}: an amount must be above zero.`);
-      return [
-        file.payday,
-        statementText(each.title, 20),
-        accountOf(each.account, each.title),
-        centsText(each.cents),
-        statementText(each.particulars),
-        statementText(each.code),
-        statementText(each.reference),
-        file.about ?? "WAGES",
-        statementText(file.payday.replaceAll("-", "")),
-        statementText(each.title),
-      ];
-    }),
+    ...file.payments.map((each) => [
+      file.payday,
+      statementText(each.title, 20),
+      accountOf(each.account, each.title),
+      centsText(each.cents),
+      statementText(each.particulars),
+      statementText(each.code),
+      statementText(each.reference),
+      file.about ?? "WAGES",
+      statementText(file.payday.replaceAll("-", "")),
+      statementText(each.title),
+    ]),
   ];
 }
 
-type Tree = { [name: string]: Tree | Tree[] | string };
-
-/** `NZNCC`: bank and branch, six digits (ISO 20022 external clearing system code list). */
-const agent = (account: string): Tree => {
+/** Bank and branch. */
+const memberOf = (account: string): string => {
   const parts = accountPartsNz(account);
-  return {
-    FinInstnId: {
-      ClrSysMmbId: { ClrSysId: { Cd: "NZNCC" }, MmbId: `${parts?.bank ?? ""}${parts?.branch ?? ""}` },
-    },
-  };
+  return `${parts?.bank ?? ""}${parts?.branch ?? ""}`;
 };
 
-/**
- * Customer credit transfer initiation pain.001.001.09 as a tree of elements, in the order of the schema.
- * @param messageId unique for the file, at most 35 characters; @param madeAt instant without a zone suffix
- */
-export function creditTransfer(file: PaymentFileNz, messageId: string, madeAt: string): Tree {
-  const from = accountOf(file.payer.account, file.payer.name);
-  if (file.payments.length === 0) throw new PaymentFault("payments", "There is nothing to pay in this file.");
-  const sum = centsText(file.payments.reduce((total, each) => total + each.cents, 0));
-  const count = String(file.payments.length);
-  // Salaries, or taxes (ISO 20022 external purpose code list).
-  const purpose = file.about === undefined ? "SALA" : "TAXS";
-  const id = messageId.replaceAll("-", "").slice(0, 35);
+/** The same as a credit transfer. @throws PaymentFault */
+export function transferNz({ payday, about, payer, payments }: PaymentFileNz): TransferBatch {
+  const party = (name: string, text: string) => {
+    const account = accountOf(text, name);
+    return { name, account, member: memberOf(account) };
+  };
   return {
-    CstmrCdtTrfInitn: {
-      GrpHdr: {
-        MsgId: id,
-        CreDtTm: madeAt,
-        NbOfTxs: count,
-        CtrlSum: sum,
-        InitgPty: { Nm: file.payer.name },
-      },
-      PmtInf: {
-        PmtInfId: `${id.slice(0, 30)}-1`,
-        PmtMtd: "TRF",
-        BtchBookg: "true",
-        NbOfTxs: count,
-        CtrlSum: sum,
-        PmtTpInf: { CtgyPurp: { Cd: purpose } },
-        ReqdExctnDt: { Dt: file.payday },
-        Dbtr: { Nm: file.payer.name },
-        DbtrAcct: { Id: { Othr: { Id: from } }, Ccy: "NZD" },
-        DbtrAgt: agent(from),
-        ChrgBr: "SLEV",
-        CdtTrfTxInf: file.payments.map((each, at) => {
-          const to = accountOf(each.account, each.title);
-          return {
-            PmtId: { EndToEndId: `${id.slice(0, 28)}-${at + 1}` },
-            Amt: { InstdAmt: { "@Ccy": "NZD", "#": centsText(each.cents) } },
-            CdtrAgt: agent(to),
-            Cdtr: { Nm: each.title },
-            CdtrAcct: { Id: { Othr: { Id: to } } },
-            Purp: { Cd: purpose },
-            RmtInf: {
-              Ustrd: [each.particulars, each.code, each.reference].map((text) => statementText(text)).join("/"),
-            },
-          };
-        }),
-      },
-    },
+    ...{ payday, currency: "NZD", system: "NZNCC", purpose: about === undefined ? "SALA" : "TAXS" },
+    payer: party(payer.name, payer.account),
+    payments: payments.map(({ title, account, cents, particulars, code, reference }) => ({
+      ...party(title, account),
+      cents,
+      text: [particulars, code, reference].map((text) => statementText(text)).join("/"),
+    })),
   };
 }

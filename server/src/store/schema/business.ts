@@ -37,7 +37,14 @@ export const business = sqliteTable("business", {
   fourEyes: flag("four_eyes").default(false),
   /** no run is signed off before somebody who was asked said yes to its figures */
   yesFirst: flag("yes_first").default(false),
-  bank: json<{ institution: string; userName: string; userId: string; balancing: boolean }>("bank").notNull(),
+  /** Australia: what the bank knows the business by, and the kind of payment file that it takes (Direct Entry where nothing is said) */
+  bank: json<{
+    institution: string;
+    userName: string;
+    userId: string;
+    balancing: boolean;
+    file?: "directEntry" | "csv" | "pain001";
+  }>("bank").notNull(),
   postings: json<{
     wages: string;
     superExpense: string;

@@ -264,9 +264,4 @@ export const businessNz: FieldNotes = {
     found: "On a bank statement.",
     wrong: "The bank refuses the file.",
   },
-  "Payment file": {
-    means: "How your bank reads a file of payments.",
-    found: "Ask the bank, or look at what it takes in its own pages.",
-    wrong: "The bank refuses the file.",
-  },
 };

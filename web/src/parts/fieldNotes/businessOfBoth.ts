@@ -179,4 +179,9 @@ export const businessOfBoth: FieldNotes = {
     means: "A second person looks at each run before it is signed off.",
     wrong: "One person alone can pay whom they like.",
   },
+  "Payment file": {
+    means: "How your bank reads a file of payments.",
+    found: "Ask the bank, or look at what it takes in its own pages.",
+    wrong: "The bank refuses the file.",
+  },
 };

@@ -19,6 +19,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
       bank: {
         bsb: "",
         account: "",
+        file: bank?.file ?? "directEntry",
         institution: bank?.institution ?? "",
         userName: bank?.userName ?? "",
         userId: bank?.userId ?? "",
@@ -27,7 +28,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
     },
   });
   const submit = submitOf(form, async (values) => {
-    const answer = await save({ business: setUp.id, values: businessValues(values) });
+    const answer = await save({ business: setUp.id, values: businessValues(values, bank !== null) });
     if (answer.error) showErrors(form.setError, answer.error);
     else onDone();
   });
@@ -37,6 +38,7 @@ export function FactsForm({ setUp, onDone }: { setUp: BusinessView; onDone: () =
         <BusinessFieldset
           register={form.register}
           errors={form.formState.errors}
+          bankFile={form.watch("bank.file")}
           withEyes
           {...(bank ? { accountHint: `On record: ${bank.shown}. Leave empty to keep it.` } : {})}
         />

@@ -113,7 +113,7 @@ function NewAustralian() {
       timeZone: "Australia/Melbourne",
       withholder: "medium",
       contact: { name: "", phone: "", email: "" },
-      bank: { bsb: "", account: "", institution: "", userName: "", userId: "", balancing: true },
+      bank: { bsb: "", account: "", file: "directEntry", institution: "", userName: "", userId: "", balancing: true },
       copyFrom: "",
       cycle: { name: "Weekly", cycle: "weekly", firstPeriodStart: "", paydayOffset: "4" },
     },
@@ -138,6 +138,7 @@ function NewAustralian() {
       <BusinessFieldset
         register={form.register as never}
         errors={errors}
+        bankFile={form.watch("bank.file")}
         accountHint="Leave empty until there is one"
       />
     </BusinessForm>

@@ -14,7 +14,7 @@ import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { api } from "../../state/api.ts";
 import { useBusiness } from "../../state/business.ts";
 import { lodgingApi } from "../../state/lodgingApi.ts";
-import { eyesWords, withholderWords } from "./businessFields.tsx";
+import { bankFileWords, eyesWords, withholderWords } from "./businessFields.tsx";
 import { CodedList } from "./CodedList.tsx";
 import { Costs } from "./Costs.tsx";
 import { Cycles } from "./Cycles.tsx";
@@ -105,6 +105,7 @@ export function SetUp() {
 function Facts({ setUp }: { setUp: BusinessView }) {
   const [editing, setEditing] = useEditingAt("business");
   const { facts } = setUp;
+  const isDirectEntry = (facts.bank?.file ?? "directEntry") === "directEntry";
   return (
     <Block
       title="The business"
@@ -132,15 +133,19 @@ function Facts({ setUp }: { setUp: BusinessView }) {
               [
                 "Pays from",
                 facts.bank
-                  ? `${facts.bank.shown}, as ${facts.bank.userName} (${facts.bank.institution}, user ${facts.bank.userId})`
+                  ? `${facts.bank.shown}${
+                      isDirectEntry
+                        ? `, as ${facts.bank.userName} (${facts.bank.institution}, user ${facts.bank.userId})`
+                        : ""
+                    }`
                   : null,
               ],
               [
                 "Payment file",
                 facts.bank
-                  ? facts.bank.balancing
-                    ? "with a balancing debit"
-                    : "without a balancing debit"
+                  ? `${bankFileWords[facts.bank.file ?? "directEntry"]}${
+                      isDirectEntry ? `, ${facts.bank.balancing ? "with" : "without"} a balancing debit` : ""
+                    }`
                   : undefined,
               ],
             ] as const

@@ -1,4 +1,5 @@
 /** The fields of a business's facts, shared by adding one and changing one. */
+import type { BankFileAu } from "@zesty/contract/business";
 import type { FieldErrors, UseFormRegister } from "react-hook-form";
 import { ChoiceField, errorAt, TextField, TickField } from "../../parts/Fields.tsx";
 
@@ -12,7 +13,15 @@ export interface BusinessFields {
   fourEyes?: boolean;
   yesFirst?: boolean;
   contact: { name: string; phone: string; email: string; address?: string | undefined };
-  bank: { bsb: string; account: string; institution: string; userName: string; userId: string; balancing: boolean };
+  bank: {
+    bsb: string;
+    account: string;
+    file: BankFileAu;
+    institution: string;
+    userName: string;
+    userId: string;
+    balancing: boolean;
+  };
 }
 
 const zones: Record<string, string> = {
@@ -32,11 +41,20 @@ export const withholderWords: Record<string, string> = {
   large: "above $1 million: paid days after the payday",
 };
 
-/** What the server wants: the zone follows from the State, and an account left blank is none. */
-export const businessValues = (values: BusinessFields) => ({
+export const bankFileWords: Record<BankFileAu, string> = {
+  directEntry: "Direct Entry",
+  csv: "our CSV for any bank",
+  pain001: "credit transfer, ISO 20022",
+};
+
+/**
+ * What the server wants: the zone follows from the State, and an account left blank is none, or stays.
+ * @param onRecord there is an account, so that how the bank is written to may change without it
+ */
+export const businessValues = (values: BusinessFields, onRecord = false) => ({
   ...values,
   timeZone: zones[values.state] ?? values.timeZone,
-  bank: values.bank.bsb || values.bank.account ? values.bank : null,
+  bank: onRecord || values.bank.bsb || values.bank.account ? values.bank : null,
 });
 
 interface Eyes {
@@ -64,11 +82,13 @@ export const EyesFields = ({ fourEyes, yesFirst }: { fourEyes: object; yesFirst:
 export function BusinessFieldset({
   register,
   errors,
+  bankFile,
   accountHint,
   withEyes = false,
 }: {
   register: UseFormRegister<BusinessFields>;
   errors: FieldErrors;
+  bankFile: BankFileAu;
   accountHint?: string;
   withEyes?: boolean;
 }) {
@@ -101,16 +121,27 @@ export function BusinessFieldset({
       {field("contact.phone", "Contact phone")}
       {field("contact.email", "Contact e-mail", { hint: "Payslips come from this address" })}
       {field("contact.address", "Address of the business", { hint: "On payslips and year summaries" })}
-      {field("bank.userName", "User name at the bank")}
       {field("bank.bsb", "Pays from BSB", accountHint ? { hint: accountHint } : {})}
       {field("bank.account", "Account")}
-      {field("bank.institution", "Bank's three letters")}
-      {field("bank.userId", "User ID at the bank")}
-      <TickField
-        label="The payment file carries the balancing debit"
-        hint="Ask the bank; some want it, some refuse it"
-        {...register("bank.balancing")}
-      />
+      <ChoiceField label="Payment file" hint="Ask the bank which of them it takes" {...register("bank.file")}>
+        {Object.entries(bankFileWords).map(([file, words]) => (
+          <option key={file} value={file}>
+            {words}
+          </option>
+        ))}
+      </ChoiceField>
+      {bankFile === "directEntry" && (
+        <>
+          {field("bank.userName", "User name at the bank")}
+          {field("bank.institution", "Bank's three letters")}
+          {field("bank.userId", "User ID at the bank")}
+          <TickField
+            label="The payment file carries the balancing debit"
+            hint="Ask the bank; some want it, some refuse it"
+            {...register("bank.balancing")}
+          />
+        </>
+      )}
       {withEyes && <EyesFields fourEyes={register("fourEyes")} yesFirst={register("yesFirst")} />}
     </>
   );

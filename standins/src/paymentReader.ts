@@ -1,4 +1,4 @@
-/** Reads payment files of New Zealand payers: the neutral CSV, and ISO 20022 credit transfers (pain.001). */
+/** Reads payment files that are the same for both countries: the neutral CSV, and ISO 20022 credit transfers (pain.001). */
 import { parse } from "csv-parse/sync";
 import { XMLParser } from "fast-xml-parser";
 import type { Entry, Fault } from "./directEntryReader.ts";
@@ -13,7 +13,11 @@ interface PaymentFile {
 }
 
 const wanted = ["payment_date", "payee_name", "account", "amount"];
-const isAccount = (text: string) => /^\d{2}-\d{4}-\d{7,8}-\d{2,4}$/.test(text);
+/** In New Zealand bank and branch stand in the account; in Australia in the BSB beside it. */
+const isAccount = ({ bsb, account }: PaymentEntry) =>
+  bsb === ""
+    ? /^\d{2}-\d{4}-\d{7,8}-\d{2,4}$/.test(account)
+    : /^\d{3}-?\d{3}$/.test(bsb) && /^\d{1,9}$/.test(account);
 const centsOf = (text: string): number => (/^\d+\.\d{2}$/.test(text) ? Number(text.replace(".", "")) : Number.NaN);
 
 const file = (processDate: string, userId: string, entries: PaymentFile["entries"], faults: PaymentFile["faults"]) => ({
@@ -26,7 +30,7 @@ const file = (processDate: string, userId: string, entries: PaymentFile["entries
 
 function checked(entries: PaymentFile["entries"], faults: PaymentFile["faults"]): void {
   entries.forEach((entry, at) => {
-    if (!isAccount(entry.account))
+    if (!isAccount(entry))
       faults.push({ line: at + 2, text: `The account ${entry.account} has not the right form.` });
     if (!(entry.cents > 0)) faults.push({ line: at + 2, text: "The amount is not above nought." });
   });
@@ -43,7 +47,7 @@ export function readPaymentCsv(bytes: Buffer): PaymentFile {
   const missing = wanted.filter((name) => !(name in (rows[0] ?? {})));
   if (missing.length > 0) faults.push({ line: 1, text: `The columns ${missing.join(", ")} are missing.` });
   const entries = rows.map((row) => ({
-    bsb: "",
+    bsb: row.bsb ?? "",
     account: row.account ?? "",
     cents: centsOf(row.amount ?? ""),
     title: row.payee_name ?? "",
@@ -58,9 +62,15 @@ export function readPaymentCsv(bytes: Buffer): PaymentFile {
 interface Transfer {
   Amt: { InstdAmt: { "#text": string } };
   Cdtr?: { Nm?: string };
+  CdtrAgt?: { FinInstnId: { ClrSysMmbId: { ClrSysId: { Cd: string }; MmbId: string } } };
   CdtrAcct?: { Id: { Othr: { Id: string } } };
   RmtInf?: { Ustrd?: string };
 }
+
+const bsbOf = ({ CdtrAgt }: Transfer): string => {
+  const { ClrSysId, MmbId } = CdtrAgt?.FinInstnId.ClrSysMmbId ?? { ClrSysId: { Cd: "" }, MmbId: "" };
+  return ClrSysId.Cd === "AUBSB" ? MmbId : "";
+};
 
 export function readCreditTransfer(bytes: Buffer): PaymentFile {
   const faults: PaymentFile["faults"] = [];
@@ -78,7 +88,7 @@ export function readCreditTransfer(bytes: Buffer): PaymentFile {
   if (!body) return file("", "", [], [{ line: 1, text: "The document is no credit transfer." }]);
   const transfers = [body.PmtInf.CdtTrfTxInf].flat();
   const entries = transfers.map((each) => ({
-    bsb: "",
+    bsb: bsbOf(each),
     account: each.CdtrAcct?.Id.Othr.Id ?? "",
     cents: centsOf(each.Amt.InstdAmt["#text"]),
     title: each.Cdtr?.Nm ?? "",
