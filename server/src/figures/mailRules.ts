@@ -29,10 +29,12 @@ export function addMailRule(context: Context, actor: Actor, runId: number, to: s
   if (known.length >= mostRules)
     throw cannot("many-rules", `At most ${mostRules} addresses get the owner's page by themselves. End one first.`);
   const { store, clock } = context;
-  store.db.insert(mailRule).values({ businessId, userId: actor.userId, recipient: to, since: payday }).run();
-  record(store, {
-    ...{ at: clock.now(), userId: actor.userId, businessId, what: "had the owner's page mailed after each payday" },
-    about: to,
+  store.transaction(() => {
+    store.db.insert(mailRule).values({ businessId, userId: actor.userId, recipient: to, since: payday }).run();
+    record(store, {
+      ...{ at: clock.now(), userId: actor.userId, businessId, what: "had the owner's page mailed after each payday" },
+      about: to,
+    });
   });
 }
 

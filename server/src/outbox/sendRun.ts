@@ -26,19 +26,21 @@ export function sendRun(context: Context, actor: Actor, runId: number, channels:
   const run = findRun(context, runId);
   if (run.state === "open") throw conflict("not-signed-off", "Sign the run off before anything is sent.");
   if (run.state === "takenBack") throw conflict("taken-back", "This run was taken back. Nothing of it is sent.");
-  const released = context.store.db
-    .update(outbox)
-    .set({ state: "queued", nextAt: 0 })
-    .where(and(eq(outbox.runId, runId), eq(outbox.state, "prepared"), inArray(outbox.channel, [...channels])))
-    .run();
-  if (released.changes > 0)
-    record(context.store, {
-      at: context.clock.now(),
-      userId: actor.userId,
-      businessId: run.businessId,
-      what: `sent ${channels.join(", ")}`,
-      about: `run ${run.number}, ${released.changes} messages`,
-    });
+  context.store.transaction(() => {
+    const released = context.store.db
+      .update(outbox)
+      .set({ state: "queued", nextAt: 0 })
+      .where(and(eq(outbox.runId, runId), eq(outbox.state, "prepared"), inArray(outbox.channel, [...channels])))
+      .run();
+    if (released.changes > 0)
+      record(context.store, {
+        at: context.clock.now(),
+        userId: actor.userId,
+        businessId: run.businessId,
+        what: `sent ${channels.join(", ")}`,
+        about: `run ${run.number}, ${released.changes} messages`,
+      });
+  });
   context.wakeOutbox();
   context.announce(runId);
 }
@@ -155,7 +157,10 @@ function furtherFile(
     pays: lines.map(({ cents, personId, given, family }) => {
       const split = bank.get(personId);
       const parts = split ? (JSON.parse(crypt.open(split.parts, places.bankParts(personId))) as BankPart[]) : [];
-      const same = parts.every(({ account }) => files.some((file) => file.includes(account)));
+      // A file may be written without the hyphens of an account.
+      const same = parts.every(({ account }) =>
+        files.some((file) => file.includes(account) || file.includes(account.replace(/[-\s]/g, ""))),
+      );
       return {
         ...{ person: `${given} ${family}`, cents, sameAccount: same },
         to: parts.map((part) => lastThree(part.account)).join(", "),

@@ -92,7 +92,11 @@ export function sending(context: Context, courierOf: Readonly<Record<OutboxRow["
     }
   }
 
-  function apply(row: OutboxRow, was: OutboxRow["state"], outcome: Outcome): void {
+  /** In one: a row that says it arrived, and what arrives with it (money after its data) not set going, stays so for ever. */
+  const apply = (...heard: [row: OutboxRow, was: OutboxRow["state"], outcome: Outcome]): void =>
+    context.store.transaction(() => write(...heard));
+
+  function write(row: OutboxRow, was: OutboxRow["state"], outcome: Outcome): void {
     const set = (values: Partial<OutboxRow>) => db.update(outbox).set(values).where(eq(outbox.id, row.id)).run();
     switch (outcome.kind) {
       case "acknowledged":

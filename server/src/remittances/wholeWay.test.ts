@@ -25,6 +25,7 @@ import { saveRows } from "../runs/saveRows.ts";
 import { unbalanced } from "../store/invariants.ts";
 import { business, document, outbox, payRun, superChoice } from "../store/schema.ts";
 import { clearing, dueOf, giveClearing, payAsSeen, pick, statesOf } from "../testing/dueMakers.ts";
+import { killedAt } from "../testing/powerCut.ts";
 import { openUsual, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { fileIdOf, letGo, preparePayment, releasePayment } from "./pay.ts";
 import { planPayment } from "./plan.ts";
@@ -43,6 +44,11 @@ beforeEach(async () => {
   server = createServer(app);
   await new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
 });
+/** Another world beside other outside services, within one test. */
+async function afresh(): Promise<void> {
+  await world.end();
+  for (const table of ["bank_file", "bank_line", "super_batch", "super_line"]) outside.db.exec(`DELETE FROM ${table}`);
+}
 afterEach(async () => {
   expect(unbalanced(world.context.store)).toEqual([]);
   await world.end();
@@ -428,3 +434,36 @@ it.each([
   expect([wages?.credit, wages?.states, dues?.states]).toEqual([net, "PAID", "PAID"]);
   expect(dues?.credit).toBe(due().cents);
 });
+
+it("killed at any write while wages and dues are sent and answered, it comes to the same after a start", async () => {
+  const far = async (at: number) => {
+    begin(1, smallWorld, "2026-07-01");
+    giveAccount();
+    const { context, actor } = world;
+    sendRun(context, actor, context.store.db.select().from(payRun).get()?.id ?? 0, ["paymentFile"]);
+    pay();
+    const wasCut = at > 0 && (await killedAt(context.store.sqlite, at, settle));
+    await settle();
+    for (const day of ["2026-07-02", "2026-07-03", "2026-07-06", "2026-07-07"]) {
+      move(day);
+      await settle();
+    }
+    const states = context.store.db
+      .select()
+      .from(outbox)
+      .all()
+      .map(({ channel, state }) => `${channel} ${state}`);
+    return {
+      wasCut,
+      ended: [states.sort(), statesOf(world, "super"), heldByFunds(), paidByBank(), unbalanced(context.store)],
+    };
+  };
+  const { ended } = await far(0);
+  expect(ended[1]).toMatch(/^allocated/);
+  for (let [at, goesOn] = [1, true]; goesOn; at += Math.ceil(at / 9)) {
+    await afresh();
+    const killed = await far(at);
+    goesOn = killed.wasCut;
+    expect([at, killed.ended]).toEqual([at, ended]);
+  }
+}, 120_000);

@@ -125,12 +125,14 @@ export function withdrawInvitation(context: Context, actor: Actor, invitationId:
   const { db } = context.store;
   const found = db.select().from(invitation).where(eq(invitation.id, invitationId)).get();
   if (!found) throw notFound("invitation");
-  db.delete(invitation).where(eq(invitation.id, invitationId)).run();
-  record(context.store, {
-    at: context.clock.now(),
-    userId: actor.userId,
-    businessId: null,
-    what: "withdrew an invitation",
-    about: found.email,
+  context.store.transaction(() => {
+    db.delete(invitation).where(eq(invitation.id, invitationId)).run();
+    record(context.store, {
+      at: context.clock.now(),
+      userId: actor.userId,
+      businessId: null,
+      what: "withdrew an invitation",
+      about: found.email,
+    });
   });
 }

@@ -47,6 +47,10 @@ export const bankFileWords: Record<BankFileAu, string> = {
   pain001: "credit transfer, ISO 20022",
 };
 
+/** Whatever is typed of a bank is sent, so that what is missing beside it is asked for. */
+const saysSomething = ({ bsb, account, institution, userName, userId }: BusinessFields["bank"]): boolean =>
+  [bsb, account, institution, userName, userId].some((each) => each.trim() !== "");
+
 /**
  * What the server wants: the zone follows from the State, and an account left blank is none, or stays.
  * @param onRecord there is an account, so that how the bank is written to may change without it
@@ -54,7 +58,7 @@ export const bankFileWords: Record<BankFileAu, string> = {
 export const businessValues = (values: BusinessFields, onRecord = false) => ({
   ...values,
   timeZone: zones[values.state] ?? values.timeZone,
-  bank: onRecord || values.bank.bsb || values.bank.account ? values.bank : null,
+  bank: onRecord || saysSomething(values.bank) ? values.bank : null,
 });
 
 interface Eyes {
