@@ -236,4 +236,20 @@ describe("agreements of a business", () => {
     expect(shown(runId)).toEqual(["Ordinary at 130 % 2 at 26.55"]);
     expect(world.context.store.db.select().from(payRun).all()).toHaveLength(1);
   });
+
+  it("pays both of two allowances whose names begin alike", () => {
+    casual();
+    const [mine] = readWeek(world.context, world.actor, world.businessId, undefined, undefined).rules;
+    const each = (id: string, amount: number) => ({ id, trigger: { kind: "perShift" }, unit: "occasion", amount });
+    const allowances = [each("cold-store-work-below-zero", 3.5), each("cold-store-work-below-minus-ten", 2.25)];
+    const own = { ...mine!, code: "OWN-2", title: "Our agreement", additions: [], allowances } as AgreementRules;
+    loadAgreementRules(world.context, world.actor, world.businessId, own);
+    saveSection(world.context, world.actor, who(), "time", terms("OWN-2", "1"));
+    const runId = open();
+    type({ "2026-06-24": "10-14", "2026-06-25": "10-14" });
+    approve(["2026-06-24", "2026-06-25"]);
+    // Two shifts at 3.50 and 2.25.
+    const dollars = row(runId).row.lines.flatMap((line) => (line.amount === undefined ? [] : [Number(line.amount)]));
+    expect(dollars.reduce((sum, amount) => sum + amount, 0)).toBe(11.5);
+  });
 });

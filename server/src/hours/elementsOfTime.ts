@@ -1,4 +1,5 @@
 /** The pay elements that recorded time stands under: one of the business that fits, else one made when first needed. */
+import { createHash } from "node:crypto";
 import { leaveKindIn } from "@zesty/core/countries/leave";
 import { traitsNz } from "@zesty/core/nz/pay/elements";
 import type { PayElement } from "@zesty/core/pay/row";
@@ -101,9 +102,15 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
           })
         );
       }
-      case "allowance":
+      case "allowance": {
+        // One that was added before long names had codes of their own goes on.
+        const short = wanted.id.slice(0, 20).toUpperCase();
+        const before = all.find(
+          ({ element, code, name }) => element === "allowance" && code === short && name === wanted.name,
+        );
+        if (before) return before.id;
         return added({
-          code: wanted.id.slice(0, 20).toUpperCase(),
+          code: codeOf(wanted.id),
           name: wanted.name,
           element: "allowance",
           entry: "amount",
@@ -111,6 +118,7 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
           taxable: true,
           superable: true,
         });
+      }
       default: {
         const { overtime, percent } = wanted;
         return (
@@ -132,6 +140,13 @@ export function elementFinder(context: Context, businessId: number, elements: Ma
     known.set(key, id);
     return id;
   };
+}
+
+/** A code of twenty characters, another one for every allowance: long names may begin alike. */
+function codeOf(id: string): string {
+  const upper = id.toUpperCase();
+  if (upper.length <= 20) return upper;
+  return `${upper.slice(0, 15)}-${createHash("sha256").update(id).digest("hex").slice(0, 4).toUpperCase()}`;
 }
 
 /** Names what is wanted without making it, by numbers below nought: for sums that nothing is paid by. */

@@ -129,7 +129,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     faults.push(...higher.faults.map(({ date, text }) => `${dayWords(date)}: ${text}`));
     if (higher.parts.length > 0) {
       const to = target(find({ kind: "allowance", id: "higher-duties", name: "Higher duties", code: "KN" }));
-      to.amount = halfUpToCent(sum(higher.parts.map((each) => each.exact)));
+      addTo(to, halfUpToCent(sum(higher.parts.map((each) => each.exact))));
       to.why.push(...higher.parts.map(({ date, why }) => `${dayWords(date)} ${why}`));
     }
   }
@@ -165,7 +165,7 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
   if (loading) {
     const rate = rateOn(hours.leave.find((each) => each.kind === "annual")?.date ?? dates[0] ?? "");
     const to = target(find({ kind: "loading" }));
-    if (rate) to.amount = halfUpToCent(loading.hours.times(rate));
+    if (rate) addTo(to, halfUpToCent(loading.hours.times(rate)));
     to.why.push(rate ? `${loading.why}, at $${rate.toFixed(4).replace(/0{1,2}$/, "")} an hour` : loading.why);
   }
   for (const extra of hours.extras) {
@@ -189,8 +189,8 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     const code = reportingCodeOf({ id: entry.id, unit: entry.unit === "hourOrPart" ? "hour" : entry.unit });
     const name = words.charAt(0).toUpperCase() + words.slice(1);
     const to = target(find({ kind: "allowance", id: entry.id, name, code }));
-    to.amount = halfUpToCent(each.times(extra.units));
-    to.units = extra.units;
+    addTo(to, halfUpToCent(each.times(extra.units)));
+    to.units = extra.units.plus(to.units ?? 0);
     to.why.push(...why, `${extra.units.toString()} × $${each.toFixed(2)}`);
   }
   if (law.daysWorked && time.use === "all") {
@@ -207,6 +207,11 @@ export function timeLines(person: KnownPerson, dates: readonly string[], find: F
     queries,
   };
 }
+
+/** Whatever comes under one element is paid: nothing takes another's place. */
+const addTo = (to: Target, amount: Decimal): void => {
+  to.amount = amount.plus(to.amount ?? 0);
+};
 
 /** Shifts planned for days, by date: what leave was taken from. */
 const plannedShifts = ({ known }: KnownPerson): Record<string, DayShift[]> =>

@@ -6,13 +6,12 @@ import type { DataGridHandle } from "react-data-grid";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useParams, useSearchParams } from "react-router";
 import { BrokenNote } from "../../parts/BrokenNote.tsx";
-import { longDate, weekdayDate } from "../../parts/format.ts";
+import { longDate } from "../../parts/format.ts";
 import { Loading } from "../../parts/Page.tsx";
 import { ProblemNote } from "../../parts/ProblemNote.tsx";
 import { totalsOfRows } from "../../parts/totals.ts";
 import { useCharacter } from "../../parts/useCharacter.ts";
 import { useNarrow } from "../../parts/useNarrow.ts";
-import { Wheel } from "../../parts/Wheel.tsx";
 import { api } from "../../state/api.ts";
 import { usePutInHand } from "../../state/business.ts";
 import { keptTyping } from "../../state/keptTyping.ts";
@@ -25,24 +24,16 @@ import { isAsUsual } from "./asUsual.ts";
 import { type Beside, BesideSheet } from "./BesideSheet.tsx";
 import type { Step } from "./columns.tsx";
 import { OfferedTyping } from "./OfferedTyping.tsx";
-import { PaydayMover } from "./PaydayMover.tsx";
 import { FromBelow, PhoneHours, PhoneRun, PhoneTotals } from "./PhoneRun.tsx";
 import { PrintedRun } from "./PrintedRun.tsx";
+import { RunHead, waysOf } from "./RunHead.tsx";
 import { RunNotes } from "./RunNotes.tsx";
 import { RunSheet } from "./RunSheet.tsx";
 import { RunTools } from "./RunTools.tsx";
-import { runKindWords } from "./runKindWords.ts";
 import { sharedNotes, withoutShared } from "./runNotes.ts";
 import { sheetRows } from "./sheetRows.ts";
 import { TotalsLine } from "./TotalsLine.tsx";
 import { useSheetMoves } from "./useSheetMoves.ts";
-
-const steps: { step: Step; name: string }[] = [
-  { step: "hours", name: "Hours" },
-  { step: "check", name: "Check" },
-  { step: "signOff", name: "Sign off" },
-  { step: "send", name: "Send and settle" },
-];
 
 export function RunPage() {
   const runId = Number(useParams().run);
@@ -90,6 +81,18 @@ const firstStep = (view: RunView, onePay: boolean): Step =>
       ? "check"
       : "send";
 
+/** Opened, the cursor stands where the first key is work; once, and not where somebody has put it elsewhere. */
+function useFirstFocus(first: number | undefined, focus: (first: number) => void): void {
+  const isEntered = useRef(false);
+  useEffect(() => {
+    if (isEntered.current || first === undefined) return;
+    isEntered.current = true;
+    requestAnimationFrame(() => {
+      if (document.activeElement === document.body || document.activeElement === null) focus(first);
+    });
+  });
+}
+
 function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   const dispatch = useAppDispatch();
   const inHand = useAppSelector((state) => state.run.selected);
@@ -129,6 +132,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   const row = rows.find((each) => each.payId === inHand) ?? rows[0];
   const totals = useMemo(() => totalsOfRows(rows), [rows]);
   const segments = sent?.segments ?? view.segments;
+  const isEnding = step === "signOff" || step === "send";
 
   const { goTo, personMove, markMove, stopMove, mend, tick, tickRow } = useSheetMoves({
     view,
@@ -137,24 +141,13 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
     row,
     gridRef,
   });
-  // Opened, the cursor stands in the sheet: the first key is work.
-  const first = shown[0]?.payId;
-  const isEntered = useRef(false);
-  useEffect(() => {
-    if (isEntered.current || first === undefined) return;
-    isEntered.current = true;
-    requestAnimationFrame(() => {
-      if (document.activeElement !== document.body && document.activeElement !== null) return;
-      if (step === "signOff") besideRef.current?.focus();
-      else goTo(row?.payId ?? first);
-    });
-  });
-  const open = steps.filter(({ step: each }) =>
-    view.state === "open" ? each !== "send" : each === "check" || each === "send",
+  useFirstFocus(shown[0]?.payId, (first) =>
+    step === "signOff" ? besideRef.current?.focus() : goTo(row?.payId ?? first),
   );
   const stepMove = (direction: 1 | -1) => {
-    const next = open[open.findIndex((each) => each.step === step) + direction];
-    if (next) setStep(next.step);
+    const ways = waysOf(view);
+    const next = ways[ways.indexOf(step) + direction];
+    if (next) setStep(next);
   };
   // What will be done is read from its top; the first Tab goes to what does it, so that a key held down does nothing.
   const stepBefore = useRef(step);
@@ -166,7 +159,7 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   useCharacter("<", () => stepMove(-1));
   const lookBeside = (next: Beside) => {
     setBeside(next);
-    if (step === "signOff" || step === "send") setStep("check");
+    if (isEnding) setStep("check");
   };
   const why = (each: RunRow, figure: string) => {
     dispatch(selected(each.payId));
@@ -183,50 +176,25 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
   return (
     <main className="flex h-full flex-col print:block print:h-auto" id="main">
       <PrintedRun view={view} rows={rows} totals={totals} />
-      <div className="flex shrink-0 flex-wrap items-center gap-x-5 print:hidden gap-y-1 px-6 py-2.5 whitespace-nowrap">
-        <Wheel segments={segments} size={44} title={`Payday ${weekdayDate(view.payday)}`} />
-        <div>
-          <div className="flex items-baseline gap-2">
-            <h1 className="font-name text-[22px] leading-tight">Payday {longDate(view.payday)}</h1>
-            {view.state === "open" && <PaydayMover key={view.payday} view={view} />}
-          </div>
-          <p className="text-[14px] text-quiet">
-            {view.cycleName}, {weekdayDate(view.periodStart)} to {weekdayDate(view.periodEnd)} · run {view.number}
-            {view.kind === "cycle"
-              ? ""
-              : ` · ${runKindWords[view.kind]}${view.reason ? `: ${view.reason.toLowerCase()}` : ""}`}
-            {view.state === "takenBack" ? " · taken back" : ""}
-          </p>
-        </div>
-        <div role="tablist" aria-label="Steps of the run" className="ml-4 flex border-b border-rule">
-          {steps
-            .filter(({ step: each }) => view.state === "open" || each === "check" || each === "send")
-            .map(({ step: each, name }) => (
-              <button
-                key={each}
-                type="button"
-                role="tab"
-                aria-selected={step === each}
-                disabled={each === "send" && view.state === "open"}
-                onClick={() => setStep(each)}
-                className={`-mb-px border-b-3 px-3 py-1 text-[15px] disabled:opacity-45 ${step === each ? "border-action font-semibold" : "border-transparent hover:border-rule-strong"}`}
-              >
-                {each === "check" && view.state !== "open" ? "Sheet" : name}
-              </button>
-            ))}
-        </div>
-        <RunTools
-          view={view}
-          extra={extra}
-          onExtra={(id) => setExtra([...extra, id])}
-          findRef={findRef}
-          onFind={goTo}
-          onNewElement={() => lookBeside({ kind: "newElement" })}
-          onClosedown={() => lookBeside({ kind: "closedown" })}
-          onHoursSheet={() => lookBeside({ kind: "hoursSheet" })}
-          unsaved={unsaved}
-        />
-      </div>
+      <RunHead
+        view={view}
+        segments={segments}
+        step={step}
+        onStep={setStep}
+        tools={
+          <RunTools
+            view={view}
+            extra={extra}
+            onExtra={(id) => setExtra([...extra, id])}
+            findRef={findRef}
+            onFind={goTo}
+            onNewElement={() => lookBeside({ kind: "newElement" })}
+            onClosedown={() => lookBeside({ kind: "closedown" })}
+            onHoursSheet={() => lookBeside({ kind: "hoursSheet" })}
+            unsaved={unsaved}
+          />
+        }
+      />
       <OfferedTyping />
       {view.broken.length > 0 && (
         <div className="px-6">
@@ -235,30 +203,14 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
       )}
       {!narrow && <RunNotes view={view} shared={shared} />}
       {narrow ? (
-        <>
-          <PhoneRun
-            rows={rows}
-            onOpen={(each) => {
-              dispatch(selected(each.payId));
-              setBeside({ kind: "account" });
-              setBelow(true);
-            }}
-          />
-          {(below || step === "signOff" || step === "send") && (
-            <FromBelow
-              onClose={() => {
-                setBelow(false);
-                if (step === "signOff" || step === "send") setStep("check");
-              }}
-              onNext={step === "signOff" || step === "send" ? undefined : () => markMove(1)}
-            >
-              {row && beside.kind === "account" && step !== "signOff" && step !== "send" && (
-                <PhoneHours view={view} row={shown.find((each) => each.payId === row.payId) ?? row} />
-              )}
-              {besides}
-            </FromBelow>
-          )}
-        </>
+        <PhoneRun
+          rows={rows}
+          onOpen={(each) => {
+            dispatch(selected(each.payId));
+            setBeside({ kind: "account" });
+            setBelow(true);
+          }}
+        />
       ) : (
         <div className="flex min-h-0 flex-1 print:hidden">
           <section className="min-w-0 flex-1 pl-4" aria-label="Sheet">
@@ -286,6 +238,20 @@ function OpenPage({ view, onePay }: { view: RunView; onePay: boolean }) {
             {besides}
           </aside>
         </div>
+      )}
+      {narrow && (below || isEnding) && (
+        <FromBelow
+          onClose={() => {
+            setBelow(false);
+            if (isEnding) setStep("check");
+          }}
+          onNext={isEnding ? undefined : () => markMove(1)}
+        >
+          {row && beside.kind === "account" && !isEnding && (
+            <PhoneHours view={view} row={shown.find((each) => each.payId === row.payId) ?? row} />
+          )}
+          {besides}
+        </FromBelow>
       )}
       <p
         role="status"
