@@ -113,6 +113,33 @@ describe("the loading on annual leave", () => {
     expect(loading("MA000002")).toBe("1.33");
     expect(loading("MA000002", { settings: { shiftworker: true } })).toBe("7.6");
   });
+  it.each([
+    // Retail, a Sunday of 7.6 h at 150 %: half of it adds half of 3.8; 17.5 % of 3.8 h is 0.665.
+    ["half a Sunday", [["2026-09-13", "3.8"]], "1.9"],
+    [
+      "in two entries of the day",
+      [
+        ["2026-09-13", "3.8"],
+        ["2026-09-13", "3.8"],
+      ],
+      "3.8",
+    ],
+    [
+      "a Sunday and half a Monday without penalties",
+      [
+        ["2026-09-13", "7.6"],
+        ["2026-09-14", "3.8"],
+      ],
+      "3.8",
+    ],
+    ["more than was planned", [["2026-09-13", "8"]], "3.8"],
+    ["half a Monday alone: the per cent is more", [["2026-09-14", "3.8"]], "0.665"],
+  ])("takes the penalties of what was taken: %s", (_what, taken, hours) => {
+    const monday = { "2026-09-14": typed("9-17:06 b30", "2026-09-14").shifts };
+    const of = taken.map(([date = "", length = ""]) => ({ date, kind: "annual", hours: decimal(length) }));
+    const found = leaveLoading(timeOf("MA000004", {}), of, null, { ...sunday, ...monday });
+    expect(found?.hours.toDecimalPlaces(4).toString()).toBe(hours);
+  });
   it("is not for casuals, and a per cent agreed with the person comes first", () => {
     expect(loading("MA000009", { person: { basis: "casual", flags: {} } })).toBeNull();
     expect(loading("MA000009", {}, {}, "20")).toBe("1.52");

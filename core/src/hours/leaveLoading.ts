@@ -26,12 +26,12 @@ function compares(loading: NonNullable<AgreementRules["leaveLoading"]>, time: Pe
   return loading.orPenaltiesIfGreater === "shiftWorkers" ? isShiftWorker(time) : loading.orPenaltiesIfGreater;
 }
 
-/** Hours' pay that penalties would have added on the planned shifts of the days. */
+/** Hours' pay that penalties would have added on the planned shifts of the days, and the minutes of these. */
 function penaltiesOf(
   time: PersonTime,
   planned: Readonly<Record<string, DayShift[]>>,
   dates: readonly string[],
-): Decimal {
+): { hours: Decimal; minutes: number } {
   const days: Record<string, DayRecord> = {};
   for (const date of dates) {
     // Without a planned shift the day is as the pattern has it: its rates need no clock.
@@ -41,11 +41,28 @@ function penaltiesOf(
   }
   const { pieces } = personHours({ ...time, days, use: "all" }, dates);
   // Overtime is no part of what leave pays.
-  return sum(
-    pieces
-      .filter((piece) => !piece.overtime && !piece.topUp)
-      .map((piece) => piece.percent.minus(100).times(piece.minutes).div(6000)),
-  );
+  const ordinary = pieces.filter((piece) => !piece.overtime && !piece.topUp);
+  return {
+    hours: sum(ordinary.map((piece) => piece.percent.minus(100).times(piece.minutes).div(6000))),
+    minutes: ordinary.reduce((total, piece) => total + piece.minutes, 0),
+  };
+}
+
+/** The same of what was taken: of a day that was taken in part its share (common practice, no source). */
+function penaltiesTaken(
+  time: PersonTime,
+  planned: Readonly<Record<string, DayShift[]>>,
+  annual: readonly TakenLeave[],
+): Decimal {
+  const whole: string[] = [];
+  const shares: Decimal[] = [];
+  for (const date of new Set(annual.map((each) => each.date))) {
+    const alone = penaltiesOf(time, planned, [date]);
+    const minutes = sum(annual.filter((each) => each.date === date).map((each) => each.hours)).times(60);
+    if (minutes.lt(alone.minutes)) shares.push(alone.hours.times(minutes).div(alone.minutes));
+    else whole.push(date);
+  }
+  return sum([...(whole.length > 0 ? [penaltiesOf(time, planned, whole).hours] : []), ...shares]);
 }
 
 /**
@@ -70,7 +87,7 @@ export function leaveLoading(
   const dates = annual.map((each) => each.date);
   if (!dates.some((date) => planned[date] || Number(time.pattern?.[weekday(date) - 1] ?? 0) > 0))
     return { hours: plain, why: `${words}; no shifts are planned for these days, so penalties are not compared` };
-  const penalties = penaltiesOf(time, planned, dates);
+  const penalties = penaltiesTaken(time, planned, annual);
   return penalties.gt(plain)
     ? {
         hours: penalties,
