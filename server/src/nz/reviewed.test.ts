@@ -8,6 +8,7 @@ import { saveSection } from "../people/savePerson.ts";
 import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
+import { addElement } from "../setup/elements.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 import { recordClosedown } from "./closedown.ts";
@@ -338,5 +339,25 @@ describe("who is paid an amount each pay, with neither salary nor rate", () => {
       { code: "SICK", units: "1" },
     ]);
     expect([line(runId, "AL"), line(runId, "SICK")]).toEqual(["1400.00", "280.00"]);
+  });
+  it("in two amounts: a day is worth its share of both", () => {
+    paidAmount();
+    const { context, actor, businessId } = world;
+    const second = addElement(context, actor, businessId, {
+      ...{ code: "DUTY", name: "Duty manager", element: "ordinary", entry: "amount", percent: "100", leave: null },
+      ...{ allowance: null, deduction: null, taxable: null, superable: null },
+    } as never);
+    saveSection(context, actor, who(), "usualPay", {
+      from: "2020-01-06",
+      lines: [
+        { elementId: world.element("SAL"), amount: "2000.00" },
+        { elementId: second, amount: "800.00" },
+      ],
+    });
+    const runId = open([
+      { code: "SAL", amount: "1800.00" },
+      { code: "SICK", units: "1" },
+    ]);
+    expect(line(runId, "SICK")).toBe("280.00");
   });
 });

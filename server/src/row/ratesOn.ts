@@ -6,7 +6,7 @@ import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import { allPurposeOf } from "@zesty/core/hours/allPurpose";
 import { juniorPercent } from "@zesty/core/hours/juniorPercent";
 import { baseRate } from "@zesty/core/hours/pricing";
-import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
+import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { fromE4 } from "@zesty/core/quantity/units";
 import { eq } from "drizzle-orm";
 import type { Context } from "../ground/context.ts";
@@ -118,8 +118,9 @@ function amounts({ store: { db } }: Context, businessId: number) {
     asked ??= read();
     const { cycles, ordinary } = asked;
     const cycle = cycles.get(held.cycleId);
-    const line = lines.find((each) => each.amount !== undefined && ordinary.has(each.elementId));
-    if (!cycle || !line?.amount || held.weeklyHoursE4 === 0) return null;
-    return decimal(line.amount).times(paysPerYear[cycle]).div(52).div(fromE4(held.weeklyHoursE4)).toDecimalPlaces(8);
+    // Whatever is paid for the ordinary hours, in one amount or in several.
+    const amount = sum(lines.filter((each) => ordinary.has(each.elementId)).map((each) => decimal(each.amount ?? "0")));
+    if (!cycle || amount.isZero() || held.weeklyHoursE4 === 0) return null;
+    return amount.times(paysPerYear[cycle]).div(52).div(fromE4(held.weeklyHoursE4)).toDecimalPlaces(8);
   };
 }
