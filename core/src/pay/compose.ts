@@ -30,13 +30,22 @@ interface Left extends BaseLine {
 function takeFrom(left: readonly Left[], laid: Laid, { span, hours }: Taken, rate: string | null): Decimal | null {
   const own = left.filter((each) => each.span === span && each.ordinary);
   const wanted = decimal(hours);
-  const salary = own.find((each) => each.amount !== null);
-  if (salary?.amount) {
+  const salaries = own.filter((each) => each.amount !== null);
+  if (salaries.length > 0) {
     const whole = decimalOrZero(laid.spans[span]?.hours);
-    const of = decimalOrZero(salary.line.amount);
-    const share = halfUpToCent(whole.gt(0) ? of.times(wanted).div(whole) : wanted.times(rate ?? "0"));
-    const taken = wanted.isNegative() ? share : least(share, salary.amount);
-    salary.amount = salary.amount.minus(taken);
+    const all = salaries.reduce((sum, each) => sum.plus(decimalOrZero(each.line.amount)), zero);
+    const exact = whole.gt(0) ? all.times(wanted).div(whole) : wanted.times(rate ?? "0");
+    // Whoever is paid for the same hours in several amounts: it comes out of all of them, and adds up to the cent.
+    let [given, upTo] = [zero, zero];
+    let taken = zero;
+    for (const each of salaries) {
+      upTo = upTo.plus(decimalOrZero(each.line.amount));
+      const share = halfUpToCent(all.isZero() ? zero : exact.times(upTo).div(all)).minus(given);
+      given = given.plus(share);
+      const part = wanted.isNegative() ? share : least(share, each.amount ?? zero);
+      each.amount = (each.amount ?? zero).minus(part);
+      taken = taken.plus(part);
+    }
     return taken;
   }
   const lines = own.filter((each) => each.hours !== null);

@@ -21,6 +21,7 @@ import { openOutsideCycle } from "../runs/outsideCycle.ts";
 import { readRun } from "../runs/readRun.ts";
 import { saveRows } from "../runs/saveRows.ts";
 import { addCentre } from "../setup/costs.ts";
+import { addElement } from "../setup/elements.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { debt, outbox, person } from "../store/schema.ts";
 import { plainTerms, type SmallWorld, said, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
@@ -378,6 +379,53 @@ describe("a public holiday (New Zealand)", () => {
     days(Object.fromEntries(["22", "23", "24", "25", "26"].map((day) => [`2026-06-${day}`, "al"])));
     expect([amounts(runId), gross(runId)]).toEqual([["SAL 1400.00", "AL 1400.00"], "2800.00"]);
   });
+  it.each([
+    [
+      "Australia",
+      () => smallWorld(1),
+      ["22", "23", "24", "25", "26"],
+      "38",
+      ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
+      ["AL 1500.00"],
+      "1500.00",
+    ],
+    [
+      "Australia, two days",
+      () => smallWorld(1),
+      ["22", "23"],
+      "38",
+      ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
+      ["SAL 720.00", "DUTY 180.00", "AL 600.00"],
+      "1500.00",
+    ],
+    [
+      "New Zealand",
+      () => smallWorldNz(1),
+      ["22", "23", "24", "25", "26"],
+      "40",
+      ["8", "8", "8", "8", "8", "0", "0"],
+      ["SAL 600.00", "DUTY 150.00", "AL 1250.00"],
+      "2000.00",
+    ],
+  ])(
+    "of who is paid in two amounts, it comes out of both: %s",
+    (_where, make, on, weeklyHours, workPattern, lines, all) => {
+      world = make();
+      const { context, actor, businessId } = world;
+      const duty = addElement(context, actor, businessId, {
+        ...{ code: "DUTY", name: "Duty manager", element: "ordinary", entry: "amount", percent: "100", leave: null },
+        ...{ allowance: null, deduction: null, taxable: null, superable: null },
+      } as never);
+      employ({ from: "2020-01-06", hourlyRate: null, weeklyHours, workPattern });
+      usual([
+        { elementId: world.element("SAL"), amount: "1200.00" } as UsualLine,
+        { elementId: duty, amount: "300.00" } as UsualLine,
+      ]);
+      const runId = open();
+      days(Object.fromEntries(on.map((day) => [`2026-06-${day}`, "al"])));
+      expect([amounts(runId), gross(runId)]).toEqual([lines, all]);
+    },
+  );
 });
 
 describe("undone, the row is as it was", () => {
