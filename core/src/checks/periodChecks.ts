@@ -28,14 +28,12 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
   if (yearOf(periodEnd).name !== year)
     found.push({ kind: "note", code: "otherYear", facts: { year, end: periodEnd }, mend: inRun });
   if (gross.isZero()) return found;
-  const { heldOver, fixedUntil } = facts;
+  const { heldOver = [], fixedUntil } = facts;
   if (fixedUntil && fixedUntil < periodEnd && facts.endDate === null)
     found.push({ kind: "query", code: "fixedTermOver", facts: { until: fixedUntil }, mend: person("contract") });
-  if (heldOver && facts.endDate !== null && facts.endDate <= periodEnd)
-    found.push({
-      ...{ kind: "query", code: "holidayHeldOver", mend: inRun },
-      facts: { name: heldOver.name, original: heldOver.original, substitute: heldOver.substitute },
-    });
+  for (const { name, original, substitute } of heldOver)
+    if (facts.endDate !== null && facts.endDate <= periodEnd)
+      found.push({ kind: "query", code: "holidayHeldOver", facts: { name, original, substitute }, mend: inRun });
   const agreed = weeklyHours.times(52).div(paysPerYear[cycle]).times(periods);
   const part = partOfPeriod(facts, periodStart, periodEnd);
   if (part?.whole.gt(0) && part.own.gt(0) && part.own.lt(part.whole)) {

@@ -141,8 +141,8 @@ export interface PersonFactsBase {
   recordedHours?: string | null;
   /** the last day of a fixed term */
   fixedUntil?: IsoDate;
-  /** a public holiday that was to be kept on a day after the last one, and fell before it */
-  heldOver?: HolidaySwap;
+  /** public holidays that were to be kept on a day after the last one, and fell before it */
+  heldOver?: HolidaySwap[];
   startDate: IsoDate;
   endDate: IsoDate | null;
   bankAccounts: number;

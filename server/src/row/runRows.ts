@@ -129,8 +129,8 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       employerCosts: costsOf(records.terms.get(id), costs),
     });
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
-    const heldOver = swaps.get(id)?.find((each) => isHeldOver(each, row.person.endDate));
-    if (heldOver) own.facts.heldOver = heldOver;
+    const heldOver = swaps.get(id)?.filter((each) => isHeldOver(each, row.person.endDate)) ?? [];
+    if (heldOver.length > 0) own.facts.heldOver = heldOver;
     return {
       payId: row.pay.id,
       version: row.pay.version,

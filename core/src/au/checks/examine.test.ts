@@ -24,7 +24,7 @@ const last = (gross: string) => ({ payday: "2025-10-02", hours: "38", gross, wit
 const etp: SheetLine[] = [{ elementId: 10, amount: "5000", detail: { etpCode: "O" } }];
 const cashOut = (value: string): SheetLine => ({ elementId: 2, hours: value, detail: { cashOut: true } });
 
-const heldOver = { name: "Example Day", original: "2025-10-03", substitute: "2025-10-10" };
+const heldOver = [{ name: "Example Day", original: "2025-10-03", substitute: "2025-10-10" }];
 
 const cases: Record<MarkCodeAu, Case> = {
   missingTable: { kind: "stop", with: [context({ payday: "2031-01-02" }), hours("38")] },
