@@ -426,6 +426,20 @@ describe("a public holiday (New Zealand)", () => {
       expect([amounts(runId), gross(runId)]).toEqual([lines, all]);
     },
   );
+  it("with the loading that is agreed with who is paid an amount: 17.5 % of two days of five", () => {
+    world = smallWorld(1);
+    employ({
+      ...{ from: "2020-01-06", hourlyRate: null, weeklyHours: "38" },
+      workPattern: ["7.6", "7.6", "7.6", "7.6", "7.6", "0", "0"],
+    });
+    usual([{ elementId: world.element("SAL"), amount: "1500.00" } as UsualLine]);
+    save("leave", {
+      ...{ from: "2020-01-06", entitlements: [{ kind: "annual", weeksPerYear: "4" }], loadingPercent: "17.5" },
+    });
+    const runId = open();
+    days({ "2026-06-22": "al", "2026-06-23": "al" });
+    expect([amounts(runId), gross(runId)]).toEqual([["SAL 900.00", "AL 600.00", "LOADING 105.00"], "1605.00"]);
+  });
 });
 
 describe("undone, the row is as it was", () => {

@@ -3,7 +3,7 @@
  * path undoes it. Every two values of two features meet at least once, and each pay is held against a second, simple
  * reckoning by days: so many hours of the agreed week, each at the rate of its day. Both countries.
  */
-import type { Employment } from "@zesty/contract/people";
+import type { Employment, UsualLine } from "@zesty/contract/people";
 import { readDay } from "@zesty/core/hours/dayText";
 import { decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
@@ -15,13 +15,15 @@ import { readPerson } from "../people/readPeople.ts";
 import { saveSection } from "../people/savePerson.ts";
 import { discardRun } from "../runs/discardRun.ts";
 import { readRun } from "../runs/readRun.ts";
+import { addElement } from "../setup/elements.ts";
+import { readBusiness } from "../setup/readBusiness.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
 import { approveDays, saveDays } from "../time/days.ts";
 
 const features = {
   country: ["AU", "NZ"],
-  rate: ["own", "level", "salary"],
+  rate: ["own", "level", "salary", "two amounts"],
   basis: ["full-time", "part-time"],
   hours: ["usual", "exceptions", "all"],
   happens: ["nothing", "annual leave", "sick", "unpaid", "starts", "leaves"],
@@ -32,8 +34,9 @@ const features = {
 type Pair = { [K in keyof typeof features]: (typeof features)[K][number] };
 const names = Object.keys(features) as (keyof Pair)[];
 
-/** A level is a matter of the awards. */
-const exists = (pair: Partial<Pair>) => !(pair.country === "NZ" && pair.rate === "level");
+/** A level is a matter of the awards; who is paid by the record has no amounts. */
+const exists = ({ country, rate, hours = "usual" }: Partial<Pair>) =>
+  !(country === "NZ" && rate === "level") && !(rate === "two amounts" && hours !== "usual");
 
 /** A few rows in which every two values of two features stand together, chosen greedily. */
 function pairs(): Pair[] {
@@ -67,14 +70,18 @@ function pairs(): Pair[] {
 /** Whatever happens beside whatever changes, undone by nothing: the others take turns. */
 const crossed = (): Pair[] =>
   features.happens.flatMap((happens, a) =>
-    features.changes.slice(1).map((changes, b): Pair => {
+    features.changes.slice(1).flatMap((changes, b): Pair[] => {
       const turn = <T>(values: readonly T[], at: number) => values[at % values.length] as T;
       const country = turn(features.country, a + b);
-      return {
-        ...{ country, rate: turn(country === "NZ" ? (["own", "salary"] as const) : features.rate, a + 2 * b) },
-        ...{ basis: turn(features.basis, a), hours: turn(features.hours, a + b), happens, changes },
-        ...{ when: turn(features.when, b), undone: "nothing" },
-      };
+      const rate = turn(
+        country === "NZ" ? (["own", "salary"] as const) : (["own", "level", "salary"] as const),
+        a + 2 * b,
+      );
+      const of = { country, basis: turn(features.basis, a), happens, changes, when: turn(features.when, b) };
+      return [
+        { ...of, rate, hours: turn(features.hours, a + b), undone: "nothing" },
+        { ...of, rate: "two amounts", hours: "usual", undone: "nothing" },
+      ];
     }),
   );
 
@@ -97,7 +104,12 @@ const changeDay = (pair: Pair) =>
   })[pair.changes];
 
 /** Dollars an hour before and after the change; level 1 and 4 of the retail award. */
-const rates = { own: ["30", "33"], level: ["26.55", "28.12"], salary: ["30", "33"] } as const;
+const rates = {
+  own: ["30", "33"],
+  level: ["26.55", "28.12"],
+  salary: ["30", "33"],
+  "two amounts": ["30", "33"],
+} as const;
 /** Hours of a weekday by the agreed week: the part-timer does not work on Fridays. */
 const hoursOn = ({ country, basis }: Pair, date: string): string =>
   basis === "full-time" ? periods[country].full : date.endsWith("19") || date === friday ? "0" : periods[country].part;
@@ -151,10 +163,36 @@ const byTime = (pair: Pair, from: string, level: string) => ({
     : { agreement: null, classification: null }),
 });
 
+/** An element of its own for a second amount of the same hours; made once a world. */
+function duty(): number {
+  const known =
+    world.element("DUTY") ||
+    readBusiness(world.context, world.businessId).elements.find((each) => each.code === "DUTY")?.id;
+  return (
+    known ||
+    addElement(world.context, world.actor, world.businessId, {
+      ...{ code: "DUTY", name: "Duty manager", element: "ordinary", entry: "amount", percent: "100", leave: null },
+      ...{ allowance: null, deduction: null, taxable: null, superable: null },
+    } as never)
+  );
+}
+function usualLines(pair: Pair, at: 0 | 1): UsualLine[] {
+  const usual = weekly(pair).times(pair.country === "AU" ? 1 : 2);
+  const dollars = usual.times(rates.salary[at]);
+  if (pair.rate === "two amounts")
+    return [
+      { elementId: world.element("SAL"), amount: dollars.times("0.8").toFixed(2) },
+      { elementId: duty(), amount: dollars.times("0.2").toFixed(2) },
+    ];
+  if (pair.rate === "salary") return [{ elementId: world.element("SAL"), amount: dollars.toFixed(2) }];
+  return pair.hours === "usual" ? [{ elementId: world.element("ORD"), hours: usual.toString() }] : [];
+}
+
 function change(pair: Pair): void {
   const from = changeDay(pair);
   if (from === null) return;
   if (pair.rate === "level") save("time", byTime(pair, from, "4"));
+  else if (pair.rate === "two amounts") save("usualPay", { from, lines: usualLines(pair, 1) });
   else save("employment", terms(pair, from, 1));
 }
 function undoTheChange(pair: Pair): void {
@@ -162,7 +200,7 @@ function undoTheChange(pair: Pair): void {
   if (day === null) return;
   // What is said for a day before the start counts from it.
   const from = pair.happens === "starts" && day < wednesday ? wednesday : day;
-  const section = pair.rate === "level" ? "time" : "employment";
+  const section = pair.rate === "level" ? "time" : pair.rate === "two amounts" ? "usualPay" : "employment";
   const lane = readLineOfTime(world.context, who()).lanes.find((each) => each.section === section);
   undoChange(world.context, world.actor, who(), section, lane?.notches.findLast((each) => each.from === from)?.id ?? 0);
 }
@@ -197,10 +235,7 @@ function paid(pair: Pair): { gross: string; stops: string[] } {
         });
   const startDate = pair.happens === "starts" && pair.undone !== "what happened" ? wednesday : "2020-01-06";
   save("employment", terms(pair, "2020-01-06", 0));
-  const usual = weekly(pair).times(pair.country === "AU" ? 1 : 2);
-  const asAmount = { elementId: world.element("SAL"), amount: usual.times(rates.salary[0]).toFixed(2) };
-  const line = pair.rate === "salary" ? asAmount : { elementId: world.element("ORD"), hours: usual.toString() };
-  save("usualPay", { from: "2020-01-06", lines: pair.hours === "usual" || pair.rate === "salary" ? [line] : [] });
+  save("usualPay", { from: "2020-01-06", lines: usualLines(pair, 0) });
   if (pair.rate === "level" || pair.hours !== "usual") save("time", byTime(pair, "2020-01-06", "1"));
   save("details", { ...readPerson(world.context, who()).details, startDate });
   if (pair.hours === "all")

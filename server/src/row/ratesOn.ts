@@ -90,7 +90,7 @@ export function ratesIn(
 }
 
 /** Who has neither rate nor salary and is paid an amount each pay: its share of the agreed hours. */
-function amounts({ store: { db } }: Context, businessId: number) {
+export function amounts({ store: { db } }: Context, businessId: number) {
   let asked: { cycles: Map<number, Cycle>; ordinary: Set<number> } | undefined;
   const read = () => ({
     cycles: new Map(

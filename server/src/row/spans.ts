@@ -7,6 +7,7 @@ import type { Run } from "../ground/findRun.ts";
 import { agreedIn, asAgreed } from "../store/asAgreed.ts";
 import { employmentTerms, leaveTerms, type person, timeTerms, usualPay } from "../store/schema.ts";
 import { rowsOf } from "../store/statements.ts";
+import { amounts } from "./ratesOn.ts";
 
 type Who = typeof person.$inferSelect;
 type Terms = typeof employmentTerms.$inferSelect;
@@ -68,6 +69,7 @@ export function spansOf(
   const loadings = history(context, leaveTerms, ids, run.periodEnd);
   const paid = run.kind === "departure" ? unpaidFrom(context, ids) : new Map<number, IsoDate>();
   const agreed = agreedIn(context.store.db);
+  const byAmount = amounts(context, run.businessId);
   return new Map(
     people.map((who): [number, PersonSpan[]] => {
       const [from, to] = employedIn(run, who, paid.get(who.id));
@@ -99,22 +101,25 @@ export function spansOf(
           last.span.to = end;
           return;
         }
+        const lines = said
+          ? asAgreed(
+              said.lines,
+              said.from,
+              own.terms.filter((row) => row.from <= start),
+              agreed,
+            )
+          : [];
         const e4 = held?.hourlyRateE4;
+        // A level says the rate by itself; without either it is the share of what usual pay gives.
+        const share = held && e4 == null && !heldOn(own.agreements, start)?.classification && byAmount(held, lines);
         spans.push({
           key,
           span: {
             ...{ from: start, to: end, terms: held },
             workPattern: held?.workPattern ?? null,
             weeklyHours: fromE4(held?.weeklyHoursE4 ?? 0).toString(),
-            rate: e4 == null ? null : fromE4(e4).toString(),
-            lines: said
-              ? asAgreed(
-                  said.lines,
-                  said.from,
-                  own.terms.filter((row) => row.from <= start),
-                  agreed,
-                )
-              : [],
+            rate: e4 == null ? (share?.toString() ?? null) : fromE4(e4).toString(),
+            lines,
           },
         });
       });

@@ -52,6 +52,10 @@ export interface TimeOfRow {
 
 const isByRecord = ({ terms, salaried }: KnownPerson): boolean => terms !== null && terms.use !== "record" && !salaried;
 
+/** Who is not paid by the record and has neither rate nor level: an hour is worth its share of the usual pay of then. */
+const byUsualPay = ({ span, person }: PricedSpan): KnownPerson =>
+  isByRecord(person) ? person : { ...person, agreedRate: person.agreedRate ?? span.rate };
+
 /** Days of the period that an earlier pay has paid, in advance. */
 const paidElsewhere = (person: KnownPerson, run: Run): string[] =>
   person.known
@@ -99,7 +103,7 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
   const { run, elements } = work;
   const last = spans.at(-1);
   if (!last) return { strands: [], byRecord: [], dates: [], open: null, ask: () => [] };
-  const present = last.person.agreedRate;
+  const present = byUsualPay(last).agreedRate;
   const isNz = timeRulesIn(last.person.time.country).holidaysByDay;
   const before = paidElsewhere(last.person, run);
   const dates = new Set<string>(before);
@@ -119,13 +123,14 @@ export function timeOfRow(work: Work, spans: readonly PricedSpan[], ahead: reado
       return;
     }
     const early = before.filter((date) => date >= span.from && date <= span.to);
-    const found = atRateOf(person, present, { lines: leaveLines(person, own, work.find), faults: [], queries: [] });
+    const then = byUsualPay({ span, person });
+    const found = atRateOf(then, present, { lines: leaveLines(then, own, work.find), faults: [], queries: [] });
     const isLoading = (line: SheetLine) => elements.get(line.elementId)?.element === "leaveLoading";
     const taken = takenOn(person, [...own, ...early]);
     const lines = [
       ...together([
         ...found.lines.filter((line) => !isLoading(line)),
-        ...leaveLines(person, early, work.find)
+        ...leaveLines(then, early, work.find)
           .filter((line) => !isLoading(line))
           .map(paidBefore),
       ]),
