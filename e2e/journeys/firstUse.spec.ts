@@ -242,7 +242,7 @@ inDemo("a new business with three people from a list is paid within 150 keys and
   await page.getByRole("link", { name: "Add a business" }).click();
   await expect(page.getByLabel("Name", { exact: true })).toBeFocused();
   const facts = ["Sorrel", "Sorrel Pty Ltd", "72000000029", "", "", "Kim Low", "0400000000", "k@sorrel.example"];
-  for (const text of [...facts, "", "SORREL", "990777", "55120038", "ZZZ", "301500"]) {
+  for (const text of [...facts, "", "990777", "55120038", "", "SORREL", "ZZZ", "301500"]) {
     await page.keyboard.type(text);
     await page.keyboard.press("Tab");
   }
