@@ -16,6 +16,7 @@ import { saveSection } from "../people/savePerson.ts";
 import { discardRun } from "../runs/discardRun.ts";
 import { readRun } from "../runs/readRun.ts";
 import { addElement } from "../setup/elements.ts";
+import { changeEntry } from "../setup/lists.ts";
 import { readBusiness } from "../setup/readBusiness.ts";
 import { takeBack } from "../signOff/takeBack.ts";
 import { openUsual, plainTerms, type SmallWorld, signRun, smallWorld, smallWorldNz } from "../testing/smallWorld.ts";
@@ -26,7 +27,7 @@ const features = {
   rate: ["own", "level", "salary", "two amounts"],
   basis: ["full-time", "part-time"],
   hours: ["usual", "exceptions", "all"],
-  happens: ["nothing", "annual leave", "sick", "unpaid", "starts", "leaves"],
+  happens: ["nothing", "annual leave", "sick", "unpaid", "public holiday", "starts", "leaves"],
   changes: ["nothing", "on Wednesday", "on Thursday", "on the first day", "the day after"],
   when: ["before the run", "in the open run"],
   undone: ["nothing", "the change", "what happened", "discarded", "taken back"],
@@ -34,9 +35,10 @@ const features = {
 type Pair = { [K in keyof typeof features]: (typeof features)[K][number] };
 const names = Object.keys(features) as (keyof Pair)[];
 
-/** A level is a matter of the awards; who is paid by the record has no amounts. */
-const exists = ({ country, rate, hours = "usual" }: Partial<Pair>) =>
-  !(country === "NZ" && rate === "level") && !(rate === "two amounts" && hours !== "usual");
+/** Levels and days of a place are Australia's; who is paid by the record has no amounts. */
+const exists = ({ country, rate, hours = "usual", happens }: Partial<Pair>) =>
+  !(country === "NZ" && (rate === "level" || happens === "public holiday")) &&
+  !(rate === "two amounts" && hours !== "usual");
 
 /** A few rows in which every two values of two features stand together, chosen greedily. */
 function pairs(): Pair[] {
@@ -81,7 +83,7 @@ const crossed = (): Pair[] =>
       return [
         { ...of, rate, hours: turn(features.hours, a + b), undone: "nothing" },
         { ...of, rate: "two amounts", hours: "usual", undone: "nothing" },
-      ];
+      ].filter(exists) as Pair[];
     }),
   );
 
@@ -124,7 +126,8 @@ function due(pair: Pair): { gross: string; worked: string } {
   for (const date of periods[pair.country].days) {
     if ((happens === "starts" && date < wednesday) || (happens === "leaves" && date > wednesday)) continue;
     const rate = rates[pair.rate][from !== null && date >= from ? 1 : 0];
-    const kind = date === wednesday && !["nothing", "starts", "leaves"].includes(happens) ? happens : "worked";
+    // A holiday that is not worked is paid as the day would have been.
+    const kind = date === wednesday && leaveWord[happens] ? happens : "worked";
     const key = `${kind} ${rate}`;
     const cell = cells.get(key) ?? { hours: decimal(0), rate };
     cells.set(key, { ...cell, hours: cell.hours.plus(hoursOn(pair, date)) });
@@ -213,16 +216,26 @@ function setDay(pair: Pair, date: string, text: string): void {
 }
 const leaveWord = { "annual leave": "al", sick: "sick", unpaid: "unpaid" } as Record<string, string>;
 const asWorked = (pair: Pair, date: string) => (pair.hours === "all" ? hoursOn(pair, date) : "");
+/** The Wednesday as a holiday of the business's place, or no more. */
+function declare(days: string): void {
+  const { context, actor, businessId } = world;
+  const [place] = readBusiness(context, businessId).places;
+  if (!place) throw new Error("There is no place.");
+  const { name, state } = place;
+  changeEntry(context, actor, businessId, "places", place.id, { name, state, district: null, days, retired: false });
+}
 function happen(pair: Pair): void {
   const word = leaveWord[pair.happens];
   if (word) setDay(pair, wednesday, word);
+  if (pair.happens === "public holiday") declare("24/6/2026 Declared Day");
   if (pair.happens === "leaves")
     recordDeparture(world.context, world.actor, who(), {
       ...{ lastDay: wednesday, reason: "V", noticeWorked: true, misconduct: false, pay: "next" },
     });
 }
 function undoWhatHappened(pair: Pair): void {
-  if (leaveWord[pair.happens]) setDay(pair, wednesday, asWorked(pair, wednesday));
+  if (pair.happens === "public holiday") declare("");
+  if (leaveWord[pair.happens] || pair.happens === "public holiday") setDay(pair, wednesday, asWorked(pair, wednesday));
   if (pair.happens === "leaves") undoDeparture(world.context, world.actor, who());
 }
 
@@ -240,7 +253,12 @@ function paid(pair: Pair): { gross: string; stops: string[] } {
   save("details", { ...readPerson(world.context, who()).details, startDate });
   if (pair.hours === "all")
     for (const date of periods[pair.country].days)
-      if (date >= startDate && hoursOn(pair, date) !== "0") setDay(pair, date, hoursOn(pair, date));
+      if (
+        date >= startDate &&
+        hoursOn(pair, date) !== "0" &&
+        !(pair.happens === "public holiday" && date === wednesday)
+      )
+        setDay(pair, date, hoursOn(pair, date));
   const say = () => {
     change(pair);
     happen(pair);
@@ -263,7 +281,7 @@ function paid(pair: Pair): { gross: string; stops: string[] } {
   // What is owed at the end stands beside the pay of the days.
   const forTime = new Set(
     view.elements
-      .filter(({ element }) => ["ordinary", "leaveTaken", "leaveLoading"].includes(element))
+      .filter(({ element }) => ["ordinary", "leaveTaken", "leaveLoading", "publicHoliday"].includes(element))
       .map(({ code }) => code),
   );
   const amounts = (row?.figures?.lines ?? [])
