@@ -80,10 +80,11 @@ const crossed = (): Pair[] =>
         a + 2 * b,
       );
       const of = { country, basis: turn(features.basis, a), happens, changes, when: turn(features.when, b) };
-      return [
+      const rows: Pair[] = [
         { ...of, rate, hours: turn(features.hours, a + b), undone: "nothing" },
         { ...of, rate: "two amounts", hours: "usual", undone: "nothing" },
-      ].filter(exists) as Pair[];
+      ];
+      return rows.filter(exists);
     }),
   );
 
