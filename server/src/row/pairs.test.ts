@@ -25,9 +25,19 @@ import { approveDays, saveDays } from "../time/days.ts";
 const features = {
   country: ["AU", "NZ"],
   rate: ["own", "level", "salary", "two amounts"],
-  basis: ["full-time", "part-time"],
+  basis: ["full-time", "part-time", "casual"],
   hours: ["usual", "exceptions", "all"],
-  happens: ["nothing", "annual leave", "sick", "unpaid", "public holiday", "starts", "leaves"],
+  happens: [
+    "nothing",
+    "annual leave",
+    "half annual leave",
+    "sick",
+    "half sick",
+    "unpaid",
+    "public holiday",
+    "starts",
+    "leaves",
+  ],
   changes: ["nothing", "on Wednesday", "on Thursday", "on the first day", "the day after"],
   when: ["before the run", "in the open run"],
   undone: ["nothing", "the change", "what happened", "discarded", "taken back"],
@@ -36,9 +46,14 @@ type Pair = { [K in keyof typeof features]: (typeof features)[K][number] };
 const names = Object.keys(features) as (keyof Pair)[];
 
 /** Levels and days of a place are Australia's; who is paid by the record has no amounts. */
-const exists = ({ country, rate, hours = "usual", happens }: Partial<Pair>) =>
+const exists = ({ country, rate, basis, hours = "usual", happens = "nothing" }: Partial<Pair>) =>
   !(country === "NZ" && (rate === "level" || happens === "public holiday")) &&
-  !(rate === "two amounts" && hours !== "usual");
+  !(rate === "two amounts" && hours !== "usual") &&
+  // Casuals have no paid leave, no holiday that they do not work, and no salary.
+  !(
+    basis === "casual" &&
+    (rate === "salary" || rate === "two amounts" || !["nothing", "unpaid", "starts", "leaves"].includes(happens))
+  );
 
 /** A few rows in which every two values of two features stand together, chosen greedily. */
 function pairs(): Pair[] {
@@ -79,7 +94,13 @@ const crossed = (): Pair[] =>
         country === "NZ" ? (["own", "salary"] as const) : (["own", "level", "salary"] as const),
         a + 2 * b,
       );
-      const of = { country, basis: turn(features.basis, a), happens, changes, when: turn(features.when, b) };
+      const of = {
+        country,
+        basis: turn(["full-time", "part-time"] as const, a),
+        happens,
+        changes,
+        when: turn(features.when, b),
+      };
       const rows: Pair[] = [
         { ...of, rate, hours: turn(features.hours, a + b), undone: "nothing" },
         { ...of, rate: "two amounts", hours: "usual", undone: "nothing" },
@@ -115,9 +136,9 @@ const rates = {
 } as const;
 /** Hours of a weekday by the agreed week: the part-timer does not work on Fridays. */
 const hoursOn = ({ country, basis }: Pair, date: string): string =>
-  basis === "full-time" ? periods[country].full : date.endsWith("19") || date === friday ? "0" : periods[country].part;
+  basis !== "part-time" ? periods[country].full : date.endsWith("19") || date === friday ? "0" : periods[country].part;
 const weekly = (pair: Pair) =>
-  pair.basis === "full-time" ? decimal(hoursOn(pair, wednesday)).times(5) : decimal(hoursOn(pair, wednesday)).times(4);
+  pair.basis !== "part-time" ? decimal(hoursOn(pair, wednesday)).times(5) : decimal(hoursOn(pair, wednesday)).times(4);
 
 /** The second reckoning: by days, each at the rate of its day, one line a kind and rate. */
 function due(pair: Pair): { gross: string; worked: string } {
@@ -128,14 +149,24 @@ function due(pair: Pair): { gross: string; worked: string } {
     if ((happens === "starts" && date < wednesday) || (happens === "leaves" && date > wednesday)) continue;
     const rate = rates[pair.rate][from !== null && date >= from ? 1 : 0];
     // A holiday that is not worked is paid as the day would have been.
-    const kind = date === wednesday && leaveWord[happens] ? happens : "worked";
-    const key = `${kind} ${rate}`;
-    const cell = cells.get(key) ?? { hours: decimal(0), rate };
-    cells.set(key, { ...cell, hours: cell.hours.plus(hoursOn(pair, date)) });
+    const kind = date === wednesday && leaveWord[happens] ? happens.replace("half ", "") : "worked";
+    const hours = decimal(hoursOn(pair, date));
+    const away = kind !== "worked" && happens.startsWith("half") ? hours.div(2) : hours;
+    for (const [what, part] of [
+      [kind, away],
+      ["worked", hours.minus(away)],
+    ] as const) {
+      const key = `${what} ${rate}`;
+      const cell = cells.get(key) ?? { hours: decimal(0), rate };
+      cells.set(key, { ...cell, hours: cell.hours.plus(part) });
+    }
   }
   const paid = [...cells].flatMap(([key, { hours, rate }]) => {
     if (key.startsWith("unpaid")) return [];
-    const amount = halfUpToCent(hours.times(rate));
+    // A casual's loading is in the own rate, and in the per cent of the level's.
+    const amount = halfUpToCent(
+      hours.times(rate).times(pair.basis === "casual" && pair.rate === "level" ? "1.25" : "1"),
+    );
     // The award's loading of 17.5 % on annual leave.
     const loading =
       key.startsWith("annual") && pair.rate === "level" ? halfUpToCent(hours.times("0.175").times(rate)) : decimal(0);
@@ -215,7 +246,13 @@ function setDay(pair: Pair, date: string, text: string): void {
   saveDays(context, actor, businessId, { days: [{ personId: who(), date, kind: "worked", record }] });
   if (record) approveDays(context, actor, businessId, { days: [{ personId: who(), date }], approved: true });
 }
-const leaveWord = { "annual leave": "al", sick: "sick", unpaid: "unpaid" } as Record<string, string>;
+const leaveWord = {
+  "annual leave": "al",
+  "half annual leave": "al",
+  sick: "sick",
+  "half sick": "sick",
+  unpaid: "unpaid",
+} as Record<string, string>;
 const asWorked = (pair: Pair, date: string) => (pair.hours === "all" ? hoursOn(pair, date) : "");
 /** The Wednesday as a holiday of the business's place, or no more. */
 function declare(days: string): void {
@@ -227,7 +264,10 @@ function declare(days: string): void {
 }
 function happen(pair: Pair): void {
   const word = leaveWord[pair.happens];
-  if (word) setDay(pair, wednesday, word);
+  if (word && pair.happens.startsWith("half")) {
+    const half = decimal(hoursOn(pair, wednesday)).div(2).toString();
+    setDay(pair, wednesday, `${pair.hours === "all" ? `${half}, ` : ""}${word} ${half}`);
+  } else if (word) setDay(pair, wednesday, word);
   if (pair.happens === "public holiday") declare("24/6/2026 Declared Day");
   if (pair.happens === "leaves")
     recordDeparture(world.context, world.actor, who(), {
