@@ -84,6 +84,8 @@ export async function killedAt(sqlite: Database.Database, at: number, work: () =
   writes.at(at);
   try {
     await work().catch(() => {});
+    // What else was under way comes to its end, and nobody writes it down.
+    if (writes.wasCut()) await new Promise((done) => setTimeout(done, 80));
     return writes.wasCut();
   } finally {
     writes.end();
