@@ -15,9 +15,7 @@ interface PaymentFile {
 const wanted = ["payment_date", "payee_name", "account", "amount"];
 /** In New Zealand bank and branch stand in the account; in Australia in the BSB beside it. */
 const isAccount = ({ bsb, account }: PaymentEntry) =>
-  bsb === ""
-    ? /^\d{2}-\d{4}-\d{7,8}-\d{2,4}$/.test(account)
-    : /^\d{3}-?\d{3}$/.test(bsb) && /^\d{1,9}$/.test(account);
+  bsb === "" ? /^\d{2}-\d{4}-\d{7,8}-\d{2,4}$/.test(account) : /^\d{3}-?\d{3}$/.test(bsb) && /^\d{1,9}$/.test(account);
 const centsOf = (text: string): number => (/^\d+\.\d{2}$/.test(text) ? Number(text.replace(".", "")) : Number.NaN);
 
 const file = (processDate: string, userId: string, entries: PaymentFile["entries"], faults: PaymentFile["faults"]) => ({
@@ -30,8 +28,7 @@ const file = (processDate: string, userId: string, entries: PaymentFile["entries
 
 function checked(entries: PaymentFile["entries"], faults: PaymentFile["faults"]): void {
   entries.forEach((entry, at) => {
-    if (!isAccount(entry))
-      faults.push({ line: at + 2, text: `The account ${entry.account} has not the right form.` });
+    if (!isAccount(entry)) faults.push({ line: at + 2, text: `The account ${entry.account} has not the right form.` });
     if (!(entry.cents > 0)) faults.push({ line: at + 2, text: "The amount is not above nought." });
   });
 }
