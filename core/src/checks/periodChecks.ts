@@ -31,6 +31,13 @@ export function periodChecks({ context, weeklyHours, hours, gross, yearOf }: InH
   const { heldOver = [], fixedUntil } = facts;
   if (fixedUntil && fixedUntil < periodEnd && facts.endDate === null)
     found.push({ kind: "query", code: "fixedTermOver", facts: { until: fixedUntil }, mend: person("contract") });
+  if (facts.salaryAboveUsual) {
+    const { salary, usual } = facts.salaryAboveUsual;
+    found.push({
+      ...{ kind: "query", code: "salaryAboveUsual", mend: person("usualPay") },
+      facts: { salary: dollars(decimal(salary)), usual: dollars(decimal(usual)) },
+    });
+  }
   for (const { name, original, substitute } of heldOver)
     if (facts.endDate !== null && facts.endDate <= periodEnd)
       found.push({ kind: "query", code: "holidayHeldOver", facts: { name, original, substitute }, mend: inRun });

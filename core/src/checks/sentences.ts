@@ -25,6 +25,8 @@ export const sentences = {
     `The fixed term is over on ${dateWords(f.until ?? "")}, and no last day is recorded. Record the new term, or the departure; or tick.`,
   holidayHeldOver: (f) =>
     `${f.name} of ${dateWords(f.original ?? "")} was to be kept on ${dateWords(f.substitute ?? "")}, after the last day. Pay it as a day off, or tick where it was settled otherwise.`,
+  salaryAboveUsual: (f) =>
+    `The salary comes to ${f.salary} for a pay, and usual pay has ${f.usual}. Put usual pay right on the person's page, or tick.`,
   farAboveUsual: (f) =>
     `Gross ${f.gross} is ${f.times} times a usual pay of ${f.usual}. Look for a year's salary in one pay, or a slip of the key.`,
   paidBefore: (f) =>
@@ -49,4 +51,4 @@ export const sentences = {
 } satisfies Record<string, Sentence>;
 
 /** Of these, the facts of the person, not of this pay: see `standingCodes` of all countries. */
-export const standing: (keyof typeof sentences)[] = ["noEmail"];
+export const standing: (keyof typeof sentences)[] = ["noEmail", "salaryAboveUsual"];

@@ -141,6 +141,8 @@ export interface PersonFactsBase {
   recordedHours?: string | null;
   /** the last day of a fixed term */
   fixedUntil?: IsoDate;
+  /** what the salary comes to for a pay, and the less that usual pay has: a raise that never reached it */
+  salaryAboveUsual?: { salary: string; usual: string };
   /** public holidays that were to be kept on a day after the last one, and fell before it */
   heldOver?: HolidaySwap[];
   startDate: IsoDate;

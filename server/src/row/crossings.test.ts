@@ -440,6 +440,38 @@ describe("a public holiday (New Zealand)", () => {
     days({ "2026-06-22": "al", "2026-06-23": "al" });
     expect([amounts(runId), gross(runId)]).toEqual([["SAL 900.00", "AL 600.00", "LOADING 105.00"], "1605.00"]);
   });
+  it("says where a raise of a salary never reached usual pay that was typed otherwise, until it does", () => {
+    world = smallWorld(1);
+    const salaried = (from: string, salary: string) => employ({ from, hourlyRate: null, weeklyHours: "38", salary });
+    salaried("2020-01-06", "78000");
+    usual([{ elementId: world.element("SAL"), amount: "1550.00" } as UsualLine]);
+    const runId = open();
+    const asked = () => row(runId).found.marks.filter((mark) => mark.code === "salaryAboveUsual");
+    expect(asked()).toEqual([]);
+    salaried("2026-06-01", "85800");
+    expect([asked().map((mark) => mark.text), gross(runId)]).toEqual([
+      [
+        "The salary comes to $1,650.00 for a pay, and usual pay has $1,550.00. Put usual pay right on the person's page, or tick.",
+      ],
+      "1550.00",
+    ]);
+    usual([{ elementId: world.element("SAL"), amount: "1650.00" } as UsualLine], "2026-06-02");
+    expect([asked(), gross(runId)]).toEqual([[], "1650.00"]);
+  });
+  it("pays a salary's raise back that was paid over two cost centres", () => {
+    world = smallWorld(1);
+    const { context, actor, businessId } = world;
+    for (const code of ["A", "B"]) addCentre(context, actor, businessId, { code, name: code });
+    const salaried = (from: string, salary: string) => ({ from, hourlyRate: null, weeklyHours: "38", salary });
+    employ(salaried("2020-01-06", "78000"));
+    usual(
+      ["A", "B"].map((costCentre) => ({ elementId: world.element("SAL"), amount: "750.00", costCentre }) as UsualLine),
+    );
+    sent(open());
+    const raise = { ...plainTerms(world, salaried("2026-06-22", "85800")), from: "2026-06-22" };
+    expect(planBackPay(context, actor, who(), said(raise)).total).toBe("150.00");
+    expect(gross(payBack(context, actor, who(), said(raise)).runId)).toBe("1800.00");
+  });
 });
 
 describe("undone, the row is as it was", () => {

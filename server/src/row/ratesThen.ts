@@ -3,7 +3,7 @@ import { dateWords } from "@zesty/core/calendar/dates";
 import { type Cycle, paysPerYear } from "@zesty/core/calendar/payPeriods";
 import type { AnyInput } from "@zesty/core/countries/countries";
 import type { RateThen } from "@zesty/core/pay/backPay";
-import { type Decimal, decimal } from "@zesty/core/quantity/decimal";
+import { type Decimal, decimal, sum } from "@zesty/core/quantity/decimal";
 import { halfUpToCent } from "@zesty/core/quantity/rounding";
 import { centsText, fromE4 } from "@zesty/core/quantity/units";
 import { and, eq, isNotNull } from "drizzle-orm";
@@ -68,15 +68,20 @@ export function ratesThen(context: Context, who: Who, pays: readonly PaidThen[])
   });
 }
 
-const isIn = ({ input }: PaidThen, rate: RateThen): boolean =>
-  input.lines.some((line) =>
-    line.hours !== undefined && line.rate !== undefined
-      ? rate.hourlyRate !== null && decimal(line.rate).eq(rate.hourlyRate)
-      : line.element === "ordinary" &&
-        line.amount !== undefined &&
-        rate.salary !== null &&
-        decimal(line.amount).eq(usualAmount(rate.salary, input.cycle)),
+/** Hours at the rate, or the salary's share, in one amount or in several. */
+function isIn({ input }: PaidThen, { hourlyRate, salary }: RateThen): boolean {
+  const atRate = input.lines.some(
+    (line) =>
+      line.hours !== undefined && line.rate !== undefined && hourlyRate !== null && decimal(line.rate).eq(hourlyRate),
   );
+  if (atRate || salary === null) return atRate;
+  const share = usualAmount(salary, input.cycle);
+  const amounts = input.lines
+    .filter((line) => line.element === "ordinary" && line.corrects === undefined)
+    .filter((line) => line.amount !== undefined && (line.hours === undefined || line.rate === undefined))
+    .map((line) => decimal(line.amount ?? "0"));
+  return amounts.some((each) => each.eq(share)) || (amounts.length > 1 && sum(amounts).eq(share));
+}
 
 /** The one rate of a pay's hours; of several none can be told apart from what was typed. */
 function ofLines({ input, payday }: PaidThen): RateThen {

@@ -29,6 +29,7 @@ import { totalsSince, yearSums } from "../store/sums.ts";
 import type { CountryRows } from "./countryRows.ts";
 import { type RateOn, ratesIn } from "./ratesOn.ts";
 import { centreCodes, costsOf, costsOn } from "./rowFacts.ts";
+import { salaryAboveUsual } from "./salaryAboveUsual.ts";
 import { workedTerms } from "./workedTerms.ts";
 
 type Pay = typeof pay.$inferSelect;
@@ -129,6 +130,9 @@ export function loadRun(context: Context, runId: number, payIds?: readonly numbe
       employerCosts: costsOf(records.terms.get(id), costs),
     });
     if (byAgreement.get(id)?.agreement) own.facts.loadedByLine = true;
+    const short =
+      run.kind === "cycle" && salaryAboveUsual(records.terms.get(id), records.usual.get(id)?.lines, elements, cycle);
+    if (short) own.facts.salaryAboveUsual = short;
     const heldOver = swaps.get(id)?.filter((each) => isHeldOver(each, row.person.endDate)) ?? [];
     if (heldOver.length > 0) own.facts.heldOver = heldOver;
     return {

@@ -81,6 +81,11 @@ const cases: Record<MarkCodeAu, Case> = {
     with: [context({ facts: { fixedUntil: "2025-10-04" } }), hours("38")],
     without: [context({ facts: { fixedUntil: "2025-10-05" } }), hours("38")],
   },
+  salaryAboveUsual: {
+    kind: "query",
+    with: [context({ facts: { salaryAboveUsual: { salary: "1650.00", usual: "1500.00" } } }), hours("38")],
+    without: [context(), hours("38")],
+  },
   holidayHeldOver: {
     kind: "query",
     with: [context({ facts: { heldOver, endDate: "2025-10-05" } }), hours("38")],
